@@ -1,0 +1,48 @@
+import { Body, Controller, Delete, Get, HttpCode, Inject, Post, Req, Res, UseGuards } from '@nestjs/common';
+import { SignInRequest, type SessionView } from '@salt-circle/contracts';
+import type { Request, Response } from 'express';
+import { Clock } from '../clock/clock.js';
+import type { Settings } from '../config/settings.js';
+import { SETTINGS } from '../config/settings.token.js';
+import { Me, Public } from '../security/session.guard.js';
+import { SignInThrottle } from '../security/sign-in.throttle.js';
+import { Person } from './entities.js';
+import { clearSessionCookie, setSessionCookie } from './session-cookie.js';
+import { SessionService } from './session.service.js';
+
+@Public()
+@Controller('session')
+export class AccountsController {
+  constructor(
+    private readonly sessions: SessionService,
+    private readonly clock: Clock,
+    @Inject(SETTINGS) private readonly settings: Settings,
+  ) {}
+
+  @Get()
+  session(@Me() person: Person | null): SessionView {
+    return {
+      person:
+        person === null
+          ? null
+          : { id: person.id, name: person.name, email: person.email, createsCourses: person.createsCourses },
+      demo: this.settings.mode === 'demo',
+      now: new Date(this.clock.now()).toISOString(),
+      clockMoved: this.clock.offset !== 0,
+    };
+  }
+
+  @Post()
+  @HttpCode(204)
+  @UseGuards(SignInThrottle)
+  async signIn(@Body() { email, password }: SignInRequest, @Res({ passthrough: true }) response: Response): Promise<void> {
+    setSessionCookie(response, await this.sessions.signIn(email, password), this.settings);
+  }
+
+  @Delete()
+  @HttpCode(204)
+  async signOut(@Req() request: Request, @Res({ passthrough: true }) response: Response): Promise<void> {
+    await this.sessions.close(request.headers.cookie);
+    clearSessionCookie(response, this.settings);
+  }
+}

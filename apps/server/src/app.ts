@@ -1,0 +1,23 @@
+import { NestFactory } from '@nestjs/core';
+import type { NestExpressApplication } from '@nestjs/platform-express';
+import { LIMITS } from '@salt-circle/contracts';
+import compression from 'compression';
+import { Logger } from 'nestjs-pino';
+import { AppModule, type Surroundings } from './app.module.js';
+import { securityHeaders } from './security/headers.js';
+
+/** The whole application, ready to listen. Used by `main.ts` and by the server tests alike. */
+export async function createApp(surroundings: Surroundings): Promise<NestExpressApplication> {
+  const app = await NestFactory.create<NestExpressApplication>(AppModule.for(surroundings), {
+    bodyParser: false,
+    bufferLogs: true,
+  });
+  app.useLogger(app.get(Logger));
+  app.setGlobalPrefix('api');
+  app.use(securityHeaders(surroundings.settings.behindProxy));
+  app.use(compression());
+  app.useBodyParser('json', { limit: LIMITS.requestBytes });
+  app.set('query parser', 'simple');
+  if (surroundings.settings.behindProxy) app.set('trust proxy', 1);
+  return app;
+}

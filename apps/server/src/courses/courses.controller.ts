@@ -1,0 +1,34 @@
+import { Body, Controller, Get, Param, Post } from '@nestjs/common';
+import { CreateCourseRequest, CreateExchangeRequest, type CourseCard, type CourseView } from '@salt-circle/contracts';
+import { Person } from '../accounts/entities.js';
+import { Me } from '../security/session.guard.js';
+import { CoursesService } from './courses.service.js';
+
+@Controller('courses')
+export class CoursesController {
+  constructor(private readonly courses: CoursesService) {}
+
+  @Get()
+  list(@Me() me: Person): Promise<CourseCard[]> {
+    return this.courses.list(me);
+  }
+
+  @Post()
+  create(@Me() me: Person, @Body() request: CreateCourseRequest): Promise<{ id: string }> {
+    return this.courses.create(me, request);
+  }
+
+  @Get(':courseId')
+  one(@Me() me: Person, @Param('courseId') courseId: string): Promise<CourseView> {
+    return this.courses.one(me, courseId);
+  }
+
+  @Post(':courseId/exchanges')
+  createExchange(
+    @Me() me: Person,
+    @Param('courseId') courseId: string,
+    @Body() { title }: CreateExchangeRequest,
+  ): Promise<{ id: string }> {
+    return this.courses.createExchange(me, courseId, title);
+  }
+}

@@ -1,0 +1,17 @@
+import type { Database } from '../database/database.js';
+import { Setting } from '../record/entities.js';
+
+const KEY = 'demo.clock-offset';
+
+/** So that the moved time survives a restart. */
+export async function keepOffset(database: Database, offset: number, actorId: string | null): Promise<void> {
+  await database.write(async (manager, happened) => {
+    await manager.save(Setting, { key: KEY, value: String(offset) });
+    happened({ action: 'clock-moved', actorId, details: { offset } });
+  });
+}
+
+export async function keptOffset(database: Database): Promise<number> {
+  const setting = await database.read.findOneBy(Setting, { key: KEY });
+  return setting === null ? 0 : Number(setting.value);
+}

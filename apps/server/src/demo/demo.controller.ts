@@ -1,0 +1,58 @@
+import { Body, Controller, Get, HttpCode, Inject, Post, Res } from '@nestjs/common';
+import { MoveClockRequest, StepInRequest, type DemoPerson } from '@salt-circle/contracts';
+import type { Role } from '@salt-circle/core';
+import type { Response } from 'express';
+import { Person } from '../accounts/entities.js';
+import { setSessionCookie } from '../accounts/session-cookie.js';
+import { SessionService } from '../accounts/session.service.js';
+import { Clock } from '../clock/clock.js';
+import type { Settings } from '../config/settings.js';
+import { SETTINGS } from '../config/settings.token.js';
+import { Database } from '../database/database.js';
+import { refusal } from '../problems/sentences.js';
+import { Me, Public } from '../security/session.guard.js';
+import { keepOffset } from './demo-clock.js';
+
+/** Part of the application in demo mode only: elsewhere these addresses do not exist. */
+@Public()
+@Controller('demo')
+export class DemoController {
+  constructor(
+    private readonly database: Database,
+    private readonly sessions: SessionService,
+    private readonly clock: Clock,
+    @Inject(SETTINGS) private readonly settings: Settings,
+  ) {}
+
+  @Get('people')
+  async people(): Promise<DemoPerson[]> {
+    const rows = await this.database.read.query<Array<{ id: string; name: string; course: string; role: Role }>>(
+      `SELECT person.id, person.name, course.title AS course, enrolment.role FROM enrolment
+         JOIN person ON person.id = enrolment.personId JOIN course ON course.id = enrolment.courseId
+        WHERE enrolment.active = 1 ORDER BY person.name, course.title`,
+    );
+    const people = new Map<string, DemoPerson>();
+    for (const { id, name, course, role } of rows) {
+      const places = [...(people.get(id)?.places ?? []), { course, role }];
+      people.set(id, { id, name, places });
+    }
+    return [...people.values()];
+  }
+
+  @Post('step-in')
+  @HttpCode(204)
+  async stepIn(@Body() { personId }: StepInRequest, @Res({ passthrough: true }) response: Response): Promise<void> {
+    const person = await this.database.read.findOneBy(Person, { id: personId });
+    if (person === null) throw refusal('unknown');
+    setSessionCookie(response, await this.sessions.open(person, 'stepped-in'), this.settings);
+  }
+
+  @Post('clock')
+  @HttpCode(200)
+  async moveClock(@Me() me: Person | null, @Body() { to }: MoveClockRequest): Promise<{ now: string }> {
+    const offset = to == null ? 0 : Date.parse(to) - this.clock.real();
+    await keepOffset(this.database, offset, me?.id ?? null);
+    this.clock.move(offset);
+    return { now: new Date(this.clock.now()).toISOString() };
+  }
+}

@@ -1,0 +1,97 @@
+import { Injectable } from '@nestjs/common';
+import type { ExchangeView, RecordRow, StaffFigures, StudentMarks } from '@salt-circle/contracts';
+import type { Person } from '../accounts/entities.js';
+import { Database } from '../database/database.js';
+import { Draft, DraftVersion } from '../drafts/entities.js';
+import { changedSinceHandIn } from '../drafts/handed-in.js';
+import { RecordEntry } from '../record/entities.js';
+import { Review } from '../reviews/entities.js';
+import { Access, ownParticipant, see, type Place } from './access.js';
+import { Participant } from './entities.js';
+import { namesOf } from './labels.js';
+import { courseCard, exchangeCard, iso } from './mapper.js';
+
+@Injectable()
+export class ExchangesService {
+  constructor(
+    private readonly database: Database,
+    private readonly access: Access,
+  ) {}
+
+  async one(person: Person, exchangeId: string): Promise<ExchangeView> {
+    const place = await this.access.exchange(person, exchangeId);
+    const { exchange, course, viewer, facts, now } = place;
+    const student = viewer.role === 'student';
+    return {
+      ...exchangeCard(exchange, now),
+      course: courseCard(course, viewer.role ?? 'student'),
+      names: exchange.names,
+      reviewsPerStudent: exchange.reviewsPerStudent,
+      briefHtml: exchange.briefHtml,
+      guideHtml: exchange.guideHtml,
+      alias: student && exchange.names !== 'open' ? ownParticipant(place).alias : null,
+      mayHandIn: facts.mayHandIn,
+      released: facts.released,
+      figures: student ? null : await this.#figures(place),
+      marks: student ? await this.#marks(place) : null,
+    };
+  }
+
+  async record(person: Person, exchangeId: string): Promise<RecordRow[]> {
+    const place = await this.access.exchange(person, exchangeId);
+    see(place, { kind: 'workspace' });
+    const entries = await this.database.read.find(RecordEntry, {
+      where: { exchangeId },
+      order: { id: 'DESC' },
+      take: 200,
+    });
+    const actors = entries.flatMap(({ actorId }) => (actorId === null ? [] : [actorId]));
+    const names = await namesOf(this.database.read, [...new Set(actors)]);
+    return entries.map(({ at, actorId, action, details }) => ({
+      at: iso(at),
+      actor: actorId === null ? 'Salt Circle' : (names.get(actorId) ?? 'someone who has left'),
+      action,
+      details,
+    }));
+  }
+
+  async #figures({ exchange }: Place): Promise<StaffFigures> {
+    const exchangeId = exchange.id;
+    const manager = this.database.read;
+    const students = await manager.countBy(Participant, { exchangeId });
+    const handedIn = await manager
+      .createQueryBuilder(Draft, 'draft')
+      .where('draft.exchangeId = :exchangeId', { exchangeId })
+      .andWhere('EXISTS (SELECT 1 FROM draft_version version WHERE version.draftId = draft.id)')
+      .getCount();
+    const reviews = await manager
+      .createQueryBuilder(Review, 'review')
+      .select('COUNT(*)', 'allocated')
+      .addSelect('COUNT(review.submittedAt)', 'submitted')
+      .addSelect('COUNT(review.begunAt)', 'begun')
+      .where('review.exchangeId = :exchangeId', { exchangeId })
+      .getRawOne<{ allocated: number; submitted: number; begun: number }>();
+    const { allocated = 0, submitted = 0, begun = 0 } = reviews ?? {};
+    return { students, handedIn, allocated, submitted, begun, asked: handedIn * exchange.reviewsPerStudent };
+  }
+
+  async #marks(place: Place): Promise<StudentMarks> {
+    const manager = this.database.read;
+    const { id: participantId } = ownParticipant(place);
+    const draft = await manager.findOneBy(Draft, { participantId });
+    const versions =
+      draft === null ? [] : await manager.find(DraftVersion, { where: { draftId: draft.id }, order: { number: 'ASC' } });
+    const mine = await manager.findBy(Review, { reviewerId: participantId });
+    const received = draft === null ? [] : await manager.findBy(Review, { draftId: draft.id });
+    const opened = !['planning', 'drafting'].includes(place.facts.stage);
+    return {
+      draft: versions.length > 0 ? 'handed-in' : draft === null || draft.revision === 0 ? 'none' : 'saved',
+      savedSinceHandIn: draft !== null && changedSinceHandIn(draft, versions.at(-1) ?? null),
+      versions: versions.length,
+      // Reviewers learn of their allocation when reviewing opens, not before.
+      reviewsAllocated: opened ? mine.length : 0,
+      reviewsDone: mine.filter(({ submittedAt }) => submittedAt !== null).length,
+      reviewsReceived: place.facts.released ? received.filter(({ submittedAt }) => submittedAt !== null).length : null,
+    };
+  }
+}

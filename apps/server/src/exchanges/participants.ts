@@ -1,0 +1,31 @@
+import { makeAliases, seededRandom } from '@salt-circle/core';
+import type { EntityManager } from 'typeorm';
+import { Enrolment } from '../courses/entities.js';
+import type { Ids } from '../ids/ids.js';
+import { Participant } from './entities.js';
+
+/**
+ * Gives every active student of the course a part in the exchange who has none yet.
+ * Ids and aliases are drawn at random and handed out in enrolment order.
+ */
+export async function enrolParticipants(
+  manager: EntityManager,
+  exchange: { readonly id: string; readonly courseId: string },
+  ids: Ids,
+): Promise<void> {
+  const already = await manager.findBy(Participant, { exchangeId: exchange.id });
+  const known = new Set(already.map(({ personId }) => personId));
+  const enrolments = await manager.find(Enrolment, {
+    where: { courseId: exchange.courseId, role: 'student', active: true },
+    order: { id: 'ASC' },
+  });
+  const fresh = enrolments.filter(({ personId }) => !known.has(personId));
+  const aliases = makeAliases(fresh.length, new Set(already.map(({ alias }) => alias)), seededRandom(ids.seed()));
+  const rows = fresh.map(({ personId }, index) => ({
+    id: ids.uuid(),
+    exchangeId: exchange.id,
+    personId,
+    alias: aliases[index] as string,
+  }));
+  for (let from = 0; from < rows.length; from += 500) await manager.insert(Participant, rows.slice(from, from + 500));
+}

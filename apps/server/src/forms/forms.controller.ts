@@ -1,0 +1,20 @@
+import { Body, Controller, Get, Param, Put } from '@nestjs/common';
+import { FormRequest, type FormView, type SavedView } from '@salt-circle/contracts';
+import { Person } from '../accounts/entities.js';
+import { Me } from '../security/session.guard.js';
+import { FormsService } from './forms.service.js';
+
+@Controller('exchanges/:exchangeId/form')
+export class FormsController {
+  constructor(private readonly forms: FormsService) {}
+
+  @Get()
+  one(@Me() me: Person, @Param('exchangeId') id: string): Promise<FormView> {
+    return this.forms.one(me, id);
+  }
+
+  @Put()
+  save(@Me() me: Person, @Param('exchangeId') id: string, @Body() request: FormRequest): Promise<SavedView> {
+    return this.forms.save(me, id, request);
+  }
+}

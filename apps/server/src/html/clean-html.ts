@@ -1,0 +1,42 @@
+import sanitizeHtml from 'sanitize-html';
+
+/** What a draft, a brief or a guide may consist of. Looks are the reader's business: no styles, no classes. */
+const TAGS =
+  'h1 h2 h3 h4 p br hr ul ol li blockquote pre code strong em u s sub sup a table thead tbody tfoot tr th td caption'.split(' ');
+
+/** Word processors and old editors say the same in other elements. */
+const SAME_AS: Readonly<Record<string, string>> = { b: 'strong', i: 'em', strike: 's', del: 's', h5: 'h4', h6: 'h4' };
+
+/** Text that its style hides would reach a reader unseen by its author, or the other way round. */
+const HIDING =
+  /display\s*:\s*none|visibility\s*:\s*(hidden|collapse)|mso-hide\s*:\s*all|opacity\s*:\s*0(\.0+)?\s*(;|$)|font-size\s*:\s*0(\.0+)?(px|pt|em|rem|%)?\s*(;|$)/i;
+
+/**
+ * Cleans rich text from anywhere to the elements above. Scripts, event handlers, styles, hidden text,
+ * and addresses that are not web or mail are taken out; other unknown elements leave their text behind.
+ */
+export function cleanHtml(html: string): string {
+  return sanitizeHtml(html, {
+    allowedTags: TAGS,
+    allowedAttributes: { a: ['href'], th: ['colspan', 'rowspan', 'scope'], td: ['colspan', 'rowspan'], ol: ['start'] },
+    allowedSchemes: ['http', 'https', 'mailto'],
+    allowProtocolRelative: false,
+    disallowedTagsMode: 'discard',
+    nonTextTags: ['script', 'style', 'textarea', 'option', 'noscript', 'template', 'title', 'xml', 'iframe', 'object', 'svg', 'math'],
+    nestingLimit: 60,
+    transformTags: {
+      ...Object.fromEntries(
+        Object.entries(SAME_AS).map(([from, to]) => [
+          from,
+          (_: string, attribs: sanitizeHtml.Attributes) => ({ tagName: to, attribs }),
+        ]),
+      ),
+      // The look of a link that opens elsewhere belongs to the page that shows it; its safety belongs here.
+      a: (tagName: string, attribs: sanitizeHtml.Attributes) => ({ tagName, attribs }),
+    },
+    exclusiveFilter: (frame) => {
+      const { style, hidden } = frame.attribs;
+      return hidden !== undefined || (style !== undefined && HIDING.test(style));
+    },
+  }).trim();
+}

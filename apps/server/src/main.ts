@@ -1,0 +1,34 @@
+import 'reflect-metadata';
+import { createApp } from './app.js';
+import { Clock } from './clock/clock.js';
+import { readSettings, SettingsError } from './config/settings.js';
+import { assertPurpose } from './database/purpose.js';
+import { Database } from './database/database.js';
+import { keptOffset } from './demo/demo-clock.js';
+import { seedDemo } from './demo/seed.js';
+import { Ids } from './ids/ids.js';
+
+async function main(): Promise<void> {
+  const settings = readSettings(process.env);
+  const clock = new Clock();
+  const ids = new Ids();
+  const database = await Database.open(settings.dataFolder, clock);
+  await assertPurpose(database, settings.mode);
+  if (settings.mode === 'demo') {
+    await seedDemo(database, clock);
+    clock.move(await keptOffset(database));
+  }
+  const app = await createApp({ settings, database, clock, ids });
+  app.enableShutdownHooks();
+  await app.listen(settings.port);
+  // The scripts that start the server wait for this line.
+  process.stdout.write(`Salt Circle listens on port ${settings.port}\n`);
+}
+
+try {
+  await main();
+} catch (error) {
+  if (!(error instanceof SettingsError)) throw error;
+  process.stderr.write(`Salt Circle did not start.\n${error.message}\n`);
+  process.exitCode = 2;
+}

@@ -1,0 +1,45 @@
+import type { FieldProblem, Problem, ProblemCode } from '@salt-circle/contracts';
+
+const STATUS: Readonly<Record<ProblemCode, number>> = {
+  'signed-out': 401,
+  'sign-in-wrong': 401,
+  'too-many-tries': 429,
+  'cross-site': 403,
+  'not-found': 404,
+  'not-yours': 403,
+  'not-open-yet': 403,
+  'own-draft-first': 403,
+  over: 403,
+  'not-released': 403,
+  'already-submitted': 409,
+  'already-published': 409,
+  'not-published': 409,
+  invalid: 422,
+  'too-large': 413,
+  'not-json': 400,
+  conflict: 409,
+  'form-frozen': 409,
+  'names-fixed': 409,
+  'plan-incomplete': 422,
+  'draft-empty': 422,
+  'draft-untitled': 422,
+  'review-incomplete': 422,
+  'allocation-changed': 409,
+  'allocation-begun': 409,
+  'too-few-drafts': 409,
+  busy: 503,
+  unexpected: 500,
+};
+
+/** A refusal that is part of the design: answered as a {@link Problem}, never logged as a fault. */
+export class ProblemError extends Error {
+  readonly problem: Problem;
+  readonly status: number;
+
+  constructor(problem: Omit<Problem, 'fields'> & { readonly fields?: readonly FieldProblem[] }) {
+    super(problem.sentence);
+    this.name = 'ProblemError';
+    this.problem = { ...problem, fields: problem.fields ?? [] };
+    this.status = STATUS[problem.code];
+  }
+}

@@ -1,0 +1,104 @@
+import { Injectable } from '@nestjs/common';
+import type { ProgressReview, ProgressRow, ProgressView } from '@salt-circle/contracts';
+import { completeness } from '@salt-circle/core';
+import type { EntityManager } from 'typeorm';
+import type { Person } from '../accounts/entities.js';
+import { Database } from '../database/database.js';
+import { Access, see } from '../exchanges/access.js';
+import { Participant } from '../exchanges/entities.js';
+import { Labels } from '../exchanges/labels.js';
+import { isoOrNull } from '../exchanges/mapper.js';
+import { Review } from '../reviews/entities.js';
+import { formOf } from '../reviews/reviews.service.js';
+import { reviewState } from '../reviews/state.js';
+
+interface DraftState {
+  readonly draftId: string;
+  readonly participantId: string;
+  readonly revision: number;
+  readonly version: number | null;
+  readonly title: string | null;
+  readonly words: number | null;
+  readonly handedInAt: number | null;
+}
+
+@Injectable()
+export class ProgressService {
+  constructor(
+    private readonly database: Database,
+    private readonly access: Access,
+  ) {}
+
+  /** A row per student. A fixed number of queries, however large the course. */
+  async board(person: Person, exchangeId: string): Promise<ProgressView> {
+    const place = await this.access.exchange(person, exchangeId);
+    see(place, { kind: 'workspace' });
+    const manager = this.database.read;
+    const participants = await manager.findBy(Participant, { exchangeId });
+    const labels = await Labels.load(manager, place, participants);
+    const drafts = await draftStates(manager, exchangeId);
+    const reviews = await manager.find(Review, { where: { exchangeId }, order: { position: 'ASC' } });
+    const askedAtFirst = completeness(await formOf(manager, place), {}).required;
+    const draftOf = new Map(drafts.map((one) => [one.participantId, one]));
+    const authorOf = new Map(drafts.map((one) => [one.draftId, one.participantId]));
+    const byReviewer = grouped(reviews, ({ reviewerId }) => reviewerId);
+    const byDraft = grouped(reviews, ({ draftId }) => draftId);
+    const asView = (review: Review): ProgressReview => ({
+      id: review.id,
+      author: labels.of(authorOf.get(review.draftId) as string),
+      state: reviewState(review),
+      answered: review.answered,
+      required: review.begunAt === null ? askedAtFirst : review.required,
+    });
+    const rows = participants.map(({ id }): ProgressRow => {
+      const draft = draftOf.get(id);
+      const given = byReviewer.get(id) ?? [];
+      const received = byDraft.get(draft?.draftId ?? '') ?? [];
+      return {
+        id,
+        person: labels.of(id),
+        draft: draftView(draft),
+        reviews: given.map(asView),
+        received: received.filter(({ submittedAt }) => submittedAt !== null).length,
+        receives: received.length,
+        words: given.reduce((sum, { words }) => sum + words, 0),
+        notes: given.reduce((sum, { noteCount }) => sum + noteCount, 0),
+      };
+    });
+    return { rows: rows.sort((a, b) => (a.person.name ?? '').localeCompare(b.person.name ?? '')) };
+  }
+}
+
+function draftView(draft: DraftState | undefined): ProgressRow['draft'] {
+  const handedIn = draft?.version != null;
+  return {
+    id: handedIn ? draft.draftId : null,
+    state: handedIn ? 'handed-in' : draft !== undefined && draft.revision > 0 ? 'saved' : 'none',
+    version: draft?.version ?? 0,
+    handedInAt: isoOrNull(draft?.handedInAt ?? null),
+    words: draft?.words ?? 0,
+    title: draft?.title ?? '',
+  };
+}
+
+function draftStates(manager: EntityManager, exchangeId: string): Promise<DraftState[]> {
+  return manager.query(
+    `SELECT draft.id AS draftId, draft.participantId, draft.revision,
+            version.number AS version, version.title, version.words, version.handedInAt
+       FROM draft
+       LEFT JOIN draft_version version ON version.draftId = draft.id
+        AND version.number = (SELECT MAX(last.number) FROM draft_version last WHERE last.draftId = draft.id)
+      WHERE draft.exchangeId = ?`,
+    [exchangeId],
+  );
+}
+
+function grouped<T>(list: readonly T[], key: (one: T) => string): Map<string, T[]> {
+  const groups = new Map<string, T[]>();
+  for (const one of list) {
+    const group = groups.get(key(one));
+    if (group === undefined) groups.set(key(one), [one]);
+    else group.push(one);
+  }
+  return groups;
+}

@@ -1,0 +1,26 @@
+/** Something that happened and is worth knowing later. Handlers are listed in `record/handlers.ts`. */
+export interface Happening {
+  readonly action:
+    | 'signed-in'
+    | 'sign-in-refused'
+    | 'stepped-in'
+    | 'clock-moved'
+    | 'course-created'
+    | 'exchange-created'
+    | 'plan-changed'
+    | 'dates-changed'
+    | 'form-changed'
+    | 'exchange-published'
+    | 'draft-handed-in'
+    | 'allocation-applied'
+    | 'review-begun'
+    | 'review-submitted'
+    | 'review-reopened'
+    | 'feedback-released';
+  /** Null for the application itself. */
+  readonly actorId: string | null;
+  readonly courseId?: string;
+  readonly exchangeId?: string;
+  /** Small facts: numbers, dates, ids. Never what somebody wrote. */
+  readonly details?: Readonly<Record<string, string | number | boolean | null>>;
+}

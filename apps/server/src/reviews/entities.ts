@@ -1,0 +1,96 @@
+import type { NoteKind } from '@salt-circle/contracts';
+import type { TextAnchor } from '@salt-circle/core';
+import { Column, Entity, ForeignKey, Index, PrimaryColumn, Unique } from 'typeorm';
+import { Draft } from '../drafts/entities.js';
+import { Exchange, Participant } from '../exchanges/entities.js';
+
+/** One allocation and the review written for it. */
+@Entity('review')
+@Unique('review_once', ['reviewerId', 'draftId'])
+export class Review {
+  @PrimaryColumn('text')
+  id: string;
+
+  @Index('review_exchange')
+  @Column('text')
+  @ForeignKey(() => Exchange, { onDelete: 'CASCADE', onUpdate: 'CASCADE' })
+  exchangeId: string;
+
+  @Column('text')
+  @ForeignKey(() => Participant, { onDelete: 'CASCADE', onUpdate: 'CASCADE' })
+  reviewerId: string;
+
+  @Index('review_draft')
+  @Column('text')
+  @ForeignKey(() => Draft, { onDelete: 'CASCADE', onUpdate: 'CASCADE' })
+  draftId: string;
+
+  /** Order among the reviews of the same reviewer, from 1. */
+  @Column('integer')
+  position: number;
+
+  @Column('integer', { nullable: true })
+  begunAt: number | null;
+
+  @Column('integer', { nullable: true })
+  submittedAt: number | null;
+
+  /** Kept in step with answers and notes at every save, so that the board of a large course is one query. */
+  @Column('integer', { default: 0 })
+  answered: number;
+
+  /** Required things in all, which can grow as answers are given; 0 before the review is begun. */
+  @Column('integer', { default: 0 })
+  required: number;
+
+  @Column('integer', { default: 0 })
+  words: number;
+
+  @Column('integer', { default: 0 })
+  noteCount: number;
+}
+
+@Entity('answer')
+export class AnswerRow {
+  @PrimaryColumn('text')
+  @ForeignKey(() => Review, { onDelete: 'CASCADE', onUpdate: 'CASCADE' })
+  reviewId: string;
+
+  @PrimaryColumn('text')
+  itemId: string;
+
+  @Column('text', { nullable: true })
+  levelId: string | null;
+
+  @Column('text')
+  text: string;
+
+  @Column('integer')
+  revision: number;
+}
+
+@Entity('note')
+export class NoteRow {
+  @PrimaryColumn('text')
+  id: string;
+
+  @Index('note_review')
+  @Column('text')
+  @ForeignKey(() => Review, { onDelete: 'CASCADE', onUpdate: 'CASCADE' })
+  reviewId: string;
+
+  @Column('text')
+  kind: NoteKind;
+
+  @Column('text')
+  body: string;
+
+  @Column('simple-json')
+  anchor: TextAnchor;
+
+  @Column('integer')
+  revision: number;
+
+  @Column('integer')
+  createdAt: number;
+}

@@ -1,0 +1,36 @@
+import { Injectable, type CanActivate, type ExecutionContext } from '@nestjs/common';
+import type { Request } from 'express';
+import { ProblemError } from '../problems/problem-error.js';
+
+/** Another site cannot set it without asking first (a preflight), and nobody answers that here. */
+export const OWN_HEADER = 'x-salt-circle';
+
+const SAFE = new Set(['GET', 'HEAD', 'OPTIONS']);
+
+/**
+ * Refuses changes that another site asks for in the name of a signed-in person. Three locks, because browsers
+ * differ: the header of our own, the browser's word on where the request comes from, and the origin.
+ */
+@Injectable()
+export class CrossSiteGuard implements CanActivate {
+  canActivate(context: ExecutionContext): boolean {
+    const { method, headers } = context.switchToHttp().getRequest<Request>();
+    if (SAFE.has(method)) return true;
+    const site = headers['sec-fetch-site'];
+    const { origin, host } = headers;
+    const foreign =
+      headers[OWN_HEADER] !== '1' ||
+      (site !== undefined && site !== 'same-origin') ||
+      (origin !== undefined && hostOf(origin) !== host);
+    if (!foreign) return true;
+    throw new ProblemError({
+      code: 'cross-site',
+      sentence: 'This request did not come from a page of Salt Circle, so it was refused.',
+      whatToDo: 'Open Salt Circle itself and do it there.',
+    });
+  }
+}
+
+function hostOf(origin: string): string | null {
+  return URL.canParse(origin) ? new URL(origin).host : null;
+}

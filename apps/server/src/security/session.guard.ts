@@ -1,0 +1,36 @@
+import { Injectable, SetMetadata, createParamDecorator, type CanActivate, type ExecutionContext } from '@nestjs/common';
+import { Reflector } from '@nestjs/core';
+import type { Request } from 'express';
+import type { Person } from '../accounts/entities.js';
+import { SessionService } from '../accounts/session.service.js';
+import { signedOut } from '../problems/sentences.js';
+
+export interface PersonRequest extends Request {
+  person?: Person | null;
+}
+
+const PUBLIC = 'salt-circle:public';
+
+/** Marks a route that answers without a session. */
+export const Public = () => SetMetadata(PUBLIC, true);
+
+/** The signed-in person, as a parameter of a controller's method. */
+export const Me = createParamDecorator((_: unknown, context: ExecutionContext): Person | null => {
+  return context.switchToHttp().getRequest<PersonRequest>().person ?? null;
+});
+
+@Injectable()
+export class SessionGuard implements CanActivate {
+  constructor(
+    private readonly reflector: Reflector,
+    private readonly sessions: SessionService,
+  ) {}
+
+  async canActivate(context: ExecutionContext): Promise<boolean> {
+    const request = context.switchToHttp().getRequest<PersonRequest>();
+    request.person = await this.sessions.personOf(request.headers.cookie);
+    const open = this.reflector.getAllAndOverride<boolean | undefined>(PUBLIC, [context.getHandler(), context.getClass()]);
+    if (request.person === null && open !== true) throw signedOut();
+    return true;
+  }
+}

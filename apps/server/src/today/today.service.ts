@@ -1,0 +1,116 @@
+import { Injectable } from '@nestjs/common';
+import type { TodayItem, TodayKind, TodayView, WaitingItem } from '@salt-circle/contracts';
+import type { Person } from '../accounts/entities.js';
+import { Clock } from '../clock/clock.js';
+import { Enrolment } from '../courses/entities.js';
+import { Database } from '../database/database.js';
+import { Exchange } from '../exchanges/entities.js';
+import { ExchangesService } from '../exchanges/exchanges.service.js';
+import { nextView } from '../exchanges/mapper.js';
+import { Participant } from '../exchanges/entities.js';
+import { Review } from '../reviews/entities.js';
+import type { ExchangeView } from '@salt-circle/contracts';
+
+interface Need {
+  readonly kind: TodayKind;
+  readonly due?: string | null;
+  readonly reviewId?: string;
+  readonly done?: number;
+  readonly of?: number;
+}
+
+/** Feedback stays on Today for as long as it is news. */
+const NEWS = 14 * 24 * 3_600_000;
+/** Missing hand-ins become the instructor's concern this long before the due time. */
+const SOON = 48 * 3_600_000;
+
+@Injectable()
+export class TodayService {
+  constructor(
+    private readonly database: Database,
+    private readonly exchanges: ExchangesService,
+    private readonly clock: Clock,
+  ) {}
+
+  /** What needs this person, most urgent first, and what they are waiting for. */
+  async of(person: Person): Promise<TodayView> {
+    const items: TodayItem[] = [];
+    const waiting: WaitingItem[] = [];
+    for (const { exchange, role } of await this.#exchangesOf(person)) {
+      const view = await this.exchanges.one(person, exchange.id);
+      const needs = role === 'student' ? await this.#studentNeeds(person, view) : staffNeeds(view, this.clock.now());
+      const base = {
+        exchangeId: view.id,
+        exchangeTitle: view.title,
+        courseTitle: view.course.title,
+        timeZone: view.course.timeZone,
+      };
+      for (const { kind, due = null, reviewId = null, done = 0, of = 0 } of needs) {
+        items.push({ ...base, kind, due, reviewId, done, of });
+      }
+      const next = nextView(exchange, this.clock.now());
+      if (next !== null && needs.length === 0) waiting.push({ ...base, role, next });
+    }
+    const time = (at: string | null) => (at === null ? Infinity : Date.parse(at));
+    items.sort((a, b) => time(a.due) - time(b.due) || a.exchangeId.localeCompare(b.exchangeId));
+    waiting.sort((a, b) => time(a.next.at) - time(b.next.at));
+    return { items, waiting };
+  }
+
+  async #exchangesOf(person: Person): Promise<Array<{ exchange: Exchange; role: Enrolment['role'] }>> {
+    const manager = this.database.read;
+    const found: Array<{ exchange: Exchange; role: Enrolment['role'] }> = [];
+    for (const { courseId, role } of await manager.findBy(Enrolment, { personId: person.id, active: true })) {
+      for (const exchange of await manager.findBy(Exchange, { courseId })) {
+        const takesPart = role !== 'student' || (await manager.existsBy(Participant, { exchangeId: exchange.id, personId: person.id }));
+        if (takesPart && (role !== 'student' || exchange.publishedAt !== null)) found.push({ exchange, role });
+      }
+    }
+    return found;
+  }
+
+  async #studentNeeds(person: Person, view: ExchangeView): Promise<Need[]> {
+    const { marks, dates, stage } = view;
+    if (marks === null) return [];
+    if (view.mayHandIn) {
+      if (marks.draft !== 'handed-in') return [{ kind: 'hand-in', due: dates.draftsDue }];
+      return marks.savedSinceHandIn ? [{ kind: 'hand-in-again', due: dates.draftsDue }] : [];
+    }
+    if (stage === 'reviewing') {
+      const participant = await this.database.read.findOneByOrFail(Participant, { exchangeId: view.id, personId: person.id });
+      const mine = await this.database.read.find(Review, { where: { reviewerId: participant.id }, order: { position: 'ASC' } });
+      const open = mine.filter(({ submittedAt }) => submittedAt === null);
+      return open.map(({ id, position }) => ({
+        kind: 'write-review',
+        due: dates.reviewsDue,
+        reviewId: id,
+        done: position,
+        of: mine.length,
+      }));
+    }
+    const released = Date.parse(dates.release ?? dates.reviewsDue ?? '');
+    const news = view.released && this.clock.now() - released < NEWS;
+    return news && (marks.reviewsReceived ?? 0) > 0 ? [{ kind: 'read-feedback', done: marks.reviewsReceived ?? 0 }] : [];
+  }
+}
+
+/** What is stuck, not what exists. */
+function staffNeeds(view: ExchangeView, now: number): Need[] {
+  const { figures, dates, stage } = view;
+  if (figures === null) return [];
+  if (!view.published) return [{ kind: 'finish-plan', due: dates.draftsOpen }];
+  const draftsDue = Date.parse(dates.draftsDue ?? '');
+  const needs: Need[] = [];
+  const missing = figures.students - figures.handedIn;
+  if (view.mayHandIn && missing > 0 && draftsDue - now < SOON) {
+    needs.push({ kind: 'remind-drafts', due: dates.draftsDue, done: figures.handedIn, of: figures.students });
+  }
+  if (now >= draftsDue && figures.allocated === 0 && (stage === 'drafting' || stage === 'reviewing')) {
+    needs.push({ kind: 'allocate', due: dates.reviewsOpen ?? dates.draftsDue, done: figures.handedIn, of: figures.students });
+  }
+  if (stage === 'reviewing' && figures.submitted < figures.allocated && Date.parse(dates.reviewsDue ?? '') - now < SOON) {
+    needs.push({ kind: 'watch-reviews', due: dates.reviewsDue, done: figures.submitted, of: figures.allocated });
+  }
+  if (stage === 'checking') needs.push({ kind: 'release', due: dates.release, done: figures.submitted, of: figures.allocated });
+  return needs;
+}

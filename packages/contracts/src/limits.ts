@@ -1,0 +1,19 @@
+/** Bounds of what may cross the wire, in UTF-16 code units unless said otherwise. */
+export const LIMITS = {
+  title: 200,
+  /** About sixty pages of marked-up text; more than any draft that classmates are asked to read. */
+  draftHtml: 400_000,
+  settingsHtml: 100_000,
+  answerText: 20_000,
+  noteBody: 5_000,
+  quote: 20_000,
+  context: 200,
+  guidance: 2_000,
+  levelDescription: 1_000,
+  items: 60,
+  levels: 12,
+  reviewsPerStudentMin: 1,
+  reviewsPerStudentMax: 10,
+  /** Bytes of a whole request. Above every single bound, so that the bound with a name answers first. */
+  requestBytes: 4_000_000,
+} as const;

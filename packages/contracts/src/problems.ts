@@ -1,0 +1,51 @@
+/** What every refused request answers with. */
+export interface Problem {
+  readonly code: ProblemCode;
+  /** What happened. */
+  readonly sentence: string;
+  /** The way out. */
+  readonly whatToDo: string;
+  readonly fields: readonly FieldProblem[];
+  /** For a conflict: what the server holds. */
+  readonly current?: unknown;
+}
+
+export interface FieldProblem {
+  /** Property names and indexes joined by dots, e.g. `dates.reviewsDue`, `items.2.title`. */
+  readonly path: string;
+  readonly code: string;
+  readonly sentence: string;
+}
+
+export const PROBLEM_CODES = [
+  'signed-out',
+  'sign-in-wrong',
+  'too-many-tries',
+  'cross-site',
+  'not-found',
+  'not-yours',
+  'not-open-yet',
+  'own-draft-first',
+  'over',
+  'not-released',
+  'already-submitted',
+  'already-published',
+  'not-published',
+  'invalid',
+  'too-large',
+  'not-json',
+  'conflict',
+  'form-frozen',
+  'names-fixed',
+  'plan-incomplete',
+  'draft-empty',
+  'draft-untitled',
+  'review-incomplete',
+  'allocation-changed',
+  'allocation-begun',
+  'too-few-drafts',
+  'busy',
+  'unexpected',
+] as const;
+
+export type ProblemCode = (typeof PROBLEM_CODES)[number];

@@ -1,0 +1,333 @@
+import type {
+  AllocationQuality,
+  DateName,
+  FormItem,
+  NamesPolicy,
+  Role,
+  Stage,
+  TextAnchor,
+} from '@salt-circle/core';
+import type { FieldProblem } from '../problems.js';
+import type { NoteKind } from '../requests/work.js';
+
+/** All instants are ISO 8601 in UTC. */
+export type IsoInstant = string;
+
+export interface SessionView {
+  readonly person: { readonly id: string; readonly name: string; readonly email: string; readonly createsCourses: boolean } | null;
+  readonly demo: boolean;
+  /** The application's time, which the demo can move. */
+  readonly now: IsoInstant;
+  readonly clockMoved: boolean;
+}
+
+export interface DemoPerson {
+  readonly id: string;
+  readonly name: string;
+  readonly places: ReadonlyArray<{ readonly course: string; readonly role: Role }>;
+}
+
+/** A person as the one who asks may know them: a name, an alias, both, or "you". */
+export interface PersonLabel {
+  readonly name?: string;
+  readonly alias?: string;
+  readonly you?: true;
+}
+
+export type DatesView = Readonly<Record<DateName, IsoInstant | null>>;
+
+export interface NextChangeView {
+  readonly date: DateName;
+  readonly at: IsoInstant;
+}
+
+export interface CourseCard {
+  readonly id: string;
+  readonly title: string;
+  readonly timeZone: string;
+  readonly role: Role;
+}
+
+export interface ExchangeCard {
+  readonly id: string;
+  readonly title: string;
+  readonly published: boolean;
+  readonly stage: Stage;
+  readonly dates: DatesView;
+  readonly next: NextChangeView | null;
+}
+
+export interface CourseView extends CourseCard {
+  readonly exchanges: readonly ExchangeCard[];
+  /** For instructors and assistants only. */
+  readonly people: ReadonlyArray<{ readonly name: string; readonly email: string; readonly role: Role }> | null;
+}
+
+export interface StaffFigures {
+  readonly students: number;
+  readonly handedIn: number;
+  readonly allocated: number;
+  readonly asked: number;
+  readonly submitted: number;
+  readonly begun: number;
+}
+
+export interface StudentMarks {
+  readonly draft: 'none' | 'saved' | 'handed-in';
+  readonly savedSinceHandIn: boolean;
+  readonly versions: number;
+  readonly reviewsDone: number;
+  readonly reviewsAllocated: number;
+  readonly reviewsReceived: number | null;
+}
+
+export interface ExchangeView extends ExchangeCard {
+  readonly course: CourseCard;
+  readonly names: NamesPolicy;
+  readonly reviewsPerStudent: number;
+  readonly briefHtml: string;
+  readonly guideHtml: string;
+  readonly alias: string | null;
+  readonly mayHandIn: boolean;
+  readonly released: boolean;
+  readonly figures: StaffFigures | null;
+  readonly marks: StudentMarks | null;
+}
+
+export interface PlanView {
+  readonly revision: number;
+  readonly title: string;
+  readonly briefHtml: string;
+  readonly guideHtml: string;
+  readonly dates: DatesView;
+  readonly reviewsPerStudent: number;
+  readonly names: NamesPolicy;
+  readonly published: boolean;
+  readonly students: number;
+  /** What must be mended before publishing, in the order of the page. */
+  readonly missing: readonly FieldProblem[];
+  /** Settings that can no longer be changed, with the reason. */
+  readonly fixed: Readonly<Partial<Record<'names' | 'reviewsPerStudent', string>>>;
+}
+
+export interface FormView {
+  readonly revision: number;
+  readonly items: readonly FormItem[];
+  /** Set once the first draft has been handed in: the form can no longer change. */
+  readonly frozen: boolean;
+  readonly problems: readonly FieldProblem[];
+}
+
+export interface VersionMeta {
+  readonly number: number;
+  readonly title: string;
+  readonly words: number;
+  /** SHA-256 of title and text, in hexadecimal. */
+  readonly digest: string;
+  readonly handedInAt: IsoInstant;
+}
+
+export interface VersionView extends VersionMeta {
+  readonly html: string;
+}
+
+export interface MyDraftView {
+  readonly revision: number;
+  readonly title: string;
+  readonly html: string;
+  readonly savedAt: IsoInstant | null;
+  readonly versions: readonly VersionMeta[];
+  /** Whether what is saved differs from the version last handed in. */
+  readonly changedSinceHandIn: boolean;
+}
+
+export interface SavedView {
+  readonly revision: number;
+  readonly savedAt: IsoInstant;
+}
+
+export type ReviewState = 'not-begun' | 'in-progress' | 'submitted';
+
+export interface ReviewCard {
+  readonly id: string;
+  readonly author: PersonLabel;
+  readonly draftTitle: string;
+  readonly state: ReviewState;
+  readonly answered: number;
+  readonly required: number;
+  readonly notes: number;
+}
+
+export interface AnswerView {
+  readonly levelId: string | null;
+  readonly text: string;
+  readonly revision: number;
+}
+
+export interface NoteView {
+  readonly id: string;
+  readonly kind: NoteKind;
+  readonly body: string;
+  readonly anchor: TextAnchor;
+  readonly revision: number;
+}
+
+export interface ReviewContent {
+  readonly answers: Readonly<Record<string, AnswerView>>;
+  readonly notes: readonly NoteView[];
+}
+
+export interface DraftReading {
+  readonly title: string;
+  readonly html: string;
+  readonly words: number;
+  readonly version: number;
+}
+
+export interface DeskView extends ReviewContent {
+  readonly id: string;
+  readonly exchange: {
+    readonly id: string;
+    readonly title: string;
+    readonly courseId: string;
+    readonly courseTitle: string;
+    readonly timeZone: string;
+    readonly guideHtml: string;
+    readonly briefHtml: string;
+    readonly reviewsDue: IsoInstant;
+    readonly stage: Stage;
+  };
+  readonly author: PersonLabel;
+  readonly reviewer: PersonLabel;
+  readonly draft: DraftReading;
+  readonly form: readonly FormItem[];
+  readonly submittedAt: IsoInstant | null;
+  /** Whether the one who asks may write in it now. */
+  readonly editable: boolean;
+  /** False once reviews are due: what is written stays, but no longer counts. */
+  readonly submittable: boolean;
+  readonly reopenable: boolean;
+  /** Place among the reviews of this reviewer, from 1, and the next one of them to work on. */
+  readonly position: number;
+  readonly total: number;
+  readonly nextId: string | null;
+}
+
+export interface FeedbackView {
+  readonly draft: DraftReading | null;
+  readonly form: readonly FormItem[];
+  readonly reviews: ReadonlyArray<ReviewContent & { readonly id: string; readonly reviewer: PersonLabel }>;
+  /** Reviews that were allocated but not submitted. */
+  readonly missing: number;
+}
+
+export interface ProgressReview {
+  readonly id: string;
+  readonly author: PersonLabel;
+  readonly state: ReviewState;
+  readonly answered: number;
+  readonly required: number;
+}
+
+export interface ProgressRow {
+  readonly id: string;
+  readonly person: PersonLabel;
+  readonly draft: {
+    readonly id: string | null;
+    readonly state: 'none' | 'saved' | 'handed-in';
+    readonly version: number;
+    readonly handedInAt: IsoInstant | null;
+    readonly words: number;
+    readonly title: string;
+  };
+  readonly reviews: readonly ProgressReview[];
+  readonly received: number;
+  readonly receives: number;
+  readonly words: number;
+  readonly notes: number;
+}
+
+export interface ProgressView {
+  readonly rows: readonly ProgressRow[];
+}
+
+export interface PairView {
+  readonly reviewer: PersonLabel;
+  readonly author: PersonLabel;
+  readonly draftTitle: string;
+  /** Only for an applied allocation. */
+  readonly reviewId: string | null;
+  readonly state: ReviewState;
+}
+
+export interface AllocationView {
+  readonly applied: boolean;
+  readonly begun: boolean;
+  readonly pairs: readonly PairView[];
+  readonly handedIn: number;
+  readonly students: number;
+}
+
+export interface AllocationPreviewView {
+  readonly seed: number;
+  readonly fingerprint: string;
+  readonly pairs: readonly PairView[];
+  readonly quality: AllocationQuality;
+  readonly shortfalls: ReadonlyArray<{ readonly reviewer: PersonLabel; readonly asked: number; readonly placed: number }>;
+  /** Students who take no part because they have not handed in. */
+  readonly leftOut: readonly PersonLabel[];
+}
+
+export interface DraftReadingView extends DraftReading {
+  readonly author: PersonLabel;
+  readonly handedInAt: IsoInstant;
+}
+
+export type TodayKind =
+  | 'hand-in'
+  | 'hand-in-again'
+  | 'write-review'
+  | 'read-feedback'
+  | 'finish-plan'
+  | 'allocate'
+  | 'remind-drafts'
+  | 'watch-reviews'
+  | 'release';
+
+export interface TodayItem {
+  readonly kind: TodayKind;
+  readonly exchangeId: string;
+  readonly exchangeTitle: string;
+  readonly courseTitle: string;
+  readonly timeZone: string;
+  /** When it must be done by, if at all. */
+  readonly due: IsoInstant | null;
+  readonly reviewId: string | null;
+  readonly done: number;
+  readonly of: number;
+}
+
+export interface WaitingItem {
+  readonly exchangeId: string;
+  readonly exchangeTitle: string;
+  readonly courseTitle: string;
+  readonly timeZone: string;
+  readonly role: Role;
+  readonly next: NextChangeView;
+}
+
+export interface TodayView {
+  readonly items: readonly TodayItem[];
+  readonly waiting: readonly WaitingItem[];
+}
+
+export interface RecordRow {
+  readonly at: IsoInstant;
+  readonly actor: string;
+  readonly action: string;
+  readonly details: Readonly<Record<string, string | number | boolean | null>>;
+}
+
+export interface SubmitView {
+  readonly submittedAt: IsoInstant;
+}

@@ -1,0 +1,61 @@
+import { ALLOWED, refuse, type Act, type Decision, type ExchangeFacts, type Viewer } from './facts.js';
+
+/**
+ * The one rule of who may do what, when. `exchange` is null only for `create-exchange`.
+ * Assistants look, allocate and plan nothing away: releasing and publishing stay with instructors.
+ */
+export function mayDo(viewer: Viewer, exchange: ExchangeFacts | null, act: Act): Decision {
+  if (viewer.role === null) return refuse('unknown');
+  if (act.kind === 'create-exchange') return viewer.role === 'instructor' ? ALLOWED : refuse('not-yours');
+  if (exchange === null) return refuse('unknown');
+  if (viewer.role === 'student' && !exchange.published) return refuse('unknown');
+  switch (act.kind) {
+    case 'plan':
+      return viewer.role === 'instructor' ? ALLOWED : refuse('not-yours');
+    case 'publish':
+      if (viewer.role !== 'instructor') return refuse('not-yours');
+      return exchange.published ? refuse('already-published') : ALLOWED;
+    case 'allocate':
+      if (viewer.role === 'student') return refuse('not-yours');
+      return exchange.published ? ALLOWED : refuse('not-published');
+    case 'release':
+      if (viewer.role !== 'instructor') return refuse('not-yours');
+      return exchange.published ? ALLOWED : refuse('not-published');
+    case 'save-draft':
+      return viewer.role === 'student' ? studentMaySaveDraft(exchange) : refuse('not-yours');
+    case 'hand-in':
+      return viewer.role === 'student' ? studentMayHandIn(exchange) : refuse('not-yours');
+    case 'write-review':
+    case 'submit-review':
+      if (!act.byViewer) return refuse(viewer.role === 'student' ? 'unknown' : 'not-yours');
+      return studentMayReview(exchange, act);
+    case 'reopen-review':
+      if (!act.byViewer) return refuse(viewer.role === 'student' ? 'unknown' : 'not-yours');
+      return exchange.stage === 'reviewing' ? ALLOWED : refuse(before(exchange) ? 'not-open-yet' : 'over');
+  }
+}
+
+function before(exchange: ExchangeFacts): boolean {
+  return exchange.stage === 'planning' || exchange.stage === 'drafting';
+}
+
+/** What was being typed when the due time passed is still saved: it is kept, but does not count. */
+function studentMaySaveDraft(exchange: ExchangeFacts): Decision {
+  return exchange.stage === 'planning' ? refuse('not-open-yet') : ALLOWED;
+}
+
+function studentMayHandIn(exchange: ExchangeFacts): Decision {
+  if (exchange.mayHandIn) return ALLOWED;
+  return refuse(exchange.stage === 'planning' ? 'not-open-yet' : 'over');
+}
+
+type ReviewAct = Extract<Act, { kind: 'write-review' | 'submit-review' }>;
+
+/** What was being typed when reviews fell due is still saved until release; submitting it is over. */
+function studentMayReview(exchange: ExchangeFacts, act: ReviewAct): Decision {
+  if (before(exchange)) return refuse('not-open-yet');
+  if (!act.viewerHandedIn) return refuse('own-draft-first');
+  if (act.submitted) return refuse('already-submitted');
+  if (exchange.stage === 'reviewing') return ALLOWED;
+  return act.kind === 'write-review' && exchange.stage === 'checking' ? ALLOWED : refuse('over');
+}
