@@ -16,6 +16,11 @@ export async function createApp(surroundings: Surroundings): Promise<NestExpress
   app.setGlobalPrefix('api');
   app.use(securityHeaders(surroundings.settings.behindProxy));
   app.use(compression());
+  // What the API answers is somebody's own; no cache on the way may keep it.
+  app.use('/api', (_: unknown, response: { setHeader(name: string, value: string): void }, next: () => void) => {
+    response.setHeader('Cache-Control', 'no-store');
+    next();
+  });
   app.useBodyParser('json', { limit: LIMITS.requestBytes });
   app.set('query parser', 'simple');
   if (surroundings.settings.behindProxy) app.set('trust proxy', 1);

@@ -5,6 +5,7 @@ import { readSettings, SettingsError } from './config/settings.js';
 import { assertPurpose } from './database/purpose.js';
 import { Database } from './database/database.js';
 import { keptOffset } from './demo/demo-clock.js';
+import { keepDemoAlive } from './demo/keep-alive.js';
 import { seedDemo } from './demo/seed.js';
 import { Ids } from './ids/ids.js';
 
@@ -14,11 +15,12 @@ async function main(): Promise<void> {
   const ids = new Ids();
   const database = await Database.open(settings.dataFolder, clock);
   await assertPurpose(database, settings.mode);
+  const app = await createApp({ settings, database, clock, ids });
   if (settings.mode === 'demo') {
-    await seedDemo(database, clock);
+    await seedDemo(app);
+    await keepDemoAlive(database, clock.real());
     clock.move(await keptOffset(database));
   }
-  const app = await createApp({ settings, database, clock, ids });
   app.enableShutdownHooks();
   await app.listen(settings.port);
   // The scripts that start the server wait for this line.

@@ -5,7 +5,7 @@ export { checkDates, type DateProblemCode } from './timeline/checkDates.js';
 export { isReleased, mayHandIn, mayReview, nextChange, segments, stageAt } from './timeline/stage.js';
 export type { Segment, Stage, StageChange, TimelineState } from './timeline/stage.js';
 export { countWords } from './text/words.js';
-export { TextCollector } from './text/textCollector.js';
+export { TextCollector, type PlacedRun } from './text/textCollector.js';
 export type { Answer, Answers, CriterionItem, FormItem, Level, PromptItem, ReviewForm } from './form/form.js';
 export { checkForm, MAX_MINIMUM_WORDS, MAX_POINTS, type FormProblemCode } from './form/checkForm.js';
 export { formMaximum, formScore, itemMaximum, type FormScore } from './form/score.js';

@@ -1,3 +1,232 @@
-import type { Clock } from '../clock/clock.js';
-import type { Database } from '../database/database.js';
-export async function seedDemo(_database: Database, _clock: Clock): Promise<void> {}
+import { TZDate } from '@date-fns/tz';
+import type { INestApplication } from '@nestjs/common';
+import { seededRandom, type FormItem, type Random } from '@salt-circle/core';
+import { Person } from '../accounts/entities.js';
+import { hashPassword } from '../accounts/passwords.js';
+import { AllocationService } from '../allocation/allocation.service.js';
+import { Clock } from '../clock/clock.js';
+import { Course, Enrolment } from '../courses/entities.js';
+import { CoursesService } from '../courses/courses.service.js';
+import { Database } from '../database/database.js';
+import { DraftsService } from '../drafts/drafts.service.js';
+import { PlanService } from '../exchanges/plan.service.js';
+import { FormsService } from '../forms/forms.service.js';
+import { Ids } from '../ids/ids.js';
+import { DESCRIPTION_FORM, PROPOSAL_FORM } from './form.js';
+import { ASSISTANTS, DEMO_PASSWORD, INSTRUCTORS, SEMINAR_STUDENTS, STUDENTS } from './people.js';
+import { fillReviews } from './seed-reviews.js';
+import { SITES, type Site } from './sites.js';
+import { monitoringPlan, proposal, siteDescription, type DemoText } from './texts.js';
+
+const DAY = 24 * 3_600_000;
+const TIME_ZONE = 'Europe/Tallinn';
+
+export interface Seeder {
+  readonly app: INestApplication;
+  readonly random: Random;
+  /** The start of the current hour at the first start; all demo dates hang on it. */
+  readonly start: number;
+}
+
+interface Planned {
+  readonly title: string;
+  readonly brief: string;
+  readonly guide: string;
+  readonly items: readonly FormItem[];
+  /** Days from the start: drafts open, drafts due, reviews open, reviews due, release. */
+  readonly days: readonly [number, number, number, number, number];
+}
+
+const GUIDE =
+  '<p>Read the whole draft once before you write anything. Then go through it again with notes: <strong>Keep</strong> what works, ask where you are lost, and say what you would change and how.</p><p>Be as exact as you would want others to be with your own text.</p>';
+
+const DESCRIPTION: Planned = {
+  title: 'Site description',
+  brief: '<p>Describe the place you have chosen for your proposal so that somebody who has never been there could find their way. Two pages, with what you measured yourself.</p>',
+  guide: GUIDE,
+  items: DESCRIPTION_FORM,
+  days: [-30, -20, -19, -10, -4],
+};
+const PROPOSAL: Planned = {
+  title: 'Salt-marsh restoration proposal',
+  brief:
+    '<p>Write a proposal of 600 to 1,500 words to the district’s coast fund. It must say</p><ul><li><p>what has been lost, and how you know;</p></li><li><p>what you would do, step by step;</p></li><li><p>what it would cost;</p></li><li><p>what could go wrong.</p></li></ul><p>The fund’s readers are parish councillors, not biologists.</p>',
+  guide: GUIDE,
+  items: PROPOSAL_FORM,
+  days: [-14, -4, -3, 2, 4],
+};
+const MONITORING: Planned = {
+  title: 'Monitoring plan',
+  brief: '<p>Say how you would find out whether your proposal worked: what is read, when, by whom, and what would make you stop. One page.</p>',
+  guide: GUIDE,
+  items: DESCRIPTION_FORM,
+  days: [-3, 1, 2, 8, 10],
+};
+
+/** Fills an empty database with the demo course, through the services that real people use. */
+export async function seedDemo(app: INestApplication): Promise<void> {
+  const database = app.get(Database);
+  if (await database.read.exists(Course)) return;
+  const clock = app.get(Clock);
+  const hour = 3_600_000;
+  const seeder: Seeder = { app, random: seededRandom(1962), start: Math.floor(clock.real() / hour) * hour };
+  try {
+    at(seeder, -40, 9);
+    const [instructor] = await addPeople(database, app.get(Ids), INSTRUCTORS, true);
+    const assistants = await addPeople(database, app.get(Ids), ASSISTANTS, false);
+    const students = await addPeople(database, app.get(Ids), STUDENTS, false);
+    const teacher = instructor as Person;
+    const courseId = await addCourse(seeder, 'Coastal Restoration', teacher, assistants, students);
+    await released(seeder, teacher, courseId, students);
+    await underReview(seeder, teacher, courseId, students);
+    await drafting(seeder, teacher, courseId, students);
+    await unfinished(seeder, teacher, courseId);
+    const seminar = await addPeople(database, app.get(Ids), SEMINAR_STUDENTS, false);
+    await addCourse(seeder, 'Field Methods Seminar', teacher, [], seminar);
+  } finally {
+    clock.move(0);
+  }
+}
+
+/** Moves the application's time to so many days from the start. */
+function at({ app, start }: Seeder, days: number, hours = 0): void {
+  app.get(Clock).move(start + days * DAY + hours * 3_600_000 - Date.now());
+}
+
+/** A time of day in the time zone of the course, so many days from the start, in ISO 8601. */
+function localTime(start: number, days: number, hours: number, minutes: number): string {
+  const day = new TZDate(start + days * DAY, TIME_ZONE);
+  return new Date(new TZDate(day.getFullYear(), day.getMonth(), day.getDate(), hours, minutes, TIME_ZONE).getTime()).toISOString();
+}
+
+async function addPeople(
+  database: Database,
+  ids: Ids,
+  people: ReadonlyArray<{ readonly name: string; readonly email: string; readonly campusId?: string }>,
+  createsCourses: boolean,
+): Promise<Person[]> {
+  const passwordHash = await hashPassword(DEMO_PASSWORD);
+  const rows = people.map(({ name, email, campusId }) => ({
+    id: ids.uuid(),
+    name,
+    email,
+    campusId: campusId ?? null,
+    passwordHash,
+    createsCourses,
+    createdAt: Date.now(),
+  }));
+  await database.write((manager) => manager.insert(Person, rows));
+  return rows;
+}
+
+async function addCourse(
+  { app }: Seeder,
+  title: string,
+  teacher: Person,
+  assistants: readonly Person[],
+  students: readonly Person[],
+): Promise<string> {
+  const { id: courseId } = await app.get(CoursesService).create(teacher, { title, timeZone: TIME_ZONE });
+  const enrol = (person: Person, role: Enrolment['role']) => ({
+    id: app.get(Ids).uuid(),
+    courseId,
+    personId: person.id,
+    role,
+    active: true,
+  });
+  const rows = [...assistants.map((one) => enrol(one, 'assistant')), ...students.map((one) => enrol(one, 'student'))];
+  await app.get(Database).write((manager) => manager.insert(Enrolment, rows));
+  return courseId;
+}
+
+async function planned(seeder: Seeder, teacher: Person, courseId: string, plan: Planned): Promise<string> {
+  const { app, start } = seeder;
+  at(seeder, plan.days[0] - 2);
+  const { id } = await app.get(CoursesService).createExchange(teacher, courseId, plan.title);
+  const [draftsOpen, draftsDue, reviewsOpen, reviewsDue, release] = plan.days;
+  const morning = (day: number) => localTime(start, day, 8, 0);
+  const midnight = (day: number) => localTime(start, day, 23, 59);
+  await app.get(PlanService).save(teacher, id, {
+    revision: 1,
+    title: plan.title,
+    briefHtml: plan.brief,
+    guideHtml: plan.guide,
+    dates: {
+      draftsOpen: morning(draftsOpen),
+      draftsDue: midnight(draftsDue),
+      reviewsOpen: morning(reviewsOpen),
+      reviewsDue: midnight(reviewsDue),
+      release: localTime(start, release, 12, 0),
+    },
+    reviewsPerStudent: 2,
+    names: 'both-ways',
+  });
+  await app.get(FormsService).save(teacher, id, { revision: 1, items: plan.items.map(asRequest) });
+  await app.get(PlanService).publish(teacher, id);
+  return id;
+}
+
+/** The contracts' request of a form is mutable; the demo's form is not. */
+function asRequest(item: FormItem) {
+  return item.kind === 'criterion' ? { ...item, levels: [...item.levels] } : { ...item };
+}
+
+function siteOf(index: number): { site: Site; variant: 0 | 1 } {
+  return { site: SITES[index % SITES.length] as Site, variant: index < SITES.length ? 0 : 1 };
+}
+
+async function handIn(seeder: Seeder, student: Person, exchangeId: string, text: DemoText): Promise<void> {
+  const drafts = seeder.app.get(DraftsService);
+  const before = await drafts.mine(student, exchangeId);
+  const { revision } = await drafts.save(student, exchangeId, { revision: before.revision, ...text });
+  await drafts.handIn(student, exchangeId, revision);
+}
+
+async function allocateAll(seeder: Seeder, teacher: Person, exchangeId: string): Promise<void> {
+  const allocation = seeder.app.get(AllocationService);
+  const { seed, fingerprint } = await allocation.preview(teacher, exchangeId, 1962);
+  await allocation.apply(teacher, exchangeId, seed, fingerprint);
+}
+
+async function released(seeder: Seeder, teacher: Person, courseId: string, students: readonly Person[]): Promise<void> {
+  const id = await planned(seeder, teacher, courseId, DESCRIPTION);
+  for (const [index, student] of students.entries()) {
+    const { site, variant } = siteOf(index);
+    at(seeder, -21 - (index % 6), index % 9);
+    await handIn(seeder, student, id, siteDescription(site, variant));
+  }
+  at(seeder, -19, 1);
+  await allocateAll(seeder, teacher, id);
+  await fillReviews(seeder, students, id, { from: -18, days: 7.5, unfinishedShare: 0.04 });
+}
+
+async function underReview(seeder: Seeder, teacher: Person, courseId: string, students: readonly Person[]): Promise<void> {
+  const id = await planned(seeder, teacher, courseId, PROPOSAL);
+  for (const [index, student] of students.entries()) {
+    const { site, variant } = siteOf(index);
+    const text = proposal(site, variant);
+    at(seeder, -5 - (index % 5), index % 11);
+    // One began and never handed in; one never began. Every course has them.
+    if (index === 16) await seeder.app.get(DraftsService).save(student, id, { revision: 0, ...text });
+    else if (index !== 19) await handIn(seeder, student, id, text);
+    if (index % 7 === 3) await handIn(seeder, student, id, { ...text, html: `${text.html}<p>We thank the warden for the boat.</p>` });
+  }
+  at(seeder, -3, 1);
+  await allocateAll(seeder, teacher, id);
+  await fillReviews(seeder, students, id, { from: -2, days: 1.9, unfinishedShare: 0.36 });
+}
+
+async function drafting(seeder: Seeder, teacher: Person, courseId: string, students: readonly Person[]): Promise<void> {
+  const id = await planned(seeder, teacher, courseId, MONITORING);
+  for (const [index, student] of students.entries()) {
+    const text = monitoringPlan(siteOf(index).site);
+    at(seeder, -2, (index * 5) % 44);
+    if (index % 2 === 0) await handIn(seeder, student, id, text);
+    else if (index % 3 === 0) await seeder.app.get(DraftsService).save(student, id, { revision: 0, ...text });
+  }
+}
+
+async function unfinished(seeder: Seeder, teacher: Person, courseId: string): Promise<void> {
+  at(seeder, -1);
+  await seeder.app.get(CoursesService).createExchange(teacher, courseId, 'Creek survey report');
+}

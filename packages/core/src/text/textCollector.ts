@@ -5,12 +5,19 @@ const BLOCKS: ReadonlySet<string> = new Set(
   ),
 );
 
+/** Where a text run lies: its first `skip` code units have no place in the string, the rest begins at `start`. */
+export interface PlacedRun {
+  readonly start: number;
+  readonly skip: number;
+}
+
 /**
  * Turns a walk over rich text into the one plain string that notes are anchored in. The browser walks
  * the rendered document, the server walks the stored HTML; both feed this collector, so that both speak
  * of the same positions.
  *
- * Rule: text as it stands, and one line feed wherever a block begins or ends after some text.
+ * Rule: text as it stands, less white space at the start of a block, and one line feed wherever a block
+ * begins or ends between texts. How a text is cut into runs makes no difference to the result.
  * All positions are UTF-16 code units.
  */
 export class TextCollector {
@@ -23,23 +30,20 @@ export class TextCollector {
     if (this.#length > 0 && BLOCKS.has(tag)) this.#breakWanted = true;
   }
 
-  /**
-   * Adds one text run.
-   * @returns the position at which the run starts, or -1 for white space between blocks, which has no place in the string
-   */
-  text(run: string): number {
-    if (run.length === 0) return -1;
-    const betweenBlocks = (this.#breakWanted || this.#length === 0) && run.trim() === '';
-    if (betweenBlocks) return -1;
+  /** Adds one text run. Null when all of it is white space at the start of a block. */
+  text(run: string): PlacedRun | null {
+    const atStart = this.#breakWanted || this.#length === 0;
+    const kept = atStart ? run.trimStart() : run;
+    if (kept === '') return null;
     if (this.#breakWanted) {
       this.#parts.push('\n');
       this.#length += 1;
       this.#breakWanted = false;
     }
     const start = this.#length;
-    this.#parts.push(run);
-    this.#length += run.length;
-    return start;
+    this.#parts.push(kept);
+    this.#length += kept.length;
+    return { start, skip: run.length - kept.length };
   }
 
   get length(): number {

@@ -1,0 +1,87 @@
+import { describeTextAnchor, type FormItem, type Random } from '@salt-circle/core';
+import type { Person } from '../accounts/entities.js';
+import { Clock } from '../clock/clock.js';
+import { htmlToText } from '../html/html-to-text.js';
+import { Ids } from '../ids/ids.js';
+import { ReviewsService } from '../reviews/reviews.service.js';
+import { COMMENTS, FIRST_CHANGES, NEXT, NOTES, SOURCES, WORKS, type Care } from './remarks.js';
+import type { Seeder } from './seed.js';
+import { SITES } from './sites.js';
+
+interface Span {
+  /** Days from the start at which the first review was begun, and over how many days they spread. */
+  readonly from: number;
+  readonly days: number;
+  /** Share of reviews that are not, or not wholly, written. */
+  readonly unfinishedShare: number;
+}
+
+const DAY = 24 * 3_600_000;
+
+/** Reviews as a class writes them: some with care, most as asked, some thin, some not at all. */
+export async function fillReviews(seeder: Seeder, students: readonly Person[], exchangeId: string, span: Span): Promise<void> {
+  const { app, random, start } = seeder;
+  const reviews = app.get(ReviewsService);
+  for (const [index, student] of students.entries()) {
+    const care: Care = index % 6 === 4 ? 'thin' : index % 3 === 0 ? 'careful' : 'usual';
+    app.get(Clock).move(start + (span.from + random() * span.days) * DAY - Date.now());
+    const mine = await reviews.mine(student, exchangeId).catch(() => []);
+    for (const { id } of mine) {
+      const dice = random();
+      if (dice < span.unfinishedShare / 2) continue;
+      await fillOne(seeder, student, id, care, dice >= span.unfinishedShare);
+    }
+  }
+}
+
+async function fillOne(seeder: Seeder, student: Person, reviewId: string, care: Care, whole: boolean): Promise<void> {
+  const { app, random } = seeder;
+  const reviews = app.get(ReviewsService);
+  const desk = await reviews.desk(student, reviewId);
+  const items = whole ? desk.form : desk.form.slice(0, 2);
+  for (const item of items) {
+    const answer = answerTo(item, care, random);
+    if (answer !== null) await reviews.saveAnswer(student, reviewId, item.id, { revision: 0, ...answer });
+  }
+  await addNotes(seeder, student, reviewId, desk.draft.html, care);
+  if (whole) await reviews.submit(student, reviewId);
+}
+
+function pick<T>(list: readonly T[], random: Random): T {
+  return list[Math.floor(random() * list.length)] as T;
+}
+
+function answerTo(item: FormItem, care: Care, random: Random): { levelId?: string; text?: string } | null {
+  if (item.kind === 'criterion') {
+    // Thin reviewers are lenient ones; the others use the middle of the scale, and now and then its ends.
+    const lean = care === 'thin' ? 0.75 : 0.35;
+    const at = Math.min(item.levels.length - 1, Math.floor((lean + random() * 0.6) * item.levels.length));
+    const levelId = (item.levels[at] as { id: string }).id;
+    const withComment = item.comment === 'required' || (care === 'careful' && random() < 0.6);
+    return { levelId, ...(withComment && { text: pick(COMMENTS[care], random) }) };
+  }
+  if (item.id === 'first') return { text: pick(FIRST_CHANGES[care], random) };
+  if (item.id === 'source') return care === 'careful' ? { text: pick(SOURCES, random) } : null;
+  return { text: pick(item.id === 'works' ? WORKS : NEXT, random) };
+}
+
+async function addNotes({ app, random }: Seeder, student: Person, reviewId: string, html: string, care: Care): Promise<void> {
+  const text = htmlToText(html);
+  const site = SITES.find(({ cause }) => text.includes(cause));
+  if (site === undefined) return;
+  const wanted = care === 'careful' ? 5 : care === 'usual' ? 3 : 1;
+  const templates = NOTES.map((note) => ({ note, order: random() })).sort((a, b) => a.order - b.order);
+  let made = 0;
+  for (const { note } of templates) {
+    const start = text.indexOf(note.passage(site));
+    if (start === -1 || made === wanted) continue;
+    made += 1;
+    const anchor = describeTextAnchor(text, { start, end: start + note.passage(site).length });
+    await app.get(ReviewsService).saveNote(student, reviewId, app.get(Ids).uuid(), {
+      revision: 0,
+      kind: note.kind,
+      body: note.body,
+      anchor: { quote: { ...anchor.quote }, position: { ...anchor.position } },
+    });
+  }
+}

@@ -1,0 +1,69 @@
+import { createApi, type BaseQueryFn } from '@reduxjs/toolkit/query/react';
+import type { CourseCard, CourseView, DemoPerson, ExchangeView, Problem, SessionView } from '@salt-circle/contracts';
+import { ownFetch } from './ownFetch.js';
+
+interface Call {
+  readonly url: string;
+  readonly method?: string;
+  readonly body?: unknown;
+}
+
+const NO_CONNECTION: Problem = {
+  code: 'unexpected',
+  sentence: 'There is no connection to Salt Circle right now.',
+  whatToDo: 'Check your connection, then load the page again. What you typed is kept in this browser.',
+  fields: [],
+};
+
+const baseQuery: BaseQueryFn<string | Call, unknown, Problem> = async (given) => {
+  const { url, method = 'GET', body } = typeof given === 'string' ? { url: given } : given;
+  try {
+    const response = await ownFetch(`/api${url}`, method, body);
+    const answer: unknown = response.status === 204 ? null : await response.json();
+    return response.ok ? { data: answer } : { error: answer as Problem };
+  } catch {
+    return { error: NO_CONNECTION };
+  }
+};
+
+/** Features add their endpoints to this one. Each mutation names the tags it changes. */
+export const api = createApi({
+  reducerPath: 'api',
+  baseQuery,
+  tagTypes: ['Session', 'Courses', 'Exchange', 'Plan', 'Form', 'Draft', 'Allocation', 'Review', 'Progress', 'Feedback', 'Today'],
+  endpoints: (build) => ({
+    session: build.query<SessionView, void>({ query: () => '/session', providesTags: ['Session'] }),
+    signIn: build.mutation<null, { email: string; password: string }>({
+      query: (body) => ({ url: '/session', method: 'POST', body }),
+    }),
+    signOut: build.mutation<null, void>({ query: () => ({ url: '/session', method: 'DELETE' }) }),
+    courses: build.query<CourseCard[], void>({ query: () => '/courses', providesTags: ['Courses'] }),
+    course: build.query<CourseView, string>({ query: (id) => `/courses/${id}`, providesTags: ['Courses'] }),
+    exchange: build.query<ExchangeView, string>({ query: (id) => `/exchanges/${id}`, providesTags: ['Exchange'] }),
+    demoPeople: build.query<DemoPerson[], void>({ query: () => '/demo/people' }),
+    stepIn: build.mutation<null, string>({ query: (personId) => ({ url: '/demo/step-in', method: 'POST', body: { personId } }) }),
+    moveClock: build.mutation<{ now: string }, string | null>({
+      query: (to) => ({ url: '/demo/clock', method: 'POST', body: { to } }),
+      // Every stage, right and figure may be another one at another time.
+      invalidatesTags: ['Session', 'Courses', 'Exchange', 'Plan', 'Form', 'Draft', 'Allocation', 'Review', 'Progress', 'Feedback', 'Today'],
+    }),
+  }),
+});
+
+export const {
+  useSessionQuery,
+  useSignInMutation,
+  useSignOutMutation,
+  useCoursesQuery,
+  useCourseQuery,
+  useExchangeQuery,
+  useDemoPeopleQuery,
+  useStepInMutation,
+  useMoveClockMutation,
+} = api;
+
+/** The problem in what a query or mutation failed with. */
+export function problemOf(error: unknown): Problem {
+  if (typeof error === 'object' && error !== null && 'sentence' in error) return error as Problem;
+  return NO_CONNECTION;
+}

@@ -1,0 +1,27 @@
+import { useEffect, type ReactNode } from 'react';
+import { TopBar, type Crumb } from './TopBar.js';
+
+export interface PageProps {
+  readonly crumbs?: readonly Crumb[];
+  readonly title: string;
+  /** At the right of the bar, before the person. */
+  readonly aside?: ReactNode;
+  /** The page is as high as the window, and its parts scroll by themselves. */
+  readonly fill?: boolean;
+  readonly children: ReactNode;
+}
+
+/** One page under the bar that says where I am. */
+export function Page({ crumbs = [], title, aside, fill = false, children }: PageProps) {
+  useEffect(() => {
+    document.title = `${title} · Salt Circle`;
+  }, [title]);
+  return (
+    <div className={fill ? 'flex h-dvh flex-col' : 'flex min-h-dvh flex-col'}>
+      <TopBar crumbs={crumbs} title={title} aside={aside} />
+      <main id="main" tabIndex={-1} className={`flex-1 outline-none ${fill ? 'flex min-h-0 flex-col' : ''}`}>
+        {children}
+      </main>
+    </div>
+  );
+}

@@ -1,0 +1,54 @@
+import { useNavigate } from 'react-router';
+import { Menu, type MenuItem } from '../../kit/index.js';
+import { useSignOutMutation } from '../api.js';
+import { chosenTheme, chooseTheme, type Theme } from '../theme.js';
+
+const THEMES: ReadonlyArray<readonly [Theme, string]> = [
+  ['system', 'Light or dark, as the system'],
+  ['light', 'Light'],
+  ['dark', 'Dark'],
+];
+
+function initials(name: string): string {
+  const parts = name.split(/\s+/);
+  return `${parts[0]?.[0] ?? ''}${parts.length > 1 ? (parts.at(-1)?.[0] ?? '') : ''}`.toUpperCase();
+}
+
+export function PersonMenu({ name, demo }: { readonly name: string; readonly demo: boolean }) {
+  const navigate = useNavigate();
+  const [signOut] = useSignOutMutation();
+  const leave = async () => {
+    await signOut();
+    // A full load: nothing of this person's data stays in memory for the next one.
+    window.location.assign(demo ? '/demo' : '/sign-in');
+  };
+  const themes = THEMES.map(
+    ([theme, words]): MenuItem => ({
+      words: (
+        <span className="flex justify-between gap-4">
+          {words}
+          {chosenTheme() === theme && <span aria-label="chosen">✓</span>}
+        </span>
+      ),
+      onPick: () => chooseTheme(theme),
+    }),
+  );
+  const going: MenuItem[] = [
+    ...(demo ? [{ words: 'Step into somebody else', onPick: () => void navigate('/demo') }] : []),
+    { words: 'Sign out', onPick: () => void leave() },
+  ];
+  return (
+    <Menu
+      trigger={
+        <button
+          type="button"
+          aria-label={`${name}: account and theme`}
+          className="size-7 rounded-full border border-iodine text-xs font-semibold text-iodine"
+        >
+          {initials(name)}
+        </button>
+      }
+      groups={[[{ words: <strong>{name}</strong>, onPick: () => undefined, disabled: true }], themes, going]}
+    />
+  );
+}

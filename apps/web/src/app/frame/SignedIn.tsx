@@ -1,0 +1,30 @@
+import { useEffect, useState } from 'react';
+import { Navigate, Outlet, useLocation } from 'react-router';
+import { Loading } from '../../kit/index.js';
+import { problemOf, useSessionQuery } from '../api.js';
+import { ProblemNotice } from '../ProblemNotice.js';
+import { SignedOutDialog } from '../session/SignedOutDialog.js';
+import { saveQueue } from '../store.js';
+
+/** Everything below is for signed-in people, and waits until their unsent work has been taken up again. */
+export function SignedIn() {
+  const { data, error } = useSessionQuery();
+  const location = useLocation();
+  const personId = data?.person?.id ?? null;
+  const [loadedFor, setLoadedFor] = useState<string | null>(null);
+  useEffect(() => {
+    if (personId !== null) void saveQueue.load(personId).then(() => setLoadedFor(personId));
+  }, [personId]);
+  if (error !== undefined) return <ProblemNotice error={problemOf(error)} />;
+  if (data === undefined) return <Loading what="Salt Circle" />;
+  if (personId === null) {
+    return <Navigate to={data.demo ? '/demo' : '/sign-in'} replace state={{ from: location.pathname }} />;
+  }
+  if (loadedFor !== personId) return <Loading what="your work" />;
+  return (
+    <>
+      <Outlet />
+      <SignedOutDialog />
+    </>
+  );
+}

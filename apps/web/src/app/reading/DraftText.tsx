@@ -1,0 +1,117 @@
+import { describeTextAnchor, type AnchorMatch, type TextAnchor } from '@salt-circle/core';
+import type { NoteKind } from '@salt-circle/contracts';
+import { useCallback, useEffect, useLayoutEffect, useRef, useState, type KeyboardEvent } from 'react';
+import { safeHtml } from '../../kit/index.js';
+import { readDom } from './domText.js';
+import { KINDS } from './noteKinds.js';
+import { activate, markPassages, topsOf, type Passage } from './passages.js';
+import { SelectionBar } from './SelectionBar.js';
+import { stepSentence } from './sentences.js';
+
+export interface DraftLayout {
+  /** Distance from the top of the text, by note id; passages that are gone have none. */
+  readonly tops: ReadonlyMap<string, number>;
+  readonly matches: ReadonlyMap<string, AnchorMatch>;
+  /** Of the whole text, in CSS pixels. */
+  readonly height: number;
+}
+
+export interface DraftTextProps {
+  readonly html: string;
+  readonly passages: readonly Passage[];
+  readonly activeId: string | null;
+  readonly onActivate: (id: string) => void;
+  readonly onLayout: (layout: DraftLayout) => void;
+  /** Absent: the draft is read, not annotated. */
+  readonly onNote?: (kind: NoteKind, anchor: TextAnchor) => void;
+}
+
+/** A rendered draft with the passages of notes marked in it, in which a passage can be selected by mouse and by keys. */
+export function DraftText({ html, passages, activeId, onActivate, onLayout, onNote }: DraftTextProps) {
+  const root = useRef<HTMLDivElement>(null);
+  const [selected, setSelected] = useState<DOMRect | null>(null);
+
+  useLayoutEffect(() => {
+    if (root.current !== null) root.current.innerHTML = safeHtml(html);
+  }, [html]);
+
+  useLayoutEffect(() => {
+    const element = root.current;
+    if (element === null) return;
+    const matches = markPassages(element, passages);
+    const measure = () => onLayout({ tops: topsOf(element), matches, height: element.offsetHeight });
+    measure();
+    const observer = new ResizeObserver(measure);
+    observer.observe(element);
+    void document.fonts.ready.then(measure);
+    return () => observer.disconnect();
+  }, [html, passages, onLayout]);
+
+  useLayoutEffect(() => {
+    if (root.current !== null) activate(root.current, activeId);
+  }, [activeId, passages, html]);
+
+  const currentRange = useCallback((): Range | null => {
+    const selection = document.getSelection();
+    if (root.current === null || selection === null || selection.rangeCount === 0 || selection.isCollapsed) return null;
+    const range = selection.getRangeAt(0);
+    return root.current.contains(range.commonAncestorContainer) ? range : null;
+  }, []);
+
+  const leave = useCallback(
+    (kind: NoteKind) => {
+      const range = currentRange();
+      if (range === null || root.current === null || onNote === undefined) return;
+      const dom = readDom(root.current);
+      const place = dom.toText(range);
+      if (place === null) return;
+      document.getSelection()?.removeAllRanges();
+      setSelected(null);
+      onNote(kind, describeTextAnchor(dom.text, place));
+    },
+    [currentRange, onNote],
+  );
+
+  useEffect(() => {
+    if (onNote === undefined) return;
+    const look = () => setSelected(currentRange()?.getBoundingClientRect() ?? null);
+    document.addEventListener('selectionchange', look);
+    window.addEventListener('scroll', look, true);
+    return () => {
+      document.removeEventListener('selectionchange', look);
+      window.removeEventListener('scroll', look, true);
+    };
+  }, [currentRange, onNote]);
+
+  const press = (event: KeyboardEvent) => {
+    if (root.current === null) return;
+    const kind = KINDS.find(({ key }) => key === event.key)?.kind;
+    if (kind !== undefined && selected !== null) {
+      event.preventDefault();
+      leave(kind);
+    } else if (event.key === 'Escape') {
+      document.getSelection()?.removeAllRanges();
+    } else if ((event.key === 'ArrowDown' || event.key === 'ArrowUp') && onNote !== undefined) {
+      event.preventDefault();
+      stepSentence(root.current, event.key === 'ArrowDown' ? 1 : -1, event.shiftKey);
+    }
+  };
+
+  return (
+    <>
+      <div
+        ref={root}
+        role="document"
+        tabIndex={0}
+        aria-label={onNote === undefined ? 'Draft' : 'Draft. Arrow up and down choose a sentence, with shift several; 1 to 4 leave a note on it.'}
+        className="prose prose-reading outline-none focus-visible:outline-2"
+        onKeyDown={press}
+        onClick={(event) => {
+          const id = (event.target as HTMLElement).closest<HTMLElement>('mark.passage')?.dataset['note'];
+          if (id !== undefined && currentRange() === null) onActivate(id);
+        }}
+      />
+      {onNote !== undefined && selected !== null && <SelectionBar at={selected} onPick={leave} />}
+    </>
+  );
+}

@@ -1,0 +1,63 @@
+import type { NoteView, PersonLabel } from '@salt-circle/contracts';
+import type { AnchorMatch } from '@salt-circle/core';
+import { labelWords } from '../People.js';
+import { KIND_BORDER, KIND_TEXT, kindWord } from './noteKinds.js';
+
+export interface NoteTextProps {
+  readonly note: Pick<NoteView, 'kind' | 'body' | 'anchor'>;
+  readonly match?: AnchorMatch | undefined;
+  readonly by?: PersonLabel | undefined;
+  readonly active?: boolean;
+  /** Repeats the passage, where the note does not stand beside it. */
+  readonly quoted?: boolean;
+  readonly onActivate?: () => void;
+}
+
+/** A note to read: its kind, who left it, what it says. */
+export function NoteText({ note, match, by, active = false, quoted = false, onActivate }: NoteTextProps) {
+  const { kind, body, anchor } = note;
+  return (
+    <article
+      className={`border-l-[3px] px-2.5 py-1 text-sm ${KIND_BORDER[kind]} ${active ? 'bg-paper outline outline-line' : ''} ${onActivate === undefined ? '' : 'cursor-pointer'}`}
+      onClick={onActivate}
+    >
+      <p className={`font-semibold ${KIND_TEXT[kind]}`}>
+        {kindWord(kind)}
+        {by !== undefined && <span className="font-normal text-ink-soft"> {labelWords(by)}</span>}
+      </p>
+      <PassageState match={match} anchor={anchor} quoted={quoted} />
+      <p className={body === '' ? 'text-ink-soft' : 'whitespace-pre-wrap'}>{body === '' ? 'without a remark' : body}</p>
+    </article>
+  );
+}
+
+export interface PassageStateProps {
+  readonly match: AnchorMatch | undefined;
+  readonly anchor: NoteView['anchor'];
+  readonly quoted: boolean;
+}
+
+/** The passage in its own words, when it stands elsewhere, was changed or is gone. */
+export function PassageState({ match, anchor, quoted }: PassageStateProps) {
+  const passage = <q className="text-ink-soft">{shortened(anchor.quote.exact)}</q>;
+  if (match?.found === 'gone') {
+    return (
+      <p className="text-copper">
+        This passage is no longer in the draft: {passage}
+      </p>
+    );
+  }
+  if (match?.found === 'changed') {
+    return (
+      <p className="text-copper">
+        The passage was changed; it read {passage}
+      </p>
+    );
+  }
+  return quoted ? <p>{passage}</p> : null;
+}
+
+function shortened(text: string): string {
+  const line = text.replace(/\s+/g, ' ');
+  return line.length <= 120 ? line : `${line.slice(0, 80)} … ${line.slice(-30)}`;
+}

@@ -1,0 +1,34 @@
+import type { NoteKind } from '@salt-circle/contracts';
+
+/** Keep, Change, Ask, Fix: word, key, and what it is for. */
+export const KINDS: ReadonlyArray<{ readonly kind: NoteKind; readonly word: string; readonly key: string; readonly hint: string }> = [
+  { kind: 'keep', word: 'Keep', key: '1', hint: 'works, leave it' },
+  { kind: 'change', word: 'Change', key: '2', hint: 'improve this' },
+  { kind: 'ask', word: 'Ask', key: '3', hint: 'a question' },
+  { kind: 'fix', word: 'Fix', key: '4', hint: 'spelling, wording, order, source' },
+];
+
+export function kindWord(kind: NoteKind): string {
+  return KINDS.find((one) => one.kind === kind)?.word ?? kind;
+}
+
+export const KIND_TEXT: Readonly<Record<NoteKind, string>> = {
+  keep: 'text-kelp',
+  change: 'text-copper',
+  ask: 'text-dusk',
+  fix: 'text-slate',
+};
+
+export const KIND_BORDER: Readonly<Record<NoteKind, string>> = {
+  keep: 'border-kelp',
+  change: 'border-copper',
+  ask: 'border-dusk',
+  fix: 'border-slate',
+};
+
+export const KIND_FILL: Readonly<Record<NoteKind, string>> = {
+  keep: 'bg-kelp',
+  change: 'bg-copper',
+  ask: 'bg-dusk',
+  fix: 'bg-slate',
+};

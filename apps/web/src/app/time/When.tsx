@@ -1,0 +1,22 @@
+import { exactly, inWords } from './words.js';
+import { useNow } from './useNow.js';
+
+const OWN_ZONE = Intl.DateTimeFormat().resolvedOptions().timeZone;
+
+/** Relative and exact time together, in the time zone of the course; elsewhere, one's own in addition. */
+export function When({ at, timeZone }: { readonly at: string; readonly timeZone: string }) {
+  const now = useNow();
+  const time = Date.parse(at);
+  const elsewhere = offsetAt(time, OWN_ZONE) !== offsetAt(time, timeZone);
+  return (
+    <time dateTime={at}>
+      {inWords(time, timeZone, now)}
+      {elsewhere && <span className="text-ink-soft">, {exactly(time, OWN_ZONE, now)} where you are</span>}
+    </time>
+  );
+}
+
+function offsetAt(at: number, timeZone: string): string {
+  const parts = new Intl.DateTimeFormat('en', { timeZone, timeZoneName: 'longOffset' }).formatToParts(at);
+  return parts.find(({ type }) => type === 'timeZoneName')?.value ?? '';
+}

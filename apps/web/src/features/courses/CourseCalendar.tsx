@@ -1,0 +1,62 @@
+import type { ExchangeCard } from '@salt-circle/contracts';
+import { segments } from '@salt-circle/core';
+import { Link } from 'react-router';
+import { useNow } from '../../app/time/useNow.js';
+import { dayOf } from '../../app/time/words.js';
+import { toDates } from '../../app/time/dates.js';
+
+const DAY = 24 * 3_600_000;
+const FILLS = { drafts: 'bg-kelp/25', reviews: 'bg-iodine/25', check: 'bg-saffron/25', after: 'bg-dusk/25' } as const;
+const WORDS = { drafts: 'Drafts', reviews: 'Reviews', check: 'Check', after: 'Feedback' } as const;
+/** How long the open-ended last stretch is drawn. */
+const AFTER = 3 * DAY;
+
+/** All exchanges of a course on one axis of time, so that overlapping deadlines show. */
+export function CourseCalendar({ exchanges, timeZone }: { readonly exchanges: readonly ExchangeCard[]; readonly timeZone: string }) {
+  const now = useNow();
+  const rows = exchanges.map((exchange) => ({ exchange, parts: segments(toDates(exchange.dates)) })).filter(({ parts }) => parts.length > 0);
+  if (rows.length === 0) return null;
+  const ends = rows.flatMap(({ parts }) => parts.flatMap(({ from, until }) => [from, until ?? from + AFTER]));
+  const first = Math.min(...ends, now) - DAY;
+  const last = Math.max(...ends, now) + DAY;
+  const share = (at: number) => `${(((at - first) / (last - first)) * 100).toFixed(2)}%`;
+  return (
+    <figure className="mb-6 hidden md:block" aria-label="Exchanges on one calendar">
+      <div className="relative">
+        {weeks(first, last).map((at) => (
+          <span key={at} className="absolute top-0 bottom-0 border-l border-line pl-1 text-xs text-ink-soft" style={{ left: share(at) }}>
+            {dayOf(at, timeZone)}
+          </span>
+        ))}
+        <span className="absolute top-0 bottom-0 z-10 border-l border-madder pl-1 text-xs text-madder" style={{ left: share(now) }}>
+          <span className="bg-salt">now</span>
+        </span>
+        <ul className="space-y-2 pt-7 pb-2">
+          {rows.map(({ exchange, parts }) => (
+            <li key={exchange.id}>
+              <Link to={`/exchanges/${exchange.id}`} className="relative block h-6 no-underline" aria-label={exchange.title}>
+                {parts.map(({ key, from, until }) => (
+                  <span
+                    key={key}
+                    className={`absolute top-0 bottom-0 overflow-hidden border-l-2 border-salt px-1 text-xs leading-6 text-ink ${FILLS[key]}`}
+                    style={{ left: share(from), width: `${((((until ?? from + AFTER) - from) / (last - first)) * 100).toFixed(2)}%` }}
+                  >
+                    {key === 'drafts' ? exchange.title : WORDS[key]}
+                  </span>
+                ))}
+              </Link>
+            </li>
+          ))}
+        </ul>
+      </div>
+    </figure>
+  );
+}
+
+/** Every seventh day of the axis; at most a dozen marks. */
+function weeks(first: number, last: number): number[] {
+  const step = Math.ceil((last - first) / DAY / 84) * 7 * DAY;
+  const marks: number[] = [];
+  for (let at = Math.ceil(first / DAY) * DAY; at < last - 2 * DAY; at += step) marks.push(at);
+  return marks;
+}

@@ -1,0 +1,140 @@
+import type { DeskView } from '@salt-circle/contracts';
+import type { Completeness, FormItem, Missing } from '@salt-circle/core';
+import { useState } from 'react';
+import { Link } from 'react-router';
+import { Button, buttonClass, Dialog, Notice, SaveMark, StateMark } from '../../kit/index.js';
+import { ProblemNotice } from '../../app/ProblemNotice.js';
+import { useSavingState } from '../../app/saving/useSaving.js';
+import { saveQueue } from '../../app/store.js';
+import { When } from '../../app/time/When.js';
+import { useReopenReviewMutation, useSubmitReviewMutation } from './deskApi.js';
+import { itemAnchor } from './FormPanel.js';
+
+export interface DeskBarProps {
+  readonly desk: DeskView;
+  readonly state: Completeness;
+  readonly savePrefix: string;
+  /** Before jumping to an item: bring the form into view. */
+  readonly onJump: () => void;
+}
+
+function missingWords(missing: Missing, items: readonly FormItem[]): string {
+  const title = items.find(({ id }) => id === missing.itemId)?.title ?? '';
+  switch (missing.what) {
+    case 'words':
+      return `${missing.need - missing.have} more words in “${title}”`;
+    case 'comment':
+      return `a reason in “${title}”`;
+    default:
+      return `“${title}”`;
+  }
+}
+
+/** Progress, what is missing, the saved state, and what to do next: always in sight. */
+export function DeskBar({ desk, state, savePrefix, onJump }: DeskBarProps) {
+  const saving = useSavingState(savePrefix);
+  const [submit, submitting] = useSubmitReviewMutation();
+  const [reopen, reopening] = useReopenReviewMutation();
+  const [listing, setListing] = useState(false);
+  const [unsent, setUnsent] = useState(false);
+  const own = desk.reviewer.you === true;
+  const submitted = desk.submittedAt !== null;
+
+  const jump = (itemId: string) => {
+    setListing(false);
+    onJump();
+    // After the dialog has given the focus back.
+    setTimeout(() => {
+      const item = document.getElementById(itemAnchor(itemId));
+      item?.scrollIntoView({ block: 'start' });
+      item?.querySelector<HTMLElement>('textarea, [role=radio]')?.focus();
+    }, 50);
+  };
+  const trySubmit = async () => {
+    if (!state.complete) {
+      setListing(true);
+      return;
+    }
+    const sent = await saveQueue.flush(savePrefix);
+    setUnsent(!sent);
+    if (sent) await submit(desk.id);
+    if (!sent || !state.complete) setListing(true);
+  };
+
+  return (
+    <footer className="no-print flex flex-wrap items-center justify-between gap-x-5 gap-y-2 border-t border-line bg-paper px-5 py-2.5">
+      <div className="flex min-w-0 flex-wrap items-center gap-x-4">
+        {submitted ? (
+          <StateMark state="done" word="Submitted" wordHidden={false} size={18} />
+        ) : (
+          <StateMark
+            state={state.complete ? 'done' : state.begun ? 'in-progress' : 'not-begun'}
+            share={state.required === 0 ? 1 : state.answered / state.required}
+            word={`${state.answered} of ${state.required} done`}
+            wordHidden={false}
+            size={18}
+          />
+        )}
+        {desk.editable && state.missing.length > 0 && (
+          <p className="text-sm text-copper">
+            Missing:{' '}
+            {state.missing.slice(0, 2).map((one, index) => (
+              <span key={one.itemId + one.what}>
+                {index > 0 && ', '}
+                <button type="button" className="underline decoration-dotted underline-offset-4" onClick={() => jump(one.itemId)}>
+                  {missingWords(one, desk.form)}
+                </button>
+              </span>
+            ))}
+            {state.missing.length > 2 && ` and ${state.missing.length - 2} more`}
+          </p>
+        )}
+        {submitting.error !== undefined && <ProblemNotice error={submitting.error} />}
+        {reopening.error !== undefined && <ProblemNotice error={reopening.error} />}
+      </div>
+      <div className="flex flex-wrap items-center gap-x-3 gap-y-2">
+        {desk.editable && <SaveMark state={saving.state} savedAt={saving.savedAt} />}
+        {own && desk.exchange.stage === 'reviewing' && (
+          <span className="text-sm text-ink-soft">
+            due <When at={desk.exchange.reviewsDue} timeZone={desk.exchange.timeZone} />
+          </span>
+        )}
+        {desk.reopenable && (
+          <Button busy={reopening.isLoading} onClick={() => void reopen(desk.id)}>
+            Reopen to change it
+          </Button>
+        )}
+        {desk.nextId !== null && (
+          <Link to={`/reviews/${desk.nextId}`} className={buttonClass(submitted && own ? 'primary' : 'plain')}>
+            {own ? 'Next draft' : 'Next by this reviewer'}
+          </Link>
+        )}
+        {desk.submittable && !submitted && (
+          <Button look="primary" busy={submitting.isLoading} onClick={() => void trySubmit()}>
+            Submit review
+          </Button>
+        )}
+      </div>
+      <Dialog open={listing} onClose={() => setListing(false)} title="Not submitted yet">
+        {unsent ? (
+          <Notice tone="waiting" title="Not everything has reached the server.">
+            It is kept in this browser. Submit again when the state at the bottom says it is saved.
+          </Notice>
+        ) : (
+          <>
+            <p className="mb-2">All you have written is saved. Before it can be submitted, it still needs:</p>
+            <ul className="space-y-1">
+              {state.missing.map((one) => (
+                <li key={one.itemId + one.what}>
+                  <button type="button" onClick={() => jump(one.itemId)} className="text-left text-dusk underline">
+                    {missingWords(one, desk.form)}
+                  </button>
+                </li>
+              ))}
+            </ul>
+          </>
+        )}
+      </Dialog>
+    </footer>
+  );
+}

@@ -1,0 +1,110 @@
+import type { NoteView } from '@salt-circle/contracts';
+import type { AnchorMatch } from '@salt-circle/core';
+import { Trash2 } from 'lucide-react';
+import { useEffect, useRef, type KeyboardEvent } from 'react';
+import { NoteText, PassageState } from '../../app/reading/NoteText.js';
+import { KINDS, KIND_BORDER, KIND_TEXT, kindWord } from '../../app/reading/noteKinds.js';
+import { Conflict } from '../../app/saving/Conflict.js';
+import { useSavingState } from '../../app/saving/useSaving.js';
+
+export interface NoteCardProps {
+  readonly note: NoteView;
+  readonly saveKey: string;
+  readonly match: AnchorMatch | undefined;
+  readonly active: boolean;
+  readonly editable: boolean;
+  readonly quoted: boolean;
+  readonly onActivate: () => void;
+  readonly onClose: () => void;
+  readonly onChange: (part: Partial<Pick<NoteView, 'kind' | 'body'>>) => void;
+  readonly onRemove: () => void;
+  readonly onReplace: (theirs: NoteView | null) => void;
+}
+
+/** A note beside its passage: to read until it is chosen, then to write. */
+export function NoteCard({ note, saveKey, match, active, editable, quoted, onActivate, onClose, onChange, onRemove, onReplace }: NoteCardProps) {
+  const saving = useSavingState(saveKey);
+  const theirs = saving.problem?.current as NoteView | null | undefined;
+  if (saving.state === 'conflict' && saving.problem !== null) {
+    return (
+      <Conflict
+        saveKey={saveKey}
+        problem={saving.problem}
+        revision={theirs?.revision ?? 0}
+        theirs={theirs == null ? <p>It was removed.</p> : <p>{kindWord(theirs.kind)}: {theirs.body}</p>}
+        onTake={() => onReplace(theirs ?? null)}
+      />
+    );
+  }
+  if (!editable) return <NoteText note={note} match={match} active={active} quoted={quoted} onActivate={onActivate} />;
+  if (!active) {
+    return (
+      <div
+        role="button"
+        tabIndex={0}
+        aria-label={`${kindWord(note.kind)} note: edit`}
+        onKeyDown={(event) => {
+          if (event.key === 'Enter') onActivate();
+        }}
+      >
+        <NoteText note={note} match={match} quoted={quoted} onActivate={onActivate} />
+      </div>
+    );
+  }
+  return <NoteForm note={note} match={match} quoted={quoted} onClose={onClose} onChange={onChange} onRemove={onRemove} />;
+}
+
+type NoteFormProps = Pick<NoteCardProps, 'note' | 'match' | 'quoted' | 'onClose' | 'onChange' | 'onRemove'>;
+
+function NoteForm({ note, match, quoted, onClose, onChange, onRemove }: NoteFormProps) {
+  const area = useRef<HTMLTextAreaElement>(null);
+  useEffect(() => {
+    // Only where the card can be seen: it stands in the margin and in the list.
+    if (area.current?.offsetParent != null) area.current.focus();
+  }, []);
+  const press = (event: KeyboardEvent) => {
+    const kind = event.altKey ? KINDS.find(({ key }) => event.code === `Digit${key}`)?.kind : undefined;
+    if (kind !== undefined) {
+      event.preventDefault();
+      onChange({ kind });
+    } else if (event.key === 'Escape') onClose();
+  };
+  return (
+    <div className={`border border-l-[3px] border-line bg-paper px-2.5 py-1.5 text-sm ${KIND_BORDER[note.kind]}`} onKeyDown={press}>
+      <div role="radiogroup" aria-label="Kind of note" className="mb-1 flex flex-wrap gap-x-2.5">
+        {KINDS.map(({ kind, word, key, hint }) => (
+          <button
+            key={kind}
+            type="button"
+            role="radio"
+            aria-checked={kind === note.kind}
+            title={`${hint} (Alt ${key})`}
+            onClick={() => onChange({ kind })}
+            className={kind === note.kind ? `font-semibold underline decoration-2 underline-offset-4 ${KIND_TEXT[kind]}` : 'text-ink-soft'}
+          >
+            {word}
+          </button>
+        ))}
+      </div>
+      <PassageState match={match} anchor={note.anchor} quoted={quoted} />
+      <textarea
+        ref={area}
+        aria-label={`${kindWord(note.kind)} note`}
+        rows={2}
+        maxLength={5000}
+        value={note.body}
+        placeholder="Say what, and why"
+        onChange={(event) => onChange({ body: event.target.value })}
+        className="field-sizing-content block max-h-60 w-full resize-none rounded border border-edge bg-paper px-1.5 py-1 placeholder:text-ink-soft"
+      />
+      <div className="mt-1 flex items-center justify-between">
+        <button type="button" onClick={onClose} className="text-ink-soft hover:text-ink">
+          Done
+        </button>
+        <button type="button" onClick={onRemove} aria-label="Remove this note" title="Remove this note" className="rounded p-1 text-ink-soft hover:text-madder">
+          <Trash2 size={15} aria-hidden="true" />
+        </button>
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,38 @@
+import type { AnswerView } from '@salt-circle/contracts';
+import type { Answer, FormItem } from '@salt-circle/core';
+import { useState } from 'react';
+import { saveQueue } from '../../app/store.js';
+
+export interface AnswersState {
+  readonly answers: Readonly<Record<string, Answer | undefined>>;
+  readonly change: (itemId: string, part: Answer) => void;
+  readonly replace: (itemId: string, theirs: AnswerView | null) => void;
+}
+
+export function useAnswers(
+  items: readonly FormItem[],
+  saved: Readonly<Record<string, AnswerView>>,
+  reviewId: string,
+  prefix: string,
+): AnswersState {
+  const [answers, setAnswers] = useState<Readonly<Record<string, Answer | undefined>>>(() =>
+    Object.fromEntries(
+      items.map(({ id }) => [id, (saveQueue.pending(prefix + id)?.body as Answer | undefined) ?? saved[id]]),
+    ),
+  );
+  return {
+    answers,
+    change: (itemId, part) => {
+      const next = { levelId: answers[itemId]?.levelId ?? null, text: answers[itemId]?.text ?? '', ...part };
+      setAnswers({ ...answers, [itemId]: next });
+      saveQueue.put({
+        key: prefix + itemId,
+        url: `/api/reviews/${reviewId}/answers/${itemId}`,
+        method: 'PUT',
+        body: next,
+        revision: saved[itemId]?.revision ?? 0,
+      });
+    },
+    replace: (itemId, theirs) => setAnswers({ ...answers, [itemId]: theirs ?? undefined }),
+  };
+}

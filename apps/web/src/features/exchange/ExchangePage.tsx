@@ -1,0 +1,26 @@
+import { Outlet, useLocation, useParams } from 'react-router';
+import { Loading, Ruler } from '../../kit/index.js';
+import { useExchangeQuery } from '../../app/api.js';
+import { Page } from '../../app/frame/Page.js';
+import { ProblemNotice } from '../../app/ProblemNotice.js';
+import { useNow } from '../../app/time/useNow.js';
+import { exactly } from '../../app/time/words.js';
+import { rulerSegments } from './segments.js';
+
+/** An exchange opens under its timeline; the workspace of the chosen stage is below. */
+export function ExchangePage() {
+  const { exchangeId = '' } = useParams();
+  const { pathname } = useLocation();
+  const now = useNow();
+  const { data: exchange, error } = useExchangeQuery(exchangeId, { refetchOnMountOrArgChange: true, pollingInterval: 30_000 });
+  if (exchange === undefined) {
+    return <Page title="Exchange">{error === undefined ? <Loading what="the exchange" /> : <ProblemNotice error={error} />}</Page>;
+  }
+  const { course } = exchange;
+  return (
+    <Page crumbs={[{ words: course.title, to: `/courses/${course.id}` }]} title={exchange.title}>
+      <Ruler segments={rulerSegments(exchange, pathname, now)} now={now} nowWords={exactly(now, course.timeZone, now)} />
+      <Outlet key={exchange.id} context={exchange} />
+    </Page>
+  );
+}

@@ -1,0 +1,91 @@
+import type { ReviewCard } from '@salt-circle/contracts';
+import { Link } from 'react-router';
+import { buttonClass, Empty, Loading, Prose, StateMark, type MarkState } from '../../kit/index.js';
+import { api } from '../../app/api.js';
+import { Person } from '../../app/People.js';
+import { ProblemNotice } from '../../app/ProblemNotice.js';
+import { When } from '../../app/time/When.js';
+import { useExchange } from '../../app/useExchange.js';
+
+const { useMyReviewsQuery } = api.injectEndpoints({
+  endpoints: (build) => ({
+    myReviews: build.query<ReviewCard[], string>({ query: (id) => `/exchanges/${id}/reviews`, providesTags: ['Review'] }),
+  }),
+});
+
+const MARKS: Readonly<Record<ReviewCard['state'], MarkState>> = {
+  'not-begun': 'not-begun',
+  'in-progress': 'in-progress',
+  submitted: 'done',
+};
+
+/** The drafts that a student is to review. */
+export function MyReviewsPage() {
+  const exchange = useExchange();
+  const { dates, stage, course } = exchange;
+  const opened = stage !== 'planning' && stage !== 'drafting';
+  const { data, error } = useMyReviewsQuery(exchange.id, { skip: !opened, refetchOnMountOrArgChange: true });
+  const opens = dates.reviewsOpen ?? dates.draftsDue;
+  return (
+    <div className="px-5 py-6 lg:grid lg:grid-cols-[3fr_2fr] lg:gap-10">
+      <section>
+        <h2 className="text-xl font-semibold">Drafts for you to review</h2>
+        {!opened && (
+          <Empty title="Reviewing has not opened yet.">
+            <p>
+              It opens {opens !== null && <When at={opens} timeZone={course.timeZone} />}. You will then find {exchange.reviewsPerStudent} drafts
+              here, if you have handed in your own.
+            </p>
+          </Empty>
+        )}
+        {error !== undefined && <ProblemNotice error={error} />}
+        {opened && data === undefined && error === undefined && <Loading what="your reviews" />}
+        {data !== undefined && data.length === 0 && (
+          <Empty title="No drafts have been allocated to you yet.">
+            <p>Your instructor allocates them; they will be listed here and in Today.</p>
+          </Empty>
+        )}
+        {data !== undefined && data.length > 0 && (
+          <>
+            {dates.reviewsDue !== null && (
+              <p className="mb-3 text-ink-soft">
+                due <When at={dates.reviewsDue} timeZone={course.timeZone} />
+              </p>
+            )}
+            <ul>
+              {data.map((review) => (
+                <ReviewRow key={review.id} review={review} open={stage === 'reviewing'} />
+              ))}
+            </ul>
+          </>
+        )}
+      </section>
+      <section className="mt-8 lg:mt-0">
+        <h2 className="mb-2 text-xl font-semibold">How to review</h2>
+        {exchange.guideHtml === '' ? <p className="text-ink-soft">Your instructor has given no guide.</p> : <Prose html={exchange.guideHtml} />}
+      </section>
+    </div>
+  );
+}
+
+function ReviewRow({ review, open }: { readonly review: ReviewCard; readonly open: boolean }) {
+  const { state, answered, required } = review;
+  const words = state === 'submitted' ? 'submitted' : state === 'not-begun' ? 'not begun' : `${answered} of ${required} done`;
+  return (
+    <li className="grid grid-cols-[1fr_auto] items-center gap-4 border-b border-line py-3 first:border-t">
+      <div>
+        <p className="font-semibold">{review.draftTitle}</p>
+        <p className="flex flex-wrap items-center gap-x-3 text-ink-soft">
+          <span>
+            by <Person label={review.author} />
+          </span>
+          <StateMark state={MARKS[state]} share={required === 0 ? 0 : answered / required} word={words} wordHidden={false} />
+          {review.notes > 0 && <span>{review.notes === 1 ? '1 note' : `${review.notes} notes`}</span>}
+        </p>
+      </div>
+      <Link to={`/reviews/${review.id}`} className={buttonClass(state === 'submitted' || !open ? 'plain' : 'primary')}>
+        {state === 'submitted' || !open ? 'Read' : state === 'not-begun' ? 'Begin' : 'Go on'}
+      </Link>
+    </li>
+  );
+}

@@ -1,0 +1,94 @@
+import type { ExchangeView } from '@salt-circle/contracts';
+import { resolveDates, type ResolvedDates } from '@salt-circle/core';
+import type { RulerSegment } from '../../kit/index.js';
+import { toDates } from '../../app/time/dates.js';
+import { dayOf } from '../../app/time/words.js';
+
+type Bare = Omit<RulerSegment, 'active' | 'to'>;
+
+/** The stages of an exchange, each with its one figure, for the role of the one who looks. */
+export function rulerSegments(exchange: ExchangeView, pathname: string, now: number): RulerSegment[] {
+  const dates = resolveDates(toDates(exchange.dates));
+  const bare = exchange.marks === null ? staffSegments(exchange, dates, now) : studentSegments(exchange, dates, now);
+  const page = pathname.split('/')[3] ?? '';
+  return bare.map((segment) => ({ ...segment, to: `/exchanges/${exchange.id}/${segment.key}`, active: segment.key === page }));
+}
+
+function until(at: number | undefined, timeZone: string, words: string): string {
+  return at === undefined ? 'no date yet' : `${words} ${dayOf(at, timeZone)}`;
+}
+
+function staffSegments(exchange: ExchangeView, dates: ResolvedDates | null, now: number): Bare[] {
+  const { figures, published } = exchange;
+  const zone = exchange.course.timeZone;
+  const opened = published && dates !== null && now >= dates.draftsOpen;
+  const missing = figures !== null && figures.handedIn < figures.students && dates !== null && now >= dates.draftsDue;
+  const reviewsOpened = published && dates !== null && now >= dates.reviewsOpen;
+  return [
+    { key: 'plan', words: 'Plan', figure: published ? 'published' : 'not published', from: null, until: null },
+    {
+      key: 'drafts',
+      words: 'Drafts',
+      figure: opened ? `${figures?.handedIn} of ${figures?.students} handed in` : until(dates?.draftsOpen, zone, 'open'),
+      alert: missing,
+      ...stretch(dates?.draftsOpen, dates?.draftsDue),
+    },
+    {
+      key: 'allocation',
+      words: 'Allocation',
+      figure: figures !== null && figures.allocated > 0 ? `${figures.allocated} placed` : 'not allocated',
+      alert: reviewsOpened && figures?.allocated === 0,
+      ...stretch(dates?.draftsDue, dates?.reviewsOpen),
+    },
+    {
+      key: 'reviews',
+      words: 'Reviews',
+      figure: reviewsOpened ? `${figures?.submitted} of ${figures?.allocated} done` : until(dates?.reviewsOpen, zone, 'open'),
+      ...stretch(dates?.reviewsOpen, dates?.reviewsDue),
+    },
+    {
+      key: 'check',
+      words: 'Check and release',
+      figure: exchange.released ? 'feedback released' : until(dates?.release, zone, 'release'),
+      ...stretch(dates?.reviewsDue, dates?.release),
+    },
+  ];
+}
+
+function studentSegments(exchange: ExchangeView, dates: ResolvedDates | null, now: number): Bare[] {
+  const { marks } = exchange;
+  const zone = exchange.course.timeZone;
+  const reviewsOpened = dates !== null && now >= dates.reviewsOpen;
+  const draft = marks?.draft === 'handed-in' ? `handed in, version ${marks.versions}` : 'not handed in';
+  const opened = dates !== null && now >= dates.draftsOpen;
+  return [
+    {
+      key: 'draft',
+      words: 'Draft',
+      figure: opened ? draft : until(dates?.draftsOpen, zone, 'opens'),
+      alert: opened && marks?.draft !== 'handed-in',
+      ...stretch(dates?.draftsOpen, dates?.draftsDue),
+    },
+    {
+      key: 'review',
+      words: 'Review',
+      figure: reviewsOpened ? reviewFigure(marks?.reviewsDone ?? 0, marks?.reviewsAllocated ?? 0) : until(dates?.reviewsOpen, zone, 'opens'),
+      ...stretch(dates?.reviewsOpen, dates?.reviewsDue),
+    },
+    {
+      key: 'feedback',
+      words: 'Feedback',
+      figure: exchange.released ? `${marks?.reviewsReceived ?? 0} received` : until(dates?.release, zone, 'comes'),
+      ...stretch(dates?.reviewsDue, dates?.release),
+    },
+  ];
+}
+
+function reviewFigure(done: number, allocated: number): string {
+  return allocated === 0 ? 'none allocated' : `${done} of ${allocated} done`;
+}
+
+/** A stretch of no length is drawn like a step without a time of its own. */
+function stretch(from: number | undefined, end: number | undefined): Pick<Bare, 'from' | 'until'> {
+  return from !== undefined && end !== undefined && end > from ? { from, until: end } : { from: null, until: null };
+}

@@ -1,0 +1,46 @@
+import { useState, type FormEvent } from 'react';
+import { useNavigate } from 'react-router';
+import { Button, Dialog, Select, TextField } from '../../kit/index.js';
+import { api } from '../../app/api.js';
+import { ProblemNotice } from '../../app/ProblemNotice.js';
+
+const { useCreateCourseMutation } = api.injectEndpoints({
+  endpoints: (build) => ({
+    createCourse: build.mutation<{ id: string }, { title: string; timeZone: string }>({
+      query: (body) => ({ url: '/courses', method: 'POST', body }),
+      invalidatesTags: ['Courses'],
+    }),
+  }),
+});
+
+const ZONES = Intl.supportedValuesOf('timeZone').map((zone) => [zone, zone.replaceAll('_', ' ')] as const);
+
+export function NewCourse() {
+  const navigate = useNavigate();
+  const [open, setOpen] = useState(false);
+  const [title, setTitle] = useState('');
+  const [timeZone, setTimeZone] = useState(Intl.DateTimeFormat().resolvedOptions().timeZone);
+  const [create, { isLoading, error }] = useCreateCourseMutation();
+  const submit = async (event: FormEvent) => {
+    event.preventDefault();
+    const result = await create({ title, timeZone });
+    if (result.data !== undefined) void navigate(`/courses/${result.data.id}`);
+  };
+  return (
+    <>
+      <Button look="quiet" onClick={() => setOpen(true)}>
+        New course…
+      </Button>
+      <Dialog open={open} onClose={() => setOpen(false)} title="New course">
+        <form onSubmit={(event) => void submit(event)} className="space-y-4">
+          <TextField label="Title" value={title} onChange={(event) => setTitle(event.target.value)} />
+          <Select label="Time zone" hint="All dates of the course are given in it." value={timeZone} options={ZONES} onChange={setTimeZone} />
+          {error !== undefined && <ProblemNotice error={error} />}
+          <Button look="primary" type="submit" busy={isLoading}>
+            Create the course
+          </Button>
+        </form>
+      </Dialog>
+    </>
+  );
+}

@@ -1,0 +1,54 @@
+import type { TodayItem, WaitingItem } from '@salt-circle/contracts';
+
+interface NeedWords {
+  readonly what: string;
+  readonly verb: string;
+  readonly to: string;
+  /** Before the due time. */
+  readonly urgent: string;
+}
+
+function count(number: number, one: string, many: string): string {
+  return number === 1 ? `1 ${one}` : `${number} ${many}`;
+}
+
+/** A need in words, with the one verb and where it leads. */
+export function needWords({ kind, exchangeId, reviewId, done, of }: TodayItem): NeedWords {
+  const at = (page: string) => `/exchanges/${exchangeId}/${page}`;
+  switch (kind) {
+    case 'hand-in':
+      return { what: 'Your draft is not handed in', verb: 'Hand in', to: at('draft'), urgent: 'due' };
+    case 'hand-in-again':
+      return { what: 'You changed your draft after handing in; the earlier version counts', verb: 'Look at it', to: at('draft'), urgent: 'due' };
+    case 'write-review':
+      return { what: `Review ${done} of ${of}`, verb: 'Review', to: `/reviews/${reviewId}`, urgent: 'due' };
+    case 'read-feedback':
+      return { what: `Feedback from ${count(done, 'reviewer', 'reviewers')} is here`, verb: 'Read', to: at('feedback'), urgent: '' };
+    case 'finish-plan':
+      return { what: 'This exchange is still being planned', verb: 'Plan', to: at('plan'), urgent: 'drafts are to open' };
+    case 'allocate':
+      return { what: `${count(done, 'draft waits', 'drafts wait')} to be allocated`, verb: 'Allocate', to: at('allocation'), urgent: 'reviews open' };
+    case 'remind-drafts':
+      return { what: `${of - done} of ${of} students have not handed in`, verb: 'See who', to: at('drafts'), urgent: 'drafts due' };
+    case 'watch-reviews':
+      return { what: `${of - done} of ${of} reviews are not submitted`, verb: 'See which', to: at('reviews'), urgent: 'reviews due' };
+    case 'release':
+      return { what: `${count(done, 'review waits', 'reviews wait')} for your check`, verb: 'Check', to: at('check'), urgent: 'released' };
+  }
+}
+
+export function waitWords({ next, role }: WaitingItem): string {
+  const staff = role !== 'student';
+  switch (next.date) {
+    case 'draftsOpen':
+      return 'drafts open';
+    case 'draftsDue':
+      return staff ? 'drafts are due' : 'handed in; you can replace your draft until';
+    case 'reviewsOpen':
+      return 'reviewing opens';
+    case 'reviewsDue':
+      return staff ? 'reviews are due' : 'all you were asked is done; reviews are due';
+    case 'release':
+      return 'feedback is released';
+  }
+}

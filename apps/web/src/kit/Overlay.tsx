@@ -1,0 +1,86 @@
+import { Dialog as RadixDialog, DropdownMenu, Tooltip as RadixTooltip } from 'radix-ui';
+import type { ReactNode } from 'react';
+
+const FLOATING = 'rounded border border-line bg-paper text-ink shadow-lg z-50';
+
+export interface DialogProps {
+  readonly open: boolean;
+  readonly onClose: () => void;
+  readonly title: string;
+  readonly description?: string;
+  readonly wide?: boolean;
+  readonly children: ReactNode;
+}
+
+export function Dialog({ open, onClose, title, description, wide = false, children }: DialogProps) {
+  return (
+    <RadixDialog.Root open={open} onOpenChange={(next) => !next && onClose()}>
+      <RadixDialog.Portal>
+        <RadixDialog.Overlay className="fixed inset-0 z-40 bg-black/35" />
+        <RadixDialog.Content
+          {...(description === undefined && { 'aria-describedby': undefined })}
+          className={`${FLOATING} fixed top-1/2 left-1/2 max-h-[90vh] w-[calc(100vw-2rem)] -translate-x-1/2 -translate-y-1/2 overflow-y-auto p-5 ${wide ? 'max-w-3xl' : 'max-w-lg'}`}
+        >
+          <RadixDialog.Title className="text-lg font-semibold">{title}</RadixDialog.Title>
+          {description !== undefined && (
+            <RadixDialog.Description className="mt-1 text-ink-soft">{description}</RadixDialog.Description>
+          )}
+          <div className="mt-4">{children}</div>
+        </RadixDialog.Content>
+      </RadixDialog.Portal>
+    </RadixDialog.Root>
+  );
+}
+
+export const TooltipProvider = RadixTooltip.Provider;
+
+export function Tooltip({ words, children }: { readonly words: ReactNode; readonly children: ReactNode }) {
+  return (
+    <RadixTooltip.Root>
+      <RadixTooltip.Trigger asChild>{children}</RadixTooltip.Trigger>
+      <RadixTooltip.Portal>
+        <RadixTooltip.Content sideOffset={5} className={`${FLOATING} max-w-xs px-2 py-1 text-sm`}>
+          {words}
+        </RadixTooltip.Content>
+      </RadixTooltip.Portal>
+    </RadixTooltip.Root>
+  );
+}
+
+export interface MenuItem {
+  readonly words: ReactNode;
+  readonly onPick: () => void;
+  readonly disabled?: boolean;
+}
+
+/** Groups of items behind one button. */
+export function Menu({ trigger, groups }: { readonly trigger: ReactNode; readonly groups: ReadonlyArray<readonly MenuItem[]> }) {
+  return (
+    <DropdownMenu.Root modal={false}>
+      <DropdownMenu.Trigger asChild>{trigger}</DropdownMenu.Trigger>
+      <DropdownMenu.Portal>
+        <DropdownMenu.Content align="end" sideOffset={6} className={`${FLOATING} min-w-56 py-1`}>
+          {groups.map((items, index) => (
+            <DropdownMenu.Group key={index} className="border-line not-first:mt-1 not-first:border-t not-first:pt-1">
+              {items.map((item, at) => (
+                <DropdownMenu.Item
+                  key={at}
+                  disabled={item.disabled ?? false}
+                  onSelect={item.onPick}
+                  className="cursor-pointer px-3 py-1.5 outline-none data-disabled:cursor-default data-disabled:text-ink-soft data-highlighted:bg-crust"
+                >
+                  {item.words}
+                </DropdownMenu.Item>
+              ))}
+            </DropdownMenu.Group>
+          ))}
+        </DropdownMenu.Content>
+      </DropdownMenu.Portal>
+    </DropdownMenu.Root>
+  );
+}
+
+/** A key to press, as printed on it. */
+export function Key({ children }: { readonly children: ReactNode }) {
+  return <kbd className="rounded border border-line bg-paper px-1.5 font-sans text-xs text-ink-soft">{children}</kbd>;
+}

@@ -1,0 +1,45 @@
+import { Tabs as RadixTabs } from 'radix-ui';
+import type { ReactNode } from 'react';
+
+export interface Tab {
+  readonly key: string;
+  readonly words: ReactNode;
+  readonly content: ReactNode;
+}
+
+export interface TabsProps {
+  readonly tabs: readonly Tab[];
+  readonly value: string;
+  readonly onChange: (key: string) => void;
+  readonly label: string;
+  /** At the right of the row of tabs. */
+  readonly aside?: ReactNode;
+  /** Panels fill the height and scroll by themselves. */
+  readonly fill?: boolean;
+}
+
+export function Tabs({ tabs, value, onChange, label, aside, fill = false }: TabsProps) {
+  return (
+    <RadixTabs.Root value={value} onValueChange={onChange} className={fill ? 'flex h-full min-h-0 flex-col' : ''}>
+      <div className="flex flex-wrap items-center justify-between gap-x-4 border-b border-line">
+        <RadixTabs.List aria-label={label} className="flex gap-5">
+          {tabs.map((tab) => (
+            <RadixTabs.Trigger
+              key={tab.key}
+              value={tab.key}
+              className="-mb-px border-b-2 border-transparent py-2 text-ink-soft data-[state=active]:border-iodine data-[state=active]:font-semibold data-[state=active]:text-ink"
+            >
+              {tab.words}
+            </RadixTabs.Trigger>
+          ))}
+        </RadixTabs.List>
+        {aside}
+      </div>
+      {tabs.map((tab) => (
+        <RadixTabs.Content key={tab.key} value={tab.key} className={fill ? 'min-h-0 flex-1 overflow-y-auto data-[state=inactive]:hidden' : ''}>
+          {tab.content}
+        </RadixTabs.Content>
+      ))}
+    </RadixTabs.Root>
+  );
+}

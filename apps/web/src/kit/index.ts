@@ -1,0 +1,13 @@
+export { Button, buttonClass, type ButtonProps } from './Button.js';
+export { Checkbox, Select, TextArea, TextField } from './Field.js';
+export { Levels } from './Levels.js';
+export { Empty, Loading, Notice } from './Notice.js';
+export { Dialog, Key, Menu, Tooltip, TooltipProvider, type MenuItem } from './Overlay.js';
+export { Prose, safeHtml } from './Prose.js';
+export { RichText } from './RichText.js';
+export { Ring } from './Ring.js';
+export { Ruler, type RulerSegment } from './Ruler.js';
+export { SaveMark, type SaveState } from './SaveMark.js';
+export { Split } from './Split.js';
+export { StateMark, type MarkState } from './StateMark.js';
+export { Tabs } from './Tabs.js';

@@ -1,0 +1,147 @@
+import { TableKit } from '@tiptap/extension-table';
+import { EditorContent, useEditor, useEditorState, type Editor } from '@tiptap/react';
+import StarterKit from '@tiptap/starter-kit';
+import { Bold, Heading2, Italic, Link as LinkIcon, List, ListOrdered, Quote, Redo2, Table, Undo2, type LucideIcon } from 'lucide-react';
+import { useEffect, useState, type ReactNode } from 'react';
+import { Button } from '../Button.js';
+import { TextField } from '../Field.js';
+import { Dialog, Tooltip } from '../Overlay.js';
+import { fromWordProcessor } from './wordPaste.js';
+
+export interface RichTextEditorProps {
+  readonly label: string;
+  readonly html: string;
+  readonly onChange: (html: string) => void;
+  readonly editable?: boolean;
+  /** Drafts are written in the reading face, settings in the face of the interface. */
+  readonly reading?: boolean;
+  readonly aside?: ReactNode;
+}
+
+/** Rich text, typed or pasted. Changing `html` from outside replaces the text only when it differs from what is shown. */
+export function RichTextEditor({ label, html, onChange, editable = true, reading = false, aside }: RichTextEditorProps) {
+  const editor = useEditor({
+    extensions: [
+      StarterKit.configure({
+        heading: { levels: [1, 2, 3, 4] },
+        link: { openOnClick: false, protocols: ['http', 'https', 'mailto'], defaultProtocol: 'https' },
+      }),
+      TableKit.configure({ table: { resizable: false } }),
+    ],
+    content: html,
+    editable,
+    // The content policy allows no style elements; what is needed stands in the style sheet.
+    injectCSS: false,
+    immediatelyRender: true,
+    editorProps: {
+      attributes: { role: 'textbox', 'aria-multiline': 'true', 'aria-label': label, class: `prose ${reading ? 'prose-reading' : ''}` },
+      transformPastedHTML: fromWordProcessor,
+    },
+    onUpdate: ({ editor: changed }) => onChange(changed.isEmpty ? '' : changed.getHTML()),
+  });
+  // An editor made for a render that React gave up is destroyed already; a new one follows at once.
+  useEffect(() => {
+    if (!editor.isDestroyed) editor.setEditable(editable, false);
+  }, [editor, editable]);
+  useEffect(() => {
+    if (editor.isDestroyed) return;
+    const shown = editor.isEmpty ? '' : editor.getHTML();
+    if (shown !== html && !editor.isFocused) editor.commands.setContent(html, { emitUpdate: false });
+  }, [editor, html]);
+  return (
+    <div className="editor">
+      {editable && (
+        <div className="sticky top-0 z-10 flex flex-wrap items-center justify-between gap-x-4 border-b border-line bg-salt py-1">
+          <Toolbar editor={editor} label={label} />
+          {aside}
+        </div>
+      )}
+      <EditorContent editor={editor} className="pt-3" />
+    </div>
+  );
+}
+
+interface Tool {
+  readonly words: string;
+  readonly icon: LucideIcon;
+  readonly run: (editor: Editor) => void;
+  readonly active?: (editor: Editor) => boolean;
+}
+
+const TOOLS: readonly Tool[] = [
+  { words: 'Heading', icon: Heading2, run: (e) => e.chain().focus().toggleHeading({ level: 2 }).run(), active: (e) => e.isActive('heading') },
+  { words: 'Bold (Ctrl B)', icon: Bold, run: (e) => e.chain().focus().toggleBold().run(), active: (e) => e.isActive('bold') },
+  { words: 'Italic (Ctrl I)', icon: Italic, run: (e) => e.chain().focus().toggleItalic().run(), active: (e) => e.isActive('italic') },
+  { words: 'List', icon: List, run: (e) => e.chain().focus().toggleBulletList().run(), active: (e) => e.isActive('bulletList') },
+  { words: 'Numbered list', icon: ListOrdered, run: (e) => e.chain().focus().toggleOrderedList().run(), active: (e) => e.isActive('orderedList') },
+  { words: 'Quotation', icon: Quote, run: (e) => e.chain().focus().toggleBlockquote().run(), active: (e) => e.isActive('blockquote') },
+  { words: 'Table of three by three', icon: Table, run: (e) => e.chain().focus().insertTable({ rows: 3, cols: 3, withHeaderRow: true }).run() },
+  { words: 'Undo (Ctrl Z)', icon: Undo2, run: (e) => e.chain().focus().undo().run() },
+  { words: 'Redo (Ctrl Y)', icon: Redo2, run: (e) => e.chain().focus().redo().run() },
+];
+
+function Toolbar({ editor, label }: { readonly editor: Editor; readonly label: string }) {
+  const active = useEditorState({ editor, selector: ({ editor: current }) => TOOLS.map((tool) => tool.active?.(current) ?? false) });
+  return (
+    <div role="toolbar" aria-label={`Formatting: ${label}`} className="flex flex-wrap gap-0.5">
+      {TOOLS.map(({ words, icon: Icon, run }, index) => (
+        <Tooltip key={words} words={words}>
+          <button
+            type="button"
+            aria-label={words}
+            aria-pressed={active[index]}
+            onClick={() => run(editor)}
+            className="rounded p-1.5 text-ink-soft hover:bg-crust aria-pressed:bg-crust aria-pressed:text-ink"
+          >
+            <Icon size={17} strokeWidth={1.75} aria-hidden="true" />
+          </button>
+        </Tooltip>
+      ))}
+      <LinkTool editor={editor} />
+    </div>
+  );
+}
+
+function LinkTool({ editor }: { readonly editor: Editor }) {
+  const [open, setOpen] = useState(false);
+  const [address, setAddress] = useState('');
+  const wrong = address !== '' && !/^(https?:\/\/|mailto:)\S+$/i.test(address);
+  const apply = () => {
+    const chain = editor.chain().focus().extendMarkRange('link');
+    if (address === '') chain.unsetLink().run();
+    else chain.setLink({ href: address }).run();
+    setOpen(false);
+  };
+  return (
+    <>
+      <Tooltip words="Link">
+        <button
+          type="button"
+          aria-label="Link"
+          onClick={() => {
+            setAddress((editor.getAttributes('link')['href'] as string | undefined) ?? '');
+            setOpen(true);
+          }}
+          className="rounded p-1.5 text-ink-soft hover:bg-crust"
+        >
+          <LinkIcon size={17} strokeWidth={1.75} aria-hidden="true" />
+        </button>
+      </Tooltip>
+      <Dialog open={open} onClose={() => setOpen(false)} title="Link the selected text">
+        <div className="space-y-4">
+          <TextField
+            label="Address"
+            hint="Leave empty to take the link away."
+            placeholder="https://"
+            value={address}
+            onChange={(event) => setAddress(event.target.value)}
+            problem={wrong ? 'An address begins with https:// or mailto:' : undefined}
+          />
+          <Button look="primary" disabled={wrong} onClick={apply}>
+            Set the link
+          </Button>
+        </div>
+      </Dialog>
+    </>
+  );
+}

@@ -1,0 +1,20 @@
+import { StrictMode } from 'react';
+import { createRoot } from 'react-dom/client';
+import { Provider } from 'react-redux';
+import { RouterProvider } from 'react-router';
+import { router } from './routes.js';
+import { store } from './app/store.js';
+import { TooltipProvider } from './kit/index.js';
+import './styles.css';
+
+const root = document.getElementById('root');
+if (root === null) throw new Error('index.html has no #root');
+createRoot(root).render(
+  <StrictMode>
+    <Provider store={store}>
+      <TooltipProvider delayDuration={300}>
+        <RouterProvider router={router} />
+      </TooltipProvider>
+    </Provider>
+  </StrictMode>,
+);
