@@ -80,7 +80,7 @@ async function addNotes({ app, random }: Seeder, student: Person, reviewId: stri
     await app.get(ReviewsService).saveNote(student, reviewId, app.get(Ids).uuid(), {
       revision: 0,
       kind: note.kind,
-      body: note.body,
+      body: pick(note.bodies, random),
       anchor: { quote: { ...anchor.quote }, position: { ...anchor.position } },
     });
   }

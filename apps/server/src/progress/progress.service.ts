@@ -49,6 +49,8 @@ export class ProgressService {
       state: reviewState(review),
       answered: review.answered,
       required: review.begunAt === null ? askedAtFirst : review.required,
+      words: review.words,
+      notes: review.noteCount,
     });
     const rows = participants.map(({ id }): ProgressRow => {
       const draft = draftOf.get(id);

@@ -227,6 +227,9 @@ export interface ProgressReview {
   readonly state: ReviewState;
   readonly answered: number;
   readonly required: number;
+  /** In answers and notes together. */
+  readonly words: number;
+  readonly notes: number;
 }
 
 export interface ProgressRow {

@@ -4,7 +4,10 @@ import type { TextAnchor, TextRange } from './selectors.js';
 export type AnchorMatch =
   /** The very words are there: `moved` when not at the old position. */
   | { readonly found: 'same' | 'moved'; readonly range: TextRange }
-  /** Nearly the same words are there. `errors` is the number of insertions, deletions and replacements. */
+  /**
+   * Nearly the same words are there. `errors` is the number of insertions, deletions and replacements;
+   * for quotes of over 1,024 code units, the difference in length.
+   */
   | { readonly found: 'changed'; readonly range: TextRange; readonly errors: number }
   | { readonly found: 'gone' };
 
@@ -92,13 +95,20 @@ function approximate(text: string, anchor: TextAnchor): AnchorMatch {
   return { found: 'changed', range: { start: best.start, end: best.end }, errors: best.errors };
 }
 
+/** Long enough to be rare, short enough to be whole when something else was changed. */
+const END_PIECE = 64;
+
+/** Of all places that begin and end like the quote, the one whose length is nearest to it. */
 function byEnds(text: string, exact: string): AnchorMatch {
-  const piece = 64;
-  const head = text.indexOf(exact.slice(0, piece));
-  const tail = head === -1 ? -1 : text.indexOf(exact.slice(-piece), head);
-  if (head === -1 || tail === -1) return { found: 'gone' };
-  const end = tail + piece;
-  const errors = Math.abs(end - head - exact.length);
-  if (errors > exact.length * MAX_CHANGED_SHARE) return { found: 'gone' };
-  return { found: 'changed', range: { start: head, end }, errors };
+  const heads = occurrences(text, exact.slice(0, END_PIECE));
+  const ends = occurrences(text, exact.slice(-END_PIECE)).map((at) => at + END_PIECE);
+  let best: { start: number; end: number; errors: number } | null = null;
+  for (const start of heads) {
+    for (const end of ends) {
+      const errors = Math.abs(end - start - exact.length);
+      if (end > start && (best === null || errors < best.errors)) best = { start, end, errors };
+    }
+  }
+  if (best === null || best.errors > exact.length * MAX_CHANGED_SHARE) return { found: 'gone' };
+  return { found: 'changed', range: { start: best.start, end: best.end }, errors: best.errors };
 }

@@ -19,7 +19,7 @@ export function Page({ crumbs = [], title, aside, fill = false, children }: Page
   return (
     <div className={fill ? 'flex h-dvh flex-col' : 'flex min-h-dvh flex-col'}>
       <TopBar crumbs={crumbs} title={title} aside={aside} />
-      <main id="main" tabIndex={-1} className={`flex-1 outline-none ${fill ? 'flex min-h-0 flex-col' : ''}`}>
+      <main id="main" tabIndex={-1} className={`flex flex-1 flex-col outline-none ${fill ? 'min-h-0' : ''}`}>
         {children}
       </main>
     </div>

@@ -49,7 +49,7 @@ export function AllocationPage() {
   const problem = previewing.error ?? applying.error;
 
   return (
-    <div className="grid grid-cols-1 lg:grid-cols-[1fr_23rem]">
+    <div className="grid flex-1 grid-cols-1 lg:grid-cols-[1fr_23rem]">
       <div className="px-5 py-5">
         <h2 className="mb-1 text-xl font-semibold">Who reviews whom</h2>
         {shown === null && !current.applied && <NothingYet view={current} published={exchange.published} />}

@@ -33,10 +33,10 @@ export function CheckPage() {
   const submitted = data.rows
     .flatMap((reviewer) => reviewer.reviews.filter(({ state }) => state === 'submitted').map((review): Submitted => ({ review, reviewer })))
     // Those who wrote least first: that is where a look is worth most.
-    .sort((a, b) => wordsEach(a.reviewer) - wordsEach(b.reviewer));
+    .sort((a, b) => a.review.words - b.review.words);
   const without = data.rows.filter((row) => row.draft.state === 'handed-in' && row.received === 0);
   return (
-    <div className="grid grid-cols-1 lg:grid-cols-[1fr_23rem]">
+    <div className="grid flex-1 grid-cols-1 lg:grid-cols-[1fr_23rem]">
       <div className="px-5 py-5">
         <h2 className="mb-3 text-xl font-semibold">
           Submitted reviews <span className="text-base font-normal text-ink-soft">{submitted.length}, those with the fewest words first</span>
@@ -52,7 +52,9 @@ export function CheckPage() {
                 <span>
                   <Person label={reviewer.person} /> on <Person label={review.author} />
                 </span>
-                <span className="text-sm text-ink-soft">about {wordsEach(reviewer)} words a review</span>
+                <span className="text-sm text-ink-soft">
+                  {review.words} words, {review.notes === 1 ? '1 note' : `${review.notes} notes`}
+                </span>
                 <Link to={`/reviews/${review.id}`} className="text-dusk underline" aria-label={`Read ${labelWords(reviewer.person)} on ${labelWords(review.author)}`}>
                   Read
                 </Link>
@@ -64,11 +66,6 @@ export function CheckPage() {
       <ReleasePanel without={without.map(({ person }) => labelWords(person))} submitted={submitted.length} />
     </div>
   );
-}
-
-function wordsEach({ words, reviews }: ProgressRow): number {
-  const begun = reviews.filter(({ state }) => state !== 'not-begun').length;
-  return begun === 0 ? 0 : Math.round(words / begun);
 }
 
 function ReleasePanel({ without, submitted }: { readonly without: readonly string[]; readonly submitted: number }) {

@@ -21,15 +21,15 @@ export function CourseCalendar({ exchanges, timeZone }: { readonly exchanges: re
   const last = Math.max(...ends, now) + DAY;
   const share = (at: number) => `${(((at - first) / (last - first)) * 100).toFixed(2)}%`;
   return (
-    <figure className="mb-6 hidden md:block" aria-label="Exchanges on one calendar">
+    <figure className="mb-9 hidden md:block" aria-label="Exchanges on one calendar">
       <div className="relative">
         {weeks(first, last).map((at) => (
-          <span key={at} className="absolute top-0 bottom-0 border-l border-line pl-1 text-xs text-ink-soft" style={{ left: share(at) }}>
+          <span key={at} className="absolute top-0 bottom-0 border-l border-line pl-1 text-xs whitespace-nowrap text-ink-soft" style={{ left: share(at) }}>
             {dayOf(at, timeZone)}
           </span>
         ))}
-        <span className="absolute top-0 bottom-0 z-10 border-l border-madder pl-1 text-xs text-madder" style={{ left: share(now) }}>
-          <span className="bg-salt">now</span>
+        <span className="absolute top-6 bottom-0 z-10 flex items-end border-l border-madder text-xs text-madder" style={{ left: share(now) }}>
+          <span className="translate-y-full pl-1">now</span>
         </span>
         <ul className="space-y-2 pt-7 pb-2">
           {rows.map(({ exchange, parts }) => (
@@ -57,6 +57,6 @@ export function CourseCalendar({ exchanges, timeZone }: { readonly exchanges: re
 function weeks(first: number, last: number): number[] {
   const step = Math.ceil((last - first) / DAY / 84) * 7 * DAY;
   const marks: number[] = [];
-  for (let at = Math.ceil(first / DAY) * DAY; at < last - 2 * DAY; at += step) marks.push(at);
+  for (let at = Math.ceil(first / DAY) * DAY; at < last - 5 * DAY; at += step) marks.push(at);
   return marks;
 }

@@ -73,7 +73,7 @@ function Feedback({ feedback, draft }: { readonly feedback: FeedbackView; readon
   );
   const count = feedback.reviews.length;
   return (
-    <div className="grid grid-cols-1 lg:grid-cols-[3fr_2fr]">
+    <div className="grid flex-1 grid-cols-1 lg:grid-cols-[3fr_2fr]">
       <section aria-label="Your draft with its notes" className="@container px-6 py-5">
         <h2 className="mb-4 font-serif text-2xl font-semibold">{draft.title}</h2>
         <div className="@2xl:grid @2xl:grid-cols-[minmax(0,1fr)_12.5rem] @2xl:gap-6">

@@ -77,7 +77,7 @@ function Builder({ form, readOnly }: { readonly form: FormView; readonly readOnl
   const problems = [...(saving.state === 'refused' ? (saving.problem?.fields ?? []) : []), ...form.problems];
 
   return (
-    <div className="grid grid-cols-1 lg:grid-cols-[1fr_20rem]">
+    <div className="grid flex-1 grid-cols-1 lg:grid-cols-[1fr_20rem]">
       <div className="px-5 py-5">
         <div className="mb-3 flex flex-wrap items-center justify-between gap-3">
           <h2 className="text-xl font-semibold">Review form</h2>

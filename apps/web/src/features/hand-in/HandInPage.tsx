@@ -60,7 +60,7 @@ function Writing({ draft }: { readonly draft: MyDraftView }) {
   };
   return (
     <>
-      <div className="grid grid-cols-1 lg:grid-cols-[1fr_22rem]">
+      <div className="grid flex-1 grid-cols-1 lg:grid-cols-[1fr_22rem]">
         <div className="min-w-0 px-5 py-4 lg:px-12">
           {saving.state === 'conflict' && saving.problem !== null && theirs !== undefined && (
             <Conflict

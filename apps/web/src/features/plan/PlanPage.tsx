@@ -55,7 +55,7 @@ function PlanWorkspace({ plan, fresh, readOnly }: WorkspaceProps) {
   const problemAt = (path: string) => problems.find((one) => one.path === path)?.sentence;
 
   return (
-    <div className="grid grid-cols-1 lg:grid-cols-[1fr_26rem]">
+    <div className="grid flex-1 grid-cols-1 lg:grid-cols-[1fr_26rem]">
       <div className="px-5 py-5">
         <div className="mb-2 flex flex-wrap items-center justify-between gap-3">
           <h2 className="text-xl font-semibold">Plan</h2>

@@ -10,12 +10,8 @@ import { useExchange } from '../../app/useExchange.js';
 
 type Filter = 'all' | 'not-begun' | 'unfinished' | 'thin';
 
-/** With fewer words than this per review begun, notes included, somebody should look. */
+/** Of a submitted review with fewer words than this, notes included, somebody should take a look. */
 const THIN_WORDS = 60;
-
-function begun(row: ProgressRow): number {
-  return row.reviews.filter(({ state }) => state !== 'not-begun').length;
-}
 
 function submitted(row: ProgressRow): number {
   return row.reviews.filter(({ state }) => state === 'submitted').length;
@@ -24,7 +20,7 @@ function submitted(row: ProgressRow): number {
 const FILTERS: Readonly<Record<Exclude<Filter, 'all'>, { readonly words: string; readonly holds: (row: ProgressRow) => boolean }>> = {
   'not-begun': { words: 'None begun', holds: (row) => row.reviews.length > 0 && row.reviews.every(({ state }) => state === 'not-begun') },
   unfinished: { words: 'Unfinished', holds: (row) => submitted(row) < row.reviews.length },
-  thin: { words: 'Thin', holds: (row) => submitted(row) > 0 && row.words < THIN_WORDS * begun(row) },
+  thin: { words: 'Thin', holds: (row) => row.reviews.some(({ state, words }) => state === 'submitted' && words < THIN_WORDS) },
 };
 
 /** Who has reviewed, and who has been reviewed: one row per student. */

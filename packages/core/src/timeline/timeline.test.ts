@@ -1,0 +1,109 @@
+import fc from 'fast-check';
+import { checkDates } from './checkDates.js';
+import { DATE_ORDER, resolveDates, type ExchangeDates } from './dates.js';
+import { isReleased, mayHandIn, mayReview, nextChange, segments, stageAt, type Stage } from './stage.js';
+
+const at = (day: number) => Date.UTC(2026, 2, day);
+const DATES: ExchangeDates = { draftsOpen: at(2), draftsDue: at(12), reviewsOpen: at(14), reviewsDue: at(20), release: at(26) };
+
+describe('stageAt', () => {
+  // A stage begins exactly at its date.
+  const cases: Array<[string, number, Stage]> = [
+    ['before drafts open', at(2) - 1, 'planning'],
+    ['when drafts open', at(2), 'drafting'],
+    ['between due and reviews open', at(13), 'drafting'],
+    ['when reviews open', at(14), 'reviewing'],
+    ['a moment before reviews are due', at(20) - 1, 'reviewing'],
+    ['when reviews are due', at(20), 'checking'],
+    ['at release', at(26), 'closed'],
+  ];
+  it.each(cases)('%s', (_, now, stage) => {
+    expect(stageAt({ dates: DATES, publishedAt: at(1) }, now)).toBe(stage);
+  });
+
+  it('is planning, whatever the dates, until published or while a needed date is missing', () => {
+    expect(stageAt({ dates: DATES, publishedAt: null }, at(15))).toBe('planning');
+    expect(stageAt({ dates: { ...DATES, draftsDue: null }, publishedAt: at(1) }, at(15))).toBe('planning');
+  });
+
+  it('never goes back as time goes on', () => {
+    const order: Stage[] = ['planning', 'drafting', 'reviewing', 'checking', 'closed'];
+    const state = { dates: DATES, publishedAt: at(1) };
+    fc.assert(
+      fc.property(fc.integer({ min: at(1), max: at(28) }), fc.nat(at(28) - at(1)), (now, later) => {
+        expect(order.indexOf(stageAt(state, now + later))).toBeGreaterThanOrEqual(order.indexOf(stageAt(state, now)));
+      }),
+      { seed: 1962 },
+    );
+  });
+});
+
+describe('what the dates allow', () => {
+  const state = { dates: DATES, publishedAt: at(1) };
+  it('takes drafts until, but not at, the due instant, and reviews likewise', () => {
+    expect([mayHandIn(state, at(2) - 1), mayHandIn(state, at(12) - 1), mayHandIn(state, at(12))]).toEqual([false, true, false]);
+    expect([mayReview(state, at(13)), mayReview(state, at(20) - 1), mayReview(state, at(20))]).toEqual([false, true, false]);
+    expect([isReleased(state, at(26) - 1), isReleased(state, at(26))]).toEqual([false, true]);
+  });
+
+  // Common practice: a blank opening of reviews means the due date of drafts.
+  it('fills blanks: reviews open when drafts are due, release comes when reviews are due', () => {
+    const blank = { ...DATES, reviewsOpen: null, release: null };
+    expect(resolveDates(blank)).toEqual({ ...DATES, reviewsOpen: at(12), release: at(20) });
+    expect(stageAt({ dates: blank, publishedAt: at(1) }, at(12))).toBe('reviewing');
+    expect(stageAt({ dates: blank, publishedAt: at(1) }, at(20))).toBe('closed');
+    expect(segments(blank).map(({ key }) => key)).toEqual(['drafts', 'reviews', 'after']);
+  });
+
+  it('tells the next change, and none when all is over', () => {
+    expect(nextChange(state, at(12))).toEqual({ date: 'reviewsOpen', at: at(14) });
+    expect(nextChange(state, at(26))).toBeNull();
+    expect(nextChange({ ...state, publishedAt: null }, at(3))).toBeNull();
+  });
+});
+
+describe('checkDates', () => {
+  it('accepts dates in order, with optional ones blank', () => {
+    expect(checkDates(DATES, true)).toEqual([]);
+    expect(checkDates({ ...DATES, reviewsOpen: null, release: null }, true)).toEqual([]);
+  });
+
+  // Common practice: reviews fall due after drafts.
+  it('names the two dates that clash, even across a blank one', () => {
+    expect(checkDates({ ...DATES, reviewsOpen: null, reviewsDue: at(11) }, true)).toEqual([
+      { code: 'date-order', path: ['reviewsDue'], facts: { other: 'draftsDue', at: at(11), otherAt: at(12) } },
+      // `release` is still after reviewsDue, so there is one clash, not two.
+    ]);
+  });
+
+  it('lets opening and release coincide with the date before, but not due dates', () => {
+    expect(checkDates({ ...DATES, reviewsOpen: at(12), release: at(20) }, true)).toEqual([]);
+    expect(checkDates({ ...DATES, draftsDue: at(2) }, true).map(({ path }) => path)).toEqual([['draftsDue']]);
+  });
+
+  it('asks for missing dates only when the plan should be complete', () => {
+    const empty = { draftsOpen: null, draftsDue: null, reviewsOpen: null, reviewsDue: null, release: null };
+    expect(checkDates(empty, false)).toEqual([]);
+    expect(checkDates(empty, true).map(({ path }) => path[0])).toEqual(['draftsOpen', 'draftsDue', 'reviewsDue']);
+  });
+
+  it('takes years outside the century, and no number, for slips', () => {
+    for (const wrong of [Date.UTC(206, 2, 12), Date.UTC(20260, 2, 12), NaN]) {
+      expect(checkDates({ ...DATES, draftsDue: wrong }, true).map(({ code }) => code)).toContain('date-unreal');
+    }
+  });
+
+  it('finds a problem exactly when some pair is out of order', () => {
+    const day = fc.integer({ min: 1, max: 28 }).map(at);
+    const dates = fc.record({ draftsOpen: day, draftsDue: day, reviewsOpen: day, reviewsDue: day, release: day });
+    fc.assert(
+      fc.property(dates, (some) => {
+        const values = DATE_ORDER.map((name) => some[name]);
+        const inOrder = values.every((value, index) => index === 0 || value >= (values[index - 1] as number));
+        const strict = some.draftsDue > some.draftsOpen && some.reviewsDue > some.reviewsOpen;
+        expect(checkDates(some, true).length === 0).toBe(inOrder && strict);
+      }),
+      { seed: 1962 },
+    );
+  });
+});
