@@ -25,18 +25,13 @@ export function cleanHtml(html: string): string {
     nonTextTags: ['script', 'style', 'textarea', 'option', 'noscript', 'template', 'title', 'xml', 'iframe', 'object', 'svg', 'math'],
     nestingLimit: 60,
     transformTags: {
-      ...Object.fromEntries(
-        Object.entries(SAME_AS).map(([from, to]) => [
-          from,
-          (_: string, attribs: sanitizeHtml.Attributes) => ({ tagName: to, attribs }),
-        ]),
-      ),
-      // The look of a link that opens elsewhere belongs to the page that shows it; its safety belongs here.
-      a: (tagName: string, attribs: sanitizeHtml.Attributes) => ({ tagName, attribs }),
-    },
-    exclusiveFilter: (frame) => {
-      const { style, hidden } = frame.attribs;
-      return hidden !== undefined || (style !== undefined && HIDING.test(style));
+      // What hides becomes an element whose text is dropped with it; a filter would be too late for spans.
+      '*': (tagName, attribs) =>
+        isHidden(attribs) ? { tagName: 'template', attribs: {} } : { tagName: SAME_AS[tagName] ?? tagName, attribs },
     },
   }).trim();
+}
+
+function isHidden({ hidden, style }: sanitizeHtml.Attributes): boolean {
+  return hidden !== undefined || (style !== undefined && HIDING.test(style));
 }

@@ -1,0 +1,33 @@
+import { request as httpRequest } from 'node:http';
+import type { AddressInfo } from 'node:net';
+import { Database } from './database/database.js';
+import { World } from './testing/world.js';
+
+describe('shutting down', () => {
+  it('finishes the requests that run, and takes no new ones', async () => {
+    const world = await World.open();
+    await world.app.listen(0);
+    const { port } = world.app.getHttpServer().address() as AddressInfo;
+    const database = world.app.get(Database);
+    let letGo = () => {};
+    const held = new Promise<void>((resolve) => (letGo = resolve));
+    // Keeps the writer busy, so that a request that writes has to wait for it.
+    const busy = database.write(() => held);
+    const answer = new Promise<number>((resolve, reject) => {
+      const call = httpRequest({ port, path: '/api/session', method: 'POST', headers: { 'x-salt-circle': '1', 'content-type': 'application/json' } }, (response) => {
+        response.resume();
+        resolve(response.statusCode ?? 0);
+      });
+      call.on('error', reject);
+      call.end(JSON.stringify({ email: 'nobody@example.org', password: 'x' }));
+    });
+    await new Promise((resolve) => setTimeout(resolve, 600));
+    const closing = world.close();
+    letGo();
+    await busy;
+    // The refused try is written to the record before the answer goes out.
+    expect(await answer).toBe(401);
+    await closing;
+    await expect(fetch(`http://127.0.0.1:${port}/api/health`)).rejects.toThrow();
+  });
+});

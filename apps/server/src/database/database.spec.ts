@@ -1,0 +1,118 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { DataSource } from 'typeorm';
+import { Person } from '../accounts/entities.js';
+import { Clock } from '../clock/clock.js';
+import { RecordEntry } from '../record/entities.js';
+import { Database } from './database.js';
+import { ENTITIES, writerSource } from './data-source.js';
+
+let folder: string;
+beforeEach(() => {
+  folder = mkdtempSync(join(tmpdir(), 'salt-circle-'));
+});
+afterEach(() => rmSync(folder, { recursive: true, force: true }));
+
+const person = (id: string) => ({ id, email: `${id}@example.org`, name: id, createdAt: 0 });
+
+describe('the schema', () => {
+  it('is the same whether migrated or made fresh from the entities', async () => {
+    const migrated = await writerSource(folder).initialize();
+    await migrated.runMigrations();
+    const fresh = await new DataSource({ type: 'better-sqlite3', database: ':memory:', entities: ENTITIES, synchronize: true }).initialize();
+    const differences = await migrated.driver.createSchemaBuilder().log();
+    expect(differences.upQueries.map(({ query }) => query)).toEqual([]);
+    expect(await columns(migrated)).toEqual(await columns(fresh));
+    expect((await columns(fresh)).length).toBeGreaterThan(60);
+    await migrated.destroy();
+    await fresh.destroy();
+  });
+
+  it('can be taken back and made again', async () => {
+    const source = await writerSource(folder).initialize();
+    await source.runMigrations();
+    const before = await columns(source);
+    await source.undoLastMigration();
+    expect(await columns(source)).toEqual([]);
+    await source.runMigrations();
+    expect(await columns(source)).toEqual(before);
+    await source.destroy();
+  });
+});
+
+/** Every column, index and foreign key, as SQLite itself describes them. */
+async function columns(source: DataSource): Promise<string[]> {
+  const tables = await source.query<Array<{ name: string }>>("SELECT name FROM sqlite_master WHERE type = 'table' AND name NOT LIKE 'sqlite_%' AND name <> 'migrations'");
+  const lines: string[] = [];
+  for (const { name } of tables) {
+    for (const pragma of ['table_info', 'foreign_key_list', 'index_list']) {
+      const rows = await source.query<Array<Record<string, unknown>>>(`PRAGMA ${pragma}("${name}")`);
+      for (const { cid: _cid, seq: _seq, id: _id, ...rest } of rows) lines.push(`${name} ${pragma} ${JSON.stringify(rest)}`);
+    }
+  }
+  return lines.sort();
+}
+
+describe('Database', () => {
+  let database: Database;
+  beforeEach(async () => {
+    database = await Database.open(folder, new Clock());
+  });
+  afterEach(() => database.onApplicationShutdown());
+
+  it('keeps nothing of a transaction that throws, what it reported included', async () => {
+    const failing = database.write(async (manager, happened) => {
+      await manager.insert(Person, person('a'));
+      happened({ action: 'course-created', actorId: 'a' });
+      throw new Error('half-way');
+    });
+    await expect(failing).rejects.toThrow('half-way');
+    expect(await database.read.count(Person)).toBe(0);
+    expect(await database.read.count(RecordEntry)).toBe(0);
+  });
+
+  it('runs transactions one after the other, and never shows the middle of one', async () => {
+    const steps: string[] = [];
+    const work = (name: string) =>
+      database.write(async (manager) => {
+        steps.push(`${name} begins`);
+        await manager.insert(Person, person(`${name}1`));
+        expect(await database.read.count(Person)).toBe(steps.filter((step) => step.endsWith('ends')).length * 2);
+        await manager.insert(Person, person(`${name}2`));
+        steps.push(`${name} ends`);
+      });
+    await Promise.all(['a', 'b', 'c'].map(work));
+    expect(steps).toEqual(['a begins', 'a ends', 'b begins', 'b ends', 'c begins', 'c ends']);
+    expect(await database.read.count(Person)).toBe(6);
+  });
+
+  it('goes on after a failed transaction', async () => {
+    await database.write(() => Promise.reject(new Error('no'))).catch(() => undefined);
+    await database.write((manager) => manager.insert(Person, person('a')));
+    expect(await database.read.count(Person)).toBe(1);
+  });
+
+  it('holds foreign keys, waits for locks, and logs ahead', async () => {
+    const [keys, mode, busy] = await database.write(async (manager) => [
+      await manager.query('PRAGMA foreign_keys'),
+      await manager.query('PRAGMA journal_mode'),
+      await manager.query('PRAGMA busy_timeout'),
+    ]);
+    expect([keys, mode, busy]).toEqual([[{ foreign_keys: 1 }], [{ journal_mode: 'wal' }], [{ timeout: 5000 }]]);
+    const orphan = database.write((manager) => manager.query("INSERT INTO session VALUES ('t', 'nobody', 0, 0)"));
+    await expect(orphan).rejects.toThrow(/FOREIGN KEY/);
+  });
+
+  it('cannot write by the reading connection', async () => {
+    await expect(database.read.insert(Person, person('a'))).rejects.toThrow(/readonly/);
+  });
+
+  it('refuses to change or delete the record', async () => {
+    await database.write(async (_, happened) => happened({ action: 'signed-in', actorId: 'a' }));
+    for (const statement of ["UPDATE record SET action = 'x'", 'DELETE FROM record']) {
+      await expect(database.write((manager) => manager.query(statement))).rejects.toThrow('append-only');
+    }
+    expect(await database.read.find(RecordEntry)).toMatchObject([{ action: 'signed-in', actorId: 'a' }]);
+  });
+});

@@ -1,0 +1,71 @@
+import { TextCollector } from '@salt-circle/core';
+import { JSDOM } from 'jsdom';
+import { cleanHtml } from './clean-html.js';
+import { htmlToText } from './html-to-text.js';
+
+describe('cleanHtml', () => {
+  it('keeps headings, lists, tables, links and emphasis', () => {
+    const html =
+      '<h2>Why</h2><p>The <strong>bed</strong> <em>rose</em>, see <a href="https://example.org/x">this</a>.</p>' +
+      '<ul><li><p>one</p><ul><li><p>two</p></li></ul></li></ul>' +
+      '<table><tbody><tr><th colspan="2"><p>Cost</p></th></tr><tr><td><p>1</p></td><td><p>2</p></td></tr></tbody></table>';
+    expect(cleanHtml(html)).toBe(html);
+    expect(cleanHtml(cleanHtml(html))).toBe(html);
+  });
+
+  const attacks: Array<[string, string, string]> = [
+    ['a script', '<p>a<script>alert(1)</script>b</p>', '<p>ab</p>'],
+    ['an event handler', '<p onclick="alert(1)">a</p><img src=x onerror=alert(1)>', '<p>a</p>'],
+    ['a javascript: link', '<a href="javascript:alert(1)">a</a>', '<a>a</a>'],
+    ['one in disguise', '<a href="&#x6A;ava&#10;script:alert(1)">a</a>', '<a>a</a>'],
+    ['a data: link', '<a href="data:text/html,<script>1</script>">a</a>', '<a>a</a>'],
+    ['an address without a scheme of its own', '<a href="//evil.example">a</a>', '<a>a</a>'],
+    ['styles', '<style>p{color:red}</style><p style="color:red" class="x" id="y">a</p>', '<p>a</p>'],
+    ['hidden text', '<p>a<span style="display:none">secret</span><span hidden>secret</span><b style="font-size:0">secret</b><i style="visibility: hidden">secret</i></p>', '<p>a</p>'],
+    ['a frame and an object', '<iframe src="https://evil.example"></iframe><object data="x"></object><embed src="x">', ''],
+    ['a form', '<form action="https://evil.example"><input name="password"><button>Go</button></form>', 'Go'],
+    ['a picture that runs', '<svg onload="alert(1)"><script>alert(1)</script></svg><math><mtext><script>1</script></mtext></math>', ''],
+    ['a comment with markup', '<!--[if gte mso 9]><xml><x>1</x></xml><![endif]--><p>a</p>', '<p>a</p>'],
+    ['an unclosed tag', '<p>a<b>b', '<p>a<strong>b</strong></p>'],
+  ];
+  it.each(attacks)('takes out %s', (_, html, expected) => {
+    expect(cleanHtml(html)).toBe(expected);
+  });
+
+  it('turns the same thing said otherwise into one way to say it', () => {
+    expect(cleanHtml('<b>a</b><i>b</i><strike>c</strike><h6>d</h6>')).toBe('<strong>a</strong><em>b</em><s>c</s><h4>d</h4>');
+  });
+
+  it('does not choke on ten thousand nested elements', () => {
+    const deep = `${'<blockquote>'.repeat(10_000)}a${'</blockquote>'.repeat(10_000)}`;
+    const clean = cleanHtml(deep);
+    expect((clean.match(/<blockquote>/g) ?? []).length).toBeLessThanOrEqual(60);
+  });
+});
+
+describe('htmlToText', () => {
+  /** What a browser reads from the same text: notes are anchored there, so both must agree to the letter. */
+  function byDocument(html: string): string {
+    const collector = new TextCollector();
+    const walk = (node: Node) => {
+      if (node.nodeType === 3) return void collector.text(node.textContent ?? '');
+      collector.boundary(node.nodeName.toLowerCase());
+      node.childNodes.forEach(walk);
+      collector.boundary(node.nodeName.toLowerCase());
+    };
+    new JSDOM(html).window.document.body.childNodes.forEach(walk);
+    return collector.toString();
+  }
+
+  it.each([
+    '<h2>Why</h2><p>The <strong>bed</strong> rose &amp; fell.</p>',
+    '<p>one<br>two</p><p></p><p> three&nbsp;four </p>',
+    '<ul><li><p>a</p><ol><li><p>b</p></li></ol></li></ul>',
+    '<table><tbody><tr><td><p>a</p></td><td><p>b</p></td></tr></tbody></table><p>c</p>',
+    'bare &lt;text&gt; <em>and</em> more\n<p>x</p>',
+  ])('reads %j as a document does', (html) => {
+    const clean = cleanHtml(html);
+    expect(htmlToText(clean)).toBe(byDocument(clean));
+    expect(htmlToText(clean)).not.toBe('');
+  });
+});

@@ -1,0 +1,239 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import type { NestExpressApplication } from '@nestjs/platform-express';
+import { seededRandom, type FormItem } from '@salt-circle/core';
+import request from 'supertest';
+import { Person } from '../accounts/entities.js';
+import { SessionService } from '../accounts/session.service.js';
+import { createApp } from '../app.js';
+import { Clock } from '../clock/clock.js';
+import type { Settings } from '../config/settings.js';
+import { Course, Enrolment } from '../courses/entities.js';
+import { Database } from '../database/database.js';
+import { Ids } from '../ids/ids.js';
+
+/** Ids in a fixed order, so that two worlds built alike are alike to the letter. */
+class SeededIds extends Ids {
+  readonly #random = seededRandom(1962);
+
+  override uuid(): string {
+    const hex = (digits: number) => [...Array(digits)].map(() => Math.floor(this.#random() * 16).toString(16)).join('');
+    return `${hex(8)}-${hex(4)}-4${hex(3)}-8${hex(3)}-${hex(12)}`;
+  }
+
+  override seed(): number {
+    return Math.floor(this.#random() * 2 ** 32);
+  }
+
+  override token(): string {
+    return [...Array(43)].map(() => 'abcdefghijklmnop'[Math.floor(this.#random() * 16)]).join('');
+  }
+}
+
+/** Stands still, so that answers with times in them can be compared. */
+class StandingClock extends Clock {
+  #at = Date.UTC(2026, 2, 1, 8);
+
+  override now(): number {
+    return this.#at;
+  }
+
+  override move(offset: number): void {
+    this.#at = Date.now() + offset;
+  }
+
+  goTo(at: number): void {
+    this.#at = at;
+  }
+}
+
+export interface TestPerson {
+  readonly id: string;
+  readonly name: string;
+  readonly email: string;
+  readonly campusId?: string;
+  readonly role: Enrolment['role'] | null;
+}
+
+export const PEOPLE: readonly TestPerson[] = [
+  { id: 'p-ines', name: 'Ines Marchetti', email: 'ines@example.org', role: 'instructor' },
+  { id: 'p-tom', name: 'Tomasz Wilk', email: 'tomasz@example.org', role: 'assistant' },
+  { id: 'p-ann', name: 'Ann Mensah', email: 'ann@example.org', campusId: 'c-1', role: 'student' },
+  { id: 'p-ben', name: 'Ben Kiss', email: 'ben@example.org', campusId: 'c-2', role: 'student' },
+  { id: 'p-cho', name: 'Cho Sato', email: 'cho@example.org', campusId: 'c-3', role: 'student' },
+  { id: 'p-out', name: 'Otto Fremd', email: 'otto@example.org', role: null },
+];
+
+export const DAY = 24 * 3_600_000;
+const day = (number: number) => Date.UTC(2026, 2, number);
+/** Drafts 2 to 12 March, reviews 14 to 20 March, release 26 March. */
+export const DATES = {
+  draftsOpen: new Date(day(2)).toISOString(),
+  draftsDue: new Date(day(12)).toISOString(),
+  reviewsOpen: new Date(day(14)).toISOString(),
+  reviewsDue: new Date(day(20)).toISOString(),
+  release: new Date(day(26)).toISOString(),
+};
+export const AT = { drafting: day(5), afterDue: day(13), reviewing: day(15), checking: day(22), closed: day(27) } as const;
+
+export const ITEMS: FormItem[] = [
+  {
+    kind: 'criterion',
+    id: 'evidence',
+    title: 'Evidence',
+    guidance: '',
+    required: true,
+    comment: 'optional',
+    levels: [
+      { id: 'low', title: 'Claims only', description: '', points: 0 },
+      { id: 'high', title: 'All backed', description: '', points: 4 },
+    ],
+  },
+  { kind: 'prompt', id: 'first', title: 'What first?', guidance: '', required: true, minimumWords: 5 },
+];
+
+export const PLAN = {
+  title: 'Field report',
+  briefHtml: '<p>Write a report.</p>',
+  guideHtml: '',
+  dates: DATES,
+  reviewsPerStudent: 1,
+  names: 'both-ways' as 'both-ways' | 'open',
+};
+
+type Method = 'get' | 'post' | 'put' | 'delete';
+
+/** The application on a database of its own, with people to act as. */
+export class World {
+  readonly #cookies = new Map<string, string>();
+
+  private constructor(
+    readonly app: NestExpressApplication,
+    readonly database: Database,
+    readonly clock: StandingClock,
+    readonly people: readonly TestPerson[],
+    private readonly folder: string,
+  ) {}
+
+  static async open(part: Partial<Settings> = {}, people: readonly TestPerson[] = PEOPLE): Promise<World> {
+    const folder = mkdtempSync(join(tmpdir(), 'salt-circle-'));
+    const clock = new StandingClock();
+    const database = await Database.open(folder, clock);
+    const settings: Settings = {
+      mode: 'test',
+      port: 0,
+      dataFolder: folder,
+      secret: 'only for tests, and long enough for them',
+      webFolder: null,
+      behindProxy: false,
+      log: false,
+      ...part,
+    };
+    const app = await createApp({ settings, database, clock, ids: new SeededIds() });
+    await app.init();
+    const world = new World(app, database, clock, people, folder);
+    await world.#addPeople();
+    return world;
+  }
+
+  async close(): Promise<void> {
+    await this.app.close();
+    rmSync(this.folder, { recursive: true, force: true });
+  }
+
+  async #addPeople(): Promise<void> {
+    await this.database.write(async (manager) => {
+      await manager.insert(Course, [
+        { id: 'course', title: 'Coastal Restoration', timeZone: 'Europe/Tallinn', createdAt: 0 },
+        { id: 'elsewhere', title: 'Elsewhere', timeZone: 'UTC', createdAt: 0 },
+      ]);
+      for (const { role, ...person } of this.people) {
+        await manager.insert(Person, { campusId: null, passwordHash: null, createsCourses: role === 'instructor', createdAt: 0, ...person });
+        await manager.insert(Enrolment, {
+          // Not from the person's id: nothing that is shown may hang on it.
+          id: `e-${this.people.findIndex((one) => one.email === person.email)}`,
+          courseId: role === null ? 'elsewhere' : 'course',
+          personId: person.id,
+          role: role ?? 'instructor',
+          active: true,
+        });
+      }
+    });
+  }
+
+  /** A request in the name of the person at this place in the list, or of nobody. */
+  async as(index: number | null, method: Method, path: string, body?: object): Promise<request.Response> {
+    const call = request(this.app.getHttpServer())[method](`/api${path}`).set('x-salt-circle', '1');
+    if (index !== null) call.set('cookie', await this.#cookie(index));
+    return body === undefined ? call : call.send(body);
+  }
+
+  /** Like `as`, for what must succeed. */
+  async do<T = { id: string; revision: number }>(index: number, method: Method, path: string, body?: object): Promise<T> {
+    const { status, text } = await this.as(index, method, path, body);
+    if (status >= 300) throw new Error(`${method} ${path}: ${status} ${text}`);
+    return (text === '' ? null : JSON.parse(text)) as T;
+  }
+
+  async #cookie(index: number): Promise<string> {
+    const person = this.people[index] as TestPerson;
+    const known = this.#cookies.get(person.email);
+    if (known !== undefined) return known;
+    const row = await this.database.read.findOneByOrFail(Person, { id: person.id });
+    const cookie = `salt_circle=${await this.app.get(SessionService).open(row, 'signed-in')}`;
+    this.#cookies.set(person.email, cookie);
+    return cookie;
+  }
+
+  signOut(index: number): void {
+    this.#cookies.delete((this.people[index] as TestPerson).email);
+  }
+}
+
+export const [INES, TOM, ANN, BEN, CHO, OUT] = [0, 1, 2, 3, 4, 5] as const;
+
+/** A published exchange with the plan and form above. */
+export async function publishedExchange(world: World, part: Partial<typeof PLAN> = {}): Promise<string> {
+  const { id } = await world.do(INES, 'post', '/courses/course/exchanges', { title: 'Field report' });
+  await world.do(INES, 'put', `/exchanges/${id}/plan`, { ...PLAN, ...part, revision: 1 });
+  await world.do(INES, 'put', `/exchanges/${id}/form`, { revision: 1, items: ITEMS });
+  await world.do(INES, 'post', `/exchanges/${id}/publish`);
+  return id;
+}
+
+export async function handIn(world: World, person: number, exchangeId: string, text = 'The bed rose by four centimetres a decade.'): Promise<void> {
+  const { revision: before } = await world.do(person, 'get', `/exchanges/${exchangeId}/draft`);
+  const { revision } = await world.do(person, 'put', `/exchanges/${exchangeId}/draft`, { revision: before, title: 'On the basin', html: `<p>${text}</p>` });
+  await world.do(person, 'post', `/exchanges/${exchangeId}/draft/hand-in`, { revision });
+}
+
+/** Ann and Ben have handed in and review each other; Cho has not. It is reviewing time. */
+export async function reviewedExchange(world: World, part: Partial<typeof PLAN> = {}): Promise<{ id: string; byAnn: string; byBen: string }> {
+  const id = await publishedExchange(world, part);
+  world.clock.goTo(AT.drafting);
+  await handIn(world, ANN, id, 'The bed rose by four centimetres a decade.');
+  await handIn(world, BEN, id, 'Geese have grazed the islands bare since 2009.');
+  const { seed, fingerprint } = await world.do<{ seed: number; fingerprint: string }>(INES, 'post', `/exchanges/${id}/allocation/preview`, { seed: 1 });
+  await world.do(INES, 'post', `/exchanges/${id}/allocation`, { seed, fingerprint });
+  world.clock.goTo(AT.reviewing);
+  const [byAnn] = await world.do<Array<{ id: string }>>(ANN, 'get', `/exchanges/${id}/reviews`);
+  const [byBen] = await world.do<Array<{ id: string }>>(BEN, 'get', `/exchanges/${id}/reviews`);
+  return { id, byAnn: byAnn?.id ?? '', byBen: byBen?.id ?? '' };
+}
+
+export const NOTE_ID = '7f1c2a34-5b6d-4e8f-9a0b-1c2d3e4f5a6b';
+export const NOTE = {
+  revision: 0,
+  kind: 'ask',
+  body: 'How was this measured?',
+  anchor: {
+    quote: { type: 'TextQuoteSelector', exact: 'bed rose', prefix: 'The ', suffix: ' by four' },
+    position: { type: 'TextPositionSelector', start: 4, end: 12 },
+  },
+};
+
+export async function fillIn(world: World, person: number, reviewId: string): Promise<void> {
+  await world.do(person, 'put', `/reviews/${reviewId}/answers/evidence`, { revision: 0, levelId: 'high', text: 'Dated readings.' });
+  await world.do(person, 'put', `/reviews/${reviewId}/answers/first`, { revision: 0, text: 'Say how large the site is.' });
+}
