@@ -4,7 +4,12 @@ const swc = [
     jsc: {
       parser: { syntax: 'typescript', tsx: true, decorators: true },
       target: 'es2023',
-      transform: { legacyDecorator: true, decoratorMetadata: true, useDefineForClassFields: false, react: { runtime: 'automatic' } },
+      transform: {
+        legacyDecorator: true,
+        decoratorMetadata: true,
+        useDefineForClassFields: false,
+        react: { runtime: 'automatic' },
+      },
     },
     module: { type: 'commonjs', ignoreDynamic: true },
   },
@@ -13,18 +18,27 @@ const swc = [
 const shared = {
   transform: { '^.+\\.tsx?$': swc },
   // Published as ES modules only; the tests run as CommonJS.
-  transformIgnorePatterns: ['/node_modules/(?!(approx-string-match|cookie|htmlparser2|domhandler|domutils|dom-serializer|domelementtype|entities|idb-keyval)/)'],
+  transformIgnorePatterns: [
+    '/node_modules/(?!(approx-string-match|cookie|htmlparser2|domhandler|domutils|dom-serializer|domelementtype|entities|idb-keyval)/)',
+  ],
   moduleNameMapper: {
     '^@salt-circle/(core|contracts)$': '<rootDir>/packages/$1/src/index.ts',
     '^(\\.{1,2}/.*)\\.js$': '$1',
   },
   rootDir: import.meta.dirname,
 };
-const js = { '^.+\\.m?js$': ['@swc/jest', { jsc: { target: 'es2023' }, module: { type: 'commonjs', ignoreDynamic: true } }] };
+const js = {
+  '^.+\\.m?js$': ['@swc/jest', { jsc: { target: 'es2023' }, module: { type: 'commonjs', ignoreDynamic: true } }],
+};
 
 export default {
   projects: [
-    { ...shared, displayName: 'core', transform: { ...shared.transform, ...js }, testMatch: ['<rootDir>/packages/*/src/**/*.test.ts'] },
+    {
+      ...shared,
+      displayName: 'core',
+      transform: { ...shared.transform, ...js },
+      testMatch: ['<rootDir>/packages/*/src/**/*.test.ts'],
+    },
     {
       ...shared,
       displayName: 'web',

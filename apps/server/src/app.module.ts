@@ -72,7 +72,10 @@ export class AppModule {
         ThrottlerModule.forRoot([{ ...SIGN_IN_TRIES }]),
         ...(settings.webFolder === null ? [] : [webApplication(settings.webFolder)]),
       ],
-      controllers: [...FEATURES.map(({ controller }) => controller), ...(settings.mode === 'demo' ? [DemoController] : [])],
+      controllers: [
+        ...FEATURES.map(({ controller }) => controller),
+        ...(settings.mode === 'demo' ? [DemoController] : []),
+      ],
       providers: [
         { provide: SETTINGS, useValue: settings },
         { provide: Database, useValue: database },

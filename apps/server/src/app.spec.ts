@@ -14,10 +14,18 @@ describe('shutting down', () => {
     // Keeps the writer busy, so that a request that writes has to wait for it.
     const busy = database.write(() => held);
     const answer = new Promise<number>((resolve, reject) => {
-      const call = httpRequest({ port, path: '/api/session', method: 'POST', headers: { 'x-salt-circle': '1', 'content-type': 'application/json' } }, (response) => {
-        response.resume();
-        resolve(response.statusCode ?? 0);
-      });
+      const call = httpRequest(
+        {
+          port,
+          path: '/api/session',
+          method: 'POST',
+          headers: { 'x-salt-circle': '1', 'content-type': 'application/json' },
+        },
+        (response) => {
+          response.resume();
+          resolve(response.statusCode ?? 0);
+        },
+      );
       call.on('error', reject);
       call.end(JSON.stringify({ email: 'nobody@example.org', password: 'x' }));
     });

@@ -9,7 +9,10 @@ export const router = createBrowserRouter([
     HydrateFallback: () => <Loading what="Salt Circle" />,
     ErrorBoundary: NotFound,
     children: [
-      { path: '/sign-in', lazy: async () => ({ Component: (await import('./features/sign-in/SignInPage.js')).SignInPage }) },
+      {
+        path: '/sign-in',
+        lazy: async () => ({ Component: (await import('./features/sign-in/SignInPage.js')).SignInPage }),
+      },
       { path: '/demo', lazy: async () => ({ Component: (await import('./features/demo/DemoPage.js')).DemoPage }) },
       { path: '/kit', lazy: async () => ({ Component: (await import('./features/kit-page/KitPage.js')).KitPage }) },
       {
@@ -24,29 +27,60 @@ export const router = createBrowserRouter([
             path: '/exchanges/:exchangeId',
             lazy: async () => ({ Component: (await import('./features/exchange/ExchangePage.js')).ExchangePage }),
             children: [
-              { index: true, lazy: async () => ({ Component: (await import('./features/exchange/WhereToGo.js')).WhereToGo }) },
-              { path: 'plan', lazy: async () => ({ Component: (await import('./features/plan/PlanPage.js')).PlanPage }) },
+              {
+                index: true,
+                lazy: async () => ({ Component: (await import('./features/exchange/WhereToGo.js')).WhereToGo }),
+              },
+              {
+                path: 'plan',
+                lazy: async () => ({ Component: (await import('./features/plan/PlanPage.js')).PlanPage }),
+              },
               {
                 path: 'plan/form',
-                lazy: async () => ({ Component: (await import('./features/form-builder/FormBuilderPage.js')).FormBuilderPage }),
+                lazy: async () => ({
+                  Component: (await import('./features/form-builder/FormBuilderPage.js')).FormBuilderPage,
+                }),
               },
-              { path: 'drafts', lazy: async () => ({ Component: (await import('./features/tracking/DraftsPage.js')).DraftsPage }) },
+              {
+                path: 'drafts',
+                lazy: async () => ({ Component: (await import('./features/tracking/DraftsPage.js')).DraftsPage }),
+              },
               {
                 path: 'drafts/:draftId',
                 lazy: async () => ({ Component: (await import('./features/tracking/ReadDraftPage.js')).ReadDraftPage }),
               },
               {
                 path: 'allocation',
-                lazy: async () => ({ Component: (await import('./features/allocation/AllocationPage.js')).AllocationPage }),
+                lazy: async () => ({
+                  Component: (await import('./features/allocation/AllocationPage.js')).AllocationPage,
+                }),
               },
-              { path: 'reviews', lazy: async () => ({ Component: (await import('./features/tracking/ReviewsPage.js')).ReviewsPage }) },
-              { path: 'check', lazy: async () => ({ Component: (await import('./features/check/CheckPage.js')).CheckPage }) },
-              { path: 'draft', lazy: async () => ({ Component: (await import('./features/hand-in/HandInPage.js')).HandInPage }) },
-              { path: 'review', lazy: async () => ({ Component: (await import('./features/exchange/MyReviewsPage.js')).MyReviewsPage }) },
-              { path: 'feedback', lazy: async () => ({ Component: (await import('./features/feedback/FeedbackPage.js')).FeedbackPage }) },
+              {
+                path: 'reviews',
+                lazy: async () => ({ Component: (await import('./features/tracking/ReviewsPage.js')).ReviewsPage }),
+              },
+              {
+                path: 'check',
+                lazy: async () => ({ Component: (await import('./features/check/CheckPage.js')).CheckPage }),
+              },
+              {
+                path: 'draft',
+                lazy: async () => ({ Component: (await import('./features/hand-in/HandInPage.js')).HandInPage }),
+              },
+              {
+                path: 'review',
+                lazy: async () => ({ Component: (await import('./features/exchange/MyReviewsPage.js')).MyReviewsPage }),
+              },
+              {
+                path: 'feedback',
+                lazy: async () => ({ Component: (await import('./features/feedback/FeedbackPage.js')).FeedbackPage }),
+              },
             ],
           },
-          { path: '/reviews/:reviewId', lazy: async () => ({ Component: (await import('./features/desk/DeskPage.js')).DeskPage }) },
+          {
+            path: '/reviews/:reviewId',
+            lazy: async () => ({ Component: (await import('./features/desk/DeskPage.js')).DeskPage }),
+          },
         ],
       },
       { path: '*', Component: NotFound },

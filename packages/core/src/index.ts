@@ -20,13 +20,4 @@ export { maySee } from './visibility/maySee.js';
 export { mayDo } from './visibility/mayDo.js';
 export { nameShown, type NameShown } from './visibility/names.js';
 export { makeAliases } from './visibility/aliases.js';
-export type {
-  Act,
-  Decision,
-  ExchangeFacts,
-  NamesPolicy,
-  Refusal,
-  Role,
-  Subject,
-  Viewer,
-} from './visibility/facts.js';
+export type { Act, Decision, ExchangeFacts, NamesPolicy, Refusal, Role, Subject, Viewer } from './visibility/facts.js';

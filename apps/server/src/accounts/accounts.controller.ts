@@ -35,7 +35,10 @@ export class AccountsController {
   @Post()
   @HttpCode(204)
   @UseGuards(SignInThrottle)
-  async signIn(@Body() { email, password }: SignInRequest, @Res({ passthrough: true }) response: Response): Promise<void> {
+  async signIn(
+    @Body() { email, password }: SignInRequest,
+    @Res({ passthrough: true }) response: Response,
+  ): Promise<void> {
     setSessionCookie(response, await this.sessions.signIn(email, password), this.settings);
   }
 

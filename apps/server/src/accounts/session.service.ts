@@ -46,7 +46,7 @@ export class SessionService {
     const person = await this.database.read.findOneBy(Person, { email: email.trim().toLowerCase() });
     const fits = await passwordFits(person?.passwordHash ?? null, password);
     if (person === null || !fits) {
-      await this.database.write(async (_, happened) => happened({ action: 'sign-in-refused', actorId: person?.id ?? null }));
+      await this.database.report({ action: 'sign-in-refused', actorId: person?.id ?? null });
       throw new ProblemError({
         code: 'sign-in-wrong',
         sentence: 'No account has this email address with this password.',
@@ -60,7 +60,12 @@ export class SessionService {
     const token = this.ids.token();
     const now = this.clock.real();
     return this.database.write(async (manager, happened: Report) => {
-      await manager.insert(Session, { tokenHash: this.#hash(token), personId: person.id, createdAt: now, lastSeenAt: now });
+      await manager.insert(Session, {
+        tokenHash: this.#hash(token),
+        personId: person.id,
+        createdAt: now,
+        lastSeenAt: now,
+      });
       happened({ action, actorId: person.id });
       return token;
     });

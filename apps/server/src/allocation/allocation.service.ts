@@ -35,7 +35,10 @@ export class AllocationService {
     const labels = await Labels.ofExchange(manager, place);
     const handedIn = await handedInDrafts(manager, exchangeId);
     const byDraft = new Map(handedIn.map((one) => [one.draftId, one]));
-    const reviews = await manager.find(Review, { where: { exchangeId }, order: { reviewerId: 'ASC', position: 'ASC' } });
+    const reviews = await manager.find(Review, {
+      where: { exchangeId },
+      order: { reviewerId: 'ASC', position: 'ASC' },
+    });
     const pairs = reviews.flatMap((review): PairView[] => {
       const draft = byDraft.get(review.draftId);
       if (draft === undefined) return [];
@@ -86,7 +89,11 @@ export class AllocationService {
         })
         .sort(byReviewer),
       quality,
-      shortfalls: shortfalls.map(({ reviewerId, asked, placed }) => ({ reviewer: labels.of(reviewerId), asked, placed })),
+      shortfalls: shortfalls.map(({ reviewerId, asked, placed }) => ({
+        reviewer: labels.of(reviewerId),
+        asked,
+        placed,
+      })),
       leftOut: everybody.filter(({ id }) => !present.has(id)).map(({ id }) => labels.of(id)),
     };
   }
@@ -113,7 +120,13 @@ export class AllocationService {
       await manager.delete(Review, { exchangeId });
       const rows = this.#rows(exchangeId, pairs);
       for (let from = 0; from < rows.length; from += 500) {
-        await manager.createQueryBuilder().insert().into(Review).values(rows.slice(from, from + 500)).updateEntity(false).execute();
+        await manager
+          .createQueryBuilder()
+          .insert()
+          .into(Review)
+          .values(rows.slice(from, from + 500))
+          .updateEntity(false)
+          .execute();
       }
       happened({
         action: 'allocation-applied',

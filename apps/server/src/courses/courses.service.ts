@@ -45,14 +45,24 @@ export class CoursesService {
     if (!person.createsCourses) throw refusal('not-yours');
     if (!Intl.supportedValuesOf('timeZone').includes(request.timeZone) && request.timeZone !== 'UTC') {
       throw invalid([
-        { path: 'timeZone', code: 'time-zone', sentence: `“${request.timeZone}” is not a time zone. Choose one from the list.` },
+        {
+          path: 'timeZone',
+          code: 'time-zone',
+          sentence: `“${request.timeZone}” is not a time zone. Choose one from the list.`,
+        },
       ]);
     }
     const id = this.ids.uuid();
     return this.database.write(async (manager, happened) => {
       const createdAt = this.clock.now();
       await manager.insert(Course, { id, title: request.title.trim(), timeZone: request.timeZone, createdAt });
-      await manager.insert(Enrolment, { id: this.ids.uuid(), courseId: id, personId: person.id, role: 'instructor', active: true });
+      await manager.insert(Enrolment, {
+        id: this.ids.uuid(),
+        courseId: id,
+        personId: person.id,
+        role: 'instructor',
+        active: true,
+      });
       happened({ action: 'course-created', actorId: person.id, courseId: id });
       return { id };
     });

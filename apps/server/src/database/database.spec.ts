@@ -20,7 +20,12 @@ describe('the schema', () => {
   it('is the same whether migrated or made fresh from the entities', async () => {
     const migrated = await writerSource(folder).initialize();
     await migrated.runMigrations();
-    const fresh = await new DataSource({ type: 'better-sqlite3', database: ':memory:', entities: ENTITIES, synchronize: true }).initialize();
+    const fresh = await new DataSource({
+      type: 'better-sqlite3',
+      database: ':memory:',
+      entities: ENTITIES,
+      synchronize: true,
+    }).initialize();
     const differences = await migrated.driver.createSchemaBuilder().log();
     expect(differences.upQueries.map(({ query }) => query)).toEqual([]);
     expect(await columns(migrated)).toEqual(await columns(fresh));
@@ -43,12 +48,15 @@ describe('the schema', () => {
 
 /** Every column, index and foreign key, as SQLite itself describes them. */
 async function columns(source: DataSource): Promise<string[]> {
-  const tables = await source.query<Array<{ name: string }>>("SELECT name FROM sqlite_master WHERE type = 'table' AND name NOT LIKE 'sqlite_%' AND name <> 'migrations'");
+  const tables = await source.query<Array<{ name: string }>>(
+    "SELECT name FROM sqlite_master WHERE type = 'table' AND name NOT LIKE 'sqlite_%' AND name <> 'migrations'",
+  );
   const lines: string[] = [];
   for (const { name } of tables) {
     for (const pragma of ['table_info', 'foreign_key_list', 'index_list']) {
       const rows = await source.query<Array<Record<string, unknown>>>(`PRAGMA ${pragma}("${name}")`);
-      for (const { cid: _cid, seq: _seq, id: _id, ...rest } of rows) lines.push(`${name} ${pragma} ${JSON.stringify(rest)}`);
+      for (const { cid: _cid, seq: _seq, id: _id, ...rest } of rows)
+        lines.push(`${name} ${pragma} ${JSON.stringify(rest)}`);
     }
   }
   return lines.sort();
@@ -109,7 +117,7 @@ describe('Database', () => {
   });
 
   it('refuses to change or delete the record', async () => {
-    await database.write(async (_, happened) => happened({ action: 'signed-in', actorId: 'a' }));
+    await database.report({ action: 'signed-in', actorId: 'a' });
     for (const statement of ["UPDATE record SET action = 'x'", 'DELETE FROM record']) {
       await expect(database.write((manager) => manager.query(statement))).rejects.toThrow('append-only');
     }

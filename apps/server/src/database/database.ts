@@ -44,6 +44,11 @@ export class Database implements OnApplicationShutdown {
     return run;
   }
 
+  /** For what happened without changing anything else. */
+  report(happening: Happening): Promise<void> {
+    return this.write((_, happened) => Promise.resolve(happened(happening)));
+  }
+
   #transact<T>(work: (manager: EntityManager, happened: Report) => Promise<T>): Promise<T> {
     return this.writer.transaction(async (manager) => {
       const happenings: Happening[] = [];

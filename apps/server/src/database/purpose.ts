@@ -12,11 +12,15 @@ const KEY = 'demo';
 export async function assertPurpose(database: Database, mode: Mode): Promise<void> {
   const isDemo = await database.read.existsBy(Setting, { key: KEY });
   if (mode === 'production' && isDemo) {
-    throw new SettingsError('This data folder holds demo data, which anybody can step into. Set SALT_CIRCLE_DATA to another folder.');
+    throw new SettingsError(
+      'This data folder holds demo data, which anybody can step into. Set SALT_CIRCLE_DATA to another folder.',
+    );
   }
   if (mode !== 'demo' || isDemo) return;
   if (await database.read.exists(Person)) {
-    throw new SettingsError('Demo mode was asked for, but this data folder holds real data. Set SALT_CIRCLE_DATA to another folder.');
+    throw new SettingsError(
+      'Demo mode was asked for, but this data folder holds real data. Set SALT_CIRCLE_DATA to another folder.',
+    );
   }
   await database.write((manager) => manager.insert(Setting, { key: KEY, value: 'yes' }));
 }

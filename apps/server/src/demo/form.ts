@@ -1,6 +1,11 @@
 import type { FormItem } from '@salt-circle/core';
 
-const level = (id: string, points: number | null, title: string, description = '') => ({ id, title, description, points });
+const level = (id: string, points: number | null, title: string, description = '') => ({
+  id,
+  title,
+  description,
+  points,
+});
 
 export const PROPOSAL_FORM: readonly FormItem[] = [
   {
@@ -38,7 +43,11 @@ export const PROPOSAL_FORM: readonly FormItem[] = [
     guidance: 'Think of a parish councillor who has ten minutes.',
     required: true,
     comment: 'optional',
-    levels: [level('lost', 0, 'Hard to follow'), level('works', 2, 'Works with effort'), level('clear', 4, 'Clear at first reading')],
+    levels: [
+      level('lost', 0, 'Hard to follow'),
+      level('works', 2, 'Works with effort'),
+      level('clear', 4, 'Clear at first reading'),
+    ],
   },
   {
     kind: 'prompt',

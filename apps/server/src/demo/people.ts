@@ -45,10 +45,12 @@ export const STUDENTS = STUDENT_NAMES.map((name, index) => ({
 }));
 
 /** A second, small course in which nothing has been planned yet. */
-export const SEMINAR_STUDENTS = ['Amaru Quispe', 'Brigid Nolan', 'Chenoa Reyes', 'Dimitar Petkov'].map((name, index) => ({
-  name,
-  email: `${mailName(name)}@students.example.org`,
-  campusId: `fm-${String(210 + index)}`,
-}));
+export const SEMINAR_STUDENTS = ['Amaru Quispe', 'Brigid Nolan', 'Chenoa Reyes', 'Dimitar Petkov'].map(
+  (name, index) => ({
+    name,
+    email: `${mailName(name)}@students.example.org`,
+    campusId: `fm-${String(210 + index)}`,
+  }),
+);
 
 export const DEMO_PASSWORD = 'saltmarsh';

@@ -12,51 +12,87 @@ export interface NoteTemplate {
   readonly bodies: readonly [string, string];
 }
 
-const firstClause = (sentence: string) => sentence.split(/, (?:which|and|where|so|by)|;/)[0]?.replace(/\.$/, '') ?? sentence;
+const firstClause = (sentence: string) =>
+  sentence.split(/, (?:which|and|where|so|by)|;/)[0]?.replace(/\.$/, '') ?? sentence;
 const wordsOf = (sentence: string, from: number, count: number) =>
-  sentence.replace(/\.$/, '').split(' ').slice(from, from + count).join(' ');
+  sentence
+    .replace(/\.$/, '')
+    .split(' ')
+    .slice(from, from + count)
+    .join(' ');
 
 export const NOTES: readonly NoteTemplate[] = [
-  { kind: 'keep', passage: (site) => firstClause(site.evidence), bodies: [
+  {
+    kind: 'keep',
+    passage: (site) => firstClause(site.evidence),
+    bodies: [
       'Numbers with how you got them. This is what makes the section convincing.',
       'You say how it was measured, in the same breath. I would quote this sentence.',
-    ] },
-  { kind: 'keep', passage: (site) => firstClause(site.cause), bodies: [
+    ],
+  },
+  {
+    kind: 'keep',
+    passage: (site) => firstClause(site.cause),
+    bodies: [
       'One sentence and I know the whole history. Leave it where it is.',
       'A cause with a year. Everything after it makes sense because of this.',
-    ] },
-  { kind: 'change', passage: (site) => wordsOf(site.risk, 0, 9), bodies: [
+    ],
+  },
+  {
+    kind: 'change',
+    passage: (site) => wordsOf(site.risk, 0, 9),
+    bodies: [
       'This is the real doubt, and it comes last. Say it before the costs, with how likely you think it is.',
       'Readers will think of this on page one. Answer it earlier, and say what you would do then.',
-    ] },
-  { kind: 'change', passage: (site) => firstClause(site.proposal), bodies: [
+    ],
+  },
+  {
+    kind: 'change',
+    passage: (site) => firstClause(site.proposal),
+    bodies: [
       'Give the size of the whole site beside this, or a reader cannot tell whether it is a lot or a little.',
       'Say in one clause what stays untouched. I only understood it when I read the method again.',
-    ] },
-  { kind: 'change', passage: (site) => wordsOf(site.reason, 0, 10), bodies: [
+    ],
+  },
+  {
+    kind: 'change',
+    passage: (site) => wordsOf(site.reason, 0, 10),
+    bodies: [
       'The reason is good, but it comes after the measure. Turn the two sentences round.',
       'This is your best argument and it hides in the middle. Begin the section with it.',
-    ] },
-  { kind: 'ask', passage: (site) => wordsOf(site.neighbours, 0, 8), bodies: [
+    ],
+  },
+  {
+    kind: 'ask',
+    passage: (site) => wordsOf(site.neighbours, 0, 8),
+    bodies: [
       'Have you asked them yourselves, or is this hearsay? It changes how much weight it can bear.',
       'When was this, and how many of them did you talk to?',
-    ] },
-  { kind: 'ask', passage: (site) => site.steps[2], bodies: [
-      'Who does this once the course is over?',
-      'How would you know from this whether to stop?',
-    ] },
-  { kind: 'ask', passage: (site) => site.steps[1], bodies: [
+    ],
+  },
+  {
+    kind: 'ask',
+    passage: (site) => site.steps[2],
+    bodies: ['Who does this once the course is over?', 'How would you know from this whether to stop?'],
+  },
+  {
+    kind: 'ask',
+    passage: (site) => site.steps[1],
+    bodies: [
       'Does this need a permit at that time of the year? Birds are nesting on most of this coast until August.',
       'Could it be done earlier, while the ground still carries a machine?',
-    ] },
-  { kind: 'fix', passage: (site) => wordsOf(site.loss, 0, 5), bodies: [
-      'Long subject: start with what is lost.',
-      'Two things in one sentence; split it.',
-    ] },
-  { kind: 'fix', passage: (site) => site.costs[0]?.[0] ?? '', bodies: [
-      'Same words as in the method, please, so that one can find it.',
-      'Is this with or without tax?',
-    ] },
+    ],
+  },
+  {
+    kind: 'fix',
+    passage: (site) => wordsOf(site.loss, 0, 5),
+    bodies: ['Long subject: start with what is lost.', 'Two things in one sentence; split it.'],
+  },
+  {
+    kind: 'fix',
+    passage: (site) => site.costs[0]?.[0] ?? '',
+    bodies: ['Same words as in the method, please, so that one can find it.', 'Is this with or without tax?'],
+  },
 ];
 
 export const COMMENTS: Readonly<Record<Care, readonly string[]>> = {

@@ -5,7 +5,7 @@ import { htmlToText } from '../html/html-to-text.js';
 import { Ids } from '../ids/ids.js';
 import { ReviewsService } from '../reviews/reviews.service.js';
 import { COMMENTS, FIRST_CHANGES, NEXT, NOTES, SOURCES, WORKS, type Care } from './remarks.js';
-import type { Seeder } from './seed.js';
+import type { Seeder } from './seeder.js';
 import { SITES } from './sites.js';
 
 interface Span {
@@ -19,7 +19,12 @@ interface Span {
 const DAY = 24 * 3_600_000;
 
 /** Reviews as a class writes them: some with care, most as asked, some thin, some not at all. */
-export async function fillReviews(seeder: Seeder, students: readonly Person[], exchangeId: string, span: Span): Promise<void> {
+export async function fillReviews(
+  seeder: Seeder,
+  students: readonly Person[],
+  exchangeId: string,
+  span: Span,
+): Promise<void> {
   const { app, random, start } = seeder;
   const reviews = app.get(ReviewsService);
   for (const [index, student] of students.entries()) {
@@ -65,7 +70,13 @@ function answerTo(item: FormItem, care: Care, random: Random): { levelId?: strin
   return { text: pick(item.id === 'works' ? WORKS : NEXT, random) };
 }
 
-async function addNotes({ app, random }: Seeder, student: Person, reviewId: string, html: string, care: Care): Promise<void> {
+async function addNotes(
+  { app, random }: Seeder,
+  student: Person,
+  reviewId: string,
+  html: string,
+  care: Care,
+): Promise<void> {
   const text = htmlToText(html);
   const site = SITES.find(({ cause }) => text.includes(cause));
   if (site === undefined) return;

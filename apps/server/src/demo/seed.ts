@@ -1,6 +1,6 @@
 import { TZDate } from '@date-fns/tz';
 import type { INestApplication } from '@nestjs/common';
-import { seededRandom, type FormItem, type Random } from '@salt-circle/core';
+import { seededRandom, type FormItem } from '@salt-circle/core';
 import { Person } from '../accounts/entities.js';
 import { hashPassword } from '../accounts/passwords.js';
 import { AllocationService } from '../allocation/allocation.service.js';
@@ -15,18 +15,12 @@ import { Ids } from '../ids/ids.js';
 import { DESCRIPTION_FORM, PROPOSAL_FORM } from './form.js';
 import { ASSISTANTS, DEMO_PASSWORD, INSTRUCTORS, SEMINAR_STUDENTS, STUDENTS } from './people.js';
 import { fillReviews } from './seed-reviews.js';
+import type { Seeder } from './seeder.js';
 import { SITES, type Site } from './sites.js';
 import { monitoringPlan, proposal, siteDescription, type DemoText } from './texts.js';
 
 const DAY = 24 * 3_600_000;
 const TIME_ZONE = 'Europe/Tallinn';
-
-export interface Seeder {
-  readonly app: INestApplication;
-  readonly random: Random;
-  /** The start of the current hour at the first start; all demo dates hang on it. */
-  readonly start: number;
-}
 
 interface Planned {
   readonly title: string;
@@ -42,7 +36,8 @@ const GUIDE =
 
 const DESCRIPTION: Planned = {
   title: 'Site description',
-  brief: '<p>Describe the place you have chosen for your proposal so that somebody who has never been there could find their way. Two pages, with what you measured yourself.</p>',
+  brief:
+    '<p>Describe the place you have chosen for your proposal so that somebody who has never been there could find their way. Two pages, with what you measured yourself.</p>',
   guide: GUIDE,
   items: DESCRIPTION_FORM,
   days: [-30, -20, -19, -10, -4],
@@ -57,7 +52,8 @@ const PROPOSAL: Planned = {
 };
 const MONITORING: Planned = {
   title: 'Monitoring plan',
-  brief: '<p>Say how you would find out whether your proposal worked: what is read, when, by whom, and what would make you stop. One page.</p>',
+  brief:
+    '<p>Say how you would find out whether your proposal worked: what is read, when, by whom, and what would make you stop. One page.</p>',
   guide: GUIDE,
   items: DESCRIPTION_FORM,
   days: [-3, 1, 2, 8, 10],
@@ -96,7 +92,9 @@ function at({ app, start }: Seeder, days: number, hours = 0): void {
 /** A time of day in the time zone of the course, so many days from the start, in ISO 8601. */
 function localTime(start: number, days: number, hours: number, minutes: number): string {
   const day = new TZDate(start + days * DAY, TIME_ZONE);
-  return new Date(new TZDate(day.getFullYear(), day.getMonth(), day.getDate(), hours, minutes, TIME_ZONE).getTime()).toISOString();
+  return new Date(
+    new TZDate(day.getFullYear(), day.getMonth(), day.getDate(), hours, minutes, TIME_ZONE).getTime(),
+  ).toISOString();
 }
 
 async function addPeople(
@@ -200,7 +198,12 @@ async function released(seeder: Seeder, teacher: Person, courseId: string, stude
   await fillReviews(seeder, students, id, { from: -18, days: 7.5, unfinishedShare: 0.04 });
 }
 
-async function underReview(seeder: Seeder, teacher: Person, courseId: string, students: readonly Person[]): Promise<void> {
+async function underReview(
+  seeder: Seeder,
+  teacher: Person,
+  courseId: string,
+  students: readonly Person[],
+): Promise<void> {
   const id = await planned(seeder, teacher, courseId, PROPOSAL);
   for (const [index, student] of students.entries()) {
     const { site, variant } = siteOf(index);
@@ -209,7 +212,8 @@ async function underReview(seeder: Seeder, teacher: Person, courseId: string, st
     // One began and never handed in; one never began. Every course has them.
     if (index === 16) await seeder.app.get(DraftsService).save(student, id, { revision: 0, ...text });
     else if (index !== 19) await handIn(seeder, student, id, text);
-    if (index % 7 === 3) await handIn(seeder, student, id, { ...text, html: `${text.html}<p>We thank the warden for the boat.</p>` });
+    if (index % 7 === 3)
+      await handIn(seeder, student, id, { ...text, html: `${text.html}<p>We thank the warden for the boat.</p>` });
   }
   at(seeder, -3, 1);
   await allocateAll(seeder, teacher, id);

@@ -8,7 +8,9 @@ export interface DemoText {
 const list = (steps: readonly string[]) => `<ol>${steps.map((step) => `<li><p>${step}.</p></li>`).join('')}</ol>`;
 
 function costTable(site: Site): string {
-  const rows = site.costs.map(([what, amount, cost]) => `<tr><td><p>${what}</p></td><td><p>${amount}</p></td><td><p>${cost}</p></td></tr>`);
+  const rows = site.costs.map(
+    ([what, amount, cost]) => `<tr><td><p>${what}</p></td><td><p>${amount}</p></td><td><p>${cost}</p></td></tr>`,
+  );
   const sum = site.costs.reduce((total, [, , cost]) => total + cost, 0);
   return (
     '<table><tbody><tr><th><p>What</p></th><th><p>How much</p></th><th><p>Thousand euros</p></th></tr>' +

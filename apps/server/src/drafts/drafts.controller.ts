@@ -45,7 +45,11 @@ export class DraftsController {
   }
 
   @Get('drafts/:draftId')
-  read(@Me() me: Person, @Param('exchangeId') id: string, @Param('draftId') draftId: string): Promise<DraftReadingView> {
+  read(
+    @Me() me: Person,
+    @Param('exchangeId') id: string,
+    @Param('draftId') draftId: string,
+  ): Promise<DraftReadingView> {
     return this.drafts.read(me, id, draftId);
   }
 }

@@ -1,6 +1,13 @@
 import { createHash } from 'node:crypto';
 import { Injectable } from '@nestjs/common';
-import type { DraftReadingView, DraftSaveRequest, MyDraftView, SavedView, VersionMeta, VersionView } from '@salt-circle/contracts';
+import type {
+  DraftReadingView,
+  DraftSaveRequest,
+  MyDraftView,
+  SavedView,
+  VersionMeta,
+  VersionView,
+} from '@salt-circle/contracts';
 import { countWords } from '@salt-circle/core';
 import type { EntityManager } from 'typeorm';
 import type { Person } from '../accounts/entities.js';
@@ -105,7 +112,15 @@ export class DraftsService {
     const participantId = ownParticipant(place).id;
     const known = await manager.findOneBy(Draft, { participantId });
     if (known !== null) return known;
-    const fresh = { id: this.ids.uuid(), exchangeId: place.exchange.id, participantId, title: '', html: '', revision: 0, savedAt: null };
+    const fresh = {
+      id: this.ids.uuid(),
+      exchangeId: place.exchange.id,
+      participantId,
+      title: '',
+      html: '',
+      revision: 0,
+      savedAt: null,
+    };
     await manager.insert(Draft, fresh);
     return fresh;
   }
@@ -143,7 +158,8 @@ export class DraftsService {
 
   async #view(manager: EntityManager, place: Place): Promise<MyDraftView> {
     const draft = await manager.findOneBy(Draft, { participantId: ownParticipant(place).id });
-    if (draft === null) return { revision: 0, title: '', html: '', savedAt: null, versions: [], changedSinceHandIn: false };
+    if (draft === null)
+      return { revision: 0, title: '', html: '', savedAt: null, versions: [], changedSinceHandIn: false };
     const versions = await manager.find(DraftVersion, { where: { draftId: draft.id }, order: { number: 'ASC' } });
     return {
       revision: draft.revision,

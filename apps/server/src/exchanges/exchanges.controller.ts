@@ -47,7 +47,11 @@ export class ExchangesController {
 
   @Post('release')
   @HttpCode(200)
-  release(@Me() me: Person, @Param('exchangeId') id: string, @Body() { at }: ReleaseRequest): Promise<{ release: string }> {
+  release(
+    @Me() me: Person,
+    @Param('exchangeId') id: string,
+    @Body() { at }: ReleaseRequest,
+  ): Promise<{ release: string }> {
     return this.plans.release(me, id, at ?? null);
   }
 }

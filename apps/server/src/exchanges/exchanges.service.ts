@@ -80,7 +80,9 @@ export class ExchangesService {
     const { id: participantId } = ownParticipant(place);
     const draft = await manager.findOneBy(Draft, { participantId });
     const versions =
-      draft === null ? [] : await manager.find(DraftVersion, { where: { draftId: draft.id }, order: { number: 'ASC' } });
+      draft === null
+        ? []
+        : await manager.find(DraftVersion, { where: { draftId: draft.id }, order: { number: 'ASC' } });
     const mine = await manager.findBy(Review, { reviewerId: participantId });
     const received = draft === null ? [] : await manager.findBy(Review, { draftId: draft.id });
     const opened = !['planning', 'drafting'].includes(place.facts.stage);

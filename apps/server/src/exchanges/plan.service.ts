@@ -119,7 +119,8 @@ export class PlanService {
     if (fixed.reviewsPerStudent !== undefined && next.reviewsPerStudent !== exchange.reviewsPerStudent) {
       problems.push({ path: 'reviewsPerStudent', code: 'fixed', sentence: fixed.reviewsPerStudent });
     }
-    if (facts.published) problems.push(...(await this.#tooManyReviews(manager, exchange.courseId, next.reviewsPerStudent)));
+    if (facts.published)
+      problems.push(...(await this.#tooManyReviews(manager, exchange.courseId, next.reviewsPerStudent)));
     if (problems.length > 0) throw invalid(problems);
   }
 
@@ -138,7 +139,11 @@ export class PlanService {
     const form = await manager.findOneByOrFail(ReviewFormRow, { id: exchange.formId });
     const missing: FieldProblem[] = [];
     if (exchange.briefHtml === '') {
-      missing.push({ path: 'briefHtml', code: 'brief-missing', sentence: 'The brief is empty. Say what authors are to write.' });
+      missing.push({
+        path: 'briefHtml',
+        code: 'brief-missing',
+        sentence: 'The brief is empty. Say what authors are to write.',
+      });
     }
     missing.push(...checkDates(datesOf(exchange), true).map((one) => dateProblem(one, course.timeZone)));
     const due = exchange.draftsDue;
@@ -190,7 +195,11 @@ function sameSettings(exchange: Exchange, next: Partial<Exchange>): boolean {
   return (Object.keys(next) as Array<keyof Exchange>).every((key) => exchange[key] === next[key]);
 }
 
-function reportChange({ exchange, course, person }: Place, next: ExchangeDates & Partial<Exchange>, happened: Report): void {
+function reportChange(
+  { exchange, course, person }: Place,
+  next: ExchangeDates & Partial<Exchange>,
+  happened: Report,
+): void {
   if (sameSettings(exchange, next)) return;
   const old = datesOf(exchange);
   const moved = (Object.keys(old) as Array<keyof ExchangeDates>).filter((name) => old[name] !== next[name]);

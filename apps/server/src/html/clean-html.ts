@@ -2,7 +2,9 @@ import sanitizeHtml from 'sanitize-html';
 
 /** What a draft, a brief or a guide may consist of. Looks are the reader's business: no styles, no classes. */
 const TAGS =
-  'h1 h2 h3 h4 p br hr ul ol li blockquote pre code strong em u s sub sup a table thead tbody tfoot tr th td caption'.split(' ');
+  'h1 h2 h3 h4 p br hr ul ol li blockquote pre code strong em u s sub sup a table thead tbody tfoot tr th td caption'.split(
+    ' ',
+  );
 
 /** Word processors and old editors say the same in other elements. */
 const SAME_AS: Readonly<Record<string, string>> = { b: 'strong', i: 'em', strike: 's', del: 's', h5: 'h4', h6: 'h4' };
@@ -22,7 +24,20 @@ export function cleanHtml(html: string): string {
     allowedSchemes: ['http', 'https', 'mailto'],
     allowProtocolRelative: false,
     disallowedTagsMode: 'discard',
-    nonTextTags: ['script', 'style', 'textarea', 'option', 'noscript', 'template', 'title', 'xml', 'iframe', 'object', 'svg', 'math'],
+    nonTextTags: [
+      'script',
+      'style',
+      'textarea',
+      'option',
+      'noscript',
+      'template',
+      'title',
+      'xml',
+      'iframe',
+      'object',
+      'svg',
+      'math',
+    ],
     nestingLimit: 60,
     transformTags: {
       // What hides becomes an element whose text is dropped with it; a filter would be too late for spans.

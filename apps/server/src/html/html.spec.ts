@@ -21,10 +21,22 @@ describe('cleanHtml', () => {
     ['a data: link', '<a href="data:text/html,<script>1</script>">a</a>', '<a>a</a>'],
     ['an address without a scheme of its own', '<a href="//evil.example">a</a>', '<a>a</a>'],
     ['styles', '<style>p{color:red}</style><p style="color:red" class="x" id="y">a</p>', '<p>a</p>'],
-    ['hidden text', '<p>a<span style="display:none">secret</span><span hidden>secret</span><b style="font-size:0">secret</b><i style="visibility: hidden">secret</i></p>', '<p>a</p>'],
-    ['a frame and an object', '<iframe src="https://evil.example"></iframe><object data="x"></object><embed src="x">', ''],
+    [
+      'hidden text',
+      '<p>a<span style="display:none">secret</span><span hidden>secret</span><b style="font-size:0">secret</b><i style="visibility: hidden">secret</i></p>',
+      '<p>a</p>',
+    ],
+    [
+      'a frame and an object',
+      '<iframe src="https://evil.example"></iframe><object data="x"></object><embed src="x">',
+      '',
+    ],
     ['a form', '<form action="https://evil.example"><input name="password"><button>Go</button></form>', 'Go'],
-    ['a picture that runs', '<svg onload="alert(1)"><script>alert(1)</script></svg><math><mtext><script>1</script></mtext></math>', ''],
+    [
+      'a picture that runs',
+      '<svg onload="alert(1)"><script>alert(1)</script></svg><math><mtext><script>1</script></mtext></math>',
+      '',
+    ],
     ['a comment with markup', '<!--[if gte mso 9]><xml><x>1</x></xml><![endif]--><p>a</p>', '<p>a</p>'],
     ['an unclosed tag', '<p>a<b>b', '<p>a<strong>b</strong></p>'],
   ];
@@ -33,7 +45,9 @@ describe('cleanHtml', () => {
   });
 
   it('turns the same thing said otherwise into one way to say it', () => {
-    expect(cleanHtml('<b>a</b><i>b</i><strike>c</strike><h6>d</h6>')).toBe('<strong>a</strong><em>b</em><s>c</s><h4>d</h4>');
+    expect(cleanHtml('<b>a</b><i>b</i><strike>c</strike><h6>d</h6>')).toBe(
+      '<strong>a</strong><em>b</em><s>c</s><h4>d</h4>',
+    );
   });
 
   it('does not choke on ten thousand nested elements', () => {

@@ -13,7 +13,11 @@ export function loggerOptions(settings: Settings): Params {
       level: 'info',
       genReqId: () => randomUUID(),
       serializers: {
-        req: ({ id, method, url }: IncomingMessage & { id: string }) => ({ id, method, path: (url ?? '').split('?')[0] }),
+        req: ({ id, method, url }: IncomingMessage & { id: string }) => ({
+          id,
+          method,
+          path: (url ?? '').split('?')[0],
+        }),
         res: ({ statusCode }: ServerResponse) => ({ statusCode }),
       },
       autoLogging: { ignore: ({ url }) => !(url ?? '').startsWith('/api/') },

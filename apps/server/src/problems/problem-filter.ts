@@ -29,7 +29,9 @@ export class ProblemFilter implements ExceptionFilter {
   }
 
   #unexpected(thrown: unknown): ProblemError {
-    this.#logger.error(thrown instanceof Error ? (thrown.stack ?? thrown.message) : 'something that is no error was thrown');
+    this.#logger.error(
+      thrown instanceof Error ? (thrown.stack ?? thrown.message) : 'something that is no error was thrown',
+    );
     return new ProblemError({
       code: 'unexpected',
       sentence: 'Something went wrong on our side, and nothing was changed.',
@@ -41,12 +43,21 @@ export class ProblemFilter implements ExceptionFilter {
 function fromHttp(status: number): ProblemError | null {
   if (status === 404 || status === 405) return refusal('unknown');
   if (status === 413) {
-    return simple('too-large', `This is larger than the ${LIMITS.requestBytes / 1_000_000} MB that can be sent at once.`, 'Send less at once. It stays in this browser.');
+    return simple(
+      'too-large',
+      `This is larger than the ${LIMITS.requestBytes / 1_000_000} MB that can be sent at once.`,
+      'Send less at once. It stays in this browser.',
+    );
   }
   if (status === 429) {
-    return simple('too-many-tries', 'There were too many tries to sign in from here.', 'Wait five minutes, then try again.');
+    return simple(
+      'too-many-tries',
+      'There were too many tries to sign in from here.',
+      'Wait five minutes, then try again.',
+    );
   }
-  if (status === 400 || status === 415) return simple('not-json', 'The request could not be read.', 'Load the page again.');
+  if (status === 400 || status === 415)
+    return simple('not-json', 'The request could not be read.', 'Load the page again.');
   return null;
 }
 

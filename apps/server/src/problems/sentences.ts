@@ -1,10 +1,21 @@
 import type { FieldProblem } from '@salt-circle/contracts';
-import type { CoreProblem, DateName, DateProblemCode, FormProblemCode, Missing, Refusal, ReviewForm } from '@salt-circle/core';
+import type {
+  CoreProblem,
+  DateName,
+  DateProblemCode,
+  FormProblemCode,
+  Missing,
+  Refusal,
+  ReviewForm,
+} from '@salt-circle/core';
 import { ProblemError } from './problem-error.js';
 
 /** Words of a refusal: what is the case, and what can be done. */
 const REFUSALS: Readonly<Record<Refusal, readonly [sentence: string, whatToDo: string]>> = {
-  unknown: ['There is nothing at this address, or nothing that is open to you.', 'Go back to Today, or ask your instructor for the address.'],
+  unknown: [
+    'There is nothing at this address, or nothing that is open to you.',
+    'Go back to Today, or ask your instructor for the address.',
+  ],
   'not-yours': ['This is not open to your role in the course.', 'Ask an instructor of the course to do it.'],
   'not-open-yet': ['This has not opened yet.', 'Today shows when it opens.'],
   'own-draft-first': [
@@ -16,7 +27,10 @@ const REFUSALS: Readonly<Record<Refusal, readonly [sentence: string, whatToDo: s
     'Ask your instructor whether it can still be taken in.',
   ],
   'not-released': ['Feedback has not been released yet.', 'Today shows when it will be.'],
-  'already-submitted': ['This review has been submitted, so it cannot be changed.', 'Reopen it first, while reviews are open.'],
+  'already-submitted': [
+    'This review has been submitted, so it cannot be changed.',
+    'Reopen it first, while reviews are open.',
+  ],
   'already-published': ['This exchange is already published.', 'Its dates can still be moved.'],
   'not-published': ['This exchange is not published yet.', 'Publish it on the Plan page first.'],
 };
@@ -134,7 +148,10 @@ export function conflict(what: string, current: unknown): ProblemError {
 export function invalid(fields: readonly FieldProblem[]): ProblemError {
   return new ProblemError({
     code: 'invalid',
-    sentence: fields.length === 1 ? (fields[0] as FieldProblem).sentence : `${fields.length} things need mending before this can be kept.`,
+    sentence:
+      fields.length === 1
+        ? (fields[0] as FieldProblem).sentence
+        : `${fields.length} things need mending before this can be kept.`,
     whatToDo: 'Mend what is marked. Nothing was changed.',
     fields,
   });

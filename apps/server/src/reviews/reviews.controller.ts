@@ -38,7 +38,11 @@ export class ReviewsController {
   }
 
   @Put('reviews/:reviewId/notes/:noteId')
-  saveNote(@Me() me: Person, @Param() { reviewId, noteId }: NoteParams, @Body() request: NoteRequest): Promise<NoteView> {
+  saveNote(
+    @Me() me: Person,
+    @Param() { reviewId, noteId }: NoteParams,
+    @Body() request: NoteRequest,
+  ): Promise<NoteView> {
     return this.reviews.saveNote(me, reviewId, noteId, request);
   }
 

@@ -1,5 +1,13 @@
 import { Injectable } from '@nestjs/common';
-import type { AnswerRequest, AnswerView, DeskView, NoteRequest, NoteView, ReviewCard, SubmitView } from '@salt-circle/contracts';
+import type {
+  AnswerRequest,
+  AnswerView,
+  DeskView,
+  NoteRequest,
+  NoteView,
+  ReviewCard,
+  SubmitView,
+} from '@salt-circle/contracts';
 import { completeness, mayDo, type Act } from '@salt-circle/core';
 import type { EntityManager } from 'typeorm';
 import type { Person } from '../accounts/entities.js';
@@ -93,11 +101,18 @@ export class ReviewsService {
       const levelId = request.levelId ?? null;
       const known = item.kind === 'criterion' && item.levels.some(({ id }) => id === levelId);
       if (levelId !== null && !known) {
-        throw invalid([{ path: 'levelId', code: 'unknown-level', sentence: `“${item.title}” has no such level. Load the page again.` }]);
+        throw invalid([
+          {
+            path: 'levelId',
+            code: 'unknown-level',
+            sentence: `“${item.title}” has no such level. Load the page again.`,
+          },
+        ]);
       }
       const next = { levelId, text: request.text ?? '' };
       const current = await manager.findOneBy(AnswerRow, { reviewId, itemId });
-      if (current !== null && current.levelId === next.levelId && current.text === next.text) return answerView(current);
+      if (current !== null && current.levelId === next.levelId && current.text === next.text)
+        return answerView(current);
       const revision = current?.revision ?? 0;
       if (revision !== request.revision) {
         throw conflict(`The answer to “${item.title}”`, current === null ? null : answerView(current));
@@ -113,7 +128,13 @@ export class ReviewsService {
     return this.#writing(person, reviewId, async (manager, { place, review }) => {
       const { start, end } = request.anchor.position;
       if (end <= start) {
-        throw invalid([{ path: 'anchor.position.end', code: 'empty-passage', sentence: 'A note needs a passage. Select some text first.' }]);
+        throw invalid([
+          {
+            path: 'anchor.position.end',
+            code: 'empty-passage',
+            sentence: 'A note needs a passage. Select some text first.',
+          },
+        ]);
       }
       const current = await manager.findOneBy(NoteRow, { id: noteId });
       if (current !== null && current.reviewId !== reviewId) throw refusal('unknown');
@@ -185,7 +206,11 @@ export class ReviewsService {
     });
   }
 
-  #writing<T>(person: Person, reviewId: string, work: (manager: EntityManager, standing: Standing) => Promise<T>): Promise<T> {
+  #writing<T>(
+    person: Person,
+    reviewId: string,
+    work: (manager: EntityManager, standing: Standing) => Promise<T>,
+  ): Promise<T> {
     return this.database.write(async (manager, happened: Report) => {
       const standing = await this.#standing(person, reviewId, manager);
       act(standing.place, { kind: 'write-review', ...relation(standing) });

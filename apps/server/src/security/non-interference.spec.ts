@@ -1,7 +1,25 @@
-import { ANN, AT, BEN, fillIn, INES, NOTE, NOTE_ID, PEOPLE, reviewedExchange, World, type TestPerson } from '../testing/world.js';
+import {
+  ANN,
+  AT,
+  BEN,
+  fillIn,
+  INES,
+  NOTE,
+  NOTE_ID,
+  PEOPLE,
+  reviewedExchange,
+  World,
+  type TestPerson,
+} from '../testing/world.js';
 
 /** Ben, and somebody else in his place: every field of the person differs, what the person does is the same. */
-const OTHER: TestPerson = { id: 'a-first-in-any-order', name: 'Zoë Ångström-O’Neill the Third', email: 'z@elsewhere.example', campusId: '0000', role: 'student' };
+const OTHER: TestPerson = {
+  id: 'a-first-in-any-order',
+  name: 'Zoë Ångström-O’Neill the Third',
+  email: 'z@elsewhere.example',
+  campusId: '0000',
+  role: 'student',
+};
 
 function peopleWith(ben: TestPerson): TestPerson[] {
   return PEOPLE.map((person, index) => (index === BEN ? ben : person));
@@ -14,13 +32,31 @@ async function allThatAnnSees(ben: TestPerson, names: 'both-ways' | 'open'): Pro
   try {
     const ids = await reviewedExchange(world, { names });
     const exchange = `/exchanges/${ids.id}`;
-    const board = await world.do<{ rows: Array<{ person: { name: string }; draft: { id: string } }> }>(INES, 'get', `${exchange}/progress`);
+    const board = await world.do<{ rows: Array<{ person: { name: string }; draft: { id: string } }> }>(
+      INES,
+      'get',
+      `${exchange}/progress`,
+    );
     const draft = board.rows.find(({ person }) => person.name === ben.name)?.draft.id ?? '';
     const look = async () => {
-      const paths = ['/today', '/courses', '/courses/course', exchange, `${exchange}/form`, `${exchange}/draft`, `${exchange}/reviews`, `${exchange}/drafts/${draft}`, `${exchange}/feedback`, `${exchange}/progress`, `${exchange}/allocation`, `/reviews/${ids.byAnn}`, `/reviews/${ids.byBen}`];
+      const paths = [
+        '/today',
+        '/courses',
+        '/courses/course',
+        exchange,
+        `${exchange}/form`,
+        `${exchange}/draft`,
+        `${exchange}/reviews`,
+        `${exchange}/drafts/${draft}`,
+        `${exchange}/feedback`,
+        `${exchange}/progress`,
+        `${exchange}/allocation`,
+        `/reviews/${ids.byAnn}`,
+        `/reviews/${ids.byBen}`,
+      ];
       for (const path of paths) {
         const { status, headers, text } = await world.as(ANN, 'get', path);
-        const { date, connection, ...told } = headers as Record<string, string>;
+        const { date: _date, connection: _connection, ...told } = headers as Record<string, string>;
         seen.push(`${path} ${status} ${JSON.stringify(told)} ${text}`);
       }
     };

@@ -15,7 +15,8 @@ beforeAll(async () => {
 afterAll(() => world.close());
 
 const server = () => request(world.app.getHttpServer());
-const signIn = (email: string, password: string) => server().post('/api/session').set('x-salt-circle', '1').send({ email, password });
+const signIn = (email: string, password: string) =>
+  server().post('/api/session').set('x-salt-circle', '1').send({ email, password });
 
 describe('signing in', () => {
   it('gives a cookie that scripts cannot read and other sites cannot use, and stores only its fingerprint', async () => {
@@ -34,14 +35,19 @@ describe('signing in', () => {
   });
 
   it('says the same for a wrong password and for an unknown account', async () => {
-    const [wrong, unknown, without] = [await signIn('ann@example.org', 'x'), await signIn('none@example.org', 'x'), await signIn('ben@example.org', 'x')];
+    const [wrong, unknown, without] = [
+      await signIn('ann@example.org', 'x'),
+      await signIn('none@example.org', 'x'),
+      await signIn('ben@example.org', 'x'),
+    ];
     expect(wrong.body).toMatchObject({ code: 'sign-in-wrong' });
     expect([unknown.text, without.text]).toEqual([wrong.text, wrong.text]);
   });
 
   it('stops after ten tries, for that account from that address only', async () => {
     const statuses: number[] = [];
-    for (let tries = 0; tries < 12; tries += 1) statuses.push((await signIn('guess@example.org', `try ${tries}`)).status);
+    for (let tries = 0; tries < 12; tries += 1)
+      statuses.push((await signIn('guess@example.org', `try ${tries}`)).status);
     expect(statuses.slice(0, 10)).toEqual(Array(10).fill(401));
     expect(statuses.slice(10)).toEqual([429, 429]);
     expect((await signIn('ann@example.org', 'saltmarsh at noon')).status).toBe(204);
@@ -54,7 +60,9 @@ describe('signing in', () => {
 
   it('ends a session that was idle for two weeks', async () => {
     expect((await world.as(INES, 'get', '/today')).status).toBe(200);
-    await world.database.write((manager) => manager.update(Session, { personId: 'p-ines' }, { lastSeenAt: Date.now() - 15 * 24 * 3_600_000 }));
+    await world.database.write((manager) =>
+      manager.update(Session, { personId: 'p-ines' }, { lastSeenAt: Date.now() - 15 * 24 * 3_600_000 }),
+    );
     expect((await world.as(INES, 'get', '/today')).body).toMatchObject({ code: 'signed-out' });
     world.signOut(INES);
   });
@@ -89,7 +97,11 @@ describe('answers', () => {
     const answers = [
       await server().get('/api/nowhere'),
       await server().get('/api/today'),
-      await server().post('/api/session').set('x-salt-circle', '1').set('content-type', 'application/json').send('{"email":'),
+      await server()
+        .post('/api/session')
+        .set('x-salt-circle', '1')
+        .set('content-type', 'application/json')
+        .send('{"email":'),
       await server().post('/api/session').set('x-salt-circle', '1').send({ email: 5, password: '', more: 1 }),
     ];
     expect(answers.map(({ status, body }) => [status, body.code])).toEqual([
@@ -109,8 +121,17 @@ describe('answers', () => {
 describe('the record', () => {
   it('says who did what, when, and nothing of what they wrote', async () => {
     const id = await publishedExchange(world);
-    const rows = await world.do<Array<{ actor: string; action: string; at: string }>>(INES, 'get', `/exchanges/${id}/record`);
-    expect(rows.map(({ action }) => action)).toEqual(['exchange-published', 'form-changed', 'dates-changed', 'exchange-created']);
+    const rows = await world.do<Array<{ actor: string; action: string; at: string }>>(
+      INES,
+      'get',
+      `/exchanges/${id}/record`,
+    );
+    expect(rows.map(({ action }) => action)).toEqual([
+      'exchange-published',
+      'form-changed',
+      'dates-changed',
+      'exchange-created',
+    ]);
     expect(new Set(rows.map(({ actor }) => actor))).toEqual(new Set(['Ines Marchetti']));
     expect(JSON.stringify(rows)).not.toContain('Write a report');
     expect((await world.as(ANN, 'get', `/exchanges/${id}/record`)).status).toBe(403);
@@ -126,7 +147,9 @@ describe('settings', () => {
   });
 
   it('do not switch the demo on in production by accident', () => {
-    expect(() => readSettings({ SALT_CIRCLE_MODE: 'demo', NODE_ENV: 'production' })).toThrow(/lets anybody step into any account/);
+    expect(() => readSettings({ SALT_CIRCLE_MODE: 'demo', NODE_ENV: 'production' })).toThrow(
+      /lets anybody step into any account/,
+    );
     expect(() => readSettings({ SALT_CIRCLE_MODE: 'Demo' })).toThrow(/Use one of/);
     expect(() => readSettings({ SALT_CIRCLE_SECRET: secret, PORT: 'http' })).toThrow(/PORT is "http"/);
   });
@@ -141,6 +164,8 @@ describe('settings', () => {
 
   it('leave no demo routes outside the demo', async () => {
     expect((await server().get('/api/demo/people')).status).toBe(404);
-    expect((await server().post('/api/demo/step-in').set('x-salt-circle', '1').send({ personId: 'p-ann' })).status).toBe(404);
+    expect(
+      (await server().post('/api/demo/step-in').set('x-salt-circle', '1').send({ personId: 'p-ann' })).status,
+    ).toBe(404);
   });
 });

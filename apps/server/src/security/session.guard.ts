@@ -29,7 +29,10 @@ export class SessionGuard implements CanActivate {
   async canActivate(context: ExecutionContext): Promise<boolean> {
     const request = context.switchToHttp().getRequest<PersonRequest>();
     request.person = await this.sessions.personOf(request.headers.cookie);
-    const open = this.reflector.getAllAndOverride<boolean | undefined>(PUBLIC, [context.getHandler(), context.getClass()]);
+    const open = this.reflector.getAllAndOverride<boolean | undefined>(PUBLIC, [
+      context.getHandler(),
+      context.getClass(),
+    ]);
     if (request.person === null && open !== true) throw signedOut();
     return true;
   }

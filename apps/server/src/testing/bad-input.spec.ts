@@ -1,4 +1,21 @@
-import { ANN, AT, BEN, CHO, DATES, fillIn, handIn, INES, ITEMS, NOTE, NOTE_ID, OUT, PLAN, publishedExchange, reviewedExchange, World } from './world.js';
+import {
+  ANN,
+  AT,
+  BEN,
+  CHO,
+  DATES,
+  fillIn,
+  handIn,
+  INES,
+  ITEMS,
+  NOTE,
+  NOTE_ID,
+  OUT,
+  PLAN,
+  publishedExchange,
+  reviewedExchange,
+  World,
+} from './world.js';
 
 /** What people do wrong, or have done to them: each gets its clear answer, and nothing is lost. */
 let world: World;
@@ -17,7 +34,12 @@ describe('planning', () => {
   it('names the two dates that clash, in the time of the course, and changes nothing', async () => {
     const id = await planned();
     const dates = { ...DATES, reviewsDue: '2026-03-13T22:00:00Z' };
-    const { status, body } = await world.as(INES, 'put', `/exchanges/${id}/plan`, { ...PLAN, title: 'Changed', dates, revision: 2 });
+    const { status, body } = await world.as(INES, 'put', `/exchanges/${id}/plan`, {
+      ...PLAN,
+      title: 'Changed',
+      dates,
+      revision: 2,
+    });
     expect(status).toBe(422);
     expect(body.fields).toEqual([
       {
@@ -52,18 +74,36 @@ describe('planning', () => {
     const { id } = await world.do(INES, 'post', '/courses/course/exchanges', { title: 'Field report' });
     const { status, body } = await world.as(INES, 'post', `/exchanges/${id}/publish`);
     expect([status, body.code]).toEqual([422, 'plan-incomplete']);
-    expect(body.fields.map((field: { path: string }) => field.path)).toEqual(['briefHtml', 'dates.draftsOpen', 'dates.draftsDue', 'dates.reviewsDue', 'form.items']);
+    expect(body.fields.map((field: { path: string }) => field.path)).toEqual([
+      'briefHtml',
+      'dates.draftsOpen',
+      'dates.draftsDue',
+      'dates.reviewsDue',
+      'form.items',
+    ]);
     expect((await world.as(ANN, 'get', `/exchanges/${id}`)).status).toBe(404);
   });
 
   it('refuses more reviews than there are drafts of others, a due time that has passed, and a form with mixed points', async () => {
     const id = await planned();
     await world.do(INES, 'put', `/exchanges/${id}/plan`, { ...PLAN, reviewsPerStudent: 3, revision: 2 });
-    const mixed = [{ ...ITEMS[0], levels: [{ id: 'a', title: 'A', description: '', points: 1 }, { id: 'b', title: 'B', description: '', points: null }] }];
+    const mixed = [
+      {
+        ...ITEMS[0],
+        levels: [
+          { id: 'a', title: 'A', description: '', points: 1 },
+          { id: 'b', title: 'B', description: '', points: null },
+        ],
+      },
+    ];
     await world.do(INES, 'put', `/exchanges/${id}/form`, { revision: 1, items: mixed });
     world.clock.goTo(AT.afterDue);
     const { body } = await world.as(INES, 'post', `/exchanges/${id}/publish`);
-    expect(body.fields.map((field: { code: string }) => field.code)).toEqual(['date-past', 'too-many-reviews', 'levels-mixed-points']);
+    expect(body.fields.map((field: { code: string }) => field.code)).toEqual([
+      'date-past',
+      'too-many-reviews',
+      'levels-mixed-points',
+    ]);
     expect(body.fields[1].sentence).toContain('only 2 drafts by others');
     expect(body.fields[2].sentence).toContain('“Evidence”');
   });
@@ -73,8 +113,12 @@ describe('planning', () => {
     await world.do(INES, 'put', `/exchanges/${id}/form`, { revision: 2, items: ITEMS.slice(0, 1) });
     world.clock.goTo(AT.drafting);
     await handIn(world, ANN, id);
-    expect((await world.as(INES, 'put', `/exchanges/${id}/form`, { revision: 3, items: [] })).body.code).toBe('form-frozen');
-    expect((await world.as(INES, 'put', `/exchanges/${id}/plan`, { ...PLAN, names: 'open', revision: 2 })).body.code).toBe('names-fixed');
+    expect((await world.as(INES, 'put', `/exchanges/${id}/form`, { revision: 3, items: [] })).body.code).toBe(
+      'form-frozen',
+    );
+    expect(
+      (await world.as(INES, 'put', `/exchanges/${id}/plan`, { ...PLAN, names: 'open', revision: 2 })).body.code,
+    ).toBe('names-fixed');
   });
 });
 
@@ -84,36 +128,58 @@ describe('drafts', () => {
     world.clock.goTo(AT.drafting);
     await handIn(world, ANN, id, 'In time.');
     world.clock.goTo(Date.parse(DATES.draftsDue));
-    const { revision } = await world.do(ANN, 'put', `/exchanges/${id}/draft`, { revision: 1, title: 'Late', html: '<p>Too late.</p>' });
+    const { revision } = await world.do(ANN, 'put', `/exchanges/${id}/draft`, {
+      revision: 1,
+      title: 'Late',
+      html: '<p>Too late.</p>',
+    });
     const { status, body } = await world.as(ANN, 'post', `/exchanges/${id}/draft/hand-in`, { revision });
     expect([status, body.code]).toEqual([403, 'over']);
     expect(body.sentence).toContain('What you typed is kept');
-    expect(await world.do(ANN, 'get', `/exchanges/${id}/draft`)).toMatchObject({ title: 'Late', html: '<p>Too late.</p>', versions: [{ number: 1, title: 'On the basin' }] });
+    expect(await world.do(ANN, 'get', `/exchanges/${id}/draft`)).toMatchObject({
+      title: 'Late',
+      html: '<p>Too late.</p>',
+      versions: [{ number: 1, title: 'On the basin' }],
+    });
   });
 
   it('are handed in once when handed in twice, and again when changed', async () => {
     const id = await publishedExchange(world);
     world.clock.goTo(AT.drafting);
     await handIn(world, ANN, id);
-    const twice = await Promise.all([1, 2].map(() => world.as(ANN, 'post', `/exchanges/${id}/draft/hand-in`, { revision: 1 })));
-    expect(twice.map(({ status, body }) => [status, body.number])).toEqual([[200, 1], [200, 1]]);
+    const twice = await Promise.all(
+      [1, 2].map(() => world.as(ANN, 'post', `/exchanges/${id}/draft/hand-in`, { revision: 1 })),
+    );
+    expect(twice.map(({ status, body }) => [status, body.number])).toEqual([
+      [200, 1],
+      [200, 1],
+    ]);
     await handIn(world, ANN, id, 'Another text.');
-    expect(await world.do(ANN, 'get', `/exchanges/${id}/draft`)).toMatchObject({ versions: [{ number: 1 }, { number: 2 }], changedSinceHandIn: false });
+    expect(await world.do(ANN, 'get', `/exchanges/${id}/draft`)).toMatchObject({
+      versions: [{ number: 1 }, { number: 2 }],
+      changedSinceHandIn: false,
+    });
   });
 
   it('are refused without a title or a text, with what to do', async () => {
     const id = await publishedExchange(world);
     world.clock.goTo(AT.drafting);
     await world.do(ANN, 'put', `/exchanges/${id}/draft`, { revision: 0, title: ' ', html: '<p>Text</p>' });
-    expect((await world.as(ANN, 'post', `/exchanges/${id}/draft/hand-in`, { revision: 1 })).body).toMatchObject({ code: 'draft-untitled', fields: [{ path: 'title' }] });
+    expect((await world.as(ANN, 'post', `/exchanges/${id}/draft/hand-in`, { revision: 1 })).body).toMatchObject({
+      code: 'draft-untitled',
+      fields: [{ path: 'title' }],
+    });
     await world.do(ANN, 'put', `/exchanges/${id}/draft`, { revision: 1, title: 'T', html: '<p>…</p><hr>' });
-    expect((await world.as(ANN, 'post', `/exchanges/${id}/draft/hand-in`, { revision: 2 })).body).toMatchObject({ code: 'draft-empty' });
+    expect((await world.as(ANN, 'post', `/exchanges/${id}/draft/hand-in`, { revision: 2 })).body).toMatchObject({
+      code: 'draft-empty',
+    });
   });
 
   it('are cleaned on the server, whatever the browser sent', async () => {
     const id = await publishedExchange(world);
     world.clock.goTo(AT.drafting);
-    const html = '<p onmouseover="x()">a<script>x()</script><a href="javascript:x()">b</a><span style="display:none">c</span></p>';
+    const html =
+      '<p onmouseover="x()">a<script>x()</script><a href="javascript:x()">b</a><span style="display:none">c</span></p>';
     await world.do(ANN, 'put', `/exchanges/${id}/draft`, { revision: 0, title: 'T', html });
     expect(await world.do(ANN, 'get', `/exchanges/${id}/draft`)).toMatchObject({ html: '<p>a<a>b</a></p>' });
   });
@@ -122,10 +188,18 @@ describe('drafts', () => {
     const id = await publishedExchange(world);
     world.clock.goTo(AT.drafting);
     await handIn(world, ANN, id);
-    const large = await world.as(ANN, 'put', `/exchanges/${id}/draft`, { revision: 1, title: 'T', html: 'x'.repeat(2_000_000) });
+    const large = await world.as(ANN, 'put', `/exchanges/${id}/draft`, {
+      revision: 1,
+      title: 'T',
+      html: 'x'.repeat(2_000_000),
+    });
     expect([large.status, large.body.fields[0].path]).toEqual([422, 'html']);
     expect(large.body.sentence).toContain('It stays in this browser');
-    const huge = await world.as(ANN, 'put', `/exchanges/${id}/draft`, { revision: 1, title: 'T', html: 'x'.repeat(5_000_000) });
+    const huge = await world.as(ANN, 'put', `/exchanges/${id}/draft`, {
+      revision: 1,
+      title: 'T',
+      html: 'x'.repeat(5_000_000),
+    });
     expect([huge.status, huge.body.code]).toEqual([413, 'too-large']);
     expect(await world.do(ANN, 'get', `/exchanges/${id}/draft`)).toMatchObject({ title: 'On the basin', revision: 1 });
   });
@@ -133,10 +207,15 @@ describe('drafts', () => {
   it('saved from two tabs never overwrite each other unseen', async () => {
     const id = await publishedExchange(world);
     world.clock.goTo(AT.drafting);
-    const save = (revision: number, html: string) => world.as(ANN, 'put', `/exchanges/${id}/draft`, { revision, title: 'T', html });
+    const save = (revision: number, html: string) =>
+      world.as(ANN, 'put', `/exchanges/${id}/draft`, { revision, title: 'T', html });
     expect((await save(0, '<p>first tab</p>')).body.revision).toBe(1);
     const second = await save(0, '<p>second tab</p>');
-    expect([second.status, second.body.code, second.body.current]).toEqual([409, 'conflict', expect.objectContaining({ html: '<p>first tab</p>', revision: 1 })]);
+    expect([second.status, second.body.code, second.body.current]).toEqual([
+      409,
+      'conflict',
+      expect.objectContaining({ html: '<p>first tab</p>', revision: 1 }),
+    ]);
     // A save whose answer was lost comes again with its old revision: no conflict, because nothing differs.
     expect((await save(0, '<p>first tab</p>')).body.revision).toBe(1);
     expect((await save(1, '<p>second tab</p>')).body.revision).toBe(2);
@@ -147,13 +226,18 @@ describe('allocation', () => {
   it('takes only those who handed in, and says who is left out', async () => {
     const id = await publishedExchange(world);
     world.clock.goTo(AT.drafting);
-    expect((await world.as(INES, 'post', `/exchanges/${id}/allocation/preview`, { seed: 1 })).body.code).toBe('too-few-drafts');
+    expect((await world.as(INES, 'post', `/exchanges/${id}/allocation/preview`, { seed: 1 })).body.code).toBe(
+      'too-few-drafts',
+    );
     await handIn(world, ANN, id);
     await handIn(world, BEN, id);
     const preview = await world.as(INES, 'post', `/exchanges/${id}/allocation/preview`, { seed: 1 });
     expect(preview.body).toMatchObject({ quality: { asked: 2, placed: 2 }, leftOut: [{ name: 'Cho Sato' }] });
     await handIn(world, CHO, id);
-    const stale = await world.as(INES, 'post', `/exchanges/${id}/allocation`, { seed: 1, fingerprint: preview.body.fingerprint });
+    const stale = await world.as(INES, 'post', `/exchanges/${id}/allocation`, {
+      seed: 1,
+      fingerprint: preview.body.fingerprint,
+    });
     expect([stale.status, stale.body.code]).toEqual([409, 'allocation-changed']);
     expect(await world.do(INES, 'get', `/exchanges/${id}/allocation`)).toMatchObject({ applied: false, pairs: [] });
   });
@@ -162,7 +246,10 @@ describe('allocation', () => {
     const { id, byAnn } = await reviewedExchange(world);
     await world.do(ANN, 'put', `/reviews/${byAnn}/answers/evidence`, { revision: 0, levelId: 'low' });
     const preview = await world.as(INES, 'post', `/exchanges/${id}/allocation/preview`, { seed: 2 });
-    const again = await world.as(INES, 'post', `/exchanges/${id}/allocation`, { seed: 2, fingerprint: preview.body.fingerprint });
+    const again = await world.as(INES, 'post', `/exchanges/${id}/allocation`, {
+      seed: 2,
+      fingerprint: preview.body.fingerprint,
+    });
     expect([again.status, again.body.code]).toEqual([409, 'allocation-begun']);
     expect(again.body.sentence).toContain('One review has been begun');
   });
@@ -171,13 +258,20 @@ describe('allocation', () => {
 describe('reviews', () => {
   it('from two tabs: the second is told of the first, answer by answer', async () => {
     const { byAnn } = await reviewedExchange(world);
-    const put = (revision: number, text: string) => world.as(ANN, 'put', `/reviews/${byAnn}/answers/first`, { revision, text });
+    const put = (revision: number, text: string) =>
+      world.as(ANN, 'put', `/reviews/${byAnn}/answers/first`, { revision, text });
     await put(0, 'from the first tab');
     const second = await put(0, 'from the second');
-    expect([second.status, second.body.current]).toEqual([409, { levelId: null, text: 'from the first tab', revision: 1 }]);
+    expect([second.status, second.body.current]).toEqual([
+      409,
+      { levelId: null, text: 'from the first tab', revision: 1 },
+    ]);
     // Another answer of the same review is not in conflict.
-    expect((await world.as(ANN, 'put', `/reviews/${byAnn}/answers/evidence`, { revision: 0, levelId: 'low' })).status).toBe(200);
-    const note = (revision: number, body: string) => world.as(ANN, 'put', `/reviews/${byAnn}/notes/${NOTE_ID}`, { ...NOTE, revision, body });
+    expect(
+      (await world.as(ANN, 'put', `/reviews/${byAnn}/answers/evidence`, { revision: 0, levelId: 'low' })).status,
+    ).toBe(200);
+    const note = (revision: number, body: string) =>
+      world.as(ANN, 'put', `/reviews/${byAnn}/notes/${NOTE_ID}`, { ...NOTE, revision, body });
     expect((await note(0, 'a')).body.revision).toBe(1);
     expect((await note(0, 'b')).body).toMatchObject({ code: 'conflict', current: { body: 'a', revision: 1 } });
   });
@@ -191,7 +285,10 @@ describe('reviews', () => {
       ['items.evidence', '“Evidence”: choose a level.'],
       ['items.first', '“What first?” has 3 of at least 5 words.'],
     ]);
-    expect(await world.do(ANN, 'get', `/reviews/${byAnn}`)).toMatchObject({ answers: { first: { text: 'It is great' } }, submittedAt: null });
+    expect(await world.do(ANN, 'get', `/reviews/${byAnn}`)).toMatchObject({
+      answers: { first: { text: 'It is great' } },
+      submittedAt: null,
+    });
   });
 
   it('are submitted once when submitted twice, and can be reopened until due', async () => {
@@ -200,9 +297,18 @@ describe('reviews', () => {
     const twice = await Promise.all([1, 2].map(() => world.as(ANN, 'post', `/reviews/${byAnn}/submit`)));
     expect(twice.map(({ status }) => status)).toEqual([200, 200]);
     expect(twice[0]?.text).toBe(twice[1]?.text);
-    expect((await world.as(ANN, 'put', `/reviews/${byAnn}/answers/first`, { revision: 1, text: 'x' })).body.code).toBe('already-submitted');
+    expect((await world.as(ANN, 'put', `/reviews/${byAnn}/answers/first`, { revision: 1, text: 'x' })).body.code).toBe(
+      'already-submitted',
+    );
     await world.do(ANN, 'post', `/reviews/${byAnn}/reopen`);
-    expect((await world.as(ANN, 'put', `/reviews/${byAnn}/answers/first`, { revision: 1, text: 'Another thought, said at length.' })).status).toBe(200);
+    expect(
+      (
+        await world.as(ANN, 'put', `/reviews/${byAnn}/answers/first`, {
+          revision: 1,
+          text: 'Another thought, said at length.',
+        })
+      ).status,
+    ).toBe(200);
   });
 
   it('keep what is typed after due, but can no longer be submitted', async () => {
@@ -210,7 +316,10 @@ describe('reviews', () => {
     world.clock.goTo(AT.checking);
     await fillIn(world, ANN, byAnn);
     expect((await world.as(ANN, 'post', `/reviews/${byAnn}/submit`)).body.code).toBe('over');
-    expect(await world.do(ANN, 'get', `/reviews/${byAnn}`)).toMatchObject({ answers: { evidence: { levelId: 'high' } }, submittable: false });
+    expect(await world.do(ANN, 'get', `/reviews/${byAnn}`)).toMatchObject({
+      answers: { evidence: { levelId: 'high' } },
+      submittable: false,
+    });
   });
 
   it.each([
@@ -218,7 +327,12 @@ describe('reviews', () => {
     ['a level of another criterion', 'answers/evidence', { revision: 0, levelId: 'elsewhere' }, 422],
     ['a level for a prompt', 'answers/first', { revision: 0, levelId: 'low' }, 422],
     ['an answer of a megabyte', 'answers/first', { revision: 0, text: 'x'.repeat(1_000_000) }, 422],
-    ['a note without a passage', `notes/${NOTE_ID}`, { ...NOTE, anchor: { ...NOTE.anchor, position: { ...NOTE.anchor.position, end: 4 } } }, 422],
+    [
+      'a note without a passage',
+      `notes/${NOTE_ID}`,
+      { ...NOTE, anchor: { ...NOTE.anchor, position: { ...NOTE.anchor.position, end: 4 } } },
+      422,
+    ],
     ['a note of a fifth kind', `notes/${NOTE_ID}`, { ...NOTE, kind: 'praise' }, 422],
     ['a note whose id is none', 'notes/1', NOTE, 422],
   ])('refuse %s', async (_, path, body, status) => {
@@ -230,9 +344,13 @@ describe('reviews', () => {
   it('do not take over the note of another review by its id', async () => {
     const { byAnn, byBen } = await reviewedExchange(world);
     await world.do(ANN, 'put', `/reviews/${byAnn}/notes/${NOTE_ID}`, NOTE);
-    expect((await world.as(BEN, 'put', `/reviews/${byBen}/notes/${NOTE_ID}`, { ...NOTE, revision: 1, body: 'mine' })).status).toBe(404);
+    expect(
+      (await world.as(BEN, 'put', `/reviews/${byBen}/notes/${NOTE_ID}`, { ...NOTE, revision: 1, body: 'mine' })).status,
+    ).toBe(404);
     await world.do(BEN, 'delete', `/reviews/${byBen}/notes/${NOTE_ID}`);
-    expect(await world.do(ANN, 'get', `/reviews/${byAnn}`)).toMatchObject({ notes: [{ body: 'How was this measured?' }] });
+    expect(await world.do(ANN, 'get', `/reviews/${byAnn}`)).toMatchObject({
+      notes: [{ body: 'How was this measured?' }],
+    });
   });
 });
 
@@ -248,7 +366,11 @@ describe('release', () => {
     expect((await world.as(BEN, 'get', `/exchanges/${id}/feedback`)).body.code).toBe('not-released');
     await world.do(INES, 'post', `/exchanges/${id}/release`, { at: null });
     const feedback = await world.do<{ reviews: object[] }>(BEN, 'get', `/exchanges/${id}/feedback`);
-    expect(feedback).toMatchObject({ draft: { title: 'On the basin' }, reviews: [{ answers: { evidence: { levelId: 'high' } }, notes: [{ kind: 'ask' }] }], missing: 0 });
+    expect(feedback).toMatchObject({
+      draft: { title: 'On the basin' },
+      reviews: [{ answers: { evidence: { levelId: 'high' } }, notes: [{ kind: 'ask' }] }],
+      missing: 0,
+    });
     expect(JSON.stringify(feedback)).not.toContain('Ann Mensah');
     // Ann's reviewer never submitted.
     expect(await world.do(ANN, 'get', `/exchanges/${id}/feedback`)).toMatchObject({ reviews: [], missing: 1 });

@@ -75,7 +75,13 @@ export const DATES = {
   reviewsDue: new Date(day(20)).toISOString(),
   release: new Date(day(26)).toISOString(),
 };
-export const AT = { drafting: day(5), afterDue: day(13), reviewing: day(15), checking: day(22), closed: day(27) } as const;
+export const AT = {
+  drafting: day(5),
+  afterDue: day(13),
+  reviewing: day(15),
+  checking: day(22),
+  closed: day(27),
+} as const;
 
 export const ITEMS: FormItem[] = [
   {
@@ -149,7 +155,13 @@ export class World {
         { id: 'elsewhere', title: 'Elsewhere', timeZone: 'UTC', createdAt: 0 },
       ]);
       for (const { role, ...person } of this.people) {
-        await manager.insert(Person, { campusId: null, passwordHash: null, createsCourses: role === 'instructor', createdAt: 0, ...person });
+        await manager.insert(Person, {
+          campusId: null,
+          passwordHash: null,
+          createsCourses: role === 'instructor',
+          createdAt: 0,
+          ...person,
+        });
         await manager.insert(Enrolment, {
           // Not from the person's id: nothing that is shown may hang on it.
           id: `e-${this.people.findIndex((one) => one.email === person.email)}`,
@@ -170,7 +182,12 @@ export class World {
   }
 
   /** Like `as`, for what must succeed. */
-  async do<T = { id: string; revision: number }>(index: number, method: Method, path: string, body?: object): Promise<T> {
+  async do<T = { id: string; revision: number }>(
+    index: number,
+    method: Method,
+    path: string,
+    body?: object,
+  ): Promise<T> {
     const { status, text } = await this.as(index, method, path, body);
     if (status >= 300) throw new Error(`${method} ${path}: ${status} ${text}`);
     return (text === '' ? null : JSON.parse(text)) as T;
@@ -202,19 +219,36 @@ export async function publishedExchange(world: World, part: Partial<typeof PLAN>
   return id;
 }
 
-export async function handIn(world: World, person: number, exchangeId: string, text = 'The bed rose by four centimetres a decade.'): Promise<void> {
+export async function handIn(
+  world: World,
+  person: number,
+  exchangeId: string,
+  text = 'The bed rose by four centimetres a decade.',
+): Promise<void> {
   const { revision: before } = await world.do(person, 'get', `/exchanges/${exchangeId}/draft`);
-  const { revision } = await world.do(person, 'put', `/exchanges/${exchangeId}/draft`, { revision: before, title: 'On the basin', html: `<p>${text}</p>` });
+  const { revision } = await world.do(person, 'put', `/exchanges/${exchangeId}/draft`, {
+    revision: before,
+    title: 'On the basin',
+    html: `<p>${text}</p>`,
+  });
   await world.do(person, 'post', `/exchanges/${exchangeId}/draft/hand-in`, { revision });
 }
 
 /** Ann and Ben have handed in and review each other; Cho has not. It is reviewing time. */
-export async function reviewedExchange(world: World, part: Partial<typeof PLAN> = {}): Promise<{ id: string; byAnn: string; byBen: string }> {
+export async function reviewedExchange(
+  world: World,
+  part: Partial<typeof PLAN> = {},
+): Promise<{ id: string; byAnn: string; byBen: string }> {
   const id = await publishedExchange(world, part);
   world.clock.goTo(AT.drafting);
   await handIn(world, ANN, id, 'The bed rose by four centimetres a decade.');
   await handIn(world, BEN, id, 'Geese have grazed the islands bare since 2009.');
-  const { seed, fingerprint } = await world.do<{ seed: number; fingerprint: string }>(INES, 'post', `/exchanges/${id}/allocation/preview`, { seed: 1 });
+  const { seed, fingerprint } = await world.do<{ seed: number; fingerprint: string }>(
+    INES,
+    'post',
+    `/exchanges/${id}/allocation/preview`,
+    { seed: 1 },
+  );
   await world.do(INES, 'post', `/exchanges/${id}/allocation`, { seed, fingerprint });
   world.clock.goTo(AT.reviewing);
   const [byAnn] = await world.do<Array<{ id: string }>>(ANN, 'get', `/exchanges/${id}/reviews`);
@@ -234,6 +268,13 @@ export const NOTE = {
 };
 
 export async function fillIn(world: World, person: number, reviewId: string): Promise<void> {
-  await world.do(person, 'put', `/reviews/${reviewId}/answers/evidence`, { revision: 0, levelId: 'high', text: 'Dated readings.' });
-  await world.do(person, 'put', `/reviews/${reviewId}/answers/first`, { revision: 0, text: 'Say how large the site is.' });
+  await world.do(person, 'put', `/reviews/${reviewId}/answers/evidence`, {
+    revision: 0,
+    levelId: 'high',
+    text: 'Dated readings.',
+  });
+  await world.do(person, 'put', `/reviews/${reviewId}/answers/first`, {
+    revision: 0,
+    text: 'Say how large the site is.',
+  });
 }

@@ -62,7 +62,8 @@ export class TodayService {
     const found: Array<{ exchange: Exchange; role: Enrolment['role'] }> = [];
     for (const { courseId, role } of await manager.findBy(Enrolment, { personId: person.id, active: true })) {
       for (const exchange of await manager.findBy(Exchange, { courseId })) {
-        const takesPart = role !== 'student' || (await manager.existsBy(Participant, { exchangeId: exchange.id, personId: person.id }));
+        const takesPart =
+          role !== 'student' || (await manager.existsBy(Participant, { exchangeId: exchange.id, personId: person.id }));
         if (takesPart && (role !== 'student' || exchange.publishedAt !== null)) found.push({ exchange, role });
       }
     }
@@ -77,8 +78,14 @@ export class TodayService {
       return marks.savedSinceHandIn ? [{ kind: 'hand-in-again', due: dates.draftsDue }] : [];
     }
     if (stage === 'reviewing') {
-      const participant = await this.database.read.findOneByOrFail(Participant, { exchangeId: view.id, personId: person.id });
-      const mine = await this.database.read.find(Review, { where: { reviewerId: participant.id }, order: { position: 'ASC' } });
+      const participant = await this.database.read.findOneByOrFail(Participant, {
+        exchangeId: view.id,
+        personId: person.id,
+      });
+      const mine = await this.database.read.find(Review, {
+        where: { reviewerId: participant.id },
+        order: { position: 'ASC' },
+      });
       const open = mine.filter(({ submittedAt }) => submittedAt === null);
       return open.map(({ id, position }) => ({
         kind: 'write-review',
@@ -90,7 +97,9 @@ export class TodayService {
     }
     const released = Date.parse(dates.release ?? dates.reviewsDue ?? '');
     const news = view.released && this.clock.now() - released < NEWS;
-    return news && (marks.reviewsReceived ?? 0) > 0 ? [{ kind: 'read-feedback', done: marks.reviewsReceived ?? 0 }] : [];
+    return news && (marks.reviewsReceived ?? 0) > 0
+      ? [{ kind: 'read-feedback', done: marks.reviewsReceived ?? 0 }]
+      : [];
   }
 }
 
@@ -106,11 +115,21 @@ function staffNeeds(view: ExchangeView, now: number): Need[] {
     needs.push({ kind: 'remind-drafts', due: dates.draftsDue, done: figures.handedIn, of: figures.students });
   }
   if (now >= draftsDue && figures.allocated === 0 && (stage === 'drafting' || stage === 'reviewing')) {
-    needs.push({ kind: 'allocate', due: dates.reviewsOpen ?? dates.draftsDue, done: figures.handedIn, of: figures.students });
+    needs.push({
+      kind: 'allocate',
+      due: dates.reviewsOpen ?? dates.draftsDue,
+      done: figures.handedIn,
+      of: figures.students,
+    });
   }
-  if (stage === 'reviewing' && figures.submitted < figures.allocated && Date.parse(dates.reviewsDue ?? '') - now < SOON) {
+  if (
+    stage === 'reviewing' &&
+    figures.submitted < figures.allocated &&
+    Date.parse(dates.reviewsDue ?? '') - now < SOON
+  ) {
     needs.push({ kind: 'watch-reviews', due: dates.reviewsDue, done: figures.submitted, of: figures.allocated });
   }
-  if (stage === 'checking') needs.push({ kind: 'release', due: dates.release, done: figures.submitted, of: figures.allocated });
+  if (stage === 'checking')
+    needs.push({ kind: 'release', due: dates.release, done: figures.submitted, of: figures.allocated });
   return needs;
 }

@@ -11,7 +11,9 @@ export function Person({ label }: { readonly label: PersonLabel }) {
   return (
     <>
       <span className="font-medium">{labelWords(label)}</span>
-      {label.name !== undefined && label.alias !== undefined && <span className="ml-1.5 text-ink-soft">{label.alias}</span>}
+      {label.name !== undefined && label.alias !== undefined && (
+        <span className="ml-1.5 text-ink-soft">{label.alias}</span>
+      )}
     </>
   );
 }

@@ -30,7 +30,19 @@ const baseQuery: BaseQueryFn<string | Call, unknown, Problem> = async (given) =>
 export const api = createApi({
   reducerPath: 'api',
   baseQuery,
-  tagTypes: ['Session', 'Courses', 'Exchange', 'Plan', 'Form', 'Draft', 'Allocation', 'Review', 'Progress', 'Feedback', 'Today'],
+  tagTypes: [
+    'Session',
+    'Courses',
+    'Exchange',
+    'Plan',
+    'Form',
+    'Draft',
+    'Allocation',
+    'Review',
+    'Progress',
+    'Feedback',
+    'Today',
+  ],
   endpoints: (build) => ({
     session: build.query<SessionView, void>({ query: () => '/session', providesTags: ['Session'] }),
     signIn: build.mutation<null, { email: string; password: string }>({
@@ -41,11 +53,25 @@ export const api = createApi({
     course: build.query<CourseView, string>({ query: (id) => `/courses/${id}`, providesTags: ['Courses'] }),
     exchange: build.query<ExchangeView, string>({ query: (id) => `/exchanges/${id}`, providesTags: ['Exchange'] }),
     demoPeople: build.query<DemoPerson[], void>({ query: () => '/demo/people' }),
-    stepIn: build.mutation<null, string>({ query: (personId) => ({ url: '/demo/step-in', method: 'POST', body: { personId } }) }),
+    stepIn: build.mutation<null, string>({
+      query: (personId) => ({ url: '/demo/step-in', method: 'POST', body: { personId } }),
+    }),
     moveClock: build.mutation<{ now: string }, string | null>({
       query: (to) => ({ url: '/demo/clock', method: 'POST', body: { to } }),
       // Every stage, right and figure may be another one at another time.
-      invalidatesTags: ['Session', 'Courses', 'Exchange', 'Plan', 'Form', 'Draft', 'Allocation', 'Review', 'Progress', 'Feedback', 'Today'],
+      invalidatesTags: [
+        'Session',
+        'Courses',
+        'Exchange',
+        'Plan',
+        'Form',
+        'Draft',
+        'Allocation',
+        'Review',
+        'Progress',
+        'Feedback',
+        'Today',
+      ],
     }),
   }),
 });

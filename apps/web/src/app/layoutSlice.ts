@@ -5,10 +5,12 @@ interface Layout {
   readonly deskShare: number;
 }
 
+const START: Layout = { deskShare: 0.62 };
+
 /** What the browser alone knows about how things are laid out. */
 const slice = createSlice({
   name: 'layout',
-  initialState: { deskShare: 0.62 } as Layout,
+  initialState: START,
   reducers: {
     deskShareChanged: (state, { payload }: PayloadAction<number>) => ({ ...state, deskShare: payload }),
   },

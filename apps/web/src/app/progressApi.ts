@@ -4,6 +4,9 @@ import { api } from './api.js';
 /** Of all students in an exchange: several workspaces look at it. Asked again now and then, as students go on working. */
 export const { useProgressQuery } = api.injectEndpoints({
   endpoints: (build) => ({
-    progress: build.query<ProgressView, string>({ query: (id) => `/exchanges/${id}/progress`, providesTags: ['Progress'] }),
+    progress: build.query<ProgressView, string>({
+      query: (id) => `/exchanges/${id}/progress`,
+      providesTags: ['Progress'],
+    }),
   }),
 });

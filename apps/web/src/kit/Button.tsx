@@ -17,7 +17,15 @@ export interface ButtonProps extends ButtonHTMLAttributes<HTMLButtonElement> {
   readonly children: ReactNode;
 }
 
-export function Button({ look = 'plain', busy = false, small = false, className = '', disabled, type = 'button', ...rest }: ButtonProps) {
+export function Button({
+  look = 'plain',
+  busy = false,
+  small = false,
+  className = '',
+  disabled,
+  type = 'button',
+  ...rest
+}: ButtonProps) {
   return (
     <button
       {...rest}

@@ -33,7 +33,11 @@ function FieldFrame({ id, label, hint, problem, labelHidden = false, children }:
           {hint}
         </p>
       )}
-      <p id={`${id}-problem`} role={problem === undefined ? undefined : 'alert'} className="text-sm text-madder empty:hidden">
+      <p
+        id={`${id}-problem`}
+        role={problem === undefined ? undefined : 'alert'}
+        className="text-sm text-madder empty:hidden"
+      >
         {problem}
       </p>
     </div>
@@ -45,7 +49,13 @@ function described(id: string, { hint, problem }: Pick<FieldProps, 'hint' | 'pro
   return ids.length === 0 ? undefined : ids.join(' ');
 }
 
-export function TextField({ label, hint, problem, labelHidden, ...input }: FieldProps & InputHTMLAttributes<HTMLInputElement>) {
+export function TextField({
+  label,
+  hint,
+  problem,
+  labelHidden,
+  ...input
+}: FieldProps & InputHTMLAttributes<HTMLInputElement>) {
   const id = useId();
   return (
     <FieldFrame id={id} label={label} hint={hint} problem={problem} labelHidden={labelHidden ?? false}>
@@ -61,7 +71,13 @@ export function TextField({ label, hint, problem, labelHidden, ...input }: Field
 }
 
 /** Grows with its text. */
-export function TextArea({ label, hint, problem, labelHidden, ...area }: FieldProps & TextareaHTMLAttributes<HTMLTextAreaElement>) {
+export function TextArea({
+  label,
+  hint,
+  problem,
+  labelHidden,
+  ...area
+}: FieldProps & TextareaHTMLAttributes<HTMLTextAreaElement>) {
   const id = useId();
   return (
     <FieldFrame id={id} label={label} hint={hint} problem={problem} labelHidden={labelHidden ?? false}>

@@ -11,7 +11,15 @@ const TONES: Readonly<Record<Tone, string>> = {
 };
 
 /** A message with a bar at its side. Problems are announced at once, everything else politely. */
-export function Notice({ tone = 'plain', title, children }: { readonly tone?: Tone; readonly title?: ReactNode; readonly children?: ReactNode }) {
+export function Notice({
+  tone = 'plain',
+  title,
+  children,
+}: {
+  readonly tone?: Tone;
+  readonly title?: ReactNode;
+  readonly children?: ReactNode;
+}) {
   return (
     <div role={tone === 'problem' ? 'alert' : 'status'} className={`border-l-[3px] px-3 py-2 ${TONES[tone]}`}>
       {title !== undefined && <p className="font-medium">{title}</p>}

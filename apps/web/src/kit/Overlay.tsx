@@ -54,7 +54,13 @@ export interface MenuItem {
 }
 
 /** Groups of items behind one button. */
-export function Menu({ trigger, groups }: { readonly trigger: ReactNode; readonly groups: ReadonlyArray<readonly MenuItem[]> }) {
+export function Menu({
+  trigger,
+  groups,
+}: {
+  readonly trigger: ReactNode;
+  readonly groups: ReadonlyArray<readonly MenuItem[]>;
+}) {
   return (
     <DropdownMenu.Root modal={false}>
       <DropdownMenu.Trigger asChild>{trigger}</DropdownMenu.Trigger>

@@ -48,7 +48,8 @@ export function Ruler({ segments, now, nowWords }: RulerProps) {
     <nav aria-label="Stages of this exchange" className="no-print px-5 pt-5">
       <ol className="flex flex-col min-[900px]:flex-row min-[900px]:gap-[3px]">
         {segments.map((segment) => {
-          const span = segment.from !== null && segment.until !== null ? segment.until - segment.from : total * TIMELESS_SHARE;
+          const span =
+            segment.from !== null && segment.until !== null ? segment.until - segment.from : total * TIMELESS_SHARE;
           const at = nowIn(segment, now);
           return (
             <li key={segment.key} className="relative min-w-fit min-[900px]:basis-0" style={{ flexGrow: span / total }}>
@@ -61,7 +62,9 @@ export function Ruler({ segments, now, nowWords }: RulerProps) {
                 } text-ink hover:bg-crust`}
               >
                 <span className="block font-semibold whitespace-nowrap">{segment.words}</span>
-                <span className={`block text-sm whitespace-nowrap ${segment.alert === true ? 'text-madder' : 'text-ink-soft'}`}>
+                <span
+                  className={`block text-sm whitespace-nowrap ${segment.alert === true ? 'text-madder' : 'text-ink-soft'}`}
+                >
                   {segment.figure}
                 </span>
               </Link>

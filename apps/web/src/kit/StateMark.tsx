@@ -34,7 +34,9 @@ export function StateMark({ state, share = 0, word = WORDS[state], wordHidden = 
       <svg width={size} height={size} viewBox="0 0 16 16" aria-hidden="true" className="shrink-0">
         <Shape state={state} share={share} />
       </svg>
-      <span className={wordHidden ? 'sr-only' : state === 'done' || state === 'not-begun' ? 'text-ink-soft' : ''}>{word}</span>
+      <span className={wordHidden ? 'sr-only' : state === 'done' || state === 'not-begun' ? 'text-ink-soft' : ''}>
+        {word}
+      </span>
     </span>
   );
 }

@@ -36,7 +36,11 @@ export function Tabs({ tabs, value, onChange, label, aside, fill = false }: Tabs
         {aside}
       </div>
       {tabs.map((tab) => (
-        <RadixTabs.Content key={tab.key} value={tab.key} className={fill ? 'min-h-0 flex-1 overflow-y-auto data-[state=inactive]:hidden' : ''}>
+        <RadixTabs.Content
+          key={tab.key}
+          value={tab.key}
+          className={fill ? 'min-h-0 flex-1 overflow-y-auto data-[state=inactive]:hidden' : ''}
+        >
           {tab.content}
         </RadixTabs.Content>
       ))}

@@ -1,12 +1,4 @@
-import type {
-  AllocationQuality,
-  DateName,
-  FormItem,
-  NamesPolicy,
-  Role,
-  Stage,
-  TextAnchor,
-} from '@salt-circle/core';
+import type { AllocationQuality, DateName, FormItem, NamesPolicy, Role, Stage, TextAnchor } from '@salt-circle/core';
 import type { FieldProblem } from '../problems.js';
 import type { NoteKind } from '../requests/work.js';
 
@@ -14,7 +6,12 @@ import type { NoteKind } from '../requests/work.js';
 export type IsoInstant = string;
 
 export interface SessionView {
-  readonly person: { readonly id: string; readonly name: string; readonly email: string; readonly createsCourses: boolean } | null;
+  readonly person: {
+    readonly id: string;
+    readonly name: string;
+    readonly email: string;
+    readonly createsCourses: boolean;
+  } | null;
   readonly demo: boolean;
   /** The application's time, which the demo can move. */
   readonly now: IsoInstant;
@@ -276,7 +273,11 @@ export interface AllocationPreviewView {
   readonly fingerprint: string;
   readonly pairs: readonly PairView[];
   readonly quality: AllocationQuality;
-  readonly shortfalls: ReadonlyArray<{ readonly reviewer: PersonLabel; readonly asked: number; readonly placed: number }>;
+  readonly shortfalls: ReadonlyArray<{
+    readonly reviewer: PersonLabel;
+    readonly asked: number;
+    readonly placed: number;
+  }>;
   /** Students who take no part because they have not handed in. */
   readonly leftOut: readonly PersonLabel[];
 }

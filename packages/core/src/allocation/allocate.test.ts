@@ -28,11 +28,15 @@ function assertSound(problem: AllocationProblem, result: Allocation): void {
     const count = given.get(id) ?? 0;
     expect(count).toBe(Math.min(capacity, eligible));
     const shortfall = result.shortfalls.find(({ reviewerId }) => reviewerId === id);
-    expect(shortfall).toEqual(count < capacity ? { reviewerId: id, asked: capacity, placed: count, eligible } : undefined);
+    expect(shortfall).toEqual(
+      count < capacity ? { reviewerId: id, asked: capacity, placed: count, eligible } : undefined,
+    );
   }
   const loads = [...received.values()];
   expect(result.quality.placed).toBe(result.pairs.length);
-  expect([result.quality.fewestPerDraft, result.quality.mostPerDraft]).toEqual(loads.length === 0 ? [0, 0] : [Math.min(...loads), Math.max(...loads)]);
+  expect([result.quality.fewestPerDraft, result.quality.mostPerDraft]).toEqual(
+    loads.length === 0 ? [0, 0] : [Math.min(...loads), Math.max(...loads)],
+  );
   expect(JSON.parse(JSON.stringify(result))).toEqual(result);
   expect(allocate(problem)).toEqual(result);
 }
@@ -44,7 +48,9 @@ function squares(problem: AllocationProblem, pairs: Allocation['pairs']): number
 /** The least sum of squares over all ways to place every review: tries them all. */
 function leastSquares(problem: AllocationProblem): number {
   const choices = problem.reviewers.map(({ id, capacity }) => {
-    const eligible = problem.drafts.map((draft, index) => (draft.authorIds.includes(id) ? -1 : index)).filter((index) => index >= 0);
+    const eligible = problem.drafts
+      .map((draft, index) => (draft.authorIds.includes(id) ? -1 : index))
+      .filter((index) => index >= 0);
     return subsets(eligible, Math.min(capacity, eligible.length));
   });
   const loads = problem.drafts.map(() => 0);
@@ -79,7 +85,12 @@ describe('allocate', () => {
     const problem = everybody(count, reviews);
     const result = allocate(problem);
     assertSound(problem, result);
-    expect(result.quality).toMatchObject({ asked: count * reviews, placed: count * reviews, fewestPerDraft: reviews, mostPerDraft: reviews });
+    expect(result.quality).toMatchObject({
+      asked: count * reviews,
+      placed: count * reviews,
+      fewestPerDraft: reviews,
+      mostPerDraft: reviews,
+    });
   });
 
   // Common practice: two people with one review each review each other; in a group of three each reviews the two others.
@@ -91,7 +102,8 @@ describe('allocate', () => {
   });
 
   it('avoids mutual pairs where there is plenty of room', () => {
-    for (const seed of [1, 2, 3, 4, 5]) expect(allocate(everybody(40, 2, seed)).quality.mutualPairs).toBeLessThanOrEqual(2);
+    for (const seed of [1, 2, 3, 4, 5])
+      expect(allocate(everybody(40, 2, seed)).quality.mutualPairs).toBeLessThanOrEqual(2);
   });
 
   it('says who gets fewer when there are too few drafts', () => {
@@ -103,7 +115,11 @@ describe('allocate', () => {
 
   it('places nothing, and says so, without drafts', () => {
     const result = allocate({ reviewers: [{ id: 'a', capacity: 2 }], drafts: [], seed: 1 });
-    expect(result).toMatchObject({ pairs: [], shortfalls: [{ reviewerId: 'a', placed: 0 }], quality: { fewestPerDraft: 0, mostPerDraft: 0 } });
+    expect(result).toMatchObject({
+      pairs: [],
+      shortfalls: [{ reviewerId: 'a', placed: 0 }],
+      quality: { fewestPerDraft: 0, mostPerDraft: 0 },
+    });
     expect(allocate({ reviewers: [], drafts: [], seed: 1 }).pairs).toEqual([]);
   });
 
@@ -120,13 +136,11 @@ describe('allocate', () => {
         seed: fc.constant(seed),
       }),
     )
-    .map(
-      ({ capacities, authors, seed }): AllocationProblem => ({
-        reviewers: capacities.map((capacity, index) => ({ id: `p${index}`, capacity })),
-        drafts: authors.map((list, index) => ({ id: `d${index}`, authorIds: list.map((author) => `p${author}`) })),
-        seed,
-      }),
-    );
+    .map(({ capacities, authors, seed }): AllocationProblem => ({
+      reviewers: capacities.map((capacity, index) => ({ id: `p${index}`, capacity })),
+      drafts: authors.map((list, index) => ({ id: `d${index}`, authorIds: list.map((author) => `p${author}`) })),
+      seed,
+    }));
 
   it('is sound and as balanced as exhaustive search finds, on small problems of every shape', () => {
     fc.assert(
@@ -140,8 +154,28 @@ describe('allocate', () => {
   });
 
   it.each([
-    ['a reviewer twice', { ...everybody(2, 1), reviewers: [{ id: 'a', capacity: 1 }, { id: 'a', capacity: 1 }] }, 'reviewer-duplicate'],
-    ['a draft twice', { ...everybody(2, 1), drafts: [{ id: 'd', authorIds: [] }, { id: 'd', authorIds: [] }] }, 'draft-duplicate'],
+    [
+      'a reviewer twice',
+      {
+        ...everybody(2, 1),
+        reviewers: [
+          { id: 'a', capacity: 1 },
+          { id: 'a', capacity: 1 },
+        ],
+      },
+      'reviewer-duplicate',
+    ],
+    [
+      'a draft twice',
+      {
+        ...everybody(2, 1),
+        drafts: [
+          { id: 'd', authorIds: [] },
+          { id: 'd', authorIds: [] },
+        ],
+      },
+      'draft-duplicate',
+    ],
     ['half a review', { ...everybody(2, 1), reviewers: [{ id: 'a', capacity: 0.5 }] }, 'capacity-invalid'],
     ['fewer than none', { ...everybody(2, 1), reviewers: [{ id: 'a', capacity: -1 }] }, 'capacity-invalid'],
     ['no seed', { ...everybody(2, 1), seed: NaN }, 'seed-invalid'],

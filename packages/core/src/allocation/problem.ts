@@ -47,10 +47,14 @@ export function assertAllocationProblem(given: AllocationProblem): void {
     if (ids.has(id)) throw new MisuseError('reviewer-duplicate', `The reviewer ${id} is listed twice.`, { id });
     ids.add(id);
     if (!Number.isInteger(capacity) || capacity < 0 || capacity > 1000) {
-      throw new MisuseError('capacity-invalid', `The capacity ${capacity} of ${id} is not a whole number from 0 to 1000.`, {
-        id,
-        capacity,
-      });
+      throw new MisuseError(
+        'capacity-invalid',
+        `The capacity ${capacity} of ${id} is not a whole number from 0 to 1000.`,
+        {
+          id,
+          capacity,
+        },
+      );
     }
   }
   ids.clear();

@@ -22,7 +22,11 @@ function distance(a: string, b: string): number {
   for (let i = 1; i <= a.length; i += 1) {
     const next = [i];
     for (let j = 1; j <= b.length; j += 1) {
-      next[j] = Math.min((row[j] as number) + 1, (next[j - 1] as number) + 1, (row[j - 1] as number) + (a[i - 1] === b[j - 1] ? 0 : 1));
+      next[j] = Math.min(
+        (row[j] as number) + 1,
+        (next[j - 1] as number) + 1,
+        (row[j - 1] as number) + (a[i - 1] === b[j - 1] ? 0 : 1),
+      );
     }
     row = next;
   }
@@ -35,7 +39,12 @@ describe('describeTextAnchor', () => {
   it('describes a passage as the standard’s example does', () => {
     const text = 'this is an anotation that has some errors';
     const { quote, position } = describeTextAnchor(text, rangeOf(text, 'anotation'));
-    expect(quote).toEqual({ type: 'TextQuoteSelector', exact: 'anotation', prefix: 'this is an ', suffix: ' that has some errors' });
+    expect(quote).toEqual({
+      type: 'TextQuoteSelector',
+      exact: 'anotation',
+      prefix: 'this is an ',
+      suffix: ' that has some errors',
+    });
     // Section 4.2.5: start is the position before the first character, end the one after the last.
     expect(text.slice(position.start, position.end)).toBe('anotation');
   });
@@ -65,13 +74,21 @@ describe('describeTextAnchor', () => {
 describe('matchTextAnchor', () => {
   it('finds every passage again in the same text, exactly', () => {
     fc.assert(
-      fc.property(fc.string({ minLength: 1, maxLength: 200, unit: 'grapheme' }), fc.nat(), fc.nat(), (text, from, length) => {
-        const start = from % text.length;
-        const end = start + 1 + (length % (text.length - start));
-        const anchor = describeTextAnchor(text, { start, end });
-        expect(matchTextAnchor(text, anchor)).toEqual({ found: 'same', range: { start, end } });
-        expect(matchTextAnchor(text, JSON.parse(JSON.stringify(anchor)))).toEqual({ found: 'same', range: { start, end } });
-      }),
+      fc.property(
+        fc.string({ minLength: 1, maxLength: 200, unit: 'grapheme' }),
+        fc.nat(),
+        fc.nat(),
+        (text, from, length) => {
+          const start = from % text.length;
+          const end = start + 1 + (length % (text.length - start));
+          const anchor = describeTextAnchor(text, { start, end });
+          expect(matchTextAnchor(text, anchor)).toEqual({ found: 'same', range: { start, end } });
+          expect(matchTextAnchor(text, JSON.parse(JSON.stringify(anchor)))).toEqual({
+            found: 'same',
+            range: { start, end },
+          });
+        },
+      ),
       { seed: 1962 },
     );
   });
@@ -89,7 +106,10 @@ describe('matchTextAnchor', () => {
     // The paragraphs change places, so that the old position now holds other words.
     const swapped = [...rest, first].join('\n');
     const match = matchTextAnchor(swapped, anchor);
-    expect(match).toMatchObject({ found: 'moved', range: rangeOf(swapped, 'the sluice', swapped.indexOf('Re-opening')) });
+    expect(match).toMatchObject({
+      found: 'moved',
+      range: rangeOf(swapped, 'the sluice', swapped.indexOf('Re-opening')),
+    });
   });
 
   it('finds a passage again whose words were mended, and says by how much', () => {
@@ -105,15 +125,23 @@ describe('matchTextAnchor', () => {
 
   it('says gone, and guesses nothing, when the passage was deleted', () => {
     const anchor = describeTextAnchor(TEXT, rangeOf(TEXT, 'Sediment supply is sufficient for this.'));
-    expect(matchTextAnchor(TEXT.replace('Sediment supply is sufficient for this.', ''), anchor)).toEqual({ found: 'gone' });
+    expect(matchTextAnchor(TEXT.replace('Sediment supply is sufficient for this.', ''), anchor)).toEqual({
+      found: 'gone',
+    });
     expect(matchTextAnchor('', anchor)).toEqual({ found: 'gone' });
   });
 
   it('finds a whole section of several thousand letters by its ends', () => {
-    const section = [...Array(60).keys()].map((number) => `At stake ${number} the bed rose by ${number * 7} millimetres between the readings.`).join(' ');
+    const section = [...Array(60).keys()]
+      .map((number) => `At stake ${number} the bed rose by ${number * 7} millimetres between the readings.`)
+      .join(' ');
     const anchor = describeTextAnchor(`Before. ${section} After.`, rangeOf(`Before. ${section} After.`, section));
     const edited = `Before. ${section.replace('At stake 30 the bed', 'At stake 30 the old bed')} After.`;
-    expect(matchTextAnchor(edited, anchor)).toMatchObject({ found: 'changed', range: { start: 8, end: 8 + section.length + 4 }, errors: 4 });
+    expect(matchTextAnchor(edited, anchor)).toMatchObject({
+      found: 'changed',
+      range: { start: 8, end: 8 + section.length + 4 },
+      errors: 4,
+    });
   });
 });
 
@@ -125,7 +153,9 @@ describe('TextCollector', () => {
   };
 
   it('keeps words of neighbouring blocks apart, and leaves inline elements alone', () => {
-    expect(collect([['h2'], 'Why', ['h2'], ['p'], 'The ', ['em'], 'bed', ['em'], ' rose.', ['p']]).text).toBe('Why\nThe bed rose.');
+    expect(collect([['h2'], 'Why', ['h2'], ['p'], 'The ', ['em'], 'bed', ['em'], ' rose.', ['p']]).text).toBe(
+      'Why\nThe bed rose.',
+    );
     expect(collect([['table'], '\n  ', ['td'], 'a', ['td'], '\n', ['td'], 'b', ['td']]).text).toBe('a\nb');
   });
 
@@ -138,6 +168,13 @@ describe('TextCollector', () => {
   });
 
   it('says where each run lies', () => {
-    expect(collect([['p'], '  one', ['p'], '  ', ['p'], ' two']).placed).toEqual([undefined, { start: 0, skip: 2 }, undefined, null, undefined, { start: 4, skip: 1 }]);
+    expect(collect([['p'], '  one', ['p'], '  ', ['p'], ' two']).placed).toEqual([
+      undefined,
+      { start: 0, skip: 2 },
+      undefined,
+      null,
+      undefined,
+      { start: 4, skip: 1 },
+    ]);
   });
 });

@@ -13,11 +13,15 @@ export const CONTEXT_LENGTH = 32;
 export function describeTextAnchor(text: string, range: TextRange): TextAnchor {
   const { start, end } = range;
   if (!(start >= 0 && end <= text.length && start < end)) {
-    throw new MisuseError('range-invalid', `The range ${start} to ${end} is not a passage of a text of ${text.length}.`, {
-      start,
-      end,
-      length: text.length,
-    });
+    throw new MisuseError(
+      'range-invalid',
+      `The range ${start} to ${end} is not a passage of a text of ${text.length}.`,
+      {
+        start,
+        end,
+        length: text.length,
+      },
+    );
   }
   const from = wholeCharacter(text, Math.max(0, start - CONTEXT_LENGTH), 1);
   const to = wholeCharacter(text, Math.min(text.length, end + CONTEXT_LENGTH), -1);

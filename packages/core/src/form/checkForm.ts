@@ -29,21 +29,14 @@ export function checkForm(form: ReviewForm): CoreProblem<FormProblemCode>[] {
     seen.add(item.id);
     if (item.title.trim() === '') problems.push(problem('item-untitled', [...at, 'title'], { number: index + 1 }));
     if (item.kind === 'criterion') problems.push(...checkLevels(item, at));
-    else if (
-      !Number.isInteger(item.minimumWords) ||
-      item.minimumWords < 0 ||
-      item.minimumWords > MAX_MINIMUM_WORDS
-    ) {
+    else if (!Number.isInteger(item.minimumWords) || item.minimumWords < 0 || item.minimumWords > MAX_MINIMUM_WORDS) {
       problems.push(problem('words-invalid', [...at, 'minimumWords'], { number: index + 1, max: MAX_MINIMUM_WORDS }));
     }
   });
   return problems;
 }
 
-function checkLevels(
-  item: CriterionItem,
-  at: readonly [string, number],
-): CoreProblem<FormProblemCode>[] {
+function checkLevels(item: CriterionItem, at: readonly [string, number]): CoreProblem<FormProblemCode>[] {
   const problems: CoreProblem<FormProblemCode>[] = [];
   const facts = { number: at[1] + 1, title: item.title };
   if (item.levels.length < MIN_LEVELS) problems.push(problem('levels-too-few', [...at, 'levels'], facts));

@@ -4,7 +4,13 @@ import { DATE_ORDER, resolveDates, type ExchangeDates } from './dates.js';
 import { isReleased, mayHandIn, mayReview, nextChange, segments, stageAt, type Stage } from './stage.js';
 
 const at = (day: number) => Date.UTC(2026, 2, day);
-const DATES: ExchangeDates = { draftsOpen: at(2), draftsDue: at(12), reviewsOpen: at(14), reviewsDue: at(20), release: at(26) };
+const DATES: ExchangeDates = {
+  draftsOpen: at(2),
+  draftsDue: at(12),
+  reviewsOpen: at(14),
+  reviewsDue: at(20),
+  release: at(26),
+};
 
 describe('stageAt', () => {
   // A stage begins exactly at its date.
@@ -41,8 +47,16 @@ describe('stageAt', () => {
 describe('what the dates allow', () => {
   const state = { dates: DATES, publishedAt: at(1) };
   it('takes drafts until, but not at, the due instant, and reviews likewise', () => {
-    expect([mayHandIn(state, at(2) - 1), mayHandIn(state, at(12) - 1), mayHandIn(state, at(12))]).toEqual([false, true, false]);
-    expect([mayReview(state, at(13)), mayReview(state, at(20) - 1), mayReview(state, at(20))]).toEqual([false, true, false]);
+    expect([mayHandIn(state, at(2) - 1), mayHandIn(state, at(12) - 1), mayHandIn(state, at(12))]).toEqual([
+      false,
+      true,
+      false,
+    ]);
+    expect([mayReview(state, at(13)), mayReview(state, at(20) - 1), mayReview(state, at(20))]).toEqual([
+      false,
+      true,
+      false,
+    ]);
     expect([isReleased(state, at(26) - 1), isReleased(state, at(26))]).toEqual([false, true]);
   });
 

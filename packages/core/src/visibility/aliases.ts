@@ -31,7 +31,8 @@ export function makeAliases(count: number, taken: ReadonlySet<string>, random: R
   for (const word of shuffled(WORDS, random)) take(word);
   for (let number = 1; result.length < count; number += 1) {
     for (const quality of shuffled(QUALITIES, random)) {
-      for (const word of shuffled(WORDS, random)) take(number === 1 ? `${quality} ${word}` : `${quality} ${word} ${number}`);
+      for (const word of shuffled(WORDS, random))
+        take(number === 1 ? `${quality} ${word}` : `${quality} ${word} ${number}`);
     }
   }
   return result;

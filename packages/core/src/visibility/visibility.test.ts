@@ -35,12 +35,44 @@ describe('maySee, as a student', () => {
   const table: Array<[string, Subject, string[]]> = [
     ['the exchange', { kind: 'exchange' }, ['unknown', 'yes', 'yes', 'yes', 'yes', 'yes', 'yes']],
     ['the workspace', { kind: 'workspace' }, ['unknown', ...Array<string>(6).fill('not-yours')]],
-    ['an allocated draft', { kind: 'draft', allocatedToViewer: true, viewerHandedIn: true }, ['unknown', 'not-open-yet', 'not-open-yet', 'not-open-yet', 'yes', 'yes', 'yes']],
-    ['an allocated draft without an own one', { kind: 'draft', allocatedToViewer: true, viewerHandedIn: false }, ['unknown', 'not-open-yet', 'not-open-yet', 'not-open-yet', 'own-draft-first', 'own-draft-first', 'own-draft-first']],
-    ['another draft', { kind: 'draft', allocatedToViewer: false, viewerHandedIn: true }, Array<string>(7).fill('unknown')],
-    ['a review of mine', { kind: 'review', ...relation, byViewer: true }, ['unknown', 'not-open-yet', 'not-open-yet', 'not-open-yet', 'yes', 'yes', 'yes']],
-    ['a review of my draft', { kind: 'review', ...relation, ofViewersDraft: true }, ['unknown', 'unknown', 'unknown', 'unknown', 'unknown', 'unknown', 'yes']],
-    ['one never submitted', { kind: 'review', ...relation, ofViewersDraft: true, submitted: false }, Array<string>(7).fill('unknown')],
+    [
+      'an allocated draft',
+      { kind: 'draft', allocatedToViewer: true, viewerHandedIn: true },
+      ['unknown', 'not-open-yet', 'not-open-yet', 'not-open-yet', 'yes', 'yes', 'yes'],
+    ],
+    [
+      'an allocated draft without an own one',
+      { kind: 'draft', allocatedToViewer: true, viewerHandedIn: false },
+      [
+        'unknown',
+        'not-open-yet',
+        'not-open-yet',
+        'not-open-yet',
+        'own-draft-first',
+        'own-draft-first',
+        'own-draft-first',
+      ],
+    ],
+    [
+      'another draft',
+      { kind: 'draft', allocatedToViewer: false, viewerHandedIn: true },
+      Array<string>(7).fill('unknown'),
+    ],
+    [
+      'a review of mine',
+      { kind: 'review', ...relation, byViewer: true },
+      ['unknown', 'not-open-yet', 'not-open-yet', 'not-open-yet', 'yes', 'yes', 'yes'],
+    ],
+    [
+      'a review of my draft',
+      { kind: 'review', ...relation, ofViewersDraft: true },
+      ['unknown', 'unknown', 'unknown', 'unknown', 'unknown', 'unknown', 'yes'],
+    ],
+    [
+      'one never submitted',
+      { kind: 'review', ...relation, ofViewersDraft: true, submitted: false },
+      Array<string>(7).fill('unknown'),
+    ],
     ['a review between others', { kind: 'review', ...relation }, Array<string>(7).fill('unknown')],
     ['feedback', { kind: 'feedback' }, ['unknown', ...Array<string>(5).fill('not-released'), 'yes']],
   ];
@@ -49,7 +81,8 @@ describe('maySee, as a student', () => {
   });
 
   it('tells somebody outside the course nothing, whatever the stage', () => {
-    for (const [, subject] of table) expect(row((exchange) => maySee({ role: null }, exchange, subject))).toEqual(Array<string>(7).fill('unknown'));
+    for (const [, subject] of table)
+      expect(row((exchange) => maySee({ role: null }, exchange, subject))).toEqual(Array<string>(7).fill('unknown'));
     expect(maySee({ role: null }, null, { kind: 'course' })).toEqual({ allowed: false, refusal: 'unknown' });
   });
 
@@ -57,7 +90,9 @@ describe('maySee, as a student', () => {
     for (const role of ['instructor', 'assistant'] as const) {
       for (const [, subject] of table) {
         const own = subject.kind === 'feedback';
-        expect(row((exchange) => maySee({ role }, exchange, subject))).toEqual(Array<string>(7).fill(own ? 'not-yours' : 'yes'));
+        expect(row((exchange) => maySee({ role }, exchange, subject))).toEqual(
+          Array<string>(7).fill(own ? 'not-yours' : 'yes'),
+        );
       }
     }
   });
@@ -68,11 +103,39 @@ describe('mayDo', () => {
   const asStudent: Array<[string, Act, string[]]> = [
     ['save a draft', { kind: 'save-draft' }, ['unknown', 'not-open-yet', 'yes', 'yes', 'yes', 'yes', 'yes']],
     ['hand in', { kind: 'hand-in' }, ['unknown', 'not-open-yet', 'yes', 'over', 'over', 'over', 'over']],
-    ['write a review', { kind: 'write-review', ...review }, ['unknown', 'not-open-yet', 'not-open-yet', 'not-open-yet', 'yes', 'yes', 'over']],
-    ['submit a review', { kind: 'submit-review', ...review }, ['unknown', 'not-open-yet', 'not-open-yet', 'not-open-yet', 'yes', 'over', 'over']],
-    ['write in a submitted one', { kind: 'write-review', ...review, submitted: true }, ['unknown', 'not-open-yet', 'not-open-yet', 'not-open-yet', 'already-submitted', 'already-submitted', 'already-submitted']],
-    ['write one of somebody else', { kind: 'write-review', ...review, byViewer: false }, Array<string>(7).fill('unknown')],
-    ['reopen', { kind: 'reopen-review', byViewer: true, submitted: true }, ['unknown', 'not-open-yet', 'not-open-yet', 'not-open-yet', 'yes', 'over', 'over']],
+    [
+      'write a review',
+      { kind: 'write-review', ...review },
+      ['unknown', 'not-open-yet', 'not-open-yet', 'not-open-yet', 'yes', 'yes', 'over'],
+    ],
+    [
+      'submit a review',
+      { kind: 'submit-review', ...review },
+      ['unknown', 'not-open-yet', 'not-open-yet', 'not-open-yet', 'yes', 'over', 'over'],
+    ],
+    [
+      'write in a submitted one',
+      { kind: 'write-review', ...review, submitted: true },
+      [
+        'unknown',
+        'not-open-yet',
+        'not-open-yet',
+        'not-open-yet',
+        'already-submitted',
+        'already-submitted',
+        'already-submitted',
+      ],
+    ],
+    [
+      'write one of somebody else',
+      { kind: 'write-review', ...review, byViewer: false },
+      Array<string>(7).fill('unknown'),
+    ],
+    [
+      'reopen',
+      { kind: 'reopen-review', byViewer: true, submitted: true },
+      ['unknown', 'not-open-yet', 'not-open-yet', 'not-open-yet', 'yes', 'over', 'over'],
+    ],
     ['release', { kind: 'release' }, ['unknown', ...Array<string>(6).fill('not-yours')]],
     ['plan', { kind: 'plan' }, ['unknown', ...Array<string>(6).fill('not-yours')]],
   ];
@@ -86,16 +149,30 @@ describe('mayDo', () => {
     expect(may('instructor', 'publish', false)).toBe('yes');
     expect(may('instructor', 'publish', true)).toBe('already-published');
     expect(may('instructor', 'allocate', false)).toBe('not-published');
-    expect((['plan', 'publish', 'allocate', 'release'] as const).map((kind) => may('assistant', kind, true))).toEqual(['not-yours', 'not-yours', 'yes', 'not-yours']);
+    expect((['plan', 'publish', 'allocate', 'release'] as const).map((kind) => may('assistant', kind, true))).toEqual([
+      'not-yours',
+      'not-yours',
+      'yes',
+      'not-yours',
+    ]);
     expect(words(mayDo({ role: 'assistant' }, null, { kind: 'create-exchange' }))).toBe('not-yours');
   });
 });
 
 describe('names', () => {
   it('hides names from students only, and only where they are hidden', () => {
-    const shown = (role: Viewer['role'], names: 'both-ways' | 'open', self = false) => nameShown({ role }, { names }, self);
-    expect([shown('student', 'both-ways'), shown('student', 'open'), shown('student', 'both-ways', true)]).toEqual(['alias', 'name', 'self']);
-    expect([shown('instructor', 'both-ways'), shown('assistant', 'both-ways'), shown('instructor', 'open')]).toEqual(['both', 'both', 'name']);
+    const shown = (role: Viewer['role'], names: 'both-ways' | 'open', self = false) =>
+      nameShown({ role }, { names }, self);
+    expect([shown('student', 'both-ways'), shown('student', 'open'), shown('student', 'both-ways', true)]).toEqual([
+      'alias',
+      'name',
+      'self',
+    ]);
+    expect([shown('instructor', 'both-ways'), shown('assistant', 'both-ways'), shown('instructor', 'open')]).toEqual([
+      'both',
+      'both',
+      'name',
+    ]);
   });
 
   it('makes as many different aliases as wanted, none of them taken, the same for the same seed', () => {

@@ -18,7 +18,9 @@ const GO_TO = [
 export function DemoClock() {
   const { data: session } = useSessionQuery();
   const { exchangeId } = useParams();
-  const { data: exchange } = useExchangeQuery(exchangeId ?? '', { skip: exchangeId === undefined || session?.person == null });
+  const { data: exchange } = useExchangeQuery(exchangeId ?? '', {
+    skip: exchangeId === undefined || session?.person == null,
+  });
   const [moveClock] = useMoveClockMutation();
   const now = useNow();
   const go = (at: number | null) => void moveClock(at === null ? null : new Date(at).toISOString());
@@ -32,7 +34,8 @@ export function DemoClock() {
     if (at == null) return [];
     return [{ words, onPick: () => go(Date.parse(at) + (name === 'draftsDue' ? -HOUR : 1000)) }];
   });
-  const back: MenuItem[] = session?.clockMoved === true ? [{ words: 'Back to the real time', onPick: () => go(null) }] : [];
+  const back: MenuItem[] =
+    session?.clockMoved === true ? [{ words: 'Back to the real time', onPick: () => go(null) }] : [];
   const zone = exchange?.course.timeZone ?? Intl.DateTimeFormat().resolvedOptions().timeZone;
   return (
     <Menu

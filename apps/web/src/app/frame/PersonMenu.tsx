@@ -22,17 +22,15 @@ export function PersonMenu({ name, demo }: { readonly name: string; readonly dem
     // A full load: nothing of this person's data stays in memory for the next one.
     window.location.assign(demo ? '/demo' : '/sign-in');
   };
-  const themes = THEMES.map(
-    ([theme, words]): MenuItem => ({
-      words: (
-        <span className="flex justify-between gap-4">
-          {words}
-          {chosenTheme() === theme && <span aria-label="chosen">✓</span>}
-        </span>
-      ),
-      onPick: () => chooseTheme(theme),
-    }),
-  );
+  const themes = THEMES.map(([theme, words]): MenuItem => ({
+    words: (
+      <span className="flex justify-between gap-4">
+        {words}
+        {chosenTheme() === theme && <span aria-label="chosen">✓</span>}
+      </span>
+    ),
+    onPick: () => chooseTheme(theme),
+  }));
   const going: MenuItem[] = [
     ...(demo ? [{ words: 'Step into somebody else', onPick: () => void navigate('/demo') }] : []),
     { words: 'Sign out', onPick: () => void leave() },

@@ -24,7 +24,11 @@ export function QuickJump() {
   }, []);
   return (
     <>
-      <button type="button" onClick={() => setOpen(true)} className="hidden items-center gap-1.5 text-sm text-ink-soft sm:flex">
+      <button
+        type="button"
+        onClick={() => setOpen(true)}
+        className="hidden items-center gap-1.5 text-sm text-ink-soft sm:flex"
+      >
         Go to <Key>Ctrl K</Key>
       </button>
       <Dialog open={open} onClose={() => setOpen(false)} title="Go to">
@@ -42,12 +46,19 @@ function usePlaces(): Place[] {
     const loads = courses.map(({ id }) => dispatch(api.endpoints.course.initiate(id)));
     return () => loads.forEach((load) => load.unsubscribe());
   }, [courses, dispatch]);
-  const loaded = useAppSelector((state) => courses.map(({ id }) => api.endpoints.course.select(id)(state).data), sameItems);
+  const loaded = useAppSelector(
+    (state) => courses.map(({ id }) => api.endpoints.course.select(id)(state).data),
+    sameItems,
+  );
   return [
     { words: 'Today', remark: 'what needs you', to: '/' },
     ...courses.map(({ id, title }): Place => ({ words: title, remark: 'course', to: `/courses/${id}` })),
     ...loaded.flatMap((course) =>
-      (course?.exchanges ?? []).map(({ id, title }): Place => ({ words: title, remark: course?.title ?? '', to: `/exchanges/${id}` })),
+      (course?.exchanges ?? []).map(({ id, title }): Place => ({
+        words: title,
+        remark: course?.title ?? '',
+        to: `/exchanges/${id}`,
+      })),
     ),
   ];
 }
@@ -61,7 +72,9 @@ function Places({ onDone }: { readonly onDone: () => void }) {
   const places = usePlaces();
   const [typed, setTyped] = useState('');
   const [at, setAt] = useState(0);
-  const found = places.filter(({ words, remark }) => `${words} ${remark}`.toLowerCase().includes(typed.trim().toLowerCase()));
+  const found = places.filter(({ words, remark }) =>
+    `${words} ${remark}`.toLowerCase().includes(typed.trim().toLowerCase()),
+  );
   const chosen = Math.min(at, Math.max(found.length - 1, 0));
   const go = (place: Place | undefined) => {
     if (place === undefined) return;

@@ -25,7 +25,11 @@ export function TopBar({ crumbs, title, aside }: TopBarProps) {
         Skip to the page
       </a>
       <nav aria-label="Where I am" className="flex min-w-0 flex-1 items-center gap-2">
-        <Link to="/" className="flex items-center gap-2 font-semibold text-ink no-underline" aria-label="Salt Circle: Today">
+        <Link
+          to="/"
+          className="flex items-center gap-2 font-semibold text-ink no-underline"
+          aria-label="Salt Circle: Today"
+        >
           <Ring />
           <span className={`whitespace-nowrap ${crumbs.length > 0 ? 'hidden xl:inline' : ''}`}>Salt Circle</span>
         </Link>

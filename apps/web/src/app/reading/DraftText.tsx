@@ -103,7 +103,11 @@ export function DraftText({ html, passages, activeId, onActivate, onLayout, onNo
         ref={root}
         role="document"
         tabIndex={0}
-        aria-label={onNote === undefined ? 'Draft' : 'Draft. Arrow up and down choose a sentence, with shift several; 1 to 4 leave a note on it.'}
+        aria-label={
+          onNote === undefined
+            ? 'Draft'
+            : 'Draft. Arrow up and down choose a sentence, with shift several; 1 to 4 leave a note on it.'
+        }
         className="prose prose-reading outline-none focus-visible:outline-2"
         onKeyDown={press}
         onClick={(event) => {

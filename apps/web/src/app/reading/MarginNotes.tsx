@@ -23,8 +23,14 @@ export function MarginNotes({ ids, layout, activeId, render }: MarginNotesProps)
     if (element === null || layout === null) return;
     const place = () => {
       const cards = [...element.children].filter((card): card is HTMLElement => card instanceof HTMLElement);
-      const boxes = cards.map((card) => ({ wanted: layout.tops.get(card.dataset['id'] ?? '') ?? 0, height: card.offsetHeight }));
-      const tops = spread(boxes, cards.findIndex((card) => card.dataset['id'] === activeId));
+      const boxes = cards.map((card) => ({
+        wanted: layout.tops.get(card.dataset['id'] ?? '') ?? 0,
+        height: card.offsetHeight,
+      }));
+      const tops = spread(
+        boxes,
+        cards.findIndex((card) => card.dataset['id'] === activeId),
+      );
       cards.forEach((card, index) => (card.style.top = `${tops[index]}px`));
     };
     place();
@@ -66,7 +72,7 @@ export function spread(boxes: readonly Box[], anchored: number): number[] {
   let floor = 0;
   boxes.forEach(({ height }, index) => {
     tops[index] = Math.max(tops[index] as number, floor);
-    floor = (tops[index] as number) + height + GAP;
+    floor = tops[index] + height + GAP;
   });
   return tops;
 }

@@ -3,7 +3,13 @@ import type { DraftLayout } from './DraftText.js';
 import { KIND_FILL } from './noteKinds.js';
 
 /** Ticks that show where in the draft the notes are. */
-export function NoteStrip({ notes, layout }: { readonly notes: ReadonlyArray<{ readonly id: string; readonly kind: NoteKind }>; readonly layout: DraftLayout | null }) {
+export function NoteStrip({
+  notes,
+  layout,
+}: {
+  readonly notes: ReadonlyArray<{ readonly id: string; readonly kind: NoteKind }>;
+  readonly layout: DraftLayout | null;
+}) {
   if (layout === null || layout.height === 0) return null;
   return (
     <div aria-hidden="true">

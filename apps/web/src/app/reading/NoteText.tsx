@@ -41,18 +41,10 @@ export interface PassageStateProps {
 export function PassageState({ match, anchor, quoted }: PassageStateProps) {
   const passage = <q className="text-ink-soft">{shortened(anchor.quote.exact)}</q>;
   if (match?.found === 'gone') {
-    return (
-      <p className="text-copper">
-        This passage is no longer in the draft: {passage}
-      </p>
-    );
+    return <p className="text-copper">This passage is no longer in the draft: {passage}</p>;
   }
   if (match?.found === 'changed') {
-    return (
-      <p className="text-copper">
-        The passage was changed; it read {passage}
-      </p>
-    );
+    return <p className="text-copper">The passage was changed; it read {passage}</p>;
   }
   return quoted ? <p>{passage}</p> : null;
 }

@@ -15,7 +15,9 @@ export interface DomText {
   readonly toText: (range: Range) => TextRange | null;
   readonly toDom: (range: TextRange) => Range | null;
   /** The stretches of text nodes that make up a range, in order. */
-  readonly pieces: (range: TextRange) => ReadonlyArray<{ readonly node: Text; readonly from: number; readonly to: number }>;
+  readonly pieces: (
+    range: TextRange,
+  ) => ReadonlyArray<{ readonly node: Text; readonly from: number; readonly to: number }>;
 }
 
 /** Reads the text below `root` as it stands now; read again after the document has changed. */

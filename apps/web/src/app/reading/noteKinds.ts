@@ -1,7 +1,12 @@
 import type { NoteKind } from '@salt-circle/contracts';
 
 /** Keep, Change, Ask, Fix: word, key, and what it is for. */
-export const KINDS: ReadonlyArray<{ readonly kind: NoteKind; readonly word: string; readonly key: string; readonly hint: string }> = [
+export const KINDS: ReadonlyArray<{
+  readonly kind: NoteKind;
+  readonly word: string;
+  readonly key: string;
+  readonly hint: string;
+}> = [
   { kind: 'keep', word: 'Keep', key: '1', hint: 'works, leave it' },
   { kind: 'change', word: 'Change', key: '2', hint: 'improve this' },
   { kind: 'ask', word: 'Ask', key: '3', hint: 'a question' },

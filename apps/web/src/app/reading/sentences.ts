@@ -30,10 +30,16 @@ export function stepSentence(root: HTMLElement, step: 1 | -1, extend: boolean): 
   selection.removeAllRanges();
   selection.addRange(range);
   const box = range.getBoundingClientRect();
-  if (box.top < 80 || box.bottom > window.innerHeight - 100) range.startContainer.parentElement?.scrollIntoView({ block: 'center' });
+  if (box.top < 80 || box.bottom > window.innerHeight - 100)
+    range.startContainer.parentElement?.scrollIntoView({ block: 'center' });
 }
 
-export function nextRange(sentences: readonly TextRange[], current: TextRange | null, step: 1 | -1, extend: boolean): TextRange {
+export function nextRange(
+  sentences: readonly TextRange[],
+  current: TextRange | null,
+  step: 1 | -1,
+  extend: boolean,
+): TextRange {
   const first = sentences[0] as TextRange;
   if (current === null) return first;
   const lastAt = sentences.findLastIndex(({ start }) => start < current.end);

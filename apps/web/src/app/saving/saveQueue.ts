@@ -88,7 +88,10 @@ export class SaveQueue {
     const known = this.#entries.get(key);
     const entry = known ?? { save, timer: null, sending: null, failures: 0, held: false };
     // While a conflict waits for a choice, typing goes on but is not sent: its base stays the old one.
-    const base = known === undefined ? this.revision(key, save.revision) : Math.max(known.save.revision, this.#revisions.get(key) ?? 0);
+    const base =
+      known === undefined
+        ? this.revision(key, save.revision)
+        : Math.max(known.save.revision, this.#revisions.get(key) ?? 0);
     entry.save = { ...save, revision: base };
     this.#entries.set(key, entry);
     void this.world.store.set(entry.save);

@@ -1,10 +1,12 @@
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
 import type { QueueState } from './saveQueue.js';
 
+const NOTHING: Readonly<Record<string, QueueState>> = {};
+
 /** State of everything that is saved as it is typed, by key. */
 const slice = createSlice({
   name: 'saves',
-  initialState: {} as Readonly<Record<string, QueueState>>,
+  initialState: NOTHING,
   reducers: {
     saveStateChanged: (state, { payload }: PayloadAction<{ key: string; state: QueueState }>) => ({
       ...state,
@@ -23,7 +25,15 @@ export const { selectSave, selectSaves, selectSignedOut } = slice.selectors;
 export const savesReducer = slice.reducer;
 
 /** The state that matters most among several. */
-const URGENCY: ReadonlyArray<QueueState['state']> = ['conflict', 'refused', 'signed-out', 'offline', 'saving', 'unsaved', 'saved'];
+const URGENCY: ReadonlyArray<QueueState['state']> = [
+  'conflict',
+  'refused',
+  'signed-out',
+  'offline',
+  'saving',
+  'unsaved',
+  'saved',
+];
 
 export function worstOf(states: readonly QueueState[]): QueueState | null {
   for (const state of URGENCY) {

@@ -13,7 +13,10 @@ export interface SignInFormProps {
 
 export function SignInForm({ email = '', onSignedIn }: SignInFormProps) {
   const [signIn, { isLoading, error }] = useSignInMutation();
-  const { register, handleSubmit, formState } = useForm<SignInRequest>({ resolver, defaultValues: { email, password: '' } });
+  const { register, handleSubmit, formState } = useForm<SignInRequest>({
+    resolver,
+    defaultValues: { email, password: '' },
+  });
   const { errors } = formState;
   const submit = handleSubmit(async (values) => {
     const result = await signIn({ email: values.email, password: values.password });
@@ -21,8 +24,20 @@ export function SignInForm({ email = '', onSignedIn }: SignInFormProps) {
   });
   return (
     <form onSubmit={(event) => void submit(event)} className="space-y-4" noValidate>
-      <TextField label="Email" type="email" autoComplete="username" problem={errors.email?.message} {...register('email')} />
-      <TextField label="Password" type="password" autoComplete="current-password" problem={errors.password?.message} {...register('password')} />
+      <TextField
+        label="Email"
+        type="email"
+        autoComplete="username"
+        problem={errors.email?.message}
+        {...register('email')}
+      />
+      <TextField
+        label="Password"
+        type="password"
+        autoComplete="current-password"
+        problem={errors.password?.message}
+        {...register('password')}
+      />
       {error !== undefined && (
         <Notice tone="problem" title={problemOf(error).sentence}>
           {problemOf(error).whatToDo}

@@ -25,7 +25,12 @@ export function exactly(at: number, timeZone: string, now: number): string {
 
 /** "Thu 12 Mar" in a time zone. */
 export function dayOf(at: number, timeZone: string): string {
-  const parts = new Intl.DateTimeFormat('en-GB', { timeZone, weekday: 'short', day: 'numeric', month: 'short' }).formatToParts(at);
+  const parts = new Intl.DateTimeFormat('en-GB', {
+    timeZone,
+    weekday: 'short',
+    day: 'numeric',
+    month: 'short',
+  }).formatToParts(at);
   const part = (type: Intl.DateTimeFormatPartTypes) => parts.find((one) => one.type === type)?.value ?? '';
   return `${part('weekday')} ${part('day')} ${part('month')}`;
 }

@@ -11,7 +11,10 @@ import { Quality } from './Quality.js';
 
 const { useAllocationQuery, usePreviewAllocationMutation, useApplyAllocationMutation } = api.injectEndpoints({
   endpoints: (build) => ({
-    allocation: build.query<AllocationView, string>({ query: (id) => `/exchanges/${id}/allocation`, providesTags: ['Allocation'] }),
+    allocation: build.query<AllocationView, string>({
+      query: (id) => `/exchanges/${id}/allocation`,
+      providesTags: ['Allocation'],
+    }),
     previewAllocation: build.mutation<AllocationPreviewView, { id: string; seed: number }>({
       query: ({ id, seed }) => ({ url: `/exchanges/${id}/allocation/preview`, method: 'POST', body: { seed } }),
     }),
@@ -65,7 +68,8 @@ export function AllocationPage() {
         {problem !== undefined && <ProblemNotice error={problem} />}
         {early && due !== null && (
           <Notice tone="soon" title="Drafts can still come in.">
-            They are due <When at={due} timeZone={exchange.course.timeZone} />. Whoever hands in after you apply gets no reviews from this allocation.
+            They are due <When at={due} timeZone={exchange.course.timeZone} />. Whoever hands in after you apply gets no
+            reviews from this allocation.
           </Notice>
         )}
         {shown !== null && <Quality preview={shown} reviewsEach={exchange.reviewsPerStudent} />}
@@ -78,8 +82,17 @@ export function AllocationPage() {
                 Apply to {shown.pairs.length} reviews…
               </Button>
             )}
-            <Button look={shown === null ? 'primary' : 'plain'} busy={previewing.isLoading} disabled={!exchange.published} onClick={() => void look()}>
-              {shown === null ? (current.applied ? 'Preview another allocation' : 'Preview an allocation') : 'Try another'}
+            <Button
+              look={shown === null ? 'primary' : 'plain'}
+              busy={previewing.isLoading}
+              disabled={!exchange.published}
+              onClick={() => void look()}
+            >
+              {shown === null
+                ? current.applied
+                  ? 'Preview another allocation'
+                  : 'Preview an allocation'
+                : 'Try another'}
             </Button>
             {shown !== null && (
               <Button look="quiet" onClick={() => setShown(null)}>
@@ -89,7 +102,9 @@ export function AllocationPage() {
           </div>
         )}
         <p className="text-sm text-ink-soft">
-          Everyone who handed in gets {exchange.reviewsPerStudent} {exchange.reviewsPerStudent === 1 ? 'draft' : 'drafts'} of others; nobody gets their own; every draft gets its share, give or take one.
+          Everyone who handed in gets {exchange.reviewsPerStudent}{' '}
+          {exchange.reviewsPerStudent === 1 ? 'draft' : 'drafts'} of others; nobody gets their own; every draft gets its
+          share, give or take one.
         </p>
       </aside>
       <Dialog
@@ -135,10 +150,20 @@ function Pairs({ pairs, applied }: { readonly pairs: readonly PairView[]; readon
       </thead>
       <tbody>
         {pairs.map((pair, index) => {
-          const repeated = index > 0 && labelWords((pairs[index - 1] as PairView).reviewer) === labelWords(pair.reviewer);
+          const repeated =
+            index > 0 && labelWords((pairs[index - 1] as PairView).reviewer) === labelWords(pair.reviewer);
           return (
-            <tr key={`${labelWords(pair.reviewer)} ${labelWords(pair.author)}`} className={repeated ? '' : 'border-t border-line'}>
-              <td className="py-1.5 pr-3">{repeated ? <span className="sr-only">{labelWords(pair.reviewer)}</span> : <Person label={pair.reviewer} />}</td>
+            <tr
+              key={`${labelWords(pair.reviewer)} ${labelWords(pair.author)}`}
+              className={repeated ? '' : 'border-t border-line'}
+            >
+              <td className="py-1.5 pr-3">
+                {repeated ? (
+                  <span className="sr-only">{labelWords(pair.reviewer)}</span>
+                ) : (
+                  <Person label={pair.reviewer} />
+                )}
+              </td>
               <td className="py-1.5 pr-3">
                 <Person label={pair.author} />
               </td>
@@ -148,7 +173,9 @@ function Pairs({ pairs, applied }: { readonly pairs: readonly PairView[]; readon
                   <StateMark
                     state={pair.state === 'submitted' ? 'done' : pair.state}
                     share={0.5}
-                    word={pair.state === 'submitted' ? 'submitted' : pair.state === 'in-progress' ? 'begun' : 'not begun'}
+                    word={
+                      pair.state === 'submitted' ? 'submitted' : pair.state === 'in-progress' ? 'begun' : 'not begun'
+                    }
                     wordHidden={false}
                   />
                 </td>

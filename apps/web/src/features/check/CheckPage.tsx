@@ -31,7 +31,9 @@ export function CheckPage() {
   if (error !== undefined) return <ProblemNotice error={error} />;
   if (data === undefined) return <Loading what="the reviews" />;
   const submitted = data.rows
-    .flatMap((reviewer) => reviewer.reviews.filter(({ state }) => state === 'submitted').map((review): Submitted => ({ review, reviewer })))
+    .flatMap((reviewer) =>
+      reviewer.reviews.filter(({ state }) => state === 'submitted').map((review): Submitted => ({ review, reviewer })),
+    )
     // Those who wrote least first: that is where a look is worth most.
     .sort((a, b) => a.review.words - b.review.words);
   const without = data.rows.filter((row) => row.draft.state === 'handed-in' && row.received === 0);
@@ -39,7 +41,10 @@ export function CheckPage() {
     <div className="grid flex-1 grid-cols-1 lg:grid-cols-[1fr_23rem]">
       <div className="px-5 py-5">
         <h2 className="mb-3 text-xl font-semibold">
-          Submitted reviews <span className="text-base font-normal text-ink-soft">{submitted.length}, those with the fewest words first</span>
+          Submitted reviews{' '}
+          <span className="text-base font-normal text-ink-soft">
+            {submitted.length}, those with the fewest words first
+          </span>
         </h2>
         {submitted.length === 0 ? (
           <Empty title="No review has been submitted yet.">
@@ -48,14 +53,21 @@ export function CheckPage() {
         ) : (
           <ul>
             {submitted.map(({ review, reviewer }) => (
-              <li key={review.id} className="grid grid-cols-[1fr_auto_auto] items-center gap-4 border-b border-line py-2 first:border-t">
+              <li
+                key={review.id}
+                className="grid grid-cols-[1fr_auto_auto] items-center gap-4 border-b border-line py-2 first:border-t"
+              >
                 <span>
                   <Person label={reviewer.person} /> on <Person label={review.author} />
                 </span>
                 <span className="text-sm text-ink-soft">
                   {review.words} words, {review.notes === 1 ? '1 note' : `${review.notes} notes`}
                 </span>
-                <Link to={`/reviews/${review.id}`} className="text-dusk underline" aria-label={`Read ${labelWords(reviewer.person)} on ${labelWords(review.author)}`}>
+                <Link
+                  to={`/reviews/${review.id}`}
+                  className="text-dusk underline"
+                  aria-label={`Read ${labelWords(reviewer.person)} on ${labelWords(review.author)}`}
+                >
                   Read
                 </Link>
               </li>
@@ -90,7 +102,9 @@ function ReleasePanel({ without, submitted }: { readonly without: readonly strin
       ) : (
         <>
           <p>
-            {at === null ? 'No date is set yet.' : (
+            {at === null ? (
+              'No date is set yet.'
+            ) : (
               <>
                 Authors will read their feedback <When at={at} timeZone={course.timeZone} />.
               </>
@@ -103,7 +117,8 @@ function ReleasePanel({ without, submitted }: { readonly without: readonly strin
               </Button>
               {reviewing && dates.reviewsDue !== null && (
                 <p className="text-sm text-ink-soft">
-                  Reviews can still come in: they are due <When at={dates.reviewsDue} timeZone={course.timeZone} />. To release earlier, move that date on the Plan page.
+                  Reviews can still come in: they are due <When at={dates.reviewsDue} timeZone={course.timeZone} />. To
+                  release earlier, move that date on the Plan page.
                 </p>
               )}
             </>
@@ -112,12 +127,18 @@ function ReleasePanel({ without, submitted }: { readonly without: readonly strin
       )}
       {figures !== null && (
         <p>
-          <StateMark state={figures.submitted === figures.allocated && figures.allocated > 0 ? 'done' : 'in-progress'} share={figures.allocated === 0 ? 0 : figures.submitted / figures.allocated} word={`${figures.submitted} of ${figures.allocated} reviews submitted`} wordHidden={false} />
+          <StateMark
+            state={figures.submitted === figures.allocated && figures.allocated > 0 ? 'done' : 'in-progress'}
+            share={figures.allocated === 0 ? 0 : figures.submitted / figures.allocated}
+            word={`${figures.submitted} of ${figures.allocated} reviews submitted`}
+            wordHidden={false}
+          />
         </p>
       )}
       {without.length > 0 && figures !== null && figures.allocated > 0 && (
         <p className="text-sm">
-          <strong>No review received ({without.length}):</strong> <span className="text-ink-soft">{without.join(', ')}</span>
+          <strong>No review received ({without.length}):</strong>{' '}
+          <span className="text-ink-soft">{without.join(', ')}</span>
         </p>
       )}
       <Dialog

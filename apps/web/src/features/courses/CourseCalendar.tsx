@@ -12,9 +12,17 @@ const WORDS = { drafts: 'Drafts', reviews: 'Reviews', check: 'Check', after: 'Fe
 const AFTER = 3 * DAY;
 
 /** All exchanges of a course on one axis of time, so that overlapping deadlines show. */
-export function CourseCalendar({ exchanges, timeZone }: { readonly exchanges: readonly ExchangeCard[]; readonly timeZone: string }) {
+export function CourseCalendar({
+  exchanges,
+  timeZone,
+}: {
+  readonly exchanges: readonly ExchangeCard[];
+  readonly timeZone: string;
+}) {
   const now = useNow();
-  const rows = exchanges.map((exchange) => ({ exchange, parts: segments(toDates(exchange.dates)) })).filter(({ parts }) => parts.length > 0);
+  const rows = exchanges
+    .map((exchange) => ({ exchange, parts: segments(toDates(exchange.dates)) }))
+    .filter(({ parts }) => parts.length > 0);
   if (rows.length === 0) return null;
   const ends = rows.flatMap(({ parts }) => parts.flatMap(({ from, until }) => [from, until ?? from + AFTER]));
   const first = Math.min(...ends, now) - DAY;
@@ -24,22 +32,36 @@ export function CourseCalendar({ exchanges, timeZone }: { readonly exchanges: re
     <figure className="mb-9 hidden md:block" aria-label="Exchanges on one calendar">
       <div className="relative">
         {weeks(first, last).map((at) => (
-          <span key={at} className="absolute top-0 bottom-0 border-l border-line pl-1 text-xs whitespace-nowrap text-ink-soft" style={{ left: share(at) }}>
+          <span
+            key={at}
+            className="absolute top-0 bottom-0 border-l border-line pl-1 text-xs whitespace-nowrap text-ink-soft"
+            style={{ left: share(at) }}
+          >
             {dayOf(at, timeZone)}
           </span>
         ))}
-        <span className="absolute top-6 bottom-0 z-10 flex items-end border-l border-madder text-xs text-madder" style={{ left: share(now) }}>
+        <span
+          className="absolute top-6 bottom-0 z-10 flex items-end border-l border-madder text-xs text-madder"
+          style={{ left: share(now) }}
+        >
           <span className="translate-y-full pl-1">now</span>
         </span>
         <ul className="space-y-2 pt-7 pb-2">
           {rows.map(({ exchange, parts }) => (
             <li key={exchange.id}>
-              <Link to={`/exchanges/${exchange.id}`} className="relative block h-6 no-underline" aria-label={exchange.title}>
+              <Link
+                to={`/exchanges/${exchange.id}`}
+                className="relative block h-6 no-underline"
+                aria-label={exchange.title}
+              >
                 {parts.map(({ key, from, until }) => (
                   <span
                     key={key}
                     className={`absolute top-0 bottom-0 overflow-hidden border-l-2 border-salt px-1 text-xs leading-6 text-ink ${FILLS[key]}`}
-                    style={{ left: share(from), width: `${((((until ?? from + AFTER) - from) / (last - first)) * 100).toFixed(2)}%` }}
+                    style={{
+                      left: share(from),
+                      width: `${((((until ?? from + AFTER) - from) / (last - first)) * 100).toFixed(2)}%`,
+                    }}
                   >
                     {key === 'drafts' ? exchange.title : WORDS[key]}
                   </span>

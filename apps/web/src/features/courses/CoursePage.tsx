@@ -27,7 +27,12 @@ export function CoursePage() {
       </Page>
     );
   }
-  if (course === undefined) return <Page title="Course"><Loading what="the course" /></Page>;
+  if (course === undefined)
+    return (
+      <Page title="Course">
+        <Loading what="the course" />
+      </Page>
+    );
   const staff = course.role !== 'student';
   return (
     <Page title={course.title}>
@@ -71,9 +76,19 @@ function NewExchange({ courseId }: { readonly courseId: string }) {
       <Button look="primary" onClick={() => setOpen(true)}>
         New exchange…
       </Button>
-      <Dialog open={open} onClose={() => setOpen(false)} title="New exchange" description="Nobody sees it before you publish it.">
+      <Dialog
+        open={open}
+        onClose={() => setOpen(false)}
+        title="New exchange"
+        description="Nobody sees it before you publish it."
+      >
         <form onSubmit={(event) => void submit(event)} className="space-y-4">
-          <TextField label="Title" hint="What students will see, e.g. “Field report”." value={title} onChange={(event) => setTitle(event.target.value)} />
+          <TextField
+            label="Title"
+            hint="What students will see, e.g. “Field report”."
+            value={title}
+            onChange={(event) => setTitle(event.target.value)}
+          />
           {error !== undefined && <ProblemNotice error={error} />}
           <Button look="primary" type="submit" busy={isLoading}>
             Create and plan it
@@ -88,7 +103,10 @@ function People({ people }: { readonly people: NonNullable<CourseView['people']>
   return (
     <section className="mt-10">
       <h2 className="mb-2 text-xl font-semibold">
-        People <span className="text-base font-normal text-ink-soft">{people.filter(({ role }) => role === 'student').length} students</span>
+        People{' '}
+        <span className="text-base font-normal text-ink-soft">
+          {people.filter(({ role }) => role === 'student').length} students
+        </span>
       </h2>
       <ul className="grid grid-cols-1 gap-x-8 sm:grid-cols-2 xl:grid-cols-3">
         {people.map(({ name, email, role }) => (

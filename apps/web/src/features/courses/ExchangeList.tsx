@@ -25,8 +25,14 @@ export function ExchangeList({ course }: { readonly course: CourseView }) {
   return (
     <ul>
       {course.exchanges.map((exchange) => (
-        <li key={exchange.id} className="grid grid-cols-1 gap-x-6 border-b border-line py-2.5 first:border-t sm:grid-cols-[2fr_1fr_2fr]">
-          <Link to={`/exchanges/${exchange.id}`} className="font-semibold text-ink underline decoration-line underline-offset-4">
+        <li
+          key={exchange.id}
+          className="grid grid-cols-1 gap-x-6 border-b border-line py-2.5 first:border-t sm:grid-cols-[2fr_1fr_2fr]"
+        >
+          <Link
+            to={`/exchanges/${exchange.id}`}
+            className="font-semibold text-ink underline decoration-line underline-offset-4"
+          >
             {exchange.title}
           </Link>
           <span>{stageWords(exchange)}</span>

@@ -30,13 +30,24 @@ export function DemoPage() {
       </div>
       <div className="mt-4 max-w-prose">
         <Notice>
-          Everybody and everything here is made up. Step into a person with one press; the clock in the bar moves the demo’s time.
+          Everybody and everything here is made up. Step into a person with one press; the clock in the bar moves the
+          demo’s time.
         </Notice>
       </div>
-      {error !== undefined && <Empty title="There is no demo here."><ProblemNotice error={error} /></Empty>}
+      {error !== undefined && (
+        <Empty title="There is no demo here.">
+          <ProblemNotice error={error} />
+        </Empty>
+      )}
       {people === undefined && error === undefined && <Loading what="the people of the demo" />}
       {ROLES.map(([role, words]) => (
-        <Group key={role} words={words} people={(people ?? []).filter(({ places }) => places[0]?.role === role)} stepping={stepping} onChoose={choose} />
+        <Group
+          key={role}
+          words={words}
+          people={(people ?? []).filter(({ places }) => places[0]?.role === role)}
+          stepping={stepping}
+          onChoose={choose}
+        />
       ))}
     </main>
   );

@@ -81,7 +81,11 @@ export function DeskBar({ desk, state, savePrefix, onJump }: DeskBarProps) {
             {state.missing.slice(0, 2).map((one, index) => (
               <span key={one.itemId + one.what}>
                 {index > 0 && ', '}
-                <button type="button" className="underline decoration-dotted underline-offset-4" onClick={() => jump(one.itemId)}>
+                <button
+                  type="button"
+                  className="underline decoration-dotted underline-offset-4"
+                  onClick={() => jump(one.itemId)}
+                >
                   {missingWords(one, desk.form)}
                 </button>
               </span>

@@ -32,7 +32,11 @@ function DeskLoader({ reviewId }: { readonly reviewId: string }) {
   const query = useDeskQuery(reviewId, { refetchOnMountOrArgChange: true });
   const desk = useFresh(query);
   if (desk === undefined) {
-    return <Page title="Review">{query.error === undefined ? <Loading what="the review" /> : <ProblemNotice error={query.error} />}</Page>;
+    return (
+      <Page title="Review">
+        {query.error === undefined ? <Loading what="the review" /> : <ProblemNotice error={query.error} />}
+      </Page>
+    );
   }
   return <Desk key={desk.submittedAt ?? ''} desk={desk} />;
 }
@@ -89,7 +93,12 @@ function Desk({ desk }: { readonly desk: DeskView }) {
           {...(editable && { onNote: (kind, anchor) => setActiveId(notes.add(kind, anchor)) })}
         />
         <aside aria-label="Notes beside the draft" className="hidden @2xl:block">
-          <MarginNotes ids={notes.list.map(({ id }) => id)} layout={layout} activeId={activeId} render={(id) => card(id, false)} />
+          <MarginNotes
+            ids={notes.list.map(({ id }) => id)}
+            layout={layout}
+            activeId={activeId}
+            render={(id) => card(id, false)}
+          />
         </aside>
       </div>
     </div>
@@ -102,12 +111,28 @@ function Desk({ desk }: { readonly desk: DeskView }) {
         label="Review"
         value={tab}
         onChange={setTab}
-        aside={score !== null && <span className="text-sm text-ink-soft">{score.points} of {score.of} points so far</span>}
+        aside={
+          score !== null && (
+            <span className="text-sm text-ink-soft">
+              {score.points} of {score.of} points so far
+            </span>
+          )
+        }
         tabs={[
           {
             key: 'form',
             words: 'Form',
-            content: <FormPanel items={desk.form} answers={answers} state={state} editable={editable} savePrefix={`${prefix}answer:`} onChange={change} onReplace={replace} />,
+            content: (
+              <FormPanel
+                items={desk.form}
+                answers={answers}
+                state={state}
+                editable={editable}
+                savePrefix={`${prefix}answer:`}
+                onChange={change}
+                onReplace={replace}
+              />
+            ),
           },
           {
             key: 'notes',
@@ -115,7 +140,11 @@ function Desk({ desk }: { readonly desk: DeskView }) {
             content: (
               <div className="space-y-3 py-3">
                 {notes.list.length === 0 && (
-                  <p className="text-ink-soft">{editable ? 'Select a passage in the draft to leave a note: Keep, Change, Ask or Fix.' : 'No notes on this draft.'}</p>
+                  <p className="text-ink-soft">
+                    {editable
+                      ? 'Select a passage in the draft to leave a note: Keep, Change, Ask or Fix.'
+                      : 'No notes on this draft.'}
+                  </p>
                 )}
                 {notes.list.map(({ id }) => (
                   <div key={id}>{card(id, true)}</div>
@@ -135,20 +164,34 @@ function Desk({ desk }: { readonly desk: DeskView }) {
         { words: exchange.courseTitle, to: `/courses/${exchange.courseId}` },
         { words: exchange.title, to: `/exchanges/${exchange.id}` },
       ]}
-      title={own ? `Review ${desk.position} of ${desk.total}: draft by ${labelWords(desk.author)}` : `${labelWords(desk.reviewer)} on ${labelWords(desk.author)}`}
+      title={
+        own
+          ? `Review ${desk.position} of ${desk.total}: draft by ${labelWords(desk.author)}`
+          : `${labelWords(desk.reviewer)} on ${labelWords(desk.author)}`
+      }
       aside={
         <>
-          {exchange.guideHtml !== '' && <Button look="quiet" small onClick={() => setReading('guide')}>Guide</Button>}
-          <Button look="quiet" small onClick={() => setReading('brief')}>Brief</Button>
+          {exchange.guideHtml !== '' && (
+            <Button look="quiet" small onClick={() => setReading('guide')}>
+              Guide
+            </Button>
+          )}
+          <Button look="quiet" small onClick={() => setReading('brief')}>
+            Brief
+          </Button>
           <DeskHelp />
         </>
       }
     >
       {!editable && own && desk.submittedAt === null && (
-        <Notice tone="waiting" title="Reviews are over: this one was not submitted.">What you wrote is kept and can be read here.</Notice>
+        <Notice tone="waiting" title="Reviews are over: this one was not submitted.">
+          What you wrote is kept and can be read here.
+        </Notice>
       )}
       {editable && !desk.submittable && (
-        <Notice tone="waiting" title="Reviews have fallen due, so this one can no longer be submitted.">What you still write is saved, but it does not count.</Notice>
+        <Notice tone="waiting" title="Reviews have fallen due, so this one can no longer be submitted.">
+          What you still write is saved, but it does not count.
+        </Notice>
       )}
       <div className="min-h-0 flex-1">
         {narrow ? (
@@ -173,7 +216,12 @@ function Desk({ desk }: { readonly desk: DeskView }) {
         </p>
       )}
       <DeskBar desk={desk} state={state} savePrefix={prefix} onJump={() => setTab('form')} />
-      <Dialog open={reading !== null} onClose={() => setReading(null)} title={reading === 'guide' ? 'How to review' : 'What authors were asked'} wide>
+      <Dialog
+        open={reading !== null}
+        onClose={() => setReading(null)}
+        title={reading === 'guide' ? 'How to review' : 'What authors were asked'}
+        wide
+      >
         <Prose html={reading === 'guide' ? exchange.guideHtml : exchange.briefHtml} />
       </Dialog>
     </Page>

@@ -71,20 +71,27 @@ function ItemField({ item, answer, missing, saveKey, editable, onChange, onRepla
           />
         </div>
       )}
-      {asksText && (editable || (answer?.text ?? '') === '' ? (
-        <TextArea
-          label={item.kind === 'prompt' ? item.title : `${item.title}: why`}
-          labelHidden
-          placeholder={item.kind === 'criterion' ? (item.comment === 'required' ? 'Say why' : 'Say why, if you like') : ''}
-          value={answer?.text ?? ''}
-          maxLength={20_000}
-          readOnly={!editable}
-          onChange={(event) => onChange({ text: event.target.value })}
-        />
-      ) : (
-        <p className="whitespace-pre-wrap">{answer?.text}</p>
-      ))}
-      {saving.state === 'refused' && saving.problem !== null && <p className="text-sm text-madder" role="alert">{saving.problem.sentence}</p>}
+      {asksText &&
+        (editable || (answer?.text ?? '') === '' ? (
+          <TextArea
+            label={item.kind === 'prompt' ? item.title : `${item.title}: why`}
+            labelHidden
+            placeholder={
+              item.kind === 'criterion' ? (item.comment === 'required' ? 'Say why' : 'Say why, if you like') : ''
+            }
+            value={answer?.text ?? ''}
+            maxLength={20_000}
+            readOnly={!editable}
+            onChange={(event) => onChange({ text: event.target.value })}
+          />
+        ) : (
+          <p className="whitespace-pre-wrap">{answer?.text}</p>
+        ))}
+      {saving.state === 'refused' && saving.problem !== null && (
+        <p className="text-sm text-madder" role="alert">
+          {saving.problem.sentence}
+        </p>
+      )}
       {saving.state === 'conflict' && saving.problem !== null && (
         <Conflict
           saveKey={saveKey}
@@ -111,7 +118,8 @@ function AnswerText({ item, answer }: { readonly item: FormItem; readonly answer
 /** What is still asked for here, in a few words at the right of the title. */
 function itemState(item: FormItem, answer: Answer | undefined, missing: readonly Missing[]): readonly [string, string] {
   const words = missing.find(({ what }) => what === 'words' || what === 'text');
-  if (words !== undefined && item.kind === 'prompt' && item.minimumWords > 0) return [`${words.have} of ${words.need} words`, 'text-copper'];
+  if (words !== undefined && item.kind === 'prompt' && item.minimumWords > 0)
+    return [`${words.have} of ${words.need} words`, 'text-copper'];
   if (missing.length > 0) return [missing[0]?.what === 'comment' ? 'say why' : 'not answered', 'text-copper'];
   const text = answer?.text ?? '';
   if (item.kind === 'prompt') {

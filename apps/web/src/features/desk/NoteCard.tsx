@@ -22,7 +22,19 @@ export interface NoteCardProps {
 }
 
 /** A note beside its passage: to read until it is chosen, then to write. */
-export function NoteCard({ note, saveKey, match, active, editable, quoted, onActivate, onClose, onChange, onRemove, onReplace }: NoteCardProps) {
+export function NoteCard({
+  note,
+  saveKey,
+  match,
+  active,
+  editable,
+  quoted,
+  onActivate,
+  onClose,
+  onChange,
+  onRemove,
+  onReplace,
+}: NoteCardProps) {
   const saving = useSavingState(saveKey);
   const theirs = saving.problem?.current as NoteView | null | undefined;
   if (saving.state === 'conflict' && saving.problem !== null) {
@@ -31,7 +43,15 @@ export function NoteCard({ note, saveKey, match, active, editable, quoted, onAct
         saveKey={saveKey}
         problem={saving.problem}
         revision={theirs?.revision ?? 0}
-        theirs={theirs == null ? <p>It was removed.</p> : <p>{kindWord(theirs.kind)}: {theirs.body}</p>}
+        theirs={
+          theirs == null ? (
+            <p>It was removed.</p>
+          ) : (
+            <p>
+              {kindWord(theirs.kind)}: {theirs.body}
+            </p>
+          )
+        }
         onTake={() => onReplace(theirs ?? null)}
       />
     );
@@ -51,7 +71,9 @@ export function NoteCard({ note, saveKey, match, active, editable, quoted, onAct
       </div>
     );
   }
-  return <NoteForm note={note} match={match} quoted={quoted} onClose={onClose} onChange={onChange} onRemove={onRemove} />;
+  return (
+    <NoteForm note={note} match={match} quoted={quoted} onClose={onClose} onChange={onChange} onRemove={onRemove} />
+  );
 }
 
 type NoteFormProps = Pick<NoteCardProps, 'note' | 'match' | 'quoted' | 'onClose' | 'onChange' | 'onRemove'>;
@@ -70,7 +92,10 @@ function NoteForm({ note, match, quoted, onClose, onChange, onRemove }: NoteForm
     } else if (event.key === 'Escape') onClose();
   };
   return (
-    <div className={`border border-l-[3px] border-line bg-paper px-2.5 py-1.5 text-sm ${KIND_BORDER[note.kind]}`} onKeyDown={press}>
+    <div
+      className={`border border-l-[3px] border-line bg-paper px-2.5 py-1.5 text-sm ${KIND_BORDER[note.kind]}`}
+      onKeyDown={press}
+    >
       <div role="radiogroup" aria-label="Kind of note" className="mb-1 flex flex-wrap gap-x-2.5">
         {KINDS.map(({ kind, word, key, hint }) => (
           <button
@@ -80,7 +105,11 @@ function NoteForm({ note, match, quoted, onClose, onChange, onRemove }: NoteForm
             aria-checked={kind === note.kind}
             title={`${hint} (Alt ${key})`}
             onClick={() => onChange({ kind })}
-            className={kind === note.kind ? `font-semibold underline decoration-2 underline-offset-4 ${KIND_TEXT[kind]}` : 'text-ink-soft'}
+            className={
+              kind === note.kind
+                ? `font-semibold underline decoration-2 underline-offset-4 ${KIND_TEXT[kind]}`
+                : 'text-ink-soft'
+            }
           >
             {word}
           </button>
@@ -101,7 +130,13 @@ function NoteForm({ note, match, quoted, onClose, onChange, onRemove }: NoteForm
         <button type="button" onClick={onClose} className="text-ink-soft hover:text-ink">
           Done
         </button>
-        <button type="button" onClick={onRemove} aria-label="Remove this note" title="Remove this note" className="rounded p-1 text-ink-soft hover:text-madder">
+        <button
+          type="button"
+          onClick={onRemove}
+          aria-label="Remove this note"
+          title="Remove this note"
+          className="rounded p-1 text-ink-soft hover:text-madder"
+        >
           <Trash2 size={15} aria-hidden="true" />
         </button>
       </div>

@@ -31,13 +31,20 @@ export function useNotes(saved: readonly NoteView[], reviewId: string, prefix: s
   const [notes, setNotes] = useState(() => startNotes(saved, prefix));
   const [removed, setRemoved] = useState<NoteView | null>(null);
   const list = useMemo(
-    () => [...notes.values()].sort((a, b) => a.anchor.position.start - b.anchor.position.start || (a.id < b.id ? -1 : 1)),
+    () =>
+      [...notes.values()].sort((a, b) => a.anchor.position.start - b.anchor.position.start || (a.id < b.id ? -1 : 1)),
     [notes],
   );
   const put = (note: NoteView) => {
     const { id, kind, body, anchor, revision } = note;
     setNotes((all) => new Map(all).set(id, note));
-    saveQueue.put({ key: prefix + id, url: `/api/reviews/${reviewId}/notes/${id}`, method: 'PUT', body: { kind, body, anchor }, revision });
+    saveQueue.put({
+      key: prefix + id,
+      url: `/api/reviews/${reviewId}/notes/${id}`,
+      method: 'PUT',
+      body: { kind, body, anchor },
+      revision,
+    });
   };
   const drop = (id: string) => setNotes((all) => new Map([...all].filter(([key]) => key !== id)));
   return {
@@ -57,7 +64,13 @@ export function useNotes(saved: readonly NoteView[], reviewId: string, prefix: s
       if (note === undefined) return;
       drop(id);
       setRemoved(note);
-      saveQueue.put({ key: prefix + id, url: `/api/reviews/${reviewId}/notes/${id}`, method: 'DELETE', body: {}, revision: note.revision });
+      saveQueue.put({
+        key: prefix + id,
+        url: `/api/reviews/${reviewId}/notes/${id}`,
+        method: 'DELETE',
+        body: {},
+        revision: note.revision,
+      });
     },
     bringBack: () => {
       // On the server it may be gone by now, and then begins anew.

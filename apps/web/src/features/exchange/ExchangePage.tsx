@@ -12,14 +12,25 @@ export function ExchangePage() {
   const { exchangeId = '' } = useParams();
   const { pathname } = useLocation();
   const now = useNow();
-  const { data: exchange, error } = useExchangeQuery(exchangeId, { refetchOnMountOrArgChange: true, pollingInterval: 30_000 });
+  const { data: exchange, error } = useExchangeQuery(exchangeId, {
+    refetchOnMountOrArgChange: true,
+    pollingInterval: 30_000,
+  });
   if (exchange === undefined) {
-    return <Page title="Exchange">{error === undefined ? <Loading what="the exchange" /> : <ProblemNotice error={error} />}</Page>;
+    return (
+      <Page title="Exchange">
+        {error === undefined ? <Loading what="the exchange" /> : <ProblemNotice error={error} />}
+      </Page>
+    );
   }
   const { course } = exchange;
   return (
     <Page crumbs={[{ words: course.title, to: `/courses/${course.id}` }]} title={exchange.title}>
-      <Ruler segments={rulerSegments(exchange, pathname, now)} now={now} nowWords={exactly(now, course.timeZone, now)} />
+      <Ruler
+        segments={rulerSegments(exchange, pathname, now)}
+        now={now}
+        nowWords={exactly(now, course.timeZone, now)}
+      />
       <Outlet key={exchange.id} context={exchange} />
     </Page>
   );

@@ -9,7 +9,10 @@ import { useExchange } from '../../app/useExchange.js';
 
 const { useMyReviewsQuery } = api.injectEndpoints({
   endpoints: (build) => ({
-    myReviews: build.query<ReviewCard[], string>({ query: (id) => `/exchanges/${id}/reviews`, providesTags: ['Review'] }),
+    myReviews: build.query<ReviewCard[], string>({
+      query: (id) => `/exchanges/${id}/reviews`,
+      providesTags: ['Review'],
+    }),
   }),
 });
 
@@ -33,8 +36,8 @@ export function MyReviewsPage() {
         {!opened && (
           <Empty title="Reviewing has not opened yet.">
             <p>
-              It opens {opens !== null && <When at={opens} timeZone={course.timeZone} />}. You will then find {exchange.reviewsPerStudent} drafts
-              here, if you have handed in your own.
+              It opens {opens !== null && <When at={opens} timeZone={course.timeZone} />}. You will then find{' '}
+              {exchange.reviewsPerStudent} drafts here, if you have handed in your own.
             </p>
           </Empty>
         )}
@@ -62,7 +65,11 @@ export function MyReviewsPage() {
       </section>
       <section className="mt-8 lg:mt-0">
         <h2 className="mb-2 text-xl font-semibold">How to review</h2>
-        {exchange.guideHtml === '' ? <p className="text-ink-soft">Your instructor has given no guide.</p> : <Prose html={exchange.guideHtml} />}
+        {exchange.guideHtml === '' ? (
+          <p className="text-ink-soft">Your instructor has given no guide.</p>
+        ) : (
+          <Prose html={exchange.guideHtml} />
+        )}
       </section>
     </div>
   );
@@ -70,7 +77,8 @@ export function MyReviewsPage() {
 
 function ReviewRow({ review, open }: { readonly review: ReviewCard; readonly open: boolean }) {
   const { state, answered, required } = review;
-  const words = state === 'submitted' ? 'submitted' : state === 'not-begun' ? 'not begun' : `${answered} of ${required} done`;
+  const words =
+    state === 'submitted' ? 'submitted' : state === 'not-begun' ? 'not begun' : `${answered} of ${required} done`;
   return (
     <li className="grid grid-cols-[1fr_auto] items-center gap-4 border-b border-line py-3 first:border-t">
       <div>
@@ -79,7 +87,12 @@ function ReviewRow({ review, open }: { readonly review: ReviewCard; readonly ope
           <span>
             by <Person label={review.author} />
           </span>
-          <StateMark state={MARKS[state]} share={required === 0 ? 0 : answered / required} word={words} wordHidden={false} />
+          <StateMark
+            state={MARKS[state]}
+            share={required === 0 ? 0 : answered / required}
+            word={words}
+            wordHidden={false}
+          />
           {review.notes > 0 && <span>{review.notes === 1 ? '1 note' : `${review.notes} notes`}</span>}
         </p>
       </div>

@@ -11,7 +11,11 @@ export function rulerSegments(exchange: ExchangeView, pathname: string, now: num
   const dates = resolveDates(toDates(exchange.dates));
   const bare = exchange.marks === null ? staffSegments(exchange, dates, now) : studentSegments(exchange, dates, now);
   const page = pathname.split('/')[3] ?? '';
-  return bare.map((segment) => ({ ...segment, to: `/exchanges/${exchange.id}/${segment.key}`, active: segment.key === page }));
+  return bare.map((segment) => ({
+    ...segment,
+    to: `/exchanges/${exchange.id}/${segment.key}`,
+    active: segment.key === page,
+  }));
 }
 
 function until(at: number | undefined, timeZone: string, words: string): string {
@@ -29,7 +33,9 @@ function staffSegments(exchange: ExchangeView, dates: ResolvedDates | null, now:
     {
       key: 'drafts',
       words: 'Drafts',
-      figure: opened ? `${figures?.handedIn} of ${figures?.students} handed in` : until(dates?.draftsOpen, zone, 'open'),
+      figure: opened
+        ? `${figures?.handedIn} of ${figures?.students} handed in`
+        : until(dates?.draftsOpen, zone, 'open'),
       alert: missing,
       ...stretch(dates?.draftsOpen, dates?.draftsDue),
     },
@@ -43,7 +49,9 @@ function staffSegments(exchange: ExchangeView, dates: ResolvedDates | null, now:
     {
       key: 'reviews',
       words: 'Reviews',
-      figure: reviewsOpened ? `${figures?.submitted} of ${figures?.allocated} done` : until(dates?.reviewsOpen, zone, 'open'),
+      figure: reviewsOpened
+        ? `${figures?.submitted} of ${figures?.allocated} done`
+        : until(dates?.reviewsOpen, zone, 'open'),
       ...stretch(dates?.reviewsOpen, dates?.reviewsDue),
     },
     {
@@ -72,7 +80,9 @@ function studentSegments(exchange: ExchangeView, dates: ResolvedDates | null, no
     {
       key: 'review',
       words: 'Review',
-      figure: reviewsOpened ? reviewFigure(marks?.reviewsDone ?? 0, marks?.reviewsAllocated ?? 0) : until(dates?.reviewsOpen, zone, 'opens'),
+      figure: reviewsOpened
+        ? reviewFigure(marks?.reviewsDone ?? 0, marks?.reviewsAllocated ?? 0)
+        : until(dates?.reviewsOpen, zone, 'opens'),
       ...stretch(dates?.reviewsOpen, dates?.reviewsDue),
     },
     {

@@ -12,7 +12,10 @@ import { ByCriterion, ByReviewer } from './Answers.js';
 
 const { useFeedbackQuery } = api.injectEndpoints({
   endpoints: (build) => ({
-    feedback: build.query<FeedbackView, string>({ query: (id) => `/exchanges/${id}/feedback`, providesTags: ['Feedback'] }),
+    feedback: build.query<FeedbackView, string>({
+      query: (id) => `/exchanges/${id}/feedback`,
+      providesTags: ['Feedback'],
+    }),
   }),
 });
 
@@ -48,7 +51,13 @@ interface FeedbackNote extends NoteView {
   readonly by: PersonLabel;
 }
 
-function Feedback({ feedback, draft }: { readonly feedback: FeedbackView; readonly draft: NonNullable<FeedbackView['draft']> }) {
+function Feedback({
+  feedback,
+  draft,
+}: {
+  readonly feedback: FeedbackView;
+  readonly draft: NonNullable<FeedbackView['draft']>;
+}) {
   const notes = useMemo(
     () =>
       feedback.reviews
@@ -77,7 +86,13 @@ function Feedback({ feedback, draft }: { readonly feedback: FeedbackView; readon
       <section aria-label="Your draft with its notes" className="@container px-6 py-5">
         <h2 className="mb-4 font-serif text-2xl font-semibold">{draft.title}</h2>
         <div className="@2xl:grid @2xl:grid-cols-[minmax(0,1fr)_12.5rem] @2xl:gap-6">
-          <DraftText html={draft.html} passages={notes} activeId={activeId} onActivate={setActiveId} onLayout={onLayout} />
+          <DraftText
+            html={draft.html}
+            passages={notes}
+            activeId={activeId}
+            onActivate={setActiveId}
+            onLayout={onLayout}
+          />
           <aside aria-label="Notes beside your draft" className="hidden @2xl:block">
             <MarginNotes
               ids={notes.map(({ id }) => id)}
@@ -94,7 +109,8 @@ function Feedback({ feedback, draft }: { readonly feedback: FeedbackView; readon
       <section className="border-l border-line bg-crust px-5 py-3">
         <p className="text-ink-soft">
           {count === 1 ? '1 reviewer' : `${count} reviewers`}, {notes.length === 1 ? '1 note' : `${notes.length} notes`}
-          {feedback.missing > 0 && `; ${feedback.missing === 1 ? '1 more review was' : `${feedback.missing} more reviews were`} not submitted`}
+          {feedback.missing > 0 &&
+            `; ${feedback.missing === 1 ? '1 more review was' : `${feedback.missing} more reviews were`} not submitted`}
         </p>
         <Tabs
           label="Feedback"
@@ -108,7 +124,12 @@ function Feedback({ feedback, draft }: { readonly feedback: FeedbackView; readon
               words: `Notes ${notes.length}`,
               content: (
                 <ul className="space-y-3 py-3">
-                  {gone.length > 0 && <li className="text-sm text-copper">{gone.length === 1 ? 'One note is' : `${gone.length} notes are`} on a passage that your draft no longer has.</li>}
+                  {gone.length > 0 && (
+                    <li className="text-sm text-copper">
+                      {gone.length === 1 ? 'One note is' : `${gone.length} notes are`} on a passage that your draft no
+                      longer has.
+                    </li>
+                  )}
                   {notes.map((note) => (
                     <li key={note.id}>{show(note, true)}</li>
                   ))}

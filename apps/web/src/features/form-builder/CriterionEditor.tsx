@@ -20,8 +20,10 @@ const COMMENTS: ReadonlyArray<readonly [CriterionItem['comment'], string]> = [
 export function CriterionEditor({ item, readOnly, onChange }: CriterionEditorProps) {
   const { levels } = item;
   const withPoints = levels.some(({ points }) => points !== null);
-  const setLevel = (next: Level) => onChange({ ...item, levels: levels.map((one) => (one.id === next.id ? next : one)) });
-  const setPoints = (on: boolean) => onChange({ ...item, levels: levels.map((one, index) => ({ ...one, points: on ? index * 2 : null })) });
+  const setLevel = (next: Level) =>
+    onChange({ ...item, levels: levels.map((one) => (one.id === next.id ? next : one)) });
+  const setPoints = (on: boolean) =>
+    onChange({ ...item, levels: levels.map((one, index) => ({ ...one, points: on ? index * 2 : null })) });
   const addLevel = () => {
     const last = levels.at(-1)?.points;
     onChange({ ...item, levels: [...levels, newLevel(withPoints ? (last ?? 0) + 1 : null)] });
@@ -42,7 +44,11 @@ export function CriterionEditor({ item, readOnly, onChange }: CriterionEditorPro
         ))}
         {!readOnly && levels.length < MAX_LEVELS && (
           <li className="flex">
-            <button type="button" onClick={addLevel} className="flex-1 border border-dashed border-edge p-2 text-left text-ink-soft hover:bg-crust">
+            <button
+              type="button"
+              onClick={addLevel}
+              className="flex-1 border border-dashed border-edge p-2 text-left text-ink-soft hover:bg-crust"
+            >
               Add a level
             </button>
           </li>
@@ -88,14 +94,31 @@ function LevelEditor({ level, number, withPoints, removable, onChange, onRemove 
           min={0}
           aria-label={`Points of level ${number}`}
           value={level.points ?? ''}
-          onChange={(event) => onChange({ ...level, points: event.target.value === '' ? null : event.target.valueAsNumber })}
+          onChange={(event) =>
+            onChange({ ...level, points: event.target.value === '' ? null : event.target.valueAsNumber })
+          }
           className="w-16 rounded border border-line bg-paper px-1.5 font-semibold"
         />
       )}
-      <PlainInput label={`Name of level ${number}`} value={level.title} placeholder={`Level ${number}`} onChange={(title) => onChange({ ...level, title })} />
-      <PlainInput label={`Description of level ${number}`} value={level.description} placeholder="Description" onChange={(description) => onChange({ ...level, description })} />
+      <PlainInput
+        label={`Name of level ${number}`}
+        value={level.title}
+        placeholder={`Level ${number}`}
+        onChange={(title) => onChange({ ...level, title })}
+      />
+      <PlainInput
+        label={`Description of level ${number}`}
+        value={level.description}
+        placeholder="Description"
+        onChange={(description) => onChange({ ...level, description })}
+      />
       {removable && (
-        <button type="button" aria-label={`Remove level ${number}`} onClick={onRemove} className="absolute top-1 right-1 rounded p-0.5 text-ink-soft hover:bg-crust">
+        <button
+          type="button"
+          aria-label={`Remove level ${number}`}
+          onClick={onRemove}
+          className="absolute top-1 right-1 rounded p-0.5 text-ink-soft hover:bg-crust"
+        >
           <X size={14} aria-hidden="true" />
         </button>
       )}

@@ -1,4 +1,12 @@
-import { closestCenter, DndContext, KeyboardSensor, PointerSensor, useSensor, useSensors, type DragEndEvent } from '@dnd-kit/core';
+import {
+  closestCenter,
+  DndContext,
+  KeyboardSensor,
+  PointerSensor,
+  useSensor,
+  useSensors,
+  type DragEndEvent,
+} from '@dnd-kit/core';
 import { SortableContext, sortableKeyboardCoordinates, verticalListSortingStrategy } from '@dnd-kit/sortable';
 import type { FormView } from '@salt-circle/contracts';
 import type { FormItem } from '@salt-circle/core';
@@ -68,7 +76,10 @@ function Builder({ form, readOnly }: { readonly form: FormView; readonly readOnl
   };
   useAddKeys(readOnly, { c: () => add(newCriterion()), p: () => add(newPrompt()) });
 
-  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 4 } }), useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }));
+  const sensors = useSensors(
+    useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
+    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
+  );
   const drop = ({ active, over }: DragEndEvent) => {
     const at = (id: unknown) => items.findIndex((item) => item.id === id);
     if (over !== null && active.id !== over.id) change(moved(items, at(active.id), at(over.id)), true);
@@ -94,14 +105,25 @@ function Builder({ form, readOnly }: { readonly form: FormView; readonly readOnl
           </div>
         </div>
         {form.frozen && (
-          <Notice title="This form can no longer change.">The first draft has been handed in, and everybody is to be reviewed by the same form.</Notice>
+          <Notice title="This form can no longer change.">
+            The first draft has been handed in, and everybody is to be reviewed by the same form.
+          </Notice>
         )}
         {saving.state === 'conflict' && saving.problem !== null && theirs !== undefined && (
-          <Conflict saveKey={key} problem={saving.problem} revision={theirs.revision} theirs={theirs.items.map(({ title }) => title).join(', ')} onTake={() => setItems(theirs.items)} />
+          <Conflict
+            saveKey={key}
+            problem={saving.problem}
+            revision={theirs.revision}
+            theirs={theirs.items.map(({ title }) => title).join(', ')}
+            onTake={() => setItems(theirs.items)}
+          />
         )}
         {items.length === 0 && (
           <Empty title="The form is empty.">
-            <p>Reviewers fill it in for every draft. Add a criterion with named levels, or a prompt that asks for a few sentences.</p>
+            <p>
+              Reviewers fill it in for every draft. Add a criterion with named levels, or a prompt that asks for a few
+              sentences.
+            </p>
           </Empty>
         )}
         <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={drop}>
@@ -118,14 +140,23 @@ function Builder({ form, readOnly }: { readonly form: FormView; readonly readOnl
                   problems={problems.filter(({ path }) => path.startsWith(`items.${index}.`))}
                   onChange={(next) => change(items.map((one) => (one.id === item.id ? next : one)))}
                   onMove={(step) => change(moved(items, index, index + step), true)}
-                  onRemove={() => change(items.filter((one) => one.id !== item.id), true)}
+                  onRemove={() =>
+                    change(
+                      items.filter((one) => one.id !== item.id),
+                      true,
+                    )
+                  }
                 />
               ))}
             </ol>
           </SortableContext>
         </DndContext>
       </div>
-      <FormTotals items={items} readOnly={readOnly} onAdd={(kind) => add(kind === 'criterion' ? newCriterion() : newPrompt())} />
+      <FormTotals
+        items={items}
+        readOnly={readOnly}
+        onAdd={(kind) => add(kind === 'criterion' ? newCriterion() : newPrompt())}
+      />
     </div>
   );
 }

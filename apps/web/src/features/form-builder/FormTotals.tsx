@@ -58,7 +58,11 @@ interface AddButtonProps {
 
 function AddButton({ letter, words, remark, onAdd }: AddButtonProps) {
   return (
-    <button type="button" onClick={onAdd} className="flex w-full items-center gap-2.5 rounded px-1 py-1.5 text-left hover:bg-paper">
+    <button
+      type="button"
+      onClick={onAdd}
+      className="flex w-full items-center gap-2.5 rounded px-1 py-1.5 text-left hover:bg-paper"
+    >
       <Key>{letter}</Key> {words} <span className="text-ink-soft">{remark}</span>
     </button>
   );

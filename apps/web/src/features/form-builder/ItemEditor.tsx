@@ -21,8 +21,21 @@ export interface ItemEditorProps {
   readonly onRemove: () => void;
 }
 
-export function ItemEditor({ item, number, last, readOnly, autoFocus, problems, onChange, onMove, onRemove }: ItemEditorProps) {
-  const { setNodeRef, attributes, listeners, transform, transition, isDragging } = useSortable({ id: item.id, disabled: readOnly });
+export function ItemEditor({
+  item,
+  number,
+  last,
+  readOnly,
+  autoFocus,
+  problems,
+  onChange,
+  onMove,
+  onRemove,
+}: ItemEditorProps) {
+  const { setNodeRef, attributes, listeners, transform, transition, isDragging } = useSortable({
+    id: item.id,
+    disabled: readOnly,
+  });
   const points = item.kind === 'criterion' ? itemMaximum(item) : null;
   const name = item.title === '' ? `item ${number}` : `“${item.title}”`;
   return (
@@ -33,7 +46,13 @@ export function ItemEditor({ item, number, last, readOnly, autoFocus, problems, 
     >
       <div className="flex flex-col items-center gap-1 pt-1 text-ink-soft">
         {!readOnly && (
-          <button type="button" {...attributes} {...listeners} aria-label={`Move ${name} by dragging, or press space and use the arrow keys`} className="cursor-grab touch-none">
+          <button
+            type="button"
+            {...attributes}
+            {...listeners}
+            aria-label={`Move ${name} by dragging, or press space and use the arrow keys`}
+            className="cursor-grab touch-none"
+          >
             <GripVertical size={18} aria-hidden="true" />
           </button>
         )}
@@ -49,7 +68,12 @@ export function ItemEditor({ item, number, last, readOnly, autoFocus, problems, 
           placeholder={item.kind === 'criterion' ? 'Name of the criterion' : 'What to write about'}
           onChange={(title) => onChange({ ...item, title })}
         />
-        <PlainInput label="Guidance" value={item.guidance} placeholder="Guidance for the reviewer (may be left empty)" onChange={(guidance) => onChange({ ...item, guidance })} />
+        <PlainInput
+          label="Guidance"
+          value={item.guidance}
+          placeholder="Guidance for the reviewer (may be left empty)"
+          onChange={(guidance) => onChange({ ...item, guidance })}
+        />
         {item.kind === 'criterion' ? (
           <CriterionEditor item={item} readOnly={readOnly} onChange={onChange} />
         ) : (
@@ -66,7 +90,11 @@ export function ItemEditor({ item, number, last, readOnly, autoFocus, problems, 
             words
           </label>
         )}
-        <Checkbox label="Required" checked={item.required} onChange={(event) => onChange({ ...item, required: event.target.checked })} />
+        <Checkbox
+          label="Required"
+          checked={item.required}
+          onChange={(event) => onChange({ ...item, required: event.target.checked })}
+        />
         {problems.map((one) => (
           <p key={one.path + one.code} className="text-sm text-copper">
             {one.sentence}
@@ -75,7 +103,13 @@ export function ItemEditor({ item, number, last, readOnly, autoFocus, problems, 
       </fieldset>
       <div className="flex flex-col items-end gap-1 text-right">
         <p>
-          {points === null ? <span className="text-ink-soft">no points</span> : <><strong>{points}</strong> points</>}
+          {points === null ? (
+            <span className="text-ink-soft">no points</span>
+          ) : (
+            <>
+              <strong>{points}</strong> points
+            </>
+          )}
         </p>
         {!readOnly && (
           <div className="flex">
@@ -105,7 +139,13 @@ interface IconButtonProps {
 function IconButton({ words, disabled = false, onClick, children }: IconButtonProps) {
   return (
     <Tooltip words={words}>
-      <button type="button" aria-label={words} disabled={disabled} onClick={onClick} className="rounded p-1.5 text-ink-soft hover:bg-crust disabled:opacity-40">
+      <button
+        type="button"
+        aria-label={words}
+        disabled={disabled}
+        onClick={onClick}
+        className="rounded p-1.5 text-ink-soft hover:bg-crust disabled:opacity-40"
+      >
         {children}
       </button>
     </Tooltip>

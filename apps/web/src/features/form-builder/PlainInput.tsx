@@ -8,7 +8,14 @@ export interface PlainInputProps {
 }
 
 /** Looks like the text it edits, until one goes there. */
-export function PlainInput({ label, value, placeholder, strong = false, autoFocus = false, onChange }: PlainInputProps) {
+export function PlainInput({
+  label,
+  value,
+  placeholder,
+  strong = false,
+  autoFocus = false,
+  onChange,
+}: PlainInputProps) {
   return (
     <textarea
       rows={1}

@@ -7,7 +7,15 @@ export function newLevel(points: number | null): Level {
 /** Three levels with points, the commonest case, ready to be named. */
 export function newCriterion(): CriterionItem {
   const levels = [0, 2, 4].map(newLevel);
-  return { kind: 'criterion', id: crypto.randomUUID(), title: '', guidance: '', required: true, comment: 'optional', levels };
+  return {
+    kind: 'criterion',
+    id: crypto.randomUUID(),
+    title: '',
+    guidance: '',
+    required: true,
+    comment: 'optional',
+    levels,
+  };
 }
 
 export function newPrompt(): PromptItem {

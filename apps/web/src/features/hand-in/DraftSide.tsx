@@ -18,11 +18,25 @@ export function DraftSide({ draft }: { readonly draft: MyDraftView | null }) {
         value={tab}
         onChange={setTab}
         tabs={[
-          { key: 'brief', words: 'Brief', content: <div className="pt-3"><Prose html={exchange.briefHtml} /></div> },
+          {
+            key: 'brief',
+            words: 'Brief',
+            content: (
+              <div className="pt-3">
+                <Prose html={exchange.briefHtml} />
+              </div>
+            ),
+          },
           { key: 'form', words: 'Review form', content: <FormPreview exchangeId={exchange.id} /> },
           ...(draft === null || draft.versions.length === 0
             ? []
-            : [{ key: 'versions', words: `Handed in ${draft.versions.length}`, content: <Versions versions={draft.versions} /> }]),
+            : [
+                {
+                  key: 'versions',
+                  words: `Handed in ${draft.versions.length}`,
+                  content: <Versions versions={draft.versions} />,
+                },
+              ]),
         ]}
       />
     </aside>
@@ -91,7 +105,12 @@ function ReadVersion({ number, onClose }: { readonly number: number; readonly on
   const exchange = useExchange();
   const { data } = useVersionQuery({ exchangeId: exchange.id, number });
   return (
-    <Dialog open onClose={onClose} title={data === undefined ? `Version ${number}` : `${data.title} (version ${number})`} wide>
+    <Dialog
+      open
+      onClose={onClose}
+      title={data === undefined ? `Version ${number}` : `${data.title} (version ${number})`}
+      wide
+    >
       {data === undefined ? <Loading what="the version" /> : <Prose html={data.html} reading />}
     </Dialog>
   );

@@ -32,18 +32,36 @@ function standing(draft: MyDraftView, changed: boolean, open: boolean): Standing
   const version = draft.versions.at(-1)?.number;
   if (version === undefined) {
     return open
-      ? { mark: draft.revision > 0 || changed ? 'in-progress' : 'not-begun', words: 'Not handed in yet', explained: 'What you see is saved, but it counts only once you hand it in.', loud: true }
-      : { mark: 'late', words: 'Not handed in', explained: 'The due time has passed. Your text is kept and can be read; ask your instructor whether it can still be taken in.', loud: true };
+      ? {
+          mark: draft.revision > 0 || changed ? 'in-progress' : 'not-begun',
+          words: 'Not handed in yet',
+          explained: 'What you see is saved, but it counts only once you hand it in.',
+          loud: true,
+        }
+      : {
+          mark: 'late',
+          words: 'Not handed in',
+          explained:
+            'The due time has passed. Your text is kept and can be read; ask your instructor whether it can still be taken in.',
+          loud: true,
+        };
   }
   if (changed) {
     return {
       mark: 'in-progress',
       words: `Version ${version} is handed in; what you see has changed since`,
-      explained: open ? 'The earlier version counts until you hand in again.' : 'Your changes came after the due time: they are kept, but version ' + version + ' counts.',
+      explained: open
+        ? 'The earlier version counts until you hand in again.'
+        : 'Your changes came after the due time: they are kept, but version ' + version + ' counts.',
       loud: open,
     };
   }
-  return { mark: 'done', words: `Handed in, version ${version}`, explained: open ? 'You can change it and hand in again until drafts are due.' : 'This is what reviewers read.', loud: false };
+  return {
+    mark: 'done',
+    words: `Handed in, version ${version}`,
+    explained: open ? 'You can change it and hand in again until drafts are due.' : 'This is what reviewers read.',
+    loud: false,
+  };
 }
 
 export function HandInBar({ draft, text, words, saveKey, saving, receipt, onReceipt }: HandInBarProps) {
@@ -95,7 +113,9 @@ export function HandInBar({ draft, text, words, saveKey, saving, receipt, onRece
           />
         )}
         <div className="mt-4 max-h-[55vh] overflow-y-auto border border-line p-4">
-          <h3 className="mb-3 font-serif text-xl font-semibold">{text.title === '' ? <span className="text-madder">No title yet</span> : text.title}</h3>
+          <h3 className="mb-3 font-serif text-xl font-semibold">
+            {text.title === '' ? <span className="text-madder">No title yet</span> : text.title}
+          </h3>
           <Prose html={text.html} reading />
         </div>
       </Dialog>
@@ -131,7 +151,11 @@ function Confirm({ exchangeId, saveKey, revision, onDone }: ConfirmProps) {
   };
   return (
     <div className="space-y-3">
-      {unsent && <Notice tone="waiting" title="Your last changes have not reached the server, so nothing was handed in.">They are kept in this browser. Try again when the state at the bottom says they are saved.</Notice>}
+      {unsent && (
+        <Notice tone="waiting" title="Your last changes have not reached the server, so nothing was handed in.">
+          They are kept in this browser. Try again when the state at the bottom says they are saved.
+        </Notice>
+      )}
       {problem !== null && <ProblemNotice error={problem} />}
       <Button look="primary" busy={isLoading} onClick={() => void go()}>
         Hand in

@@ -26,7 +26,8 @@ export function HandInPage() {
       <div className="px-5">
         <Empty title="Drafts have not opened yet.">
           <p>
-            You can write and hand in from <When at={exchange.dates.draftsOpen} timeZone={exchange.course.timeZone} />. The brief is there to read already.
+            You can write and hand in from <When at={exchange.dates.draftsOpen} timeZone={exchange.course.timeZone} />.
+            The brief is there to read already.
           </p>
         </Empty>
         <DraftSide draft={null} />
@@ -47,7 +48,11 @@ function Writing({ draft }: { readonly draft: MyDraftView }) {
   const exchange = useExchange();
   const me = useMe();
   const key = `${me.id}:draft:${exchange.id}`;
-  const [text, setText] = useState<Text>(() => ({ title: draft.title, html: draft.html, ...saveQueue.pending(key)?.body }));
+  const [text, setText] = useState<Text>(() => ({
+    title: draft.title,
+    html: draft.html,
+    ...saveQueue.pending(key)?.body,
+  }));
   const [receipt, setReceipt] = useState<VersionMeta | null>(null);
   const save = useSaver(key, `/api/exchanges/${exchange.id}/draft`, draft.revision);
   const saving = useSavingState(key, draft.savedAt);
@@ -101,7 +106,15 @@ function Writing({ draft }: { readonly draft: MyDraftView }) {
         </div>
         <DraftSide draft={draft} />
       </div>
-      <HandInBar draft={draft} text={text} words={words} saveKey={key} saving={saving} receipt={receipt} onReceipt={setReceipt} />
+      <HandInBar
+        draft={draft}
+        text={text}
+        words={words}
+        saveKey={key}
+        saving={saving}
+        receipt={receipt}
+        onReceipt={setReceipt}
+      />
     </>
   );
 }

@@ -9,7 +9,11 @@ export const { useMyDraftQuery, useHandInMutation, useVersionQuery, useAskedForm
     }),
     askedForm: build.query<FormView, string>({ query: (id) => `/exchanges/${id}/form`, providesTags: ['Form'] }),
     handIn: build.mutation<VersionMeta, { exchangeId: string; revision: number }>({
-      query: ({ exchangeId, revision }) => ({ url: `/exchanges/${exchangeId}/draft/hand-in`, method: 'POST', body: { revision } }),
+      query: ({ exchangeId, revision }) => ({
+        url: `/exchanges/${exchangeId}/draft/hand-in`,
+        method: 'POST',
+        body: { revision },
+      }),
       invalidatesTags: ['Draft', 'Exchange', 'Today', 'Progress'],
     }),
   }),

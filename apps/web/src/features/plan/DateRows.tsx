@@ -37,7 +37,13 @@ export function DateRows({ dates, timeZone, problemAt, onChange, startOpen }: Da
         <DateRow
           key={name}
           words={words}
-          hint={dates[name] === null ? (OPTIONAL_DATES.has(name) ? hint : 'not set') : inWords(Date.parse(dates[name]), timeZone, now)}
+          hint={
+            dates[name] === null
+              ? OPTIONAL_DATES.has(name)
+                ? hint
+                : 'not set'
+              : inWords(Date.parse(dates[name]), timeZone, now)
+          }
           problem={problemAt(`dates.${name}`)}
           value={toLocal(dates[name], timeZone)}
           onChange={(local) => onChange({ ...dates, [name]: fromLocal(local, timeZone) })}
@@ -70,7 +76,11 @@ function DateRow({ words, hint, problem, value, onChange }: RowProps) {
         aria-describedby={`${id}-about`}
         className={`rounded border bg-paper px-2.5 py-1.5 ${problem === undefined ? 'border-edge' : 'border-madder'}`}
       />
-      <p id={`${id}-about`} role={problem === undefined ? undefined : 'alert'} className={`text-sm ${problem === undefined ? 'text-ink-soft' : 'text-madder'}`}>
+      <p
+        id={`${id}-about`}
+        role={problem === undefined ? undefined : 'alert'}
+        className={`text-sm ${problem === undefined ? 'text-ink-soft' : 'text-madder'}`}
+      >
         {problem ?? hint}
       </p>
     </div>

@@ -88,7 +88,10 @@ function BeforePublishing({ plan, canPublish, saveKey, unsaved }: Omit<PlainWord
       ) : (
         <ul className="space-y-1.5">
           {open.map((one) => (
-            <li key={one.path + one.code} className={`text-sm ${unsaved.includes(one) ? 'text-madder' : 'text-copper'}`}>
+            <li
+              key={one.path + one.code}
+              className={`text-sm ${unsaved.includes(one) ? 'text-madder' : 'text-copper'}`}
+            >
               {one.sentence}
             </li>
           ))}

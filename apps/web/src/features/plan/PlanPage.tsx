@@ -61,14 +61,30 @@ function PlanWorkspace({ plan, fresh, readOnly }: WorkspaceProps) {
           <h2 className="text-xl font-semibold">Plan</h2>
           {!readOnly && <SaveMark state={saving.state} savedAt={saving.savedAt} />}
         </div>
-        {saving.state === 'conflict' && <PlanConflict saveKey={key} problem={saving.problem} onTake={(theirs) => setSettings(settingsOf(theirs))} />}
+        {saving.state === 'conflict' && (
+          <PlanConflict saveKey={key} problem={saving.problem} onTake={(theirs) => setSettings(settingsOf(theirs))} />
+        )}
         <fieldset disabled={readOnly} className="min-w-0">
-          <SettingsGroup title="What is written" summary={`${settings.title}${settings.briefHtml === '' ? '; no brief yet' : ''}`} startOpen={!plan.published}>
-            <TextField label="Title" value={settings.title} onChange={(event) => change({ title: event.target.value })} problem={problemAt('title')} />
+          <SettingsGroup
+            title="What is written"
+            summary={`${settings.title}${settings.briefHtml === '' ? '; no brief yet' : ''}`}
+            startOpen={!plan.published}
+          >
+            <TextField
+              label="Title"
+              value={settings.title}
+              onChange={(event) => change({ title: event.target.value })}
+              problem={problemAt('title')}
+            />
             <div>
               <p className="mb-1 font-medium">Brief: what authors are asked to write</p>
               <div className="rounded border border-edge bg-salt px-3 pb-2">
-                <RichText label="Brief" html={settings.briefHtml} editable={!readOnly} onChange={(briefHtml) => change({ briefHtml })} />
+                <RichText
+                  label="Brief"
+                  html={settings.briefHtml}
+                  editable={!readOnly}
+                  onChange={(briefHtml) => change({ briefHtml })}
+                />
               </div>
             </div>
           </SettingsGroup>
@@ -79,7 +95,11 @@ function PlanWorkspace({ plan, fresh, readOnly }: WorkspaceProps) {
             onChange={(dates) => change({ dates })}
             startOpen={!plan.published}
           />
-          <SettingsGroup title="Who reviews whom" summary={reviewsWords(settings.reviewsPerStudent)} startOpen={plan.missing.some(({ path }) => path === 'reviewsPerStudent')}>
+          <SettingsGroup
+            title="Who reviews whom"
+            summary={reviewsWords(settings.reviewsPerStudent)}
+            startOpen={plan.missing.some(({ path }) => path === 'reviewsPerStudent')}
+          >
             <TextField
               label="Reviews each student gives"
               type="number"
@@ -88,7 +108,10 @@ function PlanWorkspace({ plan, fresh, readOnly }: WorkspaceProps) {
               value={Number.isNaN(settings.reviewsPerStudent) ? '' : settings.reviewsPerStudent}
               onChange={(event) => change({ reviewsPerStudent: event.target.valueAsNumber })}
               disabled={plan.fixed.reviewsPerStudent !== undefined}
-              hint={plan.fixed.reviewsPerStudent ?? 'Drafts of others in the course, dealt out evenly once drafts are in. Only those who handed in take part.'}
+              hint={
+                plan.fixed.reviewsPerStudent ??
+                'Drafts of others in the course, dealt out evenly once drafts are in. Only those who handed in take part.'
+              }
               problem={problemAt('reviewsPerStudent')}
             />
           </SettingsGroup>
@@ -105,11 +128,19 @@ function PlanWorkspace({ plan, fresh, readOnly }: WorkspaceProps) {
               hint={plan.fixed.names ?? 'You see names and aliases in any case.'}
             />
           </SettingsGroup>
-          <SettingsGroup title="How to review" summary={settings.guideHtml === '' ? 'No guide for reviewers yet; optional' : 'A guide for reviewers'}>
+          <SettingsGroup
+            title="How to review"
+            summary={settings.guideHtml === '' ? 'No guide for reviewers yet; optional' : 'A guide for reviewers'}
+          >
             <div>
               <p className="mb-1 font-medium">Guide: how reviewers are asked to review</p>
               <div className="rounded border border-edge bg-salt px-3 pb-2">
-                <RichText label="Guide" html={settings.guideHtml} editable={!readOnly} onChange={(guideHtml) => change({ guideHtml })} />
+                <RichText
+                  label="Guide"
+                  html={settings.guideHtml}
+                  editable={!readOnly}
+                  onChange={(guideHtml) => change({ guideHtml })}
+                />
               </div>
             </div>
           </SettingsGroup>
@@ -146,5 +177,13 @@ interface PlanConflictProps {
 function PlanConflict({ saveKey, problem, onTake }: PlanConflictProps) {
   const theirs = problem?.current as PlanView | undefined;
   if (problem === null || theirs === undefined) return null;
-  return <Conflict saveKey={saveKey} problem={problem} revision={theirs.revision} theirs={theirs.title} onTake={() => onTake(theirs)} />;
+  return (
+    <Conflict
+      saveKey={saveKey}
+      problem={problem}
+      revision={theirs.revision}
+      theirs={theirs.title}
+      onTake={() => onTake(theirs)}
+    />
+  );
 }

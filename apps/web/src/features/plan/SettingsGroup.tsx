@@ -29,7 +29,9 @@ export function SettingsGroup({ title, summary, startOpen = false, children }: S
           className="grid w-full grid-cols-[1fr_auto] gap-x-4 text-left sm:grid-cols-[10rem_1fr_auto]"
         >
           <span className="font-semibold">{title}</span>
-          <span className="order-last col-span-2 font-normal text-ink-soft sm:order-none sm:col-span-1">{open ? '' : summary}</span>
+          <span className="order-last col-span-2 font-normal text-ink-soft sm:order-none sm:col-span-1">
+            {open ? '' : summary}
+          </span>
           <span className="text-sm text-ink-soft">{open ? 'Fold' : 'Open'}</span>
         </div>
       </h3>

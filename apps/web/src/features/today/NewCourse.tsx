@@ -34,7 +34,13 @@ export function NewCourse() {
       <Dialog open={open} onClose={() => setOpen(false)} title="New course">
         <form onSubmit={(event) => void submit(event)} className="space-y-4">
           <TextField label="Title" value={title} onChange={(event) => setTitle(event.target.value)} />
-          <Select label="Time zone" hint="All dates of the course are given in it." value={timeZone} options={ZONES} onChange={setTimeZone} />
+          <Select
+            label="Time zone"
+            hint="All dates of the course are given in it."
+            value={timeZone}
+            options={ZONES}
+            onChange={setTimeZone}
+          />
           {error !== undefined && <ProblemNotice error={error} />}
           <Button look="primary" type="submit" busy={isLoading}>
             Create the course

@@ -25,7 +25,11 @@ export function TodayPage() {
         {data === undefined && error === undefined && <Loading what="what needs you" />}
         {data !== undefined && data.items.length === 0 && (
           <Empty title={`Nothing needs you now, ${me.name.split(' ')[0]}.`}>
-            <p>{data.waiting.length > 0 ? 'Below is what comes next.' : 'What you are asked to do will be listed here, soonest first.'}</p>
+            <p>
+              {data.waiting.length > 0
+                ? 'Below is what comes next.'
+                : 'What you are asked to do will be listed here, soonest first.'}
+            </p>
           </Empty>
         )}
         {data !== undefined && data.items.length > 0 && (
@@ -73,7 +77,11 @@ function NeedRow({ item }: { readonly item: TodayItem }) {
           {item.exchangeTitle}, {item.courseTitle}
         </p>
         {item.due !== null && (
-          <p className={past ? 'text-madder' : soon ? 'inline-block bg-saffron-ground px-1 text-saffron' : 'text-ink-soft'}>
+          <p
+            className={
+              past ? 'text-madder' : soon ? 'inline-block bg-saffron-ground px-1 text-saffron' : 'text-ink-soft'
+            }
+          >
             {urgent} <When at={item.due} timeZone={item.timeZone} />
           </p>
         )}
@@ -92,7 +100,10 @@ function Waiting({ items }: { readonly items: readonly WaitingItem[] }) {
       <ul>
         {items.map((item) => (
           <li key={item.exchangeId} className="border-b border-line py-2.5">
-            <Link to={`/exchanges/${item.exchangeId}`} className="font-medium text-ink underline decoration-line underline-offset-4">
+            <Link
+              to={`/exchanges/${item.exchangeId}`}
+              className="font-medium text-ink underline decoration-line underline-offset-4"
+            >
               {item.exchangeTitle}
             </Link>{' '}
             <span className="text-ink-soft">

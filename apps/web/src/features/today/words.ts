@@ -19,21 +19,56 @@ export function needWords({ kind, exchangeId, reviewId, done, of }: TodayItem): 
     case 'hand-in':
       return { what: 'Your draft is not handed in', verb: 'Hand in', to: at('draft'), urgent: 'due' };
     case 'hand-in-again':
-      return { what: 'You changed your draft after handing in; the earlier version counts', verb: 'Look at it', to: at('draft'), urgent: 'due' };
+      return {
+        what: 'You changed your draft after handing in; the earlier version counts',
+        verb: 'Look at it',
+        to: at('draft'),
+        urgent: 'due',
+      };
     case 'write-review':
       return { what: `Review ${done} of ${of}`, verb: 'Review', to: `/reviews/${reviewId}`, urgent: 'due' };
     case 'read-feedback':
-      return { what: `Feedback from ${count(done, 'reviewer', 'reviewers')} is here`, verb: 'Read', to: at('feedback'), urgent: '' };
+      return {
+        what: `Feedback from ${count(done, 'reviewer', 'reviewers')} is here`,
+        verb: 'Read',
+        to: at('feedback'),
+        urgent: '',
+      };
     case 'finish-plan':
-      return { what: 'This exchange is still being planned', verb: 'Plan', to: at('plan'), urgent: 'drafts are to open' };
+      return {
+        what: 'This exchange is still being planned',
+        verb: 'Plan',
+        to: at('plan'),
+        urgent: 'drafts are to open',
+      };
     case 'allocate':
-      return { what: `${count(done, 'draft waits', 'drafts wait')} to be allocated`, verb: 'Allocate', to: at('allocation'), urgent: 'reviews open' };
+      return {
+        what: `${count(done, 'draft waits', 'drafts wait')} to be allocated`,
+        verb: 'Allocate',
+        to: at('allocation'),
+        urgent: 'reviews open',
+      };
     case 'remind-drafts':
-      return { what: `${of - done} of ${of} students have not handed in`, verb: 'See who', to: at('drafts'), urgent: 'drafts due' };
+      return {
+        what: `${of - done} of ${of} students have not handed in`,
+        verb: 'See who',
+        to: at('drafts'),
+        urgent: 'drafts due',
+      };
     case 'watch-reviews':
-      return { what: `${of - done} of ${of} reviews are not submitted`, verb: 'See which', to: at('reviews'), urgent: 'reviews due' };
+      return {
+        what: `${of - done} of ${of} reviews are not submitted`,
+        verb: 'See which',
+        to: at('reviews'),
+        urgent: 'reviews due',
+      };
     case 'release':
-      return { what: `${count(done, 'review waits', 'reviews wait')} for your check`, verb: 'Check', to: at('check'), urgent: 'released' };
+      return {
+        what: `${count(done, 'review waits', 'reviews wait')} for your check`,
+        verb: 'Check',
+        to: at('check'),
+        urgent: 'released',
+      };
   }
 }
 

@@ -35,7 +35,11 @@ export function DraftsPage() {
           </span>
         </h2>
         {data.rows.length > 0 && (
-          <Button aria-pressed={missingOnly} className="aria-pressed:border-iodine aria-pressed:bg-crust" onClick={() => setMissingOnly(!missingOnly)}>
+          <Button
+            aria-pressed={missingOnly}
+            className="aria-pressed:border-iodine aria-pressed:bg-crust"
+            onClick={() => setMissingOnly(!missingOnly)}
+          >
             Not handed in {missing.length}
           </Button>
         )}
@@ -43,7 +47,11 @@ export function DraftsPage() {
       {data.rows.length === 0 ? (
         <Empty title="Nobody takes part yet.">
           <p>
-            Once the exchange is published on the <Link to="../plan" className="text-dusk underline">Plan</Link> page, every student of the course shows here.
+            Once the exchange is published on the{' '}
+            <Link to="../plan" className="text-dusk underline">
+              Plan
+            </Link>{' '}
+            page, every student of the course shows here.
           </p>
         </Empty>
       ) : (
@@ -81,7 +89,9 @@ function DraftTable({ rows, timeZone }: { readonly rows: readonly ProgressRow[];
                 <DraftCell draft={draft} />
               </td>
               <td className="max-w-72 truncate px-2 py-2">{draft.title}</td>
-              <td className="px-2 py-2 whitespace-nowrap text-ink-soft">{draft.handedInAt === null ? '' : exactly(Date.parse(draft.handedInAt), timeZone, now)}</td>
+              <td className="px-2 py-2 whitespace-nowrap text-ink-soft">
+                {draft.handedInAt === null ? '' : exactly(Date.parse(draft.handedInAt), timeZone, now)}
+              </td>
               <td className="px-2 py-2 text-right">{draft.words === 0 ? '' : draft.words}</td>
             </tr>
           ))}

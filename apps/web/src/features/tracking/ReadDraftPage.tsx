@@ -29,7 +29,8 @@ export function ReadDraftPage() {
         <Link to="../drafts" relative="path" className="text-dusk underline">
           All drafts
         </Link>{' '}
-        / <Person label={data.author} />, version {data.version}, {data.words} words, handed in <When at={data.handedInAt} timeZone={exchange.course.timeZone} />
+        / <Person label={data.author} />, version {data.version}, {data.words} words, handed in{' '}
+        <When at={data.handedInAt} timeZone={exchange.course.timeZone} />
       </p>
       <h2 className="my-4 font-serif text-2xl font-semibold">{data.title}</h2>
       <Prose html={data.html} reading />

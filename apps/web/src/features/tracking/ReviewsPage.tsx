@@ -17,10 +17,18 @@ function submitted(row: ProgressRow): number {
   return row.reviews.filter(({ state }) => state === 'submitted').length;
 }
 
-const FILTERS: Readonly<Record<Exclude<Filter, 'all'>, { readonly words: string; readonly holds: (row: ProgressRow) => boolean }>> = {
-  'not-begun': { words: 'None begun', holds: (row) => row.reviews.length > 0 && row.reviews.every(({ state }) => state === 'not-begun') },
+const FILTERS: Readonly<
+  Record<Exclude<Filter, 'all'>, { readonly words: string; readonly holds: (row: ProgressRow) => boolean }>
+> = {
+  'not-begun': {
+    words: 'None begun',
+    holds: (row) => row.reviews.length > 0 && row.reviews.every(({ state }) => state === 'not-begun'),
+  },
   unfinished: { words: 'Unfinished', holds: (row) => submitted(row) < row.reviews.length },
-  thin: { words: 'Thin', holds: (row) => row.reviews.some(({ state, words }) => state === 'submitted' && words < THIN_WORDS) },
+  thin: {
+    words: 'Thin',
+    holds: (row) => row.reviews.some(({ state, words }) => state === 'submitted' && words < THIN_WORDS),
+  },
 };
 
 /** Who has reviewed, and who has been reviewed: one row per student. */
@@ -50,7 +58,12 @@ export function ReviewsPage() {
         </h2>
         <div className="flex gap-2" role="group" aria-label="Show only">
           {(Object.keys(FILTERS) as Array<keyof typeof FILTERS>).map((key) => (
-            <Button key={key} aria-pressed={filter === key} className="aria-pressed:border-iodine aria-pressed:bg-crust" onClick={() => setFilter(filter === key ? 'all' : key)}>
+            <Button
+              key={key}
+              aria-pressed={filter === key}
+              className="aria-pressed:border-iodine aria-pressed:bg-crust"
+              onClick={() => setFilter(filter === key ? 'all' : key)}
+            >
               {FILTERS[key].words} {data.rows.filter(FILTERS[key].holds).length}
             </Button>
           ))}
@@ -59,7 +72,11 @@ export function ReviewsPage() {
       {columns === 0 ? (
         <Empty title="No reviews have been allocated yet.">
           <p>
-            Drafts are dealt out on the <Link to="../allocation" className="text-dusk underline">Allocation</Link> page; then each review shows here.
+            Drafts are dealt out on the{' '}
+            <Link to="../allocation" className="text-dusk underline">
+              Allocation
+            </Link>{' '}
+            page; then each review shows here.
           </p>
         </Empty>
       ) : (
@@ -114,9 +131,7 @@ function BoardRow({ row, columns }: { readonly row: ProgressRow; readonly column
           <ReviewCell review={row.reviews[index]} />
         </td>
       ))}
-      <td className="px-2 py-2 text-right">
-        {row.receives === 0 ? '' : `${row.received} of ${row.receives}`}
-      </td>
+      <td className="px-2 py-2 text-right">{row.receives === 0 ? '' : `${row.received} of ${row.receives}`}</td>
       <td className="px-2 py-2 text-right">{row.words === 0 ? '' : row.words}</td>
       <td className="px-2 py-2 text-right">{row.notes === 0 ? '' : row.notes}</td>
     </tr>
@@ -145,7 +160,12 @@ function ReviewCell({ review }: { readonly review: ProgressReview | undefined })
   const words = state === 'submitted' ? 'submitted' : `${answered} of ${required}`;
   return (
     <Link to={`/reviews/${id}`} title={`on ${labelWords(author)}`} className="text-ink no-underline hover:underline">
-      <StateMark state={state === 'submitted' ? 'done' : 'in-progress'} share={required === 0 ? 0.5 : answered / required} word={words} wordHidden={false} />
+      <StateMark
+        state={state === 'submitted' ? 'done' : 'in-progress'}
+        share={required === 0 ? 0.5 : answered / required}
+        word={words}
+        wordHidden={false}
+      />
     </Link>
   );
 }

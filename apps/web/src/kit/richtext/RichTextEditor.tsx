@@ -1,7 +1,19 @@
 import { TableKit } from '@tiptap/extension-table';
 import { EditorContent, useEditor, useEditorState, type Editor } from '@tiptap/react';
 import StarterKit from '@tiptap/starter-kit';
-import { Bold, Heading2, Italic, Link as LinkIcon, List, ListOrdered, Quote, Redo2, Table, Undo2, type LucideIcon } from 'lucide-react';
+import {
+  Bold,
+  Heading2,
+  Italic,
+  Link as LinkIcon,
+  List,
+  ListOrdered,
+  Quote,
+  Redo2,
+  Table,
+  Undo2,
+  type LucideIcon,
+} from 'lucide-react';
 import { useEffect, useState, type ReactNode } from 'react';
 import { Button } from '../Button.js';
 import { TextField } from '../Field.js';
@@ -19,7 +31,14 @@ export interface RichTextEditorProps {
 }
 
 /** Rich text, typed or pasted. Changing `html` from outside replaces the text only when it differs from what is shown. */
-export function RichTextEditor({ label, html, onChange, editable = true, reading = false, aside }: RichTextEditorProps) {
+export function RichTextEditor({
+  label,
+  html,
+  onChange,
+  editable = true,
+  reading = false,
+  aside,
+}: RichTextEditorProps) {
   const editor = useEditor({
     extensions: [
       StarterKit.configure({
@@ -34,7 +53,12 @@ export function RichTextEditor({ label, html, onChange, editable = true, reading
     injectCSS: false,
     immediatelyRender: true,
     editorProps: {
-      attributes: { role: 'textbox', 'aria-multiline': 'true', 'aria-label': label, class: `prose ${reading ? 'prose-reading' : ''}` },
+      attributes: {
+        role: 'textbox',
+        'aria-multiline': 'true',
+        'aria-label': label,
+        class: `prose ${reading ? 'prose-reading' : ''}`,
+      },
       transformPastedHTML: fromWordProcessor,
     },
     onUpdate: ({ editor: changed }) => onChange(changed.isEmpty ? '' : changed.getHTML()),
@@ -69,19 +93,56 @@ interface Tool {
 }
 
 const TOOLS: readonly Tool[] = [
-  { words: 'Heading', icon: Heading2, run: (e) => e.chain().focus().toggleHeading({ level: 2 }).run(), active: (e) => e.isActive('heading') },
-  { words: 'Bold (Ctrl B)', icon: Bold, run: (e) => e.chain().focus().toggleBold().run(), active: (e) => e.isActive('bold') },
-  { words: 'Italic (Ctrl I)', icon: Italic, run: (e) => e.chain().focus().toggleItalic().run(), active: (e) => e.isActive('italic') },
-  { words: 'List', icon: List, run: (e) => e.chain().focus().toggleBulletList().run(), active: (e) => e.isActive('bulletList') },
-  { words: 'Numbered list', icon: ListOrdered, run: (e) => e.chain().focus().toggleOrderedList().run(), active: (e) => e.isActive('orderedList') },
-  { words: 'Quotation', icon: Quote, run: (e) => e.chain().focus().toggleBlockquote().run(), active: (e) => e.isActive('blockquote') },
-  { words: 'Table of three by three', icon: Table, run: (e) => e.chain().focus().insertTable({ rows: 3, cols: 3, withHeaderRow: true }).run() },
+  {
+    words: 'Heading',
+    icon: Heading2,
+    run: (e) => e.chain().focus().toggleHeading({ level: 2 }).run(),
+    active: (e) => e.isActive('heading'),
+  },
+  {
+    words: 'Bold (Ctrl B)',
+    icon: Bold,
+    run: (e) => e.chain().focus().toggleBold().run(),
+    active: (e) => e.isActive('bold'),
+  },
+  {
+    words: 'Italic (Ctrl I)',
+    icon: Italic,
+    run: (e) => e.chain().focus().toggleItalic().run(),
+    active: (e) => e.isActive('italic'),
+  },
+  {
+    words: 'List',
+    icon: List,
+    run: (e) => e.chain().focus().toggleBulletList().run(),
+    active: (e) => e.isActive('bulletList'),
+  },
+  {
+    words: 'Numbered list',
+    icon: ListOrdered,
+    run: (e) => e.chain().focus().toggleOrderedList().run(),
+    active: (e) => e.isActive('orderedList'),
+  },
+  {
+    words: 'Quotation',
+    icon: Quote,
+    run: (e) => e.chain().focus().toggleBlockquote().run(),
+    active: (e) => e.isActive('blockquote'),
+  },
+  {
+    words: 'Table of three by three',
+    icon: Table,
+    run: (e) => e.chain().focus().insertTable({ rows: 3, cols: 3, withHeaderRow: true }).run(),
+  },
   { words: 'Undo (Ctrl Z)', icon: Undo2, run: (e) => e.chain().focus().undo().run() },
   { words: 'Redo (Ctrl Y)', icon: Redo2, run: (e) => e.chain().focus().redo().run() },
 ];
 
 function Toolbar({ editor, label }: { readonly editor: Editor; readonly label: string }) {
-  const active = useEditorState({ editor, selector: ({ editor: current }) => TOOLS.map((tool) => tool.active?.(current) ?? false) });
+  const active = useEditorState({
+    editor,
+    selector: ({ editor: current }) => TOOLS.map((tool) => tool.active?.(current) ?? false),
+  });
   return (
     <div role="toolbar" aria-label={`Formatting: ${label}`} className="flex flex-wrap gap-0.5">
       {TOOLS.map(({ words, icon: Icon, run }, index) => (

@@ -57,7 +57,11 @@ function asListParagraph(element: Element | null): ListParagraph | null {
 }
 
 function markerOf(paragraph: HTMLElement): HTMLElement | null {
-  return [...paragraph.querySelectorAll<HTMLElement>('span[style]')].find((span) => /mso-list\s*:\s*ignore/i.test(span.getAttribute('style') ?? '')) ?? null;
+  return (
+    [...paragraph.querySelectorAll<HTMLElement>('span[style]')].find((span) =>
+      /mso-list\s*:\s*ignore/i.test(span.getAttribute('style') ?? ''),
+    ) ?? null
+  );
 }
 
 function listsFromParagraphs(body: HTMLElement): void {
@@ -67,7 +71,12 @@ function listsFromParagraphs(body: HTMLElement): void {
     const first = asListParagraph(paragraph);
     if (first === null) continue;
     const run: ListParagraph[] = [];
-    for (let next: ListParagraph | null = first; next !== null; next = asListParagraph(next.paragraph.nextElementSibling)) run.push(next);
+    for (
+      let next: ListParagraph | null = first;
+      next !== null;
+      next = asListParagraph(next.paragraph.nextElementSibling)
+    )
+      run.push(next);
     const place = body.ownerDocument.createComment('');
     paragraph.before(place);
     place.replaceWith(buildList(run));

@@ -1,0 +1,71 @@
+/** Directions of imports, as docs/architecture.md draws them. */
+const within = (name) => ({ path: `^${name}/src` });
+
+export default {
+  forbidden: [
+    { name: 'no-circular', severity: 'error', from: {}, to: { circular: true } },
+    { name: 'no-unresolvable', severity: 'error', from: {}, to: { couldNotResolve: true } },
+    {
+      name: 'core-imports-nothing-of-ours',
+      severity: 'error',
+      from: within('packages/core'),
+      to: { path: '^(packages/contracts|apps)/' },
+    },
+    {
+      name: 'contracts-import-core-only',
+      severity: 'error',
+      from: within('packages/contracts'),
+      to: { path: '^apps/' },
+    },
+    { name: 'server-and-web-are-apart', severity: 'error', from: within('apps/server'), to: { path: '^apps/web/' } },
+    { name: 'web-and-server-are-apart', severity: 'error', from: within('apps/web'), to: { path: '^apps/server/' } },
+    {
+      name: 'packages-by-their-front-door',
+      comment: 'Other packages use what index.ts names.',
+      severity: 'error',
+      from: { path: '^(packages|apps)/([^/]+)/' },
+      to: { path: '^packages/([^/]+)/src/', pathNot: ['^packages/$2/', '^packages/[^/]+/src/index.ts$'] },
+    },
+    {
+      name: 'kit-knows-no-feature',
+      severity: 'error',
+      from: { path: '^apps/web/src/kit/' },
+      to: { path: '^apps/web/src/(features|app)/' },
+    },
+    {
+      name: 'app-knows-no-feature',
+      severity: 'error',
+      from: { path: '^apps/web/src/app/' },
+      to: { path: '^apps/web/src/features/' },
+    },
+    {
+      name: 'features-are-apart',
+      severity: 'error',
+      from: { path: '^apps/web/src/features/([^/]+)/' },
+      to: { path: '^apps/web/src/features/', pathNot: '^apps/web/src/features/$1/' },
+    },
+    {
+      name: 'core-is-pure',
+      comment: 'No framework, no Node; one small search algorithm is the only package it uses.',
+      severity: 'error',
+      from: { path: '^packages/core/src/', pathNot: '\\.test\\.ts$' },
+      to: { path: 'node_modules', pathNot: 'node_modules/approx-string-match' },
+    },
+    {
+      name: 'not-from-the-own-index',
+      severity: 'error',
+      from: { path: '^packages/([^/]+)/src/', pathNot: 'index\\.ts$' },
+      to: { path: '^packages/$1/src/index\\.ts$' },
+    },
+  ],
+  options: {
+    doNotFollow: { path: 'node_modules' },
+    exclude: { path: '/dist/' },
+    tsPreCompilationDeps: true,
+    tsConfig: { fileName: 'tsconfig.imports.json' },
+    enhancedResolveOptions: {
+      exportsFields: ['exports'],
+      conditionNames: ['import', 'require', 'node', 'default', 'types'],
+    },
+  },
+};

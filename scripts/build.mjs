@@ -1,0 +1,4 @@
+import { built, installed } from './run.mjs';
+
+await installed();
+await built();
