@@ -9,7 +9,8 @@ const { addInstructor } = await import(at('apps', 'server', 'dist', 'accounts', 
 const ask = createInterface({ input: stdin, output: stdout });
 const name = process.env.INSTRUCTOR_NAME ?? (await ask.question('Name: '));
 const email = process.env.INSTRUCTOR_EMAIL ?? (await ask.question('Email: '));
-const password = process.env.INSTRUCTOR_PASSWORD ?? (await ask.question('Password (12 characters or more, shown as you type): '));
+const password =
+  process.env.INSTRUCTOR_PASSWORD ?? (await ask.question('Password (12 characters or more, shown as you type): '));
 ask.close();
 
 try {

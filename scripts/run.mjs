@@ -9,7 +9,11 @@ export const at = (...path) => join(root, ...path);
 /** Runs a command in the project's folder, its output shown. @returns its exit code */
 export function run(command, args, { env = {}, quiet = false } = {}) {
   return new Promise((done) => {
-    const child = spawn(command, args, { cwd: root, stdio: quiet ? 'ignore' : 'inherit', env: { ...process.env, ...env } });
+    const child = spawn(command, args, {
+      cwd: root,
+      stdio: quiet ? 'ignore' : 'inherit',
+      env: { ...process.env, ...env },
+    });
     child.on('error', () => done(127));
     child.on('exit', (code) => done(code ?? 1));
   });
@@ -45,7 +49,10 @@ export async function installed() {
 export async function built() {
   const outcome = at('apps', 'web', 'dist', 'index.html');
   const server = at('apps', 'server', 'dist', 'main.js');
-  const sources = Math.max(await newest(at('packages'), ['dist', 'node_modules']), await newest(at('apps'), ['dist', 'node_modules']));
+  const sources = Math.max(
+    await newest(at('packages'), ['dist', 'node_modules']),
+    await newest(at('apps'), ['dist', 'node_modules']),
+  );
   if (existsSync(outcome) && existsSync(server) && statSync(outcome).mtimeMs > sources) return;
   process.stdout.write('Building…\n');
   await must('npx', ['tsc', '-b', 'packages/core', 'packages/contracts', 'apps/server']);

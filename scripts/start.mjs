@@ -5,7 +5,11 @@ await installed();
 await built();
 try {
   const server = await startServer(
-    { NODE_ENV: 'production', SALT_CIRCLE_MODE: 'production', SALT_CIRCLE_DATA: process.env.SALT_CIRCLE_DATA ?? at('data', 'production') },
+    {
+      NODE_ENV: 'production',
+      SALT_CIRCLE_MODE: 'production',
+      SALT_CIRCLE_DATA: process.env.SALT_CIRCLE_DATA ?? at('data', 'production'),
+    },
     (line) => process.stdout.write(`${line}\n`),
   );
   for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill('SIGTERM'));

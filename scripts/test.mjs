@@ -13,7 +13,11 @@ async function chromium() {
   return existsSync(CHROMIUM);
 }
 
-const jest = (...projects) => ['npx', ['jest', '--selectProjects', ...projects], { env: { NODE_OPTIONS: '--experimental-vm-modules --no-warnings' } }];
+const jest = (...projects) => [
+  'npx',
+  ['jest', '--selectProjects', ...projects],
+  { env: { NODE_OPTIONS: '--experimental-vm-modules --no-warnings' } },
+];
 
 const STEPS = [
   ['lint', () => run('npm', ['run', '--silent', 'lint'])],
@@ -25,7 +29,9 @@ const STEPS = [
     'browser',
     async () => {
       if (!(await chromium())) {
-        process.stderr.write('There is no Chromium here and it could not be installed: "apt-get install chromium", then again.\n');
+        process.stderr.write(
+          'There is no Chromium here and it could not be installed: "apt-get install chromium", then again.\n',
+        );
         return 1;
       }
       await built();
@@ -45,7 +51,8 @@ for (const [name, step] of STEPS) {
 }
 
 process.stdout.write('\n── summary ──\n');
-for (const { name, ok, seconds } of results) process.stdout.write(`${ok ? 'passed' : 'FAILED'}  ${name.padEnd(8)} ${seconds} s\n`);
+for (const { name, ok, seconds } of results)
+  process.stdout.write(`${ok ? 'passed' : 'FAILED'}  ${name.padEnd(8)} ${seconds} s\n`);
 const failed = results.filter(({ ok }) => !ok).length;
 process.stdout.write(`\n${results.length - failed} passed, ${failed} failed\n`);
 process.exitCode = failed === 0 ? 0 : 1;

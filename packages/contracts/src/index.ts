@@ -1,3 +1,6 @@
+// The decorators of nested requests read it while they are being defined.
+import 'reflect-metadata';
+
 export { LIMITS } from './limits.js';
 export { PROBLEM_CODES, type FieldProblem, type Problem, type ProblemCode } from './problems.js';
 export { MoveClockRequest, SignInRequest, StepInRequest } from './requests/account.js';

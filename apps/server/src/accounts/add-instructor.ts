@@ -23,11 +23,13 @@ export async function addInstructor(folder: string, { name, email, password }: N
   const address = email.trim().toLowerCase();
   if (name.trim() === '') throw new Error('The name is empty.');
   if (!isEmail(address)) throw new Error(`“${email}” is not an email address.`);
-  if (password.length < MIN_PASSWORD) throw new Error(`The password has ${password.length} characters; it needs ${MIN_PASSWORD}.`);
+  if (password.length < MIN_PASSWORD)
+    throw new Error(`The password has ${password.length} characters; it needs ${MIN_PASSWORD}.`);
   const clock = new Clock();
   const database = await Database.open(folder, clock);
   try {
-    if (await database.read.existsBy(Person, { email: address })) throw new Error(`There is an account for ${address} already.`);
+    if (await database.read.existsBy(Person, { email: address }))
+      throw new Error(`There is an account for ${address} already.`);
     const passwordHash = await hashPassword(password);
     const row = { id: new Ids().uuid(), name: name.trim(), email: address, passwordHash, createsCourses: true };
     await database.write((manager) => manager.insert(Person, { ...row, createdAt: clock.now() }));

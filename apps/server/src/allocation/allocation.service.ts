@@ -5,6 +5,7 @@ import { allocate, type AllocationProblem } from '@salt-circle/core';
 import type { EntityManager } from 'typeorm';
 import type { Person } from '../accounts/entities.js';
 import { Database } from '../database/database.js';
+import { insertAll } from '../database/insert-all.js';
 import { Draft } from '../drafts/entities.js';
 import { Access, act, see, type Place } from '../exchanges/access.js';
 import { Participant } from '../exchanges/entities.js';
@@ -118,16 +119,7 @@ export class AllocationService {
       }
       const { pairs, quality } = allocate(problem);
       await manager.delete(Review, { exchangeId });
-      const rows = this.#rows(exchangeId, pairs);
-      for (let from = 0; from < rows.length; from += 500) {
-        await manager
-          .createQueryBuilder()
-          .insert()
-          .into(Review)
-          .values(rows.slice(from, from + 500))
-          .updateEntity(false)
-          .execute();
-      }
+      await insertAll(manager, Review, this.#rows(exchangeId, pairs));
       happened({
         action: 'allocation-applied',
         actorId: person.id,

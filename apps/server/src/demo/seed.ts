@@ -8,6 +8,7 @@ import { Clock } from '../clock/clock.js';
 import { Course, Enrolment } from '../courses/entities.js';
 import { CoursesService } from '../courses/courses.service.js';
 import { Database } from '../database/database.js';
+import { insertAll } from '../database/insert-all.js';
 import { DraftsService } from '../drafts/drafts.service.js';
 import { PlanService } from '../exchanges/plan.service.js';
 import { FormsService } from '../forms/forms.service.js';
@@ -113,7 +114,7 @@ async function addPeople(
     createsCourses,
     createdAt: Date.now(),
   }));
-  await database.write((manager) => manager.insert(Person, rows));
+  await database.write((manager) => insertAll(manager, Person, rows));
   return rows;
 }
 
@@ -133,7 +134,7 @@ async function addCourse(
     active: true,
   });
   const rows = [...assistants.map((one) => enrol(one, 'assistant')), ...students.map((one) => enrol(one, 'student'))];
-  await app.get(Database).write((manager) => manager.insert(Enrolment, rows));
+  await app.get(Database).write((manager) => insertAll(manager, Enrolment, rows));
   return courseId;
 }
 

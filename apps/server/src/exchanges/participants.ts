@@ -1,6 +1,7 @@
 import { makeAliases, seededRandom } from '@salt-circle/core';
 import type { EntityManager } from 'typeorm';
 import { Enrolment } from '../courses/entities.js';
+import { insertAll } from '../database/insert-all.js';
 import type { Ids } from '../ids/ids.js';
 import { Participant } from './entities.js';
 
@@ -27,5 +28,5 @@ export async function enrolParticipants(
     personId,
     alias: aliases[index] as string,
   }));
-  for (let from = 0; from < rows.length; from += 500) await manager.insert(Participant, rows.slice(from, from + 500));
+  await insertAll(manager, Participant, rows);
 }

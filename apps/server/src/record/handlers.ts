@@ -1,4 +1,5 @@
 import type { EntityManager } from 'typeorm';
+import { insertAll } from '../database/insert-all.js';
 import { RecordEntry } from './entities.js';
 import type { Happening } from './happening.js';
 
@@ -7,7 +8,8 @@ export type HappeningHandler = (happenings: readonly Happening[], manager: Entit
 
 /** Writes the record. */
 const recordHandler: HappeningHandler = async (happenings, manager, now) => {
-  await manager.insert(
+  await insertAll(
+    manager,
     RecordEntry,
     happenings.map((one) => ({
       at: now,

@@ -9,15 +9,24 @@ export interface DialogProps {
   readonly title: string;
   readonly description?: string;
   readonly wide?: boolean;
+  /** Where the focus goes on closing; without it, back to where it came from. */
+  readonly focusAfter?: () => HTMLElement | null;
   readonly children: ReactNode;
 }
 
-export function Dialog({ open, onClose, title, description, wide = false, children }: DialogProps) {
+export function Dialog({ open, onClose, title, description, wide = false, focusAfter, children }: DialogProps) {
   return (
     <RadixDialog.Root open={open} onOpenChange={(next) => !next && onClose()}>
       <RadixDialog.Portal>
-        <RadixDialog.Overlay className="fixed inset-0 z-40 bg-black/35" />
+        {/* Radix's own overlay locks scrolling with an inline style element, which the content policy blocks. */}
+        <div className="fixed inset-0 z-40 overscroll-contain bg-black/35" />
         <RadixDialog.Content
+          onCloseAutoFocus={(event) => {
+            const target = focusAfter?.() ?? null;
+            if (target === null) return;
+            event.preventDefault();
+            target.focus();
+          }}
           {...(description === undefined && { 'aria-describedby': undefined })}
           className={`${FLOATING} fixed top-1/2 left-1/2 max-h-[90vh] w-[calc(100vw-2rem)] -translate-x-1/2 -translate-y-1/2 overflow-y-auto p-5 ${wide ? 'max-w-3xl' : 'max-w-lg'}`}
         >

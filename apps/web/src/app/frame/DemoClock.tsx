@@ -1,6 +1,8 @@
+import { resolveDates } from '@salt-circle/core';
 import { useParams } from 'react-router';
 import { Menu, type MenuItem } from '../../kit/index.js';
 import { useExchangeQuery, useMoveClockMutation, useSessionQuery } from '../api.js';
+import { toDates } from '../time/dates.js';
 import { useNow } from '../time/useNow.js';
 import { exactly } from '../time/words.js';
 
@@ -29,10 +31,11 @@ export function DemoClock() {
     { words: 'One day on', onPick: () => go(now + 24 * HOUR) },
     { words: 'One day back', onPick: () => go(now - 24 * HOUR) },
   ];
+  const resolved = exchange === undefined ? null : resolveDates(toDates(exchange.dates));
   const dates: MenuItem[] = GO_TO.flatMap(([name, words]) => {
-    const at = exchange?.dates[name];
-    if (at == null) return [];
-    return [{ words, onPick: () => go(Date.parse(at) + (name === 'draftsDue' ? -HOUR : 1000)) }];
+    const at = resolved?.[name];
+    if (at === undefined) return [];
+    return [{ words, onPick: () => go(at + (name === 'draftsDue' ? -HOUR : 1000)) }];
   });
   const back: MenuItem[] =
     session?.clockMoved === true ? [{ words: 'Back to the real time', onPick: () => go(null) }] : [];

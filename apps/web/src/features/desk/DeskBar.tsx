@@ -1,6 +1,6 @@
 import type { DeskView } from '@salt-circle/contracts';
 import type { Completeness, FormItem, Missing } from '@salt-circle/core';
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { Button, buttonClass, Dialog, Notice, SaveMark, StateMark } from '../../kit/index.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
@@ -30,6 +30,13 @@ function missingWords(missing: Missing, items: readonly FormItem[]): string {
   }
 }
 
+/** Where an item is answered, brought into view. */
+function fieldOf(itemId: string): HTMLElement | null {
+  const item = document.getElementById(itemAnchor(itemId));
+  item?.scrollIntoView({ block: 'start' });
+  return item?.querySelector<HTMLElement>('textarea, [role=radio]') ?? null;
+}
+
 /** Progress, what is missing, the saved state, and what to do next: always in sight. */
 export function DeskBar({ desk, state, savePrefix, onJump }: DeskBarProps) {
   const saving = useSavingState(savePrefix);
@@ -40,15 +47,14 @@ export function DeskBar({ desk, state, savePrefix, onJump }: DeskBarProps) {
   const own = desk.reviewer.you === true;
   const submitted = desk.submittedAt !== null;
 
+  const goingTo = useRef<string | null>(null);
   const jump = (itemId: string) => {
-    setListing(false);
     onJump();
-    // After the dialog has given the focus back.
-    setTimeout(() => {
-      const item = document.getElementById(itemAnchor(itemId));
-      item?.scrollIntoView({ block: 'start' });
-      item?.querySelector<HTMLElement>('textarea, [role=radio]')?.focus();
-    }, 50);
+    if (listing) {
+      goingTo.current = itemId;
+      setListing(false);
+      // Once the form is on the page, should it have been behind the other tab.
+    } else requestAnimationFrame(() => fieldOf(itemId)?.focus());
   };
   const trySubmit = async () => {
     if (!state.complete) {
@@ -119,7 +125,16 @@ export function DeskBar({ desk, state, savePrefix, onJump }: DeskBarProps) {
           </Button>
         )}
       </div>
-      <Dialog open={listing} onClose={() => setListing(false)} title="Not submitted yet">
+      <Dialog
+        open={listing}
+        onClose={() => setListing(false)}
+        title="Not submitted yet"
+        focusAfter={() => {
+          const itemId = goingTo.current;
+          goingTo.current = null;
+          return itemId === null ? null : fieldOf(itemId);
+        }}
+      >
         {unsent ? (
           <Notice tone="waiting" title="Not everything has reached the server.">
             It is kept in this browser. Submit again when the state at the bottom says it is saved.

@@ -1,4 +1,4 @@
-import { TableKit } from '@tiptap/extension-table';
+import { Table, TableCell, TableHeader, TableRow } from '@tiptap/extension-table';
 import { EditorContent, useEditor, useEditorState, type Editor } from '@tiptap/react';
 import StarterKit from '@tiptap/starter-kit';
 import {
@@ -10,7 +10,7 @@ import {
   ListOrdered,
   Quote,
   Redo2,
-  Table,
+  Table as TableIcon,
   Undo2,
   type LucideIcon,
 } from 'lucide-react';
@@ -19,6 +19,12 @@ import { Button } from '../Button.js';
 import { TextField } from '../Field.js';
 import { Dialog, Tooltip } from '../Overlay.js';
 import { fromWordProcessor } from './wordPaste.js';
+
+/** Without widths: they would be inline styles, which the content policy blocks, and the reader's page sets its own. */
+const PlainTable = Table.extend({
+  renderHTML: ({ HTMLAttributes }) => ['table', HTMLAttributes, ['tbody', 0]],
+  addNodeView: () => null,
+});
 
 export interface RichTextEditorProps {
   readonly label: string;
@@ -45,7 +51,10 @@ export function RichTextEditor({
         heading: { levels: [1, 2, 3, 4] },
         link: { openOnClick: false, protocols: ['http', 'https', 'mailto'], defaultProtocol: 'https' },
       }),
-      TableKit.configure({ table: { resizable: false } }),
+      PlainTable,
+      TableRow,
+      TableHeader,
+      TableCell,
     ],
     content: html,
     editable,
@@ -131,7 +140,7 @@ const TOOLS: readonly Tool[] = [
   },
   {
     words: 'Table of three by three',
-    icon: Table,
+    icon: TableIcon,
     run: (e) => e.chain().focus().insertTable({ rows: 3, cols: 3, withHeaderRow: true }).run(),
   },
   { words: 'Undo (Ctrl Z)', icon: Undo2, run: (e) => e.chain().focus().undo().run() },

@@ -1,0 +1,145 @@
+import { expect, type Page } from '@playwright/test';
+import { expectNoFaults, jumpTo, setTime, test } from './support/people.js';
+
+/** Nothing a person typed is lost: not by a lost connection, a closed tab, a session that ran out, or two tabs. */
+
+const EXCHANGE = 'Monitoring plan';
+const DAY = 24 * 3_600_000;
+
+/** A student who has not handed in, at their draft. */
+async function atDraft(page: Page): Promise<void> {
+  await jumpTo(page, EXCHANGE);
+  await expect(page.getByRole('textbox', { name: 'Your draft', exact: true })).toBeVisible();
+}
+
+async function type(page: Page, words: string): Promise<void> {
+  await page.getByRole('textbox', { name: 'Your draft', exact: true }).click();
+  await page.keyboard.press('Control+End');
+  await page.keyboard.type(words);
+}
+
+test('typing goes on without a connection, and a closed tab, and is saved when it is back', async ({ stepIn }) => {
+  const page = await stepIn('Dagny Holm');
+  await atDraft(page);
+  await page.context().setOffline(true);
+  await type(page, 'Written on the ferry.');
+  await expect(page.getByText('No connection: kept in this browser')).toBeVisible();
+  const url = page.url();
+  page.on('dialog', (dialog) => void dialog.accept());
+  await page.close({ runBeforeUnload: false });
+  const again = await page.context().newPage();
+  await page.context().setOffline(false);
+  await again.goto(url);
+  await expect(again.getByRole('textbox', { name: 'Your draft', exact: true })).toContainText('Written on the ferry.');
+  await expect(again.getByText(/^Saved /)).toBeVisible();
+  await again.reload();
+  await expect(again.getByRole('textbox', { name: 'Your draft', exact: true })).toContainText('Written on the ferry.');
+});
+
+test('a session that runs out while typing: sign in on the spot, and what was typed is saved', async ({ stepIn }) => {
+  const page = await stepIn('Bálint Kiss');
+  await atDraft(page);
+  await page.context().clearCookies();
+  await type(page, 'Two hours of thought.');
+  const dialog = page.getByRole('dialog', { name: 'Your session ran out' });
+  await dialog.getByLabel('Password').fill('saltmarsh');
+  await dialog.getByRole('button', { name: 'Sign in' }).click();
+  await expect(page.getByText(/^Saved /)).toBeVisible();
+  await expect(dialog).toBeHidden();
+  await page.reload();
+  await expect(page.getByRole('textbox', { name: 'Your draft', exact: true })).toContainText('Two hours of thought.');
+  expectNoFaults(page);
+});
+
+test('signing in by email and password, and out again', async ({ page }) => {
+  await page.goto('/sign-in');
+  await page.getByLabel('Email').fill('nobody');
+  await page.getByRole('button', { name: 'Sign in' }).click();
+  await expect(page.getByText('Enter your email address, such as name@example.org.')).toBeVisible();
+  await page.getByLabel('Email').fill('hana.sato@students.example.org');
+  await page.getByLabel('Password').fill('wrong');
+  await page.getByRole('button', { name: 'Sign in' }).click();
+  await expect(page.getByText('No account has this email address with this password.')).toBeVisible();
+  await page.getByLabel('Password').fill('saltmarsh');
+  await page.getByRole('button', { name: 'Sign in' }).click();
+  await page.getByRole('button', { name: 'Hana Sato: account and theme' }).click();
+  await page.getByRole('menuitem', { name: 'Sign out' }).click();
+  await expect(page.getByRole('heading', { name: 'Salt Circle: the demo' })).toBeVisible();
+  await page.goto('/');
+  await expect(page.getByRole('heading', { name: 'Salt Circle: the demo' })).toBeVisible();
+});
+
+test('two tabs at the same draft: both texts are shown, and one is chosen', async ({ stepIn }) => {
+  const page = await stepIn('Farida Aziz');
+  await atDraft(page);
+  const second = await page.context().newPage();
+  await second.goto(page.url());
+  await type(second, 'From the second tab.');
+  await expect(second.getByText(/^Saved /)).toBeVisible();
+  await type(page, 'From the first tab.');
+  await expect(page.getByText('was changed somewhere else')).toBeVisible();
+  await expect(page.getByText('From the second tab.')).toBeVisible();
+  await page.getByRole('button', { name: 'Keep what is here' }).click();
+  await expect(page.getByText(/^Saved /)).toBeVisible();
+  await second.reload();
+  await expect(second.getByRole('textbox', { name: 'Your draft', exact: true })).toContainText('From the first tab.');
+});
+
+test('pasted text keeps headings, lists, tables and links, and loses scripts', async ({ stepIn }) => {
+  const page = await stepIn('Jonas Brandt');
+  await atDraft(page);
+  const editor = page.getByRole('textbox', { name: 'Your draft', exact: true });
+  await editor.click();
+  await page.keyboard.press('Control+a');
+  await editor.evaluate((element) => {
+    const data = new DataTransfer();
+    data.setData(
+      'text/html',
+      `<h2 style="color:red">Why</h2><p class=MsoNormal onclick="x()">The <b>bed</b> rose<script>x()</script>.</p>
+       <p class=MsoListParagraph style='mso-list:l0 level1 lfo1'><span style='mso-list:Ignore'>· </span>one</p>
+       <table><tr><td>Cost</td><td>42</td></tr></table><p><a href="https://example.org/map">map</a> <a href="javascript:x()">trap</a></p>`,
+    );
+    element.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }));
+  });
+  await expect(page.getByText(/^Saved /)).toBeVisible();
+  await page.reload();
+  const html = await editor.innerHTML();
+  expect(html).toContain('<h2>Why</h2>');
+  expect(html).toContain('<strong>bed</strong>');
+  expect(html).toMatch(/<ul><li><p>one<\/p><\/li><\/ul>/);
+  expect(html).toMatch(/<td[^>]*><p>42<\/p><\/td>/);
+  expect(html).toContain('href="https://example.org/map"');
+  expect(html).not.toMatch(/script|onclick|color:red|MsoNormal/);
+});
+
+test('a draft too long to keep says so beside itself, and stays in the browser', async ({ stepIn }) => {
+  const page = await stepIn('Laleh Amini');
+  await atDraft(page);
+  const editor = page.getByRole('textbox', { name: 'Your draft', exact: true });
+  await editor.click();
+  await editor.evaluate((element) => {
+    const data = new DataTransfer();
+    data.setData('text/html', `<p>${'word '.repeat(400_000)}</p>`);
+    element.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }));
+  });
+  await expect(page.getByText('This draft is longer than can be kept')).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByText('Not saved: see what is marked')).toBeVisible();
+  await page.reload();
+  await expect(editor).toContainText('word word', { timeout: 30_000 });
+});
+
+test('the due time passing in mid-sentence keeps the text, and says that it does not count', async ({ stepIn }) => {
+  const noor = await stepIn('Noor Haddad');
+  await atDraft(noor);
+  await type(noor, 'One more thought.');
+  await expect(noor.getByText(/^Saved /)).toBeVisible();
+  await setTime(noor, new Date(Date.now() + 3 * DAY).toISOString());
+  await type(noor, ' And another.');
+  await expect(noor.getByText(/^Saved /)).toBeVisible();
+  await noor.reload();
+  await expect(noor.getByRole('textbox', { name: 'Your draft', exact: true })).toContainText(
+    'One more thought. And another.',
+  );
+  await expect(noor.getByText('The due time has passed.')).toBeVisible();
+  await expect(noor.getByRole('button', { name: /Hand in/ })).toHaveCount(0);
+});

@@ -1,0 +1,2 @@
+/** Not the demo's own port, so that tests can run beside it. */
+export const PORT = 4611;
