@@ -26,10 +26,12 @@ export function Levels({ label, levels, value, onChange }: LevelsProps) {
         <RadioGroup.Item
           key={level.id}
           value={level.id}
-          className={`relative flex-1 border border-edge bg-paper px-2.5 py-1.5 text-left text-ink not-first:-mt-px data-[state=checked]:z-10 data-[state=checked]:outline-2 data-[state=checked]:-outline-offset-2 data-[state=checked]:outline-iodine ${wordy ? '@2xl:not-first:mt-0 @2xl:not-first:-ml-px' : '@sm:not-first:mt-0 @sm:not-first:-ml-px'}`}
+          className={`relative flex flex-1 flex-col border border-edge bg-paper px-2.5 py-1.5 text-left text-ink not-first:-mt-px data-[state=checked]:z-10 data-[state=checked]:outline-2 data-[state=checked]:-outline-offset-2 data-[state=checked]:outline-iodine ${wordy ? '@2xl:not-first:mt-0 @2xl:not-first:-ml-px' : '@sm:not-first:mt-0 @sm:not-first:-ml-px'}`}
         >
-          {level.points !== null && <span className="mr-1 font-semibold">{level.points}</span>}
-          {level.title}
+          <span>
+            {level.points !== null && <span className="mr-1 font-semibold">{level.points}</span>}
+            {level.title}
+          </span>
           {level.description !== '' && <span className="block text-sm text-ink-soft">{level.description}</span>}
           <RadioGroup.Indicator className="sr-only"> (chosen)</RadioGroup.Indicator>
         </RadioGroup.Item>

@@ -1,7 +1,7 @@
 import type { NoteView, PersonLabel } from '@salt-circle/contracts';
 import type { AnchorMatch } from '@salt-circle/core';
 import { labelWords } from '../People.js';
-import { KIND_BORDER, KIND_TEXT, kindWord } from './noteKinds.js';
+import { KIND_EDGE, KIND_TEXT, kindWord } from './noteKinds.js';
 
 export interface NoteTextProps {
   readonly note: Pick<NoteView, 'kind' | 'body' | 'anchor'>;
@@ -18,7 +18,7 @@ export function NoteText({ note, match, by, active = false, quoted = false, onAc
   const { kind, body, anchor } = note;
   return (
     <article
-      className={`border-l-[3px] px-2.5 py-1 text-sm ${KIND_BORDER[kind]} ${active ? 'bg-paper outline outline-line' : ''} ${onActivate === undefined ? '' : 'cursor-pointer'}`}
+      className={`border-l-[3px] px-2.5 py-1 text-sm ${KIND_EDGE[kind]} ${active ? 'bg-paper outline outline-line' : ''} ${onActivate === undefined ? '' : 'cursor-pointer'}`}
       onClick={onActivate}
     >
       <p className={`font-semibold ${KIND_TEXT[kind]}`}>

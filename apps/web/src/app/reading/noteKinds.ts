@@ -24,11 +24,12 @@ export const KIND_TEXT: Readonly<Record<NoteKind, string>> = {
   fix: 'text-slate',
 };
 
-export const KIND_BORDER: Readonly<Record<NoteKind, string>> = {
-  keep: 'border-kelp',
-  change: 'border-copper',
-  ask: 'border-dusk',
-  fix: 'border-slate',
+/** The left edge of a note. */
+export const KIND_EDGE: Readonly<Record<NoteKind, string>> = {
+  keep: 'border-l-kelp',
+  change: 'border-l-copper',
+  ask: 'border-l-dusk',
+  fix: 'border-l-slate',
 };
 
 export const KIND_FILL: Readonly<Record<NoteKind, string>> = {

@@ -3,7 +3,7 @@ import type { AnchorMatch } from '@salt-circle/core';
 import { Trash2 } from 'lucide-react';
 import { useEffect, useRef, type KeyboardEvent } from 'react';
 import { NoteText, PassageState } from '../../app/reading/NoteText.js';
-import { KINDS, KIND_BORDER, KIND_TEXT, kindWord } from '../../app/reading/noteKinds.js';
+import { KINDS, KIND_EDGE, KIND_TEXT, kindWord } from '../../app/reading/noteKinds.js';
 import { Conflict } from '../../app/saving/Conflict.js';
 import { useSavingState } from '../../app/saving/useSaving.js';
 
@@ -93,7 +93,7 @@ function NoteForm({ note, match, quoted, onClose, onChange, onRemove }: NoteForm
   };
   return (
     <div
-      className={`border border-l-[3px] border-line bg-paper px-2.5 py-1.5 text-sm ${KIND_BORDER[note.kind]}`}
+      className={`border border-l-[3px] border-line bg-paper px-2.5 py-1.5 text-sm ${KIND_EDGE[note.kind]}`}
       onKeyDown={press}
     >
       <div role="radiogroup" aria-label="Kind of note" className="mb-1 flex flex-wrap gap-x-2.5">

@@ -25,7 +25,7 @@ export function PlainInput({
       autoFocus={autoFocus}
       // One line: these are names and hints, and a line break in them would not be shown.
       onChange={(event) => onChange(event.target.value.replace(/\n/g, ' '))}
-      className={`field-sizing-content block w-full resize-none rounded border border-transparent bg-transparent px-1.5 py-0.5 placeholder:text-ink-soft disabled:placeholder:text-transparent enabled:hover:border-line focus:border-edge focus:bg-paper ${strong ? 'font-semibold' : 'text-ink-soft focus:text-ink'}`}
+      className={`field-sizing-content block w-full resize-none rounded border border-transparent bg-transparent px-1.5 py-0.5 placeholder:font-normal placeholder:text-ink-soft placeholder:italic disabled:placeholder:text-transparent enabled:hover:border-line focus:border-edge focus:bg-paper ${strong ? 'font-semibold' : 'text-ink-soft focus:text-ink'}`}
     />
   );
 }

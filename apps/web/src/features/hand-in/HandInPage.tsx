@@ -83,12 +83,13 @@ function Writing({ draft }: { readonly draft: MyDraftView }) {
           )}
           <label>
             <span className="sr-only">Title of your draft</span>
-            <input
+            <textarea
+              rows={1}
               value={text.title}
               maxLength={200}
               placeholder="Title of your draft"
-              onChange={(event) => change({ title: event.target.value })}
-              className="w-full max-w-[68ch] border-b border-transparent bg-transparent font-serif text-2xl font-semibold placeholder:font-normal placeholder:text-ink-soft hover:border-line"
+              onChange={(event) => change({ title: event.target.value.replace(/\n/g, ' ') })}
+              className="field-sizing-content block w-full max-w-[68ch] resize-none border-b border-transparent bg-transparent font-serif text-2xl font-semibold placeholder:font-normal placeholder:text-ink-soft hover:border-line"
             />
           </label>
           <RichText

@@ -1,0 +1,184 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect, type Page } from '@playwright/test';
+import { expectNoFaults, jumpTo, test } from './support/people.js';
+
+interface View {
+  readonly name: string;
+  readonly open: (page: Page) => Promise<unknown>;
+}
+
+const workspace =
+  (exchange: string, stage: RegExp): View['open'] =>
+  async (page) => {
+    await jumpTo(page, exchange);
+    await page.getByRole('navigation', { name: 'Stages' }).getByRole('link', { name: stage }).click();
+    await expect(page.getByText('Loading')).toHaveCount(0);
+  };
+
+const STAFF_VIEWS: readonly View[] = [
+  { name: 'today', open: (page) => page.goto('/') },
+  { name: 'course', open: (page) => page.getByRole('link', { name: /^Coastal Restoration/ }).click() },
+  { name: 'plan, unfinished', open: workspace('Creek survey report', /^Plan/) },
+  {
+    name: 'form builder',
+    open: async (page) => {
+      await page.getByRole('link', { name: 'Build it' }).click();
+      await page.getByRole('button', { name: /criterion/ }).click();
+    },
+  },
+  { name: 'plan, published', open: workspace('Salt-marsh restoration proposal', /^Plan/) },
+  { name: 'drafts', open: workspace('Salt-marsh restoration proposal', /^Drafts/) },
+  { name: 'allocation', open: workspace('Salt-marsh restoration proposal', /^Allocation/) },
+  { name: 'reviews', open: workspace('Salt-marsh restoration proposal', /^Reviews/) },
+  { name: 'check', open: workspace('Salt-marsh restoration proposal', /^Check/) },
+  {
+    name: 'a review, read',
+    open: async (page) => {
+      await page
+        .getByRole('link', { name: /^Read / })
+        .first()
+        .click();
+      await expect(page.getByRole('tab', { name: 'Form' })).toBeVisible();
+    },
+  },
+  { name: 'kit', open: (page) => page.goto('/kit') },
+];
+
+const STUDENT_VIEWS: readonly View[] = [
+  { name: 'today', open: (page) => page.goto('/') },
+  { name: 'draft', open: workspace('Monitoring plan', /^Draft/) },
+  {
+    name: 'hand-in dialog',
+    open: async (page) => {
+      await page.getByRole('button', { name: 'See it as a reviewer' }).click();
+      await expect(page.getByRole('dialog')).toBeVisible();
+    },
+  },
+  {
+    name: 'reviews to write',
+    open: async (page) => {
+      await page.keyboard.press('Escape');
+      await workspace('Salt-marsh restoration proposal', /^Review/)(page);
+    },
+  },
+  {
+    name: 'desk',
+    open: async (page) => {
+      await page
+        .getByRole('main')
+        .getByRole('link', { name: /Begin|Go on|Read/ })
+        .first()
+        .click();
+      await expect(page.getByRole('tab', { name: 'Form' })).toBeVisible();
+    },
+  },
+  { name: 'feedback', open: workspace('Site description', /^Feedback/) },
+];
+
+async function expectAccessible(page: Page, name: string): Promise<void> {
+  const { violations, passes } = await new AxeBuilder({ page }).setLegacyMode(true).analyze();
+  expect(passes.length).toBeGreaterThan(5);
+  const told = violations.map(({ id, nodes }) => `${id}: ${nodes.map(({ html }) => html.slice(0, 160)).join(' | ')}`);
+  expect.soft({ name, violations: told }).toEqual({ name, violations: [] });
+}
+
+for (const theme of ['light', 'dark'] as const) {
+  test(`no accessibility violations on the main views, ${theme}`, async ({ stepIn, browser }) => {
+    test.setTimeout(240_000);
+    const context = await browser.newContext({ colorScheme: theme });
+    const start = await context.newPage();
+    await start.goto('/demo');
+    await expect(start.getByRole('heading', { name: 'Instructors' })).toBeVisible();
+    await expectAccessible(start, 'demo');
+    await start.goto('/sign-in');
+    await expect(start.getByLabel('Email')).toBeVisible();
+    await expectAccessible(start, 'sign-in');
+    await context.close();
+    for (const [who, views] of [
+      ['Ines Marchetti', STAFF_VIEWS],
+      ['Viktor Lund', STUDENT_VIEWS],
+    ] as const) {
+      const page = await stepIn(who, { colorScheme: theme, reducedMotion: 'reduce' });
+      for (const { name, open } of views) {
+        await open(page);
+        await page.waitForLoadState('networkidle');
+        await expectAccessible(page, `${who}: ${name}`);
+      }
+      expectNoFaults(page);
+    }
+  });
+}
+
+test('a review by the keyboard alone: choose a passage, leave a note, answer, move the split', async ({ stepIn }) => {
+  const page = await stepIn('Wanja Kamau');
+  await workspace('Salt-marsh restoration proposal', /^Review/)(page);
+  await page
+    .getByRole('main')
+    .getByRole('link', { name: /Begin|Go on|Read/ })
+    .first()
+    .click();
+  const reopen = page.getByRole('button', { name: 'Reopen to change it' });
+  await expect(page.getByRole('tab', { name: 'Form' })).toBeVisible();
+  if (await reopen.isVisible()) await reopen.click();
+  const draft = page.getByRole('document', { name: /^Draft/ });
+  await expect(draft).toHaveAccessibleName(/Arrow up and down/);
+  const before = await page.locator('mark.passage').count();
+  await draft.focus();
+  await page.keyboard.press('ArrowDown');
+  await page.keyboard.press('ArrowDown');
+  await page.keyboard.press('Shift+ArrowDown');
+  await page.keyboard.press('2');
+  await page.keyboard.type('Say it in one sentence.');
+  await page.keyboard.press('Alt+3');
+  await expect(page.getByRole('textbox', { name: 'Ask note' }).first()).toHaveValue('Say it in one sentence.');
+  await page.keyboard.press('Escape');
+  expect(await page.locator('mark.passage').count()).toBeGreaterThan(before);
+  const strip = page.getByRole('separator', { name: 'Between draft and form' });
+  await strip.focus();
+  await page.keyboard.press('ArrowLeft');
+  await expect(strip).toHaveAttribute('aria-valuenow', '57');
+  await page.keyboard.press('?');
+  await expect(page.getByRole('dialog', { name: 'Keys' })).toBeVisible();
+  await page.keyboard.press('Escape');
+  await expect(page.getByText(/^Saved /)).toBeVisible();
+  await page.reload();
+  await expect(page.getByText('Say it in one sentence.').first()).toBeVisible();
+  expectNoFaults(page);
+});
+
+test('students can work at 360 pixels, without scrolling sideways', async ({ stepIn }) => {
+  const page = await stepIn('Viktor Lund', { viewport: { width: 360, height: 720 } });
+  const expectToFit = async (name: string) => {
+    const width = await page.evaluate(() => document.documentElement.scrollWidth);
+    expect({ name, width }).toEqual({ name, width: 360 });
+  };
+  await expectToFit('today');
+  for (const [exchange, stage] of [
+    ['Monitoring plan', 'draft'],
+    ['Salt-marsh restoration proposal', 'review'],
+    ['Site description', 'feedback'],
+  ] as const) {
+    const url = await exchangeUrl(page, exchange);
+    await page.goto(`${url}/${stage}`);
+    await expect(page.getByRole('navigation', { name: 'Stages' })).toBeVisible();
+    await page.waitForLoadState('networkidle');
+    await expectToFit(stage);
+  }
+  await page.goto(`${await exchangeUrl(page, 'Salt-marsh restoration proposal')}/review`);
+  await page
+    .getByRole('main')
+    .getByRole('link', { name: /Begin|Go on|Read/ })
+    .first()
+    .click();
+  await expect(page.getByRole('tab', { name: 'Form and notes' })).toBeVisible();
+  await expectToFit('desk');
+  await page.getByRole('tab', { name: 'Form and notes' }).click();
+  await expect(page.getByRole('heading', { name: 'The argument' })).toBeVisible();
+});
+
+async function exchangeUrl(page: Page, title: string): Promise<string> {
+  await page.goto('/');
+  await page.getByRole('link', { name: /^Coastal Restoration/ }).click();
+  const href = await page.getByRole('link', { name: title }).last().getAttribute('href');
+  return href ?? '';
+}

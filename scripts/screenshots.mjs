@@ -1,0 +1,151 @@
+import { rmSync } from 'node:fs';
+import { chromium } from '@playwright/test';
+import { at, built, installed, startServer } from './run.mjs';
+
+// One current picture of each main view, from fresh demo data, for the README.
+const PORT = '4612';
+const base = `http://localhost:${PORT}`;
+const FLAGS = [
+  '--no-sandbox',
+  '--disable-gpu',
+  '--disable-quic',
+  '--no-first-run',
+  '--disable-background-networking',
+  '--disable-component-update',
+  '--disable-sync',
+];
+
+await installed();
+await built();
+const folder = at('.cache', 'screenshots');
+rmSync(folder, { recursive: true, force: true });
+const server = await startServer({ SALT_CIRCLE_MODE: 'demo', SALT_CIRCLE_DATA: folder, PORT, NODE_ENV: 'development' });
+const browser = await chromium.launch({ executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium', args: FLAGS });
+
+async function as(who, { width = 1280, height = 800, dark = false } = {}) {
+  const context = await browser.newContext({
+    viewport: { width, height },
+    colorScheme: dark ? 'dark' : 'light',
+    reducedMotion: 'reduce',
+    timezoneId: 'Europe/Tallinn',
+    locale: 'en-GB',
+  });
+  const page = await context.newPage();
+  page.setDefaultTimeout(10_000);
+  await page.goto(`${base}/demo`);
+  if (who !== null) {
+    await page.getByRole('button', { name: new RegExp(`^${who}`) }).click();
+    await page.getByRole('heading', { name: 'Today', level: 1 }).waitFor();
+  }
+  return page;
+}
+
+const json = (page, path) => page.evaluate(async (url) => (await fetch(url)).json(), `/api${path}`);
+
+async function exchangeId(page, title) {
+  for (const { id } of await json(page, '/courses')) {
+    const found = (await json(page, `/courses/${id}`)).exchanges.find((one) => one.title === title);
+    if (found) return found.id;
+  }
+  throw new Error(`no exchange "${title}"`);
+}
+
+async function workspace(page, title, stage) {
+  await page.goto(`${base}/exchanges/${await exchangeId(page, title)}/${stage}`);
+}
+
+async function take(page, name) {
+  await page.waitForLoadState('networkidle');
+  await page.evaluate(() => document.fonts.ready);
+  await page.waitForTimeout(400);
+  await page.screenshot({ path: at('docs', 'screenshots', `${name}.png`) });
+  process.stdout.write(`${name}\n`);
+}
+
+/** Somebody with a review under way, and that review. */
+async function underWay() {
+  const ines = await as('Ines Marchetti');
+  const id = await exchangeId(ines, 'Salt-marsh restoration proposal');
+  const { rows } = await json(ines, `/exchanges/${id}/progress`);
+  for (const row of rows) {
+    const review = row.reviews.find(({ state, notes }) => state === 'in-progress' && notes >= 3);
+    if (review) return { who: row.person.name, id: review.id };
+  }
+  throw new Error('nobody has a review under way');
+}
+
+async function takeAll() {
+  const PROPOSAL = 'Salt-marsh restoration proposal';
+  const review = await underWay();
+  const ines = await as('Ines Marchetti');
+  await take(ines, 'today-instructor');
+  await ines.getByRole('link', { name: /^Coastal Restoration/ }).click();
+  await take(ines, 'course');
+  await workspace(ines, 'Creek survey report', 'plan');
+  await take(ines, 'plan');
+  await workspace(ines, 'Creek survey report', 'plan/form');
+  for (const [title, levels] of [
+    ['The question', ['not asked', 'asked', 'asked and answered']],
+    ['The survey', ['cannot be repeated', 'could be repeated']],
+  ]) {
+    await ines.getByRole('button', { name: /criterion/ }).click();
+    await ines.getByLabel('What it asks').last().fill(title);
+    for (const [index, words] of levels.entries())
+      await ines
+        .getByLabel(`Name of level ${index + 1}`)
+        .last()
+        .fill(words);
+  }
+  await ines.getByRole('button', { name: /prompt/ }).click();
+  await take(ines, 'form-builder');
+  await workspace(ines, PROPOSAL, 'drafts');
+  await take(ines, 'drafts');
+  await workspace(ines, PROPOSAL, 'reviews');
+  await take(ines, 'reviews');
+  await workspace(ines, PROPOSAL, 'check');
+  await take(ines, 'check');
+  await workspace(ines, 'Monitoring plan', 'allocation');
+  await ines.getByRole('button', { name: 'Preview an allocation' }).click();
+  await ines.getByText('How good it is').waitFor();
+  await take(ines, 'allocation');
+
+  const reviewer = await as(review.who);
+  await take(reviewer, 'today-student');
+  await reviewer.goto(`${base}/reviews/${review.id}`);
+  await reviewer.locator('mark.passage').first().click();
+  await take(reviewer, 'review-desk');
+  await reviewer.context().close();
+  const dark = await as(review.who, { dark: true });
+  await dark.goto(`${base}/reviews/${review.id}`);
+  await take(dark, 'review-desk-dark');
+
+  await dark.context().close();
+  const author = await as('Noor Haddad');
+  await workspace(author, 'Monitoring plan', 'draft');
+  await author.getByPlaceholder('Title of your draft').fill('How we would watch the Ostra saltings');
+  await author.getByRole('textbox', { name: 'Your draft', exact: true }).click();
+  await author.keyboard.type(
+    'Whether the fences work shows first in the mud, then in the plants. Each equinox we level the trial stretch and an untouched one, on the same marks.',
+  );
+  await author.getByText(/^Saved /).waitFor();
+  await take(author, 'hand-in');
+  await workspace(author, 'Site description', 'feedback');
+  await take(author, 'feedback');
+  await author.context().close();
+  const phone = await as('Noor Haddad', { width: 360, height: 720 });
+  await workspace(phone, 'Monitoring plan', 'draft');
+  await take(phone, 'hand-in-phone');
+  await phone.context().close();
+  const demo = await as(null);
+  await take(demo, 'demo');
+  await ines.goto(`${base}/kit`);
+  await take(ines, 'kit');
+}
+
+try {
+  await takeAll();
+} finally {
+  await browser.close();
+  server.removeAllListeners('exit');
+  server.kill('SIGTERM');
+}
