@@ -133,6 +133,13 @@ test('a review by the keyboard alone: choose a passage, leave a note, answer, mo
   await expect(page.getByRole('textbox', { name: 'Ask note' }).first()).toHaveValue('Say it in one sentence.');
   await page.keyboard.press('Escape');
   expect(await page.locator('mark.passage').count()).toBeGreaterThan(before);
+  await page.getByRole('tab', { name: /^Notes/ }).click();
+  const listed = page.getByRole('tabpanel').getByText('Say it in one sentence.');
+  await listed.click();
+  await page.getByRole('tabpanel').getByRole('button', { name: 'Remove this note' }).click();
+  await expect(listed).toHaveCount(0);
+  await page.getByRole('button', { name: 'Bring it back' }).click();
+  await expect(listed).toBeVisible();
   const strip = page.getByRole('separator', { name: 'Between draft and form' });
   await strip.focus();
   await page.keyboard.press('ArrowLeft');

@@ -143,3 +143,60 @@ test('the due time passing in mid-sentence keeps the text, and says that it does
   await expect(noor.getByText('The due time has passed.')).toBeVisible();
   await expect(noor.getByRole('button', { name: /Hand in/ })).toHaveCount(0);
 });
+
+test('a note whose passage the author has taken out is shown as such, and not dropped', async ({ stepIn }) => {
+  const reviewer = await stepIn('Sunil Rao');
+  const ines = await stepIn('Ines Marchetti');
+  await jumpTo(reviewer, 'Salt-marsh restoration proposal');
+  await reviewer
+    .getByRole('link', { name: /^Review/ })
+    .first()
+    .click();
+  await reviewer
+    .getByRole('main')
+    .getByRole('link', { name: /Begin|Go on|Read/ })
+    .first()
+    .click();
+  await expect(reviewer.getByRole('tab', { name: 'Form' })).toBeVisible();
+  const reopen = reviewer.getByRole('button', { name: 'Reopen to change it' });
+  if (await reopen.isVisible()) await reopen.click();
+  const draft = reviewer.getByRole('document', { name: /Arrow up and down/ });
+  await draft.focus();
+  await reviewer.keyboard.press('ArrowDown');
+  await reviewer.keyboard.press('ArrowDown');
+  await reviewer.keyboard.press('3');
+  await reviewer.keyboard.type('Is this sentence needed?');
+  await expect(reviewer.getByText(/^Saved /)).toBeVisible();
+  const passage = await reviewer.locator('mark.passage').first().innerText();
+  const alias = /draft by (.+)$/.exec(await reviewer.getByRole('heading', { level: 1 }).innerText())?.[1] ?? '';
+
+  // The instructor knows who that is. Back in the time of drafting, the author hands in another text.
+  await jumpTo(ines, 'Salt-marsh restoration proposal');
+  await ines.getByRole('link', { name: /^Drafts/ }).click();
+  const name = await ines
+    .getByRole('row')
+    .filter({ has: ines.getByRole('cell', { name: alias, exact: true }) })
+    .getByRole('rowheader')
+    .innerText();
+  const author = await stepIn(name);
+  await setTime(author, new Date(Date.now() - 6 * DAY).toISOString());
+  await author.reload();
+  await jumpTo(author, 'Salt-marsh restoration proposal');
+  await author
+    .getByRole('link', { name: /^Draft/ })
+    .first()
+    .click();
+  await author.getByRole('textbox', { name: 'Your draft', exact: true }).click();
+  await author.keyboard.press('Control+a');
+  await author.keyboard.type('Quite another text, about something else entirely.');
+  await author.getByRole('button', { name: 'Hand in again…' }).click();
+  await author.getByRole('dialog').getByRole('button', { name: 'Hand in', exact: true }).click();
+  await expect(author.getByRole('dialog', { name: 'Handed in' })).toBeVisible();
+  await setTime(author, null);
+
+  await reviewer.reload();
+  await reviewer.getByRole('tab', { name: /^Notes/ }).click();
+  await expect(reviewer.getByText('Is this sentence needed?')).toBeVisible();
+  await expect(reviewer.getByText('This passage is no longer in the draft').first()).toBeVisible();
+  await expect(reviewer.getByText(passage.slice(0, 20)).first()).toBeVisible();
+});

@@ -47,6 +47,7 @@ export function expectNoFaults(...pages: readonly Page[]): void {
 
 /** Opens an exchange by the quick jump. */
 export async function jumpTo(page: Page, title: string): Promise<void> {
+  await expect(page.getByRole('button', { name: /^Go to/ })).toBeVisible();
   await page.keyboard.press('Control+k');
   await page.getByRole('combobox').fill(title);
   await expect(page.getByRole('option', { name: new RegExp(title) })).toBeVisible();

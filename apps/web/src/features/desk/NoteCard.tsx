@@ -57,6 +57,7 @@ export function NoteCard({
     );
   }
   if (!editable) return <NoteText note={note} match={match} active={active} quoted={quoted} onActivate={onActivate} />;
+  const refused = saving.state === 'refused' ? saving.problem?.sentence : undefined;
   if (!active) {
     return (
       <div
@@ -68,17 +69,29 @@ export function NoteCard({
         }}
       >
         <NoteText note={note} match={match} quoted={quoted} onActivate={onActivate} />
+        {refused !== undefined && <p className="text-sm text-madder">{refused}</p>}
       </div>
     );
   }
   return (
-    <NoteForm note={note} match={match} quoted={quoted} onClose={onClose} onChange={onChange} onRemove={onRemove} />
+    <NoteForm
+      refused={refused}
+      note={note}
+      match={match}
+      quoted={quoted}
+      onClose={onClose}
+      onChange={onChange}
+      onRemove={onRemove}
+    />
   );
 }
 
-type NoteFormProps = Pick<NoteCardProps, 'note' | 'match' | 'quoted' | 'onClose' | 'onChange' | 'onRemove'>;
+type NoteFormProps = Pick<NoteCardProps, 'note' | 'match' | 'quoted' | 'onClose' | 'onChange' | 'onRemove'> & {
+  /** Why the server did not take it. */
+  readonly refused: string | undefined;
+};
 
-function NoteForm({ note, match, quoted, onClose, onChange, onRemove }: NoteFormProps) {
+function NoteForm({ refused, note, match, quoted, onClose, onChange, onRemove }: NoteFormProps) {
   const area = useRef<HTMLTextAreaElement>(null);
   useEffect(() => {
     // Only where the card can be seen: it stands in the margin and in the list.
@@ -126,6 +139,11 @@ function NoteForm({ note, match, quoted, onClose, onChange, onRemove }: NoteForm
         onChange={(event) => onChange({ body: event.target.value })}
         className="field-sizing-content block max-h-60 w-full resize-none rounded border border-edge bg-paper px-1.5 py-1 placeholder:text-ink-soft"
       />
+      {refused !== undefined && (
+        <p role="alert" className="text-madder">
+          {refused}
+        </p>
+      )}
       <div className="mt-1 flex items-center justify-between">
         <button type="button" onClick={onClose} className="text-ink-soft hover:text-ink">
           Done

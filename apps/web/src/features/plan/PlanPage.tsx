@@ -12,6 +12,7 @@ import { DateRows } from './DateRows.js';
 import { FormSummary } from './FormSummary.js';
 import { PlainWords } from './PlainWords.js';
 import { usePlanQuery } from './planApi.js';
+import { RecordGroup } from './RecordGroup.js';
 import { SettingsGroup } from './SettingsGroup.js';
 import { settingsOf, type Settings } from './settings.js';
 
@@ -146,6 +147,7 @@ function PlanWorkspace({ plan, fresh, readOnly }: WorkspaceProps) {
           </SettingsGroup>
         </fieldset>
         <FormSummary exchangeId={exchange.id} readOnly={readOnly} />
+        <RecordGroup exchangeId={exchange.id} timeZone={exchange.course.timeZone} />
       </div>
       <PlainWords
         settings={settings}

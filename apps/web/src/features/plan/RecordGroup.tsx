@@ -1,0 +1,58 @@
+import type { RecordRow } from '@salt-circle/contracts';
+import { api } from '../../app/api.js';
+import { useNow } from '../../app/time/useNow.js';
+import { exactly } from '../../app/time/words.js';
+import { Loading } from '../../kit/index.js';
+import { SettingsGroup } from './SettingsGroup.js';
+
+const { useRecordQuery } = api.injectEndpoints({
+  endpoints: (build) => ({
+    record: build.query<RecordRow[], string>({ query: (id) => `/exchanges/${id}/record` }),
+  }),
+});
+
+const WORDS: Readonly<Record<string, string>> = {
+  'exchange-created': 'created the exchange',
+  'plan-changed': 'changed the plan',
+  'dates-changed': 'changed dates',
+  'form-changed': 'changed the form',
+  'exchange-published': 'published',
+  'draft-handed-in': 'handed in a draft',
+  'allocation-applied': 'applied an allocation',
+  'review-begun': 'began a review',
+  'review-submitted': 'submitted a review',
+  'review-reopened': 'reopened a review',
+  'feedback-released': 'released feedback',
+};
+
+interface RecordGroupProps {
+  readonly exchangeId: string;
+  readonly timeZone: string;
+}
+
+/** Who did what, when. */
+export function RecordGroup({ exchangeId, timeZone }: RecordGroupProps) {
+  return (
+    <SettingsGroup title="Record" summary="Who did what in this exchange, and when">
+      <Entries exchangeId={exchangeId} timeZone={timeZone} />
+    </SettingsGroup>
+  );
+}
+
+function Entries({ exchangeId, timeZone }: RecordGroupProps) {
+  const now = useNow();
+  const { data } = useRecordQuery(exchangeId, { refetchOnMountOrArgChange: true });
+  if (data === undefined) return <Loading what="the record" />;
+  return (
+    <ol className="max-h-96 overflow-y-auto" tabIndex={0} aria-label="Record, newest first">
+      {data.map(({ at, actor, action }, index) => (
+        <li key={index} className="grid grid-cols-[14rem_1fr] gap-x-4 border-b border-line py-1">
+          <span className="text-ink-soft">{exactly(Date.parse(at), timeZone, now)}</span>
+          <span>
+            {actor} {WORDS[action] ?? action}
+          </span>
+        </li>
+      ))}
+    </ol>
+  );
+}
