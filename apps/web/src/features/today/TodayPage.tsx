@@ -34,8 +34,8 @@ export function TodayPage() {
         )}
         {data !== undefined && data.items.length > 0 && (
           <ul aria-label="What needs you">
-            {data.items.map((item) => (
-              <NeedRow key={`${item.kind} ${item.exchangeId} ${item.reviewId ?? ''}`} item={item} />
+            {data.items.map((item, index) => (
+              <NeedRow key={`${item.kind} ${item.exchangeId} ${item.reviewId ?? ''}`} item={item} first={index === 0} />
             ))}
           </ul>
         )}
@@ -63,7 +63,7 @@ export function TodayPage() {
   );
 }
 
-function NeedRow({ item }: { readonly item: TodayItem }) {
+function NeedRow({ item, first }: { readonly item: TodayItem; readonly first: boolean }) {
   const now = useNow();
   const { what, verb, to, urgent } = needWords(item);
   const due = item.due === null ? null : Date.parse(item.due);
@@ -86,7 +86,7 @@ function NeedRow({ item }: { readonly item: TodayItem }) {
           </p>
         )}
       </div>
-      <Link to={to} className={buttonClass('primary')}>
+      <Link to={to} className={buttonClass(first ? 'primary' : 'plain')}>
         {verb}
       </Link>
     </li>
