@@ -1,4 +1,5 @@
 import { mkdtempSync, rmSync } from 'node:fs';
+import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { NestExpressApplication } from '@nestjs/platform-express';
@@ -201,6 +202,13 @@ export class World {
     const cookie = `salt_circle=${await this.app.get(SessionService).open(row, 'signed-in')}`;
     this.#cookies.set(person.email, cookie);
     return cookie;
+  }
+
+  /** Where the application listens, for tests that need more than a request. */
+  async url(): Promise<string> {
+    const server = this.app.getHttpServer();
+    if (!server.listening) await this.app.listen(0, '127.0.0.1');
+    return `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
   }
 
   signOut(index: number): void {

@@ -1,0 +1,101 @@
+import { matchTextAnchor } from '@salt-circle/core';
+import { htmlToText } from '../html/html-to-text.js';
+import { Setting } from '../record/entities.js';
+import { World, type TestPerson } from '../testing/world.js';
+import { keepOffset, keptOffset } from './demo-clock.js';
+import { keepDemoAlive } from './keep-alive.js';
+import { seedDemo } from './seed.js';
+import { STUDENTS } from './people.js';
+
+const DAY = 24 * 3_600_000;
+
+interface Row {
+  readonly draft: { readonly state: string };
+  readonly reviews: ReadonlyArray<{ readonly id: string; readonly state: string; readonly words: number }>;
+}
+
+describe('the demo', () => {
+  let world: World;
+  let ines: { readonly cookie: string };
+  let exchanges: Array<{ id: string; title: string; stage: string; published: boolean; dates: Record<string, string> }>;
+
+  const get = async <T>(path: string): Promise<T> => {
+    const response = await fetch(`${await world.url()}/api${path}`, { headers: { cookie: ines.cookie } });
+    expect(response.status).toBe(200);
+    return (await response.json()) as T;
+  };
+
+  beforeAll(async () => {
+    world = await World.open({ mode: 'demo' }, [] as TestPerson[]);
+    await world.database.write((manager) => manager.query('DELETE FROM course'));
+    await seedDemo(world.app);
+    const people = (await (await fetch(`${await world.url()}/api/demo/people`)).json()) as Array<{ id: string; name: string }>;
+    expect(people).toHaveLength(STUDENTS.length + 6);
+    const personId = people.find(({ name }) => name === 'Ines Marchetti')?.id;
+    const entered = await fetch(`${await world.url()}/api/demo/step-in`, {
+      method: 'POST',
+      headers: { 'x-salt-circle': '1', 'content-type': 'application/json' },
+      body: JSON.stringify({ personId }),
+    });
+    ines = { cookie: entered.headers.getSetCookie()[0]?.split(';')[0] ?? '' };
+    const courses = await get<Array<{ id: string; title: string }>>('/courses');
+    const big = courses.find(({ title }) => title === 'Coastal Restoration');
+    exchanges = (await get<{ exchanges: typeof exchanges }>(`/courses/${big?.id}`)).exchanges;
+  }, 60_000);
+  afterAll(() => world.close());
+
+  it('has an exchange in planning, in drafting, under review, and released', () => {
+    expect(exchanges.map(({ title, stage, published }) => [title, published ? stage : 'unpublished'])).toEqual([
+      ['Site description', 'closed'],
+      ['Salt-marsh restoration proposal', 'reviewing'],
+      ['Monitoring plan', 'drafting'],
+      ['Creek survey report', 'unpublished'],
+    ]);
+  });
+
+  it('is as uneven as a class is: missing drafts, reviews of every state and length', async () => {
+    const rows = (await get<{ rows: Row[] }>(`/exchanges/${exchanges[1]?.id}/progress`)).rows;
+    expect(rows).toHaveLength(24);
+    expect(rows.filter(({ draft }) => draft.state !== 'handed-in').length).toBe(2);
+    const reviews = rows.flatMap((row) => row.reviews);
+    expect(new Set(reviews.map(({ state }) => state))).toEqual(new Set(['not-begun', 'in-progress', 'submitted']));
+    const words = reviews.filter(({ state }) => state === 'submitted').map((review) => review.words);
+    expect(Math.max(...words) / Math.min(...words)).toBeGreaterThan(2.5);
+  });
+
+  it('has every note on a passage that the draft really has', async () => {
+    const rows = (await get<{ rows: Row[] }>(`/exchanges/${exchanges[1]?.id}/progress`)).rows;
+    let notes = 0;
+    for (const { id } of rows.flatMap((row) => row.reviews)) {
+      const desk = await get<{ draft: { html: string }; notes: Array<{ anchor: Parameters<typeof matchTextAnchor>[1] }> }>(`/reviews/${id}`);
+      const text = htmlToText(desk.draft.html);
+      for (const { anchor } of desk.notes) expect(matchTextAnchor(text, anchor).found).toBe('same');
+      notes += desk.notes.length;
+    }
+    expect(notes).toBeGreaterThan(60);
+  });
+
+  it('makes its data once', async () => {
+    await seedDemo(world.app);
+    expect(await get<unknown[]>('/courses')).toHaveLength(2);
+  });
+
+  it('moves along by whole days when it is opened again later', async () => {
+    const before = exchanges[1]?.dates['reviewsDue'] ?? '';
+    const now = Date.now();
+    await keepDemoAlive(world.database, now);
+    await keepDemoAlive(world.database, now + 3 * DAY);
+    const after = await get<{ dates: Record<string, string> }>(`/exchanges/${exchanges[1]?.id}`);
+    expect(Date.parse(after.dates['reviewsDue'] ?? '') - Date.parse(before)).toBe(3 * DAY);
+    await keepDemoAlive(world.database, now + 3 * DAY);
+    expect((await get<{ dates: unknown }>(`/exchanges/${exchanges[1]?.id}`)).dates).toEqual(after.dates);
+  });
+
+  it('remembers its moved time over a restart', async () => {
+    expect(await keptOffset(world.database)).toBe(0);
+    await keepOffset(world.database, 5 * DAY, null);
+    await keepOffset(world.database, 6 * DAY, null);
+    expect(await keptOffset(world.database)).toBe(6 * DAY);
+    expect(await world.database.read.countBy(Setting, { key: 'demo.clock-offset' })).toBe(1);
+  });
+});

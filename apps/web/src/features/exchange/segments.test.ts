@@ -1,0 +1,94 @@
+import type { ExchangeView, StaffFigures, StudentMarks } from '@salt-circle/contracts';
+import { rulerSegments } from './segments.js';
+
+const iso = (day: number) => new Date(Date.UTC(2026, 2, day)).toISOString();
+const at = (day: number) => Date.UTC(2026, 2, day);
+const DATES = { draftsOpen: iso(2), draftsDue: iso(12), reviewsOpen: iso(14), reviewsDue: iso(20), release: iso(26) };
+const FIGURES: StaffFigures = { students: 24, handedIn: 21, allocated: 42, asked: 42, begun: 30, submitted: 17 };
+const MARKS: StudentMarks = {
+  draft: 'handed-in',
+  savedSinceHandIn: false,
+  versions: 2,
+  reviewsDone: 1,
+  reviewsAllocated: 2,
+  reviewsReceived: 2,
+};
+
+function exchange(part: Partial<ExchangeView>): ExchangeView {
+  return {
+    id: 'x',
+    title: 'Field report',
+    published: true,
+    stage: 'reviewing',
+    dates: DATES,
+    next: null,
+    course: { id: 'c', title: 'Course', timeZone: 'UTC', role: 'instructor' },
+    names: 'both-ways',
+    reviewsPerStudent: 2,
+    briefHtml: '',
+    guideHtml: '',
+    alias: null,
+    mayHandIn: false,
+    released: false,
+    figures: FIGURES,
+    marks: null,
+    ...part,
+  };
+}
+
+/** "key: figure", with a mark where something is wrong. */
+function read(view: ExchangeView, now: number): string[] {
+  return rulerSegments(view, '/exchanges/x/reviews', now).map(({ key, figure, alert }) => `${key}: ${figure}${alert === true ? ' !' : ''}`);
+}
+
+describe('the ruler', () => {
+  it('gives an instructor one figure per stage, and marks what is stuck', () => {
+    expect(read(exchange({}), at(15))).toEqual([
+      'plan: published',
+      'drafts: 21 of 24 handed in !',
+      'allocation: 42 placed',
+      'reviews: 17 of 42 done',
+      'check: release Thu 26 Mar',
+    ]);
+    expect(read(exchange({ figures: { ...FIGURES, allocated: 0 } }), at(15))[2]).toBe('allocation: not allocated !');
+  });
+
+  it('says when a stage opens that has not yet, and does not alarm before it is time', () => {
+    expect(read(exchange({ figures: { ...FIGURES, handedIn: 3, allocated: 0 } }), at(5))).toEqual([
+      'plan: published',
+      'drafts: 3 of 24 handed in',
+      'allocation: not allocated',
+      'reviews: open Sat 14 Mar',
+      'check: release Thu 26 Mar',
+    ]);
+    expect(read(exchange({ released: true }), at(27)).at(-1)).toBe('check: feedback released');
+  });
+
+  it('shows an exchange without dates as steps of equal width', () => {
+    const none = { draftsOpen: null, draftsDue: null, reviewsOpen: null, reviewsDue: null, release: null };
+    const view = exchange({ published: false, stage: 'planning', dates: none, figures: { ...FIGURES, allocated: 0 } });
+    expect(read(view, at(5))).toEqual(['plan: not published', 'drafts: no date yet', 'allocation: not allocated', 'reviews: no date yet', 'check: no date yet']);
+    expect(rulerSegments(view, '/exchanges/x/plan', at(5)).every(({ from, until }) => from === null && until === null)).toBe(true);
+  });
+
+  it('draws stretches to scale, and a stretch of no length as a step', () => {
+    const segments = rulerSegments(exchange({ dates: { ...DATES, reviewsOpen: null } }), '/exchanges/x/reviews', at(15));
+    expect(segments.map(({ key, from, until }) => [key, from, until])).toEqual([
+      ['plan', null, null],
+      ['drafts', at(2), at(12)],
+      ['allocation', null, null],
+      ['reviews', at(12), at(20)],
+      ['check', at(20), at(26)],
+    ]);
+    expect(segments.filter(({ active }) => active).map(({ key }) => key)).toEqual(['reviews']);
+  });
+
+  it('shows a student their own marks only', () => {
+    const student = (part: Partial<StudentMarks>, released = false) => exchange({ figures: null, marks: { ...MARKS, ...part }, released });
+    expect(read(student({}), at(15))).toEqual(['draft: handed in, version 2', 'review: 1 of 2 done', 'feedback: comes Thu 26 Mar']);
+    expect(read(student({ draft: 'saved' }), at(5))).toEqual(['draft: not handed in !', 'review: opens Sat 14 Mar', 'feedback: comes Thu 26 Mar']);
+    expect(read(student({ draft: 'none' }), at(1))[0]).toBe('draft: opens Mon 2 Mar');
+    expect(read(student({ reviewsAllocated: 0 }), at(15))[1]).toBe('review: none allocated');
+    expect(read(student({}, true), at(27))[2]).toBe('feedback: 2 received');
+  });
+});

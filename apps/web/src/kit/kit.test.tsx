@@ -1,0 +1,143 @@
+import { fireEvent, render, screen } from '@testing-library/react';
+import { useState } from 'react';
+import { MemoryRouter } from 'react-router';
+import { Dialog, Levels, Prose, Ruler, SaveMark, Split, StateMark, TextField, type MarkState, type SaveState } from './index.js';
+
+// What the test document lacks of a browser.
+globalThis.ResizeObserver ??= class {
+  observe() {}
+  unobserve() {}
+  disconnect() {}
+};
+
+describe('StateMark', () => {
+  it('gives each state a shape and a word of its own, for those who see and for those who listen', () => {
+    const states: MarkState[] = ['not-begun', 'in-progress', 'done', 'late', 'excused'];
+    const { container } = render(states.map((state) => <StateMark key={state} state={state} share={0.4} />));
+    const shapes = [...container.querySelectorAll('svg')].map(({ innerHTML }) => innerHTML);
+    expect(new Set(shapes).size).toBe(5);
+    for (const word of ['not begun', 'in progress', 'done', 'late', 'excused']) expect(screen.getByText(word).classList.contains('sr-only')).toBe(true);
+  });
+
+  it('fills the disc by the real share, and never to look empty or done', () => {
+    const path = (share: number) => render(<StateMark state="in-progress" share={share} />).container.querySelector('path')?.getAttribute('d');
+    expect(path(0.25)).toContain('14.600 8.000');
+    expect(path(0.5)).toContain('8.000 14.600');
+    expect(path(0)).toBe(path(0.06));
+    expect(path(1)).toBe(path(0.94));
+  });
+});
+
+describe('SaveMark', () => {
+  it('says each state in words', () => {
+    const states: SaveState[] = ['saved', 'unsaved', 'saving', 'offline', 'signed-out', 'refused', 'conflict'];
+    const words = states.map((state) => render(<SaveMark state={state} savedAt="10:42:07" />).container.textContent);
+    expect(words).toEqual([
+      'Saved 10:42:07',
+      'Saving…',
+      'Saving…',
+      'No connection: kept in this browser, sent when it is back',
+      'Signed out: kept in this browser until you sign in',
+      'Not saved: see what is marked',
+      'Changed elsewhere: choose which to keep',
+    ]);
+  });
+});
+
+describe('TextField', () => {
+  it('ties hint and problem to the field, and announces the problem', () => {
+    render(<TextField label="Title" hint="What students see." problem="Give a title." />);
+    const field = screen.getByLabelText('Title');
+    expect(field.getAttribute('aria-invalid')).toBe('true');
+    const described = (field.getAttribute('aria-describedby') ?? '').split(' ').map((id) => document.getElementById(id)?.textContent);
+    expect(described).toEqual(['What students see.', 'Give a title.']);
+    expect(screen.getByRole('alert').textContent).toBe('Give a title.');
+  });
+});
+
+describe('Levels', () => {
+  const levels = [
+    { id: 'a', title: 'Claims only', description: '', points: 0 },
+    { id: 'b', title: 'All backed', description: 'With limits.', points: 4 },
+  ];
+
+  it('is a group of radio buttons with points and descriptions', () => {
+    const chosen = jest.fn();
+    render(<Levels label="Evidence" levels={levels} value={null} onChange={chosen} />);
+    expect(screen.getByRole('radiogroup', { name: 'Evidence' })).toBeTruthy();
+    fireEvent.click(screen.getByRole('radio', { name: /^4 All backed/ }));
+    expect(chosen).toHaveBeenCalledWith('b');
+  });
+
+  it('only shows the choice where it cannot be changed', () => {
+    render(<Levels label="Evidence" levels={levels} value="a" />);
+    expect(screen.getByRole('radio', { name: /Claims only/ }).getAttribute('data-state')).toBe('checked');
+    for (const radio of screen.getAllByRole('radio')) expect((radio as HTMLButtonElement).disabled).toBe(true);
+  });
+});
+
+describe('Split', () => {
+  function Page() {
+    const [share, setShare] = useState(0.6);
+    return <Split label="Between" share={share} onShare={setShare} left={<p>left</p>} right={<p>right</p>} />;
+  }
+
+  it('moves by keys, gives either side all of the width, and comes back', () => {
+    render(<Page />);
+    const strip = screen.getByRole('separator', { name: 'Between' });
+    const press = (key: string) => {
+      fireEvent.keyDown(strip, { key });
+      return strip.getAttribute('aria-valuenow');
+    };
+    expect(press('ArrowRight')).toBe('65');
+    expect(press('ArrowLeft')).toBe('60');
+    expect(press('End')).toBe('100');
+    expect(screen.getByText('right').parentElement?.hidden).toBe(true);
+    expect(press('ArrowRight')).toBe('100');
+    expect(press('Home')).toBe('0');
+    expect(screen.getByText('left').parentElement?.hidden).toBe(true);
+    expect(press('Enter')).toBe('60');
+    expect(press('x')).toBe('60');
+  });
+});
+
+describe('Dialog', () => {
+  it('has a name and a description, and closes by Escape', () => {
+    const close = jest.fn();
+    render(
+      <Dialog open onClose={close} title="Hand in this draft?" description="Reviewers see Heron.">
+        <button type="button">Hand in</button>
+      </Dialog>,
+    );
+    const dialog = screen.getByRole('dialog', { name: 'Hand in this draft?' });
+    expect(document.getElementById(dialog.getAttribute('aria-describedby') ?? '')?.textContent).toBe('Reviewers see Heron.');
+    fireEvent.keyDown(dialog, { key: 'Escape' });
+    expect(close).toHaveBeenCalledTimes(1);
+  });
+});
+
+describe('Prose', () => {
+  it('shows formatting, and nothing that runs or dresses up, even if the server had let it through', () => {
+    const { container } = render(<Prose html={'<h2 style="color:red" onclick="x()">Why</h2><script>x()</script><img src=x onerror="x()"><form><input></form><a href="javascript:x()">a</a>'} />);
+    expect(container.innerHTML).toContain('<h2>Why</h2>');
+    expect(container.innerHTML).not.toMatch(/script|style|onclick|onerror|input|img/);
+  });
+});
+
+describe('Ruler', () => {
+  it('is a list of links, the present page marked, with a line at the present', () => {
+    const segment = (key: string, from: number | null, until: number | null, active = false) => ({ key, words: key, figure: `${key} figure`, to: `/${key}`, from, until, active });
+    render(
+      <MemoryRouter>
+        <Ruler now={150} nowWords="Tue 10 Mar" segments={[segment('plan', null, null), segment('drafts', 0, 100), segment('reviews', 100, 300, true)]} />
+      </MemoryRouter>,
+    );
+    expect(screen.getAllByRole('link').map((link) => link.getAttribute('href'))).toEqual(['/plan', '/drafts', '/reviews']);
+    expect(screen.getByRole('link', { current: 'page' }).textContent).toBe('reviewsreviews figure');
+    const line = screen.getByText('now, Tue 10 Mar').parentElement as HTMLElement;
+    expect(line.style.left).toBe('25%');
+    const widths = screen.getAllByRole('listitem').map((item) => Number(item.style.flexGrow));
+    // Drawn to scale: the reviews last twice as long as the drafts.
+    expect((widths[2] as number) / (widths[1] as number)).toBeCloseTo(2);
+  });
+});
