@@ -32,6 +32,8 @@ const js = {
 };
 
 export default {
+  // Generous, because machines are slow at times; what matters here is never how long something takes.
+  testTimeout: 60_000,
   projects: [
     {
       ...shared,

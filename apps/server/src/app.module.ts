@@ -25,6 +25,7 @@ import { FeedbackService } from './feedback/feedback.service.js';
 import { FormsController } from './forms/forms.controller.js';
 import { FormsService } from './forms/forms.service.js';
 import { HealthController } from './health/health.controller.js';
+import { PromptShutdown } from './health/prompt-shutdown.js';
 import { Ids } from './ids/ids.js';
 import { loggerOptions } from './log/logger-options.js';
 import { ProblemFilter } from './problems/problem-filter.js';
@@ -82,6 +83,7 @@ export class AppModule {
         { provide: Clock, useValue: clock },
         { provide: Ids, useValue: ids },
         Access,
+        PromptShutdown,
         ...FEATURES.flatMap(({ providers }) => [...providers]),
         { provide: APP_GUARD, useClass: CrossSiteGuard },
         { provide: APP_GUARD, useClass: SessionGuard },

@@ -36,6 +36,8 @@ describe('addInstructor', () => {
 
   it('refuses an address that has an account', async () => {
     await addInstructor(folder, given);
-    await expect(addInstructor(folder, { ...given, email: 'ines@example.org' })).rejects.toThrow('account for ines@example.org already');
+    await expect(addInstructor(folder, { ...given, email: 'ines@example.org' })).rejects.toThrow(
+      'account for ines@example.org already',
+    );
   });
 });

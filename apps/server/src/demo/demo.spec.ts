@@ -29,7 +29,10 @@ describe('the demo', () => {
     world = await World.open({ mode: 'demo' }, [] as TestPerson[]);
     await world.database.write((manager) => manager.query('DELETE FROM course'));
     await seedDemo(world.app);
-    const people = (await (await fetch(`${await world.url()}/api/demo/people`)).json()) as Array<{ id: string; name: string }>;
+    const people = (await (await fetch(`${await world.url()}/api/demo/people`)).json()) as Array<{
+      id: string;
+      name: string;
+    }>;
     expect(people).toHaveLength(STUDENTS.length + 6);
     const personId = people.find(({ name }) => name === 'Ines Marchetti')?.id;
     const entered = await fetch(`${await world.url()}/api/demo/step-in`, {
@@ -67,7 +70,10 @@ describe('the demo', () => {
     const rows = (await get<{ rows: Row[] }>(`/exchanges/${exchanges[1]?.id}/progress`)).rows;
     let notes = 0;
     for (const { id } of rows.flatMap((row) => row.reviews)) {
-      const desk = await get<{ draft: { html: string }; notes: Array<{ anchor: Parameters<typeof matchTextAnchor>[1] }> }>(`/reviews/${id}`);
+      const desk = await get<{
+        draft: { html: string };
+        notes: Array<{ anchor: Parameters<typeof matchTextAnchor>[1] }>;
+      }>(`/reviews/${id}`);
       const text = htmlToText(desk.draft.html);
       for (const { anchor } of desk.notes) expect(matchTextAnchor(text, anchor).found).toBe('same');
       notes += desk.notes.length;

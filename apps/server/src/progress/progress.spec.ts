@@ -2,8 +2,18 @@ import { ANN, AT, BEN, fillIn, INES, NOTE, NOTE_ID, reviewedExchange, World } fr
 
 interface Row {
   readonly person: { readonly name: string; readonly alias?: string };
-  readonly draft: { readonly state: string; readonly version: number; readonly words: number; readonly handedInAt: string | null };
-  readonly reviews: ReadonlyArray<{ readonly state: string; readonly answered: number; readonly required: number; readonly words: number }>;
+  readonly draft: {
+    readonly state: string;
+    readonly version: number;
+    readonly words: number;
+    readonly handedInAt: string | null;
+  };
+  readonly reviews: ReadonlyArray<{
+    readonly state: string;
+    readonly answered: number;
+    readonly required: number;
+    readonly words: number;
+  }>;
   readonly received: number;
   readonly receives: number;
   readonly notes: number;
@@ -31,17 +41,27 @@ describe('the progress table', () => {
       received: 0,
       receives: 1,
     });
-    expect(rows.get('Cho')).toMatchObject({ draft: { state: 'none', version: 0, handedInAt: null }, reviews: [], receives: 0 });
+    expect(rows.get('Cho')).toMatchObject({
+      draft: { state: 'none', version: 0, handedInAt: null },
+      reviews: [],
+      receives: 0,
+    });
   });
 
   it('keeps its counts in step with what is written, changed and removed', async () => {
     const { id, byAnn } = await reviewedExchange(world);
     await world.do(ANN, 'put', `/reviews/${byAnn}/answers/first`, { revision: 0, text: 'Say how large it is.' });
     await world.do(ANN, 'put', `/reviews/${byAnn}/notes/${NOTE_ID}`, NOTE);
-    expect((await board(id)).get('Ann')).toMatchObject({ reviews: [{ state: 'in-progress', answered: 1, required: 2, words: 9 }], notes: 1 });
+    expect((await board(id)).get('Ann')).toMatchObject({
+      reviews: [{ state: 'in-progress', answered: 1, required: 2, words: 9 }],
+      notes: 1,
+    });
     await world.do(ANN, 'delete', `/reviews/${byAnn}/notes/${NOTE_ID}`);
     await world.do(ANN, 'put', `/reviews/${byAnn}/answers/first`, { revision: 1, text: '' });
-    expect((await board(id)).get('Ann')).toMatchObject({ reviews: [{ state: 'in-progress', answered: 0, words: 0 }], notes: 0 });
+    expect((await board(id)).get('Ann')).toMatchObject({
+      reviews: [{ state: 'in-progress', answered: 0, words: 0 }],
+      notes: 0,
+    });
     await fillIn2(byAnn);
     await world.do(ANN, 'post', `/reviews/${byAnn}/submit`);
     const rows = await board(id);
@@ -50,7 +70,10 @@ describe('the progress table', () => {
   });
 
   const fillIn2 = async (reviewId: string) => {
-    await world.do(ANN, 'put', `/reviews/${reviewId}/answers/first`, { revision: 2, text: 'Say how large the site is.' });
+    await world.do(ANN, 'put', `/reviews/${reviewId}/answers/first`, {
+      revision: 2,
+      text: 'Say how large the site is.',
+    });
     await world.do(ANN, 'put', `/reviews/${reviewId}/answers/evidence`, { revision: 0, levelId: 'low' });
   };
 
@@ -59,7 +82,11 @@ describe('the progress table', () => {
     expect(new Set([...hidden.values()].map(({ person }) => person.alias)).size).toBe(3);
     world.clock.goTo(AT.drafting);
     const open = await board((await reviewedExchange(world, { names: 'open' })).id);
-    expect([...open.values()].map(({ person }) => person)).toEqual([{ name: 'Ann Mensah' }, { name: 'Ben Kiss' }, { name: 'Cho Sato' }]);
+    expect([...open.values()].map(({ person }) => person)).toEqual([
+      { name: 'Ann Mensah' },
+      { name: 'Ben Kiss' },
+      { name: 'Cho Sato' },
+    ]);
   });
 
   it('lets staff read a review that is under way, but not write in it', async () => {

@@ -1,4 +1,16 @@
-import { ANN, AT, BEN, CHO, fillIn, handIn, INES, publishedExchange, reviewedExchange, TOM, World } from '../testing/world.js';
+import {
+  ANN,
+  AT,
+  BEN,
+  CHO,
+  fillIn,
+  handIn,
+  INES,
+  publishedExchange,
+  reviewedExchange,
+  TOM,
+  World,
+} from '../testing/world.js';
 
 interface Item {
   readonly kind: string;
@@ -33,7 +45,10 @@ describe('Today', () => {
     const id = await publishedExchange(world);
     expect([await kinds(ANN), await waitsFor(ANN)]).toEqual([[], ['draftsOpen']]);
     world.clock.goTo(AT.drafting);
-    expect(await today(ANN)).toMatchObject({ items: [{ kind: 'hand-in', due: '2026-03-12T00:00:00.000Z' }], waiting: [] });
+    expect(await today(ANN)).toMatchObject({
+      items: [{ kind: 'hand-in', due: '2026-03-12T00:00:00.000Z' }],
+      waiting: [],
+    });
     await handIn(world, ANN, id);
     expect([await kinds(ANN), await waitsFor(ANN)]).toEqual([[], ['draftsDue']]);
     const { revision } = await world.do(ANN, 'get', `/exchanges/${id}/draft`);
@@ -54,7 +69,9 @@ describe('Today', () => {
 
   it('lists each review to write, soonest first, and drops those that are submitted', async () => {
     const { byAnn } = await reviewedExchange(world);
-    expect(await today(ANN)).toMatchObject({ items: [{ kind: 'write-review', reviewId: byAnn, done: 1, of: 1, due: '2026-03-20T00:00:00.000Z' }] });
+    expect(await today(ANN)).toMatchObject({
+      items: [{ kind: 'write-review', reviewId: byAnn, done: 1, of: 1, due: '2026-03-20T00:00:00.000Z' }],
+    });
     await fillIn(world, ANN, byAnn);
     await world.do(ANN, 'post', `/reviews/${byAnn}/submit`);
     expect([await kinds(ANN), await waitsFor(ANN)]).toEqual([[], ['reviewsDue']]);

@@ -1,7 +1,18 @@
 import { fireEvent, render, screen } from '@testing-library/react';
 import { useState } from 'react';
 import { MemoryRouter } from 'react-router';
-import { Dialog, Levels, Prose, Ruler, SaveMark, Split, StateMark, TextField, type MarkState, type SaveState } from './index.js';
+import {
+  Dialog,
+  Levels,
+  Prose,
+  Ruler,
+  SaveMark,
+  Split,
+  StateMark,
+  TextField,
+  type MarkState,
+  type SaveState,
+} from './index.js';
 
 // What the test document lacks of a browser.
 globalThis.ResizeObserver ??= class {
@@ -16,11 +27,15 @@ describe('StateMark', () => {
     const { container } = render(states.map((state) => <StateMark key={state} state={state} share={0.4} />));
     const shapes = [...container.querySelectorAll('svg')].map(({ innerHTML }) => innerHTML);
     expect(new Set(shapes).size).toBe(5);
-    for (const word of ['not begun', 'in progress', 'done', 'late', 'excused']) expect(screen.getByText(word).classList.contains('sr-only')).toBe(true);
+    for (const word of ['not begun', 'in progress', 'done', 'late', 'excused'])
+      expect(screen.getByText(word).classList.contains('sr-only')).toBe(true);
   });
 
   it('fills the disc by the real share, and never to look empty or done', () => {
-    const path = (share: number) => render(<StateMark state="in-progress" share={share} />).container.querySelector('path')?.getAttribute('d');
+    const path = (share: number) =>
+      render(<StateMark state="in-progress" share={share} />)
+        .container.querySelector('path')
+        ?.getAttribute('d');
     expect(path(0.25)).toContain('14.600 8.000');
     expect(path(0.5)).toContain('8.000 14.600');
     expect(path(0)).toBe(path(0.06));
@@ -49,7 +64,9 @@ describe('TextField', () => {
     render(<TextField label="Title" hint="What students see." problem="Give a title." />);
     const field = screen.getByLabelText('Title');
     expect(field.getAttribute('aria-invalid')).toBe('true');
-    const described = (field.getAttribute('aria-describedby') ?? '').split(' ').map((id) => document.getElementById(id)?.textContent);
+    const described = (field.getAttribute('aria-describedby') ?? '')
+      .split(' ')
+      .map((id) => document.getElementById(id)?.textContent);
     expect(described).toEqual(['What students see.', 'Give a title.']);
     expect(screen.getByRole('alert').textContent).toBe('Give a title.');
   });
@@ -110,7 +127,9 @@ describe('Dialog', () => {
       </Dialog>,
     );
     const dialog = screen.getByRole('dialog', { name: 'Hand in this draft?' });
-    expect(document.getElementById(dialog.getAttribute('aria-describedby') ?? '')?.textContent).toBe('Reviewers see Heron.');
+    expect(document.getElementById(dialog.getAttribute('aria-describedby') ?? '')?.textContent).toBe(
+      'Reviewers see Heron.',
+    );
     fireEvent.keyDown(dialog, { key: 'Escape' });
     expect(close).toHaveBeenCalledTimes(1);
   });
@@ -118,7 +137,13 @@ describe('Dialog', () => {
 
 describe('Prose', () => {
   it('shows formatting, and nothing that runs or dresses up, even if the server had let it through', () => {
-    const { container } = render(<Prose html={'<h2 style="color:red" onclick="x()">Why</h2><script>x()</script><img src=x onerror="x()"><form><input></form><a href="javascript:x()">a</a>'} />);
+    const { container } = render(
+      <Prose
+        html={
+          '<h2 style="color:red" onclick="x()">Why</h2><script>x()</script><img src=x onerror="x()"><form><input></form><a href="javascript:x()">a</a>'
+        }
+      />,
+    );
     expect(container.innerHTML).toContain('<h2>Why</h2>');
     expect(container.innerHTML).not.toMatch(/script|style|onclick|onerror|input|img/);
   });
@@ -126,13 +151,29 @@ describe('Prose', () => {
 
 describe('Ruler', () => {
   it('is a list of links, the present page marked, with a line at the present', () => {
-    const segment = (key: string, from: number | null, until: number | null, active = false) => ({ key, words: key, figure: `${key} figure`, to: `/${key}`, from, until, active });
+    const segment = (key: string, from: number | null, until: number | null, active = false) => ({
+      key,
+      words: key,
+      figure: `${key} figure`,
+      to: `/${key}`,
+      from,
+      until,
+      active,
+    });
     render(
       <MemoryRouter>
-        <Ruler now={150} nowWords="Tue 10 Mar" segments={[segment('plan', null, null), segment('drafts', 0, 100), segment('reviews', 100, 300, true)]} />
+        <Ruler
+          now={150}
+          nowWords="Tue 10 Mar"
+          segments={[segment('plan', null, null), segment('drafts', 0, 100), segment('reviews', 100, 300, true)]}
+        />
       </MemoryRouter>,
     );
-    expect(screen.getAllByRole('link').map((link) => link.getAttribute('href'))).toEqual(['/plan', '/drafts', '/reviews']);
+    expect(screen.getAllByRole('link').map((link) => link.getAttribute('href'))).toEqual([
+      '/plan',
+      '/drafts',
+      '/reviews',
+    ]);
     expect(screen.getByRole('link', { current: 'page' }).textContent).toBe('reviewsreviews figure');
     const line = screen.getByText('now, Tue 10 Mar').parentElement as HTMLElement;
     expect(line.style.left).toBe('25%');

@@ -1,5 +1,5 @@
 import type { DeskView } from '@salt-circle/contracts';
-import type { Completeness, FormItem, Missing } from '@salt-circle/core';
+import type { Completeness } from '@salt-circle/core';
 import { useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { Button, buttonClass, Dialog, Notice, SaveMark, StateMark } from '../../kit/index.js';
@@ -9,6 +9,7 @@ import { saveQueue } from '../../app/store.js';
 import { When } from '../../app/time/When.js';
 import { useReopenReviewMutation, useSubmitReviewMutation } from './deskApi.js';
 import { itemAnchor } from './FormPanel.js';
+import { missingWords } from './itemState.js';
 
 export interface DeskBarProps {
   readonly desk: DeskView;
@@ -16,18 +17,6 @@ export interface DeskBarProps {
   readonly savePrefix: string;
   /** Before jumping to an item: bring the form into view. */
   readonly onJump: () => void;
-}
-
-function missingWords(missing: Missing, items: readonly FormItem[]): string {
-  const title = items.find(({ id }) => id === missing.itemId)?.title ?? '';
-  switch (missing.what) {
-    case 'words':
-      return `${missing.need - missing.have} more words in “${title}”`;
-    case 'comment':
-      return `a reason in “${title}”`;
-    default:
-      return `“${title}”`;
-  }
 }
 
 /** Where an item is answered, brought into view. */

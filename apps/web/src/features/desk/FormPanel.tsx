@@ -1,8 +1,9 @@
 import type { AnswerView } from '@salt-circle/contracts';
-import { countWords, type Answer, type Completeness, type FormItem, type Missing } from '@salt-circle/core';
+import { type Answer, type Completeness, type FormItem, type Missing } from '@salt-circle/core';
 import { Levels, TextArea } from '../../kit/index.js';
 import { Conflict } from '../../app/saving/Conflict.js';
 import { useSavingState } from '../../app/saving/useSaving.js';
+import { itemState } from './itemState.js';
 import type { AnswersState } from './useAnswers.js';
 
 export interface FormPanelProps {
@@ -113,19 +114,4 @@ function AnswerText({ item, answer }: { readonly item: FormItem; readonly answer
       {answer?.text ?? ''}
     </p>
   );
-}
-
-/** What is still asked for here, in a few words at the right of the title. */
-function itemState(item: FormItem, answer: Answer | undefined, missing: readonly Missing[]): readonly [string, string] {
-  const words = missing.find(({ what }) => what === 'words' || what === 'text');
-  if (words !== undefined && item.kind === 'prompt' && item.minimumWords > 0)
-    return [`${words.have} of ${words.need} words`, 'text-copper'];
-  if (missing.length > 0) return [missing[0]?.what === 'comment' ? 'say why' : 'not answered', 'text-copper'];
-  const text = answer?.text ?? '';
-  if (item.kind === 'prompt') {
-    const count = countWords(text);
-    if (count === 0) return [item.required ? '' : 'may be left out', 'text-ink-soft'];
-    return [count === 1 ? '1 word' : `${count} words`, 'text-kelp'];
-  }
-  return answer?.levelId == null ? ['may be left out', 'text-ink-soft'] : ['done', 'text-kelp'];
 }

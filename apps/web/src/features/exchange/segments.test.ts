@@ -38,7 +38,9 @@ function exchange(part: Partial<ExchangeView>): ExchangeView {
 
 /** "key: figure", with a mark where something is wrong. */
 function read(view: ExchangeView, now: number): string[] {
-  return rulerSegments(view, '/exchanges/x/reviews', now).map(({ key, figure, alert }) => `${key}: ${figure}${alert === true ? ' !' : ''}`);
+  return rulerSegments(view, '/exchanges/x/reviews', now).map(
+    ({ key, figure, alert }) => `${key}: ${figure}${alert === true ? ' !' : ''}`,
+  );
 }
 
 describe('the ruler', () => {
@@ -67,12 +69,24 @@ describe('the ruler', () => {
   it('shows an exchange without dates as steps of equal width', () => {
     const none = { draftsOpen: null, draftsDue: null, reviewsOpen: null, reviewsDue: null, release: null };
     const view = exchange({ published: false, stage: 'planning', dates: none, figures: { ...FIGURES, allocated: 0 } });
-    expect(read(view, at(5))).toEqual(['plan: not published', 'drafts: no date yet', 'allocation: not allocated', 'reviews: no date yet', 'check: no date yet']);
-    expect(rulerSegments(view, '/exchanges/x/plan', at(5)).every(({ from, until }) => from === null && until === null)).toBe(true);
+    expect(read(view, at(5))).toEqual([
+      'plan: not published',
+      'drafts: no date yet',
+      'allocation: not allocated',
+      'reviews: no date yet',
+      'check: no date yet',
+    ]);
+    expect(
+      rulerSegments(view, '/exchanges/x/plan', at(5)).every(({ from, until }) => from === null && until === null),
+    ).toBe(true);
   });
 
   it('draws stretches to scale, and a stretch of no length as a step', () => {
-    const segments = rulerSegments(exchange({ dates: { ...DATES, reviewsOpen: null } }), '/exchanges/x/reviews', at(15));
+    const segments = rulerSegments(
+      exchange({ dates: { ...DATES, reviewsOpen: null } }),
+      '/exchanges/x/reviews',
+      at(15),
+    );
     expect(segments.map(({ key, from, until }) => [key, from, until])).toEqual([
       ['plan', null, null],
       ['drafts', at(2), at(12)],
@@ -84,9 +98,18 @@ describe('the ruler', () => {
   });
 
   it('shows a student their own marks only', () => {
-    const student = (part: Partial<StudentMarks>, released = false) => exchange({ figures: null, marks: { ...MARKS, ...part }, released });
-    expect(read(student({}), at(15))).toEqual(['draft: handed in, version 2', 'review: 1 of 2 done', 'feedback: comes Thu 26 Mar']);
-    expect(read(student({ draft: 'saved' }), at(5))).toEqual(['draft: not handed in !', 'review: opens Sat 14 Mar', 'feedback: comes Thu 26 Mar']);
+    const student = (part: Partial<StudentMarks>, released = false) =>
+      exchange({ figures: null, marks: { ...MARKS, ...part }, released });
+    expect(read(student({}), at(15))).toEqual([
+      'draft: handed in, version 2',
+      'review: 1 of 2 done',
+      'feedback: comes Thu 26 Mar',
+    ]);
+    expect(read(student({ draft: 'saved' }), at(5))).toEqual([
+      'draft: not handed in !',
+      'review: opens Sat 14 Mar',
+      'feedback: comes Thu 26 Mar',
+    ]);
     expect(read(student({ draft: 'none' }), at(1))[0]).toBe('draft: opens Mon 2 Mar');
     expect(read(student({ reviewsAllocated: 0 }), at(15))[1]).toBe('review: none allocated');
     expect(read(student({}, true), at(27))[2]).toBe('feedback: 2 received');

@@ -9,6 +9,7 @@ import { When } from '../../app/time/When.js';
 import { exactly } from '../../app/time/words.js';
 import { useExchange } from '../../app/useExchange.js';
 import { useHandInMutation } from './handInApi.js';
+import { standing } from './standing.js';
 
 export interface HandInBarProps {
   readonly draft: MyDraftView;
@@ -18,50 +19,6 @@ export interface HandInBarProps {
   readonly saving: SavingState;
   readonly receipt: VersionMeta | null;
   readonly onReceipt: (receipt: VersionMeta | null) => void;
-}
-
-interface Standing {
-  readonly mark: 'not-begun' | 'in-progress' | 'done' | 'late';
-  readonly words: string;
-  readonly explained: string;
-  readonly loud: boolean;
-}
-
-/** Whether it counts: the one thing that must never be in doubt. */
-function standing(draft: MyDraftView, changed: boolean, open: boolean): Standing {
-  const version = draft.versions.at(-1)?.number;
-  if (version === undefined) {
-    return open
-      ? {
-          mark: draft.revision > 0 || changed ? 'in-progress' : 'not-begun',
-          words: 'Not handed in yet',
-          explained: 'What you see is saved, but it counts only once you hand it in.',
-          loud: true,
-        }
-      : {
-          mark: 'late',
-          words: 'Not handed in',
-          explained:
-            'The due time has passed. Your text is kept and can be read; ask your instructor whether it can still be taken in.',
-          loud: true,
-        };
-  }
-  if (changed) {
-    return {
-      mark: 'in-progress',
-      words: `Version ${version} is handed in; what you see has changed since`,
-      explained: open
-        ? 'The earlier version counts until you hand in again.'
-        : 'Your changes came after the due time: they are kept, but version ' + version + ' counts.',
-      loud: open,
-    };
-  }
-  return {
-    mark: 'done',
-    words: `Handed in, version ${version}`,
-    explained: open ? 'You can change it and hand in again until drafts are due.' : 'This is what reviewers read.',
-    loud: false,
-  };
 }
 
 export function HandInBar({ draft, text, words, saveKey, saving, receipt, onReceipt }: HandInBarProps) {

@@ -1,13 +1,11 @@
 import type { FieldProblem, PlanView } from '@salt-circle/contracts';
-import { resolveDates } from '@salt-circle/core';
 import { useState } from 'react';
 import { Button, Dialog, Notice } from '../../kit/index.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { saveQueue } from '../../app/store.js';
-import { toDates } from '../../app/time/dates.js';
 import { useNow } from '../../app/time/useNow.js';
-import { exactly } from '../../app/time/words.js';
 import { usePublishMutation } from './planApi.js';
+import { sentences } from './sentences.js';
 import type { Settings } from './settings.js';
 import { useExchange } from '../../app/useExchange.js';
 
@@ -42,32 +40,6 @@ export function PlainWords({ settings, plan, timeZone, canPublish, saveKey, unsa
       )}
     </aside>
   );
-}
-
-function sentences(settings: Settings, students: number, timeZone: string, now: number): string[] {
-  const dates = resolveDates(toDates(settings.dates));
-  const count = students === 1 ? 'One student hands' : `${students} students hand`;
-  const each = settings.reviewsPerStudent;
-  const names =
-    settings.names === 'open'
-      ? 'Authors and reviewers see each other’s names.'
-      : 'Nobody sees a name but you and your assistants: authors and reviewers know each other by an alias that stays the same.';
-  if (dates === null) {
-    return [
-      `${count} in a typed draft; when, is not settled yet.`,
-      `Each then reviews ${each} ${each === 1 ? 'draft' : 'drafts'} by others.`,
-      names,
-    ];
-  }
-  const at = (time: number) => exactly(time, timeZone, now);
-  return [
-    `${count} in a typed draft by ${at(dates.draftsDue)}. Writing opens ${at(dates.draftsOpen)}.`,
-    `From ${at(dates.reviewsOpen)} to ${at(dates.reviewsDue)}, each who handed in reviews ${each} ${each === 1 ? 'draft' : 'drafts'} by others, and gets about as many reviews.`,
-    names,
-    dates.release === dates.reviewsDue
-      ? `Authors read their feedback as soon as reviews are due, ${at(dates.release)}.`
-      : `You can check the reviews until ${at(dates.release)}; then authors read their feedback.`,
-  ];
 }
 
 function BeforePublishing({ plan, canPublish, saveKey, unsaved }: Omit<PlainWordsProps, 'settings' | 'timeZone'>) {

@@ -1,0 +1,89 @@
+/** The queue and the store live for the whole page; here each test has a fresh one. */
+import type { NoteView } from '@salt-circle/contracts';
+import { act, renderHook } from '@testing-library/react';
+import type { PendingSave } from '../../app/saving/saveQueue.js';
+
+const pending: PendingSave[] = [];
+const put = jest.fn<void, [PendingSave]>();
+jest.mock('../../app/store.js', () => ({
+  saveQueue: {
+    put: (save: PendingSave) => put(save),
+    pendingWithPrefix: (prefix: string) => pending.filter(({ key }) => key.startsWith(prefix)),
+  },
+}));
+
+import { useNotes } from './useNotes.js';
+
+const PREFIX = 'ann:review:r:note:';
+const anchor = (start: number): NoteView['anchor'] => ({
+  quote: { type: 'TextQuoteSelector', exact: 'bed', prefix: '', suffix: '' },
+  position: { type: 'TextPositionSelector', start, end: start + 3 },
+});
+const note = (id: string, start: number, part: Partial<NoteView> = {}): NoteView => ({
+  id,
+  kind: 'ask',
+  body: id,
+  anchor: anchor(start),
+  revision: 1,
+  ...part,
+});
+const open = (saved: NoteView[]) => renderHook(() => useNotes(saved, 'r', PREFIX));
+
+describe('useNotes', () => {
+  beforeEach(() => {
+    pending.length = 0;
+    put.mockReset();
+  });
+
+  it('keeps notes in the order of their passages', () => {
+    const { result } = open([note('b', 20), note('a', 5)]);
+    expect(result.current.list.map(({ id }) => id)).toEqual(['a', 'b']);
+    act(() => void result.current.add('keep', anchor(10)));
+    expect(result.current.list.map(({ anchor: { position } }) => position.start)).toEqual([5, 10, 20]);
+  });
+
+  it('brings back what an earlier visit could not send: new, changed and removed notes', () => {
+    const base = { method: 'PUT' as const, url: '/x', revision: 1 };
+    pending.push(
+      { ...base, key: `${PREFIX}a`, body: { kind: 'fix', body: 'changed offline', anchor: anchor(5) } },
+      { ...base, key: `${PREFIX}b`, method: 'DELETE', body: {} },
+      { ...base, key: `${PREFIX}c`, body: { kind: 'keep', body: 'new offline', anchor: anchor(1) }, revision: 0 },
+      { ...base, key: 'ann:review:other:note:d', body: { kind: 'keep', body: 'of another review', anchor: anchor(1) } },
+    );
+    const { result } = open([note('a', 5), note('b', 20)]);
+    expect(result.current.list.map(({ id, body }) => [id, body])).toEqual([
+      ['c', 'new offline'],
+      ['a', 'changed offline'],
+    ]);
+  });
+
+  it('saves each change under the key of the note, with the revision it is based on', () => {
+    const { result } = open([note('a', 5, { revision: 4 })]);
+    act(() => result.current.change('a', { body: 'clearer' }));
+    expect(put).toHaveBeenLastCalledWith(
+      expect.objectContaining({ key: `${PREFIX}a`, method: 'PUT', revision: 4, url: '/api/reviews/r/notes/a' }),
+    );
+    expect(put.mock.lastCall?.[0].body).toEqual({ kind: 'ask', body: 'clearer', anchor: anchor(5) });
+    act(() => result.current.change('nowhere', { body: 'x' }));
+    expect(put).toHaveBeenCalledTimes(1);
+  });
+
+  it('removes a note, and brings it back as a new one', () => {
+    const { result } = open([note('a', 5, { revision: 4 })]);
+    act(() => result.current.remove('a'));
+    expect(put).toHaveBeenLastCalledWith(expect.objectContaining({ key: `${PREFIX}a`, method: 'DELETE' }));
+    expect([result.current.list, result.current.removed?.id]).toEqual([[], 'a']);
+    act(() => result.current.bringBack());
+    expect(result.current.list.map(({ id, body }) => [id, body])).toEqual([['a', 'a']]);
+    expect(put).toHaveBeenLastCalledWith(expect.objectContaining({ key: `${PREFIX}a`, method: 'PUT', revision: 0 }));
+    expect(result.current.removed).toBeNull();
+  });
+
+  it('takes over what another tab has', () => {
+    const { result } = open([note('a', 5), note('b', 9)]);
+    act(() => result.current.replace('a', note('a', 5, { body: 'from the other tab' })));
+    act(() => result.current.replace('b', null));
+    expect(result.current.list.map(({ id, body }) => [id, body])).toEqual([['a', 'from the other tab']]);
+    expect(put).not.toHaveBeenCalled();
+  });
+});

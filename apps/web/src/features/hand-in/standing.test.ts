@@ -1,0 +1,42 @@
+import type { VersionMeta } from '@salt-circle/contracts';
+import { standing } from './standing.js';
+
+const version = (number: number): VersionMeta => ({
+  number,
+  title: 'T',
+  words: 9,
+  digest: 'x',
+  handedInAt: '2026-03-05T00:00:00Z',
+});
+const none = { revision: 0, versions: [] };
+const saved = { revision: 4, versions: [] };
+const twice = { revision: 7, versions: [version(1), version(2)] };
+
+describe('whether a draft counts', () => {
+  it('is loudly denied before handing in, whether or not something is saved', () => {
+    expect(standing(none, false, true)).toMatchObject({ mark: 'not-begun', words: 'Not handed in yet', loud: true });
+    expect(standing(saved, false, true)).toMatchObject({ mark: 'in-progress', words: 'Not handed in yet', loud: true });
+    // Typed a moment ago, not even saved.
+    expect(standing(none, true, true).mark).toBe('in-progress');
+  });
+
+  it('is said plainly once handed in, with the version', () => {
+    expect(standing(twice, false, true)).toMatchObject({ mark: 'done', words: 'Handed in, version 2', loud: false });
+    expect(standing(twice, false, true).explained).toContain('hand in again until drafts are due');
+    expect(standing(twice, false, false).explained).toBe('This is what reviewers read.');
+  });
+
+  it('warns while what is on the page is not what counts', () => {
+    expect(standing(twice, true, true)).toMatchObject({ mark: 'in-progress', loud: true });
+    expect(standing(twice, true, true).explained).toContain('The earlier version counts');
+    const late = standing(twice, true, false);
+    expect(late.loud).toBe(false);
+    expect(late.explained).toContain('version 2 counts');
+  });
+
+  it('tells after the due time what is kept, and whom to ask', () => {
+    const late = standing(saved, false, false);
+    expect(late).toMatchObject({ mark: 'late', words: 'Not handed in', loud: true });
+    expect(late.explained).toMatch(/kept and can be read; ask your instructor/);
+  });
+});
