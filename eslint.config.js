@@ -54,6 +54,8 @@ export default tseslint.config(
     },
   },
   { files: ['**/*.{js,mjs}'], languageOptions: { globals: globals.node } },
+  // Part of it runs in the page that is photographed.
+  { files: ['scripts/screenshots.mjs'], languageOptions: { globals: globals.browser } },
   { files: ['apps/web/public/**/*.js'], languageOptions: { globals: globals.browser } },
   prettier,
 );

@@ -1,5 +1,5 @@
 import { existsSync } from 'node:fs';
-import { at, built, installed, run } from './run.mjs';
+import { built, installed, run } from './run.mjs';
 
 const CHROMIUM = '/usr/bin/chromium';
 const only = process.argv.slice(2);

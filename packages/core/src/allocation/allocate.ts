@@ -62,20 +62,17 @@ function authorsOf({ reviewers, drafts }: AllocationProblem): number[][] {
 }
 
 function deal(problem: AllocationProblem, board: Board, authors: number[][], random: Random): void {
-  // In rounds, one draft each, so that the last reviewers in the order do not only get what is left.
-  const order = shuffled(
-    problem.reviewers.map((_, index) => index),
-    random,
-  );
-  const drafts = shuffled(
-    problem.drafts.map((_, index) => index),
-    random,
-  );
+  const everyone = problem.reviewers.map((_, index) => index);
   const rounds = problem.reviewers.reduce((most, { capacity }) => Math.max(most, capacity), 0);
+  /** Drafts by the number of reviews they have got so far. */
+  let byLoad: number[][] = [problem.drafts.map((_, index) => index)];
+  // In rounds of one draft each, so that the last in the order do not only get what is left. Shuffled anew each
+  // time: in the same order, the same two reviewers would meet at draft after draft.
   for (let round = 0; round < rounds; round += 1) {
-    for (const reviewer of order) {
+    byLoad = byLoad.map((drafts) => shuffled(drafts, random));
+    for (const reviewer of shuffled(everyone, random)) {
       if (round >= (problem.reviewers[reviewer]?.capacity ?? 0)) continue;
-      const pick = leastReviewed(board, authors, drafts, reviewer);
+      const pick = takeLeastReviewed(byLoad, board, authors, reviewer);
       if (pick === null) continue;
       board.given[reviewer]?.add(pick);
       board.received[pick]?.add(reviewer);
@@ -83,20 +80,24 @@ function deal(problem: AllocationProblem, board: Board, authors: number[][], ran
   }
 }
 
-function leastReviewed(board: Board, authors: number[][], drafts: number[], reviewer: number): number | null {
-  let best: number | null = null;
-  let bestCost = Infinity;
-  for (const draft of drafts) {
-    const load = (board.received[draft] as Set<number>).size;
-    if (load * 2 >= bestCost) continue;
-    if (board.own[reviewer]?.has(draft) || board.given[reviewer]?.has(draft)) continue;
-    const cost = load * 2 + (isMutual(board, authors, reviewer, draft) ? 1 : 0);
-    if (cost < bestCost) {
-      best = draft;
-      bestCost = cost;
+/** Takes one of the least-reviewed drafts that the reviewer may take, if possible of nobody who reviews the reviewer. */
+function takeLeastReviewed(byLoad: number[][], board: Board, authors: number[][], reviewer: number): number | null {
+  for (const [load, drafts] of byLoad.entries()) {
+    let place = -1;
+    for (let at = drafts.length - 1; at >= 0; at -= 1) {
+      const draft = drafts[at] as number;
+      if (board.own[reviewer]?.has(draft) || board.given[reviewer]?.has(draft)) continue;
+      place = at;
+      if (!isMutual(board, authors, reviewer, draft)) break;
     }
+    if (place === -1) continue;
+    const draft = drafts[place] as number;
+    drafts[place] = drafts.at(-1) as number;
+    drafts.pop();
+    (byLoad[load + 1] ??= []).push(draft);
+    return draft;
   }
-  return best;
+  return null;
 }
 
 /** Whether an author of `draft` already reviews a draft of `reviewer`. */
