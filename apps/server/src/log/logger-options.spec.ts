@@ -1,0 +1,38 @@
+import type { IncomingMessage, ServerResponse } from 'node:http';
+import type { Options } from 'pino-http';
+import { readSettings } from '../config/settings.js';
+import { loggerOptions } from './logger-options.js';
+
+describe('the log', () => {
+  const options = loggerOptions(readSettings({ SALT_CIRCLE_MODE: 'test' })).pinoHttp as Options;
+
+  it('says what was asked for and how it went, and nothing of who or what was typed', () => {
+    const request = {
+      id: 'r1',
+      method: 'PUT',
+      url: '/api/exchanges/x/draft?name=Ann%20Mensah',
+      headers: { cookie: 'salt_circle=token', authorization: 'x' },
+      body: { html: 'My secret draft' },
+    } as unknown as IncomingMessage;
+    const response = {
+      statusCode: 200,
+      getHeaders: () => ({ 'set-cookie': 'salt_circle=token' }),
+    } as unknown as ServerResponse;
+    const line = { req: options.serializers?.['req']?.(request), res: options.serializers?.['res']?.(response) };
+    expect(line).toEqual({
+      req: { id: 'r1', method: 'PUT', path: '/api/exchanges/x/draft' },
+      res: { statusCode: 200 },
+    });
+  });
+
+  it('leaves out the files of the web application', () => {
+    const { ignore } = options.autoLogging as { ignore: (request: { url?: string }) => boolean };
+    expect([ignore({ url: '/assets/index.js' }), ignore({ url: '/api/today' })]).toEqual([true, false]);
+  });
+
+  it('gives each request an id that cannot be guessed', () => {
+    const id = () => (options.genReqId as () => string)();
+    expect(id()).toMatch(/^[0-9a-f-]{36}$/);
+    expect(id()).not.toBe(id());
+  });
+});

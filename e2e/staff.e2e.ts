@@ -1,0 +1,64 @@
+import { expect } from '@playwright/test';
+import { expectNoFaults, jumpTo, moveTime, test } from './support/people.js';
+
+test('an assistant looks at everything and allocates, but plans and releases nothing', async ({ stepIn }) => {
+  const page = await stepIn('Tomasz Wilk');
+  await jumpTo(page, 'Salt-marsh restoration proposal');
+  await page.getByRole('link', { name: /^Plan/ }).click();
+  await page.getByRole('button', { name: /^What is written/ }).click();
+  await expect(page.getByLabel('Title')).toBeDisabled();
+  await page.getByRole('button', { name: /^Record/ }).click();
+  await expect(
+    page.getByRole('list', { name: 'Record, newest first' }).getByText('Ines Marchetti published'),
+  ).toBeVisible();
+  await page.getByRole('link', { name: /^Reviews/ }).click();
+  await page.getByRole('link', { name: 'submitted' }).first().click();
+  await expect(page.getByRole('heading', { level: 1 })).toContainText(' on ');
+  await expect(page.getByRole('button', { name: 'Submit review' })).toHaveCount(0);
+  await jumpTo(page, 'Salt-marsh restoration proposal');
+  await page.getByRole('link', { name: /^Check and release/ }).click();
+  await expect(page.getByRole('heading', { name: /^Submitted reviews/ })).toBeVisible();
+  await expect(page.getByRole('button', { name: /Release/ })).toHaveCount(0);
+  expectNoFaults(page);
+});
+
+test('an allocation is looked at, tried again, dropped, applied, and replaced until a review has begun', async ({
+  stepIn,
+}) => {
+  const page = await stepIn('Ines Marchetti');
+  await jumpTo(page, 'Monitoring plan');
+  await page.getByRole('link', { name: /^Allocation/ }).click();
+  await page.getByRole('button', { name: 'Preview an allocation' }).click();
+  await expect(page.getByText('Drafts can still come in.')).toBeVisible();
+  await expect(page.getByText(/^Left out, not handed in/)).toBeVisible();
+  const pairs = page.getByRole('table');
+  const first = await pairs.innerText();
+  await page.getByRole('button', { name: 'Try another' }).click();
+  await expect(async () => expect(await pairs.innerText()).not.toBe(first)).toPass();
+  await page.getByRole('button', { name: 'Drop the preview' }).click();
+  await expect(page.getByText('No drafts have been allocated yet.')).toBeVisible();
+
+  for (const title of ['Apply this allocation?', 'Replace the allocation?']) {
+    await page.getByRole('button', { name: /^Preview an/ }).click();
+    await page.getByRole('button', { name: /^Apply to/ }).click();
+    await page.getByRole('dialog', { name: title }).getByRole('button', { name: 'Apply' }).click();
+    await expect(page.getByText(/reviews allocated\./)).toBeVisible();
+  }
+  await jumpTo(page, 'Salt-marsh restoration proposal');
+  await page.getByRole('link', { name: /^Allocation/ }).click();
+  await expect(page.getByText('Reviewing has begun.')).toBeVisible();
+  await expect(page.getByRole('button', { name: /Preview/ })).toHaveCount(0);
+  expectNoFaults(page);
+});
+
+test('time goes on a day and back, and Today follows', async ({ stepIn }) => {
+  const page = await stepIn('Ines Marchetti');
+  const needs = page.getByRole('list', { name: 'What needs you' });
+  await expect(needs.getByText('12 of 24 students have not handed in')).toBeVisible();
+  await moveTime(page, 'One day on');
+  await moveTime(page, 'One day on');
+  await expect(needs.getByText(/reviews are not submitted/)).toBeVisible();
+  await moveTime(page, 'Back to the real time');
+  await expect(needs.getByText('12 of 24 students have not handed in')).toBeVisible();
+  expectNoFaults(page);
+});

@@ -1,0 +1,149 @@
+import 'reflect-metadata';
+import { plainToInstance, type ClassConstructor } from 'class-transformer';
+import { validateSync, type ValidationError } from 'class-validator';
+import { LIMITS } from '../limits.js';
+import { MoveClockRequest, SignInRequest } from './account.js';
+import { AllocationPreviewRequest, CreateExchangeRequest, FormRequest, PlanRequest } from './exchange.js';
+import { AnswerRequest, DraftSaveRequest, NoteParams, NoteRequest } from './work.js';
+
+/** Paths of what is wrong, as the server's pipe and the web forms find it. */
+function wrong<T extends object>(request: ClassConstructor<T>, body: object): string[] {
+  const flatten = (errors: ValidationError[], above: string): string[] =>
+    errors.flatMap(({ property, constraints, children }) => {
+      const path = above === '' ? property : `${above}.${property}`;
+      return [...(constraints === undefined ? [] : [path]), ...flatten(children ?? [], path)];
+    });
+  return flatten(validateSync(plainToInstance(request, body), { whitelist: true, forbidNonWhitelisted: true }), '');
+}
+
+const DATES = {
+  draftsOpen: '2026-03-02T08:00:00Z',
+  draftsDue: '2026-03-12T23:59:00+02:00',
+  reviewsOpen: null,
+  reviewsDue: null,
+  release: null,
+};
+const PLAN = {
+  revision: 1,
+  title: 'T',
+  briefHtml: '',
+  guideHtml: '',
+  dates: DATES,
+  reviewsPerStudent: 2,
+  names: 'open',
+};
+const NOTE = {
+  revision: 0,
+  kind: 'keep',
+  body: '',
+  anchor: {
+    quote: { type: 'TextQuoteSelector', exact: 'bed', prefix: '', suffix: '' },
+    position: { type: 'TextPositionSelector', start: 0, end: 3 },
+  },
+};
+
+describe('requests', () => {
+  it('accept what is right, up to and including each bound', () => {
+    expect(wrong(PlanRequest, { ...PLAN, title: 'x'.repeat(LIMITS.title) })).toEqual([]);
+    expect(wrong(PlanRequest, { ...PLAN, reviewsPerStudent: LIMITS.reviewsPerStudentMax })).toEqual([]);
+    expect(wrong(DraftSaveRequest, { revision: 0, title: '', html: 'x'.repeat(LIMITS.draftHtml) })).toEqual([]);
+    expect(wrong(AnswerRequest, { revision: 0, levelId: null, text: 'x'.repeat(LIMITS.answerText) })).toEqual([]);
+    expect(wrong(NoteRequest, { ...NOTE, body: 'x'.repeat(LIMITS.noteBody) })).toEqual([]);
+    expect(wrong(MoveClockRequest, { to: null })).toEqual([]);
+    expect(wrong(AllocationPreviewRequest, { seed: 2 ** 32 - 1 })).toEqual([]);
+  });
+
+  const cases: Array<[string, ClassConstructor<object>, object, string[]]> = [
+    ['a title one too long', CreateExchangeRequest, { title: 'x'.repeat(LIMITS.title + 1) }, ['title']],
+    ['a blank title', CreateExchangeRequest, { title: ' \t' }, ['title']],
+    [
+      'a draft one too long',
+      DraftSaveRequest,
+      { revision: 0, title: '', html: 'x'.repeat(LIMITS.draftHtml + 1) },
+      ['html'],
+    ],
+    ['a revision before the first', DraftSaveRequest, { revision: -1, title: '', html: '' }, ['revision']],
+    ['no reviews, and too many', PlanRequest, { ...PLAN, reviewsPerStudent: 0 }, ['reviewsPerStudent']],
+    [
+      'a date without a time zone’s sense',
+      PlanRequest,
+      { ...PLAN, dates: { ...DATES, draftsDue: '12/03/2026' } },
+      ['dates.draftsDue'],
+    ],
+    [
+      'a day that is not in the calendar',
+      PlanRequest,
+      { ...PLAN, dates: { ...DATES, draftsDue: '2026-02-30T00:00:00Z' } },
+      ['dates.draftsDue'],
+    ],
+    ['a field inside a field', PlanRequest, { ...PLAN, dates: { ...DATES, extra: 1 } }, ['dates.extra']],
+    ['an address that is none', SignInRequest, { email: 'ann', password: 'x' }, ['email']],
+    ['no password', SignInRequest, { email: 'ann@example.org', password: '' }, ['password']],
+    ['a seed that is no whole number', AllocationPreviewRequest, { seed: 1.5 }, ['seed']],
+    ['a note of an unknown kind', NoteRequest, { ...NOTE, kind: 'praise' }, ['kind']],
+    [
+      'a selector of another type',
+      NoteRequest,
+      { ...NOTE, anchor: { ...NOTE.anchor, quote: { ...NOTE.anchor.quote, type: 'XPathSelector' } } },
+      ['anchor.quote.type'],
+    ],
+    [
+      'a note on nothing',
+      NoteRequest,
+      { ...NOTE, anchor: { ...NOTE.anchor, quote: { ...NOTE.anchor.quote, exact: '' } } },
+      ['anchor.quote.exact'],
+    ],
+    ['an id that could be guessed', NoteParams, { reviewId: 'r', noteId: '1' }, ['noteId']],
+    [
+      'an item of an unknown kind',
+      FormRequest,
+      { revision: 1, items: [{ kind: 'essay', id: 'a', title: '', guidance: '', required: true }] },
+      ['items.0.kind'],
+    ],
+    [
+      'a criterion without levels',
+      FormRequest,
+      {
+        revision: 1,
+        items: [{ kind: 'criterion', id: 'a', title: '', guidance: '', required: true, comment: 'none' }],
+      },
+      ['items.0.levels'],
+    ],
+    [
+      'points in words',
+      FormRequest,
+      {
+        revision: 1,
+        items: [
+          {
+            kind: 'criterion',
+            id: 'a',
+            title: '',
+            guidance: '',
+            required: true,
+            comment: 'none',
+            levels: [{ id: 'l', title: '', description: '', points: 'two' }],
+          },
+        ],
+      },
+      ['items.0.levels.0.points'],
+    ],
+  ];
+  it.each(cases)('refuse %s', (_, request, body, paths) => {
+    expect(wrong(request, body)).toEqual(paths);
+  });
+
+  it('refuse more items than a form may have', () => {
+    const item = (index: number) => ({
+      kind: 'prompt',
+      id: `p${index}`,
+      title: 'T',
+      guidance: '',
+      required: true,
+      minimumWords: 0,
+    });
+    const items = (count: number) => Array.from({ length: count }, (_, index) => item(index));
+    expect(wrong(FormRequest, { revision: 1, items: items(LIMITS.items) })).toEqual([]);
+    expect(wrong(FormRequest, { revision: 1, items: items(LIMITS.items + 1) })).toEqual(['items']);
+  });
+});
