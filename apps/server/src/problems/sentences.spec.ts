@@ -32,7 +32,7 @@ describe('sentences', () => {
       path: 'dates.release',
       code: 'date-order',
       sentence:
-        '“Release” (Sun 15 Mar 2026, 14:00 EET) must be not before “Reviews due” (Fri 20 Mar 2026, 14:00 EET). Move “Release” later, or “Reviews due” earlier.',
+        '“Release” (Sun 15 Mar 2026, 14:00 EET) must not be before “Reviews due” (Fri 20 Mar 2026, 14:00 EET). Move “Release” later, or “Reviews due” earlier.',
     });
   });
 

@@ -66,12 +66,12 @@ export function dateInWords(at: number, timeZone: string): string {
 }
 
 /** The relation that holds between a date and the one before it, for the sentence about a clash. */
-const MUST_FOLLOW: Readonly<Record<DateName, 'after' | 'not before'>> = {
-  draftsOpen: 'after',
-  draftsDue: 'after',
-  reviewsOpen: 'not before',
-  reviewsDue: 'after',
-  release: 'not before',
+const MUST_FOLLOW: Readonly<Record<DateName, 'must be after' | 'must not be before'>> = {
+  draftsOpen: 'must be after',
+  draftsDue: 'must be after',
+  reviewsOpen: 'must not be before',
+  reviewsDue: 'must be after',
+  release: 'must not be before',
 };
 
 export function dateProblem(problem: CoreProblem<DateProblemCode>, timeZone: string): FieldProblem {
@@ -89,7 +89,7 @@ export function dateProblem(problem: CoreProblem<DateProblemCode>, timeZone: str
       return {
         ...field,
         sentence:
-          `“${DATE_WORDS[name]}” (${at}) must be ${MUST_FOLLOW[name]} “${DATE_WORDS[other]}” (${otherAt}). ` +
+          `“${DATE_WORDS[name]}” (${at}) ${MUST_FOLLOW[name]} “${DATE_WORDS[other]}” (${otherAt}). ` +
           `Move “${DATE_WORDS[name]}” later, or “${DATE_WORDS[other]}” earlier.`,
       };
     }

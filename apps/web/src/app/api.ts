@@ -26,23 +26,26 @@ const baseQuery: BaseQueryFn<string | Call, unknown, Problem> = async (given) =>
   }
 };
 
+/** What the cache is told apart by. */
+const TAGS = [
+  'Session',
+  'Courses',
+  'Exchange',
+  'Plan',
+  'Form',
+  'Draft',
+  'Allocation',
+  'Review',
+  'Progress',
+  'Feedback',
+  'Today',
+] as const;
+
 /** Features add their endpoints to this one. Each mutation names the tags it changes. */
 export const api = createApi({
   reducerPath: 'api',
   baseQuery,
-  tagTypes: [
-    'Session',
-    'Courses',
-    'Exchange',
-    'Plan',
-    'Form',
-    'Draft',
-    'Allocation',
-    'Review',
-    'Progress',
-    'Feedback',
-    'Today',
-  ],
+  tagTypes: TAGS,
   endpoints: (build) => ({
     session: build.query<SessionView, void>({ query: () => '/session', providesTags: ['Session'] }),
     signIn: build.mutation<null, { email: string; password: string }>({
@@ -59,19 +62,7 @@ export const api = createApi({
     moveClock: build.mutation<{ now: string }, string | null>({
       query: (to) => ({ url: '/demo/clock', method: 'POST', body: { to } }),
       // Every stage, right and figure may be another one at another time.
-      invalidatesTags: [
-        'Session',
-        'Courses',
-        'Exchange',
-        'Plan',
-        'Form',
-        'Draft',
-        'Allocation',
-        'Review',
-        'Progress',
-        'Feedback',
-        'Today',
-      ],
+      invalidatesTags: TAGS,
     }),
   }),
 });

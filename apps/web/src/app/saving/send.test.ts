@@ -6,7 +6,7 @@ const SAVE: PendingSave = { key: 'ann:x', method: 'PUT', url: '/api/x', body: { 
 
 function answering(status: number, body: unknown): jest.Mock {
   const mock = jest.fn(() => Promise.resolve(new Response(body === null ? null : JSON.stringify(body), { status })));
-  globalThis.fetch = mock as unknown as typeof fetch;
+  globalThis.fetch = mock;
   return mock;
 }
 
@@ -53,7 +53,7 @@ describe('send', () => {
   });
 
   it('takes a proxy that answers in its own words, and no answer at all, for a lost connection', async () => {
-    globalThis.fetch = (() => Promise.resolve(new Response('<h1>Bad gateway</h1>', { status: 404 }))) as typeof fetch;
+    globalThis.fetch = (() => Promise.resolve(new Response('<h1>Bad gateway</h1>', { status: 404 })));
     expect((await send(SAVE)).outcome).toBe('offline');
     globalThis.fetch = () => Promise.reject(new TypeError('Failed to fetch'));
     expect((await send(SAVE)).outcome).toBe('offline');

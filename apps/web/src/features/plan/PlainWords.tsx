@@ -78,7 +78,7 @@ function BeforePublishing({ plan, canPublish, saveKey, unsaved }: Omit<PlainWord
         open={asking}
         onClose={() => setAsking(false)}
         title={`Publish “${plan.title}”?`}
-        description={`${plan.students} students will see it in Today. Names policy stays as it is from then on; dates can still be moved, and the form can change until the first draft is handed in.`}
+        description={`${plan.students} students will see it in Today. Whether names are hidden stays as it is from then on; dates can still be moved, and the form can change until the first draft is handed in.`}
       >
         <div className="space-y-3">
           {error !== undefined && <ProblemNotice error={error} />}
