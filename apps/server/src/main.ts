@@ -22,7 +22,12 @@ async function main(): Promise<void> {
     clock.move(await keptOffset(database));
   }
   app.enableShutdownHooks();
-  await app.listen(settings.port);
+  await app.listen(settings.port).catch((error: NodeJS.ErrnoException) => {
+    if (error.code !== 'EADDRINUSE') throw error;
+    throw new SettingsError(
+      `Port ${settings.port} is taken, perhaps by another Salt Circle. Stop that one, or set PORT to another number.`,
+    );
+  });
   // The scripts that start the server wait for this line.
   process.stdout.write(`Salt Circle listens on port ${settings.port}\n`);
 }
@@ -32,5 +37,6 @@ try {
 } catch (error) {
   if (!(error instanceof SettingsError)) throw error;
   process.stderr.write(`Salt Circle did not start.\n${error.message}\n`);
-  process.exitCode = 2;
+  // The database may be open by now; nothing has been written that could be lost.
+  process.exit(2);
 }
