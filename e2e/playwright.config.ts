@@ -11,14 +11,14 @@ export default defineConfig({
   // One world for all: the tests move its time.
   workers: 1,
   timeout: 120_000,
-  expect: { timeout: 10_000 },
+  expect: { timeout: 15_000 },
   reporter: [['list']],
   use: {
     baseURL: `http://localhost:${PORT}`,
     viewport: { width: 1280, height: 800 },
     timezoneId: 'Europe/Tallinn',
     locale: 'en-GB',
-    actionTimeout: 10_000,
+    actionTimeout: 15_000,
     trace: 'retain-on-failure',
     launchOptions: { executablePath: process.env['CHROMIUM'] ?? '/usr/bin/chromium', args: FLAGS.split(' ') },
   },

@@ -22,7 +22,7 @@ import { Ids } from '../ids/ids.js';
 import { ProblemError } from '../problems/problem-error.js';
 import { conflict, refusal } from '../problems/sentences.js';
 import { Draft, DraftVersion } from './entities.js';
-import { changedSinceHandIn } from './handed-in.js';
+import { changedSinceHandIn, lastVersion, reading } from './versions.js';
 
 @Injectable()
 export class DraftsService {
@@ -174,13 +174,4 @@ export class DraftsService {
 
 function meta({ number, title, words, digest, handedInAt }: DraftVersion): VersionMeta {
   return { number, title, words, digest, handedInAt: iso(handedInAt) };
-}
-
-/** The version that counts: the last one handed in. Late ones are refused, so it was in time. */
-export function lastVersion(manager: EntityManager, draftId: string): Promise<DraftVersion | null> {
-  return manager.findOne(DraftVersion, { where: { draftId }, order: { number: 'DESC' } });
-}
-
-export function reading({ title, html, words, number }: DraftVersion): Omit<DraftReadingView, 'author' | 'handedInAt'> {
-  return { title, html, words, version: number };
 }

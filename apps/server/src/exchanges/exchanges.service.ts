@@ -3,7 +3,7 @@ import type { ExchangeView, RecordRow, StaffFigures, StudentMarks } from '@salt-
 import type { Person } from '../accounts/entities.js';
 import { Database } from '../database/database.js';
 import { Draft, DraftVersion } from '../drafts/entities.js';
-import { changedSinceHandIn } from '../drafts/handed-in.js';
+import { changedSinceHandIn } from '../drafts/versions.js';
 import { RecordEntry } from '../record/entities.js';
 import { Review } from '../reviews/entities.js';
 import { Access, ownParticipant, see, type Place } from './access.js';

@@ -3,13 +3,13 @@ import type { FeedbackView } from '@salt-circle/contracts';
 import { maySee } from '@salt-circle/core';
 import type { Person } from '../accounts/entities.js';
 import { Database } from '../database/database.js';
-import { lastVersion, reading } from '../drafts/drafts.service.js';
 import { Draft } from '../drafts/entities.js';
+import { lastVersion, reading } from '../drafts/versions.js';
 import { Access, ownParticipant, see } from '../exchanges/access.js';
+import { formOf } from '../exchanges/form-of.js';
 import { Labels } from '../exchanges/labels.js';
 import { loadContent } from '../reviews/content.js';
 import { Review } from '../reviews/entities.js';
-import { formOf } from '../reviews/reviews.service.js';
 
 @Injectable()
 export class FeedbackService {

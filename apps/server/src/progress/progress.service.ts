@@ -6,10 +6,10 @@ import type { Person } from '../accounts/entities.js';
 import { Database } from '../database/database.js';
 import { Access, see } from '../exchanges/access.js';
 import { Participant } from '../exchanges/entities.js';
+import { formOf } from '../exchanges/form-of.js';
 import { Labels } from '../exchanges/labels.js';
 import { isoOrNull } from '../exchanges/mapper.js';
 import { Review } from '../reviews/entities.js';
-import { formOf } from '../reviews/reviews.service.js';
 import { reviewState } from '../reviews/state.js';
 
 interface DraftState {

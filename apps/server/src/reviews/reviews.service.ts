@@ -12,10 +12,11 @@ import { completeness, mayDo, type Act } from '@salt-circle/core';
 import type { EntityManager } from 'typeorm';
 import type { Person } from '../accounts/entities.js';
 import { Database, type Report } from '../database/database.js';
-import { lastVersion, reading } from '../drafts/drafts.service.js';
 import { Draft } from '../drafts/entities.js';
+import { lastVersion, reading } from '../drafts/versions.js';
 import { Access, act, ownParticipant, see, type Place } from '../exchanges/access.js';
-import { Participant, ReviewFormRow } from '../exchanges/entities.js';
+import { Participant } from '../exchanges/entities.js';
+import { formOf } from '../exchanges/form-of.js';
 import { Labels } from '../exchanges/labels.js';
 import { iso, isoOrNull } from '../exchanges/mapper.js';
 import { ProblemError } from '../problems/problem-error.js';
@@ -266,10 +267,6 @@ function reported({ place, review }: Standing, action: 'review-begun' | 'review-
     exchangeId: place.exchange.id,
     details: { review: review.id },
   };
-}
-
-export function formOf(manager: EntityManager, { exchange }: Place): Promise<ReviewFormRow> {
-  return manager.findOneByOrFail(ReviewFormRow, { id: exchange.formId });
 }
 
 function exchangeOnDesk({ exchange, course, facts }: Place): DeskView['exchange'] {
