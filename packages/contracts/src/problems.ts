@@ -44,7 +44,6 @@ export const PROBLEM_CODES = [
   'allocation-changed',
   'allocation-begun',
   'too-few-drafts',
-  'busy',
   'unexpected',
 ] as const;
 

@@ -27,7 +27,6 @@ const STATUS: Readonly<Record<ProblemCode, number>> = {
   'allocation-changed': 409,
   'allocation-begun': 409,
   'too-few-drafts': 409,
-  busy: 503,
   unexpected: 500,
 };
 

@@ -30,11 +30,6 @@ export function mayHandIn(state: TimelineState, now: Instant): boolean {
   return state.publishedAt !== null && dates !== null && now >= dates.draftsOpen && now < dates.draftsDue;
 }
 
-/** A review may be written and submitted from the opening until, but not at, the due instant. */
-export function mayReview(state: TimelineState, now: Instant): boolean {
-  return stageAt(state, now) === 'reviewing';
-}
-
 export function isReleased(state: TimelineState, now: Instant): boolean {
   const dates = resolveDates(state.dates);
   return state.publishedAt !== null && dates !== null && now >= dates.release;

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { checkDates } from './checkDates.js';
 import { DATE_ORDER, resolveDates, type ExchangeDates } from './dates.js';
-import { isReleased, mayHandIn, mayReview, nextChange, segments, stageAt, type Stage } from './stage.js';
+import { isReleased, mayHandIn, nextChange, segments, stageAt, type Stage } from './stage.js';
 
 const at = (day: number) => Date.UTC(2026, 2, day);
 const DATES: ExchangeDates = {
@@ -46,13 +46,8 @@ describe('stageAt', () => {
 
 describe('what the dates allow', () => {
   const state = { dates: DATES, publishedAt: at(1) };
-  it('takes drafts until, but not at, the due instant, and reviews likewise', () => {
+  it('takes drafts until, but not at, the due instant, and releases at its own', () => {
     expect([mayHandIn(state, at(2) - 1), mayHandIn(state, at(12) - 1), mayHandIn(state, at(12))]).toEqual([
-      false,
-      true,
-      false,
-    ]);
-    expect([mayReview(state, at(13)), mayReview(state, at(20) - 1), mayReview(state, at(20))]).toEqual([
       false,
       true,
       false,

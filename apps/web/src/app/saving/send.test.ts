@@ -46,14 +46,14 @@ describe('send', () => {
     [422, problem('invalid'), 'refused'],
     [413, problem('too-large'), 'refused'],
     [500, problem('unexpected'), 'offline'],
-    [503, problem('busy'), 'offline'],
+    [503, problem('unexpected'), 'offline'],
   ])('takes %i with %j for %s', async (status, body, outcome) => {
     answering(status, body);
     expect((await send(SAVE)).outcome).toBe(outcome);
   });
 
   it('takes a proxy that answers in its own words, and no answer at all, for a lost connection', async () => {
-    globalThis.fetch = (() => Promise.resolve(new Response('<h1>Bad gateway</h1>', { status: 404 })));
+    globalThis.fetch = () => Promise.resolve(new Response('<h1>Bad gateway</h1>', { status: 404 }));
     expect((await send(SAVE)).outcome).toBe('offline');
     globalThis.fetch = () => Promise.reject(new TypeError('Failed to fetch'));
     expect((await send(SAVE)).outcome).toBe('offline');
