@@ -5,7 +5,18 @@ const dist = (path) => import(at('apps', 'server', 'dist', ...path.split('/')));
 
 /** Adds a course of 300 students with three reviews each, straight to the database. @returns ids to measure with */
 export async function addBenchCourse(folder) {
-  const [{ Database }, { Clock }, { Ids }, { insertAll }, accounts, courses, exchanges, drafts, reviews, { PROPOSAL_FORM }] = await Promise.all([
+  const [
+    { Database },
+    { Clock },
+    { Ids },
+    { insertAll },
+    accounts,
+    courses,
+    exchanges,
+    drafts,
+    reviews,
+    { PROPOSAL_FORM },
+  ] = await Promise.all([
     dist('database/database.js'),
     dist('clock/clock.js'),
     dist('ids/ids.js'),
@@ -31,10 +42,29 @@ export async function addBenchCourse(folder) {
   const courseId = ids.uuid();
   const formId = ids.uuid();
   const exchangeId = ids.uuid();
-  const participants = students.map(({ id }, index) => ({ id: ids.uuid(), exchangeId, personId: id, alias: `Alias ${index}` }));
-  const handedIn = participants.map(({ id }) => ({ id: ids.uuid(), exchangeId, participantId: id, title: 'T', html: '<p>Text</p>', revision: 1, savedAt: now }));
+  const participants = students.map(({ id }, index) => ({
+    id: ids.uuid(),
+    exchangeId,
+    personId: id,
+    alias: `Alias ${index}`,
+  }));
+  const handedIn = participants.map(({ id }) => ({
+    id: ids.uuid(),
+    exchangeId,
+    participantId: id,
+    title: 'T',
+    html: '<p>Text</p>',
+    revision: 1,
+    savedAt: now,
+  }));
   const allocated = participants.flatMap(({ id }, index) =>
-    [1, 2, 3].map((step) => ({ id: ids.uuid(), exchangeId, reviewerId: id, draftId: handedIn[(index + step) % 300].id, position: step })),
+    [1, 2, 3].map((step) => ({
+      id: ids.uuid(),
+      exchangeId,
+      reviewerId: id,
+      draftId: handedIn[(index + step) % 300].id,
+      position: step,
+    })),
   );
   const database = await Database.open(folder, new Clock());
   await database.write(async (manager) => {
@@ -43,18 +73,47 @@ export async function addBenchCourse(folder) {
     await insertAll(
       manager,
       courses.Enrolment,
-      people.map(({ id }) => ({ id: ids.uuid(), courseId, personId: id, role: id === instructor.id ? 'instructor' : 'student', active: true })),
+      people.map(({ id }) => ({
+        id: ids.uuid(),
+        courseId,
+        personId: id,
+        role: id === instructor.id ? 'instructor' : 'student',
+        active: true,
+      })),
     );
     await insertAll(manager, exchanges.ReviewFormRow, [{ id: formId, courseId, items: PROPOSAL_FORM, revision: 1 }]);
-    const dates = { draftsOpen: now - 9 * day, draftsDue: now - 2 * day, reviewsOpen: now - day, reviewsDue: now + day, release: now + 2 * day };
-    const settings = { title: 'Bench', briefHtml: '<p>Brief</p>', guideHtml: '', reviewsPerStudent: 3, names: 'both-ways' };
-    await insertAll(manager, exchanges.Exchange, [{ id: exchangeId, courseId, formId, ...settings, ...dates, publishedAt: now, revision: 1, createdAt: now }]);
+    const dates = {
+      draftsOpen: now - 9 * day,
+      draftsDue: now - 2 * day,
+      reviewsOpen: now - day,
+      reviewsDue: now + day,
+      release: now + 2 * day,
+    };
+    const settings = {
+      title: 'Bench',
+      briefHtml: '<p>Brief</p>',
+      guideHtml: '',
+      reviewsPerStudent: 3,
+      names: 'both-ways',
+    };
+    await insertAll(manager, exchanges.Exchange, [
+      { id: exchangeId, courseId, formId, ...settings, ...dates, publishedAt: now, revision: 1, createdAt: now },
+    ]);
     await insertAll(manager, exchanges.Participant, participants);
     await insertAll(manager, drafts.Draft, handedIn);
     await insertAll(
       manager,
       drafts.DraftVersion,
-      handedIn.map(({ id }) => ({ id: ids.uuid(), draftId: id, number: 1, title: 'T', html: '<p>Text of a draft.</p>', words: 4, digest: 'x', handedInAt: now })),
+      handedIn.map(({ id }) => ({
+        id: ids.uuid(),
+        draftId: id,
+        number: 1,
+        title: 'T',
+        html: '<p>Text of a draft.</p>',
+        words: 4,
+        digest: 'x',
+        handedInAt: now,
+      })),
     );
     await insertAll(manager, reviews.Review, allocated);
   });

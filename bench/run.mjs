@@ -10,13 +10,20 @@ await built();
 const PORT = '4613';
 const base = `http://localhost:${PORT}`;
 const folder = at('.cache', 'bench');
-const env = { SALT_CIRCLE_MODE: 'demo', SALT_CIRCLE_DATA: folder, PORT, SALT_CIRCLE_LOG: 'off', NODE_ENV: 'development' };
+const env = {
+  SALT_CIRCLE_MODE: 'demo',
+  SALT_CIRCLE_DATA: folder,
+  PORT,
+  SALT_CIRCLE_LOG: 'off',
+  NODE_ENV: 'development',
+};
 const { addBenchCourse } = await import('./course.mjs');
 const { allocate } = await import(at('packages', 'core', 'dist', 'index.js'));
 
 const median = (list) => list.toSorted((a, b) => a - b)[Math.floor(list.length / 2)];
 const round = (value, digits = 1) => Number(value.toFixed(digits));
-const line = (name, value, remark = '') => process.stdout.write(`${name.padEnd(52)} ${String(value).padStart(9)}  ${remark}\n`);
+const line = (name, value, remark = '') =>
+  process.stdout.write(`${name.padEnd(52)} ${String(value).padStart(9)}  ${remark}\n`);
 
 async function timed(work, rounds = 40) {
   for (let warm = 0; warm < 5; warm += 1) await work(warm);
@@ -71,7 +78,10 @@ function firstPage() {
   const entry = [...html.matchAll(/(?:src|href)="\/(assets\/[^"]+\.js)"/g)].map(([, path]) => path);
   const size = (path) => gzipSync(readFileSync(`${dist}/${path}`)).length;
   const all = readdirSync(`${dist}/assets`).filter((name) => name.endsWith('.js'));
-  return { first: entry.reduce((sum, path) => sum + size(path), 0), all: all.reduce((sum, name) => sum + size(`assets/${name}`), 0) };
+  return {
+    first: entry.reduce((sum, path) => sum + size(path), 0),
+    all: all.reduce((sum, name) => sum + size(`assets/${name}`), 0),
+  };
 }
 
 process.stdout.write('Start of the server\n');
@@ -86,9 +96,15 @@ await stopped(again.server);
 
 process.stdout.write('\nJavaScript, gzip\n');
 const { first: firstSize, all } = firstPage();
-line('first page / all pages', round(firstSize / all, 2), `${round(firstSize / 1000, 0)} kB of ${round(all / 1000, 0)} kB`);
+line(
+  'first page / all pages',
+  round(firstSize / all, 2),
+  `${round(firstSize / 1000, 0)} kB of ${round(all / 1000, 0)} kB`,
+);
 
-process.stdout.write('\nAnswer times with 300 students and 900 reviews, as multiples of a bare route (GET /api/health)\n');
+process.stdout.write(
+  '\nAnswer times with 300 students and 900 reviews, as multiples of a bare route (GET /api/health)\n',
+);
 const ids = await addBenchCourse(folder);
 const { server } = await start();
 const instructor = await cookieOf(ids.instructorId);
@@ -97,7 +113,12 @@ const health = await timed(() => call('/health'));
 const progress = await timed(() => call(`/exchanges/${ids.exchangeId}/progress`, 'GET', undefined, instructor));
 let revision = 0;
 const save = await timed(async (round) => {
-  const answer = await call(`/reviews/${ids.reviewId}/answers/first`, 'PUT', { revision, text: `The doubts belong before the costs, ${round}.` }, reviewer);
+  const answer = await call(
+    `/reviews/${ids.reviewId}/answers/first`,
+    'PUT',
+    { revision, text: `The doubts belong before the costs, ${round}.` },
+    reviewer,
+  );
   revision = answer.revision;
 });
 const desk = await timed(() => call(`/reviews/${ids.reviewId}`, 'GET', undefined, reviewer));
@@ -118,5 +139,9 @@ for (const count of [30, 300, 3000]) {
   const { quality } = allocate(given);
   const took = await timed(() => allocate(given), count === 3000 ? 5 : 20);
   if (count === 30) small = took;
-  line(`${count} people`, round(took / small, 0), `${round(took, 2)} ms here; ${quality.fewestPerDraft} to ${quality.mostPerDraft} reviews per draft, ${quality.mutualPairs} mutual pairs`);
+  line(
+    `${count} people`,
+    round(took / small, 0),
+    `${round(took, 2)} ms here; ${quality.fewestPerDraft} to ${quality.mostPerDraft} reviews per draft, ${quality.mutualPairs} mutual pairs`,
+  );
 }
