@@ -130,7 +130,7 @@ export function DeskBar({ desk, state, savePrefix, onJump }: DeskBarProps) {
           </Notice>
         ) : (
           <>
-            <p className="mb-2">All you have written is saved. Before it can be submitted, it still needs:</p>
+            <p className="mb-2">Before it can be submitted, it still needs:</p>
             <ul className="space-y-1">
               {state.missing.map((one) => (
                 <li key={one.itemId + one.what}>

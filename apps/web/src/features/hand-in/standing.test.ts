@@ -16,6 +16,8 @@ describe('whether a draft counts', () => {
   it('is loudly denied before handing in, whether or not something is saved', () => {
     expect(standing(none, false, true)).toMatchObject({ mark: 'not-begun', words: 'Not handed in yet', loud: true });
     expect(standing(saved, false, true)).toMatchObject({ mark: 'in-progress', words: 'Not handed in yet', loud: true });
+    // Never claims that it is saved: the saved state beside it says so, or says why not.
+    expect(standing(saved, true, true).explained).not.toMatch(/saved/);
     // Typed a moment ago, not even saved.
     expect(standing(none, true, true).mark).toBe('in-progress');
   });

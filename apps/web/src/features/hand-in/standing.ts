@@ -15,7 +15,7 @@ export function standing(draft: Pick<MyDraftView, 'revision' | 'versions'>, chan
       ? {
           mark: draft.revision > 0 || changed ? 'in-progress' : 'not-begun',
           words: 'Not handed in yet',
-          explained: 'What you see is saved, but it counts only once you hand it in.',
+          explained: 'It is kept as you type, but it counts only once you hand it in.',
           loud: true,
         }
       : {
