@@ -153,6 +153,32 @@ test('a review by the keyboard alone: choose a passage, leave a note, answer, mo
   expectNoFaults(page);
 });
 
+for (const width of [1000, 400]) {
+  test(`at ${width} pixels there is no margin: a new note opens in the list, ready to be written`, async ({
+    stepIn,
+  }) => {
+    const page = await stepIn('Yara Costa', { viewport: { width, height: 760 } });
+    await page.goto(`${await exchangeUrl(page, 'Salt-marsh restoration proposal')}/review`);
+    await page
+      .getByRole('main')
+      .getByRole('link', { name: /Begin|Go on|Read/ })
+      .first()
+      .click();
+    const draft = page.getByRole('document', { name: /^Draft/ });
+    await expect(draft).toBeVisible();
+    const reopen = page.getByRole('button', { name: 'Reopen to change it' });
+    if (await reopen.isVisible()) await reopen.click();
+    await expect(draft).toHaveAccessibleName(/Arrow up and down/);
+    await draft.focus();
+    await page.keyboard.press('ArrowDown');
+    await page.keyboard.press('1');
+    await expect(page.getByRole('textbox', { name: 'Keep note' })).toBeFocused();
+    await page.keyboard.type(`Written at ${width} pixels.`);
+    await expect(page.getByText(/^Saved /)).toBeVisible();
+    expectNoFaults(page);
+  });
+}
+
 test('students can work at 360 pixels, without scrolling sideways', async ({ stepIn }) => {
   const page = await stepIn('Viktor Lund', { viewport: { width: 360, height: 720 } });
   const expectToFit = async (name: string) => {

@@ -1,6 +1,6 @@
 import type { DeskView } from '@salt-circle/contracts';
 import { completeness, formScore } from '@salt-circle/core';
-import { useCallback, useState, type ReactNode } from 'react';
+import { useCallback, useRef, useState, type ReactNode } from 'react';
 import { useParams } from 'react-router';
 import { Dialog, Loading, Prose, Split, Tabs, Button, Notice } from '../../kit/index.js';
 import { Page } from '../../app/frame/Page.js';
@@ -59,6 +59,15 @@ function Desk({ desk }: { readonly desk: DeskView }) {
   const { exchange, editable } = desk;
   const own = desk.reviewer.you === true;
   const narrow = useNarrow();
+  const [side, setSide] = useState('draft');
+  const margin = useRef<HTMLElement>(null);
+  // Where the draft has no room for a margin, notes are in the list only: a chosen one is brought into view there.
+  const choose = (id: string) => {
+    setActiveId(id);
+    if (margin.current !== null && margin.current.offsetParent !== null) return;
+    setTab('notes');
+    setSide('form');
+  };
 
   const card = (id: string, quoted: boolean) => {
     const note = notes.list.find((one) => one.id === id);
@@ -88,11 +97,11 @@ function Desk({ desk }: { readonly desk: DeskView }) {
           html={desk.draft.html}
           passages={notes.list}
           activeId={activeId}
-          onActivate={setActiveId}
+          onActivate={choose}
           onLayout={onLayout}
-          {...(editable && { onNote: (kind, anchor) => setActiveId(notes.add(kind, anchor)) })}
+          {...(editable && { onNote: (kind, anchor) => choose(notes.add(kind, anchor)) })}
         />
-        <aside aria-label="Notes beside the draft" className="hidden @2xl:block">
+        <aside ref={margin} aria-label="Notes beside the draft" className="hidden @2xl:block">
           <MarginNotes
             ids={notes.list.map(({ id }) => id)}
             layout={layout}
@@ -195,7 +204,7 @@ function Desk({ desk }: { readonly desk: DeskView }) {
       )}
       <div className="min-h-0 flex-1">
         {narrow ? (
-          <OneSide draft={draft} panel={panel} />
+          <OneSide side={side} onSide={setSide} draft={draft} panel={panel} />
         ) : (
           <Split
             label="Between draft and form"
@@ -228,16 +237,22 @@ function Desk({ desk }: { readonly desk: DeskView }) {
   );
 }
 
+interface OneSideProps {
+  readonly side: string;
+  readonly onSide: (side: string) => void;
+  readonly draft: ReactNode;
+  readonly panel: ReactNode;
+}
+
 /** On a telephone: draft or form, by a switch. */
-function OneSide({ draft, panel }: { readonly draft: ReactNode; readonly panel: ReactNode }) {
-  const [side, setSide] = useState('draft');
+function OneSide({ side, onSide, draft, panel }: OneSideProps) {
   return (
     <div className="h-full px-2">
       <Tabs
         fill
         label="Draft or form"
         value={side}
-        onChange={setSide}
+        onChange={onSide}
         tabs={[
           { key: 'draft', words: 'Draft', content: draft },
           { key: 'form', words: 'Form and notes', content: panel },
