@@ -1,15 +1,61 @@
 export { MisuseError, type CoreProblem } from './problem.js';
-export { DATE_ORDER, OPTIONAL_DATES, resolveDates } from './timeline/dates.js';
+export { DATE_ORDER, NO_DATES, OPTIONAL_DATES, resolveDates } from './timeline/dates.js';
 export type { DateName, ExchangeDates, Instant, ResolvedDates } from './timeline/dates.js';
 export { checkDates, type DateProblemCode } from './timeline/checkDates.js';
-export { isReleased, mayHandIn, nextChange, segments, stageAt } from './timeline/stage.js';
-export type { Segment, Stage, StageChange, TimelineState } from './timeline/stage.js';
+export { isReleased, mayHandIn, nextChange, openingsAt, segments, stageAt } from './timeline/stage.js';
+export type { Openings, Segment, Stage, StageChange, TimelineState } from './timeline/stage.js';
+export { OWN_DATES, ownOver, withOwnTimes, type OwnDateName, type OwnTimes } from './timeline/ownTimes.js';
+export { checkLateRule, lateness, type LateProblemCode, type LateRule, type Lateness } from './timeline/late.js';
+export { moveNow } from './timeline/moveNow.js';
+export { dayNumber, instantOf, instantsOf, localTime, plusDays, type LocalTime } from './timeline/zone.js';
+export { daysToFirst, holidayClashes, shiftDates, type Holiday, type HolidayClash } from './timeline/shift.js';
 export { countWords } from './text/words.js';
 export { TextCollector, type PlacedRun } from './text/textCollector.js';
-export type { Answer, Answers, CriterionItem, FormItem, Level, PromptItem, ReviewForm } from './form/form.js';
-export { checkForm, type FormProblemCode } from './form/checkForm.js';
-export { formMaximum, formScore, itemMaximum, type FormScore } from './form/score.js';
+export { EMPTY_FORM, ITEM_KINDS, OVERALL_ID } from './form/form.js';
+export type {
+  Answer,
+  Answers,
+  Band,
+  Check,
+  ChecklistEntry,
+  ChecklistItem,
+  ChoiceItem,
+  ChoiceOption,
+  CommentRule,
+  CriterionItem,
+  FormItem,
+  ItemKind,
+  Level,
+  NumberItem,
+  PairItem,
+  PromptItem,
+  RangeItem,
+  ReviewForm,
+} from './form/form.js';
+export { checkForm, MAX_NOTES, RANGE_STEPS, type FormProblemCode } from './form/checkForm.js';
+export { bandOf, formMaximum, formScore, itemMaximum, itemPoints, rangeBounds, weightSum } from './form/score.js';
+export type { FormScore } from './form/score.js';
 export { completeness, type Completeness, type Missing } from './form/completeness.js';
+export { checkDeliverables, DELIVERABLE_KINDS, FILE_FAMILIES, MAX_DELIVERABLES } from './setup/deliverables.js';
+export type { Deliverable, DeliverableKind, DeliverableProblemCode, FileFamily } from './setup/deliverables.js';
+export { checkGradeParts, GRADE_PARTS } from './setup/gradeParts.js';
+export type { GradePart, GradePartName, GradeProblemCode } from './setup/gradeParts.js';
+export { groupOf, needsGroups, takesPart } from './setup/setup.js';
+export type { Setup, Student, TakesPart, Whom } from './setup/setup.js';
+export { eligibleDrafts, type Eligible } from './setup/eligible.js';
+export { checkSetup, type SetupProblemCode } from './setup/checkSetup.js';
+export { divide, type Division } from './people/divide.js';
+export { readRoster, type Roster, type RosterEntry, type RosterProblem } from './people/roster.js';
+export { compareRoster } from './people/compareRoster.js';
+export type { Enrolled, RosterChanges, RosterClash, RosterField, RosterUpdate } from './people/compareRoster.js';
+export { readGroupRows, type GroupProblem, type GroupRows } from './people/groupRows.js';
+export { readOneRoster, rosterOfClasses } from './people/oneRoster.js';
+export type { Bundle, BundleClass, BundleFiles, BundleProblem } from './people/oneRoster.js';
+export { FORM_FORMAT, FORM_VERSION, readFormFile, writeFormFile } from './formats/formFile.js';
+export type { FormReading, TitledForm } from './formats/formFile.js';
+export { caseRubricTitles, readCaseRubric, writeCaseRubric } from './formats/caseRubric.js';
+export { FORM_CSV_HEADER, readFormRows, writeFormRows } from './formats/formCsv.js';
+export type { FileProblem } from './formats/structure.js';
 export { seededRandom, shuffled, type Random } from './allocation/random.js';
 export { allocate } from './allocation/allocate.js';
 export type { Allocation, AllocationProblem, AllocationQuality, Pair, Shortfall } from './allocation/problem.js';
@@ -18,6 +64,17 @@ export { matchTextAnchor, type AnchorMatch } from './anchoring/match.js';
 export type { TextAnchor, TextPositionSelector, TextQuoteSelector, TextRange } from './anchoring/selectors.js';
 export { maySee } from './visibility/maySee.js';
 export { mayDo } from './visibility/mayDo.js';
-export { nameShown, type NameShown } from './visibility/names.js';
+export { nameShown, type NameShown, type Part } from './visibility/names.js';
 export { makeAliases } from './visibility/aliases.js';
-export type { Act, Decision, ExchangeFacts, NamesPolicy, Refusal, Role, Subject, Viewer } from './visibility/facts.js';
+export type {
+  Act,
+  Decision,
+  ExchangeFacts,
+  NamesPolicy,
+  Refusal,
+  Reviewing,
+  Role,
+  SelfReview,
+  Subject,
+  Viewer,
+} from './visibility/facts.js';

@@ -1,10 +1,14 @@
 import { countWords } from '../text/words.js';
-import type { Answers, FormItem, ReviewForm } from './form.js';
+import { OVERALL_ID, type Answer, type Answers, type CommentRule, type FormItem, type ReviewForm } from './form.js';
+import { rangeBounds } from './score.js';
 
 export interface Missing {
+  /** {@link OVERALL_ID} for the overall comment; empty for notes on the draft. */
   readonly itemId: string;
-  readonly what: 'level' | 'comment' | 'text' | 'words';
-  /** Words entered and words asked for; 0 and 0 where words are not counted. */
+  /** `text` and `words` also of the second field of a pair, then as `next` and `next-words`. */
+  readonly what:
+    'level' | 'value' | 'checks' | 'choice' | 'comment' | 'text' | 'words' | 'next' | 'next-words' | 'notes';
+  /** What is there and what is asked for: words, entries, or notes; 0 and 0 where nothing is counted. */
   readonly have: number;
   readonly need: number;
 }
@@ -20,47 +24,114 @@ export interface Completeness {
   readonly begun: boolean;
 }
 
+type Demand = Missing | null;
+
 /**
- * What a review still lacks. A minimum of words binds an optional prompt only once something is
+ * What a review still lacks. A minimum of words binds an optional text only once something is
  * written in it: a reviewer may leave it empty, but not half say something.
+ *
+ * @param notes how many notes the reviewer has left on the draft
  */
-export function completeness(form: ReviewForm, answers: Answers): Completeness {
-  let required = 0;
-  let begun = false;
-  const missing: Missing[] = [];
-  for (const item of form.items) {
-    const asked = demands(item, answers);
-    required += asked.length;
-    for (const demand of asked) if (demand.missing !== null) missing.push(demand.missing);
-    const answer = answers[item.id];
-    if ((answer?.levelId ?? null) !== null || (answer?.text ?? '').trim() !== '') begun = true;
+export function completeness(form: ReviewForm, answers: Answers, notes: number): Completeness {
+  const demands: Demand[] = form.items.flatMap((item) => demandsOf(item, answers[item.id]));
+  if (form.overall !== 'none') {
+    const required = form.overall === 'required';
+    demands.push(...textDemand(OVERALL_ID, answers[OVERALL_ID]?.text, required, form.overallWords, 'text', 'words'));
   }
-  return { required, answered: required - missing.length, missing, complete: missing.length === 0, begun };
+  if (form.minimumNotes > 0) {
+    const short = notes < form.minimumNotes;
+    demands.push(short ? { itemId: '', what: 'notes', have: notes, need: form.minimumNotes } : null);
+  }
+  const missing = demands.filter((one) => one !== null);
+  const begun = notes > 0 || [...form.items.map(({ id }) => id), OVERALL_ID].some((id) => entered(answers[id]));
+  return {
+    required: demands.length,
+    answered: demands.length - missing.length,
+    missing,
+    complete: missing.length === 0,
+    begun,
+  };
 }
 
-interface Demand {
-  readonly missing: Missing | null;
+function entered(answer: Answer | undefined): boolean {
+  if (answer === undefined) return false;
+  return (
+    (answer.levelId ?? null) !== null ||
+    (answer.value ?? null) !== null ||
+    (answer.text ?? '').trim() !== '' ||
+    (answer.next ?? '').trim() !== '' ||
+    Object.keys(answer.checks ?? {}).length > 0 ||
+    (answer.choices ?? []).length > 0
+  );
 }
 
-function demands(item: FormItem, answers: Answers): Demand[] {
-  const answer = answers[item.id];
-  const text = answer?.text ?? '';
-  if (item.kind === 'prompt') {
-    const have = countWords(text);
-    const empty = text.trim() === '';
-    if (!item.required && empty) return [];
-    // One word is the least an answer can be; dots and dashes are not an answer.
-    const need = Math.max(item.minimumWords, 1);
-    if (have >= need) return item.required ? [{ missing: null }] : [];
-    const what = empty ? 'text' : 'words';
-    return [{ missing: { itemId: item.id, what, have, need } }];
+function demandsOf(item: FormItem, answer: Answer | undefined): Demand[] {
+  const missing = (what: Missing['what'], have = 0, need = 0): Missing => ({ itemId: item.id, what, have, need });
+  switch (item.kind) {
+    case 'prompt':
+      return textDemand(item.id, answer?.text, item.required, item.minimumWords, 'text', 'words');
+    case 'pair': {
+      // Half a pair is none: once one field is filled, the other is asked for as well.
+      const asked = item.required || [answer?.text, answer?.next].some((text) => (text ?? '').trim() !== '');
+      return [
+        ...textDemand(item.id, answer?.text, asked, item.minimumWords, 'text', 'words'),
+        ...textDemand(item.id, answer?.next, asked, item.minimumWords, 'next', 'next-words'),
+      ];
+    }
+    case 'criterion': {
+      const chosen = item.levels.some((level) => level.id === answer?.levelId);
+      return choiceDemands(item, answer, chosen, missing('level'));
+    }
+    case 'range': {
+      const { least, most } = rangeBounds(item);
+      const value = answer?.value ?? null;
+      return choiceDemands(item, answer, value !== null && value >= least && value <= most, missing('value'));
+    }
+    case 'number': {
+      const value = answer?.value ?? null;
+      const fits = value !== null && value >= (item.minimum ?? -Infinity) && value <= (item.maximum ?? Infinity);
+      // A number out of its bounds is asked for again even where none was required.
+      return item.required || value !== null ? [fits ? null : missing('value')] : [];
+    }
+    case 'checklist': {
+      const have = item.entries.filter(({ id }) => answer?.checks?.[id] !== undefined).length;
+      const whole = have === item.entries.length;
+      return choiceDemands(item, answer, whole, missing('checks', have, item.entries.length));
+    }
+    case 'choice': {
+      const chosen = item.options.some(({ id }) => answer?.choices?.includes(id) === true);
+      return choiceDemands(item, answer, chosen, missing('choice'));
+    }
   }
-  const list: Demand[] = [];
-  const chosen = item.levels.some((level) => level.id === answer?.levelId);
-  if (item.required) list.push({ missing: chosen ? null : { itemId: item.id, what: 'level', have: 0, need: 0 } });
+}
+
+function choiceDemands(
+  item: { readonly id: string; readonly required: boolean; readonly comment: CommentRule },
+  answer: Answer | undefined,
+  chosen: boolean,
+  otherwise: Missing,
+): Demand[] {
+  const list: Demand[] = item.required ? [chosen ? null : otherwise] : [];
   if (item.comment === 'required' && (item.required || chosen)) {
-    const said = countWords(text) > 0;
-    list.push({ missing: said ? null : { itemId: item.id, what: 'comment', have: 0, need: 1 } });
+    const said = countWords(answer?.text ?? '') > 0;
+    list.push(said ? null : { itemId: item.id, what: 'comment', have: 0, need: 1 });
   }
   return list;
+}
+
+function textDemand(
+  itemId: string,
+  text: string | undefined,
+  required: boolean,
+  minimumWords: number,
+  none: 'text' | 'next',
+  few: 'words' | 'next-words',
+): Demand[] {
+  const have = countWords(text ?? '');
+  const empty = (text ?? '').trim() === '';
+  if (!required && empty) return [];
+  // One word is the least an answer can be; dots and dashes are not an answer.
+  const need = Math.max(minimumWords, 1);
+  if (have >= need) return required ? [null] : [];
+  return [{ itemId, what: empty ? none : few, have, need }];
 }

@@ -1,8 +1,15 @@
 import { countWords } from '../text/words.js';
 import { checkForm } from './checkForm.js';
 import { completeness } from './completeness.js';
-import type { CriterionItem, PromptItem, ReviewForm } from './form.js';
-import { formMaximum, formScore } from './score.js';
+import {
+  EMPTY_FORM,
+  type Answers,
+  type CriterionItem,
+  type FormItem,
+  type PromptItem,
+  type ReviewForm,
+} from './form.js';
+import { bandOf, formMaximum, formScore, itemPoints, weightSum } from './score.js';
 
 const criterion = (id: string, points: Array<number | null>, part: Partial<CriterionItem> = {}): CriterionItem => ({
   kind: 'criterion',
@@ -10,6 +17,7 @@ const criterion = (id: string, points: Array<number | null>, part: Partial<Crite
   title: id,
   guidance: '',
   required: true,
+  weight: 1,
   comment: 'optional',
   levels: points.map((value, index) => ({
     id: `${id}${index}`,
@@ -25,10 +33,47 @@ const prompt = (id: string, part: Partial<PromptItem> = {}): PromptItem => ({
   title: id,
   guidance: '',
   required: true,
+  weight: 1,
   minimumWords: 0,
   ...part,
 });
-const form = (...items: ReviewForm['items']): ReviewForm => ({ items });
+const form = (...items: ReviewForm['items']): ReviewForm => ({ ...EMPTY_FORM, items });
+const base = (id: string) => ({ id, title: id, guidance: '', required: true, weight: 1, comment: 'optional' as const });
+const band = (from: number, to: number) => ({ id: `b${from}`, title: `${from} to ${to}`, description: '', from, to });
+const range = (id: string, ...bands: Array<ReturnType<typeof band>>): FormItem => ({
+  ...base(id),
+  kind: 'range',
+  bands,
+  step: 0.5,
+});
+const checklist = (id: string, points: Array<number | null>): FormItem => ({
+  ...base(id),
+  kind: 'checklist',
+  entries: points.map((value, index) => ({ id: `${id}${index}`, text: `entry ${index}`, points: value })),
+});
+const pair = (id: string, required = true): FormItem => ({
+  ...base(id),
+  required,
+  kind: 'pair',
+  worksLabel: '',
+  nextLabel: '',
+  minimumWords: 3,
+});
+const number = (id: string, minimum: number | null, maximum: number | null): FormItem => ({
+  ...base(id),
+  kind: 'number',
+  minimum,
+  maximum,
+  whole: true,
+  unit: '',
+});
+const choice = (id: string, count: number): FormItem => ({
+  ...base(id),
+  kind: 'choice',
+  multiple: true,
+  options: Array.from({ length: count }, (_, index) => ({ id: `${id}${index}`, title: `option ${index}` })),
+});
+const complete = (given: ReviewForm, answers: Answers, notes = 0) => completeness(given, answers, notes);
 
 describe('countWords', () => {
   const cases: Array<[string, number]> = [
@@ -77,7 +122,7 @@ describe('checkForm', () => {
     ['no title', form(prompt('a', { title: '  ' })), 'item-untitled', ['items', 0, 'title']],
     ['one id twice', form(prompt('a'), prompt('a')), 'item-duplicate', ['items', 1, 'id']],
     ['one level', form(criterion('a', [1])), 'levels-too-few', ['items', 0, 'levels']],
-    ['points on some levels only', form(criterion('a', [0, null, 2])), 'levels-mixed-points', ['items', 0, 'levels']],
+    ['points on some levels only', form(criterion('a', [0, null, 2])), 'mixed-points', ['items', 0, 'levels']],
     ['negative points', form(criterion('a', [0, -1])), 'points-invalid', ['items', 0, 'levels', 1, 'points']],
     ['huge points', form(criterion('a', [0, 1e9])), 'points-invalid', ['items', 0, 'levels', 1, 'points']],
     [
@@ -87,8 +132,35 @@ describe('checkForm', () => {
       ['items', 0, 'levels', 1, 'points'],
     ],
     ['hundredths of points', form(criterion('a', [0, 0.25])), 'points-invalid', ['items', 0, 'levels', 1, 'points']],
+    ['bands that share a point', form(range('a', band(0, 4), band(4, 8))), 'bands-overlap', ['items', 0, 'bands', 1]],
+    ['a band the wrong way round', form(range('a', band(4, 0))), 'band-reversed', ['items', 0, 'bands', 0]],
+    ['a range without bands', form(range('a')), 'bands-too-few', ['items', 0, 'bands']],
+    ['an empty checklist', form(checklist('a', [])), 'entries-too-few', ['items', 0, 'entries']],
+    ['points on some entries', form(checklist('a', [1, null])), 'mixed-points', ['items', 0, 'entries']],
+    ['a choice of one', form(choice('a', 1)), 'options-too-few', ['items', 0, 'options']],
+    ['bounds the wrong way round', form(number('a', 5, 1)), 'bounds-reversed', ['items', 0, 'minimum']],
+    [
+      'weights that sum to zero',
+      { ...form(criterion('a', [0, 1], { weight: 0 })), weighting: 'weights' },
+      'weights-zero',
+      ['weighting'],
+    ],
+    ['a negative weight', form(criterion('a', [0, 1], { weight: -1 })), 'weight-invalid', ['items', 0, 'weight']],
+    [
+      'a target of notes below the minimum',
+      { ...form(prompt('a')), minimumNotes: 3, targetNotes: 2 },
+      'target-below-minimum',
+      ['targetNotes'],
+    ],
+    ['an id that is the overall comment’s', form(prompt('overall')), 'item-duplicate', ['items', 0, 'id']],
     ['half a word', form(prompt('a', { minimumWords: 0.5 })), 'words-invalid', ['items', 0, 'minimumWords']],
   ];
+  it('accepts a form of notes and an overall comment alone, without any points', () => {
+    expect(checkForm({ ...EMPTY_FORM, overall: 'required' })).toEqual([]);
+    expect(checkForm({ ...EMPTY_FORM, minimumNotes: 3 })).toEqual([]);
+    expect(checkForm({ ...EMPTY_FORM, overall: 'none' }).map(({ code }) => code)).toEqual(['form-empty']);
+  });
+
   it.each(wrong)('%s', (_, given, code, path) => {
     expect(checkForm(given).map((one) => [one.code, one.path])).toEqual([[code, path]]);
   });
@@ -102,7 +174,7 @@ describe('completeness', () => {
   );
 
   it('counts each required thing, and says what is missing', () => {
-    const state = completeness(asked, {});
+    const state = complete(asked, {});
     expect(state).toMatchObject({ required: 3, answered: 0, complete: false, begun: false });
     expect(state.missing.map(({ itemId, what }) => `${itemId} ${what}`)).toEqual([
       'level level',
@@ -113,21 +185,21 @@ describe('completeness', () => {
 
   // Common practice: a five-word minimum keeps a question from being skipped.
   it('takes four words for too few where five are asked, and says how many', () => {
-    const state = completeness(asked, { why: { text: 'it is very great' } });
+    const state = complete(asked, { why: { text: 'it is very great' } });
     expect(state.missing).toContainEqual({ itemId: 'why', what: 'words', have: 4, need: 5 });
     expect(
-      completeness(asked, { why: { text: 'it is very great indeed' } }).missing.map(({ itemId }) => itemId),
+      complete(asked, { why: { text: 'it is very great indeed' } }).missing.map(({ itemId }) => itemId),
     ).not.toContain('why');
   });
 
   it('does not take dots for an answer', () => {
-    expect(completeness(form(prompt('a')), { a: { text: '...' } }).complete).toBe(false);
+    expect(complete(form(prompt('a')), { a: { text: '...' } }).complete).toBe(false);
   });
 
   it('binds the minimum of an optional prompt once something is written in it', () => {
     const rest = { level: { levelId: 'level1', text: 'because' }, why: { text: 'one two three four five' } };
-    expect(completeness(asked, rest).complete).toBe(true);
-    expect(completeness(asked, { ...rest, more: { text: 'two words' } })).toMatchObject({
+    expect(complete(asked, rest).complete).toBe(true);
+    expect(complete(asked, { ...rest, more: { text: 'two words' } })).toMatchObject({
       complete: false,
       required: 4,
       answered: 3,
@@ -135,7 +207,92 @@ describe('completeness', () => {
   });
 
   it('does not take a level of another form for an answer', () => {
-    expect(completeness(form(criterion('a', [0, 1])), { a: { levelId: 'elsewhere' } }).complete).toBe(false);
+    expect(complete(form(criterion('a', [0, 1])), { a: { levelId: 'elsewhere' } }).complete).toBe(false);
+  });
+});
+
+describe('completeness of each kind', () => {
+  const cases: Array<[string, FormItem, Answers[string], string[]]> = [
+    ['a range without a value', range('a', band(0, 4), band(5, 8)), {}, ['value']],
+    ['a range with a value beyond its bands', range('a', band(0, 4)), { value: 9 }, ['value']],
+    ['a range with a value', range('a', band(0, 4)), { value: 0 }, []],
+    ['a checklist half looked at', checklist('a', [1, 1]), { checks: { a0: 'no' } }, ['checks']],
+    ['a checklist of nothing but no', checklist('a', [1, 1]), { checks: { a0: 'no', a1: 'no' } }, []],
+    ['half a pair', pair('a'), { text: 'three words here' }, ['next']],
+    ['a pair with a thin half', pair('a'), { text: 'three words here', next: 'more' }, ['next-words']],
+    ['half of an optional pair', pair('a', false), { next: 'say more here' }, ['text']],
+    ['an optional pair left out', pair('a', false), {}, []],
+    ['a number out of bounds', number('a', 1, 5), { value: 6 }, ['value']],
+    ['a choice of an option that is gone', choice('a', 2), { choices: ['gone'] }, ['choice']],
+    ['a choice of two', choice('a', 2), { choices: ['a0', 'a1'] }, []],
+  ];
+  it.each(cases)('%s', (_, item, answer, missing) => {
+    const state = complete(form(item), { a: answer });
+    expect(state.missing.map(({ what }) => what)).toEqual(missing);
+    expect(state.complete).toBe(missing.length === 0);
+  });
+
+  it('counts the overall comment and the notes among the required things', () => {
+    const given: ReviewForm = { ...EMPTY_FORM, overall: 'required', overallWords: 4, minimumNotes: 2 };
+    expect(complete(given, {}, 0).missing).toEqual([
+      { itemId: 'overall', what: 'text', have: 0, need: 4 },
+      { itemId: '', what: 'notes', have: 0, need: 2 },
+    ]);
+    expect(complete(given, { overall: { text: 'too short' } }, 1)).toMatchObject({
+      required: 2,
+      answered: 0,
+      begun: true,
+    });
+    expect(complete(given, { overall: { text: 'long enough by now' } }, 2).complete).toBe(true);
+    expect(complete({ ...given, overall: 'optional', minimumNotes: 0 }, {}, 0)).toMatchObject({
+      required: 0,
+      begun: false,
+    });
+  });
+});
+
+describe('scores of all kinds', () => {
+  // Worked by hand, as a teacher adds up a rubric (common practice): 3 of 4 for the claim, 6.5 of 8 within the upper
+  // band, two of three things there at 2 points each: 3 + 6.5 + 4 = 13.5 of 18, which is 75 percent.
+  const rubric = form(
+    criterion('claim', [1, 2, 3, 4]),
+    range('quality', band(0, 3), band(3.5, 6), band(6.5, 8)),
+    checklist('there', [2, 2, 2]),
+    prompt('why'),
+    number('sources', 0, null),
+  );
+  const answers: Answers = {
+    claim: { levelId: 'claim2' },
+    quality: { value: 6.5 },
+    there: { checks: { there0: 'yes', there1: 'no', there2: 'yes' } },
+    sources: { value: 12 },
+  };
+
+  it('adds up, partial credit included', () => {
+    expect(formScore(rubric, answers)).toEqual({ points: 13.5, ofAnswered: 18, of: 18, percent: 75 });
+  });
+
+  // By hand: weights 50, 30 and 20 of 100; 0.5 × 3/4 + 0.3 × 6.5/8 + 0.2 × 4/6 = 0.375 + 0.24375 + 0.13333…
+  it('weighs each share of its own maximum, where the form goes by weights', () => {
+    const [claim, quality, there] = rubric.items as [FormItem, FormItem, FormItem];
+    const weighted: ReviewForm = {
+      ...rubric,
+      weighting: 'weights',
+      items: [{ ...claim, weight: 50 }, { ...quality, weight: 30 }, { ...there, weight: 20 }, prompt('why')],
+    };
+    expect(weightSum(weighted)).toBe(100);
+    expect(formScore(weighted, answers)?.percent).toBeCloseTo(75.2083, 4);
+  });
+
+  it('gives no points for a checklist that is half looked at, nor for a value beyond the bands', () => {
+    expect(itemPoints(checklist('a', [1, 1]), { checks: { a0: 'yes' } })).toBeNull();
+    expect(itemPoints(range('a', band(0, 4)), { value: 5 })).toBeNull();
+  });
+
+  it('finds the band of a value, the lower one in a gap', () => {
+    const item = range('a', band(0, 3), band(4, 6));
+    if (item.kind !== 'range') throw new Error('not a range');
+    expect([0, 3, 3.5, 4, 6, 7].map((value) => bandOf(item, value)?.from ?? null)).toEqual([0, 0, 0, 4, 4, null]);
   });
 });
 
@@ -143,8 +300,8 @@ describe('formScore', () => {
   it('adds the points of the chosen levels, out of the most there can be', () => {
     const given = form(criterion('a', [0, 3, 8]), criterion('b', [1, 6]), criterion('c', [null, null]), prompt('d'));
     expect(formMaximum(given)).toBe(14);
-    expect(formScore(given, { a: { levelId: 'a1' } })).toEqual({ points: 3, ofAnswered: 8, of: 14 });
-    expect(formScore(given, { a: { levelId: 'a2' }, b: { levelId: 'b0' }, c: { levelId: 'c1' } })).toEqual({
+    expect(formScore(given, { a: { levelId: 'a1' } })).toMatchObject({ points: 3, ofAnswered: 8, of: 14 });
+    expect(formScore(given, { a: { levelId: 'a2' }, b: { levelId: 'b0' }, c: { levelId: 'c1' } })).toMatchObject({
       points: 9,
       ofAnswered: 14,
       of: 14,
@@ -157,6 +314,7 @@ describe('formScore', () => {
       points: 0.3,
       ofAnswered: 0.3,
       of: 0.3,
+      percent: 100,
     });
   });
 

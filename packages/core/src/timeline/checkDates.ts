@@ -7,7 +7,7 @@ export type DateProblemCode = 'date-missing' | 'date-order' | 'date-unreal';
 const EARLIEST = Date.UTC(2000, 0, 1);
 const LATEST = Date.UTC(2100, 0, 1);
 
-/** Drafting and reviewing need some length; release and review opening may coincide with the date before. */
+/** Drafting and reviewing need some length; all other dates may coincide with the date before. */
 const MUST_BE_STRICTLY_LATER: ReadonlySet<DateName> = new Set<DateName>(['draftsDue', 'reviewsDue']);
 
 /**

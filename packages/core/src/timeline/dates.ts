@@ -1,34 +1,62 @@
 /** Milliseconds since 1970-01-01T00:00Z. */
 export type Instant = number;
 
+/** In the order in which they must fall. */
+export const DATE_ORDER = [
+  'draftsOpen',
+  'draftsDue',
+  'lateUntil',
+  'reviewsOpen',
+  'reviewsDue',
+  'checkUntil',
+  'release',
+  'repliesDue',
+  'revisionDue',
+] as const;
+
+export type DateName = (typeof DATE_ORDER)[number];
+
 /**
- * The dates of an exchange. A blank (null) date takes its default:
- * `reviewsOpen` is `draftsDue`, `release` is `reviewsDue`.
+ * The dates of an exchange. A blank (null) date takes its default: `reviewsOpen` is the end of the late
+ * window, or `draftsDue` without one; `release` is `checkUntil`, or `reviewsDue` without a check. A blank
+ * `lateUntil`, `checkUntil`, `repliesDue` or `revisionDue` means that there is no such stage.
  */
-export interface ExchangeDates {
-  readonly draftsOpen: Instant | null;
-  readonly draftsDue: Instant | null;
-  readonly reviewsOpen: Instant | null;
-  readonly reviewsDue: Instant | null;
-  readonly release: Instant | null;
-}
+export type ExchangeDates = Readonly<Record<DateName, Instant | null>>;
 
-export type DateName = keyof ExchangeDates;
-
-/** The dates with every blank replaced by its default. */
+/** The dates with every blank replaced by its default; null where the exchange has no such stage. */
 export interface ResolvedDates {
   readonly draftsOpen: Instant;
   readonly draftsDue: Instant;
+  /** The end of the late window; `draftsDue` when there is none. */
+  readonly lateUntil: Instant;
   readonly reviewsOpen: Instant;
   readonly reviewsDue: Instant;
   readonly release: Instant;
+  readonly repliesDue: Instant | null;
+  readonly revisionDue: Instant | null;
 }
 
-/** In the order in which they must fall. */
-export const DATE_ORDER: readonly DateName[] = ['draftsOpen', 'draftsDue', 'reviewsOpen', 'reviewsDue', 'release'];
-
 /** Dates that may be left blank. */
-export const OPTIONAL_DATES: ReadonlySet<DateName> = new Set<DateName>(['reviewsOpen', 'release']);
+export const OPTIONAL_DATES: ReadonlySet<DateName> = new Set<DateName>([
+  'lateUntil',
+  'reviewsOpen',
+  'checkUntil',
+  'release',
+  'repliesDue',
+  'revisionDue',
+]);
+
+export const NO_DATES: ExchangeDates = {
+  draftsOpen: null,
+  draftsDue: null,
+  lateUntil: null,
+  reviewsOpen: null,
+  reviewsDue: null,
+  checkUntil: null,
+  release: null,
+  repliesDue: null,
+  revisionDue: null,
+};
 
 /** @returns null while a date that has no default is blank. */
 export function resolveDates(dates: ExchangeDates): ResolvedDates | null {
@@ -37,8 +65,11 @@ export function resolveDates(dates: ExchangeDates): ResolvedDates | null {
   return {
     draftsOpen,
     draftsDue,
-    reviewsOpen: dates.reviewsOpen ?? draftsDue,
+    lateUntil: dates.lateUntil ?? draftsDue,
+    reviewsOpen: dates.reviewsOpen ?? dates.lateUntil ?? draftsDue,
     reviewsDue,
-    release: dates.release ?? reviewsDue,
+    release: dates.release ?? dates.checkUntil ?? reviewsDue,
+    repliesDue: dates.repliesDue,
+    revisionDue: dates.revisionDue,
   };
 }

@@ -1,4 +1,12 @@
-import { resolveDates, type ExchangeDates, type Instant, type DateName } from './dates.js';
+import {
+  DATE_ORDER,
+  resolveDates,
+  type DateName,
+  type ExchangeDates,
+  type Instant,
+  type ResolvedDates,
+} from './dates.js';
+import { withOwnTimes, type OwnTimes } from './ownTimes.js';
 
 export type Stage = 'planning' | 'drafting' | 'reviewing' | 'checking' | 'replying' | 'revising' | 'closed';
 
@@ -13,7 +21,8 @@ export interface TimelineState {
  *
  * Boundaries are half-open: a stage begins exactly at its date. `drafting` lasts until reviews
  * open, so that the gap between a due date and the opening belongs to drafting (nothing new may be
- * handed in then, see {@link mayHandIn}). Without replies and revision, release closes the exchange.
+ * handed in then, see {@link mayHandIn}). Release begins `replying` and `revising` where they are planned,
+ * and otherwise closes the exchange.
  */
 export function stageAt(state: TimelineState, now: Instant): Stage {
   const dates = resolveDates(state.dates);
@@ -21,18 +30,53 @@ export function stageAt(state: TimelineState, now: Instant): Stage {
   if (now < dates.reviewsOpen) return 'drafting';
   if (now < dates.reviewsDue) return 'reviewing';
   if (now < dates.release) return 'checking';
+  if (dates.repliesDue !== null && now < dates.repliesDue) return 'replying';
+  if (dates.revisionDue !== null && now < dates.revisionDue) return 'revising';
   return 'closed';
 }
 
-/** A draft counts when handed in from its opening until, but not at, the due instant. */
+/** What the dates allow one person at one moment. */
+export interface Openings {
+  /** A draft counts when handed in from its opening until, but not at, the end of the late window. */
+  readonly handIn: boolean;
+  /** Handing in now counts as late. */
+  readonly late: boolean;
+  /** Reviews are submitted from their opening until, but not at, their due time. */
+  readonly review: boolean;
+  readonly released: boolean;
+  /** From release until the due time of replies, where replies are planned. */
+  readonly reply: boolean;
+  /** From release until the due time of the revision, where one is planned. */
+  readonly revise: boolean;
+}
+
+const CLOSED: Openings = { handIn: false, late: false, review: false, released: false, reply: false, revise: false };
+
+/** @param own the person's own due times and excuse, or null for somebody without */
+export function openingsAt(state: TimelineState, own: OwnTimes | null, now: Instant): Openings {
+  const common = resolveDates(state.dates);
+  if (state.publishedAt === null || common === null) return CLOSED;
+  const dates = withOwnTimes(common, own);
+  const excused = own?.excused === true;
+  const released = now >= dates.release;
+  const handIn = !excused && now >= dates.draftsOpen && now < dates.lateUntil;
+  return {
+    handIn,
+    late: handIn && now >= dates.draftsDue,
+    review: !excused && now >= dates.reviewsOpen && now < dates.reviewsDue,
+    released,
+    reply: released && dates.repliesDue !== null && now < dates.repliesDue,
+    revise: released && dates.revisionDue !== null && now < dates.revisionDue,
+  };
+}
+
+/** Whether drafts can be handed in by somebody without own times. */
 export function mayHandIn(state: TimelineState, now: Instant): boolean {
-  const dates = resolveDates(state.dates);
-  return state.publishedAt !== null && dates !== null && now >= dates.draftsOpen && now < dates.draftsDue;
+  return openingsAt(state, null, now).handIn;
 }
 
 export function isReleased(state: TimelineState, now: Instant): boolean {
-  const dates = resolveDates(state.dates);
-  return state.publishedAt !== null && dates !== null && now >= dates.release;
+  return openingsAt(state, null, now).released;
 }
 
 export interface StageChange {
@@ -40,19 +84,27 @@ export interface StageChange {
   readonly at: Instant;
 }
 
-/** The next date that changes anything, or null when none is left or the exchange is unpublished. */
-export function nextChange(state: TimelineState, now: Instant): StageChange | null {
-  const dates = resolveDates(state.dates);
-  if (state.publishedAt === null || dates === null) return null;
-  const order = ['draftsOpen', 'draftsDue', 'reviewsOpen', 'reviewsDue', 'release'] as const;
-  for (const date of order) if (dates[date] > now) return { date, at: dates[date] };
-  return null;
+/**
+ * The next date that changes anything, or null when none is left or the exchange is unpublished.
+ * @param own the due times of one person, where the question is that person's
+ */
+export function nextChange(state: TimelineState, now: Instant, own: OwnTimes | null = null): StageChange | null {
+  const common = resolveDates(state.dates);
+  if (state.publishedAt === null || common === null) return null;
+  const dates: Partial<Record<DateName, Instant | null>> & ResolvedDates = withOwnTimes(common, own);
+  let next: StageChange | null = null;
+  for (const date of DATE_ORDER) {
+    const at = dates[date] ?? null;
+    // The first of several at the same time: “drafts due” says more than “reviews open”.
+    if (at !== null && at > now && (next === null || at < next.at)) next = { date, at };
+  }
+  return next;
 }
 
 export interface Segment {
   readonly key: 'drafts' | 'reviews' | 'check' | 'after';
   readonly from: Instant;
-  /** Null for the last segment, which has no end. */
+  /** Null for a last segment that has no end. */
   readonly until: Instant | null;
 }
 
@@ -60,11 +112,12 @@ export interface Segment {
 export function segments(dates: ExchangeDates): Segment[] {
   const resolved = resolveDates(dates);
   if (resolved === null) return [];
+  const ends = [resolved.repliesDue, resolved.revisionDue].filter((one) => one !== null);
   const all: Segment[] = [
     { key: 'drafts', from: resolved.draftsOpen, until: resolved.reviewsOpen },
     { key: 'reviews', from: resolved.reviewsOpen, until: resolved.reviewsDue },
     { key: 'check', from: resolved.reviewsDue, until: resolved.release },
-    { key: 'after', from: resolved.release, until: null },
+    { key: 'after', from: resolved.release, until: ends.length === 0 ? null : Math.max(...ends) },
   ];
   return all.filter((one) => one.until === null || one.until > one.from);
 }

@@ -1,10 +1,13 @@
 import fc from 'fast-check';
 import { checkDates } from './checkDates.js';
-import { DATE_ORDER, resolveDates, type ExchangeDates } from './dates.js';
-import { isReleased, mayHandIn, nextChange, segments, stageAt, type Stage } from './stage.js';
+import { DATE_ORDER, NO_DATES, resolveDates, type ExchangeDates } from './dates.js';
+import { moveNow } from './moveNow.js';
+import { isReleased, mayHandIn, nextChange, openingsAt, segments, stageAt, type Stage } from './stage.js';
+import type { OwnTimes } from './ownTimes.js';
 
 const at = (day: number) => Date.UTC(2026, 2, day);
 const DATES: ExchangeDates = {
+  ...NO_DATES,
   draftsOpen: at(2),
   draftsDue: at(12),
   reviewsOpen: at(14),
@@ -58,7 +61,11 @@ describe('what the dates allow', () => {
   // Common practice: a blank opening of reviews means the due date of drafts.
   it('fills blanks: reviews open when drafts are due, release comes when reviews are due', () => {
     const blank = { ...DATES, reviewsOpen: null, release: null };
-    expect(resolveDates(blank)).toEqual({ ...DATES, reviewsOpen: at(12), release: at(20) });
+    expect(resolveDates(blank)).toMatchObject({ reviewsOpen: at(12), lateUntil: at(12), release: at(20) });
+    expect(resolveDates({ ...blank, lateUntil: at(13), checkUntil: at(24) })).toMatchObject({
+      reviewsOpen: at(13),
+      release: at(24),
+    });
     expect(stageAt({ dates: blank, publishedAt: at(1) }, at(12))).toBe('reviewing');
     expect(stageAt({ dates: blank, publishedAt: at(1) }, at(20))).toBe('closed');
     expect(segments(blank).map(({ key }) => key)).toEqual(['drafts', 'reviews', 'after']);
@@ -68,6 +75,48 @@ describe('what the dates allow', () => {
     expect(nextChange(state, at(12))).toEqual({ date: 'reviewsOpen', at: at(14) });
     expect(nextChange(state, at(26))).toBeNull();
     expect(nextChange({ ...state, publishedAt: null }, at(3))).toBeNull();
+  });
+});
+
+describe('the optional stages', () => {
+  const long = { ...DATES, lateUntil: at(13), checkUntil: at(25), repliesDue: at(30), revisionDue: at(31) };
+  const state = { dates: long, publishedAt: at(1) };
+
+  it('follow release: replies, then the revision, then closed', () => {
+    expect([at(26), at(30), at(31)].map((now) => stageAt(state, now))).toEqual(['replying', 'revising', 'closed']);
+    expect(segments(long).at(-1)).toEqual({ key: 'after', from: at(26), until: at(31) });
+  });
+
+  it('takes late drafts until the end of the late window, and says that they are late', () => {
+    const may = (now: number) => {
+      const { handIn, late } = openingsAt(state, null, now);
+      return [handIn, late];
+    };
+    expect([at(12) - 1, at(12), at(13) - 1, at(13)].map(may)).toEqual([
+      [true, false],
+      [true, true],
+      [true, true],
+      [false, false],
+    ]);
+  });
+
+  const own: OwnTimes = { draftsDue: at(16), reviewsDue: null, repliesDue: null, revisionDue: null, excused: false };
+  it('give an extension its own end, without touching anybody else', () => {
+    expect(openingsAt(state, own, at(15))).toMatchObject({ handIn: true, late: false, review: true });
+    expect(openingsAt(state, own, at(16)).handIn).toBe(false);
+    expect(openingsAt(state, { ...own, reviewsDue: at(24) }, at(22)).review).toBe(true);
+    expect(openingsAt(state, { ...own, excused: true }, at(15))).toMatchObject({ handIn: false, review: false });
+    expect(nextChange(state, at(15), own)).toEqual({ date: 'draftsDue', at: at(16) });
+  });
+
+  it('opens and closes now by moving dates, and what must come before with them', () => {
+    const closed = moveNow(long, 'draftsDue', at(5));
+    expect(closed).toMatchObject({ draftsDue: at(5), lateUntil: null, reviewsOpen: at(14) });
+    const opened = moveNow(long, 'reviewsOpen', at(9));
+    expect(opened).toMatchObject({ draftsDue: at(9), lateUntil: at(9), reviewsOpen: at(9) });
+    expect(checkDates(opened, true)).toEqual([]);
+    // Reviews can't be closed before they have opened: the outcome is refused with the two dates.
+    expect(checkDates(moveNow(long, 'reviewsDue', at(5)), true).map(({ code }) => code)).toContain('date-order');
   });
 });
 
@@ -91,9 +140,8 @@ describe('checkDates', () => {
   });
 
   it('asks for missing dates only when the plan should be complete', () => {
-    const empty = { draftsOpen: null, draftsDue: null, reviewsOpen: null, reviewsDue: null, release: null };
-    expect(checkDates(empty, false)).toEqual([]);
-    expect(checkDates(empty, true).map(({ path }) => path[0])).toEqual(['draftsOpen', 'draftsDue', 'reviewsDue']);
+    expect(checkDates(NO_DATES, false)).toEqual([]);
+    expect(checkDates(NO_DATES, true).map(({ path }) => path[0])).toEqual(['draftsOpen', 'draftsDue', 'reviewsDue']);
   });
 
   it('takes years outside the century, and no number, for slips', () => {
@@ -104,7 +152,9 @@ describe('checkDates', () => {
 
   it('finds a problem exactly when some pair is out of order', () => {
     const day = fc.integer({ min: 1, max: 28 }).map(at);
-    const dates = fc.record({ draftsOpen: day, draftsDue: day, reviewsOpen: day, reviewsDue: day, release: day });
+    const dates = fc.record(
+      Object.fromEntries(DATE_ORDER.map((name) => [name, day])) as Record<(typeof DATE_ORDER)[number], typeof day>,
+    );
     fc.assert(
       fc.property(dates, (some) => {
         const values = DATE_ORDER.map((name) => some[name]);

@@ -1,22 +1,44 @@
-import type { Stage } from '../timeline/stage.js';
+import type { Openings, Stage } from '../timeline/stage.js';
 
 export type Role = 'instructor' | 'assistant' | 'student';
 
-/** `hidden both ways`: authors and reviewers do not learn each other's names. */
-export type NamesPolicy = 'both-ways' | 'open';
+/**
+ * Whose names are hidden. `both-ways`: authors and reviewers do not learn each other's; `reviewers-only`: authors
+ * do not learn who reviewed them; `authors-only`: reviewers do not learn whose draft they read.
+ */
+export type NamesPolicy = 'both-ways' | 'reviewers-only' | 'authors-only' | 'open';
 
-/** What the decision needs to know of an exchange at one moment. */
+/** Off, to be submitted before the drafts of others open, or together with them. */
+export type SelfReview = 'off' | 'first' | 'with';
+
+/** What the decision needs to know of an exchange at one moment, for the one who asks. */
 export interface ExchangeFacts {
   readonly published: boolean;
   readonly stage: Stage;
-  readonly mayHandIn: boolean;
-  readonly released: boolean;
+  /** What the dates allow the one who asks, own due times included. */
+  readonly may: Openings;
   readonly names: NamesPolicy;
+  /** Hiding ends with the release of feedback. */
+  readonly showNamesAtRelease: boolean;
+  /** Drafts of others open only to those who have handed in their own. */
+  readonly ownHandInFirst: boolean;
+  readonly selfReview: SelfReview;
 }
 
 /** The one who asks. `role` is null for somebody without an active enrolment in the course. */
 export interface Viewer {
   readonly role: Role | null;
+  /** Somebody of the staff who looks with a student's eyes: sees what the student sees, and does nothing. */
+  readonly readOnly?: boolean;
+}
+
+/** How a viewer who reviews stands to the review or draft in question. */
+export interface Reviewing {
+  readonly viewerHandedIn: boolean;
+  /** The draft is the viewer's own. */
+  readonly ofOwnDraft: boolean;
+  /** The viewer has submitted the review of the own draft, where one is asked for. */
+  readonly selfReviewed: boolean;
 }
 
 /** What an exchange consists of, as far as seeing it goes; `mine` are relations of the viewer to it. */
@@ -28,20 +50,18 @@ export type Subject =
   /** The viewer's own draft, saved or handed in. */
   | { readonly kind: 'own-draft' }
   /** Somebody else's handed-in draft. */
-  | { readonly kind: 'draft'; readonly allocatedToViewer: boolean; readonly viewerHandedIn: boolean }
-  | {
-      readonly kind: 'review';
-      readonly byViewer: boolean;
-      readonly ofViewersDraft: boolean;
-      readonly viewerHandedIn: boolean;
-      readonly submitted: boolean;
-    }
+  | ({ readonly kind: 'draft'; readonly allocatedToViewer: boolean } & Reviewing)
+  /** The list of the viewer's own reviews, before any one of them is opened. */
+  | { readonly kind: 'own-reviews'; readonly viewerHandedIn: boolean }
+  | ({ readonly kind: 'review'; readonly byViewer: boolean; readonly submitted: boolean } & Reviewing)
   /** All that an author gets about the own draft. */
   | { readonly kind: 'feedback' };
 
 /** What can be done, apart from looking. */
 export type Act =
   | { readonly kind: 'create-exchange' }
+  /** People, groups, library and settings of the course. */
+  | { readonly kind: 'manage-course' }
   | { readonly kind: 'plan' }
   | { readonly kind: 'publish' }
   | { readonly kind: 'allocate' }
@@ -49,12 +69,11 @@ export type Act =
   | { readonly kind: 'save-draft' }
   | { readonly kind: 'hand-in' }
   /** Saving what is typed; `submit-review` is what makes it count. */
-  | {
+  | ({
       readonly kind: 'write-review' | 'submit-review';
       readonly byViewer: boolean;
-      readonly viewerHandedIn: boolean;
       readonly submitted: boolean;
-    }
+    } & Reviewing)
   | { readonly kind: 'reopen-review'; readonly byViewer: boolean; readonly submitted: boolean };
 
 export type Refusal =
@@ -64,6 +83,9 @@ export type Refusal =
   | 'not-yours'
   | 'not-open-yet'
   | 'own-draft-first'
+  | 'self-review-first'
+  /** Seen with a student's eyes: nothing can be done. */
+  | 'read-only'
   | 'over'
   | 'not-released'
   | 'already-submitted'

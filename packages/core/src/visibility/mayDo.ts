@@ -1,12 +1,16 @@
 import { ALLOWED, refuse, type Act, type Decision, type ExchangeFacts, type Viewer } from './facts.js';
+import { reviewerMayOpen } from './maySee.js';
 
 /**
- * The one rule of who may do what, when. `exchange` is null only for `create-exchange`.
+ * The one rule of who may do what, when. `exchange` is null only for what concerns the whole course.
  * Assistants look, allocate and plan nothing away: releasing and publishing stay with instructors.
  */
 export function mayDo(viewer: Viewer, exchange: ExchangeFacts | null, act: Act): Decision {
   if (viewer.role === null) return refuse('unknown');
-  if (act.kind === 'create-exchange') return viewer.role === 'instructor' ? ALLOWED : refuse('not-yours');
+  if (viewer.readOnly === true) return refuse('read-only');
+  if (act.kind === 'create-exchange' || act.kind === 'manage-course') {
+    return viewer.role === 'instructor' ? ALLOWED : refuse('not-yours');
+  }
   if (exchange === null) return refuse('unknown');
   if (viewer.role === 'student' && !exchange.published) return refuse('unknown');
   switch (act.kind) {
@@ -31,7 +35,7 @@ export function mayDo(viewer: Viewer, exchange: ExchangeFacts | null, act: Act):
       return studentMayReview(exchange, act);
     case 'reopen-review':
       if (!act.byViewer) return refuse(viewer.role === 'student' ? 'unknown' : 'not-yours');
-      return exchange.stage === 'reviewing' ? ALLOWED : refuse(before(exchange) ? 'not-open-yet' : 'over');
+      return exchange.may.review ? ALLOWED : refuse(before(exchange) ? 'not-open-yet' : 'over');
   }
 }
 
@@ -45,7 +49,7 @@ function studentMaySaveDraft(exchange: ExchangeFacts): Decision {
 }
 
 function studentMayHandIn(exchange: ExchangeFacts): Decision {
-  if (exchange.mayHandIn) return ALLOWED;
+  if (exchange.may.handIn) return ALLOWED;
   return refuse(exchange.stage === 'planning' ? 'not-open-yet' : 'over');
 }
 
@@ -53,9 +57,9 @@ type ReviewAct = Extract<Act, { kind: 'write-review' | 'submit-review' }>;
 
 /** What was being typed when reviews fell due is still saved until release; submitting it is over. */
 function studentMayReview(exchange: ExchangeFacts, act: ReviewAct): Decision {
-  if (before(exchange)) return refuse('not-open-yet');
-  if (!act.viewerHandedIn) return refuse('own-draft-first');
+  const open = reviewerMayOpen(exchange, act);
+  if (!open.allowed) return open;
   if (act.submitted) return refuse('already-submitted');
-  if (exchange.stage === 'reviewing') return ALLOWED;
-  return act.kind === 'write-review' && exchange.stage === 'checking' ? ALLOWED : refuse('over');
+  if (exchange.may.review) return ALLOWED;
+  return act.kind === 'write-review' && !exchange.may.released ? ALLOWED : refuse('over');
 }

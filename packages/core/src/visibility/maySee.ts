@@ -1,4 +1,12 @@
-import { ALLOWED, refuse, type Decision, type ExchangeFacts, type Subject, type Viewer } from './facts.js';
+import {
+  ALLOWED,
+  refuse,
+  type Decision,
+  type ExchangeFacts,
+  type Reviewing,
+  type Subject,
+  type Viewer,
+} from './facts.js';
 
 /**
  * The one rule of who sees what, when. `exchange` may be null only for the subject `course`.
@@ -17,15 +25,17 @@ export function maySee(viewer: Viewer, exchange: ExchangeFacts | null, subject: 
     case 'workspace':
       return refuse('not-yours');
     case 'feedback':
-      return exchange.released ? ALLOWED : refuse('not-released');
+      return exchange.may.released ? ALLOWED : refuse('not-released');
     case 'draft':
       if (!subject.allocatedToViewer) return refuse('unknown');
-      return reviewerMayOpen(exchange, subject.viewerHandedIn);
+      return reviewerMayOpen(exchange, subject);
+    case 'own-reviews':
+      return reviewerMayOpen(exchange, { ...subject, ofOwnDraft: true, selfReviewed: true });
     case 'review':
-      if (subject.byViewer) return reviewerMayOpen(exchange, subject.viewerHandedIn);
+      if (subject.byViewer) return reviewerMayOpen(exchange, subject);
       // A review under way, or one never submitted, is not told of: its existence says who works when.
-      if (!subject.ofViewersDraft || !subject.submitted) return refuse('unknown');
-      return exchange.released ? ALLOWED : refuse('unknown');
+      if (!subject.ofOwnDraft || !subject.submitted) return refuse('unknown');
+      return exchange.may.released ? ALLOWED : refuse('unknown');
   }
 }
 
@@ -34,8 +44,10 @@ function staffMaySee(subject: Subject): Decision {
   return subject.kind === 'own-draft' || subject.kind === 'feedback' ? refuse('not-yours') : ALLOWED;
 }
 
-/** From the opening of reviews on, for good, and only for those who handed in their own. */
-function reviewerMayOpen(exchange: ExchangeFacts, viewerHandedIn: boolean): Decision {
+/** From the opening of reviews on, for good, and in the order that the exchange asks for. */
+export function reviewerMayOpen(exchange: ExchangeFacts, viewer: Reviewing): Decision {
   if (exchange.stage === 'planning' || exchange.stage === 'drafting') return refuse('not-open-yet');
-  return viewerHandedIn ? ALLOWED : refuse('own-draft-first');
+  if (exchange.ownHandInFirst && !viewer.viewerHandedIn) return refuse('own-draft-first');
+  const selfFirst = exchange.selfReview === 'first' && viewer.viewerHandedIn;
+  return selfFirst && !viewer.ofOwnDraft && !viewer.selfReviewed ? refuse('self-review-first') : ALLOWED;
 }

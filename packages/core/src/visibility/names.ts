@@ -3,9 +3,21 @@ import type { ExchangeFacts, Viewer } from './facts.js';
 /** `both`: name and alias side by side, for staff. `self`: the viewer's own. */
 export type NameShown = 'name' | 'alias' | 'both' | 'self';
 
+/** As what a participant appears: as the author of a draft, or as the reviewer of one. */
+export type Part = 'author' | 'reviewer';
+
 /** How a participant of an exchange is named to the viewer. */
-export function nameShown(viewer: Viewer, exchange: Pick<ExchangeFacts, 'names'>, isViewer: boolean): NameShown {
+export function nameShown(
+  viewer: Viewer,
+  exchange: Pick<ExchangeFacts, 'names' | 'showNamesAtRelease' | 'may'>,
+  part: Part,
+  isViewer: boolean,
+): NameShown {
   if (isViewer) return 'self';
-  if (viewer.role === 'instructor' || viewer.role === 'assistant') return exchange.names === 'open' ? 'name' : 'both';
-  return exchange.names === 'open' ? 'name' : 'alias';
+  const { names } = exchange;
+  if (viewer.role === 'instructor' || viewer.role === 'assistant') return names === 'open' ? 'name' : 'both';
+  if (exchange.showNamesAtRelease && exchange.may.released) return 'name';
+  if (names === 'open') return 'name';
+  if (names === 'both-ways') return 'alias';
+  return (names === 'reviewers-only') === (part === 'reviewer') ? 'alias' : 'name';
 }

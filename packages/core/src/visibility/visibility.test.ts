@@ -1,16 +1,20 @@
 import { seededRandom } from '../allocation/random.js';
 import { makeAliases } from './aliases.js';
-import type { Act, ExchangeFacts, Subject, Viewer } from './facts.js';
+import type { Openings } from '../timeline/stage.js';
+import type { Act, ExchangeFacts, NamesPolicy, Subject, Viewer } from './facts.js';
 import { mayDo } from './mayDo.js';
 import { maySee } from './maySee.js';
 import { nameShown } from './names.js';
 
-const facts = (part: Partial<ExchangeFacts>): ExchangeFacts => ({
+const SHUT: Openings = { handIn: false, late: false, review: false, released: false, reply: false, revise: false };
+const facts = (part: Partial<Omit<ExchangeFacts, 'may'>>, may: Partial<Openings> = {}): ExchangeFacts => ({
   published: true,
   stage: 'reviewing',
-  mayHandIn: false,
-  released: false,
+  may: { ...SHUT, ...may },
   names: 'both-ways',
+  showNamesAtRelease: false,
+  ownHandInFirst: true,
+  selfReview: 'off',
   ...part,
 });
 const student: Viewer = { role: 'student' };
@@ -18,11 +22,11 @@ const words = (decision: ReturnType<typeof maySee>) => (decision.allowed ? 'yes'
 const STAGES = [
   ['unpublished', facts({ published: false, stage: 'planning' })],
   ['planning', facts({ stage: 'planning' })],
-  ['drafting', facts({ stage: 'drafting', mayHandIn: true })],
+  ['drafting', facts({ stage: 'drafting' }, { handIn: true })],
   ['after due', facts({ stage: 'drafting' })],
-  ['reviewing', facts({})],
+  ['reviewing', facts({}, { review: true })],
   ['checking', facts({ stage: 'checking' })],
-  ['closed', facts({ stage: 'closed', released: true })],
+  ['closed', facts({ stage: 'closed' }, { released: true })],
 ] as const;
 
 /** One word per stage, in the order of STAGES. */
@@ -31,18 +35,19 @@ function row(decide: (exchange: ExchangeFacts) => ReturnType<typeof maySee>): st
 }
 
 describe('maySee, as a student', () => {
-  const relation = { byViewer: false, ofViewersDraft: false, viewerHandedIn: true, submitted: true };
+  const reviewing = { viewerHandedIn: true, ofOwnDraft: false, selfReviewed: false };
+  const relation = { ...reviewing, byViewer: false, submitted: true };
   const table: Array<[string, Subject, string[]]> = [
     ['the exchange', { kind: 'exchange' }, ['unknown', 'yes', 'yes', 'yes', 'yes', 'yes', 'yes']],
     ['the workspace', { kind: 'workspace' }, ['unknown', ...Array<string>(6).fill('not-yours')]],
     [
       'an allocated draft',
-      { kind: 'draft', allocatedToViewer: true, viewerHandedIn: true },
+      { kind: 'draft', ...reviewing, allocatedToViewer: true },
       ['unknown', 'not-open-yet', 'not-open-yet', 'not-open-yet', 'yes', 'yes', 'yes'],
     ],
     [
       'an allocated draft without an own one',
-      { kind: 'draft', allocatedToViewer: true, viewerHandedIn: false },
+      { kind: 'draft', ...reviewing, allocatedToViewer: true, viewerHandedIn: false },
       [
         'unknown',
         'not-open-yet',
@@ -53,11 +58,7 @@ describe('maySee, as a student', () => {
         'own-draft-first',
       ],
     ],
-    [
-      'another draft',
-      { kind: 'draft', allocatedToViewer: false, viewerHandedIn: true },
-      Array<string>(7).fill('unknown'),
-    ],
+    ['another draft', { kind: 'draft', ...reviewing, allocatedToViewer: false }, Array<string>(7).fill('unknown')],
     [
       'a review of mine',
       { kind: 'review', ...relation, byViewer: true },
@@ -65,12 +66,12 @@ describe('maySee, as a student', () => {
     ],
     [
       'a review of my draft',
-      { kind: 'review', ...relation, ofViewersDraft: true },
+      { kind: 'review', ...relation, ofOwnDraft: true },
       ['unknown', 'unknown', 'unknown', 'unknown', 'unknown', 'unknown', 'yes'],
     ],
     [
       'one never submitted',
-      { kind: 'review', ...relation, ofViewersDraft: true, submitted: false },
+      { kind: 'review', ...relation, ofOwnDraft: true, submitted: false },
       Array<string>(7).fill('unknown'),
     ],
     ['a review between others', { kind: 'review', ...relation }, Array<string>(7).fill('unknown')],
@@ -99,7 +100,7 @@ describe('maySee, as a student', () => {
 });
 
 describe('mayDo', () => {
-  const review = { byViewer: true, viewerHandedIn: true, submitted: false };
+  const review = { byViewer: true, viewerHandedIn: true, ofOwnDraft: false, selfReviewed: false, submitted: false };
   const asStudent: Array<[string, Act, string[]]> = [
     ['save a draft', { kind: 'save-draft' }, ['unknown', 'not-open-yet', 'yes', 'yes', 'yes', 'yes', 'yes']],
     ['hand in', { kind: 'hand-in' }, ['unknown', 'not-open-yet', 'yes', 'over', 'over', 'over', 'over']],
@@ -159,20 +160,70 @@ describe('mayDo', () => {
   });
 });
 
+describe('the order that an exchange asks for', () => {
+  const others = { byViewer: true, submitted: false, viewerHandedIn: true, ofOwnDraft: false, selfReviewed: false };
+  const may = (part: Partial<ExchangeFacts>, relation: Partial<typeof others>) => {
+    const exchange = facts(part, { review: true });
+    const seen = words(maySee(student, exchange, { kind: 'review', ...others, ...relation }));
+    const done = words(mayDo(student, exchange, { kind: 'submit-review', ...others, ...relation }));
+    return seen === done ? seen : `${seen}, but ${done}`;
+  };
+
+  it('opens drafts of others after the own self-review, where that comes first', () => {
+    expect(may({ selfReview: 'first' }, {})).toBe('self-review-first');
+    expect(may({ selfReview: 'first' }, { ofOwnDraft: true })).toBe('yes');
+    expect(may({ selfReview: 'first' }, { selfReviewed: true })).toBe('yes');
+    expect(may({ selfReview: 'with' }, {})).toBe('yes');
+  });
+
+  it('asks for an own draft only where the exchange does', () => {
+    expect(may({}, { viewerHandedIn: false })).toBe('own-draft-first');
+    expect(may({ ownHandInFirst: false }, { viewerHandedIn: false })).toBe('yes');
+    // Nobody can review a draft of one's own that does not exist.
+    expect(may({ ownHandInFirst: false, selfReview: 'first' }, { viewerHandedIn: false })).toBe('yes');
+  });
+});
+
+describe('looking with a student’s eyes', () => {
+  it('sees what the student sees, and does nothing', () => {
+    const eyes: Viewer = { role: 'student', readOnly: true };
+    for (const [, exchange] of STAGES) {
+      expect(maySee(eyes, exchange, { kind: 'feedback' })).toEqual(maySee(student, exchange, { kind: 'feedback' }));
+      expect(words(mayDo(eyes, exchange, { kind: 'hand-in' }))).not.toBe('yes');
+    }
+    expect(words(mayDo(eyes, facts({}, { handIn: true }), { kind: 'hand-in' }))).toBe('read-only');
+  });
+});
+
 describe('names', () => {
-  it('hides names from students only, and only where they are hidden', () => {
-    const shown = (role: Viewer['role'], names: 'both-ways' | 'open', self = false) =>
-      nameShown({ role }, { names }, self);
-    expect([shown('student', 'both-ways'), shown('student', 'open'), shown('student', 'both-ways', true)]).toEqual([
-      'alias',
-      'name',
-      'self',
+  const shown = (
+    role: Viewer['role'],
+    names: NamesPolicy,
+    part: 'author' | 'reviewer' = 'author',
+    end: Partial<ExchangeFacts> = {},
+  ) => nameShown({ role }, { ...facts({ names, ...end }), may: { ...SHUT, released: true } }, part, false);
+
+  it('are hidden from students as the exchange has it: of authors, of reviewers, or of both', () => {
+    const policies: NamesPolicy[] = ['both-ways', 'reviewers-only', 'authors-only', 'open'];
+    expect(policies.map((names) => [shown('student', names, 'author'), shown('student', names, 'reviewer')])).toEqual([
+      ['alias', 'alias'],
+      ['name', 'alias'],
+      ['alias', 'name'],
+      ['name', 'name'],
     ]);
-    expect([shown('instructor', 'both-ways'), shown('assistant', 'both-ways'), shown('instructor', 'open')]).toEqual([
-      'both',
-      'both',
-      'name',
-    ]);
+    expect(nameShown(student, facts({}), 'author', true)).toBe('self');
+  });
+
+  it('stay hidden for good, unless the exchange shows them at release', () => {
+    expect(shown('student', 'both-ways')).toBe('alias');
+    expect(shown('student', 'both-ways', 'reviewer', { showNamesAtRelease: true })).toBe('name');
+    expect(nameShown(student, facts({ showNamesAtRelease: true }), 'reviewer', false)).toBe('alias');
+  });
+
+  it('are never hidden from staff, who see the alias beside', () => {
+    expect([shown('instructor', 'both-ways'), shown('assistant', 'authors-only'), shown('instructor', 'open')]).toEqual(
+      ['both', 'both', 'name'],
+    );
   });
 
   it('makes as many different aliases as wanted, none of them taken, the same for the same seed', () => {

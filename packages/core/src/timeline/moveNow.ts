@@ -1,0 +1,18 @@
+import { DATE_ORDER, type DateName, type ExchangeDates, type Instant } from './dates.js';
+
+/**
+ * The dates with one of them moved to this moment, for “open now” and “close now”. What must come before it
+ * is pulled to the same moment when it still lies ahead, and closing drafts ends the late window as well.
+ * Whether the outcome makes sense (reviews due before they open, say) is for `checkDates` to find.
+ */
+export function moveNow(dates: ExchangeDates, name: DateName, now: Instant): ExchangeDates {
+  const moved: Record<DateName, Instant | null> = { ...dates, [name]: now };
+  for (const earlier of DATE_ORDER.slice(0, DATE_ORDER.indexOf(name))) {
+    const at = moved[earlier];
+    if (at !== null && at > now) moved[earlier] = now;
+  }
+  if (name === 'draftsDue') moved.lateUntil = null;
+  // A blank opening of reviews follows the due date of drafts; closing drafts early must not open reviews early.
+  if (name === 'draftsDue' && dates.reviewsOpen === null) moved.reviewsOpen = dates.lateUntil ?? dates.draftsDue;
+  return moved;
+}

@@ -1,0 +1,41 @@
+import type { Instant, ResolvedDates } from './dates.js';
+
+export const OWN_DATES = ['draftsDue', 'reviewsDue', 'repliesDue', 'revisionDue'] as const;
+
+export type OwnDateName = (typeof OWN_DATES)[number];
+
+/** What one student or group has instead of the common due times; null keeps the common one. */
+export interface OwnTimes extends Readonly<Record<OwnDateName, Instant | null>> {
+  /** Nothing is asked of an excused person, and nothing counts as missing. */
+  readonly excused: boolean;
+}
+
+/**
+ * The due times that hold for one person. An own due time of drafts is the end of the hand-in for that
+ * person unless the common late window is longer; openings and release stay common. A reply or revision
+ * of one's own needs the stage to exist.
+ */
+export function withOwnTimes(dates: ResolvedDates, own: OwnTimes | null): ResolvedDates {
+  if (own === null) return dates;
+  const draftsDue = own.draftsDue ?? dates.draftsDue;
+  return {
+    ...dates,
+    draftsDue,
+    lateUntil: Math.max(dates.lateUntil, draftsDue),
+    reviewsDue: own.reviewsDue ?? dates.reviewsDue,
+    repliesDue: dates.repliesDue === null ? null : (own.repliesDue ?? dates.repliesDue),
+    revisionDue: dates.revisionDue === null ? null : (own.revisionDue ?? dates.revisionDue),
+  };
+}
+
+/** The nearer rule wins: what is set for the person, then what is set for the person's group. */
+export function ownOver(person: OwnTimes | null, group: OwnTimes | null): OwnTimes | null {
+  if (person === null || group === null) return person ?? group;
+  return {
+    draftsDue: person.draftsDue ?? group.draftsDue,
+    reviewsDue: person.reviewsDue ?? group.reviewsDue,
+    repliesDue: person.repliesDue ?? group.repliesDue,
+    revisionDue: person.revisionDue ?? group.revisionDue,
+    excused: person.excused || group.excused,
+  };
+}
