@@ -7,6 +7,8 @@ import { AccountsController } from './accounts/accounts.controller.js';
 import { SessionService } from './accounts/session.service.js';
 import { AllocationController } from './allocation/allocation.controller.js';
 import { AllocationService } from './allocation/allocation.service.js';
+import { CalendarController, CalendarLinkController } from './calendar/calendar.controller.js';
+import { CalendarService } from './calendar/calendar.service.js';
 import { Clock } from './clock/clock.js';
 import type { Settings } from './config/settings.js';
 import { SETTINGS } from './config/settings.token.js';
@@ -17,6 +19,9 @@ import { DemoController } from './demo/demo.controller.js';
 import { DraftsController } from './drafts/drafts.controller.js';
 import { DraftsService } from './drafts/drafts.service.js';
 import { Access } from './exchanges/access.js';
+import { CopyController } from './exchanges/copy.controller.js';
+import { CopyService } from './exchanges/copy.service.js';
+import { DatesService } from './exchanges/dates.service.js';
 import { ExchangesController } from './exchanges/exchanges.controller.js';
 import { ExchangesService } from './exchanges/exchanges.service.js';
 import { PlanService } from './exchanges/plan.service.js';
@@ -24,10 +29,22 @@ import { FeedbackController } from './feedback/feedback.controller.js';
 import { FeedbackService } from './feedback/feedback.service.js';
 import { FormsController } from './forms/forms.controller.js';
 import { FormsService } from './forms/forms.service.js';
+import { GroupsController } from './groups/groups.controller.js';
+import { GroupsService } from './groups/groups.service.js';
 import { HealthController } from './health/health.controller.js';
 import { PromptShutdown } from './health/prompt-shutdown.js';
 import { Ids } from './ids/ids.js';
+import { FormFilesService } from './library/form-files.service.js';
+import { LibraryController } from './library/library.controller.js';
+import { LibraryService } from './library/library.service.js';
 import { loggerOptions } from './log/logger-options.js';
+import { OutboxController } from './mail/outbox.controller.js';
+import { OutboxService } from './mail/outbox.service.js';
+import { PostService } from './mail/post.service.js';
+import { Invitations } from './people/invitations.js';
+import { InvitationsController, PeopleController } from './people/people.controller.js';
+import { PeopleService } from './people/people.service.js';
+import { RosterService } from './people/roster.service.js';
 import { ProblemFilter } from './problems/problem-filter.js';
 import { validationPipe } from './problems/validation.js';
 import { ProgressController } from './progress/progress.controller.js';
@@ -36,6 +53,7 @@ import { ReviewsController } from './reviews/reviews.controller.js';
 import { ReviewsService } from './reviews/reviews.service.js';
 import { CrossSiteGuard } from './security/cross-site.guard.js';
 import { SessionGuard } from './security/session.guard.js';
+import { SeeingService } from './seeing/seeing.service.js';
 import { SIGN_IN_TRIES } from './security/sign-in.throttle.js';
 import { TodayController } from './today/today.controller.js';
 import { TodayService } from './today/today.service.js';
@@ -53,7 +71,15 @@ const FEATURES = [
   { controller: HealthController, providers: [] },
   { controller: AccountsController, providers: [SessionService] },
   { controller: CoursesController, providers: [CoursesService] },
-  { controller: ExchangesController, providers: [ExchangesService, PlanService] },
+  { controller: PeopleController, providers: [PeopleService, RosterService, Invitations] },
+  { controller: InvitationsController, providers: [] },
+  { controller: GroupsController, providers: [GroupsService] },
+  { controller: LibraryController, providers: [LibraryService, FormFilesService] },
+  { controller: OutboxController, providers: [OutboxService, PostService] },
+  { controller: CalendarLinkController, providers: [CalendarService] },
+  { controller: CalendarController, providers: [] },
+  { controller: CopyController, providers: [CopyService] },
+  { controller: ExchangesController, providers: [ExchangesService, PlanService, DatesService] },
   { controller: FormsController, providers: [FormsService] },
   { controller: DraftsController, providers: [DraftsService] },
   { controller: AllocationController, providers: [AllocationService] },
@@ -83,6 +109,7 @@ export class AppModule {
         { provide: Clock, useValue: clock },
         { provide: Ids, useValue: ids },
         Access,
+        SeeingService,
         PromptShutdown,
         ...FEATURES.flatMap(({ providers }) => [...providers]),
         { provide: APP_GUARD, useClass: CrossSiteGuard },

@@ -13,7 +13,8 @@ async function main(): Promise<void> {
   const settings = readSettings(process.env);
   const clock = new Clock();
   const ids = new Ids();
-  const database = await Database.open(settings.dataFolder, clock);
+  const mail = { publicUrl: settings.publicUrl, sendsMail: settings.smtp !== null };
+  const database = await Database.open(settings.dataFolder, clock, mail);
   await assertPurpose(database, settings.mode);
   const app = await createApp({ settings, database, clock, ids });
   if (settings.mode === 'demo') {

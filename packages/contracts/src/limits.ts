@@ -11,7 +11,15 @@ export const LIMITS = {
   guidance: 2_000,
   levelDescription: 1_000,
   items: 60,
-  levels: 12,
+  /** Levels, bands, entries or options of one item. */
+  parts: 30,
+  holidays: 60,
+  partners: 200,
+  chosen: 500,
+  name: 200,
+  /** Bytes of a roster, group list or form file, as it is on disk. */
+  importBytes: 2_500_000,
+  shorthandEntries: 40,
   reviewsPerStudentMin: 1,
   reviewsPerStudentMax: 10,
   /** Bytes of a whole request. Above every single bound, so that the bound with a name answers first. */

@@ -27,8 +27,9 @@ export class AccountsController {
           ? null
           : { id: person.id, name: person.name, email: person.email, createsCourses: person.createsCourses },
       demo: this.settings.mode === 'demo',
-      now: new Date(this.clock.now()).toISOString(),
+      now: new Date(person?.seeing?.at ?? this.clock.now()).toISOString(),
       clockMoved: this.clock.offset !== 0,
+      seeing: seeingView(person),
     };
   }
 
@@ -48,4 +49,10 @@ export class AccountsController {
     await this.sessions.close(request.headers.cookie);
     clearSessionCookie(response, this.settings);
   }
+}
+
+function seeingView(person: Person | null): SessionView['seeing'] {
+  if (person?.seeing === undefined) return null;
+  const { by, exchangeId, example } = person.seeing;
+  return { by: by.name, as: person.name, exchangeId, example };
 }

@@ -1,4 +1,5 @@
 import { Column, Entity, ForeignKey, Index, PrimaryColumn } from 'typeorm';
+import type { Seeing } from './seeing.js';
 
 @Entity('person')
 export class Person {
@@ -12,9 +13,6 @@ export class Person {
   @Column('text')
   name: string;
 
-  @Column('text', { nullable: true })
-  campusId: string | null;
-
   /** Null: cannot sign in with a password. */
   @Column('text', { nullable: true })
   passwordHash: string | null;
@@ -24,6 +22,9 @@ export class Person {
 
   @Column('integer')
   createdAt: number;
+
+  /** Not stored: set on the person of a request that is made with a student's eyes. */
+  seeing?: Seeing;
 }
 
 @Entity('session')

@@ -1,25 +1,17 @@
 import { createHash } from 'node:crypto';
 import { Injectable } from '@nestjs/common';
 import type { AllocationPreviewView, AllocationView, PairView } from '@salt-circle/contracts';
-import { allocate, type AllocationProblem } from '@salt-circle/core';
-import type { EntityManager } from 'typeorm';
 import type { Person } from '../accounts/entities.js';
 import { Database } from '../database/database.js';
 import { insertAll } from '../database/insert-all.js';
-import { Draft } from '../drafts/entities.js';
-import { Access, act, see, type Place } from '../exchanges/access.js';
-import { Participant } from '../exchanges/entities.js';
+import { Access, act, see } from '../exchanges/access.js';
 import { Labels } from '../exchanges/labels.js';
+import { activeParticipants } from '../exchanges/participants.js';
 import { Ids } from '../ids/ids.js';
 import { ProblemError } from '../problems/problem-error.js';
 import { Review } from '../reviews/entities.js';
 import { reviewState } from '../reviews/state.js';
-
-interface HandedIn {
-  readonly draftId: string;
-  readonly participantId: string;
-  readonly title: string;
-}
+import { handedInDrafts, loadQuestion, solve, type HandedIn, type Question } from './problem-of.js';
 
 @Injectable()
 export class AllocationService {
@@ -45,8 +37,8 @@ export class AllocationService {
       if (draft === undefined) return [];
       return [
         {
-          reviewer: labels.of(review.reviewerId),
-          author: labels.of(draft.participantId),
+          reviewer: labels.reviewer(review.reviewerId),
+          author: labels.author(draft.participantId),
           draftTitle: draft.title,
           reviewId: review.id,
           state: reviewState(review),
@@ -58,7 +50,7 @@ export class AllocationService {
       begun: reviews.some(({ begunAt }) => begunAt !== null),
       pairs: pairs.sort(byReviewer),
       handedIn: handedIn.length,
-      students: await manager.countBy(Participant, { exchangeId }),
+      students: (await activeParticipants(manager, exchangeId)).length,
     };
   }
 
@@ -66,23 +58,20 @@ export class AllocationService {
     const place = await this.access.exchange(person, exchangeId);
     act(place, { kind: 'allocate' });
     const manager = this.database.read;
-    const handedIn = await handedInDrafts(manager, exchangeId);
-    assertEnough(handedIn);
-    const problem = problemOf(handedIn, place, seed);
-    const { pairs, quality, shortfalls } = allocate(problem);
+    const { question, leftOut } = await loadQuestion(manager, place.exchange);
+    assertEnough(question.drafts);
+    const { pairs, quality, shortfalls } = solve(question, seed);
     const labels = await Labels.ofExchange(manager, place);
-    const byDraft = new Map(handedIn.map((one) => [one.draftId, one]));
-    const present = new Set(handedIn.map(({ participantId }) => participantId));
-    const everybody = await manager.findBy(Participant, { exchangeId });
+    const byDraft = new Map(question.drafts.map((one) => [one.draftId, one]));
     return {
       seed,
-      fingerprint: fingerprint(problem),
+      fingerprint: fingerprint(question, seed),
       pairs: pairs
         .map(({ reviewerId, draftId }): PairView => {
           const draft = byDraft.get(draftId) as HandedIn;
           return {
-            reviewer: labels.of(reviewerId),
-            author: labels.of(draft.participantId),
+            reviewer: labels.reviewer(reviewerId),
+            author: labels.author(draft.participantId),
             draftTitle: draft.title,
             reviewId: null,
             state: 'not-begun',
@@ -91,11 +80,11 @@ export class AllocationService {
         .sort(byReviewer),
       quality,
       shortfalls: shortfalls.map(({ reviewerId, asked, placed }) => ({
-        reviewer: labels.of(reviewerId),
+        reviewer: labels.reviewer(reviewerId),
         asked,
         placed,
       })),
-      leftOut: everybody.filter(({ id }) => !present.has(id)).map(({ id }) => labels.of(id)),
+      leftOut: leftOut.map((id) => labels.reviewer(id)),
     };
   }
 
@@ -107,19 +96,18 @@ export class AllocationService {
       const current = await manager.findBy(Review, { exchangeId });
       const begun = current.filter(({ begunAt }) => begunAt !== null).length;
       if (begun > 0) throw alreadyBegun(begun);
-      const handedIn = await handedInDrafts(manager, exchangeId);
-      assertEnough(handedIn);
-      const problem = problemOf(handedIn, place, seed);
-      if (fingerprint(problem) !== previewed) {
+      const { question } = await loadQuestion(manager, place.exchange);
+      assertEnough(question.drafts);
+      if (fingerprint(question, seed) !== previewed) {
         throw new ProblemError({
           code: 'allocation-changed',
           sentence: 'Hand-ins or settings have changed since this preview was made, so it was not applied.',
           whatToDo: 'Look at a new preview, then apply that.',
         });
       }
-      const { pairs, quality } = allocate(problem);
+      const { pairs, quality } = solve(question, seed);
       await manager.delete(Review, { exchangeId });
-      await insertAll(manager, Review, this.#rows(exchangeId, pairs));
+      await insertAll(manager, Review, this.#rows(exchangeId, [...selfPairs(question), ...pairs]));
       happened({
         action: 'allocation-applied',
         actorId: person.id,
@@ -158,31 +146,17 @@ function assertEnough(handedIn: readonly HandedIn[]): void {
   });
 }
 
-/** In the order of the participants' random ids: nothing of the persons steers who reviews whom. */
-async function handedInDrafts(manager: EntityManager, exchangeId: string): Promise<HandedIn[]> {
-  return manager
-    .createQueryBuilder(Draft, 'draft')
-    .innerJoin(
-      'draft_version',
-      'version',
-      'version.draftId = draft.id AND version.number = (SELECT MAX(last.number) FROM draft_version last WHERE last.draftId = draft.id)',
-    )
-    .select(['draft.id AS draftId', 'draft.participantId AS participantId', 'version.title AS title'])
-    .where('draft.exchangeId = :exchangeId', { exchangeId })
-    .orderBy('draft.participantId', 'ASC')
-    .getRawMany<HandedIn>();
+/** Everybody reviews the own draft as well, and first, where the exchange asks for it. */
+function selfPairs({ selfReview, drafts, reviewerIds }: Question): Array<{ reviewerId: string; draftId: string }> {
+  if (!selfReview) return [];
+  const reviewers = new Set(reviewerIds);
+  return drafts
+    .filter(({ participantId }) => reviewers.has(participantId))
+    .map(({ participantId, draftId }) => ({ reviewerId: participantId, draftId }));
 }
 
-function problemOf(handedIn: readonly HandedIn[], { exchange }: Place, seed: number): AllocationProblem {
-  return {
-    reviewers: handedIn.map(({ participantId }) => ({ id: participantId, capacity: exchange.reviewsPerStudent })),
-    drafts: handedIn.map(({ draftId, participantId }) => ({ id: draftId, authorIds: [participantId] })),
-    seed,
-  };
-}
-
-function fingerprint(problem: AllocationProblem): string {
-  return createHash('sha256').update(JSON.stringify(problem)).digest('base64url');
+function fingerprint(question: Question, seed: number): string {
+  return createHash('sha256').update(JSON.stringify({ question, seed })).digest('base64url');
 }
 
 function byReviewer(a: PairView, b: PairView): number {

@@ -1,5 +1,11 @@
-import { Body, Controller, Get, Param, Post } from '@nestjs/common';
-import { CreateCourseRequest, CreateExchangeRequest, type CourseCard, type CourseView } from '@salt-circle/contracts';
+import { Body, Controller, Get, Param, Post, Put } from '@nestjs/common';
+import {
+  CourseSettingsRequest,
+  CreateCourseRequest,
+  CreateExchangeRequest,
+  type CourseCard,
+  type CourseView,
+} from '@salt-circle/contracts';
 import { Person } from '../accounts/entities.js';
 import { Me } from '../security/session.guard.js';
 import { CoursesService } from './courses.service.js';
@@ -21,6 +27,15 @@ export class CoursesController {
   @Get(':courseId')
   one(@Me() me: Person, @Param('courseId') courseId: string): Promise<CourseView> {
     return this.courses.one(me, courseId);
+  }
+
+  @Put(':courseId')
+  saveSettings(
+    @Me() me: Person,
+    @Param('courseId') courseId: string,
+    @Body() request: CourseSettingsRequest,
+  ): Promise<CourseView> {
+    return this.courses.saveSettings(me, courseId, request);
   }
 
   @Post(':courseId/exchanges')

@@ -1,11 +1,18 @@
 import { Injectable } from '@nestjs/common';
-import type { CourseCard, CourseView, CreateCourseRequest, ExchangeCard } from '@salt-circle/contracts';
+import type {
+  CourseCard,
+  CourseSettingsRequest,
+  CourseView,
+  CreateCourseRequest,
+  ExchangeCard,
+} from '@salt-circle/contracts';
 import { mayDo } from '@salt-circle/core';
 import type { Person } from '../accounts/entities.js';
 import { Clock } from '../clock/clock.js';
 import { Database } from '../database/database.js';
 import { Access, assertAllowed } from '../exchanges/access.js';
-import { Exchange, Participant, ReviewFormRow } from '../exchanges/entities.js';
+import { Exchange, Participant } from '../exchanges/entities.js';
+import { insertExchange } from '../exchanges/insert-exchange.js';
 import { courseCard, exchangeCard } from '../exchanges/mapper.js';
 import { Ids } from '../ids/ids.js';
 import { invalid, refusal } from '../problems/sentences.js';
@@ -22,6 +29,9 @@ export class CoursesService {
 
   async list(person: Person): Promise<CourseCard[]> {
     const manager = this.database.read;
+    const { seeing } = person;
+    if (seeing !== undefined)
+      return [courseCard(await manager.findOneByOrFail(Course, { id: seeing.courseId }), 'student')];
     const enrolments = await manager.findBy(Enrolment, { personId: person.id, active: true });
     const cards: CourseCard[] = [];
     for (const { courseId, role } of enrolments) {
@@ -37,21 +47,17 @@ export class CoursesService {
     return {
       ...courseCard(course, role),
       exchanges: await this.#exchanges(person, courseId, role === 'student'),
-      people: role === 'student' ? null : await this.#people(courseId),
+      holidays: course.holidays,
+      students:
+        role === 'student'
+          ? null
+          : await this.database.read.countBy(Enrolment, { courseId, role: 'student', active: true }),
     };
   }
 
   create(person: Person, request: CreateCourseRequest): Promise<{ id: string }> {
     if (!person.createsCourses) throw refusal('not-yours');
-    if (!Intl.supportedValuesOf('timeZone').includes(request.timeZone) && request.timeZone !== 'UTC') {
-      throw invalid([
-        {
-          path: 'timeZone',
-          code: 'time-zone',
-          sentence: `“${request.timeZone}” is not a time zone. Choose one from the list.`,
-        },
-      ]);
-    }
+    assertTimeZone(request.timeZone);
     const id = this.ids.uuid();
     return this.database.write(async (manager, happened) => {
       const createdAt = this.clock.now();
@@ -68,25 +74,26 @@ export class CoursesService {
     });
   }
 
+  saveSettings(person: Person, courseId: string, request: CourseSettingsRequest): Promise<CourseView> {
+    const saved = this.database.write(async (manager, happened) => {
+      const { viewer } = await this.access.course(person, courseId);
+      assertAllowed(mayDo(viewer, null, { kind: 'manage-course' }));
+      assertTimeZone(request.timeZone);
+      assertHolidays(request.holidays);
+      const holidays = request.holidays.map(({ title, from, to }) => ({ title: title.trim(), from, to }));
+      const row = { title: request.title.trim(), timeZone: request.timeZone, holidays };
+      await manager.update(Course, { id: courseId }, row);
+      happened({ action: 'course-changed', actorId: person.id, courseId });
+    });
+    return saved.then(() => this.one(person, courseId));
+  }
+
   async createExchange(person: Person, courseId: string, title: string): Promise<{ id: string }> {
     const { viewer } = await this.access.course(person, courseId);
     assertAllowed(mayDo(viewer, null, { kind: 'create-exchange' }));
     const id = this.ids.uuid();
-    const formId = this.ids.uuid();
     return this.database.write(async (manager, happened) => {
-      await manager.insert(ReviewFormRow, { id: formId, courseId, items: [], revision: 1 });
-      await manager.insert(Exchange, {
-        id,
-        courseId,
-        formId,
-        title: title.trim(),
-        briefHtml: '',
-        guideHtml: '',
-        reviewsPerStudent: 2,
-        names: 'both-ways',
-        revision: 1,
-        createdAt: this.clock.now(),
-      });
+      await insertExchange(manager, this.ids, { id, courseId, title: title.trim(), createdAt: this.clock.now() });
       happened({ action: 'exchange-created', actorId: person.id, courseId, exchangeId: id });
       return { id };
     });
@@ -98,21 +105,42 @@ export class CoursesService {
     const now = this.clock.now();
     if (!asStudent) return all.map((one) => exchangeCard(one, now));
     const cards: ExchangeCard[] = [];
+    const { seeing } = person;
     for (const exchange of all) {
+      if (seeing !== undefined && seeing.exchangeId !== exchange.id) continue;
+      if (seeing?.example === true) {
+        cards.push(exchangeCard({ ...exchange, publishedAt: exchange.publishedAt ?? 0 }, seeing.at ?? now));
+        continue;
+      }
       const takesPart = await manager.existsBy(Participant, { exchangeId: exchange.id, personId: person.id });
       if (exchange.publishedAt !== null && takesPart) cards.push(exchangeCard(exchange, now));
     }
     return cards;
   }
+}
 
-  async #people(courseId: string): Promise<CourseView['people']> {
-    return this.database.read
-      .createQueryBuilder(Enrolment, 'enrolment')
-      .innerJoin('person', 'person', 'person.id = enrolment.personId')
-      .select(['person.name AS name', 'person.email AS email', 'enrolment.role AS role'])
-      .where('enrolment.courseId = :courseId AND enrolment.active = 1', { courseId })
-      .orderBy("enrolment.role = 'student'", 'ASC')
-      .addOrderBy('person.name', 'ASC')
-      .getRawMany();
-  }
+function assertTimeZone(timeZone: string): void {
+  if (Intl.supportedValuesOf('timeZone').includes(timeZone) || timeZone === 'UTC') return;
+  throw invalid([
+    {
+      path: 'timeZone',
+      code: 'time-zone',
+      sentence: `“${timeZone}” is not a time zone. Choose one from the list.`,
+    },
+  ]);
+}
+
+function assertHolidays(holidays: CourseSettingsRequest['holidays']): void {
+  const wrong = holidays.flatMap(({ title, from, to }, index) =>
+    from <= to
+      ? []
+      : [
+          {
+            path: `holidays.${index}.to`,
+            code: 'holiday-order',
+            sentence: `“${title}” ends (${to}) before it begins (${from}). Swap the two days.`,
+          },
+        ],
+  );
+  if (wrong.length > 0) throw invalid(wrong);
 }

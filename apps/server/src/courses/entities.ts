@@ -1,4 +1,4 @@
-import type { Role } from '@salt-circle/core';
+import type { Holiday, Role } from '@salt-circle/core';
 import { Column, Entity, ForeignKey, Index, PrimaryColumn, Unique } from 'typeorm';
 import { Person } from '../accounts/entities.js';
 
@@ -16,6 +16,10 @@ export class Course {
 
   @Column('integer')
   createdAt: number;
+
+  /** Calendar days on which nothing should fall due. */
+  @Column('simple-json', { default: '[]' })
+  holidays: Holiday[];
 }
 
 @Entity('enrolment')
@@ -36,6 +40,17 @@ export class Enrolment {
   @Column('text')
   role: Role;
 
+  /** False once dropped: all work stays, and comes back with a re-add. */
   @Column('boolean', { default: true })
   active: boolean;
+
+  @Column('text', { nullable: true })
+  campusId: string | null;
+
+  @Column('text', { nullable: true })
+  section: string | null;
+
+  /** What groups can be mixed by, from a column of a roster. */
+  @Column('text', { nullable: true })
+  trait: string | null;
 }

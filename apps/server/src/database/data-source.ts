@@ -2,9 +2,14 @@ import { mkdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { DataSource } from 'typeorm';
 import { Person, Session } from '../accounts/entities.js';
+import { CalendarLink } from '../calendar/entities.js';
 import { Course, Enrolment } from '../courses/entities.js';
 import { Draft, DraftVersion } from '../drafts/entities.js';
-import { Exchange, Participant, ReviewFormRow } from '../exchanges/entities.js';
+import { Exchange, OwnTimesRow, Participant, ReviewFormRow } from '../exchanges/entities.js';
+import { GroupMemberRow, GroupSet, StudentGroup } from '../groups/entities.js';
+import { LibraryItem } from '../library/entities.js';
+import { Mail } from '../mail/entities.js';
+import { Invitation } from '../people/entities.js';
 import { RecordEntry, Setting } from '../record/entities.js';
 import { AnswerRow, NoteRow, Review } from '../reviews/entities.js';
 import { MIGRATIONS } from './migrations/index.js';
@@ -24,6 +29,14 @@ export const ENTITIES = [
   NoteRow,
   RecordEntry,
   Setting,
+  GroupSet,
+  StudentGroup,
+  GroupMemberRow,
+  OwnTimesRow,
+  LibraryItem,
+  Mail,
+  Invitation,
+  CalendarLink,
 ];
 
 /** How long a connection waits for another one's lock, in milliseconds. */

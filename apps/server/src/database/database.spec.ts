@@ -5,8 +5,11 @@ import { DataSource } from 'typeorm';
 import { Person } from '../accounts/entities.js';
 import { Clock } from '../clock/clock.js';
 import { RecordEntry } from '../record/entities.js';
+import { Enrolment } from '../courses/entities.js';
+import { Exchange, ReviewFormRow } from '../exchanges/entities.js';
 import { Database } from './database.js';
 import { ENTITIES, writerSource } from './data-source.js';
+import { MIGRATIONS } from './migrations/index.js';
 
 let folder: string;
 beforeEach(() => {
@@ -34,15 +37,42 @@ describe('the schema', () => {
     await fresh.destroy();
   });
 
-  it('can be taken back and made again', async () => {
+  it('can be taken back step by step and made again', async () => {
     const source = await writerSource(folder).initialize();
     await source.runMigrations();
     const before = await columns(source);
-    await source.undoLastMigration();
+    for (const _ of MIGRATIONS) await source.undoLastMigration();
     expect(await columns(source)).toEqual([]);
     await source.runMigrations();
     expect(await columns(source)).toEqual(before);
     await source.destroy();
+  });
+
+  it('takes the work of an earlier version along', async () => {
+    const old = await writerSource(folder)
+      .setOptions({ migrations: [MIGRATIONS[0]] })
+      .initialize();
+    await old.runMigrations();
+    const item = { kind: 'prompt', id: 'a', title: 'Why?', guidance: '', required: true, minimumWords: 5 };
+    await old.query(`INSERT INTO person VALUES ('p', 'p@example.org', 'P', 'c-7', NULL, 0, 0)`);
+    await old.query(`INSERT INTO course VALUES ('c', 'C', 'UTC', 0)`);
+    await old.query(`INSERT INTO enrolment VALUES ('e', 'c', 'p', 'student', 1)`);
+    await old.query(`INSERT INTO review_form VALUES ('f', 'c', ?, 1)`, [JSON.stringify([item])]);
+    await old.query(
+      `INSERT INTO exchange VALUES ('x', 'c', 'f', 'X', '', '', NULL, NULL, NULL, NULL, NULL, 2, 'open', NULL, 1, 0)`,
+    );
+    await old.destroy();
+
+    const database = await Database.open(folder, new Clock());
+    expect(await database.read.findOneByOrFail(Enrolment, { id: 'e' })).toMatchObject({ campusId: 'c-7' });
+    const form = await database.read.findOneByOrFail(ReviewFormRow, { id: 'f' });
+    expect(form).toMatchObject({ overall: 'none', weighting: 'points', items: [{ ...item, weight: 1 }] });
+    expect(await database.read.findOneByOrFail(Exchange, { id: 'x' })).toMatchObject({
+      whom: 'anyone',
+      ownHandInFirst: true,
+      deliverables: [{ kind: 'text', required: true }],
+    });
+    await database.onApplicationShutdown();
   });
 });
 

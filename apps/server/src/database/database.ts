@@ -1,9 +1,14 @@
 import { Injectable, type OnApplicationShutdown } from '@nestjs/common';
 import type { DataSource, EntityManager } from 'typeorm';
 import type { Clock } from '../clock/clock.js';
+import { Ids } from '../ids/ids.js';
+import type { MailSettings } from '../mail/queue-mail.js';
 import { HAPPENING_HANDLERS } from '../record/handlers.js';
 import type { Happening } from '../record/happening.js';
 import { readerSource, writerSource } from './data-source.js';
+
+/** For commands and tests that send no mail. */
+const NO_MAIL: MailSettings = { publicUrl: 'http://localhost:4600', sendsMail: false };
 
 export type Report = (happening: Happening) => void;
 
@@ -14,20 +19,22 @@ export type Report = (happening: Happening) => void;
  */
 @Injectable()
 export class Database implements OnApplicationShutdown {
+  readonly #ids = new Ids();
   #last: Promise<unknown> = Promise.resolve();
 
   private constructor(
     private readonly writer: DataSource,
     private readonly reader: DataSource,
     private readonly clock: Clock,
+    readonly mail: MailSettings,
   ) {}
 
   /** Opens the database in `folder`, creates and migrates it where needed. */
-  static async open(folder: string, clock: Clock): Promise<Database> {
+  static async open(folder: string, clock: Clock, mail: MailSettings = NO_MAIL): Promise<Database> {
     const writer = await writerSource(folder).initialize();
     await writer.runMigrations();
     const reader = await readerSource(folder).initialize();
-    return new Database(writer, reader, clock);
+    return new Database(writer, reader, clock, mail);
   }
 
   get read(): EntityManager {
@@ -54,7 +61,8 @@ export class Database implements OnApplicationShutdown {
       const happenings: Happening[] = [];
       const result = await work(manager, (happening) => happenings.push(happening));
       if (happenings.length > 0) {
-        for (const handle of HAPPENING_HANDLERS) await handle(happenings, manager, this.clock.now());
+        const context = { now: this.clock.now(), mail: this.mail, ids: this.#ids };
+        for (const handle of HAPPENING_HANDLERS) await handle(happenings, manager, context);
       }
       return result;
     });

@@ -1,3 +1,4 @@
+import { DATE_ORDER, OWN_DATES } from '@salt-circle/core';
 import type { Database } from '../database/database.js';
 import { Setting } from '../record/entities.js';
 
@@ -5,7 +6,9 @@ const KEY = 'demo.last-day';
 const DAY = 24 * 3_600_000;
 
 const MOVED: ReadonlyArray<readonly [table: string, columns: readonly string[]]> = [
-  ['exchange', ['draftsOpen', 'draftsDue', 'reviewsOpen', 'reviewsDue', 'release', 'publishedAt', 'createdAt']],
+  ['exchange', [...DATE_ORDER, 'publishedAt', 'createdAt']],
+  ['own_times', OWN_DATES],
+  ['mail', ['at']],
   ['draft', ['savedAt']],
   ['draft_version', ['handedInAt']],
   ['review', ['begunAt', 'submittedAt']],

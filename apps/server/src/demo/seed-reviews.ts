@@ -43,7 +43,7 @@ async function fillOne(seeder: Seeder, student: Person, reviewId: string, care: 
   const { app, random } = seeder;
   const reviews = app.get(ReviewsService);
   const desk = await reviews.desk(student, reviewId);
-  const items = whole ? desk.form : desk.form.slice(0, 2);
+  const items = whole ? desk.form.items : desk.form.items.slice(0, 2);
   for (const item of items) {
     const answer = answerTo(item, care, random);
     if (answer !== null) await reviews.saveAnswer(student, reviewId, item.id, { revision: 0, ...answer });

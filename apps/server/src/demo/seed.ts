@@ -1,6 +1,7 @@
 import { TZDate } from '@date-fns/tz';
 import type { INestApplication } from '@nestjs/common';
-import { seededRandom, type FormItem } from '@salt-circle/core';
+import type { FormRequest, PlanRequest } from '@salt-circle/contracts';
+import { EMPTY_FORM, seededRandom, type FormItem } from '@salt-circle/core';
 import { Person } from '../accounts/entities.js';
 import { hashPassword } from '../accounts/passwords.js';
 import { AllocationService } from '../allocation/allocation.service.js';
@@ -13,8 +14,9 @@ import { DraftsService } from '../drafts/drafts.service.js';
 import { PlanService } from '../exchanges/plan.service.js';
 import { FormsService } from '../forms/forms.service.js';
 import { Ids } from '../ids/ids.js';
-import { DESCRIPTION_FORM, PROPOSAL_FORM } from './form.js';
+import { DESCRIPTION_FORM, MONITORING_FORM, PROPOSAL_FORM } from './form.js';
 import { ASSISTANTS, DEMO_PASSWORD, INSTRUCTORS, SEMINAR_STUDENTS, STUDENTS } from './people.js';
+import { furnish } from './furnish.js';
 import { fillReviews } from './seed-reviews.js';
 import type { Seeder } from './seeder.js';
 import { SITES, type Site } from './sites.js';
@@ -22,6 +24,8 @@ import { monitoringPlan, proposal, siteDescription, type DemoText } from './text
 
 const DAY = 24 * 3_600_000;
 const TIME_ZONE = 'Europe/Tallinn';
+const SECTIONS = ['Tuesday', 'Thursday'] as const;
+const PROGRAMMES = ['Biology', 'Geography', 'Planning'] as const;
 
 interface Planned {
   readonly title: string;
@@ -31,6 +35,9 @@ interface Planned {
   /** Days from the start: drafts open, drafts due, reviews open, reviews due, release. */
   readonly days: readonly [number, number, number, number, number];
 }
+
+/** A plan, and the shorthand set that its reviewers are offered. */
+type PlannedWith = Planned & { readonly shorthandId: string | null };
 
 const GUIDE =
   '<p>Read the whole draft once before you write anything. Then go through it again with notes: <strong>Keep</strong> what works, ask where you are lost, and say what you would change and how.</p><p>Be as exact as you would want others to be with your own text.</p>';
@@ -56,7 +63,7 @@ const MONITORING: Planned = {
   brief:
     '<p>Say how you would find out whether your proposal worked: what is read, when, by whom, and what would make you stop. One page.</p>',
   guide: GUIDE,
-  items: DESCRIPTION_FORM,
+  items: MONITORING_FORM,
   days: [-3, 1, 2, 8, 10],
 };
 
@@ -75,7 +82,8 @@ export async function seedDemo(app: INestApplication): Promise<void> {
     const teacher = instructor as Person;
     const courseId = await addCourse(seeder, 'Coastal Restoration', teacher, assistants, students);
     await released(seeder, teacher, courseId, students);
-    await underReview(seeder, teacher, courseId, students);
+    const { shorthandId } = await furnish(seeder, teacher, courseId);
+    await underReview(seeder, teacher, courseId, students, shorthandId);
     await drafting(seeder, teacher, courseId, students);
     await unfinished(seeder, teacher, courseId);
     const seminar = await addPeople(database, app.get(Ids), SEMINAR_STUDENTS, false);
@@ -101,15 +109,14 @@ function localTime(start: number, days: number, hours: number, minutes: number):
 async function addPeople(
   database: Database,
   ids: Ids,
-  people: ReadonlyArray<{ readonly name: string; readonly email: string; readonly campusId?: string }>,
+  people: ReadonlyArray<{ readonly name: string; readonly email: string }>,
   createsCourses: boolean,
 ): Promise<Person[]> {
   const passwordHash = await hashPassword(DEMO_PASSWORD);
-  const rows = people.map(({ name, email, campusId }) => ({
+  const rows = people.map(({ name, email }) => ({
     id: ids.uuid(),
     name,
     email,
-    campusId: campusId ?? null,
     passwordHash,
     createsCourses,
     createdAt: Date.now(),
@@ -126,48 +133,52 @@ async function addCourse(
   students: readonly Person[],
 ): Promise<string> {
   const { id: courseId } = await app.get(CoursesService).create(teacher, { title, timeZone: TIME_ZONE });
-  const enrol = (person: Person, role: Enrolment['role']) => ({
+  const campusIds = new Map([...STUDENTS, ...SEMINAR_STUDENTS].map(({ email, campusId }) => [email, campusId]));
+  const enrol = (person: Person, role: Enrolment['role'], index: number) => ({
     id: app.get(Ids).uuid(),
     courseId,
     personId: person.id,
     role,
     active: true,
+    campusId: campusIds.get(person.email) ?? null,
+    section: role === 'student' ? SECTIONS[index % SECTIONS.length] : null,
+    trait: role === 'student' ? PROGRAMMES[(index * 5) % PROGRAMMES.length] : null,
   });
-  const rows = [...assistants.map((one) => enrol(one, 'assistant')), ...students.map((one) => enrol(one, 'student'))];
+  const rows = [
+    ...assistants.map((one, index) => enrol(one, 'assistant', index)),
+    ...students.map((one, index) => enrol(one, 'student', index)),
+  ];
   await app.get(Database).write((manager) => insertAll(manager, Enrolment, rows));
   return courseId;
 }
 
-async function planned(seeder: Seeder, teacher: Person, courseId: string, plan: Planned): Promise<string> {
+async function planned(seeder: Seeder, teacher: Person, courseId: string, plan: PlannedWith): Promise<string> {
   const { app, start } = seeder;
   at(seeder, plan.days[0] - 2);
   const { id } = await app.get(CoursesService).createExchange(teacher, courseId, plan.title);
   const [draftsOpen, draftsDue, reviewsOpen, reviewsDue, release] = plan.days;
   const morning = (day: number) => localTime(start, day, 8, 0);
   const midnight = (day: number) => localTime(start, day, 23, 59);
-  await app.get(PlanService).save(teacher, id, {
-    revision: 1,
-    title: plan.title,
+  const plans = app.get(PlanService);
+  const now = structuredClone(await plans.one(teacher, id)) as unknown as PlanRequest;
+  await plans.save(teacher, id, {
+    ...now,
     briefHtml: plan.brief,
     guideHtml: plan.guide,
     dates: {
+      ...now.dates,
       draftsOpen: morning(draftsOpen),
       draftsDue: midnight(draftsDue),
       reviewsOpen: morning(reviewsOpen),
       reviewsDue: midnight(reviewsDue),
       release: localTime(start, release, 12, 0),
     },
-    reviewsPerStudent: 2,
-    names: 'both-ways',
+    shorthandId: plan.shorthandId,
   });
-  await app.get(FormsService).save(teacher, id, { revision: 1, items: plan.items.map(asRequest) });
-  await app.get(PlanService).publish(teacher, id);
+  const form = { ...EMPTY_FORM, overall: 'none' as const, items: plan.items };
+  await app.get(FormsService).save(teacher, id, { ...(structuredClone(form) as unknown as FormRequest), revision: 1 });
+  await plans.publish(teacher, id);
   return id;
-}
-
-/** The contracts' request of a form is mutable; the demo's form is not. */
-function asRequest(item: FormItem) {
-  return item.kind === 'criterion' ? { ...item, levels: [...item.levels] } : { ...item };
 }
 
 function siteOf(index: number): { site: Site; variant: 0 | 1 } {
@@ -188,7 +199,7 @@ async function allocateAll(seeder: Seeder, teacher: Person, exchangeId: string):
 }
 
 async function released(seeder: Seeder, teacher: Person, courseId: string, students: readonly Person[]): Promise<void> {
-  const id = await planned(seeder, teacher, courseId, DESCRIPTION);
+  const id = await planned(seeder, teacher, courseId, { ...DESCRIPTION, shorthandId: null });
   for (const [index, student] of students.entries()) {
     const { site, variant } = siteOf(index);
     at(seeder, -21 - (index % 6), index % 9);
@@ -204,8 +215,9 @@ async function underReview(
   teacher: Person,
   courseId: string,
   students: readonly Person[],
+  shorthandId: string,
 ): Promise<void> {
-  const id = await planned(seeder, teacher, courseId, PROPOSAL);
+  const id = await planned(seeder, teacher, courseId, { ...PROPOSAL, shorthandId });
   for (const [index, student] of students.entries()) {
     const { site, variant } = siteOf(index);
     const text = proposal(site, variant);
@@ -222,7 +234,7 @@ async function underReview(
 }
 
 async function drafting(seeder: Seeder, teacher: Person, courseId: string, students: readonly Person[]): Promise<void> {
-  const id = await planned(seeder, teacher, courseId, MONITORING);
+  const id = await planned(seeder, teacher, courseId, { ...MONITORING, shorthandId: null });
   for (const [index, student] of students.entries()) {
     const text = monitoringPlan(siteOf(index).site);
     at(seeder, -2, (index * 5) % 44);

@@ -71,7 +71,7 @@ export class DraftsService {
         actorId: person.id,
         courseId: place.course.id,
         exchangeId,
-        details: { version: version.number, words: version.words, digest: version.digest },
+        details: { version: version.number, words: version.words, digest: version.digest, at: version.handedInAt },
       });
       return meta(version);
     });
@@ -97,10 +97,12 @@ export class DraftsService {
     const allocatedToViewer =
       participant !== null && draft !== null && (await this.#isAllocated(manager, participant.id, draft.id));
     const viewerHandedIn = participant !== null && (await this.access.hasHandedIn(participant.id));
-    see(place, { kind: 'draft', allocatedToViewer, viewerHandedIn });
+    const ofOwnDraft = participant !== null && participant.id === draft?.participantId;
+    const selfReviewed = participant !== null && (await this.access.selfReviewed(participant.id));
+    see(place, { kind: 'draft', allocatedToViewer, viewerHandedIn, ofOwnDraft, selfReviewed });
     if (draft === null || version === null) throw refusal('unknown');
     const labels = await Labels.ofExchange(manager, place);
-    return { ...reading(version), author: labels.of(draft.participantId), handedInAt: iso(version.handedInAt) };
+    return { ...reading(version), author: labels.author(draft.participantId), handedInAt: iso(version.handedInAt) };
   }
 
   async #isAllocated(manager: EntityManager, reviewerId: string, draftId: string): Promise<boolean> {

@@ -1,14 +1,16 @@
 import { Injectable } from '@nestjs/common';
 import {
-  isReleased,
+  DATE_ORDER,
   mayDo,
-  mayHandIn,
   maySee,
+  openingsAt,
   stageAt,
   type Act,
+  type DateName,
   type Decision,
   type ExchangeDates,
   type ExchangeFacts,
+  type OwnTimes,
   type Subject,
   type TimelineState,
   type Viewer,
@@ -21,6 +23,7 @@ import { Database } from '../database/database.js';
 import { Draft, DraftVersion } from '../drafts/entities.js';
 import { refusal } from '../problems/sentences.js';
 import { Exchange, Participant } from './entities.js';
+import { ownTimesOf } from './own-times.js';
 
 export interface CoursePlace {
   readonly person: Person;
@@ -36,25 +39,28 @@ export interface Place extends CoursePlace {
   readonly now: number;
   /** The one who asks, as a participant; null for staff. */
   readonly participant: Participant | null;
+  /** Due times of the participant's own; null for somebody without. */
+  readonly own: OwnTimes | null;
 }
 
 export function datesOf(exchange: Exchange): ExchangeDates {
-  const { draftsOpen, draftsDue, reviewsOpen, reviewsDue, release } = exchange;
-  return { draftsOpen, draftsDue, reviewsOpen, reviewsDue, release };
+  return Object.fromEntries(DATE_ORDER.map((name) => [name, exchange[name]])) as Record<DateName, number | null>;
 }
 
 export function timelineOf(exchange: Exchange): TimelineState {
   return { dates: datesOf(exchange), publishedAt: exchange.publishedAt };
 }
 
-export function factsOf(exchange: Exchange, now: number): ExchangeFacts {
+export function factsOf(exchange: Exchange, own: OwnTimes | null, now: number): ExchangeFacts {
   const timeline = timelineOf(exchange);
   return {
     published: exchange.publishedAt !== null,
     stage: stageAt(timeline, now),
-    mayHandIn: mayHandIn(timeline, now),
-    released: isReleased(timeline, now),
+    may: openingsAt(timeline, own, now),
     names: exchange.names,
+    showNamesAtRelease: exchange.showNamesAtRelease,
+    ownHandInFirst: exchange.ownHandInFirst,
+    selfReview: exchange.selfReview,
   };
 }
 
@@ -70,11 +76,18 @@ export class Access {
   async course(person: Person, courseId: string): Promise<CoursePlace> {
     const manager = this.database.read;
     const course = await manager.findOneBy(Course, { id: courseId });
-    const enrolment =
-      course === null ? null : await manager.findOneBy(Enrolment, { courseId, personId: person.id, active: true });
-    const viewer: Viewer = { role: enrolment?.role ?? null };
+    const viewer = course === null ? { role: null } : await this.#viewer(manager, person, courseId);
     assertAllowed(maySee(viewer, null, { kind: 'course' }));
     return { person, course: course as Course, viewer };
+  }
+
+  async #viewer(manager: EntityManager, person: Person, courseId: string): Promise<Viewer> {
+    const { seeing } = person;
+    // With a student's eyes there is one course, and nothing else is told of.
+    if (seeing !== undefined && seeing.courseId !== courseId) return { role: null };
+    if (seeing !== undefined) return { role: 'student', readOnly: true };
+    const enrolment = await manager.findOneBy(Enrolment, { courseId, personId: person.id, active: true });
+    return { role: enrolment?.role ?? null };
   }
 
   /**
@@ -82,25 +95,51 @@ export class Access {
    * @throws ProblemError `not-found` for anybody who may not know of the exchange
    */
   async exchange(person: Person, exchangeId: string, manager: EntityManager = this.database.read): Promise<Place> {
-    const exchange = await manager.findOneBy(Exchange, { id: exchangeId });
-    if (exchange === null) throw refusal('unknown');
+    const stored = await manager.findOneBy(Exchange, { id: exchangeId });
+    const { seeing } = person;
+    if (stored === null || (seeing !== undefined && seeing.exchangeId !== exchangeId)) throw refusal('unknown');
+    // An example student sees the exchange as it will be once it is published.
+    const exchange = seeing?.example === true ? { ...stored, publishedAt: stored.publishedAt ?? 0 } : stored;
     const { course, viewer } = await this.course(person, exchange.courseId);
-    const participant =
-      viewer.role === 'student' ? await manager.findOneBy(Participant, { exchangeId, personId: person.id }) : null;
-    const now = this.clock.now();
+    const participant = await this.#participant(manager, person, viewer, exchangeId);
+    const now = seeing?.at ?? this.clock.now();
+    const own = participant === null ? null : await ownTimesOf(manager, exchange, participant);
     const place: Place = {
       person,
       course,
       viewer,
       exchange,
       timeline: timelineOf(exchange),
-      facts: factsOf(exchange, now),
+      facts: factsOf(exchange, own, now),
       now,
       participant,
+      own,
     };
     see(place, { kind: 'exchange' });
     if (viewer.role === 'student' && participant === null) throw refusal('unknown');
     return place;
+  }
+
+  async #participant(
+    manager: EntityManager,
+    person: Person,
+    viewer: Viewer,
+    exchangeId: string,
+  ): Promise<Participant | null> {
+    if (viewer.role !== 'student') return null;
+    return person.seeing?.participant ?? manager.findOneBy(Participant, { exchangeId, personId: person.id });
+  }
+
+  /** Whether somebody has submitted the review of the own draft. */
+  async selfReviewed(participantId: string, manager: EntityManager = this.database.read): Promise<boolean> {
+    return manager
+      .createQueryBuilder()
+      .select('1')
+      .from('review', 'review')
+      .innerJoin('draft', 'draft', 'draft.id = review.draftId AND draft.participantId = review.reviewerId')
+      .where('review.reviewerId = :participantId AND review.submittedAt IS NOT NULL', { participantId })
+      .getRawOne()
+      .then((row) => row !== undefined);
   }
 
   async hasHandedIn(participantId: string, manager: EntityManager = this.database.read): Promise<boolean> {

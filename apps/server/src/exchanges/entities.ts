@@ -1,7 +1,18 @@
-import type { FormItem, NamesPolicy } from '@salt-circle/core';
+import type {
+  CommentRule,
+  Deliverable,
+  FormItem,
+  GradePart,
+  LateRule,
+  NamesPolicy,
+  SelfReview,
+  Whom,
+} from '@salt-circle/core';
+import type { TakesPartView } from '@salt-circle/contracts';
 import { Column, Entity, ForeignKey, Index, PrimaryColumn, Unique } from 'typeorm';
 import { Person } from '../accounts/entities.js';
-import { Course } from '../courses/entities.js';
+import { Course, Enrolment } from '../courses/entities.js';
+import { StudentGroup } from '../groups/entities.js';
 
 @Entity('review_form')
 export class ReviewFormRow {
@@ -18,6 +29,21 @@ export class ReviewFormRow {
 
   @Column('integer')
   revision: number;
+
+  @Column('text', { default: 'points' })
+  weighting: 'points' | 'weights';
+
+  @Column('text', { default: 'none' })
+  overall: CommentRule;
+
+  @Column('integer', { default: 0 })
+  overallWords: number;
+
+  @Column('integer', { default: 0 })
+  minimumNotes: number;
+
+  @Column('integer', { default: 0 })
+  targetNotes: number;
 }
 
 @Entity('exchange')
@@ -72,6 +98,93 @@ export class Exchange {
 
   @Column('integer')
   createdAt: number;
+
+  @Column('integer', { nullable: true })
+  lateUntil: number | null;
+
+  @Column('integer', { nullable: true })
+  checkUntil: number | null;
+
+  @Column('integer', { nullable: true })
+  repliesDue: number | null;
+
+  @Column('integer', { nullable: true })
+  revisionDue: number | null;
+
+  @Column('simple-json', { nullable: true })
+  late: LateRule | null;
+
+  @Column('simple-json', { default: '[]' })
+  deliverables: Deliverable[];
+
+  @Column('simple-json', { default: '{"kind":"everyone","sections":[],"groupIds":[],"studentIds":[]}' })
+  takesPart: TakesPartView;
+
+  @Column('text', { default: 'alone' })
+  handInAs: 'alone' | 'group';
+
+  @Column('text', { default: 'anyone' })
+  whom: Whom;
+
+  /** Of the course; a set in use cannot be deleted. */
+  @Column('text', { nullable: true })
+  groupSetId: string | null;
+
+  @Column('text', { default: 'off' })
+  selfReview: SelfReview;
+
+  @Column('boolean', { default: true })
+  ownHandInFirst: boolean;
+
+  @Column('boolean', { default: false })
+  showNamesAtRelease: boolean;
+
+  @Column('simple-json', { default: '[]' })
+  gradeParts: GradePart[];
+
+  /** A shorthand set of the course's library. */
+  @Column('text', { nullable: true })
+  shorthandId: string | null;
+}
+
+/** Due times of one student or one group that differ from the common ones, or an excuse. */
+@Entity('own_times')
+@Unique('own_times_student', ['exchangeId', 'enrolmentId'])
+@Unique('own_times_group', ['exchangeId', 'groupId'])
+export class OwnTimesRow {
+  @PrimaryColumn('text')
+  id: string;
+
+  @Column('text')
+  @ForeignKey(() => Exchange, { onDelete: 'CASCADE', onUpdate: 'CASCADE' })
+  exchangeId: string;
+
+  /** Exactly one of the two is set. */
+  @Column('text', { nullable: true })
+  @ForeignKey(() => Enrolment, { onDelete: 'CASCADE', onUpdate: 'CASCADE' })
+  enrolmentId: string | null;
+
+  @Column('text', { nullable: true })
+  @ForeignKey(() => StudentGroup, { onDelete: 'CASCADE', onUpdate: 'CASCADE' })
+  groupId: string | null;
+
+  @Column('integer', { nullable: true })
+  draftsDue: number | null;
+
+  @Column('integer', { nullable: true })
+  reviewsDue: number | null;
+
+  @Column('integer', { nullable: true })
+  repliesDue: number | null;
+
+  @Column('integer', { nullable: true })
+  revisionDue: number | null;
+
+  @Column('boolean', { default: false })
+  excused: boolean;
+
+  @Column('text', { default: '' })
+  reason: string;
 }
 
 /**

@@ -1,5 +1,8 @@
-import { Body, Controller, Get, HttpCode, Param, Post, Put } from '@nestjs/common';
+import { Body, Controller, Delete, Get, HttpCode, Param, Post, Put } from '@nestjs/common';
 import {
+  DateNowRequest,
+  MoveDatesRequest,
+  OwnTimesRequest,
   PlanRequest,
   ReleaseRequest,
   type ExchangeView,
@@ -9,6 +12,7 @@ import {
 } from '@salt-circle/contracts';
 import { Person } from '../accounts/entities.js';
 import { Me } from '../security/session.guard.js';
+import { DatesService } from './dates.service.js';
 import { ExchangesService } from './exchanges.service.js';
 import { PlanService } from './plan.service.js';
 
@@ -17,6 +21,7 @@ export class ExchangesController {
   constructor(
     private readonly exchanges: ExchangesService,
     private readonly plans: PlanService,
+    private readonly dates: DatesService,
   ) {}
 
   @Get()
@@ -52,6 +57,32 @@ export class ExchangesController {
     @Param('exchangeId') id: string,
     @Body() { at }: ReleaseRequest,
   ): Promise<{ release: string }> {
-    return this.plans.release(me, id, at ?? null);
+    return this.dates.release(me, id, at ?? null);
+  }
+
+  @Put('dates')
+  moveDates(@Me() me: Person, @Param('exchangeId') id: string, @Body() request: MoveDatesRequest): Promise<SavedView> {
+    return this.dates.move(me, id, request);
+  }
+
+  @Post('dates/now')
+  @HttpCode(200)
+  dateNow(@Me() me: Person, @Param('exchangeId') id: string, @Body() request: DateNowRequest): Promise<SavedView> {
+    return this.dates.now(me, id, request);
+  }
+
+  @Put('own-times')
+  setOwnTimes(
+    @Me() me: Person,
+    @Param('exchangeId') id: string,
+    @Body() request: OwnTimesRequest,
+  ): Promise<{ id: string }> {
+    return this.dates.setOwn(me, id, request);
+  }
+
+  @Delete('own-times/:ownId')
+  @HttpCode(204)
+  removeOwnTimes(@Me() me: Person, @Param('exchangeId') id: string, @Param('ownId') ownId: string): Promise<void> {
+    return this.dates.removeOwn(me, id, ownId);
   }
 }

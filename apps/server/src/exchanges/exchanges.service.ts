@@ -7,9 +7,10 @@ import { changedSinceHandIn } from '../drafts/versions.js';
 import { RecordEntry } from '../record/entities.js';
 import { Review } from '../reviews/entities.js';
 import { Access, ownParticipant, see, type Place } from './access.js';
-import { Participant } from './entities.js';
 import { namesOf } from './labels.js';
-import { courseCard, exchangeCard, iso } from './mapper.js';
+import { courseCard, exchangeCard, iso, ownTimesPart } from './mapper.js';
+import { allOwnTimes } from './own-times.js';
+import { activeParticipants } from './participants.js';
 
 @Injectable()
 export class ExchangesService {
@@ -20,18 +21,25 @@ export class ExchangesService {
 
   async one(person: Person, exchangeId: string): Promise<ExchangeView> {
     const place = await this.access.exchange(person, exchangeId);
-    const { exchange, course, viewer, facts, now } = place;
+    const { exchange, course, viewer, facts, now, own } = place;
     const student = viewer.role === 'student';
     return {
-      ...exchangeCard(exchange, now),
+      ...exchangeCard(exchange, now, own),
       course: courseCard(course, viewer.role ?? 'student'),
       names: exchange.names,
       reviewsPerStudent: exchange.reviewsPerStudent,
+      selfReview: exchange.selfReview,
+      deliverables: exchange.deliverables,
+      late: exchange.late,
+      gradeParts: exchange.gradeParts,
       briefHtml: exchange.briefHtml,
       guideHtml: exchange.guideHtml,
       alias: student && exchange.names !== 'open' ? ownParticipant(place).alias : null,
-      mayHandIn: facts.mayHandIn,
-      released: facts.released,
+      mayHandIn: facts.may.handIn,
+      handInIsLate: facts.may.late,
+      mayReview: facts.may.review,
+      released: facts.may.released,
+      own: own === null ? null : ownTimesPart(own),
       figures: student ? null : await this.#figures(place),
       marks: student ? await this.#marks(place) : null,
     };
@@ -58,11 +66,18 @@ export class ExchangesService {
   async #figures({ exchange }: Place): Promise<StaffFigures> {
     const exchangeId = exchange.id;
     const manager = this.database.read;
-    const students = await manager.countBy(Participant, { exchangeId });
+    const active = await activeParticipants(manager, exchangeId);
+    const own = await allOwnTimes(manager, exchange);
+    const students = active.filter(({ personId }) => own.get(personId)?.excused !== true).length;
     const handedIn = await manager
       .createQueryBuilder(Draft, 'draft')
       .where('draft.exchangeId = :exchangeId', { exchangeId })
       .andWhere('EXISTS (SELECT 1 FROM draft_version version WHERE version.draftId = draft.id)')
+      .andWhere(
+        `EXISTS (SELECT 1 FROM participant JOIN enrolment ON enrolment.personId = participant.personId
+          WHERE participant.id = draft.participantId AND enrolment.courseId = :courseId AND enrolment.active = 1)`,
+        { courseId: exchange.courseId },
+      )
       .getCount();
     const reviews = await manager
       .createQueryBuilder(Review, 'review')
@@ -93,7 +108,9 @@ export class ExchangesService {
       // Reviewers learn of their allocation when reviewing opens, not before.
       reviewsAllocated: opened ? mine.length : 0,
       reviewsDone: mine.filter(({ submittedAt }) => submittedAt !== null).length,
-      reviewsReceived: place.facts.released ? received.filter(({ submittedAt }) => submittedAt !== null).length : null,
+      reviewsReceived: place.facts.may.released
+        ? received.filter(({ submittedAt }) => submittedAt !== null).length
+        : null,
     };
   }
 }

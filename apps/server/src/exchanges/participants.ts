@@ -1,26 +1,22 @@
-import { makeAliases, seededRandom } from '@salt-circle/core';
+import { makeAliases, seededRandom, takesPart } from '@salt-circle/core';
 import type { EntityManager } from 'typeorm';
-import { Enrolment } from '../courses/entities.js';
 import { insertAll } from '../database/insert-all.js';
 import type { Ids } from '../ids/ids.js';
-import { Participant } from './entities.js';
+import { studentsOf } from '../people/students.js';
+import { Participant, type Exchange } from './entities.js';
+import { takesPartRule } from './setup-of.js';
 
 /**
- * Gives every active student of the course a part in the exchange who has none yet.
+ * Gives every active student who takes part a part in the exchange, unless there is one already.
  * Ids and aliases are drawn at random and handed out in enrolment order.
  */
-export async function enrolParticipants(
-  manager: EntityManager,
-  exchange: { readonly id: string; readonly courseId: string },
-  ids: Ids,
-): Promise<void> {
+export async function enrolParticipants(manager: EntityManager, exchange: Exchange, ids: Ids): Promise<void> {
   const already = await manager.findBy(Participant, { exchangeId: exchange.id });
   const known = new Set(already.map(({ personId }) => personId));
-  const enrolments = await manager.find(Enrolment, {
-    where: { courseId: exchange.courseId, role: 'student', active: true },
-    order: { id: 'ASC' },
-  });
-  const fresh = enrolments.filter(({ personId }) => !known.has(personId));
+  const rule = { takesPart: takesPartRule(exchange.takesPart) };
+  const fresh = (await studentsOf(manager, exchange.courseId)).filter(
+    (student) => !known.has(student.personId) && takesPart(rule, student),
+  );
   const aliases = makeAliases(fresh.length, new Set(already.map(({ alias }) => alias)), seededRandom(ids.seed()));
   const rows = fresh.map(({ personId }, index) => ({
     id: ids.uuid(),
@@ -29,4 +25,19 @@ export async function enrolParticipants(
     alias: aliases[index] as string,
   }));
   await insertAll(manager, Participant, rows);
+}
+
+/** Those who are still in the course; a drop-out's work is kept, but nothing is asked or counted. */
+export function activeParticipants(manager: EntityManager, exchangeId: string): Promise<Participant[]> {
+  return manager
+    .createQueryBuilder(Participant, 'participant')
+    .innerJoin('exchange', 'exchange', 'exchange.id = participant.exchangeId')
+    .innerJoin(
+      'enrolment',
+      'enrolment',
+      'enrolment.personId = participant.personId AND enrolment.courseId = exchange.courseId AND enrolment.active = 1',
+    )
+    .where('participant.exchangeId = :exchangeId', { exchangeId })
+    .orderBy('participant.id', 'ASC')
+    .getMany();
 }

@@ -1,22 +1,25 @@
 import { Injectable } from '@nestjs/common';
-import type { FieldProblem, PlanRequest, PlanView, SavedView } from '@salt-circle/contracts';
-import { checkDates, checkForm, type ExchangeDates } from '@salt-circle/core';
+import type { FieldProblem, PlanChoices, PlanRequest, PlanView, SavedView } from '@salt-circle/contracts';
+import { checkDates, takesPart } from '@salt-circle/core';
 import type { EntityManager } from 'typeorm';
 import type { Person } from '../accounts/entities.js';
 import { Clock } from '../clock/clock.js';
-import { Enrolment } from '../courses/entities.js';
-import { Database, type Report } from '../database/database.js';
-import { cleanHtml } from '../html/clean-html.js';
+import { Database } from '../database/database.js';
+import { GroupMemberRow, GroupSet, StudentGroup } from '../groups/entities.js';
 import { Ids } from '../ids/ids.js';
+import { LibraryItem } from '../library/entities.js';
+import { studentsOf } from '../people/students.js';
 import { ProblemError } from '../problems/problem-error.js';
-import { conflict, dateInWords, dateProblem, formProblem, invalid } from '../problems/sentences.js';
-import { Review } from '../reviews/entities.js';
+import { conflict, dateInWords, dateProblem, invalid } from '../problems/sentences.js';
 import { Access, act, datesOf, see, type Place } from './access.js';
-import { Exchange, Participant, ReviewFormRow } from './entities.js';
-import { datesView, iso } from './mapper.js';
-import { enrolParticipants } from './participants.js';
-
-type PlanRow = ExchangeDates & Pick<Exchange, 'title' | 'briefHtml' | 'guideHtml' | 'reviewsPerStudent' | 'names'>;
+import { Exchange, OwnTimesRow } from './entities.js';
+import { formOf } from './form-of.js';
+import { namesOf } from './labels.js';
+import { iso, ownTimesPart } from './mapper.js';
+import { activeParticipants, enrolParticipants } from './participants.js';
+import { datesIn, FIXED_COLUMNS, fixedSettings, planProblems, planRemarks, sameDemands } from './plan-problems.js';
+import { changedColumns, rowFrom, settingsOf, type PlanRow } from './settings-of.js';
+import { takesPartRule } from './setup-of.js';
 
 @Injectable()
 export class PlanService {
@@ -38,14 +41,24 @@ export class PlanService {
       const place = await this.access.exchange(person, exchangeId, manager);
       act(place, { kind: 'plan' });
       const { exchange } = place;
-      const next = this.#asRow(request);
-      if (exchange.revision !== request.revision && !sameSettings(exchange, next)) {
+      const next = rowFrom(request);
+      const changed = changedColumns(exchange, next);
+      if (exchange.revision !== request.revision && changed.length > 0) {
         throw conflict('The plan', await this.#view(manager, place));
       }
-      await this.#check(manager, place, next);
+      await this.#check(manager, place, next, changed);
       const revision = exchange.revision + 1;
       await manager.update(Exchange, { id: exchangeId }, { ...next, revision });
-      reportChange(place, next, happened);
+      if (changed.length > 0) {
+        const dates = changed.filter((name) => name in datesOf(exchange));
+        happened({
+          action: dates.length === changed.length ? 'dates-changed' : 'plan-changed',
+          actorId: person.id,
+          courseId: place.course.id,
+          exchangeId,
+          details: { changed: changed.join(', ') },
+        });
+      }
       return { revision, savedAt: iso(this.clock.now()) };
     });
   }
@@ -71,148 +84,131 @@ export class PlanService {
     });
   }
 
-  /** Moves the release date: to a given instant, or to this very moment. */
-  release(person: Person, exchangeId: string, at: string | null): Promise<{ release: string }> {
-    return this.database.write(async (manager, happened) => {
-      const place = await this.access.exchange(person, exchangeId, manager);
-      act(place, { kind: 'release' });
-      const release = at === null ? place.now : Date.parse(at);
-      const problems = checkDates({ ...datesOf(place.exchange), release }, true);
-      if (problems.length > 0) throw invalid(problems.map((one) => dateProblem(one, place.course.timeZone)));
-      await manager.update(Exchange, { id: exchangeId }, { release, revision: place.exchange.revision + 1 });
-      happened({
-        action: at === null ? 'feedback-released' : 'dates-changed',
-        actorId: person.id,
-        courseId: place.course.id,
-        exchangeId,
-        details: { release: iso(release) },
-      });
-      return { release: iso(release) };
-    });
-  }
-
-  #asRow(request: PlanRequest): PlanRow {
-    const at = (text: string | null) => (text === null ? null : Date.parse(text));
-    const { dates } = request;
-    return {
-      title: request.title.trim(),
-      briefHtml: cleanHtml(request.briefHtml),
-      guideHtml: cleanHtml(request.guideHtml),
-      reviewsPerStudent: request.reviewsPerStudent,
-      names: request.names,
-      draftsOpen: at(dates.draftsOpen),
-      draftsDue: at(dates.draftsDue),
-      reviewsOpen: at(dates.reviewsOpen),
-      reviewsDue: at(dates.reviewsDue),
-      release: at(dates.release),
-    };
-  }
-
   /** What can't be kept at all, as opposed to what is missing for publishing. */
-  async #check(manager: EntityManager, place: Place, next: PlanRow): Promise<void> {
+  async #check(
+    manager: EntityManager,
+    place: Place,
+    next: PlanRow,
+    changed: ReadonlyArray<keyof PlanRow>,
+  ): Promise<void> {
     const { exchange, course, facts } = place;
-    const problems: FieldProblem[] = checkDates(next, facts.published).map((one) => dateProblem(one, course.timeZone));
-    const fixed = await this.#fixed(manager, place);
-    if (fixed.names !== undefined && next.names !== exchange.names) {
-      throw new ProblemError({ code: 'names-fixed', sentence: fixed.names, whatToDo: 'Leave the names as they are.' });
+    if (!facts.published) {
+      const problems = checkDates(datesIn(next), false).map((one) => dateProblem(one, course.timeZone));
+      if (problems.length > 0) throw invalid(problems);
+      return;
     }
-    if (fixed.reviewsPerStudent !== undefined && next.reviewsPerStudent !== exchange.reviewsPerStudent) {
-      problems.push({ path: 'reviewsPerStudent', code: 'fixed', sentence: fixed.reviewsPerStudent });
-    }
-    if (facts.published)
-      problems.push(...(await this.#tooManyReviews(manager, exchange.courseId, next.reviewsPerStudent)));
-    if (problems.length > 0) throw invalid(problems);
-  }
-
-  async #fixed(manager: EntityManager, { exchange, facts }: Place): Promise<PlanView['fixed']> {
-    return {
-      ...(facts.published && {
-        names: 'The exchange is published: people have been told whether their names are shown, so this stays.',
-      }),
-      ...((await manager.existsBy(Review, { exchangeId: exchange.id })) && {
-        reviewsPerStudent: 'Drafts have been allocated, so the number of reviews stays.',
-      }),
-    };
-  }
-
-  async #missing(manager: EntityManager, { exchange, course }: Place): Promise<FieldProblem[]> {
-    const form = await manager.findOneByOrFail(ReviewFormRow, { id: exchange.formId });
-    const missing: FieldProblem[] = [];
-    if (exchange.briefHtml === '') {
-      missing.push({
-        path: 'briefHtml',
-        code: 'brief-missing',
-        sentence: 'The brief is empty. Say what authors are to write.',
+    if (changed.some((name) => name in datesOf(exchange))) {
+      throw new ProblemError({
+        code: 'plan-fixed',
+        sentence:
+          'The exchange is published, so its dates are moved by a step of their own, with a notice to those concerned.',
+        whatToDo: 'Use “Move dates” on the Plan page.',
       });
     }
-    missing.push(...checkDates(datesOf(exchange), true).map((one) => dateProblem(one, course.timeZone)));
+    const fixed = await fixedSettings(manager, place);
+    const clashes = (Object.entries(fixed) as Array<[keyof typeof FIXED_COLUMNS, string]>).filter(([name]) => {
+      const columns = FIXED_COLUMNS[name].filter((column) => changed.includes(column));
+      return name === 'deliverables'
+        ? columns.length > 0 && !sameDemands(exchange.deliverables, next.deliverables)
+        : columns.length > 0;
+    });
+    if (clashes.length > 0) {
+      throw new ProblemError({
+        code: 'plan-fixed',
+        sentence: (clashes[0] as [string, string])[1],
+        whatToDo: 'Leave this as it is. Everything else can be saved.',
+        fields: clashes.map(([path, sentence]) => ({ path, code: 'fixed', sentence })),
+      });
+    }
+    const problems = await planProblems(manager, course, next, await formOf(manager, place));
+    // What was accepted at publishing and comes from people leaving since must not block a mended brief.
+    const fresh = problems.filter(({ path }) => changed.some((name) => path.split('.')[0] === name));
+    if (fresh.length > 0) throw invalid(fresh);
+  }
+
+  async #missing(manager: EntityManager, place: Place): Promise<FieldProblem[]> {
+    const { exchange, course } = place;
+    const row = rowFrom(settingsOf(exchange));
+    const missing = await planProblems(manager, course, row, await formOf(manager, place));
     const due = exchange.draftsDue;
     if (due !== null && due <= this.clock.now() && exchange.publishedAt === null) {
-      missing.push({
+      const past: FieldProblem = {
         path: 'dates.draftsDue',
         code: 'date-past',
         sentence: `“Drafts due” (${dateInWords(due, course.timeZone)}) has passed, so nobody could hand in. Move it later.`,
-      });
+      };
+      const after = missing.findIndex(({ path }) => !path.startsWith('brief') && !path.startsWith('deliv'));
+      missing.splice(after === -1 ? missing.length : after, 0, past);
     }
-    missing.push(...(await this.#tooManyReviews(manager, course.id, exchange.reviewsPerStudent)));
-    missing.push(...checkForm(form).map((one) => ({ ...formProblem(one), path: `form.${one.path.join('.')}` })));
     return missing;
   }
 
-  async #tooManyReviews(manager: EntityManager, courseId: string, wanted: number): Promise<FieldProblem[]> {
-    const students = await manager.countBy(Enrolment, { courseId, role: 'student', active: true });
-    if (wanted <= students - 1) return [];
-    const others = Math.max(students - 1, 0);
-    const sentence =
-      others === 0
-        ? `The course has ${students === 0 ? 'no students' : 'one student'}, so there is nobody to review whom. At least two are needed.`
-        : `Each student is to give ${wanted} reviews, but there are only ${others} drafts by others to review. Ask for at most ${others}.`;
-    return [{ path: 'reviewsPerStudent', code: 'too-many-reviews', sentence }];
-  }
-
   async #view(manager: EntityManager, place: Place): Promise<PlanView> {
-    const { exchange, facts } = place;
-    const students = facts.published
-      ? await manager.countBy(Participant, { exchangeId: exchange.id })
-      : await manager.countBy(Enrolment, { courseId: exchange.courseId, role: 'student', active: true });
+    const { exchange, course, facts } = place;
+    const students = await studentsOf(manager, course.id);
+    const rule = { takesPart: takesPartRule(exchange.takesPart) };
     return {
+      ...settingsOf(exchange),
       revision: exchange.revision,
-      title: exchange.title,
-      briefHtml: exchange.briefHtml,
-      guideHtml: exchange.guideHtml,
-      dates: datesView(datesOf(exchange)),
-      reviewsPerStudent: exchange.reviewsPerStudent,
-      names: exchange.names,
       published: facts.published,
-      students,
+      students: facts.published
+        ? (await activeParticipants(manager, exchange.id)).length
+        : students.filter((one) => takesPart(rule, one)).length,
       missing: await this.#missing(manager, place),
-      fixed: await this.#fixed(manager, place),
+      remarks: planRemarks(course, rowFrom(settingsOf(exchange))),
+      fixed: await fixedSettings(manager, place),
+      own: await this.#own(manager, place),
+      choices: await this.#choices(manager, place),
     };
   }
-}
 
-function sameSettings(exchange: Exchange, next: Partial<Exchange>): boolean {
-  return (Object.keys(next) as Array<keyof Exchange>).every((key) => exchange[key] === next[key]);
-}
-
-function reportChange(
-  { exchange, course, person }: Place,
-  next: ExchangeDates & Partial<Exchange>,
-  happened: Report,
-): void {
-  if (sameSettings(exchange, next)) return;
-  const old = datesOf(exchange);
-  const moved = (Object.keys(old) as Array<keyof ExchangeDates>).filter((name) => old[name] !== next[name]);
-  const base = { actorId: person.id, courseId: course.id, exchangeId: exchange.id };
-  if (moved.length === 0) {
-    happened({ ...base, action: 'plan-changed' });
-    return;
+  async #choices(manager: EntityManager, { course }: Place): Promise<PlanChoices> {
+    const students = await studentsOf(manager, course.id);
+    const names = await namesOf(
+      manager,
+      students.map(({ personId }) => personId),
+    );
+    const named = students.map(({ id, personId, section }) => ({ id, name: names.get(personId) ?? '', section }));
+    const sets = await manager.find(GroupSet, {
+      where: { courseId: course.id },
+      order: { createdAt: 'ASC', id: 'ASC' },
+    });
+    const groupSets: Array<PlanChoices['groupSets'][number]> = [];
+    for (const { id, title } of sets) {
+      const groups = await manager.find(StudentGroup, { where: { setId: id }, order: { position: 'ASC' } });
+      const members = await manager.findBy(GroupMemberRow, { setId: id });
+      const active = new Set(students.map((one) => one.id));
+      const size = (groupId: string) =>
+        members.filter((one) => one.groupId === groupId && active.has(one.enrolmentId)).length;
+      groupSets.push({
+        id,
+        title,
+        groups: groups.map((one) => ({ id: one.id, title: one.title, size: size(one.id) })),
+      });
+    }
+    const shorthand = await manager.find(LibraryItem, { where: { courseId: course.id, kind: 'shorthand' } });
+    return {
+      sections: [...new Set(students.flatMap(({ section }) => (section === null ? [] : [section])))].sort(),
+      students: named.sort((a, b) => a.name.localeCompare(b.name)),
+      groupSets,
+      shorthand: shorthand.map(({ id, title }) => ({ id, title })),
+    };
   }
-  const details = Object.fromEntries(
-    moved.map((name) => {
-      const at = next[name];
-      return [name, at === null ? null : iso(at)];
-    }),
-  );
-  happened({ ...base, action: 'dates-changed', details });
+
+  async #own(manager: EntityManager, { exchange }: Place): Promise<PlanView['own']> {
+    const rows = await manager.findBy(OwnTimesRow, { exchangeId: exchange.id });
+    const named: Array<PlanView['own'][number]> = [];
+    for (const row of rows) {
+      const { name } = (await manager
+        .createQueryBuilder()
+        .select(row.groupId === null ? 'person.name' : 'named.title', 'name')
+        .from(row.groupId === null ? 'enrolment' : 'student_group', 'named')
+        .leftJoin('person', 'person', row.groupId === null ? 'person.id = named.personId' : '1 = 0')
+        .where('named.id = :id', { id: row.groupId ?? row.enrolmentId })
+        .getRawOne<{ name: string }>()) ?? { name: '' };
+      const { id, enrolmentId, groupId, reason } = row;
+      named.push({ id, studentId: enrolmentId, groupId, name, reason, ...ownTimesPart(row) });
+    }
+    return named.sort((a, b) => a.name.localeCompare(b.name));
+  }
 }

@@ -23,21 +23,23 @@ export class FeedbackService {
     const place = await this.access.exchange(person, exchangeId);
     see(place, { kind: 'feedback' });
     const manager = this.database.read;
-    const form = (await formOf(manager, place)).items;
+    const form = await formOf(manager, place);
     const draft = await manager.findOneBy(Draft, { participantId: ownParticipant(place).id });
     const version = draft === null ? null : await lastVersion(manager, draft.id);
     if (draft === null || version === null) return { draft: null, form, reviews: [], missing: 0 };
     const all = await manager.find(Review, { where: { draftId: draft.id }, order: { id: 'ASC' } });
     const shown = all.filter(({ submittedAt }) => {
-      const subject = { kind: 'review', byViewer: false, ofViewersDraft: true, viewerHandedIn: true } as const;
-      return maySee(place.viewer, place.facts, { ...subject, submitted: submittedAt !== null }).allowed;
+      const reviewing = { viewerHandedIn: true, ofOwnDraft: true, selfReviewed: false };
+      const subject = { kind: 'review', byViewer: false, ...reviewing, submitted: submittedAt !== null } as const;
+      return maySee(place.viewer, place.facts, subject).allowed;
     });
     const labels = await Labels.ofExchange(manager, place);
     const reviews: Array<FeedbackView['reviews'][number]> = [];
     for (const review of shown) {
       reviews.push({
         id: review.id,
-        reviewer: labels.of(review.reviewerId),
+        reviewer: labels.reviewer(review.reviewerId),
+        self: review.reviewerId === draft.participantId,
         ...(await loadContent(manager, review.id)),
       });
     }

@@ -1,5 +1,5 @@
-import { Body, Controller, Get, Param, Put } from '@nestjs/common';
-import { FormRequest, type FormView, type SavedView } from '@salt-circle/contracts';
+import { Body, Controller, Get, HttpCode, Param, Post, Put } from '@nestjs/common';
+import { FormRequest, UseFormRequest, type FormView, type SavedView } from '@salt-circle/contracts';
 import { Person } from '../accounts/entities.js';
 import { Me } from '../security/session.guard.js';
 import { FormsService } from './forms.service.js';
@@ -16,5 +16,11 @@ export class FormsController {
   @Put()
   save(@Me() me: Person, @Param('exchangeId') id: string, @Body() request: FormRequest): Promise<SavedView> {
     return this.forms.save(me, id, request);
+  }
+
+  @Post('from-library')
+  @HttpCode(200)
+  fromLibrary(@Me() me: Person, @Param('exchangeId') id: string, @Body() request: UseFormRequest): Promise<SavedView> {
+    return this.forms.useFromLibrary(me, id, request);
   }
 }

@@ -1,6 +1,6 @@
 import { Injectable } from '@nestjs/common';
-import type { FormItemRequest, FormRequest, FormView, SavedView } from '@salt-circle/contracts';
-import { checkForm, type FormItem } from '@salt-circle/core';
+import type { FormRequest, FormView, SavedView, UseFormRequest } from '@salt-circle/contracts';
+import { checkForm, type ReviewForm } from '@salt-circle/core';
 import type { EntityManager } from 'typeorm';
 import type { Person } from '../accounts/entities.js';
 import { Clock } from '../clock/clock.js';
@@ -8,9 +8,13 @@ import { Database } from '../database/database.js';
 import { Draft, DraftVersion } from '../drafts/entities.js';
 import { Access, act, see, type Place } from '../exchanges/access.js';
 import { ReviewFormRow } from '../exchanges/entities.js';
+import { asForm } from '../exchanges/form-of.js';
 import { iso } from '../exchanges/mapper.js';
+import { LibraryItem } from '../library/entities.js';
 import { ProblemError } from '../problems/problem-error.js';
-import { conflict, formProblem } from '../problems/sentences.js';
+import { conflict, formProblem, refusal } from '../problems/sentences.js';
+import { AnswerRow, Review } from '../reviews/entities.js';
+import { formFrom } from './form-from.js';
 
 @Injectable()
 export class FormsService {
@@ -26,64 +30,89 @@ export class FormsService {
   }
 
   save(person: Person, exchangeId: string, request: FormRequest): Promise<SavedView> {
+    return this.#change(person, exchangeId, request.revision, () => Promise.resolve(formFrom(request)));
+  }
+
+  /** Puts a copy of a form of the library in the place of the present one. */
+  useFromLibrary(person: Person, exchangeId: string, { revision, libraryId }: UseFormRequest): Promise<SavedView> {
+    return this.#change(person, exchangeId, revision, async (manager, place) => {
+      const where = { id: libraryId, courseId: place.course.id, kind: 'form' as const };
+      const item = (await manager.findOneBy(LibraryItem, where)) as LibraryItem<'form'> | null;
+      if (item === null) throw refusal('unknown');
+      return item.content;
+    });
+  }
+
+  #change(
+    person: Person,
+    exchangeId: string,
+    revision: number,
+    make: (manager: EntityManager, place: Place) => Promise<ReviewForm>,
+  ): Promise<SavedView> {
     return this.database.write(async (manager, happened) => {
       const place = await this.access.exchange(person, exchangeId, manager);
       act(place, { kind: 'plan' });
-      const view = await this.#view(manager, place);
-      if (view.frozen) {
+      const row = await manager.findOneByOrFail(ReviewFormRow, { id: place.exchange.formId });
+      const form = await make(manager, place);
+      const same = JSON.stringify(form) === JSON.stringify(asForm(row));
+      const frozen = await frozenBecause(manager, place);
+      if (frozen !== null && !same) {
         throw new ProblemError({
           code: 'form-frozen',
-          sentence: 'The first draft has been handed in, so the review form can no longer change.',
-          whatToDo: 'Use the changed form in the next exchange.',
+          sentence: frozen,
+          whatToDo: 'Keep a copy in the library, change that, and use it in the next exchange.',
         });
       }
-      const items = request.items.map(asItem);
-      if (view.revision !== request.revision && JSON.stringify(items) !== JSON.stringify(view.items)) {
-        throw conflict('The form', view);
+      if (row.revision !== revision && !same) throw conflict('The form', await this.#view(manager, place));
+      const next = row.revision + 1;
+      await manager.update(ReviewFormRow, { id: row.id }, { ...form, items: [...form.items], revision: next });
+      if (!same) {
+        happened({
+          action: 'form-changed',
+          actorId: person.id,
+          courseId: place.course.id,
+          exchangeId,
+          details: { items: form.items.length },
+        });
       }
-      const revision = view.revision + 1;
-      await manager.update(ReviewFormRow, { id: place.exchange.formId }, { items, revision });
-      happened({
-        action: 'form-changed',
-        actorId: person.id,
-        courseId: place.course.id,
-        exchangeId,
-        details: { items: items.length },
-      });
-      return { revision, savedAt: iso(this.clock.now()) };
+      return { revision: next, savedAt: iso(this.clock.now()) };
     });
   }
 
   async #view(manager: EntityManager, place: Place): Promise<FormView> {
     see(place, { kind: 'exchange' });
     const row = await manager.findOneByOrFail(ReviewFormRow, { id: place.exchange.formId });
+    const form = asForm(row);
     const staff = place.viewer.role !== 'student';
-    const frozen = await manager
-      .createQueryBuilder(DraftVersion, 'version')
-      .innerJoin(Draft, 'draft', 'draft.id = version.draftId')
-      .where('draft.exchangeId = :id', { id: place.exchange.id })
-      .getExists();
     return {
+      ...form,
       revision: row.revision,
-      items: row.items,
       // Whether a classmate has handed in already is nothing a student should learn from the form.
-      frozen: staff ? frozen : true,
-      problems: staff ? checkForm(row).map(formProblem) : [],
+      frozen: staff ? await frozenBecause(manager, place) : 'The form is your instructor’s to change.',
+      problems: staff ? checkForm(form).map(formProblem) : [],
     };
   }
 }
 
-/** Only the fields of the kind are kept, in one order, so that equal forms are equal texts. */
-function asItem(request: FormItemRequest): FormItem {
-  const { id, title, guidance, required } = request;
-  if (request.kind === 'prompt') {
-    return { kind: 'prompt', id, title, guidance, required, minimumWords: request.minimumWords ?? 0 };
-  }
-  const levels = (request.levels ?? []).map((level) => ({
-    id: level.id,
-    title: level.title,
-    description: level.description,
-    points: level.points,
-  }));
-  return { kind: 'criterion', id, title, guidance, required, levels, comment: request.comment ?? 'optional' };
+/** A form is frozen at the first hand-in: everybody is reviewed by the same one. */
+async function frozenBecause(manager: EntityManager, { exchange }: Place): Promise<string | null> {
+  const drafts = await manager
+    .createQueryBuilder(Draft, 'draft')
+    .where('draft.exchangeId = :id', { id: exchange.id })
+    .andWhere(
+      `EXISTS (${manager.createQueryBuilder(DraftVersion, 'version').select('1').where('version.draftId = draft.id').getQuery()})`,
+    )
+    .getCount();
+  if (drafts === 0) return null;
+  const reviews = await manager
+    .createQueryBuilder(Review, 'review')
+    .where('review.exchangeId = :id', { id: exchange.id })
+    .andWhere(
+      `EXISTS (${manager.createQueryBuilder(AnswerRow, 'answer').select('1').where('answer.reviewId = review.id').getQuery()})`,
+    )
+    .getCount();
+  const handed = `${drafts === 1 ? 'One draft has' : `${drafts} drafts have`} been handed in`;
+  const answered =
+    reviews === 0 ? '' : ` and ${reviews === 1 ? 'one review has' : `${reviews} reviews have`} answers to it`;
+  return `${handed}${answered}, so the review form can no longer change: everybody is reviewed by the same one.`;
 }

@@ -1,4 +1,12 @@
-import { checkDates, checkForm, completeness, type FormItem, type Refusal } from '@salt-circle/core';
+import {
+  checkDates,
+  checkForm,
+  completeness,
+  EMPTY_FORM,
+  NO_DATES,
+  type FormItem,
+  type Refusal,
+} from '@salt-circle/core';
 import { dateInWords, dateProblem, formProblem, invalid, missingProblem, refusal } from './sentences.js';
 
 const at = (day: number, hour = 12) => Date.UTC(2026, 2, day, hour);
@@ -26,7 +34,14 @@ describe('sentences', () => {
   });
 
   it('name both dates of a clash, and two ways out', () => {
-    const dates = { draftsOpen: at(2), draftsDue: at(12), reviewsOpen: null, reviewsDue: at(20), release: at(15) };
+    const dates = {
+      ...NO_DATES,
+      draftsOpen: at(2),
+      draftsDue: at(12),
+      reviewsOpen: null,
+      reviewsDue: at(20),
+      release: at(15),
+    };
     const [problem] = checkDates(dates, true).map((one) => dateProblem(one, 'Europe/Tallinn'));
     expect(problem).toEqual({
       path: 'dates.release',
@@ -38,6 +53,7 @@ describe('sentences', () => {
 
   it('name the date that is missing, or is not of this world', () => {
     const dates = {
+      ...NO_DATES,
       draftsOpen: null,
       draftsDue: Date.UTC(206, 1, 1),
       reviewsOpen: null,
@@ -65,6 +81,7 @@ describe('sentences', () => {
         title: 'Evidence',
         guidance: '',
         required: true,
+        weight: 1,
         comment: 'none',
         levels: [level('1', 1), level('2', null, '')],
       },
@@ -74,19 +91,19 @@ describe('sentences', () => {
         title: '',
         guidance: '',
         required: true,
+        weight: 1,
         comment: 'none',
         levels: [level('1', -1)],
       },
-      { kind: 'prompt', id: 'b', title: 'Why', guidance: '', required: true, minimumWords: 1.5 },
+      { kind: 'prompt', id: 'b', title: 'Why', guidance: '', required: true, weight: 1, minimumWords: 1.5 },
     ];
-    expect(checkForm({ items }).map((one) => formProblem(one))).toEqual([
+    expect(checkForm({ ...EMPTY_FORM, items }).map((one) => formProblem(one))).toEqual([
+      { path: 'items.0.levels.1', code: 'level-untitled', sentence: 'Item 1 “Evidence”: level 2 has no name.' },
       {
         path: 'items.0.levels',
-        code: 'levels-mixed-points',
-        sentence:
-          'Item 1 “Evidence” has levels with points and levels without. Give points to all of its levels, or to none.',
+        code: 'mixed-points',
+        sentence: 'Item 1 “Evidence” has parts with points and parts without. Give points to all of them, or to none.',
       },
-      { path: 'items.0.levels.1.title', code: 'level-untitled', sentence: 'Item 1 “Evidence”: level 2 has no name.' },
       {
         path: 'items.1.title',
         code: 'item-untitled',
@@ -100,7 +117,7 @@ describe('sentences', () => {
       {
         path: 'items.1.levels.0.points',
         code: 'points-invalid',
-        sentence: 'Item 2: the points of level 1 must be from 0 to 1000, in steps of a tenth.',
+        sentence: 'Item 2: the points of part 1 must be from 0 to 1000, in steps of a tenth.',
       },
       {
         path: 'items.2.id',
@@ -113,19 +130,29 @@ describe('sentences', () => {
         sentence: 'Item 3: the least number of words must be a whole number from 0 to 2000.',
       },
     ]);
-    expect(checkForm({ items: [] }).map((one) => formProblem(one).sentence)).toEqual([
-      'The form has no items. Add at least one criterion or prompt.',
+    expect(checkForm({ ...EMPTY_FORM, items: [] }).map((one) => formProblem(one).sentence)).toEqual([
+      'The form asks for nothing. Add an item, require an overall comment, or ask for notes.',
     ]);
   });
 
   it('say what a review lacks, item by item', () => {
     const items: FormItem[] = [
-      { kind: 'criterion', id: 'a', title: 'Evidence', guidance: '', required: true, comment: 'required', levels: [] },
-      { kind: 'prompt', id: 'b', title: 'Why', guidance: '', required: true, minimumWords: 0 },
-      { kind: 'prompt', id: 'c', title: 'How', guidance: '', required: true, minimumWords: 5 },
+      {
+        kind: 'criterion',
+        id: 'a',
+        title: 'Evidence',
+        guidance: '',
+        required: true,
+        weight: 1,
+        comment: 'required',
+        levels: [],
+      },
+      { kind: 'prompt', id: 'b', title: 'Why', guidance: '', required: true, weight: 1, minimumWords: 0 },
+      { kind: 'prompt', id: 'c', title: 'How', guidance: '', required: true, weight: 1, minimumWords: 5 },
     ];
-    const { missing } = completeness({ items }, { c: { text: 'two words' } });
-    expect(missing.map((one) => missingProblem(one, { items }).sentence)).toEqual([
+    const form = { ...EMPTY_FORM, items };
+    const { missing } = completeness(form, { c: { text: 'two words' } }, 0);
+    expect(missing.map((one) => missingProblem(one, form).sentence)).toEqual([
       '“Evidence”: choose a level.',
       '“Evidence”: say in a few words why.',
       '“Why” has no answer.',

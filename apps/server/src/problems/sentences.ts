@@ -1,12 +1,13 @@
 import type { FieldProblem } from '@salt-circle/contracts';
-import type {
-  CoreProblem,
-  DateName,
-  DateProblemCode,
-  FormProblemCode,
-  Missing,
-  Refusal,
-  ReviewForm,
+import {
+  OVERALL_ID,
+  type CoreProblem,
+  type DateName,
+  type DateProblemCode,
+  type FormProblemCode,
+  type Missing,
+  type Refusal,
+  type ReviewForm,
 } from '@salt-circle/core';
 import { ProblemError } from './problem-error.js';
 
@@ -21,6 +22,14 @@ const REFUSALS: Readonly<Record<Refusal, readonly [sentence: string, whatToDo: s
   'own-draft-first': [
     'You have not handed in a draft in this exchange, so there are no drafts for you to review.',
     'Talk to your instructor if you handed in by another way.',
+  ],
+  'self-review-first': [
+    'In this exchange you review your own draft first. The drafts of others open when you have submitted that.',
+    'Go back to your reviews and begin with your own draft.',
+  ],
+  'read-only': [
+    'You are looking with a student’s eyes, so nothing can be done from here.',
+    'Go back to your own view first.',
   ],
   over: [
     'The due time has passed. What you typed is kept and can be read, but it does not count.',
@@ -43,9 +52,13 @@ export function refusal(code: Refusal): ProblemError {
 export const DATE_WORDS: Readonly<Record<DateName, string>> = {
   draftsOpen: 'Drafts open',
   draftsDue: 'Drafts due',
+  lateUntil: 'Late until',
   reviewsOpen: 'Reviews open',
   reviewsDue: 'Reviews due',
+  checkUntil: 'Check until',
   release: 'Release',
+  repliesDue: 'Replies due',
+  revisionDue: 'Revision due',
 };
 
 /** E.g. "Thu 12 Mar 2026, 23:59 EET", in the time zone of the course. */
@@ -69,9 +82,13 @@ export function dateInWords(at: number, timeZone: string): string {
 const MUST_FOLLOW: Readonly<Record<DateName, 'must be after' | 'must not be before'>> = {
   draftsOpen: 'must be after',
   draftsDue: 'must be after',
+  lateUntil: 'must not be before',
   reviewsOpen: 'must not be before',
   reviewsDue: 'must be after',
+  checkUntil: 'must not be before',
   release: 'must not be before',
+  repliesDue: 'must not be before',
+  revisionDue: 'must not be before',
 };
 
 export function dateProblem(problem: CoreProblem<DateProblemCode>, timeZone: string): FieldProblem {
@@ -102,33 +119,69 @@ export function formProblem(problem: CoreProblem<FormProblemCode>): FieldProblem
 
 function formSentence({ code, facts }: CoreProblem<FormProblemCode>): string {
   const title = typeof facts['title'] === 'string' && facts['title'] !== '' ? ` “${facts['title']}”` : '';
-  const item = `Item ${facts['number']}${title}`;
+  const item = facts['number'] === 0 ? 'The overall comment' : `Item ${facts['number']}${title}`;
   switch (code) {
     case 'form-empty':
-      return 'The form has no items. Add at least one criterion or prompt.';
+      return 'The form asks for nothing. Add an item, require an overall comment, or ask for notes.';
     case 'item-untitled':
       return `${item} has no title. Reviewers need to know what it asks.`;
     case 'item-duplicate':
-    case 'level-duplicate':
+    case 'part-duplicate':
       return 'Two parts of the form have the same id. Remove one of them and add it again.';
     case 'levels-too-few':
       return `${item} needs at least two levels, or there is nothing to choose.`;
+    case 'options-too-few':
+      return `${item} needs at least two options, or there is nothing to choose.`;
+    case 'entries-too-few':
+      return `${item} has no entries. Add what reviewers are to look for.`;
+    case 'bands-too-few':
+      return `${item} has no bands, so its points mean nothing. Describe at least one band.`;
     case 'level-untitled':
-      return `${item}: level ${facts['level']} has no name.`;
-    case 'levels-mixed-points':
-      return `${item} has levels with points and levels without. Give points to all of its levels, or to none.`;
+      return `${item}: level ${facts['part']} has no name.`;
+    case 'band-untitled':
+      return `${item}: band ${facts['part']} has no name.`;
+    case 'entry-empty':
+      return `${item}: entry ${facts['part']} says nothing.`;
+    case 'option-untitled':
+      return `${item}: option ${facts['part']} has no name.`;
+    case 'mixed-points':
+      return `${item} has parts with points and parts without. Give points to all of them, or to none.`;
     case 'points-invalid':
-      return `${item}: the points of level ${facts['level']} must be from 0 to ${facts['max']}, in steps of a tenth.`;
+      return `${item}: the points of part ${facts['part']} must be from 0 to ${facts['max']}, in steps of a tenth.`;
+    case 'band-reversed':
+      return `${item}: band ${facts['part']} goes from ${facts['from']} down to ${facts['to']}. Swap the two.`;
+    case 'bands-overlap':
+      return `${item}: band ${facts['part']} begins at ${facts['from']}, but the bands before it reach ${facts['highest']}. Let it begin above that.`;
+    case 'step-invalid':
+      return `${item}: points go in steps of 1, 0.5 or 0.1.`;
+    case 'bounds-reversed':
+      return `${item}: the least value (${facts['minimum']}) must not be above the greatest (${facts['maximum']}).`;
+    case 'weight-invalid':
+      return `${item}: the weight must be from 0 to ${facts['max']}.`;
+    case 'weights-zero':
+      return 'All weights are 0, so there would be no score. Give at least one scored item a weight, or go by points.';
     case 'words-invalid':
       return `${item}: the least number of words must be a whole number from 0 to ${facts['max']}.`;
+    case 'notes-invalid':
+      return `The number of notes must be a whole number from 0 to ${facts['max']}.`;
+    case 'target-below-minimum':
+      return `The notes hoped for (${facts['target']}) are fewer than the least asked for (${facts['minimum']}). Raise the one, or lower the other.`;
   }
 }
 
 /** What a review lacks, one sentence per missing thing, at `items.<id>`. */
 export function missingProblem(missing: Missing, form: ReviewForm): FieldProblem {
-  const title = form.items.find((item) => item.id === missing.itemId)?.title ?? '';
+  const item = form.items.find(({ id }) => id === missing.itemId);
+  const title = missing.itemId === OVERALL_ID ? 'Overall comment' : (item?.title ?? '');
+  const next = item?.kind === 'pair' && item.nextLabel !== '' ? item.nextLabel : 'Next step';
   const sentences: Readonly<Record<Missing['what'], string>> = {
     level: `“${title}”: choose a level.`,
+    value: item?.kind === 'range' ? `“${title}”: give points.` : `“${title}”: enter a number within its bounds.`,
+    checks: `“${title}”: ${missing.have} of ${missing.need} entries answered with yes or no.`,
+    choice: `“${title}”: choose an option.`,
+    next: `“${title}”: “${next}” has no answer.`,
+    'next-words': `“${title}”: “${next}” has ${missing.have} of at least ${missing.need} words.`,
+    notes: `${missing.have} of at least ${missing.need} notes on the draft.`,
     comment: `“${title}”: say in a few words why.`,
     text: `“${title}” has no answer.`,
     words: `“${title}” has ${missing.have} of at least ${missing.need} words.`,

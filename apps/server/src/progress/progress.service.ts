@@ -9,6 +9,8 @@ import { Participant } from '../exchanges/entities.js';
 import { formOf } from '../exchanges/form-of.js';
 import { Labels } from '../exchanges/labels.js';
 import { isoOrNull } from '../exchanges/mapper.js';
+import { allOwnTimes } from '../exchanges/own-times.js';
+import { activeParticipants } from '../exchanges/participants.js';
 import { Review } from '../reviews/entities.js';
 import { reviewState } from '../reviews/state.js';
 
@@ -38,31 +40,35 @@ export class ProgressService {
     const labels = await Labels.load(manager, place, participants);
     const drafts = await draftStates(manager, exchangeId);
     const reviews = await manager.find(Review, { where: { exchangeId }, order: { position: 'ASC' } });
-    const askedAtFirst = completeness(await formOf(manager, place), {}).required;
+    const askedAtFirst = completeness(await formOf(manager, place), {}, 0).required;
     const draftOf = new Map(drafts.map((one) => [one.participantId, one]));
     const authorOf = new Map(drafts.map((one) => [one.draftId, one.participantId]));
     const byReviewer = grouped(reviews, ({ reviewerId }) => reviewerId);
     const byDraft = grouped(reviews, ({ draftId }) => draftId);
     const asView = (review: Review): ProgressReview => ({
       id: review.id,
-      author: labels.of(authorOf.get(review.draftId) as string),
+      author: labels.author(authorOf.get(review.draftId) as string),
       state: reviewState(review),
       answered: review.answered,
       required: review.begunAt === null ? askedAtFirst : review.required,
       words: review.words,
       notes: review.noteCount,
     });
-    const rows = participants.map(({ id }): ProgressRow => {
+    const active = new Set((await activeParticipants(manager, exchangeId)).map(({ id }) => id));
+    const own = await allOwnTimes(manager, place.exchange);
+    const rows = participants.map(({ id, personId }): ProgressRow => {
       const draft = draftOf.get(id);
       const given = byReviewer.get(id) ?? [];
       const received = byDraft.get(draft?.draftId ?? '') ?? [];
       return {
         id,
-        person: labels.of(id),
+        person: labels.author(id),
         draft: draftView(draft),
         reviews: given.map(asView),
         received: received.filter(({ submittedAt }) => submittedAt !== null).length,
         receives: received.length,
+        dropped: !active.has(id),
+        excused: own.get(personId)?.excused === true,
         words: given.reduce((sum, { words }) => sum + words, 0),
         notes: given.reduce((sum, { noteCount }) => sum + noteCount, 0),
       };

@@ -15,8 +15,8 @@ export async function loadContent(manager: EntityManager, reviewId: string): Pro
   };
 }
 
-export function answerView({ levelId, text, revision }: AnswerRow): AnswerView {
-  return { levelId, text, revision };
+export function answerView({ levelId, text, next, value, checks, choices, revision }: AnswerRow): AnswerView {
+  return { levelId, text, next, value, checks, choices, revision };
 }
 
 export function noteView({ id, kind, body, anchor, revision }: NoteRow): NoteView {
@@ -26,8 +26,11 @@ export function noteView({ id, kind, body, anchor, revision }: NoteRow): NoteVie
 /** Brings the counts of a review in step with what is written in it. */
 export async function recount(manager: EntityManager, review: Review, form: ReviewForm, now: number): Promise<void> {
   const content = await loadContent(manager, review.id);
-  const { answered, required } = completeness(form, content.answers);
-  const texts = [...Object.values(content.answers).map(({ text }) => text), ...content.notes.map(({ body }) => body)];
+  const { answered, required } = completeness(form, content.answers, content.notes.length);
+  const texts = [
+    ...Object.values(content.answers).flatMap(({ text, next }) => [text, next]),
+    ...content.notes.map(({ body }) => body),
+  ];
   await manager.update(
     Review,
     { id: review.id },

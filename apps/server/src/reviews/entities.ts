@@ -1,5 +1,5 @@
 import type { NoteKind } from '@salt-circle/contracts';
-import type { TextAnchor } from '@salt-circle/core';
+import type { Check, TextAnchor } from '@salt-circle/core';
 import { Column, Entity, ForeignKey, Index, PrimaryColumn, Unique } from 'typeorm';
 import { Draft } from '../drafts/entities.js';
 import { Exchange, Participant } from '../exchanges/entities.js';
@@ -67,6 +67,18 @@ export class AnswerRow {
 
   @Column('integer')
   revision: number;
+
+  @Column('text', { default: '' })
+  next: string;
+
+  @Column('real', { nullable: true })
+  value: number | null;
+
+  @Column('simple-json', { default: '{}' })
+  checks: Record<string, Check>;
+
+  @Column('simple-json', { default: '[]' })
+  choices: string[];
 }
 
 @Entity('note')

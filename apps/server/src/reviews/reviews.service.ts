@@ -8,7 +8,7 @@ import type {
   ReviewCard,
   SubmitView,
 } from '@salt-circle/contracts';
-import { completeness, mayDo, type Act } from '@salt-circle/core';
+import { completeness, mayDo, maySee, OVERALL_ID, type Act, type Reviewing } from '@salt-circle/core';
 import type { EntityManager } from 'typeorm';
 import type { Person } from '../accounts/entities.js';
 import { Database, type Report } from '../database/database.js';
@@ -21,18 +21,18 @@ import { Labels } from '../exchanges/labels.js';
 import { iso, isoOrNull } from '../exchanges/mapper.js';
 import { ProblemError } from '../problems/problem-error.js';
 import { conflict, invalid, missingProblem, refusal } from '../problems/sentences.js';
+import { answerFrom, sameAnswer } from './answers.js';
 import { answerView, loadContent, noteView, recount } from './content.js';
 import { AnswerRow, NoteRow, Review } from './entities.js';
+import { shorthandOf } from './shorthand.js';
 import { reviewState } from './state.js';
 
 /** A review with where the one who asks stands to it. */
-interface Standing {
+interface Standing extends Reviewing {
   readonly place: Place;
   readonly review: Review;
   readonly draft: Draft;
   readonly byViewer: boolean;
-  readonly ofViewersDraft: boolean;
-  readonly viewerHandedIn: boolean;
 }
 
 @Injectable()
@@ -47,8 +47,9 @@ export class ReviewsService {
     const place = await this.access.exchange(person, exchangeId);
     const participant = ownParticipant(place);
     const viewerHandedIn = await this.access.hasHandedIn(participant.id);
-    see(place, { kind: 'review', byViewer: true, ofViewersDraft: false, viewerHandedIn, submitted: false });
+    see(place, { kind: 'own-reviews', viewerHandedIn });
     const manager = this.database.read;
+    const selfReviewed = await this.access.selfReviewed(participant.id);
     const reviews = await manager.find(Review, { where: { reviewerId: participant.id }, order: { position: 'ASC' } });
     const labels = await Labels.ofExchange(manager, place);
     const form = await formOf(manager, place);
@@ -56,13 +57,18 @@ export class ReviewsService {
     for (const review of reviews) {
       const draft = await manager.findOneByOrFail(Draft, { id: review.draftId });
       const version = await lastVersion(manager, draft.id);
+      const self = draft.participantId === participant.id;
+      const reviewing = { viewerHandedIn, ofOwnDraft: self, selfReviewed };
+      const subject = { kind: 'review', byViewer: true, submitted: false, ...reviewing } as const;
       cards.push({
         id: review.id,
-        author: labels.of(draft.participantId),
+        author: labels.author(draft.participantId),
         draftTitle: version?.title ?? '',
+        self,
+        waits: !maySee(place.viewer, place.facts, subject).allowed,
         state: reviewState(review),
         answered: review.answered,
-        required: review.begunAt === null ? completeness(form, {}).required : review.required,
+        required: review.begunAt === null ? completeness(form, {}, 0).required : review.required,
         notes: review.noteCount,
       });
     }
@@ -82,10 +88,12 @@ export class ReviewsService {
       id: review.id,
       ...(await loadContent(manager, review.id)),
       exchange: exchangeOnDesk(place),
-      author: labels.of(draft.participantId),
-      reviewer: labels.of(review.reviewerId),
+      author: labels.author(draft.participantId),
+      reviewer: labels.reviewer(review.reviewerId),
+      self: draft.participantId === review.reviewerId,
+      shorthand: await shorthandOf(manager, place),
       draft: reading(version),
-      form: (await formOf(manager, place)).items,
+      form: await formOf(manager, place),
       submittedAt: isoOrNull(standing.byViewer || place.viewer.role !== 'student' ? review.submittedAt : null),
       editable: mayDo(place.viewer, place.facts, { kind: 'write-review', ...relation(standing) }).allowed,
       submittable: mayDo(place.viewer, place.facts, { kind: 'submit-review', ...relation(standing) }).allowed,
@@ -98,25 +106,17 @@ export class ReviewsService {
     return this.#writing(person, reviewId, async (manager, { place, review }) => {
       const form = await formOf(manager, place);
       const item = form.items.find(({ id }) => id === itemId);
-      if (item === undefined) throw refusal('unknown');
-      const levelId = request.levelId ?? null;
-      const known = item.kind === 'criterion' && item.levels.some(({ id }) => id === levelId);
-      if (levelId !== null && !known) {
-        throw invalid([
-          {
-            path: 'levelId',
-            code: 'unknown-level',
-            sentence: `“${item.title}” has no such level. Load the page again.`,
-          },
-        ]);
-      }
-      const next = { levelId, text: request.text ?? '' };
+      const overall = itemId === OVERALL_ID && form.overall !== 'none';
+      if (item === undefined && !overall) throw refusal('unknown');
+      const next = answerFrom(request, item);
       const current = await manager.findOneBy(AnswerRow, { reviewId, itemId });
-      if (current !== null && current.levelId === next.levelId && current.text === next.text)
-        return answerView(current);
+      if (current !== null && sameAnswer(current, next)) return answerView(current);
       const revision = current?.revision ?? 0;
       if (revision !== request.revision) {
-        throw conflict(`The answer to “${item.title}”`, current === null ? null : answerView(current));
+        throw conflict(
+          `The answer to “${item?.title ?? 'Overall comment'}”`,
+          current === null ? null : answerView(current),
+        );
       }
       const row = { reviewId, itemId, ...next, revision: revision + 1 };
       await manager.save(AnswerRow, row);
@@ -178,7 +178,7 @@ export class ReviewsService {
       act(place, { kind: 'submit-review', ...relation(standing) });
       const form = await formOf(manager, place);
       const content = await loadContent(manager, reviewId);
-      const state = completeness(form, content.answers);
+      const state = completeness(form, content.answers, content.notes.length);
       if (!state.complete || (!state.begun && content.notes.length === 0)) {
         throw new ProblemError({
           code: 'review-incomplete',
@@ -232,8 +232,9 @@ export class ReviewsService {
       review,
       draft,
       byViewer: own === review.reviewerId,
-      ofViewersDraft: own === draft.participantId,
+      ofOwnDraft: own === draft.participantId,
       viewerHandedIn: own !== null && (await this.access.hasHandedIn(own, manager)),
+      selfReviewed: own !== null && (await this.access.selfReviewed(own, manager)),
     };
   }
 
@@ -251,8 +252,8 @@ export class ReviewsService {
   }
 }
 
-function relation({ byViewer, ofViewersDraft, viewerHandedIn, review }: Standing) {
-  return { byViewer, ofViewersDraft, viewerHandedIn, submitted: review.submittedAt !== null };
+function relation({ byViewer, ofOwnDraft, viewerHandedIn, selfReviewed, review }: Standing) {
+  return { byViewer, ofOwnDraft, viewerHandedIn, selfReviewed, submitted: review.submittedAt !== null };
 }
 
 function reopening({ byViewer, review }: Standing): Act {
@@ -269,7 +270,7 @@ function reported({ place, review }: Standing, action: 'review-begun' | 'review-
   };
 }
 
-function exchangeOnDesk({ exchange, course, facts }: Place): DeskView['exchange'] {
+function exchangeOnDesk({ exchange, course, facts, own }: Place): DeskView['exchange'] {
   return {
     id: exchange.id,
     title: exchange.title,
@@ -278,7 +279,7 @@ function exchangeOnDesk({ exchange, course, facts }: Place): DeskView['exchange'
     timeZone: course.timeZone,
     guideHtml: exchange.guideHtml,
     briefHtml: exchange.briefHtml,
-    reviewsDue: iso(exchange.reviewsDue as number),
+    reviewsDue: iso(own?.reviewsDue ?? (exchange.reviewsDue as number)),
     stage: facts.stage,
   };
 }

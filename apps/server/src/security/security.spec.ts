@@ -129,7 +129,7 @@ describe('the record', () => {
     expect(rows.map(({ action }) => action)).toEqual([
       'exchange-published',
       'form-changed',
-      'dates-changed',
+      'plan-changed',
       'exchange-created',
     ]);
     expect(new Set(rows.map(({ actor }) => actor))).toEqual(new Set(['Ines Marchetti']));

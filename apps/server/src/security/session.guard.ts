@@ -3,7 +3,8 @@ import { Reflector } from '@nestjs/core';
 import type { Request } from 'express';
 import type { Person } from '../accounts/entities.js';
 import { SessionService } from '../accounts/session.service.js';
-import { signedOut } from '../problems/sentences.js';
+import { refusal, signedOut } from '../problems/sentences.js';
+import { SEE_HEADER, SeeingService } from '../seeing/seeing.service.js';
 
 export interface PersonRequest extends Request {
   person?: Person | null;
@@ -24,11 +25,17 @@ export class SessionGuard implements CanActivate {
   constructor(
     private readonly reflector: Reflector,
     private readonly sessions: SessionService,
+    private readonly seeing: SeeingService,
   ) {}
 
   async canActivate(context: ExecutionContext): Promise<boolean> {
     const request = context.switchToHttp().getRequest<PersonRequest>();
     request.person = await this.sessions.personOf(request.headers.cookie);
+    const see = request.headers[SEE_HEADER];
+    if (request.person !== null && typeof see === 'string') {
+      request.person = await this.seeing.eyesOf(request.person, see);
+      if (request.method !== 'GET') throw refusal('read-only');
+    }
     const open = this.reflector.getAllAndOverride<boolean | undefined>(PUBLIC, [
       context.getHandler(),
       context.getClass(),

@@ -5,6 +5,7 @@ import {
   CHO,
   DATES,
   fillIn,
+  FORM,
   handIn,
   INES,
   ITEMS,
@@ -96,13 +97,13 @@ describe('planning', () => {
         ],
       },
     ];
-    await world.do(INES, 'put', `/exchanges/${id}/form`, { revision: 1, items: mixed });
+    await world.do(INES, 'put', `/exchanges/${id}/form`, { ...FORM, revision: 1, items: mixed });
     world.clock.goTo(AT.afterDue);
     const { body } = await world.as(INES, 'post', `/exchanges/${id}/publish`);
     expect(body.fields.map((field: { code: string }) => field.code)).toEqual([
       'date-past',
       'too-many-reviews',
-      'levels-mixed-points',
+      'mixed-points',
     ]);
     expect(body.fields[1].sentence).toContain('only 2 drafts by others');
     expect(body.fields[2].sentence).toContain('“Evidence”');
@@ -110,15 +111,15 @@ describe('planning', () => {
 
   it('freezes the form at the first hand-in, and names at publishing', async () => {
     const id = await publishedExchange(world);
-    await world.do(INES, 'put', `/exchanges/${id}/form`, { revision: 2, items: ITEMS.slice(0, 1) });
+    await world.do(INES, 'put', `/exchanges/${id}/form`, { ...FORM, revision: 2, items: ITEMS.slice(0, 1) });
     world.clock.goTo(AT.drafting);
     await handIn(world, ANN, id);
-    expect((await world.as(INES, 'put', `/exchanges/${id}/form`, { revision: 3, items: [] })).body.code).toBe(
+    expect((await world.as(INES, 'put', `/exchanges/${id}/form`, { ...FORM, revision: 3, items: [] })).body.code).toBe(
       'form-frozen',
     );
     expect(
       (await world.as(INES, 'put', `/exchanges/${id}/plan`, { ...PLAN, names: 'open', revision: 2 })).body.code,
-    ).toBe('names-fixed');
+    ).toBe('plan-fixed');
   });
 });
 
@@ -264,7 +265,7 @@ describe('reviews', () => {
     const second = await put(0, 'from the second');
     expect([second.status, second.body.current]).toEqual([
       409,
-      { levelId: null, text: 'from the first tab', revision: 1 },
+      { levelId: null, text: 'from the first tab', next: '', value: null, checks: {}, choices: [], revision: 1 },
     ]);
     // Another answer of the same review is not in conflict.
     expect(

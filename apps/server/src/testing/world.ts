@@ -3,7 +3,15 @@ import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { NestExpressApplication } from '@nestjs/platform-express';
-import { seededRandom, type FormItem } from '@salt-circle/core';
+import {
+  DATE_ORDER,
+  EMPTY_FORM,
+  seededRandom,
+  type DateName,
+  type FormItem,
+  type NamesPolicy,
+} from '@salt-circle/core';
+import type { PlanSettings } from '@salt-circle/contracts';
 import request from 'supertest';
 import { Person } from '../accounts/entities.js';
 import { SessionService } from '../accounts/session.service.js';
@@ -70,6 +78,7 @@ export const DAY = 24 * 3_600_000;
 const day = (number: number) => Date.UTC(2026, 2, number);
 /** Drafts 2 to 12 March, reviews 14 to 20 March, release 26 March. */
 export const DATES = {
+  ...(Object.fromEntries(DATE_ORDER.map((name) => [name, null])) as Record<DateName, string | null>),
   draftsOpen: new Date(day(2)).toISOString(),
   draftsDue: new Date(day(12)).toISOString(),
   reviewsOpen: new Date(day(14)).toISOString(),
@@ -91,22 +100,36 @@ export const ITEMS: FormItem[] = [
     title: 'Evidence',
     guidance: '',
     required: true,
+    weight: 1,
     comment: 'optional',
     levels: [
       { id: 'low', title: 'Claims only', description: '', points: 0 },
       { id: 'high', title: 'All backed', description: '', points: 4 },
     ],
   },
-  { kind: 'prompt', id: 'first', title: 'What first?', guidance: '', required: true, minimumWords: 5 },
+  { kind: 'prompt', id: 'first', title: 'What first?', guidance: '', required: true, weight: 1, minimumWords: 5 },
 ];
 
-export const PLAN = {
+export const FORM = { ...EMPTY_FORM, overall: 'none' as const, items: ITEMS };
+
+export const PLAN: PlanSettings = {
   title: 'Field report',
   briefHtml: '<p>Write a report.</p>',
   guideHtml: '',
   dates: DATES,
+  late: null,
+  deliverables: [{ id: 'text', kind: 'text', title: 'Report', description: '', required: true, families: [] }],
+  takesPart: { kind: 'everyone', sections: [], groupIds: [], studentIds: [] },
+  handInAs: 'alone',
+  whom: 'anyone',
+  groupSetId: null,
   reviewsPerStudent: 1,
-  names: 'both-ways' as 'both-ways' | 'open',
+  selfReview: 'off',
+  ownHandInFirst: true,
+  names: 'both-ways' as NamesPolicy,
+  showNamesAtRelease: false,
+  gradeParts: [],
+  shorthandId: null,
 };
 
 type Method = 'get' | 'post' | 'put' | 'delete';
@@ -126,7 +149,6 @@ export class World {
   static async open(part: Partial<Settings> = {}, people: readonly TestPerson[] = PEOPLE): Promise<World> {
     const folder = mkdtempSync(join(tmpdir(), 'salt-circle-'));
     const clock = new StandingClock();
-    const database = await Database.open(folder, clock);
     const settings: Settings = {
       mode: 'test',
       port: 0,
@@ -135,8 +157,15 @@ export class World {
       webFolder: null,
       behindProxy: false,
       log: false,
+      publicUrl: 'https://salt-circle.example.org',
+      smtp: null,
+      mailFrom: 'Salt Circle <salt-circle@example.org>',
       ...part,
     };
+    const database = await Database.open(folder, clock, {
+      publicUrl: settings.publicUrl,
+      sendsMail: settings.smtp !== null,
+    });
     const app = await createApp({ settings, database, clock, ids: new SeededIds() });
     await app.init();
     const world = new World(app, database, clock, people, folder);
@@ -155,9 +184,8 @@ export class World {
         { id: 'course', title: 'Coastal Restoration', timeZone: 'Europe/Tallinn', createdAt: 0 },
         { id: 'elsewhere', title: 'Elsewhere', timeZone: 'UTC', createdAt: 0 },
       ]);
-      for (const { role, ...person } of this.people) {
+      for (const { role, campusId = null, ...person } of this.people) {
         await manager.insert(Person, {
-          campusId: null,
           passwordHash: null,
           createsCourses: role === 'instructor',
           createdAt: 0,
@@ -170,6 +198,7 @@ export class World {
           personId: person.id,
           role: role ?? 'instructor',
           active: true,
+          campusId,
         });
       }
     });
@@ -219,10 +248,10 @@ export class World {
 export const [INES, TOM, ANN, BEN, CHO, OUT] = [0, 1, 2, 3, 4, 5] as const;
 
 /** A published exchange with the plan and form above. */
-export async function publishedExchange(world: World, part: Partial<typeof PLAN> = {}): Promise<string> {
+export async function publishedExchange(world: World, part: Partial<PlanSettings> = {}): Promise<string> {
   const { id } = await world.do(INES, 'post', '/courses/course/exchanges', { title: 'Field report' });
   await world.do(INES, 'put', `/exchanges/${id}/plan`, { ...PLAN, ...part, revision: 1 });
-  await world.do(INES, 'put', `/exchanges/${id}/form`, { revision: 1, items: ITEMS });
+  await world.do(INES, 'put', `/exchanges/${id}/form`, { ...FORM, revision: 1 });
   await world.do(INES, 'post', `/exchanges/${id}/publish`);
   return id;
 }
@@ -245,7 +274,7 @@ export async function handIn(
 /** Ann and Ben have handed in and review each other; Cho has not. It is reviewing time. */
 export async function reviewedExchange(
   world: World,
-  part: Partial<typeof PLAN> = {},
+  part: Partial<PlanSettings> = {},
 ): Promise<{ id: string; byAnn: string; byBen: string }> {
   const id = await publishedExchange(world, part);
   world.clock.goTo(AT.drafting);

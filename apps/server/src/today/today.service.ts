@@ -36,7 +36,8 @@ export class TodayService {
   async of(person: Person): Promise<TodayView> {
     const items: TodayItem[] = [];
     const waiting: WaitingItem[] = [];
-    for (const { exchange, role } of await this.#exchangesOf(person)) {
+    // With a student's eyes there is one exchange to look at, and Today is not part of it.
+    for (const { exchange, role } of person.seeing === undefined ? await this.#exchangesOf(person) : []) {
       const view = await this.exchanges.one(person, exchange.id);
       const needs = role === 'student' ? await this.#studentNeeds(person, view) : staffNeeds(view, this.clock.now());
       const base = {
@@ -71,13 +72,16 @@ export class TodayService {
   }
 
   async #studentNeeds(person: Person, view: ExchangeView): Promise<Need[]> {
-    const { marks, dates, stage } = view;
-    if (marks === null) return [];
+    const { marks, dates } = view;
+    if (marks === null || view.own?.excused === true) return [];
+    const draftsDue = view.own?.draftsDue ?? (view.handInIsLate ? dates.lateUntil : dates.draftsDue);
+    const needs: Need[] = [];
     if (view.mayHandIn) {
-      if (marks.draft !== 'handed-in') return [{ kind: 'hand-in', due: dates.draftsDue }];
-      return marks.savedSinceHandIn ? [{ kind: 'hand-in-again', due: dates.draftsDue }] : [];
+      if (marks.draft !== 'handed-in') needs.push({ kind: 'hand-in', due: draftsDue });
+      else if (marks.savedSinceHandIn) needs.push({ kind: 'hand-in-again', due: draftsDue });
+      if (!view.mayReview) return needs;
     }
-    if (stage === 'reviewing') {
+    if (view.mayReview) {
       const participant = await this.database.read.findOneByOrFail(Participant, {
         exchangeId: view.id,
         personId: person.id,
@@ -87,15 +91,13 @@ export class TodayService {
         order: { position: 'ASC' },
       });
       const open = mine.filter(({ submittedAt }) => submittedAt === null);
-      return open.map(({ id, position }) => ({
-        kind: 'write-review',
-        due: dates.reviewsDue,
-        reviewId: id,
-        done: position,
-        of: mine.length,
-      }));
+      const reviewsDue = view.own?.reviewsDue ?? dates.reviewsDue;
+      const write = open.map(({ id, position }): Need => {
+        return { kind: 'write-review', due: reviewsDue, reviewId: id, done: position, of: mine.length };
+      });
+      return [...needs, ...write];
     }
-    const released = Date.parse(dates.release ?? dates.reviewsDue ?? '');
+    const released = Date.parse(dates.release ?? dates.checkUntil ?? dates.reviewsDue ?? '');
     const news = view.released && this.clock.now() - released < NEWS;
     return news && (marks.reviewsReceived ?? 0) > 0
       ? [{ kind: 'read-feedback', done: marks.reviewsReceived ?? 0 }]
@@ -117,7 +119,7 @@ function staffNeeds(view: ExchangeView, now: number): Need[] {
   if (now >= draftsDue && figures.allocated === 0 && (stage === 'drafting' || stage === 'reviewing')) {
     needs.push({
       kind: 'allocate',
-      due: dates.reviewsOpen ?? dates.draftsDue,
+      due: dates.reviewsOpen ?? dates.lateUntil ?? dates.draftsDue,
       done: figures.handedIn,
       of: figures.students,
     });
@@ -130,6 +132,11 @@ function staffNeeds(view: ExchangeView, now: number): Need[] {
     needs.push({ kind: 'watch-reviews', due: dates.reviewsDue, done: figures.submitted, of: figures.allocated });
   }
   if (stage === 'checking')
-    needs.push({ kind: 'release', due: dates.release, done: figures.submitted, of: figures.allocated });
+    needs.push({
+      kind: 'release',
+      due: dates.release ?? dates.checkUntil,
+      done: figures.submitted,
+      of: figures.allocated,
+    });
   return needs;
 }

@@ -1,5 +1,20 @@
 import { Type } from 'class-transformer';
-import { IsIn, IsInt, IsOptional, IsString, Length, Matches, MaxLength, Min, ValidateNested } from 'class-validator';
+import {
+  ArrayMaxSize,
+  IsArray,
+  IsIn,
+  IsInt,
+  IsNumber,
+  IsOptional,
+  IsString,
+  Length,
+  Matches,
+  MaxLength,
+  Min,
+  ValidateBy,
+  ValidateNested,
+  type ValidationOptions,
+} from 'class-validator';
 import { LIMITS } from '../limits.js';
 
 export const NOTE_KINDS = ['keep', 'change', 'ask', 'fix'] as const;
@@ -30,6 +45,17 @@ export class HandInRequest {
   revision!: number;
 }
 
+/** A map from ids to yes or no, of a bounded size. */
+function IsChecks(options: ValidationOptions): PropertyDecorator {
+  const fits = (value: unknown) =>
+    typeof value === 'object' &&
+    value !== null &&
+    !Array.isArray(value) &&
+    Object.keys(value).length <= LIMITS.parts &&
+    Object.values(value).every((one) => one === 'yes' || one === 'no');
+  return ValidateBy({ name: 'isChecks', validator: { validate: fits } }, options);
+}
+
 export class AnswerRequest {
   @IsInt()
   @Min(0)
@@ -44,6 +70,25 @@ export class AnswerRequest {
   @IsString()
   @MaxLength(LIMITS.answerText, { message: `Keep an answer under ${LIMITS.answerText} characters.` })
   text?: string;
+
+  @IsOptional()
+  @IsString()
+  @MaxLength(LIMITS.answerText, { message: `Keep an answer under ${LIMITS.answerText} characters.` })
+  next?: string;
+
+  @IsOptional()
+  @IsNumber({}, { message: 'This is not a number.' })
+  value?: number | null;
+
+  @IsOptional()
+  @IsChecks({ message: 'Each entry of a checklist is answered with yes or no.' })
+  checks?: Record<string, 'yes' | 'no'>;
+
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(LIMITS.parts)
+  @IsString({ each: true })
+  choices?: string[];
 }
 
 export class QuoteRequest {

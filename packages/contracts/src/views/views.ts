@@ -1,5 +1,17 @@
-import type { AllocationQuality, DateName, FormItem, NamesPolicy, Role, Stage, TextAnchor } from '@salt-circle/core';
-import type { FieldProblem } from '../problems.js';
+import type {
+  AllocationQuality,
+  Check,
+  DateName,
+  Deliverable,
+  GradePart,
+  LateRule,
+  NamesPolicy,
+  ReviewForm,
+  Role,
+  SelfReview,
+  Stage,
+  TextAnchor,
+} from '@salt-circle/core';
 import type { NoteKind } from '../requests/work.js';
 
 /** All instants are ISO 8601 in UTC. */
@@ -16,6 +28,16 @@ export interface SessionView {
   /** The application's time, which the demo can move. */
   readonly now: IsoInstant;
   readonly clockMoved: boolean;
+  /** Set while somebody of the staff looks with a student's eyes: who looks, at which exchange, and as whom. */
+  readonly seeing: SeeingView | null;
+}
+
+export interface SeeingView {
+  readonly by: string;
+  readonly as: string;
+  readonly exchangeId: string;
+  /** An invented student, for an exchange that nobody takes part in yet. */
+  readonly example: boolean;
 }
 
 export interface DemoPerson {
@@ -56,8 +78,9 @@ export interface ExchangeCard {
 
 export interface CourseView extends CourseCard {
   readonly exchanges: readonly ExchangeCard[];
+  readonly holidays: ReadonlyArray<{ readonly title: string; readonly from: string; readonly to: string }>;
   /** For instructors and assistants only. */
-  readonly people: ReadonlyArray<{ readonly name: string; readonly email: string; readonly role: Role }> | null;
+  readonly students: number | null;
 }
 
 export interface StaffFigures {
@@ -78,41 +101,34 @@ export interface StudentMarks {
   readonly reviewsReceived: number | null;
 }
 
+export interface OwnTimesPart {
+  readonly draftsDue: IsoInstant | null;
+  readonly reviewsDue: IsoInstant | null;
+  readonly repliesDue: IsoInstant | null;
+  readonly revisionDue: IsoInstant | null;
+  readonly excused: boolean;
+}
+
 export interface ExchangeView extends ExchangeCard {
   readonly course: CourseCard;
   readonly names: NamesPolicy;
   readonly reviewsPerStudent: number;
+  readonly selfReview: SelfReview;
+  readonly deliverables: readonly Deliverable[];
+  readonly late: LateRule | null;
+  readonly gradeParts: readonly GradePart[];
   readonly briefHtml: string;
   readonly guideHtml: string;
   readonly alias: string | null;
   readonly mayHandIn: boolean;
+  /** Handing in now counts as late. */
+  readonly handInIsLate: boolean;
+  readonly mayReview: boolean;
   readonly released: boolean;
+  /** Due times of the one who asks that differ from the common ones, and whether that one is excused. */
+  readonly own: OwnTimesPart | null;
   readonly figures: StaffFigures | null;
   readonly marks: StudentMarks | null;
-}
-
-export interface PlanView {
-  readonly revision: number;
-  readonly title: string;
-  readonly briefHtml: string;
-  readonly guideHtml: string;
-  readonly dates: DatesView;
-  readonly reviewsPerStudent: number;
-  readonly names: NamesPolicy;
-  readonly published: boolean;
-  readonly students: number;
-  /** What must be mended before publishing, in the order of the page. */
-  readonly missing: readonly FieldProblem[];
-  /** Settings that can no longer be changed, with the reason. */
-  readonly fixed: Readonly<Partial<Record<'names' | 'reviewsPerStudent', string>>>;
-}
-
-export interface FormView {
-  readonly revision: number;
-  readonly items: readonly FormItem[];
-  /** Set once the first draft has been handed in: the form can no longer change. */
-  readonly frozen: boolean;
-  readonly problems: readonly FieldProblem[];
 }
 
 export interface VersionMeta {
@@ -149,6 +165,10 @@ export interface ReviewCard {
   readonly id: string;
   readonly author: PersonLabel;
   readonly draftTitle: string;
+  /** Of the reviewer's own draft. */
+  readonly self: boolean;
+  /** Not to be opened yet: the self-review comes first. */
+  readonly waits: boolean;
   readonly state: ReviewState;
   readonly answered: number;
   readonly required: number;
@@ -158,6 +178,10 @@ export interface ReviewCard {
 export interface AnswerView {
   readonly levelId: string | null;
   readonly text: string;
+  readonly next: string;
+  readonly value: number | null;
+  readonly checks: Readonly<Record<string, Check>>;
+  readonly choices: readonly string[];
   readonly revision: number;
 }
 
@@ -172,6 +196,13 @@ export interface NoteView {
 export interface ReviewContent {
   readonly answers: Readonly<Record<string, AnswerView>>;
   readonly notes: readonly NoteView[];
+}
+
+/** One of the course's short labels for Fix notes. */
+export interface ShorthandEntry {
+  readonly key: string;
+  readonly label: string;
+  readonly meaning: string;
 }
 
 export interface DraftReading {
@@ -196,8 +227,10 @@ export interface DeskView extends ReviewContent {
   };
   readonly author: PersonLabel;
   readonly reviewer: PersonLabel;
+  readonly self: boolean;
+  readonly shorthand: readonly ShorthandEntry[];
   readonly draft: DraftReading;
-  readonly form: readonly FormItem[];
+  readonly form: ReviewForm;
   readonly submittedAt: IsoInstant | null;
   /** Whether the one who asks may write in it now. */
   readonly editable: boolean;
@@ -212,8 +245,10 @@ export interface DeskView extends ReviewContent {
 
 export interface FeedbackView {
   readonly draft: DraftReading | null;
-  readonly form: readonly FormItem[];
-  readonly reviews: ReadonlyArray<ReviewContent & { readonly id: string; readonly reviewer: PersonLabel }>;
+  readonly form: ReviewForm;
+  readonly reviews: ReadonlyArray<
+    ReviewContent & { readonly id: string; readonly reviewer: PersonLabel; readonly self: boolean }
+  >;
   /** Reviews that were allocated but not submitted. */
   readonly missing: number;
 }
@@ -243,6 +278,9 @@ export interface ProgressRow {
   readonly reviews: readonly ProgressReview[];
   readonly received: number;
   readonly receives: number;
+  /** No longer in the course; the work is kept. */
+  readonly dropped: boolean;
+  readonly excused: boolean;
   readonly words: number;
   readonly notes: number;
 }
@@ -278,7 +316,7 @@ export interface AllocationPreviewView {
     readonly asked: number;
     readonly placed: number;
   }>;
-  /** Students who take no part because they have not handed in. */
+  /** Students who take no part: not handed in, or excused. */
   readonly leftOut: readonly PersonLabel[];
 }
 

@@ -94,8 +94,11 @@ export function readRoster(cells: ReadonlyArray<readonly string[]>, traitColumn:
   const names = traitColumn === null ? COLUMNS : { ...COLUMNS, trait: [traitColumn] };
   const header = readHeader(cells[0] ?? [], names);
   const problems: RosterProblem[] = [];
-  const report = (row: number, code: RosterProblemCode, facts: RosterProblem['facts'] = {}, warning = false) =>
+  let errors = 0;
+  const report = (row: number, code: RosterProblemCode, facts: RosterProblem['facts'] = {}, warning = false) => {
+    if (!warning) errors += 1;
     problems.push({ ...problem(code, [], facts), row, warning });
+  };
   if (cells.length < 2) report(0, 'roster-empty');
   for (const column of header.twice) report(1, 'column-twice', { column });
   const has = (column: RosterColumn) => header.columns[column] !== undefined;
@@ -118,7 +121,7 @@ export function readRoster(cells: ReadonlyArray<readonly string[]>, traitColumn:
     const email = cell('email').toLowerCase();
     const campusId = cell('campusId') || null;
     const role = ROLES[cell('role').toLowerCase()];
-    const before = problems.filter(({ warning }) => !warning).length;
+    const before = errors;
     if (name === '') report(row, 'name-missing');
     if (email === '') report(row, 'email-missing', { name });
     else if (!EMAIL.test(email)) report(row, 'email-invalid', { email });
@@ -134,7 +137,7 @@ export function readRoster(cells: ReadonlyArray<readonly string[]>, traitColumn:
     if (email !== '') twice('email', 'email-twice', email);
     if (campusId !== null) twice('campusId', 'campus-id-twice', campusId);
     else if (has('campusId')) report(row, 'campus-id-missing', { name }, true);
-    if (problems.filter(({ warning }) => !warning).length > before || role === undefined) continue;
+    if (errors > before || role === undefined) continue;
     entries.push({ row, name, email, campusId, section: cell('section') || null, trait: cell('trait') || null, role });
   }
   return { header, entries, problems };

@@ -44,6 +44,8 @@ export interface Reviewing {
 /** What an exchange consists of, as far as seeing it goes; `mine` are relations of the viewer to it. */
 export type Subject =
   | { readonly kind: 'course' }
+  /** Names and addresses of everybody in the course, and its library. */
+  | { readonly kind: 'people' }
   | { readonly kind: 'exchange' }
   /** Settings, figures, everybody's progress, the record. */
   | { readonly kind: 'workspace' }

@@ -1,4 +1,5 @@
 import { Foundation1764028800000 } from './0001-foundation.js';
+import { Planning1764115200000 } from './0002-planning.js';
 
 /** In the order in which they run. A migration that has landed is never edited. */
-export const MIGRATIONS = [Foundation1764028800000] as const;
+export const MIGRATIONS = [Foundation1764028800000, Planning1764115200000] as const;

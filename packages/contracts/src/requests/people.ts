@@ -1,0 +1,203 @@
+import { Type } from 'class-transformer';
+import {
+  ArrayMaxSize,
+  IsArray,
+  IsBoolean,
+  IsEmail,
+  IsIn,
+  IsInt,
+  IsISO8601,
+  IsOptional,
+  IsString,
+  Length,
+  Matches,
+  Max,
+  MaxLength,
+  Min,
+  ValidateIf,
+  ValidateNested,
+} from 'class-validator';
+import type { Role } from '@salt-circle/core';
+import { LIMITS } from '../limits.js';
+import { NOT_BLANK, TITLE_MESSAGE } from './exchange.js';
+
+const NAME_MESSAGE = { message: `A name has 1 to ${LIMITS.name} characters.` };
+const ROLES: readonly Role[] = ['instructor', 'assistant', 'student'];
+/** Base64 takes four characters for three bytes. */
+const BASE64_LENGTH = Math.ceil((LIMITS.importBytes * 4) / 3) + 4;
+const TOO_LARGE = { message: `This is larger than the ${LIMITS.importBytes / 1_000_000} MB that can be read at once.` };
+
+export class HolidayRequest {
+  @IsString()
+  @Length(1, LIMITS.title, { message: 'Give the holiday a name.' })
+  @Matches(NOT_BLANK, { message: 'Give the holiday a name.' })
+  title!: string;
+
+  @IsISO8601({ strict: true }, { message: 'Give a day.' })
+  @Length(10, 10, { message: 'Give a day.' })
+  from!: string;
+
+  @IsISO8601({ strict: true }, { message: 'Give a day.' })
+  @Length(10, 10, { message: 'Give a day.' })
+  to!: string;
+}
+
+export class CourseSettingsRequest {
+  @IsString(TITLE_MESSAGE)
+  @Length(1, LIMITS.title, TITLE_MESSAGE)
+  @Matches(NOT_BLANK, TITLE_MESSAGE)
+  title!: string;
+
+  @IsString()
+  @Length(1, 64, { message: 'Choose the time zone in which the course’s dates are given.' })
+  timeZone!: string;
+
+  @IsArray()
+  @ArrayMaxSize(LIMITS.holidays, { message: `A course can have up to ${LIMITS.holidays} holidays.` })
+  @ValidateNested({ each: true })
+  @Type(() => HolidayRequest)
+  holidays!: HolidayRequest[];
+}
+
+/** A file, or what was pasted. */
+export class SourceRequest {
+  @IsOptional()
+  @IsString()
+  @MaxLength(BASE64_LENGTH, TOO_LARGE)
+  base64!: string | null;
+
+  @IsOptional()
+  @IsString()
+  @MaxLength(LIMITS.importBytes, TOO_LARGE)
+  text!: string | null;
+}
+
+export class RosterRequest extends SourceRequest {
+  /** Title of the column to mix groups by, or null. */
+  @IsOptional()
+  @IsString()
+  @MaxLength(LIMITS.title)
+  traitColumn!: string | null;
+
+  /** Classes of a bundle; empty for all. */
+  @IsArray()
+  @ArrayMaxSize(LIMITS.chosen)
+  @IsString({ each: true })
+  classIds!: string[];
+}
+
+export class RosterApplyRequest extends RosterRequest {
+  /** Whether students that the roster does not name are dropped. */
+  @IsBoolean()
+  dropMissing!: boolean;
+
+  @IsBoolean()
+  invite!: boolean;
+
+  /** From the preview; refused when people have changed since. */
+  @IsString()
+  @Length(1, 128)
+  fingerprint!: string;
+}
+
+export class PersonRequest {
+  @IsString(NAME_MESSAGE)
+  @Length(1, LIMITS.name, NAME_MESSAGE)
+  @Matches(NOT_BLANK, NAME_MESSAGE)
+  name!: string;
+
+  @IsEmail({}, { message: 'Enter an email address, such as name@example.org.' })
+  @MaxLength(254, { message: 'This is longer than any email address.' })
+  email!: string;
+
+  @IsIn(ROLES)
+  role!: Role;
+
+  @IsOptional()
+  @IsString()
+  @MaxLength(LIMITS.name)
+  campusId!: string | null;
+
+  @IsOptional()
+  @IsString()
+  @MaxLength(LIMITS.name)
+  section!: string | null;
+}
+
+export class AddPersonRequest extends PersonRequest {
+  @IsBoolean()
+  invite!: boolean;
+}
+
+export class InviteRequest {
+  /** Ids of enrolments; empty for everybody who has no account yet. */
+  @IsArray()
+  @ArrayMaxSize(10_000)
+  @IsString({ each: true })
+  enrolmentIds!: string[];
+}
+
+export class JoinRequest {
+  @IsString()
+  @Length(12, 200, { message: 'A password needs at least 12 characters. A few words in a row do well.' })
+  password!: string;
+}
+
+export class GroupSetRequest {
+  @IsString(TITLE_MESSAGE)
+  @Length(1, LIMITS.title, TITLE_MESSAGE)
+  @Matches(NOT_BLANK, TITLE_MESSAGE)
+  title!: string;
+}
+
+export class DivisionRequest {
+  @IsIn(['count', 'size'])
+  by!: 'count' | 'size';
+
+  @IsInt({ message: 'Give a whole number.' })
+  @Min(1, { message: 'Give a number of 1 or more.' })
+  @Max(5000, { message: 'Give a number of at most 5000.' })
+  number!: number;
+
+  @IsIn(['nothing', 'section', 'trait'])
+  mixedBy!: 'nothing' | 'section' | 'trait';
+
+  @IsInt()
+  @Min(0)
+  @Max(4_294_967_295)
+  seed!: number;
+}
+
+/** Puts somebody into a group, or out of all with null. */
+export class MoveMemberRequest {
+  @ValidateIf((_, value) => value !== null)
+  @IsString()
+  @Length(1, 64)
+  groupId!: string | null;
+
+  /** That the consequences for running exchanges have been read. */
+  @IsBoolean()
+  confirmed!: boolean;
+}
+
+export class GroupImportRequest extends SourceRequest {
+  @IsBoolean()
+  apply!: boolean;
+}
+
+export class FormFileRequest extends SourceRequest {
+  /** As the file is called; only its ending and its stem as a title are looked at. */
+  @IsString()
+  @MaxLength(LIMITS.title)
+  name!: string;
+
+  /** Which of several rubrics in one document. */
+  @IsInt()
+  @Min(0)
+  @Max(1000)
+  index!: number;
+
+  /** Adds it; without, only says what was understood. */
+  @IsBoolean()
+  add!: boolean;
+}

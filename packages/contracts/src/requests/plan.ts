@@ -1,0 +1,316 @@
+import { Type } from 'class-transformer';
+import {
+  ArrayMaxSize,
+  IsArray,
+  IsBoolean,
+  IsIn,
+  IsInt,
+  IsISO8601,
+  IsNumber,
+  IsOptional,
+  IsString,
+  Length,
+  Matches,
+  Max,
+  MaxLength,
+  Min,
+  ValidateIf,
+  ValidateNested,
+} from 'class-validator';
+import {
+  DELIVERABLE_KINDS,
+  FILE_FAMILIES,
+  GRADE_PARTS,
+  DATE_ORDER,
+  type DateName,
+  type DeliverableKind,
+  type FileFamily,
+  type GradePartName,
+  type NamesPolicy,
+  type SelfReview,
+  type Whom,
+} from '@salt-circle/core';
+import { LIMITS } from '../limits.js';
+import { DATE_MESSAGE, NOT_BLANK, TITLE_MESSAGE } from './exchange.js';
+
+/** ISO 8601 instants with an offset, or null where left blank. */
+export class DatesRequest {
+  @ValidateIf((_, value) => value !== null)
+  @IsISO8601({ strict: true }, DATE_MESSAGE)
+  draftsOpen!: string | null;
+
+  @ValidateIf((_, value) => value !== null)
+  @IsISO8601({ strict: true }, DATE_MESSAGE)
+  draftsDue!: string | null;
+
+  @ValidateIf((_, value) => value !== null)
+  @IsISO8601({ strict: true }, DATE_MESSAGE)
+  lateUntil!: string | null;
+
+  @ValidateIf((_, value) => value !== null)
+  @IsISO8601({ strict: true }, DATE_MESSAGE)
+  reviewsOpen!: string | null;
+
+  @ValidateIf((_, value) => value !== null)
+  @IsISO8601({ strict: true }, DATE_MESSAGE)
+  reviewsDue!: string | null;
+
+  @ValidateIf((_, value) => value !== null)
+  @IsISO8601({ strict: true }, DATE_MESSAGE)
+  checkUntil!: string | null;
+
+  @ValidateIf((_, value) => value !== null)
+  @IsISO8601({ strict: true }, DATE_MESSAGE)
+  release!: string | null;
+
+  @ValidateIf((_, value) => value !== null)
+  @IsISO8601({ strict: true }, DATE_MESSAGE)
+  repliesDue!: string | null;
+
+  @ValidateIf((_, value) => value !== null)
+  @IsISO8601({ strict: true }, DATE_MESSAGE)
+  revisionDue!: string | null;
+}
+
+export class LateRequest {
+  @IsNumber({}, { message: 'What a late hand-in loses is a number.' })
+  amount!: number;
+
+  @IsIn(['points', 'percent'])
+  unit!: 'points' | 'percent';
+
+  @IsIn(['once', 'day'])
+  per!: 'once' | 'day';
+
+  @ValidateIf((_, value) => value !== null)
+  @IsNumber({}, { message: 'The most that can be lost is a number, or left blank.' })
+  cap!: number | null;
+
+  @IsNumber({}, { message: 'The grace period is a number of minutes, 0 for none.' })
+  graceMinutes!: number;
+}
+
+export class DeliverableRequest {
+  @IsString()
+  @Length(1, 64)
+  id!: string;
+
+  @IsIn(DELIVERABLE_KINDS)
+  kind!: DeliverableKind;
+
+  @IsString()
+  @MaxLength(LIMITS.title, { message: `Keep a title under ${LIMITS.title} characters.` })
+  title!: string;
+
+  @IsString()
+  @MaxLength(LIMITS.guidance, { message: `Keep a description under ${LIMITS.guidance} characters.` })
+  description!: string;
+
+  @IsBoolean()
+  required!: boolean;
+
+  @IsArray()
+  @IsIn(FILE_FAMILIES, { each: true })
+  families!: FileFamily[];
+}
+
+export class TakesPartRequest {
+  @IsIn(['everyone', 'chosen', 'except'])
+  kind!: 'everyone' | 'chosen' | 'except';
+
+  @IsArray()
+  @ArrayMaxSize(LIMITS.chosen)
+  @IsString({ each: true })
+  sections!: string[];
+
+  @IsArray()
+  @ArrayMaxSize(LIMITS.chosen)
+  @IsString({ each: true })
+  groupIds!: string[];
+
+  @IsArray()
+  @ArrayMaxSize(LIMITS.chosen)
+  @IsString({ each: true })
+  studentIds!: string[];
+}
+
+export class GradePartRequest {
+  @IsIn(GRADE_PARTS)
+  part!: GradePartName;
+
+  @IsNumber({}, { message: 'A weight is a number.' })
+  weight!: number;
+}
+
+const NAMES_POLICIES: readonly NamesPolicy[] = ['both-ways', 'reviewers-only', 'authors-only', 'open'];
+const WHOM: readonly Whom[] = ['anyone', 'own-group', 'other-groups', 'partners'];
+const SELF: readonly SelfReview[] = ['off', 'first', 'with'];
+const REVIEWS_MESSAGE = {
+  message: `Each student can give ${LIMITS.reviewsPerStudentMin} to ${LIMITS.reviewsPerStudentMax} reviews. Enter a whole number in that span.`,
+};
+
+/** All settings of an exchange at once, with the revision they were read at. */
+export class PlanRequest {
+  @IsInt()
+  @Min(0)
+  revision!: number;
+
+  @IsString(TITLE_MESSAGE)
+  @Length(1, LIMITS.title, TITLE_MESSAGE)
+  @Matches(NOT_BLANK, TITLE_MESSAGE)
+  title!: string;
+
+  @IsString()
+  @MaxLength(LIMITS.settingsHtml, { message: 'The brief is too long to keep. Shorten it, or give the rest as a link.' })
+  briefHtml!: string;
+
+  @IsString()
+  @MaxLength(LIMITS.settingsHtml, { message: 'The guide is too long to keep. Shorten it, or give the rest as a link.' })
+  guideHtml!: string;
+
+  @ValidateNested()
+  @Type(() => DatesRequest)
+  dates!: DatesRequest;
+
+  @ValidateIf((_, value) => value !== null)
+  @ValidateNested()
+  @Type(() => LateRequest)
+  late!: LateRequest | null;
+
+  @IsArray()
+  @ArrayMaxSize(20)
+  @ValidateNested({ each: true })
+  @Type(() => DeliverableRequest)
+  deliverables!: DeliverableRequest[];
+
+  @ValidateNested()
+  @Type(() => TakesPartRequest)
+  takesPart!: TakesPartRequest;
+
+  @IsIn(['alone', 'group'])
+  handInAs!: 'alone' | 'group';
+
+  @IsIn(WHOM)
+  whom!: Whom;
+
+  @ValidateIf((_, value) => value !== null)
+  @IsString()
+  @Length(1, 64)
+  groupSetId!: string | null;
+
+  @IsInt(REVIEWS_MESSAGE)
+  @Min(LIMITS.reviewsPerStudentMin, REVIEWS_MESSAGE)
+  @Max(LIMITS.reviewsPerStudentMax, REVIEWS_MESSAGE)
+  reviewsPerStudent!: number;
+
+  @IsIn(SELF)
+  selfReview!: SelfReview;
+
+  @IsBoolean()
+  ownHandInFirst!: boolean;
+
+  @IsIn(NAMES_POLICIES, { message: 'Choose whether names are hidden or shown.' })
+  names!: NamesPolicy;
+
+  @IsBoolean()
+  showNamesAtRelease!: boolean;
+
+  @IsArray()
+  @ArrayMaxSize(20)
+  @ValidateNested({ each: true })
+  @Type(() => GradePartRequest)
+  gradeParts!: GradePartRequest[];
+
+  /** The shorthand set that reviewers are offered, from the course's library. */
+  @ValidateIf((_, value) => value !== null)
+  @IsString()
+  @Length(1, 64)
+  shorthandId!: string | null;
+}
+
+/** Moves dates of a published exchange. */
+export class MoveDatesRequest {
+  @ValidateNested()
+  @Type(() => DatesRequest)
+  dates!: DatesRequest;
+
+  /** Whether those concerned are told by mail. */
+  @IsBoolean()
+  tell!: boolean;
+}
+
+/** “Open now” and “close now”. */
+export class DateNowRequest {
+  @IsIn(DATE_ORDER)
+  date!: DateName;
+
+  @IsBoolean()
+  tell!: boolean;
+}
+
+export class OwnTimesRequest {
+  /** Of one of the two: an enrolment of a student, or a group. */
+  @IsOptional()
+  @IsString()
+  @Length(1, 64)
+  studentId!: string | null;
+
+  @IsOptional()
+  @IsString()
+  @Length(1, 64)
+  groupId!: string | null;
+
+  @ValidateIf((_, value) => value !== null)
+  @IsISO8601({ strict: true }, DATE_MESSAGE)
+  draftsDue!: string | null;
+
+  @ValidateIf((_, value) => value !== null)
+  @IsISO8601({ strict: true }, DATE_MESSAGE)
+  reviewsDue!: string | null;
+
+  @ValidateIf((_, value) => value !== null)
+  @IsISO8601({ strict: true }, DATE_MESSAGE)
+  repliesDue!: string | null;
+
+  @ValidateIf((_, value) => value !== null)
+  @IsISO8601({ strict: true }, DATE_MESSAGE)
+  revisionDue!: string | null;
+
+  @IsBoolean()
+  excused!: boolean;
+
+  @IsString()
+  @MaxLength(500, { message: 'Keep the reason under 500 characters.' })
+  reason!: string;
+}
+
+/** A new exchange from another one, or from a template. */
+export class CopyExchangeRequest {
+  @IsIn(['exchange', 'template'])
+  from!: 'exchange' | 'template';
+
+  @IsString()
+  @Length(1, 64)
+  sourceId!: string;
+
+  @IsString(TITLE_MESSAGE)
+  @Length(1, LIMITS.title, TITLE_MESSAGE)
+  @Matches(NOT_BLANK, TITLE_MESSAGE)
+  title!: string;
+
+  /** By a number of days, to a new first date, or without dates. */
+  @IsIn(['days', 'first', 'none'])
+  shift!: 'days' | 'first' | 'none';
+
+  @IsInt({ message: 'Shift by a whole number of days.' })
+  @Min(-3660, { message: 'That is more than ten years.' })
+  @Max(3660, { message: 'That is more than ten years.' })
+  days!: number;
+
+  @ValidateIf((_, value) => value !== null)
+  @IsISO8601({ strict: true }, DATE_MESSAGE)
+  firstAt!: string | null;
+
+  @IsBoolean()
+  keepWeekdays!: boolean;
+}

@@ -1,0 +1,133 @@
+import type { Role } from '@salt-circle/core';
+import type { IsoInstant } from './views.js';
+
+export interface PersonRow {
+  /** Of the enrolment. */
+  readonly id: string;
+  readonly name: string;
+  readonly email: string;
+  readonly role: Role;
+  readonly campusId: string | null;
+  readonly section: string | null;
+  readonly trait: string | null;
+  readonly active: boolean;
+  /** `account`: can sign in. `invited`: has a link to make an account. */
+  readonly account: 'account' | 'invited' | 'none';
+  readonly you: boolean;
+}
+
+export interface PeopleView {
+  readonly people: readonly PersonRow[];
+  readonly sections: readonly string[];
+}
+
+export interface RosterProblemView {
+  /** Line of the file; 0 for the file as a whole. */
+  readonly row: number;
+  readonly sentence: string;
+  readonly warning: boolean;
+}
+
+export interface RosterPreview {
+  readonly fingerprint: string;
+  /** What the file was understood to be, in a sentence. */
+  readonly read: string;
+  readonly add: ReadonlyArray<{
+    readonly row: number;
+    readonly name: string;
+    readonly email: string;
+    readonly role: Role;
+  }>;
+  readonly update: ReadonlyArray<{ readonly row: number; readonly name: string; readonly changes: readonly string[] }>;
+  readonly missing: ReadonlyArray<{ readonly id: string; readonly name: string; readonly email: string }>;
+  readonly unchanged: number;
+  readonly problems: readonly RosterProblemView[];
+  /** Columns that mean nothing here; one of them can be the one to mix groups by. */
+  readonly unknownColumns: readonly string[];
+  readonly classes: ReadonlyArray<{
+    readonly id: string;
+    readonly title: string;
+    readonly about: string;
+    readonly students: number;
+  }>;
+  /** The text of the file, so that it can be mended on the spot; null for a bundle. */
+  readonly text: string | null;
+}
+
+export interface RosterApplied {
+  readonly added: number;
+  readonly updated: number;
+  readonly dropped: number;
+  readonly invited: number;
+}
+
+export interface GroupMember {
+  /** Of the enrolment. */
+  readonly id: string;
+  readonly name: string;
+  readonly section: string | null;
+  readonly trait: string | null;
+}
+
+export interface GroupView {
+  readonly id: string;
+  readonly title: string;
+  readonly members: readonly GroupMember[];
+}
+
+export interface GroupSetView {
+  readonly id: string;
+  readonly title: string;
+  readonly groups: readonly GroupView[];
+  readonly ungrouped: readonly GroupMember[];
+  /** Titles of exchanges that use it and are published. */
+  readonly usedBy: readonly string[];
+}
+
+export interface GroupsView {
+  readonly sets: readonly GroupSetView[];
+  readonly students: number;
+  readonly hasSections: boolean;
+  readonly hasTraits: boolean;
+}
+
+export interface GroupImportPreview {
+  readonly groups: ReadonlyArray<{ readonly title: string; readonly members: readonly string[] }>;
+  readonly without: readonly string[];
+  readonly problems: readonly RosterProblemView[];
+  readonly text: string;
+  readonly applied: boolean;
+}
+
+export interface MailRow {
+  readonly id: string;
+  readonly at: IsoInstant;
+  readonly to: string;
+  readonly subject: string;
+  /** `kept`: no mail server is set, so it stays here. */
+  readonly state: 'kept' | 'waiting' | 'sent' | 'failed';
+  readonly error: string | null;
+}
+
+export interface MailView extends MailRow {
+  readonly text: string;
+}
+
+export interface OutboxView {
+  readonly mails: readonly MailRow[];
+  readonly total: number;
+  /** Where mail goes: into this outbox only, or to a mail server as well. */
+  readonly sends: boolean;
+}
+
+export interface InvitationView {
+  readonly course: string;
+  readonly name: string;
+  readonly email: string;
+  readonly by: string;
+}
+
+export interface CalendarLinkView {
+  /** When the present link was made, or null without one. */
+  readonly madeAt: IsoInstant | null;
+}
