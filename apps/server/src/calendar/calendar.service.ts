@@ -1,4 +1,5 @@
 import { createHash } from 'node:crypto';
+import { TZDate } from '@date-fns/tz';
 import { Injectable } from '@nestjs/common';
 import type { CalendarLinkView } from '@salt-circle/contracts';
 import { resolveDates, withOwnTimes, type DateName, type OwnTimes } from '@salt-circle/core';
@@ -96,8 +97,9 @@ export class CalendarService {
     for (const { key, at, summary, exchangeId, timeZone } of entries) {
       calendar.createEvent({
         id: `${exchangeId}.${key}@${new URL(publicUrl).hostname}`,
-        start: new Date(at),
-        end: new Date(at),
+        // As the clock of the course shows it: a TZDate is read in its own zone.
+        start: new TZDate(at, timeZone),
+        end: new TZDate(at, timeZone),
         timezone: timeZone,
         // The moment at which the feed was made says nothing; the same due time stays the same entry.
         stamp: new Date(at),

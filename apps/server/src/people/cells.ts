@@ -27,7 +27,7 @@ export function decodeText(bytes: Uint8Array): string {
   try {
     return new TextDecoder('utf-8', { fatal: true }).decode(bytes);
   } catch (error) {
-    if (!(error instanceof TypeError)) throw error;
+    if ((error as { code?: unknown }).code !== 'ERR_ENCODING_INVALID_ENCODED_DATA') throw error;
     return new TextDecoder('windows-1252').decode(bytes);
   }
 }

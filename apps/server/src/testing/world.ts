@@ -207,7 +207,7 @@ export class World {
   /** A request in the name of the person at this place in the list, or of nobody. */
   async as(index: number | null, method: Method, path: string, body?: object): Promise<request.Response> {
     const call = request(this.app.getHttpServer())[method](`/api${path}`).set('x-salt-circle', '1');
-    if (index !== null) call.set('cookie', await this.#cookie(index));
+    if (index !== null) call.set('cookie', await this.cookieOf(index));
     return body === undefined ? call : call.send(body);
   }
 
@@ -223,7 +223,8 @@ export class World {
     return (text === '' ? null : JSON.parse(text)) as T;
   }
 
-  async #cookie(index: number): Promise<string> {
+  /** The session cookie of the person at this place in the list. */
+  async cookieOf(index: number): Promise<string> {
     const person = this.people[index] as TestPerson;
     const known = this.#cookies.get(person.email);
     if (known !== undefined) return known;
