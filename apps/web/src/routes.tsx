@@ -13,6 +13,10 @@ export const router = createBrowserRouter([
         path: '/sign-in',
         lazy: async () => ({ Component: (await import('./features/sign-in/SignInPage.js')).SignInPage }),
       },
+      {
+        path: '/join/:token',
+        lazy: async () => ({ Component: (await import('./features/join/JoinPage.js')).JoinPage }),
+      },
       { path: '/demo', lazy: async () => ({ Component: (await import('./features/demo/DemoPage.js')).DemoPage }) },
       { path: '/kit', lazy: async () => ({ Component: (await import('./features/kit-page/KitPage.js')).KitPage }) },
       {
@@ -22,6 +26,42 @@ export const router = createBrowserRouter([
           {
             path: '/courses/:courseId',
             lazy: async () => ({ Component: (await import('./features/courses/CoursePage.js')).CoursePage }),
+            children: [
+              {
+                index: true,
+                lazy: async () => ({ Component: (await import('./features/courses/ExchangesPage.js')).ExchangesPage }),
+              },
+              {
+                path: 'people',
+                lazy: async () => ({ Component: (await import('./features/people/PeoplePage.js')).PeoplePage }),
+              },
+              {
+                path: 'groups',
+                lazy: async () => ({ Component: (await import('./features/groups/GroupsPage.js')).GroupsPage }),
+              },
+              {
+                path: 'library',
+                lazy: async () => ({ Component: (await import('./features/library/LibraryPage.js')).LibraryPage }),
+              },
+              {
+                path: 'library/forms/:formId',
+                lazy: async () => ({
+                  Component: (await import('./features/form-builder/LibraryFormPage.js')).LibraryFormPage,
+                }),
+              },
+              {
+                path: 'library/shorthand/:setId',
+                lazy: async () => ({ Component: (await import('./features/library/ShorthandPage.js')).ShorthandPage }),
+              },
+              {
+                path: 'outbox',
+                lazy: async () => ({ Component: (await import('./features/outbox/OutboxPage.js')).OutboxPage }),
+              },
+              {
+                path: 'settings',
+                lazy: async () => ({ Component: (await import('./features/courses/SettingsPage.js')).SettingsPage }),
+              },
+            ],
           },
           {
             path: '/exchanges/:exchangeId',

@@ -39,6 +39,11 @@ const TAGS = [
   'Progress',
   'Feedback',
   'Today',
+  'People',
+  'Groups',
+  'Library',
+  'Outbox',
+  'Calendar',
 ] as const;
 
 /** Features add their endpoints to this one. Each mutation names the tags it changes. */

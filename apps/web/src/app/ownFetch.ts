@@ -1,9 +1,16 @@
+import { seeHeader } from './seeing/seeAs.js';
+
 /** A request to our own API, with the header that other sites cannot set. */
 export function ownFetch(url: string, method: string, body?: unknown): Promise<Response> {
+  const see = seeHeader();
   return fetch(url, {
     method,
     credentials: 'same-origin',
-    headers: { 'x-salt-circle': '1', ...(body !== undefined && { 'content-type': 'application/json' }) },
+    headers: {
+      'x-salt-circle': '1',
+      ...(see !== null && { 'x-salt-circle-see': see }),
+      ...(body !== undefined && { 'content-type': 'application/json' }),
+    },
     ...(body !== undefined && { body: JSON.stringify(body) }),
   });
 }

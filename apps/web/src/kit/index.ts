@@ -1,5 +1,6 @@
 export { Button, buttonClass, type ButtonProps } from './Button.js';
 export { Checkbox, Select, TextArea, TextField } from './Field.js';
+export { FilePick } from './FilePick.js';
 export { Levels } from './Levels.js';
 export { Empty, Loading, Notice } from './Notice.js';
 export { Dialog, Key, Menu, Tooltip, TooltipProvider, type MenuItem } from './Overlay.js';

@@ -1,6 +1,8 @@
+import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { Menu, type MenuItem } from '../../kit/index.js';
 import { useSignOutMutation } from '../api.js';
+import { CalendarDialog } from './CalendarDialog.js';
 import { chosenTheme, chooseTheme, type Theme } from '../theme.js';
 
 const THEMES: ReadonlyArray<readonly [Theme, string]> = [
@@ -17,6 +19,7 @@ function initials(name: string): string {
 export function PersonMenu({ name, demo }: { readonly name: string; readonly demo: boolean }) {
   const navigate = useNavigate();
   const [signOut] = useSignOutMutation();
+  const [calendar, setCalendar] = useState(false);
   const leave = async () => {
     await signOut();
     // A full load: nothing of this person's data stays in memory for the next one.
@@ -36,17 +39,25 @@ export function PersonMenu({ name, demo }: { readonly name: string; readonly dem
     { words: 'Sign out', onPick: () => void leave() },
   ];
   return (
-    <Menu
-      trigger={
-        <button
-          type="button"
-          aria-label={`${name}: account and theme`}
-          className="size-7 rounded-full border border-iodine text-xs font-semibold text-iodine"
-        >
-          {initials(name)}
-        </button>
-      }
-      groups={[[{ words: <strong>{name}</strong>, onPick: () => undefined, disabled: true }], themes, going]}
-    />
+    <>
+      <Menu
+        trigger={
+          <button
+            type="button"
+            aria-label={`${name}: account and theme`}
+            className="size-7 rounded-full border border-iodine text-xs font-semibold text-iodine"
+          >
+            {initials(name)}
+          </button>
+        }
+        groups={[
+          [{ words: <strong>{name}</strong>, onPick: () => undefined, disabled: true }],
+          [{ words: 'Due times in your calendar…', onPick: () => setCalendar(true) }],
+          themes,
+          going,
+        ]}
+      />
+      <CalendarDialog open={calendar} onClose={() => setCalendar(false)} />
+    </>
   );
 }

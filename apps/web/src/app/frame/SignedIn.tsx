@@ -11,10 +11,14 @@ export function SignedIn() {
   const { data, error } = useSessionQuery();
   const location = useLocation();
   const personId = data?.person?.id ?? null;
+  const seeing = data?.seeing != null;
   const [loadedFor, setLoadedFor] = useState<string | null>(null);
   useEffect(() => {
-    if (personId !== null) void saveQueue.load(personId).then(() => setLoadedFor(personId));
-  }, [personId]);
+    if (personId === null) return;
+    // With a student's eyes, what the student left unsent in this browser is none of ours.
+    if (seeing) setLoadedFor(personId);
+    else void saveQueue.load(personId).then(() => setLoadedFor(personId));
+  }, [personId, seeing]);
   if (error !== undefined) return <ProblemNotice error={problemOf(error)} />;
   if (data === undefined) return <Loading what="Salt Circle" />;
   if (personId === null) {

@@ -45,9 +45,9 @@ export function TopBar({ crumbs, title, aside }: TopBarProps) {
       </nav>
       <div className="flex items-center gap-3">
         {aside}
-        {data?.demo === true && <DemoClock />}
-        {data?.person != null && <QuickJump />}
-        {data?.person != null && <PersonMenu name={data.person.name} demo={data.demo} />}
+        {data?.demo === true && data.seeing === null && <DemoClock />}
+        {data?.person != null && data.seeing === null && <QuickJump />}
+        {data?.person != null && data.seeing === null && <PersonMenu name={data.person.name} demo={data.demo} />}
       </div>
     </header>
   );

@@ -1,4 +1,4 @@
-import type { ExchangeCard } from '@salt-circle/contracts';
+import type { CourseView, ExchangeCard } from '@salt-circle/contracts';
 import { segments } from '@salt-circle/core';
 import { Link } from 'react-router';
 import { useNow } from '../../app/time/useNow.js';
@@ -14,9 +14,11 @@ const AFTER = 3 * DAY;
 /** All exchanges of a course on one axis of time, so that overlapping deadlines show. */
 export function CourseCalendar({
   exchanges,
+  holidays,
   timeZone,
 }: {
   readonly exchanges: readonly ExchangeCard[];
+  readonly holidays: CourseView['holidays'];
   readonly timeZone: string;
 }) {
   const now = useNow();
@@ -40,6 +42,21 @@ export function CourseCalendar({
             {dayOf(at, timeZone)}
           </span>
         ))}
+        {holidays.map(({ title, from, to }) => {
+          const begins = Math.max(Date.parse(from), first);
+          const ends = Math.min(Date.parse(to) + DAY, last);
+          if (ends <= begins) return null;
+          return (
+            <span
+              key={title + from}
+              title={title}
+              className="absolute top-5 bottom-0 overflow-hidden border-x border-dashed border-saffron bg-saffron-ground px-1 text-xs whitespace-nowrap text-saffron"
+              style={{ left: share(begins), width: `${(((ends - begins) / (last - first)) * 100).toFixed(2)}%` }}
+            >
+              {title}
+            </span>
+          );
+        })}
         <span
           className="absolute top-6 bottom-0 z-10 flex items-end border-l border-madder text-xs text-madder"
           style={{ left: share(now) }}

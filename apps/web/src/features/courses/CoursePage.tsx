@@ -1,125 +1,57 @@
-import { useState, type FormEvent } from 'react';
-import { Link, useNavigate, useParams } from 'react-router';
+import { NavLink, Outlet, useParams } from 'react-router';
 import type { CourseView } from '@salt-circle/contracts';
-import { Button, Dialog, Empty, Loading, TextField } from '../../kit/index.js';
-import { api, useCourseQuery } from '../../app/api.js';
+import { Loading } from '../../kit/index.js';
+import { useCourseQuery } from '../../app/api.js';
 import { Page } from '../../app/frame/Page.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
-import { CourseCalendar } from './CourseCalendar.js';
-import { ExchangeList } from './ExchangeList.js';
 
-const { useCreateExchangeMutation } = api.injectEndpoints({
-  endpoints: (build) => ({
-    createExchange: build.mutation<{ id: string }, { courseId: string; title: string }>({
-      query: ({ courseId, title }) => ({ url: `/courses/${courseId}/exchanges`, method: 'POST', body: { title } }),
-      invalidatesTags: ['Courses', 'Today'],
-    }),
-  }),
-});
+const STAFF_PAGES: ReadonlyArray<readonly [to: string, words: string]> = [
+  ['.', 'Exchanges'],
+  ['people', 'People'],
+  ['groups', 'Groups'],
+  ['library', 'Library'],
+];
+const INSTRUCTOR_PAGES: typeof STAFF_PAGES = [
+  ['outbox', 'Outbox'],
+  ['settings', 'Settings'],
+];
 
+/** A course: its exchanges, and for staff its people, groups, library and mail. */
 export function CoursePage() {
   const { courseId = '' } = useParams();
   const { data: course, error } = useCourseQuery(courseId, { refetchOnMountOrArgChange: true });
-  if (error !== undefined) {
+  if (course === undefined) {
     return (
       <Page title="Course">
-        <ProblemNotice error={error} />
+        {error === undefined ? <Loading what="the course" /> : <ProblemNotice error={error} />}
       </Page>
     );
   }
-  if (course === undefined)
-    return (
-      <Page title="Course">
-        <Loading what="the course" />
-      </Page>
-    );
-  const staff = course.role !== 'student';
   return (
     <Page title={course.title}>
-      <div className="px-5 py-6">
-        <div className="mb-4 flex flex-wrap items-center justify-between gap-3">
-          <h2 className="text-xl font-semibold">Exchanges</h2>
-          {course.role === 'instructor' && <NewExchange courseId={courseId} />}
-        </div>
-        {course.exchanges.length === 0 ? (
-          <Empty title="No exchanges yet.">
-            <p>
-              {staff
-                ? 'An exchange is one round of peer review: what is written, when, who reviews whom, with which form. Begin with “New exchange”.'
-                : 'When your instructor publishes an exchange, it will be listed here and in Today.'}
-            </p>
-          </Empty>
-        ) : (
-          <>
-            <CourseCalendar exchanges={course.exchanges} timeZone={course.timeZone} />
-            <ExchangeList course={course} />
-          </>
-        )}
-        {course.people !== null && <People people={course.people} />}
-      </div>
+      {course.role !== 'student' && <CourseNav course={course} />}
+      <Outlet key={course.id} context={course} />
     </Page>
   );
 }
 
-function NewExchange({ courseId }: { readonly courseId: string }) {
-  const navigate = useNavigate();
-  const [open, setOpen] = useState(false);
-  const [title, setTitle] = useState('');
-  const [create, { isLoading, error }] = useCreateExchangeMutation();
-  const submit = async (event: FormEvent) => {
-    event.preventDefault();
-    const result = await create({ courseId, title });
-    if (result.data !== undefined) void navigate(`/exchanges/${result.data.id}/plan`);
-  };
+function CourseNav({ course }: { readonly course: CourseView }) {
+  const pages = course.role === 'instructor' ? [...STAFF_PAGES, ...INSTRUCTOR_PAGES] : STAFF_PAGES;
   return (
-    <>
-      <Button look="primary" onClick={() => setOpen(true)}>
-        New exchange…
-      </Button>
-      <Dialog
-        open={open}
-        onClose={() => setOpen(false)}
-        title="New exchange"
-        description="Nobody sees it before you publish it."
-      >
-        <form onSubmit={(event) => void submit(event)} className="space-y-4">
-          <TextField
-            label="Title"
-            hint="What students will see, e.g. “Field report”."
-            value={title}
-            onChange={(event) => setTitle(event.target.value)}
-          />
-          {error !== undefined && <ProblemNotice error={error} />}
-          <Button look="primary" type="submit" busy={isLoading}>
-            Create and plan it
-          </Button>
-        </form>
-      </Dialog>
-    </>
-  );
-}
-
-function People({ people }: { readonly people: NonNullable<CourseView['people']> }) {
-  return (
-    <section className="mt-10">
-      <h2 className="mb-2 text-xl font-semibold">
-        People{' '}
-        <span className="text-base font-normal text-ink-soft">
-          {people.filter(({ role }) => role === 'student').length} students
-        </span>
-      </h2>
-      <ul className="grid grid-cols-1 gap-x-8 sm:grid-cols-2 xl:grid-cols-3">
-        {people.map(({ name, email, role }) => (
-          <li key={email} className="flex justify-between gap-3 border-b border-line py-1.5">
-            <span>
-              {name} {role !== 'student' && <span className="text-ink-soft">{role}</span>}
-            </span>
-            <Link to={`mailto:${email}`} className="truncate text-sm text-dusk">
-              {email}
-            </Link>
-          </li>
-        ))}
-      </ul>
-    </section>
+    <nav
+      aria-label="Pages of the course"
+      className="no-print flex flex-wrap gap-x-6 border-b border-line bg-crust px-5"
+    >
+      {pages.map(([to, words]) => (
+        <NavLink
+          key={to}
+          to={to}
+          end={to === '.'}
+          className="-mb-px border-b-2 border-transparent py-2 text-ink-soft no-underline aria-[current=page]:border-iodine aria-[current=page]:font-semibold aria-[current=page]:text-ink"
+        >
+          {words}
+        </NavLink>
+      ))}
+    </nav>
   );
 }

@@ -10,15 +10,19 @@ const STAGES: Readonly<Record<Stage, string>> = {
   checking: 'Being checked',
   replying: 'Replying',
   revising: 'Revising',
-  closed: 'Feedback released',
+  closed: 'Closed',
 };
 
 const NEXT: Readonly<Record<DateName, string>> = {
   draftsOpen: 'drafts open',
   draftsDue: 'drafts due',
+  lateUntil: 'late drafts until',
   reviewsOpen: 'reviews open',
   reviewsDue: 'reviews due',
+  checkUntil: 'check until',
   release: 'feedback',
+  repliesDue: 'replies due',
+  revisionDue: 'revisions due',
 };
 
 export function ExchangeList({ course }: { readonly course: CourseView }) {

@@ -9,7 +9,7 @@ import { saveQueue } from '../../app/store.js';
 import { When } from '../../app/time/When.js';
 import { useReopenReviewMutation, useSubmitReviewMutation } from './deskApi.js';
 import { itemAnchor } from './FormPanel.js';
-import { missingWords } from './itemState.js';
+import { missingWords } from '../../app/form/itemState.js';
 
 export interface DeskBarProps {
   readonly desk: DeskView;
@@ -23,7 +23,7 @@ export interface DeskBarProps {
 function fieldOf(itemId: string): HTMLElement | null {
   const item = document.getElementById(itemAnchor(itemId));
   item?.scrollIntoView({ block: 'start' });
-  return item?.querySelector<HTMLElement>('textarea, [role=radio]') ?? null;
+  return item?.querySelector<HTMLElement>('input:not([type=range]), textarea, [role=radio]') ?? null;
 }
 
 /** Progress, what is missing, the saved state, and what to do next: always in sight. */

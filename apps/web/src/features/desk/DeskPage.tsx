@@ -53,8 +53,8 @@ function Desk({ desk }: { readonly desk: DeskView }) {
   const [tab, setTab] = useState('form');
   const [reading, setReading] = useState<'guide' | 'brief' | null>(null);
   const onLayout = useCallback((next: DraftLayout) => setLayout(next), []);
-  const form = { items: desk.form };
-  const state = completeness(form, answers);
+  const { form } = desk;
+  const state = completeness(form, answers, notes.list.length);
   const score = formScore(form, answers);
   const { exchange, editable } = desk;
   const own = desk.reviewer.you === true;
@@ -79,6 +79,7 @@ function Desk({ desk }: { readonly desk: DeskView }) {
         match={layout?.matches.get(id)}
         active={id === activeId}
         editable={editable}
+        shorthand={desk.shorthand}
         quoted={quoted}
         onActivate={() => setActiveId(id)}
         onClose={() => setActiveId(null)}
@@ -123,7 +124,9 @@ function Desk({ desk }: { readonly desk: DeskView }) {
         aside={
           score !== null && (
             <span className="text-sm text-ink-soft">
-              {score.points} of {score.of} points so far
+              {form.weighting === 'weights'
+                ? `${Math.round(score.percent)} percent so far`
+                : `${score.points} of ${score.of} points so far`}
             </span>
           )
         }
@@ -133,7 +136,8 @@ function Desk({ desk }: { readonly desk: DeskView }) {
             words: 'Form',
             content: (
               <FormPanel
-                items={desk.form}
+                form={form}
+                notes={notes.list.length}
                 answers={answers}
                 state={state}
                 editable={editable}

@@ -1,15 +1,26 @@
 import type { AnswerView } from '@salt-circle/contracts';
-import { type Answer, type Completeness, type FormItem, type Missing } from '@salt-circle/core';
-import { Levels, TextArea } from '../../kit/index.js';
+import {
+  OVERALL_ID,
+  type Answer,
+  type Completeness,
+  type FormItem,
+  type Missing,
+  type ReviewForm,
+} from '@salt-circle/core';
+import type { ReactNode } from 'react';
+import { AnswerWords } from '../../app/form/AnswerWords.js';
+import { AnswerText, ItemInput } from '../../app/form/ItemInput.js';
+import { itemState, textState } from '../../app/form/itemState.js';
 import { Conflict } from '../../app/saving/Conflict.js';
 import { useSavingState } from '../../app/saving/useSaving.js';
-import { itemState } from './itemState.js';
 import type { AnswersState } from './useAnswers.js';
 
 export interface FormPanelProps {
-  readonly items: readonly FormItem[];
+  readonly form: ReviewForm;
   readonly answers: AnswersState['answers'];
   readonly state: Completeness;
+  /** Notes on the draft so far. */
+  readonly notes: number;
   readonly editable: boolean;
   readonly savePrefix: string;
   readonly onChange: AnswersState['change'];
@@ -21,27 +32,35 @@ export function itemAnchor(itemId: string): string {
   return `item-${itemId}`;
 }
 
-export function FormPanel({ items, answers, state, editable, savePrefix, onChange, onReplace }: FormPanelProps) {
+/** What the builder's preview and the desk have in common is in `app/form`; here is what is saved as it is typed. */
+export function FormPanel({ form, answers, state, notes, editable, savePrefix, onChange, onReplace }: FormPanelProps) {
+  const field = (id: string, item: FormItem | undefined) => (
+    <Field
+      key={id}
+      id={id}
+      item={item}
+      form={form}
+      answer={answers[id]}
+      missing={state.missing.filter(({ itemId }) => itemId === id)}
+      saveKey={savePrefix + id}
+      editable={editable}
+      onChange={(part) => onChange(id, part)}
+      onReplace={(theirs) => onReplace(id, theirs)}
+    />
+  );
   return (
-    <ol className="space-y-6 py-3 pb-8">
-      {items.map((item) => (
-        <ItemField
-          key={item.id}
-          item={item}
-          answer={answers[item.id]}
-          missing={state.missing.filter(({ itemId }) => itemId === item.id)}
-          saveKey={savePrefix + item.id}
-          editable={editable}
-          onChange={(part) => onChange(item.id, part)}
-          onReplace={(theirs) => onReplace(item.id, theirs)}
-        />
-      ))}
-    </ol>
+    <>
+      <ol className="space-y-6 py-3">{form.items.map((item) => field(item.id, item))}</ol>
+      {form.overall !== 'none' && <div className="py-3">{field(OVERALL_ID, undefined)}</div>}
+      <NotesAsked form={form} notes={notes} />
+    </>
   );
 }
 
-interface ItemFieldProps {
-  readonly item: FormItem;
+interface FieldProps {
+  readonly id: string;
+  readonly item: FormItem | undefined;
+  readonly form: ReviewForm;
   readonly answer: Answer | undefined;
   readonly missing: readonly Missing[];
   readonly saveKey: string;
@@ -50,44 +69,31 @@ interface ItemFieldProps {
   readonly onReplace: (theirs: AnswerView | null) => void;
 }
 
-function ItemField({ item, answer, missing, saveKey, editable, onChange, onReplace }: ItemFieldProps) {
+function Field({ id, item, form, answer, missing, saveKey, editable, onChange, onReplace }: FieldProps) {
   const saving = useSavingState(saveKey);
   const theirs = saving.problem?.current as AnswerView | null | undefined;
-  const [remark, colour] = itemState(item, answer, missing);
-  const asksText = item.kind === 'prompt' || item.comment !== 'none';
+  const [short] = missing;
+  const [remark, colour] =
+    item !== undefined
+      ? itemState(item, answer, missing)
+      : short !== undefined
+        ? [short.need > 1 ? `${short.have} of ${short.need} words` : 'not answered', 'text-copper']
+        : textState(answer?.text, form.overall === 'required');
   return (
-    <li className="@container scroll-mt-4" id={itemAnchor(item.id)}>
-      <div className="flex items-baseline justify-between gap-3">
-        <h3 className="font-semibold">{item.title}</h3>
-        <span className={`text-sm whitespace-nowrap ${colour}`}>{remark}</span>
-      </div>
-      {item.guidance !== '' && <p className="mb-1.5 text-sm text-ink-soft">{item.guidance}</p>}
-      {item.kind === 'criterion' && (
-        <div className="mb-2">
-          <Levels
-            label={item.title}
-            levels={item.levels}
-            value={answer?.levelId ?? null}
-            {...(editable && { onChange: (levelId: string) => onChange({ levelId }) })}
-          />
-        </div>
+    <FieldFrame
+      id={id}
+      title={item?.title ?? 'Overall comment'}
+      guidance={item?.guidance ?? ''}
+      remark={remark}
+      colour={colour}
+    >
+      {!editable ? (
+        <AnswerWords item={item} answer={answer} />
+      ) : item === undefined ? (
+        <AnswerText label="Overall comment" field="text" answer={answer} onChange={onChange} />
+      ) : (
+        <ItemInput item={item} answer={answer} onChange={onChange} />
       )}
-      {asksText &&
-        (editable || (answer?.text ?? '') === '' ? (
-          <TextArea
-            label={item.kind === 'prompt' ? item.title : `${item.title}: why`}
-            labelHidden
-            placeholder={
-              item.kind === 'criterion' ? (item.comment === 'required' ? 'Say why' : 'Say why, if you like') : ''
-            }
-            value={answer?.text ?? ''}
-            maxLength={20_000}
-            readOnly={!editable}
-            onChange={(event) => onChange({ text: event.target.value })}
-          />
-        ) : (
-          <p className="whitespace-pre-wrap">{answer?.text}</p>
-        ))}
       {saving.state === 'refused' && saving.problem !== null && (
         <p className="text-sm text-madder" role="alert">
           {saving.problem.sentence}
@@ -98,20 +104,47 @@ function ItemField({ item, answer, missing, saveKey, editable, onChange, onRepla
           saveKey={saveKey}
           problem={saving.problem}
           revision={theirs?.revision ?? 0}
-          theirs={<AnswerText item={item} answer={theirs ?? undefined} />}
+          theirs={<AnswerWords item={item} answer={theirs ?? undefined} />}
           onTake={() => onReplace(theirs ?? null)}
         />
       )}
-    </li>
+    </FieldFrame>
   );
 }
 
-function AnswerText({ item, answer }: { readonly item: FormItem; readonly answer: Answer | undefined }) {
-  const level = item.kind === 'criterion' ? item.levels.find(({ id }) => id === answer?.levelId) : undefined;
+interface FrameProps {
+  readonly id: string;
+  readonly title: string;
+  readonly guidance: string;
+  readonly remark: string;
+  readonly colour: string;
+  readonly children: ReactNode;
+}
+
+function FieldFrame({ id, title, guidance, remark, colour, children }: FrameProps) {
+  // Items are a list; the overall comment stands after it.
+  const Tag = id === OVERALL_ID ? 'section' : 'li';
   return (
-    <p className="whitespace-pre-wrap">
-      {level !== undefined && <strong>{level.title}. </strong>}
-      {answer?.text ?? ''}
+    <Tag className="@container scroll-mt-4" id={itemAnchor(id)}>
+      <div className="flex items-baseline justify-between gap-3">
+        <h3 className="font-semibold">{title}</h3>
+        <span className={`text-sm whitespace-nowrap ${colour}`}>{remark}</span>
+      </div>
+      {guidance !== '' && <p className="mb-1.5 text-sm text-ink-soft">{guidance}</p>}
+      {children}
+    </Tag>
+  );
+}
+
+function NotesAsked({ form, notes }: { readonly form: ReviewForm; readonly notes: number }) {
+  const { minimumNotes, targetNotes } = form;
+  if (minimumNotes === 0 && targetNotes === 0) return <div className="pb-8" />;
+  const enough = notes >= minimumNotes;
+  return (
+    <p className={`border-t border-line pt-3 pb-8 ${enough ? 'text-ink-soft' : 'text-copper'}`}>
+      {notes} {notes === 1 ? 'note' : 'notes'} on the draft
+      {minimumNotes > 0 && `, at least ${minimumNotes} asked for`}
+      {targetNotes > 0 && `, ${targetNotes} would be good`}
     </p>
   );
 }

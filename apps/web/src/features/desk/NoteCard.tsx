@@ -1,4 +1,4 @@
-import type { NoteView } from '@salt-circle/contracts';
+import type { NoteView, ShorthandEntry } from '@salt-circle/contracts';
 import type { AnchorMatch } from '@salt-circle/core';
 import { Trash2 } from 'lucide-react';
 import { useEffect, useRef, type KeyboardEvent } from 'react';
@@ -14,6 +14,8 @@ export interface NoteCardProps {
   readonly active: boolean;
   readonly editable: boolean;
   readonly quoted: boolean;
+  /** Labels that a Fix note can be begun with. */
+  readonly shorthand: readonly ShorthandEntry[];
   readonly onActivate: () => void;
   readonly onClose: () => void;
   readonly onChange: (part: Partial<Pick<NoteView, 'kind' | 'body'>>) => void;
@@ -29,6 +31,7 @@ export function NoteCard({
   active,
   editable,
   quoted,
+  shorthand,
   onActivate,
   onClose,
   onChange,
@@ -79,6 +82,7 @@ export function NoteCard({
       note={note}
       match={match}
       quoted={quoted}
+      shorthand={shorthand}
       onClose={onClose}
       onChange={onChange}
       onRemove={onRemove}
@@ -86,22 +90,33 @@ export function NoteCard({
   );
 }
 
-type NoteFormProps = Pick<NoteCardProps, 'note' | 'match' | 'quoted' | 'onClose' | 'onChange' | 'onRemove'> & {
+type NoteFormProps = Pick<
+  NoteCardProps,
+  'note' | 'match' | 'quoted' | 'shorthand' | 'onClose' | 'onChange' | 'onRemove'
+> & {
   /** Why the server did not take it. */
   readonly refused: string | undefined;
 };
 
-function NoteForm({ refused, note, match, quoted, onClose, onChange, onRemove }: NoteFormProps) {
+function NoteForm({ refused, note, match, quoted, shorthand, onClose, onChange, onRemove }: NoteFormProps) {
   const area = useRef<HTMLTextAreaElement>(null);
   useEffect(() => {
     // Only where the card can be seen: it stands in the margin and in the list.
     if (area.current?.offsetParent != null) area.current.focus();
   }, []);
+  const use = ({ label }: ShorthandEntry) => {
+    onChange({ body: note.body.trim() === '' ? label : `${note.body.trimEnd()} ${label}` });
+    area.current?.focus();
+  };
   const press = (event: KeyboardEvent) => {
+    const label = event.altKey && note.kind === 'fix' ? shorthandOf(shorthand, event.code) : undefined;
     const kind = event.altKey ? KINDS.find(({ key }) => event.code === `Digit${key}`)?.kind : undefined;
     if (kind !== undefined) {
       event.preventDefault();
       onChange({ kind });
+    } else if (label !== undefined) {
+      event.preventDefault();
+      use(label);
     } else if (event.key === 'Escape') onClose();
   };
   return (
@@ -129,6 +144,21 @@ function NoteForm({ refused, note, match, quoted, onClose, onChange, onRemove }:
         ))}
       </div>
       <PassageState match={match} anchor={note.anchor} quoted={quoted} />
+      {note.kind === 'fix' && shorthand.length > 0 && (
+        <div role="group" aria-label="Shorthand" className="mb-1 flex flex-wrap gap-1">
+          {shorthand.map((entry) => (
+            <button
+              key={entry.key}
+              type="button"
+              title={`${entry.meaning} (Alt ${entry.key.toUpperCase()})`}
+              onClick={() => use(entry)}
+              className="rounded border border-line px-1.5 hover:border-edge"
+            >
+              {entry.label}
+            </button>
+          ))}
+        </div>
+      )}
       <textarea
         ref={area}
         aria-label={`${kindWord(note.kind)} note`}
@@ -160,4 +190,9 @@ function NoteForm({ refused, note, match, quoted, onClose, onChange, onRemove }:
       </div>
     </div>
   );
+}
+
+/** By the key's place on the keyboard: with Alt, some systems type another letter. */
+function shorthandOf(shorthand: readonly ShorthandEntry[], code: string): ShorthandEntry | undefined {
+  return shorthand.find(({ key }) => code === `Key${key.toUpperCase()}`);
 }

@@ -1,5 +1,5 @@
 import type { AnswerView } from '@salt-circle/contracts';
-import type { Answer, FormItem } from '@salt-circle/core';
+import { OVERALL_ID, type Answer, type ReviewForm } from '@salt-circle/core';
 import { useState } from 'react';
 import { saveQueue } from '../../app/store.js';
 
@@ -10,20 +10,31 @@ export interface AnswersState {
 }
 
 export function useAnswers(
-  items: readonly FormItem[],
+  { items }: Pick<ReviewForm, 'items'>,
   saved: Readonly<Record<string, AnswerView>>,
   reviewId: string,
   prefix: string,
 ): AnswersState {
   const [answers, setAnswers] = useState<Readonly<Record<string, Answer | undefined>>>(() =>
     Object.fromEntries(
-      items.map(({ id }) => [id, (saveQueue.pending(prefix + id)?.body as Answer | undefined) ?? saved[id]]),
+      [...items.map(({ id }) => id), OVERALL_ID].map((id) => [
+        id,
+        (saveQueue.pending(prefix + id)?.body as Answer | undefined) ?? saved[id],
+      ]),
     ),
   );
   return {
     answers,
     change: (itemId, part) => {
-      const next = { levelId: answers[itemId]?.levelId ?? null, text: answers[itemId]?.text ?? '', ...part };
+      const {
+        levelId = null,
+        text = '',
+        next: nextStep = '',
+        value = null,
+        checks = {},
+        choices = [],
+      } = answers[itemId] ?? {};
+      const next = { levelId, text, next: nextStep, value, checks, choices, ...part };
       setAnswers({ ...answers, [itemId]: next });
       saveQueue.put({
         key: prefix + itemId,

@@ -28,7 +28,8 @@ export function MyReviewsPage() {
   const { dates, stage, course } = exchange;
   const opened = stage !== 'planning' && stage !== 'drafting';
   const { data, error } = useMyReviewsQuery(exchange.id, { skip: !opened, refetchOnMountOrArgChange: true });
-  const opens = dates.reviewsOpen ?? dates.draftsDue;
+  const opens = dates.reviewsOpen ?? dates.lateUntil ?? dates.draftsDue;
+  const due = exchange.own?.reviewsDue ?? dates.reviewsDue;
   return (
     <div className="px-5 py-6 lg:grid lg:grid-cols-[3fr_2fr] lg:gap-10">
       <section>
@@ -50,14 +51,14 @@ export function MyReviewsPage() {
         )}
         {data !== undefined && data.length > 0 && (
           <>
-            {dates.reviewsDue !== null && (
+            {due !== null && (
               <p className="mb-3 text-ink-soft">
-                due <When at={dates.reviewsDue} timeZone={course.timeZone} />
+                due <When at={due} timeZone={course.timeZone} />
               </p>
             )}
             <ul>
               {data.map((review) => (
-                <ReviewRow key={review.id} review={review} open={stage === 'reviewing'} />
+                <ReviewRow key={review.id} review={review} open={exchange.mayReview} />
               ))}
             </ul>
           </>
@@ -85,7 +86,13 @@ function ReviewRow({ review, open }: { readonly review: ReviewCard; readonly ope
         <p className="font-semibold">{review.draftTitle}</p>
         <p className="flex flex-wrap items-center gap-x-3 text-ink-soft">
           <span>
-            by <Person label={review.author} />
+            {review.self ? (
+              'your own draft: a self-review'
+            ) : (
+              <>
+                by <Person label={review.author} />
+              </>
+            )}
           </span>
           <StateMark
             state={MARKS[state]}
@@ -96,9 +103,16 @@ function ReviewRow({ review, open }: { readonly review: ReviewCard; readonly ope
           {review.notes > 0 && <span>{review.notes === 1 ? '1 note' : `${review.notes} notes`}</span>}
         </p>
       </div>
-      <Link to={`/reviews/${review.id}`} className={buttonClass(state === 'submitted' || !open ? 'plain' : 'primary')}>
-        {state === 'submitted' || !open ? 'Read' : state === 'not-begun' ? 'Begin' : 'Go on'}
-      </Link>
+      {review.waits ? (
+        <span className="text-sm text-ink-soft">opens after your self-review</span>
+      ) : (
+        <Link
+          to={`/reviews/${review.id}`}
+          className={buttonClass(state === 'submitted' || !open ? 'plain' : 'primary')}
+        >
+          {state === 'submitted' || !open ? 'Read' : state === 'not-begun' ? 'Begin' : 'Go on'}
+        </Link>
+      )}
     </li>
   );
 }

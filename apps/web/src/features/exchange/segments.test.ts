@@ -3,7 +3,15 @@ import { rulerSegments } from './segments.js';
 
 const iso = (day: number) => new Date(Date.UTC(2026, 2, day)).toISOString();
 const at = (day: number) => Date.UTC(2026, 2, day);
-const DATES = { draftsOpen: iso(2), draftsDue: iso(12), reviewsOpen: iso(14), reviewsDue: iso(20), release: iso(26) };
+const NONE = { lateUntil: null, checkUntil: null, repliesDue: null, revisionDue: null };
+const DATES = {
+  ...NONE,
+  draftsOpen: iso(2),
+  draftsDue: iso(12),
+  reviewsOpen: iso(14),
+  reviewsDue: iso(20),
+  release: iso(26),
+};
 const FIGURES: StaffFigures = { students: 24, handedIn: 21, allocated: 42, asked: 42, begun: 30, submitted: 17 };
 const MARKS: StudentMarks = {
   draft: 'handed-in',
@@ -25,6 +33,13 @@ function exchange(part: Partial<ExchangeView>): ExchangeView {
     course: { id: 'c', title: 'Course', timeZone: 'UTC', role: 'instructor' },
     names: 'both-ways',
     reviewsPerStudent: 2,
+    selfReview: 'off',
+    deliverables: [],
+    late: null,
+    gradeParts: [],
+    handInIsLate: false,
+    mayReview: true,
+    own: null,
     briefHtml: '',
     guideHtml: '',
     alias: null,
@@ -67,7 +82,7 @@ describe('the ruler', () => {
   });
 
   it('shows an exchange without dates as steps of equal width', () => {
-    const none = { draftsOpen: null, draftsDue: null, reviewsOpen: null, reviewsDue: null, release: null };
+    const none = { ...NONE, draftsOpen: null, draftsDue: null, reviewsOpen: null, reviewsDue: null, release: null };
     const view = exchange({ published: false, stage: 'planning', dates: none, figures: { ...FIGURES, allocated: 0 } });
     expect(read(view, at(5))).toEqual([
       'plan: not published',

@@ -1,33 +1,48 @@
 import type { FeedbackView } from '@salt-circle/contracts';
+import { EMPTY_FORM } from '@salt-circle/core';
 import { render, screen, within } from '@testing-library/react';
 import { ByCriterion, ByReviewer } from './Answers.js';
 
-const answer = (levelId: string | null, text: string) => ({ levelId, text, revision: 1 });
+const answer = (levelId: string | null, text: string) => ({
+  levelId,
+  text,
+  next: '',
+  value: null,
+  checks: {},
+  choices: [],
+  revision: 1,
+});
 const FEEDBACK: FeedbackView = {
   draft: { title: 'T', html: '', words: 9, version: 1 },
-  form: [
-    {
-      kind: 'criterion',
-      id: 'c',
-      title: 'Evidence',
-      guidance: 'Does every claim rest on something?',
-      required: true,
-      comment: 'optional',
-      levels: [
-        { id: 'some', title: 'Some backed', description: 'You would have to guess.', points: 3 },
-        { id: 'all', title: 'All backed', description: '', points: 6 },
-      ],
-    },
-    { kind: 'prompt', id: 'p', title: 'What first?', guidance: '', required: false, minimumWords: 0 },
-  ],
+  form: {
+    ...EMPTY_FORM,
+    overall: 'none',
+    items: [
+      {
+        kind: 'criterion',
+        id: 'c',
+        title: 'Evidence',
+        guidance: 'Does every claim rest on something?',
+        required: true,
+        weight: 1,
+        comment: 'optional',
+        levels: [
+          { id: 'some', title: 'Some backed', description: 'You would have to guess.', points: 3 },
+          { id: 'all', title: 'All backed', description: '', points: 6 },
+        ],
+      },
+      { kind: 'prompt', id: 'p', title: 'What first?', guidance: '', required: false, weight: 1, minimumWords: 0 },
+    ],
+  },
   reviews: [
     {
       id: 'r1',
+      self: false,
       reviewer: { alias: 'Heron' },
       answers: { c: answer('some', ''), p: answer(null, 'Say how large it is.') },
       notes: [],
     },
-    { id: 'r2', reviewer: { alias: 'Tern' }, answers: { c: answer('all', 'Dated readings.') }, notes: [] },
+    { id: 'r2', self: false, reviewer: { alias: 'Tern' }, answers: { c: answer('all', 'Dated readings.') }, notes: [] },
   ],
   missing: 0,
 };
@@ -47,7 +62,7 @@ describe('feedback by reviewer', () => {
   });
 
   it('speaks of no points where the form has none', () => {
-    const form = FEEDBACK.form.slice(1);
+    const form = { ...FEEDBACK.form, items: FEEDBACK.form.items.slice(1) };
     const { container } = render(<ByReviewer feedback={{ ...FEEDBACK, form }} />);
     expect(container.textContent).not.toMatch(/points/);
   });

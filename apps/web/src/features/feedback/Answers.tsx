@@ -1,5 +1,6 @@
 import type { FeedbackView } from '@salt-circle/contracts';
-import { formScore, itemMaximum, type Answer, type FormItem } from '@salt-circle/core';
+import { formScore, OVERALL_ID, type ReviewForm } from '@salt-circle/core';
+import { AnswerWords } from '../../app/form/AnswerWords.js';
 import { labelWords } from '../../app/People.js';
 
 interface AnswersProps {
@@ -10,23 +11,21 @@ export function ByReviewer({ feedback }: AnswersProps) {
   return (
     <div className="divide-y divide-line">
       {feedback.reviews.map((review) => {
-        const score = formScore({ items: feedback.form }, review.answers);
+        const score = formScore(feedback.form, review.answers);
         return (
           <section key={review.id} className="py-4">
             <h3 className="flex justify-between gap-3 text-lg font-semibold">
-              {labelWords(review.reviewer)}
+              {reviewerWords(review)}
               {score !== null && (
-                <span className="text-base font-normal text-ink-soft">
-                  {score.points} of {score.of} points
-                </span>
+                <span className="text-base font-normal text-ink-soft">{scoreWords(feedback.form, score)}</span>
               )}
             </h3>
             <dl className="mt-2 space-y-3">
-              {feedback.form.map((item) => (
-                <div key={item.id}>
-                  <dt className="font-medium">{item.title}</dt>
+              {questions(feedback.form).map(({ id, title, item }) => (
+                <div key={id}>
+                  <dt className="font-medium">{title}</dt>
                   <dd>
-                    <AnswerWords item={item} answer={review.answers[item.id]} />
+                    <AnswerWords item={item} answer={review.answers[id]} />
                   </dd>
                 </div>
               ))}
@@ -41,16 +40,16 @@ export function ByReviewer({ feedback }: AnswersProps) {
 export function ByCriterion({ feedback }: AnswersProps) {
   return (
     <div className="divide-y divide-line">
-      {feedback.form.map((item) => (
-        <section key={item.id} className="py-4">
-          <h3 className="text-lg font-semibold">{item.title}</h3>
-          {item.guidance !== '' && <p className="text-sm text-ink-soft">{item.guidance}</p>}
+      {questions(feedback.form).map(({ id, title, item }) => (
+        <section key={id} className="py-4">
+          <h3 className="text-lg font-semibold">{title}</h3>
+          {item !== undefined && item.guidance !== '' && <p className="text-sm text-ink-soft">{item.guidance}</p>}
           <dl className="mt-2 space-y-3">
             {feedback.reviews.map((review) => (
               <div key={review.id}>
-                <dt className="font-medium">{labelWords(review.reviewer)}</dt>
+                <dt className="font-medium">{reviewerWords(review)}</dt>
                 <dd>
-                  <AnswerWords item={item} answer={review.answers[item.id]} />
+                  <AnswerWords item={item} answer={review.answers[id]} />
                 </dd>
               </div>
             ))}
@@ -61,25 +60,25 @@ export function ByCriterion({ feedback }: AnswersProps) {
   );
 }
 
-function AnswerWords({ item, answer }: { readonly item: FormItem; readonly answer: Answer | undefined }) {
-  const level = item.kind === 'criterion' ? item.levels.find(({ id }) => id === answer?.levelId) : undefined;
-  const text = answer?.text ?? '';
-  if (level === undefined && text === '') return <span className="text-ink-soft">not answered</span>;
-  const most = item.kind === 'criterion' ? itemMaximum(item) : null;
-  return (
-    <>
-      {level !== undefined && (
-        <p>
-          {level.points !== null && (
-            <span className="mr-1.5">
-              <strong>{level.points}</strong> of {most}
-            </span>
-          )}
-          {level.title}
-          {level.description !== '' && <span className="text-ink-soft">: {level.description}</span>}
-        </p>
-      )}
-      {text !== '' && <p className="font-serif whitespace-pre-wrap">{text}</p>}
-    </>
-  );
+interface Question {
+  readonly id: string;
+  readonly title: string;
+  /** Undefined for the overall comment. */
+  readonly item: ReviewForm['items'][number] | undefined;
+}
+
+/** All that a form asks, the overall comment last. */
+function questions(form: ReviewForm): Question[] {
+  const items = form.items.map((item): Question => ({ id: item.id, title: item.title, item }));
+  return form.overall === 'none' ? items : [...items, { id: OVERALL_ID, title: 'Overall comment', item: undefined }];
+}
+
+function reviewerWords({ reviewer, self }: FeedbackView['reviews'][number]): string {
+  return self ? 'Your self-review' : labelWords(reviewer);
+}
+
+function scoreWords(form: ReviewForm, score: NonNullable<ReturnType<typeof formScore>>): string {
+  return form.weighting === 'weights'
+    ? `${Math.round(score.percent)} percent, by weight`
+    : `${score.points} of ${score.of} points`;
 }

@@ -1,69 +1,149 @@
-import { formMaximum, itemMaximum, type FormItem } from '@salt-circle/core';
-import { Key } from '../../kit/index.js';
+import type { FieldProblem } from '@salt-circle/contracts';
+import { formMaximum, itemMaximum, weightSum, type ItemKind, type ReviewForm } from '@salt-circle/core';
+import { KINDS } from '../../app/form/kinds.js';
+import { Key, Select } from '../../kit/index.js';
+import { NumberBox } from './NumberBox.js';
 
 export interface FormTotalsProps {
-  readonly items: readonly FormItem[];
+  readonly form: ReviewForm;
   readonly readOnly: boolean;
-  readonly onAdd: (kind: FormItem['kind']) => void;
+  /** Those of the form as a whole. */
+  readonly problems: readonly FieldProblem[];
+  readonly onAdd: (kind: ItemKind) => void;
+  readonly onChange: (part: Partial<ReviewForm>) => void;
 }
 
 const SHADES = ['bg-iodine', 'bg-iodine/75', 'bg-iodine/55', 'bg-iodine/40'];
 
-/** Points as they add up, what is asked of a reviewer, and what can be added. */
-export function FormTotals({ items, readOnly, onAdd }: FormTotalsProps) {
-  const points = formMaximum({ items });
-  const scored = items.flatMap((item) => {
-    const most = item.kind === 'criterion' ? itemMaximum(item) : null;
-    return most === null ? [] : [{ id: item.id, title: item.title === '' ? 'untitled' : item.title, most }];
-  });
-  const words = items.reduce((sum, item) => sum + (item.kind === 'prompt' && item.required ? item.minimumWords : 0), 0);
-  const required = items.filter((item) => item.required).length;
+/** What can be added, points or weights as they add up, and what the form asks beside its items. */
+export function FormTotals({ form, readOnly, problems, onAdd, onChange }: FormTotalsProps) {
   return (
-    <aside className="border-l border-line bg-crust px-5 py-5">
-      <h3 className="font-semibold">
-        {points === null ? 'No points' : `${points} points`}, {items.length === 1 ? '1 item' : `${items.length} items`}
-      </h3>
-      {points !== null && points > 0 && (
-        <>
-          <div className="my-2 flex h-3" aria-hidden="true">
-            {scored.map(({ id, most }, index) => (
-              <span key={id} className={SHADES[index % SHADES.length]} style={{ flexGrow: most }} />
-            ))}
-          </div>
-          <p className="text-sm text-ink-soft">{scored.map(({ title, most }) => `${title} ${most}`).join(', ')}</p>
-        </>
-      )}
-      <h3 className="mt-5 mb-1 border-t border-line pt-4 font-semibold">Asked of a reviewer</h3>
-      <p>
-        {required} of {items.length} items required
-      </p>
-      {words > 0 && <p>at least {words} words in all</p>}
+    <aside className="no-print border-l border-line bg-crust px-5 py-5">
       {!readOnly && (
-        <>
-          <h3 className="mt-5 mb-2 border-t border-line pt-4 font-semibold">Add</h3>
-          <AddButton letter="C" words="criterion" remark="named levels" onAdd={() => onAdd('criterion')} />
-          <AddButton letter="P" words="prompt" remark="free text" onAdd={() => onAdd('prompt')} />
-        </>
+        <section className="mb-5">
+          <h3 className="mb-1 font-semibold">Add</h3>
+          {KINDS.map(({ kind, word, remark, key }) => (
+            <button
+              key={kind}
+              type="button"
+              onClick={() => onAdd(kind)}
+              className="flex w-full items-center gap-2.5 rounded px-1 py-1 text-left hover:bg-paper"
+            >
+              <Key>{key}</Key> {word.toLowerCase()} <span className="text-ink-soft">{remark}</span>
+            </button>
+          ))}
+        </section>
       )}
+      <Sum form={form} />
+      <fieldset disabled={readOnly} className="mt-5 space-y-3 border-t border-line pt-4">
+        <legend className="sr-only">The form as a whole</legend>
+        <Select
+          label="The score goes by"
+          value={form.weighting}
+          options={[
+            ['points', 'points, added up'],
+            ['weights', 'weights, in percent'],
+          ]}
+          onChange={(weighting) => onChange({ weighting: weighting as ReviewForm['weighting'] })}
+        />
+        <Select
+          label="Overall comment"
+          value={form.overall}
+          options={[
+            ['none', 'not asked for'],
+            ['optional', 'may be given'],
+            ['required', 'must be given'],
+          ]}
+          onChange={(overall) => onChange({ overall: overall as ReviewForm['overall'] })}
+        />
+        {form.overall !== 'none' && (
+          <p className="flex items-center gap-2">
+            at least
+            <NumberBox
+              label="Least words of the overall comment"
+              value={form.overallWords}
+              blank={0}
+              min={0}
+              max={2000}
+              onChange={(value) => onChange({ overallWords: value ?? 0 })}
+            />
+            words
+          </p>
+        )}
+        <div>
+          <p className="font-medium">Notes on the draft</p>
+          <p className="mt-1 flex items-center gap-2">
+            at least
+            <NumberBox
+              label="Least number of notes"
+              value={form.minimumNotes}
+              blank={0}
+              min={0}
+              max={100}
+              onChange={(value) => onChange({ minimumNotes: value ?? 0 })}
+            />
+          </p>
+          <p className="mt-1 flex items-center gap-2">
+            hoped for
+            <NumberBox
+              label="Number of notes hoped for"
+              value={form.targetNotes}
+              blank={0}
+              min={0}
+              max={100}
+              onChange={(value) => onChange({ targetNotes: value ?? 0 })}
+            />
+          </p>
+        </div>
+        {problems.map((one) => (
+          <p key={one.path + one.code} className="text-sm text-copper">
+            {one.sentence}
+          </p>
+        ))}
+      </fieldset>
     </aside>
   );
 }
 
-interface AddButtonProps {
-  readonly letter: string;
-  readonly words: string;
-  readonly remark: string;
-  readonly onAdd: () => void;
-}
-
-function AddButton({ letter, words, remark, onAdd }: AddButtonProps) {
+function Sum({ form }: { readonly form: ReviewForm }) {
+  const { items } = form;
+  const points = formMaximum(form);
+  const byWeights = form.weighting === 'weights';
+  const weights = weightSum(form);
+  const scored = items.flatMap((item) => {
+    const most = itemMaximum(item);
+    if (most === null) return [];
+    const share = byWeights ? item.weight : most;
+    return [{ id: item.id, title: item.title === '' ? 'untitled' : item.title, share }];
+  });
+  const words = items.reduce((sum, item) => {
+    if (!item.required || !('minimumWords' in item)) return sum;
+    return sum + item.minimumWords * (item.kind === 'pair' ? 2 : 1);
+  }, 0);
+  const required = items.filter((item) => item.required).length;
   return (
-    <button
-      type="button"
-      onClick={onAdd}
-      className="flex w-full items-center gap-2.5 rounded px-1 py-1.5 text-left hover:bg-paper"
-    >
-      <Key>{letter}</Key> {words} <span className="text-ink-soft">{remark}</span>
-    </button>
+    <section>
+      <h3 className="font-semibold">
+        {points === null ? 'No points' : byWeights ? `Weights add up to ${weights}` : `${points} points`},{' '}
+        {items.length === 1 ? '1 item' : `${items.length} items`}
+      </h3>
+      {scored.some(({ share }) => share > 0) && (
+        <>
+          <div className="my-2 flex h-3" aria-hidden="true">
+            {scored.map(({ id, share }, index) => (
+              <span key={id} className={SHADES[index % SHADES.length]} style={{ flexGrow: share }} />
+            ))}
+          </div>
+          <p className="text-sm text-ink-soft">
+            {scored
+              .map(({ title, share }) => `${title} ${byWeights ? `${Math.round((share / weights) * 100)}%` : share}`)
+              .join(', ')}
+          </p>
+        </>
+      )}
+      <p className="mt-2 text-ink-soft">
+        {required} of {items.length} items required{words > 0 && `, at least ${words} words in all`}
+      </p>
+    </section>
   );
 }

@@ -2,11 +2,21 @@ import { useSortable } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
 import type { FieldProblem } from '@salt-circle/contracts';
 import { itemMaximum, type FormItem } from '@salt-circle/core';
-import { ArrowDown, ArrowUp, GripVertical, Trash2 } from 'lucide-react';
-import type { ReactNode } from 'react';
+import { ArrowDown, ArrowUp, Copy, GripVertical, Trash2 } from 'lucide-react';
+import { memo, type ReactNode } from 'react';
+import { kindWord } from '../../app/form/kinds.js';
 import { Checkbox, Tooltip } from '../../kit/index.js';
-import { CriterionEditor } from './CriterionEditor.js';
+import { KindEditor } from './KindEditor.js';
+import { NumberBox } from './NumberBox.js';
 import { PlainInput } from './PlainInput.js';
+
+/** What can be done to an item. The same object at every render, so that editing one item does not draw the others. */
+export interface ItemActions {
+  readonly change: (item: FormItem) => void;
+  readonly move: (id: string, step: 1 | -1) => void;
+  readonly duplicate: (id: string) => void;
+  readonly remove: (id: string) => void;
+}
 
 export interface ItemEditorProps {
   readonly item: FormItem;
@@ -16,33 +26,32 @@ export interface ItemEditorProps {
   readonly readOnly: boolean;
   readonly autoFocus: boolean;
   readonly problems: readonly FieldProblem[];
-  readonly onChange: (item: FormItem) => void;
-  readonly onMove: (step: 1 | -1) => void;
-  readonly onRemove: () => void;
+  /** What all weights add up to, or null where the form goes by points. */
+  readonly weightSum: number | null;
+  readonly actions: ItemActions;
 }
 
-export function ItemEditor({
+export const ItemEditor = memo(function ItemEditor({
   item,
   number,
   last,
   readOnly,
   autoFocus,
   problems,
-  onChange,
-  onMove,
-  onRemove,
+  weightSum,
+  actions,
 }: ItemEditorProps) {
   const { setNodeRef, attributes, listeners, transform, transition, isDragging } = useSortable({
     id: item.id,
     disabled: readOnly,
   });
-  const points = item.kind === 'criterion' ? itemMaximum(item) : null;
   const name = item.title === '' ? `item ${number}` : `“${item.title}”`;
+  const { change } = actions;
   return (
     <li
       ref={setNodeRef}
       style={{ transform: CSS.Translate.toString(transform), transition }}
-      className={`grid grid-cols-[2rem_1fr_auto] gap-x-3 border-b border-line bg-salt py-4 ${isDragging ? 'relative z-10 outline outline-iodine' : ''}`}
+      className={`grid grid-cols-[2rem_1fr] gap-x-3 border-b border-line bg-salt py-4 md:grid-cols-[2rem_1fr_8.5rem] ${isDragging ? 'relative z-10 outline outline-iodine' : ''}`}
     >
       <div className="flex flex-col items-center gap-1 pt-1 text-ink-soft">
         {!readOnly && (
@@ -65,35 +74,22 @@ export function ItemEditor({
           value={item.title}
           autoFocus={autoFocus}
           strong
-          placeholder={item.kind === 'criterion' ? 'Name of the criterion' : 'What to write about'}
-          onChange={(title) => onChange({ ...item, title })}
+          placeholder={
+            item.kind === 'prompt' ? 'What to write about' : `Name of the ${kindWord(item.kind).toLowerCase()}`
+          }
+          onChange={(title) => change({ ...item, title })}
         />
         <PlainInput
           label="Guidance"
           value={item.guidance}
           placeholder="Guidance for the reviewer (may be left empty)"
-          onChange={(guidance) => onChange({ ...item, guidance })}
+          onChange={(guidance) => change({ ...item, guidance })}
         />
-        {item.kind === 'criterion' ? (
-          <CriterionEditor item={item} readOnly={readOnly} onChange={onChange} />
-        ) : (
-          <label className="flex items-center gap-2">
-            At least
-            <input
-              type="number"
-              min={0}
-              max={2000}
-              value={item.minimumWords}
-              onChange={(event) => onChange({ ...item, minimumWords: Math.max(0, event.target.valueAsNumber || 0) })}
-              className="w-20 rounded border border-edge bg-paper px-2 py-1"
-            />
-            words
-          </label>
-        )}
+        <KindEditor item={item} readOnly={readOnly} onChange={change} />
         <Checkbox
           label="Required"
           checked={item.required}
-          onChange={(event) => onChange({ ...item, required: event.target.checked })}
+          onChange={(event) => change({ ...item, required: event.target.checked })}
         />
         {problems.map((one) => (
           <p key={one.path + one.code} className="text-sm text-copper">
@@ -101,31 +97,61 @@ export function ItemEditor({
           </p>
         ))}
       </fieldset>
-      <div className="flex flex-col items-end gap-1 text-right">
-        <p>
-          {points === null ? (
-            <span className="text-ink-soft">no points</span>
-          ) : (
-            <>
-              <strong>{points}</strong> points
-            </>
-          )}
-        </p>
+      <div className="col-start-2 flex flex-wrap items-center justify-between gap-1 md:col-start-3 md:flex-col md:items-end md:justify-start md:text-right">
+        <p className="text-sm text-ink-soft">{kindWord(item.kind)}</p>
+        <Worth item={item} weightSum={weightSum} readOnly={readOnly} onChange={change} />
         {!readOnly && (
           <div className="flex">
-            <IconButton words={`Move ${name} up`} disabled={number === 1} onClick={() => onMove(-1)}>
+            <IconButton words={`Move ${name} up`} disabled={number === 1} onClick={() => actions.move(item.id, -1)}>
               <ArrowUp size={17} aria-hidden="true" />
             </IconButton>
-            <IconButton words={`Move ${name} down`} disabled={last} onClick={() => onMove(1)}>
+            <IconButton words={`Move ${name} down`} disabled={last} onClick={() => actions.move(item.id, 1)}>
               <ArrowDown size={17} aria-hidden="true" />
             </IconButton>
-            <IconButton words={`Remove ${name}`} onClick={onRemove}>
+            <IconButton words={`Duplicate ${name}`} onClick={() => actions.duplicate(item.id)}>
+              <Copy size={16} aria-hidden="true" />
+            </IconButton>
+            <IconButton words={`Remove ${name}`} onClick={() => actions.remove(item.id)}>
               <Trash2 size={17} aria-hidden="true" />
             </IconButton>
           </div>
         )}
       </div>
     </li>
+  );
+});
+
+type WorthProps = Pick<ItemEditorProps, 'item' | 'weightSum' | 'readOnly'> & {
+  readonly onChange: (item: FormItem) => void;
+};
+
+/** Points, and the weight with its share where the form goes by weights. */
+function Worth({ item, weightSum, readOnly, onChange }: WorthProps) {
+  const points = itemMaximum(item);
+  if (points === null) return <p className="text-ink-soft">no points</p>;
+  return (
+    <div>
+      <p>
+        <strong>{points}</strong> points
+      </p>
+      {weightSum !== null && (
+        <fieldset disabled={readOnly} className="flex items-center justify-end gap-1.5 text-sm">
+          weight
+          <NumberBox
+            label={`Weight of ${item.title === '' ? 'this item' : item.title}`}
+            value={item.weight}
+            blank={0}
+            min={0}
+            max={1000}
+            step="any"
+            onChange={(weight) => onChange({ ...item, weight: weight ?? 0 })}
+          />
+          <span className="w-9 text-ink-soft">
+            {weightSum > 0 ? `${Math.round((item.weight / weightSum) * 100)}%` : ''}
+          </span>
+        </fieldset>
+      )}
+    </div>
   );
 }
 

@@ -1,19 +1,31 @@
-import { checkForm } from '@salt-circle/core';
-import { moved, newCriterion, newPrompt } from './items.js';
+import { checkForm, EMPTY_FORM, ITEM_KINDS } from '@salt-circle/core';
+import { duplicate, moved, newItem } from './items.js';
 
-describe('items of a form', () => {
-  it('start in a shape in which only words are missing', () => {
-    const codes = checkForm({ items: [newCriterion(), newPrompt()] }).map(({ code }) => code);
-    expect(new Set(codes)).toEqual(new Set(['item-untitled', 'level-untitled']));
+/** All ids in an item, its own first. */
+function idsOf(value: unknown): string[] {
+  if (Array.isArray(value)) return value.flatMap(idsOf);
+  if (typeof value !== 'object' || value === null) return [];
+  return Object.entries(value).flatMap(([key, part]) => (key === 'id' ? [part as string] : idsOf(part)));
+}
+
+describe('new items', () => {
+  it('lack nothing but their words', () => {
+    const codes = checkForm({ ...EMPTY_FORM, items: ITEM_KINDS.map(newItem) }).map(({ code }) => code);
+    expect(codes.length).toBeGreaterThan(0);
+    expect(codes.filter((code) => !/untitled|empty/.test(code))).toEqual([]);
   });
 
-  it('move to a place, and stay where there is none', () => {
-    const items = [newPrompt(), newPrompt(), newPrompt()];
-    const [a, b, c] = items;
-    expect(moved(items, 0, 2)).toEqual([b, c, a]);
-    expect(moved(items, 2, 0)).toEqual([c, a, b]);
-    expect(moved(items, 0, -1)).toBe(items);
-    expect(moved(items, 2, 3)).toBe(items);
-    expect(moved(items, 7, 0)).toBe(items);
+  it.each(ITEM_KINDS)('of kind %s are copied with ids of their own', (kind) => {
+    const item = newItem(kind);
+    const copy = duplicate(item);
+    expect(idsOf(copy)).toHaveLength(idsOf(item).length);
+    expect(idsOf(copy).filter((one) => idsOf(item).includes(one))).toEqual([]);
+  });
+
+  it('move within the list and not out of it', () => {
+    expect(moved(['a', 'b', 'c'], 0, 2)).toEqual(['b', 'c', 'a']);
+    expect(moved(['a', 'b', 'c'], 2, 1)).toEqual(['a', 'c', 'b']);
+    const list = ['a', 'b'];
+    expect([moved(list, 0, -1), moved(list, 1, 2), moved(list, 7, 0)]).toEqual([list, list, list]);
   });
 });

@@ -1,29 +1,65 @@
-import type { CriterionItem, FormItem, Level, PromptItem } from '@salt-circle/core';
+import type { Band, ChecklistEntry, ChoiceOption, FormItem, ItemKind, Level } from '@salt-circle/core';
+
+const id = () => crypto.randomUUID();
 
 export function newLevel(points: number | null): Level {
-  return { id: crypto.randomUUID(), title: '', description: '', points };
+  return { id: id(), title: '', description: '', points };
 }
 
-/** Three levels with points, the commonest case, ready to be named. */
-export function newCriterion(): CriterionItem {
-  const levels = [0, 2, 4].map(newLevel);
-  return {
-    kind: 'criterion',
-    id: crypto.randomUUID(),
-    title: '',
-    guidance: '',
-    required: true,
-    comment: 'optional',
-    levels,
-  };
+export function newBand(from: number, to: number): Band {
+  return { id: id(), title: '', description: '', from, to };
 }
 
-export function newPrompt(): PromptItem {
-  return { kind: 'prompt', id: crypto.randomUUID(), title: '', guidance: '', required: true, minimumWords: 0 };
+export function newEntry(points: number | null): ChecklistEntry {
+  return { id: id(), text: '', points };
+}
+
+export function newOption(): ChoiceOption {
+  return { id: id(), title: '' };
+}
+
+/** A new item of a kind, as it is most often wanted, ready to be named. */
+export function newItem(kind: ItemKind): FormItem {
+  const base = { id: id(), title: '', guidance: '', required: true, weight: 10 };
+  switch (kind) {
+    case 'criterion':
+      return { kind, ...base, comment: 'optional', levels: [0, 2, 4].map(newLevel) };
+    case 'range':
+      return { kind, ...base, comment: 'optional', step: 1, bands: [newBand(0, 4), newBand(5, 7), newBand(8, 10)] };
+    case 'checklist':
+      return { kind, ...base, comment: 'none', entries: [newEntry(null), newEntry(null)] };
+    case 'prompt':
+      return { kind, ...base, minimumWords: 0 };
+    case 'pair':
+      return { kind, ...base, worksLabel: '', nextLabel: '', minimumWords: 0 };
+    case 'number':
+      return { kind, ...base, minimum: 0, maximum: null, whole: true, unit: '' };
+    case 'choice':
+      return { kind, ...base, comment: 'none', multiple: false, options: [newOption(), newOption()] };
+  }
+}
+
+/** The same once more, with ids of its own throughout. */
+export function duplicate(item: FormItem): FormItem {
+  const renewed = <T extends { readonly id: string }>(parts: readonly T[]) =>
+    parts.map((part) => ({ ...part, id: id() }));
+  const copy = { ...item, id: id() };
+  switch (copy.kind) {
+    case 'criterion':
+      return { ...copy, levels: renewed(copy.levels) };
+    case 'range':
+      return { ...copy, bands: renewed(copy.bands) };
+    case 'checklist':
+      return { ...copy, entries: renewed(copy.entries) };
+    case 'choice':
+      return { ...copy, options: renewed(copy.options) };
+    default:
+      return copy;
+  }
 }
 
 /** With the item at `from` moved to stand at `to`; the same list when there is no such place. */
-export function moved(items: readonly FormItem[], from: number, to: number): readonly FormItem[] {
+export function moved<T>(items: readonly T[], from: number, to: number): readonly T[] {
   const item = items[from];
   if (item === undefined || to < 0 || to >= items.length) return items;
   const rest = items.filter((_, index) => index !== from);

@@ -1,10 +1,11 @@
 import type { MyDraftView, VersionMeta } from '@salt-circle/contracts';
-import type { FormItem } from '@salt-circle/core';
 import { useState } from 'react';
-import { Dialog, Levels, Loading, Prose, Tabs } from '../../kit/index.js';
+import { Dialog, Loading, Prose, Tabs } from '../../kit/index.js';
+import { FormPreview } from '../../app/form/FormPreview.js';
 import { useNow } from '../../app/time/useNow.js';
 import { exactly } from '../../app/time/words.js';
 import { useExchange } from '../../app/useExchange.js';
+import { deliverableWords, gradeWords, lateWords } from '../../app/settingWords.js';
 import { useAskedFormQuery, useVersionQuery } from './handInApi.js';
 
 /** Beside the draft: the brief, what reviewers will be asked, and what was handed in. */
@@ -24,10 +25,11 @@ export function DraftSide({ draft }: { readonly draft: MyDraftView | null }) {
             content: (
               <div className="pt-3">
                 <Prose html={exchange.briefHtml} />
+                <WhatIsAsked />
               </div>
             ),
           },
-          { key: 'form', words: 'Review form', content: <FormPreview exchangeId={exchange.id} /> },
+          { key: 'form', words: 'Review form', content: <AskedForm exchangeId={exchange.id} /> },
           ...(draft === null || draft.versions.length === 0
             ? []
             : [
@@ -43,32 +45,37 @@ export function DraftSide({ draft }: { readonly draft: MyDraftView | null }) {
   );
 }
 
-function FormPreview({ exchangeId }: { readonly exchangeId: string }) {
+function AskedForm({ exchangeId }: { readonly exchangeId: string }) {
   const { data } = useAskedFormQuery(exchangeId);
   if (data === undefined) return <Loading what="the form" />;
   return (
-    <div className="@container space-y-5 pt-3">
+    <div className="space-y-5 pt-3">
       <p className="text-sm text-ink-soft">Your classmates will review your draft with this form.</p>
-      {data.items.map((item) => (
-        <PreviewItem key={item.id} item={item} />
-      ))}
+      <FormPreview form={data} />
     </div>
   );
 }
 
-function PreviewItem({ item }: { readonly item: FormItem }) {
+/** What a hand-in contains, what being late costs, and what the grade is made of. */
+function WhatIsAsked() {
+  const { deliverables, late, gradeParts } = useExchange();
   return (
-    <div>
-      <h3 className="font-semibold">{item.title}</h3>
-      {item.guidance !== '' && <p className="mb-1 text-sm text-ink-soft">{item.guidance}</p>}
-      {item.kind === 'criterion' ? (
-        <Levels label={item.title} levels={item.levels} value={null} />
-      ) : (
-        <p className="rounded border border-line px-2.5 py-2 text-sm text-ink-soft">
-          {item.minimumWords > 0 ? `At least ${item.minimumWords} words` : 'Free text'}
-          {item.required ? '' : '; may be left out'}
-        </p>
+    <div className="mt-4 space-y-4 border-t border-line pt-3">
+      {deliverables.length > 1 && (
+        <section>
+          <h3 className="font-semibold">A hand-in contains</h3>
+          <ul className="list-disc pl-5">
+            {deliverables.map((one) => (
+              <li key={one.id}>
+                {deliverableWords(one)}
+                {one.description !== '' && <span className="block text-sm text-ink-soft">{one.description}</span>}
+              </li>
+            ))}
+          </ul>
+        </section>
       )}
+      {late !== null && <p>{lateWords(late)}</p>}
+      {gradeParts.length > 0 && <p>{gradeWords(gradeParts)}</p>}
     </div>
   );
 }

@@ -1,8 +1,9 @@
-import type { MyDraftView, Problem, VersionMeta } from '@salt-circle/contracts';
+import type { ExchangeView, MyDraftView, Problem, VersionMeta } from '@salt-circle/contracts';
 import { useState } from 'react';
 import { Button, Dialog, Notice, Prose, SaveMark, StateMark } from '../../kit/index.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
 import type { SavingState } from '../../app/saving/useSaving.js';
+import { useSeeing } from '../../app/seeing/useSeeing.js';
 import { saveQueue } from '../../app/store.js';
 import { useNow } from '../../app/time/useNow.js';
 import { When } from '../../app/time/When.js';
@@ -23,10 +24,11 @@ export interface HandInBarProps {
 
 export function HandInBar({ draft, text, words, saveKey, saving, receipt, onReceipt }: HandInBarProps) {
   const exchange = useExchange();
+  const seeing = useSeeing() !== null;
   const [looking, setLooking] = useState<'as-reviewer' | 'hand-in' | null>(null);
   const changed = hasChanged(draft, saveKey, saving);
   const { mark, words: state, explained, loud } = standing(draft, changed, exchange.mayHandIn);
-  const due = exchange.dates.draftsDue;
+  const due = dueOf(exchange);
   const nothingNew = draft.versions.length > 0 && !changed;
   return (
     <footer className="no-print sticky bottom-0 z-20 flex flex-wrap items-center justify-between gap-x-5 gap-y-2 border-t border-line bg-paper px-5 py-2.5">
@@ -41,12 +43,12 @@ export function HandInBar({ draft, text, words, saveKey, saving, receipt, onRece
         <SaveMark state={saving.state} savedAt={saving.savedAt} />
         {due !== null && exchange.mayHandIn && (
           <span className="text-sm text-ink-soft">
-            due <When at={due} timeZone={exchange.course.timeZone} />
+            {exchange.handInIsLate ? 'late; taken until' : 'due'} <When at={due} timeZone={exchange.course.timeZone} />
           </span>
         )}
         <Button onClick={() => setLooking('as-reviewer')}>See it as a reviewer</Button>
         {exchange.mayHandIn && (
-          <Button look="primary" disabled={nothingNew} onClick={() => setLooking('hand-in')}>
+          <Button look="primary" disabled={nothingNew || seeing} onClick={() => setLooking('hand-in')}>
             {draft.versions.length > 0 ? 'Hand in again…' : 'Hand in…'}
           </Button>
         )}
@@ -79,6 +81,12 @@ export function HandInBar({ draft, text, words, saveKey, saving, receipt, onRece
       <Receipt receipt={receipt} onClose={() => onReceipt(null)} />
     </footer>
   );
+}
+
+/** One's own due time, or the common one; once that has passed, the end of the late window. */
+function dueOf({ own, dates, handInIsLate }: ExchangeView): string | null {
+  if (handInIsLate && own?.draftsDue == null) return dates.lateUntil;
+  return own?.draftsDue ?? dates.draftsDue;
 }
 
 /** Whether there is anything newer than what was handed in: unsent, sent since the page was loaded, or from before. */
@@ -122,7 +130,9 @@ function Confirm({ exchangeId, saveKey, revision, onDone }: ConfirmProps) {
 }
 
 function Receipt({ receipt, onClose }: { readonly receipt: VersionMeta | null; readonly onClose: () => void }) {
-  const { course, dates } = useExchange();
+  const exchange = useExchange();
+  const { course } = exchange;
+  const due = dueOf(exchange);
   const now = useNow();
   return (
     <Dialog open={receipt !== null} onClose={onClose} title="Handed in">
@@ -141,9 +151,9 @@ function Receipt({ receipt, onClose }: { readonly receipt: VersionMeta | null; r
             <dt className="text-ink-soft">Digest</dt>
             <dd className="text-sm break-all">SHA-256 {receipt.digest}</dd>
           </dl>
-          {dates.draftsDue !== null && (
+          {due !== null && (
             <p className="text-ink-soft">
-              You can replace it until <When at={dates.draftsDue} timeZone={course.timeZone} />.
+              You can replace it until <When at={due} timeZone={course.timeZone} />.
             </p>
           )}
           <Button look="primary" onClick={onClose}>

@@ -8,6 +8,7 @@ import { useSaver, useSavingState } from '../../app/saving/useSaving.js';
 import { useMe } from '../../app/session/useMe.js';
 import { saveQueue } from '../../app/store.js';
 import { When } from '../../app/time/When.js';
+import { useSeeing } from '../../app/seeing/useSeeing.js';
 import { useFresh } from '../../app/useFresh.js';
 import { useExchange } from '../../app/useExchange.js';
 import { DraftSide } from './DraftSide.js';
@@ -47,6 +48,7 @@ interface Text {
 function Writing({ draft }: { readonly draft: MyDraftView }) {
   const exchange = useExchange();
   const me = useMe();
+  const seeing = useSeeing() !== null;
   const key = `${me.id}:draft:${exchange.id}`;
   const [text, setText] = useState<Text>(() => ({
     title: draft.title,
@@ -87,6 +89,7 @@ function Writing({ draft }: { readonly draft: MyDraftView }) {
               rows={1}
               value={text.title}
               maxLength={200}
+              readOnly={seeing}
               placeholder="Title of your draft"
               onChange={(event) => change({ title: event.target.value.replace(/\n/g, ' ') })}
               className="field-sizing-content block w-full max-w-[68ch] resize-none border-b border-transparent bg-transparent font-serif text-2xl font-semibold placeholder:font-normal placeholder:text-ink-soft hover:border-line"
@@ -96,6 +99,7 @@ function Writing({ draft }: { readonly draft: MyDraftView }) {
             label="Your draft"
             html={text.html}
             reading
+            editable={!seeing}
             onChange={(html) => change({ html })}
             aside={<span className="text-sm text-ink-soft">{words === 1 ? '1 word' : `${words} words`}</span>}
           />

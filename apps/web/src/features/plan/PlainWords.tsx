@@ -1,4 +1,4 @@
-import type { FieldProblem, PlanView } from '@salt-circle/contracts';
+import type { FieldProblem, FormView, PlanView } from '@salt-circle/contracts';
 import { useState } from 'react';
 import { Button, Dialog, Notice } from '../../kit/index.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
@@ -12,7 +12,7 @@ import { useExchange } from '../../app/useExchange.js';
 export interface PlainWordsProps {
   readonly settings: Settings;
   readonly plan: PlanView;
-  readonly timeZone: string;
+  readonly form: FormView | null;
   readonly canPublish: boolean;
   readonly saveKey: string;
   /** What keeps the settings on the page from being saved. */
@@ -20,21 +20,30 @@ export interface PlainWordsProps {
 }
 
 /** The exchange, sentence by sentence, and what is missing before it can be published. */
-export function PlainWords({ settings, plan, timeZone, canPublish, saveKey, unsaved }: PlainWordsProps) {
+export function PlainWords({ settings, plan, form, canPublish, saveKey, unsaved }: PlainWordsProps) {
   const now = useNow();
+  const { course } = useExchange();
+  const around = { students: plan.students, choices: plan.choices, form, timeZone: course.timeZone, now };
   return (
     <aside className="border-l border-line bg-crust px-5 py-5">
       <h2 className="mb-2 font-semibold">In plain words</h2>
       <div className="space-y-2">
-        {sentences(settings, plan.students, timeZone, now).map((sentence) => (
+        {sentences(settings, around).map((sentence) => (
           <p key={sentence}>{sentence}</p>
         ))}
       </div>
+      {plan.remarks.length > 0 && (
+        <ul className="mt-4 space-y-1.5 border-l-[3px] border-saffron pl-3 text-sm">
+          {plan.remarks.map(({ path, sentence }) => (
+            <li key={path}>{sentence}</li>
+          ))}
+        </ul>
+      )}
       {!plan.published && <BeforePublishing plan={plan} canPublish={canPublish} saveKey={saveKey} unsaved={unsaved} />}
       {plan.published && (
         <div className="mt-5">
           <Notice tone="done" title="Published.">
-            Students see it in Today. Dates can still be moved.
+            Students see it in Today. Dates can still be moved, with a notice.
           </Notice>
         </div>
       )}
@@ -42,7 +51,7 @@ export function PlainWords({ settings, plan, timeZone, canPublish, saveKey, unsa
   );
 }
 
-function BeforePublishing({ plan, canPublish, saveKey, unsaved }: Omit<PlainWordsProps, 'settings' | 'timeZone'>) {
+function BeforePublishing({ plan, canPublish, saveKey, unsaved }: Omit<PlainWordsProps, 'settings' | 'form'>) {
   const exchange = useExchange();
   const [publish, { isLoading, error }] = usePublishMutation();
   const [asking, setAsking] = useState(false);
@@ -78,7 +87,7 @@ function BeforePublishing({ plan, canPublish, saveKey, unsaved }: Omit<PlainWord
         open={asking}
         onClose={() => setAsking(false)}
         title={`Publish “${plan.title}”?`}
-        description={`${plan.students} students will see it in Today. Whether names are hidden stays as it is from then on; dates can still be moved, and the form can change until the first draft is handed in.`}
+        description={`${plan.students} students will see it in Today, and are told by mail. Whether names are hidden, who takes part and how they hand in stay as they are from then on; dates can still be moved, and the form can change until the first draft is handed in.`}
       >
         <div className="space-y-3">
           {error !== undefined && <ProblemNotice error={error} />}

@@ -1,20 +1,28 @@
-import type { PlanView, Problem } from '@salt-circle/contracts';
+import type { FieldProblem, PlanView, Problem } from '@salt-circle/contracts';
 import { useEffect, useState } from 'react';
-import { Loading, RichText, SaveMark, Select, TextField } from '../../kit/index.js';
+import { Checkbox, Loading, RichText, SaveMark, Select, TextField } from '../../kit/index.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { Conflict } from '../../app/saving/Conflict.js';
 import { useSaver, useSavingState } from '../../app/saving/useSaving.js';
 import { useMe } from '../../app/session/useMe.js';
+import { gradeWords } from '../../app/settingWords.js';
 import { saveQueue } from '../../app/store.js';
 import { useFresh } from '../../app/useFresh.js';
 import { useExchange } from '../../app/useExchange.js';
-import { DateRows } from './DateRows.js';
+import { Deliverables } from './Deliverables.js';
 import { FormSummary } from './FormSummary.js';
+import { Grade } from './Grade.js';
+import { OwnTimes } from './OwnTimes.js';
 import { PlainWords } from './PlainWords.js';
-import { usePlanQuery } from './planApi.js';
+import { PlanMenu } from './PlanMenu.js';
+import { usePlanFormQuery, usePlanQuery } from './planApi.js';
 import { RecordGroup } from './RecordGroup.js';
 import { SettingsGroup } from './SettingsGroup.js';
 import { settingsOf, type Settings } from './settings.js';
+import { handInWords, namesWords, takesPartWords, whomWords } from './summaries.js';
+import { TakesPart } from './TakesPart.js';
+import { WhenGroup } from './WhenGroup.js';
+import { WhoReviews } from './WhoReviews.js';
 
 /** All settings of an exchange, in the order of the job, saved as they are changed. */
 export function PlanPage() {
@@ -36,11 +44,14 @@ function PlanWorkspace({ plan, fresh, readOnly }: WorkspaceProps) {
   const exchange = useExchange();
   const me = useMe();
   const key = `${me.id}:plan:${exchange.id}`;
-  const [settings, setSettings] = useState<Settings>(() => ({ ...settingsOf(plan), ...saveQueue.pending(key)?.body }));
+  const [own, setOwn] = useState<Settings>(() => ({ ...settingsOf(plan), ...saveQueue.pending(key)?.body }));
+  // Once published, dates are the server's: they are moved by a step of their own.
+  const settings = plan.published ? { ...own, dates: plan.dates } : own;
   const [touched, setTouched] = useState(false);
   const save = useSaver(key, `/api/exchanges/${exchange.id}/plan`, plan.revision);
   const saving = useSavingState(key);
   const { refetch } = usePlanQuery(exchange.id);
+  const { data: form } = usePlanFormQuery(exchange.id, { refetchOnMountOrArgChange: true });
   // What is still missing is the server's to say, after each save.
   useEffect(() => {
     if (touched && saving.state === 'saved') void refetch();
@@ -48,126 +59,235 @@ function PlanWorkspace({ plan, fresh, readOnly }: WorkspaceProps) {
 
   const change = (part: Partial<Settings>) => {
     const next = { ...settings, ...part };
-    setSettings(next);
+    setOwn(next);
     setTouched(true);
     save({ ...next });
   };
-  const problems = saving.state === 'refused' ? (saving.problem?.fields ?? []) : [];
-  const problemAt = (path: string) => problems.find((one) => one.path === path)?.sentence;
+  const refused = saving.state === 'refused' ? (saving.problem?.fields ?? []) : [];
+  const problemAt = problemFinder(refused, plan);
 
   return (
     <div className="grid flex-1 grid-cols-1 lg:grid-cols-[1fr_26rem]">
-      <div className="px-5 py-5">
+      <div className="min-w-0 px-5 py-5">
         <div className="mb-2 flex flex-wrap items-center justify-between gap-3">
           <h2 className="text-xl font-semibold">Plan</h2>
-          {!readOnly && <SaveMark state={saving.state} savedAt={saving.savedAt} />}
+          <div className="flex items-center gap-3">
+            {!readOnly && <SaveMark state={saving.state} savedAt={saving.savedAt} />}
+            <PlanMenu plan={plan} readOnly={readOnly} />
+          </div>
         </div>
         {saving.state === 'conflict' && (
-          <PlanConflict saveKey={key} problem={saving.problem} onTake={(theirs) => setSettings(settingsOf(theirs))} />
+          <PlanConflict saveKey={key} problem={saving.problem} onTake={(theirs) => setOwn(settingsOf(theirs))} />
+        )}
+        {saving.state === 'refused' && refused.length === 0 && saving.problem !== null && (
+          <ProblemNotice error={saving.problem} />
         )}
         <fieldset disabled={readOnly} className="min-w-0">
-          <SettingsGroup
-            title="What is written"
-            summary={`${settings.title}${settings.briefHtml === '' ? '; no brief yet' : ''}`}
-            startOpen={!plan.published}
-          >
-            <TextField
-              label="Title"
-              value={settings.title}
-              onChange={(event) => change({ title: event.target.value })}
-              problem={problemAt('title')}
-            />
-            <div>
-              <p className="mb-1 font-medium">Brief: what authors are asked to write</p>
-              <div className="rounded border border-edge bg-salt px-3 pb-2">
-                <RichText
-                  label="Brief"
-                  html={settings.briefHtml}
-                  editable={!readOnly}
-                  onChange={(briefHtml) => change({ briefHtml })}
-                />
-              </div>
-            </div>
-          </SettingsGroup>
-          <DateRows
-            dates={settings.dates}
-            timeZone={exchange.course.timeZone}
-            problemAt={problemAt}
-            onChange={(dates) => change({ dates })}
-            startOpen={!plan.published}
-          />
-          <SettingsGroup
-            title="Who reviews whom"
-            summary={reviewsWords(settings.reviewsPerStudent)}
-            startOpen={plan.missing.some(({ path }) => path === 'reviewsPerStudent')}
-          >
-            <TextField
-              label="Reviews each student gives"
-              type="number"
-              min={1}
-              max={10}
-              value={Number.isNaN(settings.reviewsPerStudent) ? '' : settings.reviewsPerStudent}
-              onChange={(event) => change({ reviewsPerStudent: event.target.valueAsNumber })}
-              disabled={plan.fixed.reviewsPerStudent !== undefined}
-              hint={
-                plan.fixed.reviewsPerStudent ??
-                'Drafts of others in the course, dealt out evenly once drafts are in. Only those who handed in take part.'
-              }
-              problem={problemAt('reviewsPerStudent')}
-            />
-          </SettingsGroup>
-          <SettingsGroup title="Names" summary={namesWords(settings.names)}>
-            <Select
-              label="Names"
-              value={settings.names}
-              options={[
-                ['both-ways', 'Hidden both ways: authors and reviewers know each other by alias'],
-                ['open', 'Open: everybody sees names'],
-              ]}
-              onChange={(names) => change({ names: names as Settings['names'] })}
-              disabled={plan.fixed.names !== undefined}
-              hint={plan.fixed.names ?? 'You see names and aliases in any case.'}
-            />
-          </SettingsGroup>
-          <SettingsGroup
-            title="How to review"
-            summary={settings.guideHtml === '' ? 'No guide for reviewers yet; optional' : 'A guide for reviewers'}
-          >
-            <div>
-              <p className="mb-1 font-medium">Guide: how reviewers are asked to review</p>
-              <div className="rounded border border-edge bg-salt px-3 pb-2">
-                <RichText
-                  label="Guide"
-                  html={settings.guideHtml}
-                  editable={!readOnly}
-                  onChange={(guideHtml) => change({ guideHtml })}
-                />
-              </div>
-            </div>
-          </SettingsGroup>
+          <Groups settings={settings} plan={plan} readOnly={readOnly} problemAt={problemAt} onChange={change} />
         </fieldset>
-        <FormSummary exchangeId={exchange.id} readOnly={readOnly} />
+        <FormSummary form={form} readOnly={readOnly} />
+        <OwnTimes plan={plan} readOnly={readOnly} />
         <RecordGroup exchangeId={exchange.id} timeZone={exchange.course.timeZone} />
       </div>
       <PlainWords
         settings={settings}
         plan={plan}
-        timeZone={exchange.course.timeZone}
+        form={form ?? null}
         canPublish={!readOnly && fresh && saving.state === 'saved'}
         saveKey={key}
-        unsaved={problems}
+        unsaved={refused}
       />
     </div>
   );
 }
 
-function reviewsWords(count: number): string {
-  if (!(count >= 1)) return 'Say how many reviews each student gives';
-  return count === 1 ? 'Each student reviews 1 draft by another' : `Each student reviews ${count} drafts by others`;
+type ProblemAt = (path: string) => string | undefined;
+
+/** What was refused comes first; what is missing stands beside its field as well as in the list. */
+function problemFinder(refused: readonly FieldProblem[], plan: PlanView): ProblemAt {
+  return (path) =>
+    refused.find((one) => one.path === path)?.sentence ??
+    plan.missing.find((one) => one.path === path && one.code !== 'date-missing')?.sentence;
 }
 
-function namesWords(names: Settings['names']): string {
-  return names === 'open' ? 'Open: everybody sees names' : 'Hidden both ways, under aliases of shore birds and plants';
+interface GroupsProps {
+  readonly settings: Settings;
+  readonly plan: PlanView;
+  readonly readOnly: boolean;
+  readonly problemAt: ProblemAt;
+  readonly onChange: (part: Partial<Settings>) => void;
+}
+
+function Groups({ settings, plan, readOnly, problemAt, onChange }: GroupsProps) {
+  const { course } = useExchange();
+  const missingIn = (...paths: string[]) =>
+    !plan.published && plan.missing.some(({ path }) => paths.some((one) => path.split('.')[0] === one));
+  return (
+    <>
+      <SettingsGroup
+        title="What is written"
+        summary={`${settings.title}${settings.briefHtml === '' ? '; no brief yet' : ''}`}
+        startOpen={!plan.published}
+      >
+        <TextField
+          label="Title"
+          value={settings.title}
+          onChange={(event) => onChange({ title: event.target.value })}
+          problem={problemAt('title')}
+        />
+        <Rich
+          label="Brief"
+          about="what authors are asked to write"
+          html={settings.briefHtml}
+          readOnly={readOnly}
+          onChange={(briefHtml) => onChange({ briefHtml })}
+        />
+      </SettingsGroup>
+      <SettingsGroup
+        title="What is handed in"
+        summary={handInWords(settings)}
+        startOpen={missingIn('deliverables', 'handInAs')}
+      >
+        <Select
+          label="Hand in"
+          value={settings.handInAs}
+          options={[
+            ['alone', 'Each student alone'],
+            ['group', 'As a group, one hand-in for each'],
+          ]}
+          disabled={plan.fixed.handInAs !== undefined}
+          hint={
+            plan.fixed.handInAs ??
+            (settings.handInAs === 'group' ? 'Group hand-ins are reviewed by single students.' : undefined)
+          }
+          onChange={(handInAs) =>
+            onChange({
+              handInAs: handInAs as Settings['handInAs'],
+              ...(handInAs === 'group' && settings.whom !== 'other-groups' && { whom: 'other-groups' as const }),
+            })
+          }
+        />
+        <Deliverables
+          deliverables={settings.deliverables}
+          fixed={plan.fixed.deliverables}
+          problemAt={problemAt}
+          onChange={(deliverables) => onChange({ deliverables })}
+        />
+      </SettingsGroup>
+      <WhenGroup
+        dates={settings.dates}
+        late={settings.late}
+        published={plan.published}
+        readOnly={readOnly}
+        students={plan.students}
+        remarks={plan.remarks}
+        problemAt={problemAt}
+        startOpen={!plan.published}
+        onDates={(dates) => onChange({ dates })}
+        onLate={(late) => onChange({ late })}
+      />
+      <SettingsGroup title="Who takes part" summary={takesPartWords(settings, plan)} startOpen={missingIn('takesPart')}>
+        <TakesPart
+          rule={settings.takesPart}
+          choices={plan.choices}
+          fixed={plan.fixed.takesPart}
+          problem={problemAt('takesPart')}
+          onChange={(takesPart) => onChange({ takesPart })}
+        />
+      </SettingsGroup>
+      <SettingsGroup
+        title="Who reviews whom"
+        summary={whomWords(settings, plan)}
+        startOpen={missingIn('reviewsPerStudent', 'whom', 'groupSetId', 'selfReview')}
+      >
+        <WhoReviews settings={settings} plan={plan} courseId={course.id} problemAt={problemAt} onChange={onChange} />
+      </SettingsGroup>
+      <SettingsGroup title="Names" summary={namesWords(settings)}>
+        <Names settings={settings} fixed={plan.fixed.names} onChange={onChange} />
+      </SettingsGroup>
+      <SettingsGroup
+        title="How to review"
+        summary={settings.guideHtml === '' ? 'No guide for reviewers yet; optional' : 'A guide for reviewers'}
+      >
+        <Rich
+          label="Guide"
+          about="how reviewers are asked to review"
+          html={settings.guideHtml}
+          readOnly={readOnly}
+          onChange={(guideHtml) => onChange({ guideHtml })}
+        />
+        <Select
+          label="Shorthand for Fix notes"
+          value={settings.shorthandId ?? ''}
+          options={[['', 'None'], ...plan.choices.shorthand.map(({ id, title }) => [id, title] as const)]}
+          hint="Short labels with a key each, from the library of the course."
+          onChange={(id) => onChange({ shorthandId: id === '' ? null : id })}
+        />
+      </SettingsGroup>
+      <SettingsGroup
+        title="Grade"
+        summary={settings.gradeParts.length === 0 ? 'No grade' : gradeWords(settings.gradeParts)}
+        startOpen={missingIn('gradeParts')}
+      >
+        <Grade parts={settings.gradeParts} problemAt={problemAt} onChange={(gradeParts) => onChange({ gradeParts })} />
+      </SettingsGroup>
+    </>
+  );
+}
+
+interface RichProps {
+  readonly label: string;
+  readonly about: string;
+  readonly html: string;
+  readonly readOnly: boolean;
+  readonly onChange: (html: string) => void;
+}
+
+function Rich({ label, about, html, readOnly, onChange }: RichProps) {
+  return (
+    <div>
+      <p className="mb-1 font-medium">
+        {label}: {about}
+      </p>
+      <div className="rounded border border-edge bg-salt px-3 pb-2">
+        <RichText label={label} html={html} editable={!readOnly} onChange={onChange} />
+      </div>
+    </div>
+  );
+}
+
+interface NamesProps {
+  readonly settings: Settings;
+  readonly fixed: string | undefined;
+  readonly onChange: (part: Partial<Settings>) => void;
+}
+
+function Names({ settings, fixed, onChange }: NamesProps) {
+  return (
+    <>
+      <Select
+        label="Names"
+        value={settings.names}
+        options={[
+          ['both-ways', 'Hidden both ways: authors and reviewers know each other by alias'],
+          ['reviewers-only', 'Reviewers hidden: authors do not learn who reviewed them'],
+          ['authors-only', 'Authors hidden: reviewers do not learn whose draft they read'],
+          ['open', 'Open: everybody sees names'],
+        ]}
+        onChange={(names) => onChange({ names: names as Settings['names'] })}
+        disabled={fixed !== undefined}
+        hint={fixed ?? 'You see names and aliases in any case.'}
+      />
+      {settings.names !== 'open' && (
+        <Checkbox
+          label="Show names when feedback is released"
+          checked={settings.showNamesAtRelease}
+          disabled={fixed !== undefined}
+          onChange={({ target }) => onChange({ showNamesAtRelease: target.checked })}
+        />
+      )}
+    </>
+  );
 }
 
 interface PlanConflictProps {

@@ -13,6 +13,9 @@ const { useRecordQuery } = api.injectEndpoints({
 
 const WORDS: Readonly<Record<string, string>> = {
   'exchange-created': 'created the exchange',
+  'exchange-copied': 'made the exchange from another one',
+  'own-times-set': 'extended or excused somebody',
+  'own-times-removed': 'took an extension or excuse back',
   'plan-changed': 'changed the plan',
   'dates-changed': 'changed dates',
   'form-changed': 'changed the form',

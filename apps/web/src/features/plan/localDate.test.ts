@@ -1,4 +1,6 @@
-import { fromLocal, toLocal } from './localDate.js';
+import { readLocal, toLocal } from './localDate.js';
+
+const once = (iso: string) => ({ kind: 'once', iso });
 
 describe('dates as they are typed', () => {
   // Central European time changed at 01:00 UTC on 29 March and on 25 October 2026 (last Sundays, Directive 2000/84/EC);
@@ -12,11 +14,23 @@ describe('dates as they are typed', () => {
     ['2026-03-12T23:59', 'Europe/Tallinn', '2026-03-12T21:59:00.000Z'],
   ];
   it.each(cases)('%s in %s is %s, and back', (local, zone, iso) => {
-    expect(fromLocal(local, zone)).toBe(iso);
+    expect(readLocal(local, zone)).toEqual(once(iso));
     expect(toLocal(iso, zone)).toBe(local);
   });
 
-  it('are null while they are not whole', () => {
-    expect([fromLocal('', 'UTC'), fromLocal('2026-03-12', 'UTC'), toLocal(null, 'UTC')]).toEqual([null, null, '']);
+  it('say when clocks never show them, or show them twice', () => {
+    expect(readLocal('2026-03-29T02:30', 'Europe/Berlin')).toEqual({ kind: 'never', next: '2026-03-29T03:30' });
+    expect(readLocal('2026-10-25T02:30', 'Europe/Berlin')).toEqual({
+      kind: 'twice',
+      isos: ['2026-10-25T00:30:00.000Z', '2026-10-25T01:30:00.000Z'],
+    });
+  });
+
+  it('are empty while they are not whole', () => {
+    expect([readLocal('', 'UTC'), readLocal('2026-03-12', 'UTC'), toLocal(null, 'UTC')]).toEqual([
+      { kind: 'empty' },
+      { kind: 'empty' },
+      '',
+    ]);
   });
 });

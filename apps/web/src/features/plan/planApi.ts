@@ -1,13 +1,58 @@
-import type { FormView, PlanView } from '@salt-circle/contracts';
+import type { DatesView, FormView, OwnTimesView, PlanView, SavedView } from '@salt-circle/contracts';
+import type { DateName } from '@salt-circle/core';
 import { api } from '../../app/api.js';
 
-export const { usePlanQuery, usePlanFormQuery, usePublishMutation } = api.injectEndpoints({
+const MOVED = ['Plan', 'Exchange', 'Courses', 'Today', 'Feedback'] as const;
+
+export type OwnTimesBody = Omit<OwnTimesView, 'id' | 'name'>;
+
+export const {
+  usePlanQuery,
+  useLazyPlanQuery,
+  usePlanFormQuery,
+  usePublishMutation,
+  useMoveDatesMutation,
+  useDateNowMutation,
+  useSetOwnTimesMutation,
+  useRemoveOwnTimesMutation,
+  useKeepTemplateMutation,
+} = api.injectEndpoints({
   endpoints: (build) => ({
     plan: build.query<PlanView, string>({ query: (id) => `/exchanges/${id}/plan`, providesTags: ['Plan'] }),
     planForm: build.query<FormView, string>({ query: (id) => `/exchanges/${id}/form`, providesTags: ['Form'] }),
     publish: build.mutation<PlanView, string>({
       query: (id) => ({ url: `/exchanges/${id}/publish`, method: 'POST' }),
-      invalidatesTags: ['Plan', 'Exchange', 'Courses', 'Today'],
+      invalidatesTags: ['Plan', 'Exchange', 'Courses', 'Today', 'Outbox'],
+    }),
+    moveDates: build.mutation<SavedView, { exchangeId: string; dates: DatesView; tell: boolean }>({
+      query: ({ exchangeId, ...body }) => ({ url: `/exchanges/${exchangeId}/dates`, method: 'PUT', body }),
+      invalidatesTags: [...MOVED, 'Outbox'],
+    }),
+    /** Answers with the dates as they are then. */
+    dateNow: build.mutation<DatesView, { exchangeId: string; date: DateName; tell: boolean }>({
+      queryFn: async ({ exchangeId, ...body }, _, __, fetch) => {
+        const done = await fetch({ url: `/exchanges/${exchangeId}/dates/now`, method: 'POST', body });
+        if (done.error !== undefined) return { error: done.error };
+        const plan = await fetch(`/exchanges/${exchangeId}/plan`);
+        return plan.error === undefined ? { data: (plan.data as PlanView).dates } : { error: plan.error };
+      },
+      invalidatesTags: [...MOVED, 'Outbox'],
+    }),
+    setOwnTimes: build.mutation<{ id: string }, { exchangeId: string; body: OwnTimesBody }>({
+      query: ({ exchangeId, body }) => ({ url: `/exchanges/${exchangeId}/own-times`, method: 'PUT', body }),
+      invalidatesTags: ['Plan', 'Exchange', 'Progress'],
+    }),
+    removeOwnTimes: build.mutation<null, { exchangeId: string; id: string }>({
+      query: ({ exchangeId, id }) => ({ url: `/exchanges/${exchangeId}/own-times/${id}`, method: 'DELETE' }),
+      invalidatesTags: ['Plan', 'Exchange', 'Progress'],
+    }),
+    keepTemplate: build.mutation<{ id: string }, { courseId: string; exchangeId: string; title: string }>({
+      query: ({ courseId, ...body }) => ({
+        url: `/courses/${courseId}/library`,
+        method: 'POST',
+        body: { kind: 'template', ...body },
+      }),
+      invalidatesTags: ['Library'],
     }),
   }),
 });

@@ -1,34 +1,78 @@
-import { sentences } from './sentences.js';
+import { EMPTY_FORM } from '@salt-circle/core';
+import { sentences, type Around } from './sentences.js';
 import type { Settings } from './settings.js';
 
-const NOW = Date.UTC(2026, 1, 20);
 const iso = (day: number, hour = 12) => new Date(Date.UTC(2026, 2, day, hour)).toISOString();
 const SETTINGS: Settings = {
   title: 'Field report',
   briefHtml: '<p>Write.</p>',
   guideHtml: '',
-  dates: { draftsOpen: iso(2), draftsDue: iso(12), reviewsOpen: iso(14), reviewsDue: iso(20), release: iso(26) },
+  dates: {
+    draftsOpen: iso(2),
+    draftsDue: iso(12),
+    lateUntil: null,
+    reviewsOpen: iso(14),
+    reviewsDue: iso(20),
+    checkUntil: null,
+    release: iso(26),
+    repliesDue: null,
+    revisionDue: null,
+  },
+  late: null,
+  deliverables: [{ id: 'a', kind: 'text', title: 'Report', description: '', required: true, families: [] }],
+  takesPart: { kind: 'everyone', sections: [], groupIds: [], studentIds: [] },
+  handInAs: 'alone',
+  whom: 'anyone',
+  groupSetId: null,
   reviewsPerStudent: 2,
+  selfReview: 'off',
+  ownHandInFirst: true,
   names: 'both-ways',
+  showNamesAtRelease: false,
+  gradeParts: [],
+  shorthandId: null,
 };
-const account = (part: Partial<Settings>, students = 24) =>
-  sentences({ ...SETTINGS, ...part }, students, 'UTC', NOW).join(' ');
+const AROUND: Around = {
+  students: 24,
+  choices: {
+    sections: ['Tuesday'],
+    students: [{ id: 'e1', name: 'Ann Mensah', section: null }],
+    groupSets: [{ id: 'teams', title: 'Teams', groups: [{ id: 'g1', title: 'Herons', size: 3 }] }],
+  },
+  form: null,
+  timeZone: 'UTC',
+  now: Date.UTC(2026, 1, 20),
+};
+const account = (part: Partial<Settings>, around: Partial<Around> = {}) =>
+  sentences({ ...SETTINGS, ...part }, { ...AROUND, ...around }).join(' ');
+const grouped = (part: Partial<Settings>) => account({ groupSetId: 'teams', ...part });
 
 describe('the plan in plain words', () => {
   it('says who does what, until when', () => {
-    expect(sentences(SETTINGS, 24, 'UTC', NOW)).toEqual([
-      '24 students hand in a typed draft by Thu 12 Mar, 12:00 UTC. Writing opens Mon 2 Mar, 12:00 UTC.',
+    expect(sentences(SETTINGS, AROUND)).toEqual([
+      '24 students hand in a typed draft by Thu 12 Mar, 12:00 UTC.',
+      'Writing opens Mon 2 Mar, 12:00 UTC.',
       'From Sat 14 Mar, 12:00 UTC to Fri 20 Mar, 12:00 UTC, each who handed in reviews 2 drafts by others, and gets about as many reviews.',
       'Nobody sees a name but you and your assistants: authors and reviewers know each other by an alias that stays the same.',
       'You can check the reviews until Thu 26 Mar, 12:00 UTC; then authors read their feedback.',
     ]);
   });
 
-  it('uses the defaults of blank dates', () => {
+  it('uses the defaults of blank dates, and tells the optional stages', () => {
     const dates = { ...SETTINGS.dates, reviewsOpen: null, release: null };
     expect(account({ dates })).toContain('From Thu 12 Mar, 12:00 UTC to');
     expect(account({ dates })).toContain(
       'Authors read their feedback as soon as reviews are due, Fri 20 Mar, 12:00 UTC.',
+    );
+    const long = { ...dates, lateUntil: iso(13), repliesDue: iso(28), revisionDue: iso(30) };
+    const late = { amount: 10, unit: 'percent', per: 'day', cap: 30, graceMinutes: 15 } as const;
+    const words = account({ dates: long, late });
+    expect(words).toContain(
+      'Late hand-ins are taken until Fri 13 Mar, 12:00 UTC. A late hand-in loses 10 percentage points for each day that has been started, at most 30 percentage points, after 15 minutes of grace.',
+    );
+    expect(words).toContain('From Fri 13 Mar, 12:00 UTC to');
+    expect(words).toContain(
+      'Authors reply until Sat 28 Mar, 12:00 UTC. They hand in a revision by Mon 30 Mar, 12:00 UTC.',
     );
   });
 
@@ -36,8 +80,51 @@ describe('the plan in plain words', () => {
     expect(account({ dates: { ...SETTINGS.dates, draftsDue: null } })).toContain('when, is not settled yet');
   });
 
-  it('counts one as one, and tells open names', () => {
-    expect(account({ reviewsPerStudent: 1 }, 1)).toMatch(/^One student hands in .* reviews 1 draft by others/);
-    expect(account({ names: 'open' })).toContain('Authors and reviewers see each other’s names.');
+  it('counts one as one, and names who takes part', () => {
+    expect(account({ reviewsPerStudent: 1 }, { students: 1 })).toMatch(
+      /^One student hands in .* reviews 1 draft by others/,
+    );
+    const rule = { sections: ['Tuesday'], groupIds: ['g1'], studentIds: ['e1'] };
+    expect(account({ takesPart: { ...rule, kind: 'chosen' } })).toMatch(
+      /^24 students of “Tuesday” and “Herons” hand in/,
+    );
+    expect(account({ takesPart: { ...rule, kind: 'except' } })).toMatch(
+      /^24 students \(all but “Tuesday”, “Herons” and Ann Mensah\) hand in/,
+    );
+  });
+
+  it('tells each way of who reviews whom', () => {
+    expect(grouped({ whom: 'own-group' })).toContain(
+      'each who handed in reviews 2 drafts from the own group in “Teams”.',
+    );
+    expect(grouped({ whom: 'other-groups' })).toContain('reviews 2 drafts from other groups of “Teams”.');
+    expect(grouped({ whom: 'partners' })).toContain('reviews the drafts of all others in the own group of “Teams”.');
+    expect(account({ whom: 'partners' })).toContain('a group set that is not chosen yet');
+    expect(account({ ownHandInFirst: false })).toContain('each, handed in or not, reviews 2 drafts by others');
+    expect(account({ selfReview: 'first' })).toContain('Everybody reviews their own draft first');
+    expect(grouped({ handInAs: 'group', whom: 'other-groups' })).toMatch(
+      /^24 students hand in together, in their groups of “Teams”, one hand-in for each: a typed draft by .* each student alone reviews 2 drafts from other groups/,
+    );
+  });
+
+  it('tells several deliverables, the form, names and the grade', () => {
+    const [text] = SETTINGS.deliverables as [Settings['deliverables'][number]];
+    const talk = { ...text, id: 'b', kind: 'recording', title: 'Talk', required: false } as const;
+    const data = { ...text, id: 'c', kind: 'file', title: 'Data', families: ['pdf', 'sheet'] } as const;
+    expect(account({ deliverables: [text, talk, data] })).toContain(
+      'hand in Report (typed text), Talk (recording; may be left out) and Data (file: PDF or spreadsheet) by',
+    );
+    const form = { ...EMPTY_FORM, overall: 'required', minimumNotes: 3 } as const;
+    expect(account({}, { form })).toContain(
+      'The form: comments only, no points, an overall comment, at least 3 notes on the draft.',
+    );
+    expect(account({ names: 'reviewers-only', showNamesAtRelease: true })).toContain(
+      'Authors do not learn who reviewed them; reviewers see whose draft they read. At release, names are shown.',
+    );
+    const gradeParts = [
+      { part: 'peer-score', weight: 60 },
+      { part: 'reviews-done', weight: 20 },
+    ] as const;
+    expect(account({ gradeParts })).toContain('The grade: score from peers 75% and reviews done 25%.');
   });
 });

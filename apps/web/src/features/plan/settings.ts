@@ -1,16 +1,26 @@
-import type { DatesView, PlanView } from '@salt-circle/contracts';
-import type { NamesPolicy } from '@salt-circle/core';
+import type { PlanSettings, PlanView } from '@salt-circle/contracts';
 
 /** What the plan page edits: the settings without the server's remarks on them. */
-export interface Settings {
-  readonly title: string;
-  readonly briefHtml: string;
-  readonly guideHtml: string;
-  readonly dates: DatesView;
-  readonly reviewsPerStudent: number;
-  readonly names: NamesPolicy;
-}
+export type Settings = PlanSettings;
 
-export function settingsOf({ title, briefHtml, guideHtml, dates, reviewsPerStudent, names }: PlanView): Settings {
-  return { title, briefHtml, guideHtml, dates, reviewsPerStudent, names };
+export function settingsOf(plan: PlanView): Settings {
+  return {
+    title: plan.title,
+    briefHtml: plan.briefHtml,
+    guideHtml: plan.guideHtml,
+    dates: plan.dates,
+    late: plan.late,
+    deliverables: plan.deliverables,
+    takesPart: plan.takesPart,
+    handInAs: plan.handInAs,
+    whom: plan.whom,
+    groupSetId: plan.groupSetId,
+    reviewsPerStudent: plan.reviewsPerStudent,
+    selfReview: plan.selfReview,
+    ownHandInFirst: plan.ownHandInFirst,
+    names: plan.names,
+    showNamesAtRelease: plan.showNamesAtRelease,
+    gradeParts: plan.gradeParts,
+    shorthandId: plan.shorthandId,
+  };
 }

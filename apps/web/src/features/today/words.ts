@@ -79,11 +79,19 @@ export function waitWords({ next, role }: WaitingItem): string {
       return 'drafts open';
     case 'draftsDue':
       return staff ? 'drafts are due' : 'handed in; you can replace your draft until';
+    case 'lateUntil':
+      return 'late drafts are taken until';
     case 'reviewsOpen':
       return 'reviewing opens';
     case 'reviewsDue':
       return staff ? 'reviews are due' : 'all you were asked is done; reviews are due';
     case 'release':
       return 'feedback is released';
+    case 'checkUntil':
+      return 'reviews are checked until';
+    case 'repliesDue':
+      return 'replies are due';
+    case 'revisionDue':
+      return staff ? 'revisions are due' : 'your revision is due';
   }
 }

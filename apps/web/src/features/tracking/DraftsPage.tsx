@@ -1,9 +1,10 @@
 import type { ProgressRow } from '@salt-circle/contracts';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { Button, Empty, Loading } from '../../kit/index.js';
+import { Button, Empty, Loading, StateMark } from '../../kit/index.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { useProgressQuery } from '../../app/progressApi.js';
+import { seeAs } from '../../app/seeing/seeAs.js';
 import { useNow } from '../../app/time/useNow.js';
 import { When } from '../../app/time/When.js';
 import { exactly } from '../../app/time/words.js';
@@ -17,7 +18,8 @@ export function DraftsPage() {
   const [missingOnly, setMissingOnly] = useState(false);
   if (error !== undefined) return <ProblemNotice error={error} />;
   if (data === undefined) return <Loading what="the drafts" />;
-  const missing = data.rows.filter(({ draft }) => draft.state !== 'handed-in');
+  const counted = data.rows.filter(({ dropped, excused }) => !dropped && !excused);
+  const missing = counted.filter(({ draft }) => draft.state !== 'handed-in');
   const rows = missingOnly ? missing : data.rows;
   const { draftsDue } = exchange.dates;
   return (
@@ -26,7 +28,7 @@ export function DraftsPage() {
         <h2 className="text-xl font-semibold">
           Drafts{' '}
           <span className="text-base font-normal text-ink-soft">
-            {data.rows.length - missing.length} of {data.rows.length} handed in
+            {counted.length - missing.length} of {counted.length} handed in
             {draftsDue !== null && (
               <>
                 , due <When at={draftsDue} timeZone={exchange.course.timeZone} />
@@ -55,13 +57,19 @@ export function DraftsPage() {
           </p>
         </Empty>
       ) : (
-        <DraftTable rows={rows} timeZone={exchange.course.timeZone} />
+        <DraftTable rows={rows} exchangeId={exchange.id} timeZone={exchange.course.timeZone} />
       )}
     </div>
   );
 }
 
-function DraftTable({ rows, timeZone }: { readonly rows: readonly ProgressRow[]; readonly timeZone: string }) {
+interface DraftTableProps {
+  readonly rows: readonly ProgressRow[];
+  readonly exchangeId: string;
+  readonly timeZone: string;
+}
+
+function DraftTable({ rows, exchangeId, timeZone }: DraftTableProps) {
   const now = useNow();
   return (
     <div className="overflow-x-auto">
@@ -76,23 +84,40 @@ function DraftTable({ rows, timeZone }: { readonly rows: readonly ProgressRow[];
             <th scope="col" className="px-2 py-1.5 text-right font-semibold">
               Words
             </th>
+            <th scope="col" className="px-2 py-1.5">
+              <span className="sr-only">See as</span>
+            </th>
           </tr>
         </thead>
         <tbody>
-          {rows.map(({ id, person, draft }) => (
+          {rows.map(({ id, person, draft, dropped, excused }) => (
             <tr key={id} className="border-b border-line">
               <th scope="row" className="px-2 py-2 font-semibold">
                 {person.name}
+                {dropped && <span className="ml-1.5 font-normal text-ink-soft">dropped</span>}
               </th>
               <td className="px-2 py-2 text-ink-soft">{person.alias}</td>
               <td className="px-2 py-2">
-                <DraftCell draft={draft} />
+                {excused ? (
+                  <StateMark state="excused" word="excused" wordHidden={false} />
+                ) : (
+                  <DraftCell draft={draft} />
+                )}
               </td>
               <td className="max-w-72 truncate px-2 py-2">{draft.title}</td>
               <td className="px-2 py-2 whitespace-nowrap text-ink-soft">
                 {draft.handedInAt === null ? '' : exactly(Date.parse(draft.handedInAt), timeZone, now)}
               </td>
               <td className="px-2 py-2 text-right">{draft.words === 0 ? '' : draft.words}</td>
+              <td className="px-2 py-1 text-right">
+                <Button
+                  small
+                  aria-label={`See the exchange as ${person.name ?? 'this student'}`}
+                  onClick={() => seeAs(exchangeId, id)}
+                >
+                  See as
+                </Button>
+              </td>
             </tr>
           ))}
         </tbody>

@@ -1,4 +1,4 @@
-import { completeness, type Answer, type FormItem } from '@salt-circle/core';
+import { completeness, EMPTY_FORM, type Answer, type FormItem } from '@salt-circle/core';
 import { itemState, missingWords } from './itemState.js';
 
 const criterion: FormItem = {
@@ -7,6 +7,7 @@ const criterion: FormItem = {
   title: 'Evidence',
   guidance: '',
   required: true,
+  weight: 1,
   comment: 'required',
   levels: [
     { id: 'a', title: 'some', description: '', points: 1 },
@@ -19,13 +20,14 @@ const prompt = (part: Partial<Extract<FormItem, { kind: 'prompt' }>> = {}): Form
   title: 'What first?',
   guidance: '',
   required: true,
+  weight: 1,
   minimumWords: 20,
   ...part,
 });
 
 /** The few words at the right of an item, for an answer. */
 function words(item: FormItem, answer: Answer | undefined): string {
-  const { missing } = completeness({ items: [item] }, { [item.id]: answer });
+  const { missing } = completeness({ ...EMPTY_FORM, items: [item] }, { [item.id]: answer }, 0);
   return itemState(item, answer, missing)[0];
 }
 
@@ -48,13 +50,14 @@ describe('the state of an item', () => {
   });
 
   it('is told at the foot of the page in the same terms', () => {
-    const form = { items: [criterion, prompt()] };
-    const { missing } = completeness(form, { c: { levelId: 'a' }, p: { text: 'A tide table' } });
-    expect(missing.map((one) => missingWords(one, form.items))).toEqual([
+    const form = { ...EMPTY_FORM, items: [criterion, prompt()], minimumNotes: 2 };
+    const { missing } = completeness(form, { c: { levelId: 'a' }, p: { text: 'A tide table' } }, 1);
+    expect(missing.map((one) => missingWords(one, form))).toEqual([
       'a reason in “Evidence”',
       '17 more words in “What first?”',
+      '1 more note on the draft',
     ]);
-    const untouched = completeness(form, {}).missing.map((one) => missingWords(one, form.items));
+    const untouched = completeness(form, {}, 0).missing.map((one) => missingWords(one, form));
     expect(untouched).toContain('“Evidence”');
   });
 });

@@ -1,0 +1,34 @@
+import { Eye } from 'lucide-react';
+import { Button } from '../../kit/index.js';
+import { useExchangeQuery, useSessionQuery } from '../api.js';
+import { useNow } from '../time/useNow.js';
+import { exactly } from '../time/words.js';
+import { seeAsMyself } from './seeAs.js';
+
+/** Says with whose eyes one looks, and leads back. */
+export function SeeingBand() {
+  const { data } = useSessionQuery();
+  const seeing = data?.seeing ?? null;
+  const { data: exchange } = useExchangeQuery(seeing?.exchangeId ?? '', { skip: seeing === null });
+  const now = useNow();
+  if (seeing === null) return null;
+  const zone = exchange?.course.timeZone;
+  return (
+    <div
+      role="status"
+      className="no-print flex flex-wrap items-center justify-between gap-x-4 gap-y-1 border-b-2 border-iodine bg-crust px-5 py-1.5"
+    >
+      <p className="flex items-center gap-2">
+        <Eye size={17} aria-hidden="true" className="shrink-0 text-iodine" />
+        <span>
+          You see this exchange as <strong>{seeing.example ? 'an example student' : seeing.as}</strong> would
+          {seeing.example && zone !== undefined && `, at ${exactly(now, zone, now)}`}. You can look, but nothing can be
+          done.
+        </span>
+      </p>
+      <Button small onClick={() => seeAsMyself(`/exchanges/${seeing.exchangeId}${seeing.example ? '/plan' : ''}`)}>
+        Back to your own view
+      </Button>
+    </div>
+  );
+}

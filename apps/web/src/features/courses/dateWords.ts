@@ -1,0 +1,13 @@
+import type { DateName } from '@salt-circle/core';
+
+export const DATE_WORDS: Readonly<Record<DateName, string>> = {
+  draftsOpen: 'Drafts open',
+  draftsDue: 'Drafts due',
+  lateUntil: 'Late until',
+  reviewsOpen: 'Reviews open',
+  reviewsDue: 'Reviews due',
+  checkUntil: 'Check until',
+  release: 'Release',
+  repliesDue: 'Replies due',
+  revisionDue: 'Revision due',
+};

@@ -1,0 +1,222 @@
+import type { LibraryCard } from '@salt-circle/contracts';
+import { useState } from 'react';
+import { Link, useNavigate } from 'react-router';
+import { useCoursesQuery } from '../../app/api.js';
+import { useLibraryQuery } from '../../app/libraryApi.js';
+import { ProblemNotice } from '../../app/ProblemNotice.js';
+import { useNow } from '../../app/time/useNow.js';
+import { relatively } from '../../app/time/words.js';
+import { useCourse } from '../../app/useCourse.js';
+import { Button, Dialog, Loading, Menu, Select, TextField } from '../../kit/index.js';
+import { FormImportDialog } from './FormImportDialog.js';
+import { useAddEntryMutation, useCopyEntryMutation, useRemoveEntryMutation } from './libraryPageApi.js';
+
+const SHELVES = [
+  {
+    kind: 'form',
+    title: 'Review forms',
+    empty: 'None yet. Make one, read one from a file, or keep the form of an exchange.',
+  },
+  {
+    kind: 'shorthand',
+    title: 'Shorthand sets',
+    empty: 'None yet. A set of short labels with a key each, for Fix notes.',
+  },
+  {
+    kind: 'template',
+    title: 'Exchange templates',
+    empty: 'None yet. On the Plan page of an exchange, choose “Keep as a template”.',
+  },
+] as const;
+
+/** What a course keeps to be used again. */
+export function LibraryPage() {
+  const course = useCourse();
+  const { data, error } = useLibraryQuery(course.id, { refetchOnMountOrArgChange: true });
+  const [adding, setAdding] = useState<'form' | 'shorthand' | null>(null);
+  const [importing, setImporting] = useState(false);
+  if (error !== undefined) return <ProblemNotice error={error} />;
+  if (data === undefined) return <Loading what="the library" />;
+  const instructor = course.role === 'instructor';
+  return (
+    <div className="px-5 py-6">
+      <div className="mb-4 flex flex-wrap items-center justify-between gap-3">
+        <h2 className="text-xl font-semibold">Library</h2>
+        {instructor && (
+          <div className="flex flex-wrap gap-2">
+            <Button onClick={() => setImporting(true)}>Read a form from a file…</Button>
+            <Button onClick={() => setAdding('shorthand')}>New shorthand set…</Button>
+            <Button look="primary" onClick={() => setAdding('form')}>
+              New form…
+            </Button>
+          </div>
+        )}
+      </div>
+      <div className="grid gap-8 lg:grid-cols-3">
+        {SHELVES.map(({ kind, title, empty }) => {
+          const entries = data.entries.filter((one) => one.kind === kind);
+          return (
+            <section key={kind} aria-label={title}>
+              <h3 className="mb-1 font-semibold">
+                {title} <span className="font-normal text-ink-soft">{entries.length}</span>
+              </h3>
+              {entries.length === 0 && <p className="text-ink-soft">{empty}</p>}
+              <ul>
+                {entries.map((entry) => (
+                  <Entry key={entry.id} entry={entry} instructor={instructor} />
+                ))}
+              </ul>
+            </section>
+          );
+        })}
+      </div>
+      {adding !== null && <NewEntry kind={adding} onClose={() => setAdding(null)} />}
+      {importing && <FormImportDialog onClose={() => setImporting(false)} />}
+    </div>
+  );
+}
+
+const PATHS: Readonly<Record<LibraryCard['kind'], string | null>> = {
+  form: 'forms',
+  shorthand: 'shorthand',
+  template: null,
+};
+const FILES: ReadonlyArray<readonly [format: string, words: string]> = [
+  ['json', 'Save as a form file (JSON)'],
+  ['case', 'Save as a CASE 1.1 rubric (JSON)'],
+  ['csv', 'Save as a table (CSV)'],
+];
+
+function Entry({ entry, instructor }: { readonly entry: LibraryCard; readonly instructor: boolean }) {
+  const course = useCourse();
+  const now = useNow();
+  const [dialog, setDialog] = useState<'copy' | 'remove' | null>(null);
+  const { id, kind, title, about, changedAt } = entry;
+  const path = PATHS[kind];
+  const file = (format: string) =>
+    window.location.assign(`/api/courses/${course.id}/library/forms/${id}/files/${format}`);
+  const files = kind === 'form' ? FILES.map(([format, words]) => ({ words, onPick: () => file(format) })) : [];
+  const changes = instructor
+    ? [
+        { words: 'Copy…', onPick: () => setDialog('copy') },
+        { words: 'Remove…', onPick: () => setDialog('remove') },
+      ]
+    : [];
+  return (
+    <li className="flex items-center justify-between gap-3 border-b border-line py-2">
+      <div className="min-w-0">
+        {path === null ? (
+          <strong>{title}</strong>
+        ) : (
+          <Link to={`${path}/${id}`} className="font-semibold text-ink underline decoration-line underline-offset-4">
+            {title}
+          </Link>
+        )}
+        <p className="text-sm text-ink-soft">
+          {about}, changed {relatively(Date.parse(changedAt), now)}
+        </p>
+      </div>
+      {files.length + changes.length > 0 && (
+        <Menu
+          trigger={
+            <Button small aria-label={`What can be done with “${title}”`}>
+              More
+            </Button>
+          }
+          groups={[files, changes].filter((group) => group.length > 0)}
+        />
+      )}
+      {dialog === 'copy' && <CopyDialog entry={entry} onClose={() => setDialog(null)} />}
+      {dialog === 'remove' && <RemoveDialog entry={entry} onClose={() => setDialog(null)} />}
+    </li>
+  );
+}
+
+interface EntryDialogProps {
+  readonly entry: LibraryCard;
+  readonly onClose: () => void;
+}
+
+function CopyDialog({ entry, onClose }: EntryDialogProps) {
+  const course = useCourse();
+  const { data: courses } = useCoursesQuery();
+  const [target, setTarget] = useState(course.id);
+  const [copy, { isLoading, error }] = useCopyEntryMutation();
+  const taught = courses?.filter(({ role }) => role === 'instructor') ?? [];
+  const go = async () => {
+    const result = await copy({ courseId: course.id, id: entry.id, target });
+    if (result.data !== undefined) onClose();
+  };
+  return (
+    <Dialog open onClose={onClose} title={`Copy “${entry.title}”`}>
+      <div className="space-y-3">
+        <Select
+          label="To the library of"
+          value={target}
+          options={taught.map(({ id, title }) => [id, title] as const)}
+          onChange={setTarget}
+        />
+        {error !== undefined && <ProblemNotice error={error} />}
+        <Button look="primary" busy={isLoading} onClick={() => void go()}>
+          Copy
+        </Button>
+      </div>
+    </Dialog>
+  );
+}
+
+function RemoveDialog({ entry, onClose }: EntryDialogProps) {
+  const course = useCourse();
+  const [remove, { isLoading, error }] = useRemoveEntryMutation();
+  const go = async () => {
+    const result = await remove({ courseId: course.id, id: entry.id });
+    if (result.error === undefined) onClose();
+  };
+  return (
+    <Dialog
+      open
+      onClose={onClose}
+      title={`Remove “${entry.title}”?`}
+      description={
+        entry.kind === 'shorthand'
+          ? 'Reviewers of exchanges that use it are no longer offered its labels. Notes stay as they are.'
+          : 'Exchanges that were made with it keep their own copy.'
+      }
+    >
+      <div className="space-y-3">
+        {error !== undefined && <ProblemNotice error={error} />}
+        <Button look="destructive" busy={isLoading} onClick={() => void go()}>
+          Remove from the library
+        </Button>
+      </div>
+    </Dialog>
+  );
+}
+
+function NewEntry({ kind, onClose }: { readonly kind: 'form' | 'shorthand'; readonly onClose: () => void }) {
+  const course = useCourse();
+  const navigate = useNavigate();
+  const [title, setTitle] = useState('');
+  const [add, { isLoading, error }] = useAddEntryMutation();
+  const go = async () => {
+    const result = await add({ courseId: course.id, kind, title });
+    if (result.data !== undefined) void navigate(`${PATHS[kind] ?? ''}/${result.data.id}`);
+  };
+  return (
+    <Dialog open onClose={onClose} title={kind === 'form' ? 'New form' : 'New shorthand set'}>
+      <form
+        onSubmit={(event) => {
+          event.preventDefault();
+          void go();
+        }}
+        className="space-y-3"
+      >
+        <TextField label="Title" value={title} maxLength={200} onChange={({ target }) => setTitle(target.value)} />
+        {error !== undefined && <ProblemNotice error={error} />}
+        <Button look="primary" type="submit" busy={isLoading}>
+          Make it
+        </Button>
+      </form>
+    </Dialog>
+  );
+}

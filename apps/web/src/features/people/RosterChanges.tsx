@@ -1,0 +1,74 @@
+import type { RosterPreview, RosterProblemView } from '@salt-circle/contracts';
+import type { ReactNode } from 'react';
+
+const SHOWN = 100;
+
+/** What is wrong, row by row; what is said by the way comes after it. */
+export function RosterProblems({ problems }: { readonly problems: readonly RosterProblemView[] }) {
+  if (problems.length === 0) return null;
+  const sorted = [...problems].sort((a, b) => Number(a.warning) - Number(b.warning) || a.row - b.row);
+  return (
+    <div role="alert" className="max-h-48 overflow-y-auto border-l-[3px] border-madder px-3">
+      <ul className="space-y-1 text-sm">
+        {sorted.slice(0, SHOWN).map((one, index) => (
+          <li key={index} className={one.warning ? 'text-saffron' : 'text-madder'}>
+            {one.sentence}
+          </li>
+        ))}
+      </ul>
+      {sorted.length > SHOWN && <p className="text-sm">and {sorted.length - SHOWN} more</p>}
+    </div>
+  );
+}
+
+/** What would change, in four lists with their counts. */
+export function RosterChanges({ shown }: { readonly shown: RosterPreview }) {
+  const { add, update, missing, unchanged } = shown;
+  return (
+    <div>
+      <p className="font-medium">
+        {add.length} to add, {update.length} to update, {unchanged} unchanged, {missing.length} not named
+      </p>
+      <List title="Added" count={add.length}>
+        {add.slice(0, SHOWN).map(({ row, name, email, role }) => (
+          <li key={row}>
+            {name} <span className="text-ink-soft">{role === 'student' ? email : `${email}, ${role}`}</span>
+          </li>
+        ))}
+      </List>
+      <List title="Updated" count={update.length}>
+        {update.slice(0, SHOWN).map(({ row, name, changes }) => (
+          <li key={row}>
+            {name} <span className="text-ink-soft">{changes.join('; ')}</span>
+          </li>
+        ))}
+      </List>
+      <List title="In the course, but not named" count={missing.length}>
+        {missing.slice(0, SHOWN).map(({ id, name, email }) => (
+          <li key={id}>
+            {name} <span className="text-ink-soft">{email}</span>
+          </li>
+        ))}
+      </List>
+    </div>
+  );
+}
+
+interface ListProps {
+  readonly title: string;
+  readonly count: number;
+  readonly children: ReactNode;
+}
+
+function List({ title, count, children }: ListProps) {
+  if (count === 0) return null;
+  return (
+    <details className="border-b border-line py-1">
+      <summary className="cursor-pointer">
+        {title} <span className="text-ink-soft">{count}</span>
+      </summary>
+      <ul className="max-h-48 overflow-y-auto py-1 pl-4 text-sm">{children}</ul>
+      {count > SHOWN && <p className="pl-4 text-sm text-ink-soft">and {count - SHOWN} more</p>}
+    </details>
+  );
+}

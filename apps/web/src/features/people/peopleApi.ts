@@ -1,0 +1,72 @@
+import type { PeopleView, RosterApplied, RosterPreview } from '@salt-circle/contracts';
+import type { Role } from '@salt-circle/core';
+import { api } from '../../app/api.js';
+
+export interface RosterSource {
+  readonly text: string | null;
+  readonly base64: string | null;
+  readonly traitColumn: string | null;
+  readonly classIds: readonly string[];
+}
+
+export interface PersonBody {
+  readonly name: string;
+  readonly email: string;
+  readonly role: Role;
+  readonly campusId: string | null;
+  readonly section: string | null;
+}
+
+const CHANGED = ['People', 'Groups', 'Courses', 'Plan', 'Progress', 'Exchange'] as const;
+const at = (courseId: string, path = '') => `/courses/${courseId}/people${path}`;
+
+export const {
+  usePeopleQuery,
+  usePreviewRosterMutation,
+  useApplyRosterMutation,
+  useAddPersonMutation,
+  useChangePersonMutation,
+  useSetActiveMutation,
+  useInviteMutation,
+} = api.injectEndpoints({
+  endpoints: (build) => ({
+    people: build.query<PeopleView, string>({ query: (id) => at(id), providesTags: ['People'] }),
+    previewRoster: build.mutation<RosterPreview, { courseId: string; source: RosterSource }>({
+      query: ({ courseId, source }) => ({ url: at(courseId, '/roster/preview'), method: 'POST', body: source }),
+    }),
+    applyRoster: build.mutation<
+      RosterApplied,
+      { courseId: string; source: RosterSource; dropMissing: boolean; invite: boolean; fingerprint: string }
+    >({
+      query: ({ courseId, source, ...rest }) => ({
+        url: at(courseId, '/roster'),
+        method: 'POST',
+        body: { ...source, ...rest },
+      }),
+      invalidatesTags: [...CHANGED, 'Outbox'],
+    }),
+    addPerson: build.mutation<{ id: string }, { courseId: string; body: PersonBody & { invite: boolean } }>({
+      query: ({ courseId, body }) => ({ url: at(courseId), method: 'POST', body }),
+      invalidatesTags: [...CHANGED, 'Outbox'],
+    }),
+    changePerson: build.mutation<null, { courseId: string; id: string; body: PersonBody }>({
+      query: ({ courseId, id, body }) => ({ url: at(courseId, `/${id}`), method: 'PUT', body }),
+      invalidatesTags: CHANGED,
+    }),
+    setActive: build.mutation<null, { courseId: string; id: string; active: boolean }>({
+      query: ({ courseId, id, active }) =>
+        active
+          ? { url: at(courseId, `/${id}/return`), method: 'POST' }
+          : { url: at(courseId, `/${id}`), method: 'DELETE' },
+      invalidatesTags: CHANGED,
+    }),
+    invite: build.mutation<{ invited: number }, { courseId: string; enrolmentIds: readonly string[] }>({
+      query: ({ courseId, enrolmentIds }) => ({
+        url: at(courseId, '/invitations'),
+        method: 'POST',
+        body: { enrolmentIds },
+      }),
+      invalidatesTags: ['People', 'Outbox'],
+    }),
+  }),
+});

@@ -1,0 +1,185 @@
+import type { OwnTimesView, PlanView } from '@salt-circle/contracts';
+import type { OwnDateName } from '@salt-circle/core';
+import { useState } from 'react';
+import { problemOf } from '../../app/api.js';
+import { ProblemNotice } from '../../app/ProblemNotice.js';
+import { useNow } from '../../app/time/useNow.js';
+import { exactly } from '../../app/time/words.js';
+import { useExchange } from '../../app/useExchange.js';
+import { Button, Checkbox, Dialog, Select, TextField } from '../../kit/index.js';
+import { DateInput } from './DateInput.js';
+import { useRemoveOwnTimesMutation, useSetOwnTimesMutation, type OwnTimesBody } from './planApi.js';
+import { SettingsGroup } from './SettingsGroup.js';
+
+const ROWS: ReadonlyArray<readonly [OwnDateName, string]> = [
+  ['draftsDue', 'Drafts due'],
+  ['reviewsDue', 'Reviews due'],
+  ['repliesDue', 'Replies due'],
+  ['revisionDue', 'Revision due'],
+];
+
+const BLANK: OwnTimesBody = {
+  studentId: null,
+  groupId: null,
+  draftsDue: null,
+  reviewsDue: null,
+  repliesDue: null,
+  revisionDue: null,
+  excused: false,
+  reason: '',
+};
+
+/** Extensions and excuses, for a student or a group. */
+export function OwnTimes({ plan, readOnly }: { readonly plan: PlanView; readonly readOnly: boolean }) {
+  const exchange = useExchange();
+  const [editing, setEditing] = useState<OwnTimesBody | null>(null);
+  const [remove, removing] = useRemoveOwnTimesMutation();
+  const count = plan.own.length;
+  return (
+    <SettingsGroup
+      title="Extensions"
+      summary={
+        count === 0
+          ? 'Nobody has other due times, or is excused'
+          : `${count === 1 ? 'One student or group has' : `${count} students or groups have`} other due times, or are excused`
+      }
+    >
+      <ul>
+        {plan.own.map((one) => (
+          <li key={one.id} className="flex flex-wrap items-baseline justify-between gap-3 border-b border-line py-1.5">
+            <span>
+              <strong>{one.name}</strong> <OwnWords one={one} timeZone={exchange.course.timeZone} />
+            </span>
+            {!readOnly && (
+              <span className="flex gap-2">
+                <Button small onClick={() => setEditing(one)} aria-label={`Change the times of ${one.name}`}>
+                  Change
+                </Button>
+                <Button
+                  small
+                  busy={removing.isLoading}
+                  onClick={() => void remove({ exchangeId: exchange.id, id: one.id })}
+                  aria-label={`Remove the times of ${one.name}`}
+                >
+                  Remove
+                </Button>
+              </span>
+            )}
+          </li>
+        ))}
+      </ul>
+      {removing.error !== undefined && <ProblemNotice error={removing.error} />}
+      {!readOnly && (
+        <Button small onClick={() => setEditing(BLANK)}>
+          Extend or excuse…
+        </Button>
+      )}
+      {editing !== null && (
+        <OwnTimesDialog
+          key={editing.studentId ?? editing.groupId}
+          plan={plan}
+          start={editing}
+          onClose={() => setEditing(null)}
+        />
+      )}
+    </SettingsGroup>
+  );
+}
+
+function OwnWords({ one, timeZone }: { readonly one: OwnTimesView; readonly timeZone: string }) {
+  const now = useNow();
+  const times = ROWS.flatMap(([name, words]) => {
+    const at = one[name];
+    return at === null ? [] : [`${words.toLowerCase()} ${exactly(Date.parse(at), timeZone, now)}`];
+  });
+  return (
+    <>
+      {[...(one.excused ? ['excused'] : []), ...times].join(', ')}
+      {one.reason !== '' && <span className="text-ink-soft"> ({one.reason})</span>}
+    </>
+  );
+}
+
+interface DialogProps {
+  readonly plan: PlanView;
+  readonly start: OwnTimesBody;
+  readonly onClose: () => void;
+}
+
+function OwnTimesDialog({ plan, start, onClose }: DialogProps) {
+  const exchange = useExchange();
+  const now = useNow();
+  const [own, setOwn] = useState<OwnTimesBody>(start);
+  const [save, { isLoading, error }] = useSetOwnTimesMutation();
+  const wrong = error === undefined ? [] : problemOf(error).fields;
+  const { choices } = plan;
+  const groups = choices.groupSets.flatMap((set) =>
+    set.groups.map(({ id, title }): [string, string] => [`group:${id}`, `${title} (${set.title})`]),
+  );
+  const students = choices.students.map(({ id, name }): [string, string] => [`student:${id}`, name]);
+  const whose =
+    own.studentId !== null ? `student:${own.studentId}` : own.groupId !== null ? `group:${own.groupId}` : '';
+  const choose = (value: string) => {
+    const [kind, id = null] = value.split(':') as [string, string | undefined];
+    setOwn({ ...own, studentId: kind === 'student' ? id : null, groupId: kind === 'group' ? id : null });
+  };
+  const go = async () => {
+    const { studentId, groupId, draftsDue, reviewsDue, repliesDue, revisionDue, excused, reason } = own;
+    const body = { studentId, groupId, draftsDue, reviewsDue, repliesDue, revisionDue, excused, reason };
+    const result = await save({ exchangeId: exchange.id, body });
+    if (result.data !== undefined) onClose();
+  };
+  const rows = ROWS.filter(([name]) => name === 'draftsDue' || name === 'reviewsDue' || plan.dates[name] !== null);
+  return (
+    <Dialog
+      open
+      wide
+      onClose={onClose}
+      title="Extend or excuse"
+      description="Due times of one student or one group. Blank ones stay as they are for everybody."
+    >
+      <div className="space-y-3">
+        <Select
+          label="Whose"
+          value={whose}
+          options={[['', 'Choose a student or a group'], ...students, ...groups]}
+          problem={wrong.find(({ path }) => path === 'studentId')?.sentence}
+          onChange={choose}
+        />
+        <Checkbox
+          label="Excused: nothing is asked, and nothing counts as missing"
+          checked={own.excused}
+          onChange={({ target }) => setOwn({ ...own, excused: target.checked })}
+        />
+        {!own.excused &&
+          rows.map(([name, words]) => {
+            const common = plan.dates[name];
+            return (
+              <DateInput
+                key={name}
+                label={words}
+                value={own[name]}
+                timeZone={exchange.course.timeZone}
+                hint={
+                  common === null ? '' : `for everybody: ${exactly(Date.parse(common), exchange.course.timeZone, now)}`
+                }
+                problem={wrong.find(({ path }) => path === name)?.sentence}
+                onChange={(at) => setOwn({ ...own, [name]: at })}
+              />
+            );
+          })}
+        <TextField
+          label="Reason"
+          hint="For the record; only staff see it."
+          value={own.reason}
+          maxLength={500}
+          onChange={({ target }) => setOwn({ ...own, reason: target.value })}
+        />
+        {error !== undefined && wrong.length === 0 && <ProblemNotice error={error} />}
+        <Button look="primary" busy={isLoading} onClick={() => void go()}>
+          Save
+        </Button>
+      </div>
+    </Dialog>
+  );
+}

@@ -1,0 +1,62 @@
+import type { PlanView } from '@salt-circle/contracts';
+import { resolveDates } from '@salt-circle/core';
+import { useState } from 'react';
+import { ProblemNotice } from '../../app/ProblemNotice.js';
+import { seeAs } from '../../app/seeing/seeAs.js';
+import { toDates } from '../../app/time/dates.js';
+import { useExchange } from '../../app/useExchange.js';
+import { Button, Dialog, Menu, TextField } from '../../kit/index.js';
+import { useKeepTemplateMutation } from './planApi.js';
+
+/** Trying the exchange as a student would see it, and keeping it as a template. */
+export function PlanMenu({ plan, readOnly }: { readonly plan: PlanView; readonly readOnly: boolean }) {
+  const exchange = useExchange();
+  const [keeping, setKeeping] = useState(false);
+  const dates = resolveDates(toDates(plan.dates));
+  const look = (at: number | null) =>
+    seeAs(exchange.id, at === null ? 'example' : `example@${new Date(at).toISOString()}`);
+  const minute = 60_000;
+  const looks =
+    dates === null
+      ? [{ words: 'As an example student', onPick: () => look(null) }]
+      : [
+          { words: 'As an example student, while drafting', onPick: () => look(dates.draftsOpen + minute) },
+          { words: 'As an example student, while reviewing', onPick: () => look(dates.reviewsOpen + minute) },
+          { words: 'As an example student, after release', onPick: () => look(dates.release + minute) },
+        ];
+  return (
+    <>
+      <Menu
+        trigger={<Button small>Preview and more…</Button>}
+        groups={[looks, ...(readOnly ? [] : [[{ words: 'Keep as a template…', onPick: () => setKeeping(true) }]])]}
+      />
+      <KeepTemplate key={String(keeping)} open={keeping} onClose={() => setKeeping(false)} />
+    </>
+  );
+}
+
+function KeepTemplate({ open, onClose }: { readonly open: boolean; readonly onClose: () => void }) {
+  const exchange = useExchange();
+  const [title, setTitle] = useState(exchange.title);
+  const [keep, { isLoading, error }] = useKeepTemplateMutation();
+  const go = async () => {
+    const result = await keep({ courseId: exchange.course.id, exchangeId: exchange.id, title });
+    if (result.data !== undefined) onClose();
+  };
+  return (
+    <Dialog
+      open={open}
+      onClose={onClose}
+      title="Keep as a template"
+      description="Settings and form are kept in the library of the course. A new exchange can be begun from it, with its dates shifted."
+    >
+      <div className="space-y-3">
+        <TextField label="Title" value={title} maxLength={200} onChange={({ target }) => setTitle(target.value)} />
+        {error !== undefined && <ProblemNotice error={error} />}
+        <Button look="primary" busy={isLoading} onClick={() => void go()}>
+          Keep it
+        </Button>
+      </div>
+    </Dialog>
+  );
+}

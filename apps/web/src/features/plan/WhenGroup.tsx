@@ -1,0 +1,134 @@
+import type { DatesView, FieldProblem } from '@salt-circle/contracts';
+import { DATE_ORDER, resolveDates, type DateName, type LateRule } from '@salt-circle/core';
+import { useState } from 'react';
+import { problemOf } from '../../app/api.js';
+import { ProblemNotice } from '../../app/ProblemNotice.js';
+import { toDates } from '../../app/time/dates.js';
+import { useNow } from '../../app/time/useNow.js';
+import { exactly } from '../../app/time/words.js';
+import { useExchange } from '../../app/useExchange.js';
+import { Button, Checkbox } from '../../kit/index.js';
+import { DateRows } from './DateRows.js';
+import { useDateNowMutation, useMoveDatesMutation } from './planApi.js';
+import { SettingsGroup } from './SettingsGroup.js';
+
+export interface WhenGroupProps {
+  readonly dates: DatesView;
+  readonly late: LateRule | null;
+  readonly published: boolean;
+  readonly readOnly: boolean;
+  readonly students: number;
+  readonly remarks: readonly FieldProblem[];
+  readonly problemAt: (path: string) => string | undefined;
+  readonly startOpen: boolean;
+  readonly onDates: (dates: DatesView) => void;
+  readonly onLate: (late: LateRule | null) => void;
+}
+
+/** Dates: saved as they are typed while in planning, moved by a step of their own afterwards. */
+export function WhenGroup(props: WhenGroupProps) {
+  const { dates, published, startOpen } = props;
+  const { course } = useExchange();
+  const now = useNow();
+  const resolved = resolveDates(toDates(dates));
+  const summary =
+    resolved === null
+      ? 'Some dates are missing'
+      : `Drafts until ${exactly(resolved.draftsDue, course.timeZone, now)}; reviews until ${exactly(resolved.reviewsDue, course.timeZone, now)}`;
+  return (
+    <SettingsGroup title="When" summary={summary} startOpen={startOpen}>
+      {published ? <MovingDates {...props} /> : <DateRows {...props} timeZone={course.timeZone} />}
+    </SettingsGroup>
+  );
+}
+
+function MovingDates({ dates, readOnly, students, problemAt, ...rest }: WhenGroupProps) {
+  const exchange = useExchange();
+  const [wanted, setWanted] = useState(dates);
+  const [tell, setTell] = useState(true);
+  const [move, moving] = useMoveDatesMutation();
+  const changed = DATE_ORDER.filter((name) => wanted[name] !== dates[name]);
+  const wrong = moving.error === undefined ? [] : problemOf(moving.error).fields;
+  const go = async () => {
+    await move({ exchangeId: exchange.id, dates: wanted, tell });
+  };
+  return (
+    <>
+      <DateRows
+        {...rest}
+        dates={wanted}
+        timeZone={exchange.course.timeZone}
+        problemAt={(path) => wrong.find((one) => one.path === path)?.sentence ?? problemAt(path)}
+        onDates={setWanted}
+      />
+      {!readOnly && (
+        <div className="space-y-3 border-t border-line pt-3">
+          {changed.length > 0 ? (
+            <div className="flex flex-wrap items-center gap-3">
+              <p className="text-copper">
+                {changed.length === 1 ? 'One date is' : `${changed.length} dates are`} not moved yet.
+              </p>
+              <Checkbox
+                label={`Tell ${students === 1 ? 'the student' : `the ${students} students`} by mail`}
+                checked={tell}
+                onChange={({ target }) => setTell(target.checked)}
+              />
+              <Button look="primary" small busy={moving.isLoading} onClick={() => void go()}>
+                Move dates
+              </Button>
+              <Button small onClick={() => setWanted(dates)}>
+                Put back
+              </Button>
+            </div>
+          ) : (
+            <NowButtons dates={dates} tell={tell} onMoved={setWanted} />
+          )}
+          {moving.error !== undefined && wrong.length === 0 && <ProblemNotice error={moving.error} />}
+        </div>
+      )}
+    </>
+  );
+}
+
+const NOW_WORDS: ReadonlyArray<readonly [DateName, string]> = [
+  ['draftsOpen', 'Open drafts now'],
+  ['draftsDue', 'Close drafts now'],
+  ['reviewsOpen', 'Open reviews now'],
+  ['reviewsDue', 'Close reviews now'],
+];
+
+interface NowProps {
+  readonly dates: DatesView;
+  readonly tell: boolean;
+  readonly onMoved: (dates: DatesView) => void;
+}
+
+/** The one or two steps that make sense at this moment. */
+function NowButtons({ dates, tell, onMoved }: NowProps) {
+  const exchange = useExchange();
+  const now = useNow();
+  const [moveNow, { isLoading, error }] = useDateNowMutation();
+  const resolved = resolveDates(toDates(dates));
+  if (resolved === null) return null;
+  const ahead = NOW_WORDS.filter(([name]) => {
+    const at = resolved[name as 'draftsOpen'];
+    if (at <= now) return false;
+    if (name === 'draftsDue') return now > resolved.draftsOpen;
+    if (name === 'reviewsOpen') return now > resolved.draftsOpen;
+    return name === 'draftsOpen' || now > resolved.reviewsOpen;
+  });
+  const go = async (date: DateName) => {
+    const result = await moveNow({ exchangeId: exchange.id, date, tell });
+    if (result.data !== undefined) onMoved(result.data);
+  };
+  return (
+    <div className="flex flex-wrap items-center gap-2">
+      {ahead.map(([name, words]) => (
+        <Button key={name} small busy={isLoading} onClick={() => void go(name)}>
+          {words}
+        </Button>
+      ))}
+      {error !== undefined && <ProblemNotice error={error} />}
+    </div>
+  );
+}

@@ -1,0 +1,41 @@
+import type { PlanView } from '@salt-circle/contracts';
+import { deliverableWords, listed } from '../../app/settingWords.js';
+import type { Settings } from './settings.js';
+
+/** One line for each folded group of settings. */
+export function handInWords({ deliverables, handInAs }: Settings): string {
+  return `${handInAs === 'group' ? 'As a group' : 'Each alone'}: ${listed(deliverables.map(deliverableWords))}`;
+}
+
+export function takesPartWords({ takesPart }: Settings, { students }: PlanView): string {
+  const count = students === 1 ? '1 student' : `${students} students`;
+  if (takesPart.kind === 'everyone') return `Everybody, ${count}`;
+  return takesPart.kind === 'chosen' ? `Chosen sections and groups, ${count}` : `All but some, ${count}`;
+}
+
+export function whomWords(
+  { whom, reviewsPerStudent: number, groupSetId, selfReview }: Settings,
+  { choices }: PlanView,
+): string {
+  const title = choices.groupSets.find(({ id }) => id === groupSetId)?.title;
+  const set = title === undefined ? 'no group set chosen' : `“${title}”`;
+  if (whom !== 'partners' && !(number >= 1)) return 'Say how many reviews each student gives';
+  const drafts = number === 1 ? '1 draft' : `${number} drafts`;
+  const words = {
+    anyone: `Each reviews ${drafts} by others`,
+    'own-group': `Each reviews ${drafts} from the own group (${set})`,
+    'other-groups': `Each reviews ${drafts} from other groups (${set})`,
+    partners: `Standing partners (${set})`,
+  }[whom];
+  return selfReview === 'off' ? words : `${words}, and the own draft${selfReview === 'first' ? ' first' : ''}`;
+}
+
+export function namesWords({ names, showNamesAtRelease }: Settings): string {
+  const words = {
+    open: 'Open: everybody sees names',
+    'both-ways': 'Hidden both ways, under aliases of shore birds and plants',
+    'reviewers-only': 'Reviewers hidden from authors',
+    'authors-only': 'Authors hidden from reviewers',
+  }[names];
+  return names !== 'open' && showNamesAtRelease ? `${words}, until release` : words;
+}
