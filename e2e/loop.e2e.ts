@@ -15,7 +15,7 @@ async function plan(ines: Page): Promise<void> {
   await expect(ines.getByRole('button', { name: 'Publish…' })).toBeDisabled();
 
   await ines.getByRole('textbox', { name: 'Brief' }).fill('Describe the bar as you measured it.');
-  await ines.getByLabel('Drafts open').fill(localTime(1, 8));
+  await ines.getByLabel('Drafts open', { exact: true }).fill(localTime(1, 8));
   await ines.getByLabel('Drafts due').fill(localTime(8, 23));
   // A slip: due before drafts are.
   await ines.getByLabel('Reviews due').fill(localTime(5, 23));
@@ -24,12 +24,12 @@ async function plan(ines: Page): Promise<void> {
   await ines.getByLabel('Release feedback').fill(localTime(18, 12));
   await expect(ines.getByText(/^Saved /)).toBeVisible();
   await expect(ines.getByText('4 students hand in a typed draft by')).toBeVisible();
-  await expect(ines.getByText('The form has no items. Add at least one criterion or prompt.')).toBeVisible();
+  await expect(ines.getByText('The form asks for nothing. Add an item, require an overall comment, or ask for notes.')).toBeVisible();
 }
 
 async function buildForm(ines: Page): Promise<void> {
   await ines.getByRole('link', { name: 'Build it' }).click();
-  await ines.getByRole('button', { name: /criterion/ }).click();
+  await ines.getByRole('button', { name: /^C criterion/ }).click();
   const first = ines.getByRole('listitem').filter({ has: ines.getByLabel('Name of level 1') });
   await first.getByLabel('What it asks').fill('Evidence');
   for (const [level, name] of ['claims only', 'some backed', 'all backed'].entries()) {
@@ -40,7 +40,7 @@ async function buildForm(ines: Page): Promise<void> {
   await ines.keyboard.press('p');
   const prompt = ines.getByRole('listitem').filter({ has: ines.getByText('At least') });
   await prompt.getByLabel('What it asks').fill('What should come first?');
-  await prompt.getByLabel('At least').fill('6');
+  await prompt.getByLabel('Least number of words').fill('6');
   await expect(ines.getByRole('heading', { name: '4 points, 2 items' })).toBeVisible();
   // Moved up and back, removed and brought back: nothing is lost.
   await ines.getByRole('button', { name: 'Move “What should come first?” up' }).click();
@@ -51,7 +51,7 @@ async function buildForm(ines: Page): Promise<void> {
   await expect(ines.getByRole('heading', { name: '4 points, 2 items' })).toBeVisible();
   await expect(ines.getByText(/^Saved /)).toBeVisible();
   await ines.getByRole('link', { name: 'Back to the plan' }).click();
-  await expect(ines.getByText('2 items, 4 points')).toBeVisible();
+  await expect(ines.getByRole('main').getByText('1 criterion and 1 prompt, 4 points, an overall comment if they like').first()).toBeVisible();
 }
 
 async function handIn(page: Page, name: string): Promise<void> {

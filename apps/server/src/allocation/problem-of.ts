@@ -1,4 +1,4 @@
-import { allocate, groupOf, type Allocation, type AllocationProblem, type OwnTimes } from '@salt-circle/core';
+import { allocate, groupOf, type Allocation, type AllocationProblem } from '@salt-circle/core';
 import type { EntityManager } from 'typeorm';
 import { Exchange, type Participant } from '../exchanges/entities.js';
 import { allOwnTimes } from '../exchanges/own-times.js';
@@ -32,7 +32,7 @@ export interface Loaded {
 export async function loadQuestion(manager: EntityManager, exchange: Exchange): Promise<Loaded> {
   const participants = await activeParticipants(manager, exchange.id);
   const own = await allOwnTimes(manager, exchange);
-  const excused = ({ personId }: Participant) => (own.get(personId) as OwnTimes | undefined)?.excused === true;
+  const excused = ({ personId }: Participant) => own.get(personId)?.excused === true;
   const taking = new Map(participants.filter((one) => !excused(one)).map((one) => [one.id, one]));
   const drafts = (await handedInDrafts(manager, exchange.id)).filter(({ participantId }) => taking.has(participantId));
   const handedIn = new Set(drafts.map(({ participantId }) => participantId));

@@ -133,7 +133,7 @@ function entriesOf(exchange: Exchange, course: Course, student: boolean, own: Ow
   const dates = withOwnTimes(common, own);
   const seen = new Set<number>();
   return (student ? STUDENT_ENTRIES : STAFF_ENTRIES).flatMap(([name, words]): Entry[] => {
-    const at = name === 'checkUntil' ? null : dates[name as Exclude<DateName, 'checkUntil'>];
+    const at = name === 'checkUntil' ? null : dates[name];
     // Reviews that open when drafts are due, or feedback that comes when reviews are due, need no entry of their own.
     if (at === null || seen.has(at)) return [];
     seen.add(at);

@@ -18,7 +18,7 @@ interface Read {
 }
 
 function read(text: string): Read[] {
-  const calendar = new ICAL.Component(ICAL.parse(text) as unknown as string);
+  const calendar = new ICAL.Component(ICAL.parse(text));
   for (const zone of calendar.getAllSubcomponents('vtimezone')) ICAL.TimezoneService.register(zone);
   const events = calendar.getAllSubcomponents('vevent').map((one) => {
     const event = new ICAL.Event(one);

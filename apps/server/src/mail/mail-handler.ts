@@ -6,7 +6,7 @@ import { Exchange } from '../exchanges/entities.js';
 import { activeParticipants } from '../exchanges/participants.js';
 import { DATE_WORDS, dateInWords } from '../problems/sentences.js';
 import type { Happening } from '../record/happening.js';
-import type { HappeningHandler } from '../record/handlers.js';
+import type { HappeningHandler } from '../record/handler.js';
 import { queueMail, type Letter } from './queue-mail.js';
 
 interface About {

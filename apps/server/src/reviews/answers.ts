@@ -1,5 +1,5 @@
 import type { AnswerRequest, FieldProblem } from '@salt-circle/contracts';
-import type { Check, FormItem } from '@salt-circle/core';
+import type { FormItem } from '@salt-circle/core';
 import { invalid } from '../problems/sentences.js';
 import type { AnswerRow } from './entities.js';
 
@@ -34,7 +34,7 @@ export function answerFrom(request: AnswerRequest, item: FormItem | undefined): 
       return {
         ...none,
         checks: Object.fromEntries(
-          item.entries.flatMap(({ id }) => (checks[id] === undefined ? [] : [[id, checks[id] as Check]])),
+          item.entries.flatMap(({ id }) => (checks[id] === undefined ? [] : [[id, checks[id]]])),
         ),
       };
     case 'choice': {

@@ -3,14 +3,7 @@ import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { NestExpressApplication } from '@nestjs/platform-express';
-import {
-  DATE_ORDER,
-  EMPTY_FORM,
-  seededRandom,
-  type DateName,
-  type FormItem,
-  type NamesPolicy,
-} from '@salt-circle/core';
+import { DATE_ORDER, EMPTY_FORM, seededRandom, type DateName, type FormItem } from '@salt-circle/core';
 import type { PlanSettings } from '@salt-circle/contracts';
 import request from 'supertest';
 import { Person } from '../accounts/entities.js';
@@ -126,7 +119,7 @@ export const PLAN: PlanSettings = {
   reviewsPerStudent: 1,
   selfReview: 'off',
   ownHandInFirst: true,
-  names: 'both-ways' as NamesPolicy,
+  names: 'both-ways',
   showNamesAtRelease: false,
   gradeParts: [],
   shorthandId: null,

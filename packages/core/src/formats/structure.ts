@@ -76,7 +76,9 @@ export class StructureReader {
     const value = from[name];
     if (value === undefined) return fallback;
     if (values.includes(value as T)) return value as T;
-    this.problems.push(problem('kind-unknown', [...path, name], { value: String(value), known: values.join(', ') }));
+    this.problems.push(
+      problem('kind-unknown', [...path, name], { value: JSON.stringify(value), known: values.join(', ') }),
+    );
     return fallback;
   }
 

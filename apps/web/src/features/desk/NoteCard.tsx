@@ -104,7 +104,7 @@ function NoteForm({ refused, note, match, quoted, shorthand, onClose, onChange, 
     // Only where the card can be seen: it stands in the margin and in the list.
     if (area.current?.offsetParent != null) area.current.focus();
   }, []);
-  const use = ({ label }: ShorthandEntry) => {
+  const insert = ({ label }: ShorthandEntry) => {
     onChange({ body: note.body.trim() === '' ? label : `${note.body.trimEnd()} ${label}` });
     area.current?.focus();
   };
@@ -116,7 +116,7 @@ function NoteForm({ refused, note, match, quoted, shorthand, onClose, onChange, 
       onChange({ kind });
     } else if (label !== undefined) {
       event.preventDefault();
-      use(label);
+      insert(label);
     } else if (event.key === 'Escape') onClose();
   };
   return (
@@ -151,7 +151,7 @@ function NoteForm({ refused, note, match, quoted, shorthand, onClose, onChange, 
               key={entry.key}
               type="button"
               title={`${entry.meaning} (Alt ${entry.key.toUpperCase()})`}
-              onClick={() => use(entry)}
+              onClick={() => insert(entry)}
               className="rounded border border-line px-1.5 hover:border-edge"
             >
               {entry.label}

@@ -208,8 +208,9 @@ function Member({ member, readOnly, targets, onMove }: MemberProps) {
       style={transform === null ? undefined : { transform: `translate(${transform.x}px, ${transform.y}px)` }}
       className={`flex items-center justify-between gap-2 border-t border-line py-1 ${readOnly ? '' : 'cursor-grab touch-none'} ${isDragging ? 'relative z-20 border border-iodine bg-paper px-2' : ''}`}
     >
-      <span className="min-w-0 truncate">
-        {member.name} {about !== '' && <span className="text-sm text-ink-soft">{about}</span>}
+      <span className="min-w-0">
+        <span className="block truncate">{member.name}</span>
+        {about !== '' && <span className="block truncate text-sm leading-tight text-ink-soft">{about}</span>}
       </span>
       {!readOnly && (
         <Menu

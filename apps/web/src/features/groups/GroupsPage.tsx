@@ -83,7 +83,8 @@ function SetWorkspace({ set, students, mixes, readOnly }: WorkspaceProps) {
   const [remove, removing] = useRemoveSetMutation();
   const close = () => setDialog(null);
   const sizes = set.groups.map(({ members }) => members.length);
-  const span = sizes.length === 0 ? '' : `, of ${Math.min(...sizes)} to ${Math.max(...sizes)}`;
+  const [least, most] = [Math.min(...sizes), Math.max(...sizes)];
+  const span = sizes.length === 0 ? '' : least === most ? ` of ${least}` : ` of ${least} to ${most}`;
   const doRemove = async () => {
     const result = await remove({ courseId: course.id, setId: set.id });
     if (result.error === undefined) close();
@@ -95,7 +96,10 @@ function SetWorkspace({ set, students, mixes, readOnly }: WorkspaceProps) {
           {set.title}{' '}
           <span className="text-base font-normal text-ink-soft">
             {set.groups.length === 1 ? '1 group' : `${set.groups.length} groups`}
-            {span}; {set.ungrouped.length} of {students} students in none
+            {span};{' '}
+            {set.ungrouped.length === 0
+              ? 'everybody is in one'
+              : `${set.ungrouped.length} of ${students} students are in none`}
           </span>
         </h3>
         {!readOnly && (

@@ -73,13 +73,15 @@ export function PeoplePage() {
         </Empty>
       )}
       <div className="mb-3 flex flex-wrap gap-3">
-        <TextField
-          label="Find"
-          labelHidden
-          placeholder="Find by name, address or campus id"
-          value={search}
-          onChange={({ target }) => setSearch(target.value)}
-        />
+        <div className="w-80 max-w-full">
+          <TextField
+            label="Find"
+            labelHidden
+            placeholder="Find by name, address or campus id"
+            value={search}
+            onChange={({ target }) => setSearch(target.value)}
+          />
+        </div>
         {data.sections.length > 0 && (
           <Select
             label="Section"

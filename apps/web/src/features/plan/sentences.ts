@@ -26,7 +26,7 @@ export function sentences(settings: Settings, around: Around): string[] {
     lateSentence(settings, at),
     selfSentence(settings),
     reviewSentence(settings, around, dates === null ? null : [at(dates.reviewsOpen), at(dates.reviewsDue)]),
-    around.form === null ? '' : `The form: ${formWords(around.form)}.`,
+    formSentence(around.form),
     namesSentence(settings),
   ];
   if (dates !== null) {
@@ -111,6 +111,12 @@ function reviewSentence(settings: Settings, around: Around, span: readonly [stri
   const fair = settings.whom === 'partners' || needsGroups(settings) ? '' : ', and gets about as many reviews';
   if (span === null) return `Then ${who} ${what}.`;
   return `From ${span[0]} to ${span[1]}, ${who} ${what}${fair}.`;
+}
+
+function formSentence(form: ReviewForm | null): string {
+  if (form === null) return '';
+  const asksNothing = form.items.length === 0 && form.overall !== 'required' && form.minimumNotes === 0;
+  return asksNothing ? 'The review form asks for nothing yet.' : `The form: ${formWords(form)}.`;
 }
 
 const NAMES: Readonly<Record<NamesPolicy, string>> = {
