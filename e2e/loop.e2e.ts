@@ -24,7 +24,9 @@ async function plan(ines: Page): Promise<void> {
   await ines.getByLabel('Release feedback').fill(localTime(18, 12));
   await expect(ines.getByText(/^Saved /)).toBeVisible();
   await expect(ines.getByText('4 students hand in a typed draft by')).toBeVisible();
-  await expect(ines.getByText('The form asks for nothing. Add an item, require an overall comment, or ask for notes.')).toBeVisible();
+  await expect(
+    ines.getByText('The form asks for nothing. Add an item, require an overall comment, or ask for notes.'),
+  ).toBeVisible();
 }
 
 async function buildForm(ines: Page): Promise<void> {
@@ -51,7 +53,9 @@ async function buildForm(ines: Page): Promise<void> {
   await expect(ines.getByRole('heading', { name: '4 points, 2 items' })).toBeVisible();
   await expect(ines.getByText(/^Saved /)).toBeVisible();
   await ines.getByRole('link', { name: 'Back to the plan' }).click();
-  await expect(ines.getByRole('main').getByText('1 criterion and 1 prompt, 4 points, an overall comment if they like').first()).toBeVisible();
+  await expect(
+    ines.getByRole('main').getByText('1 criterion and 1 prompt, 4 points, an overall comment if they like').first(),
+  ).toBeVisible();
 }
 
 async function handIn(page: Page, name: string): Promise<void> {

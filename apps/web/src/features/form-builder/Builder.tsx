@@ -70,9 +70,11 @@ export function Builder(props: BuilderProps) {
   const save = useSaver(saveKey, url, revision);
   const saving = useSavingState(saveKey);
   useSaveOnChange(form, (next) => save(titled ? { ...next } : withoutTitle(next)));
+  // What is wrong with the form is the server's to say, after each save made here.
+  const [savedBefore] = useState(saving.savedAt);
   useEffect(() => {
-    if (saving.state === 'saved' && saving.savedAt !== null) onSaved();
-  }, [saving.state, saving.savedAt, onSaved]);
+    if (saving.state === 'saved' && saving.savedAt !== null && saving.savedAt !== savedBefore) onSaved();
+  }, [saving.state, saving.savedAt, savedBefore, onSaved]);
 
   const editing = useEditing(dispatch);
   const add = (kind: ItemKind) => {
