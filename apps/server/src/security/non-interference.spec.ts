@@ -7,6 +7,7 @@ import {
   NOTE,
   NOTE_ID,
   PEOPLE,
+  PLAN,
   reviewedExchange,
   World,
   type TestPerson,
@@ -26,11 +27,11 @@ function peopleWith(ben: TestPerson): TestPerson[] {
 }
 
 /** Everything that Ann gets to read through the whole exchange, as sent: status, headers, body. */
-async function allThatAnnSees(ben: TestPerson, names: 'both-ways' | 'open'): Promise<string[]> {
+async function allThatAnnSees(ben: TestPerson, part: Partial<typeof PLAN>): Promise<string[]> {
   const world = await World.open({}, peopleWith(ben));
   const seen: string[] = [];
   try {
-    const ids = await reviewedExchange(world, { names });
+    const ids = await reviewedExchange(world, part);
     const exchange = `/exchanges/${ids.id}`;
     const board = await world.do<{ rows: Array<{ person: { name: string }; draft: { id: string } }> }>(
       INES,
@@ -79,8 +80,8 @@ async function allThatAnnSees(ben: TestPerson, names: 'both-ways' | 'open'): Pro
 
 describe('anonymity as non-interference', () => {
   it('gives the same bytes whoever the hidden author and reviewer is', async () => {
-    const withBen = await allThatAnnSees(PEOPLE[BEN] as TestPerson, 'both-ways');
-    const withOther = await allThatAnnSees(OTHER, 'both-ways');
+    const withBen = await allThatAnnSees(PEOPLE[BEN] as TestPerson, { names: 'both-ways' });
+    const withOther = await allThatAnnSees(OTHER, { names: 'both-ways' });
     // Ann has read a draft and feedback: there was something to give away.
     expect(withBen.join()).toContain('Geese have grazed');
     expect(withBen.join()).toContain('How was this measured?');
@@ -88,9 +89,33 @@ describe('anonymity as non-interference', () => {
   });
 
   it('notices when a name does show: with open names the answers differ', async () => {
-    const withBen = await allThatAnnSees(PEOPLE[BEN] as TestPerson, 'open');
-    const withOther = await allThatAnnSees(OTHER, 'open');
+    const withBen = await allThatAnnSees(PEOPLE[BEN] as TestPerson, { names: 'open' });
+    const withOther = await allThatAnnSees(OTHER, { names: 'open' });
     expect(withBen.join()).toContain('Ben Kiss');
     expect(withOther).not.toEqual(withBen);
+  });
+
+  // Ann reviews Ben, and Ben reviews Ann: as an author he shows, as a reviewer he does not, or the other way round.
+  const oneWay: Array<[Partial<typeof PLAN>, RegExp, RegExp]> = [
+    [{ names: 'reviewers-only' }, /feedback \d/, /exchanges\/[\w-]+\/reviews \d/],
+    [{ names: 'authors-only' }, /(exchanges\/[\w-]+\/reviews|drafts\/[\w-]+) \d/, /feedback \d/],
+  ];
+  it.each(oneWay)('hides one side alone: %j', async (part, hidden, shown) => {
+    const withBen = await allThatAnnSees(PEOPLE[BEN] as TestPerson, part);
+    const withOther = await allThatAnnSees(OTHER, part);
+    const those = (seen: string[], which: RegExp) => seen.filter((line) => which.test(line));
+    expect(those(withBen, hidden).length).toBeGreaterThan(0);
+    expect(those(withOther, hidden)).toEqual(those(withBen, hidden));
+    expect(those(withOther, shown)).not.toEqual(those(withBen, shown));
+  });
+
+  it('hides until release, where names are shown then', async () => {
+    const part = { names: 'both-ways', showNamesAtRelease: true } as const;
+    const withBen = await allThatAnnSees(PEOPLE[BEN] as TestPerson, part);
+    const withOther = await allThatAnnSees(OTHER, part);
+    // Four looks of equal length, and one line between the first and the others: the last look is after release.
+    const look = (withBen.length - 1) / 4;
+    expect(withOther.slice(0, -look)).toEqual(withBen.slice(0, -look));
+    expect(withBen.slice(-look).join()).toContain('Ben Kiss');
   });
 });

@@ -3,7 +3,10 @@ import { plainToInstance, type ClassConstructor } from 'class-transformer';
 import { validateSync, type ValidationError } from 'class-validator';
 import { LIMITS } from '../limits.js';
 import { MoveClockRequest, SignInRequest } from './account.js';
-import { AllocationPreviewRequest, CreateExchangeRequest, FormRequest, PlanRequest } from './exchange.js';
+import { AllocationPreviewRequest, CreateExchangeRequest } from './exchange.js';
+import { FormRequest, ShorthandRequest } from './form.js';
+import { HolidayRequest, JoinRequest, RosterRequest } from './people.js';
+import { PlanRequest } from './plan.js';
 import { AnswerRequest, DraftSaveRequest, NoteParams, NoteRequest } from './work.js';
 
 /** Paths of what is wrong, as the server's pipe and the web forms find it. */
@@ -19,9 +22,13 @@ function wrong<T extends object>(request: ClassConstructor<T>, body: object): st
 const DATES = {
   draftsOpen: '2026-03-02T08:00:00Z',
   draftsDue: '2026-03-12T23:59:00+02:00',
+  lateUntil: null,
   reviewsOpen: null,
   reviewsDue: null,
+  checkUntil: null,
   release: null,
+  repliesDue: null,
+  revisionDue: null,
 };
 const PLAN = {
   revision: 1,
@@ -29,9 +36,21 @@ const PLAN = {
   briefHtml: '',
   guideHtml: '',
   dates: DATES,
+  late: null,
+  deliverables: [{ id: 'a', kind: 'text', title: 'Report', description: '', required: true, families: [] }],
+  takesPart: { kind: 'everyone', sections: [], groupIds: [], studentIds: [] },
+  handInAs: 'alone',
+  whom: 'anyone',
+  groupSetId: null,
   reviewsPerStudent: 2,
+  selfReview: 'off',
+  ownHandInFirst: true,
   names: 'open',
+  showNamesAtRelease: false,
+  gradeParts: [],
+  shorthandId: null,
 };
+const FORM = { revision: 1, weighting: 'points', overall: 'none', overallWords: 0, minimumNotes: 0, targetNotes: 0 };
 const NOTE = {
   revision: 0,
   kind: 'keep',
@@ -79,6 +98,38 @@ describe('requests', () => {
     ['a field inside a field', PlanRequest, { ...PLAN, dates: { ...DATES, extra: 1 } }, ['dates.extra']],
     ['an address that is none', SignInRequest, { email: 'ann', password: 'x' }, ['email']],
     ['no password', SignInRequest, { email: 'ann@example.org', password: '' }, ['password']],
+    [
+      'a late rule of words',
+      PlanRequest,
+      { ...PLAN, late: { amount: 'ten', unit: 'percent', per: 'day', cap: null, graceMinutes: 0 } },
+      ['late.amount'],
+    ],
+    [
+      'a deliverable of an unknown kind',
+      PlanRequest,
+      { ...PLAN, deliverables: [{ ...PLAN.deliverables[0], kind: 'song' }] },
+      ['deliverables.0.kind'],
+    ],
+    [
+      'a file of an unknown family',
+      PlanRequest,
+      { ...PLAN, deliverables: [{ ...PLAN.deliverables[0], kind: 'file', families: ['exe'] }] },
+      ['deliverables.0.families'],
+    ],
+    [
+      'a key of two letters',
+      ShorthandRequest,
+      { revision: 1, title: 'S', entries: [{ key: 'ab', label: 'x', meaning: '' }] },
+      ['entries.0.key'],
+    ],
+    ['a holiday without a day', HolidayRequest, { title: 'Break', from: '2026-13-01', to: '2026-02-01' }, ['from']],
+    ['a short password', JoinRequest, { password: 'eleven char' }, ['password']],
+    [
+      'a roster larger than can be read',
+      RosterRequest,
+      { text: 'x'.repeat(LIMITS.importBytes + 1), classIds: [] },
+      ['text'],
+    ],
     ['a seed that is no whole number', AllocationPreviewRequest, { seed: 1.5 }, ['seed']],
     ['a note of an unknown kind', NoteRequest, { ...NOTE, kind: 'praise' }, ['kind']],
     [
@@ -97,15 +148,15 @@ describe('requests', () => {
     [
       'an item of an unknown kind',
       FormRequest,
-      { revision: 1, items: [{ kind: 'essay', id: 'a', title: '', guidance: '', required: true }] },
+      { ...FORM, items: [{ kind: 'essay', id: 'a', title: '', guidance: '', required: true, weight: 1 }] },
       ['items.0.kind'],
     ],
     [
       'a criterion without levels',
       FormRequest,
       {
-        revision: 1,
-        items: [{ kind: 'criterion', id: 'a', title: '', guidance: '', required: true, comment: 'none' }],
+        ...FORM,
+        items: [{ kind: 'criterion', id: 'a', title: '', guidance: '', required: true, weight: 1, comment: 'none' }],
       },
       ['items.0.levels'],
     ],
@@ -113,7 +164,7 @@ describe('requests', () => {
       'points in words',
       FormRequest,
       {
-        revision: 1,
+        ...FORM,
         items: [
           {
             kind: 'criterion',
@@ -121,6 +172,7 @@ describe('requests', () => {
             title: '',
             guidance: '',
             required: true,
+            weight: 1,
             comment: 'none',
             levels: [{ id: 'l', title: '', description: '', points: 'two' }],
           },
@@ -140,10 +192,11 @@ describe('requests', () => {
       title: 'T',
       guidance: '',
       required: true,
+      weight: 1,
       minimumWords: 0,
     });
     const items = (count: number) => Array.from({ length: count }, (_, index) => item(index));
-    expect(wrong(FormRequest, { revision: 1, items: items(LIMITS.items) })).toEqual([]);
-    expect(wrong(FormRequest, { revision: 1, items: items(LIMITS.items + 1) })).toEqual(['items']);
+    expect(wrong(FormRequest, { ...FORM, items: items(LIMITS.items) })).toEqual([]);
+    expect(wrong(FormRequest, { ...FORM, items: items(LIMITS.items + 1) })).toEqual(['items']);
   });
 });

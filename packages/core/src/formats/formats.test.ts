@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs';
-import Ajv from 'ajv/dist/2020.js';
+import { Ajv2020 } from 'ajv/dist/2020.js';
 import { EMPTY_FORM, type FormItem, type ReviewForm } from '../form/form.js';
 import { readCaseRubric, writeCaseRubric } from './caseRubric.js';
 import { readFormRows, writeFormRows } from './formCsv.js';
@@ -83,7 +83,7 @@ describe('the form file', () => {
     const schema = JSON.parse(
       readFileSync(`${__dirname}/../../../../docs/schemas/review-form.schema.json`, 'utf8'),
     ) as object;
-    const fits = new Ajv({ strict: true, allErrors: true }).compile(schema);
+    const fits = new Ajv2020({ strict: true, allErrors: true }).compile(schema);
     const file = writeFormFile({ title: 'All seven', form: FORM });
     expect([fits(file), fits.errors]).toEqual([true, null]);
     for (const wrong of [
