@@ -18,12 +18,34 @@ const workspace =
 const STAFF_VIEWS: readonly View[] = [
   { name: 'today', open: (page) => page.goto('/') },
   { name: 'course', open: (page) => page.getByRole('link', { name: /^Coastal Restoration/ }).click() },
-  { name: 'plan, unfinished', open: workspace('Creek survey report', /^Plan/) },
+  ...['People', 'Groups', 'Library', 'Outbox', 'Settings'].map((words): View => ({
+    name: words,
+    open: (page) =>
+      page.getByRole('navigation', { name: 'Pages of the course' }).getByRole('link', { name: words }).click(),
+  })),
+  {
+    name: 'roster dialog',
+    open: async (page) => {
+      await page.getByRole('link', { name: 'People' }).click();
+      await page.getByRole('button', { name: 'Read a roster…' }).click();
+      await page.getByLabel('Or pasted rows').fill('name,email,year\nMina Holt,mina at home,2');
+      await page.getByRole('button', { name: 'See what it would change' }).click();
+      await expect(page.getByText(/is not an email address/)).toBeVisible();
+    },
+  },
+  {
+    name: 'plan, unfinished',
+    open: async (page) => {
+      await page.keyboard.press('Escape');
+      await workspace('Creek survey report', /^Plan/)(page);
+    },
+  },
   {
     name: 'form builder',
     open: async (page) => {
       await page.getByRole('link', { name: 'Build it' }).click();
-      await page.getByRole('button', { name: /criterion/ }).click();
+      for (const words of [/^C criterion/, /^R range/, /^L checklist/, /^W pair/, /^N number/, /^O choice/])
+        await page.getByRole('button', { name: words }).click();
     },
   },
   { name: 'plan, published', open: workspace('Salt-marsh restoration proposal', /^Plan/) },

@@ -19,6 +19,21 @@ export function run(command, args, { env = {}, quiet = false } = {}) {
   });
 }
 
+/** Like `run`, but keeps the output, for steps that run beside others. @returns exit code and output */
+export function runKept(command, args, { env = {} } = {}) {
+  return new Promise((done) => {
+    const child = spawn(command, args, {
+      cwd: root,
+      stdio: ['ignore', 'pipe', 'pipe'],
+      env: { ...process.env, ...env },
+    });
+    let output = '';
+    for (const stream of [child.stdout, child.stderr]) stream.on('data', (data) => (output += data));
+    child.on('error', (error) => done({ code: 127, output: error.message }));
+    child.on('close', (code) => done({ code: code ?? 1, output }));
+  });
+}
+
 export async function must(command, args, options) {
   const code = await run(command, args, options);
   if (code !== 0) {

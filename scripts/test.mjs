@@ -1,5 +1,5 @@
 import { existsSync } from 'node:fs';
-import { built, installed, run } from './run.mjs';
+import { built, installed, run, runKept } from './run.mjs';
 
 const CHROMIUM = '/usr/bin/chromium';
 const only = process.argv.slice(2);
@@ -19,40 +19,56 @@ const jest = (...projects) => [
   { env: { NODE_OPTIONS: '--experimental-vm-modules --no-warnings' } },
 ];
 
-const STEPS = [
-  ['lint', () => run('npm', ['run', '--silent', 'lint'])],
-  ['types', () => run('npm', ['run', '--silent', 'types'])],
-  ['imports', () => run('npm', ['run', '--silent', 'imports'])],
-  ['unit', () => run(...jest('core', 'web'))],
-  ['server', () => run(...jest('server'))],
+/** Beside each other, because each of them keeps one core busy; the steps of a lane follow one another. */
+const LANES = [
   [
-    'browser',
-    async () => {
-      if (!(await chromium())) {
-        process.stderr.write(
-          'There is no Chromium here and it could not be installed: "apt-get install chromium", then again.\n',
-        );
-        return 1;
-      }
-      await built();
-      return run('npx', ['playwright', 'test', '--config', 'e2e/playwright.config.ts']);
-    },
+    ['lint', ['npm', ['run', '--silent', 'lint']]],
+    ['types', ['npm', ['run', '--silent', 'types']]],
+    ['imports', ['npm', ['run', '--silent', 'imports']]],
+  ],
+  [
+    ['unit', jest('core', 'web')],
+    ['server', jest('server')],
   ],
 ];
 
-await installed();
+/** By itself: the journeys through the interface want the whole machine. */
+async function browserTests() {
+  if (!(await chromium())) {
+    process.stderr.write(
+      'There is no Chromium here and it could not be installed: "apt-get install chromium", then again.\n',
+    );
+    return 1;
+  }
+  await built();
+  return run('npx', ['playwright', 'test', '--config', 'e2e/playwright.config.ts']);
+}
+
+const wanted = (name) => only.length === 0 || only.includes(name);
 const results = [];
-for (const [name, step] of STEPS) {
-  if (only.length > 0 && !only.includes(name)) continue;
-  process.stdout.write(`\n── ${name} ──\n`);
+const seconds = (begun) => Math.round((Date.now() - begun) / 1000);
+
+async function runLane(lane) {
+  for (const [name, [command, args, options]] of lane) {
+    if (!wanted(name)) continue;
+    const begun = Date.now();
+    const { code, output } = await runKept(command, args, options);
+    process.stdout.write(`\n── ${name} ──\n${output}`);
+    results.push({ name, ok: code === 0, seconds: seconds(begun) });
+  }
+}
+
+await installed();
+await Promise.all(LANES.map(runLane));
+if (wanted('browser')) {
+  process.stdout.write('\n── browser ──\n');
   const begun = Date.now();
-  const code = await step();
-  results.push({ name, ok: code === 0, seconds: Math.round((Date.now() - begun) / 1000) });
+  results.push({ name: 'browser', ok: (await browserTests()) === 0, seconds: seconds(begun) });
 }
 
 process.stdout.write('\n── summary ──\n');
-for (const { name, ok, seconds } of results)
-  process.stdout.write(`${ok ? 'passed' : 'FAILED'}  ${name.padEnd(8)} ${seconds} s\n`);
+for (const { name, ok, seconds: took } of results)
+  process.stdout.write(`${ok ? 'passed' : 'FAILED'}  ${name.padEnd(8)} ${took} s\n`);
 const failed = results.filter(({ ok }) => !ok).length;
 process.stdout.write(`\n${results.length - failed} passed, ${failed} failed\n`);
 process.exitCode = failed === 0 ? 0 : 1;
