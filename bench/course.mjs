@@ -35,7 +35,7 @@ export async function addBenchCourse(folder) {
     id: ids.uuid(),
     email: `bench${index}@example.org`,
     name: `Bench ${index}`,
-    createsCourses: false,
+    createsCourses: true,
     createdAt: now,
   }));
   const [instructor, ...students] = people;

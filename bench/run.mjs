@@ -84,6 +84,72 @@ function firstPage() {
   };
 }
 
+/** How long the builder takes from a key to the next frame, with few items and with many. */
+async function formBuilder(cookie, publishedId) {
+  process.stdout.write('\nForm builder: a letter typed into the middle item, to the next frame\n');
+  const { course } = await call(`/exchanges/${publishedId}`, 'GET', undefined, cookie);
+  const { chromium } = await import('@playwright/test');
+  const flags =
+    '--no-sandbox --disable-gpu --disable-quic --no-first-run --disable-background-networking --disable-sync';
+  const browser = await chromium.launch({
+    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+    args: flags.split(' '),
+  });
+  const context = await browser.newContext();
+  const [name, value] = cookie.split('=');
+  await context.addCookies([{ name, value, url: base }]);
+  const item = (n) => ({
+    kind: 'criterion',
+    id: `c${n}`,
+    title: `Criterion ${n}`,
+    guidance: 'Look closely.',
+    required: true,
+    weight: 1,
+    comment: 'optional',
+    levels: [0, 1, 2, 3].map((points) => ({
+      id: `c${n}-${points}`,
+      title: `Level ${points}`,
+      description: 'What it means.',
+      points,
+    })),
+  });
+  const times = {};
+  for (const count of [4, 40]) {
+    const { id } = await call(`/courses/${course.id}/exchanges`, 'POST', { title: `Form of ${count}` }, cookie);
+    const items = Array.from({ length: count }, (_, n) => item(n));
+    const whole = { weighting: 'points', overall: 'none', overallWords: 0, minimumNotes: 0, targetNotes: 0 };
+    await call(`/exchanges/${id}/form`, 'PUT', { revision: 1, ...whole, items }, cookie);
+    const page = await context.newPage();
+    await page.goto(`${base}/exchanges/${id}/plan/form`);
+    const field = page.getByLabel('What it asks').nth(Math.floor(count / 2));
+    await field.click();
+    const taken = [];
+    for (let letter = 0; letter < 25; letter += 1) {
+      await page.evaluate(() => {
+        const begun = { at: 0 };
+        window.addEventListener('keydown', () => (begun.at = performance.now()), { once: true, capture: true });
+        window.typed = new Promise((done) => {
+          window.addEventListener(
+            'input',
+            () => requestAnimationFrame(() => setTimeout(() => done(performance.now() - begun.at))),
+            { once: true },
+          );
+        });
+      });
+      await page.keyboard.press('x');
+      taken.push(await page.evaluate(() => window.typed));
+    }
+    times[count] = median(taken);
+    await page.close();
+  }
+  await browser.close();
+  line(
+    '40 items against 4',
+    round(times[40] / times[4]),
+    `${round(times[40], 0)} ms here (with 4: ${round(times[4], 0)} ms)`,
+  );
+}
+
 process.stdout.write('Start of the server\n');
 rmSync(folder, { recursive: true, force: true });
 const bare = await bareNode();
@@ -125,6 +191,43 @@ const desk = await timed(() => call(`/reviews/${ids.reviewId}`, 'GET', undefined
 line('save of an answer', round(save / health), `${round(save, 1)} ms here`);
 line('review desk', round(desk / health), `${round(desk, 1)} ms here`);
 line('progress table', round(progress / health), `${round(progress, 1)} ms here`);
+const planPage = await timed(() => call(`/exchanges/${ids.exchangeId}/plan`, 'GET', undefined, instructor));
+line('plan page, everything that is missing worked out', round(planPage / health), `${round(planPage, 1)} ms here`);
+// Under load: ten people save as they type, and the plan page answers between them.
+let loading = true;
+const load = Array.from({ length: 10 }, async () => {
+  while (loading) await call(`/reviews/${ids.reviewId}`, 'GET', undefined, reviewer);
+});
+const planLoaded = await timed(() => call(`/exchanges/${ids.exchangeId}/plan`, 'GET', undefined, instructor));
+loading = false;
+await Promise.all(load);
+line('plan page while ten others ask without a pause', round(planLoaded / health), `${round(planLoaded, 1)} ms here`);
+
+process.stdout.write('\nA roster of 5,000 rows, as multiples of one of 50\n');
+const rosterOf = (count) => ({
+  text: ['name,email,id', ...Array.from({ length: count }, (_, n) => `Person ${n},p${n}@example.org,n-${n}`)].join(
+    '\n',
+  ),
+  base64: null,
+  traitColumn: null,
+  classIds: [],
+});
+const rosterTimes = {};
+for (const count of [50, 5000]) {
+  const { id } = await call('/courses', 'POST', { title: `Roster of ${count}`, timeZone: 'UTC' }, instructor);
+  const people = `/courses/${id}/people/roster`;
+  const begun = performance.now();
+  const { fingerprint } = await call(`${people}/preview`, 'POST', rosterOf(count), instructor);
+  const seen = performance.now();
+  await call(people, 'POST', { ...rosterOf(count), dropMissing: false, invite: false, fingerprint }, instructor);
+  rosterTimes[count] = { preview: seen - begun, apply: performance.now() - seen };
+}
+for (const step of ['preview', 'apply']) {
+  const ratio = rosterTimes[5000][step] / rosterTimes[50][step];
+  line(`${step}, 100 times the rows`, round(ratio), `${round(rosterTimes[5000][step], 0)} ms here`);
+}
+
+await formBuilder(instructor, ids.exchangeId);
 await stopped(server);
 
 process.stdout.write('\nallocate(), 3 reviews each, as multiples of the time for 30 people\n');

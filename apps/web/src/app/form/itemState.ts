@@ -60,10 +60,11 @@ export function missingWords(missing: Missing, form: Pick<ReviewForm, 'items'>):
   const item = form.items.find(({ id }) => id === missing.itemId);
   const title = missing.itemId === OVERALL_ID ? 'Overall comment' : (item?.title ?? '');
   const next = item?.kind === 'pair' ? item.nextLabel || PAIR_WORDS.next : '';
+  const works = item?.kind === 'pair' ? `: ${item.worksLabel || PAIR_WORDS.works}` : '';
   const short = missing.need - missing.have;
   switch (missing.what) {
     case 'words':
-      return `${short} more ${short === 1 ? 'word' : 'words'} in “${title}”`;
+      return `${short} more ${short === 1 ? 'word' : 'words'} in “${title}${works}”`;
     case 'next-words':
       return `${short} more ${short === 1 ? 'word' : 'words'} in “${title}: ${next}”`;
     case 'next':
@@ -74,6 +75,8 @@ export function missingWords(missing: Missing, form: Pick<ReviewForm, 'items'>):
       return `${short} more ${short === 1 ? 'entry' : 'entries'} in “${title}”`;
     case 'notes':
       return short === 1 ? '1 more note on the draft' : `${short} more notes on the draft`;
+    case 'text':
+      return `“${title}${works}”`;
     default:
       return `“${title}”`;
   }

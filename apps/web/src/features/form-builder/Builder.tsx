@@ -11,7 +11,7 @@ import { SortableContext, sortableKeyboardCoordinates, verticalListSortingStrate
 import type { FieldProblem } from '@salt-circle/contracts';
 import { weightSum, type FormItem, type ItemKind, type ReviewForm } from '@salt-circle/core';
 import { Redo2, Undo2 } from 'lucide-react';
-import { useEffect, useMemo, useReducer, useRef, useState, type ReactNode } from 'react';
+import { useCallback, useEffect, useMemo, useReducer, useRef, useState, type ReactNode } from 'react';
 import { FormPreview } from '../../app/form/FormPreview.js';
 import { KINDS } from '../../app/form/kinds.js';
 import { Conflict } from '../../app/saving/Conflict.js';
@@ -46,6 +46,9 @@ export interface BuilderProps {
 }
 
 const NONE: readonly FieldProblem[] = [];
+// Made once: with new options at each letter, dragging would be set up anew for every item.
+const BY_POINTER = { activationConstraint: { distance: 4 } };
+const BY_KEYS = { coordinateGetter: sortableKeyboardCoordinates };
 
 /** The form as reviewers will see it, edited in place. */
 export function Builder(props: BuilderProps) {
@@ -144,7 +147,7 @@ export function Builder(props: BuilderProps) {
       </div>
       <FormTotals
         form={form}
-        readOnly={readOnly}
+        readOnly={readOnly || previewing}
         problems={byItem.get(-1) ?? NONE}
         onAdd={add}
         onChange={editing.whole}
@@ -164,18 +167,20 @@ interface ItemsProps {
 
 function Items({ form, readOnly, focusId, byItem, weights, editing }: ItemsProps) {
   const { items } = form;
-  const sensors = useSensors(
-    useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
-    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
+  const sensors = useSensors(useSensor(PointerSensor, BY_POINTER), useSensor(KeyboardSensor, BY_KEYS));
+  const drop = useCallback(
+    ({ active, over }: DragEndEvent) => {
+      if (over === null || active.id === over.id) return;
+      editing.items('move', (list) => {
+        const at = (id: unknown) => list.findIndex((item) => item.id === id);
+        return moved(list, at(active.id), at(over.id));
+      });
+    },
+    [editing],
   );
-  const drop = ({ active, over }: DragEndEvent) => {
-    if (over === null || active.id === over.id) return;
-    editing.items('move', (list) => {
-      const at = (id: unknown) => list.findIndex((item) => item.id === id);
-      return moved(list, at(active.id), at(over.id));
-    });
-  };
-  const ids = useMemo(() => items.map(({ id }) => id), [items]);
+  // The same list as long as the order is: a new one would have every item drawn again at every letter.
+  const order = items.map(({ id }) => id).join(' ');
+  const ids = useMemo(() => (order === '' ? [] : order.split(' ')), [order]);
   if (items.length === 0) {
     return (
       <Empty title="The form has no items.">

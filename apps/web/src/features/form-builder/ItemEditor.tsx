@@ -51,7 +51,7 @@ export const ItemEditor = memo(function ItemEditor({
     <li
       ref={setNodeRef}
       style={{ transform: CSS.Translate.toString(transform), transition }}
-      className={`grid grid-cols-[2rem_1fr] gap-x-3 border-b border-line bg-salt py-4 md:grid-cols-[2rem_1fr_8.5rem] ${isDragging ? 'relative z-10 outline outline-iodine' : ''}`}
+      className={`grid grid-cols-[2rem_1fr] gap-x-3 border-b border-line bg-salt py-4 md:grid-cols-[2rem_minmax(0,1fr)_11.5rem] ${isDragging ? 'relative z-10 outline outline-iodine' : ''}`}
     >
       <div className="flex flex-col items-center gap-1 pt-1 text-ink-soft">
         {!readOnly && (

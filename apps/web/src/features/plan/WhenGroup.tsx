@@ -62,7 +62,7 @@ function MovingDates({ dates, readOnly, students, problemAt, ...rest }: WhenGrou
         onDates={setWanted}
       />
       {!readOnly && (
-        <div className="space-y-3 border-t border-line pt-3">
+        <div className="sticky bottom-0 space-y-3 border-t border-line bg-salt py-3">
           {changed.length > 0 ? (
             <div className="flex flex-wrap items-center gap-3">
               <p className="text-copper">
