@@ -81,22 +81,16 @@ async function takeAll() {
   await take(ines, 'today-instructor');
   await ines.getByRole('link', { name: /^Coastal Restoration/ }).click();
   await take(ines, 'course');
+  for (const words of ['People', 'Groups', 'Library']) {
+    await ines.getByRole('navigation', { name: 'Pages of the course' }).getByRole('link', { name: words }).click();
+    await take(ines, words.toLowerCase());
+  }
   await workspace(ines, 'Creek survey report', 'plan');
   await take(ines, 'plan');
   await workspace(ines, 'Creek survey report', 'plan/form');
-  for (const [title, levels] of [
-    ['The question', ['not asked', 'asked', 'asked and answered']],
-    ['The survey', ['cannot be repeated', 'could be repeated']],
-  ]) {
-    await ines.getByRole('button', { name: /criterion/ }).click();
-    await ines.getByLabel('What it asks').last().fill(title);
-    for (const [index, words] of levels.entries())
-      await ines
-        .getByLabel(`Name of level ${index + 1}`)
-        .last()
-        .fill(words);
-  }
-  await ines.getByRole('button', { name: /prompt/ }).click();
+  await ines.getByRole('button', { name: 'From the library…' }).click();
+  await ines.getByRole('button', { name: 'Use “Plan with figures”' }).click();
+  await ines.getByRole('heading', { name: '10 points, 6 items' }).waitFor();
   await take(ines, 'form-builder');
   await workspace(ines, PROPOSAL, 'drafts');
   await take(ines, 'drafts');
