@@ -54,8 +54,8 @@ export default tseslint.config(
     },
   },
   { files: ['**/*.{js,mjs}'], languageOptions: { globals: globals.node } },
-  // Part of it runs in the page that is photographed.
-  { files: ['scripts/screenshots.mjs'], languageOptions: { globals: globals.browser } },
+  // Part of them runs in the page that is photographed or measured.
+  { files: ['scripts/screenshots.mjs', 'bench/**/*.mjs'], languageOptions: { globals: globals.browser } },
   { files: ['apps/web/public/**/*.js'], languageOptions: { globals: globals.browser } },
   prettier,
 );
