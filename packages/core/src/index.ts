@@ -78,3 +78,5 @@ export type {
   Subject,
   Viewer,
 } from './visibility/facts.js';
+export { findIdentities, type IdentityFind, type SearchOptions } from './identity/findIdentities.js';
+export type { Identity } from './identity/nameForms.js';

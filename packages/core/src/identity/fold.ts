@@ -1,0 +1,64 @@
+/** Letters that decomposition leaves as they are, in the spelling that people use without them. */
+const PLAIN: Readonly<Record<string, string>> = {
+  ß: 'ss',
+  ø: 'o',
+  ł: 'l',
+  đ: 'd',
+  ð: 'd',
+  þ: 'th',
+  æ: 'ae',
+  œ: 'oe',
+  ı: 'i',
+  ħ: 'h',
+  ŋ: 'n',
+  '’': "'",
+  ʼ: "'",
+};
+
+export interface Folded {
+  readonly text: string;
+  /** For each code unit of `text`, the position in the original that it came from; one more entry for the end. */
+  readonly from: readonly number[];
+}
+
+/** Lower case without accents, with the way back to the original. Positions are UTF-16 code units. */
+export function fold(original: string): Folded {
+  const parts: string[] = [];
+  const from: number[] = [];
+  let at = 0;
+  for (const letter of original) {
+    const lower = letter.toLowerCase();
+    const plain = PLAIN[lower] ?? lower.normalize('NFD').replace(/\p{M}/gu, '');
+    parts.push(plain);
+    for (let unit = 0; unit < plain.length; unit += 1) from.push(at);
+    at += letter.length;
+  }
+  from.push(at);
+  return { text: parts.join(''), from };
+}
+
+/** A run of letters and digits. */
+export interface Token {
+  readonly text: string;
+  /** In the original, UTF-16 code units. */
+  readonly start: number;
+  readonly end: number;
+  /** As it stands there. */
+  readonly original: string;
+}
+
+/**
+ * Cuts a text into runs of letters and of digits, and a run of letters where a small letter is followed by a
+ * capital: file names and handles run names together ("AdjoaMensah2").
+ */
+export function tokens(original: string): Token[] {
+  const found: Token[] = [];
+  for (const match of original.matchAll(/[\p{L}\p{M}]+|\p{N}+/gu)) {
+    let start = match.index;
+    for (const piece of match[0].split(/(?<=\p{Ll}\p{M}*)(?=\p{Lu})/u)) {
+      found.push({ text: fold(piece).text, start, end: start + piece.length, original: piece });
+      start += piece.length;
+    }
+  }
+  return found;
+}

@@ -1,0 +1,77 @@
+import { COMMON_WORDS, PARTICLES } from './commonWords.js';
+import { tokens, type Token } from './fold.js';
+
+/** A person whose traces are looked for. */
+export interface Identity {
+  /** As on the roster: given names first, or "Family, Given". */
+  readonly name: string;
+  readonly email: string;
+  readonly campusId: string | null;
+}
+
+export interface NamePart {
+  readonly text: string;
+  /** The last part, by which people are cited. */
+  readonly family: boolean;
+  readonly common: boolean;
+}
+
+/** What is searched for, made ready once. All in plain lower case. */
+export interface NameForms {
+  readonly parts: readonly NamePart[];
+  /** Small words that may stand between the parts. */
+  readonly particles: readonly string[];
+  /** Initials of the given names, in order. */
+  readonly initials: string;
+  /** Words of the address before the @, each a run of letters or digits. */
+  readonly mailbox: readonly string[];
+  readonly address: string;
+  /** Letters and digits of the campus id, run together; empty when there is none or it is too short to tell anything. */
+  readonly campusId: string;
+}
+
+/** Below this many letters and digits an id would be found everywhere. */
+const SHORTEST_ID = 4;
+
+/** Spellings without umlauts that people use for themselves: "Müller" is looked for as "mueller" too. */
+export function spelledOut(part: string): string {
+  return part.toLowerCase().replace(/ä/g, 'ae').replace(/ö|ø/g, 'oe').replace(/ü/g, 'ue').replace(/å/g, 'aa');
+}
+
+/** What stands before the comma, or else the last word; of a double name both halves. None for a single name. */
+function familyWords(name: string, telling: readonly Token[]): ReadonlySet<string> {
+  if (telling.length < 2) return new Set();
+  const comma = name.indexOf(',');
+  const family = comma < 0 ? (name.trim().split(/\s+/).at(-1) ?? '') : name.slice(0, comma);
+  return new Set(tokens(family.replace(/(?<=\p{L})['’ʼ](?=\p{L})/gu, '')).map(({ text }) => text));
+}
+
+export function nameForms({ name, email, campusId }: Identity): NameForms {
+  const comma = name.indexOf(',');
+  const straight = comma < 0 ? name : `${name.slice(comma + 1)} ${name.slice(0, comma)}`;
+  // A hyphen joins two names of which each may stand alone; an apostrophe joins one ("O'Brien").
+  const words = tokens(straight.replace(/(?<=\p{L})['’ʼ](?=\p{L})/gu, '')).filter(({ text }) => /\p{L}/u.test(text));
+  const telling = words.filter(({ text }) => text.length > 1 && !PARTICLES.has(text));
+  const families = familyWords(name, telling);
+  const parts = telling.map((one): NamePart => ({
+    text: one.text,
+    family: families.has(one.text),
+    common: COMMON_WORDS.has(one.text),
+  }));
+  const spelled = telling
+    .map((one): NamePart => ({ text: spelledOut(one.original), family: families.has(one.text), common: false }))
+    .filter(({ text }) => /^[\x20-\x7f]+$/.test(text) && !parts.some((one) => one.text === text));
+  const given = words.filter(({ text }) => !families.has(text) && !PARTICLES.has(text));
+  const address = email.trim().toLowerCase();
+  const id = tokens(campusId ?? '')
+    .map(({ text }) => text)
+    .join('');
+  return {
+    parts: [...parts, ...spelled],
+    particles: words.filter(({ text }) => PARTICLES.has(text)).map(({ text }) => text),
+    initials: given.map(({ text }) => text[0] ?? '').join(''),
+    mailbox: tokens(address.split('@')[0] ?? '').map(({ text }) => text),
+    address,
+    campusId: id.length >= SHORTEST_ID ? id : '',
+  };
+}
