@@ -17,7 +17,12 @@ import { CoursesService } from './courses/courses.service.js';
 import { Database } from './database/database.js';
 import { DemoController } from './demo/demo.controller.js';
 import { DraftsController } from './drafts/drafts.controller.js';
+import { ArchiveService } from './drafts/archive.service.js';
+import { CollectionController } from './drafts/collection.controller.js';
+import { CollectionService } from './drafts/collection.service.js';
 import { DraftsService } from './drafts/drafts.service.js';
+import { HandInService } from './drafts/hand-in.service.js';
+import { Readings } from './drafts/readings.js';
 import { Access } from './exchanges/access.js';
 import { CopyController } from './exchanges/copy.controller.js';
 import { CopyService } from './exchanges/copy.service.js';
@@ -27,6 +32,14 @@ import { ExchangesService } from './exchanges/exchanges.service.js';
 import { PlanService } from './exchanges/plan.service.js';
 import { FeedbackController } from './feedback/feedback.controller.js';
 import { FeedbackService } from './feedback/feedback.service.js';
+import { Cleaner } from './files/cleaner.js';
+import { Copies } from './files/copies.service.js';
+import { FileStore } from './files/file-store.js';
+import { FileWorkers } from './files/file-workers.js';
+import { FilesController } from './files/files.controller.js';
+import { Intake } from './files/intake.service.js';
+import { UploadsController } from './files/uploads.controller.js';
+import { Uploads } from './files/uploads.js';
 import { FormsController } from './forms/forms.controller.js';
 import { FormsService } from './forms/forms.service.js';
 import { GroupsController } from './groups/groups.controller.js';
@@ -81,7 +94,10 @@ const FEATURES = [
   { controller: CopyController, providers: [CopyService] },
   { controller: ExchangesController, providers: [ExchangesService, PlanService, DatesService] },
   { controller: FormsController, providers: [FormsService] },
-  { controller: DraftsController, providers: [DraftsService] },
+  { controller: UploadsController, providers: [FileStore, FileWorkers, Uploads, Copies, Cleaner, Intake] },
+  { controller: CollectionController, providers: [CollectionService, ArchiveService] },
+  { controller: DraftsController, providers: [Readings, DraftsService, HandInService] },
+  { controller: FilesController, providers: [] },
   { controller: AllocationController, providers: [AllocationService] },
   { controller: ReviewsController, providers: [ReviewsService] },
   { controller: ProgressController, providers: [ProgressService] },

@@ -3,6 +3,8 @@ export const LIMITS = {
   title: 200,
   /** About sixty pages of marked-up text; more than any draft that classmates are asked to read. */
   draftHtml: 400_000,
+  draftContext: 2_000,
+  url: 2_000,
   settingsHtml: 100_000,
   answerText: 20_000,
   noteBody: 5_000,

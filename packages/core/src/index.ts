@@ -36,8 +36,18 @@ export { checkForm, MAX_NOTES, RANGE_STEPS, type FormProblemCode } from './form/
 export { bandOf, formMaximum, formScore, itemMaximum, itemPoints, rangeBounds, weightSum } from './form/score.js';
 export type { FormScore } from './form/score.js';
 export { completeness, type Completeness, type Missing } from './form/completeness.js';
-export { checkDeliverables, DELIVERABLE_KINDS, FILE_FAMILIES, MAX_DELIVERABLES } from './setup/deliverables.js';
-export type { Deliverable, DeliverableKind, DeliverableProblemCode, FileFamily } from './setup/deliverables.js';
+export {
+  checkDeliverables,
+  DEFAULT_MEGABYTES,
+  DELIVERABLE_KINDS,
+  FILE_FAMILIES,
+  isFilled,
+  MAX_DELIVERABLES,
+  MAX_FILES,
+  MAX_MEGABYTES,
+  missingDeliverables,
+} from './setup/deliverables.js';
+export type { Deliverable, DeliverableKind, DeliverableProblemCode, FileFamily, Filled } from './setup/deliverables.js';
 export { checkGradeParts, GRADE_PARTS } from './setup/gradeParts.js';
 export type { GradePart, GradePartName, GradeProblemCode } from './setup/gradeParts.js';
 export { groupOf, needsGroups, takesPart } from './setup/setup.js';
@@ -80,3 +90,5 @@ export type {
 } from './visibility/facts.js';
 export { findIdentities, type IdentityFind, type SearchOptions } from './identity/findIdentities.js';
 export type { Identity } from './identity/nameForms.js';
+export { mediaPatches, type MediaContainer } from './media/mediaPatches.js';
+export type { ByteSource, Patch } from './media/bytes.js';

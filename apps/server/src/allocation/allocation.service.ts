@@ -26,7 +26,7 @@ export class AllocationService {
     see(place, { kind: 'workspace' });
     const manager = this.database.read;
     const labels = await Labels.ofExchange(manager, place);
-    const handedIn = await handedInDrafts(manager, exchangeId);
+    const handedIn = await handedInDrafts(manager, place.exchange);
     const byDraft = new Map(handedIn.map((one) => [one.draftId, one]));
     const reviews = await manager.find(Review, {
       where: { exchangeId },
@@ -38,7 +38,7 @@ export class AllocationService {
       return [
         {
           reviewer: labels.reviewer(review.reviewerId),
-          author: labels.author(draft.participantId),
+          author: labels.authorOf(draft),
           draftTitle: draft.title,
           reviewId: review.id,
           state: reviewState(review),
@@ -71,7 +71,7 @@ export class AllocationService {
           const draft = byDraft.get(draftId) as HandedIn;
           return {
             reviewer: labels.reviewer(reviewerId),
-            author: labels.author(draft.participantId),
+            author: labels.authorOf(draft),
             draftTitle: draft.title,
             reviewId: null,
             state: 'not-begun',
@@ -141,7 +141,7 @@ function assertEnough(handedIn: readonly HandedIn[]): void {
   if (handedIn.length >= 2) return;
   throw new ProblemError({
     code: 'too-few-drafts',
-    sentence: `${handedIn.length === 0 ? 'Nobody has' : 'Only one student has'} handed in, so there is nothing to allocate yet.`,
+    sentence: `${handedIn.length === 0 ? 'Nothing has been' : 'Only one draft has been'} handed in, so there is nothing to allocate yet.`,
     whatToDo: 'Wait for more drafts, or move the date on which they are due.',
   });
 }
@@ -150,9 +150,9 @@ function assertEnough(handedIn: readonly HandedIn[]): void {
 function selfPairs({ selfReview, drafts, reviewerIds }: Question): Array<{ reviewerId: string; draftId: string }> {
   if (!selfReview) return [];
   const reviewers = new Set(reviewerIds);
-  return drafts
-    .filter(({ participantId }) => reviewers.has(participantId))
-    .map(({ participantId, draftId }) => ({ reviewerId: participantId, draftId }));
+  return drafts.flatMap(({ authorIds, draftId }) =>
+    authorIds.filter((id) => reviewers.has(id)).map((reviewerId) => ({ reviewerId, draftId })),
+  );
 }
 
 function fingerprint(question: Question, seed: number): string {

@@ -1,5 +1,7 @@
 import { allocate, groupOf, type Allocation, type AllocationProblem } from '@salt-circle/core';
 import type { EntityManager } from 'typeorm';
+import { Authors } from '../drafts/authors.js';
+import { LAST_NUMBER } from '../drafts/versions.js';
 import { Exchange, type Participant } from '../exchanges/entities.js';
 import { allOwnTimes } from '../exchanges/own-times.js';
 import { activeParticipants } from '../exchanges/participants.js';
@@ -8,7 +10,11 @@ import { studentsOf } from '../people/students.js';
 export interface HandedIn {
   readonly draftId: string;
   readonly participantId: string;
+  readonly groupId: string | null;
+  readonly alias: string | null;
   readonly title: string;
+  /** Participants who wrote it: one, or all members of a group. */
+  readonly authorIds: readonly string[];
 }
 
 /** All that who reviews whom follows from; its digest tells whether it has changed. */
@@ -34,8 +40,10 @@ export async function loadQuestion(manager: EntityManager, exchange: Exchange): 
   const own = await allOwnTimes(manager, exchange);
   const excused = ({ personId }: Participant) => own.get(personId)?.excused === true;
   const taking = new Map(participants.filter((one) => !excused(one)).map((one) => [one.id, one]));
-  const drafts = (await handedInDrafts(manager, exchange.id)).filter(({ participantId }) => taking.has(participantId));
-  const handedIn = new Set(drafts.map(({ participantId }) => participantId));
+  const drafts = (await handedInDrafts(manager, exchange))
+    .map((draft) => ({ ...draft, authorIds: draft.authorIds.filter((id) => taking.has(id)) }))
+    .filter(({ authorIds }) => authorIds.length > 0);
+  const handedIn = new Set(drafts.flatMap(({ authorIds }) => authorIds));
   const reviewerIds = [...taking.keys()].filter((id) => !exchange.ownHandInFirst || handedIn.has(id));
   const students = new Map((await studentsOf(manager, exchange.courseId)).map((one) => [one.personId, one]));
   const groups = [...taking.values()].map(({ id, personId }) => {
@@ -56,18 +64,22 @@ export async function loadQuestion(manager: EntityManager, exchange: Exchange): 
 }
 
 /** The last version's title of every draft that was handed in. */
-export function handedInDrafts(manager: EntityManager, exchangeId: string): Promise<HandedIn[]> {
-  return manager
+export async function handedInDrafts(manager: EntityManager, exchange: Exchange): Promise<HandedIn[]> {
+  const authors = await Authors.load(manager, exchange);
+  const rows = await manager
     .createQueryBuilder('draft', 'draft')
-    .innerJoin(
-      'draft_version',
-      'version',
-      'version.draftId = draft.id AND version.number = (SELECT MAX(last.number) FROM draft_version last WHERE last.draftId = draft.id)',
-    )
-    .select(['draft.id AS draftId', 'draft.participantId AS participantId', 'version.title AS title'])
-    .where('draft.exchangeId = :exchangeId', { exchangeId })
+    .innerJoin('draft_version', 'version', `version.draftId = draft.id AND version.number = ${LAST_NUMBER}`)
+    .select([
+      'draft.id AS draftId',
+      'draft.participantId AS participantId',
+      'draft.groupId AS groupId',
+      'draft.alias AS alias',
+      'version.title AS title',
+    ])
+    .where('draft.exchangeId = :exchangeId', { exchangeId: exchange.id })
     .orderBy('draft.participantId', 'ASC')
-    .getRawMany<HandedIn>();
+    .getRawMany<Omit<HandedIn, 'authorIds'>>();
+  return rows.map((row) => ({ ...row, authorIds: authors.of(row) }));
 }
 
 /**
@@ -83,13 +95,15 @@ export function solve(question: Question, seed: number): Allocation {
     for (const [id, group] of Object.entries(groups)) {
       if (group !== null) members.set(group, [...(members.get(group) ?? []), id]);
     }
-    const authors = ({ participantId }: HandedIn) => members.get(groups[participantId] ?? '') ?? [participantId];
+    const authors = ({ authorIds }: HandedIn) => [
+      ...new Set(authorIds.flatMap((id) => members.get(groups[id] ?? '') ?? [id])),
+    ];
     return allocate(problem(question, reviewerIds, drafts, seed, authors));
   }
   const parts = [...new Set(Object.values(groups))].filter((group) => group !== null).sort();
   const solved = parts.map((group, index) => {
     const inGroup = (id: string) => groups[id] === group;
-    const own = drafts.filter(({ participantId }) => inGroup(participantId));
+    const own = drafts.filter(({ authorIds }) => authorIds.some(inGroup));
     return allocate(problem(question, reviewerIds.filter(inGroup), own, seed + index));
   });
   return joined(solved);
@@ -100,9 +114,9 @@ function problem(
   reviewerIds: readonly string[],
   drafts: readonly HandedIn[],
   seed: number,
-  authors: (draft: HandedIn) => readonly string[] = ({ participantId }) => [participantId],
+  authors: (draft: HandedIn) => readonly string[] = ({ authorIds }) => authorIds,
 ): AllocationProblem {
-  const authored = new Set(drafts.map(({ participantId }) => participantId));
+  const authored = new Set(drafts.flatMap(({ authorIds }) => authorIds));
   // Partners review all the others, however many those are.
   const capacity = (id: string) =>
     whom === 'partners' ? drafts.length - (authored.has(id) ? 1 : 0) : reviewsPerStudent;

@@ -4,8 +4,9 @@ import { DataSource } from 'typeorm';
 import { Person, Session } from '../accounts/entities.js';
 import { CalendarLink } from '../calendar/entities.js';
 import { Course, Enrolment } from '../courses/entities.js';
-import { Draft, DraftVersion } from '../drafts/entities.js';
+import { Draft, DraftPart, DraftPicture, DraftVersion } from '../drafts/entities.js';
 import { Exchange, OwnTimesRow, Participant, ReviewFormRow } from '../exchanges/entities.js';
+import { StoredFile } from '../files/entities.js';
 import { GroupMemberRow, GroupSet, StudentGroup } from '../groups/entities.js';
 import { LibraryItem } from '../library/entities.js';
 import { Mail } from '../mail/entities.js';
@@ -24,6 +25,9 @@ export const ENTITIES = [
   Participant,
   Draft,
   DraftVersion,
+  DraftPart,
+  DraftPicture,
+  StoredFile,
   Review,
   AnswerRow,
   NoteRow,

@@ -10,7 +10,8 @@ const MOVED: ReadonlyArray<readonly [table: string, columns: readonly string[]]>
   ['own_times', OWN_DATES],
   ['mail', ['at']],
   ['draft', ['savedAt']],
-  ['draft_version', ['handedInAt']],
+  ['draft_version', ['handedInAt', 'withdrawnAt']],
+  ['draft_part', ['savedAt']],
   ['review', ['begunAt', 'submittedAt']],
   ['note', ['createdAt']],
 ];

@@ -11,6 +11,8 @@ import { CoursesService } from '../courses/courses.service.js';
 import { Database } from '../database/database.js';
 import { insertAll } from '../database/insert-all.js';
 import { DraftsService } from '../drafts/drafts.service.js';
+import { HandInService } from '../drafts/hand-in.service.js';
+import { ExchangesService } from '../exchanges/exchanges.service.js';
 import { PlanService } from '../exchanges/plan.service.js';
 import { FormsService } from '../forms/forms.service.js';
 import { Ids } from '../ids/ids.js';
@@ -185,11 +187,21 @@ function siteOf(index: number): { site: Site; variant: 0 | 1 } {
   return { site: SITES[index % SITES.length] as Site, variant: index < SITES.length ? 0 : 1 };
 }
 
-async function handIn(seeder: Seeder, student: Person, exchangeId: string, text: DemoText): Promise<void> {
+async function save(seeder: Seeder, student: Person, exchangeId: string, { title, html }: DemoText): Promise<void> {
   const drafts = seeder.app.get(DraftsService);
-  const before = await drafts.mine(student, exchangeId);
-  const { revision } = await drafts.save(student, exchangeId, { revision: before.revision, ...text });
-  await drafts.handIn(student, exchangeId, revision);
+  const { revision, context, texts } = await drafts.mine(student, exchangeId);
+  await drafts.save(student, exchangeId, { revision, title, context });
+  const { deliverables } = await seeder.app.get(ExchangesService).one(student, exchangeId);
+  const [text] = deliverables.filter(({ kind }) => kind === 'text');
+  if (text === undefined) return;
+  await drafts.saveText(student, exchangeId, text.id, { revision: texts[text.id]?.revision ?? 0, html });
+}
+
+async function handIn(seeder: Seeder, student: Person, exchangeId: string, text: DemoText): Promise<void> {
+  await save(seeder, student, exchangeId, text);
+  const handing = seeder.app.get(HandInService);
+  const { fingerprint } = await handing.check(student, exchangeId);
+  await handing.handIn(student, exchangeId, { fingerprint, namesSeen: true });
 }
 
 async function allocateAll(seeder: Seeder, teacher: Person, exchangeId: string): Promise<void> {
@@ -223,7 +235,7 @@ async function underReview(
     const text = proposal(site, variant);
     at(seeder, -5 - (index % 5), index % 11);
     // One began and never handed in; one never began. Every course has them.
-    if (index === 16) await seeder.app.get(DraftsService).save(student, id, { revision: 0, ...text });
+    if (index === 16) await save(seeder, student, id, text);
     else if (index !== 19) await handIn(seeder, student, id, text);
     if (index % 7 === 3)
       await handIn(seeder, student, id, { ...text, html: `${text.html}<p>We thank the warden for the boat.</p>` });
@@ -239,7 +251,7 @@ async function drafting(seeder: Seeder, teacher: Person, courseId: string, stude
     const text = monitoringPlan(siteOf(index).site);
     at(seeder, -2, (index * 5) % 44);
     if (index % 2 === 0) await handIn(seeder, student, id, text);
-    else if (index % 3 === 0) await seeder.app.get(DraftsService).save(student, id, { revision: 0, ...text });
+    else if (index % 3 === 0) await save(seeder, student, id, text);
   }
 }
 

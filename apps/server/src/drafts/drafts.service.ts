@@ -1,28 +1,37 @@
-import { createHash } from 'node:crypto';
 import { Injectable } from '@nestjs/common';
 import type {
   DraftReadingView,
   DraftSaveRequest,
+  HideRequest,
+  LinkRequest,
   MyDraftView,
+  PartView,
   SavedView,
-  VersionMeta,
+  TextSaveRequest,
+  TextView,
   VersionView,
 } from '@salt-circle/contracts';
-import { countWords } from '@salt-circle/core';
-import type { EntityManager } from 'typeorm';
-import type { Person } from '../accounts/entities.js';
+import { MAX_FILES } from '@salt-circle/core';
+import { IsNull, type EntityManager } from 'typeorm';
+import { Person } from '../accounts/entities.js';
 import { Clock } from '../clock/clock.js';
 import { Database } from '../database/database.js';
-import { Access, act, ownParticipant, see, type Place } from '../exchanges/access.js';
-import { Labels } from '../exchanges/labels.js';
-import { iso, isoOrNull } from '../exchanges/mapper.js';
+import { Access, act, isOwnDraft, see, type Place } from '../exchanges/access.js';
+import { Participant } from '../exchanges/entities.js';
+import { Labels, namesOf } from '../exchanges/labels.js';
+import { iso, isoOrNull } from '../exchanges/instants.js';
+import { ownTimesOf } from '../exchanges/own-times.js';
 import { cleanHtml } from '../html/clean-html.js';
-import { htmlToText } from '../html/html-to-text.js';
 import { Ids } from '../ids/ids.js';
 import { ProblemError } from '../problems/problem-error.js';
-import { conflict, refusal } from '../problems/sentences.js';
-import { Draft, DraftVersion } from './entities.js';
-import { changedSinceHandIn, lastVersion, reading } from './versions.js';
+import { conflict, invalid, refusal } from '../problems/sentences.js';
+import { Authors } from './authors.js';
+import { Draft, DraftPart, DraftPicture, DraftVersion } from './entities.js';
+import { deliverableOf, ensureDraft, ownPart } from './own-draft.js';
+import { picturesIn, withAddresses, withoutAddresses } from './pictures.js';
+import { Readings, readerOf } from './readings.js';
+import { versionMeta } from './version-meta.js';
+import { changedSinceHandIn, lastVersion, partsOf } from './versions.js';
 
 @Injectable()
 export class DraftsService {
@@ -31,6 +40,7 @@ export class DraftsService {
     private readonly access: Access,
     private readonly clock: Clock,
     private readonly ids: Ids,
+    private readonly readings: Readings,
   ) {}
 
   async mine(person: Person, exchangeId: string): Promise<MyDraftView> {
@@ -40,140 +50,303 @@ export class DraftsService {
   }
 
   save(person: Person, exchangeId: string, request: DraftSaveRequest): Promise<SavedView> {
-    const html = cleanHtml(request.html);
-    return this.database.write(async (manager) => {
-      const place = await this.access.exchange(person, exchangeId, manager);
-      act(place, { kind: 'save-draft' });
-      const draft = await this.#ensure(manager, place);
-      const same = draft.title === request.title && draft.html === html;
+    const { title, context } = request;
+    return this.#saving(person, exchangeId, async (manager, place, draft) => {
+      const same = draft.title === title && draft.context === context;
       if (!same && draft.revision !== request.revision) throw conflict('Your draft', await this.#view(manager, place));
       if (same && draft.savedAt !== null) return { revision: draft.revision, savedAt: iso(draft.savedAt) };
       const revision = draft.revision + 1;
       const savedAt = this.clock.now();
-      await manager.update(Draft, { id: draft.id }, { title: request.title, html, revision, savedAt });
+      await manager.update(Draft, { id: draft.id }, { title, context, revision, savedAt });
       return { revision, savedAt: iso(savedAt) };
     });
   }
 
-  /** Handing in the same saved state twice gives the same version: pressing twice does no harm. */
-  handIn(person: Person, exchangeId: string, revision: number): Promise<VersionMeta> {
-    return this.database.write(async (manager, happened) => {
-      const place = await this.access.exchange(person, exchangeId, manager);
-      const draft = await this.#ensure(manager, place);
-      const last = await lastVersion(manager, draft.id);
-      if (last !== null && draft.revision === revision && !changedSinceHandIn(draft, last)) return meta(last);
-      act(place, { kind: 'hand-in' });
-      if (draft.revision !== revision) throw conflict('Your draft', await this.#view(manager, place));
-      const version = this.#newVersion(draft, last, place.now);
-      await manager.insert(DraftVersion, version);
-      happened({
-        action: 'draft-handed-in',
-        actorId: person.id,
-        courseId: place.course.id,
-        exchangeId,
-        details: { version: version.number, words: version.words, digest: version.digest, at: version.handedInAt },
+  saveText(person: Person, exchangeId: string, deliverableId: string, request: TextSaveRequest): Promise<SavedView> {
+    const given = cleanHtml(withoutAddresses(request.html), { pictures: true });
+    return this.#saving(person, exchangeId, async (manager, place, draft) => {
+      const { title } = deliverableOf(place, deliverableId, ['text']);
+      const html = await withOwnPictures(manager, draft, given);
+      const current = await manager.findOneBy(DraftPart, { draftId: draft.id, versionId: IsNull(), deliverableId });
+      const same = current?.html === html;
+      if (same && current.savedAt !== null) return { revision: current.revision, savedAt: iso(current.savedAt) };
+      if (!same && (current?.revision ?? 0) !== request.revision) {
+        throw conflict(`“${title}”`, current === null ? null : textView(current, place, draft));
+      }
+      const revision = request.revision + 1;
+      const savedAt = this.clock.now();
+      const id = current?.id ?? this.ids.uuid();
+      const row = { id, draftId: draft.id, versionId: null, deliverableId, position: 0, kind: 'text' as const };
+      await manager.save(DraftPart, { ...row, html, revision, savedAt });
+      return { revision, savedAt: iso(savedAt) };
+    });
+  }
+
+  addLink(person: Person, exchangeId: string, deliverableId: string, link: LinkRequest): Promise<PartView> {
+    return this.#saving(person, exchangeId, async (manager, place, draft) => {
+      deliverableOf(place, deliverableId, ['link']);
+      const position = await nextPosition(manager, draft.id, deliverableId);
+      const part = manager.create(DraftPart, {
+        ...emptyPart(this.ids.uuid(), draft.id, deliverableId, position),
+        kind: 'link',
+        ...trimmed(link),
+        savedAt: this.clock.now(),
       });
-      return meta(version);
+      await manager.insert(DraftPart, part);
+      return this.#partView(manager, place, draft, part);
+    });
+  }
+
+  changeLink(person: Person, exchangeId: string, partId: string, link: LinkRequest): Promise<PartView> {
+    return this.#saving(person, exchangeId, async (manager, place, draft) => {
+      const part = await ownPart(manager, draft, partId);
+      if (part.kind !== 'link') throw refusal('unknown');
+      const next = { ...part, ...trimmed(link), savedAt: this.clock.now() };
+      await manager.save(DraftPart, next);
+      return this.#partView(manager, place, draft, next);
+    });
+  }
+
+  /** Taking away what is gone already is no problem. */
+  removePart(person: Person, exchangeId: string, partId: string): Promise<void> {
+    return this.#saving(person, exchangeId, async (manager, _, draft) => {
+      await manager.delete(DraftPart, { id: partId, draftId: draft.id, versionId: IsNull() });
+    });
+  }
+
+  order(person: Person, exchangeId: string, deliverableId: string, partIds: readonly string[]): Promise<void> {
+    return this.#saving(person, exchangeId, async (manager, _, draft) => {
+      const rows = await manager.findBy(DraftPart, { draftId: draft.id, versionId: IsNull(), deliverableId });
+      if (rows.length !== partIds.length || rows.some(({ id }) => !partIds.includes(id))) {
+        throw conflict('The order of the files', null);
+      }
+      for (const row of rows) await manager.update(DraftPart, { id: row.id }, { position: partIds.indexOf(row.id) });
+    });
+  }
+
+  /** Hides a passage of a document's reading copy from reviewers, or shows it again. */
+  hide(person: Person, exchangeId: string, partId: string, { start, end, hide }: HideRequest): Promise<void> {
+    if (end <= start) {
+      throw invalid([{ path: 'end', code: 'empty-passage', sentence: 'Choose a passage to hide.' }]);
+    }
+    return this.#saving(person, exchangeId, async (manager, _, draft) => {
+      const part = await ownPart(manager, draft, partId);
+      const others = part.hidden.filter((one) => one.start !== start || one.end !== end);
+      const hidden = (hide ? [...others, { start, end }] : others).sort((a, b) => a.start - b.start).slice(0, 500);
+      await manager.update(DraftPart, { id: partId }, { hidden });
     });
   }
 
   async version(person: Person, exchangeId: string, number: number): Promise<VersionView> {
     const place = await this.access.exchange(person, exchangeId);
     see(place, { kind: 'own-draft' });
+    return this.#version(place, await this.access.ownDraft(place), number, 'author');
+  }
+
+  /** An earlier version, for staff. */
+  async versionOf(person: Person, exchangeId: string, draftId: string, number: number): Promise<VersionView> {
+    const place = await this.access.exchange(person, exchangeId);
+    see(place, { kind: 'workspace' });
+    return this.#version(
+      place,
+      await this.database.read.findOneBy(Draft, { id: draftId, exchangeId }),
+      number,
+      'staff',
+    );
+  }
+
+  async #version(place: Place, draft: Draft | null, number: number, reader: 'author' | 'staff'): Promise<VersionView> {
     const manager = this.database.read;
-    const draft = await manager.findOneBy(Draft, { participantId: ownParticipant(place).id });
     const version = draft === null ? null : await manager.findOneBy(DraftVersion, { draftId: draft.id, number });
-    if (version === null) throw refusal('unknown');
-    return { ...meta(version), html: version.html };
+    if (draft === null || version === null) throw refusal('unknown');
+    const reading = await this.readings.of(manager, place, draft, version, reader);
+    const [meta] = await this.#metas(manager, place, draft, [version]);
+    return { ...(meta as NonNullable<typeof meta>), context: version.context, html: reading.html, reading };
   }
 
   /** A handed-in draft, for staff and for its reviewers. */
   async read(person: Person, exchangeId: string, draftId: string): Promise<DraftReadingView> {
     const place = await this.access.exchange(person, exchangeId);
     const manager = this.database.read;
-    const draft = await manager.findOneBy(Draft, { id: draftId, exchangeId });
-    const version = draft === null ? null : await lastVersion(manager, draft.id);
-    const { participant } = place;
-    const allocatedToViewer =
-      participant !== null && draft !== null && (await this.#isAllocated(manager, participant.id, draft.id));
-    const viewerHandedIn = participant !== null && (await this.access.hasHandedIn(participant.id));
-    const ofOwnDraft = participant !== null && participant.id === draft?.participantId;
-    const selfReviewed = participant !== null && (await this.access.selfReviewed(participant.id));
-    see(place, { kind: 'draft', allocatedToViewer, viewerHandedIn, ofOwnDraft, selfReviewed });
-    if (draft === null || version === null) throw refusal('unknown');
+    const draft = await this.#readable(manager, place, draftId);
+    const version = await lastVersion(manager, draft.id);
+    if (version === null) throw refusal('unknown');
     const labels = await Labels.ofExchange(manager, place);
-    return { ...reading(version), author: labels.author(draft.participantId), handedInAt: iso(version.handedInAt) };
-  }
-
-  async #isAllocated(manager: EntityManager, reviewerId: string, draftId: string): Promise<boolean> {
-    return manager.existsBy('review', { reviewerId, draftId });
-  }
-
-  async #ensure(manager: EntityManager, place: Place): Promise<Draft> {
-    act(place, { kind: 'save-draft' });
-    const participantId = ownParticipant(place).id;
-    const known = await manager.findOneBy(Draft, { participantId });
-    if (known !== null) return known;
-    const fresh = {
-      id: this.ids.uuid(),
-      exchangeId: place.exchange.id,
-      participantId,
-      title: '',
-      html: '',
-      revision: 0,
-      savedAt: null,
-    };
-    await manager.insert(Draft, fresh);
-    return fresh;
-  }
-
-  #newVersion(draft: Draft, last: DraftVersion | null, handedInAt: number): DraftVersion {
-    const title = draft.title.trim();
-    const text = htmlToText(draft.html);
-    if (title === '') {
-      throw new ProblemError({
-        code: 'draft-untitled',
-        sentence: 'Your draft has no title.',
-        whatToDo: 'Give it a title, then hand in.',
-        fields: [{ path: 'title', code: 'missing', sentence: 'Give your draft a title.' }],
-      });
-    }
-    if (countWords(text) === 0) {
-      throw new ProblemError({
-        code: 'draft-empty',
-        sentence: 'Your draft has no text yet, so there would be nothing to review.',
-        whatToDo: 'Write or paste your draft, then hand in.',
-        fields: [{ path: 'html', code: 'missing', sentence: 'Write or paste your draft here.' }],
-      });
-    }
+    const staff = place.viewer.role !== 'student';
+    const all = staff ? await manager.find(DraftVersion, { where: { draftId }, order: { number: 'ASC' } }) : [];
+    const metas = await this.#metas(manager, place, draft, all);
     return {
-      id: this.ids.uuid(),
-      draftId: draft.id,
-      number: (last?.number ?? 0) + 1,
-      title,
-      html: draft.html,
-      words: countWords(text),
-      digest: createHash('sha256').update(`${title}\n\n${text}`).digest('hex'),
-      handedInAt,
+      ...(await this.readings.of(manager, place, draft, version, readerOf(place))),
+      author: labels.authorOf(draft),
+      handedInAt: iso(version.handedInAt),
+      late: metas.find(({ number }) => number === version.number)?.late ?? null,
+      versions: metas,
     };
+  }
+
+  /** @throws ProblemError unless the one who asks may read this draft as a reviewer or as staff */
+  async #readable(manager: EntityManager, place: Place, draftId: string): Promise<Draft> {
+    const draft = await manager.findOneBy(Draft, { id: draftId, exchangeId: place.exchange.id });
+    const { participant } = place;
+    see(place, {
+      kind: 'draft',
+      allocatedToViewer:
+        participant !== null &&
+        draft !== null &&
+        (await manager.existsBy('review', { reviewerId: participant.id, draftId: draft.id })),
+      viewerHandedIn: await this.access.hasHandedIn(place),
+      ofOwnDraft: isOwnDraft(place, draft),
+      selfReviewed: await this.access.selfReviewed(place),
+    });
+    if (draft === null) throw refusal('unknown');
+    return draft;
+  }
+
+  /** Where somebody stands to a draft whose files are asked for: as an author, as staff, or as a reviewer. */
+  async reading(
+    person: Person,
+    exchangeId: string,
+    draftId: string,
+  ): Promise<{ place: Place; draft: Draft; own: boolean }> {
+    const place = await this.access.exchange(person, exchangeId);
+    const mine = await this.access.ownDraft(place);
+    if (mine !== null && mine.id === draftId) {
+      see(place, { kind: 'own-draft' });
+      return { place, draft: mine, own: true };
+    }
+    return { place, draft: await this.#readable(this.database.read, place, draftId), own: false };
+  }
+
+  #saving<T>(
+    person: Person,
+    exchangeId: string,
+    work: (manager: EntityManager, place: Place, draft: Draft) => Promise<T>,
+  ): Promise<T> {
+    return this.database.write(async (manager) => {
+      const place = await this.access.exchange(person, exchangeId, manager);
+      act(place, { kind: 'save-draft' });
+      return work(manager, place, await ensureDraft(manager, place, this.ids));
+    });
+  }
+
+  async #partView(manager: EntityManager, place: Place, draft: Draft, part: DraftPart): Promise<PartView> {
+    const [view] = await this.readings.parts(manager, place, draft, [part], 'author');
+    return view as PartView;
+  }
+
+  async #metas(manager: EntityManager, place: Place, draft: Draft, versions: readonly DraftVersion[]) {
+    const { exchange } = place;
+    const author = await manager.findOneBy(Participant, { id: draft.participantId });
+    const own = place.own ?? (author === null ? null : await ownTimesOf(manager, exchange, author));
+    const names = await namesOf(
+      manager,
+      versions.flatMap(({ handedInBy }) => (handedInBy === null ? [] : [handedInBy])),
+    );
+    const told = (by: string | null) => (by === null || by === place.person.id ? null : (names.get(by) ?? null));
+    const metas = [];
+    for (const version of versions) {
+      const parts = await partsOf(manager, draft.id, version.id, exchange.deliverables);
+      metas.push(versionMeta(exchange, own, version, parts, told(version.handedInBy)));
+    }
+    return metas;
   }
 
   async #view(manager: EntityManager, place: Place): Promise<MyDraftView> {
-    const draft = await manager.findOneBy(Draft, { participantId: ownParticipant(place).id });
-    if (draft === null)
-      return { revision: 0, title: '', html: '', savedAt: null, versions: [], changedSinceHandIn: false };
+    const { exchange } = place;
+    const draft = await this.access.ownDraft(place, manager);
+    const group = await groupView(manager, place);
+    if (draft === null) {
+      const none = { texts: {}, parts: [], versions: [], changedSinceHandIn: false };
+      return { id: null, revision: 0, title: '', context: '', savedAt: null, ...none, group };
+    }
+    const rows = await partsOf(manager, draft.id, null, exchange.deliverables);
+    const texts = rows.filter(({ kind }) => kind === 'text');
     const versions = await manager.find(DraftVersion, { where: { draftId: draft.id }, order: { number: 'ASC' } });
+    const saved = [draft.savedAt, ...rows.map(({ savedAt }) => savedAt)].filter((at) => at !== null);
     return {
+      id: draft.id,
       revision: draft.revision,
       title: draft.title,
-      html: draft.html,
-      savedAt: isoOrNull(draft.savedAt),
-      versions: versions.map(meta),
-      changedSinceHandIn: changedSinceHandIn(draft, versions.at(-1) ?? null),
+      context: draft.context,
+      savedAt: isoOrNull(saved.length === 0 ? null : Math.max(...saved)),
+      texts: Object.fromEntries(texts.map((row) => [row.deliverableId, textView(row, place, draft)])),
+      parts: await this.readings.parts(
+        manager,
+        place,
+        draft,
+        rows.filter(({ kind }) => kind !== 'text'),
+        'author',
+      ),
+      versions: await this.#metas(manager, place, draft, versions),
+      changedSinceHandIn: await changedSinceHandIn(
+        manager,
+        draft,
+        versions.findLast(({ withdrawnAt }) => withdrawnAt === null) ?? null,
+        exchange.deliverables,
+      ),
+      group,
     };
   }
 }
 
-function meta({ number, title, words, digest, handedInAt }: DraftVersion): VersionMeta {
-  return { number, title, words, digest, handedInAt: iso(handedInAt) };
+export function emptyPart(id: string, draftId: string, deliverableId: string, position: number) {
+  return {
+    id,
+    draftId,
+    deliverableId,
+    position,
+    versionId: null,
+    html: '',
+    revision: 0,
+    digest: null,
+    captions: null,
+    hidden: [],
+    uploadId: null,
+  };
+}
+
+/** @throws ProblemError when the deliverable has as many as it can have */
+export async function nextPosition(manager: EntityManager, draftId: string, deliverableId: string): Promise<number> {
+  const rows = await manager.findBy(DraftPart, { draftId, versionId: IsNull(), deliverableId });
+  if (rows.length >= MAX_FILES) {
+    throw new ProblemError({
+      code: 'too-many-files',
+      sentence: `There are ${rows.length} already, and no more than ${MAX_FILES} can be handed in here.`,
+      whatToDo: 'Take one away first.',
+    });
+  }
+  return 1 + Math.max(-1, ...rows.map(({ position }) => position));
+}
+
+function trimmed({ url, title, about }: LinkRequest): Pick<DraftPart, 'url' | 'title' | 'about'> {
+  return { url: url.trim(), title: title.trim(), about: about.trim() };
+}
+
+function textView({ html, revision, savedAt }: DraftPart, { exchange }: Place, draft: Draft): TextView {
+  return { html: withAddresses(html, exchange.id, draft.id), revision, savedAt: isoOrNull(savedAt) };
+}
+
+/** Pictures that were not given to this draft are taken out: an address alone gives no right to a picture. */
+async function withOwnPictures(manager: EntityManager, draft: Draft, html: string): Promise<string> {
+  const named = picturesIn(html);
+  if (named.length === 0) return html;
+  const own = new Set((await manager.findBy(DraftPicture, { draftId: draft.id })).map(({ digest }) => digest));
+  return named
+    .filter((digest) => !own.has(digest))
+    .reduce((text, digest) => text.replace(new RegExp(`<img[^>]*picture:${digest}[^>]*>`, 'g'), ''), html);
+}
+
+async function groupView(manager: EntityManager, place: Place): Promise<MyDraftView['group']> {
+  if (place.groupId === null || place.participant === null) return null;
+  const authors = await Authors.load(manager, place.exchange);
+  const members = authors.of({ participantId: place.participant.id, groupId: place.groupId });
+  const people = await manager.findBy(Participant, { exchangeId: place.exchange.id });
+  const names = await namesOf(
+    manager,
+    people.filter(({ id }) => members.includes(id)).map(({ personId }) => personId),
+  );
+  return {
+    title: authors.titleOf(place.groupId) ?? '',
+    members: [...names.values()].sort((a, b) => a.localeCompare(b)),
+  };
 }

@@ -1,17 +1,68 @@
-import type { DraftReading } from '@salt-circle/contracts';
-import type { EntityManager } from 'typeorm';
-import { DraftVersion, type Draft } from './entities.js';
+import { createHash } from 'node:crypto';
+import { IsNull, type EntityManager } from 'typeorm';
+import { Draft, DraftPart, DraftVersion } from './entities.js';
 
-/** The version that counts: the last one handed in. Late ones are refused, so it was in time. */
+/** In SQL beside a table or alias `draft`: the number of the version that counts, or NULL. */
+export const LAST_NUMBER =
+  '(SELECT MAX(last.number) FROM draft_version last WHERE last.draftId = draft.id AND last.withdrawnAt IS NULL)';
+
+/** The version that counts: the last one handed in and not taken back. Whether it was late follows from its time. */
 export function lastVersion(manager: EntityManager, draftId: string): Promise<DraftVersion | null> {
-  return manager.findOne(DraftVersion, { where: { draftId }, order: { number: 'DESC' } });
+  return manager.findOne(DraftVersion, { where: { draftId, withdrawnAt: IsNull() }, order: { number: 'DESC' } });
 }
 
-export function reading({ title, html, words, number }: DraftVersion): DraftReading {
-  return { title, html, words, version: number };
+/** The parts of a version, or, without one, of the draft as it is saved; in the order of the deliverables. */
+export async function partsOf(
+  manager: EntityManager,
+  draftId: string,
+  versionId: string | null,
+  deliverables: ReadonlyArray<{ readonly id: string }>,
+): Promise<DraftPart[]> {
+  const rows = await manager.findBy(DraftPart, { draftId, versionId: versionId ?? IsNull() });
+  const place = new Map(deliverables.map(({ id }, index) => [id, index]));
+  return rows
+    .filter(({ deliverableId }) => place.has(deliverableId))
+    .sort((a, b) => (place.get(a.deliverableId) ?? 0) - (place.get(b.deliverableId) ?? 0) || a.position - b.position);
 }
 
-/** Whether what is saved differs from the version last handed in. */
-export function changedSinceHandIn(draft: Pick<Draft, 'title' | 'html'>, last: DraftVersion | null): boolean {
-  return last !== null && (draft.title.trim() !== last.title || draft.html !== last.html);
+type Content = Pick<
+  DraftPart,
+  'deliverableId' | 'kind' | 'html' | 'digest' | 'url' | 'title' | 'about' | 'captions' | 'hidden'
+>;
+
+/** SHA-256 over all that is handed in, in hexadecimal; a line each, so that anybody can work it out again. */
+export function contentDigest(draft: Pick<Draft, 'title' | 'context'>, parts: readonly Content[]): string {
+  const lines = [
+    draft.title.trim(),
+    draft.context.trim(),
+    ...parts
+      .filter((part) => part.kind !== 'text' || part.html !== '')
+      .map(({ deliverableId, kind, html, digest, url, title, about, captions, hidden }) =>
+        JSON.stringify([
+          deliverableId,
+          kind,
+          html,
+          digest,
+          url,
+          title,
+          about,
+          captions,
+          hidden.map(({ start, end }) => [start, end]),
+        ]),
+      ),
+  ];
+  return createHash('sha256').update(lines.join('\n')).digest('hex');
+}
+
+/** Whether what is saved differs from the version that counts. */
+export async function changedSinceHandIn(
+  manager: EntityManager,
+  draft: Draft,
+  last: DraftVersion | null,
+  deliverables: ReadonlyArray<{ readonly id: string }>,
+): Promise<boolean> {
+  if (last === null) return false;
+  const saved = contentDigest(draft, await partsOf(manager, draft.id, null, deliverables));
+  // Worked out anew: a version from before there were parts has a digest of another kind.
+  return saved !== contentDigest(last, await partsOf(manager, draft.id, last.id, deliverables));
 }

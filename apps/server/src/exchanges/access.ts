@@ -1,28 +1,25 @@
 import { Injectable } from '@nestjs/common';
 import {
-  DATE_ORDER,
   mayDo,
   maySee,
-  openingsAt,
-  stageAt,
   type Act,
-  type DateName,
   type Decision,
-  type ExchangeDates,
   type ExchangeFacts,
   type OwnTimes,
   type Subject,
   type TimelineState,
   type Viewer,
 } from '@salt-circle/core';
-import type { EntityManager } from 'typeorm';
+import { IsNull, type EntityManager } from 'typeorm';
 import type { Person } from '../accounts/entities.js';
 import { Clock } from '../clock/clock.js';
 import { Course, Enrolment } from '../courses/entities.js';
 import { Database } from '../database/database.js';
-import { Draft, DraftVersion } from '../drafts/entities.js';
+import { draftOf, groupIdOf } from '../drafts/authors.js';
+import { DraftVersion, type Draft } from '../drafts/entities.js';
 import { refusal } from '../problems/sentences.js';
 import { Exchange, Participant } from './entities.js';
+import { factsOf, timelineOf } from './facts-of.js';
 import { ownTimesOf } from './own-times.js';
 
 export interface CoursePlace {
@@ -39,29 +36,10 @@ export interface Place extends CoursePlace {
   readonly now: number;
   /** The one who asks, as a participant; null for staff. */
   readonly participant: Participant | null;
+  /** The group with which the participant hands in; null for staff and where everybody hands in alone. */
+  readonly groupId: string | null;
   /** Due times of the participant's own; null for somebody without. */
   readonly own: OwnTimes | null;
-}
-
-export function datesOf(exchange: Exchange): ExchangeDates {
-  return Object.fromEntries(DATE_ORDER.map((name) => [name, exchange[name]])) as Record<DateName, number | null>;
-}
-
-export function timelineOf(exchange: Exchange): TimelineState {
-  return { dates: datesOf(exchange), publishedAt: exchange.publishedAt };
-}
-
-export function factsOf(exchange: Exchange, own: OwnTimes | null, now: number): ExchangeFacts {
-  const timeline = timelineOf(exchange);
-  return {
-    published: exchange.publishedAt !== null,
-    stage: stageAt(timeline, now),
-    may: openingsAt(timeline, own, now),
-    names: exchange.names,
-    showNamesAtRelease: exchange.showNamesAtRelease,
-    ownHandInFirst: exchange.ownHandInFirst,
-    selfReview: exchange.selfReview,
-  };
 }
 
 /** Loads where somebody stands, and asks the core what follows from it. Every route comes through here. */
@@ -113,6 +91,7 @@ export class Access {
       facts: factsOf(exchange, own, now),
       now,
       participant,
+      groupId: participant === null ? null : await groupIdOf(manager, exchange, participant.personId),
       own,
     };
     see(place, { kind: 'exchange' });
@@ -130,22 +109,38 @@ export class Access {
     return person.seeing?.participant ?? manager.findOneBy(Participant, { exchangeId, personId: person.id });
   }
 
-  /** Whether somebody has submitted the review of the own draft. */
-  async selfReviewed(participantId: string, manager: EntityManager = this.database.read): Promise<boolean> {
+  /** The draft that the one who asks is an author of, alone or with a group. */
+  async ownDraft(place: Place, manager: EntityManager = this.database.read): Promise<Draft | null> {
+    return place.participant === null ? null : draftOf(manager, place.participant, place.groupId);
+  }
+
+  /** Whether the one who asks has submitted the review of the own draft. */
+  async selfReviewed(place: Place, manager: EntityManager = this.database.read): Promise<boolean> {
+    const draft = await this.ownDraft(place, manager);
+    if (draft === null || place.participant === null) return false;
     return manager
       .createQueryBuilder()
       .select('1')
       .from('review', 'review')
-      .innerJoin('draft', 'draft', 'draft.id = review.draftId AND draft.participantId = review.reviewerId')
-      .where('review.reviewerId = :participantId AND review.submittedAt IS NOT NULL', { participantId })
+      .where('review.reviewerId = :reviewerId AND review.draftId = :draftId AND review.submittedAt IS NOT NULL', {
+        reviewerId: place.participant.id,
+        draftId: draft.id,
+      })
       .getRawOne()
       .then((row) => row !== undefined);
   }
 
-  async hasHandedIn(participantId: string, manager: EntityManager = this.database.read): Promise<boolean> {
-    const draft = await manager.findOneBy(Draft, { participantId });
-    return draft !== null && (await manager.existsBy(DraftVersion, { draftId: draft.id }));
+  /** Whether the one who asks has a version that counts. */
+  async hasHandedIn(place: Place, manager: EntityManager = this.database.read): Promise<boolean> {
+    const draft = await this.ownDraft(place, manager);
+    return draft !== null && (await manager.existsBy(DraftVersion, { draftId: draft.id, withdrawnAt: IsNull() }));
   }
+}
+
+/** Whether the one who asks is an author of this draft. */
+export function isOwnDraft(place: Place, draft: Pick<Draft, 'participantId' | 'groupId'> | null): boolean {
+  if (draft === null || place.participant === null) return false;
+  return draft.groupId === null ? draft.participantId === place.participant.id : draft.groupId === place.groupId;
 }
 
 /** @throws ProblemError with the reason, when the one who asks may not see it */

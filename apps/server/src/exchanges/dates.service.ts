@@ -24,9 +24,11 @@ import { Database, type Report } from '../database/database.js';
 import { StudentGroup } from '../groups/entities.js';
 import { Ids } from '../ids/ids.js';
 import { DATE_WORDS, dateInWords, dateProblem, invalid, refusal } from '../problems/sentences.js';
-import { Access, act, datesOf, type Place } from './access.js';
+import { Access, act, type Place } from './access.js';
+import { datesOf } from './facts-of.js';
 import { Exchange, OwnTimesRow } from './entities.js';
-import { datesFrom, iso, isoOrNull } from './mapper.js';
+import { datesFrom } from './mapper.js';
+import { iso, isoOrNull } from './instants.js';
 
 /** The opening that each due time of one's own must come after. */
 const OPENING: Readonly<Record<OwnDateName, 'draftsOpen' | 'reviewsOpen' | 'release'>> = {

@@ -1,14 +1,17 @@
 import { Injectable } from '@nestjs/common';
 import type { ExchangeView, RecordRow, StaffFigures, StudentMarks } from '@salt-circle/contracts';
+import { IsNull } from 'typeorm';
 import type { Person } from '../accounts/entities.js';
 import { Database } from '../database/database.js';
-import { Draft, DraftVersion } from '../drafts/entities.js';
+import { Authors } from '../drafts/authors.js';
+import { Draft, DraftPart, DraftVersion } from '../drafts/entities.js';
 import { changedSinceHandIn } from '../drafts/versions.js';
 import { RecordEntry } from '../record/entities.js';
 import { Review } from '../reviews/entities.js';
 import { Access, ownParticipant, see, type Place } from './access.js';
 import { namesOf } from './labels.js';
-import { courseCard, exchangeCard, iso, ownTimesPart } from './mapper.js';
+import { courseCard, exchangeCard, ownTimesPart } from './mapper.js';
+import { iso } from './instants.js';
 import { allOwnTimes } from './own-times.js';
 import { activeParticipants } from './participants.js';
 
@@ -69,16 +72,16 @@ export class ExchangesService {
     const active = await activeParticipants(manager, exchangeId);
     const own = await allOwnTimes(manager, exchange);
     const students = active.filter(({ personId }) => own.get(personId)?.excused !== true).length;
-    const handedIn = await manager
+    const drafts = await manager
       .createQueryBuilder(Draft, 'draft')
       .where('draft.exchangeId = :exchangeId', { exchangeId })
-      .andWhere('EXISTS (SELECT 1 FROM draft_version version WHERE version.draftId = draft.id)')
       .andWhere(
-        `EXISTS (SELECT 1 FROM participant JOIN enrolment ON enrolment.personId = participant.personId
-          WHERE participant.id = draft.participantId AND enrolment.courseId = :courseId AND enrolment.active = 1)`,
-        { courseId: exchange.courseId },
+        'EXISTS (SELECT 1 FROM draft_version version WHERE version.draftId = draft.id AND version.withdrawnAt IS NULL)',
       )
-      .getCount();
+      .getMany();
+    const authors = await Authors.load(manager, exchange);
+    const authorIds = new Set(drafts.flatMap((draft) => authors.of(draft)));
+    const handedIn = active.filter(({ id }) => authorIds.has(id)).length;
     const reviews = await manager
       .createQueryBuilder(Review, 'review')
       .select('COUNT(*)', 'allocated')
@@ -93,17 +96,23 @@ export class ExchangesService {
   async #marks(place: Place): Promise<StudentMarks> {
     const manager = this.database.read;
     const { id: participantId } = ownParticipant(place);
-    const draft = await manager.findOneBy(Draft, { participantId });
+    const draft = await this.access.ownDraft(place);
     const versions =
       draft === null
         ? []
-        : await manager.find(DraftVersion, { where: { draftId: draft.id }, order: { number: 'ASC' } });
+        : await manager.find(DraftVersion, {
+            where: { draftId: draft.id, withdrawnAt: IsNull() },
+            order: { number: 'ASC' },
+          });
+    const begun = draft !== null && (draft.revision > 0 || (await manager.existsBy(DraftPart, { draftId: draft.id })));
     const mine = await manager.findBy(Review, { reviewerId: participantId });
     const received = draft === null ? [] : await manager.findBy(Review, { draftId: draft.id });
     const opened = !['planning', 'drafting'].includes(place.facts.stage);
     return {
-      draft: versions.length > 0 ? 'handed-in' : draft === null || draft.revision === 0 ? 'none' : 'saved',
-      savedSinceHandIn: draft !== null && changedSinceHandIn(draft, versions.at(-1) ?? null),
+      draft: versions.length > 0 ? 'handed-in' : begun ? 'saved' : 'none',
+      savedSinceHandIn:
+        draft !== null &&
+        (await changedSinceHandIn(manager, draft, versions.at(-1) ?? null, place.exchange.deliverables)),
       versions: versions.length,
       // Reviewers learn of their allocation when reviewing opens, not before.
       reviewsAllocated: opened ? mine.length : 0,

@@ -25,7 +25,9 @@ export async function insertExchange(
     guideHtml: '',
     reviewsPerStudent: 2,
     names: 'both-ways',
-    deliverables: [{ id: ids.uuid(), kind: 'text', title: 'Draft', description: '', required: true, families: [] }],
+    deliverables: [
+      { id: ids.uuid(), kind: 'text', title: 'Draft', description: '', required: true, families: [], maxMegabytes: 50 },
+    ],
     ...row,
     formId,
     revision: 1,

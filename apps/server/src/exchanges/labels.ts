@@ -2,6 +2,8 @@ import type { PersonLabel } from '@salt-circle/contracts';
 import { nameShown, type Part } from '@salt-circle/core';
 import { In, type EntityManager } from 'typeorm';
 import { Person } from '../accounts/entities.js';
+import type { Draft } from '../drafts/entities.js';
+import { StudentGroup } from '../groups/entities.js';
 import { Participant } from './entities.js';
 import type { Place } from './access.js';
 
@@ -12,7 +14,11 @@ const PARTS: readonly Part[] = ['author', 'reviewer'];
  * loaded: it cannot leave by mistake.
  */
 export class Labels {
-  private constructor(private readonly labels: Readonly<Record<Part, ReadonlyMap<string, PersonLabel>>>) {}
+  private constructor(
+    private readonly place: Place,
+    private readonly labels: Readonly<Record<Part, ReadonlyMap<string, PersonLabel>>>,
+    private readonly groupTitles: ReadonlyMap<string, string>,
+  ) {}
 
   static async load(manager: EntityManager, place: Place, participants: readonly Participant[]): Promise<Labels> {
     const shown = (one: Participant, part: Part) =>
@@ -38,7 +44,11 @@ export class Labels {
       }
     };
     const labels = (part: Part) => new Map(participants.map((one) => [one.id, label(one, part)] as const));
-    return new Labels({ author: labels('author'), reviewer: labels('reviewer') });
+    return new Labels(
+      place,
+      { author: labels('author'), reviewer: labels('reviewer') },
+      await groupTitles(manager, place),
+    );
   }
 
   /** All participants of the exchange. */
@@ -50,6 +60,24 @@ export class Labels {
     return this.#of(participantId, 'author');
   }
 
+  /** Whose draft it is: a student, or a group, which has a title for a name. */
+  authorOf({ participantId, groupId, alias }: Pick<Draft, 'participantId' | 'groupId' | 'alias'>): PersonLabel {
+    if (groupId === null) return this.author(participantId);
+    const { place } = this;
+    const name = this.groupTitles.get(groupId) ?? '';
+    const aliased = { alias: alias ?? '' };
+    switch (nameShown(place.viewer, place.facts, 'author', groupId === place.groupId)) {
+      case 'self':
+        return { you: true, ...aliased };
+      case 'name':
+        return { name };
+      case 'both':
+        return { name, ...aliased };
+      case 'alias':
+        return aliased;
+    }
+  }
+
   reviewer(participantId: string): PersonLabel {
     return this.#of(participantId, 'reviewer');
   }
@@ -59,6 +87,15 @@ export class Labels {
     if (label === undefined) throw new Error('a participant outside of the loaded ones was asked for');
     return label;
   }
+}
+
+/** Titles of groups that hand in; a hidden one is not loaded. */
+async function groupTitles(manager: EntityManager, place: Place): Promise<Map<string, string>> {
+  const { exchange, viewer, facts } = place;
+  const hidden = nameShown(viewer, facts, 'author', false) === 'alias';
+  if (exchange.handInAs !== 'group' || exchange.groupSetId === null || hidden) return new Map();
+  const groups = await manager.findBy(StudentGroup, { setId: exchange.groupSetId });
+  return new Map(groups.map(({ id, title }) => [id, title]));
 }
 
 /** SQLite takes a bounded number of parameters in one query. */

@@ -1,16 +1,10 @@
 import type { CourseCard, DatesView, ExchangeCard, NextChangeView, OwnTimesPart } from '@salt-circle/contracts';
 import { DATE_ORDER, nextChange, type DateName, type ExchangeDates, type OwnTimes } from '@salt-circle/core';
 import type { Course } from '../courses/entities.js';
-import { datesOf, factsOf, timelineOf, type CoursePlace } from './access.js';
+import type { CoursePlace } from './access.js';
 import type { Exchange } from './entities.js';
-
-export function iso(at: number): string {
-  return new Date(at).toISOString();
-}
-
-export function isoOrNull(at: number | null): string | null {
-  return at === null ? null : iso(at);
-}
+import { datesOf, factsOf, timelineOf } from './facts-of.js';
+import { iso, isoOrNull } from './instants.js';
 
 export function datesView(dates: ExchangeDates): DatesView {
   return Object.fromEntries(DATE_ORDER.map((name) => [name, isoOrNull(dates[name])])) as Record<

@@ -109,7 +109,9 @@ export async function fixedSettings(manager: EntityManager, { exchange, facts }:
   const drafts = await manager
     .createQueryBuilder(Draft, 'draft')
     .where('draft.exchangeId = :exchangeId', { exchangeId })
-    .andWhere('EXISTS (SELECT 1 FROM draft_version version WHERE version.draftId = draft.id)')
+    .andWhere(
+      'EXISTS (SELECT 1 FROM draft_version version WHERE version.draftId = draft.id AND version.withdrawnAt IS NULL)',
+    )
     .getCount();
   const allocated =
     reviews === 0

@@ -38,8 +38,24 @@ describe('a plan', () => {
       late: { amount: 5, unit: 'percent', per: 'day', cap: 20, graceMinutes: 15 },
       deliverables: [
         ...PLAN.deliverables,
-        { id: 'talk', kind: 'recording', title: 'Talk', description: 'Five minutes.', required: false, families: [] },
-        { id: 'data', kind: 'file', title: 'Data', description: '', required: true, families: ['sheet', 'pdf'] },
+        {
+          id: 'talk',
+          kind: 'recording',
+          title: 'Talk',
+          description: 'Five minutes.',
+          required: false,
+          families: [],
+          maxMegabytes: 50,
+        },
+        {
+          id: 'data',
+          kind: 'file',
+          title: 'Data',
+          description: '',
+          required: true,
+          families: ['pdf', 'document'],
+          maxMegabytes: 50,
+        },
       ],
       takesPart: { kind: 'except', sections: ['A'], groupIds: [], studentIds: ['e-4'] },
       selfReview: 'with',
@@ -60,7 +76,9 @@ describe('a plan', () => {
     await world.do(INES, 'put', `/exchanges/${id}/plan`, {
       ...PLAN,
       briefHtml: '',
-      deliverables: [{ id: 'a', kind: 'file', title: '', description: '', required: true, families: [] }],
+      deliverables: [
+        { id: 'a', kind: 'file', title: '', description: '', required: true, families: [], maxMegabytes: 50 },
+      ],
       dates: { ...DATES, reviewsDue: null, release: null },
       late: { amount: 0, unit: 'points', per: 'once', cap: null, graceMinutes: 0 },
       whom: 'other-groups',

@@ -1,7 +1,7 @@
 import type { PlanRequest, PlanSettings } from '@salt-circle/contracts';
 import type { DateName } from '@salt-circle/core';
 import { cleanHtml } from '../html/clean-html.js';
-import { datesOf } from './access.js';
+import { datesOf } from './facts-of.js';
 import type { Exchange } from './entities.js';
 import { datesFrom, datesView } from './mapper.js';
 
@@ -61,8 +61,9 @@ export function rowFrom(settings: PlanSettings | PlanRequest): PlanRow {
       late === null
         ? null
         : { amount: late.amount, unit: late.unit, per: late.per, cap: late.cap, graceMinutes: late.graceMinutes },
-    deliverables: settings.deliverables.map(({ id, kind, title, description, required, families }) => {
-      return { id, kind, title: title.trim(), description, required, families: kind === 'file' ? [...families] : [] };
+    deliverables: settings.deliverables.map(({ id, kind, title, description, required, families, maxMegabytes }) => {
+      const taken = kind === 'file' ? [...families] : [];
+      return { id, kind, title: title.trim(), description, required, families: taken, maxMegabytes };
     }),
     takesPart: {
       kind: takesPart.kind,

@@ -3,9 +3,10 @@ import type { FeedbackView } from '@salt-circle/contracts';
 import { maySee } from '@salt-circle/core';
 import type { Person } from '../accounts/entities.js';
 import { Database } from '../database/database.js';
-import { Draft } from '../drafts/entities.js';
-import { lastVersion, reading } from '../drafts/versions.js';
-import { Access, ownParticipant, see } from '../exchanges/access.js';
+import { Authors } from '../drafts/authors.js';
+import { Readings } from '../drafts/readings.js';
+import { lastVersion } from '../drafts/versions.js';
+import { Access, see } from '../exchanges/access.js';
 import { formOf } from '../exchanges/form-of.js';
 import { Labels } from '../exchanges/labels.js';
 import { loadContent } from '../reviews/content.js';
@@ -16,6 +17,7 @@ export class FeedbackService {
   constructor(
     private readonly database: Database,
     private readonly access: Access,
+    private readonly readings: Readings,
   ) {}
 
   /** All that an author gets about the own draft. Reviews in the order of their random ids. */
@@ -24,7 +26,7 @@ export class FeedbackService {
     see(place, { kind: 'feedback' });
     const manager = this.database.read;
     const form = await formOf(manager, place);
-    const draft = await manager.findOneBy(Draft, { participantId: ownParticipant(place).id });
+    const draft = await this.access.ownDraft(place);
     const version = draft === null ? null : await lastVersion(manager, draft.id);
     if (draft === null || version === null) return { draft: null, form, reviews: [], missing: 0 };
     const all = await manager.find(Review, { where: { draftId: draft.id }, order: { id: 'ASC' } });
@@ -33,16 +35,22 @@ export class FeedbackService {
       const subject = { kind: 'review', byViewer: false, ...reviewing, submitted: submittedAt !== null } as const;
       return maySee(place.viewer, place.facts, subject).allowed;
     });
+    const authors = await Authors.load(manager, place.exchange);
     const labels = await Labels.ofExchange(manager, place);
     const reviews: Array<FeedbackView['reviews'][number]> = [];
     for (const review of shown) {
       reviews.push({
         id: review.id,
         reviewer: labels.reviewer(review.reviewerId),
-        self: review.reviewerId === draft.participantId,
+        self: authors.of(draft).includes(review.reviewerId),
         ...(await loadContent(manager, review.id)),
       });
     }
-    return { draft: reading(version), form, reviews, missing: all.length - shown.length };
+    return {
+      draft: await this.readings.of(manager, place, draft, version, 'author'),
+      form,
+      reviews,
+      missing: all.length - shown.length,
+    };
   }
 }

@@ -9,7 +9,7 @@ import { Draft, DraftVersion } from '../drafts/entities.js';
 import { Access, act, see, type Place } from '../exchanges/access.js';
 import { ReviewFormRow } from '../exchanges/entities.js';
 import { asForm } from '../exchanges/form-of.js';
-import { iso } from '../exchanges/mapper.js';
+import { iso } from '../exchanges/instants.js';
 import { LibraryItem } from '../library/entities.js';
 import { ProblemError } from '../problems/problem-error.js';
 import { conflict, formProblem, refusal } from '../problems/sentences.js';
@@ -100,7 +100,7 @@ async function frozenBecause(manager: EntityManager, { exchange }: Place): Promi
     .createQueryBuilder(Draft, 'draft')
     .where('draft.exchangeId = :id', { id: exchange.id })
     .andWhere(
-      `EXISTS (${manager.createQueryBuilder(DraftVersion, 'version').select('1').where('version.draftId = draft.id').getQuery()})`,
+      `EXISTS (${manager.createQueryBuilder(DraftVersion, 'version').select('1').where('version.draftId = draft.id AND version.withdrawnAt IS NULL').getQuery()})`,
     )
     .getCount();
   if (drafts === 0) return null;

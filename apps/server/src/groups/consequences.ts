@@ -1,6 +1,6 @@
 import { needsGroups } from '@salt-circle/core';
 import type { EntityManager } from 'typeorm';
-import { Draft } from '../drafts/entities.js';
+import { draftOf, groupIdOf } from '../drafts/authors.js';
 import { Participant } from '../exchanges/entities.js';
 import { setupOf } from '../exchanges/setup-of.js';
 import type { CoursePerson } from '../people/enrolled.js';
@@ -21,7 +21,7 @@ export async function consequencesOfMove(
     const participant = await manager.findOneBy(Participant, { exchangeId: exchange.id, personId: student.personId });
     if (participant === null) continue;
     const reviews = await manager.findBy(Review, { reviewerId: participant.id });
-    const draft = await manager.findOneBy(Draft, { participantId: participant.id });
+    const draft = await draftOf(manager, participant, await groupIdOf(manager, exchange, participant.personId));
     const received = draft === null ? 0 : await manager.countBy(Review, { draftId: draft.id });
     const begun = reviews.filter(({ begunAt }) => begunAt !== null).length;
     const what =

@@ -13,15 +13,33 @@ const SAME_AS: Readonly<Record<string, string>> = { b: 'strong', i: 'em', strike
 const HIDING =
   /display\s*:\s*none|visibility\s*:\s*(hidden|collapse)|mso-hide\s*:\s*all|opacity\s*:\s*0(\.0+)?\s*(;|$)|font-size\s*:\s*0(\.0+)?(px|pt|em|rem|%)?\s*(;|$)/i;
 
+/** A picture of a draft: it is named by its digest, and the address follows from who looks at it. */
+const PICTURE = /^picture:[0-9a-f]{64}$/;
+/** Where a footnote or a heading can be jumped to. */
+const ANCHOR = /^[\w-]{1,64}$/;
+
+/** What stands in a draft beside what stands in a brief. */
+export interface CleanOptions {
+  readonly pictures?: boolean;
+}
+
 /**
  * Cleans rich text from anywhere to the elements above. Scripts, event handlers, styles, hidden text,
  * and addresses that are not web or mail are taken out; other unknown elements leave their text behind.
  */
-export function cleanHtml(html: string): string {
+export function cleanHtml(html: string, { pictures = false }: CleanOptions = {}): string {
   return sanitizeHtml(html, {
-    allowedTags: TAGS,
-    allowedAttributes: { a: ['href'], th: ['colspan', 'rowspan', 'scope'], td: ['colspan', 'rowspan'], ol: ['start'] },
+    allowedTags: pictures ? [...TAGS, 'img'] : TAGS,
+    allowedAttributes: {
+      a: ['href', 'data-anchor'],
+      li: ['data-anchor'],
+      th: ['colspan', 'rowspan', 'scope'],
+      td: ['colspan', 'rowspan'],
+      ol: ['start'],
+      img: ['src', 'alt'],
+    },
     allowedSchemes: ['http', 'https', 'mailto'],
+    allowedSchemesByTag: { img: ['picture'] },
     allowProtocolRelative: false,
     disallowedTagsMode: 'discard',
     nonTextTags: [
@@ -44,6 +62,9 @@ export function cleanHtml(html: string): string {
       '*': (tagName, attribs) =>
         isHidden(attribs) ? { tagName: 'template', attribs: {} } : { tagName: SAME_AS[tagName] ?? tagName, attribs },
     },
+    exclusiveFilter: ({ tag, attribs }) =>
+      (tag === 'img' && !PICTURE.test(attribs['src'] ?? '')) ||
+      (attribs['data-anchor'] !== undefined && !ANCHOR.test(attribs['data-anchor'])),
   }).trim();
 }
 

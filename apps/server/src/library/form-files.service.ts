@@ -19,7 +19,7 @@ import type { Person } from '../accounts/entities.js';
 import { Clock } from '../clock/clock.js';
 import { Database } from '../database/database.js';
 import { Access, assertAllowed } from '../exchanges/access.js';
-import { iso } from '../exchanges/mapper.js';
+import { iso } from '../exchanges/instants.js';
 import { Ids } from '../ids/ids.js';
 import { cellsOf, unreadable } from '../people/cells.js';
 import { sourceOf } from '../people/source.js';

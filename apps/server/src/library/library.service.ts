@@ -16,7 +16,7 @@ import { Clock } from '../clock/clock.js';
 import { Database, type Report } from '../database/database.js';
 import { Access, act, assertAllowed, see } from '../exchanges/access.js';
 import { formOf } from '../exchanges/form-of.js';
-import { iso } from '../exchanges/mapper.js';
+import { iso } from '../exchanges/instants.js';
 import { settingsOf } from '../exchanges/settings-of.js';
 import { formFrom } from '../forms/form-from.js';
 import { Ids } from '../ids/ids.js';

@@ -1,8 +1,12 @@
 import { DATE_ORDER, type DateName } from '@salt-circle/core';
-import type { EntityManager } from 'typeorm';
+import { In, type EntityManager } from 'typeorm';
 import { Person } from '../accounts/entities.js';
 import { Course } from '../courses/entities.js';
-import { Exchange } from '../exchanges/entities.js';
+import { Authors } from '../drafts/authors.js';
+import { Draft, DraftVersion } from '../drafts/entities.js';
+import { versionMeta } from '../drafts/version-meta.js';
+import { partsOf } from '../drafts/versions.js';
+import { Exchange, Participant } from '../exchanges/entities.js';
 import { activeParticipants } from '../exchanges/participants.js';
 import { DATE_WORDS, dateInWords } from '../problems/sentences.js';
 import type { Happening } from '../record/happening.js';
@@ -29,14 +33,21 @@ async function lettersFor(manager: EntityManager, happening: Happening, publicUr
   const concerned =
     action === 'exchange-published' ||
     action === 'draft-handed-in' ||
+    action === 'draft-handed-in-for' ||
+    action === 'draft-withdrawn' ||
     (action === 'dates-changed' && details['tell'] === true);
   if (!concerned) return [];
   const exchange = await manager.findOneByOrFail(Exchange, { id: exchangeId });
   const course = await manager.findOneByOrFail(Course, { id: exchange.courseId });
   const about = { exchange, course, link: `${publicUrl}/exchanges/${exchangeId}` };
-  if (action === 'draft-handed-in') {
-    const person = await manager.findOneByOrFail(Person, { id: happening.actorId as string });
-    return [receipt(person.email, about, details)];
+  if (action === 'draft-handed-in' || action === 'draft-handed-in-for') {
+    const text = await receipt(manager, about, happening);
+    const addresses = await authorAddresses(manager, exchange, String(details['draft']));
+    return addresses.map((address) => ({ address, ...text, courseId: course.id, exchangeId }));
+  }
+  if (action === 'draft-withdrawn') {
+    const addresses = await authorAddresses(manager, exchange, String(details['draft']));
+    return addresses.map((address) => ({ address, ...withdrawn(about, details), courseId: course.id, exchangeId }));
   }
   const text = action === 'exchange-published' ? published(about) : moved(about, details);
   const addresses = await addressesOf(manager, exchangeId);
@@ -76,20 +87,45 @@ function moved({ exchange, course, link }: About, details: NonNullable<Happening
   };
 }
 
+/** All authors of a draft get to know of it, whoever pressed. */
+async function authorAddresses(manager: EntityManager, exchange: Exchange, draftId: string): Promise<string[]> {
+  const draft = await manager.findOneByOrFail(Draft, { id: draftId });
+  const ids = (await Authors.load(manager, exchange)).of(draft);
+  const participants = await manager.findBy(Participant, { id: In([...ids]) });
+  const people = await manager.findBy(Person, { id: In(participants.map(({ personId }) => personId)) });
+  return people.map(({ email }) => email).sort();
+}
+
 /** A receipt says what was handed in and when, so that it can be shown to somebody. */
-function receipt(
-  address: string,
+async function receipt(
+  manager: EntityManager,
   { exchange, course, link }: About,
-  details: NonNullable<Happening['details']>,
-): Letter {
-  const at = dateInWords(details['at'] as number, course.timeZone);
+  { action, actorId, details = {} }: Happening,
+): Promise<Text> {
+  const draftId = String(details['draft']);
+  const number = Number(details['version']);
+  const version = await manager.findOneByOrFail(DraftVersion, { draftId, number });
+  const parts = await partsOf(manager, draftId, version.id, exchange.deliverables);
+  const meta = versionMeta(exchange, null, version, parts, null);
+  const person = await manager.findOneByOrFail(Person, { id: actorId as string });
+  const at = dateInWords(version.handedInAt, course.timeZone);
+  const who =
+    action === 'draft-handed-in-for' ? `${person.name} (staff) handed in for you` : `${person.name} handed in`;
   return {
-    address,
     subject: `Receipt: your draft for “${exchange.title}”`,
     text:
-      `You handed in version ${String(details['version'])} of your draft for “${exchange.title}” in ${course.title} on ${at}.\n\n` +
-      `Words: ${String(details['words'])}\nSHA-256 of title and text: ${String(details['digest'])}\n\n${link}/draft\n`,
-    courseId: course.id,
-    exchangeId: exchange.id,
+      `${who} version ${number} of your draft for “${exchange.title}” in ${course.title} on ${at}.\n\n` +
+      `Title: ${version.title}\nWords: ${version.words}\n` +
+      `${meta.parts.map(({ what, digest }) => `${what}\n  SHA-256 ${digest}`).join('\n')}\n` +
+      `All together: SHA-256 ${version.digest}\n\n${link}/draft\n`,
+  };
+}
+
+function withdrawn({ exchange, course, link }: About, details: NonNullable<Happening['details']>): Text {
+  return {
+    subject: `Taken back: your draft for “${exchange.title}”`,
+    text:
+      `Version ${String(details['version'])} of your draft for “${exchange.title}” in ${course.title} was taken back. ` +
+      `Nothing is handed in now; all of it is still saved.\n\n${link}/draft\n`,
   };
 }

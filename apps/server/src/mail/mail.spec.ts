@@ -31,7 +31,7 @@ describe('the outbox', () => {
     expect(text).toContain(
       'version 1 of your draft for “Field report” in Coastal Restoration on Thu 5 Mar 2026, 02:00 EET',
     );
-    expect(text).toMatch(/Words: 9\nSHA-256 of title and text: [0-9a-f]{64}/);
+    expect(text).toMatch(/Words: 9\nReport\n {2}SHA-256 [0-9a-f]{64}\nAll together: SHA-256 [0-9a-f]{64}/);
     expect(text).toContain(`https://salt-circle.example.org/exchanges/${id}/draft`);
   });
 

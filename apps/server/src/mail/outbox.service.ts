@@ -4,7 +4,7 @@ import { mayDo } from '@salt-circle/core';
 import type { Person } from '../accounts/entities.js';
 import { Database } from '../database/database.js';
 import { Access, assertAllowed } from '../exchanges/access.js';
-import { iso } from '../exchanges/mapper.js';
+import { iso } from '../exchanges/instants.js';
 import { refusal } from '../problems/sentences.js';
 import { Mail } from './entities.js';
 import { GONE, PostService } from './post.service.js';

@@ -1,6 +1,6 @@
 import type { EntityManager } from 'typeorm';
 import { Exchange } from '../exchanges/entities.js';
-import { factsOf } from '../exchanges/access.js';
+import { factsOf } from '../exchanges/facts-of.js';
 import { enrolParticipants } from '../exchanges/participants.js';
 import type { Ids } from '../ids/ids.js';
 

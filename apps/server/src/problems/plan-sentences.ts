@@ -72,6 +72,7 @@ export function deliverableProblem(problem: CoreProblem<DeliverableProblemCode>)
     'deliverable-duplicate': 'Two deliverables have the same id. Remove one of them and add it again.',
     'deliverable-same-title': `${one} has the same title as another one. Authors could not tell them apart.`,
     'deliverable-no-family': `${one} is a file, but no kind of file is allowed. Allow at least one.`,
+    'deliverable-size': `${one}: the largest size is a whole number of megabytes, from 1 to ${facts['max']}.`,
   };
   return field(problem, sentences[problem.code]);
 }

@@ -13,12 +13,14 @@ import type { EntityManager } from 'typeorm';
 import type { Person } from '../accounts/entities.js';
 import { Database, type Report } from '../database/database.js';
 import { Draft } from '../drafts/entities.js';
-import { lastVersion, reading } from '../drafts/versions.js';
-import { Access, act, ownParticipant, see, type Place } from '../exchanges/access.js';
+import { Authors } from '../drafts/authors.js';
+import { Readings, readerOf } from '../drafts/readings.js';
+import { lastVersion } from '../drafts/versions.js';
+import { Access, act, isOwnDraft, ownParticipant, see, type Place } from '../exchanges/access.js';
 import { Participant } from '../exchanges/entities.js';
 import { formOf } from '../exchanges/form-of.js';
 import { Labels } from '../exchanges/labels.js';
-import { iso, isoOrNull } from '../exchanges/mapper.js';
+import { iso, isoOrNull } from '../exchanges/instants.js';
 import { ProblemError } from '../problems/problem-error.js';
 import { conflict, invalid, missingProblem, refusal } from '../problems/sentences.js';
 import { answerFrom, sameAnswer } from './answers.js';
@@ -40,16 +42,17 @@ export class ReviewsService {
   constructor(
     private readonly database: Database,
     private readonly access: Access,
+    private readonly readings: Readings,
   ) {}
 
   /** The reviews that a student is to write. */
   async mine(person: Person, exchangeId: string): Promise<ReviewCard[]> {
     const place = await this.access.exchange(person, exchangeId);
     const participant = ownParticipant(place);
-    const viewerHandedIn = await this.access.hasHandedIn(participant.id);
+    const viewerHandedIn = await this.access.hasHandedIn(place);
     see(place, { kind: 'own-reviews', viewerHandedIn });
     const manager = this.database.read;
-    const selfReviewed = await this.access.selfReviewed(participant.id);
+    const selfReviewed = await this.access.selfReviewed(place);
     const reviews = await manager.find(Review, { where: { reviewerId: participant.id }, order: { position: 'ASC' } });
     const labels = await Labels.ofExchange(manager, place);
     const form = await formOf(manager, place);
@@ -57,12 +60,12 @@ export class ReviewsService {
     for (const review of reviews) {
       const draft = await manager.findOneByOrFail(Draft, { id: review.draftId });
       const version = await lastVersion(manager, draft.id);
-      const self = draft.participantId === participant.id;
+      const self = isOwnDraft(place, draft);
       const reviewing = { viewerHandedIn, ofOwnDraft: self, selfReviewed };
       const subject = { kind: 'review', byViewer: true, submitted: false, ...reviewing } as const;
       cards.push({
         id: review.id,
-        author: labels.author(draft.participantId),
+        author: labels.authorOf(draft),
         draftTitle: version?.title ?? '',
         self,
         waits: !maySee(place.viewer, place.facts, subject).allowed,
@@ -88,11 +91,11 @@ export class ReviewsService {
       id: review.id,
       ...(await loadContent(manager, review.id)),
       exchange: exchangeOnDesk(place),
-      author: labels.author(draft.participantId),
+      author: labels.authorOf(draft),
       reviewer: labels.reviewer(review.reviewerId),
-      self: draft.participantId === review.reviewerId,
+      self: (await Authors.load(manager, place.exchange)).of(draft).includes(review.reviewerId),
       shorthand: await shorthandOf(manager, place),
-      draft: reading(version),
+      draft: await this.readings.of(manager, place, draft, version, readerOf(place)),
       form: await formOf(manager, place),
       submittedAt: isoOrNull(standing.byViewer || place.viewer.role !== 'student' ? review.submittedAt : null),
       editable: mayDo(place.viewer, place.facts, { kind: 'write-review', ...relation(standing) }).allowed,
@@ -232,9 +235,9 @@ export class ReviewsService {
       review,
       draft,
       byViewer: own === review.reviewerId,
-      ofOwnDraft: own === draft.participantId,
-      viewerHandedIn: own !== null && (await this.access.hasHandedIn(own, manager)),
-      selfReviewed: own !== null && (await this.access.selfReviewed(own, manager)),
+      ofOwnDraft: isOwnDraft(place, draft),
+      viewerHandedIn: await this.access.hasHandedIn(place, manager),
+      selfReviewed: await this.access.selfReviewed(place, manager),
     };
   }
 

@@ -1,3 +1,4 @@
+import type { HandInCheck } from '@salt-circle/contracts';
 import {
   ANN,
   AT,
@@ -16,6 +17,7 @@ import {
   publishedExchange,
   reviewedExchange,
   World,
+  write,
 } from './world.js';
 
 /** What people do wrong, or have done to them: each gets its clear answer, and nothing is lost. */
@@ -129,17 +131,14 @@ describe('drafts', () => {
     world.clock.goTo(AT.drafting);
     await handIn(world, ANN, id, 'In time.');
     world.clock.goTo(Date.parse(DATES.draftsDue));
-    const { revision } = await world.do(ANN, 'put', `/exchanges/${id}/draft`, {
-      revision: 1,
-      title: 'Late',
-      html: '<p>Too late.</p>',
-    });
-    const { status, body } = await world.as(ANN, 'post', `/exchanges/${id}/draft/hand-in`, { revision });
+    await write(world, ANN, id, 'Too late.', 'Late');
+    const request = { fingerprint: 'x'.repeat(43), namesSeen: true };
+    const { status, body } = await world.as(ANN, 'post', `/exchanges/${id}/draft/hand-in`, request);
     expect([status, body.code]).toEqual([403, 'over']);
     expect(body.sentence).toContain('What you typed is kept');
     expect(await world.do(ANN, 'get', `/exchanges/${id}/draft`)).toMatchObject({
       title: 'Late',
-      html: '<p>Too late.</p>',
+      texts: { text: { html: '<p>Too late.</p>' } },
       versions: [{ number: 1, title: 'On the basin' }],
     });
   });
@@ -147,10 +146,10 @@ describe('drafts', () => {
   it('are handed in once when handed in twice, and again when changed', async () => {
     const id = await publishedExchange(world);
     world.clock.goTo(AT.drafting);
-    await handIn(world, ANN, id);
-    const twice = await Promise.all(
-      [1, 2].map(() => world.as(ANN, 'post', `/exchanges/${id}/draft/hand-in`, { revision: 1 })),
-    );
+    await write(world, ANN, id, 'One text.');
+    const { fingerprint } = await world.do<{ fingerprint: string }>(ANN, 'get', `/exchanges/${id}/draft/check`);
+    const request = { fingerprint, namesSeen: true };
+    const twice = await Promise.all([1, 2].map(() => world.as(ANN, 'post', `/exchanges/${id}/draft/hand-in`, request)));
     expect(twice.map(({ status, body }) => [status, body.number])).toEqual([
       [200, 1],
       [200, 1],
@@ -165,15 +164,19 @@ describe('drafts', () => {
   it('are refused without a title or a text, with what to do', async () => {
     const id = await publishedExchange(world);
     world.clock.goTo(AT.drafting);
-    await world.do(ANN, 'put', `/exchanges/${id}/draft`, { revision: 0, title: ' ', html: '<p>Text</p>' });
-    expect((await world.as(ANN, 'post', `/exchanges/${id}/draft/hand-in`, { revision: 1 })).body).toMatchObject({
-      code: 'draft-untitled',
-      fields: [{ path: 'title' }],
-    });
-    await world.do(ANN, 'put', `/exchanges/${id}/draft`, { revision: 1, title: 'T', html: '<p>…</p><hr>' });
-    expect((await world.as(ANN, 'post', `/exchanges/${id}/draft/hand-in`, { revision: 2 })).body).toMatchObject({
-      code: 'draft-empty',
-    });
+    expect((await world.as(ANN, 'get', `/exchanges/${id}/draft/check`)).body.code).toBe('draft-empty');
+    const problems = async (text: string, title: string) => {
+      await write(world, ANN, id, text, title);
+      const { fingerprint, problems: told } = await world.do<HandInCheck>(ANN, 'get', `/exchanges/${id}/draft/check`);
+      const { status, body } = await world.as(ANN, 'post', `/exchanges/${id}/draft/hand-in`, {
+        fingerprint,
+        namesSeen: true,
+      });
+      expect([status, body.code, body.fields]).toEqual([422, 'hand-in-incomplete', told]);
+      return told.map(({ path, sentence }) => [path, sentence]);
+    };
+    expect(await problems('Text', ' ')).toEqual([['title', 'Give your draft a title.']]);
+    expect(await problems('…', 'T')).toEqual([['parts.text', '“Report” is missing: write or paste it.']]);
   });
 
   it('are cleaned on the server, whatever the browser sent', async () => {
@@ -181,35 +184,38 @@ describe('drafts', () => {
     world.clock.goTo(AT.drafting);
     const html =
       '<p onmouseover="x()">a<script>x()</script><a href="javascript:x()">b</a><span style="display:none">c</span></p>';
-    await world.do(ANN, 'put', `/exchanges/${id}/draft`, { revision: 0, title: 'T', html });
-    expect(await world.do(ANN, 'get', `/exchanges/${id}/draft`)).toMatchObject({ html: '<p>a<a>b</a></p>' });
+    await world.do(ANN, 'put', `/exchanges/${id}/draft/texts/text`, { revision: 0, html });
+    expect(await world.do(ANN, 'get', `/exchanges/${id}/draft`)).toMatchObject({
+      texts: { text: { html: '<p>a<a>b</a></p>' } },
+    });
   });
 
   it('of two megabytes, and of five, are refused with their own sentence, and the saved one stays', async () => {
     const id = await publishedExchange(world);
     world.clock.goTo(AT.drafting);
     await handIn(world, ANN, id);
-    const large = await world.as(ANN, 'put', `/exchanges/${id}/draft`, {
+    const large = await world.as(ANN, 'put', `/exchanges/${id}/draft/texts/text`, {
       revision: 1,
-      title: 'T',
       html: 'x'.repeat(2_000_000),
     });
     expect([large.status, large.body.fields[0].path]).toEqual([422, 'html']);
     expect(large.body.sentence).toContain('It stays in this browser');
-    const huge = await world.as(ANN, 'put', `/exchanges/${id}/draft`, {
+    const huge = await world.as(ANN, 'put', `/exchanges/${id}/draft/texts/text`, {
       revision: 1,
-      title: 'T',
       html: 'x'.repeat(5_000_000),
     });
     expect([huge.status, huge.body.code]).toEqual([413, 'too-large']);
-    expect(await world.do(ANN, 'get', `/exchanges/${id}/draft`)).toMatchObject({ title: 'On the basin', revision: 1 });
+    expect(await world.do(ANN, 'get', `/exchanges/${id}/draft`)).toMatchObject({
+      title: 'On the basin',
+      texts: { text: { revision: 1 } },
+    });
   });
 
   it('saved from two tabs never overwrite each other unseen', async () => {
     const id = await publishedExchange(world);
     world.clock.goTo(AT.drafting);
     const save = (revision: number, html: string) =>
-      world.as(ANN, 'put', `/exchanges/${id}/draft`, { revision, title: 'T', html });
+      world.as(ANN, 'put', `/exchanges/${id}/draft/texts/text`, { revision, html });
     expect((await save(0, '<p>first tab</p>')).body.revision).toBe(1);
     const second = await save(0, '<p>second tab</p>');
     expect([second.status, second.body.code, second.body.current]).toEqual([

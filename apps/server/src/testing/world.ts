@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { NestExpressApplication } from '@nestjs/platform-express';
 import { DATE_ORDER, EMPTY_FORM, seededRandom, type DateName, type FormItem } from '@salt-circle/core';
-import type { PlanSettings } from '@salt-circle/contracts';
+import type { HandInCheck, MyDraftView, PlanSettings, VersionMeta } from '@salt-circle/contracts';
 import request from 'supertest';
 import { Person } from '../accounts/entities.js';
 import { SessionService } from '../accounts/session.service.js';
@@ -111,7 +111,9 @@ export const PLAN: PlanSettings = {
   guideHtml: '',
   dates: DATES,
   late: null,
-  deliverables: [{ id: 'text', kind: 'text', title: 'Report', description: '', required: true, families: [] }],
+  deliverables: [
+    { id: 'text', kind: 'text', title: 'Report', description: '', required: true, families: [], maxMegabytes: 50 },
+  ],
   takesPart: { kind: 'everyone', sections: [], groupIds: [], studentIds: [] },
   handInAs: 'alone',
   whom: 'anyone',
@@ -256,13 +258,29 @@ export async function handIn(
   exchangeId: string,
   text = 'The bed rose by four centimetres a decade.',
 ): Promise<void> {
-  const { revision: before } = await world.do(person, 'get', `/exchanges/${exchangeId}/draft`);
-  const { revision } = await world.do(person, 'put', `/exchanges/${exchangeId}/draft`, {
-    revision: before,
-    title: 'On the basin',
+  await write(world, person, exchangeId, text);
+  await handInSaved(world, person, exchangeId);
+}
+
+/** Saves a title and a text, without handing in. */
+export async function write(
+  world: World,
+  person: number,
+  exchangeId: string,
+  text: string,
+  title = 'On the basin',
+): Promise<void> {
+  const draft = await world.do<MyDraftView>(person, 'get', `/exchanges/${exchangeId}/draft`);
+  await world.do(person, 'put', `/exchanges/${exchangeId}/draft`, { revision: draft.revision, title, context: '' });
+  await world.do(person, 'put', `/exchanges/${exchangeId}/draft/texts/text`, {
+    revision: draft.texts['text']?.revision ?? 0,
     html: `<p>${text}</p>`,
   });
-  await world.do(person, 'post', `/exchanges/${exchangeId}/draft/hand-in`, { revision });
+}
+
+export async function handInSaved(world: World, person: number, exchangeId: string): Promise<VersionMeta> {
+  const { fingerprint } = await world.do<HandInCheck>(person, 'get', `/exchanges/${exchangeId}/draft/check`);
+  return world.do(person, 'post', `/exchanges/${exchangeId}/draft/hand-in`, { fingerprint, namesSeen: true });
 }
 
 /** Ann and Ben have handed in and review each other; Cho has not. It is reviewing time. */

@@ -10,6 +10,7 @@ import {
   reviewedExchange,
   TOM,
   World,
+  write,
 } from '../testing/world.js';
 
 interface Item {
@@ -51,8 +52,7 @@ describe('Today', () => {
     });
     await handIn(world, ANN, id);
     expect([await kinds(ANN), await waitsFor(ANN)]).toEqual([[], ['draftsDue']]);
-    const { revision } = await world.do(ANN, 'get', `/exchanges/${id}/draft`);
-    await world.do(ANN, 'put', `/exchanges/${id}/draft`, { revision, title: 'On the basin', html: '<p>Better.</p>' });
+    await write(world, ANN, id, 'Better.');
     expect(await kinds(ANN)).toEqual(['hand-in-again']);
   });
 

@@ -2,14 +2,11 @@ import type { Deliverable, FileFamily, GradePart, GradePartName, LateRule } from
 
 export const FAMILY_WORDS: Readonly<Record<FileFamily, string>> = {
   pdf: 'PDF',
-  document: 'word processor document',
-  slides: 'slides',
-  sheet: 'spreadsheet',
+  document: 'DOCX or ODT',
   image: 'picture',
   audio: 'sound',
   video: 'video',
-  'plain-text': 'plain text',
-  archive: 'ZIP archive',
+  'plain-text': 'plain text or Markdown',
 };
 
 export const KIND_WORDS: Readonly<Record<Deliverable['kind'], string>> = {

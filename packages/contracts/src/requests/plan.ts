@@ -112,6 +112,9 @@ export class DeliverableRequest {
   @IsArray()
   @IsIn(FILE_FAMILIES, { each: true })
   families!: FileFamily[];
+
+  @IsInt({ message: 'The largest size is a whole number of megabytes.' })
+  maxMegabytes!: number;
 }
 
 export class TakesPartRequest {

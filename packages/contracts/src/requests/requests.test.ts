@@ -37,7 +37,9 @@ const PLAN = {
   guideHtml: '',
   dates: DATES,
   late: null,
-  deliverables: [{ id: 'a', kind: 'text', title: 'Report', description: '', required: true, families: [] }],
+  deliverables: [
+    { id: 'a', kind: 'text', title: 'Report', description: '', required: true, families: [], maxMegabytes: 50 },
+  ],
   takesPart: { kind: 'everyone', sections: [], groupIds: [], studentIds: [] },
   handInAs: 'alone',
   whom: 'anyone',

@@ -20,31 +20,6 @@ import { LIMITS } from '../limits.js';
 export const NOTE_KINDS = ['keep', 'change', 'ask', 'fix'] as const;
 export type NoteKind = (typeof NOTE_KINDS)[number];
 
-const TOO_LONG_DRAFT = {
-  message: `This draft is longer than can be kept ($constraint1 characters with its formatting). It stays in this browser; shorten it, or take out what was pasted by mistake.`,
-};
-
-export class DraftSaveRequest {
-  @IsInt()
-  @Min(0)
-  revision!: number;
-
-  @IsString()
-  @MaxLength(LIMITS.title, { message: `Keep the title under ${LIMITS.title} characters.` })
-  title!: string;
-
-  @IsString()
-  @MaxLength(LIMITS.draftHtml, TOO_LONG_DRAFT)
-  html!: string;
-}
-
-export class HandInRequest {
-  /** The saved state that is handed in; refused when another one has been saved since. */
-  @IsInt()
-  @Min(1)
-  revision!: number;
-}
-
 /** A map from ids to yes or no, of a bounded size. */
 function IsChecks(options: ValidationOptions): PropertyDecorator {
   const fits = (value: unknown) =>

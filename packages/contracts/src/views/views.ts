@@ -13,6 +13,7 @@ import type {
   TextAnchor,
 } from '@salt-circle/core';
 import type { NoteKind } from '../requests/work.js';
+import type { DraftReading, LateView } from './drafts.js';
 
 /** All instants are ISO 8601 in UTC. */
 export type IsoInstant = string;
@@ -131,34 +132,6 @@ export interface ExchangeView extends ExchangeCard {
   readonly marks: StudentMarks | null;
 }
 
-export interface VersionMeta {
-  readonly number: number;
-  readonly title: string;
-  readonly words: number;
-  /** SHA-256 of title and text, in hexadecimal. */
-  readonly digest: string;
-  readonly handedInAt: IsoInstant;
-}
-
-export interface VersionView extends VersionMeta {
-  readonly html: string;
-}
-
-export interface MyDraftView {
-  readonly revision: number;
-  readonly title: string;
-  readonly html: string;
-  readonly savedAt: IsoInstant | null;
-  readonly versions: readonly VersionMeta[];
-  /** Whether what is saved differs from the version last handed in. */
-  readonly changedSinceHandIn: boolean;
-}
-
-export interface SavedView {
-  readonly revision: number;
-  readonly savedAt: IsoInstant;
-}
-
 export type ReviewState = 'not-begun' | 'in-progress' | 'submitted';
 
 export interface ReviewCard {
@@ -203,13 +176,6 @@ export interface ShorthandEntry {
   readonly key: string;
   readonly label: string;
   readonly meaning: string;
-}
-
-export interface DraftReading {
-  readonly title: string;
-  readonly html: string;
-  readonly words: number;
-  readonly version: number;
 }
 
 export interface DeskView extends ReviewContent {
@@ -274,6 +240,15 @@ export interface ProgressRow {
     readonly handedInAt: IsoInstant | null;
     readonly words: number;
     readonly title: string;
+    /** Bytes of its files. */
+    readonly bytes: number;
+    readonly late: LateView | null;
+    /** When the saved text was last changed. */
+    readonly savedAt: IsoInstant | null;
+    /** A reading copy that could not be made. */
+    readonly copyFailed: boolean;
+    /** Of a hand-in as a group. */
+    readonly group: string | null;
   };
   readonly reviews: readonly ProgressReview[];
   readonly received: number;
@@ -318,11 +293,6 @@ export interface AllocationPreviewView {
   }>;
   /** Students who take no part: not handed in, or excused. */
   readonly leftOut: readonly PersonLabel[];
-}
-
-export interface DraftReadingView extends DraftReading {
-  readonly author: PersonLabel;
-  readonly handedInAt: IsoInstant;
 }
 
 export type TodayKind =

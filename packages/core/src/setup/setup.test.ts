@@ -120,7 +120,15 @@ describe('checkSetup', () => {
 });
 
 describe('deliverables and grade parts', () => {
-  const text: Deliverable = { id: 'a', kind: 'text', title: 'Report', description: '', required: true, families: [] };
+  const text: Deliverable = {
+    id: 'a',
+    kind: 'text',
+    title: 'Report',
+    description: '',
+    required: true,
+    families: [],
+    maxMegabytes: 50,
+  };
   const wrong = (...list: Deliverable[]) => checkDeliverables(list).map(({ code }) => code);
   it('need something to review, told apart by title', () => {
     expect(wrong(text, { ...text, id: 'b', kind: 'recording', title: 'Talk', required: false })).toEqual([]);

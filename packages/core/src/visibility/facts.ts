@@ -68,6 +68,8 @@ export type Act =
   | { readonly kind: 'publish' }
   | { readonly kind: 'allocate' }
   | { readonly kind: 'release' }
+  /** Own due times, excuses, reminders, and handing in for a student. */
+  | { readonly kind: 'collect' }
   | { readonly kind: 'save-draft' }
   | { readonly kind: 'hand-in' }
   /** Saving what is typed; `submit-review` is what makes it count. */

@@ -19,6 +19,7 @@ export function mayDo(viewer: Viewer, exchange: ExchangeFacts | null, act: Act):
     case 'publish':
       if (viewer.role !== 'instructor') return refuse('not-yours');
       return exchange.published ? refuse('already-published') : ALLOWED;
+    case 'collect':
     case 'allocate':
       if (viewer.role === 'student') return refuse('not-yours');
       return exchange.published ? ALLOWED : refuse('not-published');

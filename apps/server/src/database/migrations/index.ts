@@ -1,5 +1,6 @@
 import { Foundation1764028800000 } from './0001-foundation.js';
 import { Planning1764115200000 } from './0002-planning.js';
+import { HandingIn1764288000000 } from './0003-handing-in.js';
 
 /** In the order in which they run. A migration that has landed is never edited. */
-export const MIGRATIONS = [Foundation1764028800000, Planning1764115200000] as const;
+export const MIGRATIONS = [Foundation1764028800000, Planning1764115200000, HandingIn1764288000000] as const;

@@ -1,7 +1,9 @@
 import {
+  DEFAULT_MEGABYTES,
   DELIVERABLE_KINDS,
   FILE_FAMILIES,
   MAX_DELIVERABLES,
+  MAX_MEGABYTES,
   type Deliverable,
   type DeliverableKind,
 } from '@salt-circle/core';
@@ -18,7 +20,15 @@ export interface DeliverablesProps {
 }
 
 function newDeliverable(): Deliverable {
-  return { id: crypto.randomUUID(), kind: 'text', title: '', description: '', required: true, families: [] };
+  return {
+    id: crypto.randomUUID(),
+    kind: 'text',
+    title: '',
+    description: '',
+    required: true,
+    families: [],
+    maxMegabytes: DEFAULT_MEGABYTES,
+  };
 }
 
 const BUTTON = 'rounded p-1.5 text-ink-soft hover:bg-crust disabled:opacity-40';
@@ -156,6 +166,20 @@ function DeliverableRow({ one, index, fixed, problemAt, onChange }: RowProps) {
             />
           ))}
         </div>
+      )}
+      {(one.kind === 'file' || one.kind === 'recording') && (
+        <TextField
+          label="Largest size, in megabytes"
+          type="number"
+          inputMode="numeric"
+          min={1}
+          max={MAX_MEGABYTES}
+          aria-label={`Largest size of deliverable ${index + 1}, in megabytes`}
+          value={Number.isFinite(one.maxMegabytes) ? String(one.maxMegabytes) : ''}
+          disabled={fixed}
+          problem={problemAt(`deliverables.${index}.maxMegabytes`)}
+          onChange={({ target }) => onChange({ ...one, maxMegabytes: target.valueAsNumber || 0 })}
+        />
       )}
       {familyProblem !== undefined && (
         <p role="alert" className="text-sm text-madder">

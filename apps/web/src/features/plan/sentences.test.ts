@@ -19,7 +19,9 @@ const SETTINGS: Settings = {
     revisionDue: null,
   },
   late: null,
-  deliverables: [{ id: 'a', kind: 'text', title: 'Report', description: '', required: true, families: [] }],
+  deliverables: [
+    { id: 'a', kind: 'text', title: 'Report', description: '', required: true, families: [], maxMegabytes: 50 },
+  ],
   takesPart: { kind: 'everyone', sections: [], groupIds: [], studentIds: [] },
   handInAs: 'alone',
   whom: 'anyone',
@@ -110,7 +112,7 @@ describe('the plan in plain words', () => {
   it('tells several deliverables, the form, names and the grade', () => {
     const [text] = SETTINGS.deliverables as [Settings['deliverables'][number]];
     const talk = { ...text, id: 'b', kind: 'recording', title: 'Talk', required: false } as const;
-    const data = { ...text, id: 'c', kind: 'file', title: 'Data', families: ['pdf', 'sheet'] } as const;
+    const data = { ...text, id: 'c', kind: 'file', title: 'Data', families: ['pdf', 'document'] } as const;
     expect(account({ deliverables: [text, talk, data] })).toContain(
       'hand in Report (typed text), Talk (recording; may be left out) and Data (file: PDF or spreadsheet) by',
     );

@@ -1,0 +1,17 @@
+const STORED = /src="picture:([0-9a-f]{64})"/g;
+const ADDRESS = /src="[^"]{0,300}\/pictures\/([0-9a-f]{64})"/g;
+
+/** Digests of the pictures that a stored text has. */
+export function picturesIn(html: string): string[] {
+  return [...new Set([...html.matchAll(STORED)].map(([, digest = '']) => digest))];
+}
+
+/** A stored text names pictures by digest; on a page they need an address. */
+export function withAddresses(html: string, exchangeId: string, draftId: string): string {
+  return html.replace(STORED, `src="/api/exchanges/${exchangeId}/drafts/${draftId}/pictures/$1"`);
+}
+
+/** The way back, for what comes from a page. */
+export function withoutAddresses(html: string): string {
+  return html.replace(ADDRESS, 'src="picture:$1"');
+}

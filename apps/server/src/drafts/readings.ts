@@ -1,0 +1,147 @@
+import { Injectable } from '@nestjs/common';
+import type { DraftReading, PartShow, PartView } from '@salt-circle/contracts';
+import { countWords, type Deliverable } from '@salt-circle/core';
+import { In, type EntityManager } from 'typeorm';
+import type { Place } from '../exchanges/access.js';
+import { Copies } from '../files/copies.service.js';
+import { StoredFile } from '../files/entities.js';
+import { hideInHtml } from '../html/hide-in-html.js';
+import { htmlToText } from '../html/html-to-text.js';
+import type { Draft, DraftPart, DraftVersion } from './entities.js';
+import { withAddresses } from './pictures.js';
+import { partsOf } from './versions.js';
+
+/**
+ * For whom a draft is put together. A reviewer gets reading copies under neutral names, with what was hidden left out;
+ * authors and staff also get what was handed in, as it came.
+ */
+export type Reader = 'author' | 'staff' | 'reviewer';
+
+/** As what somebody who is not the author reads a draft. */
+export function readerOf(place: Place): Reader {
+  return place.viewer.role === 'student' ? 'reviewer' : 'staff';
+}
+
+/** Puts together what somebody gets to read of a draft. The one place that decides what of a file leaves the server. */
+@Injectable()
+export class Readings {
+  constructor(private readonly copies: Copies) {}
+
+  async of(
+    manager: EntityManager,
+    place: Place,
+    draft: Draft,
+    version: DraftVersion,
+    reader: Reader,
+  ): Promise<DraftReading> {
+    const rows = await partsOf(manager, draft.id, version.id, place.exchange.deliverables);
+    const parts = await this.parts(manager, place, draft, rows, reader);
+    const { title, context, number } = version;
+    return { title, context, version: number, ...summary(parts) };
+  }
+
+  /** As it is saved now, the way reviewers would see it. */
+  async preview(manager: EntityManager, place: Place, draft: Draft, rows: readonly DraftPart[]): Promise<DraftReading> {
+    const parts = await this.parts(manager, place, draft, rows, 'reviewer');
+    return { title: draft.title.trim(), context: draft.context.trim(), version: 0, ...summary(parts) };
+  }
+
+  async parts(
+    manager: EntityManager,
+    { exchange }: Place,
+    draft: Pick<Draft, 'id'>,
+    rows: readonly DraftPart[],
+    reader: Reader,
+  ): Promise<PartView[]> {
+    const digests = rows.flatMap(({ digest }) => (digest === null ? [] : [digest]));
+    const stored = digests.length === 0 ? [] : await manager.findBy(StoredFile, { digest: In(digests) });
+    const files = new Map(stored.map((file) => [file.digest, file]));
+    const deliverables = new Map(exchange.deliverables.map((one) => [one.id, one]));
+    const address = (html: string) => withAddresses(html, exchange.id, draft.id);
+    return rows
+      .filter(({ kind, html }) => kind !== 'text' || html !== '')
+      .map((row) => {
+        const file = row.digest === null ? null : (files.get(row.digest) ?? null);
+        const view = this.#part(row, file, deliverables.get(row.deliverableId), reader);
+        return view.html === null ? view : { ...view, html: address(view.html) };
+      });
+  }
+
+  #part(row: DraftPart, file: StoredFile | null, deliverable: Deliverable | undefined, reader: Reader): PartView {
+    const full = reader !== 'reviewer';
+    const html = row.kind === 'text' ? row.html : copyHtml(row, file, reader);
+    const title = deliverable?.title ?? '';
+    return {
+      id: row.id,
+      deliverableId: row.deliverableId,
+      deliverable: title,
+      kind: row.kind,
+      show: showOf(row, file),
+      name: full ? row.name : neutralName(title, row, file),
+      html,
+      url: row.url,
+      title: row.title,
+      about: row.about,
+      words: row.kind === 'text' ? countWords(htmlToText(row.html)) : (file?.facts.words ?? 0),
+      size: full ? (file?.size ?? null) : null,
+      digest: full ? row.digest : null,
+      copy: file === null ? null : this.copies.view(file),
+      facts: file?.facts ?? {},
+      captions: row.captions !== null,
+      original: full && row.digest !== null,
+    };
+  }
+}
+
+function summary(parts: readonly PartView[]): Pick<DraftReading, 'words' | 'html' | 'htmlPartId' | 'parts'> {
+  const text = parts.find(({ show, html }) => show === 'html' && html !== null);
+  const words = parts.reduce((sum, part) => sum + part.words, 0);
+  return { words, html: text?.html ?? '', htmlPartId: text?.id ?? null, parts };
+}
+
+function copyHtml({ hidden }: DraftPart, file: StoredFile | null, reader: Reader): string | null {
+  if (file === null || file.copyState !== 'ready' || file.copyHtml === null) return null;
+  return reader === 'reviewer' ? hideInHtml(file.copyHtml, hidden) : file.copyHtml;
+}
+
+export function showOf({ kind }: Pick<DraftPart, 'kind'>, file: Pick<StoredFile, 'family'> | null): PartShow {
+  if (kind === 'text') return 'html';
+  if (kind === 'link' || file === null) return 'link';
+  switch (file.family) {
+    case 'pdf':
+      return 'pdf';
+    case 'image':
+      return 'picture';
+    case 'video':
+      return 'video';
+    case 'audio':
+      return 'sound';
+    case 'document':
+    case 'plain-text':
+    case 'captions':
+      return 'html';
+  }
+}
+
+const ENDINGS: Readonly<Record<string, string>> = {
+  'application/pdf': '.pdf',
+  'image/png': '.png',
+  'image/jpeg': '.jpg',
+  'image/webp': '.webp',
+  'video/mp4': '.mp4',
+  'video/webm': '.webm',
+  'audio/mp4': '.m4a',
+  'audio/webm': '.webm',
+  'audio/mpeg': '.mp3',
+  'audio/ogg': '.ogg',
+  'audio/wav': '.wav',
+};
+
+/** Made of the deliverable alone: the name that a file came with may tell whose it is. */
+export function neutralName(
+  deliverable: string,
+  { position }: Pick<DraftPart, 'position'>,
+  file: Pick<StoredFile, 'mime'> | null,
+): string {
+  return `${deliverable} ${position + 1}${ENDINGS[file?.mime ?? ''] ?? ''}`;
+}

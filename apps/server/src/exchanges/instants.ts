@@ -1,0 +1,8 @@
+/** An instant as it crosses the wire: ISO 8601 in UTC. */
+export function iso(at: number): string {
+  return new Date(at).toISOString();
+}
+
+export function isoOrNull(at: number | null): string | null {
+  return at === null ? null : iso(at);
+}

@@ -1,0 +1,56 @@
+import { Injectable, Logger, type OnApplicationBootstrap, type OnApplicationShutdown } from '@nestjs/common';
+import { Clock } from '../clock/clock.js';
+import { Database } from '../database/database.js';
+import { StoredFile } from './entities.js';
+import { FileStore } from './file-store.js';
+import { Uploads } from './uploads.js';
+
+const HOUR = 3_600_000;
+/** A file may lie in the store for a moment before the row that names it is written. */
+const YOUNG = HOUR;
+
+/** Removes what nothing refers to any more: files of removed parts, and uploads that were given up. */
+@Injectable()
+export class Cleaner implements OnApplicationBootstrap, OnApplicationShutdown {
+  readonly #logger = new Logger('cleaner');
+  #timer: NodeJS.Timeout | null = null;
+
+  constructor(
+    private readonly database: Database,
+    private readonly store: FileStore,
+    private readonly uploads: Uploads,
+    private readonly clock: Clock,
+  ) {}
+
+  onApplicationBootstrap(): void {
+    const clean = () =>
+      this.clean().catch((error: Error) => this.#logger.error(error.stack ?? 'cleaning up did not work'));
+    this.#timer = setInterval(() => void clean(), HOUR);
+    this.#timer.unref();
+    void clean();
+  }
+
+  onApplicationShutdown(): void {
+    if (this.#timer !== null) clearInterval(this.#timer);
+  }
+
+  /** @returns how many files were removed */
+  async clean(age = YOUNG): Promise<number> {
+    const named = await this.database.write(async (manager) => {
+      // Rows that no part names, and that have had time to be named.
+      await manager.query(
+        `DELETE FROM stored_file WHERE createdAt < ?
+          AND NOT EXISTS (SELECT 1 FROM draft_part part WHERE part.digest = stored_file.digest OR part.captions = stored_file.digest)`,
+        [this.clock.now() - age],
+      );
+      const files = await manager.find(StoredFile, { select: { digest: true, copyDigest: true, pictures: true } });
+      const pictures = await manager.query<Array<{ digest: string }>>('SELECT digest FROM draft_picture');
+      return new Set([
+        ...files.flatMap(({ digest, copyDigest, pictures: own }) => [digest, copyDigest ?? digest, ...own]),
+        ...pictures.map(({ digest }) => digest),
+      ]);
+    });
+    await this.uploads.removeOld();
+    return this.store.removeOthers(named, age, this.clock.real());
+  }
+}

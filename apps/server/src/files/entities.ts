@@ -1,0 +1,64 @@
+import type { FileFacts } from '@salt-circle/contracts';
+import type { FileFamily } from '@salt-circle/core';
+import { Column, Entity, PrimaryColumn } from 'typeorm';
+
+/** Something that a file says of itself apart from what it shows. */
+export interface FoundMetadata {
+  /** E.g. "author", "camera owner". */
+  readonly where: string;
+  readonly value: string;
+}
+
+/** A file that was handed in, known by its content: the same bytes are kept once. */
+@Entity('stored_file')
+export class StoredFile {
+  /** SHA-256 in hexadecimal; also its place in the file store. */
+  @PrimaryColumn('text')
+  digest: string;
+
+  /** Bytes. */
+  @Column('integer')
+  size: number;
+
+  @Column('text')
+  mime: string;
+
+  @Column('text')
+  family: FileFamily | 'captions';
+
+  @Column('integer')
+  createdAt: number;
+
+  /** How far the reading copy is. */
+  @Column('text')
+  copyState: 'waiting' | 'ready' | 'failed';
+
+  /** Why it failed, for people. */
+  @Column('text', { nullable: true })
+  copyProblem: string | null;
+
+  @Column('integer', { default: 0 })
+  copyTries: number;
+
+  @Column('simple-json', { default: '{}' })
+  facts: FileFacts;
+
+  /** The reading copy of a document. */
+  @Column('text', { nullable: true })
+  copyHtml: string | null;
+
+  /** Plain text of a PDF, in which names are looked for; of other documents it follows from `copyHtml`. */
+  @Column('text', { nullable: true })
+  copyText: string | null;
+
+  /** The reading copy of a PDF, picture, video or sound: the content without metadata, in the file store. */
+  @Column('text', { nullable: true })
+  copyDigest: string | null;
+
+  /** Pictures in the reading copy of a document. */
+  @Column('simple-json', { default: '[]' })
+  pictures: string[];
+
+  @Column('simple-json', { default: '[]' })
+  metadata: FoundMetadata[];
+}

@@ -1,0 +1,148 @@
+import { Controller, Get, Param, Query, Res } from '@nestjs/common';
+import contentDisposition from 'content-disposition';
+import type { Response } from 'express';
+import { Person } from '../accounts/entities.js';
+import { Database } from '../database/database.js';
+import { DraftsService } from '../drafts/drafts.service.js';
+import { DraftPart, DraftPicture } from '../drafts/entities.js';
+import { neutralName } from '../drafts/readings.js';
+import { lastVersion } from '../drafts/versions.js';
+import { refusal } from '../problems/sentences.js';
+import { Me } from '../security/session.guard.js';
+import { StoredFile } from './entities.js';
+import { FileStore } from './file-store.js';
+
+const DIGEST = /^[0-9a-f]{64}$/;
+
+/** Whatever a file holds: it runs nothing, loads nothing, and is taken for what we say it is. */
+const HARMLESS = "sandbox; default-src 'none'; style-src 'none'; media-src 'self'; img-src 'self'";
+
+class PartParams {
+  exchangeId!: string;
+  draftId!: string;
+  partId!: string;
+  digest?: string;
+}
+
+/** Files of drafts: what was handed in for its author and staff, reading copies for reviewers. */
+@Controller('exchanges/:exchangeId/drafts/:draftId')
+export class FilesController {
+  constructor(
+    private readonly drafts: DraftsService,
+    private readonly database: Database,
+    private readonly store: FileStore,
+  ) {}
+
+  /** What is read in the browser. */
+  @Get('parts/:partId/copy')
+  async copy(
+    @Me() me: Person,
+    @Param() { exchangeId, draftId, partId }: PartParams,
+    @Res() response: Response,
+    @Query('download') download?: string,
+  ): Promise<void> {
+    const { part, file, title } = await this.#part(me, exchangeId, draftId, partId);
+    if (file.copyDigest === null) throw refusal('unknown');
+    const name = neutralName(title, part, file);
+    this.#send(response, { digest: file.copyDigest, mime: file.mime, name, attachment: download !== undefined });
+  }
+
+  /** As it was handed in, byte for byte, with all it says of itself: never for reviewers. */
+  @Get('parts/:partId/original')
+  async original(
+    @Me() me: Person,
+    @Param() { exchangeId, draftId, partId }: PartParams,
+    @Res() response: Response,
+  ): Promise<void> {
+    const { part, file, own, staff } = await this.#part(me, exchangeId, draftId, partId);
+    if (!own && !staff) throw refusal('unknown');
+    this.#send(response, { digest: file.digest, mime: file.mime, name: part.name, attachment: true });
+  }
+
+  @Get('parts/:partId/captions')
+  async captions(
+    @Me() me: Person,
+    @Param() { exchangeId, draftId, partId }: PartParams,
+    @Res() response: Response,
+  ): Promise<void> {
+    const { part } = await this.#part(me, exchangeId, draftId, partId);
+    if (part.captions === null) throw refusal('unknown');
+    this.#send(response, {
+      digest: part.captions,
+      mime: 'text/vtt; charset=utf-8',
+      name: 'captions.vtt',
+      attachment: false,
+    });
+  }
+
+  /** Pictures in typed texts and in reading copies of documents. */
+  @Get('pictures/:digest')
+  async picture(
+    @Me() me: Person,
+    @Param() { exchangeId, draftId, digest = '' }: PartParams,
+    @Res() response: Response,
+  ): Promise<void> {
+    const { draft } = await this.drafts.reading(me, exchangeId, draftId);
+    if (!DIGEST.test(digest) || !(await this.#hasPicture(draft.id, digest))) throw refusal('unknown');
+    this.#send(response, { digest, mime: await this.#pictureKind(digest), name: 'picture', attachment: false });
+  }
+
+  async #part(me: Person, exchangeId: string, draftId: string, partId: string) {
+    const { place, draft, own } = await this.drafts.reading(me, exchangeId, draftId);
+    const manager = this.database.read;
+    const staff = place.viewer.role !== 'student';
+    const part = await manager.findOneBy(DraftPart, { id: partId, draftId: draft.id });
+    const file = part?.digest == null ? null : await manager.findOneBy(StoredFile, { digest: part.digest });
+    if (part === null || file === null) throw refusal('unknown');
+    // Reviewers read the version that counts, and nothing of what came before or is only saved.
+    if (!own && !staff && part.versionId !== (await lastVersion(manager, draft.id))?.id) throw refusal('unknown');
+    // What is only saved is the author's.
+    if (!own && part.versionId === null) throw refusal('unknown');
+    const title = place.exchange.deliverables.find(({ id }) => id === part.deliverableId)?.title ?? '';
+    return { part, file, own, staff, title };
+  }
+
+  async #hasPicture(draftId: string, digest: string): Promise<boolean> {
+    const manager = this.database.read;
+    if (await manager.existsBy(DraftPicture, { draftId, digest })) return true;
+    return manager
+      .createQueryBuilder(DraftPart, 'part')
+      .innerJoin(StoredFile, 'file', 'file.digest = part.digest')
+      .where('part.draftId = :draftId AND file.pictures LIKE :named', { draftId, named: `%"${digest}"%` })
+      .getExists();
+  }
+
+  async #pictureKind(digest: string): Promise<string> {
+    const { fileTypeFromFile } = await import('file-type');
+    return (await fileTypeFromFile(this.store.path(digest)))?.mime ?? 'application/octet-stream';
+  }
+
+  #send(response: Response, file: Sent): void {
+    if (!this.store.has(file.digest)) throw refusal('unknown');
+    response.setHeader('Content-Type', file.mime);
+    response.setHeader('Content-Security-Policy', HARMLESS);
+    response.setHeader('X-Content-Type-Options', 'nosniff');
+    response.setHeader(
+      'Content-Disposition',
+      contentDisposition(file.name, { type: file.attachment ? 'attachment' : 'inline' }),
+    );
+    // The same content for good, but whether one may see it is asked again each time.
+    response.setHeader('ETag', `"${file.digest}"`);
+    response.setHeader('Cache-Control', 'private, no-cache');
+    // Ranges and conditional requests are answered by the sender of Express.
+    response.sendFile(
+      this.store.path(file.digest),
+      { cacheControl: false, lastModified: false, dotfiles: 'allow' },
+      (error) => {
+        if (error !== undefined && !response.headersSent) response.status(404).end();
+      },
+    );
+  }
+}
+
+interface Sent {
+  readonly digest: string;
+  readonly mime: string;
+  readonly name: string;
+  readonly attachment: boolean;
+}
