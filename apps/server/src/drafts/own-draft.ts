@@ -30,12 +30,9 @@ export async function ensureDraft(manager: EntityManager, place: Place, ids: Ids
 }
 
 /** A draft stands under one member; somebody who has moved between groups may stand for another one already. */
-async function freeMember(
-  manager: EntityManager,
-  { exchange, groupId }: Place,
-  wanted: string,
-): Promise<string> {
-  const members = groupId === null ? [] : (await Authors.load(manager, exchange)).of({ participantId: wanted, groupId });
+async function freeMember(manager: EntityManager, { exchange, groupId }: Place, wanted: string): Promise<string> {
+  const members =
+    groupId === null ? [] : (await Authors.load(manager, exchange)).of({ participantId: wanted, groupId });
   const taken = new Set((await manager.findBy(Draft, { exchangeId: exchange.id })).map((one) => one.participantId));
   const free = [wanted, ...members].find((id) => !taken.has(id));
   if (free !== undefined) return free;

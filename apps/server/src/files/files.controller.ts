@@ -17,11 +17,12 @@ const DIGEST = /^[0-9a-f]{64}$/;
 /** Whatever a file holds: it runs nothing, loads nothing, and is taken for what we say it is. */
 const HARMLESS = "sandbox; default-src 'none'; style-src 'none'; media-src 'self'; img-src 'self'";
 
-class PartParams {
-  exchangeId!: string;
-  draftId!: string;
-  partId!: string;
-  digest?: string;
+/** An interface, so that the parameters are plain texts to the pipe of requests. */
+interface PartParams {
+  readonly exchangeId: string;
+  readonly draftId: string;
+  readonly partId: string;
+  readonly digest?: string;
 }
 
 /** Files of drafts: what was handed in for its author and staff, reading copies for reviewers. */

@@ -1,3 +1,4 @@
+import { AsyncLocalStorage } from 'node:async_hooks';
 import { mkdirSync } from 'node:fs';
 import { rm } from 'node:fs/promises';
 import type { IncomingMessage, ServerResponse } from 'node:http';
@@ -33,6 +34,8 @@ const ID = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/;
 @Injectable()
 export class Uploads {
   readonly #folder: string;
+  /** Who asks, on the way through the protocol's server. */
+  readonly #owner = new AsyncLocalStorage<string>();
   #tus: Promise<{ server: Server; store: TusStore }> | null = null;
 
   constructor(
@@ -45,16 +48,8 @@ export class Uploads {
 
   /** Call it only for requests that have been checked: new ones against the plan, others with `owned`. */
   async handle(person: Person, request: IncomingMessage, response: ServerResponse): Promise<void> {
-    // Whatever the browser says of the owner: the session knows.
-    if (request.method === 'POST') {
-      const said = String(request.headers['upload-metadata'] ?? '')
-        .split(',')
-        .map((one) => one.trim());
-      const kept = said.filter((one) => one !== '' && !/^owner(\s|$)/i.test(one));
-      request.headers['upload-metadata'] = [...kept, `owner ${Buffer.from(person.id).toString('base64')}`].join(',');
-    }
     const { server } = await this.#ready();
-    await server.handle(request, response);
+    await this.#owner.run(person.id, () => server.handle(request, response));
   }
 
   /** An upload of this person, finished or not. @throws ProblemError for any other */
@@ -105,7 +100,11 @@ export class Uploads {
       path: '/api/uploads',
       datastore: store,
       relativeLocation: true,
+      allowedOrigins: () => false,
       namingFunction: () => this.ids.uuid(),
+      // Whatever the browser says of the owner: the session knows.
+      onUploadCreate: (_, upload) =>
+        Promise.resolve({ metadata: { ...upload.metadata, owner: this.#owner.getStore() ?? '' } }),
       onResponseError: (_, error) => {
         const full = (error as { code?: string }).code === 'ENOSPC' || /ENOSPC/.test((error as Error).message ?? '');
         return full ? { status_code: 507, body: JSON.stringify(storeFull().problem) } : undefined;

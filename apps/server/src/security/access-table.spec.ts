@@ -140,6 +140,13 @@ function handingIn(exchange: string, draftOfBen: string): Row[] {
       cho: 403,
       ...inside,
     },
+    { route: 'POST /api/uploads', url: '/uploads', remark: 'for no exchange', ...signedIn(404) },
+    ...(['HEAD', 'PATCH', 'DELETE'] as const).map((method) => ({
+      route: `${method} /api/uploads/:id`,
+      url: `/uploads/${upload.uploadId}`,
+      remark: 'of nobody',
+      ...signedIn(404),
+    })),
     { route: 'GET /api/exchanges/:exchangeId/archive', url: `${exchange}/archive`, ...staffOnly(200) },
     {
       route: 'POST /api/exchanges/:exchangeId/reminders/preview',

@@ -127,7 +127,7 @@ export const PLAN: PlanSettings = {
   shorthandId: null,
 };
 
-type Method = 'get' | 'post' | 'put' | 'delete';
+type Method = 'get' | 'post' | 'put' | 'delete' | 'patch' | 'head';
 
 /** The application on a database of its own, with people to act as. */
 export class World {
@@ -138,7 +138,7 @@ export class World {
     readonly database: Database,
     readonly clock: StandingClock,
     readonly people: readonly TestPerson[],
-    private readonly folder: string,
+    readonly dataFolder: string,
   ) {}
 
   static async open(part: Partial<Settings> = {}, people: readonly TestPerson[] = PEOPLE): Promise<World> {
@@ -170,7 +170,7 @@ export class World {
 
   async close(): Promise<void> {
     await this.app.close();
-    rmSync(this.folder, { recursive: true, force: true });
+    rmSync(this.dataFolder, { recursive: true, force: true });
   }
 
   async #addPeople(): Promise<void> {

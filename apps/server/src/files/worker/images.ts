@@ -43,10 +43,18 @@ export async function convertImage(path: string, folder: string): Promise<Conver
   return { facts: await inspectImage(join(folder, 'copy')), copyFile: 'copy', metadata: await metadataOf(bytes) };
 }
 
+/** The reader of picture data knows no WebP: there it gets the Exif part alone, which is a TIFF of its own. */
+async function readable(bytes: Buffer): Promise<Buffer> {
+  const { format, exif } = await sharp(bytes).metadata();
+  if (format !== 'webp' || exif === undefined) return bytes;
+  return exif.subarray(0, 4).toString('latin1') === 'Exif' ? exif.subarray(6) : exif;
+}
+
 async function metadataOf(bytes: Buffer): Promise<FoundMetadata[]> {
-  const data = (await exifr
-    .parse(bytes, { iptc: true, xmp: true, tiff: true, exif: true, gps: true })
-    .catch(() => undefined)) as Readonly<Record<string, unknown>> | undefined;
+  const options = { iptc: true, xmp: true, tiff: true, exif: true, gps: true };
+  const data = (await exifr.parse(await readable(bytes), options).catch(() => undefined)) as
+    | Readonly<Record<string, unknown>>
+    | undefined;
   const found = Object.entries(data ?? {}).flatMap(([key, value]): FoundMetadata[] => {
     const where = WORDS[key];
     const text = Array.isArray(value) ? value.join(', ') : value;

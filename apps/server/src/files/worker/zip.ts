@@ -3,6 +3,8 @@ import { Refused } from './refused.js';
 
 /** Bytes of all members together, unpacked. A long report with many pictures stays well below. */
 const MOST_BYTES = 300_000_000;
+/** From here on more than a hundred times its size is no document. */
+const MUCH = 50_000_000;
 const MOST_MEMBERS = 5_000;
 
 const BROKEN = [
@@ -34,6 +36,7 @@ export async function readZip(path: string, wanted: (name: string) => boolean): 
 }
 
 async function readMembers(zip: ZipFile, wanted: (name: string) => boolean): Promise<Map<string, Buffer>> {
+  const most = Math.min(MOST_BYTES, Math.max(MUCH, 100 * zip.fileSize));
   if (zip.entryCount > MOST_MEMBERS) throw new Refused(...TOO_MUCH);
   const members = new Map<string, Buffer>();
   let total = 0;
@@ -42,7 +45,7 @@ async function readMembers(zip: ZipFile, wanted: (name: string) => boolean): Pro
     const keep = wanted(entry.fileName);
     for await (const chunk of await zip.openReadStreamPromise(entry)) {
       total += (chunk as Buffer).length;
-      if (total > MOST_BYTES) throw new Refused(...TOO_MUCH);
+      if (total > most) throw new Refused(...TOO_MUCH);
       if (keep) parts.push(chunk as Buffer);
     }
     if (keep) members.set(entry.fileName, Buffer.concat(parts));
