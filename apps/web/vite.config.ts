@@ -2,11 +2,12 @@ import { fileURLToPath } from 'node:url';
 import tailwindcss from '@tailwindcss/vite';
 import react from '@vitejs/plugin-react';
 import { defineConfig } from 'vite';
+import { pdfAssets } from './pdfAssets.js';
 
 const source = (name: string) => fileURLToPath(new URL(`../../packages/${name}/src/index.ts`, import.meta.url));
 
 export default defineConfig({
-  plugins: [react(), tailwindcss()],
+  plugins: [react(), tailwindcss(), pdfAssets()],
   resolve: { alias: { '@salt-circle/core': source('core'), '@salt-circle/contracts': source('contracts') } },
   build: {
     outDir: 'dist',

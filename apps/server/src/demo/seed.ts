@@ -1,7 +1,7 @@
 import { TZDate } from '@date-fns/tz';
 import type { INestApplication } from '@nestjs/common';
 import type { FormRequest, PlanRequest } from '@salt-circle/contracts';
-import { EMPTY_FORM, seededRandom, type FormItem } from '@salt-circle/core';
+import { EMPTY_FORM, seededRandom, type Deliverable, type FormItem } from '@salt-circle/core';
 import { Person } from '../accounts/entities.js';
 import { hashPassword } from '../accounts/passwords.js';
 import { AllocationService } from '../allocation/allocation.service.js';
@@ -18,6 +18,7 @@ import { FormsService } from '../forms/forms.service.js';
 import { Ids } from '../ids/ids.js';
 import { DESCRIPTION_FORM, MONITORING_FORM, PROPOSAL_FORM } from './form.js';
 import { ASSISTANTS, DEMO_PASSWORD, INSTRUCTORS, SEMINAR_STUDENTS, STUDENTS } from './people.js';
+import { attachFiles } from './attach.js';
 import { furnish } from './furnish.js';
 import { fillReviews } from './seed-reviews.js';
 import type { Seeder } from './seeder.js';
@@ -34,6 +35,8 @@ interface Planned {
   readonly brief: string;
   readonly guide: string;
   readonly items: readonly FormItem[];
+  /** What is handed in beside the text. */
+  readonly more?: readonly Deliverable[];
   /** Days from the start: drafts open, drafts due, reviews open, reviews due, release. */
   readonly days: readonly [number, number, number, number, number];
 }
@@ -66,6 +69,35 @@ const MONITORING: Planned = {
     '<p>Say how you would find out whether your proposal worked: what is read, when, by whom, and what would make you stop. One page.</p>',
   guide: GUIDE,
   items: MONITORING_FORM,
+  more: [
+    {
+      id: 'sheets',
+      kind: 'file',
+      title: 'Readings and sketches',
+      description: 'What you have measured so far, as you have it.',
+      required: false,
+      families: ['pdf', 'document', 'image'],
+      maxMegabytes: 20,
+    },
+    {
+      id: 'talk',
+      kind: 'recording',
+      title: 'Two minutes at the site',
+      description: 'Say where you would stand, and what you would read there.',
+      required: false,
+      families: [],
+      maxMegabytes: 50,
+    },
+    {
+      id: 'map',
+      kind: 'link',
+      title: 'Map',
+      description: '',
+      required: false,
+      families: [],
+      maxMegabytes: 50,
+    },
+  ],
   days: [-3, 1, 2, 8, 10],
 };
 
@@ -167,6 +199,7 @@ async function planned(seeder: Seeder, teacher: Person, courseId: string, plan: 
     ...now,
     briefHtml: plan.brief,
     guideHtml: plan.guide,
+    deliverables: [...now.deliverables, ...(plan.more ?? [])] as PlanRequest['deliverables'],
     dates: {
       ...now.dates,
       draftsOpen: morning(draftsOpen),
@@ -248,8 +281,10 @@ async function underReview(
 async function drafting(seeder: Seeder, teacher: Person, courseId: string, students: readonly Person[]): Promise<void> {
   const id = await planned(seeder, teacher, courseId, { ...MONITORING, shorthandId: null });
   for (const [index, student] of students.entries()) {
-    const text = monitoringPlan(siteOf(index).site);
+    const { site } = siteOf(index);
+    const text = monitoringPlan(site);
     at(seeder, -2, (index * 5) % 44);
+    if (index % 4 === 0) await attachFiles(seeder, student, id, { sheets: 'sheets', map: 'map' }, site);
     if (index % 2 === 0) await handIn(seeder, student, id, text);
     else if (index % 3 === 0) await save(seeder, student, id, text);
   }

@@ -37,13 +37,19 @@ export class Readings {
     const rows = await partsOf(manager, draft.id, version.id, place.exchange.deliverables);
     const parts = await this.parts(manager, place, draft, rows, reader);
     const { title, context, number } = version;
-    return { title, context, version: number, ...summary(parts) };
+    return { draftId: draft.id, title, context, version: number, ...summary(parts) };
   }
 
   /** As it is saved now, the way reviewers would see it. */
   async preview(manager: EntityManager, place: Place, draft: Draft, rows: readonly DraftPart[]): Promise<DraftReading> {
     const parts = await this.parts(manager, place, draft, rows, 'reviewer');
-    return { title: draft.title.trim(), context: draft.context.trim(), version: 0, ...summary(parts) };
+    return {
+      draftId: draft.id,
+      title: draft.title.trim(),
+      context: draft.context.trim(),
+      version: 0,
+      ...summary(parts),
+    };
   }
 
   async parts(

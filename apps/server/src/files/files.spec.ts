@@ -22,8 +22,7 @@ beforeAll(async () => {
 afterAll(() => world.close());
 
 const files = (name: string, bytes = sample(name)) => ({ exchangeId: id, deliverableId: 'files', name, bytes });
-const stored = (part: PartView) =>
-  world.database.read.findOneByOrFail(StoredFile, { digest: part.digest as string });
+const stored = (part: PartView) => world.database.read.findOneByOrFail(StoredFile, { digest: part.digest as string });
 const mine = async () => (await world.do<MyDraftView>(ANN, 'get', `/exchanges/${id}/draft`)).parts;
 const clear = async () => {
   for (const part of await mine()) await world.do(ANN, 'delete', `/exchanges/${id}/draft/parts/${part.id}`);
@@ -69,24 +68,39 @@ describe('reading copies', () => {
     expect(text).not.toContain('Ask the warden');
   });
 
-  it.each(['report.docx', 'report.odt'])('of %s keep headings, lists, tables, pictures, notes and links', async (name) => {
-    const { copyHtml, pictures } = await stored(await attached(world, ANN, files(name)));
-    for (const tag of ['<h1>', '<h2>', '<ol><li>', '<ul><li>', '<td>', '<strong>rose</strong>', '<em>four</em>', '<sup>']) {
-      expect(copyHtml).toContain(tag);
-    }
-    expect(copyHtml).toContain('href="https://example.org/gauge"');
-    expect(copyHtml).toMatch(/<a href="#[\w-]+"[^>]*>\[?1\]?<\/a>/);
-    expect(copyHtml).toContain(`<img src="picture:${pictures[0]}"`);
-    expect(world.app.get(FileStore).has(pictures[0] as string)).toBe(true);
-  });
+  it.each(['report.docx', 'report.odt'])(
+    'of %s keep headings, lists, tables, pictures, notes and links',
+    async (name) => {
+      const { copyHtml, pictures } = await stored(await attached(world, ANN, files(name)));
+      for (const tag of [
+        '<h1>',
+        '<h2>',
+        '<ol><li>',
+        '<ul><li>',
+        '<td>',
+        '<strong>rose</strong>',
+        '<em>four</em>',
+        '<sup>',
+      ]) {
+        expect(copyHtml).toContain(tag);
+      }
+      expect(copyHtml).toContain('href="https://example.org/gauge"');
+      expect(copyHtml).toMatch(/<a href="#[\w-]+"[^>]*>\[?1\]?<\/a>/);
+      expect(copyHtml).toContain(`<img src="picture:${pictures[0]}"`);
+      expect(world.app.get(FileStore).has(pictures[0] as string)).toBe(true);
+    },
+  );
 
   it('of Markdown and plain text are made of their own marks', async () => {
-    const markdown = '# Basin\n\nThe *bed* rose.[^1]\n\n- one\n\n<script>x()</script>\n\n![x](https://evil.example/x.png)\n\n[^1]: Read.';
+    const markdown =
+      '# Basin\n\nThe *bed* rose.[^1]\n\n- one\n\n<script>x()</script>\n\n![x](https://evil.example/x.png)\n\n[^1]: Read.';
     const one = await stored(await attached(world, ANN, files('notes.md', Buffer.from(markdown))));
     expect(one.copyHtml).toContain('<h1>Basin</h1>');
     expect(one.copyHtml).toContain('<em>bed</em>');
     expect(one.copyHtml).not.toMatch(/<script|evil/);
-    const latin = await stored(await attached(world, ANN, files('old.txt', Buffer.from('M\xfcller <b>\n\nzwei', 'latin1'))));
+    const latin = await stored(
+      await attached(world, ANN, files('old.txt', Buffer.from('M\xfcller <b>\n\nzwei', 'latin1'))),
+    );
     expect(latin.copyHtml).toBe('<p>Müller &lt;b&gt;</p><p>zwei</p>');
   });
 
@@ -117,15 +131,20 @@ describe('reading copies', () => {
     expect([read.common.title, read.common.artist]).toEqual([undefined, undefined]);
   });
 
-  it.each(['picture.jpg', 'picture.png', 'picture.webp'])('of %s are the same picture without its data', async (name) => {
-    const part = await attached(world, ANN, files(name));
-    const { facts, metadata } = await stored(part);
-    expect(facts).toMatchObject({ width: 64, height: 48 });
-    expect(metadata.map(({ value }) => value)).toContain('Adjoa Mensah');
-    const copy = await fetched(ANN, `/drafts/${await draftId()}/parts/${part.id}/copy`);
-    expect(JSON.stringify((await exifr.parse(copy.body as Buffer, true).catch(() => null)) ?? {})).not.toContain('Artist');
-    expect((copy.body as Buffer).toString('latin1')).not.toMatch(/Adjoa|Mensah/);
-  });
+  it.each(['picture.jpg', 'picture.png', 'picture.webp'])(
+    'of %s are the same picture without its data',
+    async (name) => {
+      const part = await attached(world, ANN, files(name));
+      const { facts, metadata } = await stored(part);
+      expect(facts).toMatchObject({ width: 64, height: 48 });
+      expect(metadata.map(({ value }) => value)).toContain('Adjoa Mensah');
+      const copy = await fetched(ANN, `/drafts/${await draftId()}/parts/${part.id}/copy`);
+      expect(JSON.stringify((await exifr.parse(copy.body as Buffer, true).catch(() => null)) ?? {})).not.toContain(
+        'Artist',
+      );
+      expect((copy.body as Buffer).toString('latin1')).not.toMatch(/Adjoa|Mensah/);
+    },
+  );
 
   it('of a PDF have its pages, and no properties, XMP or remarks of anybody', async () => {
     const part = await attached(world, ANN, files('report.pdf'));
@@ -134,7 +153,12 @@ describe('reading copies', () => {
     expect(facts.pages).toBe(1);
     const copy = await fetched(ANN, `/drafts/${await draftId()}/parts/${part.id}/copy`);
     const pdf = await PDFDocument.load(copy.body as Buffer, { updateMetadata: false });
-    expect([pdf.getPageCount(), pdf.getAuthor(), pdf.getTitle(), pdf.getProducer()]).toEqual([1, undefined, undefined, undefined]);
+    expect([pdf.getPageCount(), pdf.getAuthor(), pdf.getTitle(), pdf.getProducer()]).toEqual([
+      1,
+      undefined,
+      undefined,
+      undefined,
+    ]);
     expect((copy.body as Buffer).toString('latin1')).not.toMatch(/x:xmpmeta|Adjoa/);
   });
 });
@@ -226,8 +250,18 @@ describe('refused, with the reason, and the draft unchanged', () => {
     ['half a document', 'a.docx', () => sample('report.docx').subarray(0, 5000), /damaged|cannot be reviewed|archive/],
     ['a document that unpacks without end', 'a.docx', bomb, /unpacks to far more/],
     ['entities in XML', 'a.docx', () => docx({ 'word/document.xml': entities }), /damaged inside/],
-    ['members with paths', 'a.docx', () => docx({ 'word/document.xml': '<w/>', '../../x.xml': '<x/>' }), /damaged inside/],
-    ['a document in name only', 'a.docx', () => Buffer.from('MZ\x00\x01\x02\x03 not a document'), /cannot be reviewed|damaged/],
+    [
+      'members with paths',
+      'a.docx',
+      () => docx({ 'word/document.xml': '<w/>', '../../x.xml': '<x/>' }),
+      /damaged inside/,
+    ],
+    [
+      'a document in name only',
+      'a.docx',
+      () => Buffer.from('MZ\x00\x01\x02\x03 not a document'),
+      /cannot be reviewed|damaged/,
+    ],
     ['a drawing', 'a.svg', () => Buffer.from('<svg xmlns="http://www.w3.org/2000/svg" onload="x()"/>'), /SVG/],
     ['a web page', 'a.html', () => Buffer.from('<!doctype html><script>x()</script>'), /web page/],
     ['a program', 'a.pdf', () => Buffer.concat([Buffer.from('\x7fELF'), Buffer.alloc(200)]), /cannot be reviewed/],
@@ -252,7 +286,8 @@ describe('refused, with the reason, and the draft unchanged', () => {
   it('a kind that the deliverable does not take, and more than ten files', async () => {
     const { body } = await attach(world, ANN, { ...files('picture.png'), deliverableId: 'papers' });
     expect(body.sentence).toBe('“picture.png” is a picture, which is not taken for “Paper”.');
-    for (let count = 0; count < 10; count += 1) await attach(world, ANN, files(`${count}.txt`, Buffer.from(`text ${count}`)));
+    for (let count = 0; count < 10; count += 1)
+      await attach(world, ANN, files(`${count}.txt`, Buffer.from(`text ${count}`)));
     expect((await attach(world, ANN, files('a.txt', Buffer.from('one more')))).body.code).toBe('too-many-files');
   });
 
@@ -278,15 +313,34 @@ describe('a reviewer', () => {
       await send(who, 'report.docx');
       await handInSaved(own, who, exchange);
     }
-    const preview = await own.do<{ seed: number; fingerprint: string }>(INES, 'post', `/exchanges/${exchange}/allocation/preview`, { seed: 1 });
-    await own.do(INES, 'post', `/exchanges/${exchange}/allocation`, { seed: preview.seed, fingerprint: preview.fingerprint });
+    const preview = await own.do<{ seed: number; fingerprint: string }>(
+      INES,
+      'post',
+      `/exchanges/${exchange}/allocation/preview`,
+      { seed: 1 },
+    );
+    await own.do(INES, 'post', `/exchanges/${exchange}/allocation`, {
+      seed: preview.seed,
+      fingerprint: preview.fingerprint,
+    });
     own.clock.goTo(AT.reviewing);
     const [review] = await own.do<Array<{ id: string }>>(ANN, 'get', `/exchanges/${exchange}/reviews`);
     const desk = await own.do<{ draft: { parts: PartView[]; draftId: string } }>(ANN, 'get', `/reviews/${review?.id}`);
     const [, pdf, document] = desk.draft.parts;
-    expect(pdf).toMatchObject({ name: 'Files 1.pdf', show: 'pdf', size: null, digest: null, original: false, copy: { state: 'ready' } });
+    expect(pdf).toMatchObject({
+      name: 'Files 1.pdf',
+      show: 'pdf',
+      size: null,
+      digest: null,
+      original: false,
+      copy: { state: 'ready' },
+    });
     expect(document?.html).toContain('The eastern basin');
-    const board = await own.do<{ rows: Array<{ person: { name: string }; draft: { id: string } }> }>(INES, 'get', `/exchanges/${exchange}/progress`);
+    const board = await own.do<{ rows: Array<{ person: { name: string }; draft: { id: string } }> }>(
+      INES,
+      'get',
+      `/exchanges/${exchange}/progress`,
+    );
     const draft = board.rows.find(({ person }) => person.name.startsWith('Ben'))?.draft.id;
     const get = async (who: number, path: string, headers: Record<string, string> = {}) =>
       request(own.app.getHttpServer())

@@ -28,6 +28,12 @@ const PICTURE_BYTES = 20_000_000;
 const CAPTION_BYTES = 1_000_000;
 const MEGA = 1_000_000;
 
+/** A file that lies ready, from an upload or from the application itself. */
+interface Taken extends Pick<Upload, 'path' | 'name' | 'deliverableId'> {
+  /** Of the upload. */
+  readonly id: string | null;
+}
+
 /** Brings what was uploaded into a draft: looked at, kept by its content, and only then part of it. */
 @Injectable()
 export class Intake {
@@ -66,10 +72,17 @@ export class Intake {
     if (known !== null) return known;
     const upload = await this.#finished(person, exchangeId, uploadId);
     if (captionsFor !== undefined) return this.#attachCaptions(person, exchangeId, upload, captionsFor);
+    const view = await this.take(person, exchangeId, upload);
+    await this.uploads.forget(uploadId);
+    return view;
+  }
+
+  /** Takes a file of ours into the draft: looked at, kept, and its reading copy on the way. */
+  async take(person: Person, exchangeId: string, file: Taken): Promise<PartView> {
     const place = await this.access.exchange(person, exchangeId);
-    const deliverable = deliverableOf(place, upload.deliverableId, ['file', 'recording']);
-    const inspected = await this.#inspected(upload, deliverable);
-    const kept = await this.#kept(upload.path);
+    const deliverable = deliverableOf(place, file.deliverableId, ['file', 'recording']);
+    const inspected = await this.#inspected(file, deliverable);
+    const kept = await this.#kept(file.path);
     const view = await this.database.write(async (manager) => {
       const now = await this.access.exchange(person, exchangeId, manager);
       act(now, { kind: 'save-draft' });
@@ -80,15 +93,14 @@ export class Intake {
         ...emptyPart(this.ids.uuid(), draft.id, deliverable.id, position),
         kind: deliverable.kind,
         digest: kept.digest,
-        name: tamed(upload.name),
-        uploadId,
+        name: tamed(file.name),
+        uploadId: file.id,
         savedAt: this.clock.now(),
       });
       await manager.insert(DraftPart, part);
       return this.#view(manager, now, draft, part);
     });
     this.copies.enqueue(kept.digest);
-    await this.uploads.forget(uploadId);
     return view;
   }
 
@@ -158,7 +170,7 @@ export class Intake {
     });
   }
 
-  async #inspected(upload: Upload, { families, kind, title }: Deliverable): Promise<Inspected> {
+  async #inspected(upload: Taken, { families, kind, title }: Deliverable): Promise<Inspected> {
     const inspected = await this.#done(this.workers.inspect({ path: upload.path, name: upload.name }), upload.id);
     const taken = kind === 'recording' ? (['audio', 'video'] as const) : families;
     if ((taken as readonly string[]).includes(inspected.family)) return inspected;
@@ -179,11 +191,11 @@ export class Intake {
     });
     if ('done' in answer) return answer.done;
     const { sentence, whatToDo } = answer.refused;
-    throw uploadId === null ? refused(sentence, whatToDo) : await this.#refuse(uploadId, sentence, whatToDo);
+    throw await this.#refuse(uploadId, sentence, whatToDo);
   }
 
-  async #refuse(uploadId: string, sentence: string, whatToDo: string): Promise<ProblemError> {
-    await this.uploads.forget(uploadId);
+  async #refuse(uploadId: string | null, sentence: string, whatToDo: string): Promise<ProblemError> {
+    if (uploadId !== null) await this.uploads.forget(uploadId);
     return refused(sentence, whatToDo);
   }
 

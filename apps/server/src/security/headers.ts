@@ -15,6 +15,9 @@ export function securityHeaders(secure: boolean): ReturnType<typeof helmet> {
         fontSrc: ["'self'"],
         imgSrc: ["'self'", 'data:', 'blob:'],
         connectSrc: ["'self'"],
+        // Films and sounds of drafts, and recordings that are not stored yet.
+        mediaSrc: ["'self'", 'blob:'],
+        workerSrc: ["'self'"],
         manifestSrc: ["'self'"],
         baseUri: ["'none'"],
         formAction: ["'self'"],

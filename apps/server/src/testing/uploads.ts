@@ -18,7 +18,11 @@ export interface Sending {
 }
 
 /** Begins an upload by the protocol. @returns the answer, and the id of the upload where it was welcome */
-export async function begin(world: World, person: number, { exchangeId, deliverableId, name, bytes, use = 'part' }: Sending) {
+export async function begin(
+  world: World,
+  person: number,
+  { exchangeId, deliverableId, name, bytes, use = 'part' }: Sending,
+) {
   const pairs = { exchange: exchangeId, deliverable: deliverableId, name, use };
   const response = await request(world.app.getHttpServer())
     .post('/api/uploads')
@@ -26,8 +30,19 @@ export async function begin(world: World, person: number, { exchangeId, delivera
     .set('cookie', await world.cookieOf(person))
     .set('tus-resumable', '1.0.0')
     .set('upload-length', String(bytes.length))
-    .set('upload-metadata', Object.entries(pairs).map(([key, value]) => `${key} ${base64(value)}`).join(','));
-  return { response, id: String(response.headers['location'] ?? '').split('/').at(-1) ?? '' };
+    .set(
+      'upload-metadata',
+      Object.entries(pairs)
+        .map(([key, value]) => `${key} ${base64(value)}`)
+        .join(','),
+    );
+  return {
+    response,
+    id:
+      String(response.headers['location'] ?? '')
+        .split('/')
+        .at(-1) ?? '',
+  };
 }
 
 /** Sends bytes of an upload, from `offset` on. */
@@ -61,7 +76,15 @@ export async function attached(world: World, person: number, sending: Sending): 
 const FAMILIES = ['pdf', 'document', 'plain-text', 'image', 'audio', 'video'] as const;
 const file = { kind: 'file' as const, description: '', required: false, families: [...FAMILIES], maxMegabytes: 5 };
 export const FILES = [
-  { id: 'text', kind: 'text' as const, title: 'Report', description: '', required: true, families: [], maxMegabytes: 50 },
+  {
+    id: 'text',
+    kind: 'text' as const,
+    title: 'Report',
+    description: '',
+    required: true,
+    families: [],
+    maxMegabytes: 50,
+  },
   { id: 'files', title: 'Files', ...file },
   { id: 'papers', title: 'Paper', ...file, families: ['pdf' as const, 'document' as const] },
   { ...file, id: 'talk', kind: 'recording' as const, title: 'Talk', families: [] },
@@ -69,7 +92,10 @@ export const FILES = [
 ];
 
 /** An exchange that takes every kind of thing, while drafts are open. */
-export async function exchangeOfFiles(world: World, part: Parameters<typeof publishedExchange>[1] = {}): Promise<string> {
+export async function exchangeOfFiles(
+  world: World,
+  part: Parameters<typeof publishedExchange>[1] = {},
+): Promise<string> {
   const id = await publishedExchange(world, { deliverables: FILES, ...part });
   world.clock.goTo(AT.drafting);
   return id;

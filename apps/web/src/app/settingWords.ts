@@ -1,3 +1,4 @@
+import type { LateView } from '@salt-circle/contracts';
 import type { Deliverable, FileFamily, GradePart, GradePartName, LateRule } from '@salt-circle/core';
 
 export const FAMILY_WORDS: Readonly<Record<FileFamily, string>> = {
@@ -60,4 +61,28 @@ export function gradeWords(parts: readonly GradePart[]): string {
     ({ part, weight }) => `${PART_WORDS[part]} ${sum > 0 ? Math.round((weight / sum) * 100) : 0}%`,
   );
   return `The grade: ${listed(shares)}.`;
+}
+
+const MINUTE = 60_000;
+
+/** "35 minutes late: loses 5 percentage points." */
+export function lateInWords({ by, startedDays, loses, rule }: LateView): string {
+  const minutes = Math.max(1, Math.ceil(by / MINUTE));
+  const long =
+    minutes < 120
+      ? `${minutes} minutes`
+      : minutes < 48 * 60
+        ? `${Math.floor(minutes / 60)} hours`
+        : `${Math.floor(minutes / 1440)} days`;
+  if (startedDays === 0) return `${long} late, within the time of grace: nothing is lost.`;
+  if (rule === null || loses === 0) return `${long} late. Nothing is lost by it.`;
+  const unit =
+    rule.unit === 'percent'
+      ? loses === 1
+        ? 'percentage point'
+        : 'percentage points'
+      : loses === 1
+        ? 'point'
+        : 'points';
+  return `${long} late: loses ${loses} ${unit}.`;
 }

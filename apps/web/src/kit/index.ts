@@ -4,7 +4,7 @@ export { FilePick } from './FilePick.js';
 export { Levels } from './Levels.js';
 export { Empty, Loading, Notice } from './Notice.js';
 export { Dialog, Key, Menu, Tooltip, TooltipProvider, type MenuItem } from './Overlay.js';
-export { Prose, safeHtml } from './Prose.js';
+export { followAnchor, Prose, safeHtml } from './Prose.js';
 export { RichText } from './RichText.js';
 export { Ring } from './Ring.js';
 export { Ruler, type RulerSegment } from './Ruler.js';

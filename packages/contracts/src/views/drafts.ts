@@ -54,6 +54,7 @@ export interface PartView {
 
 /** A version as it is read. */
 export interface DraftReading {
+  readonly draftId: string;
   readonly title: string;
   readonly context: string;
   readonly words: number;

@@ -53,8 +53,7 @@ async function readable(bytes: Buffer): Promise<Buffer> {
 async function metadataOf(bytes: Buffer): Promise<FoundMetadata[]> {
   const options = { iptc: true, xmp: true, tiff: true, exif: true, gps: true };
   const data = (await exifr.parse(await readable(bytes), options).catch(() => undefined)) as
-    | Readonly<Record<string, unknown>>
-    | undefined;
+    Readonly<Record<string, unknown>> | undefined;
   const found = Object.entries(data ?? {}).flatMap(([key, value]): FoundMetadata[] => {
     const where = WORDS[key];
     const text = Array.isArray(value) ? value.join(', ') : value;

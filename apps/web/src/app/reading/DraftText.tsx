@@ -1,7 +1,7 @@
 import { describeTextAnchor, type AnchorMatch, type TextAnchor } from '@salt-circle/core';
 import type { NoteKind } from '@salt-circle/contracts';
 import { useCallback, useEffect, useLayoutEffect, useRef, useState, type KeyboardEvent } from 'react';
-import { safeHtml } from '../../kit/index.js';
+import { followAnchor, safeHtml } from '../../kit/index.js';
 import { readDom } from './domText.js';
 import { KINDS } from './noteKinds.js';
 import { activate, markPassages, topsOf, type Passage } from './passages.js';
@@ -111,6 +111,7 @@ export function DraftText({ html, passages, activeId, onActivate, onLayout, onNo
         className="prose prose-reading outline-none focus-visible:outline-2"
         onKeyDown={press}
         onClick={(event) => {
+          followAnchor(event);
           const id = (event.target as HTMLElement).closest<HTMLElement>('mark.passage')?.dataset['note'];
           if (id !== undefined && currentRange() === null) onActivate(id);
         }}

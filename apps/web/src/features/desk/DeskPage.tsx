@@ -8,6 +8,7 @@ import { deskShareChanged, selectDeskShare } from '../../app/layoutSlice.js';
 import { labelWords } from '../../app/People.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { DraftText, type DraftLayout } from '../../app/reading/DraftText.js';
+import { ReadingParts } from '../../app/viewing/ReadingParts.js';
 import { MarginNotes } from '../../app/reading/MarginNotes.js';
 import { NoteStrip } from '../../app/reading/NoteStrip.js';
 import { useMe } from '../../app/session/useMe.js';
@@ -90,27 +91,31 @@ function Desk({ desk }: { readonly desk: DeskView }) {
     );
   };
 
+  const text = (html: string) => (
+    <div className="@2xl:grid @2xl:grid-cols-[minmax(0,1fr)_12.5rem] @2xl:gap-6">
+      <DraftText
+        html={html}
+        passages={notes.list}
+        activeId={activeId}
+        onActivate={choose}
+        onLayout={onLayout}
+        {...(editable && { onNote: (kind, anchor) => choose(notes.add(kind, anchor)) })}
+      />
+      <aside ref={margin} aria-label="Notes beside the draft" className="hidden @2xl:block">
+        <MarginNotes
+          ids={notes.list.map(({ id }) => id)}
+          layout={layout}
+          activeId={activeId}
+          render={(id) => card(id, false)}
+        />
+      </aside>
+    </div>
+  );
+
   const draft = (
     <div className="@container h-full overflow-y-auto px-6 py-5" data-scroll="draft">
       <h2 className="mb-4 font-serif text-2xl font-semibold">{desk.draft.title}</h2>
-      <div className="@2xl:grid @2xl:grid-cols-[minmax(0,1fr)_12.5rem] @2xl:gap-6">
-        <DraftText
-          html={desk.draft.html}
-          passages={notes.list}
-          activeId={activeId}
-          onActivate={choose}
-          onLayout={onLayout}
-          {...(editable && { onNote: (kind, anchor) => choose(notes.add(kind, anchor)) })}
-        />
-        <aside ref={margin} aria-label="Notes beside the draft" className="hidden @2xl:block">
-          <MarginNotes
-            ids={notes.list.map(({ id }) => id)}
-            layout={layout}
-            activeId={activeId}
-            render={(id) => card(id, false)}
-          />
-        </aside>
-      </div>
+      <ReadingParts reading={desk.draft} exchangeId={exchange.id} renderText={text} tall />
     </div>
   );
 

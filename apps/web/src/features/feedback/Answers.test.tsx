@@ -13,7 +13,7 @@ const answer = (levelId: string | null, text: string) => ({
   revision: 1,
 });
 const FEEDBACK: FeedbackView = {
-  draft: { title: 'T', html: '', words: 9, version: 1 },
+  draft: { title: 'T', html: '', words: 9, version: 1, draftId: 'd', context: '', htmlPartId: null, parts: [] },
   form: {
     ...EMPTY_FORM,
     overall: 'none',

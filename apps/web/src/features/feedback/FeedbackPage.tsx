@@ -4,6 +4,7 @@ import { Empty, Loading, Tabs } from '../../kit/index.js';
 import { api } from '../../app/api.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { DraftText, type DraftLayout } from '../../app/reading/DraftText.js';
+import { ReadingParts } from '../../app/viewing/ReadingParts.js';
 import { MarginNotes } from '../../app/reading/MarginNotes.js';
 import { NoteText } from '../../app/reading/NoteText.js';
 import { When } from '../../app/time/When.js';
@@ -58,6 +59,7 @@ function Feedback({
   readonly feedback: FeedbackView;
   readonly draft: NonNullable<FeedbackView['draft']>;
 }) {
+  const exchange = useExchange();
   const notes = useMemo(
     () =>
       feedback.reviews
@@ -81,30 +83,27 @@ function Feedback({
     />
   );
   const count = feedback.reviews.length;
+  const text = (html: string) => (
+    <div className="@2xl:grid @2xl:grid-cols-[minmax(0,1fr)_12.5rem] @2xl:gap-6">
+      <DraftText html={html} passages={notes} activeId={activeId} onActivate={setActiveId} onLayout={onLayout} />
+      <aside aria-label="Notes beside your draft" className="hidden @2xl:block">
+        <MarginNotes
+          ids={notes.map(({ id }) => id)}
+          layout={layout}
+          activeId={activeId}
+          render={(id) => {
+            const note = notes.find((one) => one.id === id);
+            return note === undefined ? null : show(note, false);
+          }}
+        />
+      </aside>
+    </div>
+  );
   return (
     <div className="grid flex-1 grid-cols-1 lg:grid-cols-[3fr_2fr]">
       <section aria-label="Your draft with its notes" className="@container px-6 py-5">
         <h2 className="mb-4 font-serif text-2xl font-semibold">{draft.title}</h2>
-        <div className="@2xl:grid @2xl:grid-cols-[minmax(0,1fr)_12.5rem] @2xl:gap-6">
-          <DraftText
-            html={draft.html}
-            passages={notes}
-            activeId={activeId}
-            onActivate={setActiveId}
-            onLayout={onLayout}
-          />
-          <aside aria-label="Notes beside your draft" className="hidden @2xl:block">
-            <MarginNotes
-              ids={notes.map(({ id }) => id)}
-              layout={layout}
-              activeId={activeId}
-              render={(id) => {
-                const note = notes.find((one) => one.id === id);
-                return note === undefined ? null : show(note, false);
-              }}
-            />
-          </aside>
-        </div>
+        <ReadingParts reading={draft} exchangeId={exchange.id} renderText={text} tall />
       </section>
       <section className="border-l border-line bg-crust px-5 py-3">
         <p className="text-ink-soft">

@@ -1,12 +1,13 @@
 import type { MyDraftView, VersionMeta } from '@salt-circle/contracts';
 import { useState } from 'react';
-import { Dialog, Loading, Prose, Tabs } from '../../kit/index.js';
+import { Loading, Prose, Tabs } from '../../kit/index.js';
 import { FormPreview } from '../../app/form/FormPreview.js';
 import { useNow } from '../../app/time/useNow.js';
 import { exactly } from '../../app/time/words.js';
 import { useExchange } from '../../app/useExchange.js';
-import { deliverableWords, gradeWords, lateWords } from '../../app/settingWords.js';
-import { useAskedFormQuery, useVersionQuery } from './handInApi.js';
+import { deliverableWords, gradeWords, lateInWords, lateWords } from '../../app/settingWords.js';
+import { useAskedFormQuery } from './handInApi.js';
+import { ReadVersion } from './ReadVersion.js';
 
 /** Beside the draft: the brief, what reviewers will be asked, and what was handed in. */
 export function DraftSide({ draft }: { readonly draft: MyDraftView | null }) {
@@ -14,33 +15,35 @@ export function DraftSide({ draft }: { readonly draft: MyDraftView | null }) {
   const [tab, setTab] = useState('brief');
   return (
     <aside className="border-l border-line bg-crust px-5 py-2 pb-24">
-      <Tabs
-        label="Beside the draft"
-        value={tab}
-        onChange={setTab}
-        tabs={[
-          {
-            key: 'brief',
-            words: 'Brief',
-            content: (
-              <div className="pt-3">
-                <Prose html={exchange.briefHtml} />
-                <WhatIsAsked />
-              </div>
-            ),
-          },
-          { key: 'form', words: 'Review form', content: <AskedForm exchangeId={exchange.id} /> },
-          ...(draft === null || draft.versions.length === 0
-            ? []
-            : [
-                {
-                  key: 'versions',
-                  words: `Handed in ${draft.versions.length}`,
-                  content: <Versions versions={draft.versions} />,
-                },
-              ]),
-        ]}
-      />
+      <div className="lg:sticky lg:top-2 lg:max-h-[calc(100vh-6rem)] lg:overflow-y-auto">
+        <Tabs
+          label="Beside the draft"
+          value={tab}
+          onChange={setTab}
+          tabs={[
+            {
+              key: 'brief',
+              words: 'Brief',
+              content: (
+                <div className="pt-3">
+                  <Prose html={exchange.briefHtml} />
+                  <WhatIsAsked />
+                </div>
+              ),
+            },
+            { key: 'form', words: 'Review form', content: <AskedForm exchangeId={exchange.id} /> },
+            ...(draft === null || draft.versions.length === 0
+              ? []
+              : [
+                  {
+                    key: 'versions',
+                    words: `Handed in ${draft.versions.length}`,
+                    content: <Versions versions={draft.versions} />,
+                  },
+                ]),
+          ]}
+        />
+      </div>
     </aside>
   );
 }
@@ -84,17 +87,21 @@ function Versions({ versions }: { readonly versions: readonly VersionMeta[] }) {
   const { course } = useExchange();
   const now = useNow();
   const [reading, setReading] = useState<number | null>(null);
+  const counting = versions.findLast(({ withdrawn }) => !withdrawn);
   return (
     <ol className="pt-3">
-      {versions.toReversed().map(({ number, title, words, handedInAt, digest }, index) => (
+      {versions.toReversed().map(({ number, title, words, handedInAt, handedInBy, digest, late, withdrawn }) => (
         <li key={number} className="border-b border-line py-2">
           <p className="font-semibold">
-            Version {number} {index === 0 && <span className="font-normal text-kelp">counts</span>}
+            Version {number} {number === counting?.number && <span className="font-normal text-kelp">counts</span>}
+            {withdrawn && <span className="font-normal text-ink-soft">taken back</span>}
           </p>
           <p>{title}</p>
           <p className="text-sm text-ink-soft">
             {words} words, {exactly(Date.parse(handedInAt), course.timeZone, now)}
+            {handedInBy !== null && `, by ${handedInBy}`}
           </p>
+          {late !== null && <p className="text-sm text-madder">{lateInWords(late)}</p>}
           <p className="truncate text-sm text-ink-soft" title={`SHA-256 ${digest}`}>
             digest {digest.slice(0, 16)}…
           </p>
@@ -103,22 +110,7 @@ function Versions({ versions }: { readonly versions: readonly VersionMeta[] }) {
           </button>
         </li>
       ))}
-      {reading !== null && <ReadVersion number={reading} onClose={() => setReading(null)} />}
+      {reading !== null && <ReadVersion number={reading} versions={versions} onClose={() => setReading(null)} />}
     </ol>
-  );
-}
-
-function ReadVersion({ number, onClose }: { readonly number: number; readonly onClose: () => void }) {
-  const exchange = useExchange();
-  const { data } = useVersionQuery({ exchangeId: exchange.id, number });
-  return (
-    <Dialog
-      open
-      onClose={onClose}
-      title={data === undefined ? `Version ${number}` : `${data.title} (version ${number})`}
-      wide
-    >
-      {data === undefined ? <Loading what="the version" /> : <Prose html={data.html} reading />}
-    </Dialog>
   );
 }

@@ -1,26 +1,34 @@
 import type { MyDraftView, VersionMeta } from '@salt-circle/contracts';
-import { countWords } from '@salt-circle/core';
-import { useState } from 'react';
-import { Empty, Loading, RichText } from '../../kit/index.js';
+import { useEffect, useState } from 'react';
+import { Button, Empty, Loading } from '../../kit/index.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
-import { Conflict } from '../../app/saving/Conflict.js';
-import { useSaver, useSavingState } from '../../app/saving/useSaving.js';
-import { useMe } from '../../app/session/useMe.js';
-import { saveQueue } from '../../app/store.js';
-import { When } from '../../app/time/When.js';
+import { useSavingState } from '../../app/saving/useSaving.js';
 import { useSeeing } from '../../app/seeing/useSeeing.js';
-import { useFresh } from '../../app/useFresh.js';
+import { useMe } from '../../app/session/useMe.js';
+import { When } from '../../app/time/When.js';
 import { useExchange } from '../../app/useExchange.js';
+import { useFresh } from '../../app/useFresh.js';
+import { DraftHead } from './DraftHead.js';
 import { DraftSide } from './DraftSide.js';
+import { FilesSection } from './FilesSection.js';
 import { HandInBar } from './HandInBar.js';
 import { useMyDraftQuery } from './handInApi.js';
-import { plainText } from './plainText.js';
+import { LinksSection } from './LinksSection.js';
+import { TextSection } from './TextSection.js';
 
-/** Writing the draft, and handing it in. */
+/** Reading copies are asked after this often while one is being made, and what others of a group write. Milliseconds. */
+const OFTEN = 2_000;
+const AT_TIMES = 15_000;
+
+/** Writing the draft, adding files, and handing it in. */
 export function HandInPage() {
   const exchange = useExchange();
-  const query = useMyDraftQuery(exchange.id, { refetchOnMountOrArgChange: true });
+  const [polling, setPolling] = useState(0);
+  const query = useMyDraftQuery(exchange.id, { refetchOnMountOrArgChange: true, pollingInterval: polling });
   const draft = useFresh(query);
+  const making = draft?.parts.some(({ copy }) => copy?.state === 'waiting') ?? false;
+  const grouped = draft?.group != null;
+  useEffect(() => setPolling(making ? OFTEN : grouped ? AT_TIMES : 0), [making, grouped]);
   const opened = exchange.stage !== 'planning';
   if (!opened && exchange.dates.draftsOpen !== null) {
     return (
@@ -35,91 +43,61 @@ export function HandInPage() {
       </div>
     );
   }
-  if (query.error !== undefined) return <ProblemNotice error={query.error} />;
+  if (query.error !== undefined && draft === undefined) return <ProblemNotice error={query.error} />;
   if (draft === undefined) return <Loading what="your draft" />;
   return <Writing draft={draft} />;
-}
-
-interface Text {
-  readonly title: string;
-  readonly html: string;
 }
 
 function Writing({ draft }: { readonly draft: MyDraftView }) {
   const exchange = useExchange();
   const me = useMe();
   const seeing = useSeeing() !== null;
-  const key = `${me.id}:draft:${exchange.id}`;
-  const [text, setText] = useState<Text>(() => ({
-    title: draft.title,
-    html: draft.html,
-    ...saveQueue.pending(key)?.body,
-  }));
+  const prefix = `${me.id}:draft:${exchange.id}`;
+  const saving = useSavingState(prefix, draft.savedAt);
   const [receipt, setReceipt] = useState<VersionMeta | null>(null);
-  const save = useSaver(key, `/api/exchanges/${exchange.id}/draft`, draft.revision);
-  const saving = useSavingState(key, draft.savedAt);
-  const words = countWords(plainText(text.html));
-  const theirs = saving.problem?.current as MyDraftView | undefined;
-  const change = (part: Partial<Text>) => {
-    const next = { ...text, ...part };
-    setText(next);
-    save({ ...next });
-  };
+  const [alone, setAlone] = useState(false);
+  const { deliverables } = exchange;
+  const several = deliverables.length > 1;
   return (
-    <>
-      <div className="grid flex-1 grid-cols-1 lg:grid-cols-[1fr_22rem]">
-        <div className="min-w-0 px-5 py-4 lg:px-12">
-          {saving.state === 'conflict' && saving.problem !== null && theirs !== undefined && (
-            <Conflict
-              saveKey={key}
-              problem={saving.problem}
-              revision={theirs.revision}
-              theirs={
-                <>
-                  <p className="font-semibold">{theirs.title}</p>
-                  <p>{plainText(theirs.html).slice(0, 600)}</p>
-                </>
-              }
-              onTake={() => setText({ title: theirs.title, html: theirs.html })}
-            />
-          )}
-          <label>
-            <span className="sr-only">Title of your draft</span>
-            <textarea
-              rows={1}
-              value={text.title}
-              maxLength={200}
-              readOnly={seeing}
-              placeholder="Title of your draft"
-              onChange={(event) => change({ title: event.target.value.replace(/\n/g, ' ') })}
-              className="field-sizing-content block w-full max-w-[68ch] resize-none border-b border-transparent bg-transparent font-serif text-2xl font-semibold placeholder:font-normal placeholder:text-ink-soft hover:border-line"
-            />
-          </label>
-          <RichText
-            label="Your draft"
-            html={text.html}
-            reading
-            editable={!seeing}
-            onChange={(html) => change({ html })}
-            aside={<span className="text-sm text-ink-soft">{words === 1 ? '1 word' : `${words} words`}</span>}
-          />
-          {saving.state === 'refused' && saving.problem !== null && (
-            <div className="mt-4">
-              <ProblemNotice error={saving.problem} />
-            </div>
-          )}
+    <div className={alone ? 'fixed inset-0 z-30 flex flex-col overflow-y-auto bg-salt' : 'contents'}>
+      <div className={alone ? 'flex-1' : 'grid flex-1 grid-cols-1 lg:grid-cols-[1fr_22rem]'}>
+        <div className={`min-w-0 px-5 py-4 ${alone ? 'mx-auto w-full max-w-4xl' : 'lg:px-12'}`}>
+          <div className="flex items-start justify-between gap-4">
+            {draft.group === null ? (
+              <span />
+            ) : (
+              <p className="mb-2 text-sm text-ink-soft">
+                Handed in by your group, <strong className="text-ink">{draft.group.title}</strong>:{' '}
+                {draft.group.members.join(', ')}. Any of you can write and hand in for all.
+              </p>
+            )}
+            <Button small look="quiet" aria-pressed={alone} onClick={() => setAlone(!alone)}>
+              {alone ? 'Back to the page' : 'Full screen'}
+            </Button>
+          </div>
+          <DraftHead draft={draft} saveKey={`${prefix}:head`} editable={!seeing} />
+          {deliverables.map((deliverable, index) => {
+            const shared = { deliverable, draft, heading: several || deliverable.kind !== 'text', number: index + 1 };
+            if (deliverable.kind === 'text') {
+              return (
+                <TextSection
+                  key={deliverable.id}
+                  {...shared}
+                  saveKey={`${prefix}:text:${deliverable.id}`}
+                  editable={!seeing}
+                />
+              );
+            }
+            return deliverable.kind === 'link' ? (
+              <LinksSection key={deliverable.id} {...shared} editable={!seeing} />
+            ) : (
+              <FilesSection key={deliverable.id} {...shared} editable={!seeing} />
+            );
+          })}
         </div>
-        <DraftSide draft={draft} />
+        {!alone && <DraftSide draft={draft} />}
       </div>
-      <HandInBar
-        draft={draft}
-        text={text}
-        words={words}
-        saveKey={key}
-        saving={saving}
-        receipt={receipt}
-        onReceipt={setReceipt}
-      />
-    </>
+      <HandInBar draft={draft} savePrefix={prefix} saving={saving} receipt={receipt} onReceipt={setReceipt} />
+    </div>
   );
 }

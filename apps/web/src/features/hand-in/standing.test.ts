@@ -7,10 +7,14 @@ const version = (number: number): VersionMeta => ({
   words: 9,
   digest: 'x',
   handedInAt: '2026-03-05T00:00:00Z',
+  handedInBy: null,
+  late: null,
+  withdrawn: false,
+  parts: [],
 });
-const none = { revision: 0, versions: [] };
-const saved = { revision: 4, versions: [] };
-const twice = { revision: 7, versions: [version(1), version(2)] };
+const none = { id: null, versions: [] };
+const saved = { id: 'd', versions: [] };
+const twice = { id: 'd', versions: [version(1), version(2)] };
 
 describe('whether a draft counts', () => {
   it('is loudly denied before handing in, whether or not something is saved', () => {
@@ -34,6 +38,12 @@ describe('whether a draft counts', () => {
     const late = standing(twice, true, false);
     expect(late.loud).toBe(false);
     expect(late.explained).toContain('version 2 counts');
+  });
+
+  it('goes by the last version that was not taken back', () => {
+    const back = (number: number) => ({ ...version(number), withdrawn: true });
+    expect(standing({ id: 'd', versions: [version(1), back(2)] }, false, true).words).toBe('Handed in, version 1');
+    expect(standing({ id: 'd', versions: [back(1)] }, false, true).words).toBe('Not handed in yet');
   });
 
   it('tells after the due time what is kept, and whom to ask', () => {

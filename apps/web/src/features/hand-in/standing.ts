@@ -8,12 +8,12 @@ export interface Standing {
 }
 
 /** Whether it counts: the one thing that must never be in doubt. */
-export function standing(draft: Pick<MyDraftView, 'revision' | 'versions'>, changed: boolean, open: boolean): Standing {
-  const version = draft.versions.at(-1)?.number;
+export function standing(draft: Pick<MyDraftView, 'id' | 'versions'>, changed: boolean, open: boolean): Standing {
+  const version = draft.versions.findLast(({ withdrawn }) => !withdrawn)?.number;
   if (version === undefined) {
     return open
       ? {
-          mark: draft.revision > 0 || changed ? 'in-progress' : 'not-begun',
+          mark: draft.id !== null || changed ? 'in-progress' : 'not-begun',
           words: 'Not handed in yet',
           explained: 'It is kept as you type, but it counts only once you hand it in.',
           loud: true,

@@ -2,7 +2,7 @@ import type { DatesView, FieldProblem } from '@salt-circle/contracts';
 import { OPTIONAL_DATES, type DateName, type LateRule } from '@salt-circle/core';
 import { useNow } from '../../app/time/useNow.js';
 import { inWords } from '../../app/time/words.js';
-import { DateInput } from './DateInput.js';
+import { DateInput } from '../../app/time/DateInput.js';
 import { LateRuleEditor } from './LateRuleEditor.js';
 
 const ROWS: ReadonlyArray<readonly [DateName, string, string]> = [

@@ -7,7 +7,7 @@ import { useNow } from '../../app/time/useNow.js';
 import { exactly } from '../../app/time/words.js';
 import { useExchange } from '../../app/useExchange.js';
 import { Button, Checkbox, Dialog, Select, TextField } from '../../kit/index.js';
-import { DateInput } from './DateInput.js';
+import { DateInput } from '../../app/time/DateInput.js';
 import { useRemoveOwnTimesMutation, useSetOwnTimesMutation, type OwnTimesBody } from './planApi.js';
 import { SettingsGroup } from './SettingsGroup.js';
 

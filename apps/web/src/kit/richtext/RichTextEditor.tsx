@@ -1,3 +1,4 @@
+import { Image } from '@tiptap/extension-image';
 import { Table, TableCell, TableHeader, TableRow } from '@tiptap/extension-table';
 import { EditorContent, useEditor, useEditorState, type Editor } from '@tiptap/react';
 import StarterKit from '@tiptap/starter-kit';
@@ -18,6 +19,8 @@ import { useEffect, useState, type ReactNode } from 'react';
 import { Button } from '../Button.js';
 import { TextField } from '../Field.js';
 import { Dialog, Tooltip } from '../Overlay.js';
+import { PictureTool } from './PictureTool.js';
+import { isBlank, stored, usePictures } from './pictures.js';
 import { fromWordProcessor } from './wordPaste.js';
 
 /** Without widths: they would be inline styles, which the content policy blocks, and the reader's page sets its own. */
@@ -34,6 +37,8 @@ export interface RichTextEditorProps {
   /** Drafts are written in the reading face, settings in the face of the interface. */
   readonly reading?: boolean;
   readonly aside?: ReactNode;
+  /** Takes pictures that are pasted, dropped or chosen: stores one, and gives its address. Absent: no pictures. */
+  readonly onPicture?: (file: File) => Promise<string>;
 }
 
 /** Rich text, typed or pasted. Changing `html` from outside replaces the text only when it differs from what is shown. */
@@ -44,7 +49,9 @@ export function RichTextEditor({
   editable = true,
   reading = false,
   aside,
+  onPicture,
 }: RichTextEditorProps) {
+  const pictures = usePictures(onPicture);
   const editor = useEditor({
     extensions: [
       StarterKit.configure({
@@ -55,6 +62,7 @@ export function RichTextEditor({
       TableRow,
       TableHeader,
       TableCell,
+      ...(onPicture === undefined ? [] : [Image.configure({ allowBase64: true })]),
     ],
     content: html,
     editable,
@@ -69,8 +77,13 @@ export function RichTextEditor({
         class: `prose ${reading ? 'prose-reading' : ''}`,
       },
       transformPastedHTML: fromWordProcessor,
+      handlePaste: (view, event) => pictures.take(view, [...(event.clipboardData?.files ?? [])], event),
+      handleDrop: (view, event) => pictures.take(view, [...(event.dataTransfer?.files ?? [])], event),
     },
-    onUpdate: ({ editor: changed }) => onChange(changed.isEmpty ? '' : changed.getHTML()),
+    onUpdate: ({ editor: changed }) => {
+      pictures.adopt(changed.view);
+      onChange(isBlank(changed) ? '' : stored(changed.getHTML()));
+    },
   });
   // An editor made for a render that React gave up is destroyed already; a new one follows at once.
   useEffect(() => {
@@ -78,16 +91,25 @@ export function RichTextEditor({
   }, [editor, editable]);
   useEffect(() => {
     if (editor.isDestroyed) return;
-    const shown = editor.isEmpty ? '' : editor.getHTML();
+    const shown = isBlank(editor) ? '' : stored(editor.getHTML());
     if (shown !== html && !editor.isFocused) editor.commands.setContent(html, { emitUpdate: false });
   }, [editor, html]);
   return (
     <div className="editor">
       {editable && (
         <div className="sticky top-0 z-10 flex flex-wrap items-center justify-between gap-x-4 border-b border-line bg-salt py-1">
-          <Toolbar editor={editor} label={label} />
+          <Toolbar
+            editor={editor}
+            label={label}
+            onPicture={onPicture === undefined ? null : (files) => pictures.take(editor.view, files)}
+          />
           {aside}
         </div>
+      )}
+      {pictures.problem !== null && (
+        <p role="alert" className="py-1 text-madder">
+          {pictures.problem}
+        </p>
       )}
       <EditorContent editor={editor} className="pt-3" />
     </div>
@@ -147,7 +169,13 @@ const TOOLS: readonly Tool[] = [
   { words: 'Redo (Ctrl Y)', icon: Redo2, run: (e) => e.chain().focus().redo().run() },
 ];
 
-function Toolbar({ editor, label }: { readonly editor: Editor; readonly label: string }) {
+interface ToolbarProps {
+  readonly editor: Editor;
+  readonly label: string;
+  readonly onPicture: ((files: readonly File[]) => void) | null;
+}
+
+function Toolbar({ editor, label, onPicture }: ToolbarProps) {
   const active = useEditorState({
     editor,
     selector: ({ editor: current }) => TOOLS.map((tool) => tool.active?.(current) ?? false),
@@ -168,6 +196,7 @@ function Toolbar({ editor, label }: { readonly editor: Editor; readonly label: s
         </Tooltip>
       ))}
       <LinkTool editor={editor} />
+      {onPicture !== null && <PictureTool onPicture={onPicture} />}
     </div>
   );
 }

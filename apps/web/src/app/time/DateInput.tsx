@@ -1,6 +1,6 @@
 import { useId, useState } from 'react';
-import { exactly } from '../../app/time/words.js';
-import { useNow } from '../../app/time/useNow.js';
+import { exactly } from './words.js';
+import { useNow } from './useNow.js';
 import { readLocal, toLocal } from './localDate.js';
 
 export interface DateInputProps {

@@ -1,0 +1,63 @@
+import { writeFile } from 'node:fs/promises';
+import { join } from 'node:path';
+import { PDFDocument, StandardFonts } from 'pdf-lib';
+import sharp from 'sharp';
+import type { Person } from '../accounts/entities.js';
+import { DraftsService } from '../drafts/drafts.service.js';
+import { FileStore } from '../files/file-store.js';
+import { Intake } from '../files/intake.service.js';
+import type { Seeder } from './seeder.js';
+import type { Site } from './sites.js';
+
+/** A sheet of readings and a sketch of the place, as made by a student's own programs, with the student's name in them. */
+export async function attachFiles(
+  { app, random }: Seeder,
+  student: Person,
+  exchangeId: string,
+  ids: { readonly sheets: string; readonly map: string },
+  site: Site,
+): Promise<void> {
+  const folder = await app.get(FileStore).workFolder();
+  const intake = app.get(Intake);
+  const family = student.name.split(' ').at(-1) ?? '';
+  const put = async (name: string, bytes: Uint8Array) => {
+    const path = join(folder, name);
+    await writeFile(path, bytes);
+    await intake.take(student, exchangeId, { id: null, deliverableId: ids.sheets, path, name });
+  };
+  await put(`readings_${family}.pdf`, await readings(student.name, site, random));
+  await put('sketch.png', await sketch(random));
+  await app.get(DraftsService).addLink(student, exchangeId, ids.map, {
+    url: `https://maps.example.org/${encodeURIComponent(site.name)}`,
+    title: `Map of ${site.name}`,
+    about: 'Look at the two gauges on the seaward side.',
+  });
+}
+
+async function readings(author: string, site: Site, random: () => number): Promise<Uint8Array> {
+  const pdf = await PDFDocument.create();
+  pdf.setAuthor(author);
+  pdf.setTitle(`Readings, ${site.name}`);
+  const font = await pdf.embedFont(StandardFonts.Helvetica);
+  for (let page = 0; page < 3; page += 1) {
+    const sheet = pdf.addPage([595, 842]);
+    sheet.drawText(`Readings at the gauge, sheet ${page + 1}`, { x: 60, y: 770, size: 18, font });
+    for (let row = 0; row < 24; row += 1) {
+      const level = (40 + random() * 30).toFixed(1);
+      sheet.drawText(`Day ${page * 24 + row + 1}`, { x: 60, y: 730 - row * 26, size: 11, font });
+      sheet.drawText(`${level} cm`, { x: 180, y: 730 - row * 26, size: 11, font });
+      sheet.drawLine({ start: { x: 60, y: 724 - row * 26 }, end: { x: 535, y: 724 - row * 26 }, thickness: 0.3 });
+    }
+  }
+  return pdf.save();
+}
+
+async function sketch(random: () => number): Promise<Uint8Array> {
+  const points = Array.from({ length: 13 }, (_, index) => `${index * 75},${Math.round(330 + random() * 120)}`).join(
+    ' ',
+  );
+  const drawing = `<svg xmlns="http://www.w3.org/2000/svg" width="900" height="560"><rect width="900" height="560" fill="#f2efe8"/>
+    <polygon points="0,560 ${points} 900,560" fill="#a9c4b4"/><polyline points="${points}" fill="none" stroke="#2c6a4d" stroke-width="4"/>
+    <circle cx="300" cy="300" r="10" fill="#a34a17"/><circle cx="640" cy="280" r="10" fill="#a34a17"/></svg>`;
+  return sharp(Buffer.from(drawing)).png().toBuffer();
+}

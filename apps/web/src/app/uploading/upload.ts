@@ -1,0 +1,78 @@
+import type { Problem } from '@salt-circle/contracts';
+import { Upload } from 'tus-js-client';
+
+export interface UploadPurpose {
+  readonly exchangeId: string;
+  readonly deliverableId: string;
+  readonly use: 'part' | 'picture' | 'captions';
+}
+
+export interface RunningUpload {
+  /** Id of the finished upload; fails with a {@link Problem}. */
+  readonly done: Promise<string>;
+  readonly cancel: () => void;
+}
+
+/** Milliseconds before each new try when the connection is lost; the last ones give a tunnel time to end. */
+const TRIES = [500, 2_000, 5_000, 10_000, 20_000, 30_000, 60_000];
+
+const LOST: Problem = {
+  code: 'unexpected',
+  sentence: 'The connection was lost while the file was on its way.',
+  whatToDo: 'Choose the same file again: it goes on from where it was. Your hand-in has not changed.',
+  fields: [],
+};
+
+/**
+ * Sends a file in a way that can be interrupted: a lost connection is waited out, and the same file chosen again,
+ * also after the page was closed, goes on from where it was.
+ *
+ * @param onProgress share that has arrived, 0 to 1
+ */
+export function upload(
+  file: File,
+  { exchangeId, deliverableId, use }: UploadPurpose,
+  onProgress: (share: number) => void,
+): RunningUpload {
+  let cancel = () => {};
+  const done = new Promise<string>((resolve, reject) => {
+    const task = new Upload(file, {
+      endpoint: '/api/uploads',
+      headers: { 'x-salt-circle': '1' },
+      retryDelays: TRIES,
+      metadata: { exchange: exchangeId, deliverable: deliverableId, use, name: file.name },
+      removeFingerprintOnSuccess: true,
+      fingerprint: () =>
+        Promise.resolve(
+          ['salt-circle', exchangeId, deliverableId, use, file.name, file.size, file.lastModified].join('|'),
+        ),
+      onProgress: (sent, total) => onProgress(total === 0 ? 0 : sent / total),
+      onSuccess: () => resolve(task.url?.split('/').at(-1) ?? ''),
+      onError: (error) => reject(problemIn(error)),
+      // A refusal stays a refusal; only what may pass is tried again.
+      onShouldRetry: (error) => {
+        const status = 'originalResponse' in error ? (error.originalResponse?.getStatus() ?? 0) : 0;
+        return status === 0 || status === 409 || status === 423 || status >= 500;
+      },
+    });
+    cancel = () => {
+      void task.abort(true);
+      reject({ ...LOST, sentence: 'Cancelled.' });
+    };
+    void task.findPreviousUploads().then(([earlier]) => {
+      if (earlier !== undefined) task.resumeFromPreviousUpload(earlier);
+      task.start();
+    });
+  });
+  return { done, cancel: () => cancel() };
+}
+
+function problemIn(error: unknown): Problem {
+  const response = (error as { originalResponse?: { getBody(): string } | null }).originalResponse;
+  try {
+    const told = JSON.parse(response?.getBody() ?? '') as Problem;
+    return typeof told.sentence === 'string' ? told : LOST;
+  } catch {
+    return LOST;
+  }
+}

@@ -1,0 +1,75 @@
+import type { PartView } from '@salt-circle/contracts';
+import { lazy, Suspense } from 'react';
+import { Loading, Notice } from '../../kit/index.js';
+import { captionsAddress, copyAddress } from './address.js';
+import { HtmlPart } from './HtmlPart.js';
+import { MediaPart } from './MediaPart.js';
+import { PicturePart } from './PicturePart.js';
+
+/** The reader of PDFs is heavy, so it comes when one is first shown. */
+const PdfPart = lazy(async () => ({ default: (await import('./PdfPart.js')).PdfPart }));
+
+export interface PartViewerProps {
+  readonly part: PartView;
+  readonly exchangeId: string;
+  readonly draftId: string;
+}
+
+/** One part of a draft, as it is read: text, pages, a picture, a player, or a link. */
+export function PartViewer({ part, exchangeId, draftId }: PartViewerProps) {
+  const { copy, show, name, html } = part;
+  if (show === 'link') return <LinkView part={part} />;
+  if (copy !== null && copy.state !== 'ready') return <CopyState copy={copy} />;
+  const place = { exchangeId, draftId, partId: part.id };
+  const address = copyAddress(place);
+  switch (show) {
+    case 'html':
+      return <HtmlPart html={html ?? ''} />;
+    case 'pdf':
+      return (
+        <Suspense fallback={<Loading what="the pages" />}>
+          <PdfPart address={address} name={name} />
+        </Suspense>
+      );
+    case 'picture':
+      return <PicturePart address={address} name={name} width={part.facts.width ?? 800} />;
+    case 'video':
+    case 'sound':
+      return (
+        <MediaPart kind={show} address={address} name={name} captions={part.captions ? captionsAddress(place) : null} />
+      );
+  }
+}
+
+export function CopyState({ copy }: { readonly copy: NonNullable<PartView['copy']> }) {
+  if (copy.state === 'failed') {
+    return (
+      <Notice tone="problem" title="This file cannot be read here.">
+        {copy.problem}
+      </Notice>
+    );
+  }
+  return (
+    <p role="status" className="py-2 text-ink-soft">
+      A copy to read is being made{copy.progress > 0 ? `, ${Math.round(copy.progress * 100)}%` : ''}…
+    </p>
+  );
+}
+
+function LinkView({ part }: { readonly part: PartView }) {
+  return (
+    <div className="max-w-prose space-y-1 py-2">
+      <p>
+        <a href={part.url} target="_blank" rel="noopener noreferrer" className="text-dusk underline">
+          {part.title}
+        </a>{' '}
+        <span className="text-sm text-ink-soft">opens in a window of its own: {hostOf(part.url)}</span>
+      </p>
+      {part.about !== '' && <p className="whitespace-pre-wrap">{part.about}</p>}
+    </div>
+  );
+}
+
+function hostOf(url: string): string {
+  return URL.canParse(url) ? new URL(url).host : url;
+}

@@ -1,0 +1,142 @@
+import { useEffect, useRef, useState, type KeyboardEvent } from 'react';
+import { Loading } from '../../kit/index.js';
+import { openPdf, type PDFDocumentProxy } from './pdf.js';
+import { PdfPage, type PageSize } from './PdfPage.js';
+import { usePdfSearch } from './usePdfSearch.js';
+import { BarButton, ViewerBar } from './ViewerBar.js';
+
+const STEPS = [0.5, 0.75, 1, 1.25, 1.5, 2, 3] as const;
+/** CSS pixels between pages. */
+const GAP = 12;
+
+/** A PDF whose pages appear as one scrolls; those outside of the view are not drawn. */
+export function PdfPart({ address, name }: { readonly address: string; readonly name: string }) {
+  const [pdf, setPdf] = useState<PDFDocumentProxy | null>(null);
+  const [first, setFirst] = useState<PageSize | null>(null);
+  const [failed, setFailed] = useState(false);
+  useEffect(() => {
+    const task = openPdf(address);
+    let over = false;
+    const open = async () => {
+      const document = await task.promise;
+      const page = await document.getPage(1);
+      const { width, height } = page.getViewport({ scale: 1 });
+      if (over) return;
+      setFirst({ width, height });
+      setPdf(document);
+    };
+    open().catch(() => {
+      if (!over) setFailed(true);
+    });
+    return () => {
+      over = true;
+      setPdf(null);
+      void task.destroy();
+    };
+  }, [address]);
+  if (failed) return <p className="p-4 text-madder">This PDF could not be opened. Load the page again.</p>;
+  if (pdf === null || first === null) return <Loading what="the pages" />;
+  return <Pages pdf={pdf} first={first} name={name} />;
+}
+
+interface PagesProps {
+  readonly pdf: PDFDocumentProxy;
+  readonly first: PageSize;
+  readonly name: string;
+}
+
+function Pages({ pdf, first, name }: PagesProps) {
+  const box = useRef<HTMLDivElement>(null);
+  const [width, setWidth] = useState(0);
+  const [zoom, setZoom] = useState<number | null>(null);
+  const [page, setPage] = useState(1);
+  const search = usePdfSearch(pdf);
+  useEffect(() => {
+    if (box.current === null) return;
+    const observer = new ResizeObserver(([entry]) => setWidth(entry?.contentRect.width ?? 0));
+    observer.observe(box.current);
+    return () => observer.disconnect();
+  }, []);
+  const scale = zoom ?? (width > 0 ? Math.max(0.2, (width - 8) / first.width) : 1);
+  const step = (by: 1 | -1) =>
+    setZoom(
+      (by === 1 ? STEPS.find((one) => one > scale + 0.01) : STEPS.findLast((one) => one < scale - 0.01)) ?? scale,
+    );
+  const go = (number: number) => {
+    const wanted = Math.min(Math.max(number, 1), pdf.numPages);
+    box.current?.querySelector(`[data-page="${wanted}"]`)?.scrollIntoView({ block: 'start' });
+  };
+  const look = () => {
+    const element = box.current;
+    if (element === null) return;
+    const middle = element.getBoundingClientRect().top + element.clientHeight / 3;
+    const pages = [...element.querySelectorAll<HTMLElement>('[data-page]')];
+    const shown = pages.findLast((one) => one.getBoundingClientRect().top <= middle);
+    setPage(Number(shown?.dataset['page'] ?? 1));
+  };
+  const press = (event: KeyboardEvent) => {
+    if (event.key === 'PageDown' || event.key === 'PageUp') {
+      event.preventDefault();
+      go(page + (event.key === 'PageDown' ? 1 : -1));
+    }
+  };
+  return (
+    <div className="flex h-full min-h-96 flex-col">
+      <ViewerBar label={`Pages of ${name}`}>
+        <BarButton words="Page back" disabled={page <= 1} onPress={() => go(page - 1)} />
+        <span className="text-sm whitespace-nowrap" role="status">
+          page {page} of {pdf.numPages}
+        </span>
+        <BarButton words="Page on" disabled={page >= pdf.numPages} onPress={() => go(page + 1)} />
+        <span className="mx-1 h-4 border-l border-line" />
+        <BarButton words="Smaller" onPress={() => step(-1)} />
+        <BarButton words="Larger" onPress={() => step(1)} />
+        <BarButton words="Full width" pressed={zoom === null} onPress={() => setZoom(null)} />
+        <form
+          role="search"
+          className="ml-auto flex items-center gap-1"
+          onSubmit={(event) => {
+            event.preventDefault();
+            void search.next().then((found) => found !== null && go(found));
+          }}
+        >
+          <input
+            type="search"
+            aria-label={`Find in ${name}`}
+            placeholder="Find"
+            value={search.words}
+            onChange={({ target }) => search.setWords(target.value)}
+            className="w-36 rounded border border-edge bg-paper px-2 py-0.5 text-sm"
+          />
+          <span className="min-w-16 text-sm text-ink-soft" role="status">
+            {search.told}
+          </span>
+        </form>
+      </ViewerBar>
+      <div
+        ref={box}
+        tabIndex={0}
+        role="document"
+        aria-label={`${name}, ${pdf.numPages} pages. Page up and page down turn them.`}
+        data-scroll="pdf"
+        className="min-h-0 flex-1 overflow-auto bg-crust px-1 py-2"
+        onScroll={look}
+        onKeyDown={press}
+      >
+        {width > 0 &&
+          Array.from({ length: pdf.numPages }, (_, index) => (
+            <PdfPage
+              key={index}
+              pdf={pdf}
+              number={index + 1}
+              scale={scale}
+              guess={first}
+              gap={GAP}
+              root={box}
+              mark={search.words.trim()}
+            />
+          ))}
+      </div>
+    </div>
+  );
+}

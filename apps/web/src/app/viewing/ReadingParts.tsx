@@ -1,0 +1,61 @@
+import type { DraftReading, PartView } from '@salt-circle/contracts';
+import { useState, type ReactNode } from 'react';
+import { PartViewer } from './PartViewer.js';
+import { partWords } from './partWords.js';
+
+export interface ReadingPartsProps {
+  readonly reading: DraftReading;
+  readonly exchangeId: string;
+  /** Shows the text in which passages can be marked in a way of its own. */
+  readonly renderText?: (html: string) => ReactNode;
+  /** Pages and pictures take most of the window, where nothing stands beside them. */
+  readonly tall?: boolean;
+}
+
+function paged({ show, copy }: PartView): boolean {
+  return (show === 'pdf' || show === 'picture') && copy?.state === 'ready';
+}
+
+/** Name of a part among the others of its draft. */
+function labelOf(part: PartView, parts: readonly PartView[]): string {
+  const same = parts.filter(({ deliverableId }) => deliverableId === part.deliverableId);
+  if (part.kind === 'link') return part.title;
+  return same.length > 1 ? `${part.deliverable} ${same.indexOf(part) + 1}` : part.deliverable;
+}
+
+/** All parts of a draft: one at a time, with a row of names to choose from where there are several. */
+export function ReadingParts({ reading, exchangeId, renderText, tall = false }: ReadingPartsProps) {
+  const { parts, draftId, htmlPartId } = reading;
+  const [chosen, setChosen] = useState<string | null>(null);
+  const part = parts.find(({ id }) => id === chosen) ?? parts[0];
+  if (part === undefined) return <p className="text-ink-soft">There is nothing in it.</p>;
+  const text = renderText !== undefined && part.id === htmlPartId && part.html !== null;
+  return (
+    <div>
+      {reading.context !== '' && (
+        <p className="mb-3 max-w-prose border-l-[3px] border-dusk bg-crust px-3 py-1.5 text-sm whitespace-pre-wrap">
+          <span className="font-semibold">From the author: </span>
+          {reading.context}
+        </p>
+      )}
+      {parts.length > 1 && (
+        <div role="group" aria-label="Parts of this draft" className="mb-3 flex flex-wrap gap-1.5">
+          {parts.map((one) => (
+            <button
+              key={one.id}
+              type="button"
+              aria-pressed={one.id === part.id}
+              onClick={() => setChosen(one.id)}
+              className="rounded border border-edge bg-paper px-2.5 py-1 text-left text-sm aria-pressed:border-iodine aria-pressed:bg-crust aria-pressed:font-semibold"
+            >
+              {labelOf(one, parts)} <span className="font-normal text-ink-soft">{partWords(one)}</span>
+            </button>
+          ))}
+        </div>
+      )}
+      <div key={part.id} className={paged(part) ? (tall ? 'h-[calc(100vh-15rem)]' : 'h-[60vh]') : ''}>
+        {text ? renderText(part.html ?? '') : <PartViewer part={part} exchangeId={exchangeId} draftId={draftId} />}
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,16 @@
+import type { PartView } from '@salt-circle/contracts';
+import { bytesInWords, secondsInWords } from './sizes.js';
+
+/** What is known of a part, in a few words: "12 pages, 3.4 MB". */
+export function partWords({ show, words, size, facts }: PartView): string {
+  const { pages, seconds, width, height } = facts;
+  return [
+    pages === undefined ? '' : pages === 1 ? '1 page' : `${pages} pages`,
+    show === 'html' && words > 0 ? (words === 1 ? '1 word' : `${words} words`) : '',
+    seconds === undefined ? '' : secondsInWords(seconds),
+    width === undefined || height === undefined ? '' : `${width} × ${height}`,
+    size === null ? '' : bytesInWords(size),
+  ]
+    .filter((one) => one !== '')
+    .join(', ');
+}

@@ -1,0 +1,177 @@
+import type { MyDraftView, PartView } from '@salt-circle/contracts';
+import { MAX_FILES, type Deliverable } from '@salt-circle/core';
+import { useState } from 'react';
+import { Button, Dialog } from '../../kit/index.js';
+import { FAMILY_WORDS } from '../../app/settingWords.js';
+import { useExchange } from '../../app/useExchange.js';
+import { originalAddress } from '../../app/viewing/address.js';
+import { CopyState, PartViewer } from '../../app/viewing/PartViewer.js';
+import { partWords } from '../../app/viewing/partWords.js';
+import { DropPlace } from './DropPlace.js';
+import { useCopyAgainMutation, useOrderPartsMutation, useRemovePartMutation } from './handInApi.js';
+import { Recorder } from './Recorder.js';
+import { SectionHead } from './SectionHead.js';
+import { UploadRows } from './UploadRows.js';
+import { useUploads } from './useUploads.js';
+
+export interface FilesSectionProps {
+  readonly deliverable: Deliverable;
+  readonly draft: MyDraftView;
+  readonly number: number;
+  readonly editable: boolean;
+}
+
+const ENDINGS: Readonly<Record<string, string>> = {
+  pdf: '.pdf',
+  document: '.docx,.odt',
+  'plain-text': '.txt,.md,.markdown',
+  image: '.png,.jpg,.jpeg,.webp',
+  audio: '.mp3,.ogg,.opus,.wav,.m4a,.weba,.webm',
+  video: '.mp4,.m4v,.webm',
+};
+
+/** Files and recordings of one deliverable: dropped, chosen or recorded, each with its state. */
+export function FilesSection({ deliverable, draft, number, editable }: FilesSectionProps) {
+  const exchange = useExchange();
+  const uploads = useUploads(exchange.id, deliverable.id);
+  const parts = draft.parts.filter(({ deliverableId }) => deliverableId === deliverable.id);
+  const recording = deliverable.kind === 'recording';
+  const families = recording ? (['audio', 'video'] as const) : deliverable.families;
+  const room = editable && parts.length + uploads.rows.length < MAX_FILES;
+  return (
+    <section aria-label={deliverable.title} className="mb-6 border-t border-line pt-4">
+      <SectionHead deliverable={deliverable} number={number} filled={parts.length > 0} />
+      <ol className="max-w-[68ch]">
+        {parts.map((part, index) => (
+          <PartRow key={part.id} part={part} parts={parts} index={index} draftId={draft.id ?? ''} editable={editable} />
+        ))}
+      </ol>
+      <UploadRows uploads={uploads} />
+      {room && (
+        <div className="mt-3 max-w-[68ch] space-y-3">
+          {recording && (
+            <Recorder
+              name={deliverable.title}
+              storeKey={`${exchange.id}:${deliverable.id}`}
+              onRecording={(file) => uploads.add([file])}
+            />
+          )}
+          <DropPlace
+            label={recording ? 'Or choose a recording, or drop it here' : 'Choose files, or drop them here'}
+            accept={families.map((family) => ENDINGS[family] ?? '').join(',')}
+            hint={`${families.map((family) => FAMILY_WORDS[family]).join(', ')}; up to ${deliverable.maxMegabytes} MB each.`}
+            onFiles={(files) => void uploads.add(files)}
+          />
+        </div>
+      )}
+    </section>
+  );
+}
+
+interface PartRowProps {
+  readonly part: PartView;
+  readonly parts: readonly PartView[];
+  readonly index: number;
+  readonly draftId: string;
+  readonly editable: boolean;
+}
+
+function PartRow({ part, parts, index, draftId, editable }: PartRowProps) {
+  const exchange = useExchange();
+  const [looking, setLooking] = useState(false);
+  const [remove] = useRemovePartMutation();
+  const [order] = useOrderPartsMutation();
+  const [again] = useCopyAgainMutation();
+  const media = part.show === 'video' || part.show === 'sound';
+  const move = (by: 1 | -1) => {
+    const ids = parts.map(({ id }) => id);
+    const [id] = ids.splice(index, 1);
+    if (id !== undefined) ids.splice(index + by, 0, id);
+    void order({ exchangeId: exchange.id, deliverableId: part.deliverableId, partIds: ids });
+  };
+  return (
+    <li className="border-b border-line py-2">
+      <div className="flex flex-wrap items-center justify-between gap-x-4 gap-y-1">
+        <p className="min-w-0 flex-1">
+          <a
+            href={originalAddress({ exchangeId: exchange.id, draftId, partId: part.id })}
+            className="font-medium break-words text-ink underline decoration-line"
+            title="Download it as you handed it in"
+          >
+            {part.name}
+          </a>
+          <span className="ml-2 text-sm text-ink-soft">{partWords(part)}</span>
+        </p>
+        <span className="flex flex-wrap gap-1">
+          <Button small aria-label={`See ${part.name} as reviewers do`} onClick={() => setLooking(true)}>
+            See it
+          </Button>
+          {editable && parts.length > 1 && (
+            <>
+              <Button small aria-label={`Move ${part.name} up`} disabled={index === 0} onClick={() => move(-1)}>
+                ↑
+              </Button>
+              <Button
+                small
+                aria-label={`Move ${part.name} down`}
+                disabled={index === parts.length - 1}
+                onClick={() => move(1)}
+              >
+                ↓
+              </Button>
+            </>
+          )}
+          {editable && (
+            <Button
+              small
+              aria-label={`Remove ${part.name}`}
+              onClick={() => void remove({ exchangeId: exchange.id, partId: part.id })}
+            >
+              Remove
+            </Button>
+          )}
+        </span>
+      </div>
+      {part.copy !== null && part.copy.state !== 'ready' && (
+        <div className="mt-1 text-sm">
+          <CopyState copy={part.copy} />
+          {part.copy.state === 'failed' && editable && (
+            <Button small onClick={() => void again({ exchangeId: exchange.id, draftId, partId: part.id })}>
+              Try again
+            </Button>
+          )}
+        </div>
+      )}
+      {media && editable && <Captions part={part} />}
+      <Dialog open={looking} onClose={() => setLooking(false)} title={part.name} wide>
+        <div className="h-[70vh] overflow-auto">
+          <PartViewer part={part} exchangeId={exchange.id} draftId={draftId} />
+        </div>
+      </Dialog>
+    </li>
+  );
+}
+
+/** Captions for those who cannot hear, or cannot listen right now. */
+function Captions({ part }: { readonly part: PartView }) {
+  const exchange = useExchange();
+  const uploads = useUploads(exchange.id, part.deliverableId, part.id);
+  return (
+    <div className="mt-1 text-sm text-ink-soft">
+      <label>
+        {part.captions ? 'Captions are there. Replace them: ' : 'Captions (WebVTT), if you have them: '}
+        <input
+          type="file"
+          accept=".vtt"
+          aria-label={`Captions for ${part.name}`}
+          className="file:mr-2 file:rounded file:border file:border-edge file:bg-paper file:px-2"
+          onChange={({ target }) => {
+            void uploads.add([...(target.files ?? [])]);
+            target.value = '';
+          }}
+        />
+      </label>
+      <UploadRows uploads={uploads} />
+    </div>
+  );
+}

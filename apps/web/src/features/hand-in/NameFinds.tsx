@@ -1,0 +1,80 @@
+import type { NameFindView } from '@salt-circle/contracts';
+import { Button } from '../../kit/index.js';
+
+export interface NameFindsProps {
+  readonly finds: readonly NameFindView[];
+  readonly kept: ReadonlySet<string>;
+  readonly busy: boolean;
+  readonly onHide: (find: NameFindView) => void;
+  readonly onKeep: (find: NameFindView) => void;
+}
+
+/** The server sends so many letters from before and after, where there are as many. */
+const AROUND = 40;
+
+const WHAT = { name: 'name', email: 'address', 'campus-id': 'campus id' } as const;
+
+/** Each place that may tell who wrote it, in its sentence, with what can be done about it. */
+export function NameFinds({ finds, kept, busy, onHide, onKeep }: NameFindsProps) {
+  const open = finds.filter(({ removed }) => !removed);
+  const removed = finds.filter((find) => find.removed);
+  return (
+    <section
+      aria-label="Places that may tell who you are"
+      className="border-l-[3px] border-saffron bg-saffron-ground px-3 py-2"
+    >
+      {open.length > 0 && (
+        <>
+          <h3 className="font-semibold">
+            {open.length === 1 ? 'One place' : `${open.length} places`} may tell reviewers who you are
+          </h3>
+          <ul>
+            {open.map((find) => (
+              <li
+                key={find.key}
+                className="flex flex-wrap items-center justify-between gap-3 border-t border-line py-1.5"
+              >
+                <p className="min-w-0 flex-1 text-sm">
+                  <span className="text-ink-soft">
+                    {find.whereWords}: {find.before.length === AROUND && '…'}
+                    {find.before}
+                  </span>
+                  <mark className="bg-transparent font-semibold text-madder">{find.exact}</mark>
+                  <span className="text-ink-soft">
+                    {find.after}
+                    {find.after.length === AROUND && '…'}
+                  </span>{' '}
+                  <span className="whitespace-nowrap text-ink-soft">
+                    ({find.certainty === 'perhaps' ? `perhaps your ${WHAT[find.what]}` : `your ${WHAT[find.what]}`})
+                  </span>
+                </p>
+                {kept.has(find.key) ? (
+                  <span className="text-sm text-ink-soft">kept</span>
+                ) : (
+                  <span className="flex gap-1">
+                    {find.hideable ? (
+                      <Button small disabled={busy} aria-label={`Hide ${find.exact}`} onClick={() => onHide(find)}>
+                        Hide it
+                      </Button>
+                    ) : (
+                      <span className="self-center text-sm text-ink-soft">change it in the file, or</span>
+                    )}
+                    <Button small disabled={busy} aria-label={`Keep ${find.exact}`} onClick={() => onKeep(find)}>
+                      Keep it
+                    </Button>
+                  </span>
+                )}
+              </li>
+            ))}
+          </ul>
+        </>
+      )}
+      {removed.length > 0 && (
+        <p className="pt-1 text-sm">
+          Left out for reviewers:{' '}
+          {[...new Set(removed.map(({ whereWords, exact }) => `${whereWords} (${exact})`))].join('; ')}.
+        </p>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,72 @@
+import type { Problem } from '@salt-circle/contracts';
+import { useCallback, useRef, useState } from 'react';
+import { problemOf } from '../../app/api.js';
+import { upload } from '../../app/uploading/upload.js';
+import { useAttachMutation } from './handInApi.js';
+
+export interface UploadRow {
+  readonly key: string;
+  readonly name: string;
+  /** 0 to 1. */
+  readonly share: number;
+  /** `looking`: all has arrived, and the server looks into it. */
+  readonly state: 'sending' | 'looking' | 'refused';
+  readonly problem: Problem | null;
+}
+
+export interface Uploads {
+  readonly rows: readonly UploadRow[];
+  /** Sends files and adds each to the draft as it arrives. @returns whether all were taken */
+  readonly add: (files: readonly File[]) => Promise<boolean>;
+  readonly cancel: (key: string) => void;
+  readonly dismiss: (key: string) => void;
+}
+
+/** Files on their way into one deliverable: each with its progress, and its refusal in words. */
+export function useUploads(exchangeId: string, deliverableId: string, captionsFor?: string): Uploads {
+  const [rows, setRows] = useState<readonly UploadRow[]>([]);
+  const [attach] = useAttachMutation();
+  const cancels = useRef(new Map<string, () => void>());
+  const set = useCallback(
+    (key: string, part: Partial<UploadRow>) =>
+      setRows((all) => all.map((row) => (row.key === key ? { ...row, ...part } : row))),
+    [],
+  );
+  const drop = useCallback((key: string) => setRows((all) => all.filter((row) => row.key !== key)), []);
+
+  const one = useCallback(
+    async (file: File): Promise<boolean> => {
+      const key = crypto.randomUUID();
+      setRows((all) => [...all, { key, name: file.name, share: 0, state: 'sending', problem: null }]);
+      const use = captionsFor === undefined ? 'part' : 'captions';
+      const running = upload(file, { exchangeId, deliverableId, use }, (share) => set(key, { share }));
+      cancels.current.set(key, running.cancel);
+      try {
+        const uploadId = await running.done;
+        set(key, { share: 1, state: 'looking' });
+        await attach({ exchangeId, uploadId, ...(captionsFor !== undefined && { captionsFor }) }).unwrap();
+        drop(key);
+        return true;
+      } catch (error) {
+        const problem = problemOf(error);
+        if (problem.sentence === 'Cancelled.') drop(key);
+        else set(key, { state: 'refused', problem });
+        return false;
+      } finally {
+        cancels.current.delete(key);
+      }
+    },
+    [attach, captionsFor, deliverableId, drop, exchangeId, set],
+  );
+
+  const add = useCallback(
+    async (files: readonly File[]) => {
+      let all = true;
+      // One after the other: the first ones are safe while later ones are still on their way.
+      for (const file of files) all = (await one(file)) && all;
+      return all;
+    },
+    [one],
+  );
+  return { rows, add, cancel: (key) => cancels.current.get(key)?.(), dismiss: drop };
+}

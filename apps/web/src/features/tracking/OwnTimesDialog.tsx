@@ -1,0 +1,72 @@
+import type { Problem, ProgressRow } from '@salt-circle/contracts';
+import { useState } from 'react';
+import { Button, Dialog, TextField } from '../../kit/index.js';
+import { DateInput } from '../../app/time/DateInput.js';
+import { ProblemNotice } from '../../app/ProblemNotice.js';
+import { useExchange } from '../../app/useExchange.js';
+import { useExtendMutation } from './draftsApi.js';
+
+export type OwnTimesDone = 'extend' | 'excuse' | 'take-back';
+
+const TITLES: Readonly<Record<OwnTimesDone, string>> = {
+  extend: 'Give more time',
+  excuse: 'Excuse from this exchange',
+  'take-back': 'Take the excuse back',
+};
+
+export interface OwnTimesDialogProps {
+  readonly what: OwnTimesDone;
+  readonly row: ProgressRow;
+  readonly onClose: () => void;
+}
+
+/** More time for one student (or the student's group), or an excuse, with the reason on record. */
+export function OwnTimesDialog({ what, row, onClose }: OwnTimesDialogProps) {
+  const exchange = useExchange();
+  const [until, setUntil] = useState<string | null>(null);
+  const [reason, setReason] = useState('');
+  const [problem, setProblem] = useState<Problem | null>(null);
+  const [extend, { isLoading }] = useExtendMutation();
+  const { timeZone } = exchange.course;
+  const who = row.draft.group === null ? (row.person.name ?? '') : `${row.draft.group} (the whole group)`;
+  const go = async () => {
+    const participantId = row.id;
+    const result = await extend({ exchangeId: exchange.id, participantId, what, draftsDue: until, reason });
+    if (result.error === undefined) onClose();
+    else setProblem(result.error as Problem);
+  };
+  return (
+    <Dialog open onClose={onClose} title={`${TITLES[what]}: ${who}`}>
+      <div className="space-y-4">
+        {what === 'extend' && (
+          <DateInput
+            label="Draft due"
+            value={until}
+            timeZone={timeZone}
+            hint="Until then the draft can be handed in, also when the due time of all has passed."
+            problem={problem?.fields.find(({ path }) => path === 'draftsDue')?.sentence}
+            onChange={setUntil}
+          />
+        )}
+        {what === 'excuse' && <p>Nothing is asked of an excused student, and nothing counts as missing.</p>}
+        {what !== 'take-back' && (
+          <TextField
+            label="Reason, for the record"
+            value={reason}
+            maxLength={500}
+            onChange={({ target }) => setReason(target.value)}
+          />
+        )}
+        {problem !== null && <ProblemNotice error={problem} />}
+        <Button
+          look="primary"
+          busy={isLoading}
+          disabled={what === 'extend' && until === null}
+          onClick={() => void go()}
+        >
+          {TITLES[what]}
+        </Button>
+      </div>
+    </Dialog>
+  );
+}

@@ -1,0 +1,81 @@
+import type { Problem, ProgressRow, ReminderView } from '@salt-circle/contracts';
+import { useEffect, useState } from 'react';
+import { Button, Dialog, Loading, TextArea } from '../../kit/index.js';
+import { problemOf } from '../../app/api.js';
+import { ProblemNotice } from '../../app/ProblemNotice.js';
+import { useExchange } from '../../app/useExchange.js';
+import { usePreviewReminderMutation, useRemindMutation } from './draftsApi.js';
+
+/** A mail to those who have not handed in, seen before it is sent. */
+export function ReminderDialog({
+  rows,
+  onClose,
+}: {
+  readonly rows: readonly ProgressRow[];
+  readonly onClose: () => void;
+}) {
+  const exchange = useExchange();
+  const [words, setWords] = useState('');
+  const [preview, setPreview] = useState<ReminderView | null>(null);
+  const [problem, setProblem] = useState<Problem | null>(null);
+  const [look] = usePreviewReminderMutation();
+  const [remind, { isLoading, isSuccess }] = useRemindMutation();
+  const ids = rows.map(({ id }) => id).join(' ');
+  useEffect(() => {
+    let over = false;
+    const timer = setTimeout(() => {
+      void look({ exchangeId: exchange.id, participantIds: ids.split(' '), words }).then((result) => {
+        if (over) return;
+        if (result.data !== undefined) setPreview(result.data);
+        else setProblem(problemOf(result.error));
+      });
+    }, 300);
+    return () => {
+      over = true;
+      clearTimeout(timer);
+    };
+  }, [exchange.id, ids, look, words]);
+  const go = async () => {
+    const result = await remind({ exchangeId: exchange.id, participantIds: ids.split(' '), words });
+    if (result.error !== undefined) setProblem(result.error as Problem);
+  };
+  return (
+    <Dialog
+      open
+      onClose={onClose}
+      title={`Remind ${rows.length === 1 ? 'one student' : `${rows.length} students`}`}
+      wide
+    >
+      {isSuccess ? (
+        <div className="space-y-3">
+          <p>The reminder is on its way to {preview?.people.join(', ')}.</p>
+          <Button look="primary" onClick={onClose}>
+            Close
+          </Button>
+        </div>
+      ) : (
+        <div className="space-y-4">
+          <TextArea
+            label="Words of your own, if you like"
+            value={words}
+            maxLength={2000}
+            onChange={({ target }) => setWords(target.value)}
+          />
+          {preview === null ? (
+            <Loading what="the mail" />
+          ) : (
+            <div className="border border-line p-3">
+              <p className="text-sm text-ink-soft">To: {preview.people.join(', ')}</p>
+              <p className="font-semibold">{preview.subject}</p>
+              <p className="whitespace-pre-wrap">{preview.text}</p>
+            </div>
+          )}
+          {problem !== null && <ProblemNotice error={problem} />}
+          <Button look="primary" busy={isLoading} disabled={preview === null} onClick={() => void go()}>
+            Send it
+          </Button>
+        </div>
+      )}
+    </Dialog>
+  );
+}

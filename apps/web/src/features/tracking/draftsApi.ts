@@ -1,0 +1,60 @@
+import type {
+  DraftReadingView,
+  ExtendRequest,
+  ReminderView,
+  RemindRequest,
+  VersionMeta,
+  VersionView,
+} from '@salt-circle/contracts';
+import { api } from '../../app/api.js';
+
+const CHANGED = ['Progress', 'Exchange', 'Plan', 'Draft', 'Today'] as const;
+
+export const {
+  useDraftReadingQuery,
+  useStaffVersionQuery,
+  usePreviewReminderMutation,
+  useRemindMutation,
+  useExtendMutation,
+  useHandInForMutation,
+  useStaffCopyAgainMutation,
+} = api.injectEndpoints({
+  endpoints: (build) => ({
+    draftReading: build.query<DraftReadingView, { exchangeId: string; draftId: string }>({
+      query: ({ exchangeId, draftId }) => `/exchanges/${exchangeId}/drafts/${draftId}`,
+      providesTags: ['Draft'],
+    }),
+    staffVersion: build.query<VersionView, { exchangeId: string; draftId: string; number: number }>({
+      query: ({ exchangeId, draftId, number }) => `/exchanges/${exchangeId}/drafts/${draftId}/versions/${number}`,
+    }),
+    previewReminder: build.mutation<ReminderView, RemindRequest & { exchangeId: string }>({
+      query: ({ exchangeId, ...body }) => ({ url: `/exchanges/${exchangeId}/reminders/preview`, method: 'POST', body }),
+    }),
+    remind: build.mutation<ReminderView, RemindRequest & { exchangeId: string }>({
+      query: ({ exchangeId, ...body }) => ({ url: `/exchanges/${exchangeId}/reminders`, method: 'POST', body }),
+      invalidatesTags: ['Outbox', 'Plan'],
+    }),
+    extend: build.mutation<null, ExtendRequest & { exchangeId: string; participantId: string }>({
+      query: ({ exchangeId, participantId, ...body }) => ({
+        url: `/exchanges/${exchangeId}/participants/${participantId}/own-times`,
+        method: 'PUT',
+        body,
+      }),
+      invalidatesTags: CHANGED,
+    }),
+    handInFor: build.mutation<VersionMeta, { exchangeId: string; participantId: string }>({
+      query: ({ exchangeId, participantId }) => ({
+        url: `/exchanges/${exchangeId}/participants/${participantId}/hand-in`,
+        method: 'POST',
+      }),
+      invalidatesTags: CHANGED,
+    }),
+    staffCopyAgain: build.mutation<null, { exchangeId: string; draftId: string; partId: string }>({
+      query: ({ exchangeId, draftId, partId }) => ({
+        url: `/exchanges/${exchangeId}/drafts/${draftId}/parts/${partId}/copy-again`,
+        method: 'POST',
+      }),
+      invalidatesTags: ['Draft', 'Progress'],
+    }),
+  }),
+});
