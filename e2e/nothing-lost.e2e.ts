@@ -9,11 +9,11 @@ const DAY = 24 * 3_600_000;
 /** A student who has not handed in, at their draft. */
 async function atDraft(page: Page): Promise<void> {
   await jumpTo(page, EXCHANGE);
-  await expect(page.getByRole('textbox', { name: 'Your draft', exact: true })).toBeVisible();
+  await expect(page.getByRole('textbox', { name: 'Draft', exact: true })).toBeVisible();
 }
 
 async function type(page: Page, words: string): Promise<void> {
-  await page.getByRole('textbox', { name: 'Your draft', exact: true }).click();
+  await page.getByRole('textbox', { name: 'Draft', exact: true }).click();
   await page.keyboard.press('Control+End');
   await page.keyboard.type(words);
 }
@@ -30,10 +30,10 @@ test('typing goes on without a connection, and a closed tab, and is saved when i
   const again = await page.context().newPage();
   await page.context().setOffline(false);
   await again.goto(url);
-  await expect(again.getByRole('textbox', { name: 'Your draft', exact: true })).toContainText('Written on the ferry.');
+  await expect(again.getByRole('textbox', { name: 'Draft', exact: true })).toContainText('Written on the ferry.');
   await expect(again.getByText(/^Saved /)).toBeVisible();
   await again.reload();
-  await expect(again.getByRole('textbox', { name: 'Your draft', exact: true })).toContainText('Written on the ferry.');
+  await expect(again.getByRole('textbox', { name: 'Draft', exact: true })).toContainText('Written on the ferry.');
 });
 
 test('a session that runs out while typing: sign in on the spot, and what was typed is saved', async ({ stepIn }) => {
@@ -47,7 +47,7 @@ test('a session that runs out while typing: sign in on the spot, and what was ty
   await expect(page.getByText(/^Saved /)).toBeVisible();
   await expect(dialog).toBeHidden();
   await page.reload();
-  await expect(page.getByRole('textbox', { name: 'Your draft', exact: true })).toContainText('Two hours of thought.');
+  await expect(page.getByRole('textbox', { name: 'Draft', exact: true })).toContainText('Two hours of thought.');
   expectNoFaults(page);
 });
 
@@ -82,13 +82,13 @@ test('two tabs at the same draft: both texts are shown, and one is chosen', asyn
   await page.getByRole('button', { name: 'Keep what is here' }).click();
   await expect(page.getByText(/^Saved /)).toBeVisible();
   await second.reload();
-  await expect(second.getByRole('textbox', { name: 'Your draft', exact: true })).toContainText('From the first tab.');
+  await expect(second.getByRole('textbox', { name: 'Draft', exact: true })).toContainText('From the first tab.');
 });
 
 test('pasted text keeps headings, lists, tables and links, and loses scripts', async ({ stepIn }) => {
   const page = await stepIn('Jonas Brandt');
   await atDraft(page);
-  const editor = page.getByRole('textbox', { name: 'Your draft', exact: true });
+  const editor = page.getByRole('textbox', { name: 'Draft', exact: true });
   await editor.click();
   await page.keyboard.press('Control+a');
   await editor.evaluate((element) => {
@@ -115,7 +115,7 @@ test('pasted text keeps headings, lists, tables and links, and loses scripts', a
 test('a draft too long to keep says so beside itself, and stays in the browser', async ({ stepIn }) => {
   const page = await stepIn('Laleh Amini');
   await atDraft(page);
-  const editor = page.getByRole('textbox', { name: 'Your draft', exact: true });
+  const editor = page.getByRole('textbox', { name: 'Draft', exact: true });
   await editor.click();
   await editor.evaluate((element) => {
     const data = new DataTransfer();
@@ -137,7 +137,7 @@ test('the due time passing in mid-sentence keeps the text, and says that it does
   await type(noor, ' And another.');
   await expect(noor.getByText(/^Saved /)).toBeVisible();
   await noor.reload();
-  await expect(noor.getByRole('textbox', { name: 'Your draft', exact: true })).toContainText(
+  await expect(noor.getByRole('textbox', { name: 'Draft', exact: true })).toContainText(
     'One more thought. And another.',
   );
   await expect(noor.getByText('The due time has passed.')).toBeVisible();
@@ -186,7 +186,7 @@ test('a note whose passage the author has taken out is shown as such, and not dr
     .getByRole('link', { name: /^Draft/ })
     .first()
     .click();
-  await author.getByRole('textbox', { name: 'Your draft', exact: true }).click();
+  await author.getByRole('textbox', { name: 'Draft', exact: true }).click();
   await author.keyboard.press('Control+a');
   await author.keyboard.type('Quite another text, about something else entirely.');
   await author.getByRole('button', { name: 'Hand in again…' }).click();

@@ -2,7 +2,7 @@ import { defineConfig } from '@playwright/test';
 import { PORT } from './support/places.js';
 
 const FLAGS =
-  '--no-sandbox --disable-gpu --disable-quic --no-first-run --disable-background-networking --disable-component-update --disable-sync';
+  '--no-sandbox --disable-gpu --disable-quic --no-first-run --disable-background-networking --disable-component-update --disable-sync --use-fake-device-for-media-stream --use-fake-ui-for-media-stream';
 
 export default defineConfig({
   testDir: '.',

@@ -91,4 +91,5 @@ export type {
 export { findIdentities, type IdentityFind, type SearchOptions } from './identity/findIdentities.js';
 export type { Identity } from './identity/nameForms.js';
 export { mediaPatches, type MediaContainer } from './media/mediaPatches.js';
+export { webmFacts, type WebmFacts } from './media/webm.js';
 export type { ByteSource, Patch } from './media/bytes.js';

@@ -76,7 +76,7 @@ const MONITORING: Planned = {
       title: 'Readings and sketches',
       description: 'What you have measured so far, as you have it.',
       required: false,
-      families: ['pdf', 'document', 'image'],
+      families: ['pdf', 'document', 'plain-text', 'image', 'audio', 'video'],
       maxMegabytes: 20,
     },
     {

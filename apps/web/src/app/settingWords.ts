@@ -3,7 +3,7 @@ import type { Deliverable, FileFamily, GradePart, GradePartName, LateRule } from
 
 export const FAMILY_WORDS: Readonly<Record<FileFamily, string>> = {
   pdf: 'PDF',
-  document: 'DOCX or ODT',
+  document: 'word processor document',
   image: 'picture',
   audio: 'sound',
   video: 'video',

@@ -62,6 +62,11 @@ const PROSE: ReadonlyArray<readonly [what: string, who: Identity, text: string]>
     RUI,
     'The mouth of the river, de facto la mer; [[Rui de la Cruz]]; de la [[Cruz]] is gone.',
   ],
+  [
+    'a first name that elsewhere is a particle',
+    { name: 'Ben Kiss', email: '', campusId: null },
+    'By [[Ben]]. The Ben Nevis.'.replace('The Ben', 'The {{Ben}}'),
+  ],
   ['parts of other words', ADJOA, 'The Mensahville dam; commensal species; Mensahs.'],
   ['other addresses', ADJOA, 'Write to x@students.example.org.'],
 ];

@@ -51,7 +51,9 @@ export function nameForms({ name, email, campusId }: Identity): NameForms {
   const straight = comma < 0 ? name : `${name.slice(comma + 1)} ${name.slice(0, comma)}`;
   // A hyphen joins two names of which each may stand alone; an apostrophe joins one ("O'Brien").
   const words = tokens(straight.replace(/(?<=\p{L})['’ʼ](?=\p{L})/gu, '')).filter(({ text }) => /\p{L}/u.test(text));
-  const telling = words.filter(({ text }) => text.length > 1 && !PARTICLES.has(text));
+  // At the beginning it is a name of its own: Ben, Mac, Al.
+  const joins = ({ text }: Token, index: number) => index > 0 && PARTICLES.has(text);
+  const telling = words.filter((one, index) => one.text.length > 1 && !joins(one, index));
   const families = familyWords(name, telling);
   const parts = telling.map((one): NamePart => ({
     text: one.text,
@@ -61,14 +63,14 @@ export function nameForms({ name, email, campusId }: Identity): NameForms {
   const spelled = telling
     .map((one): NamePart => ({ text: spelledOut(one.original), family: families.has(one.text), common: false }))
     .filter(({ text }) => /^[\x20-\x7f]+$/.test(text) && !parts.some((one) => one.text === text));
-  const given = words.filter(({ text }) => !families.has(text) && !PARTICLES.has(text));
+  const given = words.filter((one, index) => !families.has(one.text) && !joins(one, index));
   const address = email.trim().toLowerCase();
   const id = tokens(campusId ?? '')
     .map(({ text }) => text)
     .join('');
   return {
     parts: [...parts, ...spelled],
-    particles: words.filter(({ text }) => PARTICLES.has(text)).map(({ text }) => text),
+    particles: words.filter(joins).map(({ text }) => text),
     initials: given.map(({ text }) => text[0] ?? '').join(''),
     mailbox: tokens(address.split('@')[0] ?? '').map(({ text }) => text),
     address,

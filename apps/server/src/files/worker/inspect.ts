@@ -2,7 +2,7 @@ import { open, stat } from 'node:fs/promises';
 import type { FileFacts } from '@salt-circle/contracts';
 import type { FileFamily } from '@salt-circle/core';
 import { inspectImage } from './images.js';
-import { inspectMedia } from './media.js';
+import { inspectMedia, inspectWebm } from './media.js';
 import { inspectPdf } from './pdf.js';
 import { Refused } from './refused.js';
 import { assertPlainXml, readZip } from './zip.js';
@@ -112,7 +112,7 @@ function factsOf({ seconds }: { readonly seconds?: number }): FileFacts {
 }
 
 async function media(path: string, container: 'mp4' | 'webm'): Promise<Inspected> {
-  const { hasVideo, ...facts } = await inspectMedia(path);
+  const { hasVideo, ...facts } = container === 'webm' ? inspectWebm(path) : await inspectMedia(path);
   const family = hasVideo ? 'video' : 'audio';
   return { family, mime: `${family}/${container}`, facts };
 }

@@ -114,7 +114,7 @@ describe('the plan in plain words', () => {
     const talk = { ...text, id: 'b', kind: 'recording', title: 'Talk', required: false } as const;
     const data = { ...text, id: 'c', kind: 'file', title: 'Data', families: ['pdf', 'document'] } as const;
     expect(account({ deliverables: [text, talk, data] })).toContain(
-      'hand in Report (typed text), Talk (recording; may be left out) and Data (file: PDF or spreadsheet) by',
+      'hand in Report (typed text), Talk (recording; may be left out) and Data (file: PDF or word processor document) by',
     );
     const form = { ...EMPTY_FORM, overall: 'required', minimumNotes: 3 } as const;
     expect(account({}, { form })).toContain(

@@ -41,7 +41,7 @@ export function usePictures(onPicture: ((file: File) => Promise<string>) | undef
       const src = await store(file);
       const kind = view.state.schema.nodes['image'];
       if (src === null || kind === undefined) continue;
-      view.dispatch(view.state.tr.replaceSelectionWith(kind.create({ src, alt: '' })));
+      view.dispatch(view.state.tr.replaceSelectionWith(kind.create({ src, alt: 'Picture' })));
     }
   };
 
