@@ -27,7 +27,6 @@ export class Copies implements OnApplicationBootstrap, OnApplicationShutdown {
   ) {}
 
   async onApplicationBootstrap(): Promise<void> {
-    await this.store.clearWork();
     const left = await this.database.read.find(StoredFile, {
       select: { digest: true },
       where: { copyState: 'waiting' },

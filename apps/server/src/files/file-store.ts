@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto';
-import { createReadStream, existsSync, mkdirSync } from 'node:fs';
+import { createReadStream, existsSync, mkdirSync, rmSync } from 'node:fs';
 import { mkdtemp, open, readdir, rename, rm, stat } from 'node:fs/promises';
 import { join } from 'node:path';
 import { pipeline } from 'node:stream/promises';
@@ -27,6 +27,8 @@ export class FileStore {
   constructor(@Inject(SETTINGS) settings: Settings) {
     this.#root = join(settings.dataFolder, 'files');
     this.#work = join(settings.dataFolder, 'working');
+    // What an earlier run of the server left half-done.
+    rmSync(this.#work, { recursive: true, force: true });
     for (const folder of [this.#root, this.#work]) mkdirSync(folder, { recursive: true });
   }
 
@@ -56,12 +58,6 @@ export class FileStore {
   /** An empty folder for work in progress, on the same disk. */
   workFolder(): Promise<string> {
     return mkdtemp(join(this.#work, 'task-'));
-  }
-
-  /** What an earlier run of the server left half-done. */
-  async clearWork(): Promise<void> {
-    await rm(this.#work, { recursive: true, force: true });
-    mkdirSync(this.#work, { recursive: true });
   }
 
   /** Removes files that are not named, unless they are younger than `age` (in milliseconds): those may be on their way in. */

@@ -1,6 +1,6 @@
 import { MessageChannel, type MessagePort } from 'node:worker_threads';
 import { fileURLToPath } from 'node:url';
-import { Injectable, type OnApplicationShutdown } from '@nestjs/common';
+import { Injectable, Optional, type OnApplicationShutdown } from '@nestjs/common';
 import { Piscina } from 'piscina';
 import type { Converted } from './worker/converted.js';
 import type { Inspected } from './worker/inspect.js';
@@ -9,12 +9,13 @@ import type { Answer, ConvertTask, InspectTask } from './worker/worker.js';
 /** The compiled worker: threads load plain JavaScript, in tests as well. */
 const WORKER = fileURLToPath(new URL('../../dist/files/worker/worker.js', import.meta.url));
 
-export interface WorkLimits {
+/** A class, because what Nest looks at must be there at run time. */
+export class WorkLimits {
   /** Milliseconds. */
-  readonly inspect: number;
-  readonly convert: number;
+  readonly inspect!: number;
+  readonly convert!: number;
   /** Megabytes of the thread's own memory. */
-  readonly memory: number;
+  readonly memory!: number;
 }
 
 export const WORK_LIMITS: WorkLimits = { inspect: 60_000, convert: 240_000, memory: 768 };
@@ -30,29 +31,31 @@ export class WorkStopped extends Error {
  */
 @Injectable()
 export class FileWorkers implements OnApplicationShutdown {
-  readonly #limits: WorkLimits;
   readonly #inspecting: Piscina;
   readonly #converting: Piscina;
 
-  constructor() {
-    this.#limits = WORK_LIMITS;
-    this.#inspecting = pool(this.#limits);
-    this.#converting = pool(this.#limits);
+  /** Tests give other limits, and workers that misbehave. */
+  constructor(
+    @Optional() private readonly limits: WorkLimits = WORK_LIMITS,
+    @Optional() worker: string = WORKER,
+  ) {
+    this.#inspecting = pool(limits, worker);
+    this.#converting = pool(limits, worker);
   }
 
   inspect(task: InspectTask): Promise<Answer<Inspected>> {
-    return this.#run(this.#inspecting, 'inspectFile', task, this.#limits.inspect);
+    return this.#run(this.#inspecting, 'inspectFile', task, this.limits.inspect);
   }
 
   takePicture(task: { readonly path: string; readonly to: string }): Promise<Answer<null>> {
-    return this.#run(this.#inspecting, 'takePicture', task, this.#limits.inspect);
+    return this.#run(this.#inspecting, 'takePicture', task, this.limits.inspect);
   }
 
   async convert(task: Omit<ConvertTask, 'port'>, tell: (share: number) => void): Promise<Answer<Converted>> {
     const { port1, port2 } = new MessageChannel();
     port1.on('message', tell);
     try {
-      return await this.#run(this.#converting, 'convertFile', { ...task, port: port2 }, this.#limits.convert, [port2]);
+      return await this.#run(this.#converting, 'convertFile', { ...task, port: port2 }, this.limits.convert, [port2]);
     } finally {
       port1.close();
     }
@@ -85,9 +88,9 @@ export class FileWorkers implements OnApplicationShutdown {
   }
 }
 
-function pool({ memory }: WorkLimits): Piscina {
+function pool({ memory }: WorkLimits, worker: string): Piscina {
   return new Piscina({
-    filename: WORKER,
+    filename: worker,
     minThreads: 0,
     maxThreads: 1,
     idleTimeout: 30_000,

@@ -1,9 +1,6 @@
 import { open, stat } from 'node:fs/promises';
 import type { FileFacts } from '@salt-circle/contracts';
 import type { FileFamily } from '@salt-circle/core';
-import { inspectImage } from './images.js';
-import { inspectMedia, inspectWebm } from './media.js';
-import { inspectPdf } from './pdf.js';
 import { Refused } from './refused.js';
 import { assertPlainXml, readZip } from './zip.js';
 
@@ -38,7 +35,7 @@ export async function inspect(path: string, name: string): Promise<Inspected> {
   const type = await fileTypeFromFile(path);
   switch (type?.mime as string | undefined) {
     case 'application/pdf':
-      return { family: 'pdf', mime: 'application/pdf', facts: await inspectPdf(path) };
+      return { family: 'pdf', mime: 'application/pdf', facts: await (await import('./pdf.js')).inspectPdf(path) };
     case DOCX:
       await assertDocument(path, 'word/document.xml');
       return { family: 'document', mime: DOCX, facts: {} };
@@ -50,7 +47,11 @@ export async function inspect(path: string, name: string): Promise<Inspected> {
     case 'image/png':
     case 'image/jpeg':
     case 'image/webp':
-      return { family: 'image', mime: type?.mime as string, facts: await inspectImage(path) };
+      return {
+        family: 'image',
+        mime: type?.mime as string,
+        facts: await (await import('./images.js')).inspectImage(path),
+      };
     case 'video/mp4':
     case 'video/x-m4v':
     case 'audio/mp4':
@@ -59,14 +60,14 @@ export async function inspect(path: string, name: string): Promise<Inspected> {
     case 'video/webm':
       return media(path, 'webm');
     case 'audio/mpeg':
-      return { family: 'audio', mime: 'audio/mpeg', facts: factsOf(await inspectMedia(path)) };
+      return sound(path, 'audio/mpeg');
     case 'audio/ogg':
     case 'audio/opus':
     case 'audio/ogg; codecs=opus':
-      return { family: 'audio', mime: 'audio/ogg', facts: factsOf(await inspectMedia(path)) };
+      return sound(path, 'audio/ogg');
     case 'audio/wav':
     case 'audio/vnd.wave':
-      return { family: 'audio', mime: 'audio/wav', facts: factsOf(await inspectMedia(path)) };
+      return sound(path, 'audio/wav');
     case undefined:
     case 'application/xml':
       return plainText(path, name);
@@ -107,12 +108,15 @@ async function compoundFile(path: string): Promise<Refused> {
     : new Refused('This is in a format of old office programs.', 'Save it as DOCX, ODT or PDF, then hand in that.');
 }
 
-function factsOf({ seconds }: { readonly seconds?: number }): FileFacts {
-  return seconds === undefined ? {} : { seconds };
+async function sound(path: string, mime: string): Promise<Inspected> {
+  const { inspectMedia } = await import('./media.js');
+  const { seconds } = await inspectMedia(path);
+  return { family: 'audio', mime, facts: seconds === undefined ? {} : { seconds } };
 }
 
 async function media(path: string, container: 'mp4' | 'webm'): Promise<Inspected> {
-  const { hasVideo, ...facts } = container === 'webm' ? inspectWebm(path) : await inspectMedia(path);
+  const readers = await import('./media.js');
+  const { hasVideo, ...facts } = container === 'webm' ? readers.inspectWebm(path) : await readers.inspectMedia(path);
   const family = hasVideo ? 'video' : 'audio';
   return { family, mime: `${family}/${container}`, facts };
 }

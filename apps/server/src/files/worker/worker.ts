@@ -1,11 +1,6 @@
 import type { MessagePort } from 'node:worker_threads';
 import type { Converted } from './converted.js';
-import { convertDocx, convertMarkdown, convertOdt, convertText } from './documents.js';
-import { convertImage } from './images.js';
 import { inspect, type Inspected } from './inspect.js';
-import { convertMedia } from './media.js';
-import { convertPdf } from './pdf.js';
-import { cleanPicture } from './pictures.js';
 import { Refused } from './refused.js';
 import { writeFile, readFile } from 'node:fs/promises';
 
@@ -44,6 +39,7 @@ export function convertFile({ path, mime, folder, port }: ConvertTask): Promise<
 /** A picture for a typed text: as it will be shown, at `to`. */
 export function takePicture({ path, to }: { readonly path: string; readonly to: string }): Promise<Answer<null>> {
   return answered(async () => {
+    const { cleanPicture } = await import('./pictures.js');
     const clean = await cleanPicture(await readFile(path));
     if (clean === null) throw new Refused('This is no picture that browsers show.', 'Use PNG, JPEG or WebP.');
     await writeFile(to, clean);
@@ -51,14 +47,17 @@ export function takePicture({ path, to }: { readonly path: string; readonly to: 
   });
 }
 
-function convert(path: string, mime: string, folder: string, tell: (share: number) => void): Promise<Converted> {
-  if (mime === 'application/pdf') return convertPdf(path, folder, tell);
-  if (mime.includes('wordprocessingml')) return convertDocx(path, folder);
-  if (mime.includes('opendocument.text')) return convertOdt(path, folder);
-  if (mime === 'text/markdown') return convertMarkdown(path);
-  if (mime === 'text/plain') return convertText(path);
-  if (mime.startsWith('image/')) return convertImage(path, folder);
-  return convertMedia(path, folder, mime);
+/** Each reader is loaded with its first file: a thread that looks at a text needs none of the others. */
+async function convert(path: string, mime: string, folder: string, tell: (share: number) => void): Promise<Converted> {
+  if (mime === 'application/pdf') return (await import('./pdf.js')).convertPdf(path, folder, tell);
+  if (mime.startsWith('image/')) return (await import('./images.js')).convertImage(path, folder);
+  if (mime.startsWith('video/') || mime.startsWith('audio/')) {
+    return (await import('./media.js')).convertMedia(path, folder, mime);
+  }
+  const documents = await import('./documents.js');
+  if (mime.includes('wordprocessingml')) return documents.convertDocx(path, folder);
+  if (mime.includes('opendocument.text')) return documents.convertOdt(path, folder);
+  return mime === 'text/markdown' ? documents.convertMarkdown(path) : documents.convertText(path);
 }
 
 async function answered<T>(work: () => Promise<T>): Promise<Answer<T>> {

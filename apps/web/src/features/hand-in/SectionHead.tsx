@@ -15,7 +15,7 @@ export function SectionHead({ deliverable, number, filled, aside }: SectionHeadP
   return (
     <header className="mb-2">
       <div className="flex flex-wrap items-center justify-between gap-3">
-        <h3 className="flex items-center gap-2 text-lg font-semibold">
+        <h2 className="flex items-center gap-2 text-lg font-semibold">
           <StateMark
             state={filled ? 'done' : 'not-begun'}
             word={filled ? 'is there' : required ? 'missing' : 'not there'}
@@ -24,7 +24,7 @@ export function SectionHead({ deliverable, number, filled, aside }: SectionHeadP
           <span className="text-sm font-normal text-ink-soft">
             {filled ? 'is there' : required ? 'required, still missing' : 'may be left out'}
           </span>
-        </h3>
+        </h2>
         {aside}
       </div>
       {description !== '' && <p className="max-w-prose text-sm text-ink-soft">{description}</p>}
