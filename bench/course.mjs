@@ -1,6 +1,12 @@
 import 'reflect-metadata';
 import { at } from '../scripts/run.mjs';
 
+const one = { description: '', required: false, families: [], maxMegabytes: 100 };
+const DELIVERABLES = [
+  { ...one, id: 'text', kind: 'text', title: 'Text', required: true },
+  { ...one, id: 'files', kind: 'file', title: 'Files', families: ['pdf', 'document', 'plain-text', 'image'] },
+];
+
 const dist = (path) => import(at('apps', 'server', 'dist', ...path.split('/')));
 
 /** Adds a course of 300 students with three reviews each, straight to the database. @returns ids to measure with */
@@ -53,7 +59,6 @@ export async function addBenchCourse(folder) {
     exchangeId,
     participantId: id,
     title: 'T',
-    html: '<p>Text</p>',
     revision: 1,
     savedAt: now,
   }));
@@ -95,28 +100,37 @@ export async function addBenchCourse(folder) {
       guideHtml: '',
       reviewsPerStudent: 3,
       names: 'both-ways',
+      deliverables: DELIVERABLES,
     };
     await insertAll(manager, exchanges.Exchange, [
       { id: exchangeId, courseId, formId, ...settings, ...dates, publishedAt: now, revision: 1, createdAt: now },
     ]);
     await insertAll(manager, exchanges.Participant, participants);
     await insertAll(manager, drafts.Draft, handedIn);
+    const versions = handedIn.map(({ id }) => ({
+      id: ids.uuid(),
+      draftId: id,
+      number: 1,
+      title: 'T',
+      words: 4,
+      digest: 'x',
+      handedInAt: now,
+    }));
+    await insertAll(manager, drafts.DraftVersion, versions);
+    const part = { deliverableId: 'text', position: 0, kind: 'text', html: '<p>Text of a draft.</p>', hidden: [] };
     await insertAll(
       manager,
-      drafts.DraftVersion,
-      handedIn.map(({ id }) => ({
-        id: ids.uuid(),
-        draftId: id,
-        number: 1,
-        title: 'T',
-        html: '<p>Text of a draft.</p>',
-        words: 4,
-        digest: 'x',
-        handedInAt: now,
-      })),
+      drafts.DraftPart,
+      versions.map(({ id, draftId }) => ({ ...part, id: ids.uuid(), draftId, versionId: id })),
     );
     await insertAll(manager, reviews.Review, allocated);
   });
   await database.onApplicationShutdown();
-  return { instructorId: instructor.id, reviewerId: students[0].id, exchangeId, reviewId: allocated[0].id };
+  return {
+    instructorId: instructor.id,
+    reviewerId: students[0].id,
+    studentIds: students.map(({ id }) => id),
+    exchangeId,
+    reviewId: allocated[0].id,
+  };
 }

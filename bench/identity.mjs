@@ -65,7 +65,9 @@ export function identityFigures(line, round) {
     count.lines += 60;
     count.wanted += wanted.length;
     count.found += wanted.filter((place) => finds.some((find) => within(find, place))).length;
-    count.sure += wanted.filter((place) => finds.some((find) => within(find, place) && find.certainty === 'sure')).length;
+    count.sure += wanted.filter((place) =>
+      finds.some((find) => within(find, place) && find.certainty === 'sure'),
+    ).length;
     const wrong = finds.filter((find) => !wanted.some((place) => within(find, place)));
     count.wrongSure += wrong.filter(({ certainty }) => certainty === 'sure').length;
     count.wrongPerhaps += wrong.filter(({ certainty }) => certainty === 'perhaps').length;
@@ -74,5 +76,9 @@ export function identityFigures(line, round) {
   line('places that tell, found', share(count.found, count.wanted), `${count.wanted} places`);
   line('found, and called sure', share(count.sure, count.wanted));
   line('other lines called sure', share(count.wrongSure, count.lines - count.wanted), `${count.wrongSure} places`);
-  line('other lines called "perhaps"', share(count.wrongPerhaps, count.lines - count.wanted), `${count.wrongPerhaps} places`);
+  line(
+    'other lines called "perhaps"',
+    share(count.wrongPerhaps, count.lines - count.wanted),
+    `${count.wrongPerhaps} places`,
+  );
 }

@@ -18,6 +18,8 @@ const env = {
   NODE_ENV: 'development',
 };
 const { addBenchCourse } = await import('./course.mjs');
+const { fileFigures } = await import('./files.mjs');
+const { identityFigures } = await import('./identity.mjs');
 const { allocate } = await import(at('packages', 'core', 'dist', 'index.js'));
 
 const median = (list) => list.toSorted((a, b) => a - b)[Math.floor(list.length / 2)];
@@ -228,7 +230,9 @@ for (const step of ['preview', 'apply']) {
 }
 
 await formBuilder(instructor, ids.exchangeId);
+await fileFigures({ server, call, cookieOf, base, ids, line, round, median });
 await stopped(server);
+identityFigures(line, round);
 
 process.stdout.write('\nallocate(), 3 reviews each, as multiples of the time for 30 people\n');
 const problem = (count) => ({

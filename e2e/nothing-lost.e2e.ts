@@ -186,7 +186,7 @@ test('a note whose passage the author has taken out is shown as such, and not dr
     .getByRole('link', { name: /^Draft/ })
     .first()
     .click();
-  await author.getByRole('textbox', { name: 'Draft', exact: true }).click();
+  await author.getByRole('textbox', { name: 'Your draft', exact: true }).click();
   await author.keyboard.press('Control+a');
   await author.keyboard.type('Quite another text, about something else entirely.');
   await author.getByRole('button', { name: 'Hand in again…' }).click();

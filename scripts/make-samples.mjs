@@ -55,6 +55,9 @@ const fodt = `<?xml version="1.0" encoding="UTF-8"?>
 writeFileSync(join(work, 'report.fodt'), fodt);
 for (const format of ['odt', 'docx', 'pdf']) run('soffice', '--headless', '--convert-to', format, 'report.fodt');
 run('soffice', '--headless', '--convert-to', 'txt:Text (encoded):UTF8', 'report.fodt');
+// What Writer puts on the clipboard as HTML is what it writes as HTML.
+run('soffice', '--headless', '--convert-to', 'html:HTML (StarWriter):EmbedImages', 'report.fodt');
+copyFileSync(join(work, 'report.html'), at('apps/web/src/kit/richtext/samples/writer.html'));
 run('exiftool', '-q', '-overwrite_original', '-Author=Adjoa Mensah', '-XMP-dc:Creator=Adjoa Mensah', 'report.pdf');
 run('pdftotext', '-layout', 'report.pdf', 'report.pdf.txt');
 run('qpdf', '--encrypt', 'secret', 'secret', '256', '--', 'report.pdf', 'locked.pdf');

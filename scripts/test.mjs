@@ -1,5 +1,5 @@
 import { existsSync } from 'node:fs';
-import { built, installed, run, runKept } from './run.mjs';
+import { built, installed, must, run, runKept } from './run.mjs';
 
 const CHROMIUM = '/usr/bin/chromium';
 const only = process.argv.slice(2);
@@ -59,6 +59,8 @@ async function runLane(lane) {
 }
 
 await installed();
+// Threads that read files, and the server that a test kills, are the compiled ones.
+if (wanted('server') || wanted('types')) await must('npx', ['tsc', '-b', 'apps/server']);
 await Promise.all(LANES.map(runLane));
 if (wanted('browser')) {
   process.stdout.write('\n── browser ──\n');

@@ -54,6 +54,7 @@ export {
   AttachRequest,
   DraftSaveRequest,
   ExtendRequest,
+  HandInForRequest,
   HandInRequest,
   HideFindRequest,
   HideRequest,

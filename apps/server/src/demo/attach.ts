@@ -23,7 +23,13 @@ export async function attachFiles(
   const put = async (name: string, bytes: Uint8Array) => {
     const path = join(folder, name);
     await writeFile(path, bytes);
-    await intake.take(student, exchangeId, { id: null, deliverableId: ids.sheets, path, name });
+    await intake.take(student, exchangeId, {
+      id: null,
+      deliverableId: ids.sheets,
+      participantId: null,
+      path,
+      name,
+    });
   };
   await put(`readings_${family}.pdf`, await readings(student.name, site, random));
   await put('sketch.png', await sketch(random));

@@ -1,5 +1,11 @@
 import { Body, Controller, Get, HttpCode, Param, Post, Put, Query, Res } from '@nestjs/common';
-import { ExtendRequest, RemindRequest, type ReminderView, type VersionMeta } from '@salt-circle/contracts';
+import {
+  ExtendRequest,
+  HandInForRequest,
+  RemindRequest,
+  type ReminderView,
+  type VersionMeta,
+} from '@salt-circle/contracts';
 import contentDisposition from 'content-disposition';
 import type { Response } from 'express';
 import { pipeline } from 'node:stream/promises';
@@ -61,8 +67,9 @@ export class CollectionController {
     @Me() me: Person,
     @Param('exchangeId') id: string,
     @Param('participantId') participantId: string,
+    @Body() { title }: HandInForRequest,
   ): Promise<VersionMeta> {
-    return this.collection.handInFor(me, id, participantId);
+    return this.collection.handInFor(me, id, participantId, title ?? null);
   }
 
   @Post('drafts/:draftId/parts/:partId/copy-again')

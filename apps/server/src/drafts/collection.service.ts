@@ -18,7 +18,7 @@ import { queueMail } from '../mail/queue-mail.js';
 import { ProblemError } from '../problems/problem-error.js';
 import { dateInWords, refusal } from '../problems/sentences.js';
 import { draftOf, groupIdOf } from './authors.js';
-import { DraftPart } from './entities.js';
+import { Draft, DraftPart } from './entities.js';
 import { HandInService } from './hand-in.service.js';
 
 /** What staff do with hand-ins: remind, extend, excuse, hand in for somebody, and have a copy made again. */
@@ -102,7 +102,8 @@ export class CollectionService {
     }
   }
 
-  handInFor(person: Person, exchangeId: string, participantId: string): Promise<VersionMeta> {
+  /** Hands in what is saved for a student. @param title for a draft that has none */
+  handInFor(person: Person, exchangeId: string, participantId: string, title: string | null): Promise<VersionMeta> {
     return this.database.write(async (manager, happened) => {
       const place = await this.access.exchange(person, exchangeId, manager);
       act(place, { kind: 'collect' });
@@ -111,11 +112,17 @@ export class CollectionService {
       if (draft === null) {
         throw new ProblemError({
           code: 'draft-empty',
-          sentence: 'This student has saved nothing, so there is nothing to hand in.',
-          whatToDo: 'Give an extension, so that the student can hand in.',
+          sentence: 'Nothing has been saved or added for this student, so there is nothing to hand in.',
+          whatToDo: 'Add a file for the student, or give more time.',
         });
       }
-      return this.handing.handInFor(person, place, draft, manager, happened);
+      const untitled = draft.title.trim() === '' && title !== null && title.trim() !== '';
+      if (untitled) {
+        const revision = draft.revision + 1;
+        await manager.update(Draft, { id: draft.id }, { title: title.trim(), revision, savedAt: this.clock.now() });
+      }
+      const named = untitled ? { ...draft, title: title.trim() } : draft;
+      return this.handing.handInFor(person, place, named, manager, happened);
     });
   }
 

@@ -3,7 +3,7 @@ import type { HandInCheck, MailView, MyDraftView, OutboxView, ProgressView, Vers
 import { parse } from 'csv-parse/sync';
 import request from 'supertest';
 import { fromBufferPromise, type Entry } from 'yauzl';
-import { attached, exchangeOfFiles, FILES, sample } from '../testing/uploads.js';
+import { attach, attached, exchangeOfFiles, FILES, sample } from '../testing/uploads.js';
 import {
   ANN,
   AT,
@@ -314,11 +314,10 @@ describe('staff', () => {
     world.clock.goTo(AT.afterDue);
     const ben = await rowOf(id, 'Ben');
     const cho = await rowOf(id, 'Cho');
-    const version = await world.do<VersionMeta>(TOM, 'post', `/exchanges/${id}/participants/${ben?.id}/hand-in`);
-    expect(version).toMatchObject({ number: 1, words: 2 });
-    expect((await world.as(TOM, 'post', `/exchanges/${id}/participants/${cho?.id}/hand-in`)).body.code).toBe(
-      'draft-empty',
-    );
+    const handInFor = (who: string | undefined, title: string | null = null) =>
+      world.as(TOM, 'post', `/exchanges/${id}/participants/${who}/hand-in`, { title });
+    expect((await handInFor(ben?.id)).body).toMatchObject({ number: 1, words: 2 });
+    expect((await handInFor(cho?.id)).body.code).toBe('draft-empty');
     await world.do(INES, 'put', `/exchanges/${id}/participants/${cho?.id}/own-times`, {
       what: 'excuse',
       reason: 'Ill.',
@@ -329,5 +328,23 @@ describe('staff', () => {
       reason: '',
     });
     expect(await rowOf(id, 'Cho')).toMatchObject({ excused: false });
+  });
+
+  it('hand in a file that came by another way, into the student’s draft and no other', async () => {
+    const deliverables = FILES.map((one) => ({ ...one, required: one.id === 'files' }));
+    const id = await exchangeOfFiles(world, { deliverables });
+    world.clock.goTo(AT.afterDue);
+    const cho = await rowOf(id, 'Cho');
+    const sending = { exchangeId: id, deliverableId: 'files', name: 'mail.pdf', bytes: sample('report.pdf') };
+    // A student cannot put anything into somebody else's draft.
+    expect((await attach(world, ANN, { ...sending, participant: cho?.id as string })).status).toBe(403);
+    expect((await attach(world, TOM, sending)).status).toBe(403);
+    await attached(world, TOM, { ...sending, participant: cho?.id as string });
+    const version = await world.do<VersionMeta>(TOM, 'post', `/exchanges/${id}/participants/${cho?.id}/hand-in`, {
+      title: 'By mail',
+    });
+    expect(version).toMatchObject({ title: 'By mail', parts: [{ what: 'Files: mail.pdf' }] });
+    expect((await draft(CHO, id)).versions).toMatchObject([{ handedInBy: 'Tomasz Wilk' }]);
+    expect((await draft(ANN, id)).parts).toEqual([]);
   });
 });

@@ -1,7 +1,14 @@
 import { createHash } from 'node:crypto';
 import { Injectable } from '@nestjs/common';
-import type { DraftReading, FieldProblem, HandInCheck, HandInRequest, VersionMeta } from '@salt-circle/contracts';
-import { isFilled, missingDeliverables, type Filled } from '@salt-circle/core';
+import type {
+  DraftReading,
+  FieldProblem,
+  HandInCheck,
+  HandInRequest,
+  NameFindView,
+  VersionMeta,
+} from '@salt-circle/contracts';
+import { isFilled, missingDeliverables, type Filled, type TextRange } from '@salt-circle/core';
 import { In, IsNull, type EntityManager } from 'typeorm';
 import type { Person } from '../accounts/entities.js';
 import { Clock } from '../clock/clock.js';
@@ -9,6 +16,7 @@ import { Database, type Report } from '../database/database.js';
 import { insertAll } from '../database/insert-all.js';
 import { Access, act, type Place } from '../exchanges/access.js';
 import { StoredFile } from '../files/entities.js';
+import { footnotesIn, withFootnote } from '../html/footnotes.js';
 import { HIDDEN, hideInHtml } from '../html/hide-in-html.js';
 import { Ids } from '../ids/ids.js';
 import { ProblemError } from '../problems/problem-error.js';
@@ -77,8 +85,8 @@ export class HandInService {
       await manager.update(
         DraftPart,
         { id: part.id },
-        find.where === 'text'
-          ? { html: hideInHtml(part.html, [range]), revision: part.revision + 1, savedAt }
+        find.where === 'text' || find.where === 'footnote'
+          ? { html: hiddenIn(part.html, find, range), revision: part.revision + 1, savedAt }
           : { hidden: [...part.hidden, range].sort((a, b) => a.start - b.start) },
       );
     });
@@ -225,6 +233,14 @@ export class HandInService {
     });
     return meta(manager, place, draft, version);
   }
+}
+
+/** Typed text with a find hidden, in its lines or in one of its footnotes. */
+function hiddenIn(html: string, { where, whereWords }: NameFindView, range: TextRange): string {
+  if (where === 'text') return hideInHtml(html, [range]);
+  const number = Number(/^footnote (\d+)/.exec(whereWords)?.[1]) - 1;
+  const words = footnotesIn(html)[number] ?? '';
+  return withFootnote(html, number, words.slice(0, range.start) + HIDDEN + words.slice(range.end));
 }
 
 async function meta(manager: EntityManager, place: Place, draft: Draft, version: DraftVersion): Promise<VersionMeta> {

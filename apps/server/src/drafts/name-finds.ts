@@ -6,6 +6,7 @@ import { Enrolment } from '../courses/entities.js';
 import type { Exchange } from '../exchanges/entities.js';
 import { Participant } from '../exchanges/entities.js';
 import type { StoredFile } from '../files/entities.js';
+import { footnotesIn } from '../html/footnotes.js';
 import { htmlToText } from '../html/html-to-text.js';
 import { Authors } from './authors.js';
 import type { Draft, DraftPart } from './entities.js';
@@ -73,7 +74,12 @@ function textsOf(part: DraftPart, file: StoredFile | null, title: string): Text[
   });
   switch (part.kind) {
     case 'text':
-      return [about('text', title, htmlToText(part.html), { hideable: true })];
+      return [
+        about('text', title, htmlToText(part.html), { hideable: true }),
+        ...footnotesIn(part.html).map((words, index) =>
+          about('footnote', `footnote ${index + 1} of “${title}”`, words, { hideable: true }),
+        ),
+      ];
     case 'link':
       return [part.title, part.about, part.url].map((text) => about('link', `${title} (link)`, text, { as: 'label' }));
     case 'file':

@@ -5,6 +5,7 @@ import { In, type EntityManager } from 'typeorm';
 import type { Place } from '../exchanges/access.js';
 import { Copies } from '../files/copies.service.js';
 import { StoredFile } from '../files/entities.js';
+import { withFootnotes } from '../html/footnotes.js';
 import { hideInHtml } from '../html/hide-in-html.js';
 import { htmlToText } from '../html/html-to-text.js';
 import type { Draft, DraftPart, DraftVersion } from './entities.js';
@@ -75,7 +76,7 @@ export class Readings {
 
   #part(row: DraftPart, file: StoredFile | null, deliverable: Deliverable | undefined, reader: Reader): PartView {
     const full = reader !== 'reviewer';
-    const html = row.kind === 'text' ? row.html : copyHtml(row, file, reader);
+    const html = row.kind === 'text' ? withFootnotes(row.html) : copyHtml(row, file, reader);
     const title = deliverable?.title ?? '';
     return {
       id: row.id,

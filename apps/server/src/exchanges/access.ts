@@ -109,6 +109,14 @@ export class Access {
     return person.seeing?.participant ?? manager.findOneBy(Participant, { exchangeId, personId: person.id });
   }
 
+  /** The same place as that of a participant to act for: for staff who take in what a student brings. */
+  async actingFor(place: Place, participantId: string, manager: EntityManager): Promise<Place> {
+    act(place, { kind: 'collect' });
+    const participant = await manager.findOneBy(Participant, { id: participantId, exchangeId: place.exchange.id });
+    if (participant === null) throw refusal('unknown');
+    return { ...place, participant, groupId: await groupIdOf(manager, place.exchange, participant.personId) };
+  }
+
   /** The draft that the one who asks is an author of, alone or with a group. */
   async ownDraft(place: Place, manager: EntityManager = this.database.read): Promise<Draft | null> {
     return place.participant === null ? null : draftOf(manager, place.participant, place.groupId);

@@ -29,7 +29,7 @@ const CAPTION_BYTES = 1_000_000;
 const MEGA = 1_000_000;
 
 /** A file that lies ready, from an upload or from the application itself. */
-interface Taken extends Pick<Upload, 'path' | 'name' | 'deliverableId'> {
+interface Taken extends Pick<Upload, 'path' | 'name' | 'deliverableId' | 'participantId'> {
   /** Of the upload. */
   readonly id: string | null;
 }
@@ -50,9 +50,9 @@ export class Intake {
   ) {}
 
   /** Before a byte is taken: whether there is a place for it. @param size bytes, as announced */
-  async assertWelcome(person: Person, { exchangeId, deliverableId, use }: Purpose, size: number): Promise<void> {
-    const place = await this.access.exchange(person, exchangeId);
-    act(place, { kind: 'save-draft' });
+  async assertWelcome(person: Person, purpose: Purpose, size: number): Promise<void> {
+    const { deliverableId, use } = purpose;
+    const place = await this.#place(person, purpose.exchangeId, purpose.participantId);
     const kinds = use === 'picture' ? (['text'] as const) : (['file', 'recording'] as const);
     const deliverable = deliverableOf(place, deliverableId, kinds);
     const most = { picture: PICTURE_BYTES, captions: CAPTION_BYTES, part: deliverable.maxMegabytes * MEGA }[use];
@@ -79,13 +79,12 @@ export class Intake {
 
   /** Takes a file of ours into the draft: looked at, kept, and its reading copy on the way. */
   async take(person: Person, exchangeId: string, file: Taken): Promise<PartView> {
-    const place = await this.access.exchange(person, exchangeId);
+    const place = await this.#place(person, exchangeId, file.participantId);
     const deliverable = deliverableOf(place, file.deliverableId, ['file', 'recording']);
     const inspected = await this.#inspected(file, deliverable);
     const kept = await this.#kept(file.path);
     const view = await this.database.write(async (manager) => {
-      const now = await this.access.exchange(person, exchangeId, manager);
-      act(now, { kind: 'save-draft' });
+      const now = await this.#place(person, exchangeId, file.participantId, manager);
       const draft = await ensureDraft(manager, now, this.ids);
       await this.#store(manager, kept, inspected);
       const position = await nextPosition(manager, draft.id, deliverable.id);
@@ -149,6 +148,19 @@ export class Intake {
     });
     await this.uploads.forget(upload.id);
     return view;
+  }
+
+  /** Where the file goes: into the draft of the one who asks, or, for staff, of the participant it is for. */
+  async #place(
+    person: Person,
+    exchangeId: string,
+    participantId: string | null,
+    manager: EntityManager = this.database.read,
+  ): Promise<Place> {
+    const place = await this.access.exchange(person, exchangeId, manager);
+    if (participantId !== null) return this.access.actingFor(place, participantId, manager);
+    act(place, { kind: 'save-draft' });
+    return place;
   }
 
   async #attached(person: Person, exchangeId: string, uploadId: string): Promise<PartView | null> {

@@ -18,6 +18,8 @@ export interface Purpose {
   readonly deliverableId: string;
   readonly name: string;
   readonly use: 'part' | 'picture' | 'captions';
+  /** For staff: the participant whose draft it goes into. */
+  readonly participantId: string | null;
 }
 
 export interface Upload extends Purpose {
@@ -73,6 +75,7 @@ export class Uploads {
       deliverableId: said['deliverable'] ?? '',
       name: said['name'] ?? '',
       use: asUse(said['use']),
+      participantId: said['participant'] ?? null,
     };
   }
 
@@ -139,5 +142,6 @@ export function purposeFrom(header: string): Purpose {
     deliverableId: pairs.get('deliverable') ?? '',
     name: pairs.get('name') ?? '',
     use: asUse(pairs.get('use')),
+    participantId: pairs.get('participant') ?? null,
   };
 }

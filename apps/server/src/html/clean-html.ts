@@ -37,6 +37,7 @@ export function cleanHtml(html: string, { pictures = false }: CleanOptions = {})
       td: ['colspan', 'rowspan'],
       ol: ['start'],
       img: ['src', 'alt'],
+      sup: ['data-footnote'],
     },
     allowedSchemes: ['http', 'https', 'mailto'],
     allowedSchemesByTag: { img: ['picture'] },

@@ -1,6 +1,8 @@
 import { TextCollector } from '@salt-circle/core';
 import { JSDOM } from 'jsdom';
 import { cleanHtml } from './clean-html.js';
+import { footnotesIn, withFootnote, withFootnotes } from './footnotes.js';
+import { hideInHtml } from './hide-in-html.js';
 import { htmlToText } from './html-to-text.js';
 
 describe('cleanHtml', () => {
@@ -54,6 +56,43 @@ describe('cleanHtml', () => {
     const deep = `${'<blockquote>'.repeat(10_000)}a${'</blockquote>'.repeat(10_000)}`;
     const clean = cleanHtml(deep);
     expect((clean.match(/<blockquote>/g) ?? []).length).toBeLessThanOrEqual(60);
+  });
+});
+
+describe('footnotes', () => {
+  const html = cleanHtml(
+    '<p>The bed rose<sup data-footnote="Read &quot;weekly&quot; &amp; &lt;noted&gt;"></sup>, slowly<sup data-footnote="Ann saw it."></sup>.</p>',
+  );
+
+  it('stay where they belong, and are numbered and listed for reading', () => {
+    expect(footnotesIn(html)).toEqual(['Read "weekly" & <noted>', 'Ann saw it.']);
+    const read = withFootnotes(html);
+    expect(htmlToText(read)).toBe('The bed rose1, slowly2.\nRead "weekly" & <noted>\nAnn saw it.');
+    expect(read).toContain('<a href="#fn-2" data-anchor="fnref-2">2</a>');
+    expect(cleanHtml(read)).toContain('<li data-anchor="fn-2">Ann saw it.</li>');
+    expect(withFootnotes('<p>a</p>')).toBe('<p>a</p>');
+  });
+
+  it('can have other words, one by one', () => {
+    const changed = withFootnote(html, 1, '"[hidden]" saw it.');
+    expect(footnotesIn(changed)).toEqual(['Read "weekly" & <noted>', '"[hidden]" saw it.']);
+    expect(cleanHtml(changed)).toBe(changed);
+  });
+});
+
+describe('hideInHtml', () => {
+  it('hides passages through elements and entities, and leaves the rest as it was', () => {
+    const text = '<p>By <strong>Ann</strong> Mensah &amp; co.<br>x</p><ul><li>Mensah</li></ul>';
+    const plain = htmlToText(text);
+    const range = (words: string, from = 0) => ({
+      start: plain.indexOf(words, from),
+      end: plain.indexOf(words, from) + words.length,
+    });
+    expect(hideInHtml(text, [range('Ann Mensah'), range('Mensah', 12)])).toBe(
+      '<p>By <strong>[hidden]</strong> &amp; co.<br>x</p><ul><li>[hidden]</li></ul>',
+    );
+    expect(hideInHtml(text, [])).toBe(text);
+    expect(htmlToText(hideInHtml(text, [{ start: 900, end: 999 }]))).toBe(plain);
   });
 });
 

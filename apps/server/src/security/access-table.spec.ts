@@ -170,6 +170,7 @@ function handingIn(exchange: string, draftOfBen: string): Row[] {
     {
       route: 'POST /api/exchanges/:exchangeId/participants/:participantId/hand-in',
       url: `${exchange}/participants/none/hand-in`,
+      body: { title: null },
       ...staffOnly(404),
     },
   ];

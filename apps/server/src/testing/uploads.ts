@@ -15,15 +15,22 @@ export interface Sending {
   readonly name: string;
   readonly bytes: Buffer;
   readonly use?: 'part' | 'picture' | 'captions';
+  readonly participant?: string;
 }
 
 /** Begins an upload by the protocol. @returns the answer, and the id of the upload where it was welcome */
 export async function begin(
   world: World,
   person: number,
-  { exchangeId, deliverableId, name, bytes, use = 'part' }: Sending,
+  { exchangeId, deliverableId, name, bytes, use = 'part', participant }: Sending,
 ) {
-  const pairs = { exchange: exchangeId, deliverable: deliverableId, name, use };
+  const pairs = {
+    exchange: exchangeId,
+    deliverable: deliverableId,
+    name,
+    use,
+    ...(participant !== undefined && { participant }),
+  };
   const response = await request(world.app.getHttpServer())
     .post('/api/uploads')
     .set('x-salt-circle', '1')

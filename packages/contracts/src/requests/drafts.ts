@@ -133,6 +133,15 @@ export class RemindRequest {
   words?: string;
 }
 
+/** Handing in for a student, by staff. */
+export class HandInForRequest {
+  /** For a draft that has no title yet. */
+  @IsOptional()
+  @IsString()
+  @MaxLength(LIMITS.title, { message: `Keep the title under ${LIMITS.title} characters.` })
+  title?: string | null;
+}
+
 /** Own times for one participant, from the table of hand-ins. */
 export class ExtendRequest {
   @IsIn(['extend', 'excuse', 'take-back'])

@@ -123,7 +123,7 @@ export interface MyDraftView {
 export interface NameFindView {
   /** Unique among the finds of one check. */
   readonly key: string;
-  readonly where: 'title' | 'context' | 'text' | 'copy' | 'link' | 'file-name' | 'metadata';
+  readonly where: 'title' | 'context' | 'text' | 'footnote' | 'copy' | 'link' | 'file-name' | 'metadata';
   /** In words: "Report", "name of the file", "author in the document's properties". */
   readonly whereWords: string;
   readonly partId: string | null;

@@ -5,6 +5,8 @@ export interface UploadPurpose {
   readonly exchangeId: string;
   readonly deliverableId: string;
   readonly use: 'part' | 'picture' | 'captions';
+  /** For staff: whose draft the file goes into. */
+  readonly participantId?: string;
 }
 
 export interface RunningUpload {
@@ -31,7 +33,7 @@ const LOST: Problem = {
  */
 export function upload(
   file: File,
-  { exchangeId, deliverableId, use }: UploadPurpose,
+  { exchangeId, deliverableId, use, participantId }: UploadPurpose,
   onProgress: (share: number) => void,
 ): RunningUpload {
   let cancel = () => {};
@@ -40,11 +42,26 @@ export function upload(
       endpoint: '/api/uploads',
       headers: { 'x-salt-circle': '1' },
       retryDelays: TRIES,
-      metadata: { exchange: exchangeId, deliverable: deliverableId, use, name: file.name },
+      metadata: {
+        exchange: exchangeId,
+        deliverable: deliverableId,
+        use,
+        name: file.name,
+        ...(participantId !== undefined && { participant: participantId }),
+      },
       removeFingerprintOnSuccess: true,
       fingerprint: () =>
         Promise.resolve(
-          ['salt-circle', exchangeId, deliverableId, use, file.name, file.size, file.lastModified].join('|'),
+          [
+            'salt-circle',
+            exchangeId,
+            deliverableId,
+            participantId ?? '',
+            use,
+            file.name,
+            file.size,
+            file.lastModified,
+          ].join('|'),
         ),
       onProgress: (sent, total) => onProgress(total === 0 ? 0 : sent / total),
       onSuccess: () => resolve(task.url?.split('/').at(-1) ?? ''),

@@ -4,15 +4,16 @@ import { useState } from 'react';
 import { Button, Dialog } from '../../kit/index.js';
 import { FAMILY_WORDS } from '../../app/settingWords.js';
 import { useExchange } from '../../app/useExchange.js';
+import { DropPlace } from '../../app/uploading/DropPlace.js';
+import { endingsOf } from '../../app/uploading/endings.js';
+import { UploadRows } from '../../app/uploading/UploadRows.js';
+import { useUploads } from '../../app/uploading/useUploads.js';
 import { originalAddress } from '../../app/viewing/address.js';
 import { CopyState, PartViewer } from '../../app/viewing/PartViewer.js';
 import { partWords } from '../../app/viewing/partWords.js';
-import { DropPlace } from './DropPlace.js';
 import { useCopyAgainMutation, useOrderPartsMutation, useRemovePartMutation } from './handInApi.js';
 import { Recorder } from './Recorder.js';
 import { SectionHead } from './SectionHead.js';
-import { UploadRows } from './UploadRows.js';
-import { useUploads } from './useUploads.js';
 
 export interface FilesSectionProps {
   readonly deliverable: Deliverable;
@@ -21,19 +22,10 @@ export interface FilesSectionProps {
   readonly editable: boolean;
 }
 
-const ENDINGS: Readonly<Record<string, string>> = {
-  pdf: '.pdf',
-  document: '.docx,.odt',
-  'plain-text': '.txt,.md,.markdown',
-  image: '.png,.jpg,.jpeg,.webp',
-  audio: '.mp3,.ogg,.opus,.wav,.m4a,.weba,.webm',
-  video: '.mp4,.m4v,.webm',
-};
-
 /** Files and recordings of one deliverable: dropped, chosen or recorded, each with its state. */
 export function FilesSection({ deliverable, draft, number, editable }: FilesSectionProps) {
   const exchange = useExchange();
-  const uploads = useUploads(exchange.id, deliverable.id);
+  const uploads = useUploads({ exchangeId: exchange.id, deliverableId: deliverable.id });
   const parts = draft.parts.filter(({ deliverableId }) => deliverableId === deliverable.id);
   const recording = deliverable.kind === 'recording';
   const families = recording ? (['audio', 'video'] as const) : deliverable.families;
@@ -58,7 +50,7 @@ export function FilesSection({ deliverable, draft, number, editable }: FilesSect
           )}
           <DropPlace
             label={recording ? 'Or choose a recording, or drop it here' : 'Choose files, or drop them here'}
-            accept={families.map((family) => ENDINGS[family] ?? '').join(',')}
+            accept={endingsOf(families)}
             hint={`${families.map((family) => FAMILY_WORDS[family]).join(', ')}; up to ${deliverable.maxMegabytes} MB each.`}
             onFiles={(files) => void uploads.add(files)}
           />
@@ -155,7 +147,7 @@ function PartRow({ part, parts, index, draftId, editable }: PartRowProps) {
 /** Captions for those who cannot hear, or cannot listen right now. */
 function Captions({ part }: { readonly part: PartView }) {
   const exchange = useExchange();
-  const uploads = useUploads(exchange.id, part.deliverableId, part.id);
+  const uploads = useUploads({ exchangeId: exchange.id, deliverableId: part.deliverableId, captionsFor: part.id });
   return (
     <div className="mt-1 text-sm text-ink-soft">
       <label>

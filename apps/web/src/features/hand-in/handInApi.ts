@@ -19,7 +19,6 @@ export const {
   useWithdrawMutation,
   useVersionQuery,
   useAskedFormQuery,
-  useAttachMutation,
   useRemovePartMutation,
   useOrderPartsMutation,
   useAddLinkMutation,
@@ -44,10 +43,6 @@ export const {
     withdraw: build.mutation<null, string>({
       query: (id) => ({ url: `/exchanges/${id}/draft/withdraw`, method: 'POST' }),
       invalidatesTags: CHANGED,
-    }),
-    attach: build.mutation<PartView, { exchangeId: string; uploadId: string; captionsFor?: string }>({
-      query: ({ exchangeId, ...body }) => ({ url: `/exchanges/${exchangeId}/draft/files`, method: 'POST', body }),
-      invalidatesTags: ['Draft', 'Exchange'],
     }),
     removePart: build.mutation<null, { exchangeId: string; partId: string }>({
       query: ({ exchangeId, partId }) => ({ url: `/exchanges/${exchangeId}/draft/parts/${partId}`, method: 'DELETE' }),

@@ -185,7 +185,7 @@ function TableRow({ row, grouped, exchangeId, onDo }: TableRowProps) {
                       : [{ words: 'Excuse…', onPick: () => onDo({ what: 'excuse', row }) }]),
                   ]
                 : []),
-              { words: 'Hand in what is saved…', onPick: () => onDo({ what: 'hand-in-for', row }) },
+              { words: 'Hand in for the student…', onPick: () => onDo({ what: 'hand-in-for', row }) },
             ],
           ]}
         />

@@ -1,17 +1,24 @@
 import type { Problem, ProgressRow } from '@salt-circle/contracts';
+import type { Deliverable } from '@salt-circle/core';
 import { useState } from 'react';
-import { Button, Dialog } from '../../kit/index.js';
+import { Button, Dialog, TextField } from '../../kit/index.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
+import { DropPlace } from '../../app/uploading/DropPlace.js';
+import { endingsOf } from '../../app/uploading/endings.js';
+import { UploadRows } from '../../app/uploading/UploadRows.js';
+import { useUploads } from '../../app/uploading/useUploads.js';
 import { useExchange } from '../../app/useExchange.js';
 import { useHandInForMutation } from './draftsApi.js';
 
-/** Hands in, for a student, what the student has saved: whatever the dates say, and with a receipt to the student. */
+/** Hands in for a student: what the student has saved, and what came by another way. Whatever the dates say. */
 export function HandInForDialog({ row, onClose }: { readonly row: ProgressRow; readonly onClose: () => void }) {
   const exchange = useExchange();
+  const [title, setTitle] = useState('');
   const [problem, setProblem] = useState<Problem | null>(null);
   const [handIn, { isLoading }] = useHandInForMutation();
+  const places = exchange.deliverables.filter(({ kind }) => kind === 'file' || kind === 'recording');
   const go = async () => {
-    const result = await handIn({ exchangeId: exchange.id, participantId: row.id });
+    const result = await handIn({ exchangeId: exchange.id, participantId: row.id, title: title === '' ? null : title });
     if (result.error === undefined) onClose();
     else setProblem(result.error as Problem);
   };
@@ -19,15 +26,54 @@ export function HandInForDialog({ row, onClose }: { readonly row: ProgressRow; r
     <Dialog
       open
       onClose={onClose}
-      title={`Hand in for ${row.person.name ?? 'this student'}?`}
-      description="What is saved is handed in as it stands, whatever the dates say. The student gets a receipt that names you."
+      wide
+      title={`Hand in for ${row.person.name ?? 'this student'}`}
+      description="What is saved, and what you add here, is handed in as it stands, whatever the dates say. The student gets a receipt that names you."
     >
-      <div className="space-y-3">
+      <div className="space-y-4">
+        {row.draft.state === 'none' && (
+          <TextField
+            label="Title, if the draft has none yet"
+            value={title}
+            maxLength={200}
+            onChange={({ target }) => setTitle(target.value)}
+          />
+        )}
+        {places.map((deliverable) => (
+          <AddFiles key={deliverable.id} deliverable={deliverable} participantId={row.id} />
+        ))}
         {problem !== null && <ProblemNotice error={problem} />}
         <Button look="primary" busy={isLoading} onClick={() => void go()}>
-          Hand in what is saved
+          Hand in what is there
         </Button>
       </div>
     </Dialog>
+  );
+}
+
+interface AddFilesProps {
+  readonly deliverable: Deliverable;
+  readonly participantId: string;
+}
+
+function AddFiles({ deliverable, participantId }: AddFilesProps) {
+  const exchange = useExchange();
+  const uploads = useUploads({ exchangeId: exchange.id, deliverableId: deliverable.id, participantId });
+  const [added, setAdded] = useState<readonly string[]>([]);
+  const families = deliverable.kind === 'recording' ? (['audio', 'video'] as const) : deliverable.families;
+  const add = async (files: readonly File[]) => {
+    for (const file of files) if (await uploads.add([file])) setAdded((all) => [...all, file.name]);
+  };
+  return (
+    <div className="space-y-2">
+      <DropPlace
+        label={`Add to “${deliverable.title}”, if something came by another way`}
+        accept={endingsOf(families)}
+        hint={`Up to ${deliverable.maxMegabytes} MB each.`}
+        onFiles={(files) => void add(files)}
+      />
+      <UploadRows uploads={uploads} />
+      {added.length > 0 && <p role="status">Added: {added.join(', ')}</p>}
+    </div>
   );
 }

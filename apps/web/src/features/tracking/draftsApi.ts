@@ -42,10 +42,11 @@ export const {
       }),
       invalidatesTags: CHANGED,
     }),
-    handInFor: build.mutation<VersionMeta, { exchangeId: string; participantId: string }>({
-      query: ({ exchangeId, participantId }) => ({
+    handInFor: build.mutation<VersionMeta, { exchangeId: string; participantId: string; title: string | null }>({
+      query: ({ exchangeId, participantId, title }) => ({
         url: `/exchanges/${exchangeId}/participants/${participantId}/hand-in`,
         method: 'POST',
+        body: { title },
       }),
       invalidatesTags: CHANGED,
     }),

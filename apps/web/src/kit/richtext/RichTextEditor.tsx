@@ -19,6 +19,7 @@ import { useEffect, useState, type ReactNode } from 'react';
 import { Button } from '../Button.js';
 import { TextField } from '../Field.js';
 import { Dialog, Tooltip } from '../Overlay.js';
+import { Footnote, FootnoteTool } from './Footnote.js';
 import { PictureTool } from './PictureTool.js';
 import { isBlank, stored, usePictures } from './pictures.js';
 import { fromWordProcessor } from './wordPaste.js';
@@ -62,6 +63,7 @@ export function RichTextEditor({
       TableRow,
       TableHeader,
       TableCell,
+      Footnote,
       ...(onPicture === undefined ? [] : [Image.configure({ allowBase64: true })]),
     ],
     content: html,
@@ -196,6 +198,7 @@ function Toolbar({ editor, label, onPicture }: ToolbarProps) {
         </Tooltip>
       ))}
       <LinkTool editor={editor} />
+      <FootnoteTool editor={editor} />
       {onPicture !== null && <PictureTool onPicture={onPicture} />}
     </div>
   );

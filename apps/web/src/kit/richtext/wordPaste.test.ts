@@ -1,3 +1,5 @@
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
 import { fromWordProcessor } from './wordPaste.js';
 
 /** What word processors put on the clipboard, shortened, in the shapes they are known for (written down from memory). */
@@ -55,6 +57,28 @@ describe('fromWordProcessor', () => {
     expect(texts(other, 'strong')).toEqual(['bed']);
     expect(texts(other, 'em')).toEqual(['rose']);
     expect(texts(other, 'li')).toEqual(['one']);
+  });
+
+  it('reads what a word processor writes: LibreOffice Writer 7.4, from a document with everything in it', () => {
+    const writer = read(readFileSync(join(__dirname, 'samples/writer.html'), 'utf8'));
+    expect(texts(writer, 'h1, h2')).toEqual(['The eastern basin', 'Method']);
+    expect(texts(writer, 'ol > li')).toEqual(['Survey the bank', 'Make two cuts']);
+    expect(texts(writer, 'td')).toEqual(['Item', 'Cost', 'Boat', '420']);
+    expect(texts(writer, 'b, i')).toEqual(['rose', 'four']);
+    expect(writer.querySelector('img')?.getAttribute('src')).toMatch(/^data:image\/png;base64,/);
+    expect(writer.querySelector('sup')?.dataset['footnote']).toBe('Read from the gauge at the sluice.');
+    // The note stands in its place only, and neither remarks nor properties come along.
+    expect(writer.textContent).not.toMatch(/Read from the gauge|Ask the warden|A\. Mensah/);
+  });
+
+  it('reads footnotes of other word processors too', () => {
+    const html = `<p>Rose<a style='mso-footnote-id:ftn1' href="#_ftn1" name="_ftnref1"><sup>[1]</sup></a>.</p>
+      <div style='mso-element:footnote-list'><div id=ftn1><p><a href="#_ftnref1" name="_ftn1">[1]</a> Read weekly.</p></div></div>
+      <p>See <a href="#top">above</a>.</p>`;
+    const other = read(html);
+    expect([...other.querySelectorAll('sup')].map((sup) => sup.dataset['footnote'])).toEqual(['Read weekly.']);
+    expect(other.textContent).not.toContain('Read weekly');
+    expect(texts(other, 'a')).toEqual(['above']);
   });
 
   it('never runs what it reads', () => {

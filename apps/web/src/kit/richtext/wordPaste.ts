@@ -11,6 +11,7 @@ export function fromWordProcessor(html: string): string {
     if (isHidden(element.getAttribute('style') ?? '')) element.remove();
   }
   for (const span of [...body.querySelectorAll<HTMLElement>('span[style]')]) emphasise(span);
+  footnotesFromLinks(body);
   listsFromParagraphs(body);
   return body.innerHTML;
 }
@@ -37,6 +38,30 @@ function emphasise(span: HTMLElement): void {
     wrap.append(...span.childNodes);
     span.append(wrap);
   }
+}
+
+/**
+ * A footnote on the clipboard is a link to a block that links back. It becomes a footnote of the editor, with the words of
+ * the block, and the block goes.
+ */
+function footnotesFromLinks(body: HTMLElement): void {
+  for (const link of body.querySelectorAll<HTMLAnchorElement>('a[href^="#"][name], a[href^="#"][id]')) {
+    const own = link.getAttribute('name') ?? link.id;
+    const target = named(body, link.getAttribute('href')?.slice(1) ?? '');
+    const back = target?.tagName === 'A' ? target : target?.querySelector('a[href^="#"]');
+    const block = back?.closest('div[id], li, p');
+    if (back == null || block == null || back.getAttribute('href') !== `#${own}` || block.contains(link)) continue;
+    back.remove();
+    const note = body.ownerDocument.createElement('sup');
+    note.dataset['footnote'] = (block.textContent ?? '').replace(/\s+/g, ' ').trim();
+    block.remove();
+    link.replaceWith(note);
+  }
+}
+
+function named(body: HTMLElement, name: string): Element | null {
+  const all = [...body.querySelectorAll('[name], [id]')];
+  return all.find((one) => name !== '' && (one.getAttribute('name') === name || one.id === name)) ?? null;
 }
 
 interface ListParagraph {

@@ -1,5 +1,5 @@
 import { Button } from '../../kit/index.js';
-import { ProblemNotice } from '../../app/ProblemNotice.js';
+import { ProblemNotice } from '../ProblemNotice.js';
 import type { Uploads } from './useUploads.js';
 
 /** Files on their way: how far each is, and why one was refused. */

@@ -1,8 +1,16 @@
-import type { Problem } from '@salt-circle/contracts';
+import type { PartView, Problem } from '@salt-circle/contracts';
 import { useCallback, useRef, useState } from 'react';
-import { problemOf } from '../../app/api.js';
-import { upload } from '../../app/uploading/upload.js';
-import { useAttachMutation } from './handInApi.js';
+import { api, problemOf } from '../api.js';
+import { upload } from './upload.js';
+
+const { useAttachMutation } = api.injectEndpoints({
+  endpoints: (build) => ({
+    attach: build.mutation<PartView, { exchangeId: string; uploadId: string; captionsFor?: string }>({
+      query: ({ exchangeId, ...body }) => ({ url: `/exchanges/${exchangeId}/draft/files`, method: 'POST', body }),
+      invalidatesTags: ['Draft', 'Exchange', 'Progress'],
+    }),
+  }),
+});
 
 export interface UploadRow {
   readonly key: string;
@@ -22,8 +30,17 @@ export interface Uploads {
   readonly dismiss: (key: string) => void;
 }
 
+export interface UploadTarget {
+  readonly exchangeId: string;
+  readonly deliverableId: string;
+  /** The part that captions belong to. */
+  readonly captionsFor?: string;
+  /** For staff: whose draft the files go into. */
+  readonly participantId?: string;
+}
+
 /** Files on their way into one deliverable: each with its progress, and its refusal in words. */
-export function useUploads(exchangeId: string, deliverableId: string, captionsFor?: string): Uploads {
+export function useUploads({ exchangeId, deliverableId, captionsFor, participantId }: UploadTarget): Uploads {
   const [rows, setRows] = useState<readonly UploadRow[]>([]);
   const [attach] = useAttachMutation();
   const cancels = useRef(new Map<string, () => void>());
@@ -39,7 +56,13 @@ export function useUploads(exchangeId: string, deliverableId: string, captionsFo
       const key = crypto.randomUUID();
       setRows((all) => [...all, { key, name: file.name, share: 0, state: 'sending', problem: null }]);
       const use = captionsFor === undefined ? 'part' : 'captions';
-      const running = upload(file, { exchangeId, deliverableId, use }, (share) => set(key, { share }));
+      const purpose = {
+        exchangeId,
+        deliverableId,
+        use,
+        ...(participantId !== undefined && { participantId }),
+      } as const;
+      const running = upload(file, purpose, (share) => set(key, { share }));
       cancels.current.set(key, running.cancel);
       try {
         const uploadId = await running.done;
@@ -56,7 +79,7 @@ export function useUploads(exchangeId: string, deliverableId: string, captionsFo
         cancels.current.delete(key);
       }
     },
-    [attach, captionsFor, deliverableId, drop, exchangeId, set],
+    [attach, captionsFor, deliverableId, drop, exchangeId, participantId, set],
   );
 
   const add = useCallback(

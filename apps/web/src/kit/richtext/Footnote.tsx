@@ -1,0 +1,74 @@
+import { Node } from '@tiptap/core';
+import type { Editor } from '@tiptap/react';
+import { Superscript } from 'lucide-react';
+import { useState } from 'react';
+import { Button } from '../Button.js';
+import { TextArea } from '../Field.js';
+import { Dialog, Tooltip } from '../Overlay.js';
+
+/** Code units of one footnote. */
+const LONGEST = 1_000;
+
+/** A footnote where it belongs, with its words inside; the style sheet numbers them as they stand. */
+export const Footnote = Node.create({
+  name: 'footnote',
+  group: 'inline',
+  inline: true,
+  atom: true,
+  addAttributes: () => ({
+    words: {
+      default: '',
+      parseHTML: (element: HTMLElement) => element.getAttribute('data-footnote') ?? '',
+      renderHTML: ({ words }: { words?: string }) => ({ 'data-footnote': words ?? '' }),
+    },
+  }),
+  parseHTML: () => [{ tag: 'sup[data-footnote]' }],
+  renderHTML: ({ HTMLAttributes }) => ['sup', HTMLAttributes],
+});
+
+/** Adds a footnote behind the cursor, or changes the one that is selected. */
+export function FootnoteTool({ editor }: { readonly editor: Editor }) {
+  const [open, setOpen] = useState(false);
+  const [words, setWords] = useState('');
+  const [changing, setChanging] = useState(false);
+  const apply = () => {
+    const chain = editor.chain().focus();
+    if (changing && words.trim() === '') chain.deleteSelection().run();
+    else if (changing) chain.updateAttributes('footnote', { words: words.trim() }).run();
+    else if (words.trim() !== '') chain.insertContent({ type: 'footnote', attrs: { words: words.trim() } }).run();
+    setOpen(false);
+  };
+  return (
+    <>
+      <Tooltip words="Footnote: behind the cursor, or the one selected">
+        <button
+          type="button"
+          aria-label="Footnote"
+          onClick={() => {
+            const selected = editor.isActive('footnote');
+            setChanging(selected);
+            setWords(selected ? String(editor.getAttributes('footnote')['words'] ?? '') : '');
+            setOpen(true);
+          }}
+          className="rounded p-1.5 text-ink-soft hover:bg-crust"
+        >
+          <Superscript size={17} strokeWidth={1.75} aria-hidden="true" />
+        </button>
+      </Tooltip>
+      <Dialog open={open} onClose={() => setOpen(false)} title={changing ? 'Change the footnote' : 'Add a footnote'}>
+        <div className="space-y-4">
+          <TextArea
+            label="What it says"
+            hint={changing ? 'Leave empty to take the footnote away.' : undefined}
+            value={words}
+            maxLength={LONGEST}
+            onChange={(event) => setWords(event.target.value)}
+          />
+          <Button look="primary" onClick={apply}>
+            {changing ? 'Change it' : 'Add it'}
+          </Button>
+        </div>
+      </Dialog>
+    </>
+  );
+}
