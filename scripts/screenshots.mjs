@@ -1,4 +1,5 @@
 import { rmSync } from 'node:fs';
+import { join } from 'node:path';
 import { chromium } from '@playwright/test';
 import { at, built, installed, startServer } from './run.mjs';
 
@@ -115,14 +116,25 @@ async function takeAll() {
 
   await dark.context().close();
   const author = await as('Noor Haddad');
+  const samples = at('apps', 'server', 'src', 'files', 'samples');
   await workspace(author, 'Monitoring plan', 'draft');
   await author.getByPlaceholder('Title of your draft').fill('How we would watch the Ostra saltings');
-  await author.getByRole('textbox', { name: 'Your draft', exact: true }).click();
+  await author.getByRole('textbox', { name: 'Draft', exact: true }).click();
   await author.keyboard.type(
-    'Whether the fences work shows first in the mud, then in the plants. Each equinox we level the trial stretch and an untouched one, on the same marks.',
+    'By Noor Haddad. Whether the fences work shows first in the mud, then in the plants. Each equinox we level the trial stretch and an untouched one, on the same marks.',
   );
   await author.getByText(/^Saved /).waitFor();
+  const files = author.getByRole('region', { name: 'Readings and sketches' });
+  await files
+    .getByLabel('Choose files, or drop them here')
+    .setInputFiles([join(samples, 'report.odt'), join(samples, 'talk.mp4'), join(samples, 'locked.pdf')]);
+  await files.getByText('This PDF is protected').waitFor();
+  await author.evaluate(() => window.scrollTo(0, 0));
   await take(author, 'hand-in');
+  await files.getByRole('button', { name: 'Put aside' }).click();
+  await author.getByRole('button', { name: 'Hand in…' }).click();
+  await author.getByText('may tell reviewers who you are').waitFor();
+  await take(author, 'hand-in-check');
   await workspace(author, 'Site description', 'feedback');
   await take(author, 'feedback');
   await author.context().close();
@@ -130,10 +142,12 @@ async function takeAll() {
   await workspace(phone, 'Monitoring plan', 'draft');
   await take(phone, 'hand-in-phone');
   await phone.context().close();
-  const demo = await as(null);
-  await take(demo, 'demo');
-  await ines.goto(`${base}/kit`);
-  await take(ines, 'kit');
+  await workspace(ines, 'Monitoring plan', 'drafts');
+  await ines.getByRole('link', { name: 'version 1' }).first().click();
+  await ines.getByRole('button', { name: /^Readings and sketches 1/ }).click();
+  await ines.getByText('page 1 of 3').waitFor();
+  await ines.locator('[data-page="1"] .pdf-words span').first().waitFor({ state: 'attached' });
+  await take(ines, 'reading-pdf');
 }
 
 try {

@@ -14,6 +14,7 @@ const YOUNG = HOUR;
 export class Cleaner implements OnApplicationBootstrap, OnApplicationShutdown {
   readonly #logger = new Logger('cleaner');
   #timer: NodeJS.Timeout | null = null;
+  #cleaning: Promise<unknown> = Promise.resolve();
 
   constructor(
     private readonly database: Database,
@@ -23,15 +24,17 @@ export class Cleaner implements OnApplicationBootstrap, OnApplicationShutdown {
   ) {}
 
   onApplicationBootstrap(): void {
-    const clean = () =>
-      this.clean().catch((error: Error) => this.#logger.error(error.stack ?? 'cleaning up did not work'));
-    this.#timer = setInterval(() => void clean(), HOUR);
+    this.#timer = setInterval(() => {
+      this.#cleaning = this.clean().catch((error: Error) =>
+        this.#logger.error(error.stack ?? 'cleaning up did not work'),
+      );
+    }, HOUR);
     this.#timer.unref();
-    void clean();
   }
 
-  onApplicationShutdown(): void {
+  async onApplicationShutdown(): Promise<void> {
     if (this.#timer !== null) clearInterval(this.#timer);
+    await this.#cleaning;
   }
 
   /** @returns how many files were removed */

@@ -127,9 +127,9 @@ export class FilesController {
       'Content-Disposition',
       contentDisposition(file.name, { type: file.attachment ? 'attachment' : 'inline' }),
     );
-    // The same content for good, but whether one may see it is asked again each time.
+    // The same content for good, but whether one may see it is asked again each time; packing it would break its ranges.
     response.setHeader('ETag', `"${file.digest}"`);
-    response.setHeader('Cache-Control', 'private, no-cache');
+    response.setHeader('Cache-Control', 'private, no-cache, no-transform');
     // Ranges and conditional requests are answered by the sender of Express.
     response.sendFile(
       this.store.path(file.digest),

@@ -1,6 +1,6 @@
 import { Node } from '@tiptap/core';
 import type { Editor } from '@tiptap/react';
-import { Superscript } from 'lucide-react';
+import { Asterisk } from 'lucide-react';
 import { useState } from 'react';
 import { Button } from '../Button.js';
 import { TextArea } from '../Field.js';
@@ -52,7 +52,7 @@ export function FootnoteTool({ editor }: { readonly editor: Editor }) {
           }}
           className="rounded p-1.5 text-ink-soft hover:bg-crust"
         >
-          <Superscript size={17} strokeWidth={1.75} aria-hidden="true" />
+          <Asterisk size={17} strokeWidth={1.75} aria-hidden="true" />
         </button>
       </Tooltip>
       <Dialog open={open} onClose={() => setOpen(false)} title={changing ? 'Change the footnote' : 'Add a footnote'}>
