@@ -86,12 +86,10 @@ export type {
   ExchangeCard,
   ExchangeView,
   FeedbackView,
-  IsoInstant,
   NextChangeView,
   NoteView,
   OwnTimesPart,
   PairView,
-  PersonLabel,
   ProgressReview,
   ProgressRow,
   ProgressView,
@@ -110,6 +108,7 @@ export type {
   TodayView,
   WaitingItem,
 } from './views/views.js';
+export type { IsoInstant, PersonLabel } from './views/person.js';
 export type {
   CopyView,
   DraftReading,

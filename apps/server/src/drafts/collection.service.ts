@@ -38,7 +38,10 @@ export class CollectionService {
     const place = await this.access.exchange(person, exchangeId);
     act(place, { kind: 'collect' });
     const people = await this.#people(this.database.read, place, request.participantIds);
-    return { people: people.map(({ name }) => name), ...reminder(place, request.words, null) };
+    return {
+      people: people.map(({ name }) => name),
+      ...reminder(place, request.words, null, this.database.mail.publicUrl),
+    };
   }
 
   /** One mail to each, with the due time that holds for that one. */
@@ -72,7 +75,10 @@ export class CollectionService {
         exchangeId,
         details: { people: people.length },
       });
-      return { people: people.map(({ name }) => name), ...reminder(place, request.words, null) };
+      return {
+        people: people.map(({ name }) => name),
+        ...reminder(place, request.words, null, this.database.mail.publicUrl),
+      };
     });
   }
 
@@ -158,7 +164,7 @@ function reminder(
   { exchange, course }: Place,
   words: string | undefined,
   ownDue: number | null,
-  publicUrl = '',
+  publicUrl: string,
 ): Pick<ReminderView, 'subject' | 'text'> {
   const dates = resolveDates(datesOf(exchange));
   const own =

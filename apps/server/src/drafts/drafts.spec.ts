@@ -247,9 +247,10 @@ describe('staff', () => {
     await handIn(world, BEN, id, 'Text of Ben.');
     for (const names of ['name', 'alias'] as const) {
       const members = await unzipped(id, names);
-      const index = parse(members.get('index.csv')?.toString('utf8').replace('\uFEFF', '') ?? '', {
-        columns: true,
-      }) as Array<Record<string, string>>;
+      const index = parse<Record<string, string>>(
+        members.get('index.csv')?.toString('utf8').replace('\uFEFF', '') ?? '',
+        { columns: true },
+      );
       expect(index).toHaveLength(3);
       const folders = [...new Set(index.map(({ folder }) => folder))];
       expect(folders.includes('Ann Mensah')).toBe(names === 'name');
@@ -337,9 +338,9 @@ describe('staff', () => {
     const cho = await rowOf(id, 'Cho');
     const sending = { exchangeId: id, deliverableId: 'files', name: 'mail.pdf', bytes: sample('report.pdf') };
     // A student cannot put anything into somebody else's draft.
-    expect((await attach(world, ANN, { ...sending, participant: cho?.id as string })).status).toBe(403);
+    expect((await attach(world, ANN, { ...sending, participant: cho?.id })).status).toBe(403);
     expect((await attach(world, TOM, sending)).status).toBe(403);
-    await attached(world, TOM, { ...sending, participant: cho?.id as string });
+    await attached(world, TOM, { ...sending, participant: cho?.id });
     const version = await world.do<VersionMeta>(TOM, 'post', `/exchanges/${id}/participants/${cho?.id}/hand-in`, {
       title: 'By mail',
     });

@@ -1,6 +1,6 @@
 import type { Lateness, LateRule } from '@salt-circle/core';
 import type { FieldProblem } from '../problems.js';
-import type { IsoInstant, PersonLabel } from './views.js';
+import type { IsoInstant, PersonLabel } from './person.js';
 
 /** What is known of a file's content; what does not apply is absent. */
 export interface FileFacts {

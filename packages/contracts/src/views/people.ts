@@ -1,5 +1,5 @@
 import type { Role } from '@salt-circle/core';
-import type { IsoInstant } from './views.js';
+import type { IsoInstant } from './person.js';
 
 export interface PersonRow {
   /** Of the enrolment. */

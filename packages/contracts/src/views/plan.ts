@@ -9,7 +9,8 @@ import type {
   Whom,
 } from '@salt-circle/core';
 import type { FieldProblem } from '../problems.js';
-import type { DatesView, IsoInstant, OwnTimesPart } from './views.js';
+import type { IsoInstant } from './person.js';
+import type { DatesView, OwnTimesPart } from './views.js';
 
 /** All settings of an exchange, as they are saved. */
 export interface PlanSettings {

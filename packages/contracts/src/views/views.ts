@@ -14,9 +14,7 @@ import type {
 } from '@salt-circle/core';
 import type { NoteKind } from '../requests/work.js';
 import type { DraftReading, LateView } from './drafts.js';
-
-/** All instants are ISO 8601 in UTC. */
-export type IsoInstant = string;
+import type { IsoInstant, PersonLabel } from './person.js';
 
 export interface SessionView {
   readonly person: {
@@ -45,13 +43,6 @@ export interface DemoPerson {
   readonly id: string;
   readonly name: string;
   readonly places: ReadonlyArray<{ readonly course: string; readonly role: Role }>;
-}
-
-/** A person as the one who asks may know them: a name, an alias, both, or "you". */
-export interface PersonLabel {
-  readonly name?: string;
-  readonly alias?: string;
-  readonly you?: true;
 }
 
 export type DatesView = Readonly<Record<DateName, IsoInstant | null>>;

@@ -33,7 +33,7 @@ export async function inspect(path: string, name: string): Promise<Inspected> {
   if ((await stat(path)).size === 0) throw new Refused('This file is empty.', 'Choose another file.');
   const { fileTypeFromFile } = await import('file-type');
   const type = await fileTypeFromFile(path);
-  switch (type?.mime as string | undefined) {
+  switch (type?.mime) {
     case 'application/pdf':
       return { family: 'pdf', mime: 'application/pdf', facts: await (await import('./pdf.js')).inspectPdf(path) };
     case DOCX:
@@ -49,7 +49,7 @@ export async function inspect(path: string, name: string): Promise<Inspected> {
     case 'image/webp':
       return {
         family: 'image',
-        mime: type?.mime as string,
+        mime: type?.mime,
         facts: await (await import('./images.js')).inspectImage(path),
       };
     case 'video/mp4':

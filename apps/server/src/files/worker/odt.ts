@@ -1,5 +1,5 @@
 import { parseDocument } from 'htmlparser2';
-import type { AnyNode, Element } from 'domhandler';
+import { isTag, isText, type AnyNode, type Element } from 'domhandler';
 import { Refused } from './refused.js';
 
 /** Makes a picture of the document one that can be shown; null when it cannot. */
@@ -42,12 +42,12 @@ export class OdtReader {
       const { 'style:name': name = '', 'style:family': family, 'style:parent-style-name': parent } = style.attribs;
       if (family === 'paragraph' && (name === 'Title' || parent === 'Title')) this.#titles.add(name);
       if (family !== 'text') continue;
-      const properties = style.children.filter((one) => isTag(one, 'style:text-properties'))[0];
-      const attributes = properties === undefined ? {} : (properties as Element).attribs;
+      const properties = style.children.filter((one) => isNamed(one, 'style:text-properties'))[0];
+      const attributes = properties === undefined ? {} : (properties).attribs;
       this.#texts.set(name, { tags: [...(this.#texts.get(parent ?? '')?.tags ?? []), ...tagsOf(attributes)] });
     }
     for (const style of all(nodes, 'text:list-style')) {
-      const first = style.children.find((one): one is Element => one.type === 'tag');
+      const first = style.children.find(isTag);
       this.#ordered.set(style.attribs['style:name'] ?? '', first?.name === 'text:list-level-style-number');
     }
   }
@@ -60,8 +60,8 @@ export class OdtReader {
   }
 
   async #node(node: AnyNode, place: Place): Promise<string> {
-    if (node.type === 'text') return escaped(node.data.replace(/\s+/g, ' '));
-    if (node.type !== 'tag') return '';
+    if (isText(node)) return escaped(node.data.replace(/\s+/g, ' '));
+    if (!isTag(node)) return '';
     const { name, attribs } = node;
     const inside = () => this.#children(node, place);
     switch (name) {
@@ -120,7 +120,7 @@ export class OdtReader {
   }
 
   #cell({ attribs, parent }: Element, html: string): string {
-    const header = parent?.parent !== null && isTag(parent?.parent as AnyNode, 'table:table-header-rows');
+    const header = parent?.parent !== null && isNamed(parent?.parent, 'table:table-header-rows');
     const tag = header ? 'th' : 'td';
     const span = (name: string, html: string) =>
       Number(attribs[name] ?? 1) > 1 ? ` ${html}="${Number(attribs[name])}"` : '';
@@ -129,7 +129,7 @@ export class OdtReader {
   }
 
   async #note(node: Element, place: Place): Promise<string> {
-    const body = node.children.find((one): one is Element => isTag(one, 'text:note-body'));
+    const body = node.children.find((one): one is Element => isNamed(one, 'text:note-body'));
     const number = this.#notes.push('');
     this.#notes[number - 1] = body === undefined ? '' : await this.#children(body, { ...place, list: null });
     return `<sup><a href="#fn-${number}">${number}</a></sup>`;
@@ -171,15 +171,15 @@ function tagsOf(attributes: Readonly<Record<string, string>>): string[] {
   return tags;
 }
 
-function isTag(node: AnyNode | null | undefined, name: string): node is Element {
-  return node?.type === 'tag' && node.name === name;
+function isNamed(node: AnyNode | null | undefined, name: string): node is Element {
+  return node != null && isTag(node) && node.name === name;
 }
 
 function all(nodes: readonly AnyNode[], name: string): Element[] {
   const found: Element[] = [];
   const open = [...nodes];
   for (let node = open.shift(); node !== undefined; node = open.shift()) {
-    if (isTag(node, name)) found.push(node);
+    if (isNamed(node, name)) found.push(node);
     if ('children' in node) open.unshift(...node.children);
   }
   return found;
@@ -190,7 +190,7 @@ function find(nodes: readonly AnyNode[], name: string): Element | null {
 }
 
 function textOf(element: Element): string {
-  return element.children.map((one) => (one.type === 'text' ? one.data : '')).join('');
+  return element.children.map((one) => (isText(one) ? one.data : '')).join('');
 }
 
 function escaped(text: string): string {

@@ -10,9 +10,20 @@ export interface UploadPurpose {
 }
 
 export interface RunningUpload {
-  /** Id of the finished upload; fails with a {@link Problem}. */
+  /** Id of the finished upload; fails with {@link UploadStopped}. */
   readonly done: Promise<string>;
   readonly cancel: () => void;
+}
+
+/** An upload that did not come to its end, with what to tell. */
+export class UploadStopped extends Error {
+  override readonly name = 'UploadStopped';
+  constructor(
+    readonly problem: Problem,
+    readonly cancelled = false,
+  ) {
+    super(problem.sentence);
+  }
 }
 
 /** Milliseconds before each new try when the connection is lost; the last ones give a tunnel time to end. */
@@ -65,7 +76,7 @@ export function upload(
         ),
       onProgress: (sent, total) => onProgress(total === 0 ? 0 : sent / total),
       onSuccess: () => resolve(task.url?.split('/').at(-1) ?? ''),
-      onError: (error) => reject(problemIn(error)),
+      onError: (error) => reject(new UploadStopped(problemIn(error))),
       // A refusal stays a refusal; only what may pass is tried again.
       onShouldRetry: (error) => {
         const status = 'originalResponse' in error ? (error.originalResponse?.getStatus() ?? 0) : 0;
@@ -74,7 +85,7 @@ export function upload(
     });
     cancel = () => {
       void task.abort(true);
-      reject({ ...LOST, sentence: 'Cancelled.' });
+      reject(new UploadStopped(LOST, true));
     };
     void task.findPreviousUploads().then(([earlier]) => {
       if (earlier !== undefined) task.resumeFromPreviousUpload(earlier);

@@ -1,7 +1,7 @@
 import type { PartView, Problem } from '@salt-circle/contracts';
 import { useCallback, useRef, useState } from 'react';
 import { api, problemOf } from '../api.js';
-import { upload } from './upload.js';
+import { upload, UploadStopped } from './upload.js';
 
 const { useAttachMutation } = api.injectEndpoints({
   endpoints: (build) => ({
@@ -71,9 +71,9 @@ export function useUploads({ exchangeId, deliverableId, captionsFor, participant
         drop(key);
         return true;
       } catch (error) {
-        const problem = problemOf(error);
-        if (problem.sentence === 'Cancelled.') drop(key);
-        else set(key, { state: 'refused', problem });
+        const stopped = error instanceof UploadStopped ? error : null;
+        if (stopped?.cancelled === true) drop(key);
+        else set(key, { state: 'refused', problem: stopped?.problem ?? problemOf(error) });
         return false;
       } finally {
         cancels.current.delete(key);
