@@ -68,12 +68,15 @@ const MINUTE = 60_000;
 /** "35 minutes late: loses 5 percentage points." */
 export function lateInWords({ by, startedDays, loses, rule }: LateView): string {
   const minutes = Math.max(1, Math.ceil(by / MINUTE));
+  const hours = Math.floor(minutes / 60);
   const long =
     minutes < 120
-      ? `${minutes} minutes`
-      : minutes < 48 * 60
-        ? `${Math.floor(minutes / 60)} hours`
-        : `${Math.floor(minutes / 1440)} days`;
+      ? minutes === 1
+        ? '1 minute'
+        : `${minutes} minutes`
+      : hours < 48
+        ? `${hours} hours`
+        : `${Math.floor(hours / 24)} days`;
   if (startedDays === 0) return `${long} late, within the time of grace: nothing is lost.`;
   if (rule === null || loses === 0) return `${long} late. Nothing is lost by it.`;
   const unit =

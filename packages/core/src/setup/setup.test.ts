@@ -1,4 +1,12 @@
-import { checkDeliverables, type Deliverable } from './deliverables.js';
+import {
+  checkDeliverables,
+  DEFAULT_MEGABYTES,
+  isFilled,
+  MAX_MEGABYTES,
+  missingDeliverables,
+  type Deliverable,
+  type Filled,
+} from './deliverables.js';
 import { checkGradeParts } from './gradeParts.js';
 import { checkSetup } from './checkSetup.js';
 import { eligibleDrafts } from './eligible.js';
@@ -130,6 +138,27 @@ describe('deliverables and grade parts', () => {
     maxMegabytes: 50,
   };
   const wrong = (...list: Deliverable[]) => checkDeliverables(list).map(({ code }) => code);
+  it('have a largest size, in whole megabytes within bounds', () => {
+    const sized = (maxMegabytes: number) => wrong({ ...text, maxMegabytes });
+    expect([1, DEFAULT_MEGABYTES, MAX_MEGABYTES].map(sized)).toEqual([[], [], []]);
+    for (const bad of [0, -5, 2.5, MAX_MEGABYTES + 1, Number.NaN, Infinity])
+      expect(sized(bad)).toEqual(['deliverable-size']);
+  });
+
+  it('are there when there are words, or at least one file, link or recording', () => {
+    const file: Deliverable = { ...text, id: 'b', kind: 'file', title: 'Data', families: ['pdf'] };
+    const talk: Deliverable = { ...text, id: 'c', kind: 'recording', title: 'Talk', required: false };
+    const all = [text, file, talk];
+    const there = (deliverableId: string, words: number, count: number) => ({ deliverableId, words, count });
+    const missing = (...filled: Filled[]) => missingDeliverables(all, filled).map(({ id }) => id);
+    expect(missing()).toEqual(['a', 'b']);
+    // An empty text is saved as a part, too; a file of pictures has no words and is there.
+    expect(missing(there('a', 0, 1), there('b', 0, 1))).toEqual(['a']);
+    expect(missing(there('a', 3, 1), there('b', 0, 0))).toEqual(['b']);
+    expect(missing(there('a', 3, 1), there('b', 0, 2), there('gone', 9, 9))).toEqual([]);
+    expect([isFilled(talk, []), isFilled(talk, [there('c', 0, 1)])]).toEqual([false, true]);
+  });
+
   it('need something to review, told apart by title', () => {
     expect(wrong(text, { ...text, id: 'b', kind: 'recording', title: 'Talk', required: false })).toEqual([]);
     expect(wrong()).toEqual(['deliverables-none']);

@@ -43,7 +43,7 @@ export class OdtReader {
       if (family === 'paragraph' && (name === 'Title' || parent === 'Title')) this.#titles.add(name);
       if (family !== 'text') continue;
       const properties = style.children.filter((one) => isNamed(one, 'style:text-properties'))[0];
-      const attributes = properties === undefined ? {} : (properties).attribs;
+      const attributes = properties === undefined ? {} : properties.attribs;
       this.#texts.set(name, { tags: [...(this.#texts.get(parent ?? '')?.tags ?? []), ...tagsOf(attributes)] });
     }
     for (const style of all(nodes, 'text:list-style')) {
