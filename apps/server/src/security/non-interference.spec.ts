@@ -1,8 +1,12 @@
+import type { DeskView } from '@salt-circle/contracts';
+import { PDFDocument } from 'pdf-lib';
+import { attached, exchangeOfFiles, sample } from '../testing/uploads.js';
 import {
   ANN,
   AT,
   BEN,
   fillIn,
+  handInSaved,
   INES,
   NOTE,
   NOTE_ID,
@@ -10,6 +14,7 @@ import {
   PLAN,
   reviewedExchange,
   World,
+  write,
   type TestPerson,
 } from '../testing/world.js';
 
@@ -118,4 +123,64 @@ describe('anonymity as non-interference', () => {
     expect(withOther.slice(0, -look)).toEqual(withBen.slice(0, -look));
     expect(withBen.slice(-look).join()).toContain('Ben Kiss');
   });
+
+  it('gives the same bytes of files too, whatever they were called and whoever they say made them', async () => {
+    const withBen = await filesThatAnnSees(PEOPLE[BEN] as TestPerson, 'kiss_report.pdf');
+    const withOther = await filesThatAnnSees(OTHER, 'fremd_2.pdf');
+    expect(withBen.length).toBeGreaterThan(4);
+    expect(withBen.join()).toContain('The eastern basin');
+    expect(withBen.join()).toMatch(/copy 200 .*Files 1\.pdf/);
+    expect(withOther).toEqual(withBen);
+  });
 });
+
+/** The same PDF as this person's own program would have made it. */
+async function pdfBy(name: string): Promise<Buffer> {
+  const pdf = await PDFDocument.load(sample('report.pdf'), { updateMetadata: false });
+  pdf.setAuthor(name);
+  pdf.setTitle(`Report of ${name}`);
+  pdf.setSubject(name);
+  return Buffer.from(await pdf.save());
+}
+
+/** Everything of Ben's files that reaches Ann as a reviewer: the desk, the draft, and each copy with its headers. */
+async function filesThatAnnSees(ben: TestPerson, fileName: string): Promise<string[]> {
+  const world = await World.open({}, peopleWith(ben));
+  const seen: string[] = [];
+  try {
+    const id = await exchangeOfFiles(world);
+    for (const who of [ANN, BEN]) {
+      await write(world, who, id, 'The bed rose by four centimetres.');
+      const name = who === BEN ? ben.name : 'Ann Mensah';
+      const file = { exchangeId: id, deliverableId: 'files' };
+      await attached(world, who, { ...file, name: who === BEN ? fileName : 'a.pdf', bytes: await pdfBy(name) });
+      await attached(world, who, { ...file, name: `${name}.docx`, bytes: sample('report.docx') });
+      await handInSaved(world, who, id);
+    }
+    const preview = `/exchanges/${id}/allocation/preview`;
+    const { seed, fingerprint } = await world.do<{ seed: number; fingerprint: string }>(INES, 'post', preview, {
+      seed: 1,
+    });
+    await world.do(INES, 'post', `/exchanges/${id}/allocation`, { seed, fingerprint });
+    world.clock.goTo(AT.reviewing);
+    const [review] = await world.do<Array<{ id: string }>>(ANN, 'get', `/exchanges/${id}/reviews`);
+    const desk = await world.do<DeskView>(ANN, 'get', `/reviews/${review?.id}`);
+    const { draftId, parts } = desk.draft;
+    const paths = [
+      `/reviews/${review?.id}`,
+      `/exchanges/${id}/drafts/${draftId}`,
+      ...parts.flatMap((part) =>
+        ['copy', 'original', 'captions'].map((what) => `/exchanges/${id}/drafts/${draftId}/parts/${part.id}/${what}`),
+      ),
+    ];
+    for (const path of paths) {
+      const { status, headers, body, text } = await world.as(ANN, 'get', path);
+      const { date: _date, connection: _connection, ...told } = headers as Record<string, string>;
+      const content = Buffer.isBuffer(body) ? body.toString('latin1') : text;
+      seen.push(`${path} ${status} ${JSON.stringify(told)} ${content}`);
+    }
+  } finally {
+    await world.close();
+  }
+  return seen;
+}

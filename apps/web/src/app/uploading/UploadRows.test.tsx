@@ -24,7 +24,7 @@ describe('files on their way', () => {
     const given = uploads([row({ share: 0.999 })]);
     render(<UploadRows uploads={given} />);
     expect(screen.getByRole('status').textContent).toBe('99% sent');
-    expect((screen.getByRole('progressbar') as HTMLProgressElement).value).toBeCloseTo(0.999);
+    expect(screen.getByRole<HTMLProgressElement>('progressbar').value).toBeCloseTo(0.999);
     fireEvent.click(screen.getByRole('button', { name: 'Cancel report.pdf' }));
     expect(given.cancel).toHaveBeenCalledWith('k');
   });
@@ -68,7 +68,7 @@ describe('a place for files', () => {
         onFiles={taken}
       />,
     );
-    const input = screen.getByLabelText('Choose files') as HTMLInputElement;
+    const input = screen.getByLabelText<HTMLInputElement>('Choose files');
     expect([input.accept, input.multiple]).toEqual(['.pdf,.docx,.odt', true]);
     fireEvent.change(input, { target: { files } });
     expect(input.value).toBe('');
