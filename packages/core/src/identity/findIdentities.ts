@@ -41,9 +41,12 @@ export function findIdentities(
   const folded = fold(text);
   const finds = people.flatMap((identity, person) => {
     const forms = nameForms(identity);
-    return [...addressFinds(folded, forms), ...idFinds(all, text, forms), ...nameFinds(all, text, forms, as)].map(
-      (find) => ({ ...find, person, exact: text.slice(find.start, find.end) }),
-    );
+    return [
+      ...addressFinds(folded, forms),
+      ...idFinds(all, text, forms),
+      ...nameFinds(all, text, forms, as),
+      ...unspacedFinds(folded, forms),
+    ].map((find) => ({ ...find, person, exact: text.slice(find.start, find.end) }));
   });
   return withoutOverlaps(finds);
 }
@@ -64,6 +67,18 @@ function addressFinds({ text, from }: ReturnType<typeof fold>, { address }: Name
       what: 'email',
       certainty: 'sure',
     });
+  }
+  return found;
+}
+
+/** In scripts that put no spaces between words a name is found as letters in a row, whatever stands around it. */
+function unspacedFinds({ text, from }: ReturnType<typeof fold>, { unspaced }: NameForms): Found[] {
+  const found: Found[] = [];
+  for (const name of unspaced) {
+    for (let at = text.indexOf(name); at >= 0; at = text.indexOf(name, at + name.length)) {
+      const [start, end] = [from[at] as number, from[at + name.length] as number];
+      found.push({ start, end, what: 'name', certainty: 'sure' });
+    }
   }
   return found;
 }
@@ -241,12 +256,14 @@ function runTogether({ text }: Token, { parts, initials, mailbox }: NameForms): 
   return whole === text && !parts.some((part) => part.text === text) && text.length >= 6 ? 'perhaps' : null;
 }
 
-/** Of overlapping finds, the surer, then the longer one stays. */
+/** Of finds that overlap the one before, the surer, then the longer stays. One pass over the finds in their order. */
 function withoutOverlaps(finds: readonly IdentityFind[]): IdentityFind[] {
   const rank = ({ certainty, start, end }: IdentityFind) => (certainty === 'sure' ? 1_000_000 : 0) + (end - start);
   const kept: IdentityFind[] = [];
-  for (const find of [...finds].sort((a, b) => rank(b) - rank(a) || a.start - b.start || a.person - b.person)) {
-    if (!kept.some(({ start, end }) => find.start < end && find.end > start)) kept.push(find);
+  for (const find of [...finds].sort((a, b) => a.start - b.start || rank(b) - rank(a) || a.person - b.person)) {
+    const last = kept.at(-1);
+    if (last === undefined || find.start >= last.end) kept.push(find);
+    else if (rank(find) > rank(last)) kept[kept.length - 1] = find;
   }
-  return kept.sort((a, b) => a.start - b.start);
+  return kept;
 }

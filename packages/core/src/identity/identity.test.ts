@@ -67,6 +67,8 @@ const PROSE: ReadonlyArray<readonly [what: string, who: Identity, text: string]>
     { name: 'Ben Kiss', email: '', campusId: null },
     'By [[Ben]]. The Ben Nevis.'.replace('The Ben', 'The {{Ben}}'),
   ],
+  ['names in scripts without spaces', { name: '李 明華', email: '', campusId: null }, '作者[[李明華]]。明天明華不來。'],
+  ['names with particles that follow at once', { name: '김 민준', email: '', campusId: null }, '[[김민준]]이 썼다.'],
   ['parts of other words', ADJOA, 'The Mensahville dam; commensal species; Mensahs.'],
   ['other addresses', ADJOA, 'Write to x@students.example.org.'],
 ];
@@ -120,6 +122,13 @@ describe('findIdentities', () => {
       }),
       { seed: 1962 },
     );
+  });
+
+  it('grows with the text, not with its square: a name on every line of a long one is found each time', () => {
+    const text = 'Read by Adjoa Mensah, as Mensah (2015) did.\n'.repeat(5_000);
+    const finds = findIdentities(text, [ADJOA]);
+    expect(finds).toHaveLength(10_000);
+    expect(finds.at(-1)?.end).toBe(text.lastIndexOf('Mensah') + 'Mensah'.length);
   });
 
   it('finds nothing where there is nothing to look for', () => {

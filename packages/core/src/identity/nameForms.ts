@@ -26,6 +26,8 @@ export interface NameForms {
   /** Words of the address before the @, each a run of letters or digits. */
   readonly mailbox: readonly string[];
   readonly address: string;
+  /** The whole name in a row, as scripts without spaces write it; empty for others. */
+  readonly unspaced: readonly string[];
   /** Letters and digits of the campus id, run together; empty when there is none or it is too short to tell anything. */
   readonly campusId: string;
 }
@@ -36,6 +38,16 @@ const SHORTEST_ID = 4;
 /** Spellings without umlauts that people use for themselves: "Müller" is looked for as "mueller" too. */
 export function spelledOut(part: string): string {
   return part.toLowerCase().replace(/ä/g, 'ae').replace(/ö|ø/g, 'oe').replace(/ü/g, 'ue').replace(/å/g, 'aa');
+}
+
+/** Scripts that put no spaces between words, and Hangul, whose particles follow a name without one. */
+const UNSPACED = /^[\p{Script=Han}\p{Script=Hiragana}\p{Script=Katakana}\p{Script=Hangul}\p{Script=Thai}]+$/u;
+
+/** In both orders; two letters at least, or a common sign would be taken for a name. */
+function unspacedNames(words: readonly Token[]): string[] {
+  const texts = words.map(({ text }) => text).filter((text) => UNSPACED.test(text));
+  const names = [texts.join(''), [...texts].reverse().join('')].filter((name) => [...name.normalize('NFC')].length > 1);
+  return [...new Set(names)];
 }
 
 /** What stands before the comma, or else the last word; of a double name both halves. None for a single name. */
@@ -74,6 +86,7 @@ export function nameForms({ name, email, campusId }: Identity): NameForms {
     initials: given.map(({ text }) => text[0] ?? '').join(''),
     mailbox: tokens(address.split('@')[0] ?? '').map(({ text }) => text),
     address,
+    unspaced: unspacedNames(words),
     campusId: id.length >= SHORTEST_ID ? id : '',
   };
 }
