@@ -28,7 +28,11 @@ export async function consequencesOfMove(
       reviews.length + received === 0
         ? 'nothing has been allocated yet; the allocation will go by the new group'
         : `${count(reviews.length)} to write (${begun} begun) and ${count(received)} to get stay as they were allocated by the old group`;
-    sentences.push(`“${exchange.title}”: ${what}.`);
+    const together =
+      exchange.handInAs === 'group'
+        ? '; the draft of the old group stays there, and the new group’s is theirs from now on'
+        : '';
+    sentences.push(`“${exchange.title}”: ${what}${together}.`);
   }
   return sentences;
 }

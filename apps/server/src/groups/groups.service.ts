@@ -9,12 +9,13 @@ import type {
   MoveMemberRequest,
 } from '@salt-circle/contracts';
 import { divide, mayDo, maySee, needsGroups, readGroupRows } from '@salt-circle/core';
-import type { EntityManager } from 'typeorm';
+import { In, type EntityManager } from 'typeorm';
 import type { Person } from '../accounts/entities.js';
 import { Clock } from '../clock/clock.js';
 import { Database } from '../database/database.js';
 import { insertAll } from '../database/insert-all.js';
 import { Access, assertAllowed } from '../exchanges/access.js';
+import { Draft } from '../drafts/entities.js';
 import { Exchange } from '../exchanges/entities.js';
 import { setupOf } from '../exchanges/setup-of.js';
 import { Ids } from '../ids/ids.js';
@@ -84,6 +85,11 @@ export class GroupsService {
           whatToDo: 'Choose other groups there first.',
         });
       }
+      const groups = await manager.findBy(StudentGroup, { setId });
+      await assertNoDrafts(
+        manager,
+        groups.map(({ id }) => id),
+      );
       await manager.delete(GroupSet, { id: setId });
     });
   }
@@ -121,6 +127,7 @@ export class GroupsService {
           },
         ]);
       }
+      await assertNoDrafts(manager, [groupId]);
       await manager.delete(StudentGroup, { id: groupId });
     });
   }
@@ -203,6 +210,11 @@ export class GroupsService {
   }
 
   async #replace(manager: EntityManager, setId: string, groups: Titled): Promise<void> {
+    const old = await manager.findBy(StudentGroup, { setId });
+    await assertNoDrafts(
+      manager,
+      old.map(({ id }) => id),
+    );
     await manager.delete(StudentGroup, { setId });
     const rows = groups.map(({ title }, index) => ({ id: this.ids.uuid(), setId, title, position: index + 1 }));
     await insertAll(manager, StudentGroup, rows);
@@ -276,6 +288,18 @@ async function setView(
     ungrouped: members(undefined),
     usedBy: running.filter(({ groupSetId }) => groupSetId === set.id).map(({ title }) => title),
   };
+}
+
+/** A draft without its group would have no authors any more: its feedback and its place in the archive would be lost. */
+async function assertNoDrafts(manager: EntityManager, groupIds: readonly string[]): Promise<void> {
+  const draft = groupIds.length === 0 ? null : await manager.findOneBy(Draft, { groupId: In([...groupIds]) });
+  if (draft === null) return;
+  const { title } = await manager.findOneByOrFail(Exchange, { id: draft.exchangeId });
+  throw new ProblemError({
+    code: 'plan-fixed',
+    sentence: `There are drafts of these groups in “${title}”, so they stay.`,
+    whatToDo: 'Make another set for the next exchange.',
+  });
 }
 
 async function assertSetTitleFree(

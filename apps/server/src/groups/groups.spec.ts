@@ -87,6 +87,28 @@ describe('group sets', () => {
   });
 });
 
+describe('groups that have written drafts together', () => {
+  it('stay, even after their exchange: removed or divided anew, their drafts would have no authors', async () => {
+    const setId = await divided(3);
+    const id = await planned({ handInAs: 'group', whom: 'anyone', groupSetId: setId, reviewsPerStudent: 1 });
+    expect((await publish(id)).status).toBe(200);
+    world.clock.goTo(AT.drafting);
+    await handIn(world, ANN, id);
+    const before = await only();
+    world.clock.goTo(AT.closed);
+    const again = await world.as(INES, 'post', `${SETS}/${setId}/division`, {
+      by: 'size',
+      number: 2,
+      mixedBy: 'nothing',
+      seed: 4,
+    });
+    const gone = await world.as(INES, 'delete', `${SETS}/${setId}`);
+    expect([again.status, gone.status]).toEqual([409, 409]);
+    expect(again.body.sentence).toBe('There are drafts of these groups in “Field report”, so they stay.');
+    expect((await only()).groups).toEqual(before.groups);
+  });
+});
+
 describe('an exchange that goes by groups', () => {
   const together = async (id: string) => {
     const { groups } = await only();
