@@ -5,18 +5,24 @@ export interface FilePickProps {
   /** E.g. `.csv,.zip`. */
   readonly accept: string;
   readonly hint?: string;
-  readonly onFile: (file: File) => void;
+  /** Several at once. */
+  readonly multiple?: boolean;
+  /** One file at least; exactly one without `multiple`. */
+  readonly onFiles: (files: readonly [File, ...File[]]) => void;
 }
 
-/** A place for one file: chosen, or dropped onto it. */
-export function FilePick({ label, accept, hint, onFile }: FilePickProps) {
+/** A place for files: chosen, or dropped onto it. */
+export function FilePick({ label, accept, hint, multiple = false, onFiles }: FilePickProps) {
   const id = useId();
   const [over, setOver] = useState(false);
+  const take = (list: FileList | null) => {
+    const [first, ...others] = list ?? [];
+    if (first !== undefined) onFiles(multiple ? [first, ...others] : [first]);
+  };
   const drop = (event: DragEvent) => {
     event.preventDefault();
     setOver(false);
-    const file = event.dataTransfer.files[0];
-    if (file !== undefined) onFile(file);
+    take(event.dataTransfer.files);
   };
   return (
     <div
@@ -35,9 +41,9 @@ export function FilePick({ label, accept, hint, onFile }: FilePickProps) {
         id={id}
         type="file"
         accept={accept}
+        multiple={multiple}
         onChange={({ target }) => {
-          const file = target.files?.[0];
-          if (file !== undefined) onFile(file);
+          take(target.files);
           // So that the same file, mended, can be chosen again.
           target.value = '';
         }}

@@ -1,5 +1,5 @@
 import { fireEvent, render, screen } from '@testing-library/react';
-import { DropPlace } from './DropPlace.js';
+import { FilePick } from '../../kit/index.js';
 import { endingsOf } from './endings.js';
 import { UploadRows } from './UploadRows.js';
 import type { UploadRow, Uploads } from './useUploads.js';
@@ -61,7 +61,8 @@ describe('a place for files', () => {
   it('takes several, dropped or chosen, and the same one again', () => {
     const taken = jest.fn();
     render(
-      <DropPlace
+      <FilePick
+        multiple
         label="Choose files"
         accept={endingsOf(['pdf', 'document'])}
         hint="Up to 50 MB each."

@@ -1,4 +1,4 @@
-import type { DeskView } from '@salt-circle/contracts';
+import type { DeskView, PartView } from '@salt-circle/contracts';
 import { completeness, formScore } from '@salt-circle/core';
 import { useCallback, useRef, useState, type ReactNode } from 'react';
 import { useParams } from 'react-router';
@@ -91,26 +91,27 @@ function Desk({ desk }: { readonly desk: DeskView }) {
     );
   };
 
-  const text = (html: string) => (
-    <div className="@2xl:grid @2xl:grid-cols-[minmax(0,1fr)_12.5rem] @2xl:gap-6">
-      <DraftText
-        html={html}
-        passages={notes.list}
-        activeId={activeId}
-        onActivate={choose}
-        onLayout={onLayout}
-        {...(editable && { onNote: (kind, anchor) => choose(notes.add(kind, anchor)) })}
-      />
-      <aside ref={margin} aria-label="Notes beside the draft" className="hidden @2xl:block">
-        <MarginNotes
-          ids={notes.list.map(({ id }) => id)}
-          layout={layout}
+  const text = (html: string, part: PartView) =>
+    part.id !== desk.draft.htmlPartId ? null : (
+      <div className="@2xl:grid @2xl:grid-cols-[minmax(0,1fr)_12.5rem] @2xl:gap-6">
+        <DraftText
+          html={html}
+          passages={notes.list}
           activeId={activeId}
-          render={(id) => card(id, false)}
+          onActivate={choose}
+          onLayout={onLayout}
+          {...(editable && { onNote: (kind, anchor) => choose(notes.add(kind, anchor)) })}
         />
-      </aside>
-    </div>
-  );
+        <aside ref={margin} aria-label="Notes beside the draft" className="hidden @2xl:block">
+          <MarginNotes
+            ids={notes.list.map(({ id }) => id)}
+            layout={layout}
+            activeId={activeId}
+            render={(id) => card(id, false)}
+          />
+        </aside>
+      </div>
+    );
 
   const draft = (
     <div className="@container h-full overflow-y-auto px-6 py-5" data-scroll="draft">

@@ -1,4 +1,4 @@
-import type { FeedbackView, NoteView, PersonLabel } from '@salt-circle/contracts';
+import type { FeedbackView, NoteView, PartView, PersonLabel } from '@salt-circle/contracts';
 import { useCallback, useMemo, useState } from 'react';
 import { Empty, Loading, Tabs } from '../../kit/index.js';
 import { api } from '../../app/api.js';
@@ -83,22 +83,23 @@ function Feedback({
     />
   );
   const count = feedback.reviews.length;
-  const text = (html: string) => (
-    <div className="@2xl:grid @2xl:grid-cols-[minmax(0,1fr)_12.5rem] @2xl:gap-6">
-      <DraftText html={html} passages={notes} activeId={activeId} onActivate={setActiveId} onLayout={onLayout} />
-      <aside aria-label="Notes beside your draft" className="hidden @2xl:block">
-        <MarginNotes
-          ids={notes.map(({ id }) => id)}
-          layout={layout}
-          activeId={activeId}
-          render={(id) => {
-            const note = notes.find((one) => one.id === id);
-            return note === undefined ? null : show(note, false);
-          }}
-        />
-      </aside>
-    </div>
-  );
+  const text = (html: string, part: PartView) =>
+    part.id !== draft.htmlPartId ? null : (
+      <div className="@2xl:grid @2xl:grid-cols-[minmax(0,1fr)_12.5rem] @2xl:gap-6">
+        <DraftText html={html} passages={notes} activeId={activeId} onActivate={setActiveId} onLayout={onLayout} />
+        <aside aria-label="Notes beside your draft" className="hidden @2xl:block">
+          <MarginNotes
+            ids={notes.map(({ id }) => id)}
+            layout={layout}
+            activeId={activeId}
+            render={(id) => {
+              const note = notes.find((one) => one.id === id);
+              return note === undefined ? null : show(note, false);
+            }}
+          />
+        </aside>
+      </div>
+    );
   return (
     <div className="grid flex-1 grid-cols-1 lg:grid-cols-[3fr_2fr]">
       <section aria-label="Your draft with its notes" className="@container px-6 py-5">

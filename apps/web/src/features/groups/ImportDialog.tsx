@@ -31,7 +31,7 @@ export function ImportDialog({ set, onClose }: { readonly set: GroupSetView; rea
           label="A CSV file"
           accept=".csv,.txt,.tsv"
           hint="A row per person with the columns group and email, or group and campus id, in any order."
-          onFile={(file) => void fileAsBase64(file).then((base64) => ask({ text: null, base64 }, false))}
+          onFiles={([file]) => void fileAsBase64(file).then((base64) => ask({ text: null, base64 }, false))}
         />
         <TextArea
           label="Or pasted rows"

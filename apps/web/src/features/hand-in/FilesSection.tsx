@@ -1,10 +1,9 @@
 import type { MyDraftView, PartView } from '@salt-circle/contracts';
 import { MAX_FILES, type Deliverable } from '@salt-circle/core';
 import { useState } from 'react';
-import { Button, Dialog } from '../../kit/index.js';
+import { Button, Dialog, FilePick } from '../../kit/index.js';
 import { FAMILY_WORDS } from '../../app/settingWords.js';
 import { useExchange } from '../../app/useExchange.js';
-import { DropPlace } from '../../app/uploading/DropPlace.js';
 import { endingsOf } from '../../app/uploading/endings.js';
 import { UploadRows } from '../../app/uploading/UploadRows.js';
 import { useUploads } from '../../app/uploading/useUploads.js';
@@ -48,7 +47,8 @@ export function FilesSection({ deliverable, draft, number, editable }: FilesSect
               onRecording={(file) => uploads.add([file])}
             />
           )}
-          <DropPlace
+          <FilePick
+            multiple
             label={recording ? 'Or choose a recording, or drop it here' : 'Choose files, or drop them here'}
             accept={endingsOf(families)}
             hint={`${families.map((family) => FAMILY_WORDS[family]).join(', ')}; up to ${deliverable.maxMegabytes} MB each.`}

@@ -14,9 +14,8 @@ export function useServerText<T extends object>(key: string, server: T, revision
   useEffect(() => {
     const known = saveQueue.revision(key, seen.current);
     if (revision > known && saveQueue.pending(key) === null) setText(server);
+    // From here on this revision is known, so another look at the same changes nothing.
     seen.current = Math.max(seen.current, revision);
-    // The content follows its revision.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [key, revision]);
+  }, [key, revision, server]);
   return [text, setText];
 }

@@ -44,7 +44,7 @@ export function FormImportDialog({ onClose }: { readonly onClose: () => void }) 
           label="A file"
           accept=".json,.csv,.txt,.tsv"
           hint="A form file (JSON), a CASE 1.1 rubric (JSON), or a table with the columns criterion, level, description and points (CSV)."
-          onFile={(file) => void choose(file)}
+          onFiles={([file]) => void choose(file)}
         />
         {error !== undefined && <ProblemNotice error={error} />}
         {data !== undefined && source !== null && (

@@ -43,7 +43,7 @@ export function RosterDialog({ onClose }: { readonly onClose: () => void }) {
           label="A file"
           accept=".csv,.txt,.tsv,.zip"
           hint="CSV with a header row: name, email, and perhaps campus id, section and role, in any order. Or a OneRoster 1.2 bundle (ZIP)."
-          onFile={(file) => void choose(file)}
+          onFiles={([file]) => void choose(file)}
         />
         <PasteBox
           key={shown?.text ?? ''}

@@ -1,9 +1,8 @@
 import type { Problem, ProgressRow } from '@salt-circle/contracts';
 import type { Deliverable } from '@salt-circle/core';
 import { useState } from 'react';
-import { Button, Dialog, TextField } from '../../kit/index.js';
+import { Button, Dialog, FilePick, TextField } from '../../kit/index.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
-import { DropPlace } from '../../app/uploading/DropPlace.js';
 import { endingsOf } from '../../app/uploading/endings.js';
 import { UploadRows } from '../../app/uploading/UploadRows.js';
 import { useUploads } from '../../app/uploading/useUploads.js';
@@ -66,7 +65,8 @@ function AddFiles({ deliverable, participantId }: AddFilesProps) {
   };
   return (
     <div className="space-y-2">
-      <DropPlace
+      <FilePick
+        multiple
         label={`Add to “${deliverable.title}”, if something came by another way`}
         accept={endingsOf(families)}
         hint={`Up to ${deliverable.maxMegabytes} MB each.`}
