@@ -22,6 +22,8 @@ import { CollectionController } from './drafts/collection.controller.js';
 import { CollectionService } from './drafts/collection.service.js';
 import { DraftsService } from './drafts/drafts.service.js';
 import { HandInService } from './drafts/hand-in.service.js';
+import { NameSearch } from './drafts/name-search.js';
+import { ReadDraftsService } from './drafts/read-drafts.service.js';
 import { Readings } from './drafts/readings.js';
 import { Access } from './exchanges/access.js';
 import { CopyController } from './exchanges/copy.controller.js';
@@ -79,6 +81,9 @@ export interface Surroundings {
   readonly ids: Ids;
 }
 
+/** Not made by Nest: it takes limits and a worker, which are no services. */
+const WORKERS = { provide: FileWorkers, useFactory: () => new FileWorkers() };
+
 /** The features, in the order of the job. A feature is its controller and its service. */
 const FEATURES = [
   { controller: HealthController, providers: [] },
@@ -94,9 +99,9 @@ const FEATURES = [
   { controller: CopyController, providers: [CopyService] },
   { controller: ExchangesController, providers: [ExchangesService, PlanService, DatesService] },
   { controller: FormsController, providers: [FormsService] },
-  { controller: UploadsController, providers: [FileStore, FileWorkers, Uploads, Copies, Cleaner, Intake] },
+  { controller: UploadsController, providers: [FileStore, WORKERS, Uploads, Copies, Cleaner, Intake] },
   { controller: CollectionController, providers: [CollectionService, ArchiveService] },
-  { controller: DraftsController, providers: [Readings, DraftsService, HandInService] },
+  { controller: DraftsController, providers: [Readings, ReadDraftsService, DraftsService, NameSearch, HandInService] },
   { controller: FilesController, providers: [] },
   { controller: AllocationController, providers: [AllocationService] },
   { controller: ReviewsController, providers: [ReviewsService] },

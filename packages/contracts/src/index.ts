@@ -115,6 +115,7 @@ export type {
   DraftReadingView,
   FileFacts,
   HandInCheck,
+  HiddenPassage,
   LateView,
   MyDraftView,
   NameFindView,

@@ -53,8 +53,6 @@ export const PROBLEM_CODES = [
   'upload-unfinished',
   'too-many-files',
   'store-full',
-  'copy-failed',
-  'draft-untitled',
   'review-incomplete',
   'allocation-changed',
   'allocation-begun',

@@ -66,12 +66,6 @@ export class Authors {
     return groupId === null ? [participantId] : (this.members.get(groupId) ?? []);
   }
 
-  /** Of the group with which a participant hands in. */
-  groupOf(participantId: string): string | null {
-    for (const [groupId, members] of this.members) if (members.includes(participantId)) return groupId;
-    return null;
-  }
-
   titleOf(groupId: string | null): string | null {
     return groupId === null ? null : (this.titles.get(groupId) ?? null);
   }

@@ -23,6 +23,7 @@ import { refusal } from '../problems/sentences.js';
 import { Me } from '../security/session.guard.js';
 import { DraftsService } from './drafts.service.js';
 import { HandInService } from './hand-in.service.js';
+import { ReadDraftsService } from './read-drafts.service.js';
 
 const WholeNumber = new ParseIntPipe({ exceptionFactory: () => refusal('unknown') });
 
@@ -30,6 +31,7 @@ const WholeNumber = new ParseIntPipe({ exceptionFactory: () => refusal('unknown'
 export class DraftsController {
   constructor(
     private readonly drafts: DraftsService,
+    private readonly reading: ReadDraftsService,
     private readonly handing: HandInService,
     private readonly intake: Intake,
   ) {}
@@ -151,7 +153,7 @@ export class DraftsController {
     @Param('exchangeId') id: string,
     @Param('number', WholeNumber) number: number,
   ): Promise<VersionView> {
-    return this.drafts.version(me, id, number);
+    return this.reading.version(me, id, number);
   }
 
   @Get('drafts/:draftId')
@@ -160,7 +162,7 @@ export class DraftsController {
     @Param('exchangeId') id: string,
     @Param('draftId') draftId: string,
   ): Promise<DraftReadingView> {
-    return this.drafts.read(me, id, draftId);
+    return this.reading.read(me, id, draftId);
   }
 
   @Get('drafts/:draftId/versions/:number')
@@ -170,6 +172,6 @@ export class DraftsController {
     @Param('draftId') draftId: string,
     @Param('number', WholeNumber) number: number,
   ): Promise<VersionView> {
-    return this.drafts.versionOf(me, id, draftId, number);
+    return this.reading.versionOf(me, id, draftId, number);
   }
 }

@@ -1,6 +1,5 @@
 import { Injectable } from '@nestjs/common';
 import type {
-  DraftReadingView,
   DraftSaveRequest,
   HideRequest,
   LinkRequest,
@@ -9,18 +8,16 @@ import type {
   SavedView,
   TextSaveRequest,
   TextView,
-  VersionView,
 } from '@salt-circle/contracts';
 import { MAX_FILES } from '@salt-circle/core';
 import { IsNull, type EntityManager } from 'typeorm';
 import { Person } from '../accounts/entities.js';
 import { Clock } from '../clock/clock.js';
 import { Database } from '../database/database.js';
-import { Access, act, isOwnDraft, see, type Place } from '../exchanges/access.js';
+import { Access, act, see, type Place } from '../exchanges/access.js';
 import { Participant } from '../exchanges/entities.js';
-import { Labels, namesOf } from '../exchanges/labels.js';
+import { namesOf } from '../exchanges/labels.js';
 import { iso, isoOrNull } from '../exchanges/instants.js';
-import { ownTimesOf } from '../exchanges/own-times.js';
 import { cleanHtml } from '../html/clean-html.js';
 import { Ids } from '../ids/ids.js';
 import { ProblemError } from '../problems/problem-error.js';
@@ -29,9 +26,9 @@ import { Authors } from './authors.js';
 import { Draft, DraftPart, DraftPicture, DraftVersion } from './entities.js';
 import { deliverableOf, ensureDraft, ownPart } from './own-draft.js';
 import { picturesIn, withAddresses, withoutAddresses } from './pictures.js';
-import { Readings, readerOf } from './readings.js';
-import { versionMeta } from './version-meta.js';
-import { changedSinceHandIn, lastVersion, partsOf } from './versions.js';
+import { Readings } from './readings.js';
+import { versionMetas } from './version-metas.js';
+import { changedSinceHandIn, partsOf } from './versions.js';
 
 @Injectable()
 export class DraftsService {
@@ -137,86 +134,6 @@ export class DraftsService {
     });
   }
 
-  async version(person: Person, exchangeId: string, number: number): Promise<VersionView> {
-    const place = await this.access.exchange(person, exchangeId);
-    see(place, { kind: 'own-draft' });
-    return this.#version(place, await this.access.ownDraft(place), number, 'author');
-  }
-
-  /** An earlier version, for staff. */
-  async versionOf(person: Person, exchangeId: string, draftId: string, number: number): Promise<VersionView> {
-    const place = await this.access.exchange(person, exchangeId);
-    see(place, { kind: 'workspace' });
-    return this.#version(
-      place,
-      await this.database.read.findOneBy(Draft, { id: draftId, exchangeId }),
-      number,
-      'staff',
-    );
-  }
-
-  async #version(place: Place, draft: Draft | null, number: number, reader: 'author' | 'staff'): Promise<VersionView> {
-    const manager = this.database.read;
-    const version = draft === null ? null : await manager.findOneBy(DraftVersion, { draftId: draft.id, number });
-    if (draft === null || version === null) throw refusal('unknown');
-    const reading = await this.readings.of(manager, place, draft, version, reader);
-    const [meta] = await this.#metas(manager, place, draft, [version]);
-    return { ...(meta as NonNullable<typeof meta>), context: version.context, html: reading.html, reading };
-  }
-
-  /** A handed-in draft, for staff and for its reviewers. */
-  async read(person: Person, exchangeId: string, draftId: string): Promise<DraftReadingView> {
-    const place = await this.access.exchange(person, exchangeId);
-    const manager = this.database.read;
-    const draft = await this.#readable(manager, place, draftId);
-    const version = await lastVersion(manager, draft.id);
-    if (version === null) throw refusal('unknown');
-    const labels = await Labels.ofExchange(manager, place);
-    const staff = place.viewer.role !== 'student';
-    const all = staff ? await manager.find(DraftVersion, { where: { draftId }, order: { number: 'ASC' } }) : [];
-    const metas = await this.#metas(manager, place, draft, all);
-    return {
-      ...(await this.readings.of(manager, place, draft, version, readerOf(place))),
-      author: labels.authorOf(draft),
-      handedInAt: iso(version.handedInAt),
-      late: metas.find(({ number }) => number === version.number)?.late ?? null,
-      versions: metas,
-    };
-  }
-
-  /** @throws ProblemError unless the one who asks may read this draft as a reviewer or as staff */
-  async #readable(manager: EntityManager, place: Place, draftId: string): Promise<Draft> {
-    const draft = await manager.findOneBy(Draft, { id: draftId, exchangeId: place.exchange.id });
-    const { participant } = place;
-    see(place, {
-      kind: 'draft',
-      allocatedToViewer:
-        participant !== null &&
-        draft !== null &&
-        (await manager.existsBy('review', { reviewerId: participant.id, draftId: draft.id })),
-      viewerHandedIn: await this.access.hasHandedIn(place),
-      ofOwnDraft: isOwnDraft(place, draft),
-      selfReviewed: await this.access.selfReviewed(place),
-    });
-    if (draft === null) throw refusal('unknown');
-    return draft;
-  }
-
-  /** Where somebody stands to a draft whose files are asked for: as an author, as staff, or as a reviewer. */
-  async reading(
-    person: Person,
-    exchangeId: string,
-    draftId: string,
-  ): Promise<{ place: Place; draft: Draft; own: boolean }> {
-    const place = await this.access.exchange(person, exchangeId);
-    const mine = await this.access.ownDraft(place);
-    if (mine !== null && mine.id === draftId) {
-      see(place, { kind: 'own-draft' });
-      return { place, draft: mine, own: true };
-    }
-    return { place, draft: await this.#readable(this.database.read, place, draftId), own: false };
-  }
-
   #saving<T>(
     person: Person,
     exchangeId: string,
@@ -232,23 +149,6 @@ export class DraftsService {
   async #partView(manager: EntityManager, place: Place, draft: Draft, part: DraftPart): Promise<PartView> {
     const [view] = await this.readings.parts(manager, place, draft, [part], 'author');
     return view as PartView;
-  }
-
-  async #metas(manager: EntityManager, place: Place, draft: Draft, versions: readonly DraftVersion[]) {
-    const { exchange } = place;
-    const author = await manager.findOneBy(Participant, { id: draft.participantId });
-    const own = place.own ?? (author === null ? null : await ownTimesOf(manager, exchange, author));
-    const names = await namesOf(
-      manager,
-      versions.flatMap(({ handedInBy }) => (handedInBy === null ? [] : [handedInBy])),
-    );
-    const told = (by: string | null) => (by === null || by === place.person.id ? null : (names.get(by) ?? null));
-    const metas = [];
-    for (const version of versions) {
-      const parts = await partsOf(manager, draft.id, version.id, exchange.deliverables);
-      metas.push(versionMeta(exchange, own, version, parts, told(version.handedInBy)));
-    }
-    return metas;
   }
 
   async #view(manager: EntityManager, place: Place): Promise<MyDraftView> {
@@ -277,7 +177,7 @@ export class DraftsService {
         rows.filter(({ kind }) => kind !== 'text'),
         'author',
       ),
-      versions: await this.#metas(manager, place, draft, versions),
+      versions: await versionMetas(manager, place, draft, versions),
       changedSinceHandIn: await changedSinceHandIn(
         manager,
         draft,

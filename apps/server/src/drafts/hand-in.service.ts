@@ -1,14 +1,7 @@
 import { createHash } from 'node:crypto';
 import { Injectable } from '@nestjs/common';
-import type {
-  DraftReading,
-  FieldProblem,
-  HandInCheck,
-  HandInRequest,
-  NameFindView,
-  VersionMeta,
-} from '@salt-circle/contracts';
-import { isFilled, missingDeliverables, type Filled, type TextRange } from '@salt-circle/core';
+import type { DraftReading, FieldProblem, HandInCheck, HandInRequest, VersionMeta } from '@salt-circle/contracts';
+import { isFilled, missingDeliverables, type Filled } from '@salt-circle/core';
 import { In, IsNull, type EntityManager } from 'typeorm';
 import type { Person } from '../accounts/entities.js';
 import { Clock } from '../clock/clock.js';
@@ -16,14 +9,16 @@ import { Database, type Report } from '../database/database.js';
 import { insertAll } from '../database/insert-all.js';
 import { Access, act, type Place } from '../exchanges/access.js';
 import { StoredFile } from '../files/entities.js';
-import { footnotesIn, withFootnote } from '../html/footnotes.js';
+import { withFootnote } from '../html/footnotes.js';
 import { HIDDEN, hideInHtml } from '../html/hide-in-html.js';
+import { htmlToText } from '../html/html-to-text.js';
 import { Ids } from '../ids/ids.js';
 import { ProblemError } from '../problems/problem-error.js';
 import { refusal } from '../problems/sentences.js';
 import { Review } from '../reviews/entities.js';
 import { Draft, DraftPart, DraftVersion } from './entities.js';
-import { hidesAuthors, identitiesOf, nameFinds } from './name-finds.js';
+import type { LocatedFind } from './name-finds.js';
+import { NameSearch } from './name-search.js';
 import { Readings } from './readings.js';
 import { lateView, versionMeta } from './version-meta.js';
 import { contentDigest, lastVersion, partsOf } from './versions.js';
@@ -46,88 +41,88 @@ export class HandInService {
     private readonly clock: Clock,
     private readonly ids: Ids,
     private readonly readings: Readings,
+    private readonly names: NameSearch,
   ) {}
 
   /** What handing in now would mean: what is missing, what it costs, and what may tell a name. */
   async check(person: Person, exchangeId: string): Promise<HandInCheck> {
-    const manager = this.database.read;
-    const place = await this.access.exchange(person, exchangeId, manager);
-    act(place, { kind: 'hand-in' });
-    const draft = await this.access.ownDraft(place, manager);
-    if (draft === null) throw nothingSaved();
-    return this.#check(manager, await this.#standing(manager, place, draft));
+    const { finds, ...standing } = await this.#look(person, exchangeId);
+    const { place, fingerprint, reading } = standing;
+    return {
+      fingerprint,
+      problems: problemsOf(standing),
+      remarks: remarksOf(standing),
+      late: lateView(place.exchange, place.own, place.now),
+      finds: finds.map(({ view }) => view),
+      hidden: hiddenPassages(standing),
+      reading,
+    };
   }
 
   /** Hides one of the finds from reviewers: in typed words by a mark in their place, in a document in its copy. */
   async hide(person: Person, exchangeId: string, fingerprint: string, key: string): Promise<HandInCheck> {
+    const looked = await this.#look(person, exchangeId);
+    const find = looked.finds.find(({ view }) => view.key === key);
+    if (looked.fingerprint !== fingerprint) throw changedSince();
+    if (find === undefined || !find.view.hideable) throw refusal('unknown');
     await this.database.write(async (manager) => {
-      const place = await this.access.exchange(person, exchangeId, manager);
-      act(place, { kind: 'hand-in' });
-      const draft = await this.access.ownDraft(place, manager);
-      if (draft === null) throw nothingSaved();
-      const standing = await this.#standing(manager, place, draft);
+      const standing = await this.#standingOf(person, exchangeId, manager);
       if (standing.fingerprint !== fingerprint) throw changedSince();
-      const find = (await this.#finds(manager, standing)).find((one) => one.key === key);
-      if (find === undefined || !find.hideable) throw refusal('unknown');
-      const range = { start: find.start, end: find.end };
-      const savedAt = this.clock.now();
-      const without = (text: string) => text.slice(0, range.start) + HIDDEN + text.slice(range.end);
-      if (find.where === 'title' || find.where === 'context') {
-        const field = find.where;
-        await manager.update(
-          Draft,
-          { id: draft.id },
-          { [field]: without(draft[field]), revision: draft.revision + 1, savedAt },
-        );
-        return;
-      }
-      const part = standing.parts.find(({ id }) => id === find.partId) as DraftPart;
-      await manager.update(
-        DraftPart,
-        { id: part.id },
-        find.where === 'text' || find.where === 'footnote'
-          ? { html: hiddenIn(part.html, find, range), revision: part.revision + 1, savedAt }
-          : { hidden: [...part.hidden, range].sort((a, b) => a.start - b.start) },
-      );
+      await this.#hide(manager, standing.draft, find);
     });
     return this.check(person, exchangeId);
   }
 
+  async #hide(manager: EntityManager, draft: Draft, { view, within }: LocatedFind): Promise<void> {
+    const { start, end, where } = view;
+    const savedAt = this.clock.now();
+    const without = (text: string) => text.slice(0, start) + HIDDEN + text.slice(end);
+    if (where === 'title' || where === 'context') {
+      const revision = draft.revision + 1;
+      await manager.update(Draft, { id: draft.id }, { [where]: without(draft[where]), revision, savedAt });
+      return;
+    }
+    const part = within.part as DraftPart;
+    const typed = (html: string) => ({ html, revision: part.revision + 1, savedAt });
+    const hidden =
+      within.footnote !== null
+        ? typed(withFootnote(part.html, within.footnote, without(within.text)))
+        : where === 'text'
+          ? typed(hideInHtml(part.html, [{ start, end }]))
+          : { hidden: [...part.hidden, { start, end }].sort((a, b) => a.start - b.start) };
+    await manager.update(DraftPart, { id: part.id }, hidden);
+  }
+
   /** Handing in the same saved state twice gives the same version: pressing twice does no harm. */
-  handIn(person: Person, exchangeId: string, { fingerprint, namesSeen }: HandInRequest): Promise<VersionMeta> {
+  async handIn(person: Person, exchangeId: string, { fingerprint, namesSeen }: HandInRequest): Promise<VersionMeta> {
+    // Before the transaction, which nobody else's saving should wait for; the fingerprint ties the two together.
+    const told = namesSeen ? null : await this.#look(person, exchangeId);
     return this.database.write(async (manager, happened) => {
-      const place = await this.access.exchange(person, exchangeId, manager);
-      const draft = await this.access.ownDraft(place, manager);
-      if (draft === null) {
-        act(place, { kind: 'hand-in' });
-        throw nothingSaved();
-      }
-      const standing = await this.#standing(manager, place, draft);
+      const standing = await this.#standingOf(person, exchangeId, manager, 'look');
+      const { place, draft, parts } = standing;
       const last = await lastVersion(manager, draft.id);
       const same = standing.fingerprint === fingerprint;
-      if (same && last !== null && last.digest === contentDigest(draft, standing.parts))
+      if (same && last !== null && last.digest === contentDigest(draft, parts))
         return meta(manager, place, draft, last);
       act(place, { kind: 'hand-in' });
-      if (!same) throw changedSince();
-      const check = await this.#check(manager, standing);
-      assertComplete(check.problems);
-      if (!namesSeen && check.finds.some(({ removed }) => !removed)) throw namesFound();
+      if (!same || (told !== null && told.fingerprint !== fingerprint)) throw changedSince();
+      assertComplete(problemsOf(standing));
+      if (told?.finds.some(({ view }) => !view.removed) === true) throw namesFound();
       return this.#keep(manager, happened, person, standing);
     });
   }
 
   /** Hands in what a student has saved, whatever the dates: for staff, with the student's version history going on. */
-  handInFor(
+  async handInFor(
     person: Person,
     place: Place,
     draft: Draft,
     manager: EntityManager,
     happened: Report,
   ): Promise<VersionMeta> {
-    return this.#standing(manager, place, draft).then((standing) => {
-      assertComplete(problemsOf(standing));
-      return this.#keep(manager, happened, person, standing);
-    });
+    const standing = await this.#standing(manager, place, draft);
+    assertComplete(problemsOf(standing));
+    return this.#keep(manager, happened, person, standing);
   }
 
   /** Takes back what was handed in. Everything stays saved, and can be handed in again while that is open. */
@@ -177,23 +172,26 @@ export class HandInService {
     };
   }
 
-  async #check(manager: EntityManager, standing: Standing): Promise<HandInCheck> {
-    const { place, fingerprint, reading } = standing;
-    return {
-      fingerprint,
-      problems: problemsOf(standing),
-      remarks: remarksOf(standing),
-      late: lateView(place.exchange, place.own, place.now),
-      finds: await this.#finds(manager, standing),
-      reading,
-    };
+  /** Where the own draft stands, with what may tell a name in it. */
+  async #look(person: Person, exchangeId: string): Promise<Standing & { readonly finds: readonly LocatedFind[] }> {
+    const manager = this.database.read;
+    const standing = await this.#standingOf(person, exchangeId, manager);
+    const { place, draft, parts, files } = standing;
+    return { ...standing, finds: await this.names.finds(manager, place.exchange, draft, parts, files) };
   }
 
-  async #finds(manager: EntityManager, { place, draft, parts, files }: Standing): Promise<HandInCheck['finds']> {
-    const { exchange } = place;
-    if (!hidesAuthors(exchange)) return [];
-    const titles = new Map(exchange.deliverables.map(({ id, title }) => [id, title]));
-    return nameFinds(draft, parts, files, titles, await identitiesOf(manager, exchange, draft));
+  /** @param how `look` leaves it to the caller to ask whether it can be handed in now */
+  async #standingOf(
+    person: Person,
+    exchangeId: string,
+    manager: EntityManager,
+    how: 'act' | 'look' = 'act',
+  ): Promise<Standing> {
+    const place = await this.access.exchange(person, exchangeId, manager);
+    const draft = await this.access.ownDraft(place, manager);
+    if (how === 'act' || draft === null) act(place, { kind: 'hand-in' });
+    if (draft === null) throw nothingSaved();
+    return this.#standing(manager, place, draft);
   }
 
   async #keep(manager: EntityManager, happened: Report, person: Person, standing: Standing): Promise<VersionMeta> {
@@ -235,12 +233,15 @@ export class HandInService {
   }
 }
 
-/** Typed text with a find hidden, in its lines or in one of its footnotes. */
-function hiddenIn(html: string, { where, whereWords }: NameFindView, range: TextRange): string {
-  if (where === 'text') return hideInHtml(html, [range]);
-  const number = Number(/^footnote (\d+)/.exec(whereWords)?.[1]) - 1;
-  const words = footnotesIn(html)[number] ?? '';
-  return withFootnote(html, number, words.slice(0, range.start) + HIDDEN + words.slice(range.end));
+/** What is hidden from reviewers in copies of documents, so that it can be shown again. */
+function hiddenPassages({ parts, files, reading }: Standing): HandInCheck['hidden'] {
+  return parts.flatMap(({ id, digest, hidden }) => {
+    const file = files.get(digest ?? '');
+    if (hidden.length === 0 || file?.copyHtml == null) return [];
+    const text = htmlToText(file.copyHtml);
+    const deliverable = reading.parts.find((one) => one.id === id)?.deliverable ?? '';
+    return hidden.map(({ start, end }) => ({ partId: id, deliverable, start, end, words: text.slice(start, end) }));
+  });
 }
 
 async function meta(manager: EntityManager, place: Place, draft: Draft, version: DraftVersion): Promise<VersionMeta> {

@@ -1,14 +1,9 @@
+import { createHash } from 'node:crypto';
 import type { NameFindView } from '@salt-circle/contracts';
-import { findIdentities, type Identity, type IdentityFind, type TextRange } from '@salt-circle/core';
-import { In, type EntityManager } from 'typeorm';
-import { Person } from '../accounts/entities.js';
-import { Enrolment } from '../courses/entities.js';
-import type { Exchange } from '../exchanges/entities.js';
-import { Participant } from '../exchanges/entities.js';
+import type { IdentityFind, SearchOptions, TextRange } from '@salt-circle/core';
 import type { StoredFile } from '../files/entities.js';
 import { footnotesIn } from '../html/footnotes.js';
 import { htmlToText } from '../html/html-to-text.js';
-import { Authors } from './authors.js';
 import type { Draft, DraftPart } from './entities.js';
 
 /** Enough to act on; a text that has more is about its author. */
@@ -16,103 +11,127 @@ const MOST_FINDS = 200;
 /** UTF-16 code units shown on either side. */
 const AROUND = 40;
 
-/** Whether reviewers are not to learn who the authors are. */
-export function hidesAuthors({ names }: Pick<Exchange, 'names'>): boolean {
-  return names === 'both-ways' || names === 'authors-only';
-}
-
-/** The authors of a draft, with all that could give them away. */
-export async function identitiesOf(manager: EntityManager, exchange: Exchange, draft: Draft): Promise<Identity[]> {
-  const ids = (await Authors.load(manager, exchange)).of(draft);
-  const participants = ids.length === 0 ? [] : await manager.findBy(Participant, { id: In([...ids]) });
-  const personIds = participants.map(({ personId }) => personId);
-  const people = personIds.length === 0 ? [] : await manager.findBy(Person, { id: In(personIds) });
-  const enrolments = await manager.findBy(Enrolment, { courseId: exchange.courseId, personId: In(personIds) });
-  const campus = new Map(enrolments.map(({ personId, campusId }) => [personId, campusId]));
-  return people.map(({ id, name, email }) => ({ name, email, campusId: campus.get(id) ?? null }));
-}
-
-interface Text {
+/** A text of a draft in which names are looked for, and what can be done about a find in it. */
+export interface SearchedText {
+  /** Unique among the texts of a draft. */
+  readonly id: string;
   readonly text: string;
+  readonly as: SearchOptions['as'];
   readonly where: NameFindView['where'];
   readonly whereWords: string;
   readonly part: DraftPart | null;
+  /** Of footnotes: which one, from 0. */
+  readonly footnote: number | null;
   readonly hideable: boolean;
   readonly removed: boolean;
-  readonly as: 'prose' | 'label';
   /** Hidden from reviewers already. */
   readonly hidden: readonly TextRange[];
 }
 
-/** Every place in a draft that may tell reviewers who wrote it, in the order of the hand-in. */
-export function nameFinds(
+/** A find, with the text that it stands in. */
+export interface LocatedFind {
+  readonly view: NameFindView;
+  readonly within: SearchedText;
+}
+
+/** Every text of a draft that may tell reviewers who wrote it, in the order of the hand-in. */
+export function searchedTexts(
   draft: Pick<Draft, 'title' | 'context'>,
   parts: readonly DraftPart[],
   files: ReadonlyMap<string, StoredFile>,
   titles: ReadonlyMap<string, string>,
-  people: readonly Identity[],
-): NameFindView[] {
-  const texts: Text[] = [
-    plain('title', 'Title', draft.title, true),
-    plain('context', 'Words for your reviewers', draft.context, true),
+): SearchedText[] {
+  return [
+    text('title', 'Title', draft.title, { hideable: true }),
+    text('context', 'Words for your reviewers', draft.context, { hideable: true }),
     ...parts.flatMap((part) =>
       textsOf(part, files.get(part.digest ?? '') ?? null, titles.get(part.deliverableId) ?? ''),
     ),
   ];
-  return texts.flatMap((one) => findsIn(one, people)).slice(0, MOST_FINDS);
 }
 
-function plain(where: Text['where'], whereWords: string, text: string, hideable: boolean): Text {
-  return { text, where, whereWords, part: null, hideable, removed: false, as: 'prose', hidden: [] };
+function text(
+  where: SearchedText['where'],
+  whereWords: string,
+  words: string,
+  how: Partial<SearchedText> = {},
+): SearchedText {
+  const base = { part: null, footnote: null, hideable: false, removed: false, as: 'prose', hidden: [] } as const;
+  return { id: where, text: words, where, whereWords, ...base, ...how };
 }
 
-function textsOf(part: DraftPart, file: StoredFile | null, title: string): Text[] {
-  const about = (where: Text['where'], words: string, text: string, how: Partial<Text> = {}): Text => ({
-    ...plain(where, words, text, false),
-    part,
-    ...how,
-  });
+function textsOf(part: DraftPart, file: StoredFile | null, title: string): SearchedText[] {
+  const of = (where: SearchedText['where'], words: string, said: string, index: number, how: Partial<SearchedText>) =>
+    text(where, words, said, { part, id: `${part.id}:${where}:${index}`, ...how });
   switch (part.kind) {
     case 'text':
       return [
-        about('text', title, htmlToText(part.html), { hideable: true }),
+        of('text', title, htmlToText(part.html), 0, { hideable: true }),
         ...footnotesIn(part.html).map((words, index) =>
-          about('footnote', `footnote ${index + 1} of “${title}”`, words, { hideable: true }),
+          of('footnote', `footnote ${index + 1} of “${title}”`, words, index, { hideable: true, footnote: index }),
         ),
       ];
     case 'link':
-      return [part.title, part.about, part.url].map((text) => about('link', `${title} (link)`, text, { as: 'label' }));
+      return [
+        of('link', `${title} (link)`, part.title, 0, {}),
+        of('link', `${title} (link)`, part.about, 1, {}),
+        of('link', `${title} (address of the link)`, part.url, 2, { as: 'label' }),
+      ];
     case 'file':
     case 'recording': {
       const copy = file?.copyHtml == null ? (file?.copyText ?? '') : htmlToText(file.copyHtml);
+      const label = { as: 'label', removed: true } as const;
       return [
-        about('copy', title, copy, { hideable: file?.copyHtml != null, hidden: part.hidden }),
-        about('file-name', `name of the file for “${title}”`, part.name, { as: 'label', removed: true }),
-        ...(file?.metadata ?? []).map(({ where, value }) =>
-          about('metadata', where, value, { as: 'label', removed: true }),
-        ),
+        of('copy', title, copy, 0, { hideable: file?.copyHtml != null, hidden: part.hidden }),
+        of('file-name', `name of the file for “${title}”`, part.name, 0, label),
+        ...(file?.metadata ?? []).map(({ where, value }, index) => of('metadata', where, value, index, label)),
       ];
     }
   }
 }
 
-function findsIn({ text, part, hidden, as, ...how }: Text, people: readonly Identity[]): NameFindView[] {
-  return findIdentities(text, people, { as })
+/** @param finds of each text, in the order of the texts */
+export function locatedFinds(
+  texts: readonly SearchedText[],
+  finds: ReadonlyArray<readonly IdentityFind[]>,
+): LocatedFind[] {
+  return texts.flatMap((within, index) => findsIn(within, finds[index] ?? [])).slice(0, MOST_FINDS);
+}
+
+function findsIn(within: SearchedText, finds: readonly IdentityFind[]): LocatedFind[] {
+  const { part, where, whereWords, hideable, removed, hidden } = within;
+  const seen = new Map<string, number>();
+  return finds
     .filter(({ start, end }) => !hidden.some((range) => range.start <= start && range.end >= end))
-    .map((find: IdentityFind): NameFindView => ({
-      key: [how.where, part?.id ?? '', how.whereWords, find.start, find.end].join('|'),
-      where: how.where,
-      whereWords: how.whereWords,
-      partId: part?.id ?? null,
-      deliverableId: part?.deliverableId ?? null,
-      before: text.slice(Math.max(0, find.start - AROUND), find.start),
-      exact: find.exact,
-      after: text.slice(find.end, find.end + AROUND),
-      start: find.start,
-      end: find.end,
-      what: find.what,
-      certainty: find.certainty,
-      hideable: how.hideable,
-      removed: how.removed,
-    }));
+    .map(({ start, end, exact, what, certainty }) => {
+      const before = within.text.slice(Math.max(0, start - AROUND), start);
+      const after = within.text.slice(end, end + AROUND);
+      const key = keyOf(within.id, before, exact, after);
+      const nth = seen.get(key) ?? 0;
+      seen.set(key, nth + 1);
+      return {
+        within,
+        view: {
+          key: `${key}-${nth}`,
+          where,
+          whereWords,
+          partId: part?.id ?? null,
+          deliverableId: part?.deliverableId ?? null,
+          before,
+          exact,
+          after,
+          start,
+          end,
+          what,
+          certainty,
+          hideable,
+          removed,
+        },
+      };
+    });
+}
+
+/** From the words around and not from the place: what was decided holds when something before it is hidden. */
+function keyOf(...parts: readonly string[]): string {
+  return createHash('sha256').update(parts.join('\n')).digest('base64url').slice(0, 22);
 }

@@ -15,3 +15,8 @@ export function withAddresses(html: string, exchangeId: string, draftId: string)
 export function withoutAddresses(html: string): string {
   return html.replace(ADDRESS, 'src="picture:$1"');
 }
+
+/** For a page outside of the application: pictures as files beside it. */
+export function withPictureFiles(html: string, fileOf: (digest: string) => string): string {
+  return html.replace(STORED, (_, digest: string) => `src="${fileOf(digest)}"`);
+}

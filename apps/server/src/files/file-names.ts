@@ -2,8 +2,7 @@ import { randomUUID } from 'node:crypto';
 
 const LONGEST = 150;
 /** Control signs, and marks that turn the direction of writing round to hide an ending. */
-// eslint-disable-next-line no-control-regex
-const UNSEEN = /[\u0000-\u001f\u007f\u200e\u200f\u202a-\u202e\u2066-\u2069]/g;
+const UNSEEN = /[\p{Cc}\p{Bidi_Control}]/gu;
 /** What some file system does not take. */
 const FORBIDDEN = /[<>:"|?*]/g;
 

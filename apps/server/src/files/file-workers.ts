@@ -1,21 +1,21 @@
 import { MessageChannel, type MessagePort } from 'node:worker_threads';
 import { fileURLToPath } from 'node:url';
-import { Injectable, Optional, type OnApplicationShutdown } from '@nestjs/common';
+import type { OnApplicationShutdown } from '@nestjs/common';
+import type { IdentityFind } from '@salt-circle/core';
 import { Piscina } from 'piscina';
 import type { Converted } from './worker/converted.js';
 import type { Inspected } from './worker/inspect.js';
-import type { Answer, ConvertTask, InspectTask } from './worker/worker.js';
+import type { Answer, ConvertTask, InspectTask, NamesTask } from './worker/worker.js';
 
 /** The compiled worker: threads load plain JavaScript, in tests as well. */
 const WORKER = fileURLToPath(new URL('../../dist/files/worker/worker.js', import.meta.url));
 
-/** A class, because what Nest looks at must be there at run time. */
-export class WorkLimits {
+export interface WorkLimits {
   /** Milliseconds. */
-  readonly inspect!: number;
-  readonly convert!: number;
+  readonly inspect: number;
+  readonly convert: number;
   /** Megabytes of the thread's own memory. */
-  readonly memory!: number;
+  readonly memory: number;
 }
 
 export const WORK_LIMITS: WorkLimits = { inspect: 60_000, convert: 240_000, memory: 768 };
@@ -29,18 +29,19 @@ export class WorkStopped extends Error {
  * Looks into files in threads of their own. Whatever a file makes a reader do, it can at most end its thread: the
  * server goes on answering. Looking at what has just been uploaded does not wait behind long conversions.
  */
-@Injectable()
 export class FileWorkers implements OnApplicationShutdown {
   readonly #inspecting: Piscina;
   readonly #converting: Piscina;
+  readonly #searching: Piscina;
 
   /** Tests give other limits, and workers that misbehave. */
   constructor(
-    @Optional() private readonly limits: WorkLimits = WORK_LIMITS,
-    @Optional() worker: string = WORKER,
+    private readonly limits: WorkLimits = WORK_LIMITS,
+    worker: string = WORKER,
   ) {
     this.#inspecting = pool(limits, worker);
     this.#converting = pool(limits, worker);
+    this.#searching = pool(limits, worker);
   }
 
   inspect(task: InspectTask): Promise<Answer<Inspected>> {
@@ -49,6 +50,11 @@ export class FileWorkers implements OnApplicationShutdown {
 
   takePicture(task: { readonly path: string; readonly to: string }): Promise<Answer<null>> {
     return this.#run(this.#inspecting, 'takePicture', task, this.limits.inspect);
+  }
+
+  /** Looks for people in texts, which takes seconds in a book. @returns the finds of each text */
+  findNames(task: NamesTask): Promise<IdentityFind[][]> {
+    return this.#run(this.#searching, 'findNames', task, this.limits.inspect);
   }
 
   async convert(task: Omit<ConvertTask, 'port'>, tell: (share: number) => void): Promise<Answer<Converted>> {
@@ -84,7 +90,7 @@ export class FileWorkers implements OnApplicationShutdown {
   }
 
   async onApplicationShutdown(): Promise<void> {
-    await Promise.all([this.#inspecting.destroy(), this.#converting.destroy()]);
+    await Promise.all([this.#inspecting, this.#converting, this.#searching].map((threads) => threads.destroy()));
   }
 }
 

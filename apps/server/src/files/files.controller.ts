@@ -3,7 +3,7 @@ import contentDisposition from 'content-disposition';
 import type { Response } from 'express';
 import { Person } from '../accounts/entities.js';
 import { Database } from '../database/database.js';
-import { DraftsService } from '../drafts/drafts.service.js';
+import { ReadDraftsService } from '../drafts/read-drafts.service.js';
 import { DraftPart, DraftPicture } from '../drafts/entities.js';
 import { neutralName } from '../drafts/readings.js';
 import { lastVersion } from '../drafts/versions.js';
@@ -29,7 +29,7 @@ interface PartParams {
 @Controller('exchanges/:exchangeId/drafts/:draftId')
 export class FilesController {
   constructor(
-    private readonly drafts: DraftsService,
+    private readonly drafts: ReadDraftsService,
     private readonly database: Database,
     private readonly store: FileStore,
   ) {}

@@ -1,9 +1,11 @@
+import { escapeHtml, unescapeHtml } from './escape.js';
+
 /** A footnote of a typed text stands where it belongs, with its words in an attribute: `<sup data-footnote="…"></sup>`. */
 const FOOTNOTE = /<sup data-footnote="([^"]*)"><\/sup>/g;
 
 /** Words of the footnotes of a cleaned text, in their order. */
 export function footnotesIn(html: string): string[] {
-  return [...html.matchAll(FOOTNOTE)].map(([, words = '']) => unescaped(words));
+  return [...html.matchAll(FOOTNOTE)].map(([, words = '']) => unescapeHtml(words));
 }
 
 /** For reading: a number that leads to the note, and the notes as a list at the end. */
@@ -23,18 +25,6 @@ export function withFootnote(html: string, number: number, words: string): strin
   let at = -1;
   return html.replace(FOOTNOTE, (whole) => {
     at += 1;
-    return at === number ? `<sup data-footnote="${escaped(words)}"></sup>` : whole;
+    return at === number ? `<sup data-footnote="${escapeHtml(words)}"></sup>` : whole;
   });
-}
-
-function escaped(text: string): string {
-  return text.replace(/&/g, '&amp;').replace(/"/g, '&quot;').replace(/</g, '&lt;').replace(/>/g, '&gt;');
-}
-
-function unescaped(text: string): string {
-  return text
-    .replace(/&lt;/g, '<')
-    .replace(/&gt;/g, '>')
-    .replace(/&quot;/g, '"')
-    .replace(/&amp;/g, '&');
 }

@@ -1,5 +1,6 @@
 import { TextCollector, type TextRange } from '@salt-circle/core';
 import { Parser } from 'htmlparser2';
+import { escapeHtml } from './escape.js';
 
 /** Stands where something was hidden. */
 export const HIDDEN = '[hidden]';
@@ -20,7 +21,7 @@ export function hideInHtml(html: string, ranges: readonly TextRange[]): string {
     {
       onopentag: (name, attributes) => {
         collector.boundary(name);
-        const words = Object.entries(attributes).map(([key, value]) => ` ${key}="${escaped(value)}"`);
+        const words = Object.entries(attributes).map(([key, value]) => ` ${key}="${escapeHtml(value)}"`);
         out.push(`<${name}${words.join('')}>`);
       },
       onclosetag: (name) => {
@@ -29,7 +30,7 @@ export function hideInHtml(html: string, ranges: readonly TextRange[]): string {
       },
       ontext: (run) => {
         const placed = collector.text(run);
-        out.push(placed === null ? escaped(run) : cut(run, placed, ranges, begun));
+        out.push(placed === null ? escapeHtml(run) : cut(run, placed, ranges, begun));
       },
     },
     { decodeEntities: true },
@@ -53,14 +54,10 @@ function cut(
     .sort((a, b) => a.from - b.from);
   for (const { range, from, to } of inRun) {
     const first = Math.max(from, at, skip);
-    result += escaped(run.slice(at, first));
+    result += escapeHtml(run.slice(at, first));
     if (!begun.has(range)) result += HIDDEN;
     begun.add(range);
     at = Math.max(at, Math.min(to, run.length));
   }
-  return result + escaped(run.slice(at));
-}
-
-function escaped(text: string): string {
-  return text.replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;').replace(/"/g, '&quot;');
+  return result + escapeHtml(run.slice(at));
 }

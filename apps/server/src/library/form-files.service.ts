@@ -14,14 +14,13 @@ import {
   type FormReading,
   maySee,
 } from '@salt-circle/core';
-import { stringify } from 'csv-stringify/sync';
 import type { Person } from '../accounts/entities.js';
 import { Clock } from '../clock/clock.js';
 import { Database } from '../database/database.js';
 import { Access, assertAllowed } from '../exchanges/access.js';
 import { iso } from '../exchanges/instants.js';
 import { Ids } from '../ids/ids.js';
-import { cellsOf, unreadable } from '../people/cells.js';
+import { cellsOf, csvOf, unreadable } from '../people/cells.js';
 import { sourceOf } from '../people/source.js';
 import { formProblem, invalid } from '../problems/sentences.js';
 import { itemOf, LibraryService } from './library.service.js';
@@ -67,7 +66,7 @@ export class FormFilesService {
         };
       }
       case 'csv':
-        return { name: `${stem}.csv`, type: 'text/csv; charset=utf-8', text: csv(writeFormRows(titled).rows) };
+        return { name: `${stem}.csv`, type: 'text/csv; charset=utf-8', text: csvOf(writeFormRows(titled).rows) };
     }
   }
 
@@ -119,11 +118,6 @@ function parsed(text: string): unknown {
 
 function pretty(value: unknown): string {
   return `${JSON.stringify(value, null, 2)}\n`;
-}
-
-/** RFC 4180, with a mark at the beginning by which spreadsheets recognise UTF-8, and no cell that would be run as a formula. */
-export function csv(rows: readonly string[][]): string {
-  return stringify(rows as string[][], { bom: true, record_delimiter: '\r\n', escape_formulas: true });
 }
 
 function stemOf(name: string): string {

@@ -1,4 +1,5 @@
 import { parse } from 'csv-parse/sync';
+import { stringify } from 'csv-stringify/sync';
 import { ProblemError } from '../problems/problem-error.js';
 
 const BOM = '\uFEFF';
@@ -61,4 +62,9 @@ export function cellsOf(text: string): string[][] {
       'Close the quotation mark there, or write two for one that belongs to the text.',
     );
   }
+}
+
+/** RFC 4180, with a mark at the beginning by which spreadsheets recognise UTF-8, and no cell that would be run as a formula. */
+export function csvOf(rows: readonly string[][]): string {
+  return stringify(rows as string[][], { bom: true, record_delimiter: '\r\n', escape_formulas: true });
 }

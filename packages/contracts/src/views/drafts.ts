@@ -142,6 +142,15 @@ export interface NameFindView {
   readonly removed: boolean;
 }
 
+export interface HiddenPassage {
+  readonly partId: string;
+  readonly deliverable: string;
+  /** UTF-16 code units of the document's text. */
+  readonly start: number;
+  readonly end: number;
+  readonly words: string;
+}
+
 /** What handing in now would mean. */
 export interface HandInCheck {
   /** Stands for all that is saved at this moment; handing in names it. */
@@ -152,6 +161,8 @@ export interface HandInCheck {
   readonly remarks: readonly string[];
   readonly late: LateView | null;
   readonly finds: readonly NameFindView[];
+  /** Passages of documents that reviewers do not get to see, and that can be shown again. */
+  readonly hidden: readonly HiddenPassage[];
   /** As reviewers will see it. */
   readonly reading: DraftReading;
 }

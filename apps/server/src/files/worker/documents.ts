@@ -4,6 +4,7 @@ import mammoth from 'mammoth';
 import MarkdownIt from 'markdown-it';
 import footnotes from 'markdown-it-footnote';
 import { cleanHtml } from '../../html/clean-html.js';
+import { escapeHtml, unescapeHtml } from '../../html/escape.js';
 import { htmlToText } from '../../html/html-to-text.js';
 import type { FoundMetadata } from '../entities.js';
 import { decodeText } from '../../people/cells.js';
@@ -54,8 +55,7 @@ export async function convertText(path: string): Promise<Converted> {
   const blocks = decodeText(await readFile(path))
     .split(/\r?\n\s*\r?\n/)
     .filter((block) => block.trim() !== '');
-  const escaped = (text: string) => text.replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;');
-  return finished(blocks.map((block) => `<p>${escaped(block).replace(/\r?\n/g, '<br>')}</p>`).join(''), [], []);
+  return finished(blocks.map((block) => `<p>${escapeHtml(block).replace(/\r?\n/g, '<br>')}</p>`).join(''), [], []);
 }
 
 /** Elements and attributes that name people (ECMA-376 part 1, clauses 15.2.12 and 17.13). */
@@ -91,18 +91,11 @@ function found(lists: ReadonlyArray<readonly [where: string, values: readonly st
 }
 
 function elements(xml: string, name: string): string[] {
-  return [...xml.matchAll(new RegExp(`<${name}(?:\\s[^>]*)?>([^<]*)<`, 'g'))].map(([, value = '']) => unescaped(value));
+  return [...xml.matchAll(new RegExp(`<${name}(?:\\s[^>]*)?>([^<]*)<`, 'g'))].map(([, value = '']) =>
+    unescapeHtml(value),
+  );
 }
 
 function attributes(xml: string, name: string): string[] {
-  return [...xml.matchAll(new RegExp(`\\s${name}="([^"]*)"`, 'g'))].map(([, value = '']) => unescaped(value));
-}
-
-function unescaped(text: string): string {
-  return text
-    .replace(/&lt;/g, '<')
-    .replace(/&gt;/g, '>')
-    .replace(/&quot;/g, '"')
-    .replace(/&apos;/g, "'")
-    .replace(/&amp;/g, '&');
+  return [...xml.matchAll(new RegExp(`\\s${name}="([^"]*)"`, 'g'))].map(([, value = '']) => unescapeHtml(value));
 }

@@ -1,5 +1,6 @@
 import { parseDocument } from 'htmlparser2';
 import { isTag, isText, type AnyNode, type Element } from 'domhandler';
+import { escapeHtml } from '../../html/escape.js';
 import { Refused } from './refused.js';
 
 /** Makes a picture of the document one that can be shown; null when it cannot. */
@@ -60,7 +61,7 @@ export class OdtReader {
   }
 
   async #node(node: AnyNode, place: Place): Promise<string> {
-    if (isText(node)) return escaped(node.data.replace(/\s+/g, ' '));
+    if (isText(node)) return escapeHtml(node.data.replace(/\s+/g, ' '));
     if (!isTag(node)) return '';
     const { name, attribs } = node;
     const inside = () => this.#children(node, place);
@@ -78,7 +79,7 @@ export class OdtReader {
         return tags.reduce((html, tag) => `<${tag}>${html}</${tag}>`, await inside());
       }
       case 'text:a':
-        return `<a href="${escaped(attribs['xlink:href'] ?? '')}">${await inside()}</a>`;
+        return `<a href="${escapeHtml(attribs['xlink:href'] ?? '')}">${await inside()}</a>`;
       case 'text:list': {
         const list = attribs['text:style-name'] ?? place.list;
         const tag = this.#ordered.get(list ?? '') === true ? 'ol' : 'ul';
@@ -191,8 +192,4 @@ function find(nodes: readonly AnyNode[], name: string): Element | null {
 
 function textOf(element: Element): string {
   return element.children.map((one) => (isText(one) ? one.data : '')).join('');
-}
-
-function escaped(text: string): string {
-  return text.replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;').replace(/"/g, '&quot;');
 }

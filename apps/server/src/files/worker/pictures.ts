@@ -2,6 +2,7 @@ import { writeFile } from 'node:fs/promises';
 import { createHash } from 'node:crypto';
 import { join } from 'node:path';
 import sharp from 'sharp';
+import { escapeHtml } from '../../html/escape.js';
 
 /** More than any camera's picture; a picture that claims more is not decoded. */
 export const MOST_PIXELS = 100_000_000;
@@ -21,8 +22,7 @@ export class Pictures {
     const digest = createHash('sha256').update(clean).digest('hex');
     await writeFile(join(this.folder, digest), clean);
     if (!this.digests.includes(digest)) this.digests.push(digest);
-    const words = alt.replace(/[&<>"]/g, ' ').trim();
-    return `<img src="picture:${digest}" alt="${words}">`;
+    return `<img src="picture:${digest}" alt="${escapeHtml(alt.trim())}">`;
   }
 }
 

@@ -1,4 +1,5 @@
 import type { MessagePort } from 'node:worker_threads';
+import { findIdentities, type Identity, type IdentityFind, type SearchOptions } from '@salt-circle/core';
 import type { Converted } from './converted.js';
 import { inspect, type Inspected } from './inspect.js';
 import { Refused } from './refused.js';
@@ -11,6 +12,11 @@ export type Answer<T> =
 export interface InspectTask {
   readonly path: string;
   readonly name: string;
+}
+
+export interface NamesTask {
+  readonly texts: ReadonlyArray<{ readonly text: string; readonly as: SearchOptions['as'] }>;
+  readonly people: readonly Identity[];
 }
 
 export interface ConvertTask {
@@ -34,6 +40,11 @@ export function convertFile({ path, mime, folder, port }: ConvertTask): Promise<
       port.close();
     }
   });
+}
+
+/** The finds of each text, in the order of the texts. */
+export function findNames({ texts, people }: NamesTask): IdentityFind[][] {
+  return texts.map(({ text, as }) => findIdentities(text, people, { as }));
 }
 
 /** A picture for a typed text: as it will be shown, at `to`. */
