@@ -4,7 +4,8 @@ import { readDom } from './domText.js';
 
 export interface Passage {
   readonly id: string;
-  readonly kind: NoteKind;
+  /** `find`: no note, but a place that is pointed out. */
+  readonly kind: NoteKind | 'find';
   readonly anchor: TextAnchor;
 }
 
@@ -23,7 +24,7 @@ export function markPassages(root: HTMLElement, passages: readonly Passage[]): M
   return matches;
 }
 
-function wrap(node: Text, from: number, to: number, id: string, kind: NoteKind): void {
+function wrap(node: Text, from: number, to: number, id: string, kind: Passage['kind']): void {
   const middle = from > 0 ? node.splitText(from) : node;
   if (to - from < middle.data.length) middle.splitText(to - from);
   const mark = node.ownerDocument.createElement('mark');

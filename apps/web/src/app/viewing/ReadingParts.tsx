@@ -6,8 +6,11 @@ import { partWords } from './partWords.js';
 export interface ReadingPartsProps {
   readonly reading: DraftReading;
   readonly exchangeId: string;
-  /** Shows the text in which passages can be marked in a way of its own. */
-  readonly renderText?: (html: string) => ReactNode;
+  /** Shows texts in a way of its own; null for a text that is shown as usual. */
+  readonly renderText?: (html: string, part: PartView) => ReactNode;
+  /** The part to show, where something else than the row of names chooses as well. */
+  readonly partId?: string | null;
+  readonly onPart?: (id: string) => void;
   /** Pages and pictures take most of the window, where nothing stands beside them. */
   readonly tall?: boolean;
 }
@@ -24,12 +27,12 @@ function labelOf(part: PartView, parts: readonly PartView[]): string {
 }
 
 /** All parts of a draft: one at a time, with a row of names to choose from where there are several. */
-export function ReadingParts({ reading, exchangeId, renderText, tall = false }: ReadingPartsProps) {
-  const { parts, draftId, htmlPartId } = reading;
+export function ReadingParts({ reading, exchangeId, renderText, partId, onPart, tall = false }: ReadingPartsProps) {
+  const { parts, draftId } = reading;
   const [chosen, setChosen] = useState<string | null>(null);
-  const part = parts.find(({ id }) => id === chosen) ?? parts[0];
+  const part = parts.find(({ id }) => id === (partId === undefined ? chosen : partId)) ?? parts[0];
   if (part === undefined) return <p className="text-ink-soft">There is nothing in it.</p>;
-  const text = renderText !== undefined && part.id === htmlPartId && part.html !== null;
+  const own = part.html === null ? null : (renderText?.(part.html, part) ?? null);
   return (
     <div>
       {reading.context !== '' && (
@@ -45,7 +48,7 @@ export function ReadingParts({ reading, exchangeId, renderText, tall = false }: 
               key={one.id}
               type="button"
               aria-pressed={one.id === part.id}
-              onClick={() => setChosen(one.id)}
+              onClick={() => (onPart ?? setChosen)(one.id)}
               className="rounded border border-edge bg-paper px-2.5 py-1 text-left text-sm aria-pressed:border-iodine aria-pressed:bg-crust aria-pressed:font-semibold"
             >
               {labelOf(one, parts)} <span className="font-normal text-ink-soft">{partWords(one)}</span>
@@ -54,7 +57,7 @@ export function ReadingParts({ reading, exchangeId, renderText, tall = false }: 
         </div>
       )}
       <div key={part.id} className={paged(part) ? (tall ? 'h-[calc(100vh-15rem)]' : 'h-[60vh]') : ''}>
-        {text ? renderText(part.html ?? '') : <PartViewer part={part} exchangeId={exchangeId} draftId={draftId} />}
+        {own ?? <PartViewer part={part} exchangeId={exchangeId} draftId={draftId} />}
       </div>
     </div>
   );

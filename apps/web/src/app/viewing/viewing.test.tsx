@@ -117,7 +117,7 @@ describe('the parts of a draft', () => {
   it('give the text in which passages are marked to those who mark them', () => {
     const marked = jest.fn((html: string) => <p>marked {html.length}</p>);
     render(<ReadingParts reading={reading([PART])} exchangeId="x" renderText={marked} />);
-    expect(marked).toHaveBeenCalledWith('<p>The bed rose.</p>');
+    expect(marked).toHaveBeenCalledWith('<p>The bed rose.</p>', PART);
     expect(screen.getByText('marked 20')).toBeTruthy();
   });
 

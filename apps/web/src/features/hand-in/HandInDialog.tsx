@@ -1,12 +1,15 @@
-import type { HandInCheck, NameFindView, Problem, VersionMeta } from '@salt-circle/contracts';
-import { useEffect, useState } from 'react';
+import type { HandInCheck, HiddenPassage, NameFindView, Problem, VersionMeta } from '@salt-circle/contracts';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { Button, Checkbox, Loading, Notice } from '../../kit/index.js';
 import { problemOf } from '../../app/api.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { saveQueue } from '../../app/store.js';
 import { useExchange } from '../../app/useExchange.js';
+import { DraftText } from '../../app/reading/DraftText.js';
+import type { Passage } from '../../app/reading/passages.js';
 import { ReadingParts } from '../../app/viewing/ReadingParts.js';
-import { useHandInMutation, useHideFindMutation, useLazyCheckQuery } from './handInApi.js';
+import { findPassages } from './findPassages.js';
+import { useHandInMutation, useHideFindMutation, useLazyCheckQuery, useShowAgainMutation } from './handInApi.js';
 import { lateInWords } from '../../app/settingWords.js';
 import { NameFinds } from './NameFinds.js';
 
@@ -16,6 +19,10 @@ export interface HandInDialogProps {
   readonly savePrefix: string;
   readonly onDone: (version: VersionMeta) => void;
 }
+
+const NO_PASSAGES: readonly Passage[] = [];
+/** Nothing stands beside the text here. */
+const ignored = () => {};
 
 /** The last look: what is missing, what it costs, what may tell a name, and what reviewers will see. */
 export function HandInDialog({ lookOnly, savePrefix, onDone }: HandInDialogProps) {
@@ -29,6 +36,16 @@ export function HandInDialog({ lookOnly, savePrefix, onDone }: HandInDialogProps
   const [problem, setProblem] = useState<Problem | null>(null);
   const [unsent, setUnsent] = useState(false);
   const [round, setRound] = useState(0);
+  const [shown, setShown] = useState<NameFindView | null>(null);
+  const [partId, setPartId] = useState<string | null>(null);
+  const [showAgain] = useShowAgainMutation();
+  const preview = useRef<HTMLDivElement>(null);
+  const passages = useMemo(() => findPassages(check?.finds ?? []), [check?.finds]);
+  useEffect(() => {
+    if (shown === null) return;
+    const mark = preview.current?.querySelector(`mark[data-note="${shown.key}"]`);
+    (mark ?? preview.current)?.scrollIntoView({ block: 'center' });
+  }, [shown, partId]);
 
   useEffect(() => {
     let over = false;
@@ -77,6 +94,11 @@ export function HandInDialog({ lookOnly, savePrefix, onDone }: HandInDialogProps
     if (result.data !== undefined) setCheck(result.data);
     else setProblem(result.error as Problem);
   };
+  const again = async ({ partId: of, start, end }: HiddenPassage) => {
+    const result = await showAgain({ exchangeId: exchange.id, partId: of, start, end });
+    if (result.error === undefined) setRound((count) => count + 1);
+    else setProblem(result.error as Problem);
+  };
   const go = async () => {
     setProblem(null);
     const { fingerprint } = check;
@@ -102,13 +124,19 @@ export function HandInDialog({ lookOnly, savePrefix, onDone }: HandInDialogProps
           {remark}
         </Notice>
       ))}
-      {check.finds.length > 0 && (
+      {(check.finds.length > 0 || check.hidden.length > 0) && (
         <NameFinds
           finds={check.finds}
+          hidden={check.hidden}
           kept={kept}
           busy={hiding.isLoading}
           onHide={(find) => void hide(find)}
           onKeep={(find) => setKept(new Set([...kept, find.key]))}
+          onShow={(find) => {
+            setShown(find);
+            if (find.partId !== null) setPartId(find.partId);
+          }}
+          onShowAgain={(passage) => void again(passage)}
         />
       )}
       {check.late !== null && !lookOnly && (
@@ -138,11 +166,25 @@ export function HandInDialog({ lookOnly, savePrefix, onDone }: HandInDialogProps
           )}
         </div>
       )}
-      <div className="max-h-[55vh] overflow-y-auto border border-line p-4">
+      <div ref={preview} className="max-h-[55vh] overflow-y-auto border border-line p-4">
         <h3 className="mb-3 font-serif text-xl font-semibold">
           {check.reading.title === '' ? <span className="text-madder">No title yet</span> : check.reading.title}
         </h3>
-        <ReadingParts reading={check.reading} exchangeId={exchange.id} />
+        <ReadingParts
+          reading={check.reading}
+          exchangeId={exchange.id}
+          partId={partId}
+          onPart={setPartId}
+          renderText={(html, { id }) => (
+            <DraftText
+              html={html}
+              passages={passages.get(id) ?? NO_PASSAGES}
+              activeId={shown?.key ?? null}
+              onActivate={() => {}}
+              onLayout={ignored}
+            />
+          )}
+        />
       </div>
     </div>
   );

@@ -1,4 +1,4 @@
-import type { NameFindView } from '@salt-circle/contracts';
+import type { HiddenPassage, NameFindView } from '@salt-circle/contracts';
 import { fireEvent, render, screen, within } from '@testing-library/react';
 import { lateInWords } from '../../app/settingWords.js';
 import { NameFinds } from './NameFinds.js';
@@ -21,11 +21,14 @@ const find = (part: Partial<NameFindView>): NameFindView => ({
   ...part,
 });
 
-function show(finds: readonly NameFindView[], kept: readonly string[] = []) {
+function show(finds: readonly NameFindView[], kept: readonly string[] = [], hidden: readonly HiddenPassage[] = []) {
   const onHide = jest.fn();
   const onKeep = jest.fn();
-  render(<NameFinds finds={finds} kept={new Set(kept)} busy={false} onHide={onHide} onKeep={onKeep} />);
-  return { onHide, onKeep };
+  const onShow = jest.fn();
+  const onShowAgain = jest.fn();
+  const acts = { onHide, onKeep, onShow, onShowAgain };
+  render(<NameFinds finds={finds} hidden={hidden} kept={new Set(kept)} busy={false} {...acts} />);
+  return acts;
 }
 
 describe('places that may tell who wrote it', () => {
@@ -51,7 +54,22 @@ describe('places that may tell who wrote it', () => {
   it('that were kept are no longer asked about', () => {
     show([find({ key: 'one' })], ['one']);
     expect(screen.getByText('kept')).toBeTruthy();
-    expect(screen.queryByRole('button')).toBeNull();
+    expect(screen.queryByRole('button', { name: /^(Hide|Keep)/ })).toBeNull();
+  });
+
+  it('lead to their place in the text', () => {
+    const name = find({});
+    const { onShow } = show([name]);
+    fireEvent.click(screen.getByRole('button', { name: 'Ann Mensah' }));
+    expect(onShow).toHaveBeenCalledWith(name);
+  });
+
+  it('that were hidden in a document can be shown again', () => {
+    const passage = { partId: 'b', deliverable: 'Paper', start: 3, end: 9, words: 'Mensah' };
+    const { onShowAgain } = show([], [], [passage]);
+    expect(screen.getByText(/^Hidden from reviewers in “Paper”/).textContent).toContain('Mensah');
+    fireEvent.click(screen.getByRole('button', { name: 'Show Mensah again' }));
+    expect(onShowAgain).toHaveBeenCalledWith(passage);
   });
 
   it('that reviewers do not get anyway are told together, once each', () => {

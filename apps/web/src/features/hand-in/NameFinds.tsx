@@ -1,12 +1,17 @@
-import type { NameFindView } from '@salt-circle/contracts';
+import type { HiddenPassage, NameFindView } from '@salt-circle/contracts';
 import { Button } from '../../kit/index.js';
 
 export interface NameFindsProps {
   readonly finds: readonly NameFindView[];
+  /** In documents; what was hidden in typed text is there to be changed. */
+  readonly hidden: readonly HiddenPassage[];
   readonly kept: ReadonlySet<string>;
   readonly busy: boolean;
   readonly onHide: (find: NameFindView) => void;
   readonly onKeep: (find: NameFindView) => void;
+  /** Leads to the place in the text below. */
+  readonly onShow: (find: NameFindView) => void;
+  readonly onShowAgain: (passage: HiddenPassage) => void;
 }
 
 /** The server sends so many letters from before and after, where there are as many. */
@@ -15,7 +20,7 @@ const AROUND = 40;
 const WHAT = { name: 'name', email: 'address', 'campus-id': 'campus id' } as const;
 
 /** Each place that may tell who wrote it, in its sentence, with what can be done about it. */
-export function NameFinds({ finds, kept, busy, onHide, onKeep }: NameFindsProps) {
+export function NameFinds({ finds, hidden, kept, busy, onHide, onKeep, onShow, onShowAgain }: NameFindsProps) {
   const open = finds.filter(({ removed }) => !removed);
   const removed = finds.filter((find) => find.removed);
   return (
@@ -39,7 +44,14 @@ export function NameFinds({ finds, kept, busy, onHide, onKeep }: NameFindsProps)
                     {find.whereWords}: {find.before.length === AROUND && '…'}
                     {find.before}
                   </span>
-                  <mark className="bg-transparent font-semibold text-madder">{find.exact}</mark>
+                  <button
+                    type="button"
+                    title="Show it in the text below"
+                    onClick={() => onShow(find)}
+                    className="font-semibold text-madder underline decoration-dashed"
+                  >
+                    {find.exact}
+                  </button>
                   <span className="text-ink-soft">
                     {find.after}
                     {find.after.length === AROUND && '…'}
@@ -69,6 +81,19 @@ export function NameFinds({ finds, kept, busy, onHide, onKeep }: NameFindsProps)
           </ul>
         </>
       )}
+      {hidden.map((passage) => (
+        <p
+          key={`${passage.partId}:${passage.start}`}
+          className="flex items-center justify-between gap-3 border-t border-line py-1.5 text-sm"
+        >
+          <span>
+            Hidden from reviewers in “{passage.deliverable}”: <strong>{passage.words}</strong>
+          </span>
+          <Button small disabled={busy} aria-label={`Show ${passage.words} again`} onClick={() => onShowAgain(passage)}>
+            Show it again
+          </Button>
+        </p>
+      ))}
       {removed.length > 0 && (
         <p className="pt-1 text-sm">
           Left out for reviewers:{' '}

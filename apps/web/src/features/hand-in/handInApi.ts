@@ -16,6 +16,7 @@ export const {
   useLazyCheckQuery,
   useHandInMutation,
   useHideFindMutation,
+  useShowAgainMutation,
   useWithdrawMutation,
   useVersionQuery,
   useAskedFormQuery,
@@ -34,6 +35,14 @@ export const {
     check: build.query<HandInCheck, string>({ query: (id) => `/exchanges/${id}/draft/check` }),
     hideFind: build.mutation<HandInCheck, { exchangeId: string; fingerprint: string; key: string }>({
       query: ({ exchangeId, ...body }) => ({ url: `/exchanges/${exchangeId}/draft/hide`, method: 'POST', body }),
+      invalidatesTags: ['Draft'],
+    }),
+    showAgain: build.mutation<null, { exchangeId: string; partId: string; start: number; end: number }>({
+      query: ({ exchangeId, partId, start, end }) => ({
+        url: `/exchanges/${exchangeId}/draft/parts/${partId}/hidden`,
+        method: 'PUT',
+        body: { start, end, hide: false },
+      }),
       invalidatesTags: ['Draft'],
     }),
     handIn: build.mutation<VersionMeta, { exchangeId: string; fingerprint: string; namesSeen: boolean }>({
