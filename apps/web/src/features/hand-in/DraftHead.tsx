@@ -20,8 +20,8 @@ export interface DraftHeadProps {
 export function DraftHead({ draft, saveKey, editable }: DraftHeadProps) {
   const exchange = useExchange();
   const server: Head = { title: draft.title, context: draft.context };
-  const [head, setHead] = useServerText<Head>(saveKey, server, draft.revision);
-  const save = useSaver(saveKey, `/api/exchanges/${exchange.id}/draft`, draft.revision);
+  const [head, setHead, base] = useServerText<Head>(saveKey, server, draft.revision);
+  const save = useSaver(saveKey, `/api/exchanges/${exchange.id}/draft`, base);
   const saving = useSavingState(saveKey);
   const theirs = saving.problem?.current as MyDraftView | undefined;
   const change = (part: Partial<Head>) => {

@@ -42,8 +42,10 @@ describe('text that is typed here and may change on the server', () => {
 
   it('follows what somebody else of the group wrote', () => {
     const { result, rerender } = begin({ server: { html: 'a' }, revision: 1 });
+    expect(result.current[2]).toBe(1);
     rerender({ server: { html: 'by Ben' }, revision: 2 });
     expect(result.current[0]).toEqual({ html: 'by Ben' });
+    expect(result.current[2]).toBe(2);
   });
 
   it('keeps what is being typed here: the server will tell of the conflict', () => {
@@ -52,6 +54,8 @@ describe('text that is typed here and may change on the server', () => {
     typed(key, 'typed', 1);
     rerender({ server: { html: 'by Ben' }, revision: 2 });
     expect(result.current[0]).toEqual({ html: 'typed' });
+    // What is typed next still names the text it was typed on, or Ben's would be overwritten.
+    expect(result.current[2]).toBe(1);
   });
 
   it('is not put back by an answer that was on its way before', () => {

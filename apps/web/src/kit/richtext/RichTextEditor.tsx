@@ -15,13 +15,14 @@ import {
   Undo2,
   type LucideIcon,
 } from 'lucide-react';
-import { useEffect, useState, type ReactNode } from 'react';
+import { useEffect, useLayoutEffect, useState, type ReactNode } from 'react';
 import { Button } from '../Button.js';
 import { TextField } from '../Field.js';
 import { Dialog, Tooltip } from '../Overlay.js';
 import { Footnote, FootnoteTool } from './Footnote.js';
 import { PictureTool } from './PictureTool.js';
 import { isBlank, stored, usePictures } from './pictures.js';
+import { showText } from './showText.js';
 import { fromWordProcessor } from './wordPaste.js';
 
 /** Without widths: they would be inline styles, which the content policy blocks, and the reader's page sets its own. */
@@ -91,10 +92,9 @@ export function RichTextEditor({
   useEffect(() => {
     if (!editor.isDestroyed) editor.setEditable(editable, false);
   }, [editor, editable]);
-  useEffect(() => {
-    if (editor.isDestroyed) return;
-    const shown = isBlank(editor) ? '' : stored(editor.getHTML());
-    if (shown !== html && !editor.isFocused) editor.commands.setContent(html, { emitUpdate: false });
+  // Before the next keystroke can arrive: otherwise that one would be lost to a text already on its way here.
+  useLayoutEffect(() => {
+    if (!editor.isDestroyed) showText(editor, html);
   }, [editor, html]);
   return (
     <div className="editor">
