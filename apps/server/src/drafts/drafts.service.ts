@@ -50,7 +50,9 @@ export class DraftsService {
     const { title, context } = request;
     return this.#saving(person, exchangeId, async (manager, place, draft) => {
       const same = draft.title === title && draft.context === context;
-      if (!same && draft.revision !== request.revision) throw conflict('Your draft', await this.#view(manager, place));
+      if (!same && draft.revision !== request.revision) {
+        throw conflict('Your draft', await this.#view(manager, place), alsoBy(draft));
+      }
       if (same && draft.savedAt !== null) return { revision: draft.revision, savedAt: iso(draft.savedAt) };
       const revision = draft.revision + 1;
       const savedAt = this.clock.now();
@@ -68,7 +70,7 @@ export class DraftsService {
       const same = current?.html === html;
       if (same && current.savedAt !== null) return { revision: current.revision, savedAt: iso(current.savedAt) };
       if (!same && (current?.revision ?? 0) !== request.revision) {
-        throw conflict(`“${title}”`, current === null ? null : textView(current, place, draft));
+        throw conflict(`“${title}”`, current === null ? null : textView(current, place, draft), alsoBy(draft));
       }
       const revision = request.revision + 1;
       const savedAt = this.clock.now();
@@ -115,7 +117,7 @@ export class DraftsService {
     return this.#saving(person, exchangeId, async (manager, _, draft) => {
       const rows = await manager.findBy(DraftPart, { draftId: draft.id, versionId: IsNull(), deliverableId });
       if (rows.length !== partIds.length || rows.some(({ id }) => !partIds.includes(id))) {
-        throw conflict('The order of the files', null);
+        throw conflict('The order of the files', null, alsoBy(draft));
       }
       for (const row of rows) await manager.update(DraftPart, { id: row.id }, { position: partIds.indexOf(row.id) });
     });
@@ -249,4 +251,9 @@ async function groupView(manager: EntityManager, place: Place): Promise<MyDraftV
     title: authors.titleOf(place.groupId) ?? '',
     members: [...names.values()].sort((a, b) => a.localeCompare(b)),
   };
+}
+
+/** Who else may have changed it. */
+function alsoBy({ groupId }: Draft): string {
+  return groupId === null ? '' : ' or by somebody of your group';
 }

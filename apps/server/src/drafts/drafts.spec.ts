@@ -253,6 +253,7 @@ describe('a group', () => {
     expect((await save(BEN, '<p>By Ben.</p>')).status).toBe(200);
     const second = await save(CHO, '<p>By Cho.</p>');
     expect([second.status, second.body.current.html]).toEqual([409, '<p>By Ben.</p>']);
+    expect(second.body.sentence).toContain('perhaps in another tab or by somebody of your group.');
     const { finds } = await check(CHO, id);
     expect(finds.map(({ exact }) => exact)).toEqual(['Ben']);
     await handInSaved(world, CHO, id);

@@ -189,10 +189,11 @@ export function missingProblem(missing: Missing, form: ReviewForm): FieldProblem
   return { path: `items.${missing.itemId}`, code: `missing-${missing.what}`, sentence: sentences[missing.what] };
 }
 
-export function conflict(what: string, current: unknown): ProblemError {
+/** @param whose other people who may have changed it, e.g. " or by somebody of your group" */
+export function conflict(what: string, current: unknown, whose = ''): ProblemError {
   return new ProblemError({
     code: 'conflict',
-    sentence: `${what} was changed somewhere else since you opened it here, perhaps in another tab.`,
+    sentence: `${what} was changed somewhere else since you opened it here, perhaps in another tab${whose}.`,
     whatToDo: 'Compare the two and choose which one to keep. Nothing has been overwritten.',
     current,
   });

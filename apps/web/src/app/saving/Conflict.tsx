@@ -11,10 +11,13 @@ export interface ConflictProps {
   /** What the server holds, to look at. */
   readonly theirs: ReactNode;
   readonly onTake: () => void;
+  /** For what can stand one below the other. */
+  readonly onBoth?: () => void;
 }
 
-/** Two tabs changed the same: both are shown, somebody chooses, nothing is overwritten before. */
-export function Conflict({ saveKey, problem, revision, theirs, onTake }: ConflictProps) {
+/** The same was changed in two places: both are shown, somebody chooses, nothing is overwritten before. */
+export function Conflict({ saveKey, problem, revision, theirs, onTake, onBoth }: ConflictProps) {
+  const giveWay = () => saveQueue.takeTheirs(saveKey, revision);
   return (
     <div className="my-2">
       <Notice tone="problem" title={problem.sentence}>
@@ -23,19 +26,30 @@ export function Conflict({ saveKey, problem, revision, theirs, onTake }: Conflic
           <p className="text-sm text-ink-soft">Saved elsewhere:</p>
           {theirs}
         </div>
-        <div className="flex gap-2">
+        <div className="flex flex-wrap gap-2">
           <Button small onClick={() => saveQueue.keepMine(saveKey, revision)}>
             Keep what is here
           </Button>
           <Button
             small
             onClick={() => {
-              saveQueue.takeTheirs(saveKey, revision);
+              giveWay();
               onTake();
             }}
           >
             Take the other one
           </Button>
+          {onBoth !== undefined && (
+            <Button
+              small
+              onClick={() => {
+                giveWay();
+                onBoth();
+              }}
+            >
+              Keep both, the other one below
+            </Button>
+          )}
         </div>
       </Notice>
     </div>

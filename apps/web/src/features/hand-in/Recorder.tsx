@@ -144,7 +144,7 @@ export function Recorder({ name, storeKey, onRecording }: RecorderProps) {
       {kept !== null && address !== null && (
         <div className="space-y-2">
           <Notice tone="waiting" title="This recording is only in this browser so far.">
-            Listen to it, then put it into your draft.
+            {sound ? 'Listen to it' : 'Watch it'}, then put it into your draft.
           </Notice>
           {sound ? (
             <audio controls src={address} className="w-full" />

@@ -27,9 +27,13 @@ const NOTHING: TextView = { html: '', revision: 0, savedAt: null };
 export function TextSection({ deliverable, draft, heading, number, saveKey, editable }: TextSectionProps) {
   const exchange = useExchange();
   const server = draft.texts[deliverable.id] ?? NOTHING;
-  const [{ html }, setText] = useServerText(saveKey, { html: server.html }, server.revision);
-  const save = useSaver(saveKey, `/api/exchanges/${exchange.id}/draft/texts/${deliverable.id}`, server.revision);
+  const [{ html }, setText, base] = useServerText(saveKey, { html: server.html }, server.revision);
+  const save = useSaver(saveKey, `/api/exchanges/${exchange.id}/draft/texts/${deliverable.id}`, base);
   const saving = useSavingState(saveKey);
+  const change = (next: string) => {
+    setText({ html: next });
+    save({ html: next });
+  };
   const words = countWords(plainText(html));
   const theirs = saving.problem?.current as TextView | undefined;
   const picture = useCallback(
@@ -60,6 +64,7 @@ export function TextSection({ deliverable, draft, heading, number, saveKey, edit
           revision={theirs.revision}
           theirs={<p>{plainText(theirs.html).slice(0, 600)}</p>}
           onTake={() => setText({ html: theirs.html })}
+          onBoth={() => change(html + theirs.html)}
         />
       )}
       <RichText
@@ -68,10 +73,7 @@ export function TextSection({ deliverable, draft, heading, number, saveKey, edit
         reading
         editable={editable}
         onPicture={picture}
-        onChange={(next) => {
-          setText({ html: next });
-          save({ html: next });
-        }}
+        onChange={change}
         aside={counted}
       />
       {saving.state === 'refused' && saving.problem !== null && (
