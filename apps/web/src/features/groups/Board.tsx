@@ -152,42 +152,45 @@ function GroupHead({ group, setId, readOnly }: GroupHeadProps) {
   const course = useCourse();
   const [title, setTitle] = useState(group.title);
   const [rename, { error }] = useRenameGroupMutation();
-  const [remove] = useRemoveGroupMutation();
+  const [remove, removing] = useRemoveGroupMutation();
   const place = { courseId: course.id, setId, groupId: group.id };
   const save = () => {
     if (title.trim() === '') setTitle(group.title);
     else if (title.trim() !== group.title) void rename({ ...place, title });
   };
   return (
-    <h4 className="flex min-w-0 flex-1 items-center font-semibold">
-      {readOnly ? (
-        group.title
-      ) : (
-        <input
-          aria-label={`Name of ${group.title}`}
-          aria-invalid={error !== undefined || undefined}
-          title={error === undefined ? undefined : problemOf(error).sentence}
-          value={title}
-          maxLength={200}
-          onChange={({ target }) => setTitle(target.value)}
-          onBlur={save}
-          onKeyDown={(event) => {
-            if (event.key === 'Enter') event.currentTarget.blur();
-          }}
-          className={`min-w-0 flex-1 rounded border bg-transparent px-1 ${error === undefined ? 'border-transparent hover:border-line' : 'border-madder'}`}
-        />
-      )}
-      {!readOnly && group.members.length === 0 && (
-        <button
-          type="button"
-          aria-label={`Remove ${group.title}`}
-          onClick={() => void remove(place)}
-          className="rounded p-1 text-ink-soft hover:bg-crust"
-        >
-          <Trash2 size={15} aria-hidden="true" />
-        </button>
-      )}
-    </h4>
+    <div className="min-w-0 flex-1">
+      <h4 className="flex items-center font-semibold">
+        {readOnly ? (
+          group.title
+        ) : (
+          <input
+            aria-label={`Name of ${group.title}`}
+            aria-invalid={error !== undefined || undefined}
+            title={error === undefined ? undefined : problemOf(error).sentence}
+            value={title}
+            maxLength={200}
+            onChange={({ target }) => setTitle(target.value)}
+            onBlur={save}
+            onKeyDown={(event) => {
+              if (event.key === 'Enter') event.currentTarget.blur();
+            }}
+            className={`min-w-0 flex-1 rounded border bg-transparent px-1 ${error === undefined ? 'border-transparent hover:border-line' : 'border-madder'}`}
+          />
+        )}
+        {!readOnly && group.members.length === 0 && (
+          <button
+            type="button"
+            aria-label={`Remove ${group.title}`}
+            onClick={() => void remove(place)}
+            className="rounded p-1 text-ink-soft hover:bg-crust"
+          >
+            <Trash2 size={15} aria-hidden="true" />
+          </button>
+        )}
+      </h4>
+      {removing.error !== undefined && <ProblemNotice error={removing.error} />}
+    </div>
   );
 }
 
