@@ -1,10 +1,8 @@
-import { join } from 'node:path';
 import { expect, type Page, type Response } from '@playwright/test';
-import { expectNoFaults, jumpTo, localTime, moveTime, test } from './support/people.js';
+import { copyOfMonitoringPlan, publish, sample } from './support/exchanges.js';
+import { expectNoFaults, jumpTo, moveTime, test } from './support/people.js';
 
-const SOURCE = 'Monitoring plan';
 const EXCHANGE = 'Every kind of draft';
-const sample = (name: string) => join(import.meta.dirname, '../apps/server/src/files/samples', name);
 const FILES = [
   'report.pdf',
   'report.docx',
@@ -30,24 +28,6 @@ function listen(page: Page): { readonly text: () => Promise<string> } {
     seen.push(read);
   });
   return { text: async () => (await Promise.all(seen)).join('\n') };
-}
-
-/** An exchange of its own, with what the demo's has: other tests find that one as it was. */
-async function prepare(ines: Page): Promise<void> {
-  await jumpTo(ines, SOURCE);
-  await ines.getByRole('navigation', { name: 'Where I am' }).getByRole('link', { name: 'Coastal Restoration' }).click();
-  await ines.getByRole('button', { name: 'New exchange…' }).click();
-  const dialog = ines.getByRole('dialog', { name: 'New exchange' });
-  await dialog.getByLabel('Begin with').selectOption('A copy of an earlier exchange');
-  await dialog.getByLabel('Exchange', { exact: true }).selectOption(SOURCE);
-  await dialog.getByLabel('Title').fill(EXCHANGE);
-  await dialog.getByLabel('Dates').selectOption('first');
-  await dialog.getByLabel('First day').fill(localTime(-1, 8).slice(0, 10));
-  await expect(dialog.getByText(/^Drafts open: /)).toBeVisible();
-  await dialog.getByRole('button', { name: 'Create and plan it' }).click();
-  await ines.getByRole('button', { name: 'Publish…' }).click();
-  await ines.getByRole('button', { name: /^Publish to \d+ students/ }).click();
-  await expect(ines.getByText('Published.')).toBeVisible();
 }
 
 /** Somebody else, whose draft makes an allocation possible. */
@@ -183,7 +163,8 @@ async function readEach(page: Page): Promise<void> {
 test('every kind of thing is handed in, and read by a reviewer who does not learn whose it is', async ({ stepIn }) => {
   test.setTimeout(240_000);
   const ines = await stepIn('Ines Marchetti');
-  await prepare(ines);
+  await copyOfMonitoringPlan(ines, EXCHANGE);
+  await publish(ines);
   const author = await stepIn(AUTHOR, { permissions: ['microphone'] });
   await jumpTo(author, EXCHANGE);
   await author.getByRole('link', { name: /^Draft/ }).click();
