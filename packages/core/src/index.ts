@@ -68,7 +68,27 @@ export { FORM_CSV_HEADER, readFormRows, writeFormRows } from './formats/formCsv.
 export type { FileProblem } from './formats/structure.js';
 export { seededRandom, shuffled, type Random } from './allocation/random.js';
 export { allocate } from './allocation/allocate.js';
-export type { Allocation, AllocationProblem, AllocationQuality, Pair, Shortfall } from './allocation/problem.js';
+export {
+  repair,
+  type AdditionReason,
+  type AllocationChanges,
+  type RemovalReason,
+  type Repair,
+} from './allocation/repair.js';
+export { poolRound, type PoolProblem, type PoolRound } from './allocation/poolRound.js';
+export { measure, type Measures } from './allocation/quality.js';
+export { MAX_CAPACITY } from './allocation/problem.js';
+export type {
+  Allocation,
+  AllocationProblem,
+  AllocationProgress,
+  AllocationQuality,
+  DraftEntry,
+  Pair,
+  ReviewerEntry,
+  Shortfall,
+  Watch,
+} from './allocation/problem.js';
 export { describeTextAnchor } from './anchoring/describe.js';
 export { matchTextAnchor, type AnchorMatch } from './anchoring/match.js';
 export type { TextAnchor, TextPositionSelector, TextQuoteSelector, TextRange } from './anchoring/selectors.js';
