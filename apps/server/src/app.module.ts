@@ -7,6 +7,10 @@ import { AccountsController } from './accounts/accounts.controller.js';
 import { SessionService } from './accounts/session.service.js';
 import { AllocationController } from './allocation/allocation.controller.js';
 import { AllocationService } from './allocation/allocation.service.js';
+import { AllocationFiles } from './allocation/import.service.js';
+import { PlannedRuns } from './allocation/planned-runs.js';
+import { PreviewsService } from './allocation/previews.service.js';
+import { Solver } from './allocation/solver.js';
 import { CalendarController, CalendarLinkController } from './calendar/calendar.controller.js';
 import { CalendarService } from './calendar/calendar.service.js';
 import { Clock } from './clock/clock.js';
@@ -81,7 +85,8 @@ export interface Surroundings {
   readonly ids: Ids;
 }
 
-/** Not made by Nest: it takes limits and a worker, which are no services. */
+/** Not made by Nest: they take limits and workers, which are no services. */
+const SOLVER = { provide: Solver, useFactory: () => new Solver() };
 const WORKERS = { provide: FileWorkers, useFactory: () => new FileWorkers() };
 
 /** The features, in the order of the job. A feature is its controller and its service. */
@@ -103,7 +108,10 @@ const FEATURES = [
   { controller: CollectionController, providers: [CollectionService, ArchiveService] },
   { controller: DraftsController, providers: [Readings, ReadDraftsService, DraftsService, NameSearch, HandInService] },
   { controller: FilesController, providers: [] },
-  { controller: AllocationController, providers: [AllocationService] },
+  {
+    controller: AllocationController,
+    providers: [SOLVER, AllocationService, PreviewsService, AllocationFiles, PlannedRuns],
+  },
   { controller: ReviewsController, providers: [ReviewsService] },
   { controller: ProgressController, providers: [ProgressService] },
   { controller: FeedbackController, providers: [FeedbackService] },

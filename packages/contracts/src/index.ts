@@ -4,13 +4,17 @@ import 'reflect-metadata';
 export { LIMITS } from './limits.js';
 export { PROBLEM_CODES, type FieldProblem, type Problem, type ProblemCode } from './problems.js';
 export { MoveClockRequest, SignInRequest, StepInRequest } from './requests/account.js';
+export { CreateCourseRequest, CreateExchangeRequest, ReleaseRequest } from './requests/exchange.js';
 export {
-  AllocationApplyRequest,
-  AllocationPreviewRequest,
-  CreateCourseRequest,
-  CreateExchangeRequest,
-  ReleaseRequest,
-} from './requests/exchange.js';
+  AllocationActsRequest,
+  AllocationImportRequest,
+  AllocationPlanRequest,
+  ApplyPreviewRequest,
+  ExtraReviewerRequest,
+  PairPart,
+  PreviewRequest,
+  WishesPart,
+} from './requests/allocation.js';
 export {
   CopyExchangeRequest,
   DateNowRequest,
@@ -75,8 +79,6 @@ export {
   type NoteKind,
 } from './requests/work.js';
 export type {
-  AllocationPreviewView,
-  AllocationView,
   AnswerView,
   CourseCard,
   CourseView,
@@ -89,7 +91,6 @@ export type {
   NextChangeView,
   NoteView,
   OwnTimesPart,
-  PairView,
   ProgressReview,
   ProgressRow,
   ProgressView,
@@ -159,3 +160,21 @@ export type {
   RosterPreview,
   RosterProblemView,
 } from './views/people.js';
+export type {
+  AllocationAct,
+  AllocationImportView,
+  AllocationView,
+  BoardDraft,
+  BoardPair,
+  BoardReviewer,
+  ImportedPair,
+  JobView,
+  LeftOut,
+  PreviewView,
+  RunOutcome,
+  ScheduleKind,
+  ScheduleView,
+  StaffReviewer,
+  SuggestionView,
+  WishesView,
+} from './views/allocation.js';

@@ -78,6 +78,10 @@ export {
 export { poolRound, type PoolProblem, type PoolRound } from './allocation/poolRound.js';
 export { measure, type Measures } from './allocation/quality.js';
 export { MAX_CAPACITY } from './allocation/problem.js';
+export { dueRun, nextRun, nightsWaited, NIGHTLY_HOUR, type Schedule } from './allocation/schedule.js';
+export { reviewerStrengths, type ReviewingRecord } from './allocation/strengthOf.js';
+export { ALLOCATION_CSV_HEADER, readAllocationRows } from './allocation/rows.js';
+export type { AllocationRowCode, AllocationRowProblem, AllocationRows, Named } from './allocation/rows.js';
 export type {
   Allocation,
   AllocationProblem,

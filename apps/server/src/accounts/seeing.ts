@@ -10,6 +10,7 @@ export interface Seeing {
     readonly exchangeId: string;
     readonly personId: string;
     readonly alias: string;
+    readonly extraReviews: number | null;
   };
   readonly example: boolean;
   /** The moment looked at, for an example student; null for the present one. */

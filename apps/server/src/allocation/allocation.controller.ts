@@ -1,31 +1,75 @@
-import { Body, Controller, Get, HttpCode, Param, Post } from '@nestjs/common';
+import { Body, Controller, Delete, Get, HttpCode, Param, Post, Put, Res } from '@nestjs/common';
 import {
-  AllocationApplyRequest,
-  AllocationPreviewRequest,
-  type AllocationPreviewView,
+  AllocationActsRequest,
+  AllocationImportRequest,
+  AllocationPlanRequest,
+  ApplyPreviewRequest,
+  ExtraReviewerRequest,
+  PreviewRequest,
+  type AllocationImportView,
   type AllocationView,
+  type JobView,
 } from '@salt-circle/contracts';
+import contentDisposition from 'content-disposition';
+import type { Response } from 'express';
 import { Person } from '../accounts/entities.js';
 import { Me } from '../security/session.guard.js';
 import { AllocationService } from './allocation.service.js';
+import { AllocationFiles } from './import.service.js';
+import { PreviewsService } from './previews.service.js';
 
 @Controller('exchanges/:exchangeId/allocation')
 export class AllocationController {
-  constructor(private readonly allocation: AllocationService) {}
+  constructor(
+    private readonly allocation: AllocationService,
+    private readonly previews: PreviewsService,
+    private readonly files: AllocationFiles,
+  ) {}
 
   @Get()
   one(@Me() me: Person, @Param('exchangeId') id: string): Promise<AllocationView> {
     return this.allocation.one(me, id);
   }
 
-  @Post('preview')
-  @HttpCode(200)
-  preview(
+  @Put('plan')
+  setPlan(
     @Me() me: Person,
     @Param('exchangeId') id: string,
-    @Body() { seed }: AllocationPreviewRequest,
-  ): Promise<AllocationPreviewView> {
-    return this.allocation.preview(me, id, seed);
+    @Body() request: AllocationPlanRequest,
+  ): Promise<AllocationView> {
+    return this.allocation.setPlan(me, id, request);
+  }
+
+  @Put('extra')
+  setExtra(
+    @Me() me: Person,
+    @Param('exchangeId') id: string,
+    @Body() request: ExtraReviewerRequest,
+  ): Promise<AllocationView> {
+    return this.allocation.setExtra(me, id, request);
+  }
+
+  @Post('previews')
+  @HttpCode(200)
+  preview(@Me() me: Person, @Param('exchangeId') id: string, @Body() request: PreviewRequest): Promise<JobView> {
+    return this.previews.start(me, id, request);
+  }
+
+  @Delete('previews/:previewId')
+  @HttpCode(204)
+  drop(@Me() me: Person, @Param('exchangeId') id: string, @Param('previewId') previewId: string): Promise<void> {
+    return this.previews.drop(me, id, previewId);
+  }
+
+  @Get('jobs/:jobId')
+  job(@Me() me: Person, @Param('exchangeId') id: string, @Param('jobId') jobId: string): Promise<JobView> {
+    return this.previews.job(me, id, jobId);
+  }
+
+  @Delete('jobs/:jobId')
+  @HttpCode(204)
+  cancel(@Me() me: Person, @Param('exchangeId') id: string, @Param('jobId') jobId: string): Promise<void> {
+    return this.previews.cancel(me, id, jobId);
   }
 
   @Post()
@@ -33,8 +77,46 @@ export class AllocationController {
   apply(
     @Me() me: Person,
     @Param('exchangeId') id: string,
-    @Body() { seed, fingerprint }: AllocationApplyRequest,
+    @Body() { previewId }: ApplyPreviewRequest,
   ): Promise<AllocationView> {
-    return this.allocation.apply(me, id, seed, fingerprint);
+    return this.allocation.apply(me, id, previewId);
+  }
+
+  @Post('undo')
+  @HttpCode(200)
+  undo(@Me() me: Person, @Param('exchangeId') id: string): Promise<AllocationView> {
+    return this.allocation.undo(me, id);
+  }
+
+  @Post('acts')
+  @HttpCode(200)
+  byHand(
+    @Me() me: Person,
+    @Param('exchangeId') id: string,
+    @Body() request: AllocationActsRequest,
+  ): Promise<AllocationView> {
+    return this.allocation.byHand(me, id, request);
+  }
+
+  @Get('file')
+  async write(
+    @Me() me: Person,
+    @Param('exchangeId') id: string,
+    @Res({ passthrough: true }) response: Response,
+  ): Promise<string> {
+    const { name, csv } = await this.files.write(me, id);
+    response.setHeader('Content-Type', 'text/csv; charset=utf-8');
+    response.setHeader('Content-Disposition', contentDisposition(name));
+    return csv;
+  }
+
+  @Post('file')
+  @HttpCode(200)
+  read(
+    @Me() me: Person,
+    @Param('exchangeId') id: string,
+    @Body() request: AllocationImportRequest,
+  ): Promise<AllocationImportView> {
+    return this.files.read(me, id, request);
   }
 }

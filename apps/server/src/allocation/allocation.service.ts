@@ -1,17 +1,30 @@
-import { createHash } from 'node:crypto';
 import { Injectable } from '@nestjs/common';
-import type { AllocationPreviewView, AllocationView, PairView } from '@salt-circle/contracts';
+import type {
+  AllocationActsRequest,
+  AllocationPlanRequest,
+  AllocationView,
+  ExtraReviewerRequest,
+} from '@salt-circle/contracts';
+import { makeAliases, seededRandom } from '@salt-circle/core';
+import type { EntityManager } from 'typeorm';
 import type { Person } from '../accounts/entities.js';
-import { Database } from '../database/database.js';
-import { insertAll } from '../database/insert-all.js';
-import { Access, act, see } from '../exchanges/access.js';
+import { Enrolment } from '../courses/entities.js';
+import { Database, type Report } from '../database/database.js';
+import { Draft } from '../drafts/entities.js';
+import { Access, act, see, type Place } from '../exchanges/access.js';
+import { Exchange, Participant } from '../exchanges/entities.js';
 import { Labels } from '../exchanges/labels.js';
-import { activeParticipants } from '../exchanges/participants.js';
 import { Ids } from '../ids/ids.js';
 import { ProblemError } from '../problems/problem-error.js';
+import { conflict, refusal } from '../problems/sentences.js';
 import { Review } from '../reviews/entities.js';
-import { reviewState } from '../reviews/state.js';
-import { handedInDrafts, loadQuestion, solve, type HandedIn, type Question } from './problem-of.js';
+import { boardView } from './board-view.js';
+import { changeTo, makeChange, pairKey, undo, undoable, type Change } from './change.js';
+import { AllocationPlan, AllocationPreview } from './entities.js';
+import { handsOf } from './hands.js';
+import { alreadyBegun } from './previews.service.js';
+import { loadQuestion, planOf, wishesOf, type Question } from './question.js';
+import { tellReviewers } from './tell-reviewers.js';
 
 @Injectable()
 export class AllocationService {
@@ -25,140 +38,229 @@ export class AllocationService {
     const place = await this.access.exchange(person, exchangeId);
     see(place, { kind: 'workspace' });
     const manager = this.database.read;
-    const labels = await Labels.ofExchange(manager, place);
-    const handedIn = await handedInDrafts(manager, place.exchange);
-    const byDraft = new Map(handedIn.map((one) => [one.draftId, one]));
-    const reviews = await manager.find(Review, {
-      where: { exchangeId },
-      order: { reviewerId: 'ASC', position: 'ASC' },
-    });
-    const pairs = reviews.flatMap((review): PairView[] => {
-      const draft = byDraft.get(review.draftId);
-      if (draft === undefined) return [];
-      return [
-        {
-          reviewer: labels.reviewer(review.reviewerId),
-          author: labels.authorOf(draft),
-          draftTitle: draft.title,
-          reviewId: review.id,
-          state: reviewState(review),
-        },
-      ];
-    });
-    return {
-      applied: reviews.length > 0,
-      begun: reviews.some(({ begunAt }) => begunAt !== null),
-      pairs: pairs.sort(byReviewer),
-      handedIn: handedIn.length,
-      students: (await activeParticipants(manager, exchangeId)).length,
-    };
+    const plan = await planOf(manager, exchangeId, place.now);
+    const question = await loadQuestion(manager, place.exchange, wishesOf(place.exchange, plan), place.now);
+    return boardView(manager, place, question, plan, await Labels.ofExchange(manager, place));
   }
 
-  async preview(person: Person, exchangeId: string, seed: number): Promise<AllocationPreviewView> {
-    const place = await this.access.exchange(person, exchangeId);
-    act(place, { kind: 'allocate' });
-    const manager = this.database.read;
-    const { question, leftOut } = await loadQuestion(manager, place.exchange);
-    assertEnough(question.drafts);
-    const { pairs, quality, shortfalls } = solve(question, seed);
-    const labels = await Labels.ofExchange(manager, place);
-    const byDraft = new Map(question.drafts.map((one) => [one.draftId, one]));
-    return {
-      seed,
-      fingerprint: fingerprint(question, seed),
-      pairs: pairs
-        .map(({ reviewerId, draftId }): PairView => {
-          const draft = byDraft.get(draftId) as HandedIn;
-          return {
-            reviewer: labels.reviewer(reviewerId),
-            author: labels.authorOf(draft),
-            draftTitle: draft.title,
-            reviewId: null,
-            state: 'not-begun',
-          };
-        })
-        .sort(byReviewer),
-      quality,
-      shortfalls: shortfalls.map(({ reviewerId, asked, placed }) => ({
-        reviewer: labels.reviewer(reviewerId),
-        asked,
-        placed,
-      })),
-      leftOut: leftOut.map((id) => labels.reviewer(id)),
-    };
+  /** Puts a previewed allocation in the place of the current one; what has begun stays. */
+  apply(person: Person, exchangeId: string, previewId: string): Promise<AllocationView> {
+    return this.#changing(person, exchangeId, async (manager, happened, place) => {
+      const preview = await manager.findOneBy(AllocationPreview, { id: previewId, exchangeId });
+      if (preview === null) throw changedSince();
+      await this.applyPreview(manager, happened, place, preview);
+    });
   }
 
-  /** Puts the previewed allocation in the place of the current one, unless a review has begun. */
-  apply(person: Person, exchangeId: string, seed: number, previewed: string): Promise<AllocationView> {
-    const applied = this.database.write(async (manager, happened) => {
-      const place = await this.access.exchange(person, exchangeId, manager);
-      act(place, { kind: 'allocate' });
-      const current = await manager.findBy(Review, { exchangeId });
-      const begun = current.filter(({ begunAt }) => begunAt !== null).length;
-      if (begun > 0) throw alreadyBegun(begun);
-      const { question } = await loadQuestion(manager, place.exchange);
-      assertEnough(question.drafts);
-      if (fingerprint(question, seed) !== previewed) {
+  /** Within a transaction; also for planned runs, which have no person. */
+  async applyPreview(
+    manager: EntityManager,
+    happened: Report,
+    place: Pick<Place, 'exchange' | 'course' | 'now'> & { readonly person: Pick<Person, 'id'> | null },
+    preview: AllocationPreview,
+  ): Promise<void> {
+    const { exchange, now } = place;
+    const { wishes, pairs, quality } = preview.content;
+    const question = await loadQuestion(manager, exchange, wishes, now);
+    assertStillRight(question, preview);
+    const before = await this.#adoptWishes(manager, exchange, wishes, now);
+    const acts = { new: 'applied', repair: 'repaired', round: 'round' } as const;
+    await makeChange(manager, this.ids, exchange, now, {
+      act: acts[preview.kind],
+      before,
+      ...changeTo(question, pairs),
+    });
+    await manager.delete(AllocationPreview, { id: preview.id });
+    await tellReviewers(
+      manager,
+      await manager.findOneByOrFail(Exchange, { id: exchange.id }),
+      now,
+      this.database.mail,
+      this.ids,
+    );
+    happened({
+      action: preview.kind === 'repair' ? 'allocation-repaired' : 'allocation-applied',
+      actorId: place.person?.id ?? null,
+      courseId: place.course.id,
+      exchangeId: exchange.id,
+      details: { pairs: pairs.length, seed: preview.seed, mutualPairs: quality.mutual.reached },
+    });
+  }
+
+  undo(person: Person, exchangeId: string): Promise<AllocationView> {
+    return this.#changing(person, exchangeId, async (manager, happened, place) => {
+      const step = await undoable(manager, exchangeId);
+      if (step === null) {
         throw new ProblemError({
-          code: 'allocation-changed',
-          sentence: 'Hand-ins or settings have changed since this preview was made, so it was not applied.',
-          whatToDo: 'Look at a new preview, then apply that.',
+          code: 'allocation-begun',
+          sentence:
+            'There is nothing to undo: a review that came with the last change has been begun, or nothing was changed.',
+          whatToDo: 'Change pairs by hand instead.',
         });
       }
-      const { pairs, quality } = solve(question, seed);
-      await manager.delete(Review, { exchangeId });
-      await insertAll(manager, Review, this.#rows(exchangeId, [...selfPairs(question), ...pairs]));
+      const pairs = await undo(manager, place.exchange, step, place.now);
+      if (Object.keys(step.before).length > 0) await manager.update(Exchange, { id: exchangeId }, step.before);
       happened({
-        action: 'allocation-applied',
+        action: 'allocation-undone',
         actorId: person.id,
         courseId: place.course.id,
         exchangeId,
-        details: { pairs: pairs.length, seed, mutualPairs: quality.mutualPairs },
+        details: { act: step.act, pairs },
       });
     });
-    return applied.then(() => this.one(person, exchangeId));
   }
 
-  #rows(exchangeId: string, pairs: ReadonlyArray<{ reviewerId: string; draftId: string }>): Array<Partial<Review>> {
-    const count = new Map<string, number>();
-    return pairs.map(({ reviewerId, draftId }) => {
-      const position = (count.get(reviewerId) ?? 0) + 1;
-      count.set(reviewerId, position);
-      return { id: this.ids.uuid(), exchangeId, reviewerId, draftId, position };
+  /** What is done by hand, as a whole or not at all. */
+  byHand(person: Person, exchangeId: string, request: AllocationActsRequest): Promise<AllocationView> {
+    return this.#changing(person, exchangeId, async (manager, happened, place) => {
+      const plan = await planOf(manager, exchangeId, place.now);
+      const question = await loadQuestion(manager, place.exchange, wishesOf(place.exchange, plan), place.now);
+      const labels = await Labels.ofExchange(manager, place);
+      const change: Change = await handsOf(manager, place, question, labels, request);
+      await makeChange(manager, this.ids, place.exchange, place.now, change);
+      await tellReviewers(manager, place.exchange, place.now, this.database.mail, this.ids);
+      happened({
+        action: 'allocation-by-hand',
+        actorId: person.id,
+        courseId: place.course.id,
+        exchangeId,
+        details: {
+          added: change.add.length,
+          removed: change.remove.length,
+          keptApart: request.forbid?.length ?? 0,
+          allowed: request.allow?.length ?? 0,
+        },
+      });
     });
   }
+
+  setPlan(person: Person, exchangeId: string, request: AllocationPlanRequest): Promise<AllocationView> {
+    return this.#changing(person, exchangeId, async (manager, happened, place) => {
+      const plan = await planOf(manager, exchangeId, place.now);
+      if (plan.revision !== request.revision) throw conflict('How drafts are allocated', { revision: plan.revision });
+      const { wishes, schedule, at, party, patience } = request;
+      const runAt = schedule === 'at' && at !== null ? Date.parse(at) : null;
+      const changed = schedule !== plan.schedule || runAt !== plan.runAt;
+      const rolling = schedule === 'nightly';
+      if (rolling !== place.exchange.rolling) assertRollingCanChange(await manager.findBy(Review, { exchangeId }));
+      await manager.save(AllocationPlan, {
+        ...plan,
+        revision: plan.revision + 1,
+        avoid: wishes.avoid,
+        mix: wishes.mix,
+        maxPerDraft: wishes.maxPerDraft ?? null,
+        schedule,
+        runAt,
+        party,
+        patience,
+        ranUntil: changed ? place.now : plan.ranUntil,
+        ...(changed ? { lastRunAt: null, lastOutcome: null } : {}),
+      });
+      await manager.update(Exchange, { id: exchangeId }, { rolling });
+      happened({
+        action: 'allocation-planned',
+        actorId: person.id,
+        courseId: place.course.id,
+        exchangeId,
+        details: { schedule },
+      });
+    });
+  }
+
+  /** Lets somebody of the staff review as well, under an alias of the exchange; or no longer. */
+  setExtra(person: Person, exchangeId: string, { personId, reviews }: ExtraReviewerRequest): Promise<AllocationView> {
+    return this.#changing(person, exchangeId, async (manager, happened, { course, exchange }) => {
+      const enrolment = await manager.findOneBy(Enrolment, { courseId: course.id, personId, active: true });
+      if (enrolment === null || enrolment.role === 'student') throw refusal('unknown');
+      const known = await manager.findOneBy(Participant, { exchangeId, personId });
+      if (reviews === null) await removeExtra(manager, known);
+      else if (known !== null) await manager.update(Participant, { id: known.id }, { extraReviews: reviews });
+      else await this.#addExtra(manager, exchange, personId, reviews);
+      happened({
+        action: 'extra-reviewer-set',
+        actorId: person.id,
+        courseId: course.id,
+        exchangeId,
+        details: { reviews: reviews ?? 0 },
+      });
+    });
+  }
+
+  async #addExtra(manager: EntityManager, exchange: Exchange, personId: string, extraReviews: number): Promise<void> {
+    const people = await manager.findBy(Participant, { exchangeId: exchange.id });
+    const drafts = await manager.findBy(Draft, { exchangeId: exchange.id });
+    const taken = new Set([...people, ...drafts].flatMap(({ alias }) => (alias === null ? [] : [alias])));
+    const alias = makeAliases(1, taken, seededRandom(this.ids.seed()))[0] as string;
+    await manager.insert(Participant, { id: this.ids.uuid(), exchangeId: exchange.id, personId, alias, extraReviews });
+  }
+
+  /** What was wished of the preview becomes what the exchange goes by. @returns what it went by before */
+  async #adoptWishes(
+    manager: EntityManager,
+    exchange: Exchange,
+    wishes: AllocationPreview['content']['wishes'],
+    now: number,
+  ): Promise<{ whom?: Exchange['whom']; reviewsPerStudent?: number }> {
+    const { whom, reviewsEach, avoid, mix, maxPerDraft } = wishes;
+    const plan = await planOf(manager, exchange.id, now);
+    await manager.save(AllocationPlan, { ...plan, avoid: avoid === 'all' ? null : [...avoid], mix, maxPerDraft });
+    const before = { whom: exchange.whom, reviewsPerStudent: exchange.reviewsPerStudent };
+    if (whom === before.whom && reviewsEach === before.reviewsPerStudent) return {};
+    await manager.update(Exchange, { id: exchange.id }, { whom, reviewsPerStudent: reviewsEach });
+    return before;
+  }
+
+  async #changing(
+    person: Person,
+    exchangeId: string,
+    work: (manager: EntityManager, happened: Report, place: Place) => Promise<void>,
+  ): Promise<AllocationView> {
+    await this.database.write(async (manager, happened) => {
+      const place = await this.access.exchange(person, exchangeId, manager);
+      act(place, { kind: 'allocate' });
+      await work(manager, happened, place);
+    });
+    return this.one(person, exchangeId);
+  }
 }
 
-function alreadyBegun(begun: number): ProblemError {
+/** Hand-ins and settings as they were, and nothing begun that the preview takes away. */
+function assertStillRight(question: Question, { fingerprint, kind, content }: AllocationPreview): void {
+  const begun = [...question.current, ...question.own].filter(({ begunAt }) => begunAt !== null);
+  if (kind === 'new' && begun.length > 0) throw alreadyBegun(begun.length);
+  const pairs = new Set(content.pairs.map(pairKey));
+  const lost = question.problem.fixed.some((pair) => !pairs.has(pairKey(pair)));
+  if (question.fingerprint !== fingerprint || lost) throw changedSince();
+}
+
+function changedSince(): ProblemError {
   return new ProblemError({
-    code: 'allocation-begun',
-    sentence: `${begun === 1 ? 'One review has' : `${begun} reviews have`} been begun, so the allocation stays as it is: no work is thrown away.`,
-    whatToDo: 'Reviewers can go on with what they have.',
+    code: 'allocation-changed',
+    sentence: 'Hand-ins, settings or reviews have changed since this preview was made, so it was not applied.',
+    whatToDo: 'Look at a new preview, then apply that.',
   });
 }
 
-function assertEnough(handedIn: readonly HandedIn[]): void {
-  if (handedIn.length >= 2) return;
+function assertRollingCanChange(reviews: readonly Review[]): void {
+  const begun = reviews.filter(({ begunAt }) => begunAt !== null).length;
+  if (begun === 0) return;
   throw new ProblemError({
-    code: 'too-few-drafts',
-    sentence: `${handedIn.length === 0 ? 'Nothing has been' : 'Only one draft has been'} handed in, so there is nothing to allocate yet.`,
-    whatToDo: 'Wait for more drafts, or move the date on which they are due.',
+    code: 'plan-fixed',
+    sentence: `${begun === 1 ? 'One review has' : `${begun} reviews have`} been begun, so whether drafts are allocated every night stays as it is.`,
+    whatToDo: 'Leave it as it is, or allocate by hand.',
   });
 }
 
-/** Everybody reviews the own draft as well, and first, where the exchange asks for it. */
-function selfPairs({ selfReview, drafts, reviewerIds }: Question): Array<{ reviewerId: string; draftId: string }> {
-  if (!selfReview) return [];
-  const reviewers = new Set(reviewerIds);
-  return drafts.flatMap(({ authorIds, draftId }) =>
-    authorIds.filter((id) => reviewers.has(id)).map((reviewerId) => ({ reviewerId, draftId })),
-  );
-}
-
-function fingerprint(question: Question, seed: number): string {
-  return createHash('sha256').update(JSON.stringify({ question, seed })).digest('base64url');
-}
-
-function byReviewer(a: PairView, b: PairView): number {
-  return (a.reviewer.name ?? a.reviewer.alias ?? '').localeCompare(b.reviewer.name ?? b.reviewer.alias ?? '');
+async function removeExtra(manager: EntityManager, participant: Participant | null): Promise<void> {
+  if (participant === null || participant.extraReviews === null) return;
+  const reviews = await manager.find(Review, { where: { reviewerId: participant.id }, withDeleted: true });
+  const begun = reviews.filter(({ begunAt }) => begunAt !== null).length;
+  if (begun > 0) {
+    throw new ProblemError({
+      code: 'allocation-begun',
+      sentence: `This person has begun ${begun === 1 ? 'one review' : `${begun} reviews`} here, and stays a reviewer.`,
+      whatToDo: 'Take single drafts away on the board instead.',
+    });
+  }
+  await manager.delete(Participant, { id: participant.id });
 }

@@ -2,6 +2,7 @@ import { mkdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { DataSource } from 'typeorm';
 import { Person, Session } from '../accounts/entities.js';
+import { AllocationPlan, AllocationPreview, AllocationStep, ForbiddenPair } from '../allocation/entities.js';
 import { CalendarLink } from '../calendar/entities.js';
 import { Course, Enrolment } from '../courses/entities.js';
 import { Draft, DraftPart, DraftPicture, DraftVersion } from '../drafts/entities.js';
@@ -41,6 +42,10 @@ export const ENTITIES = [
   Mail,
   Invitation,
   CalendarLink,
+  AllocationPlan,
+  ForbiddenPair,
+  AllocationPreview,
+  AllocationStep,
 ];
 
 /** How long a connection waits for another one's lock, in milliseconds. */

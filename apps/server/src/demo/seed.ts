@@ -5,6 +5,7 @@ import { EMPTY_FORM, seededRandom, type Deliverable, type FormItem } from '@salt
 import { Person } from '../accounts/entities.js';
 import { hashPassword } from '../accounts/passwords.js';
 import { AllocationService } from '../allocation/allocation.service.js';
+import { PreviewsService } from '../allocation/previews.service.js';
 import { Clock } from '../clock/clock.js';
 import { Course, Enrolment } from '../courses/entities.js';
 import { CoursesService } from '../courses/courses.service.js';
@@ -239,8 +240,14 @@ async function handIn(seeder: Seeder, student: Person, exchangeId: string, text:
 
 async function allocateAll(seeder: Seeder, teacher: Person, exchangeId: string): Promise<void> {
   const allocation = seeder.app.get(AllocationService);
-  const { seed, fingerprint } = await allocation.preview(teacher, exchangeId, 1962);
-  await allocation.apply(teacher, exchangeId, seed, fingerprint);
+  const previews = seeder.app.get(PreviewsService);
+  let job = await previews.start(teacher, exchangeId, { kind: 'new', seed: 1962, wishes: null });
+  while (job.state === 'running') {
+    await new Promise((resolve) => setTimeout(resolve, 20));
+    job = await previews.job(teacher, exchangeId, job.id);
+  }
+  if (job.preview === null) throw new Error(job.problem?.sentence ?? 'the demo could not be allocated');
+  await allocation.apply(teacher, exchangeId, job.preview.id);
 }
 
 async function released(seeder: Seeder, teacher: Person, courseId: string, students: readonly Person[]): Promise<void> {

@@ -34,7 +34,7 @@ export interface Place extends CoursePlace {
   readonly timeline: TimelineState;
   readonly facts: ExchangeFacts;
   readonly now: number;
-  /** The one who asks, as a participant; null for staff. */
+  /** The one who asks, as a participant; of the staff only those who review as well. */
   readonly participant: Participant | null;
   /** The group with which the participant hands in; null for staff and where everybody hands in alone. */
   readonly groupId: string | null;
@@ -105,8 +105,11 @@ export class Access {
     viewer: Viewer,
     exchangeId: string,
   ): Promise<Participant | null> {
-    if (viewer.role !== 'student') return null;
-    return person.seeing?.participant ?? manager.findOneBy(Participant, { exchangeId, personId: person.id });
+    if (viewer.role === null) return null;
+    if (person.seeing?.participant !== undefined) return person.seeing.participant;
+    const participant = await manager.findOneBy(Participant, { exchangeId, personId: person.id });
+    // Who has been a student here and is of the staff now is no author any more.
+    return viewer.role === 'student' || participant?.extraReviews != null ? participant : null;
   }
 
   /** The same place as that of a participant to act for: for staff who take in what a student brings. */

@@ -136,6 +136,10 @@ export class Exchange {
   @Column('boolean', { default: true })
   ownHandInFirst: boolean;
 
+  /** Drafts are allocated every night as they come in. */
+  @Column('boolean', { default: false })
+  rolling: boolean;
+
   @Column('boolean', { default: false })
   showNamesAtRelease: boolean;
 
@@ -209,4 +213,8 @@ export class Participant {
 
   @Column('text')
   alias: string;
+
+  /** Of somebody of the staff who reviews as well: how many reviews. Null for students. */
+  @Column('integer', { nullable: true })
+  extraReviews: number | null;
 }

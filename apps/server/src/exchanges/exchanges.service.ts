@@ -1,6 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import type { ExchangeView, RecordRow, StaffFigures, StudentMarks } from '@salt-circle/contracts';
-import { IsNull } from 'typeorm';
+import { maySee } from '@salt-circle/core';
+import { IsNull, Not } from 'typeorm';
 import type { Person } from '../accounts/entities.js';
 import { Database } from '../database/database.js';
 import { Authors } from '../drafts/authors.js';
@@ -10,6 +11,7 @@ import { RecordEntry } from '../record/entities.js';
 import { Review } from '../reviews/entities.js';
 import { Access, ownParticipant, see, type Place } from './access.js';
 import { namesOf } from './labels.js';
+import { Participant } from './entities.js';
 import { courseCard, exchangeCard, ownTimesPart } from './mapper.js';
 import { iso } from './instants.js';
 import { allOwnTimes } from './own-times.js';
@@ -90,7 +92,9 @@ export class ExchangesService {
       .where('review.exchangeId = :exchangeId', { exchangeId })
       .getRawOne<{ allocated: number; submitted: number; begun: number }>();
     const { allocated = 0, submitted = 0, begun = 0 } = reviews ?? {};
-    return { students, handedIn, allocated, submitted, begun, asked: handedIn * exchange.reviewsPerStudent };
+    const extras = await manager.findBy(Participant, { exchangeId, extraReviews: Not(IsNull()) });
+    const asked = extras.reduce((sum, one) => sum + (one.extraReviews ?? 0), handedIn * exchange.reviewsPerStudent);
+    return { students, handedIn, allocated, submitted, begun, asked };
   }
 
   async #marks(place: Place): Promise<StudentMarks> {
@@ -107,14 +111,17 @@ export class ExchangesService {
     const begun = draft !== null && (draft.revision > 0 || (await manager.existsBy(DraftPart, { draftId: draft.id })));
     const mine = await manager.findBy(Review, { reviewerId: participantId });
     const received = draft === null ? [] : await manager.findBy(Review, { draftId: draft.id });
-    const opened = !['planning', 'drafting'].includes(place.facts.stage);
+    const opened = maySee(place.viewer, place.facts, {
+      kind: 'own-reviews',
+      viewerHandedIn: versions.length > 0,
+    }).allowed;
     return {
       draft: versions.length > 0 ? 'handed-in' : begun ? 'saved' : 'none',
       savedSinceHandIn:
         draft !== null &&
         (await changedSinceHandIn(manager, draft, versions.at(-1) ?? null, place.exchange.deliverables)),
       versions: versions.length,
-      // Reviewers learn of their allocation when reviewing opens, not before.
+      // Reviewers learn of their allocation when they may open the drafts, not before.
       reviewsAllocated: opened ? mine.length : 0,
       reviewsDone: mine.filter(({ submittedAt }) => submittedAt !== null).length,
       reviewsReceived: place.facts.may.released

@@ -15,7 +15,7 @@ export function datesOf(exchange: Exchange): ExchangeDates {
 }
 
 export function timelineOf(exchange: Exchange): TimelineState {
-  return { dates: datesOf(exchange), publishedAt: exchange.publishedAt };
+  return { dates: datesOf(exchange), publishedAt: exchange.publishedAt, rolling: exchange.rolling };
 }
 
 export function factsOf(exchange: Exchange, own: OwnTimes | null, now: number): ExchangeFacts {
@@ -28,5 +28,6 @@ export function factsOf(exchange: Exchange, own: OwnTimes | null, now: number): 
     showNamesAtRelease: exchange.showNamesAtRelease,
     ownHandInFirst: exchange.ownHandInFirst,
     selfReview: exchange.selfReview,
+    rolling: exchange.rolling,
   };
 }

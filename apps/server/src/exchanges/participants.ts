@@ -27,7 +27,7 @@ export async function enrolParticipants(manager: EntityManager, exchange: Exchan
   await insertAll(manager, Participant, rows);
 }
 
-/** Those who are still in the course; a drop-out's work is kept, but nothing is asked or counted. */
+/** Students who are still in the course; a drop-out's work is kept, but nothing is asked or counted. */
 export function activeParticipants(manager: EntityManager, exchangeId: string): Promise<Participant[]> {
   return manager
     .createQueryBuilder(Participant, 'participant')
@@ -37,7 +37,7 @@ export function activeParticipants(manager: EntityManager, exchangeId: string): 
       'enrolment',
       'enrolment.personId = participant.personId AND enrolment.courseId = exchange.courseId AND enrolment.active = 1',
     )
-    .where('participant.exchangeId = :exchangeId', { exchangeId })
+    .where('participant.exchangeId = :exchangeId AND participant.extraReviews IS NULL', { exchangeId })
     .orderBy('participant.id', 'ASC')
     .getMany();
 }

@@ -67,7 +67,8 @@ export class ProgressService {
     });
     const active = new Set((await activeParticipants(manager, exchangeId)).map(({ id }) => id));
     const own = await allOwnTimes(manager, place.exchange);
-    const rows = participants.map(({ id, personId }): ProgressRow => {
+    const students = participants.filter(({ extraReviews }) => extraReviews === null);
+    const rows = students.map(({ id, personId }): ProgressRow => {
       const draft = draftOf.get(id);
       const given = byReviewer.get(id) ?? [];
       const received = byDraft.get(draft?.draftId ?? '') ?? [];

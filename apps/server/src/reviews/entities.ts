@@ -1,6 +1,6 @@
 import type { NoteKind } from '@salt-circle/contracts';
 import type { Check, TextAnchor } from '@salt-circle/core';
-import { Column, Entity, ForeignKey, Index, PrimaryColumn, Unique } from 'typeorm';
+import { Column, DeleteDateColumn, Entity, ForeignKey, Index, PrimaryColumn, Unique } from 'typeorm';
 import { Draft } from '../drafts/entities.js';
 import { Exchange, Participant } from '../exchanges/entities.js';
 
@@ -48,6 +48,21 @@ export class Review {
 
   @Column('integer', { default: 0 })
   noteCount: number;
+
+  /** Made or held by hand: stays in every new allocation. */
+  @Column('boolean', { default: false })
+  locked: boolean;
+
+  /** When its reviewer was told by mail; null before. */
+  @Column('integer', { nullable: true })
+  toldAt: number | null;
+
+  /**
+   * Taken away after it had begun: no query finds it, unless it asks for removed ones, and its work comes back with the
+   * pair.
+   */
+  @DeleteDateColumn({ type: 'integer', nullable: true })
+  removedAt: number | null;
 }
 
 @Entity('answer')

@@ -1,4 +1,17 @@
-import { ANN, AT, BEN, CHO, fillIn, handIn, INES, NOTE, NOTE_ID, publishedExchange, World } from '../testing/world.js';
+import {
+  allocateAll,
+  ANN,
+  AT,
+  BEN,
+  CHO,
+  fillIn,
+  handIn,
+  INES,
+  NOTE,
+  NOTE_ID,
+  publishedExchange,
+  World,
+} from '../testing/world.js';
 
 interface Desk {
   readonly id: string;
@@ -18,13 +31,7 @@ beforeEach(async () => {
   id = await publishedExchange(world, { reviewsPerStudent: 2 });
   world.clock.goTo(AT.drafting);
   for (const person of [ANN, BEN, CHO]) await handIn(world, person, id, `The bed rose by ${person} centimetres.`);
-  const preview = await world.do<{ seed: number; fingerprint: string }>(
-    INES,
-    'post',
-    `/exchanges/${id}/allocation/preview`,
-    { seed: 5 },
-  );
-  await world.do(INES, 'post', `/exchanges/${id}/allocation`, { seed: preview.seed, fingerprint: preview.fingerprint });
+  await allocateAll(world, id, { seed: 5 });
   world.clock.goTo(AT.reviewing);
   mine = (await world.do<Array<{ id: string }>>(ANN, 'get', `/exchanges/${id}/reviews`)).map((review) => review.id);
 });

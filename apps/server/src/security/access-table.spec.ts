@@ -17,6 +17,38 @@ import {
 } from '../testing/world.js';
 
 /** Parts of drafts, and what staff do with hand-ins. Nothing that would change what later rows find. */
+/** Allocation is for staff alone, all of it. */
+function allocating(exchange: string): Row[] {
+  const base = '/api/exchanges/:exchangeId/allocation';
+  const url = `${exchange}/allocation`;
+  const wishes = { whom: 'anyone', reviewsEach: 1, avoid: null, mix: false, maxPerDraft: null };
+  const plan = { revision: 99, wishes, schedule: 'command', at: null, party: 3, patience: 3 };
+  const none = '00000000-0000-4000-8000-000000000000';
+  return [
+    { route: `POST ${base}/previews`, url: `${url}/previews`, body: { kind: 'repair', seed: 1 }, ...staffOnly(200) },
+    { route: `DELETE ${base}/previews/:previewId`, url: `${url}/previews/${none}`, ...staffOnly(204) },
+    { route: `GET ${base}/jobs/:jobId`, url: `${url}/jobs/${none}`, ...staffOnly(404) },
+    { route: `DELETE ${base}/jobs/:jobId`, url: `${url}/jobs/${none}`, ...staffOnly(404) },
+    { route: `POST ${base}`, url, body: { previewId: none }, ...staffOnly(409) },
+    { route: `POST ${base}/undo`, url: `${url}/undo`, ...staffOnly(409) },
+    {
+      route: `POST ${base}/acts`,
+      url: `${url}/acts`,
+      body: { lock: [{ reviewerId: 'x', draftId: 'y' }] },
+      ...staffOnly(404),
+    },
+    { route: `PUT ${base}/plan`, url: `${url}/plan`, body: plan, ...staffOnly(409) },
+    { route: `PUT ${base}/extra`, url: `${url}/extra`, body: { personId: 'x', reviews: 1 }, ...staffOnly(404) },
+    { route: `GET ${base}/file`, url: `${url}/file`, ...staffOnly(200) },
+    {
+      route: `POST ${base}/file`,
+      url: `${url}/file`,
+      body: { text: 'reviewer,draft\n', apply: false },
+      ...staffOnly(200),
+    },
+  ];
+}
+
 function handingIn(exchange: string, draftOfBen: string): Row[] {
   const own = { instructor: 403, assistant: 403 } as const;
   const nothing = { ann: 404, ben: 404, cho: 404, ...inside } as const;
@@ -338,18 +370,7 @@ function table({ id, byAnn, byBen }: { id: string; byAnn: string; byBen: string 
     },
     ...handingIn(exchange, draftOfBen),
     { route: 'GET /api/exchanges/:exchangeId/allocation', url: `${exchange}/allocation`, ...staffOnly(200) },
-    {
-      route: 'POST /api/exchanges/:exchangeId/allocation/preview',
-      url: `${exchange}/allocation/preview`,
-      body: { seed: 1 },
-      ...staffOnly(200),
-    },
-    {
-      route: 'POST /api/exchanges/:exchangeId/allocation',
-      url: `${exchange}/allocation`,
-      body: { seed: 1, fingerprint: 'old' },
-      ...staffOnly(409),
-    },
+    ...allocating(exchange),
     {
       route: 'GET /api/exchanges/:exchangeId/reviews',
       url: `${exchange}/reviews`,

@@ -2,6 +2,7 @@ import type { DeskView } from '@salt-circle/contracts';
 import { PDFDocument } from 'pdf-lib';
 import { attached, exchangeOfFiles, sample } from '../testing/uploads.js';
 import {
+  allocateAll,
   ANN,
   AT,
   BEN,
@@ -157,11 +158,7 @@ async function filesThatAnnSees(ben: TestPerson, fileName: string): Promise<stri
       await attached(world, who, { ...file, name: `${name}.docx`, bytes: sample('report.docx') });
       await handInSaved(world, who, id);
     }
-    const preview = `/exchanges/${id}/allocation/preview`;
-    const { seed, fingerprint } = await world.do<{ seed: number; fingerprint: string }>(INES, 'post', preview, {
-      seed: 1,
-    });
-    await world.do(INES, 'post', `/exchanges/${id}/allocation`, { seed, fingerprint });
+    await allocateAll(world, id);
     world.clock.goTo(AT.reviewing);
     const [review] = await world.do<Array<{ id: string }>>(ANN, 'get', `/exchanges/${id}/reviews`);
     const desk = await world.do<DeskView>(ANN, 'get', `/reviews/${review?.id}`);

@@ -1,5 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import { makeAliases, seededRandom } from '@salt-circle/core';
+import { IsNull } from 'typeorm';
 import { Person } from '../accounts/entities.js';
 import type { Seeing } from '../accounts/seeing.js';
 import { Clock } from '../clock/clock.js';
@@ -37,7 +38,7 @@ export class SeeingService {
       const at = time === undefined || Number.isNaN(Date.parse(time)) ? null : Date.parse(time);
       return this.#example({ ...base, participant: this.#invented(exchangeId), example: true, at });
     }
-    const participant = await manager.findOneBy(Participant, { id: who, exchangeId });
+    const participant = await manager.findOneBy(Participant, { id: who, exchangeId, extraReviews: IsNull() });
     const person = participant === null ? null : await manager.findOneBy(Person, { id: participant.personId });
     if (participant === null || person === null) throw refusal('unknown');
     person.seeing = { ...base, participant, example: false, at: null };
@@ -46,7 +47,7 @@ export class SeeingService {
 
   #invented(exchangeId: string): Participant {
     const [alias = 'Example'] = makeAliases(1, new Set(), seededRandom(1));
-    return { id: EXAMPLE, exchangeId, personId: EXAMPLE, alias };
+    return { id: EXAMPLE, exchangeId, personId: EXAMPLE, alias, extraReviews: null };
   }
 
   #example(seeing: Seeing): Person {

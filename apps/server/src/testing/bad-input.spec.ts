@@ -3,7 +3,6 @@ import {
   ANN,
   AT,
   BEN,
-  CHO,
   DATES,
   fillIn,
   FORM,
@@ -226,39 +225,6 @@ describe('drafts', () => {
     // A save whose answer was lost comes again with its old revision: no conflict, because nothing differs.
     expect((await save(0, '<p>first tab</p>')).body.revision).toBe(1);
     expect((await save(1, '<p>second tab</p>')).body.revision).toBe(2);
-  });
-});
-
-describe('allocation', () => {
-  it('takes only those who handed in, and says who is left out', async () => {
-    const id = await publishedExchange(world);
-    world.clock.goTo(AT.drafting);
-    expect((await world.as(INES, 'post', `/exchanges/${id}/allocation/preview`, { seed: 1 })).body.code).toBe(
-      'too-few-drafts',
-    );
-    await handIn(world, ANN, id);
-    await handIn(world, BEN, id);
-    const preview = await world.as(INES, 'post', `/exchanges/${id}/allocation/preview`, { seed: 1 });
-    expect(preview.body).toMatchObject({ quality: { asked: 2, placed: 2 }, leftOut: [{ name: 'Cho Sato' }] });
-    await handIn(world, CHO, id);
-    const stale = await world.as(INES, 'post', `/exchanges/${id}/allocation`, {
-      seed: 1,
-      fingerprint: preview.body.fingerprint,
-    });
-    expect([stale.status, stale.body.code]).toEqual([409, 'allocation-changed']);
-    expect(await world.do(INES, 'get', `/exchanges/${id}/allocation`)).toMatchObject({ applied: false, pairs: [] });
-  });
-
-  it('stays as it is once a review has begun', async () => {
-    const { id, byAnn } = await reviewedExchange(world);
-    await world.do(ANN, 'put', `/reviews/${byAnn}/answers/evidence`, { revision: 0, levelId: 'low' });
-    const preview = await world.as(INES, 'post', `/exchanges/${id}/allocation/preview`, { seed: 2 });
-    const again = await world.as(INES, 'post', `/exchanges/${id}/allocation`, {
-      seed: 2,
-      fingerprint: preview.body.fingerprint,
-    });
-    expect([again.status, again.body.code]).toEqual([409, 'allocation-begun']);
-    expect(again.body.sentence).toContain('One review has been begun');
   });
 });
 

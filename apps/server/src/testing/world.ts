@@ -4,7 +4,16 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { NestExpressApplication } from '@nestjs/platform-express';
 import { DATE_ORDER, EMPTY_FORM, seededRandom, type DateName, type FormItem } from '@salt-circle/core';
-import type { HandInCheck, MyDraftView, PlanSettings, VersionMeta } from '@salt-circle/contracts';
+import type {
+  AllocationView,
+  HandInCheck,
+  JobView,
+  MyDraftView,
+  PlanSettings,
+  PreviewRequest,
+  PreviewView,
+  VersionMeta,
+} from '@salt-circle/contracts';
 import request from 'supertest';
 import { Person } from '../accounts/entities.js';
 import { SessionService } from '../accounts/session.service.js';
@@ -283,6 +292,35 @@ export async function handInSaved(world: World, person: number, exchangeId: stri
   return world.do(person, 'post', `/exchanges/${exchangeId}/draft/hand-in`, { fingerprint, namesSeen: true });
 }
 
+/** A preview, as soon as it is there. */
+export async function previewOf(
+  world: World,
+  exchangeId: string,
+  part: Partial<PreviewRequest> = {},
+  person: number = INES,
+): Promise<PreviewView> {
+  const path = `/exchanges/${exchangeId}/allocation`;
+  let job = await world.do<JobView>(person, 'post', `${path}/previews`, {
+    kind: 'new',
+    seed: 1,
+    wishes: null,
+    ...part,
+  });
+  while (job.state === 'running') job = await world.do<JobView>(person, 'get', `${path}/jobs/${job.id}`);
+  if (job.preview === null) throw new Error(job.problem?.sentence ?? job.state);
+  return job.preview;
+}
+
+/** Previews an allocation and applies it. */
+export async function allocateAll(
+  world: World,
+  exchangeId: string,
+  part: Partial<PreviewRequest> = {},
+): Promise<AllocationView> {
+  const { id: previewId } = await previewOf(world, exchangeId, part);
+  return world.do<AllocationView>(INES, 'post', `/exchanges/${exchangeId}/allocation`, { previewId });
+}
+
 /** Ann and Ben have handed in and review each other; Cho has not. It is reviewing time. */
 export async function reviewedExchange(
   world: World,
@@ -292,13 +330,7 @@ export async function reviewedExchange(
   world.clock.goTo(AT.drafting);
   await handIn(world, ANN, id, 'The bed rose by four centimetres a decade.');
   await handIn(world, BEN, id, 'Geese have grazed the islands bare since 2009.');
-  const { seed, fingerprint } = await world.do<{ seed: number; fingerprint: string }>(
-    INES,
-    'post',
-    `/exchanges/${id}/allocation/preview`,
-    { seed: 1 },
-  );
-  await world.do(INES, 'post', `/exchanges/${id}/allocation`, { seed, fingerprint });
+  await allocateAll(world, id);
   world.clock.goTo(AT.reviewing);
   const [byAnn] = await world.do<Array<{ id: string }>>(ANN, 'get', `/exchanges/${id}/reviews`);
   const [byBen] = await world.do<Array<{ id: string }>>(BEN, 'get', `/exchanges/${id}/reviews`);

@@ -1,6 +1,8 @@
 import { Injectable } from '@nestjs/common';
 import type { TodayItem, TodayKind, TodayView, WaitingItem } from '@salt-circle/contracts';
 import type { Person } from '../accounts/entities.js';
+import { AllocationService } from '../allocation/allocation.service.js';
+import { AllocationPreview } from '../allocation/entities.js';
 import { Clock } from '../clock/clock.js';
 import { Enrolment } from '../courses/entities.js';
 import { Database } from '../database/database.js';
@@ -29,6 +31,7 @@ export class TodayService {
   constructor(
     private readonly database: Database,
     private readonly exchanges: ExchangesService,
+    private readonly allocation: AllocationService,
     private readonly clock: Clock,
   ) {}
 
@@ -39,7 +42,14 @@ export class TodayService {
     // With a student's eyes there is one exchange to look at, and Today is not part of it.
     for (const { exchange, role } of person.seeing === undefined ? await this.#exchangesOf(person) : []) {
       const view = await this.exchanges.one(person, exchange.id);
-      const needs = role === 'student' ? await this.#studentNeeds(person, view) : staffNeeds(view, this.clock.now());
+      const needs =
+        role === 'student'
+          ? await this.#studentNeeds(person, view, exchange)
+          : [
+              ...staffNeeds(view, this.clock.now()),
+              ...(await this.#allocationNeeds(person, view, exchange)),
+              ...(await this.#ownReviews(person, view)),
+            ];
       const base = {
         exchangeId: view.id,
         exchangeTitle: view.title,
@@ -71,7 +81,7 @@ export class TodayService {
     return found;
   }
 
-  async #studentNeeds(person: Person, view: ExchangeView): Promise<Need[]> {
+  async #studentNeeds(person: Person, view: ExchangeView, exchange: Exchange): Promise<Need[]> {
     const { marks, dates } = view;
     if (marks === null || view.own?.excused === true) return [];
     const draftsDue = view.own?.draftsDue ?? (view.handInIsLate ? dates.lateUntil : dates.draftsDue);
@@ -82,26 +92,48 @@ export class TodayService {
       if (!view.mayReview) return needs;
     }
     if (view.mayReview) {
-      const participant = await this.database.read.findOneByOrFail(Participant, {
-        exchangeId: view.id,
-        personId: person.id,
-      });
-      const mine = await this.database.read.find(Review, {
-        where: { reviewerId: participant.id },
-        order: { position: 'ASC' },
-      });
-      const open = mine.filter(({ submittedAt }) => submittedAt === null);
-      const reviewsDue = view.own?.reviewsDue ?? dates.reviewsDue;
-      const write = open.map(({ id, position }): Need => {
-        return { kind: 'write-review', due: reviewsDue, reviewId: id, done: position, of: mine.length };
-      });
-      return [...needs, ...write];
+      // Drafts of others stay closed to those who have handed in none, where the exchange asks for that.
+      if (exchange.ownHandInFirst && marks.draft !== 'handed-in') return needs;
+      return [...needs, ...(await this.#ownReviews(person, view))];
     }
     const released = Date.parse(dates.release ?? dates.checkUntil ?? dates.reviewsDue ?? '');
     const news = view.released && this.clock.now() - released < NEWS;
     return news && (marks.reviewsReceived ?? 0) > 0
       ? [{ kind: 'read-feedback', done: marks.reviewsReceived ?? 0 }]
       : [];
+  }
+
+  /** Reviews that this person is still to write; of staff only those who review as well. */
+  async #ownReviews(person: Person, view: ExchangeView): Promise<Need[]> {
+    if (!view.mayReview) return [];
+    const manager = this.database.read;
+    const participant = await manager.findOneBy(Participant, { exchangeId: view.id, personId: person.id });
+    if (participant === null || (view.figures !== null && participant.extraReviews === null)) return [];
+    const mine = await manager.find(Review, { where: { reviewerId: participant.id }, order: { position: 'ASC' } });
+    const due = view.own?.reviewsDue ?? view.dates.reviewsDue;
+    return mine
+      .map(({ id, submittedAt }, index) => ({ id, submittedAt, place: index + 1 }))
+      .filter(({ submittedAt }) => submittedAt === null)
+      .map(({ id, place }): Need => ({ kind: 'write-review', due, reviewId: id, done: place, of: mine.length }));
+  }
+
+  /** A planned run that could not place everybody, and what has happened since the allocation was made. */
+  async #allocationNeeds(person: Person, view: ExchangeView, exchange: Exchange): Promise<Need[]> {
+    if (view.figures === null || !view.published || !['drafting', 'reviewing'].includes(view.stage)) return [];
+    const kept = await this.database.read.existsBy(AllocationPreview, { exchangeId: exchange.id, madeBy: '' });
+    const due = view.dates.reviewsDue;
+    if (kept) return [{ kind: 'look-at-allocation', due: view.dates.reviewsOpen ?? view.dates.draftsDue }];
+    if (view.figures.allocated === 0) return [];
+    const { suggestion } = await this.allocation.one(person, exchange.id);
+    return suggestion === null
+      ? []
+      : [
+          {
+            kind: 'mend-allocation',
+            due,
+            done: suggestion.late.length + suggestion.left.length + suggestion.forbidden,
+          },
+        ];
   }
 }
 

@@ -1,4 +1,4 @@
-import { IsInt, IsISO8601, IsOptional, IsString, Length, Matches, Max, Min } from 'class-validator';
+import { IsISO8601, IsOptional, IsString, Length, Matches } from 'class-validator';
 import { LIMITS } from '../limits.js';
 
 export const DATE_MESSAGE = { message: 'Give a date and a time.' };
@@ -21,20 +21,6 @@ export class CreateExchangeRequest {
   @Length(1, LIMITS.title, TITLE_MESSAGE)
   @Matches(NOT_BLANK, TITLE_MESSAGE)
   title!: string;
-}
-
-export class AllocationPreviewRequest {
-  @IsInt({ message: 'The seed is a whole number.' })
-  @Min(0)
-  @Max(4_294_967_295)
-  seed!: number;
-}
-
-export class AllocationApplyRequest extends AllocationPreviewRequest {
-  /** From the preview; refused when hand-ins have changed since. */
-  @IsString()
-  @Length(1, 128)
-  fingerprint!: string;
 }
 
 export class ReleaseRequest {

@@ -3,7 +3,8 @@ import { plainToInstance, type ClassConstructor } from 'class-transformer';
 import { validateSync, type ValidationError } from 'class-validator';
 import { LIMITS } from '../limits.js';
 import { MoveClockRequest, SignInRequest } from './account.js';
-import { AllocationPreviewRequest, CreateExchangeRequest } from './exchange.js';
+import { PreviewRequest } from './allocation.js';
+import { CreateExchangeRequest } from './exchange.js';
 import { FormRequest, ShorthandRequest } from './form.js';
 import { HolidayRequest, JoinRequest, RosterRequest } from './people.js';
 import { PlanRequest } from './plan.js';
@@ -73,7 +74,7 @@ describe('requests', () => {
     expect(wrong(AnswerRequest, { revision: 0, levelId: null, text: 'x'.repeat(LIMITS.answerText) })).toEqual([]);
     expect(wrong(NoteRequest, { ...NOTE, body: 'x'.repeat(LIMITS.noteBody) })).toEqual([]);
     expect(wrong(MoveClockRequest, { to: null })).toEqual([]);
-    expect(wrong(AllocationPreviewRequest, { seed: 2 ** 32 - 1 })).toEqual([]);
+    expect(wrong(PreviewRequest, { kind: 'new', seed: 2 ** 32 - 1, wishes: null })).toEqual([]);
   });
 
   const cases: Array<[string, ClassConstructor<object>, object, string[]]> = [
@@ -134,7 +135,7 @@ describe('requests', () => {
       { text: 'x'.repeat(LIMITS.importBytes + 1), classIds: [] },
       ['text'],
     ],
-    ['a seed that is no whole number', AllocationPreviewRequest, { seed: 1.5 }, ['seed']],
+    ['a seed that is no whole number', PreviewRequest, { kind: 'new', seed: 1.5, wishes: null }, ['seed']],
     ['a note of an unknown kind', NoteRequest, { ...NOTE, kind: 'praise' }, ['kind']],
     [
       'a selector of another type',

@@ -1,5 +1,4 @@
 import type {
-  AllocationQuality,
   Check,
   DateName,
   Deliverable,
@@ -255,37 +254,6 @@ export interface ProgressView {
   readonly rows: readonly ProgressRow[];
 }
 
-export interface PairView {
-  readonly reviewer: PersonLabel;
-  readonly author: PersonLabel;
-  readonly draftTitle: string;
-  /** Only for an applied allocation. */
-  readonly reviewId: string | null;
-  readonly state: ReviewState;
-}
-
-export interface AllocationView {
-  readonly applied: boolean;
-  readonly begun: boolean;
-  readonly pairs: readonly PairView[];
-  readonly handedIn: number;
-  readonly students: number;
-}
-
-export interface AllocationPreviewView {
-  readonly seed: number;
-  readonly fingerprint: string;
-  readonly pairs: readonly PairView[];
-  readonly quality: AllocationQuality;
-  readonly shortfalls: ReadonlyArray<{
-    readonly reviewer: PersonLabel;
-    readonly asked: number;
-    readonly placed: number;
-  }>;
-  /** Students who take no part: not handed in, or excused. */
-  readonly leftOut: readonly PersonLabel[];
-}
-
 export type TodayKind =
   | 'hand-in'
   | 'hand-in-again'
@@ -295,6 +263,8 @@ export type TodayKind =
   | 'allocate'
   | 'remind-drafts'
   | 'watch-reviews'
+  | 'mend-allocation'
+  | 'look-at-allocation'
   | 'release';
 
 export interface TodayItem {

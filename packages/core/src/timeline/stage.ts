@@ -14,6 +14,8 @@ export interface TimelineState {
   readonly dates: ExchangeDates;
   /** When the exchange was published, or null while it is being planned. */
   readonly publishedAt: Instant | null;
+  /** Drafts are allocated as they come in, so reviewing goes on beside drafting. */
+  readonly rolling?: boolean;
 }
 
 /**
@@ -63,7 +65,8 @@ export function openingsAt(state: TimelineState, own: OwnTimes | null, now: Inst
   return {
     handIn,
     late: handIn && now >= dates.draftsDue,
-    review: !excused && now >= dates.reviewsOpen && now < dates.reviewsDue,
+    review:
+      !excused && now >= (state.rolling === true ? dates.draftsOpen : dates.reviewsOpen) && now < dates.reviewsDue,
     released,
     reply: released && dates.repliesDue !== null && now < dates.repliesDue,
     revise: released && dates.revisionDue !== null && now < dates.revisionDue,

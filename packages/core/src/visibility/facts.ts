@@ -23,6 +23,8 @@ export interface ExchangeFacts {
   /** Drafts of others open only to those who have handed in their own. */
   readonly ownHandInFirst: boolean;
   readonly selfReview: SelfReview;
+  /** Drafts are allocated as they come in: reviews open with drafts, not after them. */
+  readonly rolling: boolean;
 }
 
 /** The one who asks. `role` is null for somebody without an active enrolment in the course. */

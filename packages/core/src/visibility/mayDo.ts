@@ -1,5 +1,5 @@
 import { ALLOWED, refuse, type Act, type Decision, type ExchangeFacts, type Viewer } from './facts.js';
-import { reviewerMayOpen } from './maySee.js';
+import { beforeReviewing, reviewerMayOpen } from './maySee.js';
 
 /**
  * The one rule of who may do what, when. `exchange` is null only for what concerns the whole course.
@@ -33,15 +33,15 @@ export function mayDo(viewer: Viewer, exchange: ExchangeFacts | null, act: Act):
     case 'write-review':
     case 'submit-review':
       if (!act.byViewer) return refuse(viewer.role === 'student' ? 'unknown' : 'not-yours');
-      return studentMayReview(exchange, act);
+      // Staff who review as well have no draft to hand in first.
+      return mayReview(
+        exchange,
+        viewer.role === 'student' ? act : { ...act, viewerHandedIn: true, selfReviewed: true },
+      );
     case 'reopen-review':
       if (!act.byViewer) return refuse(viewer.role === 'student' ? 'unknown' : 'not-yours');
-      return exchange.may.review ? ALLOWED : refuse(before(exchange) ? 'not-open-yet' : 'over');
+      return exchange.may.review ? ALLOWED : refuse(beforeReviewing(exchange) ? 'not-open-yet' : 'over');
   }
-}
-
-function before(exchange: ExchangeFacts): boolean {
-  return exchange.stage === 'planning' || exchange.stage === 'drafting';
 }
 
 /** What was being typed when the due time passed is still saved: it is kept, but does not count. */
@@ -57,7 +57,7 @@ function studentMayHandIn(exchange: ExchangeFacts): Decision {
 type ReviewAct = Extract<Act, { kind: 'write-review' | 'submit-review' }>;
 
 /** What was being typed when reviews fell due is still saved until release; submitting it is over. */
-function studentMayReview(exchange: ExchangeFacts, act: ReviewAct): Decision {
+function mayReview(exchange: ExchangeFacts, act: ReviewAct): Decision {
   const open = reviewerMayOpen(exchange, act);
   if (!open.allowed) return open;
   if (act.submitted) return refuse('already-submitted');

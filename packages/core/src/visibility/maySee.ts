@@ -45,9 +45,13 @@ function staffMaySee(subject: Subject): Decision {
   return subject.kind === 'own-draft' || subject.kind === 'feedback' ? refuse('not-yours') : ALLOWED;
 }
 
+export function beforeReviewing({ stage, rolling }: ExchangeFacts): boolean {
+  return stage === 'planning' || (stage === 'drafting' && !rolling);
+}
+
 /** From the opening of reviews on, for good, and in the order that the exchange asks for. */
 export function reviewerMayOpen(exchange: ExchangeFacts, viewer: Reviewing): Decision {
-  if (exchange.stage === 'planning' || exchange.stage === 'drafting') return refuse('not-open-yet');
+  if (beforeReviewing(exchange)) return refuse('not-open-yet');
   if (exchange.ownHandInFirst && !viewer.viewerHandedIn) return refuse('own-draft-first');
   const selfFirst = exchange.selfReview === 'first' && viewer.viewerHandedIn;
   return selfFirst && !viewer.ofOwnDraft && !viewer.selfReviewed ? refuse('self-review-first') : ALLOWED;

@@ -1,0 +1,147 @@
+import type { AllocationActsRequest, PairPart } from '@salt-circle/contracts';
+import type { Pair } from '@salt-circle/core';
+import type { EntityManager } from 'typeorm';
+import { insertAll } from '../database/insert-all.js';
+import type { Place } from '../exchanges/access.js';
+import type { Labels } from '../exchanges/labels.js';
+import { ProblemError } from '../problems/problem-error.js';
+import { refusal } from '../problems/sentences.js';
+import { Review } from '../reviews/entities.js';
+import { pairKey, type Change } from './change.js';
+import { ForbiddenPair } from './entities.js';
+import type { HandedIn, Question } from './question.js';
+
+/** Checks what is to be done by hand, holds and keeps apart at once, and says which pairs come and go. */
+export async function handsOf(
+  manager: EntityManager,
+  { exchange }: Place,
+  question: Question,
+  labels: Labels,
+  request: AllocationActsRequest,
+): Promise<Change> {
+  const { add = [], remove = [], lock = [], unlock = [], forbid = [], allow = [] } = request;
+  const board = new Hands(question, labels);
+  const removed = remove.map((pair) => board.review(pair));
+  if (request.confirmed !== true) board.assertNotBegun(removed);
+  const leaving = new Set(removed.map(pairKey));
+  const released = new Set(allow.map(pairKey));
+  for (const pair of add) board.assertAddable(pair, leaving, released);
+  if (new Set(add.map(pairKey)).size < add.length) throw alreadyThere('This pair');
+  for (const pair of [...lock, ...unlock]) board.review(pair);
+  for (const pair of lock) await manager.update(Review, { ...plain(pair) }, { locked: true });
+  for (const pair of unlock) await manager.update(Review, { ...plain(pair) }, { locked: false });
+  const apart = (pairs: readonly PairPart[]) =>
+    pairs.flatMap(({ reviewerId, draftId }) => {
+      board.assertReviewer(reviewerId);
+      return board.draft(draftId).authorIds.map((authorId) => ({ exchangeId: exchange.id, reviewerId, authorId }));
+    });
+  for (const row of apart(allow)) await manager.delete(ForbiddenPair, row);
+  const known = new Set(
+    (await manager.findBy(ForbiddenPair, { exchangeId: exchange.id })).map(
+      ({ reviewerId, authorId }) => `${reviewerId} ${authorId}`,
+    ),
+  );
+  const fresh = apart(forbid).filter(({ reviewerId, authorId }) => !known.has(`${reviewerId} ${authorId}`));
+  await insertAll(manager, ForbiddenPair, fresh);
+  return {
+    act: 'by-hand',
+    add: add.map((pair) => ({ ...plain(pair), locked: true })),
+    remove: removed,
+  };
+}
+
+function plain({ reviewerId, draftId }: Pair): Pair {
+  return { reviewerId, draftId };
+}
+
+class Hands {
+  readonly #reviews: ReadonlyMap<string, Review>;
+  readonly #drafts: ReadonlyMap<string, HandedIn>;
+  readonly #people: ReadonlySet<string>;
+  readonly #forbidden: ReadonlySet<string>;
+
+  constructor(
+    question: Question,
+    private readonly labels: Labels,
+  ) {
+    this.#reviews = new Map([...question.current, ...question.own].map((one) => [pairKey(one), one]));
+    this.#drafts = new Map(question.drafts.map((one) => [one.draftId, one]));
+    this.#people = new Set([...question.students, ...question.extras].map(({ id }) => id));
+    this.#forbidden = new Set(question.problem.forbidden.map(pairKey));
+  }
+
+  review(pair: Pair): Review {
+    const review = this.#reviews.get(pairKey(pair));
+    if (review !== undefined) return review;
+    this.draft(pair.draftId);
+    throw new ProblemError({
+      code: 'allocation-changed',
+      sentence: 'This pair is not allocated any more, so nothing was changed.',
+      whatToDo: 'Look at the board as it is now.',
+    });
+  }
+
+  draft(id: string): HandedIn {
+    const draft = this.#drafts.get(id);
+    if (draft === undefined) throw refusal('unknown');
+    return draft;
+  }
+
+  assertReviewer(id: string): void {
+    if (!this.#people.has(id)) throw refusal('unknown');
+  }
+
+  assertAddable(pair: Pair, leaving: ReadonlySet<string>, released: ReadonlySet<string>): void {
+    this.assertReviewer(pair.reviewerId);
+    const draft = this.draft(pair.draftId);
+    const names = `${this.#reviewer(pair)} and the draft by ${this.#author(draft)}`;
+    if (draft.authorIds.includes(pair.reviewerId)) {
+      throw new ProblemError({
+        code: 'invalid',
+        sentence: `${this.#reviewer(pair)} wrote that draft, so it cannot be given to ${this.#reviewer(pair)}.`,
+        whatToDo: 'Choose another draft. Reviews of one’s own draft are set on the Plan page.',
+      });
+    }
+    if (this.#reviews.has(pairKey(pair)) && !leaving.has(pairKey(pair))) throw alreadyThere(names);
+    if (this.#forbidden.has(pairKey(pair)) && !released.has(pairKey(pair))) {
+      throw new ProblemError({
+        code: 'invalid',
+        sentence: `You have kept ${names} apart.`,
+        whatToDo: 'Allow the pair first, then add it.',
+      });
+    }
+  }
+
+  /** Taking away what has begun needs a second yes, that names what it concerns. */
+  assertNotBegun(removed: readonly Review[]): void {
+    const begun = removed.filter(({ begunAt }) => begunAt !== null);
+    if (begun.length === 0) return;
+    const each = begun.map((review) => {
+      const done = review.submittedAt === null ? 'begun' : 'submitted';
+      const draft = this.draft(review.draftId);
+      return `${this.#reviewer(review)}’s review of the draft by ${this.#author(draft)} has been ${done} (${review.answered} of ${review.required} answered, ${review.noteCount === 1 ? '1 note' : `${review.noteCount} notes`}).`;
+    });
+    throw new ProblemError({
+      code: 'needs-confirming',
+      sentence: each.join(' '),
+      whatToDo:
+        'Taken away, neither reviewer nor author sees it. The work is kept, and comes back if you add the pair again.',
+    });
+  }
+
+  #reviewer({ reviewerId }: Pair): string {
+    return this.labels.reviewer(reviewerId).name ?? 'somebody';
+  }
+
+  #author(draft: HandedIn): string {
+    return this.labels.authorOf(draft).name ?? 'somebody';
+  }
+}
+
+function alreadyThere(names: string): ProblemError {
+  return new ProblemError({
+    code: 'invalid',
+    sentence: `${names} are allocated already.`,
+    whatToDo: 'Choose another pair.',
+  });
+}

@@ -1,0 +1,180 @@
+import { Inject, Injectable, Logger, type OnApplicationBootstrap, type OnApplicationShutdown } from '@nestjs/common';
+import type { RunOutcome } from '@salt-circle/contracts';
+import { dueRun, resolveDates, type AllocationQuality } from '@salt-circle/core';
+import { IsNull, LessThanOrEqual, MoreThan, Not, type EntityManager } from 'typeorm';
+import { Person } from '../accounts/entities.js';
+import { Clock } from '../clock/clock.js';
+import type { Settings } from '../config/settings.js';
+import { SETTINGS } from '../config/settings.token.js';
+import { Course, Enrolment } from '../courses/entities.js';
+import { Database } from '../database/database.js';
+import { Exchange } from '../exchanges/entities.js';
+import { datesOf } from '../exchanges/facts-of.js';
+import { Ids } from '../ids/ids.js';
+import { queueMail } from '../mail/queue-mail.js';
+import { ProblemError } from '../problems/problem-error.js';
+import { AllocationService } from './allocation.service.js';
+import { scheduleOf } from './board-view.js';
+import { AllocationPlan, AllocationPreview } from './entities.js';
+import { assertPossible, PreviewsService, taskOf } from './previews.service.js';
+import { loadQuestion, wishesOf } from './question.js';
+import { tellReviewers } from './tell-reviewers.js';
+
+const LOOK_EVERY = 15_000;
+
+/**
+ * Allocates when it was planned, and tells reviewers when reviewing opens. A run that was missed while the server was down
+ * is made up for at the next start, once: the planned time of the last run is written in the same transaction as what
+ * the run did.
+ */
+@Injectable()
+export class PlannedRuns implements OnApplicationBootstrap, OnApplicationShutdown {
+  readonly #logger = new Logger('planned-runs');
+  #timer: NodeJS.Timeout | null = null;
+  #busy: Promise<unknown> = Promise.resolve();
+
+  constructor(
+    private readonly database: Database,
+    private readonly allocation: AllocationService,
+    private readonly previews: PreviewsService,
+    private readonly clock: Clock,
+    private readonly ids: Ids,
+    @Inject(SETTINGS) private readonly settings: Settings,
+  ) {}
+
+  onApplicationBootstrap(): void {
+    if (this.settings.mode === 'test') return;
+    this.#timer = setInterval(() => void this.look(), LOOK_EVERY);
+    this.#timer.unref();
+    void this.look();
+  }
+
+  async onApplicationShutdown(): Promise<void> {
+    if (this.#timer !== null) clearInterval(this.#timer);
+    await this.#busy;
+  }
+
+  /** Does what is due by now. One look at a time. */
+  look(): Promise<void> {
+    const run = this.#busy.then(() => this.#lookOnce());
+    this.#busy = run.catch((error: Error) => this.#logger.error(error.stack ?? 'a planned run failed'));
+    return run;
+  }
+
+  async #lookOnce(): Promise<void> {
+    const plans = await this.database.read.findBy(AllocationPlan, { schedule: Not('command') });
+    for (const plan of plans) await this.#runIfDue(plan);
+    await this.#tell();
+  }
+
+  async #runIfDue(plan: AllocationPlan): Promise<void> {
+    const manager = this.database.read;
+    const exchange = await manager.findOneByOrFail(Exchange, { id: plan.exchangeId });
+    const course = await manager.findOneByOrFail(Course, { id: exchange.courseId });
+    const dates = resolveDates(datesOf(exchange));
+    const now = this.clock.now();
+    if (exchange.publishedAt === null || dates === null) return;
+    const slot = dueRun(scheduleOf(plan), dates, course.timeZone, plan.ranUntil, now);
+    if (slot === null) return;
+    const kind = plan.schedule === 'nightly' ? 'round' : 'new';
+    const question = await loadQuestion(manager, exchange, wishesOf(exchange, plan), now);
+    const done = kind === 'new' && question.current.length > 0;
+    let preview: AllocationPreview | null = null;
+    let outcome: RunOutcome = 'nothing-to-do';
+    try {
+      if (!done) {
+        assertPossible(question, kind);
+        const task = taskOf(question, kind, this.ids.seed(), { course, now: slot }, plan);
+        preview = await this.previews.compute(question, task, kind);
+      }
+    } catch (error) {
+      if (!(error instanceof ProblemError)) throw error;
+      outcome = kind === 'round' ? 'nothing-to-do' : 'too-few-drafts';
+    }
+    if (preview !== null) outcome = kind === 'round' || isWhole(preview.content.quality) ? 'applied' : 'kept';
+    await this.#settle(plan, slot, preview, outcome);
+  }
+
+  async #settle(
+    { exchangeId }: AllocationPlan,
+    slot: number,
+    preview: AllocationPreview | null,
+    outcome: RunOutcome,
+  ): Promise<void> {
+    try {
+      await this.database.write(async (manager, happened) => {
+        const plan = await manager.findOneByOrFail(AllocationPlan, { exchangeId });
+        // Somebody else may have done it, or planned anew, while this was being worked out.
+        if (plan.ranUntil >= slot || plan.schedule === 'command') return;
+        const exchange = await manager.findOneByOrFail(Exchange, { id: exchangeId });
+        const course = await manager.findOneByOrFail(Course, { id: exchange.courseId });
+        const now = this.clock.now();
+        await manager.update(AllocationPlan, { exchangeId }, { ranUntil: slot, lastRunAt: now, lastOutcome: outcome });
+        if (preview !== null && outcome === 'applied') {
+          await this.allocation.applyPreview(manager, happened, { exchange, course, now, person: null }, preview);
+        } else if (preview !== null) {
+          await manager.delete(AllocationPreview, { exchangeId, madeBy: '' });
+          await manager.insert(AllocationPreview, preview);
+        }
+        if (outcome === 'kept' || outcome === 'too-few-drafts') {
+          await this.#tellInstructors(manager, exchange, course, preview, now);
+        }
+        happened({
+          action: 'allocation-run',
+          actorId: null,
+          courseId: course.id,
+          exchangeId,
+          details: { outcome, planned: new Date(slot).toISOString() },
+        });
+      });
+    } catch (error) {
+      // A draft came in while this was being worked out: the next look does it again, with that draft.
+      if (!(error instanceof ProblemError && error.problem.code === 'allocation-changed')) throw error;
+    }
+  }
+
+  async #tellInstructors(
+    manager: EntityManager,
+    exchange: Exchange,
+    course: Course,
+    preview: AllocationPreview | null,
+    now: number,
+  ): Promise<void> {
+    const people = await manager
+      .createQueryBuilder(Person, 'person')
+      .innerJoin(Enrolment, 'enrolment', 'enrolment.personId = person.id')
+      .where("enrolment.courseId = :courseId AND enrolment.role = 'instructor' AND enrolment.active = 1", {
+        courseId: course.id,
+      })
+      .getMany();
+    const placed = preview?.content.quality.placed;
+    const what =
+      placed === undefined
+        ? 'Fewer than two drafts have been handed in, so there was nothing to allocate.'
+        : `${placed.reached} of ${placed.asked} reviews could be placed${placed.reached === placed.asked ? ', but not evenly' : ''}, so nothing was applied. The preview is kept for you to look at.`;
+    const letters = people.map(({ email }) => ({
+      address: email,
+      subject: `${course.title}: drafts of “${exchange.title}” have not been allocated`,
+      text: `The planned allocation of “${exchange.title}” in ${course.title} was run.\n\n${what}\n\n${this.database.mail.publicUrl}/exchanges/${exchange.id}/allocation\n`,
+      courseId: course.id,
+      exchangeId: exchange.id,
+    }));
+    await queueMail(manager, this.ids, this.database.mail, now, letters);
+  }
+
+  /** Of the exchanges in which drafts can be reviewed now. */
+  async #tell(): Promise<void> {
+    const now = this.clock.now();
+    const running = await this.database.read.find(Exchange, {
+      where: { publishedAt: Not(IsNull()), draftsOpen: LessThanOrEqual(now), reviewsDue: MoreThan(now) },
+    });
+    for (const exchange of running) {
+      await this.database.write((manager) => tellReviewers(manager, exchange, now, this.database.mail, this.ids));
+    }
+  }
+}
+
+/** Everybody got what was asked, and no draft is short by more than one. */
+function isWhole({ placed, balance }: AllocationQuality): boolean {
+  return placed.reached - placed.beyond === placed.asked && balance.most - balance.fewest <= 1;
+}

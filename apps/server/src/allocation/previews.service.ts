@@ -1,0 +1,287 @@
+import { HttpException, Injectable, Logger } from '@nestjs/common';
+import type { JobView, PreviewRequest, Problem, WishesPart, WishesView } from '@salt-circle/contracts';
+import { nightsWaited, type AllocationProgress, type Pair } from '@salt-circle/core';
+import type { Person } from '../accounts/entities.js';
+import { Clock } from '../clock/clock.js';
+import { Database } from '../database/database.js';
+import { Access, act, type Place } from '../exchanges/access.js';
+import type { Exchange } from '../exchanges/entities.js';
+import { Ids } from '../ids/ids.js';
+import { ProblemError } from '../problems/problem-error.js';
+import { refusal } from '../problems/sentences.js';
+import { previewView } from './board-view.js';
+import { pairKey } from './change.js';
+import { AllocationPreview } from './entities.js';
+import { loadQuestion, planOf, wishesOf, type Question } from './question.js';
+import { Solver } from './solver.js';
+import type { SolverTask } from './worker/solve.js';
+
+interface Job {
+  readonly id: string;
+  readonly exchangeId: string;
+  readonly personId: string;
+  readonly end: AbortController;
+  state: JobView['state'];
+  progress: AllocationProgress;
+  preview: AllocationPreview | null;
+  problem: Problem | null;
+}
+
+/** So long, in milliseconds, the first answer waits for the result: small courses need no second look. */
+const PATIENCE = 120;
+/** Jobs that nobody has asked for any more are forgotten; the preview itself is kept. */
+const MOST_JOBS = 200;
+
+/** Computes allocations beside the server's work, tells how far they are, and lets them be cancelled. */
+@Injectable()
+export class PreviewsService {
+  readonly #logger = new Logger('allocation');
+  readonly #jobs = new Map<string, Job>();
+
+  constructor(
+    private readonly database: Database,
+    private readonly access: Access,
+    private readonly solver: Solver,
+    private readonly clock: Clock,
+    private readonly ids: Ids,
+  ) {}
+
+  async start(person: Person, exchangeId: string, request: PreviewRequest): Promise<JobView> {
+    const place = await this.access.exchange(person, exchangeId);
+    act(place, { kind: 'allocate' });
+    const manager = this.database.read;
+    const plan = await planOf(manager, exchangeId, place.now);
+    const wishes = wishesFrom(request.wishes) ?? wishesOf(place.exchange, plan);
+    assertGroups(place.exchange, wishes);
+    const question = await loadQuestion(manager, place.exchange, wishes, place.now);
+    assertPossible(question, request.kind);
+    const job: Job = {
+      id: this.ids.uuid(),
+      exchangeId,
+      personId: person.id,
+      end: new AbortController(),
+      state: 'running',
+      progress: { step: 'deal', share: 0 },
+      preview: null,
+      problem: null,
+    };
+    this.#keep(job);
+    const seed = request.seed ?? this.ids.seed();
+    const work = this.#run(job, question, taskOf(question, request.kind, seed, place, plan), request.kind, seed);
+    await Promise.race([work, new Promise((resolve) => setTimeout(resolve, PATIENCE).unref())]);
+    return jobView(job);
+  }
+
+  async job(person: Person, exchangeId: string, jobId: string): Promise<JobView> {
+    return jobView(await this.#own(person, exchangeId, jobId));
+  }
+
+  async cancel(person: Person, exchangeId: string, jobId: string): Promise<void> {
+    const job = await this.#own(person, exchangeId, jobId);
+    if (job.state === 'running') job.end.abort();
+  }
+
+  async drop(person: Person, exchangeId: string, previewId: string): Promise<void> {
+    await this.database.write(async (manager) => {
+      const place = await this.access.exchange(person, exchangeId, manager);
+      act(place, { kind: 'allocate' });
+      await manager.delete(AllocationPreview, { id: previewId, exchangeId });
+    });
+  }
+
+  /** Without anybody watching: for planned runs. */
+  async compute(
+    question: Question,
+    task: SolverTask,
+    kind: AllocationPreview['kind'],
+  ): Promise<AllocationPreview | null> {
+    return this.#solved(question, task, kind, task.problem.seed, '', () => {});
+  }
+
+  #keep(job: Job): void {
+    this.#jobs.set(job.id, job);
+    for (const [id, { state }] of this.#jobs) {
+      if (this.#jobs.size <= MOST_JOBS) break;
+      if (state !== 'running') this.#jobs.delete(id);
+    }
+  }
+
+  async #own(person: Person, exchangeId: string, jobId: string): Promise<Job> {
+    const place = await this.access.exchange(person, exchangeId);
+    act(place, { kind: 'allocate' });
+    const job = this.#jobs.get(jobId);
+    if (job === undefined || job.exchangeId !== exchangeId || job.personId !== person.id) throw refusal('unknown');
+    return job;
+  }
+
+  async #run(
+    job: Job,
+    question: Question,
+    task: SolverTask,
+    kind: AllocationPreview['kind'],
+    seed: number,
+  ): Promise<void> {
+    try {
+      const watch = (progress: AllocationProgress) => (job.progress = progress);
+      const preview = await this.#solved(question, task, kind, seed, job.personId, watch, job.end.signal);
+      if (preview !== null) {
+        await this.database.write(async (manager) => {
+          await manager.delete(AllocationPreview, { exchangeId: job.exchangeId, madeBy: job.personId });
+          await manager.insert(AllocationPreview, preview);
+        });
+      }
+      job.preview = preview;
+      job.state = 'done';
+    } catch (error) {
+      if (job.end.signal.aborted) {
+        job.state = 'cancelled';
+        return;
+      }
+      job.state = 'failed';
+      job.problem = problemOf(error);
+      if (!(error instanceof ProblemError)) this.#logger.error((error as Error).stack ?? 'an allocation failed');
+    }
+  }
+
+  async #solved(
+    question: Question,
+    task: SolverTask,
+    kind: AllocationPreview['kind'],
+    seed: number,
+    madeBy: string,
+    watch: (progress: AllocationProgress) => void,
+    signal?: AbortSignal,
+  ): Promise<AllocationPreview | null> {
+    const { allocation, removed, added } = await this.solver.solve(task, watch, signal);
+    if (allocation === null) return null;
+    const { pairs, quality, shortfalls } = allocation;
+    return {
+      id: this.ids.uuid(),
+      exchangeId: question.exchange.id,
+      madeBy,
+      kind,
+      seed,
+      fingerprint: question.fingerprint,
+      madeAt: this.clock.now(),
+      content: { wishes: question.wishes, pairs, quality, shortfalls, removed, added },
+    };
+  }
+}
+
+function jobView({ id, state, progress, preview, problem }: Job): JobView {
+  return { id, state, progress, preview: preview === null ? null : previewView(preview), problem };
+}
+
+function wishesFrom(part: WishesPart | null): WishesView | null {
+  if (part === null) return null;
+  const { whom, reviewsEach, avoid, mix, maxPerDraft } = part;
+  return { whom, reviewsEach, avoid: avoid ?? 'all', mix, maxPerDraft: maxPerDraft ?? null };
+}
+
+/** What the solver is asked. Everything in it is made of plain values: it crosses to a thread. */
+export function taskOf(
+  question: Question,
+  kind: AllocationPreview['kind'],
+  seed: number,
+  { course, now }: Pick<Place, 'course' | 'now'>,
+  { party, patience }: { readonly party: number; readonly patience: number },
+): SolverTask {
+  const problem = { ...question.problem, seed };
+  if (kind === 'new') return { kind, problem };
+  const current = question.current.map(({ reviewerId, draftId }): Pair => ({ reviewerId, draftId }));
+  if (kind === 'repair') return repairTask(question, problem, current);
+  const listed = new Set(problem.reviewers.map(({ id }) => id));
+  const drafts = new Set(problem.drafts.map(({ id }) => id));
+  const given = current.filter(({ reviewerId, draftId }) => listed.has(reviewerId) && drafts.has(draftId));
+  const count = new Map<string, number>();
+  for (const { reviewerId } of given) count.set(reviewerId, (count.get(reviewerId) ?? 0) + 1);
+  const firstAt = new Map(question.drafts.flatMap((one) => one.authorIds.map((id) => [id, one.firstAt] as const)));
+  const isGiven = new Set(given.map(pairKey));
+  const { fixed: _fixed, ...rest } = problem;
+  return {
+    kind,
+    problem: {
+      ...rest,
+      forbidden: problem.forbidden.filter((pair) => !isGiven.has(pairKey(pair))),
+      given,
+      // Without a draft of one's own there is no night from which on one waits; such reviewers are there at once.
+      waiting: problem.reviewers
+        .filter(({ id, capacity }) => (count.get(id) ?? 0) < capacity)
+        .map(({ id }) => ({ id, nights: nightsWaited(firstAt.get(id) ?? now, now, course.timeZone) })),
+      party,
+      patience,
+    },
+  };
+}
+
+function repairTask(
+  question: Question,
+  problem: SolverTask['problem'] & Question['problem'],
+  current: Pair[],
+): SolverTask {
+  const given = new Set(current.map(({ reviewerId }) => reviewerId));
+  const received = new Set(current.map(({ draftId }) => draftId));
+  const reviewers = new Set(problem.reviewers.map(({ id }) => id));
+  const drafts = new Set(problem.drafts.map(({ id }) => id));
+  const fixed = new Set(problem.fixed.map(pairKey));
+  // Begun by somebody who has left: it is kept where it is, and counts for nothing any more.
+  const begun = new Set(question.current.filter(({ begunAt }) => begunAt !== null).map(pairKey));
+  const counted = current.filter((pair) => fixed.has(pairKey(pair)) || !begun.has(pairKey(pair)));
+  return {
+    kind: 'repair',
+    problem: {
+      ...problem,
+      reviewers: problem.reviewers.filter(({ id }) => given.has(id)),
+      drafts: problem.drafts.filter(({ id }) => received.has(id)),
+    },
+    current: counted,
+    changes: {
+      reviewers: problem.reviewers.filter(({ id }) => !given.has(id)),
+      drafts: problem.drafts.filter(({ id }) => !received.has(id)),
+      reviewersLeft: [...given].filter((id) => !reviewers.has(id)),
+      draftsWithdrawn: [...received].filter((id) => !drafts.has(id)),
+    },
+  };
+}
+
+function assertGroups({ groupSetId }: Exchange, { whom }: WishesView): void {
+  if (whom === 'anyone' || groupSetId !== null) return;
+  throw new ProblemError({
+    code: 'invalid',
+    sentence: 'No groups have been chosen for this exchange, so reviews cannot go by them.',
+    whatToDo: 'Choose a set of groups on the Plan page, or let anyone review whom.',
+  });
+}
+
+export function assertPossible({ problem, current, own }: Question, kind: AllocationPreview['kind']): void {
+  const { length: count } = problem.drafts;
+  if (count < 2) {
+    throw new ProblemError({
+      code: 'too-few-drafts',
+      sentence: `${count === 0 ? 'Nothing has been' : 'Only one draft has been'} handed in, so there is nothing to allocate yet.`,
+      whatToDo: 'Wait for more drafts, or move the date on which they are due.',
+    });
+  }
+  const begun = [...current, ...own].filter(({ begunAt }) => begunAt !== null).length;
+  if (kind === 'new' && begun > 0) throw alreadyBegun(begun);
+}
+
+export function alreadyBegun(begun: number): ProblemError {
+  return new ProblemError({
+    code: 'allocation-begun',
+    sentence: `${begun === 1 ? 'One review has' : `${begun} reviews have`} been begun, so the allocation is not made anew: no work is thrown away.`,
+    whatToDo:
+      'Repair it instead: that moves as little as possible, and nothing that has begun. Or change pairs by hand.',
+  });
+}
+
+function problemOf(error: unknown): Problem {
+  if (error instanceof ProblemError) return error.problem;
+  const status = error instanceof HttpException ? error.getStatus() : 500;
+  return {
+    code: 'unexpected',
+    sentence: 'The allocation could not be worked out; nothing was changed.',
+    whatToDo: status === 500 ? 'Try again. If it happens again, tell whoever looks after this server.' : 'Try again.',
+    fields: [],
+  };
+}
