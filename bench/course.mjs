@@ -9,8 +9,28 @@ const DELIVERABLES = [
 
 const dist = (path) => import(at('apps', 'server', 'dist', ...path.split('/')));
 
-/** Adds a course of 300 students with three reviews each, straight to the database. @returns ids to measure with */
-export async function addBenchCourse(folder) {
+const GIVEN =
+  'Ada Bo Cleo Dan Eda Finn Gro Hari Ilse Jun Kaia Lev Mira Nils Oya Pia Ravi Siv Tove Ulf Vera Wim Xenia Yuri'.split(
+    ' ',
+  );
+const FAMILY =
+  'Aalto Berg Cerny Dahl Eken Falk Grau Holt Ito Jansen Kern Lund Moe Nagy Orr Pohl Quist Riis Saar Toft Ude Vik Wolf Yang Zink'.split(
+    ' ',
+  );
+const nameOf = (index) =>
+  `${GIVEN[index % GIVEN.length]} ${FAMILY[Math.floor(index / GIVEN.length) % FAMILY.length]}${index < GIVEN.length * FAMILY.length ? '' : ` ${index}`}`;
+
+/**
+ * Adds a course whose students have all handed in, straight to the database.
+ *
+ * @param options how many `students`; its `title`; the address of an `instructor` who exists, or null for a new one; and
+ * whether drafts have been `allocated` and are being reviewed, three each, or wait for it
+ * @returns ids to measure with
+ */
+export async function addBenchCourse(
+  folder,
+  { students: count = 300, title = 'Bench', instructor: address = null, allocated: isAllocated = true } = {},
+) {
   const [
     { Database },
     { Clock },
@@ -37,14 +57,13 @@ export async function addBenchCourse(folder) {
   const ids = new Ids();
   const now = Date.now();
   const day = 24 * 3_600_000;
-  const people = Array.from({ length: 301 }, (_, index) => ({
-    id: ids.uuid(),
-    email: `bench${index}@example.org`,
-    name: `Bench ${index}`,
-    createsCourses: true,
-    createdAt: now,
-  }));
-  const [instructor, ...students] = people;
+  const database = await Database.open(folder, new Clock());
+  const known = address === null ? null : await database.read.findOneByOrFail(accounts.Person, { email: address });
+  const person = (email, name) => ({ id: ids.uuid(), email, name, createsCourses: true, createdAt: now });
+  const mark = ids.uuid().slice(0, 8);
+  const instructor = known ?? person(`${mark}@example.org`, `Instructor of ${title}`);
+  const students = Array.from({ length: count }, (_, index) => person(`${mark}.${index}@example.org`, nameOf(index)));
+  const people = [instructor, ...students];
   const courseId = ids.uuid();
   const formId = ids.uuid();
   const exchangeId = ids.uuid();
@@ -67,14 +86,13 @@ export async function addBenchCourse(folder) {
       id: ids.uuid(),
       exchangeId,
       reviewerId: id,
-      draftId: handedIn[(index + step) % 300].id,
+      draftId: handedIn[(index + step) % count].id,
       position: step,
     })),
   );
-  const database = await Database.open(folder, new Clock());
   await database.write(async (manager) => {
-    await insertAll(manager, accounts.Person, people);
-    await insertAll(manager, courses.Course, [{ id: courseId, title: 'Bench', timeZone: 'UTC', createdAt: now }]);
+    await insertAll(manager, accounts.Person, known === null ? people : students);
+    await insertAll(manager, courses.Course, [{ id: courseId, title, timeZone: 'UTC', createdAt: now }]);
     await insertAll(
       manager,
       courses.Enrolment,
@@ -90,12 +108,12 @@ export async function addBenchCourse(folder) {
     const dates = {
       draftsOpen: now - 9 * day,
       draftsDue: now - 2 * day,
-      reviewsOpen: now - day,
-      reviewsDue: now + day,
-      release: now + 2 * day,
+      reviewsOpen: isAllocated ? now - day : now + day,
+      reviewsDue: now + 2 * day,
+      release: now + 3 * day,
     };
     const settings = {
-      title: 'Bench',
+      title,
       briefHtml: '<p>Brief</p>',
       guideHtml: '',
       reviewsPerStudent: 3,
@@ -123,7 +141,7 @@ export async function addBenchCourse(folder) {
       drafts.DraftPart,
       versions.map(({ id, draftId }) => ({ ...part, id: ids.uuid(), draftId, versionId: id })),
     );
-    await insertAll(manager, reviews.Review, allocated);
+    if (isAllocated) await insertAll(manager, reviews.Review, allocated);
   });
   await database.onApplicationShutdown();
   return {

@@ -49,7 +49,10 @@ export async function boardView(
   const reviewers = [
     ...people.map(({ id, extraReviews }) => reviewer(id, extraReviews !== null)),
     ...gone.map((id) => reviewer(id, false)),
-  ].sort((a, b) => (a.label.name ?? '').localeCompare(b.label.name ?? ''));
+  ].sort(
+    (a, b) =>
+      Number(a.leftOut !== null) - Number(b.leftOut !== null) || (a.label.name ?? '').localeCompare(b.label.name ?? ''),
+  );
   const drafts = question.drafts
     .map((one): BoardDraft => ({
       id: one.draftId,

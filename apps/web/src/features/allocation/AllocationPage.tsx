@@ -1,127 +1,345 @@
-import type { AllocationPreviewView, AllocationView, PairView } from '@salt-circle/contracts';
-import { useState } from 'react';
-import { Button, Dialog, Empty, Loading, Notice, StateMark } from '../../kit/index.js';
-import { api } from '../../app/api.js';
-import { labelWords, Person } from '../../app/People.js';
+import type { AllocationView, PreviewView, WishesView } from '@salt-circle/contracts';
+import { Grid3x3, List, Orbit, Undo2 } from 'lucide-react';
+import { useMemo, useState } from 'react';
+import { Button, Dialog, Empty, Loading, Menu, Notice } from '../../kit/index.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { useNow } from '../../app/time/useNow.js';
 import { When } from '../../app/time/When.js';
 import { useExchange } from '../../app/useExchange.js';
-import { Quality } from './Quality.js';
+import {
+  useAllocationQuery,
+  useApplyPreviewMutation,
+  useDropPreviewMutation,
+  useUndoAllocationMutation,
+} from './allocationApi.js';
+import { FileDialog } from './FileDialog.js';
+import { ListView } from './ListView.js';
+import { MatrixView } from './MatrixView.js';
+import { Model } from './model.js';
+import { CurrentPanel, EarlyWarning, PreviewPanel, Running, Suggestion } from './Panel.js';
+import { RING_MOST } from './ring.js';
+import { RingView } from './RingView.js';
+import { ScheduleDialog } from './ScheduleDialog.js';
+import { outcomeWords, scheduleWords } from './sentences.js';
+import { StaffDialog } from './StaffDialog.js';
+import { useHands } from './useHands.js';
+import { usePreview } from './usePreview.js';
+import { asBody, Wishes } from './Wishes.js';
 
-const { useAllocationQuery, usePreviewAllocationMutation, useApplyAllocationMutation } = api.injectEndpoints({
-  endpoints: (build) => ({
-    allocation: build.query<AllocationView, string>({
-      query: (id) => `/exchanges/${id}/allocation`,
-      providesTags: ['Allocation'],
-    }),
-    previewAllocation: build.mutation<AllocationPreviewView, { id: string; seed: number }>({
-      query: ({ id, seed }) => ({ url: `/exchanges/${id}/allocation/preview`, method: 'POST', body: { seed } }),
-    }),
-    applyAllocation: build.mutation<AllocationView, { id: string; seed: number; fingerprint: string }>({
-      query: ({ id, ...body }) => ({ url: `/exchanges/${id}/allocation`, method: 'POST', body }),
-      invalidatesTags: ['Allocation', 'Exchange', 'Progress', 'Today', 'Review'],
-    }),
-  }),
-});
+type Picture = 'list' | 'matrix' | 'ring';
+const PICTURES = [
+  ['list', 'List', List],
+  ['matrix', 'Matrix', Grid3x3],
+  ['ring', 'Ring', Orbit],
+] as const;
+const PICTURE_KEY = 'salt-circle-allocation-picture';
 
-/** Who reviews whom: what is applied, and a preview of what could be. */
+const UNDO_WORDS: Readonly<Record<NonNullable<AllocationView['undo']>, string>> = {
+  applied: 'Undo applying',
+  repaired: 'Undo the repair',
+  round: 'Undo the last round',
+  'by-hand': 'Undo the last change',
+  imported: 'Undo the file',
+};
+
+/** Who reviews whom: as it is applied, or as a preview; seen as a list, a matrix or a ring, with its quality beside it. */
 export function AllocationPage() {
   const exchange = useExchange();
-  const now = useNow();
-  const { data: current, error } = useAllocationQuery(exchange.id, { refetchOnMountOrArgChange: true });
-  const [preview, previewing] = usePreviewAllocationMutation();
-  const [apply, applying] = useApplyAllocationMutation();
-  const [shown, setShown] = useState<AllocationPreviewView | null>(null);
-  const [asking, setAsking] = useState(false);
-
-  const look = async () => {
-    const result = await preview({ id: exchange.id, seed: Math.floor(Math.random() * 2 ** 32) });
-    setShown(result.data ?? null);
-  };
-  const put = async () => {
-    if (shown === null) return;
-    const result = await apply({ id: exchange.id, seed: shown.seed, fingerprint: shown.fingerprint });
-    setAsking(false);
-    if (result.error === undefined) setShown(null);
-  };
+  const { data: view, error } = useAllocationQuery(exchange.id, {
+    refetchOnMountOrArgChange: true,
+    pollingInterval: 20_000,
+  });
   if (error !== undefined) return <ProblemNotice error={error} />;
-  if (current === undefined) return <Loading what="the allocation" />;
-  const due = exchange.dates.draftsDue;
-  const early = due !== null && now < Date.parse(due);
-  const problem = previewing.error ?? applying.error;
+  if (view === undefined) return <Loading what="the allocation" />;
+  return <Workspace key={exchange.id} view={view} />;
+}
 
+function Workspace({ view }: { readonly view: AllocationView }) {
+  const exchange = useExchange();
+  const previewing = usePreview(exchange.id);
+  const { preview } = previewing;
+  const [picture, setPicture] = useState<Picture>(
+    () => (localStorage.getItem(PICTURE_KEY) as Picture | null) ?? 'list',
+  );
+  const [changed, setChanged] = useState<WishesView | null>(null);
+  const model = useMemo(() => new Model(view, preview?.pairs ?? null), [view, preview]);
+  const wishes = changed ?? preview?.wishes ?? view.wishes;
+  const look = (kind: 'new' | 'repair', seed: number | null, wanted = wishes) =>
+    previewing.start({ kind, seed, wishes: asBody(wanted) });
+  const hands = useHands(exchange.id, model, () => {
+    // What is kept apart from now on shows in the preview at once.
+    if (preview !== null && preview.kind !== 'round') look(preview.kind, preview.seed);
+  });
+  const choose = (next: Picture) => {
+    setPicture(next);
+    localStorage.setItem(PICTURE_KEY, next);
+  };
+  const shown = { model, hands, preview: preview !== null };
   return (
-    <div className="grid flex-1 grid-cols-1 lg:grid-cols-[1fr_23rem]">
-      <div className="px-5 py-5">
-        <h2 className="mb-1 text-xl font-semibold">Who reviews whom</h2>
-        {shown === null && !current.applied && <NothingYet view={current} published={exchange.published} />}
-        {shown !== null && <p className="mb-3 text-copper">Preview: nothing has been applied yet.</p>}
-        {shown === null && current.applied && (
-          <p className="mb-3 text-ink-soft">
-            {current.pairs.length} reviews allocated. Reviewers see them when reviewing opens.
-          </p>
-        )}
-        {(shown ?? current).pairs.length > 0 && <Pairs pairs={(shown ?? current).pairs} applied={shown === null} />}
-      </div>
-      <aside className="space-y-4 border-l border-line bg-crust px-5 py-5">
-        {problem !== undefined && <ProblemNotice error={problem} />}
-        {early && due !== null && (
-          <Notice tone="soon" title="Drafts can still come in.">
-            They are due <When at={due} timeZone={exchange.course.timeZone} />. Whoever hands in after you apply gets no
-            reviews from this allocation.
-          </Notice>
-        )}
-        {shown !== null && <Quality preview={shown} reviewsEach={exchange.reviewsPerStudent} />}
-        {current.begun ? (
-          <Notice title="Reviewing has begun.">The allocation stays as it is, so that no work is thrown away.</Notice>
-        ) : (
-          <div className="flex flex-wrap gap-2">
-            {shown !== null && (
-              <Button look="primary" onClick={() => setAsking(true)}>
-                Apply to {shown.pairs.length} reviews…
-              </Button>
-            )}
-            <Button
-              look={shown === null ? 'primary' : 'plain'}
-              busy={previewing.isLoading}
-              disabled={!exchange.published}
-              onClick={() => void look()}
-            >
-              {shown === null
-                ? current.applied
-                  ? 'Preview another allocation'
-                  : 'Preview an allocation'
-                : 'Try another'}
-            </Button>
-            {shown !== null && (
-              <Button look="quiet" onClick={() => setShown(null)}>
-                Drop the preview
-              </Button>
-            )}
+    <div className="grid flex-1 grid-cols-1 lg:grid-cols-[minmax(0,1fr)_23rem]">
+      <div className="min-w-0 px-5 py-4">
+        <div className="mb-3 flex flex-wrap items-center justify-between gap-3">
+          <h2 className="text-xl font-semibold">Who reviews whom</h2>
+          <div className="flex items-center gap-2">
+            {view.undo !== null && preview === null && <Undo act={view.undo} />}
+            <More view={view} />
+            <Pictures value={picture} onChange={choose} />
           </div>
-        )}
-        <p className="text-sm text-ink-soft">
-          Everyone who handed in gets {exchange.reviewsPerStudent}{' '}
-          {exchange.reviewsPerStudent === 1 ? 'draft' : 'drafts'} of others; nobody gets their own; every draft gets its
-          share, give or take one.
+        </div>
+        {preview !== null && <p className="mb-2 text-copper">Preview: nothing has been applied yet.</p>}
+        <p role="status" aria-live="polite" className="mb-2 min-h-5 text-sm text-ink-soft empty:hidden">
+          {hands.said}
         </p>
-      </aside>
+        {hands.problem !== null && <ProblemNotice error={hands.problem} />}
+        {model.pairs.length === 0 && preview === null && picture !== 'matrix' ? (
+          <NothingYet view={view} published={exchange.published} />
+        ) : (
+          <>
+            {picture === 'list' && <ListView {...shown} />}
+            {picture === 'matrix' && <MatrixView {...shown} />}
+            {picture === 'ring' && <RingView model={model} onMatrix={() => choose('matrix')} />}
+          </>
+        )}
+      </div>
+      <Aside
+        view={view}
+        model={model}
+        previewing={previewing}
+        wishes={wishes}
+        onWishes={(next) => {
+          setChanged(next);
+          if (exchange.published && !view.begun) look('new', preview?.kind === 'new' ? preview.seed : null, next);
+        }}
+        onLook={look}
+        onShow={(next) => {
+          setChanged(null);
+          previewing.show(next);
+        }}
+      />
+      <Dialog
+        open={hands.asked !== null}
+        onClose={hands.forget}
+        title="Take away what has begun?"
+        description={hands.asked?.problem.sentence ?? ''}
+      >
+        <p className="mb-4">{hands.asked?.problem.whatToDo}</p>
+        <Button look="destructive" busy={hands.busy} onClick={hands.confirm}>
+          Take it away, keep the work
+        </Button>
+      </Dialog>
+    </div>
+  );
+}
+
+function Pictures({ value, onChange }: { readonly value: Picture; readonly onChange: (picture: Picture) => void }) {
+  return (
+    <div role="group" aria-label="Shown as" className="flex overflow-hidden rounded border border-edge">
+      {PICTURES.map(([key, words, Icon]) => (
+        <button
+          key={key}
+          type="button"
+          aria-pressed={value === key}
+          onClick={() => onChange(key)}
+          className="flex items-center gap-1.5 border-edge px-3 py-1.5 not-first:border-l hover:bg-crust aria-pressed:bg-ink aria-pressed:text-salt"
+        >
+          <Icon size={15} aria-hidden="true" /> {words}
+        </button>
+      ))}
+    </div>
+  );
+}
+
+function Undo({ act }: { readonly act: NonNullable<AllocationView['undo']> }) {
+  const exchange = useExchange();
+  const [undo, { isLoading, error }] = useUndoAllocationMutation();
+  return (
+    <>
+      {error !== undefined && <ProblemNotice error={error} />}
+      <Button busy={isLoading} onClick={() => void undo({ id: exchange.id })}>
+        <Undo2 size={15} aria-hidden="true" /> {UNDO_WORDS[act]}
+      </Button>
+    </>
+  );
+}
+
+function More({ view }: { readonly view: AllocationView }) {
+  const exchange = useExchange();
+  const [open, setOpen] = useState<'file' | 'staff' | 'schedule' | null>(null);
+  const close = () => setOpen(null);
+  return (
+    <>
+      <Menu
+        trigger={<Button disabled={!exchange.published}>More</Button>}
+        groups={[
+          [
+            { words: 'When drafts are allocated…', onPick: () => setOpen('schedule') },
+            { words: 'Staff who review as well…', onPick: () => setOpen('staff') },
+          ],
+          [
+            {
+              words: 'Download as CSV',
+              disabled: !view.applied,
+              onPick: () => window.location.assign(`/api/exchanges/${exchange.id}/allocation/file`),
+            },
+            { words: 'From a CSV file…', onPick: () => setOpen('file') },
+          ],
+        ]}
+      />
+      {open === 'file' && <FileDialog onClose={close} />}
+      {open === 'staff' && <StaffDialog view={view} onClose={close} />}
+      {open === 'schedule' && <ScheduleDialog view={view} onClose={close} />}
+    </>
+  );
+}
+
+interface AsideProps {
+  readonly view: AllocationView;
+  readonly model: Model;
+  readonly previewing: ReturnType<typeof usePreview>;
+  readonly wishes: WishesView;
+  readonly onWishes: (wishes: WishesView) => void;
+  readonly onLook: (kind: 'new' | 'repair', seed: number | null) => void;
+  readonly onShow: (preview: PreviewView | null) => void;
+}
+
+function Aside({ view, model, previewing, wishes, onWishes, onLook, onShow }: AsideProps) {
+  const exchange = useExchange();
+  const now = useNow();
+  const { preview, running, problem } = previewing;
+  const due = exchange.dates.draftsDue;
+  const early = due !== null && now < Date.parse(due) && view.schedule.kind !== 'nightly';
+  return (
+    <aside className="space-y-4 border-l border-line bg-crust px-5 py-4">
+      {preview === null ? <CurrentPanel model={model} /> : <PreviewPanel preview={preview} model={model} />}
+      {running !== null && <Running job={running} onCancel={previewing.cancel} />}
+      {problem !== null && <ProblemNotice error={problem} />}
+      {preview === null && view.kept !== null && (
+        <Notice tone="waiting" title="The planned run applied nothing">
+          <p className="text-sm">
+            {view.kept.quality.placed.reached} of {view.kept.quality.placed.asked} reviews could be placed.
+          </p>
+          <Button small onClick={() => onShow(view.kept)}>
+            Look at its preview
+          </Button>
+        </Notice>
+      )}
+      {preview === null && <Suggestion view={view} busy={running !== null} onRepair={() => onLook('repair', null)} />}
+      {early && view.handedIn < view.students && <EarlyWarning />}
+      <Actions view={view} preview={preview} busy={running !== null} onLook={onLook} onShow={onShow} />
+      <hr className="border-line" />
+      {!view.begun && (
+        <Wishes
+          view={view}
+          wishes={wishes}
+          planFixed={
+            exchange.course.role === 'instructor' ? null : 'What students have been told is changed by an instructor.'
+          }
+          onChange={onWishes}
+        />
+      )}
+      <Schedule view={view} />
+    </aside>
+  );
+}
+
+function Actions({
+  view,
+  preview,
+  busy,
+  onLook,
+  onShow,
+}: Pick<AsideProps, 'view' | 'onLook' | 'onShow'> & {
+  readonly preview: PreviewView | null;
+  readonly busy: boolean;
+}) {
+  const exchange = useExchange();
+  const [apply, applying] = useApplyPreviewMutation();
+  const [drop] = useDropPreviewMutation();
+  const [asking, setAsking] = useState(false);
+  const put = async () => {
+    if (preview === null) return;
+    const result = await apply({ id: exchange.id, previewId: preview.id });
+    setAsking(false);
+    if (result.error === undefined) onShow(null);
+  };
+  const replaces = view.applied && preview?.kind === 'new';
+  const nothing = preview !== null && preview.kind !== 'new' && preview.added.length + preview.removed.length === 0;
+  return (
+    <>
+      {applying.error !== undefined && <ProblemNotice error={applying.error} />}
+      <div className="flex flex-wrap gap-2">
+        {preview !== null && !nothing && (
+          <Button look="primary" busy={applying.isLoading} onClick={() => (replaces ? setAsking(true) : void put())}>
+            {preview.kind === 'new'
+              ? `Apply ${preview.pairs.length} reviews${replaces ? '…' : ''}`
+              : 'Apply the repair'}
+          </Button>
+        )}
+        {!view.begun && (
+          <Button
+            look={preview === null ? 'primary' : 'plain'}
+            busy={busy}
+            disabled={!exchange.published}
+            onClick={() => onLook('new', null)}
+          >
+            {preview === null ? (view.applied ? 'Preview another' : 'Preview an allocation') : 'Try another'}
+          </Button>
+        )}
+        {view.begun && preview === null && view.suggestion === null && (
+          <Button busy={busy} onClick={() => onLook('repair', null)}>
+            Preview a repair
+          </Button>
+        )}
+        {preview !== null && (
+          <Button
+            look="quiet"
+            onClick={() => {
+              void drop({ id: exchange.id, previewId: preview.id });
+              onShow(null);
+            }}
+          >
+            Drop the preview
+          </Button>
+        )}
+      </div>
+      {view.begun && preview === null && (
+        <p className="text-sm text-ink-soft">
+          Reviewing has begun, so nothing is dealt anew. A repair moves as little as it can, and nothing that has begun.
+        </p>
+      )}
       <Dialog
         open={asking}
         onClose={() => setAsking(false)}
-        title={current.applied ? 'Replace the allocation?' : 'Apply this allocation?'}
-        description={
-          current.applied
-            ? `The ${current.pairs.length} reviews allocated now are replaced. None of them has been begun, so no work is lost.`
-            : 'Reviewers see their drafts when reviewing opens. Until the first review is begun, you can replace it.'
-        }
+        title="Replace the allocation?"
+        description="What is allocated now is replaced, but for pairs that are held. None of it has begun, so no work is lost, and you can undo it."
       >
         <Button look="primary" busy={applying.isLoading} onClick={() => void put()}>
           Apply
         </Button>
       </Dialog>
-    </div>
+    </>
+  );
+}
+
+function Schedule({ view }: { readonly view: AllocationView }) {
+  const exchange = useExchange();
+  const { next, last } = view.schedule;
+  const zone = exchange.course.timeZone;
+  return (
+    <section aria-label="When" className="text-sm">
+      <h3 className="text-base font-semibold">When</h3>
+      <p>{scheduleWords(view.schedule)}.</p>
+      {next !== null && (
+        <p className="text-ink-soft">
+          Next: <When at={next} timeZone={zone} />
+        </p>
+      )}
+      {last !== null && (
+        <p className="text-ink-soft">
+          Last run <When at={last.at} timeZone={zone} />: {outcomeWords(last.outcome)}.
+        </p>
+      )}
+    </section>
   );
 }
 
@@ -130,60 +348,9 @@ function NothingYet({ view, published }: { readonly view: AllocationView; readon
     <Empty title="No drafts have been allocated yet.">
       <p>
         {published
-          ? `${view.handedIn} of ${view.students} students have handed in. A preview shows who would review whom before anything is applied.`
+          ? `${view.handedIn} of ${view.students} students have handed in. A preview shows who would review whom before anything is applied; up to ${RING_MOST} people also as a ring.`
           : 'Publish the exchange first; drafts are allocated once they have been handed in.'}
       </p>
     </Empty>
-  );
-}
-
-function Pairs({ pairs, applied }: { readonly pairs: readonly PairView[]; readonly applied: boolean }) {
-  return (
-    <table className="w-full text-left">
-      <thead className="sticky top-0 bg-salt">
-        <tr className="border-b border-ink text-sm text-ink-soft">
-          <th className="py-1.5 pr-3 font-semibold">Reviewer</th>
-          <th className="py-1.5 pr-3 font-semibold">reviews the draft by</th>
-          <th className="py-1.5 pr-3 font-semibold">Title</th>
-          {applied && <th className="py-1.5 font-semibold">State</th>}
-        </tr>
-      </thead>
-      <tbody>
-        {pairs.map((pair, index) => {
-          const repeated =
-            index > 0 && labelWords((pairs[index - 1] as PairView).reviewer) === labelWords(pair.reviewer);
-          return (
-            <tr
-              key={`${labelWords(pair.reviewer)} ${labelWords(pair.author)}`}
-              className={repeated ? '' : 'border-t border-line'}
-            >
-              <td className="py-1.5 pr-3">
-                {repeated ? (
-                  <span className="sr-only">{labelWords(pair.reviewer)}</span>
-                ) : (
-                  <Person label={pair.reviewer} />
-                )}
-              </td>
-              <td className="py-1.5 pr-3">
-                <Person label={pair.author} />
-              </td>
-              <td className="max-w-64 truncate py-1.5 pr-3 text-ink-soft">{pair.draftTitle}</td>
-              {applied && (
-                <td className="py-1.5">
-                  <StateMark
-                    state={pair.state === 'submitted' ? 'done' : pair.state}
-                    share={0.5}
-                    word={
-                      pair.state === 'submitted' ? 'submitted' : pair.state === 'in-progress' ? 'begun' : 'not begun'
-                    }
-                    wordHidden={false}
-                  />
-                </td>
-              )}
-            </tr>
-          );
-        })}
-      </tbody>
-    </table>
   );
 }

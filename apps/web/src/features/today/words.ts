@@ -48,6 +48,20 @@ export function needWords({ kind, exchangeId, reviewId, done, of }: TodayItem): 
         to: at('allocation'),
         urgent: 'reviews open',
       };
+    case 'mend-allocation':
+      return {
+        what: `The allocation needs a repair: ${count(done, 'thing has', 'things have')} happened since`,
+        verb: 'See the repair',
+        to: at('allocation'),
+        urgent: 'reviews due',
+      };
+    case 'look-at-allocation':
+      return {
+        what: 'The planned allocation was not applied: not everybody could be placed',
+        verb: 'Look at it',
+        to: at('allocation'),
+        urgent: 'reviews open',
+      };
     case 'remind-drafts':
       return {
         what: `${of - done} of ${of} students have not handed in`,

@@ -1,0 +1,304 @@
+import { DndContext, PointerSensor, useDraggable, useDroppable, useSensor, useSensors } from '@dnd-kit/core';
+import type { BoardReviewer } from '@salt-circle/contracts';
+import type { Pair } from '@salt-circle/core';
+import { useVirtualizer } from '@tanstack/react-virtual';
+import { Lock, Plus } from 'lucide-react';
+import { useRef, useState, type KeyboardEvent } from 'react';
+import { Person } from '../../app/People.js';
+import { Menu, StateMark, TextField } from '../../kit/index.js';
+import { draftChoices, reviewerChoices, swapChoices } from './choices.js';
+import { pairKey, type Model } from './model.js';
+import { Picker, type Choice } from './Picker.js';
+import { named } from './sentences.js';
+import type { Hands } from './useHands.js';
+
+export interface BoardProps {
+  readonly model: Model;
+  readonly hands: Hands;
+  /** A preview is shown: its pairs are not there yet to be moved about. */
+  readonly preview: boolean;
+}
+
+interface Picking {
+  readonly title: string;
+  readonly choices: readonly Choice[];
+}
+
+const LEFT_OUT = { 'not-handed-in': 'not handed in', excused: 'excused', left: 'no longer in the course' } as const;
+
+/** A row per reviewer: whose drafts they review, and who reviews theirs. Drafts are dragged from row to row. */
+export function ListView({ model, hands, preview }: BoardProps) {
+  const [wanted, setWanted] = useState('');
+  const [active, setActive] = useState({ row: 0, col: 0 });
+  const [picking, setPicking] = useState<Picking | null>(null);
+  const scroller = useRef<HTMLDivElement>(null);
+  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 5 } }));
+  const rows = model.view.reviewers.filter(({ label }) =>
+    `${label.name ?? ''} ${label.alias ?? ''}`.toLowerCase().includes(wanted.trim().toLowerCase()),
+  );
+  const virtual = useVirtualizer({
+    count: rows.length,
+    getScrollElement: () => scroller.current,
+    estimateSize: () => 46,
+    overscan: 8,
+    getItemKey: (index) => rows[index]?.id ?? index,
+  });
+  const columns = (row: number) => (model.draftsOf.get(rows[row]?.id ?? '')?.length ?? 0) + (preview ? 0 : 1);
+  const focus = (row: number, col: number) => {
+    const at = Math.max(0, Math.min(rows.length - 1, row));
+    const target = { row: at, col: Math.max(0, Math.min(columns(at) - 1, col)) };
+    setActive(target);
+    virtual.scrollToIndex(at);
+    // The row may have to be drawn first.
+    setTimeout(() => {
+      scroller.current?.querySelector<HTMLElement>(`[data-at="${target.row}:${target.col}"]`)?.focus();
+    }, 30);
+  };
+  const onKeyDown = (event: KeyboardEvent) => {
+    const steps: Readonly<Record<string, readonly [number, number]>> = {
+      ArrowUp: [-1, 0],
+      ArrowDown: [1, 0],
+      ArrowLeft: [0, -1],
+      ArrowRight: [0, 1],
+      PageUp: [-10, 0],
+      PageDown: [10, 0],
+    };
+    const step = steps[event.key];
+    const at = (event.target as HTMLElement).dataset['at'];
+    if (step === undefined || at === undefined) return;
+    event.preventDefault();
+    const [row = 0, col = 0] = at.split(':').map(Number);
+    focus(row + step[0], col + step[1]);
+  };
+  return (
+    <>
+      <div className="mb-2 max-w-72">
+        <TextField
+          label="Find a reviewer"
+          labelHidden
+          placeholder="Find a reviewer"
+          value={wanted}
+          onChange={({ target }) => setWanted(target.value)}
+        />
+      </div>
+      <DndContext
+        sensors={sensors}
+        onDragEnd={({ active: dragged, over }) => {
+          const [reviewerId = '', draftId = ''] = String(dragged.id).split(' ');
+          if (over === null || over.id === reviewerId) return;
+          hands.move({ reviewerId, draftId }, { reviewerId: String(over.id), draftId });
+        }}
+      >
+        <div className="grid grid-cols-[13rem_1fr_4.5rem_minmax(9rem,16rem)] gap-3 border-b border-ink px-2 py-1.5 text-sm font-semibold text-ink-soft">
+          <span>Reviewer</span>
+          <span>reviews the drafts by</span>
+          <span className="text-right">Reviews</span>
+          <span>is reviewed by</span>
+        </div>
+        <div
+          ref={scroller}
+          onKeyDown={onKeyDown}
+          role="list"
+          aria-label="Reviewers and their drafts"
+          className="h-[calc(100dvh-20rem)] min-h-72 overflow-y-auto"
+        >
+          <div className="relative" style={{ height: virtual.getTotalSize() }}>
+            {virtual.getVirtualItems().map(({ index, start, key }) => (
+              <div
+                key={key}
+                ref={virtual.measureElement}
+                data-index={index}
+                className="absolute inset-x-0"
+                style={{ transform: `translateY(${start}px)` }}
+              >
+                <Row
+                  reviewer={rows[index] as BoardReviewer}
+                  row={index}
+                  active={active}
+                  model={model}
+                  hands={hands}
+                  preview={preview}
+                  onActive={setActive}
+                  onPick={setPicking}
+                />
+              </div>
+            ))}
+          </div>
+          {rows.length === 0 && <p className="p-3 text-ink-soft">Nobody by that name.</p>}
+        </div>
+      </DndContext>
+      {picking !== null && <Picker {...picking} onClose={() => setPicking(null)} />}
+    </>
+  );
+}
+
+interface RowProps extends BoardProps {
+  readonly reviewer: BoardReviewer;
+  readonly row: number;
+  readonly active: { readonly row: number; readonly col: number };
+  readonly onActive: (at: { row: number; col: number }) => void;
+  readonly onPick: (picking: Picking) => void;
+}
+
+function Row({ reviewer, row, active, model, hands, preview, onActive, onPick }: RowProps) {
+  const { setNodeRef, isOver } = useDroppable({ id: reviewer.id, disabled: preview });
+  const drafts = model.draftsOf.get(reviewer.id) ?? [];
+  const own = model.ownOf.get(reviewer.id);
+  const reviewers = own === undefined ? [] : (model.reviewersOf.get(own.id) ?? []);
+  const cell = (col: number) => ({
+    'data-at': `${row}:${col}`,
+    tabIndex: active.row === row && active.col === col ? 0 : -1,
+    onFocus: () => onActive({ row, col }),
+  });
+  const odd = reviewer.leftOut === null && drafts.length !== reviewer.capacity;
+  return (
+    <div
+      ref={setNodeRef}
+      role="listitem"
+      className={`grid min-h-11 grid-cols-[13rem_1fr_4.5rem_minmax(9rem,16rem)] items-center gap-3 border-b px-2 py-1 ${isOver ? 'border-iodine bg-crust' : 'border-line'}`}
+    >
+      <span className="min-w-0 leading-tight">
+        <Person label={reviewer.label} />
+        {(reviewer.leftOut !== null || reviewer.extra) && (
+          <span className="block text-sm text-copper">
+            {reviewer.leftOut === null ? 'of the staff' : LEFT_OUT[reviewer.leftOut]}
+          </span>
+        )}
+      </span>
+      <span className="flex flex-wrap items-center gap-1.5">
+        {drafts.map((draftId, col) => (
+          <Chip
+            key={draftId}
+            pair={{ reviewerId: reviewer.id, draftId }}
+            model={model}
+            hands={hands}
+            preview={preview}
+            cell={cell(col)}
+            onPick={onPick}
+          />
+        ))}
+        {!preview && reviewer.leftOut !== 'left' && reviewer.leftOut !== 'excused' && (
+          <button
+            {...cell(drafts.length)}
+            type="button"
+            aria-label={`Add a draft for ${model.reviewerName(reviewer.id)}`}
+            onClick={() =>
+              onPick({
+                title: `A further draft for ${model.reviewerName(reviewer.id)}`,
+                choices: draftChoices(model, hands, reviewer.id),
+              })
+            }
+            className="rounded border border-dashed border-edge p-1 text-ink-soft hover:bg-crust"
+          >
+            <Plus size={14} aria-hidden="true" />
+          </button>
+        )}
+      </span>
+      <span className={`text-right tabular-nums ${odd ? 'font-semibold text-copper' : ''}`}>
+        {reviewer.capacity === 0 && drafts.length === 0 ? '' : `${drafts.length} of ${reviewer.capacity}`}
+      </span>
+      <span className="min-w-0 text-sm leading-snug text-ink-soft">
+        {own !== undefined && own.closed && 'takes no reviews'}
+        {own !== undefined && !own.closed && (
+          <>
+            <span className="tabular-nums text-ink">{reviewers.length}</span>
+            {reviewers.length > 0 && `: ${named(reviewers.map((id) => model.reviewerName(id)))}`}
+          </>
+        )}
+      </span>
+    </div>
+  );
+}
+
+interface ChipProps extends BoardProps {
+  readonly pair: Pair;
+  readonly cell: { readonly 'data-at': string; readonly tabIndex: number; readonly onFocus: () => void };
+  readonly onPick: (picking: Picking) => void;
+}
+
+function Chip({ pair, model, hands, preview, cell, onPick }: ChipProps) {
+  const { setNodeRef, listeners, transform, isDragging } = useDraggable({ id: pairKey(pair), disabled: preview });
+  const applied = model.applied.get(pairKey(pair));
+  const author = model.authorName(pair.draftId);
+  const reviewer = model.reviewerName(pair.reviewerId);
+  const begun = applied !== undefined && applied.state !== 'not-begun';
+  const met = model.times.has(pairKey(pair));
+  const face = (
+    <>
+      {applied?.locked === true && <Lock size={12} aria-label="held" />}
+      {begun && (
+        <StateMark
+          state={applied.state === 'submitted' ? 'done' : 'in-progress'}
+          share={0.5}
+          word={applied.state === 'submitted' ? 'submitted' : 'begun'}
+          size={11}
+        />
+      )}
+      {author}
+      {met && <span className="text-xs text-saffron">met before</span>}
+    </>
+  );
+  const look = 'inline-flex items-center gap-1 rounded border bg-paper px-1.5 py-0.5';
+  const isNew = preview && applied === undefined;
+  if (preview) {
+    return (
+      <span className={`${look} ${isNew ? 'border-iodine' : 'border-line'}`} {...cell}>
+        {face}
+      </span>
+    );
+  }
+  const chip = (
+    <button
+      {...cell}
+      {...listeners}
+      ref={setNodeRef}
+      type="button"
+      aria-label={`${reviewer} reviews ${author}${applied?.locked === true ? ', held' : ''}${begun ? `, ${applied.state === 'submitted' ? 'submitted' : 'begun'}` : ''}`}
+      onKeyDown={(event) => {
+        const keys: Readonly<Record<string, () => void>> = {
+          Delete: () => hands.remove(pair),
+          h: () => hands.hold(pair),
+          k: () => hands.keepApart(pair),
+        };
+        keys[event.key]?.();
+      }}
+      style={transform === null ? undefined : { transform: `translate(${transform.x}px, ${transform.y}px)` }}
+      className={`${look} touch-none border-edge hover:bg-crust ${isDragging ? 'relative z-20 shadow-lg' : ''}`}
+    >
+      {face}
+    </button>
+  );
+  return (
+    <Menu
+      trigger={chip}
+      groups={[
+        [
+          {
+            words: 'Move to another reviewer…',
+            onPick: () =>
+              onPick({
+                title: `Who reviews ${author} instead of ${reviewer}?`,
+                choices: reviewerChoices(model, hands, pair),
+              }),
+          },
+          {
+            words: 'Swap with another pair…',
+            onPick: () =>
+              onPick({ title: `${reviewer} changes drafts with`, choices: swapChoices(model, hands, pair) }),
+          },
+        ],
+        [
+          {
+            words: `${applied?.locked === true ? 'Let go' : 'Hold in every new allocation'} (H)`,
+            onPick: () => hands.hold(pair),
+          },
+          {
+            words: `${model.isApart(pair) ? 'Allow again' : 'Keep apart from now on'} (K)`,
+            onPick: () => hands.keepApart(pair),
+          },
+        ],
+        [{ words: 'Take away (Delete)', onPick: () => hands.remove(pair) }],
+      ]}
+    />
+  );
+}

@@ -1,0 +1,177 @@
+import type { AllocationView, JobView, PreviewView } from '@salt-circle/contracts';
+import { ArrowRight, Minus, Plus } from 'lucide-react';
+import { labelWords } from '../../app/People.js';
+import { When } from '../../app/time/When.js';
+import { useExchange } from '../../app/useExchange.js';
+import { Button, Notice } from '../../kit/index.js';
+import type { Model } from './model.js';
+import {
+  counted,
+  measuredFigures,
+  named,
+  progressWords,
+  qualityFigures,
+  repairChanges,
+  unmetWishes,
+  type FigureWords,
+} from './sentences.js';
+
+const TITLES: Readonly<Record<PreviewView['kind'], string>> = {
+  new: 'Preview, not applied',
+  repair: 'Repair, not applied',
+  round: 'Round, not applied',
+};
+
+/** What is shown at the left, in figures and sentences. */
+export function PreviewPanel({ preview, model }: { readonly preview: PreviewView; readonly model: Model }) {
+  const unmet = unmetWishes(preview, model);
+  const changes = preview.kind === 'new' ? [] : repairChanges(preview, model);
+  return (
+    <section aria-label="The preview" className="space-y-3">
+      <div>
+        <h3 className="text-lg font-semibold">{TITLES[preview.kind]}</h3>
+        <p className="text-sm text-ink-soft">
+          {preview.scheduled && 'From the planned run. '}
+          {counted(preview.pairs.length, 'review', 'reviews')}, seed {preview.seed}
+        </p>
+      </div>
+      <Figures figures={qualityFigures(preview.quality, preview.wishes.mix)} />
+      {unmet.length > 0 && (
+        <Notice
+          tone="waiting"
+          title={unmet.length === 1 ? 'One wish is not met' : `${unmet.length} wishes are not met`}
+        >
+          <ul className="mt-1 list-disc space-y-1 pl-4 text-sm">
+            {unmet.map((sentence) => (
+              <li key={sentence}>{sentence}</li>
+            ))}
+          </ul>
+        </Notice>
+      )}
+      {preview.kind !== 'new' && (
+        <div>
+          <h4 className="font-semibold">
+            {changes.length === 0
+              ? 'Nothing needs to change'
+              : `${counted(preview.added.length, 'pair', 'pairs')} more, ${counted(preview.removed.length, 'pair', 'pairs')} taken away`}
+          </h4>
+          <ul className="mt-1 max-h-64 space-y-1 overflow-y-auto text-sm">
+            {changes.map(({ key, sign, reviewer, author, reason }) => (
+              <li key={key} className="flex gap-1.5">
+                {sign === 'added' ? (
+                  <Plus size={14} className="mt-0.5 shrink-0 text-kelp" aria-label="more" />
+                ) : (
+                  <Minus size={14} className="mt-0.5 shrink-0 text-madder" aria-label="taken away" />
+                )}
+                <span>
+                  {reviewer} <ArrowRight size={12} className="inline" aria-label="reviews" /> {author}
+                  <span className="text-ink-soft">: {reason}</span>
+                </span>
+              </li>
+            ))}
+          </ul>
+        </div>
+      )}
+    </section>
+  );
+}
+
+export function Figures({ figures }: { readonly figures: readonly FigureWords[] }) {
+  return (
+    <dl>
+      {figures.map(({ words, figure, remark }) => (
+        <div key={words} className="border-b border-line py-1.5">
+          <div className="flex justify-between gap-3">
+            <dt>{words}</dt>
+            <dd className="font-semibold tabular-nums">{figure}</dd>
+          </div>
+          <dd className="text-sm text-ink-soft">{remark}</dd>
+        </div>
+      ))}
+    </dl>
+  );
+}
+
+/** How it stands, when no preview is shown. */
+export function CurrentPanel({ model }: { readonly model: Model }) {
+  const exchange = useExchange();
+  const { view } = model;
+  const leftOut = view.reviewers.filter(({ leftOut: reason }) => reason !== null);
+  return (
+    <section aria-label="The allocation" className="space-y-3">
+      <div>
+        <h3 className="text-lg font-semibold">{view.applied ? 'Applied' : 'Nothing allocated yet'}</h3>
+        <p className="text-sm text-ink-soft">
+          {view.applied
+            ? `${counted(model.pairs.length, 'review', 'reviews')} allocated. ${exchange.mayReview || view.begun ? 'Reviewers see theirs.' : 'Reviewers see theirs when reviewing opens.'}`
+            : `${view.handedIn} of ${view.students} have handed in.`}
+        </p>
+      </div>
+      {view.applied && <Figures figures={measuredFigures(model.measures(), view.wishes.mix)} />}
+      {leftOut.length > 0 && (
+        <p className="text-sm">
+          <strong className="font-medium">Left out ({leftOut.length}):</strong>{' '}
+          <span className="text-ink-soft">{named(leftOut.map(({ label }) => labelWords(label)))}</span>
+        </p>
+      )}
+    </section>
+  );
+}
+
+export function Running({ job, onCancel }: { readonly job: JobView; readonly onCancel: () => void }) {
+  const { words, percent } = progressWords(job.progress);
+  return (
+    <div role="status" className="space-y-2">
+      <p>
+        {words}… {percent}%
+      </p>
+      <progress value={percent} max={100} className="h-1.5 w-full accent-iodine" aria-label="How far it is" />
+      <Button small onClick={onCancel}>
+        Cancel
+      </Button>
+    </div>
+  );
+}
+
+/** What has happened since, and the one step that mends it. */
+export function Suggestion({
+  view,
+  busy,
+  onRepair,
+}: {
+  readonly view: AllocationView;
+  readonly busy: boolean;
+  readonly onRepair: () => void;
+}) {
+  const { suggestion } = view;
+  if (suggestion === null) return null;
+  const names = (labels: typeof suggestion.late) => named(labels.map(labelWords));
+  return (
+    <Notice tone="soon" title="Something has happened since">
+      <ul className="my-1 list-disc space-y-0.5 pl-4 text-sm">
+        {suggestion.late.length > 0 && <li>Without their share of reviews: {names(suggestion.late)}</li>}
+        {suggestion.left.length > 0 && <li>Take no part any more: {names(suggestion.left)}</li>}
+        {suggestion.forbidden > 0 && (
+          <li>
+            {counted(suggestion.forbidden, 'pair that you keep apart is', 'pairs that you keep apart are')} allocated
+          </li>
+        )}
+      </ul>
+      <Button small busy={busy} onClick={onRepair}>
+        See the repair
+      </Button>
+    </Notice>
+  );
+}
+
+export function EarlyWarning() {
+  const exchange = useExchange();
+  const due = exchange.dates.draftsDue;
+  if (due === null) return null;
+  return (
+    <Notice tone="soon" title="Drafts can still come in.">
+      They are due <When at={due} timeZone={exchange.course.timeZone} />. Whoever hands in after you apply gets reviews
+      by a repair.
+    </Notice>
+  );
+}

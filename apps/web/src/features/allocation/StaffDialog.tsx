@@ -1,0 +1,48 @@
+import type { AllocationView } from '@salt-circle/contracts';
+import { ProblemNotice } from '../../app/ProblemNotice.js';
+import { useExchange } from '../../app/useExchange.js';
+import { Dialog, Select } from '../../kit/index.js';
+import { useSetExtraReviewerMutation } from './allocationApi.js';
+
+const MOST = 30;
+
+/** Assistants and instructors who review as well, each under an alias of the exchange. */
+export function StaffDialog({ view, onClose }: { readonly view: AllocationView; readonly onClose: () => void }) {
+  const exchange = useExchange();
+  const [save, { error, isLoading }] = useSetExtraReviewerMutation();
+  return (
+    <Dialog
+      open
+      onClose={onClose}
+      title="Staff who review as well"
+      description="They count as reviewers in the next preview, and find their drafts in Today. Authors see an alias, as with any reviewer."
+    >
+      <ul className="space-y-2">
+        {view.staff.map(({ personId, name, reviews }) => (
+          <li key={personId} className="flex items-center justify-between gap-3">
+            <span>{name}</span>
+            <span className="w-36">
+              <Select
+                label={`Reviews by ${name}`}
+                labelHidden
+                value={String(reviews ?? '')}
+                disabled={isLoading}
+                options={[
+                  ['', 'none'],
+                  ...Array.from({ length: MOST }, (_, index) => {
+                    const count = String(index + 1);
+                    return [count, `${count} ${index === 0 ? 'review' : 'reviews'}`] as const;
+                  }),
+                ]}
+                onChange={(count) =>
+                  void save({ id: exchange.id, personId, reviews: count === '' ? null : Number(count) })
+                }
+              />
+            </span>
+          </li>
+        ))}
+      </ul>
+      {error !== undefined && <ProblemNotice error={error} />}
+    </Dialog>
+  );
+}

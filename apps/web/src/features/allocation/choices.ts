@@ -1,0 +1,78 @@
+import type { Pair } from '@salt-circle/core';
+import type { Model } from './model.js';
+import type { Choice } from './Picker.js';
+import { counted } from './sentences.js';
+import { hindrance, type Hands } from './useHands.js';
+
+const reviews = (count: number) => counted(count, 'review', 'reviews');
+
+/** Drafts that a reviewer could get as well, those with the fewest reviews first. */
+export function draftChoices(model: Model, hands: Hands, reviewerId: string): Choice[] {
+  return sorted(
+    model.view.drafts
+      .filter(({ closed }) => !closed)
+      .map(({ id: draftId }) => {
+        const pair = { reviewerId, draftId };
+        const load = model.load(draftId);
+        const met = model.times.has(`${reviewerId} ${draftId}`) ? ', met before' : '';
+        const reason = hindrance(model.meeting(pair));
+        return {
+          key: draftId,
+          words: model.authorName(draftId),
+          effect: reason ?? `${reviews(load)} now, then ${load + 1}${met}`,
+          disabled: reason !== null,
+          rank: load,
+          onPick: () => hands.add(pair),
+        };
+      }),
+  );
+}
+
+/** Reviewers who could take over a draft, those with the fewest reviews first. */
+export function reviewerChoices(model: Model, hands: Hands, from: Pair): Choice[] {
+  return sorted(
+    model.view.reviewers
+      .filter(({ leftOut }) => leftOut === null || leftOut === 'not-handed-in')
+      .map(({ id: reviewerId, capacity, leftOut }) => {
+        const to = { reviewerId, draftId: from.draftId };
+        const given = model.given(reviewerId);
+        const reason = hindrance(model.meeting(to));
+        const apart = leftOut === null ? '' : ', has not handed in';
+        return {
+          key: reviewerId,
+          words: model.reviewerName(reviewerId),
+          effect: reason ?? `writes ${given} of ${capacity} now, then ${given + 1}${apart}`,
+          disabled: reason !== null,
+          rank: given - capacity + (leftOut === null ? 0 : 1000),
+          onPick: () => hands.move(from, to),
+        };
+      }),
+  );
+}
+
+/** Other pairs with which this one could change drafts. */
+export function swapChoices(model: Model, hands: Hands, pair: Pair): Choice[] {
+  return sorted(
+    model.pairs
+      .filter(({ reviewerId, draftId }) => reviewerId !== pair.reviewerId && draftId !== pair.draftId)
+      .map((other) => {
+        const reason =
+          hindrance(model.meeting({ reviewerId: pair.reviewerId, draftId: other.draftId })) ??
+          hindrance(model.meeting({ reviewerId: other.reviewerId, draftId: pair.draftId }));
+        return {
+          key: `${other.reviewerId} ${other.draftId}`,
+          words: `${model.reviewerName(other.reviewerId)}, who reviews ${model.authorName(other.draftId)}`,
+          effect: reason ?? 'numbers stay as they are',
+          disabled: reason !== null,
+          rank: 0,
+          onPick: () => hands.swap(pair, other),
+        };
+      }),
+  );
+}
+
+function sorted(choices: ReadonlyArray<Choice & { readonly rank: number }>): Choice[] {
+  return [...choices].sort(
+    (a, b) => Number(a.disabled) - Number(b.disabled) || a.rank - b.rank || a.words.localeCompare(b.words),
+  );
+}

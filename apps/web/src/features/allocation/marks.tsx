@@ -1,0 +1,70 @@
+import type { BoardPair } from '@salt-circle/contracts';
+import type { Meeting } from './model.js';
+
+interface CellMarkProps {
+  readonly meeting: Meeting;
+  readonly applied: BoardPair | undefined;
+  /** The two have met in an earlier exchange. */
+  readonly met: boolean;
+  readonly size: number;
+}
+
+/** A shape for each thing that can be where a reviewer and a draft meet. */
+export function CellMark({ meeting, applied, met, size }: CellMarkProps) {
+  return (
+    <svg width={size} height={size} viewBox="0 0 16 16" aria-hidden="true">
+      <Shape meeting={meeting} applied={applied} met={met} />
+    </svg>
+  );
+}
+
+function Shape({ meeting, applied, met }: Omit<CellMarkProps, 'size'>) {
+  switch (meeting) {
+    case 'own':
+      return <path d="M1 15 L15 1" strokeWidth="2" className="stroke-line" />;
+    case 'apart':
+      return <path d="M3 3 L13 13 M13 3 L3 13" strokeWidth="2.6" className="stroke-madder" />;
+    case 'free':
+      return met ? (
+        <path d="M8 3.5 L12.5 8 L8 12.5 L3.5 8 Z" fill="none" strokeWidth="1.6" className="stroke-saffron" />
+      ) : null;
+    case 'given': {
+      const begun = applied !== undefined && applied.state !== 'not-begun';
+      const fill = !begun ? 'fill-iodine' : applied.state === 'submitted' ? 'fill-kelp' : 'fill-copper';
+      return (
+        <>
+          {begun ? (
+            <circle cx="8" cy="8" r="7" className={fill} />
+          ) : (
+            <rect x="1.5" y="1.5" width="13" height="13" className={fill} />
+          )}
+          {applied?.locked === true && <circle cx="8" cy="8" r="2.4" className="fill-paper" />}
+          {met && <path d="M8 3.5 L12.5 8 L8 12.5 L3.5 8 Z" fill="none" strokeWidth="1.6" className="stroke-paper" />}
+        </>
+      );
+    }
+  }
+}
+
+const PAIR = { reviewerId: '', draftId: '', reviewId: '', locked: false, self: false, answered: 0, notes: 0 } as const;
+const LEGEND: ReadonlyArray<readonly [string, Omit<CellMarkProps, 'size'>]> = [
+  ['allocated', { meeting: 'given', applied: undefined, met: false }],
+  ['begun', { meeting: 'given', applied: { ...PAIR, state: 'in-progress' }, met: false }],
+  ['submitted', { meeting: 'given', applied: { ...PAIR, state: 'submitted' }, met: false }],
+  ['held', { meeting: 'given', applied: { ...PAIR, state: 'not-begun', locked: true }, met: false }],
+  ['kept apart', { meeting: 'apart', applied: undefined, met: false }],
+  ['met before', { meeting: 'free', applied: undefined, met: true }],
+  ['own draft', { meeting: 'own', applied: undefined, met: false }],
+];
+
+export function MarkLegend() {
+  return (
+    <ul className="mt-2 flex flex-wrap gap-x-5 gap-y-1 text-sm text-ink-soft" aria-label="Marks">
+      {LEGEND.map(([words, mark]) => (
+        <li key={words} className="flex items-center gap-1.5">
+          <CellMark {...mark} size={14} /> {words}
+        </li>
+      ))}
+    </ul>
+  );
+}

@@ -1,0 +1,114 @@
+import type { Problem } from '@salt-circle/contracts';
+import type { Pair } from '@salt-circle/core';
+import { useState } from 'react';
+import { problemOf } from '../../app/api.js';
+import { useActByHandMutation, type ActsBody } from './allocationApi.js';
+import { afterActs, pairKey, type Meeting, type Model } from './model.js';
+import { effectSentence } from './sentences.js';
+
+export interface Hands {
+  readonly busy: boolean;
+  /** What the last act did, for eyes and screen readers. */
+  readonly said: string;
+  readonly problem: Problem | null;
+  /** An act that takes away work, and waits for a second yes. */
+  readonly asked: { readonly body: ActsBody; readonly problem: Problem } | null;
+  readonly confirm: () => void;
+  readonly forget: () => void;
+  readonly add: (pair: Pair) => void;
+  readonly remove: (pair: Pair) => void;
+  readonly move: (from: Pair, to: Pair) => void;
+  readonly swap: (a: Pair, b: Pair) => void;
+  readonly hold: (pair: Pair) => void;
+  readonly keepApart: (pair: Pair) => void;
+}
+
+/** Why a pair cannot be made, in a few words; null when it can. */
+export function hindrance(meeting: Meeting): string | null {
+  switch (meeting) {
+    case 'own':
+      return 'own draft';
+    case 'given':
+      return 'has it already';
+    case 'apart':
+      return 'kept apart';
+    case 'free':
+      return null;
+  }
+}
+
+/** Acts by hand on the board, each with what it does to the balance. */
+export function useHands(id: string, model: Model, onKeptApart: () => void): Hands {
+  const [act, { isLoading }] = useActByHandMutation();
+  const [said, setSaid] = useState('');
+  const [problem, setProblem] = useState<Problem | null>(null);
+  const [asked, setAsked] = useState<Hands['asked']>(null);
+
+  const go = async (body: ActsBody, what: string) => {
+    setProblem(null);
+    setSaid(what);
+    const answer = await act({ id, ...body });
+    if (answer.error === undefined) {
+      setAsked(null);
+      if (body.forbid !== undefined || body.allow !== undefined) onKeptApart();
+      return;
+    }
+    setSaid('');
+    const refused = problemOf(answer.error);
+    if (refused.code === 'needs-confirming') setAsked({ body, problem: refused });
+    else setProblem(refused);
+  };
+  const names = ({ reviewerId, draftId }: Pair) =>
+    `${model.reviewerName(reviewerId)} and the draft by ${model.authorName(draftId)}`;
+  const change = (body: ActsBody, what: string) => {
+    const after = measuredAfter(model, body);
+    void go(body, `${what} Now ${effectSentence(model.measures(), after)}`);
+  };
+  /** Only if all that is to be made can be made; otherwise the reason is said. */
+  const possible = (pairs: readonly Pair[], leaving: readonly Pair[] = []): boolean => {
+    for (const pair of pairs) {
+      const meeting = model.meeting(pair);
+      const reason =
+        meeting === 'given' && leaving.some((one) => pairKey(one) === pairKey(pair)) ? null : hindrance(meeting);
+      if (reason === null) continue;
+      setSaid(`Not possible: ${names(pair)}: ${reason}.`);
+      return false;
+    }
+    return true;
+  };
+  return {
+    busy: isLoading,
+    said,
+    problem,
+    asked,
+    confirm: () => asked !== null && change({ ...asked.body, confirmed: true }, 'Taken away; the work is kept.'),
+    forget: () => setAsked(null),
+    add: (pair) => possible([pair]) && change({ add: [pair] }, `Added: ${names(pair)}.`),
+    remove: (pair) => change({ remove: [pair] }, `Taken away: ${names(pair)}.`),
+    move: (from, to) =>
+      pairKey(from) !== pairKey(to) &&
+      possible([to]) &&
+      change({ remove: [from], add: [to] }, `Moved: ${names(to)}, instead of ${names(from)}.`),
+    swap: (a, b) => {
+      const first = { reviewerId: a.reviewerId, draftId: b.draftId };
+      const second = { reviewerId: b.reviewerId, draftId: a.draftId };
+      if (possible([first, second]))
+        change({ remove: [a, b], add: [first, second] }, `Swapped: ${names(first)}; ${names(second)}.`);
+    },
+    hold: (pair) => {
+      const held = model.applied.get(pairKey(pair))?.locked === true;
+      void go(held ? { unlock: [pair] } : { lock: [pair] }, `${held ? 'Let go' : 'Held'}: ${names(pair)}.`);
+    },
+    keepApart: (pair) => {
+      const apart = model.isApart(pair);
+      void go(
+        apart ? { allow: [pair] } : { forbid: [pair] },
+        `${apart ? 'Allowed again' : 'Kept apart from now on'}: ${names(pair)}.`,
+      );
+    },
+  };
+}
+
+function measuredAfter(model: Model, body: ActsBody) {
+  return model.measuresOf(afterActs(model.pairs, { add: body.add ?? [], remove: body.remove ?? [] }));
+}
