@@ -123,9 +123,8 @@ test('one exchange, from set-up to released feedback', async ({ stepIn }) => {
   await ines.getByRole('link', { name: /^Allocation/ }).click();
   await ines.getByRole('button', { name: 'Preview an allocation' }).click();
   await expect(ines.getByText('8 of 8')).toBeVisible();
-  await expect(ines.getByText('2 each')).toBeVisible();
-  await ines.getByRole('button', { name: 'Apply to 8 reviews…' }).click();
-  await ines.getByRole('dialog').getByRole('button', { name: 'Apply' }).click();
+  await expect(ines.getByText('2 for each')).toBeVisible();
+  await ines.getByRole('button', { name: 'Apply 8 reviews' }).click();
   await expect(ines.getByText('8 reviews allocated.')).toBeVisible();
 
   for (const page of students) {

@@ -101,7 +101,7 @@ async function takeAll() {
   await take(ines, 'check');
   await workspace(ines, 'Monitoring plan', 'allocation');
   await ines.getByRole('button', { name: 'Preview an allocation' }).click();
-  await ines.getByText('How good it is').waitFor();
+  await ines.getByText('Preview, not applied').waitFor();
   await take(ines, 'allocation');
 
   const reviewer = await as(review.who);

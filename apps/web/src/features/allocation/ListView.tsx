@@ -155,6 +155,7 @@ function Row({ reviewer, row, active, model, hands, preview, onActive, onPick }:
     <div
       ref={setNodeRef}
       role="listitem"
+      aria-label={model.reviewerName(reviewer.id)}
       className={`grid min-h-11 grid-cols-[13rem_1fr_4.5rem_minmax(9rem,16rem)] items-center gap-3 border-b px-2 py-1 ${isOver ? 'border-iodine bg-crust' : 'border-line'}`}
     >
       <span className="min-w-0 leading-tight">

@@ -44,7 +44,7 @@ interface CircleProps {
 
 /** Room around the circle for names, in radii: beside it, and above and below. */
 const BESIDE = 0.95;
-const ABOVE = { apart: 0.17, crowded: 0.42 } as const;
+const ABOVE = { apart: 0.17, crowded: 0.5 } as const;
 
 function Circle({ ring, shown, onPoint, onHold }: CircleProps) {
   const { nodes, arcs } = ring;
@@ -65,7 +65,7 @@ function Circle({ ring, shown, onPoint, onHold }: CircleProps) {
   return (
     <svg
       viewBox={`${-width} ${-height} ${2 * width} ${2 * height}`}
-      className="h-[calc(100dvh-17rem)] min-h-96 w-full max-w-4xl select-none"
+      className="h-[calc(100dvh-17rem)] min-h-96 w-full max-w-4xl overflow-visible select-none"
       role="group"
       aria-label="People on a circle, an arc for each review"
     >
@@ -161,7 +161,7 @@ function Point({ node, chosen, near, labelled, crowded, onPoint, onHold, onKeyDo
           {...place}
           textAnchor={crowded ? (right ? 'start' : 'end') : upright ? 'middle' : right ? 'start' : 'end'}
           dominantBaseline="middle"
-          fontSize={crowded ? 0.04 : 0.057}
+          fontSize={crowded ? 0.062 : 0.057}
           className={chosen ? 'fill-iodine font-semibold' : near || !crowded ? 'fill-ink' : 'fill-ink-soft'}
         >
           {words}

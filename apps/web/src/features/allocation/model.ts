@@ -32,7 +32,7 @@ export class Model {
     preview: readonly Pair[] | null,
   ) {
     const own = view.pairs.filter(({ self }) => !self);
-    this.pairs = preview ?? own;
+    this.pairs = preview ?? own.map(({ reviewerId, draftId }) => ({ reviewerId, draftId }));
     this.applied = new Map(own.map((pair) => [pairKey(pair), pair]));
     this.reviewerById = new Map(view.reviewers.map((one) => [one.id, one]));
     this.draftById = new Map(view.drafts.map((one) => [one.id, one]));

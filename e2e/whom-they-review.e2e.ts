@@ -1,0 +1,257 @@
+import { expect, type Locator, type Page } from '@playwright/test';
+import { largeCourse } from './support/largeCourse.js';
+import { expectNoFaults, test } from './support/people.js';
+
+const board = (page: Page) => page.getByRole('list', { name: 'Reviewers and their drafts' });
+const rowOf = (page: Page, name: string) => board(page).getByRole('listitem', { name, exact: true });
+const said = (page: Page) =>
+  page.getByRole('status').filter({ hasText: /Now reviews per draft|Held|Let go|Kept apart|Allowed|Not possible/ });
+const matrix = (page: Page) => page.getByRole('application', { name: /^Matrix of reviewers/ });
+
+async function openAllocation(page: Page, exchangeId: string): Promise<void> {
+  await page.goto(`/exchanges/${exchangeId}/allocation`);
+  await expect(page.getByRole('heading', { name: 'Who reviews whom' })).toBeVisible();
+}
+
+/** The names on the chips of a row. */
+async function draftsOf(row: Locator): Promise<string[]> {
+  const labels = await row
+    .getByRole('button', { name: / reviews / })
+    .evaluateAll((buttons) => buttons.map((button) => button.getAttribute('aria-label') ?? ''));
+  return labels.map((label) => label.replace(/^.* reviews ([^,]*).*$/, '$1'));
+}
+
+test('the board by mouse: preview, wishes, apply, undo, drag, swap, hold, keep apart, repair, file, schedule', async ({
+  stepIn,
+}) => {
+  const page = await stepIn('Ines Marchetti');
+  const id = largeCourse(24, 'Tidal gardens');
+  await openAllocation(page, id);
+  await expect(page.getByText('24 of 24 students have handed in.')).toBeVisible();
+
+  // A preview, and what another wish makes of it.
+  await page.getByRole('button', { name: 'Preview an allocation' }).click();
+  await expect(page.getByText('72 of 72')).toBeVisible();
+  await expect(page.getByText('3 for each')).toBeVisible();
+  await page.getByLabel('Reviews each').selectOption('2');
+  await expect(page.getByText('48 of 48')).toBeVisible();
+  await page.getByLabel('At most per draft').selectOption('1');
+  await expect(page.getByText('24 of 48')).toBeVisible();
+  await expect(
+    page.getByText(/^These 24 reviewers together .* may review only 24 drafts .* room for 24 of the 48/),
+  ).toBeVisible();
+  await page.getByLabel('At most per draft').selectOption('no limit');
+  await expect(page.getByText('48 of 48')).toBeVisible();
+  await page.getByRole('button', { name: 'Apply 48 reviews' }).click();
+  await expect(page.getByText('48 reviews allocated.')).toBeVisible();
+
+  // Undone, and applied again.
+  await page.getByRole('button', { name: 'Undo applying' }).click();
+  await expect(page.getByText('No drafts have been allocated yet.')).toBeVisible();
+  await page.getByLabel('Reviews each').selectOption('2');
+  await page.getByRole('button', { name: 'Apply 48 reviews' }).click();
+  await expect(page.getByText('48 reviews allocated.')).toBeVisible();
+
+  // Dragged from one row to another, with what that does.
+  const from = rowOf(page, 'Ada Aalto');
+  const [moved = ''] = await draftsOf(from);
+  const names = ['Bo Aalto', 'Cleo Aalto', 'Dan Aalto', 'Eda Aalto'];
+  let to = '';
+  for (const name of names) {
+    if (to === '' && name !== moved && !(await draftsOf(rowOf(page, name))).includes(moved)) to = name;
+  }
+  const chip = from.getByRole('button', { name: `Ada Aalto reviews ${moved}` });
+  const target = await rowOf(page, to).boundingBox();
+  await chip.hover();
+  await page.mouse.down();
+  await page.mouse.move((target?.x ?? 0) + 240, (target?.y ?? 0) + 20, { steps: 12 });
+  await page.mouse.up();
+  await expect(said(page)).toContainText(`Moved: ${to} and the draft by ${moved}, instead of Ada Aalto`);
+  await expect(said(page)).toContainText('reviews per draft 2 for each');
+  await expect(rowOf(page, to)).toContainText('3 of 2');
+  await page.getByRole('button', { name: 'Undo the last change' }).click();
+  await expect(rowOf(page, to)).toContainText('2 of 2');
+
+  // Swapped, held, kept apart; the repair mends that.
+  await chip.click();
+  await page.getByRole('menuitem', { name: /^Swap with/ }).click();
+  const choice = page.getByRole('dialog').getByRole('listitem').first().getByRole('button');
+  await choice.click();
+  await expect(said(page)).toContainText('Swapped: ');
+  await page.getByRole('button', { name: 'Undo the last change' }).click();
+  await expect(chip).toBeVisible();
+  await chip.click();
+  await page.getByRole('menuitem', { name: /^Hold/ }).click();
+  await expect(from.getByRole('button', { name: `Ada Aalto reviews ${moved}, held` })).toBeVisible();
+  await from.getByRole('button', { name: /, held$/ }).click();
+  await page.getByRole('menuitem', { name: /^Let go/ }).click();
+  await expect(said(page)).toContainText('Let go');
+  await chip.click();
+  await page.getByRole('menuitem', { name: /^Keep apart/ }).click();
+  await expect(page.getByText('1 pair that you keep apart is allocated')).toBeVisible();
+  await page.getByRole('button', { name: 'See the repair' }).click();
+  await expect(page.getByText('Repair, not applied')).toBeVisible();
+  await expect(page.getByText(': you keep the two apart')).toBeVisible();
+  await page.getByRole('button', { name: 'Apply the repair' }).click();
+  await expect(page.getByText('Something has happened since')).toHaveCount(0);
+  expect(await draftsOf(from)).not.toContain(moved);
+  await expect(page.getByText('2 for each')).toBeVisible();
+
+  // In the matrix a mark is dragged; the ring shows whose arcs are whose.
+  await page.getByRole('button', { name: 'Matrix' }).click();
+  await expect(matrix(page)).toBeVisible();
+  await page.getByRole('button', { name: 'Ring' }).click();
+  await page.getByRole('button', { name: 'Ada Aalto', exact: true }).hover();
+  await expect(page.getByRole('status').filter({ hasText: /Ada Aalto reviews .* and / })).toBeVisible();
+  await page.getByRole('button', { name: 'List' }).click();
+
+  // Out as a file, and in again without one row.
+  await page.getByRole('button', { name: 'More' }).click();
+  const download = page.waitForEvent('download');
+  await page.getByRole('menuitem', { name: 'Download as CSV' }).click();
+  const stream = await (await download).createReadStream();
+  const chunks: Buffer[] = [];
+  for await (const chunk of stream) chunks.push(chunk as Buffer);
+  const lines = Buffer.concat(chunks).toString('utf8').replace('\uFEFF', '').trim().split('\r\n');
+  expect(lines).toHaveLength(49);
+  await page.getByRole('button', { name: 'More' }).click();
+  await page.getByRole('menuitem', { name: 'From a CSV file…' }).click();
+  const dialog = page.getByRole('dialog', { name: 'An allocation from a file' });
+  await dialog.getByLabel('Or pasted rows').fill([...lines.slice(0, -1), 'nobody,nothing,maybe'].join('\n'));
+  await dialog.getByRole('button', { name: 'See what it would do' }).click();
+  await expect(dialog.getByText(/^Row 49: “nobody” is nobody who can review here/)).toBeVisible();
+  await dialog.getByLabel('Or pasted rows').fill(lines.slice(0, -1).join('\n'));
+  await dialog.getByRole('button', { name: 'See what it would do' }).click();
+  await expect(dialog.getByText('Go: 1 pair')).toBeVisible();
+  await dialog.getByRole('button', { name: 'Apply' }).click();
+  await expect(page.getByText('47 reviews allocated.')).toBeVisible();
+
+  // Staff review as well, and a plan for when.
+  await page.getByRole('button', { name: 'More' }).click();
+  await page.getByRole('menuitem', { name: 'Staff who review as well…' }).click();
+  await page.getByLabel('Reviews by Ines Marchetti').selectOption('2 reviews');
+  await page.keyboard.press('Escape');
+  await expect(rowOf(page, 'you')).toContainText('of the staff');
+  await page.getByRole('button', { name: 'More' }).click();
+  await page.getByRole('menuitem', { name: 'When drafts are allocated…' }).click();
+  await page.getByRole('radio', { name: /^Every night/ }).check();
+  await page.getByRole('dialog').getByRole('button', { name: 'Save' }).click();
+  await expect(page.getByText(/^Every night among those who wait, 3 or more/)).toBeVisible();
+  expectNoFaults(page);
+});
+
+/** Goes on with an arrow key until there is a pair that could be. */
+async function toFree(page: Page, key: string): Promise<void> {
+  const cell = page.locator('#matrix-cell');
+  for (let step = 0; step < 30 && !(await cell.innerText()).includes('not allocated'); step += 1) {
+    await page.keyboard.press(key);
+  }
+  await expect(cell).toContainText('not allocated');
+}
+
+/** Presses Tab until the focus is where it should be. */
+async function tabTo(page: Page, target: Locator): Promise<void> {
+  for (let pressed = 0; pressed < 60; pressed += 1) {
+    if (await target.evaluate((element) => element === document.activeElement).catch(() => false)) return;
+    await page.keyboard.press('Tab');
+  }
+  throw new Error('the focus never came there');
+}
+
+test('the board by keyboard alone', async ({ stepIn }) => {
+  const page = await stepIn('Ines Marchetti');
+  const id = largeCourse(24, 'Kelp survey');
+  await page.goto('/');
+  await openAllocation(page, id);
+  const button = (name: string | RegExp) => page.getByRole('button', { name }).first();
+  await tabTo(page, button('Preview an allocation'));
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('72 of 72')).toBeVisible();
+  await tabTo(page, button('Apply 72 reviews'));
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('72 reviews allocated.')).toBeVisible();
+
+  // The list: one stop for Tab, arrows from draft to draft.
+  await page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur());
+  await tabTo(page, page.locator('[data-at="0:0"]'));
+  await page.keyboard.press('ArrowDown');
+  await page.keyboard.press('ArrowRight');
+  await expect(page.locator('[data-at="1:1"]')).toBeFocused();
+  const label = (await page.locator('[data-at="1:1"]').getAttribute('aria-label')) ?? '';
+  await page.keyboard.press('h');
+  await expect(page.getByRole('button', { name: `${label}, held` })).toBeVisible();
+  await page.keyboard.press('Enter');
+  await page.keyboard.press('Enter');
+  const picker = page.getByRole('dialog', { name: /^Who reviews .* instead of/ });
+  await expect(picker).toBeVisible();
+  await tabTo(page, picker.getByRole('listitem').first().getByRole('button'));
+  await page.keyboard.press('Enter');
+  await expect(said(page)).toContainText('Moved: ');
+  await tabTo(page, button('Undo the last change'));
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('button', { name: `${label}, held` })).toBeVisible();
+
+  // The matrix: a cell is found, filled, moved, kept apart.
+  await tabTo(page, button('Matrix'));
+  await page.keyboard.press('Enter');
+  await tabTo(page, matrix(page));
+  const cell = page.locator('#matrix-cell');
+  await expect(cell).toContainText('Ada Aalto and the draft by Bo Aalto');
+  await toFree(page, 'ArrowRight');
+  await expect(cell).toContainText('not allocated');
+  await page.keyboard.press('Enter');
+  await expect(said(page)).toContainText('Added: Ada Aalto and the draft by');
+  await expect(said(page)).toContainText('reviews per draft 3 to 4 (before: 3 for each)');
+  await expect(cell).toContainText('allocated, held');
+  await page.keyboard.press('m');
+  await expect(cell).toContainText('Carrying Ada Aalto');
+  await page.keyboard.press('ArrowDown');
+  await toFree(page, 'ArrowDown');
+  await page.keyboard.press('m');
+  await expect(said(page)).toContainText('Moved: ');
+  await page.keyboard.press('Enter');
+  await expect(said(page)).toContainText('Taken away: ');
+  await expect(cell).toContainText('not allocated');
+  await page.keyboard.press('k');
+  await expect(cell).toContainText('kept apart');
+  await page.keyboard.press('Enter');
+  await expect(said(page)).toContainText('Not possible: ');
+
+  // The ring: round by arrows.
+  await tabTo(page, button('Ring'));
+  await page.keyboard.press('Enter');
+  await tabTo(page, page.getByRole('button', { name: 'Ada Aalto', exact: true }));
+  await page.keyboard.press('ArrowRight');
+  await expect(page.getByRole('status').filter({ hasText: 'Bo Aalto reviews' })).toBeVisible();
+  expectNoFaults(page);
+});
+
+test('six hundred people: worked out beside, drawn as far as one sees', async ({ stepIn }) => {
+  const page = await stepIn('Ines Marchetti');
+  const id = largeCourse(600, 'All sections');
+  await openAllocation(page, id);
+  await page.getByRole('button', { name: 'Preview an allocation' }).click();
+  await expect(page.getByText('1800 of 1800')).toBeVisible({ timeout: 60_000 });
+  await page.getByRole('button', { name: 'Apply 1800 reviews' }).click();
+  await expect(page.getByText('1800 reviews allocated.')).toBeVisible();
+  // Of six hundred rows only those in sight are there, wherever one is.
+  expect(await board(page).getByRole('listitem').count()).toBeLessThan(60);
+  await page.getByLabel('Find a reviewer').fill('Yuri Zink');
+  await expect(board(page).getByRole('listitem')).toHaveCount(1);
+  await page.getByLabel('Find a reviewer').fill('');
+  await page.getByRole('button', { name: 'Matrix' }).click();
+  await matrix(page).focus();
+  for (let press = 0; press < 60; press += 1) await page.keyboard.press('PageDown');
+  await page.keyboard.press('End');
+  await expect(page.locator('#matrix-cell')).toContainText('Yuri Zink and the draft by Yuri Zink: own draft');
+  expect(await matrix(page).locator('svg').count()).toBeLessThan(400);
+  await toFree(page, 'ArrowLeft');
+  await page.keyboard.press('Enter');
+  await expect(said(page)).toContainText('Added: Yuri Zink');
+  await page.getByRole('button', { name: 'Undo the last change' }).click();
+  await page.getByRole('button', { name: 'Ring' }).click();
+  await expect(page.getByText('600 people are too many for a ring.')).toBeVisible();
+  await page.getByRole('button', { name: 'Show the matrix' }).click();
+  await expect(matrix(page)).toBeVisible();
+  expectNoFaults(page);
+});
