@@ -20,7 +20,7 @@ const env = {
 const { addBenchCourse } = await import('./course.mjs');
 const { fileFigures } = await import('./files.mjs');
 const { identityFigures } = await import('./identity.mjs');
-const { allocate } = await import(at('packages', 'core', 'dist', 'index.js'));
+const { allocationFigures } = await import('./allocation.mjs');
 
 const median = (list) => list.toSorted((a, b) => a - b)[Math.floor(list.length / 2)];
 const round = (value, digits = 1) => Number(value.toFixed(digits));
@@ -234,21 +234,4 @@ await fileFigures({ server, call, cookieOf, base, ids, line, round, median });
 await stopped(server);
 identityFigures(line, round);
 
-process.stdout.write('\nallocate(), 3 reviews each, as multiples of the time for 30 people\n');
-const problem = (count) => ({
-  reviewers: Array.from({ length: count }, (_, index) => ({ id: `p${index}`, capacity: 3 })),
-  drafts: Array.from({ length: count }, (_, index) => ({ id: `d${index}`, authorIds: [`p${index}`] })),
-  seed: 1962,
-});
-let small = 0;
-for (const count of [30, 300, 3000]) {
-  const given = problem(count);
-  const { quality } = allocate(given);
-  const took = await timed(() => allocate(given), count === 3000 ? 5 : 20);
-  if (count === 30) small = took;
-  line(
-    `${count} people`,
-    round(took / small, 0),
-    `${round(took, 2)} ms here; ${quality.fewestPerDraft} to ${quality.mostPerDraft} reviews per draft, ${quality.mutualPairs} mutual pairs`,
-  );
-}
+await allocationFigures(line, round);

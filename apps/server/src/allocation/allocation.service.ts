@@ -168,7 +168,9 @@ export class AllocationService {
   }
 
   /** Lets somebody of the staff review as well, under an alias of the exchange; or no longer. */
-  setExtra(person: Person, exchangeId: string, { personId, reviews }: ExtraReviewerRequest): Promise<AllocationView> {
+  setExtra(person: Person, exchangeId: string, request: ExtraReviewerRequest): Promise<AllocationView> {
+    const { personId } = request;
+    const reviews = request.reviews ?? null;
     return this.#changing(person, exchangeId, async (manager, happened, { course, exchange }) => {
       const enrolment = await manager.findOneBy(Enrolment, { courseId: course.id, personId, active: true });
       if (enrolment === null || enrolment.role === 'student') throw refusal('unknown');

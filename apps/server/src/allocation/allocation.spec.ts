@@ -37,7 +37,7 @@ const EIGHT: readonly number[] = [ANN, BEN, CHO, 6, 7, 8, 9, 10];
 let world: World;
 let id: string;
 const path = () => `/exchanges/${id}/allocation`;
-const look = (person = INES) => world.do<AllocationView>(person, 'get', path());
+const look = (person: number = INES) => world.do<AllocationView>(person, 'get', path());
 const nameOf = (person: number) => (world.people[person] as TestPerson).name;
 
 async function begin(part: Partial<typeof PLAN> = {}): Promise<void> {
@@ -238,7 +238,7 @@ describe('once applied', () => {
 describe('by hand', () => {
   let view: AllocationView;
   let at: ReturnType<typeof idsIn>;
-  const acts = (request: object, person = INES) => world.as(person, 'post', `${path()}/acts`, request);
+  const acts = (request: object, person: number = INES) => world.as(person, 'post', `${path()}/acts`, request);
   const isThere = (now: AllocationView, pair: { reviewerId: string; draftId: string }) =>
     keys(now.pairs).includes(keys([pair])[0] as string);
 

@@ -2,7 +2,7 @@ import { reviewerStrengths, type Pair, type ReviewingRecord } from '@salt-circle
 import type { EntityManager } from 'typeorm';
 import { Authors } from '../drafts/authors.js';
 import { Exchange, Participant } from '../exchanges/entities.js';
-import type { HandedIn } from './question.js';
+import type { HandedIn } from './handed-in.js';
 
 interface EarlierRow {
   readonly exchangeId: string;

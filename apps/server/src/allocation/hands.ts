@@ -9,7 +9,8 @@ import { refusal } from '../problems/sentences.js';
 import { Review } from '../reviews/entities.js';
 import { pairKey, type Change } from './change.js';
 import { ForbiddenPair } from './entities.js';
-import type { HandedIn, Question } from './question.js';
+import type { HandedIn } from './handed-in.js';
+import type { Question } from './question.js';
 
 /** Checks what is to be done by hand, holds and keeps apart at once, and says which pairs come and go. */
 export async function handsOf(

@@ -172,8 +172,8 @@ function jobView({ id, state, progress, preview, problem }: Job): JobView {
   return { id, state, progress, preview: preview === null ? null : previewView(preview), problem };
 }
 
-function wishesFrom(part: WishesPart | null): WishesView | null {
-  if (part === null) return null;
+function wishesFrom(part: WishesPart | null | undefined): WishesView | null {
+  if (part == null) return null;
   const { whom, reviewsEach, avoid, mix, maxPerDraft } = part;
   return { whom, reviewsEach, avoid: avoid ?? 'all', mix, maxPerDraft: maxPerDraft ?? null };
 }

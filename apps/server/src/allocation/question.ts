@@ -2,8 +2,6 @@ import { createHash } from 'node:crypto';
 import type { LeftOut, WishesView } from '@salt-circle/contracts';
 import { groupOf, type AllocationProblem, type Pair } from '@salt-circle/core';
 import type { EntityManager } from 'typeorm';
-import { Authors } from '../drafts/authors.js';
-import { LAST_NUMBER } from '../drafts/versions.js';
 import { Participant, type Exchange } from '../exchanges/entities.js';
 import { allOwnTimes } from '../exchanges/own-times.js';
 import { activeParticipants } from '../exchanges/participants.js';
@@ -11,18 +9,7 @@ import { studentsOf } from '../people/students.js';
 import { Review } from '../reviews/entities.js';
 import { Earlier } from './earlier.js';
 import { AllocationPlan, ForbiddenPair } from './entities.js';
-
-export interface HandedIn {
-  readonly draftId: string;
-  readonly participantId: string;
-  readonly groupId: string | null;
-  readonly alias: string | null;
-  readonly title: string;
-  /** When its first version was handed in. */
-  readonly firstAt: number;
-  /** Participants who wrote it: one, or all members of a group. */
-  readonly authorIds: readonly string[];
-}
+import { handedInDrafts, type HandedIn } from './handed-in.js';
 
 /** All that who reviews whom follows from, and what is allocated now. */
 export interface Question {
@@ -234,24 +221,4 @@ async function forbiddenPairs(
     .filter(({ reviewerId }) => reviewers.has(reviewerId))
     .flatMap(({ reviewerId, authorId }) => (draftsBy.get(authorId) ?? []).map((draftId) => ({ reviewerId, draftId })));
   return [...new Map(pairs.map((pair) => [`${pair.reviewerId} ${pair.draftId}`, pair])).values()];
-}
-
-/** The last version's title of every draft that was handed in. */
-export async function handedInDrafts(manager: EntityManager, exchange: Exchange): Promise<HandedIn[]> {
-  const authors = await Authors.load(manager, exchange);
-  const rows = await manager
-    .createQueryBuilder('draft', 'draft')
-    .innerJoin('draft_version', 'version', `version.draftId = draft.id AND version.number = ${LAST_NUMBER}`)
-    .select([
-      'draft.id AS draftId',
-      'draft.participantId AS participantId',
-      'draft.groupId AS groupId',
-      'draft.alias AS alias',
-      'version.title AS title',
-      '(SELECT MIN(first.handedInAt) FROM draft_version first WHERE first.draftId = draft.id) AS firstAt',
-    ])
-    .where('draft.exchangeId = :exchangeId', { exchangeId: exchange.id })
-    .orderBy('draft.participantId', 'ASC')
-    .getRawMany<Omit<HandedIn, 'authorIds'>>();
-  return rows.map((row) => ({ ...row, authorIds: authors.of(row) }));
 }

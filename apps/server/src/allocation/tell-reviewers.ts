@@ -9,7 +9,7 @@ import type { Ids } from '../ids/ids.js';
 import { queueMail, type Letter, type MailSettings } from '../mail/queue-mail.js';
 import { dateInWords } from '../problems/sentences.js';
 import { Review } from '../reviews/entities.js';
-import { handedInDrafts } from './question.js';
+import { handedInDrafts } from './handed-in.js';
 
 /**
  * Mails reviewers that they have drafts to review, once they may open them and not before: when reviewing has opened and,

@@ -7,7 +7,7 @@ import { PDFDocument } from 'pdf-lib';
 import { countWords } from '@salt-circle/core';
 import request from 'supertest';
 import { htmlToText } from '../html/html-to-text.js';
-import { ANN, AT, BEN, CHO, handInSaved, INES, OUT, World, write } from '../testing/world.js';
+import { allocateAll, ANN, AT, BEN, CHO, handInSaved, INES, OUT, World, write } from '../testing/world.js';
 import { attach, attached, begin, exchangeOfFiles, sample, send } from '../testing/uploads.js';
 import { Cleaner } from './cleaner.js';
 import { StoredFile } from './entities.js';
@@ -320,16 +320,7 @@ describe('a reviewer', () => {
       await send(who, 'report.docx');
       await handInSaved(own, who, exchange);
     }
-    const preview = await own.do<{ seed: number; fingerprint: string }>(
-      INES,
-      'post',
-      `/exchanges/${exchange}/allocation/preview`,
-      { seed: 1 },
-    );
-    await own.do(INES, 'post', `/exchanges/${exchange}/allocation`, {
-      seed: preview.seed,
-      fingerprint: preview.fingerprint,
-    });
+    await allocateAll(own, exchange);
     own.clock.goTo(AT.reviewing);
     const [review] = await own.do<Array<{ id: string }>>(ANN, 'get', `/exchanges/${exchange}/reviews`);
     const desk = await own.do<{ draft: { parts: PartView[]; draftId: string } }>(ANN, 'get', `/reviews/${review?.id}`);

@@ -1,5 +1,18 @@
 import type { GroupImportPreview, GroupSetView, GroupsView, PlanView } from '@salt-circle/contracts';
-import { AT, handIn, ANN, BEN, CHO, FORM, INES, PLAN, World, type TestPerson, PEOPLE } from '../testing/world.js';
+import {
+  allocateAll,
+  AT,
+  handIn,
+  ANN,
+  BEN,
+  CHO,
+  FORM,
+  INES,
+  PLAN,
+  World,
+  type TestPerson,
+  PEOPLE,
+} from '../testing/world.js';
 
 const MORE: TestPerson[] = ['Dee', 'Eli', 'Fay'].map((name, index) => ({
   id: `p-${name.toLowerCase()}`,
@@ -35,15 +48,10 @@ const publish = (id: string) => world.as(INES, 'post', `/exchanges/${id}/publish
 const allocated = async (id: string) => {
   world.clock.goTo(AT.drafting);
   for (const one of [ANN, BEN, CHO, DEE, ELI, FAY]) await handIn(world, one, id);
-  const preview = await world.do<{ fingerprint: string }>(INES, 'post', `/exchanges/${id}/allocation/preview`, {
-    seed: 4,
-  });
-  return world.do<{ pairs: Array<{ reviewer: { name: string }; author: { name: string } }> }>(
-    INES,
-    'post',
-    `/exchanges/${id}/allocation`,
-    { seed: 4, fingerprint: preview.fingerprint },
-  );
+  const { pairs, reviewers, drafts } = await allocateAll(world, id, { seed: 4 });
+  const reviewerOf = new Map(reviewers.map((one) => [one.id, one.label.name]));
+  const authorOf = new Map(drafts.map((one) => [one.id, one.author.name]));
+  return pairs.map(({ reviewerId, draftId }) => [reviewerOf.get(reviewerId), authorOf.get(draftId)] as const);
 };
 
 describe('group sets', () => {
@@ -112,12 +120,10 @@ describe('groups that have written drafts together', () => {
 describe('an exchange that goes by groups', () => {
   const together = async (id: string) => {
     const { groups } = await only();
-    const groupOf = (name: string) => groups.find(({ members }) => members.some((one) => one.name === name))?.title;
-    const { pairs } = await allocated(id);
-    return pairs.map(({ reviewer, author }) => [
-      reviewer.name === author.name,
-      groupOf(reviewer.name) === groupOf(author.name),
-    ]);
+    const groupOf = (name: string | undefined) =>
+      groups.find(({ members }) => members.some((one) => one.name === name))?.title;
+    const pairs = await allocated(id);
+    return pairs.map(([reviewer, author]) => [reviewer === author, groupOf(reviewer) === groupOf(author)]);
   };
 
   it('stays within the own group, or goes to others only', async () => {

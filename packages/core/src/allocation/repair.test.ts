@@ -88,7 +88,7 @@ describe('repair', () => {
         const forbidden = now.filter((pair) => !fixed.has(key(pair)) && random() < 0.3);
         const late = { reviewers: [{ id: 'late', capacity: 1 }], drafts: [{ id: 'd-late', authorIds: ['late'] }] };
         const result = repair(problem, now, { ...late, begun, reviewersLeft: left, forbidden });
-        const after = afterwards(problem, now, begun, left, forbidden, late);
+        const after = afterwards(problem, begun, left, forbidden, late);
         const moved = (pairs: readonly Pair[]) => {
           const given = new Set(pairs.map(key));
           return now.filter((pair) => !given.has(key(pair))).length;
@@ -112,7 +112,6 @@ describe('repair', () => {
 /** The problem after the changes, put together once more. */
 function afterwards(
   problem: AllocationProblem,
-  now: readonly Pair[],
   begun: readonly Pair[],
   left: readonly string[],
   forbidden: readonly Pair[],

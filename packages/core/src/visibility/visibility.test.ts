@@ -15,6 +15,7 @@ const facts = (part: Partial<Omit<ExchangeFacts, 'may'>>, may: Partial<Openings>
   showNamesAtRelease: false,
   ownHandInFirst: true,
   selfReview: 'off',
+  rolling: false,
   ...part,
 });
 const student: Viewer = { role: 'student' };
@@ -181,6 +182,33 @@ describe('the order that an exchange asks for', () => {
     expect(may({ ownHandInFirst: false }, { viewerHandedIn: false })).toBe('yes');
     // Nobody can review a draft of one's own that does not exist.
     expect(may({ ownHandInFirst: false, selfReview: 'first' }, { viewerHandedIn: false })).toBe('yes');
+  });
+});
+
+describe('where drafts are allocated night by night', () => {
+  const drafting = facts({ stage: 'drafting', rolling: true }, { handIn: true, review: true });
+  const mine = { byViewer: true, submitted: false, viewerHandedIn: true, ofOwnDraft: false, selfReviewed: false };
+
+  it('opens drafts of others beside one’s own, after handing that in, and not before drafts open', () => {
+    const seen = (exchange: ExchangeFacts, viewerHandedIn: boolean) =>
+      words(maySee(student, exchange, { kind: 'own-reviews', viewerHandedIn }));
+    expect([seen(drafting, true), seen(drafting, false)]).toEqual(['yes', 'own-draft-first']);
+    expect(seen({ ...drafting, stage: 'planning' }, true)).toBe('not-open-yet');
+    expect(words(mayDo(student, drafting, { kind: 'submit-review', ...mine }))).toBe('yes');
+  });
+});
+
+describe('staff who review as well', () => {
+  const mine = { byViewer: true, submitted: false, viewerHandedIn: false, ofOwnDraft: false, selfReviewed: false };
+  const write = (exchange: ExchangeFacts, part: Partial<typeof mine> = {}) =>
+    words(mayDo({ role: 'assistant' }, exchange, { kind: 'write-review', ...mine, ...part }));
+
+  it('need no draft of their own, and write only what is theirs, while reviews are open', () => {
+    const self = facts({ selfReview: 'first' }, { review: true });
+    expect([write(self), write(facts({}, { review: true }))]).toEqual(['yes', 'yes']);
+    expect(write(self, { byViewer: false })).toBe('not-yours');
+    expect(write(facts({ stage: 'drafting' }))).toBe('not-open-yet');
+    expect(write(facts({ stage: 'closed' }, { released: true }))).toBe('over');
   });
 });
 

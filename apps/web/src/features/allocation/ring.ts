@@ -38,12 +38,12 @@ export function ringOf(model: Model): Ring {
   const entries = involved.map(({ id }) => {
     const own = model.ownOf.get(id);
     const single = own !== undefined && own.authorIds.length === 1 ? own.id : null;
-    return { key: `r ${id}`, words: model.reviewerName(id), reviewerId: id as string | null, draftId: single };
+    return { key: `r ${id}`, words: model.reviewerName(id), reviewerId: id, draftId: single };
   });
   const drawn = new Set(entries.map(({ draftId }) => draftId));
   const others = model.view.drafts
     .filter(({ id }) => !drawn.has(id))
-    .map(({ id }) => ({ key: `d ${id}`, words: model.authorName(id), reviewerId: null, draftId: id as string | null }));
+    .map(({ id }) => ({ key: `d ${id}`, words: model.authorName(id), reviewerId: null, draftId: id }));
   const all = [...entries, ...others].sort((a, b) => a.words.localeCompare(b.words));
   const nodes = all.map((entry, index): RingNode => {
     const angle = (index / Math.max(1, all.length)) * 2 * Math.PI;

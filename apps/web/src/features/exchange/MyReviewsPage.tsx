@@ -26,7 +26,8 @@ const MARKS: Readonly<Record<ReviewCard['state'], MarkState>> = {
 export function MyReviewsPage() {
   const exchange = useExchange();
   const { dates, stage, course } = exchange;
-  const opened = stage !== 'planning' && stage !== 'drafting';
+  // Where drafts are allocated night by night, reviewing is open while drafts are.
+  const opened = exchange.mayReview || (stage !== 'planning' && stage !== 'drafting');
   const { data, error } = useMyReviewsQuery(exchange.id, { skip: !opened, refetchOnMountOrArgChange: true });
   const opens = dates.reviewsOpen ?? dates.lateUntil ?? dates.draftsDue;
   const due = exchange.own?.reviewsDue ?? dates.reviewsDue;

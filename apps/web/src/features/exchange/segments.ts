@@ -27,7 +27,7 @@ function staffSegments(exchange: ExchangeView, dates: ResolvedDates | null, now:
   const zone = exchange.course.timeZone;
   const opened = published && dates !== null && now >= dates.draftsOpen;
   const missing = figures !== null && figures.handedIn < figures.students && dates !== null && now >= dates.draftsDue;
-  const reviewsOpened = published && dates !== null && now >= dates.reviewsOpen;
+  const reviewsOpened = published && dates !== null && (now >= dates.reviewsOpen || exchange.mayReview);
   return [
     { key: 'plan', words: 'Plan', figure: published ? 'published' : 'not published', from: null, until: null },
     {
@@ -43,7 +43,7 @@ function staffSegments(exchange: ExchangeView, dates: ResolvedDates | null, now:
       key: 'allocation',
       words: 'Allocation',
       figure: figures !== null && figures.allocated > 0 ? `${figures.allocated} placed` : 'not allocated',
-      alert: reviewsOpened && figures?.allocated === 0,
+      alert: published && dates !== null && now >= dates.reviewsOpen && figures?.allocated === 0,
       ...stretch(dates?.draftsDue, dates?.reviewsOpen),
     },
     {
@@ -66,7 +66,7 @@ function staffSegments(exchange: ExchangeView, dates: ResolvedDates | null, now:
 function studentSegments(exchange: ExchangeView, dates: ResolvedDates | null, now: number): Bare[] {
   const { marks } = exchange;
   const zone = exchange.course.timeZone;
-  const reviewsOpened = dates !== null && now >= dates.reviewsOpen;
+  const reviewsOpened = dates !== null && (now >= dates.reviewsOpen || exchange.mayReview);
   const draft = marks?.draft === 'handed-in' ? `handed in, version ${marks.versions}` : 'not handed in';
   const opened = dates !== null && now >= dates.draftsOpen;
   return [

@@ -101,8 +101,8 @@ export class Reference {
       for (const b of ids) {
         if (a >= b) continue;
         const mark = `mutual_${a}_${b}`;
-        const there = this.#fixedReviewing(a, b) ? [null] : this.#reviewing(a, b);
-        const back = this.#fixedReviewing(b, a) ? [null] : this.#reviewing(b, a);
+        const there: Array<string | null> = this.#fixedReviewing(a, b) ? [null] : this.#reviewing(a, b);
+        const back: Array<string | null> = this.#fixedReviewing(b, a) ? [null] : this.#reviewing(b, a);
         if (there.includes(null) && back.includes(null)) certain += 1;
         else if (there.length > 0 && back.length > 0) {
           marks.push(mark);
