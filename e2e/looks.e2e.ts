@@ -51,6 +51,8 @@ const STAFF_VIEWS: readonly View[] = [
   { name: 'plan, published', open: workspace('Salt-marsh restoration proposal', /^Plan/) },
   { name: 'drafts', open: workspace('Salt-marsh restoration proposal', /^Drafts/) },
   { name: 'allocation', open: workspace('Salt-marsh restoration proposal', /^Allocation/) },
+  { name: 'allocation, as a matrix', open: (page) => page.getByRole('button', { name: 'Matrix' }).click() },
+  { name: 'allocation, as a ring', open: (page) => page.getByRole('button', { name: 'Ring' }).click() },
   { name: 'reviews', open: workspace('Salt-marsh restoration proposal', /^Reviews/) },
   { name: 'check', open: workspace('Salt-marsh restoration proposal', /^Check/) },
   {

@@ -1,6 +1,6 @@
 import { expect, type Locator, type Page } from '@playwright/test';
 import { largeCourse } from './support/largeCourse.js';
-import { expectNoFaults, test } from './support/people.js';
+import { expectNoFaults, jumpTo, test } from './support/people.js';
 
 const board = (page: Page) => page.getByRole('list', { name: 'Reviewers and their drafts' });
 const rowOf = (page: Page, name: string) => board(page).getByRole('listitem', { name, exact: true });
@@ -100,6 +100,15 @@ test('the board by mouse: preview, wishes, apply, undo, drag, swap, hold, keep a
   // In the matrix a mark is dragged; the ring shows whose arcs are whose.
   await page.getByRole('button', { name: 'Matrix' }).click();
   await expect(matrix(page)).toBeVisible();
+  const [given, free] = await oneOfEach(page);
+  await page.mouse.move(given.x, given.y);
+  await page.mouse.down();
+  await page.mouse.move(free.x, free.y, { steps: 12 });
+  await page.mouse.up();
+  await expect(said(page)).toContainText('Moved: Ada Aalto and the draft by');
+  await page.getByRole('button', { name: 'Undo the last change' }).click();
+  await expect(said(page)).toHaveCount(0);
+  await expect(page.getByText('2 for each')).toBeVisible();
   await page.getByRole('button', { name: 'Ring' }).click();
   await page.getByRole('button', { name: 'Ada Aalto', exact: true }).hover();
   await expect(page.getByRole('status').filter({ hasText: /Ada Aalto reviews .* and / })).toBeVisible();
@@ -139,6 +148,30 @@ test('the board by mouse: preview, wishes, apply, undo, drag, swap, hold, keep a
   await expect(page.getByText(/^Every night among those who wait, 3 or more/)).toBeVisible();
   expectNoFaults(page);
 });
+
+interface Point {
+  readonly x: number;
+  readonly y: number;
+}
+
+/** Where in the first row of the matrix a pair is allocated, and where one could be: by pressing cell after cell. */
+async function oneOfEach(page: Page): Promise<[given: Point, free: Point]> {
+  const box = await matrix(page).boundingBox();
+  if (box === null) throw new Error('there is no matrix');
+  const cell = page.locator('#matrix-cell');
+  let given: Point | null = null;
+  let free: Point | null = null;
+  // Past the names at the left and at the top; cells of 24 pixels for 24 people.
+  for (let col = 0; col < 24 && (given === null || free === null); col += 1) {
+    const point = { x: box.x + 172 + col * 24 + 12, y: box.y + 128 + 12 };
+    await page.mouse.click(point.x, point.y);
+    const words = await cell.innerText();
+    if (words.includes(': allocated')) given ??= point;
+    if (words.includes(': not allocated')) free ??= point;
+  }
+  if (given === null || free === null) throw new Error('the first row has not both');
+  return [given, free];
+}
 
 /** Goes on with an arrow key until there is a pair that could be. */
 async function toFree(page: Page, key: string): Promise<void> {
@@ -223,6 +256,41 @@ test('the board by keyboard alone', async ({ stepIn }) => {
   await tabTo(page, page.getByRole('button', { name: 'Ada Aalto', exact: true }));
   await page.keyboard.press('ArrowRight');
   await expect(page.getByRole('status').filter({ hasText: 'Bo Aalto reviews' })).toBeVisible();
+  expectNoFaults(page);
+});
+
+test('what has begun is taken away only after a second yes, and comes back with its work', async ({ stepIn }) => {
+  const page = await stepIn('Ines Marchetti');
+  await jumpTo(page, 'Salt-marsh restoration proposal');
+  await page.getByRole('link', { name: /^Allocation/ }).click();
+  const chip = board(page)
+    .getByRole('button', { name: /, submitted$/ })
+    .first();
+  const [reviewer = '', author = ''] = ((await chip.getAttribute('aria-label')) ?? '')
+    .replace(', submitted', '')
+    .split(' reviews ');
+  const row = rowOf(page, reviewer);
+  await chip.click();
+  await page.getByRole('menuitem', { name: /^Take away/ }).click();
+  const dialog = page.getByRole('dialog', { name: 'Take away what has begun?' });
+  await expect(
+    dialog.getByText(new RegExp(`${reviewer}’s review of the draft by ${author} has been submitted`)),
+  ).toBeVisible();
+  await dialog.getByRole('button', { name: 'Take it away, keep the work' }).click();
+  await expect(said(page)).toContainText('Taken away; the work is kept.');
+  await expect(row).toContainText('1 of 2');
+  await row.getByRole('button', { name: /^Add a draft for/ }).click();
+  await page.getByLabel('Find by name').fill(author);
+  await page
+    .getByRole('dialog')
+    .getByRole('listitem')
+    .getByRole('button', { name: new RegExp(author) })
+    .click();
+  await expect(row.getByRole('button', { name: `${reviewer} reviews ${author}, held, submitted` })).toBeVisible();
+  // It is as it was for all the tests that come after.
+  await row.getByRole('button', { name: `${reviewer} reviews ${author}, held, submitted` }).click();
+  await page.getByRole('menuitem', { name: /^Let go/ }).click();
+  await expect(said(page)).toContainText('Let go');
   expectNoFaults(page);
 });
 

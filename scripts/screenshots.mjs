@@ -23,10 +23,10 @@ rmSync(folder, { recursive: true, force: true });
 const server = await startServer({ SALT_CIRCLE_MODE: 'demo', SALT_CIRCLE_DATA: folder, PORT, NODE_ENV: 'development' });
 const browser = await chromium.launch({ executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium', args: FLAGS });
 
-async function as(who, { width = 1280, height = 800, dark = false } = {}) {
+async function as(who, { width = 1280, height = 800 } = {}) {
   const context = await browser.newContext({
     viewport: { width, height },
-    colorScheme: dark ? 'dark' : 'light',
+    colorScheme: 'light',
     reducedMotion: 'reduce',
     timezoneId: 'Europe/Tallinn',
     locale: 'en-GB',
@@ -102,7 +102,12 @@ async function takeAll() {
   await workspace(ines, 'Monitoring plan', 'allocation');
   await ines.getByRole('button', { name: 'Preview an allocation' }).click();
   await ines.getByText('Preview, not applied').waitFor();
+  await ines.getByRole('button', { name: 'Ring' }).click();
+  await ines.getByRole('button', { name: 'Goran Ilić' }).focus();
   await take(ines, 'allocation');
+  await workspace(ines, PROPOSAL, 'allocation');
+  await ines.getByRole('button', { name: 'Matrix' }).click();
+  await take(ines, 'allocation-matrix');
 
   const reviewer = await as(review.who);
   await take(reviewer, 'today-student');
@@ -110,11 +115,7 @@ async function takeAll() {
   await reviewer.locator('mark.passage').first().click();
   await take(reviewer, 'review-desk');
   await reviewer.context().close();
-  const dark = await as(review.who, { dark: true });
-  await dark.goto(`${base}/reviews/${review.id}`);
-  await take(dark, 'review-desk-dark');
 
-  await dark.context().close();
   const author = await as('Noor Haddad');
   const samples = at('apps', 'server', 'src', 'files', 'samples');
   await workspace(author, 'Monitoring plan', 'draft');

@@ -48,6 +48,10 @@ export class AllocationService {
     return this.#changing(person, exchangeId, async (manager, happened, place) => {
       const preview = await manager.findOneBy(AllocationPreview, { id: previewId, exchangeId });
       if (preview === null) throw changedSince();
+      // Whom and how many students review is what they have been told: a matter of the plan.
+      const { whom, reviewsEach } = preview.content.wishes;
+      if (whom !== place.exchange.whom || reviewsEach !== place.exchange.reviewsPerStudent)
+        act(place, { kind: 'plan' });
       await this.applyPreview(manager, happened, place, preview);
     });
   }

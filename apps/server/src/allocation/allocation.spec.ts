@@ -112,6 +112,10 @@ describe('a preview', () => {
     const { quality, shortfalls, id: previewId } = await previewOf(world, id, { wishes });
     expect(quality.placed).toMatchObject({ asked: 24, reached: 16 });
     expect(shortfalls).toMatchObject([{ asked: 24, possible: 16 }]);
+    // What students have been told is not for assistants to change.
+    const byTom = await previewOf(world, id, { wishes }, TOM);
+    const refused = await world.as(TOM, 'post', path(), { previewId: byTom.id });
+    expect([refused.status, refused.body.code]).toEqual([403, 'not-yours']);
     const view = await world.do<AllocationView>(INES, 'post', path(), { previewId });
     expect(view.wishes).toMatchObject({ reviewsEach: 3, maxPerDraft: 2 });
     await world.do(INES, 'post', `${path()}/undo`);

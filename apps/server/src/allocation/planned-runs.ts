@@ -13,6 +13,7 @@ import { datesOf } from '../exchanges/facts-of.js';
 import { Ids } from '../ids/ids.js';
 import { queueMail } from '../mail/queue-mail.js';
 import { ProblemError } from '../problems/problem-error.js';
+import { Review } from '../reviews/entities.js';
 import { AllocationService } from './allocation.service.js';
 import { scheduleOf } from './board-view.js';
 import { AllocationPlan, AllocationPreview } from './entities.js';
@@ -169,6 +170,8 @@ export class PlannedRuns implements OnApplicationBootstrap, OnApplicationShutdow
       where: { publishedAt: Not(IsNull()), draftsOpen: LessThanOrEqual(now), reviewsDue: MoreThan(now) },
     });
     for (const exchange of running) {
+      const untold = { exchangeId: exchange.id, toldAt: IsNull(), submittedAt: IsNull() };
+      if (!(await this.database.read.existsBy(Review, untold))) continue;
       await this.database.write((manager) => tellReviewers(manager, exchange, now, this.database.mail, this.ids));
     }
   }

@@ -68,12 +68,12 @@ function Workspace({ view }: { readonly view: AllocationView }) {
   };
   const shown = { model, hands, preview: preview !== null };
   return (
-    <div className="grid flex-1 grid-cols-1 lg:grid-cols-[minmax(0,1fr)_23rem]">
+    <div className="grid flex-1 grid-cols-1 lg:grid-cols-[minmax(0,1fr)_19rem] xl:grid-cols-[minmax(0,1fr)_23rem]">
       <div className="min-w-0 px-5 py-4">
         <div className="mb-3 flex flex-wrap items-center justify-between gap-3">
           <h2 className="text-xl font-semibold">Who reviews whom</h2>
           <div className="flex items-center gap-2">
-            {view.undo !== null && preview === null && <Undo act={view.undo} />}
+            {view.undo !== null && preview === null && <Undo act={view.undo} onDone={hands.quiet} />}
             <More view={view} />
             <Pictures value={picture} onChange={choose} />
           </div>
@@ -141,13 +141,18 @@ function Pictures({ value, onChange }: { readonly value: Picture; readonly onCha
   );
 }
 
-function Undo({ act }: { readonly act: NonNullable<AllocationView['undo']> }) {
+interface UndoProps {
+  readonly act: NonNullable<AllocationView['undo']>;
+  readonly onDone: () => void;
+}
+
+function Undo({ act, onDone }: UndoProps) {
   const exchange = useExchange();
   const [undo, { isLoading, error }] = useUndoAllocationMutation();
   return (
     <>
       {error !== undefined && <ProblemNotice error={error} />}
-      <Button busy={isLoading} onClick={() => void undo({ id: exchange.id })}>
+      <Button busy={isLoading} onClick={() => void undo({ id: exchange.id }).then(onDone)}>
         <Undo2 size={15} aria-hidden="true" /> {UNDO_WORDS[act]}
       </Button>
     </>

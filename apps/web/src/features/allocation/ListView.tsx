@@ -24,6 +24,9 @@ interface Picking {
   readonly choices: readonly Choice[];
 }
 
+/** Where there is little room, names of reviewers give way to their number. */
+const COLUMNS = 'grid-cols-[9rem_1fr_4rem_4rem] xl:grid-cols-[13rem_1fr_4.5rem_minmax(9rem,16rem)]';
+
 const LEFT_OUT = { 'not-handed-in': 'not handed in', excused: 'excused', left: 'no longer in the course' } as const;
 
 /** A row per reviewer: whose drafts they review, and who reviews theirs. Drafts are dragged from row to row. */
@@ -89,7 +92,7 @@ export function ListView({ model, hands, preview }: BoardProps) {
           hands.move({ reviewerId, draftId }, { reviewerId: String(over.id), draftId });
         }}
       >
-        <div className="grid grid-cols-[13rem_1fr_4.5rem_minmax(9rem,16rem)] gap-3 border-b border-ink px-2 py-1.5 text-sm font-semibold text-ink-soft">
+        <div className={`grid gap-3 border-b border-ink px-2 py-1.5 text-sm font-semibold text-ink-soft ${COLUMNS}`}>
           <span>Reviewer</span>
           <span>reviews the drafts by</span>
           <span className="text-right">Reviews</span>
@@ -156,7 +159,7 @@ function Row({ reviewer, row, active, model, hands, preview, onActive, onPick }:
       ref={setNodeRef}
       role="listitem"
       aria-label={model.reviewerName(reviewer.id)}
-      className={`grid min-h-11 grid-cols-[13rem_1fr_4.5rem_minmax(9rem,16rem)] items-center gap-3 border-b px-2 py-1 ${isOver ? 'border-iodine bg-crust' : 'border-line'}`}
+      className={`grid min-h-11 ${COLUMNS} items-center gap-3 border-b px-2 py-1 ${isOver ? 'border-iodine bg-crust' : 'border-line'}`}
     >
       <span className="min-w-0 leading-tight">
         <Person label={reviewer.label} />
@@ -203,7 +206,9 @@ function Row({ reviewer, row, active, model, hands, preview, onActive, onPick }:
         {own !== undefined && !own.closed && (
           <>
             <span className="tabular-nums text-ink">{reviewers.length}</span>
-            {reviewers.length > 0 && `: ${named(reviewers.map((id) => model.reviewerName(id)))}`}
+            {reviewers.length > 0 && (
+              <span className="hidden xl:inline">: {named(reviewers.map((id) => model.reviewerName(id)))}</span>
+            )}
           </>
         )}
       </span>

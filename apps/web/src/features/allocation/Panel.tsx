@@ -80,12 +80,10 @@ export function Figures({ figures }: { readonly figures: readonly FigureWords[] 
   return (
     <dl>
       {figures.map(({ words, figure, remark }) => (
-        <div key={words} className="border-b border-line py-1.5">
-          <div className="flex justify-between gap-3">
-            <dt>{words}</dt>
-            <dd className="font-semibold tabular-nums">{figure}</dd>
-          </div>
-          <dd className="text-sm text-ink-soft">{remark}</dd>
+        <div key={words} className="grid grid-cols-[1fr_auto] gap-x-3 border-b border-line py-1.5">
+          <dt>{words}</dt>
+          <dd className="font-semibold tabular-nums">{figure}</dd>
+          <dd className="col-span-2 text-sm text-ink-soft">{remark}</dd>
         </div>
       ))}
     </dl>

@@ -59,7 +59,7 @@ export function ScheduleDialog({ view, onClose }: { readonly view: AllocationVie
               <input
                 type="radio"
                 name="schedule"
-                className="mt-1 accent-iodine"
+                className="mt-1 size-4 shrink-0 accent-iodine"
                 checked={kind === value}
                 onChange={() => setKind(value)}
               />

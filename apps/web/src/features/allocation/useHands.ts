@@ -15,6 +15,8 @@ export interface Hands {
   readonly asked: { readonly body: ActsBody; readonly problem: Problem } | null;
   readonly confirm: () => void;
   readonly forget: () => void;
+  /** After something else was done: what was said is no news any more. */
+  readonly quiet: () => void;
   readonly add: (pair: Pair) => void;
   readonly remove: (pair: Pair) => void;
   readonly move: (from: Pair, to: Pair) => void;
@@ -83,6 +85,10 @@ export function useHands(id: string, model: Model, onKeptApart: () => void): Han
     asked,
     confirm: () => asked !== null && change({ ...asked.body, confirmed: true }, 'Taken away; the work is kept.'),
     forget: () => setAsked(null),
+    quiet: () => {
+      setSaid('');
+      setProblem(null);
+    },
     add: (pair) => possible([pair]) && change({ add: [pair] }, `Added: ${names(pair)}.`),
     remove: (pair) => change({ remove: [pair] }, `Taken away: ${names(pair)}.`),
     move: (from, to) =>
