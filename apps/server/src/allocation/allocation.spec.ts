@@ -22,6 +22,7 @@ import {
   type TestPerson,
 } from '../testing/world.js';
 import { PlannedRuns } from './planned-runs.js';
+import { Solver } from './solver.js';
 
 const STUDENTS: readonly TestPerson[] = ['Dee', 'Eli', 'Fay', 'Gus', 'Hal'].map((name, index) => ({
   id: `p-${name.toLowerCase()}`,
@@ -131,10 +132,25 @@ describe('a preview', () => {
   it('can be cancelled, and tells nobody else of itself', async () => {
     await begin();
     await handedInBy([ANN, BEN, CHO]);
-    const job = await world.do<JobView>(INES, 'post', `${path()}/previews`, { kind: 'new', seed: 1, wishes: null });
+    // A solver that has just begun to untangle, and never comes to an end by itself.
+    jest.spyOn(world.app.get(Solver), 'solve').mockImplementationOnce((_, watch, signal) => {
+      watch({ step: 'mutual', share: 0.5 });
+      return new Promise((_done, failed) => {
+        signal?.addEventListener('abort', () => failed(Object.assign(new Error('ended'), { name: 'AbortError' })));
+      });
+    });
+    const begun = { kind: 'new', seed: 1, wishes: null };
+    const job = await world.do<JobView>(INES, 'post', `${path()}/previews`, begun);
+    expect(job).toMatchObject({ state: 'running', progress: { step: 'mutual', share: 0.5 }, preview: null });
     expect((await world.as(TOM, 'get', `${path()}/jobs/${job.id}`)).status).toBe(404);
+    expect((await world.as(TOM, 'delete', `${path()}/jobs/${job.id}`)).status).toBe(404);
+    expect(await world.do(INES, 'get', `${path()}/jobs/${job.id}`)).toMatchObject({ state: 'running' });
     expect((await world.as(INES, 'delete', `${path()}/jobs/${job.id}`)).status).toBe(204);
-    expect(['done', 'cancelled']).toContain((await world.do<JobView>(INES, 'get', `${path()}/jobs/${job.id}`)).state);
+    expect(await world.do(INES, 'get', `${path()}/jobs/${job.id}`)).toMatchObject({
+      state: 'cancelled',
+      preview: null,
+    });
+    expect((await previewOf(world, id)).quality.placed.reached).toBe(6);
   });
 
   it('avoids pairs of earlier exchanges of the course', async () => {

@@ -40,6 +40,18 @@ describe('what needs somebody, in words', () => {
       'See which',
       '/exchanges/x/reviews',
     ],
+    [
+      item('mend-allocation', { done: 2 }),
+      'Something has happened since drafts were allocated (2 cases)',
+      'See the repair',
+      '/exchanges/x/allocation',
+    ],
+    [
+      item('look-at-allocation'),
+      'The planned allocation was not applied: not everybody could be placed',
+      'Look at it',
+      '/exchanges/x/allocation',
+    ],
     [item('release', { done: 46, of: 48 }), '46 reviews wait for your check', 'Check', '/exchanges/x/check'],
   ];
   it.each(cases)('%j', (given, what, verb, to) => {

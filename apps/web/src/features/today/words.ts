@@ -50,7 +50,7 @@ export function needWords({ kind, exchangeId, reviewId, done, of }: TodayItem): 
       };
     case 'mend-allocation':
       return {
-        what: `The allocation needs a repair: ${count(done, 'thing has', 'things have')} happened since`,
+        what: `Something has happened since drafts were allocated (${count(done, 'case', 'cases')})`,
         verb: 'See the repair',
         to: at('allocation'),
         urgent: 'reviews due',
