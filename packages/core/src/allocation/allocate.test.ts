@@ -180,6 +180,14 @@ describe('allocate', () => {
     );
   });
 
+  // Larger than what a reference or exhaustive search answers in short; all that must hold is asserted all the same.
+  it.each([[60], [90], [140]])('is sound for %i people of every shape', (people) => {
+    for (const seed of [1, 2, 3]) {
+      const problem = mixedProblem(seed * people, { people: [people, people], capacity: 4, groups: seed === 2 });
+      assertSound(problem, allocate(problem));
+    }
+  });
+
   it('tells how far it is, step by step', () => {
     const told: AllocationProgress[] = [];
     allocate(everybody(40, 3), (progress) => told.push(progress));
