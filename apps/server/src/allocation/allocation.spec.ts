@@ -412,6 +412,20 @@ describe('planned runs', () => {
     expect((await look()).applied).toBe(false);
   });
 
+  it('works around pairs that were made by hand beforehand', async () => {
+    await begin();
+    await plan({ schedule: 'at-due' });
+    await handedInBy(EIGHT);
+    const pair = idsIn(await look()).pair(ANN, BEN);
+    await world.do(INES, 'post', `${path()}/acts`, { add: [pair] });
+    world.clock.goTo(AT.afterDue);
+    await runs();
+    const after = await look();
+    expect(after.schedule.last?.outcome).toBe('applied');
+    expect(after.pairs).toHaveLength(16);
+    expect(after.pairs.find((one) => keys([one])[0] === keys([pair])[0])?.locked).toBe(true);
+  });
+
   it('does not make up for what was planned before it was planned', async () => {
     await begin();
     await handedInBy(EIGHT);

@@ -79,7 +79,8 @@ export class PlannedRuns implements OnApplicationBootstrap, OnApplicationShutdow
     if (slot === null) return;
     const kind = plan.schedule === 'nightly' ? 'round' : 'new';
     const question = await loadQuestion(manager, exchange, wishesOf(exchange, plan), now);
-    const done = kind === 'new' && question.current.length > 0;
+    // Pairs that somebody made by hand beforehand are worked around; anything else has been allocated already.
+    const done = kind === 'new' && question.current.some(({ locked }) => !locked);
     let preview: AllocationPreview | null = null;
     let outcome: RunOutcome = 'nothing-to-do';
     try {
@@ -90,7 +91,8 @@ export class PlannedRuns implements OnApplicationBootstrap, OnApplicationShutdow
       }
     } catch (error) {
       if (!(error instanceof ProblemError)) throw error;
-      outcome = kind === 'round' ? 'nothing-to-do' : 'too-few-drafts';
+      const tooFew = kind === 'new' && error.problem.code === 'too-few-drafts';
+      outcome = tooFew ? 'too-few-drafts' : 'nothing-to-do';
     }
     if (preview !== null) outcome = kind === 'round' || isWhole(preview.content.quality) ? 'applied' : 'kept';
     await this.#settle(plan, slot, preview, outcome);

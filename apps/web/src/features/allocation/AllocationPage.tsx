@@ -9,7 +9,6 @@ import { FileDialog } from './FileDialog.js';
 import { ListView } from './ListView.js';
 import { MatrixView } from './MatrixView.js';
 import { Model } from './model.js';
-import { RING_MOST } from './ring.js';
 import { RingView } from './RingView.js';
 import { ScheduleDialog } from './ScheduleDialog.js';
 import { Side } from './Side.js';
@@ -67,6 +66,7 @@ function Workspace({ view }: { readonly view: AllocationView }) {
     localStorage.setItem(PICTURE_KEY, next);
   };
   const shown = { model, hands, preview: preview !== null };
+  const none = model.pairs.length === 0 && preview === null;
   return (
     <div className="grid flex-1 grid-cols-1 lg:grid-cols-[minmax(0,1fr)_19rem] xl:grid-cols-[minmax(0,1fr)_23rem]">
       <div className="min-w-0 px-5 py-4">
@@ -83,15 +83,11 @@ function Workspace({ view }: { readonly view: AllocationView }) {
           {hands.said}
         </p>
         {hands.problem !== null && <ProblemNotice error={hands.problem} />}
-        {model.pairs.length === 0 && preview === null && picture !== 'matrix' ? (
-          <NothingYet view={view} published={exchange.published} />
-        ) : (
-          <>
-            {picture === 'list' && <ListView {...shown} />}
-            {picture === 'matrix' && <MatrixView {...shown} />}
-            {picture === 'ring' && <RingView model={model} onMatrix={() => choose('matrix')} />}
-          </>
-        )}
+        {none && <NothingYet view={view} published={exchange.published} />}
+        {/* Pairs can be made by hand before there are any; a ring of nobody shows nothing. */}
+        {view.drafts.length > 0 && picture === 'list' && <ListView {...shown} />}
+        {view.drafts.length > 0 && picture === 'matrix' && <MatrixView {...shown} />}
+        {!none && picture === 'ring' && <RingView model={model} onMatrix={() => choose('matrix')} />}
       </div>
       <Side
         view={view}
@@ -190,13 +186,21 @@ function More({ view }: { readonly view: AllocationView }) {
 }
 
 function NothingYet({ view, published }: { readonly view: AllocationView; readonly published: boolean }) {
+  const title = 'No drafts have been allocated yet.';
+  const words = published
+    ? `${view.handedIn} of ${view.students} students have handed in. A preview shows who would review whom before anything is applied; or make pairs by hand.`
+    : 'Publish the exchange first; drafts are allocated once they have been handed in.';
+  if (view.drafts.length === 0) {
+    return (
+      <Empty title={title}>
+        <p>{words}</p>
+      </Empty>
+    );
+  }
   return (
-    <Empty title="No drafts have been allocated yet.">
-      <p>
-        {published
-          ? `${view.handedIn} of ${view.students} students have handed in. A preview shows who would review whom before anything is applied; up to ${RING_MOST} people also as a ring.`
-          : 'Publish the exchange first; drafts are allocated once they have been handed in.'}
-      </p>
-    </Empty>
+    <div className="mb-3">
+      <p className="font-medium">{title}</p>
+      <p className="text-ink-soft">{words}</p>
+    </div>
   );
 }
