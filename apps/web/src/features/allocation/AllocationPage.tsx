@@ -74,7 +74,7 @@ function Workspace({ view }: { readonly view: AllocationView }) {
           <h2 className="text-xl font-semibold">Who reviews whom</h2>
           <div className="flex items-center gap-2">
             {view.undo !== null && preview === null && <Undo act={view.undo} onDone={hands.quiet} />}
-            <More view={view} />
+            <More view={view} wishes={wishes} />
             <Pictures value={picture} onChange={choose} />
           </div>
         </div>
@@ -155,7 +155,7 @@ function Undo({ act, onDone }: UndoProps) {
   );
 }
 
-function More({ view }: { readonly view: AllocationView }) {
+function More({ view, wishes }: { readonly view: AllocationView; readonly wishes: WishesView }) {
   const exchange = useExchange();
   const [open, setOpen] = useState<'file' | 'staff' | 'schedule' | null>(null);
   const close = () => setOpen(null);
@@ -180,7 +180,7 @@ function More({ view }: { readonly view: AllocationView }) {
       />
       {open === 'file' && <FileDialog onClose={close} />}
       {open === 'staff' && <StaffDialog view={view} onClose={close} />}
-      {open === 'schedule' && <ScheduleDialog view={view} onClose={close} />}
+      {open === 'schedule' && <ScheduleDialog view={view} wishes={wishes} onClose={close} />}
     </>
   );
 }

@@ -96,7 +96,10 @@ export function ListView({ model, hands, preview }: BoardProps) {
           <span>Reviewer</span>
           <span>reviews the drafts by</span>
           <span className="text-right">Reviews</span>
-          <span>is reviewed by</span>
+          <span>
+            <span className="xl:hidden">Gets</span>
+            <span className="hidden xl:inline">is reviewed by</span>
+          </span>
         </div>
         <div
           ref={scroller}

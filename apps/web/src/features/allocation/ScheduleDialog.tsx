@@ -1,4 +1,4 @@
-import type { AllocationView, Problem, ScheduleKind } from '@salt-circle/contracts';
+import type { AllocationView, Problem, ScheduleKind, WishesView } from '@salt-circle/contracts';
 import { NIGHTLY_HOUR } from '@salt-circle/core';
 import { useState } from 'react';
 import { problemOf } from '../../app/api.js';
@@ -25,7 +25,16 @@ const KINDS: ReadonlyArray<readonly [ScheduleKind, string, string]> = [
 ];
 
 /** When drafts are allocated without anybody being there. */
-export function ScheduleDialog({ view, onClose }: { readonly view: AllocationView; readonly onClose: () => void }) {
+export function ScheduleDialog({
+  view,
+  wishes,
+  onClose,
+}: {
+  readonly view: AllocationView;
+  /** As they stand beside the board: planned runs go by them. */
+  readonly wishes: WishesView;
+  readonly onClose: () => void;
+}) {
   const exchange = useExchange();
   const { schedule } = view;
   const [kind, setKind] = useState<ScheduleKind>(schedule.kind);
@@ -35,7 +44,7 @@ export function ScheduleDialog({ view, onClose }: { readonly view: AllocationVie
   const [problem, setProblem] = useState<Problem | null>(null);
   const [save, { isLoading }] = useSetAllocationPlanMutation();
   const put = async () => {
-    const { revision, wishes } = view;
+    const { revision } = view;
     const answer = await save({
       id: exchange.id,
       revision,
@@ -97,6 +106,11 @@ export function ScheduleDialog({ view, onClose }: { readonly view: AllocationVie
               onChange={({ target }) => setPatience(target.value)}
             />
           </div>
+        )}
+        {kind !== 'command' && (
+          <p className="text-sm text-ink-soft">
+            It goes by the wishes beside the board, as they stand now; whom and how many students review, by the plan.
+          </p>
         )}
         {problem !== null && problem.fields.length === 0 && <ProblemNotice error={problem} />}
         <Button look="primary" busy={isLoading} onClick={() => void put()}>

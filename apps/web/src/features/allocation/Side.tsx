@@ -48,7 +48,7 @@ export function Side({ view, model, previewing, wishes, onWishes, onLook, onShow
       {early && view.handedIn < view.students && <EarlyWarning />}
       <Actions view={view} preview={preview} busy={running !== null} onLook={onLook} onShow={onShow} />
       <hr className="border-line" />
-      {!view.begun && (
+      {exchange.published && !view.begun && (
         <Wishes
           view={view}
           wishes={wishes}
