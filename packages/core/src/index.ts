@@ -78,6 +78,7 @@ export {
 export { poolRound, type PoolProblem, type PoolRound } from './allocation/poolRound.js';
 export { measure, type Measures } from './allocation/quality.js';
 export { MAX_CAPACITY } from './allocation/problem.js';
+export { pairKey } from './allocation/pairKey.js';
 export { dueRun, nextRun, nightsWaited, NIGHTLY_HOUR, type Schedule } from './allocation/schedule.js';
 export { reviewerStrengths, type ReviewingRecord } from './allocation/strengthOf.js';
 export { ALLOCATION_CSV_HEADER, readAllocationRows } from './allocation/rows.js';

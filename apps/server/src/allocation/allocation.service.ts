@@ -5,7 +5,7 @@ import type {
   AllocationView,
   ExtraReviewerRequest,
 } from '@salt-circle/contracts';
-import { makeAliases, seededRandom } from '@salt-circle/core';
+import { makeAliases, pairKey, seededRandom } from '@salt-circle/core';
 import type { EntityManager } from 'typeorm';
 import type { Person } from '../accounts/entities.js';
 import { Enrolment } from '../courses/entities.js';
@@ -19,7 +19,7 @@ import { ProblemError } from '../problems/problem-error.js';
 import { conflict, refusal } from '../problems/sentences.js';
 import { Review } from '../reviews/entities.js';
 import { boardView } from './board-view.js';
-import { changeTo, makeChange, pairKey, undo, undoable, type Change } from './change.js';
+import { changeTo, makeChange, undo, undoable, type Change } from './change.js';
 import { AllocationPlan, AllocationPreview } from './entities.js';
 import { handsOf } from './hands.js';
 import { alreadyBegun } from './previews.service.js';

@@ -7,7 +7,7 @@ import type {
   ScheduleView,
   SuggestionView,
 } from '@salt-circle/contracts';
-import { nextRun, resolveDates, type Schedule } from '@salt-circle/core';
+import { nextRun, pairKey, resolveDates, type Schedule } from '@salt-circle/core';
 import { In, type EntityManager } from 'typeorm';
 import { Person } from '../accounts/entities.js';
 import { Enrolment } from '../courses/entities.js';
@@ -18,7 +18,7 @@ import { iso, isoOrNull } from '../exchanges/instants.js';
 import type { Labels } from '../exchanges/labels.js';
 import { StudentGroup } from '../groups/entities.js';
 import { reviewState } from '../reviews/state.js';
-import { undoable, pairKey } from './change.js';
+import { undoable } from './change.js';
 import { AllocationPreview, type AllocationPlan } from './entities.js';
 import type { Question } from './question.js';
 

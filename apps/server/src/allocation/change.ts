@@ -1,4 +1,4 @@
-import type { Pair } from '@salt-circle/core';
+import { pairKey, type Pair } from '@salt-circle/core';
 import { In, type EntityManager } from 'typeorm';
 import { insertAll } from '../database/insert-all.js';
 import type { Exchange } from '../exchanges/entities.js';
@@ -15,10 +15,6 @@ export interface Change {
   readonly add: ReadonlyArray<Pair & { readonly locked: boolean }>;
   readonly remove: readonly Review[];
   readonly before?: AllocationStep['before'];
-}
-
-export function pairKey({ reviewerId, draftId }: Pair): string {
-  return `${reviewerId} ${draftId}`;
 }
 
 /** What turns what is allocated now into these pairs. What has begun stays, whatever they say. */

@@ -1,5 +1,5 @@
 import type { AllocationActsRequest, PairPart } from '@salt-circle/contracts';
-import type { Pair } from '@salt-circle/core';
+import { pairKey, type Pair } from '@salt-circle/core';
 import type { EntityManager } from 'typeorm';
 import { insertAll } from '../database/insert-all.js';
 import type { Place } from '../exchanges/access.js';
@@ -7,7 +7,7 @@ import type { Labels } from '../exchanges/labels.js';
 import { ProblemError } from '../problems/problem-error.js';
 import { refusal } from '../problems/sentences.js';
 import { Review } from '../reviews/entities.js';
-import { pairKey, type Change } from './change.js';
+import type { Change } from './change.js';
 import { ForbiddenPair } from './entities.js';
 import type { HandedIn } from './handed-in.js';
 import type { Question } from './question.js';

@@ -1,6 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import type { AllocationImportRequest, AllocationImportView, ImportedPair } from '@salt-circle/contracts';
-import { ALLOCATION_CSV_HEADER, readAllocationRows, type Named, type Pair } from '@salt-circle/core';
+import { ALLOCATION_CSV_HEADER, pairKey, readAllocationRows, type Named, type Pair } from '@salt-circle/core';
 import { In, type EntityManager } from 'typeorm';
 import { Person } from '../accounts/entities.js';
 import { Enrolment } from '../courses/entities.js';
@@ -13,7 +13,7 @@ import { cellsOf, csvOf, unreadable } from '../people/cells.js';
 import { sourceOf } from '../people/source.js';
 import { allocationRowProblem } from '../problems/allocation-sentences.js';
 import { Review } from '../reviews/entities.js';
-import { makeChange, pairKey } from './change.js';
+import { makeChange } from './change.js';
 import { loadQuestion, planOf, wishesOf, type Question } from './question.js';
 import { tellReviewers } from './tell-reviewers.js';
 

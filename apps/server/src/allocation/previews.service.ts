@@ -1,6 +1,6 @@
 import { HttpException, Injectable, Logger } from '@nestjs/common';
 import type { JobView, PreviewRequest, Problem, WishesPart, WishesView } from '@salt-circle/contracts';
-import { nightsWaited, type AllocationProgress, type Pair } from '@salt-circle/core';
+import { nightsWaited, pairKey, type AllocationProgress, type Pair } from '@salt-circle/core';
 import type { Person } from '../accounts/entities.js';
 import { Clock } from '../clock/clock.js';
 import { Database } from '../database/database.js';
@@ -10,7 +10,6 @@ import { Ids } from '../ids/ids.js';
 import { ProblemError } from '../problems/problem-error.js';
 import { refusal } from '../problems/sentences.js';
 import { previewView } from './board-view.js';
-import { pairKey } from './change.js';
 import { AllocationPreview } from './entities.js';
 import { loadQuestion, planOf, wishesOf, type Question } from './question.js';
 import { Solver } from './solver.js';

@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto';
 import type { LeftOut, WishesView } from '@salt-circle/contracts';
-import { groupOf, type AllocationProblem, type Pair } from '@salt-circle/core';
+import { groupOf, pairKey, type AllocationProblem, type Pair } from '@salt-circle/core';
 import type { EntityManager } from 'typeorm';
 import { Participant, type Exchange } from '../exchanges/entities.js';
 import { allOwnTimes } from '../exchanges/own-times.js';
@@ -220,5 +220,5 @@ async function forbiddenPairs(
   const pairs = rows
     .filter(({ reviewerId }) => reviewers.has(reviewerId))
     .flatMap(({ reviewerId, authorId }) => (draftsBy.get(authorId) ?? []).map((draftId) => ({ reviewerId, draftId })));
-  return [...new Map(pairs.map((pair) => [`${pair.reviewerId} ${pair.draftId}`, pair])).values()];
+  return [...new Map(pairs.map((pair) => [pairKey(pair), pair])).values()];
 }

@@ -1,13 +1,13 @@
 import { DndContext, PointerSensor, useDraggable, useDroppable, useSensor, useSensors } from '@dnd-kit/core';
 import type { BoardReviewer } from '@salt-circle/contracts';
-import type { Pair } from '@salt-circle/core';
+import { pairKey, type Pair } from '@salt-circle/core';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { Lock, Plus } from 'lucide-react';
 import { useRef, useState, type KeyboardEvent } from 'react';
 import { Person } from '../../app/People.js';
 import { Menu, StateMark, TextField } from '../../kit/index.js';
 import { draftChoices, reviewerChoices, swapChoices } from './choices.js';
-import { pairKey, type Model } from './model.js';
+import type { Model } from './model.js';
 import { Picker, type Choice } from './Picker.js';
 import { named } from './sentences.js';
 import type { Hands } from './useHands.js';
@@ -87,8 +87,9 @@ export function ListView({ model, hands, preview }: BoardProps) {
       <DndContext
         sensors={sensors}
         onDragEnd={({ active: dragged, over }) => {
-          const [reviewerId = '', draftId = ''] = String(dragged.id).split(' ');
-          if (over === null || over.id === reviewerId) return;
+          const from = model.applied.get(String(dragged.id));
+          if (over === null || from === undefined || over.id === from.reviewerId) return;
+          const { reviewerId, draftId } = from;
           hands.move({ reviewerId, draftId }, { reviewerId: String(over.id), draftId });
         }}
       >

@@ -1,9 +1,9 @@
-import type { Pair } from '@salt-circle/core';
+import { pairKey, type Pair } from '@salt-circle/core';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import { Button, Key } from '../../kit/index.js';
 import type { BoardProps } from './ListView.js';
-import { pairKey, type Model } from './model.js';
+import type { Model } from './model.js';
 import { CellMark, MarkLegend } from './marks.js';
 import { counted } from './sentences.js';
 

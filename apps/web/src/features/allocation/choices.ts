@@ -1,4 +1,4 @@
-import type { Pair } from '@salt-circle/core';
+import { pairKey, type Pair } from '@salt-circle/core';
 import type { Model } from './model.js';
 import type { Choice } from './Picker.js';
 import { counted } from './sentences.js';
@@ -14,7 +14,7 @@ export function draftChoices(model: Model, hands: Hands, reviewerId: string): Ch
       .map(({ id: draftId }) => {
         const pair = { reviewerId, draftId };
         const load = model.load(draftId);
-        const met = model.times.has(`${reviewerId} ${draftId}`) ? ', met before' : '';
+        const met = model.times.has(pairKey(pair)) ? ', met before' : '';
         const reason = hindrance(model.meeting(pair));
         return {
           key: draftId,
@@ -60,7 +60,7 @@ export function swapChoices(model: Model, hands: Hands, pair: Pair): Choice[] {
           hindrance(model.meeting({ reviewerId: pair.reviewerId, draftId: other.draftId })) ??
           hindrance(model.meeting({ reviewerId: other.reviewerId, draftId: pair.draftId }));
         return {
-          key: `${other.reviewerId} ${other.draftId}`,
+          key: pairKey(other),
           words: `${model.reviewerName(other.reviewerId)}, who reviews ${model.authorName(other.draftId)}`,
           effect: reason ?? 'numbers stay as they are',
           disabled: reason !== null,

@@ -1,10 +1,6 @@
 import type { AllocationView, BoardDraft, BoardPair, BoardReviewer } from '@salt-circle/contracts';
-import { measure, type AllocationProblem, type Measures, type Pair } from '@salt-circle/core';
+import { measure, pairKey, type AllocationProblem, type Measures, type Pair } from '@salt-circle/core';
 import { labelWords } from '../../app/People.js';
-
-export function pairKey({ reviewerId, draftId }: Pair): string {
-  return `${reviewerId} ${draftId}`;
-}
 
 /** What stands where a reviewer and a draft meet. */
 export type Meeting = 'own' | 'given' | 'apart' | 'free';

@@ -1,3 +1,4 @@
+import { pairKey } from '@salt-circle/core';
 import type { Model } from './model.js';
 
 export interface RingNode {
@@ -57,7 +58,7 @@ export function ringOf(model: Model): Ring {
     const from = byReviewer.get(reviewerId);
     const to = byDraft.get(draftId);
     if (from === undefined || to === undefined) return [];
-    return [{ key: `${reviewerId} ${draftId}`, from: from.key, to: to.key, path: arc(from, to) }];
+    return [{ key: pairKey({ reviewerId, draftId }), from: from.key, to: to.key, path: arc(from, to) }];
   });
   return { nodes, arcs };
 }

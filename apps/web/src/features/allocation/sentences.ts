@@ -1,5 +1,11 @@
 import type { PreviewView, ScheduleView, WishesView } from '@salt-circle/contracts';
-import type { AllocationProgress, AllocationQuality, Measures, Shortfall } from '@salt-circle/core';
+import {
+  pairKey,
+  type AllocationProgress,
+  type AllocationQuality,
+  type Measures,
+  type Shortfall,
+} from '@salt-circle/core';
 import { listed } from '../../app/settingWords.js';
 import type { Model } from './model.js';
 
@@ -126,7 +132,7 @@ export function unmetWishes({ quality, shortfalls, pairs, wishes }: PreviewView,
     );
   }
   if (repeats.reached > 0) {
-    const again = pairs.filter((pair) => model.times.has(`${pair.reviewerId} ${pair.draftId}`));
+    const again = pairs.filter((pair) => model.times.has(pairKey(pair)));
     sentences.push(
       `${counted(again.length, 'pair has', 'pairs have')} met before (${named(again.map(({ reviewerId, draftId }) => `${model.reviewerName(reviewerId)} with ${model.authorName(draftId)}`))}): with everybody placed and the numbers even, fewer are not possible.`,
     );
@@ -169,7 +175,7 @@ export interface ChangeWords {
 /** What a repair changes, one line each. */
 export function repairChanges({ removed, added }: PreviewView, model: Model): ChangeWords[] {
   const line = (sign: ChangeWords['sign'], reason: string, one: { reviewerId: string; draftId: string }) => ({
-    key: `${sign} ${one.reviewerId} ${one.draftId}`,
+    key: `${sign} ${pairKey(one)}`,
     reviewer: model.reviewerName(one.reviewerId),
     author: model.authorName(one.draftId),
     reason,

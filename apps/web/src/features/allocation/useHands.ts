@@ -1,9 +1,9 @@
 import type { Problem } from '@salt-circle/contracts';
-import type { Pair } from '@salt-circle/core';
+import { pairKey, type Pair } from '@salt-circle/core';
 import { useState } from 'react';
 import { problemOf } from '../../app/api.js';
 import { useActByHandMutation, type ActsBody } from './allocationApi.js';
-import { afterActs, pairKey, type Meeting, type Model } from './model.js';
+import { afterActs, type Meeting, type Model } from './model.js';
 import { effectSentence } from './sentences.js';
 
 export interface Hands {
