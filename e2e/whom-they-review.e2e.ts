@@ -242,6 +242,7 @@ test('the board by keyboard alone', async ({ stepIn }) => {
   await toFree(page, 'ArrowDown');
   await page.keyboard.press('m');
   await expect(said(page)).toContainText('Moved: ');
+  await expect(cell).toContainText('allocated, held');
   await page.keyboard.press('Enter');
   await expect(said(page)).toContainText('Taken away: ');
   await expect(cell).toContainText('not allocated');

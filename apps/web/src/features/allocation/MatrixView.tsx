@@ -93,6 +93,7 @@ export function MatrixView({ model, hands, preview }: BoardProps) {
     const act = acts[event.key];
     if (step === undefined && act === undefined) return;
     event.preventDefault();
+    if (step === undefined && hands.busy) return;
     if (step !== undefined) go({ row: at.row + step[0], col: at.col + step[1] });
     else act?.();
   };

@@ -47,6 +47,9 @@ export function useHands(id: string, model: Model, onKeptApart: () => void): Han
   const [asked, setAsked] = useState<Hands['asked']>(null);
 
   const go = async (body: ActsBody, what: string) => {
+    // What is seen is not what is there until the last act has come back: another one now might do the opposite of
+    // what it is meant to.
+    if (isLoading) return;
     setProblem(null);
     setSaid(what);
     const answer = await act({ id, ...body });
