@@ -22,6 +22,7 @@ import {
   type TestPerson,
 } from '../testing/world.js';
 import { PlannedRuns } from './planned-runs.js';
+import { PreviewsService } from './previews.service.js';
 import { Solver } from './solver.js';
 
 const STUDENTS: readonly TestPerson[] = ['Dee', 'Eli', 'Fay', 'Gus', 'Hal'].map((name, index) => ({
@@ -104,6 +105,18 @@ describe('a preview', () => {
     const stale = await world.as(INES, 'post', path(), { previewId });
     expect([stale.status, stale.body.code]).toEqual([409, 'allocation-changed']);
     expect(await look()).toMatchObject({ applied: false, pairs: [] });
+  });
+
+  it('is refused when other people are kept apart since, as many as before', async () => {
+    await begin();
+    await handedInBy(EIGHT);
+    const { pair } = idsIn(await look());
+    const act = (request: object) => world.do(INES, 'post', `${path()}/acts`, request);
+    await act({ forbid: [pair(ANN, BEN)] });
+    const { id: previewId, pairs } = await previewOf(world, id);
+    expect(keys(pairs)).not.toContain(keys([pair(ANN, BEN)])[0]);
+    await act({ allow: [pair(ANN, BEN)], forbid: [pairs[0] as object] });
+    expect((await world.as(INES, 'post', path(), { previewId })).body.code).toBe('allocation-changed');
   });
 
   it('changes with the wishes, and takes them over when applied', async () => {
@@ -507,6 +520,29 @@ describe('planned runs', () => {
     expect(later.suggestion).toBeNull();
     const early = await plan({ schedule: 'command' });
     expect([early.status, early.body.code]).toEqual([409, 'plan-fixed']);
+  });
+
+  it('go on in one exchange when they cannot in another', async () => {
+    await begin();
+    await plan({ schedule: 'at-due' });
+    await handedInBy(EIGHT);
+    const broken = id;
+    world.clock.goTo(AT.drafting);
+    await begin();
+    await plan({ schedule: 'at-due' });
+    await handedInBy(EIGHT);
+    const compute = jest.spyOn(world.app.get(PreviewsService), 'compute');
+    const original = PreviewsService.prototype.compute.bind(world.app.get(PreviewsService));
+    compute.mockImplementation((question, ...rest) =>
+      question.exchange.id === broken ? Promise.reject(new Error('no thread')) : original(question, ...rest),
+    );
+    world.clock.goTo(AT.afterDue);
+    await runs();
+    expect((await look()).schedule.last?.outcome).toBe('applied');
+    compute.mockRestore();
+    await runs();
+    id = broken;
+    expect((await look()).schedule.last?.outcome).toBe('applied');
   });
 
   it('refuses a plan on an old revision', async () => {

@@ -64,8 +64,17 @@ export class PlannedRuns implements OnApplicationBootstrap, OnApplicationShutdow
 
   async #lookOnce(): Promise<void> {
     const plans = await this.database.read.findBy(AllocationPlan, { schedule: Not('command') });
-    for (const plan of plans) await this.#runIfDue(plan);
-    await this.#tell();
+    for (const plan of plans) await this.#apart(() => this.#runIfDue(plan));
+    await this.#apart(() => this.#tell());
+  }
+
+  /** What goes wrong in one exchange must not keep the others waiting; it is tried again at the next look. */
+  async #apart(work: () => Promise<void>): Promise<void> {
+    try {
+      await work();
+    } catch (error) {
+      this.#logger.error((error as Error).stack ?? 'a planned run failed');
+    }
   }
 
   async #runIfDue(plan: AllocationPlan): Promise<void> {

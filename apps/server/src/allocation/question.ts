@@ -109,6 +109,8 @@ export async function loadQuestion(
   const strength = (id: string) => (wishes.mix && strengths.has(id) ? { strength: strengths.get(id) } : {});
   const scope = wishes.whom === 'own-group' || wishes.whom === 'partners' ? 'same-group' : wishes.whom;
   const listed = new Set([...taking.map(({ id }) => id), ...further]);
+  const apart = await forbiddenPairs(manager, exchange.id, open, listed);
+  const isFixed = new Set(fixed.map(pairKey));
   const problem: Question['problem'] = {
     reviewers: [
       ...taking.map((one) => ({ id: one.id, capacity: capacity(one), ...group(one.id), ...strength(one.id) })),
@@ -122,9 +124,8 @@ export async function loadQuestion(
     scope,
     ...(wishes.maxPerDraft === null ? {} : { maxPerDraft: wishes.maxPerDraft }),
     fixed,
-    forbidden: (await forbiddenPairs(manager, exchange.id, open, listed)).filter(
-      (pair) => !fixed.some((one) => one.reviewerId === pair.reviewerId && one.draftId === pair.draftId),
-    ),
+    // What has begun goes on, even if the two are to be kept apart from now on.
+    forbidden: apart.filter((pair) => !isFixed.has(pairKey(pair))),
     earlier: earlier.pairs(
       [...taking, ...all.filter(({ id }) => further.includes(id))],
       open,
@@ -132,7 +133,7 @@ export async function loadQuestion(
       wishes.avoid === 'all' ? null : wishes.avoid,
     ),
   };
-  const { fixed: _fixed, forbidden, reviewers, ...stable } = problem;
+  const { fixed: _fixed, forbidden: _forbidden, reviewers, ...stable } = problem;
   return {
     exchange,
     wishes,
@@ -153,7 +154,7 @@ export async function loadQuestion(
     groups,
     earlier,
     strengths,
-    fingerprint: digest({ ...stable, forbidden: forbidden.length, reviewers: reviewers.slice(0, taking.length) }),
+    fingerprint: digest({ ...stable, apart, reviewers: reviewers.slice(0, taking.length) }),
   };
 }
 
