@@ -4,7 +4,7 @@ import type { AllocationProblem, AllocationProgress } from './problem.js';
 import { seededRandom, shuffled } from './random.js';
 import { bestWorth } from './testing/exhaustive.js';
 import { everybody, mixedProblem, worth } from './testing/problems.js';
-import { assertSound } from './testing/sound.js';
+import { assertSmallest, assertSound } from './testing/sound.js';
 
 describe('allocate', () => {
   it.each([
@@ -186,6 +186,36 @@ describe('allocate', () => {
       const problem = mixedProblem(seed * people, { people: [people, people], capacity: 4, groups: seed === 2 });
       assertSound(problem, allocate(problem));
     }
+  });
+
+  it('names smallest sets that are stuck, as trying all of their parts finds', () => {
+    let looked = 0;
+    for (let seed = 0; seed < 400; seed += 1) {
+      const problem = mixedProblem(seed, { people: [3, 8], capacity: 4, groups: seed % 3 === 0 });
+      for (const shortfall of allocate(problem).shortfalls) {
+        assertSmallest(problem, shortfall);
+        looked += shortfall.reviewerIds.length > 1 ? 1 : 0;
+      }
+    }
+    // Single reviewers have no part to try.
+    expect(looked).toBeGreaterThan(50);
+  });
+
+  it('explains everybody by the smallest set they are in', () => {
+    const base = everybody(8, 2);
+    // p0 may review one draft only, and shares it with p1 and p2, who may review one more.
+    const allowed: Readonly<Record<string, readonly string[]>> = {
+      p0: ['d-p7'],
+      p1: ['d-p6', 'd-p7'],
+      p2: ['d-p6', 'd-p7'],
+    };
+    const forbidden = Object.entries(allowed).flatMap(([reviewerId, drafts]) =>
+      base.drafts
+        .filter(({ id, authorIds }) => !drafts.includes(id) && !authorIds.includes(reviewerId))
+        .map(({ id }) => ({ reviewerId, draftId: id })),
+    );
+    const [alone] = allocate({ ...base, forbidden }).shortfalls;
+    expect(alone).toEqual({ reviewerIds: ['p0'], draftIds: ['d-p7'], asked: 2, possible: 1 });
   });
 
   it('tells how far it is, step by step', () => {

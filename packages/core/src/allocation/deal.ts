@@ -97,7 +97,7 @@ class Piles {
   }
 
   *fromLowest(): Generator<readonly number[]> {
-    for (const pile of this.#piles) if (pile !== undefined && pile.length > 0) yield pile;
+    for (const pile of this.#piles) if (pile.length > 0) yield pile;
   }
 
   /** After a draft has got one review more. */

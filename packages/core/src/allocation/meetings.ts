@@ -35,7 +35,7 @@ export class Meetings {
     return (this.board.authors[draft] as readonly number[]).some((author) => this.#reviews(author, reviewer));
   }
 
-  /** How many mutual pairs more there are after moves; `undo` takes the moves back, and this as well. */
+  /** Makes moves, and looks anew at the pairs they touch. @returns how many mutual pairs more there are */
   change(touched: ReadonlyArray<readonly [reviewer: number, draft: number]>, moves: () => void): number {
     const before = this.#mutual.size;
     moves();

@@ -4,13 +4,16 @@ import { indexes } from './place.js';
 import type { Search } from './search.js';
 
 /** So many sets are told of; further reviewers in the same plight are counted in the quality all the same. */
-const MOST_SETS = 50;
+const MOST_SETS = 500;
+/** From so many reviewers, the most constrained first, sets are looked for before the smallest are chosen. */
+const MOST_STARTS = 100;
 
 /**
  * Why some reviewers got fewer than asked, once no more can be placed. From such a reviewer, all reviewers are found who
  * could make room by taking something else, and who cannot either: the reviewers' side of a minimum cut. Together they
  * are stuck: the drafts that any of them may review hold fewer reviews than are asked of them (Hall's condition, in the
- * form for several reviews each; Hall, J. London Math. Soc. 10, 1935). No smaller set explains all that this one lacks.
+ * form for several reviews each; Hall, J. London Math. Soc. 10, 1935). No smaller set lacks as much. Everybody is explained
+ * by the smallest of the sets that they are in.
  */
 export function stuckSets(board: Board, search: Search): Shortfall[] {
   const short = indexes(board.reviewers)
@@ -18,15 +21,26 @@ export function stuckSets(board: Board, search: Search): Shortfall[] {
     .sort((a, b) => inReach(board, a) - inReach(board, b) || a - b);
   const explained = new Set<number>();
   const sets: Shortfall[] = [];
-  for (const reviewer of short) {
-    if (explained.has(reviewer)) continue;
-    if (sets.length === MOST_SETS) break;
-    search.run([reviewer], { free: false, handing: false, trading: false }, () => false, true);
-    const reviewers = indexes(board.reviewers).filter((one) => search.reached(one));
+  const take = (reviewer: number, reviewers: readonly number[]) => {
+    if (explained.has(reviewer) || sets.length === MOST_SETS) return;
     for (const one of reviewers) explained.add(one);
     sets.push(describe(board, reviewers));
+  };
+  short
+    .slice(0, MOST_STARTS)
+    .map((reviewer) => ({ reviewer, reviewers: stuckWith(board, search, reviewer) }))
+    .sort((a, b) => a.reviewers.length - b.reviewers.length)
+    .forEach(({ reviewer, reviewers }) => take(reviewer, reviewers));
+  for (const reviewer of short.slice(MOST_STARTS)) {
+    if (sets.length === MOST_SETS) break;
+    if (!explained.has(reviewer)) take(reviewer, stuckWith(board, search, reviewer));
   }
   return sets;
+}
+
+function stuckWith(board: Board, search: Search, reviewer: number): number[] {
+  search.run([reviewer], { free: false, handing: false, trading: false }, () => false, true);
+  return indexes(board.reviewers).filter((one) => search.reached(one));
 }
 
 function inReach(board: Board, reviewer: number): number {

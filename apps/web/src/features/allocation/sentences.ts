@@ -123,7 +123,11 @@ export function shortfallSentence({ reviewerIds, draftIds, asked, possible }: Sh
 
 /** What was wished and not reached, each with its reason. */
 export function unmetWishes({ quality, shortfalls, pairs, wishes }: PreviewView, model: Model): string[] {
-  const sentences = shortfalls.map((one) => shortfallSentence(one, model));
+  const sentences = shortfalls.slice(0, MOST_NAMES).map((one) => shortfallSentence(one, model));
+  const further = shortfalls.slice(MOST_NAMES).flatMap(({ reviewerIds }) => reviewerIds);
+  if (further.length > 0) {
+    sentences.push(`Stuck in the same way: ${named([...new Set(further)].map((id) => model.reviewerName(id)))}.`);
+  }
   const { balance, repeats, mutual } = quality;
   if (balance.most - balance.fewest > 1) {
     const least = model.view.drafts.filter(({ id, closed }) => !closed && model.load(id) === balance.fewest);

@@ -52,30 +52,50 @@ function assertQuality(problem: AllocationProblem, { pairs, quality }: Allocatio
  * than asked.
  */
 function assertHall(problem: AllocationProblem, { reviewerIds, draftIds, asked, possible }: Shortfall): void {
-  const set = new Set(reviewerIds);
-  const fixedOf = (draftId: string, inSet: boolean) =>
-    problem.fixed.filter((pair) => pair.draftId === draftId && set.has(pair.reviewerId) === inSet).length;
-  const reachable = problem.drafts.filter(
-    (draft) =>
-      fixedOf(draft.id, true) > 0 ||
-      reviewerIds.some((reviewerId) => isAllowed(problem, { reviewerId, draftId: draft.id })),
-  );
-  expect([...draftIds].sort()).toEqual(reachable.map(({ id }) => id).sort());
-  const capacity = problem.reviewers
-    .filter(({ id }) => set.has(id))
-    .map(({ id, capacity: one }) => Math.max(one, problem.fixed.filter(({ reviewerId }) => reviewerId === id).length))
-    .reduce((sum, one) => sum + one, 0);
-  const holds = reachable.reduce((sum, { id: draftId }) => {
-    const isFixed = (reviewerId: string) =>
-      problem.fixed.some((pair) => pair.reviewerId === reviewerId && pair.draftId === draftId);
-    const free = reviewerIds.filter(
-      (reviewerId) => !isFixed(reviewerId) && isAllowed(problem, { reviewerId, draftId }),
-    ).length;
-    const own = fixedOf(draftId, true);
-    const room = Math.max(0, (problem.maxPerDraft ?? Infinity) - own - fixedOf(draftId, false));
-    return sum + own + Math.min(room, free);
-  }, 0);
-  expect(asked).toBe(capacity);
-  expect(possible).toBe(holds);
+  const reachable = reachableDrafts(problem, reviewerIds);
+  expect([...draftIds].sort()).toEqual(reachable.sort());
+  expect(asked).toBe(capacityOf(problem, reviewerIds));
+  expect(possible).toBe(holds(problem, reviewerIds));
   expect(possible).toBeLessThan(asked);
+}
+
+function reachableDrafts(problem: AllocationProblem, reviewerIds: readonly string[]): string[] {
+  const isFixed = (draftId: string) =>
+    problem.fixed.some((pair) => pair.draftId === draftId && reviewerIds.includes(pair.reviewerId));
+  return problem.drafts
+    .filter(
+      ({ id: draftId }) =>
+        isFixed(draftId) || reviewerIds.some((reviewerId) => isAllowed(problem, { reviewerId, draftId })),
+    )
+    .map(({ id }) => id);
+}
+
+/** Reviews asked of these reviewers, or more where more are fixed. */
+function capacityOf(problem: AllocationProblem, reviewerIds: readonly string[]): number {
+  return problem.reviewers
+    .filter(({ id }) => reviewerIds.includes(id))
+    .map(({ id, capacity }) => Math.max(capacity, problem.fixed.filter(({ reviewerId }) => reviewerId === id).length))
+    .reduce((sum, one) => sum + one, 0);
+}
+
+/** How many reviews of these reviewers all drafts together could hold, if nobody else took any but what is fixed. */
+function holds(problem: AllocationProblem, reviewerIds: readonly string[]): number {
+  return reachableDrafts(problem, reviewerIds).reduce((sum, draftId) => {
+    const fixed = problem.fixed.filter((pair) => pair.draftId === draftId);
+    const own = fixed.filter(({ reviewerId }) => reviewerIds.includes(reviewerId));
+    const free = reviewerIds.filter(
+      (reviewerId) =>
+        !own.some((pair) => pair.reviewerId === reviewerId) && isAllowed(problem, { reviewerId, draftId }),
+    ).length;
+    const room = Math.max(0, (problem.maxPerDraft ?? Infinity) - fixed.length);
+    return sum + own.length + Math.min(room, free);
+  }, 0);
+}
+
+/** By trying them all: no part of the set lacks as many reviews as the whole. For small sets. */
+export function assertSmallest(problem: AllocationProblem, { reviewerIds, asked, possible }: Shortfall): void {
+  for (let parts = 1; parts < 2 ** reviewerIds.length - 1; parts += 1) {
+    const part = reviewerIds.filter((_, at) => (parts >> at) % 2 === 1);
+    expect(capacityOf(problem, part) - holds(problem, part)).toBeLessThan(asked - possible);
+  }
 }
