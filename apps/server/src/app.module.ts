@@ -7,7 +7,7 @@ import { AccountsController } from './accounts/accounts.controller.js';
 import { SessionService } from './accounts/session.service.js';
 import { AllocationController } from './allocation/allocation.controller.js';
 import { AllocationService } from './allocation/allocation.service.js';
-import { AllocationFiles } from './allocation/import.service.js';
+import { AllocationFiles } from './allocation/allocation-files.js';
 import { PlannedRuns } from './allocation/planned-runs.js';
 import { PreviewsService } from './allocation/previews.service.js';
 import { Solver } from './allocation/solver.js';

@@ -170,6 +170,7 @@ export type {
   ImportedPair,
   JobView,
   LeftOut,
+  PreviewKind,
   PreviewView,
   RunOutcome,
   ScheduleKind,

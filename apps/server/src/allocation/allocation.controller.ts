@@ -15,7 +15,7 @@ import type { Response } from 'express';
 import { Person } from '../accounts/entities.js';
 import { Me } from '../security/session.guard.js';
 import { AllocationService } from './allocation.service.js';
-import { AllocationFiles } from './import.service.js';
+import { AllocationFiles } from './allocation-files.js';
 import { PreviewsService } from './previews.service.js';
 
 @Controller('exchanges/:exchangeId/allocation')

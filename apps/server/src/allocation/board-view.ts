@@ -20,6 +20,7 @@ import { StudentGroup } from '../groups/entities.js';
 import { reviewState } from '../reviews/state.js';
 import { undoable } from './change.js';
 import { AllocationPreview, type AllocationPlan } from './entities.js';
+import { groupOfDraft } from './problem-of.js';
 import type { Question } from './question.js';
 
 /** Everything that the board shows: people, drafts, pairs, wishes, and what has happened since. */
@@ -59,7 +60,7 @@ export async function boardView(
       author: labels.authorOf(one),
       title: one.title,
       authorIds: one.authorIds,
-      group: group(one.groupId ?? question.groups.get(one.authorIds[0] ?? '')),
+      group: group(groupOfDraft(one, question.groups)),
       closed: !question.open.has(one.draftId),
     }))
     .sort((a, b) => (a.author.name ?? '').localeCompare(b.author.name ?? ''));

@@ -1,4 +1,4 @@
-import type { RunOutcome, ScheduleKind, WishesView } from '@salt-circle/contracts';
+import type { AllocationAct, PreviewKind, RunOutcome, ScheduleKind, WishesView } from '@salt-circle/contracts';
 import type { AllocationQuality, Pair, Shortfall } from '@salt-circle/core';
 import { Column, Entity, ForeignKey, Index, PrimaryColumn, PrimaryGeneratedColumn, Unique } from 'typeorm';
 import { Exchange, Participant } from '../exchanges/entities.js';
@@ -93,7 +93,7 @@ export class AllocationPreview {
   madeBy: string;
 
   @Column('text')
-  kind: 'new' | 'repair' | 'round';
+  kind: PreviewKind;
 
   /** A whole number up to 2^32; SQLite keeps it exactly. */
   @Column('integer')
@@ -133,7 +133,7 @@ export class AllocationStep {
   at: number;
 
   @Column('text')
-  act: 'applied' | 'repaired' | 'round' | 'by-hand' | 'imported';
+  act: AllocationAct;
 
   @Column('simple-json')
   added: PairRow[];

@@ -17,8 +17,9 @@ import { Review } from '../reviews/entities.js';
 import { AllocationService } from './allocation.service.js';
 import { scheduleOf } from './board-view.js';
 import { AllocationPlan, AllocationPreview } from './entities.js';
-import { assertPossible, PreviewsService, taskOf } from './previews.service.js';
+import { assertPossible, PreviewsService } from './previews.service.js';
 import { loadQuestion, wishesOf } from './question.js';
+import { taskOf } from './task-of.js';
 import { tellReviewers } from './tell-reviewers.js';
 
 const LOOK_EVERY = 15_000;

@@ -1,10 +1,10 @@
 import { HttpException, Injectable, Logger } from '@nestjs/common';
-import type { JobView, PreviewRequest, Problem, WishesPart, WishesView } from '@salt-circle/contracts';
-import { nightsWaited, pairKey, type AllocationProgress, type Pair } from '@salt-circle/core';
+import type { JobView, PreviewKind, PreviewRequest, Problem, WishesPart, WishesView } from '@salt-circle/contracts';
+import type { AllocationProgress } from '@salt-circle/core';
 import type { Person } from '../accounts/entities.js';
 import { Clock } from '../clock/clock.js';
 import { Database } from '../database/database.js';
-import { Access, act, type Place } from '../exchanges/access.js';
+import { Access, act } from '../exchanges/access.js';
 import type { Exchange } from '../exchanges/entities.js';
 import { Ids } from '../ids/ids.js';
 import { ProblemError } from '../problems/problem-error.js';
@@ -13,6 +13,7 @@ import { previewView } from './board-view.js';
 import { AllocationPreview } from './entities.js';
 import { loadQuestion, planOf, wishesOf, type Question } from './question.js';
 import { Solver } from './solver.js';
+import { taskOf } from './task-of.js';
 import type { SolverTask } from './worker/solve.js';
 
 interface Job {
@@ -89,11 +90,7 @@ export class PreviewsService {
   }
 
   /** Without anybody watching: for planned runs. */
-  async compute(
-    question: Question,
-    task: SolverTask,
-    kind: AllocationPreview['kind'],
-  ): Promise<AllocationPreview | null> {
+  async compute(question: Question, task: SolverTask, kind: PreviewKind): Promise<AllocationPreview | null> {
     return this.#solved(question, task, kind, task.problem.seed, '', () => {});
   }
 
@@ -113,13 +110,7 @@ export class PreviewsService {
     return job;
   }
 
-  async #run(
-    job: Job,
-    question: Question,
-    task: SolverTask,
-    kind: AllocationPreview['kind'],
-    seed: number,
-  ): Promise<void> {
+  async #run(job: Job, question: Question, task: SolverTask, kind: PreviewKind, seed: number): Promise<void> {
     try {
       const watch = (progress: AllocationProgress) => (job.progress = progress);
       const preview = await this.#solved(question, task, kind, seed, job.personId, watch, job.end.signal);
@@ -145,7 +136,7 @@ export class PreviewsService {
   async #solved(
     question: Question,
     task: SolverTask,
-    kind: AllocationPreview['kind'],
+    kind: PreviewKind,
     seed: number,
     madeBy: string,
     watch: (progress: AllocationProgress) => void,
@@ -177,72 +168,6 @@ function wishesFrom(part: WishesPart | null | undefined): WishesView | null {
   return { whom, reviewsEach, avoid: avoid ?? 'all', mix, maxPerDraft: maxPerDraft ?? null };
 }
 
-/** What the solver is asked. Everything in it is made of plain values: it crosses to a thread. */
-export function taskOf(
-  question: Question,
-  kind: AllocationPreview['kind'],
-  seed: number,
-  { course, now }: Pick<Place, 'course' | 'now'>,
-  { party, patience }: { readonly party: number; readonly patience: number },
-): SolverTask {
-  const problem = { ...question.problem, seed };
-  if (kind === 'new') return { kind, problem };
-  const current = question.current.map(({ reviewerId, draftId }): Pair => ({ reviewerId, draftId }));
-  if (kind === 'repair') return repairTask(question, problem, current);
-  const listed = new Set(problem.reviewers.map(({ id }) => id));
-  const drafts = new Set(problem.drafts.map(({ id }) => id));
-  const given = current.filter(({ reviewerId, draftId }) => listed.has(reviewerId) && drafts.has(draftId));
-  const count = new Map<string, number>();
-  for (const { reviewerId } of given) count.set(reviewerId, (count.get(reviewerId) ?? 0) + 1);
-  const firstAt = new Map(question.drafts.flatMap((one) => one.authorIds.map((id) => [id, one.firstAt] as const)));
-  const isGiven = new Set(given.map(pairKey));
-  const { fixed: _fixed, ...rest } = problem;
-  return {
-    kind,
-    problem: {
-      ...rest,
-      forbidden: problem.forbidden.filter((pair) => !isGiven.has(pairKey(pair))),
-      given,
-      // Without a draft of one's own there is no night from which on one waits; such reviewers are there at once.
-      waiting: problem.reviewers
-        .filter(({ id, capacity }) => (count.get(id) ?? 0) < capacity)
-        .map(({ id }) => ({ id, nights: nightsWaited(firstAt.get(id) ?? now, now, course.timeZone) })),
-      party,
-      patience,
-    },
-  };
-}
-
-function repairTask(
-  question: Question,
-  problem: SolverTask['problem'] & Question['problem'],
-  current: Pair[],
-): SolverTask {
-  const given = new Set(current.map(({ reviewerId }) => reviewerId));
-  const received = new Set(current.map(({ draftId }) => draftId));
-  const reviewers = new Set(problem.reviewers.map(({ id }) => id));
-  const drafts = new Set(problem.drafts.map(({ id }) => id));
-  const fixed = new Set(problem.fixed.map(pairKey));
-  // Begun by somebody who has left: it is kept where it is, and counts for nothing any more.
-  const begun = new Set(question.current.filter(({ begunAt }) => begunAt !== null).map(pairKey));
-  const counted = current.filter((pair) => fixed.has(pairKey(pair)) || !begun.has(pairKey(pair)));
-  return {
-    kind: 'repair',
-    problem: {
-      ...problem,
-      reviewers: problem.reviewers.filter(({ id }) => given.has(id)),
-      drafts: problem.drafts.filter(({ id }) => received.has(id)),
-    },
-    current: counted,
-    changes: {
-      reviewers: problem.reviewers.filter(({ id }) => !given.has(id)),
-      drafts: problem.drafts.filter(({ id }) => !received.has(id)),
-      reviewersLeft: [...given].filter((id) => !reviewers.has(id)),
-      draftsWithdrawn: [...received].filter((id) => !drafts.has(id)),
-    },
-  };
-}
-
 function assertGroups({ groupSetId }: Exchange, { whom }: WishesView): void {
   if (whom === 'anyone' || groupSetId !== null) return;
   throw new ProblemError({
@@ -252,7 +177,7 @@ function assertGroups({ groupSetId }: Exchange, { whom }: WishesView): void {
   });
 }
 
-export function assertPossible({ problem, current, own }: Question, kind: AllocationPreview['kind']): void {
+export function assertPossible({ problem, current, own }: Question, kind: PreviewKind): void {
   const { length: count } = problem.drafts;
   if (count < 2) {
     throw new ProblemError({

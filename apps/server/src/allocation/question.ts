@@ -1,4 +1,3 @@
-import { createHash } from 'node:crypto';
 import type { LeftOut, WishesView } from '@salt-circle/contracts';
 import { groupOf, pairKey, type AllocationProblem, type Pair } from '@salt-circle/core';
 import type { EntityManager } from 'typeorm';
@@ -10,6 +9,7 @@ import { Review } from '../reviews/entities.js';
 import { Earlier } from './earlier.js';
 import { AllocationPlan, ForbiddenPair } from './entities.js';
 import { handedInDrafts, type HandedIn } from './handed-in.js';
+import { fingerprintOf, problemOf, type Parts } from './problem-of.js';
 
 /** All that who reviews whom follows from, and what is allocated now. */
 export interface Question {
@@ -86,66 +86,34 @@ export async function loadQuestion(
   const groups = await groupsOf(manager, exchange, students);
   const earlier = await Earlier.load(manager, exchange, now);
   const personOf = new Map(all.map(({ id, personId }) => [id, personId]));
-  const taking = [...students, ...extras].filter(({ id }) => !leftOut.has(id));
   const fixed = fixedPairs(current, openIds, takesPart);
-  const further = [...new Set(fixed.map(({ reviewerId }) => reviewerId))].filter(
-    (id) => !taking.some((one) => one.id === id),
-  );
-  const groupOfDraft = ({ groupId, authorIds }: HandedIn) => groupId ?? groups.get(authorIds[0] ?? '');
-  const capacity = ({ id, extraReviews }: Participant) => {
-    if (extraReviews !== null) return extraReviews;
-    if (wishes.whom !== 'partners') return wishes.reviewsEach;
-    // Partners review all the others, however many those are.
-    return open.filter((one) => groupOfDraft(one) === groups.get(id) && !one.authorIds.includes(id)).length;
-  };
-  const strengths = new Map(
-    all.flatMap(({ id, personId }) => {
-      const strength = earlier.strengths.get(personId);
-      return strength === undefined ? [] : [[id, strength] as const];
-    }),
-  );
-  const byGroups = wishes.whom !== 'anyone';
-  const group = (id: string) => (byGroups && groups.has(id) ? { groupId: groups.get(id) } : {});
-  const strength = (id: string) => (wishes.mix && strengths.has(id) ? { strength: strengths.get(id) } : {});
-  const scope = wishes.whom === 'own-group' || wishes.whom === 'partners' ? 'same-group' : wishes.whom;
-  const listed = new Set([...taking.map(({ id }) => id), ...further]);
+  const taking = [...students, ...extras].filter(({ id }) => !leftOut.has(id));
+  const takingIds = new Set(taking.map(({ id }) => id));
+  // Given a draft by hand without taking part, or gone after submitting: they keep what they have, and get nothing more.
+  const reviewing = new Set(fixed.map(({ reviewerId }) => reviewerId));
+  const further = all.filter(({ id }) => reviewing.has(id) && !takingIds.has(id));
+  const listed = new Set([...takingIds, ...further.map(({ id }) => id)]);
   const apart = await forbiddenPairs(manager, exchange.id, open, listed);
-  const isFixed = new Set(fixed.map(pairKey));
-  const problem: Question['problem'] = {
-    reviewers: [
-      ...taking.map((one) => ({ id: one.id, capacity: capacity(one), ...group(one.id), ...strength(one.id) })),
-      ...further.map((id) => ({ id, capacity: 0, ...group(id), ...strength(id) })),
-    ],
-    drafts: open.map((one) => ({
-      id: one.draftId,
-      authorIds: one.authorIds,
-      ...(byGroups || one.groupId !== null ? { groupId: groupOfDraft(one) } : {}),
-    })),
-    scope,
-    ...(wishes.maxPerDraft === null ? {} : { maxPerDraft: wishes.maxPerDraft }),
+  const avoid = wishes.avoid === 'all' ? null : wishes.avoid;
+  const strengths = strengthsOf(all, earlier);
+  const parts: Parts = {
+    wishes,
+    taking,
+    further,
+    drafts: open,
+    groups,
+    strengths,
     fixed,
-    // What has begun goes on, even if the two are to be kept apart from now on.
-    forbidden: apart.filter((pair) => !isFixed.has(pairKey(pair))),
-    earlier: earlier.pairs(
-      [...taking, ...all.filter(({ id }) => further.includes(id))],
-      open,
-      personOf,
-      wishes.avoid === 'all' ? null : wishes.avoid,
-    ),
+    apart,
+    earlier: earlier.pairs([...taking, ...further], open, personOf, avoid),
   };
-  const { fixed: _fixed, forbidden: _forbidden, reviewers, ...stable } = problem;
   return {
     exchange,
     wishes,
-    problem,
+    problem: problemOf(parts),
     current,
     own: reviews.filter(isOwn),
-    selfPairs:
-      exchange.selfReview === 'off'
-        ? []
-        : open.flatMap(({ authorIds, draftId }) =>
-            authorIds.filter((id) => listed.has(id)).map((reviewerId) => ({ reviewerId, draftId })),
-          ),
+    selfPairs: exchange.selfReview === 'off' ? [] : selfPairs(open, listed),
     students,
     extras,
     leftOut,
@@ -154,12 +122,24 @@ export async function loadQuestion(
     groups,
     earlier,
     strengths,
-    fingerprint: digest({ ...stable, apart, reviewers: reviewers.slice(0, taking.length) }),
+    fingerprint: fingerprintOf(parts),
   };
 }
 
-function digest(value: unknown): string {
-  return createHash('sha256').update(JSON.stringify(value)).digest('base64url');
+function strengthsOf(all: readonly Participant[], earlier: Earlier): Map<string, number> {
+  return new Map(
+    all.flatMap(({ id, personId }) => {
+      const strength = earlier.strengths.get(personId);
+      return strength === undefined ? [] : [[id, strength] as const];
+    }),
+  );
+}
+
+/** Everybody's review of the own draft. */
+function selfPairs(drafts: readonly HandedIn[], reviewers: ReadonlySet<string>): Pair[] {
+  return drafts.flatMap(({ authorIds, draftId }) =>
+    authorIds.filter((id) => reviewers.has(id)).map((reviewerId) => ({ reviewerId, draftId })),
+  );
 }
 
 async function whoIsLeftOut(

@@ -16,7 +16,7 @@ import {
 } from 'class-validator';
 import type { Whom } from '@salt-circle/core';
 import { LIMITS } from '../limits.js';
-import type { ScheduleKind } from '../views/allocation.js';
+import type { PreviewKind, ScheduleKind } from '../views/allocation.js';
 import { DATE_MESSAGE } from './exchange.js';
 import { SourceRequest } from './people.js';
 
@@ -52,7 +52,7 @@ export class WishesPart {
 
 export class PreviewRequest {
   @IsIn(['new', 'repair', 'round'])
-  kind!: 'new' | 'repair' | 'round';
+  kind!: PreviewKind;
 
   /** Null leaves the choice to chance. */
   @IsOptional()

@@ -114,9 +114,12 @@ export interface AllocationView {
 
 export type AllocationAct = 'applied' | 'repaired' | 'round' | 'by-hand' | 'imported';
 
+/** `new`: from nothing but what is held. `repair`: as little changed as can be. `round`: for those who wait. */
+export type PreviewKind = 'new' | 'repair' | 'round';
+
 export interface PreviewView {
   readonly id: string;
-  readonly kind: 'new' | 'repair' | 'round';
+  readonly kind: PreviewKind;
   readonly seed: number;
   readonly madeAt: IsoInstant;
   readonly scheduled: boolean;

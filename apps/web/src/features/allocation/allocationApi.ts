@@ -1,4 +1,4 @@
-import type { AllocationImportView, AllocationView, JobView, ScheduleKind } from '@salt-circle/contracts';
+import type { AllocationImportView, AllocationView, JobView, PreviewKind, ScheduleKind } from '@salt-circle/contracts';
 import type { Pair, Whom } from '@salt-circle/core';
 import { api } from '../../app/api.js';
 
@@ -15,7 +15,7 @@ export interface WishesBody {
 }
 
 export interface PreviewBody {
-  readonly kind: 'new' | 'repair' | 'round';
+  readonly kind: PreviewKind;
   readonly seed: number | null;
   readonly wishes: WishesBody | null;
 }
