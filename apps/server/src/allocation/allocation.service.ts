@@ -19,11 +19,12 @@ import { ProblemError } from '../problems/problem-error.js';
 import { conflict, refusal } from '../problems/sentences.js';
 import { Review } from '../reviews/entities.js';
 import { boardView } from './board-view.js';
-import { changeTo, makeChange, undo, undoable, type Change } from './change.js';
+import { changeTo, makeChange, undo, undoable } from './change.js';
 import { AllocationPlan, AllocationPreview } from './entities.js';
-import { handsOf } from './hands.js';
+import { handiwork, holdAndKeepApart } from './hands.js';
 import { alreadyBegun } from './previews.service.js';
 import { loadQuestion, planOf, wishesOf, type Question } from './question.js';
+import { happenedSince } from './since.js';
 import { tellReviewers } from './tell-reviewers.js';
 
 @Injectable()
@@ -41,6 +42,14 @@ export class AllocationService {
     const plan = await planOf(manager, exchangeId, place.now);
     const question = await loadQuestion(manager, place.exchange, wishesOf(place.exchange, plan), place.now);
     return boardView(manager, place, question, plan, await Labels.ofExchange(manager, place));
+  }
+
+  /** How many things a repair would mend. Of an exchange that the one who asks may see. */
+  async casesSince(exchange: Exchange, now: number): Promise<number> {
+    const manager = this.database.read;
+    const plan = await planOf(manager, exchange.id, now);
+    const since = happenedSince(await loadQuestion(manager, exchange, wishesOf(exchange, plan), now), now);
+    return since === null ? 0 : since.late.length + since.left.length + since.forbidden;
   }
 
   /** Puts a previewed allocation in the place of the current one; what has begun stays. */
@@ -120,7 +129,9 @@ export class AllocationService {
       const plan = await planOf(manager, exchangeId, place.now);
       const question = await loadQuestion(manager, place.exchange, wishesOf(place.exchange, plan), place.now);
       const labels = await Labels.ofExchange(manager, place);
-      const change: Change = await handsOf(manager, place, question, labels, request);
+      const work = handiwork(question, labels, request);
+      const { change } = work;
+      await holdAndKeepApart(manager, exchangeId, work);
       await makeChange(manager, this.ids, place.exchange, place.now, change);
       await tellReviewers(manager, place.exchange, place.now, this.database.mail, this.ids);
       happened({

@@ -7,7 +7,7 @@ import type {
   ScheduleView,
   SuggestionView,
 } from '@salt-circle/contracts';
-import { nextRun, pairKey, resolveDates, type Schedule } from '@salt-circle/core';
+import { nextRun, resolveDates, type Schedule } from '@salt-circle/core';
 import { In, type EntityManager } from 'typeorm';
 import { Person } from '../accounts/entities.js';
 import { Enrolment } from '../courses/entities.js';
@@ -22,6 +22,7 @@ import { undoable } from './change.js';
 import { AllocationPreview, type AllocationPlan } from './entities.js';
 import { groupOfDraft } from './problem-of.js';
 import type { Question } from './question.js';
+import { happenedSince, type Since } from './since.js';
 
 /** Everything that the board shows: people, drafts, pairs, wishes, and what has happened since. */
 export async function boardView(
@@ -95,7 +96,7 @@ export async function boardView(
     hasGroups: place.exchange.groupSetId !== null,
     schedule: scheduleView(place, plan),
     staff: await staffOf(manager, place, question),
-    suggestion: suggestionOf(question, place.now, labels),
+    suggestion: suggestionView(happenedSince(question, place.now), labels),
     undo: (await undoable(manager, place.exchange.id))?.act ?? null,
     kept: kept === null ? null : previewView(kept),
   };
@@ -142,35 +143,10 @@ async function staffOf(
     .sort((a, b) => a.name.localeCompare(b.name));
 }
 
-/** What a repair would mend; null when nothing has happened, nothing is allocated yet, or reviewing is over. */
-export function suggestionOf(question: Question, now: number, labels: Labels): SuggestionView | null {
-  const { current, problem, exchange, drafts, open, leftOut, selfPairs, own } = question;
-  if (current.length + own.length === 0 || now >= (exchange.reviewsDue ?? Infinity)) return null;
-  const given = new Set(current.map(({ reviewerId }) => reviewerId));
-  const received = new Set(current.map(({ draftId }) => draftId));
-  const reachable = problem.drafts.length > 1;
-  // With nightly rounds, whoever comes later waits for the next round and is not forgotten.
-  const late = exchange.rolling
-    ? []
-    : [
-        ...problem.reviewers
-          .filter(({ id, capacity }) => reachable && capacity > 0 && !given.has(id))
-          .map(({ id }) => id),
-        ...problem.drafts.filter(({ id }) => reachable && !received.has(id)).flatMap(({ authorIds }) => authorIds),
-        ...selfPairs.filter((pair) => !own.some((row) => pairKey(row) === pairKey(pair))).map((one) => one.reviewerId),
-      ];
-  const pending = current.filter(({ begunAt }) => begunAt === null);
-  const gone = (id: string) => leftOut.get(id) === 'left' || leftOut.get(id) === 'excused';
-  const authorsOf = new Map(drafts.map(({ draftId, authorIds }) => [draftId, authorIds]));
-  const left = [
-    ...pending.filter(({ reviewerId }) => gone(reviewerId)).map(({ reviewerId }) => reviewerId),
-    ...pending.filter(({ draftId }) => !open.has(draftId)).flatMap(({ draftId }) => authorsOf.get(draftId) ?? []),
-  ];
-  const apart = new Set(problem.forbidden.map(pairKey));
-  const forbidden = pending.filter((pair) => apart.has(pairKey(pair))).length;
-  if (late.length + left.length + forbidden === 0) return null;
-  const label = (id: string) => labels.reviewer(id);
-  return { late: [...new Set(late)].map(label), left: [...new Set(left)].map(label), forbidden };
+function suggestionView(since: Since | null, labels: Labels): SuggestionView | null {
+  if (since === null) return null;
+  const named = (ids: readonly string[]) => ids.map((id) => labels.reviewer(id));
+  return { late: named(since.late), left: named(since.left), forbidden: since.forbidden };
 }
 
 export function previewView({ id, kind, seed, madeAt, madeBy, content }: AllocationPreview): PreviewView {

@@ -1,8 +1,7 @@
-import type { AllocationActsRequest, PairPart } from '@salt-circle/contracts';
+import type { AllocationActsRequest } from '@salt-circle/contracts';
 import { pairKey, type Pair } from '@salt-circle/core';
 import type { EntityManager } from 'typeorm';
 import { insertAll } from '../database/insert-all.js';
-import type { Place } from '../exchanges/access.js';
 import type { Labels } from '../exchanges/labels.js';
 import { ProblemError } from '../problems/problem-error.js';
 import { refusal } from '../problems/sentences.js';
@@ -12,14 +11,18 @@ import { ForbiddenPair } from './entities.js';
 import type { HandedIn } from './handed-in.js';
 import type { Question } from './question.js';
 
-/** Checks what is to be done by hand, holds and keeps apart at once, and says which pairs come and go. */
-export async function handsOf(
-  manager: EntityManager,
-  { exchange }: Place,
-  question: Question,
-  labels: Labels,
-  request: AllocationActsRequest,
-): Promise<Change> {
+/** What an act by hand comes to, once all of it has been found possible. */
+export interface Handiwork {
+  readonly change: Change;
+  readonly held: readonly Pair[];
+  readonly letGo: readonly Pair[];
+  /** By people: whoever wrote the draft. */
+  readonly apart: ReadonlyArray<Pick<ForbiddenPair, 'reviewerId' | 'authorId'>>;
+  readonly together: ReadonlyArray<Pick<ForbiddenPair, 'reviewerId' | 'authorId'>>;
+}
+
+/** @throws ProblemError for anything that cannot be, or needs a second yes: then nothing of it is done */
+export function handiwork(question: Question, labels: Labels, request: AllocationActsRequest): Handiwork {
   const { add = [], remove = [], lock = [], unlock = [], forbid = [], allow = [] } = request;
   const board = new Hands(question, labels);
   const removed = remove.map((pair) => board.review(pair));
@@ -29,26 +32,32 @@ export async function handsOf(
   for (const pair of add) board.assertAddable(pair, leaving, released);
   if (new Set(add.map(pairKey)).size < add.length) throw alreadyThere('This pair');
   for (const pair of [...lock, ...unlock]) board.review(pair);
-  for (const pair of lock) await manager.update(Review, { ...plain(pair) }, { locked: true });
-  for (const pair of unlock) await manager.update(Review, { ...plain(pair) }, { locked: false });
-  const apart = (pairs: readonly PairPart[]) =>
-    pairs.flatMap(({ reviewerId, draftId }) => {
-      board.assertReviewer(reviewerId);
-      return board.draft(draftId).authorIds.map((authorId) => ({ exchangeId: exchange.id, reviewerId, authorId }));
-    });
-  for (const row of apart(allow)) await manager.delete(ForbiddenPair, row);
-  const known = new Set(
-    (await manager.findBy(ForbiddenPair, { exchangeId: exchange.id })).map(
-      ({ reviewerId, authorId }) => `${reviewerId} ${authorId}`,
-    ),
-  );
-  const fresh = apart(forbid).filter(({ reviewerId, authorId }) => !known.has(`${reviewerId} ${authorId}`));
-  await insertAll(manager, ForbiddenPair, fresh);
   return {
-    act: 'by-hand',
-    add: add.map((pair) => ({ ...plain(pair), locked: true })),
-    remove: removed,
+    change: { act: 'by-hand', add: add.map((pair) => ({ ...plain(pair), locked: true })), remove: removed },
+    held: lock.map(plain),
+    letGo: unlock.map(plain),
+    apart: forbid.flatMap((pair) => board.people(pair)),
+    together: allow.flatMap((pair) => board.people(pair)),
   };
+}
+
+/** Does the part of it that is no change of pairs. */
+export async function holdAndKeepApart(
+  manager: EntityManager,
+  exchangeId: string,
+  { held, letGo, apart, together }: Handiwork,
+): Promise<void> {
+  for (const pair of held) await manager.update(Review, { ...pair }, { locked: true });
+  for (const pair of letGo) await manager.update(Review, { ...pair }, { locked: false });
+  for (const people of together) await manager.delete(ForbiddenPair, people);
+  const rows = await manager.findBy(ForbiddenPair, { exchangeId });
+  const known = new Set(rows.map(({ reviewerId, authorId }) => `${reviewerId} ${authorId}`));
+  const fresh = apart.filter(({ reviewerId, authorId }) => !known.has(`${reviewerId} ${authorId}`));
+  await insertAll(
+    manager,
+    ForbiddenPair,
+    fresh.map((people) => ({ ...people, exchangeId })),
+  );
 }
 
 function plain({ reviewerId, draftId }: Pair): Pair {
@@ -90,6 +99,12 @@ class Hands {
 
   assertReviewer(id: string): void {
     if (!this.#people.has(id)) throw refusal('unknown');
+  }
+
+  /** The reviewer, beside each author of the draft. */
+  people({ reviewerId, draftId }: Pair): Array<{ reviewerId: string; authorId: string }> {
+    this.assertReviewer(reviewerId);
+    return this.draft(draftId).authorIds.map((authorId) => ({ reviewerId, authorId }));
   }
 
   assertAddable(pair: Pair, leaving: ReadonlySet<string>, released: ReadonlySet<string>): void {

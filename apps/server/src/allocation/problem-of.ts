@@ -72,8 +72,9 @@ function capacityOf(
 
 /** Of people, hand-ins and settings; not of what has begun, which goes on while a preview is looked at. */
 export function fingerprintOf(parts: Parts): string {
-  const { fixed: _fixed, forbidden: _forbidden, ...stable } = problemOf({ ...parts, further: [], fixed: [] });
-  return createHash('sha256')
-    .update(JSON.stringify({ ...stable, apart: parts.apart }))
-    .digest('base64url');
+  const asked = new Set(parts.taking.map(({ id }) => id));
+  const earlier = parts.earlier.filter(({ reviewerId }) => asked.has(reviewerId));
+  // Without what has begun, all that are kept apart are forbidden.
+  const stable = problemOf({ ...parts, further: [], fixed: [], earlier });
+  return createHash('sha256').update(JSON.stringify(stable)).digest('base64url');
 }

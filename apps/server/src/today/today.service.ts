@@ -47,7 +47,7 @@ export class TodayService {
           ? await this.#studentNeeds(person, view, exchange)
           : [
               ...staffNeeds(view, this.clock.now()),
-              ...(await this.#allocationNeeds(person, view, exchange)),
+              ...(await this.#allocationNeeds(view, exchange)),
               ...(await this.#ownReviews(person, view)),
             ];
       const base = {
@@ -118,22 +118,14 @@ export class TodayService {
   }
 
   /** A planned run that could not place everybody, and what has happened since the allocation was made. */
-  async #allocationNeeds(person: Person, view: ExchangeView, exchange: Exchange): Promise<Need[]> {
+  async #allocationNeeds(view: ExchangeView, exchange: Exchange): Promise<Need[]> {
     if (view.figures === null || !view.published || !['drafting', 'reviewing'].includes(view.stage)) return [];
     const kept = await this.database.read.existsBy(AllocationPreview, { exchangeId: exchange.id, madeBy: '' });
     const due = view.dates.reviewsDue;
     if (kept) return [{ kind: 'look-at-allocation', due: view.dates.reviewsOpen ?? view.dates.draftsDue }];
     if (view.figures.allocated === 0) return [];
-    const { suggestion } = await this.allocation.one(person, exchange.id);
-    return suggestion === null
-      ? []
-      : [
-          {
-            kind: 'mend-allocation',
-            due,
-            done: suggestion.late.length + suggestion.left.length + suggestion.forbidden,
-          },
-        ];
+    const done = await this.allocation.casesSince(exchange, this.clock.now());
+    return done === 0 ? [] : [{ kind: 'mend-allocation', due, done }];
   }
 }
 
