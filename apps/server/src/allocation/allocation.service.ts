@@ -78,7 +78,7 @@ export class AllocationService {
     assertStillRight(question, preview);
     const before = await this.#adoptWishes(manager, exchange, wishes, now);
     const acts = { new: 'applied', repair: 'repaired', round: 'round' } as const;
-    await makeChange(manager, this.ids, exchange, now, {
+    const changed = await makeChange(manager, this.ids, exchange, now, {
       act: acts[preview.kind],
       before,
       ...changeTo(question, pairs),
@@ -91,6 +91,8 @@ export class AllocationService {
       this.database.mail,
       this.ids,
     );
+    // A nightly round that found nothing to give is nothing to put on record.
+    if (!changed) return;
     happened({
       action: preview.kind === 'repair' ? 'allocation-repaired' : 'allocation-applied',
       actorId: place.person?.id ?? null,

@@ -545,6 +545,28 @@ describe('planned runs', () => {
     expect((await look()).schedule.last?.outcome).toBe('applied');
   });
 
+  it('in a round that cannot serve everybody, give what there is, and say so once', async () => {
+    await begin();
+    await plan({ schedule: 'nightly', party: 2 });
+    await handedInBy([ANN, BEN]);
+    const night = async (number: number) => {
+      world.clock.goTo(AT.drafting + number * DAY);
+      await runs();
+      return (await look()).schedule.last?.outcome;
+    };
+    // Two reviews are asked of each, and there is one draft of somebody else.
+    expect(await night(1)).toBe('partly');
+    expect((await look()).pairs).toHaveLength(2);
+    const [letter] = await lettersTo(INES, 'have been allocated in part');
+    expect(letter?.text).toContain('2 of 4 reviews could be placed. That was applied');
+    await night(2);
+    await night(3);
+    expect(await lettersTo(INES, 'have been allocated in part')).toHaveLength(1);
+    await handedInBy([CHO]);
+    expect(await night(4)).toBe('applied');
+    expect((await look()).pairs).toHaveLength(6);
+  });
+
   it('refuses a plan on an old revision', async () => {
     await begin();
     await plan({ schedule: 'at-due' });

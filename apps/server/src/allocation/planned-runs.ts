@@ -104,7 +104,7 @@ export class PlannedRuns implements OnApplicationBootstrap, OnApplicationShutdow
       const tooFew = kind === 'new' && error.problem.code === 'too-few-drafts';
       outcome = tooFew ? 'too-few-drafts' : 'nothing-to-do';
     }
-    if (preview !== null) outcome = kind === 'round' || isWhole(preview.content.quality) ? 'applied' : 'kept';
+    if (preview !== null) outcome = outcomeOf(preview);
     await this.#settle(plan, slot, preview, outcome);
   }
 
@@ -123,14 +123,16 @@ export class PlannedRuns implements OnApplicationBootstrap, OnApplicationShutdow
         const course = await manager.findOneByOrFail(Course, { id: exchange.courseId });
         const now = this.clock.now();
         await manager.update(AllocationPlan, { exchangeId }, { ranUntil: slot, lastRunAt: now, lastOutcome: outcome });
-        if (preview !== null && outcome === 'applied') {
+        if (preview !== null && outcome !== 'kept') {
           await this.allocation.applyPreview(manager, happened, { exchange, course, now, person: null }, preview);
         } else if (preview !== null) {
           await manager.delete(AllocationPreview, { exchangeId, madeBy: '' });
           await manager.insert(AllocationPreview, preview);
         }
-        if (outcome === 'kept' || outcome === 'too-few-drafts') {
-          await this.#tellInstructors(manager, exchange, course, preview, now);
+        // Of rounds that leave somebody waiting night after night, once.
+        const news = outcome !== 'partly' || plan.lastOutcome !== 'partly';
+        if (outcome !== 'applied' && outcome !== 'nothing-to-do' && news) {
+          await this.#tellInstructors(manager, exchange, course, preview, now, outcome);
         }
         happened({
           action: 'allocation-run',
@@ -152,6 +154,7 @@ export class PlannedRuns implements OnApplicationBootstrap, OnApplicationShutdow
     course: Course,
     preview: AllocationPreview | null,
     now: number,
+    outcome: RunOutcome,
   ): Promise<void> {
     const people = await manager
       .createQueryBuilder(Person, 'person')
@@ -160,15 +163,11 @@ export class PlannedRuns implements OnApplicationBootstrap, OnApplicationShutdow
         courseId: course.id,
       })
       .getMany();
-    const placed = preview?.content.quality.placed;
-    const what =
-      placed === undefined
-        ? 'Fewer than two drafts have been handed in, so there was nothing to allocate.'
-        : `${placed.reached} of ${placed.asked} reviews could be placed${placed.reached === placed.asked ? ', but not evenly' : ''}, so nothing was applied. The preview is kept for you to look at.`;
+    const partly = outcome === 'partly';
     const letters = people.map(({ email }) => ({
       address: email,
-      subject: `${course.title}: drafts of “${exchange.title}” have not been allocated`,
-      text: `The planned allocation of “${exchange.title}” in ${course.title} was run.\n\n${what}\n\n${this.database.mail.publicUrl}/exchanges/${exchange.id}/allocation\n`,
+      subject: `${course.title}: drafts of “${exchange.title}” have ${partly ? 'been allocated in part' : 'not been allocated'}`,
+      text: `The planned allocation of “${exchange.title}” in ${course.title} was run.\n\n${whatCameOfIt(outcome, preview)}\n\n${this.database.mail.publicUrl}/exchanges/${exchange.id}/allocation\n`,
       courseId: course.id,
       exchangeId: exchange.id,
     }));
@@ -187,6 +186,25 @@ export class PlannedRuns implements OnApplicationBootstrap, OnApplicationShutdow
       await this.database.write((manager) => tellReviewers(manager, exchange, now, this.database.mail, this.ids));
     }
   }
+}
+
+function outcomeOf({ kind, content }: AllocationPreview): RunOutcome {
+  if (isWhole(content.quality)) return 'applied';
+  if (kind !== 'round') return 'kept';
+  // In a round it is no fault that drafts are not even yet: those who came first have more.
+  const { placed } = content.quality;
+  return placed.reached - placed.beyond === placed.asked ? 'applied' : 'partly';
+}
+
+function whatCameOfIt(outcome: RunOutcome, preview: AllocationPreview | null): string {
+  if (preview === null) return 'Fewer than two drafts have been handed in, so there was nothing to allocate.';
+  const { reached, asked, beyond } = preview.content.quality.placed;
+  const placed = `${reached} of ${asked} reviews could be placed`;
+  if (outcome === 'partly') {
+    return `${placed}. That was applied; the others wait for drafts that are still to come, and you will not be told of that again.`;
+  }
+  const uneven = reached - beyond === asked ? ', but not evenly' : '';
+  return `${placed}${uneven}, so nothing was applied. The preview is kept for you to look at.`;
 }
 
 /** Everybody got what was asked, and no draft is short by more than one. */

@@ -71,8 +71,11 @@ export interface ScheduleView {
   readonly last: { readonly at: IsoInstant; readonly outcome: RunOutcome } | null;
 }
 
-/** `kept`: not everybody could be placed, so it waits as a preview. */
-export type RunOutcome = 'applied' | 'kept' | 'nothing-to-do' | 'too-few-drafts';
+/**
+ * `kept`: not everybody could be placed, so it waits as a preview. `partly`: a nightly round was applied, and some wait on for
+ * drafts that are still to come.
+ */
+export type RunOutcome = 'applied' | 'partly' | 'kept' | 'nothing-to-do' | 'too-few-drafts';
 
 /** What has happened since the allocation was made, in counts and names. */
 export interface SuggestionView {

@@ -229,6 +229,7 @@ export const WHOM_WORDS: Readonly<Record<WishesView['whom'], string>> = {
 
 const OUTCOMES: Readonly<Record<NonNullable<ScheduleView['last']>['outcome'], string>> = {
   applied: 'applied',
+  partly: 'applied; some wait on for drafts that are still to come',
   kept: 'not applied: not everybody could be placed',
   'nothing-to-do': 'nothing to do',
   'too-few-drafts': 'not applied: fewer than two drafts',
