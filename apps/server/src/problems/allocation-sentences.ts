@@ -17,5 +17,6 @@ const SENTENCES: Readonly<Record<AllocationRowCode, (facts: AllocationRowProblem
 };
 
 export function allocationRowProblem({ code, facts, row }: AllocationRowProblem): { row: number; sentence: string } {
-  return { row, sentence: SENTENCES[code](facts) };
+  const sentence = SENTENCES[code](facts);
+  return { row, sentence: row === 0 ? sentence : `Row ${row}: ${sentence}` };
 }

@@ -10,6 +10,7 @@ import { draftChoices, reviewerChoices, swapChoices } from './choices.js';
 import type { Model } from './model.js';
 import { Picker, type Choice } from './Picker.js';
 import { named } from './sentences.js';
+import { stepOf, within } from './steps.js';
 import type { Hands } from './useHands.js';
 
 export interface BoardProps {
@@ -48,8 +49,8 @@ export function ListView({ model, hands, preview }: BoardProps) {
   });
   const columns = (row: number) => (model.draftsOf.get(rows[row]?.id ?? '')?.length ?? 0) + (preview ? 0 : 1);
   const focus = (row: number, col: number) => {
-    const at = Math.max(0, Math.min(rows.length - 1, row));
-    const target = { row: at, col: Math.max(0, Math.min(columns(at) - 1, col)) };
+    const at = within(row, rows.length);
+    const target = { row: at, col: within(col, columns(at)) };
     setActive(target);
     virtual.scrollToIndex(at);
     // The row may have to be drawn first.
@@ -58,20 +59,12 @@ export function ListView({ model, hands, preview }: BoardProps) {
     }, 30);
   };
   const onKeyDown = (event: KeyboardEvent) => {
-    const steps: Readonly<Record<string, readonly [number, number]>> = {
-      ArrowUp: [-1, 0],
-      ArrowDown: [1, 0],
-      ArrowLeft: [0, -1],
-      ArrowRight: [0, 1],
-      PageUp: [-10, 0],
-      PageDown: [10, 0],
-    };
-    const step = steps[event.key];
+    const step = stepOf(event.key);
     const at = (event.target as HTMLElement).dataset['at'];
-    if (step === undefined || at === undefined) return;
+    if (step === null || at === undefined) return;
     event.preventDefault();
     const [row = 0, col = 0] = at.split(':').map(Number);
-    focus(row + step[0], col + step[1]);
+    focus(row + step.rows, col + step.columns);
   };
   return (
     <>

@@ -6,6 +6,7 @@ import type { BoardProps } from './ListView.js';
 import type { Model } from './model.js';
 import { CellMark, MarkLegend } from './marks.js';
 import { counted } from './sentences.js';
+import { stepOf, within } from './steps.js';
 
 interface Cell {
   readonly row: number;
@@ -49,8 +50,8 @@ export function MatrixView({ model, hands, preview }: BoardProps) {
     draftId: drafts[col]?.id ?? '',
   });
   const go = (cell: Cell) => {
-    const row = Math.max(0, Math.min(reviewers.length - 1, cell.row));
-    const col = Math.max(0, Math.min(drafts.length - 1, cell.col));
+    const row = within(cell.row, reviewers.length);
+    const col = within(cell.col, drafts.length);
     setAt({ row, col });
     rows.scrollToIndex(row);
     columns.scrollToIndex(col);
@@ -69,17 +70,7 @@ export function MatrixView({ model, hands, preview }: BoardProps) {
     setCarried(null);
   };
   const onKeyDown = (event: KeyboardEvent) => {
-    const steps: Readonly<Record<string, readonly [number, number]>> = {
-      ArrowUp: [-1, 0],
-      ArrowDown: [1, 0],
-      ArrowLeft: [0, -1],
-      ArrowRight: [0, 1],
-      PageUp: [-10, 0],
-      PageDown: [10, 0],
-      Home: [0, -drafts.length],
-      End: [0, drafts.length],
-    };
-    const step = steps[event.key];
+    const step = stepOf(event.key);
     const acts: Readonly<Record<string, () => void>> = preview
       ? { k: () => hands.keepApart(pair) }
       : {
@@ -91,10 +82,10 @@ export function MatrixView({ model, hands, preview }: BoardProps) {
           Escape: () => setCarried(null),
         };
     const act = acts[event.key];
-    if (step === undefined && act === undefined) return;
+    if (step === null && act === undefined) return;
     event.preventDefault();
-    if (step === undefined && hands.busy) return;
-    if (step !== undefined) go({ row: at.row + step[0], col: at.col + step[1] });
+    if (step === null && hands.busy) return;
+    if (step !== null) go({ row: at.row + step.rows, col: at.col + step.columns });
     else act?.();
   };
   const cellUnder = (event: PointerEvent): Cell | null => {
