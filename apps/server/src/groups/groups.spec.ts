@@ -147,6 +147,38 @@ describe('an exchange that goes by groups', () => {
     expect(pairs.filter(([self, same]) => !self && same)).toHaveLength(12);
   });
 
+  it('meets another group’s draft in the next exchange, and nobody of the own', async () => {
+    const setId = await divided(2);
+    const asGroups = { handInAs: 'group' as const, groupSetId: setId, reviewsPerStudent: 1 };
+    const { groups } = await only();
+    const mates = (id: string) => groups.find((group) => group.members.some((one) => one.id === id))?.title;
+    const round = async () => {
+      world.clock.goTo(Date.UTC(2026, 2, 1));
+      const id = await planned(asGroups);
+      await publish(id);
+      world.clock.goTo(AT.drafting);
+      // One of each group hands in for all of it.
+      for (const { members } of groups) {
+        const person = world.people.findIndex(({ name }) => name === members[0]?.name);
+        await handIn(world, person, id);
+      }
+      const view = await allocateAll(world, id, { seed: 4 });
+      const nameOf = new Map(view.reviewers.map((one) => [one.id, one.label.name]));
+      const groupOf = new Map(view.drafts.map((one) => [one.id, one.author.name]));
+      return { view, met: view.pairs.map((one) => `${nameOf.get(one.reviewerId)} ${groupOf.get(one.draftId)}`) };
+    };
+    const first = await round();
+    const second = await round();
+    expect([first.met.length, second.met.length]).toEqual([6, 6]);
+    // Of two other groups, each has met one by now: the other one is left.
+    expect(second.met.filter((one) => first.met.includes(one))).toEqual([]);
+    expect(second.view.earlier).toHaveLength(6);
+    for (const met of [...first.met, ...second.met]) {
+      const person = groups.flatMap(({ members }) => members).find(({ name }) => met.startsWith(name));
+      expect(met.endsWith(mates(person?.id ?? '') ?? '')).toBe(false);
+    }
+  });
+
   it('opens the drafts of others after the self-review', async () => {
     const setId = await divided(3);
     const id = await planned({ whom: 'partners', groupSetId: setId, selfReview: 'first' });
