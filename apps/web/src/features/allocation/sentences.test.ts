@@ -1,4 +1,4 @@
-import type { AllocationView, PreviewView } from '@salt-circle/contracts';
+import type { PreviewView } from '@salt-circle/contracts';
 import { allocate, type AllocationProblem } from '@salt-circle/core';
 import { Model, measuresOf } from './model.js';
 import { ringOf } from './ring.js';
@@ -10,48 +10,7 @@ import {
   repairChanges,
   unmetWishes,
 } from './sentences.js';
-
-const NAMES = ['Ann', 'Ben', 'Cho', 'Dee'];
-const ids = NAMES.map((name) => name.toLowerCase());
-
-function view(part: Partial<AllocationView> = {}): AllocationView {
-  return {
-    revision: 0,
-    applied: true,
-    begun: false,
-    handedIn: 4,
-    students: 4,
-    reviewers: NAMES.map((name, at) => ({
-      id: ids[at] as string,
-      label: { name },
-      capacity: 2,
-      group: null,
-      extra: false,
-      strength: null,
-      leftOut: null,
-    })),
-    drafts: NAMES.map((name, at) => ({
-      id: `d-${ids[at]}`,
-      author: { name },
-      title: '',
-      authorIds: [ids[at] as string],
-      group: null,
-      closed: false,
-    })),
-    pairs: [],
-    forbidden: [],
-    earlier: [],
-    wishes: { whom: 'anyone', reviewsEach: 2, avoid: 'all', mix: false, maxPerDraft: null },
-    earlierExchanges: [],
-    hasGroups: false,
-    schedule: { kind: 'command', at: null, party: 3, patience: 3, next: null, last: null },
-    staff: [],
-    suggestion: null,
-    undo: null,
-    kept: null,
-    ...part,
-  };
-}
+import { ids, NAMES, view } from './testing/board.js';
 
 function preview(part: Partial<AllocationProblem>): PreviewView {
   const problem: AllocationProblem = {
