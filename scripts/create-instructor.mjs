@@ -4,7 +4,7 @@ import { at, built, installed } from './run.mjs';
 
 await installed();
 await built();
-const { addInstructor } = await import(at('apps', 'server', 'dist', 'accounts', 'add-instructor.js'));
+const { addInstructor } = await import(at('apps', 'server', 'dist', 'features', 'accounts', 'add-instructor.js'));
 
 const ask = createInterface({ input: stdin, output: stdout });
 const name = process.env.INSTRUCTOR_NAME ?? (await ask.question('Name: '));

@@ -7,7 +7,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { at } from './run.mjs';
 
-const to = at('apps/server/src/files/samples');
+const to = at('apps/server/src/platform/files/samples');
 const work = mkdtempSync(join(tmpdir(), 'salt-circle-samples-'));
 const run = (command, ...args) => execFileSync(command, args, { cwd: work, stdio: ['ignore', 'ignore', 'inherit'] });
 const keep = (...names) => names.forEach((name) => copyFileSync(join(work, name), join(to, name)));

@@ -117,7 +117,7 @@ async function takeAll() {
   await reviewer.context().close();
 
   const author = await as('Noor Haddad');
-  const samples = at('apps', 'server', 'src', 'files', 'samples');
+  const samples = at('apps', 'server', 'src', 'platform', 'files', 'samples');
   await workspace(author, 'Monitoring plan', 'draft');
   await author.getByPlaceholder('Title of your draft').fill('How we would watch the Ostra saltings');
   await author.getByRole('textbox', { name: 'Draft', exact: true }).click();

@@ -1,6 +1,6 @@
 import { request as httpRequest } from 'node:http';
 import type { AddressInfo } from 'node:net';
-import { Database } from './database/database.js';
+import { Database } from './platform/database/database.js';
 import { World } from './testing/world.js';
 
 describe('shutting down', () => {

@@ -3,8 +3,9 @@ import type { NestExpressApplication } from '@nestjs/platform-express';
 import { LIMITS } from '@salt-circle/contracts';
 import compression from 'compression';
 import { Logger } from 'nestjs-pino';
-import { AppModule, type Surroundings } from './app.module.js';
-import { securityHeaders } from './security/headers.js';
+import { AppModule } from './app.module.js';
+import type { Surroundings } from './platform/platform.module.js';
+import { securityHeaders } from './platform/security/headers.js';
 
 /** The whole application, ready to listen. Used by `main.ts` and by the server tests alike. */
 export async function createApp(surroundings: Surroundings): Promise<NestExpressApplication> {

@@ -1,20 +1,23 @@
 import 'reflect-metadata';
 import { createApp } from './app.js';
-import { Clock } from './clock/clock.js';
-import { readSettings, SettingsError } from './config/settings.js';
-import { assertPurpose } from './database/purpose.js';
-import { Database } from './database/database.js';
+import { Clock } from './platform/clock/clock.js';
+import { mailSettingsOf, readSettings, SettingsError } from './platform/config/settings.js';
+import { assertPurpose } from './platform/database/purpose.js';
+import { Database } from './platform/database/database.js';
 import { keptOffset } from './demo/demo-clock.js';
 import { keepDemoAlive } from './demo/keep-alive.js';
 import { seedDemo } from './demo/seed.js';
-import { Ids } from './ids/ids.js';
+import { HAPPENING_HANDLERS } from './handlers.js';
+import { Ids } from './platform/ids/ids.js';
 
 async function main(): Promise<void> {
   const settings = readSettings(process.env);
   const clock = new Clock();
   const ids = new Ids();
-  const mail = { publicUrl: settings.publicUrl, sendsMail: settings.smtp !== null };
-  const database = await Database.open(settings.dataFolder, clock, mail);
+  const database = await Database.open(settings.dataFolder, clock, {
+    mail: mailSettingsOf(settings),
+    handlers: HAPPENING_HANDLERS,
+  });
   await assertPurpose(database, settings.mode);
   const app = await createApp({ settings, database, clock, ids });
   if (settings.mode === 'demo') {

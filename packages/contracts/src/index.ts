@@ -69,7 +69,7 @@ export {
   TextSaveRequest,
 } from './requests/drafts.js';
 export {
-  AnchorRequest,
+  PlaceRequest,
   AnswerRequest,
   NOTE_KINDS,
   NoteParams,
@@ -78,6 +78,7 @@ export {
   QuoteRequest,
   type NoteKind,
 } from './requests/work.js';
+export type { ChangeNews } from './views/changes.js';
 export type {
   AnswerView,
   CourseCard,
@@ -90,6 +91,7 @@ export type {
   FeedbackView,
   NextChangeView,
   NoteView,
+  VersionPlace,
   OwnTimesPart,
   ProgressReview,
   ProgressRow,

@@ -66,7 +66,7 @@ export type { FormReading, TitledForm } from './formats/formFile.js';
 export { caseRubricTitles, readCaseRubric, writeCaseRubric } from './formats/caseRubric.js';
 export { FORM_CSV_HEADER, readFormRows, writeFormRows } from './formats/formCsv.js';
 export type { FileProblem } from './formats/structure.js';
-export { seededRandom, shuffled, type Random } from './allocation/random.js';
+export { seededRandom, shuffled, type Random } from './random/random.js';
 export { allocate } from './allocation/allocate.js';
 export {
   repair,
@@ -96,14 +96,18 @@ export type {
 } from './allocation/problem.js';
 export { describeTextAnchor } from './anchoring/describe.js';
 export { matchTextAnchor, type AnchorMatch } from './anchoring/match.js';
+export { checkPlace, comparePlaces } from './anchoring/place.js';
+export type { Place, PlaceablePart, PlaceProblemCode, Selector } from './anchoring/place.js';
 export type { TextAnchor, TextPositionSelector, TextQuoteSelector, TextRange } from './anchoring/selectors.js';
-export { maySee } from './visibility/maySee.js';
+export { maySee, readerOf, type Reader } from './visibility/maySee.js';
+export { hears, TOPICS, type Topic } from './visibility/hears.js';
 export { mayDo } from './visibility/mayDo.js';
 export { nameShown, type NameShown, type Part } from './visibility/names.js';
 export { makeAliases } from './visibility/aliases.js';
 export type {
   Act,
   Decision,
+  DraftStanding,
   ExchangeFacts,
   NamesPolicy,
   Refusal,

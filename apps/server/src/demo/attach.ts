@@ -2,10 +2,10 @@ import { writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { PDFDocument, StandardFonts } from 'pdf-lib';
 import sharp from 'sharp';
-import type { Person } from '../accounts/entities.js';
-import { DraftsService } from '../drafts/drafts.service.js';
-import { FileStore } from '../files/file-store.js';
-import { Intake } from '../files/intake.service.js';
+import type { Person } from '../model/person.js';
+import { DraftsService } from '../features/drafts/drafts.service.js';
+import { FileStore } from '../platform/files/file-store.js';
+import { Intake } from '../features/files/intake.service.js';
 import type { Seeder } from './seeder.js';
 import type { Site } from './sites.js';
 

@@ -1,5 +1,5 @@
-import type { Database } from '../database/database.js';
-import { Setting } from '../record/entities.js';
+import type { Database } from '../platform/database/database.js';
+import { Setting } from '../model/record.js';
 
 const KEY = 'demo.clock-offset';
 

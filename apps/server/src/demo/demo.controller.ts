@@ -2,15 +2,16 @@ import { Body, Controller, Get, HttpCode, Inject, Post, Res } from '@nestjs/comm
 import { MoveClockRequest, StepInRequest, type DemoPerson } from '@salt-circle/contracts';
 import type { Role } from '@salt-circle/core';
 import type { Response } from 'express';
-import { Person } from '../accounts/entities.js';
-import { setSessionCookie } from '../accounts/session-cookie.js';
-import { SessionService } from '../accounts/session.service.js';
-import { Clock } from '../clock/clock.js';
-import type { Settings } from '../config/settings.js';
-import { SETTINGS } from '../config/settings.token.js';
-import { Database } from '../database/database.js';
-import { refusal } from '../problems/sentences.js';
-import { Me, Public } from '../security/session.guard.js';
+import { Course, Enrolment } from '../model/course.js';
+import { Person } from '../model/person.js';
+import { setSessionCookie } from '../access/session-cookie.js';
+import { SessionService } from '../access/session.service.js';
+import { Clock } from '../platform/clock/clock.js';
+import type { Settings } from '../platform/config/settings.js';
+import { SETTINGS } from '../platform/config/settings.token.js';
+import { Database } from '../platform/database/database.js';
+import { refusal } from '../platform/problems/sentences.js';
+import { Me, Public } from '../access/session.guard.js';
 import { keepOffset } from './demo-clock.js';
 
 /** Part of the application in demo mode only: elsewhere these addresses do not exist. */
@@ -26,11 +27,15 @@ export class DemoController {
 
   @Get('people')
   async people(): Promise<DemoPerson[]> {
-    const rows = await this.database.read.query<Array<{ id: string; name: string; course: string; role: Role }>>(
-      `SELECT person.id, person.name, course.title AS course, enrolment.role FROM enrolment
-         JOIN person ON person.id = enrolment.personId JOIN course ON course.id = enrolment.courseId
-        WHERE enrolment.active = 1 ORDER BY person.name, course.title`,
-    );
+    const rows = await this.database.read
+      .createQueryBuilder(Enrolment, 'enrolment')
+      .innerJoin(Person, 'person', 'person.id = enrolment.personId')
+      .innerJoin(Course, 'course', 'course.id = enrolment.courseId')
+      .select(['person.id AS id', 'person.name AS name', 'course.title AS course', 'enrolment.role AS role'])
+      .where('enrolment.active = 1')
+      .orderBy('person.name')
+      .addOrderBy('course.title')
+      .getRawMany<{ id: string; name: string; course: string; role: Role }>();
     const people = new Map<string, DemoPerson>();
     for (const { id, name, course, role } of rows) {
       const places = [...(people.get(id)?.places ?? []), { course, role }];

@@ -1,6 +1,7 @@
+import type { DeskView } from '@salt-circle/contracts';
 import { matchTextAnchor } from '@salt-circle/core';
-import { htmlToText } from '../html/html-to-text.js';
-import { Setting } from '../record/entities.js';
+import { htmlToText } from '../platform/html/html-to-text.js';
+import { Setting } from '../model/record.js';
 import { World, type TestPerson } from '../testing/world.js';
 import { keepOffset, keptOffset } from './demo-clock.js';
 import { keepDemoAlive } from './keep-alive.js';
@@ -70,12 +71,11 @@ describe('the demo', () => {
     const rows = (await get<{ rows: Row[] }>(`/exchanges/${exchanges[1]?.id}/progress`)).rows;
     let notes = 0;
     for (const { id } of rows.flatMap((row) => row.reviews)) {
-      const desk = await get<{
-        draft: { html: string };
-        notes: Array<{ anchor: Parameters<typeof matchTextAnchor>[1] }>;
-      }>(`/reviews/${id}`);
-      const text = htmlToText(desk.draft.html);
-      for (const { anchor } of desk.notes) expect(matchTextAnchor(text, anchor).found).toBe('same');
+      const desk = await get<DeskView>(`/reviews/${id}`);
+      for (const { place } of desk.notes) {
+        const text = htmlToText(desk.draft.parts.find((part) => part.id === place.partId)?.html ?? '');
+        expect(place.selector.type === 'text' && matchTextAnchor(text, place.selector).found).toBe('same');
+      }
       notes += desk.notes.length;
     }
     expect(notes).toBeGreaterThan(60);

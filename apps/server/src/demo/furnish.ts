@@ -1,9 +1,9 @@
 import type { LibraryFormRequest } from '@salt-circle/contracts';
 import { EMPTY_FORM, type ReviewForm } from '@salt-circle/core';
-import type { Person } from '../accounts/entities.js';
-import { CoursesService } from '../courses/courses.service.js';
-import { GroupsService } from '../groups/groups.service.js';
-import { LibraryService } from '../library/library.service.js';
+import type { Person } from '../model/person.js';
+import { CoursesService } from '../features/courses/courses.service.js';
+import { GroupsService } from '../features/groups/groups.service.js';
+import { LibraryService } from '../features/library/library.service.js';
 import { DESCRIPTION_FORM, MONITORING_FORM } from './form.js';
 import type { Seeder } from './seeder.js';
 

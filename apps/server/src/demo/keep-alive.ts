@@ -1,19 +1,24 @@
 import { DATE_ORDER, OWN_DATES } from '@salt-circle/core';
-import type { Database } from '../database/database.js';
-import { Setting } from '../record/entities.js';
+import type { Database } from '../platform/database/database.js';
+import type { EntityTarget, ObjectLiteral } from 'typeorm';
+import { Draft, DraftPart, DraftVersion } from '../model/draft.js';
+import { Exchange, OwnTimesRow } from '../model/exchange.js';
+import { Mail } from '../model/mail.js';
+import { NoteRow, Review } from '../model/review.js';
+import { Setting } from '../model/record.js';
 
 const KEY = 'demo.last-day';
 const DAY = 24 * 3_600_000;
 
-const MOVED: ReadonlyArray<readonly [table: string, columns: readonly string[]]> = [
-  ['exchange', [...DATE_ORDER, 'publishedAt', 'createdAt']],
-  ['own_times', OWN_DATES],
-  ['mail', ['at']],
-  ['draft', ['savedAt']],
-  ['draft_version', ['handedInAt', 'withdrawnAt']],
-  ['draft_part', ['savedAt']],
-  ['review', ['begunAt', 'submittedAt']],
-  ['note', ['createdAt']],
+const MOVED: ReadonlyArray<readonly [entity: EntityTarget<ObjectLiteral>, columns: readonly string[]]> = [
+  [Exchange, [...DATE_ORDER, 'publishedAt', 'createdAt']],
+  [OwnTimesRow, OWN_DATES],
+  [Mail, ['at']],
+  [Draft, ['savedAt']],
+  [DraftVersion, ['handedInAt', 'withdrawnAt']],
+  [DraftPart, ['savedAt']],
+  [Review, ['begunAt', 'submittedAt']],
+  [NoteRow, ['createdAt']],
 ];
 
 /** A demo opened again after some days is moved along by as many whole days, so that it stays in the middle of things. */
@@ -25,9 +30,9 @@ export async function keepDemoAlive(database: Database, now: number): Promise<vo
   await database.write(async (manager) => {
     await manager.save(Setting, { key: KEY, value: String(today) });
     if (passed === 0) return;
-    for (const [table, columns] of MOVED) {
-      const set = columns.map((column) => `"${column}" = "${column}" + ${passed * DAY}`).join(', ');
-      await manager.query(`UPDATE "${table}" SET ${set}`);
+    for (const [entity, columns] of MOVED) {
+      const moved = Object.fromEntries(columns.map((column) => [column, () => `"${column}" + ${passed * DAY}`]));
+      await manager.createQueryBuilder().update(entity).set(moved).execute();
     }
   });
 }

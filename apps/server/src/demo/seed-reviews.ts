@@ -1,9 +1,10 @@
+import type { DraftReading } from '@salt-circle/contracts';
 import { describeTextAnchor, type FormItem, type Random } from '@salt-circle/core';
-import type { Person } from '../accounts/entities.js';
-import { Clock } from '../clock/clock.js';
-import { htmlToText } from '../html/html-to-text.js';
-import { Ids } from '../ids/ids.js';
-import { ReviewsService } from '../reviews/reviews.service.js';
+import type { Person } from '../model/person.js';
+import { Clock } from '../platform/clock/clock.js';
+import { htmlToText } from '../platform/html/html-to-text.js';
+import { Ids } from '../platform/ids/ids.js';
+import { ReviewsService } from '../features/reviews/reviews.service.js';
 import { COMMENTS, FIRST_CHANGES, NEXT, NOTES, SOURCES, WORKS, type Care } from './remarks.js';
 import type { Seeder } from './seeder.js';
 import { SITES } from './sites.js';
@@ -48,7 +49,7 @@ async function fillOne(seeder: Seeder, student: Person, reviewId: string, care: 
     const answer = answerTo(item, care, random);
     if (answer !== null) await reviews.saveAnswer(student, reviewId, item.id, { revision: 0, ...answer });
   }
-  await addNotes(seeder, student, reviewId, desk.draft.html, care);
+  await addNotes(seeder, student, reviewId, desk.draft, care);
   if (whole) await reviews.submit(student, reviewId);
 }
 
@@ -74,10 +75,12 @@ async function addNotes(
   { app, random }: Seeder,
   student: Person,
   reviewId: string,
-  html: string,
+  { version, parts }: DraftReading,
   care: Care,
 ): Promise<void> {
-  const text = htmlToText(html);
+  const part = parts.find(({ show }) => show === 'html');
+  if (part === undefined) return;
+  const text = htmlToText(part.html ?? '');
   const site = SITES.find(({ cause }) => text.includes(cause));
   if (site === undefined) return;
   const wanted = care === 'careful' ? 5 : care === 'usual' ? 3 : 1;
@@ -92,7 +95,11 @@ async function addNotes(
       revision: 0,
       kind: note.kind,
       body: pick(note.bodies, random),
-      anchor: { quote: { ...anchor.quote }, position: { ...anchor.position } },
+      place: {
+        version,
+        partId: part.id,
+        selector: { type: 'text', quote: { ...anchor.quote }, position: { ...anchor.position } },
+      },
     });
   }
 }

@@ -1,7 +1,7 @@
 import type { AllocationView, TodayView } from '@salt-circle/contracts';
 import type { Pair } from '@salt-circle/core';
-import { Mail } from '../mail/entities.js';
-import { PlannedRuns } from '../allocation/planned-runs.js';
+import { Mail } from '../model/mail.js';
+import { PlannedRuns } from '../features/allocation/planned-runs.js';
 import { ANN, AT, BEN, CHO, handIn, INES, PEOPLE, PLAN, publishedExchange, World, type TestPerson } from './world.js';
 
 const MORE: readonly TestPerson[] = ['Dee', 'Eli', 'Fay', 'Gus', 'Hal'].map((name, index) => ({

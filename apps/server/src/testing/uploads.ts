@@ -2,10 +2,11 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { PartView } from '@salt-circle/contracts';
 import request from 'supertest';
-import { Copies } from '../files/copies.service.js';
+import { Copies } from '../features/reading/copies.service.js';
 import { publishedExchange, type World, AT } from './world.js';
 
-export const sample = (name: string): Buffer => readFileSync(join(import.meta.dirname, '../files/samples', name));
+export const sample = (name: string): Buffer =>
+  readFileSync(join(import.meta.dirname, '../platform/files/samples', name));
 
 const base64 = (text: string) => Buffer.from(text).toString('base64');
 

@@ -6,23 +6,27 @@ import type { NestExpressApplication } from '@nestjs/platform-express';
 import { DATE_ORDER, EMPTY_FORM, seededRandom, type DateName, type FormItem } from '@salt-circle/core';
 import type {
   AllocationView,
+  ChangeNews,
+  DeskView,
   HandInCheck,
   JobView,
   MyDraftView,
+  NoteRequest,
   PlanSettings,
   PreviewRequest,
   PreviewView,
   VersionMeta,
 } from '@salt-circle/contracts';
 import request from 'supertest';
-import { Person } from '../accounts/entities.js';
-import { SessionService } from '../accounts/session.service.js';
+import { Person } from '../model/person.js';
+import { SessionService } from '../access/session.service.js';
 import { createApp } from '../app.js';
-import { Clock } from '../clock/clock.js';
-import type { Settings } from '../config/settings.js';
-import { Course, Enrolment } from '../courses/entities.js';
-import { Database } from '../database/database.js';
-import { Ids } from '../ids/ids.js';
+import { Clock } from '../platform/clock/clock.js';
+import { mailSettingsOf, type Settings } from '../platform/config/settings.js';
+import { HAPPENING_HANDLERS } from '../handlers.js';
+import { Course, Enrolment } from '../model/course.js';
+import { Database } from '../platform/database/database.js';
+import { Ids } from '../platform/ids/ids.js';
 
 /** Ids in a fixed order, so that two worlds built alike are alike to the letter. */
 class SeededIds extends Ids {
@@ -141,6 +145,7 @@ type Method = 'get' | 'post' | 'put' | 'delete' | 'patch' | 'head';
 /** The application on a database of its own, with people to act as. */
 export class World {
   readonly #cookies = new Map<string, string>();
+  readonly #listening: AbortController[] = [];
 
   private constructor(
     readonly app: NestExpressApplication,
@@ -167,8 +172,8 @@ export class World {
       ...part,
     };
     const database = await Database.open(folder, clock, {
-      publicUrl: settings.publicUrl,
-      sendsMail: settings.smtp !== null,
+      mail: mailSettingsOf(settings),
+      handlers: HAPPENING_HANDLERS,
     });
     const app = await createApp({ settings, database, clock, ids: new SeededIds() });
     await app.init();
@@ -178,6 +183,7 @@ export class World {
   }
 
   async close(): Promise<void> {
+    for (const end of this.#listening) end.abort();
     await this.app.close();
     rmSync(this.dataFolder, { recursive: true, force: true });
   }
@@ -243,6 +249,36 @@ export class World {
     const server = this.app.getHttpServer();
     if (!server.listening) await this.app.listen(0, '127.0.0.1');
     return `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
+  }
+
+  /** Listens to what changes, until it is ended. @returns the status, and a function that ends it */
+  async listen(
+    index: number | null,
+    heard: (news: ChangeNews) => void,
+  ): Promise<{ readonly status: number; readonly end: () => void }> {
+    const end = new AbortController();
+    const cookie = index === null ? '' : await this.cookieOf(index);
+    const { status, body } = await fetch(`${await this.url()}/api/changes`, {
+      headers: { cookie },
+      signal: end.signal,
+    });
+    const read = async (lines: AsyncIterable<Uint8Array>) => {
+      let text = '';
+      for await (const chunk of lines) {
+        text += Buffer.from(chunk).toString('utf8');
+        const whole = text.split('\n\n');
+        text = whole.pop() ?? '';
+        for (const event of whole) {
+          const data = /^data: (.*)$/m.exec(event)?.[1];
+          if (data !== undefined) heard(JSON.parse(data) as ChangeNews);
+        }
+      }
+    };
+    // Ended in the middle: that is how it ends.
+    if (status === 200 && body !== null) read(body as unknown as AsyncIterable<Uint8Array>).catch(() => undefined);
+    if (status !== 200) end.abort();
+    this.#listening.push(end);
+    return { status, end: () => end.abort() };
   }
 
   signOut(index: number): void {
@@ -338,15 +374,43 @@ export async function reviewedExchange(
 }
 
 export const NOTE_ID = '7f1c2a34-5b6d-4e8f-9a0b-1c2d3e4f5a6b';
-export const NOTE = {
-  revision: 0,
-  kind: 'ask',
-  body: 'How was this measured?',
-  anchor: {
-    quote: { type: 'TextQuoteSelector', exact: 'bed rose', prefix: 'The ', suffix: ' by four' },
-    position: { type: 'TextPositionSelector', start: 4, end: 12 },
-  },
-};
+/** A note on a passage of the first text of the draft that a review is of. */
+export async function noteFor(
+  world: World,
+  person: number,
+  reviewId: string,
+  { start = 4, end = 12, ...part }: Partial<NoteRequest> & { readonly start?: number; readonly end?: number } = {},
+): Promise<NoteRequest> {
+  const { draft } = await world.do<DeskView>(person, 'get', `/reviews/${reviewId}`);
+  const text = draft.parts.find(({ show }) => show === 'html');
+  return {
+    revision: 0,
+    kind: 'ask',
+    body: 'How was this measured?',
+    place: {
+      version: draft.version,
+      partId: text?.id ?? '',
+      selector: {
+        type: 'text',
+        quote: { type: 'TextQuoteSelector', exact: 'bed rose', prefix: 'The ', suffix: ' by four' },
+        position: { type: 'TextPositionSelector', start, end },
+      },
+    },
+    ...part,
+  };
+}
+
+/** Leaves that note. */
+export async function leaveNote(
+  world: World,
+  person: number,
+  reviewId: string,
+  part: Parameters<typeof noteFor>[3] = {},
+  id = NOTE_ID,
+): Promise<void> {
+  const note = await noteFor(world, person, reviewId, part);
+  await world.do(person, 'put', `/reviews/${reviewId}/notes/${id}`, note);
+}
 
 export async function fillIn(world: World, person: number, reviewId: string): Promise<void> {
   await world.do(person, 'put', `/reviews/${reviewId}/answers/evidence`, {

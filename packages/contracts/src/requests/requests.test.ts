@@ -60,11 +60,18 @@ const NOTE = {
   revision: 0,
   kind: 'keep',
   body: '',
-  anchor: {
-    quote: { type: 'TextQuoteSelector', exact: 'bed', prefix: '', suffix: '' },
-    position: { type: 'TextPositionSelector', start: 0, end: 3 },
+  place: {
+    version: 1,
+    partId: 'p',
+    selector: {
+      type: 'text',
+      quote: { type: 'TextQuoteSelector', exact: 'bed', prefix: '', suffix: '' },
+      position: { type: 'TextPositionSelector', start: 0, end: 3 },
+    },
   },
 };
+const placed = (part: object) => ({ ...NOTE, place: { ...NOTE.place, ...part } });
+const selected = (part: object) => placed({ selector: { ...NOTE.place.selector, ...part } });
 
 describe('requests', () => {
   it('accept what is right, up to and including each bound', () => {
@@ -140,15 +147,23 @@ describe('requests', () => {
     [
       'a selector of another type',
       NoteRequest,
-      { ...NOTE, anchor: { ...NOTE.anchor, quote: { ...NOTE.anchor.quote, type: 'XPathSelector' } } },
-      ['anchor.quote.type'],
+      selected({ quote: { ...NOTE.place.selector.quote, type: 'XPathSelector' } }),
+      ['place.selector.quote.type'],
     ],
     [
       'a note on nothing',
       NoteRequest,
-      { ...NOTE, anchor: { ...NOTE.anchor, quote: { ...NOTE.anchor.quote, exact: '' } } },
-      ['anchor.quote.exact'],
+      selected({ quote: { ...NOTE.place.selector.quote, exact: '' } }),
+      ['place.selector.quote.exact'],
     ],
+    [
+      'a note on a moment, which pages cannot show yet',
+      NoteRequest,
+      selected({ type: 'moment' }),
+      ['place.selector.type'],
+    ],
+    ['a note on no version', NoteRequest, placed({ version: 0 }), ['place.version']],
+    ['a note without a place', NoteRequest, { ...NOTE, place: undefined }, ['place']],
     ['an id that could be guessed', NoteParams, { reviewId: 'r', noteId: '1' }, ['noteId']],
     [
       'an item of an unknown kind',

@@ -2,6 +2,7 @@ import { Type } from 'class-transformer';
 import {
   ArrayMaxSize,
   IsArray,
+  IsDefined,
   IsIn,
   IsInt,
   IsNumber,
@@ -35,6 +36,12 @@ export class AnswerRequest {
   @IsInt()
   @Min(0)
   revision!: number;
+
+  /** Of the draft, from 1: the one that is read. A review begins with it. */
+  @IsOptional()
+  @IsInt()
+  @Min(1)
+  version?: number;
 
   @IsOptional()
   @IsString()
@@ -96,7 +103,11 @@ export class PositionRequest {
   end!: number;
 }
 
-export class AnchorRequest {
+/** A passage of a text. The other selectors of the core can be sent once pages can show them. */
+export class SelectorRequest {
+  @IsIn(['text'], { message: 'A note stands on a passage of a text.' })
+  type!: 'text';
+
   @ValidateNested()
   @Type(() => QuoteRequest)
   quote!: QuoteRequest;
@@ -104,6 +115,22 @@ export class AnchorRequest {
   @ValidateNested()
   @Type(() => PositionRequest)
   position!: PositionRequest;
+}
+
+export class PlaceRequest {
+  /** Of the draft, from 1: the one that is read. */
+  @IsInt()
+  @Min(1)
+  version!: number;
+
+  @IsString()
+  @MaxLength(64)
+  partId!: string;
+
+  @IsDefined({ message: 'A note stands on a passage of a text.' })
+  @ValidateNested()
+  @Type(() => SelectorRequest)
+  selector!: SelectorRequest;
 }
 
 export class NoteRequest {
@@ -118,9 +145,10 @@ export class NoteRequest {
   @MaxLength(LIMITS.noteBody, { message: `Keep a note under ${LIMITS.noteBody} characters.` })
   body!: string;
 
+  @IsDefined({ message: 'A note needs a place in the draft.' })
   @ValidateNested()
-  @Type(() => AnchorRequest)
-  anchor!: AnchorRequest;
+  @Type(() => PlaceRequest)
+  place!: PlaceRequest;
 }
 
 /** Ids of notes are made where the note is written, so that a note made offline keeps its id. */

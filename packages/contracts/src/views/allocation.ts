@@ -92,6 +92,8 @@ export interface StaffReviewer {
 }
 
 export interface AllocationView {
+  /** Grows from answer to answer of the server: of two, the one with more is newer. */
+  readonly asOf: number;
   readonly revision: number;
   readonly applied: boolean;
   readonly begun: boolean;

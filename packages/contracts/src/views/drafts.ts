@@ -59,9 +59,6 @@ export interface DraftReading {
   readonly context: string;
   readonly words: number;
   readonly version: number;
-  /** The text in which passages can be marked: the first part that is text; empty when there is none. */
-  readonly html: string;
-  readonly htmlPartId: string | null;
   readonly parts: readonly PartView[];
 }
 
@@ -91,7 +88,7 @@ export interface VersionMeta {
   readonly parts: ReadonlyArray<{ readonly what: string; readonly digest: string }>;
 }
 
-export interface VersionView extends VersionMeta, Pick<DraftReading, 'context' | 'html'> {
+export interface VersionView extends VersionMeta, Pick<DraftReading, 'context'> {
   readonly reading: DraftReading;
 }
 

@@ -5,11 +5,11 @@ import type {
   GradePart,
   LateRule,
   NamesPolicy,
+  Place,
   ReviewForm,
   Role,
   SelfReview,
   Stage,
-  TextAnchor,
 } from '@salt-circle/core';
 import type { NoteKind } from '../requests/work.js';
 import type { DraftReading, LateView } from './drafts.js';
@@ -148,11 +148,17 @@ export interface AnswerView {
   readonly revision: number;
 }
 
+/** A place in a draft that has versions. */
+export interface VersionPlace extends Place {
+  /** Number of the version, from 1. */
+  readonly version: number;
+}
+
 export interface NoteView {
   readonly id: string;
   readonly kind: NoteKind;
   readonly body: string;
-  readonly anchor: TextAnchor;
+  readonly place: VersionPlace;
   readonly revision: number;
 }
 
@@ -185,7 +191,10 @@ export interface DeskView extends ReviewContent {
   readonly reviewer: PersonLabel;
   readonly self: boolean;
   readonly shorthand: readonly ShorthandEntry[];
+  /** The version that this review is of. */
   readonly draft: DraftReading;
+  /** The author has handed in another version since this review was begun; it stays with the one it began on. */
+  readonly overtaken: boolean;
   readonly form: ReviewForm;
   readonly submittedAt: IsoInstant | null;
   /** Whether the one who asks may write in it now. */
@@ -200,10 +209,17 @@ export interface DeskView extends ReviewContent {
 }
 
 export interface FeedbackView {
-  readonly draft: DraftReading | null;
+  /** The versions that the reviews are of, the newest first; without reviews the one that counts. Empty: none was handed in. */
+  readonly drafts: readonly DraftReading[];
   readonly form: ReviewForm;
   readonly reviews: ReadonlyArray<
-    ReviewContent & { readonly id: string; readonly reviewer: PersonLabel; readonly self: boolean }
+    ReviewContent & {
+      readonly id: string;
+      readonly reviewer: PersonLabel;
+      readonly self: boolean;
+      /** Number of the version that it is of. */
+      readonly version: number;
+    }
   >;
   /** Reviews that were allocated but not submitted. */
   readonly missing: number;

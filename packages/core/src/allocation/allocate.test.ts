@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { allocate } from './allocate.js';
 import type { AllocationProblem, AllocationProgress } from './problem.js';
-import { seededRandom, shuffled } from './random.js';
+import { seededRandom, shuffled } from '../random/random.js';
 import { bestWorth } from './testing/exhaustive.js';
 import { everybody, mixedProblem, worth } from './testing/problems.js';
 import { assertSmallest, assertSound } from './testing/sound.js';

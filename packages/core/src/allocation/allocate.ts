@@ -12,7 +12,7 @@ import {
   type Watch,
 } from './problem.js';
 import { measuresOf } from './quality.js';
-import { seededRandom } from './random.js';
+import { seededRandom } from '../random/random.js';
 import { mix, untangle } from './refine.js';
 import { Search } from './search.js';
 import { Strengths } from './strengths.js';

@@ -1,4 +1,5 @@
 import type { Board, Stretches } from './board.js';
+import { Nodes } from './nodes.js';
 import { indexes } from './place.js';
 import { follow, type Search, type Way } from './search.js';
 
@@ -68,17 +69,17 @@ class Labels {
   readonly #byLabel = new Map<number, number[]>();
   readonly #place: Int32Array;
   readonly #stamp: Int32Array;
-  readonly #handover: number;
+  readonly #nodes: Nodes;
   #mark = 0;
   #cycle: number[] | null = null;
 
   constructor(private readonly board: Board) {
     const { reviewers, drafts } = board;
-    this.#handover = reviewers + drafts;
-    const nodes = this.#handover + 1 + reviewers + 2;
-    this.#label = new Float64Array(nodes);
-    this.#parent = new Int32Array(nodes).fill(-1);
-    this.#queued = new Uint8Array(nodes);
+    this.#nodes = new Nodes(reviewers, drafts);
+    const { count } = this.#nodes;
+    this.#label = new Float64Array(count);
+    this.#parent = new Int32Array(count).fill(-1);
+    this.#queued = new Uint8Array(count);
     this.#place = new Int32Array(drafts);
     this.#stamp = new Int32Array(drafts);
     const open = indexes(drafts).filter((draft) => board.closed[draft] !== true);
@@ -106,7 +107,7 @@ class Labels {
     const { board } = this;
     for (let draft = 0; draft < board.drafts; draft += 1) {
       const received = board.received[draft] as readonly number[];
-      if (received.some((reviewer) => board.cost(reviewer, draft) > 0)) this.#enqueue(board.reviewers + draft);
+      if (received.some((reviewer) => board.cost(reviewer, draft) > 0)) this.#enqueue(this.#nodes.ofDraft(draft));
     }
     for (let reviewer = 0; reviewer < board.reviewers; reviewer += 1) {
       const gains = (board.costly[reviewer] as readonly number[]).some(
@@ -125,17 +126,18 @@ class Labels {
   #relaxFrom(node: number): void {
     const { board } = this;
     const label = this.#label[node] as number;
-    if (node < board.reviewers) this.#relaxReviewer(node, label);
-    else if (node < this.#handover) this.#relaxDraft(node - board.reviewers, node, label);
-    else if (node === this.#handover) {
+    const nodes = this.#nodes;
+    if (nodes.isReviewer(node)) this.#relaxReviewer(node, label);
+    else if (nodes.isDraft(node)) this.#relaxDraft(nodes.draftOf(node), node, label);
+    else if (node === nodes.handover) {
       for (let reviewer = 0; reviewer < board.reviewers; reviewer += 1) {
         if (board.spare(reviewer) > 0) this.#relax(node, reviewer, label);
       }
     } else {
-      const traded = node - this.#handover - 1;
+      const traded = nodes.loadOf(node);
       for (let draft = 0; draft < board.drafts; draft += 1) {
         if (board.load[draft] !== traded || (board.received[draft] as readonly number[]).length === 0) continue;
-        this.#relax(node, board.reviewers + draft, label);
+        this.#relax(node, nodes.ofDraft(draft), label);
       }
     }
   }
@@ -149,7 +151,7 @@ class Labels {
       if (this.#stamp[draft] === this.#mark) return;
       this.#stamp[draft] = this.#mark;
       const cost = (board.costs[reviewer] as readonly number[])[at] as number;
-      if (board.permits(reviewer, draft)) this.#relax(reviewer, board.reviewers + draft, label + cost);
+      if (board.permits(reviewer, draft)) this.#relax(reviewer, this.#nodes.ofDraft(draft), label + cost);
     });
     const stretches = board.stretches[reviewer] as Stretches;
     for (const [other, drafts] of this.#byLabel) {
@@ -158,11 +160,11 @@ class Labels {
         const draft = drafts[at] as number;
         if (this.#stamp[draft] === this.#mark) continue;
         if (!stretches.some(([from, to]) => draft >= from && draft < to)) continue;
-        this.#relax(reviewer, board.reviewers + draft, label);
+        this.#relax(reviewer, this.#nodes.ofDraft(draft), label);
         if (this.#cycle !== null) return;
       }
     }
-    if ((board.given[reviewer] as readonly number[]).length > 0) this.#relax(reviewer, this.#handover, label);
+    if ((board.given[reviewer] as readonly number[]).length > 0) this.#relax(reviewer, this.#nodes.handover, label);
   }
 
   #relaxDraft(draft: number, node: number, label: number): void {
@@ -171,7 +173,7 @@ class Labels {
       this.#relax(node, reviewer, label - board.cost(reviewer, draft));
     }
     const load = board.load[draft] as number;
-    if (load < (board.room[draft] as number)) this.#relax(node, this.#handover + 1 + load + 1, label);
+    if (load < (board.room[draft] as number)) this.#relax(node, this.#nodes.ofTrade(load + 1), label);
   }
 
   #relax(from: number, to: number, label: number): void {
@@ -179,8 +181,7 @@ class Labels {
     if (label >= before || this.#cycle !== null) return;
     this.#label[to] = label;
     this.#parent[to] = from;
-    const draft = to - this.board.reviewers;
-    if (draft >= 0 && draft < this.board.drafts) this.#move(draft, before, label);
+    if (this.#nodes.isDraft(to)) this.#move(this.#nodes.draftOf(to), before, label);
     // A node that goes back to itself by its parents has been made cheaper by itself: a cycle of negative cost.
     for (let at = from; at >= 0; at = this.#parent[at] as number) {
       if (at !== to) continue;

@@ -1,6 +1,6 @@
 import type { Board, Stretches } from './board.js';
 import type { Meetings } from './meetings.js';
-import { shuffled, type Random } from './random.js';
+import { shuffled, type Random } from '../random/random.js';
 
 /** How many of the least-reviewed drafts are tried at random before looking through all of them. */
 const TRIES = 24;

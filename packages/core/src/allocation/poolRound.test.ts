@@ -1,6 +1,6 @@
 import { poolRound, type PoolProblem } from './poolRound.js';
 import type { Pair } from './problem.js';
-import { seededRandom } from './random.js';
+import { seededRandom } from '../random/random.js';
 import { everybody } from './testing/problems.js';
 
 /** Some people hand in each night; all who wait are taken up in the nightly round. */

@@ -1,6 +1,7 @@
 import type { Board } from './board.js';
 import { mutualBound, type Meetings } from './meetings.js';
-import type { Random } from './random.js';
+import type { Random } from '../random/random.js';
+import { Nodes } from './nodes.js';
 import { follow } from './search.js';
 import { weakestSet, type Strengths } from './strengths.js';
 import type { TightWays } from './tightWays.js';
@@ -158,12 +159,13 @@ function longWay(
   if (ways.exhausted) return null;
   const way = ways.find(reviewer, draft, (one, other) => meetings.isMutual(one, other), random);
   if (way === null) return null;
-  const isDraft = (node: number) => node >= board.reviewers && node < board.reviewers + board.drafts;
-  const steps = way.slice(1).map((node, at) => [way[at] as number, node] as const);
-  const touched = steps
-    .filter(([from, to]) => isDraft(from) !== isDraft(to) && Math.min(from, to) < board.reviewers)
-    .map(([from, to]) => [Math.min(from, to), Math.max(from, to) - board.reviewers] as const)
-    .filter(([, other]) => other < board.drafts);
+  const nodes = new Nodes(board.reviewers, board.drafts);
+  // Of a step between a reviewer and a draft, whichever way it goes, the pair; of other steps nothing.
+  const touched = way.slice(1).flatMap((to, at): Array<readonly [number, number]> => {
+    const from = way[at] as number;
+    if (nodes.isReviewer(from) && nodes.isDraft(to)) return [[from, nodes.draftOf(to)]];
+    return nodes.isDraft(from) && nodes.isReviewer(to) ? [[to, nodes.draftOf(from)]] : [];
+  });
   const offer: Exchange = {
     touched: [[reviewer, draft], ...touched],
     go: () => {

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { allocate } from './allocate.js';
 import type { AllocationProblem, Pair } from './problem.js';
-import { seededRandom } from './random.js';
+import { seededRandom } from '../random/random.js';
 import { repair, type AllocationChanges } from './repair.js';
 import { allAllocations, isLess } from './testing/exhaustive.js';
 import { everybody, mixedProblem, worth } from './testing/problems.js';

@@ -1,4 +1,5 @@
 import type { Board, Stretches } from './board.js';
+import { Nodes, NOT_REACHED, START, wayTo } from './nodes.js';
 
 export interface Way {
   /** Only steps that cost nothing. Without it, costs play no part. */
@@ -17,11 +18,10 @@ export interface Way {
  * far, but for the few ruled out. Skipping over those already reached (a disjoint-set forest with path compression;
  * Tarjan, J. ACM 22, 1975) makes one search cost little more than the number of people and reviews, plus what is ruled
  * out, instead of their product.
- *
- * Nodes: reviewers from 0, drafts from `reviewers`, then the hand-over, then one for each number of reviews traded.
  */
 export class Search {
-  /** The node from which each one was reached; -1 for a start, -2 for those not reached. */
+  readonly #nodes: Nodes;
+  /** The node from which each one was reached, or `START`, or `NOT_REACHED`. */
   readonly #parent: Int32Array;
   readonly #queue: Int32Array;
   /** The next draft at or after this one that is not reached. */
@@ -30,15 +30,12 @@ export class Search {
   readonly #stamp: Int32Array;
   #mark = 0;
   #tail = 0;
-  readonly #handover: number;
 
   constructor(private readonly board: Board) {
     const { reviewers, drafts } = board;
-    this.#handover = reviewers + drafts;
-    // No draft gets more reviews than there are reviewers, fixed ones included, so this is room for all trades.
-    const nodes = this.#handover + 1 + reviewers + 2;
-    this.#parent = new Int32Array(nodes);
-    this.#queue = new Int32Array(nodes);
+    this.#nodes = new Nodes(reviewers, drafts);
+    this.#parent = new Int32Array(this.#nodes.count);
+    this.#queue = new Int32Array(this.#nodes.count);
     this.#next = new Int32Array(drafts + 1);
     this.#open = new Int32Array(drafts + 1);
     this.#open[drafts] = drafts;
@@ -49,11 +46,11 @@ export class Search {
   }
 
   draftNode(draft: number): number {
-    return this.board.reviewers + draft;
+    return this.#nodes.ofDraft(draft);
   }
 
   reached(node: number): boolean {
-    return this.#parent[node] !== -2;
+    return this.#parent[node] !== NOT_REACHED;
   }
 
   /**
@@ -62,23 +59,23 @@ export class Search {
    * @returns the targets, nearest first
    */
   run(starts: readonly number[], way: Way, isTarget: (draft: number) => boolean, all: boolean): number[] {
-    const { reviewers, drafts } = this.board;
-    this.#parent.fill(-2);
+    const nodes = this.#nodes;
+    this.#parent.fill(NOT_REACHED);
     this.#next.set(this.#open);
     this.#tail = 0;
-    for (const node of starts) this.#reach(node, -1);
+    for (const node of starts) this.#reach(node, START);
     const targets: number[] = [];
     for (let head = 0; head < this.#tail; head += 1) {
       const node = this.#queue[head] as number;
       const from = this.#tail;
-      if (node < reviewers) this.#expandReviewer(node, way);
-      else if (node < reviewers + drafts) this.#expandDraft(node - reviewers, node, way);
-      else if (node === this.#handover) this.#expandHandover();
+      if (nodes.isReviewer(node)) this.#expandReviewer(node, way);
+      else if (nodes.isDraft(node)) this.#expandDraft(nodes.draftOf(node), node, way);
+      else if (node === nodes.handover) this.#expandHandover();
       else this.#expandTrade(node);
       for (let at = from; at < this.#tail; at += 1) {
-        const found = (this.#queue[at] as number) - reviewers;
-        if (found < 0 || found >= drafts || !isTarget(found)) continue;
-        targets.push(found + reviewers);
+        const found = this.#queue[at] as number;
+        if (!nodes.isDraft(found) || !isTarget(nodes.draftOf(found))) continue;
+        targets.push(found);
         if (!all) return targets;
       }
     }
@@ -86,12 +83,13 @@ export class Search {
   }
 
   #reach(node: number, parent: number): void {
-    if (this.#parent[node] !== -2) return;
+    if (this.reached(node)) return;
     this.#parent[node] = parent;
     this.#queue[this.#tail] = node;
     this.#tail += 1;
-    const draft = node - this.board.reviewers;
-    if (draft >= 0 && draft < this.board.drafts) this.#next[draft] = draft + 1;
+    if (!this.#nodes.isDraft(node)) return;
+    const draft = this.#nodes.draftOf(node);
+    this.#next[draft] = draft + 1;
   }
 
   #expandReviewer(reviewer: number, { free, handing }: Way): void {
@@ -106,10 +104,10 @@ export class Search {
     }
     for (const [from, to] of board.stretches[reviewer] as Stretches) {
       for (let draft = this.#nextOpen(from); draft < to; draft = this.#nextOpen(draft + 1)) {
-        if (this.#stamp[draft] !== this.#mark) this.#reach(board.reviewers + draft, reviewer);
+        if (this.#stamp[draft] !== this.#mark) this.#reach(this.#nodes.ofDraft(draft), reviewer);
       }
     }
-    if (handing) this.#reach(this.#handover, reviewer);
+    if (handing) this.#reach(this.#nodes.handover, reviewer);
   }
 
   #nextOpen(draft: number): number {
@@ -131,28 +129,28 @@ export class Search {
       this.#reach(reviewer, node);
     }
     const load = board.load[draft] as number;
-    if (trading && load < (board.room[draft] as number)) this.#reach(this.#handover + 1 + load + 1, node);
+    if (trading && load < (board.room[draft] as number)) this.#reach(this.#nodes.ofTrade(load + 1), node);
   }
 
   #expandHandover(): void {
     for (let reviewer = 0; reviewer < this.board.reviewers; reviewer += 1) {
-      if (this.board.spare(reviewer) > 0) this.#reach(reviewer, this.#handover);
+      if (this.board.spare(reviewer) > 0) this.#reach(reviewer, this.#nodes.handover);
     }
   }
 
   #expandTrade(node: number): void {
-    const { load, drafts, reviewers, received } = this.board;
-    const traded = node - this.#handover - 1;
+    const { load, drafts, received } = this.board;
+    const traded = this.#nodes.loadOf(node);
     for (let draft = 0; draft < drafts; draft += 1) {
-      if (load[draft] === traded && (received[draft] as number[]).length > 0) this.#reach(reviewers + draft, node);
+      if (load[draft] === traded && (received[draft] as number[]).length > 0) {
+        this.#reach(this.#nodes.ofDraft(draft), node);
+      }
     }
   }
 
   /** The way to a node, from its start. */
   wayTo(node: number): number[] {
-    const way: number[] = [];
-    for (let at = node; at >= 0; at = this.#parent[at] as number) way.push(at);
-    return way.reverse();
+    return wayTo(this.#parent, node);
   }
 
   /** Goes the ways to all of these nodes that share nothing with one gone before. @returns how many */
@@ -172,12 +170,11 @@ export class Search {
 
 /** Makes the moves of a way: a step from reviewer to draft gives, one from draft to reviewer takes back. */
 export function follow(board: Board, way: readonly number[]): void {
-  const { reviewers, drafts } = board;
-  const isDraft = (node: number) => node >= reviewers && node < reviewers + drafts;
+  const nodes = new Nodes(board.reviewers, board.drafts);
   for (let at = 1; at < way.length; at += 1) {
     const from = way[at - 1] as number;
     const to = way[at] as number;
-    if (from < reviewers && isDraft(to)) board.add(from, to - reviewers);
-    else if (isDraft(from) && to < reviewers) board.remove(to, from - reviewers);
+    if (nodes.isReviewer(from) && nodes.isDraft(to)) board.add(from, nodes.draftOf(to));
+    else if (nodes.isDraft(from) && nodes.isReviewer(to)) board.remove(to, nodes.draftOf(from));
   }
 }

@@ -1,5 +1,6 @@
 import type { Board } from './board.js';
-import type { Random } from './random.js';
+import { Nodes, NOT_REACHED, START, wayTo } from './nodes.js';
+import type { Random } from '../random/random.js';
 
 /** Reviewers times drafts, looked at in all, over all searches. */
 const MOST_LOOKS = 30_000_000;
@@ -12,16 +13,16 @@ const MOST_LOOKS = 30_000_000;
  */
 export class TightWays {
   readonly #parent: Int32Array;
-  readonly #handover: number;
+  readonly #nodes: Nodes;
   #looks = 0;
 
-  /** @param potentials by node, numbered as in `Search` */
+  /** @param potentials by node */
   constructor(
     private readonly board: Board,
     private readonly potentials: Float64Array,
   ) {
     this.#parent = new Int32Array(potentials.length);
-    this.#handover = board.reviewers + board.drafts;
+    this.#nodes = new Nodes(board.reviewers, board.drafts);
   }
 
   get exhausted(): boolean {
@@ -41,66 +42,80 @@ export class TightWays {
     random: Random,
   ): number[] | null {
     const { board } = this;
-    const target = board.reviewers + draft;
+    const target = this.#nodes.ofDraft(draft);
     // Giving the draft up is a move as well: it closes the circle.
     if (!this.#isTight(target, reviewer, -board.cost(reviewer, draft))) return null;
-    this.#parent.fill(-2);
-    this.#parent[reviewer] = -1;
+    this.#parent.fill(NOT_REACHED);
+    this.#parent[reviewer] = START;
     const queue = [reviewer];
     for (let head = 0; head < queue.length; head += 1) {
       const node = queue[head] as number;
       for (const next of this.#from(node, avoid, random)) {
-        if (this.#parent[next] !== -2) continue;
+        if (this.#parent[next] !== NOT_REACHED) continue;
         this.#parent[next] = node;
-        if (next === target) return this.#wayTo(target);
+        if (next === target) return wayTo(this.#parent, target);
         queue.push(next);
       }
     }
     return null;
   }
 
-  #wayTo(target: number): number[] {
-    const way: number[] = [];
-    for (let at = target; at >= 0; at = this.#parent[at] as number) way.push(at);
-    return way.reverse();
-  }
-
   #isTight(from: number, to: number, cost: number): boolean {
     return cost + (this.potentials[from] as number) - (this.potentials[to] as number) === 0;
   }
 
+  /** Nodes to which a tight move leads from this one. */
   *#from(node: number, avoid: (reviewer: number, draft: number) => boolean, random: Random): Generator<number> {
+    const nodes = this.#nodes;
+    if (nodes.isReviewer(node)) yield* this.#fromReviewer(node, avoid, random);
+    else if (nodes.isDraft(node)) yield* this.#fromDraft(nodes.draftOf(node), node);
+    else if (node === nodes.handover) yield* this.#fromHandover(node);
+    else yield* this.#fromTrade(nodes.loadOf(node), node);
+  }
+
+  /** A reviewer takes a draft, from a random one on, or leaves a review to somebody else. */
+  *#fromReviewer(
+    reviewer: number,
+    avoid: (reviewer: number, draft: number) => boolean,
+    random: Random,
+  ): Generator<number> {
     const { board } = this;
-    const { reviewers, drafts } = board;
-    if (node < reviewers) {
-      this.#looks += drafts;
-      const first = Math.floor(random() * drafts);
-      for (let turn = 0; turn < drafts; turn += 1) {
-        const draft = (first + turn) % drafts;
-        const to = reviewers + draft;
-        if (this.#parent[to] !== -2 || !board.open(node, draft)) continue;
-        if (this.#isTight(node, to, board.cost(node, draft)) && !avoid(node, draft)) yield to;
-      }
-      if (this.#isTight(node, this.#handover, 0)) yield this.#handover;
-    } else if (node < this.#handover) {
-      const draft = node - reviewers;
-      for (const reviewer of board.received[draft] as readonly number[]) {
-        if (this.#isTight(node, reviewer, -board.cost(reviewer, draft))) yield reviewer;
-      }
-      const load = board.load[draft] as number;
-      const trade = this.#handover + 1 + load + 1;
-      if (load < (board.room[draft] as number) && this.#isTight(node, trade, 0)) yield trade;
-    } else if (node === this.#handover) {
-      for (let reviewer = 0; reviewer < reviewers; reviewer += 1) {
-        if (board.spare(reviewer) > 0 && this.#isTight(node, reviewer, 0)) yield reviewer;
-      }
-    } else {
-      const traded = node - this.#handover - 1;
-      for (let draft = 0; draft < drafts; draft += 1) {
-        const movable = (board.received[draft] as readonly number[]).length > 0;
-        if (board.load[draft] === traded && movable && this.#isTight(node, reviewers + draft, 0))
-          yield reviewers + draft;
-      }
+    const { drafts } = board;
+    this.#looks += drafts;
+    const first = Math.floor(random() * drafts);
+    for (let turn = 0; turn < drafts; turn += 1) {
+      const draft = (first + turn) % drafts;
+      const to = this.#nodes.ofDraft(draft);
+      if (this.#parent[to] !== NOT_REACHED || !board.open(reviewer, draft)) continue;
+      if (this.#isTight(reviewer, to, board.cost(reviewer, draft)) && !avoid(reviewer, draft)) yield to;
+    }
+    const { handover } = this.#nodes;
+    if (this.#isTight(reviewer, handover, 0)) yield handover;
+  }
+
+  /** A draft lets one of its reviewers go, or ends with one review more. */
+  *#fromDraft(draft: number, node: number): Generator<number> {
+    const { board } = this;
+    for (const reviewer of board.received[draft] as readonly number[]) {
+      if (this.#isTight(node, reviewer, -board.cost(reviewer, draft))) yield reviewer;
+    }
+    const load = board.load[draft] as number;
+    const trade = this.#nodes.ofTrade(load + 1);
+    if (load < (board.room[draft] as number) && this.#isTight(node, trade, 0)) yield trade;
+  }
+
+  *#fromHandover(node: number): Generator<number> {
+    for (let reviewer = 0; reviewer < this.board.reviewers; reviewer += 1) {
+      if (this.board.spare(reviewer) > 0 && this.#isTight(node, reviewer, 0)) yield reviewer;
+    }
+  }
+
+  *#fromTrade(traded: number, node: number): Generator<number> {
+    const { drafts, load, received } = this.board;
+    for (let draft = 0; draft < drafts; draft += 1) {
+      const movable = (received[draft] as readonly number[]).length > 0;
+      const to = this.#nodes.ofDraft(draft);
+      if (load[draft] === traded && movable && this.#isTight(node, to, 0)) yield to;
     }
   }
 }

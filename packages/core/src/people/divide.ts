@@ -1,4 +1,4 @@
-import { seededRandom, shuffled } from '../allocation/random.js';
+import { seededRandom, shuffled } from '../random/random.js';
 import { MisuseError } from '../problem.js';
 
 export interface Division {

@@ -1,4 +1,4 @@
-import { shuffled, type Random } from '../allocation/random.js';
+import { shuffled, type Random } from '../random/random.js';
 
 /** Shore birds, plants and places: short, easily told apart, and no person's name. */
 const WORDS: readonly string[] =

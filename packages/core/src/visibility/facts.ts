@@ -43,7 +43,20 @@ export interface Reviewing {
   readonly selfReviewed: boolean;
 }
 
-/** What an exchange consists of, as far as seeing it goes; `mine` are relations of the viewer to it. */
+/** How a viewer stands to a draft: what follows from being its author, its reviewer, or of the staff. */
+export interface DraftStanding extends Reviewing {
+  readonly allocatedToViewer: boolean;
+}
+
+/** Something that somebody wrote in a review. Withheld: staff keep it from the author. */
+interface Written {
+  /** The review that it belongs to: written by the viewer, of the viewer's own draft, submitted. */
+  readonly byViewer: boolean;
+  readonly submitted: boolean;
+  readonly withheld: boolean;
+}
+
+/** What an exchange consists of, as far as seeing it goes. */
 export type Subject =
   | { readonly kind: 'course' }
   /** Names and addresses of everybody in the course, and its library. */
@@ -54,10 +67,23 @@ export type Subject =
   /** The viewer's own draft, saved or handed in. */
   | { readonly kind: 'own-draft' }
   /** Somebody else's handed-in draft. */
-  | ({ readonly kind: 'draft'; readonly allocatedToViewer: boolean } & Reviewing)
+  | ({ readonly kind: 'draft' } & DraftStanding)
+  /**
+   * A part of a draft. `saved`: only saved, not of a version. `current`: of the version that the viewer reviews, or,
+   * for other viewers, of the one that counts.
+   */
+  | ({ readonly kind: 'part'; readonly saved: boolean; readonly current: boolean } & DraftStanding)
+  /** A file as it was handed in, byte for byte, with all that it says of itself; and the versions there have been. */
+  | ({ readonly kind: 'original' | 'versions' } & DraftStanding)
   /** The list of the viewer's own reviews, before any one of them is opened. */
   | { readonly kind: 'own-reviews'; readonly viewerHandedIn: boolean }
-  | ({ readonly kind: 'review'; readonly byViewer: boolean; readonly submitted: boolean } & Reviewing)
+  | ({ readonly kind: 'review' } & Written & Reviewing)
+  /** A note, an answer (the overall comment is one), something attached to either. */
+  | ({ readonly kind: 'note' | 'answer' | 'attachment' } & Written & Reviewing)
+  /** When a review was submitted, and what else its reviewer has to write. */
+  | { readonly kind: 'reviewing-life'; readonly byViewer: boolean }
+  /** Why a form can no longer change, and what is wrong with it. */
+  | { readonly kind: 'form-workings' }
   /** All that an author gets about the own draft. */
   | { readonly kind: 'feedback' };
 
@@ -70,6 +96,8 @@ export type Act =
   | { readonly kind: 'publish' }
   | { readonly kind: 'allocate' }
   | { readonly kind: 'release' }
+  /** Any date of a published exchange, for everybody. */
+  | { readonly kind: 'move-dates' }
   /** Own due times, excuses, reminders, and handing in for a student. */
   | { readonly kind: 'collect' }
   | { readonly kind: 'save-draft' }

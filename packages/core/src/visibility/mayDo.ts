@@ -24,6 +24,7 @@ export function mayDo(viewer: Viewer, exchange: ExchangeFacts | null, act: Act):
       if (viewer.role === 'student') return refuse('not-yours');
       return exchange.published ? ALLOWED : refuse('not-published');
     case 'release':
+    case 'move-dates':
       if (viewer.role !== 'instructor') return refuse('not-yours');
       return exchange.published ? ALLOWED : refuse('not-published');
     case 'save-draft':

@@ -33,16 +33,42 @@ export function maySee(viewer: Viewer, exchange: ExchangeFacts | null, subject: 
     case 'own-reviews':
       return reviewerMayOpen(exchange, { ...subject, ofOwnDraft: true, selfReviewed: true });
     case 'review':
+    case 'note':
+    case 'answer':
+    case 'attachment':
       if (subject.byViewer) return reviewerMayOpen(exchange, subject);
       // A review under way, or one never submitted, is not told of: its existence says who works when.
-      if (!subject.ofOwnDraft || !subject.submitted) return refuse('unknown');
+      if (!subject.ofOwnDraft || !subject.submitted || subject.withheld) return refuse('unknown');
       return exchange.may.released ? ALLOWED : refuse('unknown');
+    case 'part':
+      if (subject.ofOwnDraft) return ALLOWED;
+      if (!subject.allocatedToViewer || subject.saved || !subject.current) return refuse('unknown');
+      return reviewerMayOpen(exchange, subject);
+    case 'original':
+    case 'versions':
+      return subject.ofOwnDraft ? ALLOWED : refuse('unknown');
+    case 'reviewing-life':
+      return subject.byViewer ? ALLOWED : refuse('unknown');
+    case 'form-workings':
+      return refuse('not-yours');
   }
 }
 
-/** Staff see all of their course but have no draft and no feedback of their own. */
+/** Staff see all of their course but have no draft and no feedback of their own; what is only saved is its author's. */
 function staffMaySee(subject: Subject): Decision {
-  return subject.kind === 'own-draft' || subject.kind === 'feedback' ? refuse('not-yours') : ALLOWED;
+  if (subject.kind === 'own-draft' || subject.kind === 'feedback') return refuse('not-yours');
+  return subject.kind === 'part' && subject.saved ? refuse('unknown') : ALLOWED;
+}
+
+/**
+ * As what somebody reads a draft: its author and staff get what was handed in, as it came; a reviewer gets reading
+ * copies under neutral names, with what was hidden left out.
+ */
+export type Reader = 'author' | 'staff' | 'reviewer';
+
+export function readerOf(viewer: Viewer, { ofOwnDraft }: Pick<Reviewing, 'ofOwnDraft'>): Reader {
+  if (viewer.role !== 'student') return 'staff';
+  return ofOwnDraft ? 'author' : 'reviewer';
 }
 
 export function beforeReviewing({ stage, rolling }: ExchangeFacts): boolean {

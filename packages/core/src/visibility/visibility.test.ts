@@ -1,4 +1,4 @@
-import { seededRandom } from '../allocation/random.js';
+import { seededRandom } from '../random/random.js';
 import { makeAliases } from './aliases.js';
 import type { Openings } from '../timeline/stage.js';
 import type { Act, ExchangeFacts, NamesPolicy, Subject, Viewer } from './facts.js';

@@ -1,5 +1,5 @@
 import type { AllocationProblem, Pair } from '../problem.js';
-import { seededRandom } from '../random.js';
+import { seededRandom } from '../../random/random.js';
 
 /** Everybody hands in one draft and is asked for as many reviews. */
 export function everybody(count: number, reviews: number, seed = 1): AllocationProblem {

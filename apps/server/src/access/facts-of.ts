@@ -1,0 +1,33 @@
+import {
+  DATE_ORDER,
+  openingsAt,
+  stageAt,
+  type DateName,
+  type ExchangeDates,
+  type ExchangeFacts,
+  type OwnTimes,
+  type TimelineState,
+} from '@salt-circle/core';
+import type { Exchange } from '../model/exchange.js';
+
+export function datesOf(exchange: Exchange): ExchangeDates {
+  return Object.fromEntries(DATE_ORDER.map((name) => [name, exchange[name]])) as Record<DateName, number | null>;
+}
+
+export function timelineOf(exchange: Exchange): TimelineState {
+  return { dates: datesOf(exchange), publishedAt: exchange.publishedAt, rolling: exchange.rolling };
+}
+
+export function factsOf(exchange: Exchange, own: OwnTimes | null, now: number): ExchangeFacts {
+  const timeline = timelineOf(exchange);
+  return {
+    published: exchange.publishedAt !== null,
+    stage: stageAt(timeline, now),
+    may: openingsAt(timeline, own, now),
+    names: exchange.names,
+    showNamesAtRelease: exchange.showNamesAtRelease,
+    ownHandInFirst: exchange.ownHandInFirst,
+    selfReview: exchange.selfReview,
+    rolling: exchange.rolling,
+  };
+}

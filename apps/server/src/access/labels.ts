@@ -1,0 +1,114 @@
+import type { PersonLabel } from '@salt-circle/contracts';
+import { nameShown, type Part } from '@salt-circle/core';
+import { In, type EntityManager } from 'typeorm';
+import { Person } from '../model/person.js';
+import type { Draft } from '../model/draft.js';
+import { StudentGroup } from '../model/group.js';
+import { Participant } from '../model/exchange.js';
+import type { Place } from './access.js';
+
+const PARTS: readonly Part[] = ['author', 'reviewer'];
+
+/**
+ * The one mapper from participants to what the one who asks may call them. A hidden name is not even
+ * loaded: it cannot leave by mistake.
+ */
+export class Labels {
+  private constructor(
+    private readonly place: Place,
+    private readonly labels: Readonly<Record<Part, ReadonlyMap<string, PersonLabel>>>,
+    private readonly groupTitles: ReadonlyMap<string, string>,
+  ) {}
+
+  static async load(manager: EntityManager, place: Place, participants: readonly Participant[]): Promise<Labels> {
+    const shown = (one: Participant, part: Part) =>
+      nameShown(place.viewer, place.facts, part, one.personId === place.person.id);
+    const named = participants.filter((one) =>
+      PARTS.some((part) => shown(one, part) === 'name' || shown(one, part) === 'both'),
+    );
+    const names = await namesOf(
+      manager,
+      named.map(({ personId }) => personId),
+    );
+    const label = (one: Participant, part: Part): PersonLabel => {
+      const name = names.get(one.personId) ?? '';
+      switch (shown(one, part)) {
+        case 'self':
+          return { you: true, alias: one.alias };
+        case 'name':
+          return { name };
+        case 'both':
+          return { name, alias: one.alias };
+        case 'alias':
+          return { alias: one.alias };
+      }
+    };
+    const labels = (part: Part) => new Map(participants.map((one) => [one.id, label(one, part)] as const));
+    return new Labels(
+      place,
+      { author: labels('author'), reviewer: labels('reviewer') },
+      await groupTitles(manager, place),
+    );
+  }
+
+  /** All participants of the exchange. */
+  static async ofExchange(manager: EntityManager, place: Place): Promise<Labels> {
+    return Labels.load(manager, place, await manager.findBy(Participant, { exchangeId: place.exchange.id }));
+  }
+
+  author(participantId: string): PersonLabel {
+    return this.#of(participantId, 'author');
+  }
+
+  /** Whose draft it is: a student, or a group, which has a title for a name. */
+  authorOf({ participantId, groupId, alias }: Pick<Draft, 'participantId' | 'groupId' | 'alias'>): PersonLabel {
+    if (groupId === null) return this.author(participantId);
+    const { place } = this;
+    const name = this.groupTitles.get(groupId) ?? '';
+    const aliased = { alias: alias ?? '' };
+    switch (nameShown(place.viewer, place.facts, 'author', groupId === place.groupId)) {
+      case 'self':
+        return { you: true, ...aliased };
+      case 'name':
+        return { name };
+      case 'both':
+        return { name, ...aliased };
+      case 'alias':
+        return aliased;
+    }
+  }
+
+  reviewer(participantId: string): PersonLabel {
+    return this.#of(participantId, 'reviewer');
+  }
+
+  #of(participantId: string, part: Part): PersonLabel {
+    const label = this.labels[part].get(participantId);
+    if (label === undefined) throw new Error('a participant outside of the loaded ones was asked for');
+    return label;
+  }
+}
+
+/** Titles of groups that hand in; a hidden one is not loaded. */
+async function groupTitles(manager: EntityManager, place: Place): Promise<Map<string, string>> {
+  const { exchange, viewer, facts } = place;
+  const hidden = nameShown(viewer, facts, 'author', false) === 'alias';
+  if (exchange.handInAs !== 'group' || exchange.groupSetId === null || hidden) return new Map();
+  const groups = await manager.findBy(StudentGroup, { setId: exchange.groupSetId });
+  return new Map(groups.map(({ id, title }) => [id, title]));
+}
+
+/** SQLite takes a bounded number of parameters in one query. */
+const CHUNK = 500;
+
+export async function namesOf(manager: EntityManager, personIds: readonly string[]): Promise<Map<string, string>> {
+  const names = new Map<string, string>();
+  for (let from = 0; from < personIds.length; from += CHUNK) {
+    const people = await manager.find(Person, {
+      select: { id: true, name: true },
+      where: { id: In(personIds.slice(from, from + CHUNK)) },
+    });
+    for (const { id, name } of people) names.set(id, name);
+  }
+  return names;
+}

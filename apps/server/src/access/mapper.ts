@@ -1,0 +1,50 @@
+import type { CourseCard, DatesView, ExchangeCard, NextChangeView, OwnTimesPart } from '@salt-circle/contracts';
+import { DATE_ORDER, nextChange, type DateName, type ExchangeDates, type OwnTimes } from '@salt-circle/core';
+import type { Course } from '../model/course.js';
+import type { CoursePlace } from './access.js';
+import type { Exchange } from '../model/exchange.js';
+import { datesOf, factsOf, timelineOf } from './facts-of.js';
+import { iso, isoOrNull } from '../platform/wire/instants.js';
+
+export function datesView(dates: ExchangeDates): DatesView {
+  return Object.fromEntries(DATE_ORDER.map((name) => [name, isoOrNull(dates[name])])) as Record<
+    DateName,
+    string | null
+  >;
+}
+
+/** Blank dates of the wire are null. */
+export function datesFrom(dates: Readonly<Record<DateName, string | null>>): ExchangeDates {
+  const at = (text: string | null) => (text === null ? null : Date.parse(text));
+  return Object.fromEntries(DATE_ORDER.map((name) => [name, at(dates[name])])) as Record<DateName, number | null>;
+}
+
+export function nextView(exchange: Exchange, now: number, own: OwnTimes | null = null): NextChangeView | null {
+  const next = nextChange(timelineOf(exchange), now, own);
+  return next === null ? null : { date: next.date, at: iso(next.at) };
+}
+
+export function courseCard(course: Course, role: NonNullable<CoursePlace['viewer']['role']>): CourseCard {
+  return { id: course.id, title: course.title, timeZone: course.timeZone, role };
+}
+
+export function exchangeCard(exchange: Exchange, now: number, own: OwnTimes | null = null): ExchangeCard {
+  return {
+    id: exchange.id,
+    title: exchange.title,
+    published: exchange.publishedAt !== null,
+    stage: factsOf(exchange, own, now).stage,
+    dates: datesView(datesOf(exchange)),
+    next: nextView(exchange, now, own),
+  };
+}
+
+export function ownTimesPart({ draftsDue, reviewsDue, repliesDue, revisionDue, excused }: OwnTimes): OwnTimesPart {
+  return {
+    draftsDue: isoOrNull(draftsDue),
+    reviewsDue: isoOrNull(reviewsDue),
+    repliesDue: isoOrNull(repliesDue),
+    revisionDue: isoOrNull(revisionDue),
+    excused,
+  };
+}

@@ -1,0 +1,63 @@
+import { Injectable } from '@nestjs/common';
+import { makeAliases, seededRandom } from '@salt-circle/core';
+import { IsNull } from 'typeorm';
+import { Person } from '../model/person.js';
+import type { Asker, Seeing } from './seeing.js';
+import { Clock } from '../platform/clock/clock.js';
+import { Enrolment } from '../model/course.js';
+import { Database } from '../platform/database/database.js';
+import { Exchange, Participant } from '../model/exchange.js';
+import { refusal } from '../platform/problems/sentences.js';
+
+/** Says at which exchange one looks, with whose eyes, and at which moment: `exchange/participant` or `exchange/example@time`. */
+export const SEE_HEADER = 'x-salt-circle-see';
+const EXAMPLE = 'example';
+
+/** Puts a student in the place of the member of staff who asks, for looking only. */
+@Injectable()
+export class SeeingService {
+  constructor(
+    private readonly database: Database,
+    private readonly clock: Clock,
+  ) {}
+
+  /** @throws ProblemError `not-found` for anybody who is not on the staff of the exchange's course */
+  async eyesOf(by: Asker, header: string): Promise<Asker> {
+    const match = /^([\w-]{1,64})\/([\w-]{1,64})(?:@(\S{1,40}))?$/.exec(header);
+    const [, exchangeId = '', who = '', time] = match ?? [];
+    const manager = this.database.read;
+    const exchange = await manager.findOneBy(Exchange, { id: exchangeId });
+    const staff =
+      exchange !== null &&
+      (await manager.findBy(Enrolment, { courseId: exchange.courseId, personId: by.id, active: true })).some(
+        ({ role }) => role !== 'student',
+      );
+    if (exchange === null || !staff) throw refusal('unknown');
+    const base = { by, courseId: exchange.courseId, exchangeId };
+    if (who === EXAMPLE) {
+      const at = time === undefined || Number.isNaN(Date.parse(time)) ? null : Date.parse(time);
+      return this.#example({ ...base, participant: this.#invented(exchangeId), example: true, at });
+    }
+    const participant = await manager.findOneBy(Participant, { id: who, exchangeId, extraReviews: IsNull() });
+    const person = participant === null ? null : await manager.findOneBy(Person, { id: participant.personId });
+    if (participant === null || person === null) throw refusal('unknown');
+    return { ...person, seeing: { ...base, participant, example: false, at: null } };
+  }
+
+  #invented(exchangeId: string): Participant {
+    const [alias = 'Example'] = makeAliases(1, new Set(), seededRandom(1));
+    return { id: EXAMPLE, exchangeId, personId: EXAMPLE, alias, extraReviews: null };
+  }
+
+  #example(seeing: Seeing): Asker {
+    return {
+      id: EXAMPLE,
+      name: 'An example student',
+      email: 'student@example.org',
+      passwordHash: null,
+      createsCourses: false,
+      createdAt: this.clock.now(),
+      seeing,
+    };
+  }
+}

@@ -1,0 +1,46 @@
+import { Injectable, SetMetadata, createParamDecorator, type CanActivate, type ExecutionContext } from '@nestjs/common';
+import { Reflector } from '@nestjs/core';
+import type { Request } from 'express';
+import type { Asker } from './seeing.js';
+import { SessionService } from './session.service.js';
+import { refusal, signedOut } from '../platform/problems/sentences.js';
+import { SEE_HEADER, SeeingService } from './seeing.service.js';
+
+export interface PersonRequest extends Request {
+  person?: Asker | null;
+}
+
+const PUBLIC = 'salt-circle:public';
+
+/** Marks a route that answers without a session. */
+export const Public = () => SetMetadata(PUBLIC, true);
+
+/** The signed-in person, as a parameter of a controller's method. */
+export const Me = createParamDecorator((_: unknown, context: ExecutionContext): Asker | null => {
+  return context.switchToHttp().getRequest<PersonRequest>().person ?? null;
+});
+
+@Injectable()
+export class SessionGuard implements CanActivate {
+  constructor(
+    private readonly reflector: Reflector,
+    private readonly sessions: SessionService,
+    private readonly seeing: SeeingService,
+  ) {}
+
+  async canActivate(context: ExecutionContext): Promise<boolean> {
+    const request = context.switchToHttp().getRequest<PersonRequest>();
+    request.person = await this.sessions.personOf(request.headers.cookie);
+    const see = request.headers[SEE_HEADER];
+    if (request.person !== null && typeof see === 'string') {
+      request.person = await this.seeing.eyesOf(request.person, see);
+      if (request.method !== 'GET') throw refusal('read-only');
+    }
+    const open = this.reflector.getAllAndOverride<boolean | undefined>(PUBLIC, [
+      context.getHandler(),
+      context.getClass(),
+    ]);
+    if (request.person === null && open !== true) throw signedOut();
+    return true;
+  }
+}

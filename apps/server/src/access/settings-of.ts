@@ -1,0 +1,92 @@
+import type { PlanRequest, PlanSettings } from '@salt-circle/contracts';
+import type { DateName } from '@salt-circle/core';
+import { cleanHtml } from '../platform/html/clean-html.js';
+import { datesOf } from './facts-of.js';
+import type { Exchange } from '../model/exchange.js';
+import { datesFrom, datesView } from './mapper.js';
+
+/** The columns of an exchange that a plan sets. */
+export type PlanRow = Pick<
+  Exchange,
+  | DateName
+  | 'title'
+  | 'briefHtml'
+  | 'guideHtml'
+  | 'late'
+  | 'deliverables'
+  | 'takesPart'
+  | 'handInAs'
+  | 'whom'
+  | 'groupSetId'
+  | 'reviewsPerStudent'
+  | 'selfReview'
+  | 'ownHandInFirst'
+  | 'names'
+  | 'showNamesAtRelease'
+  | 'gradeParts'
+  | 'shorthandId'
+>;
+
+export function settingsOf(exchange: Exchange): PlanSettings {
+  return {
+    title: exchange.title,
+    briefHtml: exchange.briefHtml,
+    guideHtml: exchange.guideHtml,
+    dates: datesView(datesOf(exchange)),
+    late: exchange.late,
+    deliverables: exchange.deliverables,
+    takesPart: exchange.takesPart,
+    handInAs: exchange.handInAs,
+    whom: exchange.whom,
+    groupSetId: exchange.groupSetId,
+    reviewsPerStudent: exchange.reviewsPerStudent,
+    selfReview: exchange.selfReview,
+    ownHandInFirst: exchange.ownHandInFirst,
+    names: exchange.names,
+    showNamesAtRelease: exchange.showNamesAtRelease,
+    gradeParts: exchange.gradeParts,
+    shorthandId: exchange.shorthandId,
+  };
+}
+
+/** Field by field in one order, so that equal settings are equal texts, and rich text only as it may be shown. */
+export function rowFrom(settings: PlanSettings | PlanRequest): PlanRow {
+  const { late, takesPart } = settings;
+  return {
+    ...datesFrom(settings.dates),
+    title: settings.title.trim(),
+    briefHtml: cleanHtml(settings.briefHtml),
+    guideHtml: cleanHtml(settings.guideHtml),
+    late:
+      late === null
+        ? null
+        : { amount: late.amount, unit: late.unit, per: late.per, cap: late.cap, graceMinutes: late.graceMinutes },
+    deliverables: settings.deliverables.map(({ id, kind, title, description, required, families, maxMegabytes }) => {
+      const taken = kind === 'file' ? [...families] : [];
+      return { id, kind, title: title.trim(), description, required, families: taken, maxMegabytes };
+    }),
+    takesPart: {
+      kind: takesPart.kind,
+      sections: [...takesPart.sections],
+      groupIds: [...takesPart.groupIds],
+      studentIds: [...takesPart.studentIds],
+    },
+    handInAs: settings.handInAs,
+    whom: settings.whom,
+    groupSetId: settings.groupSetId,
+    reviewsPerStudent: settings.reviewsPerStudent,
+    selfReview: settings.selfReview,
+    ownHandInFirst: settings.ownHandInFirst,
+    names: settings.names,
+    showNamesAtRelease: settings.showNamesAtRelease,
+    gradeParts: settings.gradeParts.map(({ part, weight }) => ({ part, weight })),
+    shorthandId: settings.shorthandId,
+  };
+}
+
+/** Names of the columns that differ. */
+export function changedColumns(exchange: Exchange, next: PlanRow): Array<keyof PlanRow> {
+  return (Object.keys(next) as Array<keyof PlanRow>).filter(
+    (key) => JSON.stringify(exchange[key]) !== JSON.stringify(next[key]),
+  );
+}

@@ -1,0 +1,64 @@
+import type { DraftStanding } from '@salt-circle/core';
+import { IsNull, Not, type EntityManager } from 'typeorm';
+import { DraftVersion, type Draft } from '../model/draft.js';
+import { Review } from '../model/review.js';
+import type { Place } from './access.js';
+import { draftOf } from './authors.js';
+
+/** How the one who asks stands to a draft, with the review that it was given to them for, if it was. */
+export interface Standing extends DraftStanding {
+  readonly place: Place;
+  readonly draft: Draft;
+  /** Of this draft, by the one who asks. */
+  readonly review: Review | null;
+}
+
+/** How the one who asks stands to any draft of the exchange, as far as it follows from the own one. */
+export type OwnStanding = Pick<DraftStanding, 'viewerHandedIn' | 'selfReviewed'>;
+
+/** Whether the one who asks has handed in, and has submitted the review of the own draft. */
+export async function ownStanding(manager: EntityManager, place: Place): Promise<OwnStanding> {
+  const { participant } = place;
+  const own = participant === null ? null : await draftOf(manager, participant, place.groupId);
+  if (participant === null || own === null) return { viewerHandedIn: false, selfReviewed: false };
+  return {
+    viewerHandedIn: await manager.existsBy(DraftVersion, { draftId: own.id, withdrawnAt: IsNull() }),
+    selfReviewed: await manager.existsBy(Review, {
+      reviewerId: participant.id,
+      draftId: own.id,
+      submittedAt: Not(IsNull()),
+    }),
+  };
+}
+
+/** The one answer to “how does this person stand to this draft”: what is seen and done follows from it. */
+export async function standingTo(
+  manager: EntityManager,
+  place: Place,
+  draft: Draft,
+  own?: OwnStanding,
+): Promise<Standing> {
+  const { participant } = place;
+  const review =
+    participant === null ? null : await manager.findOneBy(Review, { reviewerId: participant.id, draftId: draft.id });
+  return {
+    place,
+    draft,
+    review,
+    ...(own ?? (await ownStanding(manager, place))),
+    ofOwnDraft: isOwnDraft(place, draft),
+    allocatedToViewer: review !== null,
+  };
+}
+
+/** Whether the one who asks is an author of this draft. */
+function isOwnDraft({ participant, groupId }: Place, draft: Pick<Draft, 'participantId' | 'groupId'>): boolean {
+  if (participant === null) return false;
+  return draft.groupId === null ? draft.participantId === participant.id : draft.groupId === groupId;
+}
+
+/** What the core asks for, without what was loaded. */
+export function relation(standing: DraftStanding): DraftStanding {
+  const { viewerHandedIn, ofOwnDraft, selfReviewed, allocatedToViewer } = standing;
+  return { viewerHandedIn, ofOwnDraft, selfReviewed, allocatedToViewer };
+}

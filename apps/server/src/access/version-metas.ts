@@ -1,0 +1,32 @@
+import type { VersionMeta } from '@salt-circle/contracts';
+import type { EntityManager } from 'typeorm';
+import type { Place } from './access.js';
+import { Participant } from '../model/exchange.js';
+import { namesOf } from './labels.js';
+import { ownTimesOf } from './own-times.js';
+import type { Draft, DraftVersion } from '../model/draft.js';
+import { versionMeta } from './version-meta.js';
+import { partsOf } from './versions.js';
+
+/** What is told of versions to their authors and to staff. */
+export async function versionMetas(
+  manager: EntityManager,
+  place: Place,
+  draft: Draft,
+  versions: readonly DraftVersion[],
+): Promise<VersionMeta[]> {
+  const { exchange } = place;
+  const author = await manager.findOneBy(Participant, { id: draft.participantId });
+  const own = place.own ?? (author === null ? null : await ownTimesOf(manager, exchange, author));
+  const names = await namesOf(
+    manager,
+    versions.flatMap(({ handedInBy }) => (handedInBy === null ? [] : [handedInBy])),
+  );
+  const told = (by: string | null) => (by === null || by === place.person.id ? null : (names.get(by) ?? null));
+  const metas: VersionMeta[] = [];
+  for (const version of versions) {
+    const parts = await partsOf(manager, draft.id, version.id, exchange.deliverables);
+    metas.push(versionMeta(exchange, own, version, parts, told(version.handedInBy)));
+  }
+  return metas;
+}

@@ -1,0 +1,140 @@
+import { Injectable } from '@nestjs/common';
+import type { AllocationImportRequest, AllocationImportView, ImportedPair } from '@salt-circle/contracts';
+import { ALLOCATION_CSV_HEADER, pairKey, readAllocationRows, type Named, type Pair } from '@salt-circle/core';
+import { In, type EntityManager } from 'typeorm';
+import type { Asker } from '../../access/seeing.js';
+import { Person } from '../../model/person.js';
+import { Enrolment } from '../../model/course.js';
+import { Database } from '../../platform/database/database.js';
+import { Authors } from '../../access/authors.js';
+import { Access, act, see, type Place } from '../../access/access.js';
+import { Labels } from '../../access/labels.js';
+import { Ids } from '../../platform/ids/ids.js';
+import { cellsOf, csvOf, unreadable } from '../../platform/tables/cells.js';
+import { sourceOf } from '../../platform/tables/source.js';
+import { allocationRowProblem } from '../../platform/problems/allocation-sentences.js';
+import { Review } from '../../model/review.js';
+import { makeChange } from './change.js';
+import { loadQuestion, planOf, wishesOf, type Question } from './question.js';
+import { tellReviewers } from './tell-reviewers.js';
+
+/** Allocations as CSV: a row per review, people by their addresses. */
+@Injectable()
+export class AllocationFiles {
+  constructor(
+    private readonly database: Database,
+    private readonly access: Access,
+    private readonly ids: Ids,
+  ) {}
+
+  async write(person: Asker, exchangeId: string): Promise<{ name: string; csv: string }> {
+    const place = await this.access.exchange(person, exchangeId);
+    see(place, { kind: 'workspace' });
+    const manager = this.database.read;
+    const question = await this.#question(manager, place);
+    const { reviewers, drafts } = await namesIn(manager, place, question);
+    const nameOf = new Map([...reviewers, ...drafts].map(({ id, names }) => [id, names[0] ?? '']));
+    const rows = question.current
+      .filter(({ draftId }) => nameOf.has(draftId))
+      .map(({ reviewerId, draftId, locked }) => [
+        nameOf.get(reviewerId) ?? '',
+        nameOf.get(draftId) ?? '',
+        locked ? 'yes' : 'no',
+      ])
+      .sort((a, b) => a.join().localeCompare(b.join()));
+    return { name: `${place.exchange.title} allocation.csv`, csv: csvOf([[...ALLOCATION_CSV_HEADER], ...rows]) };
+  }
+
+  /** Looks at what a file would do, or does it: what is not in the file goes, but for what has begun. */
+  async read(person: Asker, exchangeId: string, request: AllocationImportRequest): Promise<AllocationImportView> {
+    return this.database.write(async (manager, happened) => {
+      const place = await this.access.exchange(person, exchangeId, manager);
+      act(place, { kind: 'allocate' });
+      const source = sourceOf(request);
+      if (source.kind === 'bundle') {
+        throw unreadable('Allocations are read from a CSV file.', 'Choose a file that ends in .csv.');
+      }
+      const question = await this.#question(manager, place);
+      const { reviewers, drafts } = await namesIn(manager, place, question);
+      const { pairs, problems } = readAllocationRows(cellsOf(source.text), reviewers, drafts);
+      const wanted = new Map(pairs.map((pair) => [pairKey(pair), pair]));
+      const there = new Map(question.current.map((one) => [pairKey(one), one]));
+      const missing = problems.length > 0 ? [] : question.current.filter((one) => !wanted.has(pairKey(one)));
+      const remove = missing.filter(({ begunAt }) => begunAt === null);
+      const add = pairs.filter((pair) => !there.has(pairKey(pair)));
+      const applied = request.apply && problems.length === 0;
+      if (applied) {
+        await makeChange(manager, this.ids, place.exchange, place.now, {
+          act: 'imported',
+          add: add.map(({ fixed, ...pair }) => ({ ...pair, locked: fixed })),
+          remove,
+        });
+        for (const { fixed, reviewerId, draftId } of pairs) {
+          if (there.get(pairKey({ reviewerId, draftId }))?.locked === !fixed) {
+            await manager.update(Review, { reviewerId, draftId }, { locked: fixed });
+          }
+        }
+        await tellReviewers(manager, place.exchange, place.now, this.database.mail, this.ids);
+        happened({
+          action: 'allocation-imported',
+          actorId: person.id,
+          courseId: place.course.id,
+          exchangeId,
+          details: { added: add.length, removed: remove.length },
+        });
+      }
+      const show = await shower(manager, place, question);
+      return {
+        added: add.map(show),
+        removed: remove.map(show),
+        same: pairs.length - add.length,
+        kept: missing.filter(({ begunAt }) => begunAt !== null).map(show),
+        problems: problems.map(allocationRowProblem),
+        text: source.text,
+        applied,
+      };
+    });
+  }
+
+  async #question(manager: EntityManager, { exchange, now }: Place): Promise<Question> {
+    const plan = await planOf(manager, exchange.id, now);
+    return loadQuestion(manager, exchange, wishesOf(exchange, plan), now);
+  }
+}
+
+async function shower(manager: EntityManager, place: Place, question: Question): Promise<(pair: Pair) => ImportedPair> {
+  const labels = await Labels.ofExchange(manager, place);
+  const drafts = new Map(question.drafts.map((one) => [one.draftId, one]));
+  return ({ reviewerId, draftId }) => {
+    const draft = drafts.get(draftId);
+    return { reviewer: labels.reviewer(reviewerId), author: draft === undefined ? {} : labels.authorOf(draft) };
+  };
+}
+
+/** By what people and drafts may be called in a file: an address first, then a campus id; a group by its title. */
+async function namesIn(
+  manager: EntityManager,
+  { course, exchange }: Place,
+  question: Question,
+): Promise<{ reviewers: Named[]; drafts: Array<Named & { authorIds: readonly string[] }> }> {
+  const people = [...question.students, ...question.extras];
+  const enrolled = await manager.findBy(Enrolment, { courseId: course.id });
+  const campusIds = new Map(enrolled.map(({ personId, campusId }) => [personId, campusId]));
+  const emails = new Map<string, string>();
+  for (let from = 0; from < people.length; from += 500) {
+    const ids = people.slice(from, from + 500).map(({ personId }) => personId);
+    for (const { id, email } of await manager.findBy(Person, { id: In(ids) })) emails.set(id, email);
+  }
+  const reviewers = people.map(({ id, personId }) => ({
+    id,
+    names: [emails.get(personId) ?? '', campusIds.get(personId) ?? ''].filter((name) => name !== ''),
+  }));
+  const namesOf = new Map(reviewers.map(({ id, names }) => [id, names]));
+  const authors = await Authors.load(manager, exchange);
+  const drafts = question.drafts.map(({ draftId, groupId, participantId, authorIds }) => ({
+    id: draftId,
+    names: groupId === null ? (namesOf.get(participantId) ?? []) : [authors.titleOf(groupId) ?? ''],
+    authorIds,
+  }));
+  return { reviewers, drafts: drafts.filter(({ names }) => names.length > 0) };
+}

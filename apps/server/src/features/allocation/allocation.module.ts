@@ -1,0 +1,17 @@
+import { Module } from '@nestjs/common';
+import { AllocationFiles } from './allocation-files.js';
+import { AllocationController } from './allocation.controller.js';
+import { AllocationService } from './allocation.service.js';
+import { PlannedRuns } from './planned-runs.js';
+import { PreviewsService } from './previews.service.js';
+import { Solver } from './solver.js';
+
+/** Not made by Nest: it takes limits and a worker, which are no services. */
+const SOLVER = { provide: Solver, useFactory: () => new Solver() };
+
+@Module({
+  controllers: [AllocationController],
+  providers: [SOLVER, AllocationService, PreviewsService, AllocationFiles, PlannedRuns],
+  exports: [AllocationService],
+})
+export class AllocationModule {}

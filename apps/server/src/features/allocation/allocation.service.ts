@@ -1,0 +1,285 @@
+import { Injectable } from '@nestjs/common';
+import type {
+  AllocationActsRequest,
+  AllocationPlanRequest,
+  AllocationView,
+  ExtraReviewerRequest,
+} from '@salt-circle/contracts';
+import { makeAliases, pairKey, seededRandom } from '@salt-circle/core';
+import type { EntityManager } from 'typeorm';
+import type { Asker } from '../../access/seeing.js';
+import { Enrolment } from '../../model/course.js';
+import { Database, type Report } from '../../platform/database/database.js';
+import { Draft } from '../../model/draft.js';
+import { Access, act, see, type Place } from '../../access/access.js';
+import { Exchange, Participant } from '../../model/exchange.js';
+import { Labels } from '../../access/labels.js';
+import { Ids } from '../../platform/ids/ids.js';
+import { ProblemError } from '../../platform/problems/problem-error.js';
+import { conflict, refusal } from '../../platform/problems/sentences.js';
+import { Review } from '../../model/review.js';
+import { boardView } from './board-view.js';
+import { changeTo, makeChange, undo, undoable } from './change.js';
+import { AllocationPlan, AllocationPreview } from '../../model/allocation.js';
+import { handiwork, holdAndKeepApart } from './hands.js';
+import { alreadyBegun } from './previews.service.js';
+import { loadQuestion, planOf, wishesOf, type Question } from './question.js';
+import { happenedSince } from './since.js';
+import { tellReviewers } from './tell-reviewers.js';
+
+@Injectable()
+export class AllocationService {
+  constructor(
+    private readonly database: Database,
+    private readonly access: Access,
+    private readonly ids: Ids,
+  ) {}
+
+  async one(person: Asker, exchangeId: string): Promise<AllocationView> {
+    const place = await this.access.exchange(person, exchangeId);
+    see(place, { kind: 'workspace' });
+    const manager = this.database.read;
+    const plan = await planOf(manager, exchangeId, place.now);
+    const question = await loadQuestion(manager, place.exchange, wishesOf(place.exchange, plan), place.now);
+    return boardView(manager, place, question, plan, await Labels.ofExchange(manager, place));
+  }
+
+  /** How many things a repair would mend. Of an exchange that the one who asks may see. */
+  async casesSince(exchange: Exchange, now: number): Promise<number> {
+    const manager = this.database.read;
+    const plan = await planOf(manager, exchange.id, now);
+    const since = happenedSince(await loadQuestion(manager, exchange, wishesOf(exchange, plan), now), now);
+    return since === null ? 0 : since.late.length + since.left.length + since.forbidden;
+  }
+
+  /** Puts a previewed allocation in the place of the current one; what has begun stays. */
+  apply(person: Asker, exchangeId: string, previewId: string): Promise<AllocationView> {
+    return this.#changing(person, exchangeId, async (manager, happened, place) => {
+      const preview = await manager.findOneBy(AllocationPreview, { id: previewId, exchangeId });
+      if (preview === null) throw changedSince();
+      // Whom and how many students review is what they have been told: a matter of the plan.
+      const { whom, reviewsEach } = preview.content.wishes;
+      if (whom !== place.exchange.whom || reviewsEach !== place.exchange.reviewsPerStudent)
+        act(place, { kind: 'plan' });
+      await this.applyPreview(manager, happened, place, preview);
+    });
+  }
+
+  /** Within a transaction; also for planned runs, which have no person. */
+  async applyPreview(
+    manager: EntityManager,
+    happened: Report,
+    place: Pick<Place, 'exchange' | 'course' | 'now'> & { readonly person: Pick<Asker, 'id'> | null },
+    preview: AllocationPreview,
+  ): Promise<void> {
+    const { exchange, now } = place;
+    const { wishes, pairs, quality } = preview.content;
+    const question = await loadQuestion(manager, exchange, wishes, now);
+    assertStillRight(question, preview);
+    const before = await this.#adoptWishes(manager, exchange, wishes, now);
+    const acts = { new: 'applied', repair: 'repaired', round: 'round' } as const;
+    const changed = await makeChange(manager, this.ids, exchange, now, {
+      act: acts[preview.kind],
+      before,
+      ...changeTo(question, pairs),
+    });
+    await manager.delete(AllocationPreview, { id: preview.id });
+    await tellReviewers(
+      manager,
+      await manager.findOneByOrFail(Exchange, { id: exchange.id }),
+      now,
+      this.database.mail,
+      this.ids,
+    );
+    // A nightly round that found nothing to give is nothing to put on record.
+    if (!changed) return;
+    happened({
+      action: preview.kind === 'repair' ? 'allocation-repaired' : 'allocation-applied',
+      actorId: place.person?.id ?? null,
+      courseId: place.course.id,
+      exchangeId: exchange.id,
+      details: { pairs: pairs.length, seed: preview.seed, mutualPairs: quality.mutual.reached },
+    });
+  }
+
+  undo(person: Asker, exchangeId: string): Promise<AllocationView> {
+    return this.#changing(person, exchangeId, async (manager, happened, place) => {
+      const step = await undoable(manager, exchangeId);
+      if (step === null) {
+        throw new ProblemError({
+          code: 'allocation-begun',
+          sentence:
+            'There is nothing to undo: a review that came with the last change has been begun, or nothing was changed.',
+          whatToDo: 'Change pairs by hand instead.',
+        });
+      }
+      const pairs = await undo(manager, place.exchange, step, place.now);
+      if (Object.keys(step.before).length > 0) await manager.update(Exchange, { id: exchangeId }, step.before);
+      happened({
+        action: 'allocation-undone',
+        actorId: person.id,
+        courseId: place.course.id,
+        exchangeId,
+        details: { act: step.act, pairs },
+      });
+    });
+  }
+
+  /** What is done by hand, as a whole or not at all. */
+  byHand(person: Asker, exchangeId: string, request: AllocationActsRequest): Promise<AllocationView> {
+    return this.#changing(person, exchangeId, async (manager, happened, place) => {
+      const plan = await planOf(manager, exchangeId, place.now);
+      const question = await loadQuestion(manager, place.exchange, wishesOf(place.exchange, plan), place.now);
+      const labels = await Labels.ofExchange(manager, place);
+      const work = handiwork(question, labels, request);
+      const { change } = work;
+      await holdAndKeepApart(manager, exchangeId, work);
+      await makeChange(manager, this.ids, place.exchange, place.now, change);
+      await tellReviewers(manager, place.exchange, place.now, this.database.mail, this.ids);
+      happened({
+        action: 'allocation-by-hand',
+        actorId: person.id,
+        courseId: place.course.id,
+        exchangeId,
+        details: {
+          added: change.add.length,
+          removed: change.remove.length,
+          keptApart: request.forbid?.length ?? 0,
+          allowed: request.allow?.length ?? 0,
+        },
+      });
+    });
+  }
+
+  setPlan(person: Asker, exchangeId: string, request: AllocationPlanRequest): Promise<AllocationView> {
+    return this.#changing(person, exchangeId, async (manager, happened, place) => {
+      const plan = await planOf(manager, exchangeId, place.now);
+      if (plan.revision !== request.revision) throw conflict('How drafts are allocated', { revision: plan.revision });
+      const { wishes, schedule, at, party, patience } = request;
+      const runAt = schedule === 'at' && at !== null ? Date.parse(at) : null;
+      const changed = schedule !== plan.schedule || runAt !== plan.runAt;
+      const rolling = schedule === 'nightly';
+      if (rolling !== place.exchange.rolling) assertRollingCanChange(await manager.findBy(Review, { exchangeId }));
+      await manager.save(AllocationPlan, {
+        ...plan,
+        revision: plan.revision + 1,
+        avoid: wishes.avoid,
+        mix: wishes.mix,
+        maxPerDraft: wishes.maxPerDraft ?? null,
+        schedule,
+        runAt,
+        party,
+        patience,
+        ranUntil: changed ? place.now : plan.ranUntil,
+        ...(changed ? { lastRunAt: null, lastOutcome: null } : {}),
+      });
+      await manager.update(Exchange, { id: exchangeId }, { rolling });
+      happened({
+        action: 'allocation-planned',
+        actorId: person.id,
+        courseId: place.course.id,
+        exchangeId,
+        details: { schedule },
+      });
+    });
+  }
+
+  /** Lets somebody of the staff review as well, under an alias of the exchange; or no longer. */
+  setExtra(person: Asker, exchangeId: string, request: ExtraReviewerRequest): Promise<AllocationView> {
+    const { personId } = request;
+    const reviews = request.reviews ?? null;
+    return this.#changing(person, exchangeId, async (manager, happened, { course, exchange }) => {
+      const enrolment = await manager.findOneBy(Enrolment, { courseId: course.id, personId, active: true });
+      if (enrolment === null || enrolment.role === 'student') throw refusal('unknown');
+      const known = await manager.findOneBy(Participant, { exchangeId, personId });
+      if (reviews === null) await removeExtra(manager, known);
+      else if (known !== null) await manager.update(Participant, { id: known.id }, { extraReviews: reviews });
+      else await this.#addExtra(manager, exchange, personId, reviews);
+      happened({
+        action: 'extra-reviewer-set',
+        actorId: person.id,
+        courseId: course.id,
+        exchangeId,
+        details: { reviews: reviews ?? 0 },
+      });
+    });
+  }
+
+  async #addExtra(manager: EntityManager, exchange: Exchange, personId: string, extraReviews: number): Promise<void> {
+    const people = await manager.findBy(Participant, { exchangeId: exchange.id });
+    const drafts = await manager.findBy(Draft, { exchangeId: exchange.id });
+    const taken = new Set([...people, ...drafts].flatMap(({ alias }) => (alias === null ? [] : [alias])));
+    const alias = makeAliases(1, taken, seededRandom(this.ids.seed()))[0] as string;
+    await manager.insert(Participant, { id: this.ids.uuid(), exchangeId: exchange.id, personId, alias, extraReviews });
+  }
+
+  /** What was wished of the preview becomes what the exchange goes by. @returns what it went by before */
+  async #adoptWishes(
+    manager: EntityManager,
+    exchange: Exchange,
+    wishes: AllocationPreview['content']['wishes'],
+    now: number,
+  ): Promise<{ whom?: Exchange['whom']; reviewsPerStudent?: number }> {
+    const { whom, reviewsEach, avoid, mix, maxPerDraft } = wishes;
+    const plan = await planOf(manager, exchange.id, now);
+    await manager.save(AllocationPlan, { ...plan, avoid: avoid === 'all' ? null : [...avoid], mix, maxPerDraft });
+    const before = { whom: exchange.whom, reviewsPerStudent: exchange.reviewsPerStudent };
+    if (whom === before.whom && reviewsEach === before.reviewsPerStudent) return {};
+    await manager.update(Exchange, { id: exchange.id }, { whom, reviewsPerStudent: reviewsEach });
+    return before;
+  }
+
+  async #changing(
+    person: Asker,
+    exchangeId: string,
+    work: (manager: EntityManager, happened: Report, place: Place) => Promise<void>,
+  ): Promise<AllocationView> {
+    await this.database.write(async (manager, happened) => {
+      const place = await this.access.exchange(person, exchangeId, manager);
+      act(place, { kind: 'allocate' });
+      await work(manager, happened, place);
+    });
+    return this.one(person, exchangeId);
+  }
+}
+
+/** Hand-ins and settings as they were, and nothing begun that the preview takes away. */
+function assertStillRight(question: Question, { fingerprint, kind, content }: AllocationPreview): void {
+  const begun = [...question.current, ...question.own].filter(({ begunAt }) => begunAt !== null);
+  if (kind === 'new' && begun.length > 0) throw alreadyBegun(begun.length);
+  const pairs = new Set(content.pairs.map(pairKey));
+  const lost = question.problem.fixed.some((pair) => !pairs.has(pairKey(pair)));
+  if (question.fingerprint !== fingerprint || lost) throw changedSince();
+}
+
+function changedSince(): ProblemError {
+  return new ProblemError({
+    code: 'allocation-changed',
+    sentence: 'Hand-ins, settings or reviews have changed since this preview was made, so it was not applied.',
+    whatToDo: 'Look at a new preview, then apply that.',
+  });
+}
+
+function assertRollingCanChange(reviews: readonly Review[]): void {
+  const begun = reviews.filter(({ begunAt }) => begunAt !== null).length;
+  if (begun === 0) return;
+  throw new ProblemError({
+    code: 'plan-fixed',
+    sentence: `${begun === 1 ? 'One review has' : `${begun} reviews have`} been begun, so whether drafts are allocated every night stays as it is.`,
+    whatToDo: 'Leave it as it is, or allocate by hand.',
+  });
+}
+
+async function removeExtra(manager: EntityManager, participant: Participant | null): Promise<void> {
+  if (participant === null || participant.extraReviews === null) return;
+  const reviews = await manager.find(Review, { where: { reviewerId: participant.id }, withDeleted: true });
+  const begun = reviews.filter(({ begunAt }) => begunAt !== null).length;
+  if (begun > 0) {
+    throw new ProblemError({
+      code: 'allocation-begun',
+      sentence: `This person has begun ${begun === 1 ? 'one review' : `${begun} reviews`} here, and stays a reviewer.`,
+      whatToDo: 'Take single drafts away on the board instead.',
+    });
+  }
+  await manager.delete(Participant, { id: participant.id });
+}

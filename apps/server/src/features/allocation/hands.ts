@@ -1,0 +1,163 @@
+import type { AllocationActsRequest } from '@salt-circle/contracts';
+import { pairKey, type Pair } from '@salt-circle/core';
+import type { EntityManager } from 'typeorm';
+import { insertAll } from '../../platform/database/insert-all.js';
+import type { Labels } from '../../access/labels.js';
+import { ProblemError } from '../../platform/problems/problem-error.js';
+import { refusal } from '../../platform/problems/sentences.js';
+import { Review } from '../../model/review.js';
+import type { Change } from './change.js';
+import { ForbiddenPair } from '../../model/allocation.js';
+import type { HandedIn } from './handed-in.js';
+import type { Question } from './question.js';
+
+/** What an act by hand comes to, once all of it has been found possible. */
+export interface Handiwork {
+  readonly change: Change;
+  readonly held: readonly Pair[];
+  readonly letGo: readonly Pair[];
+  /** By people: whoever wrote the draft. */
+  readonly apart: ReadonlyArray<Pick<ForbiddenPair, 'reviewerId' | 'authorId'>>;
+  readonly together: ReadonlyArray<Pick<ForbiddenPair, 'reviewerId' | 'authorId'>>;
+}
+
+/** @throws ProblemError for anything that cannot be, or needs a second yes: then nothing of it is done */
+export function handiwork(question: Question, labels: Labels, request: AllocationActsRequest): Handiwork {
+  const { add = [], remove = [], lock = [], unlock = [], forbid = [], allow = [] } = request;
+  const board = new Hands(question, labels);
+  const removed = remove.map((pair) => board.review(pair));
+  if (request.confirmed !== true) board.assertNotBegun(removed);
+  const leaving = new Set(removed.map(pairKey));
+  const released = new Set(allow.map(pairKey));
+  for (const pair of add) board.assertAddable(pair, leaving, released);
+  if (new Set(add.map(pairKey)).size < add.length) throw alreadyThere('This pair');
+  for (const pair of [...lock, ...unlock]) board.review(pair);
+  return {
+    change: { act: 'by-hand', add: add.map((pair) => ({ ...plain(pair), locked: true })), remove: removed },
+    held: lock.map(plain),
+    letGo: unlock.map(plain),
+    apart: forbid.flatMap((pair) => board.people(pair)),
+    together: allow.flatMap((pair) => board.people(pair)),
+  };
+}
+
+/** Does the part of it that is no change of pairs. */
+export async function holdAndKeepApart(
+  manager: EntityManager,
+  exchangeId: string,
+  { held, letGo, apart, together }: Handiwork,
+): Promise<void> {
+  for (const pair of held) await manager.update(Review, { ...pair }, { locked: true });
+  for (const pair of letGo) await manager.update(Review, { ...pair }, { locked: false });
+  for (const people of together) await manager.delete(ForbiddenPair, people);
+  const rows = await manager.findBy(ForbiddenPair, { exchangeId });
+  const known = new Set(rows.map(({ reviewerId, authorId }) => `${reviewerId} ${authorId}`));
+  const fresh = apart.filter(({ reviewerId, authorId }) => !known.has(`${reviewerId} ${authorId}`));
+  await insertAll(
+    manager,
+    ForbiddenPair,
+    fresh.map((people) => ({ ...people, exchangeId })),
+  );
+}
+
+function plain({ reviewerId, draftId }: Pair): Pair {
+  return { reviewerId, draftId };
+}
+
+class Hands {
+  readonly #reviews: ReadonlyMap<string, Review>;
+  readonly #drafts: ReadonlyMap<string, HandedIn>;
+  readonly #people: ReadonlySet<string>;
+  readonly #forbidden: ReadonlySet<string>;
+
+  constructor(
+    question: Question,
+    private readonly labels: Labels,
+  ) {
+    this.#reviews = new Map([...question.current, ...question.own].map((one) => [pairKey(one), one]));
+    this.#drafts = new Map(question.drafts.map((one) => [one.draftId, one]));
+    this.#people = new Set([...question.students, ...question.extras].map(({ id }) => id));
+    this.#forbidden = new Set(question.problem.forbidden.map(pairKey));
+  }
+
+  review(pair: Pair): Review {
+    const review = this.#reviews.get(pairKey(pair));
+    if (review !== undefined) return review;
+    this.draft(pair.draftId);
+    throw new ProblemError({
+      code: 'allocation-changed',
+      sentence: 'This pair is not allocated any more, so nothing was changed.',
+      whatToDo: 'Look at the board as it is now.',
+    });
+  }
+
+  draft(id: string): HandedIn {
+    const draft = this.#drafts.get(id);
+    if (draft === undefined) throw refusal('unknown');
+    return draft;
+  }
+
+  assertReviewer(id: string): void {
+    if (!this.#people.has(id)) throw refusal('unknown');
+  }
+
+  /** The reviewer, beside each author of the draft. */
+  people({ reviewerId, draftId }: Pair): Array<{ reviewerId: string; authorId: string }> {
+    this.assertReviewer(reviewerId);
+    return this.draft(draftId).authorIds.map((authorId) => ({ reviewerId, authorId }));
+  }
+
+  assertAddable(pair: Pair, leaving: ReadonlySet<string>, released: ReadonlySet<string>): void {
+    this.assertReviewer(pair.reviewerId);
+    const draft = this.draft(pair.draftId);
+    const names = `${this.#reviewer(pair)} and the draft by ${this.#author(draft)}`;
+    if (draft.authorIds.includes(pair.reviewerId)) {
+      throw new ProblemError({
+        code: 'invalid',
+        sentence: `${this.#reviewer(pair)} wrote that draft, so it cannot be given to ${this.#reviewer(pair)}.`,
+        whatToDo: 'Choose another draft. Reviews of one’s own draft are set on the Plan page.',
+      });
+    }
+    if (this.#reviews.has(pairKey(pair)) && !leaving.has(pairKey(pair))) throw alreadyThere(names);
+    if (this.#forbidden.has(pairKey(pair)) && !released.has(pairKey(pair))) {
+      throw new ProblemError({
+        code: 'invalid',
+        sentence: `You have kept ${names} apart.`,
+        whatToDo: 'Allow the pair first, then add it.',
+      });
+    }
+  }
+
+  /** Taking away what has begun needs a second yes, that names what it concerns. */
+  assertNotBegun(removed: readonly Review[]): void {
+    const begun = removed.filter(({ begunAt }) => begunAt !== null);
+    if (begun.length === 0) return;
+    const each = begun.map((review) => {
+      const done = review.submittedAt === null ? 'begun' : 'submitted';
+      const draft = this.draft(review.draftId);
+      return `${this.#reviewer(review)}’s review of the draft by ${this.#author(draft)} has been ${done} (${review.answered} of ${review.required} answered, ${review.noteCount === 1 ? '1 note' : `${review.noteCount} notes`}).`;
+    });
+    throw new ProblemError({
+      code: 'needs-confirming',
+      sentence: each.join(' '),
+      whatToDo:
+        'Taken away, neither reviewer nor author sees it. The work is kept, and comes back if you add the pair again.',
+    });
+  }
+
+  #reviewer({ reviewerId }: Pair): string {
+    return this.labels.reviewer(reviewerId).name ?? 'somebody';
+  }
+
+  #author(draft: HandedIn): string {
+    return this.labels.authorOf(draft).name ?? 'somebody';
+  }
+}
+
+function alreadyThere(names: string): ProblemError {
+  return new ProblemError({
+    code: 'invalid',
+    sentence: `${names} are allocated already.`,
+    whatToDo: 'Choose another pair.',
+  });
+}

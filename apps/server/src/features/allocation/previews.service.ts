@@ -1,0 +1,211 @@
+import { HttpException, Injectable, Logger } from '@nestjs/common';
+import type { JobView, PreviewKind, PreviewRequest, Problem, WishesPart, WishesView } from '@salt-circle/contracts';
+import type { AllocationProgress } from '@salt-circle/core';
+import type { Asker } from '../../access/seeing.js';
+import { Clock } from '../../platform/clock/clock.js';
+import { Database } from '../../platform/database/database.js';
+import { Access, act } from '../../access/access.js';
+import type { Exchange } from '../../model/exchange.js';
+import { Ids } from '../../platform/ids/ids.js';
+import { ProblemError } from '../../platform/problems/problem-error.js';
+import { refusal } from '../../platform/problems/sentences.js';
+import { previewView } from './board-view.js';
+import { AllocationPreview } from '../../model/allocation.js';
+import { loadQuestion, planOf, wishesOf, type Question } from './question.js';
+import { Solver } from './solver.js';
+import { taskOf } from './task-of.js';
+import type { SolverTask } from './worker/solve.js';
+
+interface Job {
+  readonly id: string;
+  readonly exchangeId: string;
+  readonly personId: string;
+  readonly end: AbortController;
+  state: JobView['state'];
+  progress: AllocationProgress;
+  preview: AllocationPreview | null;
+  problem: Problem | null;
+}
+
+/** So long, in milliseconds, the first answer waits for the result: small courses need no second look. */
+const PATIENCE = 120;
+/** Jobs that nobody has asked for any more are forgotten; the preview itself is kept. */
+const MOST_JOBS = 200;
+
+/** Computes allocations beside the server's work, tells how far they are, and lets them be cancelled. */
+@Injectable()
+export class PreviewsService {
+  readonly #logger = new Logger('allocation');
+  readonly #jobs = new Map<string, Job>();
+
+  constructor(
+    private readonly database: Database,
+    private readonly access: Access,
+    private readonly solver: Solver,
+    private readonly clock: Clock,
+    private readonly ids: Ids,
+  ) {}
+
+  async start(person: Asker, exchangeId: string, request: PreviewRequest): Promise<JobView> {
+    const place = await this.access.exchange(person, exchangeId);
+    act(place, { kind: 'allocate' });
+    const manager = this.database.read;
+    const plan = await planOf(manager, exchangeId, place.now);
+    const wishes = wishesFrom(request.wishes) ?? wishesOf(place.exchange, plan);
+    assertGroups(place.exchange, wishes);
+    const question = await loadQuestion(manager, place.exchange, wishes, place.now);
+    assertPossible(question, request.kind);
+    const job: Job = {
+      id: this.ids.uuid(),
+      exchangeId,
+      personId: person.id,
+      end: new AbortController(),
+      state: 'running',
+      progress: { step: 'deal', share: 0 },
+      preview: null,
+      problem: null,
+    };
+    this.#keep(job);
+    const seed = request.seed ?? this.ids.seed();
+    const work = this.#run(job, question, taskOf(question, request.kind, seed, place, plan), request.kind, seed);
+    await Promise.race([work, new Promise((resolve) => setTimeout(resolve, PATIENCE).unref())]);
+    return jobView(job);
+  }
+
+  async job(person: Asker, exchangeId: string, jobId: string): Promise<JobView> {
+    return jobView(await this.#own(person, exchangeId, jobId));
+  }
+
+  async cancel(person: Asker, exchangeId: string, jobId: string): Promise<void> {
+    const job = await this.#own(person, exchangeId, jobId);
+    if (job.state === 'running') job.end.abort();
+  }
+
+  async drop(person: Asker, exchangeId: string, previewId: string): Promise<void> {
+    await this.database.write(async (manager) => {
+      const place = await this.access.exchange(person, exchangeId, manager);
+      act(place, { kind: 'allocate' });
+      await manager.delete(AllocationPreview, { id: previewId, exchangeId });
+    });
+  }
+
+  /** Without anybody watching: for planned runs. */
+  async compute(question: Question, task: SolverTask, kind: PreviewKind): Promise<AllocationPreview | null> {
+    return this.#solved(question, task, kind, task.problem.seed, '', () => {});
+  }
+
+  #keep(job: Job): void {
+    this.#jobs.set(job.id, job);
+    for (const [id, { state }] of this.#jobs) {
+      if (this.#jobs.size <= MOST_JOBS) break;
+      if (state !== 'running') this.#jobs.delete(id);
+    }
+  }
+
+  async #own(person: Asker, exchangeId: string, jobId: string): Promise<Job> {
+    const place = await this.access.exchange(person, exchangeId);
+    act(place, { kind: 'allocate' });
+    const job = this.#jobs.get(jobId);
+    if (job === undefined || job.exchangeId !== exchangeId || job.personId !== person.id) throw refusal('unknown');
+    return job;
+  }
+
+  async #run(job: Job, question: Question, task: SolverTask, kind: PreviewKind, seed: number): Promise<void> {
+    try {
+      const watch = (progress: AllocationProgress) => (job.progress = progress);
+      const preview = await this.#solved(question, task, kind, seed, job.personId, watch, job.end.signal);
+      if (preview !== null) {
+        await this.database.write(async (manager) => {
+          await manager.delete(AllocationPreview, { exchangeId: job.exchangeId, madeBy: job.personId });
+          await manager.insert(AllocationPreview, preview);
+        });
+      }
+      job.preview = preview;
+      job.state = 'done';
+    } catch (error) {
+      if (job.end.signal.aborted) {
+        job.state = 'cancelled';
+        return;
+      }
+      job.state = 'failed';
+      job.problem = problemOf(error);
+      if (!(error instanceof ProblemError)) this.#logger.error((error as Error).stack ?? 'an allocation failed');
+    }
+  }
+
+  async #solved(
+    question: Question,
+    task: SolverTask,
+    kind: PreviewKind,
+    seed: number,
+    madeBy: string,
+    watch: (progress: AllocationProgress) => void,
+    signal?: AbortSignal,
+  ): Promise<AllocationPreview | null> {
+    const { allocation, removed, added } = await this.solver.solve(task, watch, signal);
+    if (allocation === null) return null;
+    const { pairs, quality, shortfalls } = allocation;
+    return {
+      id: this.ids.uuid(),
+      exchangeId: question.exchange.id,
+      madeBy,
+      kind,
+      seed,
+      fingerprint: question.fingerprint,
+      madeAt: this.clock.now(),
+      content: { wishes: question.wishes, pairs, quality, shortfalls, removed, added },
+    };
+  }
+}
+
+function jobView({ id, state, progress, preview, problem }: Job): JobView {
+  return { id, state, progress, preview: preview === null ? null : previewView(preview), problem };
+}
+
+function wishesFrom(part: WishesPart | null | undefined): WishesView | null {
+  if (part == null) return null;
+  const { whom, reviewsEach, avoid, mix, maxPerDraft } = part;
+  return { whom, reviewsEach, avoid: avoid ?? 'all', mix, maxPerDraft: maxPerDraft ?? null };
+}
+
+function assertGroups({ groupSetId }: Exchange, { whom }: WishesView): void {
+  if (whom === 'anyone' || groupSetId !== null) return;
+  throw new ProblemError({
+    code: 'invalid',
+    sentence: 'No groups have been chosen for this exchange, so reviews cannot go by them.',
+    whatToDo: 'Choose a set of groups on the Plan page, or let anyone review whom.',
+  });
+}
+
+export function assertPossible({ problem, current, own }: Question, kind: PreviewKind): void {
+  const { length: count } = problem.drafts;
+  if (count < 2) {
+    throw new ProblemError({
+      code: 'too-few-drafts',
+      sentence: `${count === 0 ? 'Nothing has been' : 'Only one draft has been'} handed in, so there is nothing to allocate yet.`,
+      whatToDo: 'Wait for more drafts, or move the date on which they are due.',
+    });
+  }
+  const begun = [...current, ...own].filter(({ begunAt }) => begunAt !== null).length;
+  if (kind === 'new' && begun > 0) throw alreadyBegun(begun);
+}
+
+export function alreadyBegun(begun: number): ProblemError {
+  return new ProblemError({
+    code: 'allocation-begun',
+    sentence: `${begun === 1 ? 'One review has' : `${begun} reviews have`} been begun, so the allocation is not made anew: no work is thrown away.`,
+    whatToDo:
+      'Repair it instead: that moves as little as possible, and nothing that has begun. Or change pairs by hand.',
+  });
+}
+
+function problemOf(error: unknown): Problem {
+  if (error instanceof ProblemError) return error.problem;
+  const status = error instanceof HttpException ? error.getStatus() : 500;
+  return {
+    code: 'unexpected',
+    sentence: 'The allocation could not be worked out; nothing was changed.',
+    whatToDo: status === 500 ? 'Try again. If it happens again, tell whoever looks after this server.' : 'Try again.',
+    fields: [],
+  };
+}

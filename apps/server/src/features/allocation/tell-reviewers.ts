@@ -1,0 +1,76 @@
+import { maySee } from '@salt-circle/core';
+import { IsNull, type EntityManager } from 'typeorm';
+import { Person } from '../../model/person.js';
+import { Course } from '../../model/course.js';
+import { Exchange, Participant } from '../../model/exchange.js';
+import { factsOf } from '../../access/facts-of.js';
+import { allOwnTimes } from '../../access/own-times.js';
+import type { Ids } from '../../platform/ids/ids.js';
+import type { MailSettings } from '../../platform/config/settings.js';
+import { queueMail, type Letter } from '../../platform/mail/queue-mail.js';
+import { dateInWords } from '../../platform/problems/sentences.js';
+import { Review } from '../../model/review.js';
+import { handedInDrafts } from './handed-in.js';
+
+/**
+ * Mails reviewers that they have drafts to review, once they may open them and not before: when reviewing has opened and,
+ * where that is asked for, when they have handed in their own. One mail for all that is new.
+ *
+ * @returns how many were told
+ */
+export async function tellReviewers(
+  manager: EntityManager,
+  exchange: Exchange,
+  now: number,
+  mail: MailSettings,
+  ids: Ids,
+): Promise<number> {
+  const reviews = await manager.findBy(Review, { exchangeId: exchange.id, toldAt: IsNull(), submittedAt: IsNull() });
+  if (reviews.length === 0) return 0;
+  const course = await manager.findOneByOrFail(Course, { id: exchange.courseId });
+  const participants = new Map(
+    (await manager.findBy(Participant, { exchangeId: exchange.id })).map((one) => [one.id, one]),
+  );
+  const handedIn = new Set((await handedInDrafts(manager, exchange)).flatMap(({ authorIds }) => authorIds));
+  const ownTimes = await allOwnTimes(manager, exchange);
+  const byReviewer = new Map<string, Review[]>();
+  for (const review of reviews) {
+    byReviewer.set(review.reviewerId, [...(byReviewer.get(review.reviewerId) ?? []), review]);
+  }
+  const letters: Letter[] = [];
+  for (const [reviewerId, mine] of byReviewer) {
+    const { personId, extraReviews } = participants.get(reviewerId) as Participant;
+    const own = ownTimes.get(personId) ?? null;
+    const facts = factsOf(exchange, own, now);
+    const viewerHandedIn = extraReviews !== null || handedIn.has(reviewerId);
+    const open = maySee({ role: 'student' }, facts, { kind: 'own-reviews', viewerHandedIn });
+    if (!open.allowed || !facts.may.review) continue;
+    const { email } = await manager.findOneByOrFail(Person, { id: personId });
+    const due = dateInWords(own?.reviewsDue ?? (exchange.reviewsDue as number), course.timeZone);
+    letters.push({
+      address: email,
+      ...letter(exchange, course, mine.length, due, mail.publicUrl),
+      courseId: course.id,
+    });
+    for (const { id } of mine) await manager.update(Review, { id }, { toldAt: now });
+  }
+  const rows = letters.map((one) => ({ ...one, exchangeId: exchange.id }));
+  if (rows.length > 0) await queueMail(manager, ids, mail, now, rows);
+  return rows.length;
+}
+
+function letter(
+  exchange: Exchange,
+  course: Course,
+  count: number,
+  due: string,
+  publicUrl: string,
+): Pick<Letter, 'subject' | 'text'> {
+  const drafts = count === 1 ? 'a draft' : `${count} drafts`;
+  return {
+    subject: `${course.title}: ${drafts} for you to review in “${exchange.title}”`,
+    text:
+      `You have been given ${drafts} to review in “${exchange.title}” (${course.title}).\n\n` +
+      `Reviews due: ${due}\n\n${publicUrl}/exchanges/${exchange.id}/review\n`,
+  };
+}

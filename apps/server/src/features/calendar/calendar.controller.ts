@@ -1,0 +1,40 @@
+import { Controller, Delete, Get, HttpCode, Param, Post, Res } from '@nestjs/common';
+import type { CalendarLinkView } from '@salt-circle/contracts';
+import type { Response } from 'express';
+import type { Asker } from '../../access/seeing.js';
+import { Me, Public } from '../../access/session.guard.js';
+import { CalendarService } from './calendar.service.js';
+
+@Controller('calendar-link')
+export class CalendarLinkController {
+  constructor(private readonly calendar: CalendarService) {}
+
+  @Get()
+  link(@Me() me: Asker): Promise<CalendarLinkView> {
+    return this.calendar.link(me);
+  }
+
+  @Post()
+  makeLink(@Me() me: Asker): Promise<{ url: string }> {
+    return this.calendar.makeLink(me);
+  }
+
+  @Delete()
+  @HttpCode(204)
+  revoke(@Me() me: Asker): Promise<void> {
+    return this.calendar.revoke(me);
+  }
+}
+
+/** For calendar programs, which cannot sign in: the address itself is the key. */
+@Public()
+@Controller('calendar')
+export class CalendarController {
+  constructor(private readonly calendar: CalendarService) {}
+
+  @Get(':token')
+  async feed(@Param('token') token: string, @Res() response: Response): Promise<void> {
+    const text = await this.calendar.feed(token.replace(/\.ics$/u, ''));
+    response.type('text/calendar; charset=utf-8').send(text);
+  }
+}

@@ -1,0 +1,146 @@
+import { Injectable } from '@nestjs/common';
+import type {
+  CourseCard,
+  CourseSettingsRequest,
+  CourseView,
+  CreateCourseRequest,
+  ExchangeCard,
+} from '@salt-circle/contracts';
+import { mayDo } from '@salt-circle/core';
+import type { Asker } from '../../access/seeing.js';
+import { Clock } from '../../platform/clock/clock.js';
+import { Database } from '../../platform/database/database.js';
+import { Access, assertAllowed } from '../../access/access.js';
+import { Exchange, Participant } from '../../model/exchange.js';
+import { insertExchange } from '../planning/insert-exchange.js';
+import { courseCard, exchangeCard } from '../../access/mapper.js';
+import { Ids } from '../../platform/ids/ids.js';
+import { invalid, refusal } from '../../platform/problems/sentences.js';
+import { Course, Enrolment } from '../../model/course.js';
+
+@Injectable()
+export class CoursesService {
+  constructor(
+    private readonly database: Database,
+    private readonly access: Access,
+    private readonly clock: Clock,
+    private readonly ids: Ids,
+  ) {}
+
+  async list(person: Asker): Promise<CourseCard[]> {
+    const manager = this.database.read;
+    const { seeing } = person;
+    if (seeing !== undefined)
+      return [courseCard(await manager.findOneByOrFail(Course, { id: seeing.courseId }), 'student')];
+    const enrolments = await manager.findBy(Enrolment, { personId: person.id, active: true });
+    const cards: CourseCard[] = [];
+    for (const { courseId, role } of enrolments) {
+      cards.push(courseCard(await manager.findOneByOrFail(Course, { id: courseId }), role));
+    }
+    return cards.sort((a, b) => a.title.localeCompare(b.title));
+  }
+
+  async one(person: Asker, courseId: string): Promise<CourseView> {
+    const place = await this.access.course(person, courseId);
+    const { course } = place;
+    const role = place.viewer.role ?? 'student';
+    return {
+      ...courseCard(course, role),
+      exchanges: await this.#exchanges(person, courseId, role === 'student'),
+      holidays: course.holidays,
+      students:
+        role === 'student'
+          ? null
+          : await this.database.read.countBy(Enrolment, { courseId, role: 'student', active: true }),
+    };
+  }
+
+  create(person: Asker, request: CreateCourseRequest): Promise<{ id: string }> {
+    if (!person.createsCourses) throw refusal('not-yours');
+    assertTimeZone(request.timeZone);
+    const id = this.ids.uuid();
+    return this.database.write(async (manager, happened) => {
+      const createdAt = this.clock.now();
+      await manager.insert(Course, { id, title: request.title.trim(), timeZone: request.timeZone, createdAt });
+      await manager.insert(Enrolment, {
+        id: this.ids.uuid(),
+        courseId: id,
+        personId: person.id,
+        role: 'instructor',
+        active: true,
+      });
+      happened({ action: 'course-created', actorId: person.id, courseId: id });
+      return { id };
+    });
+  }
+
+  saveSettings(person: Asker, courseId: string, request: CourseSettingsRequest): Promise<CourseView> {
+    const saved = this.database.write(async (manager, happened) => {
+      const { viewer } = await this.access.course(person, courseId);
+      assertAllowed(mayDo(viewer, null, { kind: 'manage-course' }));
+      assertTimeZone(request.timeZone);
+      assertHolidays(request.holidays);
+      const holidays = request.holidays.map(({ title, from, to }) => ({ title: title.trim(), from, to }));
+      const row = { title: request.title.trim(), timeZone: request.timeZone, holidays };
+      await manager.update(Course, { id: courseId }, row);
+      happened({ action: 'course-changed', actorId: person.id, courseId });
+    });
+    return saved.then(() => this.one(person, courseId));
+  }
+
+  async createExchange(person: Asker, courseId: string, title: string): Promise<{ id: string }> {
+    const { viewer } = await this.access.course(person, courseId);
+    assertAllowed(mayDo(viewer, null, { kind: 'create-exchange' }));
+    const id = this.ids.uuid();
+    return this.database.write(async (manager, happened) => {
+      await insertExchange(manager, this.ids, { id, courseId, title: title.trim(), createdAt: this.clock.now() });
+      happened({ action: 'exchange-created', actorId: person.id, courseId, exchangeId: id });
+      return { id };
+    });
+  }
+
+  async #exchanges(person: Asker, courseId: string, asStudent: boolean): Promise<ExchangeCard[]> {
+    const manager = this.database.read;
+    const all = await manager.find(Exchange, { where: { courseId }, order: { createdAt: 'ASC' } });
+    const now = this.clock.now();
+    if (!asStudent) return all.map((one) => exchangeCard(one, now));
+    const cards: ExchangeCard[] = [];
+    const { seeing } = person;
+    for (const exchange of all) {
+      if (seeing !== undefined && seeing.exchangeId !== exchange.id) continue;
+      if (seeing?.example === true) {
+        cards.push(exchangeCard({ ...exchange, publishedAt: exchange.publishedAt ?? 0 }, seeing.at ?? now));
+        continue;
+      }
+      const takesPart = await manager.existsBy(Participant, { exchangeId: exchange.id, personId: person.id });
+      if (exchange.publishedAt !== null && takesPart) cards.push(exchangeCard(exchange, now));
+    }
+    return cards;
+  }
+}
+
+function assertTimeZone(timeZone: string): void {
+  if (Intl.supportedValuesOf('timeZone').includes(timeZone) || timeZone === 'UTC') return;
+  throw invalid([
+    {
+      path: 'timeZone',
+      code: 'time-zone',
+      sentence: `“${timeZone}” is not a time zone. Choose one from the list.`,
+    },
+  ]);
+}
+
+function assertHolidays(holidays: CourseSettingsRequest['holidays']): void {
+  const wrong = holidays.flatMap(({ title, from, to }, index) =>
+    from <= to
+      ? []
+      : [
+          {
+            path: `holidays.${index}.to`,
+            code: 'holiday-order',
+            sentence: `“${title}” ends (${to}) before it begins (${from}). Swap the two days.`,
+          },
+        ],
+  );
+  if (wrong.length > 0) throw invalid(wrong);
+}

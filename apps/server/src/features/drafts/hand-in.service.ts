@@ -1,0 +1,332 @@
+import { createHash } from 'node:crypto';
+import { Injectable } from '@nestjs/common';
+import type { DraftReading, FieldProblem, HandInCheck, HandInRequest, VersionMeta } from '@salt-circle/contracts';
+import { isFilled, missingDeliverables, type Filled } from '@salt-circle/core';
+import { In, IsNull, type EntityManager } from 'typeorm';
+import type { Asker } from '../../access/seeing.js';
+import { Clock } from '../../platform/clock/clock.js';
+import { Database, type Report } from '../../platform/database/database.js';
+import { insertAll } from '../../platform/database/insert-all.js';
+import { Access, act, type Place } from '../../access/access.js';
+import { StoredFile } from '../../model/stored-file.js';
+import { withFootnote } from '../../platform/html/footnotes.js';
+import { HIDDEN, hideInHtml } from '../../platform/html/hide-in-html.js';
+import { htmlToText } from '../../platform/html/html-to-text.js';
+import { Ids } from '../../platform/ids/ids.js';
+import { ProblemError } from '../../platform/problems/problem-error.js';
+import { refusal } from '../../platform/problems/sentences.js';
+import { Review } from '../../model/review.js';
+import { Draft, DraftPart, DraftVersion } from '../../model/draft.js';
+import type { LocatedFind } from './name-finds.js';
+import { NameSearch } from './name-search.js';
+import { Readings } from '../reading/readings.service.js';
+import { lateView, versionMeta } from '../../access/version-meta.js';
+import { contentDigest, countingVersion, partsOf } from '../../access/versions.js';
+
+/** All that handing in is decided on, at one moment. */
+interface Standing {
+  readonly place: Place;
+  readonly draft: Draft;
+  readonly parts: readonly DraftPart[];
+  readonly files: ReadonlyMap<string, StoredFile>;
+  readonly reading: DraftReading;
+  readonly fingerprint: string;
+}
+
+@Injectable()
+export class HandInService {
+  constructor(
+    private readonly database: Database,
+    private readonly access: Access,
+    private readonly clock: Clock,
+    private readonly ids: Ids,
+    private readonly readings: Readings,
+    private readonly names: NameSearch,
+  ) {}
+
+  /** What handing in now would mean: what is missing, what it costs, and what may tell a name. */
+  async check(person: Asker, exchangeId: string): Promise<HandInCheck> {
+    const { finds, ...standing } = await this.#look(person, exchangeId);
+    const { place, fingerprint, reading } = standing;
+    return {
+      fingerprint,
+      problems: problemsOf(standing),
+      remarks: remarksOf(standing),
+      late: lateView(place.exchange, place.own, place.now),
+      finds: finds.map(({ view }) => view),
+      hidden: hiddenPassages(standing),
+      reading,
+    };
+  }
+
+  /** Hides one of the finds from reviewers: in typed words by a mark in their place, in a document in its copy. */
+  async hide(person: Asker, exchangeId: string, fingerprint: string, key: string): Promise<HandInCheck> {
+    const looked = await this.#look(person, exchangeId);
+    const find = looked.finds.find(({ view }) => view.key === key);
+    if (looked.fingerprint !== fingerprint) throw changedSince();
+    if (find === undefined || !find.view.hideable) throw refusal('unknown');
+    await this.database.write(async (manager) => {
+      const standing = await this.#standingOf(person, exchangeId, manager);
+      if (standing.fingerprint !== fingerprint) throw changedSince();
+      await this.#hide(manager, standing.draft, find);
+    });
+    return this.check(person, exchangeId);
+  }
+
+  async #hide(manager: EntityManager, draft: Draft, { view, within }: LocatedFind): Promise<void> {
+    const { start, end, where } = view;
+    const savedAt = this.clock.now();
+    const without = (text: string) => text.slice(0, start) + HIDDEN + text.slice(end);
+    if (where === 'title' || where === 'context') {
+      const revision = draft.revision + 1;
+      await manager.update(Draft, { id: draft.id }, { [where]: without(draft[where]), revision, savedAt });
+      return;
+    }
+    const part = within.part as DraftPart;
+    const typed = (html: string) => ({ html, revision: part.revision + 1, savedAt });
+    const hidden =
+      within.footnote !== null
+        ? typed(withFootnote(part.html, within.footnote, without(within.text)))
+        : where === 'text'
+          ? typed(hideInHtml(part.html, [{ start, end }]))
+          : { hidden: [...part.hidden, { start, end }].sort((a, b) => a.start - b.start) };
+    await manager.update(DraftPart, { id: part.id }, hidden);
+  }
+
+  /** Handing in the same saved state twice gives the same version: pressing twice does no harm. */
+  async handIn(person: Asker, exchangeId: string, { fingerprint, namesSeen }: HandInRequest): Promise<VersionMeta> {
+    // Before the transaction, which nobody else's saving should wait for; the fingerprint ties the two together.
+    const told = namesSeen ? null : await this.#look(person, exchangeId);
+    return this.database.write(async (manager, happened) => {
+      const standing = await this.#standingOf(person, exchangeId, manager, 'look');
+      const { place, draft, parts } = standing;
+      const last = await countingVersion(manager, draft.id);
+      const same = standing.fingerprint === fingerprint;
+      if (same && last !== null && last.digest === contentDigest(draft, parts))
+        return meta(manager, place, draft, last);
+      act(place, { kind: 'hand-in' });
+      if (!same || (told !== null && told.fingerprint !== fingerprint)) throw changedSince();
+      assertComplete(problemsOf(standing));
+      if (told?.finds.some(({ view }) => !view.removed) === true) throw namesFound();
+      return this.#keep(manager, happened, person, standing);
+    });
+  }
+
+  /** Hands in what a student has saved, whatever the dates: for staff, with the student's version history going on. */
+  async handInFor(
+    person: Asker,
+    place: Place,
+    draft: Draft,
+    manager: EntityManager,
+    happened: Report,
+  ): Promise<VersionMeta> {
+    const standing = await this.#standing(manager, place, draft);
+    assertComplete(problemsOf(standing));
+    return this.#keep(manager, happened, person, standing);
+  }
+
+  /** Takes back what was handed in. Everything stays saved, and can be handed in again while that is open. */
+  async withdraw(person: Asker, exchangeId: string): Promise<void> {
+    await this.database.write(async (manager, happened) => {
+      const place = await this.access.exchange(person, exchangeId, manager);
+      act(place, { kind: 'hand-in' });
+      const draft = await this.access.ownDraft(place, manager);
+      const last = draft === null ? null : await countingVersion(manager, draft.id);
+      if (draft === null || last === null) return;
+      if (await manager.existsBy(Review, { draftId: draft.id })) {
+        throw new ProblemError({
+          code: 'allocation-begun',
+          sentence: 'Your draft has been given to reviewers already, so it cannot be taken back.',
+          whatToDo: 'Hand in a better version instead, or ask your instructor.',
+        });
+      }
+      await manager.update(
+        DraftVersion,
+        { draftId: draft.id, withdrawnAt: IsNull() },
+        { withdrawnAt: this.clock.now() },
+      );
+      happened({
+        action: 'draft-withdrawn',
+        actorId: person.id,
+        courseId: place.course.id,
+        exchangeId,
+        details: { version: last.number, draft: draft.id },
+      });
+    });
+  }
+
+  async #standing(manager: EntityManager, place: Place, draft: Draft): Promise<Standing> {
+    const parts = await partsOf(manager, draft.id, null, place.exchange.deliverables);
+    const digests = parts.flatMap(({ digest }) => (digest === null ? [] : [digest]));
+    const stored = digests.length === 0 ? [] : await manager.findBy(StoredFile, { digest: In(digests) });
+    const fingerprint = createHash('sha256')
+      .update(`${draft.id}\n${contentDigest(draft, parts)}`)
+      .digest('base64url');
+    return {
+      place,
+      draft,
+      parts,
+      files: new Map(stored.map((file) => [file.digest, file])),
+      reading: await this.readings.preview(manager, place, draft, parts),
+      fingerprint,
+    };
+  }
+
+  /** Where the own draft stands, with what may tell a name in it. */
+  async #look(person: Asker, exchangeId: string): Promise<Standing & { readonly finds: readonly LocatedFind[] }> {
+    const manager = this.database.read;
+    const standing = await this.#standingOf(person, exchangeId, manager);
+    const { place, draft, parts, files } = standing;
+    return { ...standing, finds: await this.names.finds(manager, place.exchange, draft, parts, files) };
+  }
+
+  /** @param how `look` leaves it to the caller to ask whether it can be handed in now */
+  async #standingOf(
+    person: Asker,
+    exchangeId: string,
+    manager: EntityManager,
+    how: 'act' | 'look' = 'act',
+  ): Promise<Standing> {
+    const place = await this.access.exchange(person, exchangeId, manager);
+    const draft = await this.access.ownDraft(place, manager);
+    if (how === 'act' || draft === null) act(place, { kind: 'hand-in' });
+    if (draft === null) throw nothingSaved();
+    return this.#standing(manager, place, draft);
+  }
+
+  async #keep(manager: EntityManager, happened: Report, person: Asker, standing: Standing): Promise<VersionMeta> {
+    const { place, draft, parts, reading } = standing;
+    // Numbers go on over what was taken back: a number never means two things.
+    const before = await manager.maximum(DraftVersion, 'number', { draftId: draft.id });
+    const version = manager.create(DraftVersion, {
+      id: this.ids.uuid(),
+      draftId: draft.id,
+      number: (before ?? 0) + 1,
+      title: draft.title.trim(),
+      context: draft.context.trim(),
+      words: reading.words,
+      digest: contentDigest(draft, parts),
+      handedInAt: place.now,
+      handedInBy: person.id,
+      withdrawnAt: null,
+    });
+    await manager.insert(DraftVersion, version);
+    const copies = parts
+      .filter(({ kind, html }) => kind !== 'text' || html !== '')
+      .map((part) => ({ ...part, id: this.ids.uuid(), versionId: version.id, uploadId: null }));
+    await insertAll(manager, DraftPart, copies);
+    const forStudent = place.viewer.role !== 'student';
+    happened({
+      action: forStudent ? 'draft-handed-in-for' : 'draft-handed-in',
+      actorId: person.id,
+      courseId: place.course.id,
+      exchangeId: place.exchange.id,
+      details: {
+        version: version.number,
+        words: version.words,
+        digest: version.digest,
+        at: place.now,
+        draft: draft.id,
+      },
+    });
+    return meta(manager, place, draft, version);
+  }
+}
+
+/** What is hidden from reviewers in copies of documents, so that it can be shown again. */
+function hiddenPassages({ parts, files, reading }: Standing): HandInCheck['hidden'] {
+  return parts.flatMap(({ id, digest, hidden }) => {
+    const file = files.get(digest ?? '');
+    if (hidden.length === 0 || file?.copyHtml == null) return [];
+    const text = htmlToText(file.copyHtml);
+    const deliverable = reading.parts.find((one) => one.id === id)?.deliverable ?? '';
+    return hidden.map(({ start, end }) => ({ partId: id, deliverable, start, end, words: text.slice(start, end) }));
+  });
+}
+
+async function meta(manager: EntityManager, place: Place, draft: Draft, version: DraftVersion): Promise<VersionMeta> {
+  const parts = await partsOf(manager, draft.id, version.id, place.exchange.deliverables);
+  return versionMeta(place.exchange, place.own, version, parts, null);
+}
+
+function filledBy({ parts, reading }: Standing): Filled[] {
+  return parts.map(({ id, deliverableId }) => {
+    const count = parts.filter((one) => one.deliverableId === deliverableId).length;
+    return { deliverableId, count, words: reading.parts.find((one) => one.id === id)?.words ?? 0 };
+  });
+}
+
+/** What keeps it from being handed in, at the place where it can be mended. */
+function problemsOf(standing: Standing): FieldProblem[] {
+  const { place, draft } = standing;
+  const problems: FieldProblem[] = [];
+  if (draft.title.trim() === '') {
+    problems.push({ path: 'title', code: 'missing', sentence: 'Give your draft a title.' });
+  }
+  const filled = filledBy(standing);
+  for (const { id, title, kind } of missingDeliverables(place.exchange.deliverables, filled)) {
+    problems.push({ path: `parts.${id}`, code: 'missing', sentence: `“${title}” is missing: ${MISSING[kind]}` });
+  }
+  if (problems.length === 0 && !place.exchange.deliverables.some((one) => isFilled(one, filled))) {
+    problems.push({ path: 'parts', code: 'missing', sentence: 'There is nothing in this draft yet.' });
+  }
+  return problems;
+}
+
+const MISSING = {
+  text: 'write or paste it.',
+  file: 'choose a file.',
+  link: 'add a link.',
+  recording: 'record it, or choose a file.',
+} as const;
+
+function remarksOf({ parts, files, reading }: Standing): string[] {
+  return parts.flatMap(({ id, name, digest }) => {
+    const file = files.get(digest ?? '');
+    const title = reading.parts.find((one) => one.id === id)?.deliverable ?? '';
+    if (file?.copyState === 'failed') {
+      return [`Reviewers will not be able to read “${name}” (${title}). ${file.copyProblem ?? ''}`.trim()];
+    }
+    return file?.copyState === 'waiting'
+      ? [`The copy of “${name}” that reviewers read is still being made, so it has not been searched for names yet.`]
+      : [];
+  });
+}
+
+function assertComplete(problems: readonly FieldProblem[]): void {
+  if (problems.length === 0) return;
+  throw new ProblemError({
+    code: 'hand-in-incomplete',
+    sentence:
+      problems.length === 1
+        ? (problems[0] as FieldProblem).sentence
+        : `${problems.length} things are missing before this can be handed in.`,
+    whatToDo: 'Add what is missing, then hand in. All you have so far is saved.',
+    fields: problems,
+  });
+}
+
+function nothingSaved(): ProblemError {
+  return new ProblemError({
+    code: 'draft-empty',
+    sentence: 'Your draft is empty, so there would be nothing to review.',
+    whatToDo: 'Write your draft or add a file, then hand in.',
+  });
+}
+
+function changedSince(): ProblemError {
+  return new ProblemError({
+    code: 'draft-changed',
+    sentence:
+      'The draft has been changed since you looked at it here, perhaps in another tab or by somebody of your group.',
+    whatToDo: 'Look at it again, then hand in. Nothing was handed in.',
+  });
+}
+
+function namesFound(): ProblemError {
+  return new ProblemError({
+    code: 'names-found',
+    sentence: 'Something in the draft may tell reviewers who you are.',
+    whatToDo: 'Look at each place, and hide or keep it.',
+  });
+}

@@ -1,0 +1,137 @@
+import { createHash } from 'node:crypto';
+import type { NameFindView } from '@salt-circle/contracts';
+import type { IdentityFind, SearchOptions, TextRange } from '@salt-circle/core';
+import type { StoredFile } from '../../model/stored-file.js';
+import { footnotesIn } from '../../platform/html/footnotes.js';
+import { htmlToText } from '../../platform/html/html-to-text.js';
+import type { Draft, DraftPart } from '../../model/draft.js';
+
+/** Enough to act on; a text that has more is about its author. */
+const MOST_FINDS = 200;
+/** UTF-16 code units shown on either side. */
+const AROUND = 40;
+
+/** A text of a draft in which names are looked for, and what can be done about a find in it. */
+export interface SearchedText {
+  /** Unique among the texts of a draft. */
+  readonly id: string;
+  readonly text: string;
+  readonly as: SearchOptions['as'];
+  readonly where: NameFindView['where'];
+  readonly whereWords: string;
+  readonly part: DraftPart | null;
+  /** Of footnotes: which one, from 0. */
+  readonly footnote: number | null;
+  readonly hideable: boolean;
+  readonly removed: boolean;
+  /** Hidden from reviewers already. */
+  readonly hidden: readonly TextRange[];
+}
+
+/** A find, with the text that it stands in. */
+export interface LocatedFind {
+  readonly view: NameFindView;
+  readonly within: SearchedText;
+}
+
+/** Every text of a draft that may tell reviewers who wrote it, in the order of the hand-in. */
+export function searchedTexts(
+  draft: Pick<Draft, 'title' | 'context'>,
+  parts: readonly DraftPart[],
+  files: ReadonlyMap<string, StoredFile>,
+  titles: ReadonlyMap<string, string>,
+): SearchedText[] {
+  return [
+    text('title', 'Title', draft.title, { hideable: true }),
+    text('context', 'Words for your reviewers', draft.context, { hideable: true }),
+    ...parts.flatMap((part) =>
+      textsOf(part, files.get(part.digest ?? '') ?? null, titles.get(part.deliverableId) ?? ''),
+    ),
+  ];
+}
+
+function text(
+  where: SearchedText['where'],
+  whereWords: string,
+  words: string,
+  how: Partial<SearchedText> = {},
+): SearchedText {
+  const base = { part: null, footnote: null, hideable: false, removed: false, as: 'prose', hidden: [] } as const;
+  return { id: where, text: words, where, whereWords, ...base, ...how };
+}
+
+function textsOf(part: DraftPart, file: StoredFile | null, title: string): SearchedText[] {
+  const of = (where: SearchedText['where'], words: string, said: string, index: number, how: Partial<SearchedText>) =>
+    text(where, words, said, { part, id: `${part.id}:${where}:${index}`, ...how });
+  switch (part.kind) {
+    case 'text':
+      return [
+        of('text', title, htmlToText(part.html), 0, { hideable: true }),
+        ...footnotesIn(part.html).map((words, index) =>
+          of('footnote', `footnote ${index + 1} of “${title}”`, words, index, { hideable: true, footnote: index }),
+        ),
+      ];
+    case 'link':
+      return [
+        of('link', `${title} (link)`, part.title, 0, {}),
+        of('link', `${title} (link)`, part.about, 1, {}),
+        of('link', `${title} (address of the link)`, part.url, 2, { as: 'label' }),
+      ];
+    case 'file':
+    case 'recording': {
+      const copy = file?.copyHtml == null ? (file?.copyText ?? '') : htmlToText(file.copyHtml);
+      const label = { as: 'label', removed: true } as const;
+      return [
+        of('copy', title, copy, 0, { hideable: file?.copyHtml != null, hidden: part.hidden }),
+        of('file-name', `name of the file for “${title}”`, part.name, 0, label),
+        ...(file?.metadata ?? []).map(({ where, value }, index) => of('metadata', where, value, index, label)),
+      ];
+    }
+  }
+}
+
+/** @param finds of each text, in the order of the texts */
+export function locatedFinds(
+  texts: readonly SearchedText[],
+  finds: ReadonlyArray<readonly IdentityFind[]>,
+): LocatedFind[] {
+  return texts.flatMap((within, index) => findsIn(within, finds[index] ?? [])).slice(0, MOST_FINDS);
+}
+
+function findsIn(within: SearchedText, finds: readonly IdentityFind[]): LocatedFind[] {
+  const { part, where, whereWords, hideable, removed, hidden } = within;
+  const seen = new Map<string, number>();
+  return finds
+    .filter(({ start, end }) => !hidden.some((range) => range.start <= start && range.end >= end))
+    .map(({ start, end, exact, what, certainty }) => {
+      const before = within.text.slice(Math.max(0, start - AROUND), start);
+      const after = within.text.slice(end, end + AROUND);
+      const key = keyOf(within.id, before, exact, after);
+      const nth = seen.get(key) ?? 0;
+      seen.set(key, nth + 1);
+      return {
+        within,
+        view: {
+          key: `${key}-${nth}`,
+          where,
+          whereWords,
+          partId: part?.id ?? null,
+          deliverableId: part?.deliverableId ?? null,
+          before,
+          exact,
+          after,
+          start,
+          end,
+          what,
+          certainty,
+          hideable,
+          removed,
+        },
+      };
+    });
+}
+
+/** From the words around and not from the place: what was decided holds when something before it is hidden. */
+function keyOf(...parts: readonly string[]): string {
+  return createHash('sha256').update(parts.join('\n')).digest('base64url').slice(0, 22);
+}

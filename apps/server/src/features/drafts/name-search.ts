@@ -1,0 +1,44 @@
+import { Injectable } from '@nestjs/common';
+import type { Identity } from '@salt-circle/core';
+import { In, type EntityManager } from 'typeorm';
+import { Person } from '../../model/person.js';
+import { Enrolment } from '../../model/course.js';
+import { Participant, type Exchange } from '../../model/exchange.js';
+import type { StoredFile } from '../../model/stored-file.js';
+import { FileWorkers } from '../../platform/files/file-workers.js';
+import { Authors } from '../../access/authors.js';
+import type { Draft, DraftPart } from '../../model/draft.js';
+import { locatedFinds, searchedTexts, type LocatedFind } from './name-finds.js';
+
+/** Looks through a draft for what may tell reviewers who its authors are. In a thread: a book takes seconds. */
+@Injectable()
+export class NameSearch {
+  constructor(private readonly workers: FileWorkers) {}
+
+  /** Empty where reviewers see the authors' names anyway. */
+  async finds(
+    manager: EntityManager,
+    exchange: Exchange,
+    draft: Draft,
+    parts: readonly DraftPart[],
+    files: ReadonlyMap<string, StoredFile>,
+  ): Promise<LocatedFind[]> {
+    if (exchange.names !== 'both-ways' && exchange.names !== 'authors-only') return [];
+    const titles = new Map(exchange.deliverables.map(({ id, title }) => [id, title]));
+    const texts = searchedTexts(draft, parts, files, titles);
+    const people = await identitiesOf(manager, exchange, draft);
+    const finds = await this.workers.findNames({ texts: texts.map(({ text, as }) => ({ text, as })), people });
+    return locatedFinds(texts, finds);
+  }
+}
+
+/** The authors of a draft, with all that could give them away. */
+async function identitiesOf(manager: EntityManager, exchange: Exchange, draft: Draft): Promise<Identity[]> {
+  const ids = (await Authors.load(manager, exchange)).of(draft);
+  const participants = ids.length === 0 ? [] : await manager.findBy(Participant, { id: In([...ids]) });
+  const personIds = participants.map(({ personId }) => personId);
+  const people = personIds.length === 0 ? [] : await manager.findBy(Person, { id: In(personIds) });
+  const enrolments = await manager.findBy(Enrolment, { courseId: exchange.courseId, personId: In(personIds) });
+  const campus = new Map(enrolments.map(({ personId, campusId }) => [personId, campusId]));
+  return people.map(({ id, name, email }) => ({ name, email, campusId: campus.get(id) ?? null }));
+}

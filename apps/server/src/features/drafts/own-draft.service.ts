@@ -1,0 +1,115 @@
+import { Injectable } from '@nestjs/common';
+import { makeAliases, MAX_FILES, seededRandom, type Deliverable } from '@salt-circle/core';
+import { IsNull, type EntityManager } from 'typeorm';
+import { ownParticipant, type Place } from '../../access/access.js';
+import { Authors, draftOf } from '../../access/authors.js';
+import { Draft, DraftPart } from '../../model/draft.js';
+import { Participant } from '../../model/exchange.js';
+import type { Report } from '../../platform/database/database.js';
+import { Ids } from '../../platform/ids/ids.js';
+import { ProblemError } from '../../platform/problems/problem-error.js';
+import { refusal } from '../../platform/problems/sentences.js';
+
+/** The draft as it is saved, not yet handed in: made with the first thing that is put into it. */
+@Injectable()
+export class OwnDrafts {
+  constructor(private readonly ids: Ids) {}
+
+  /** The draft of the one who asks, made when there is none yet. */
+  async ensure(manager: EntityManager, place: Place): Promise<Draft> {
+    const participant = ownParticipant(place);
+    const known = await draftOf(manager, participant, place.groupId);
+    if (known !== null) return known;
+    const { groupId } = place;
+    const draft = manager.create(Draft, {
+      id: this.ids.uuid(),
+      exchangeId: place.exchange.id,
+      participantId: await freeMember(manager, place, participant.id),
+      groupId,
+      alias: groupId === null ? null : await this.#groupAlias(manager, place.exchange.id),
+      title: '',
+      context: '',
+      revision: 0,
+      savedAt: null,
+    });
+    await manager.insert(Draft, draft);
+    return draft;
+  }
+
+  async #groupAlias(manager: EntityManager, exchangeId: string): Promise<string> {
+    const people = await manager.findBy(Participant, { exchangeId });
+    const drafts = await manager.findBy(Draft, { exchangeId });
+    const taken = new Set([...people, ...drafts].flatMap(({ alias }) => (alias === null ? [] : [alias])));
+    return makeAliases(1, taken, seededRandom(this.ids.seed()))[0] as string;
+  }
+
+  /** A new part, behind those that there are. @throws ProblemError when the deliverable has as many as it can have */
+  async newPart(manager: EntityManager, draft: Draft, deliverableId: string, content: Partial<DraftPart>) {
+    const part = manager.create(DraftPart, {
+      id: this.ids.uuid(),
+      draftId: draft.id,
+      deliverableId,
+      position: await nextPosition(manager, draft.id, deliverableId),
+      versionId: null,
+      html: '',
+      revision: 0,
+      digest: null,
+      captions: null,
+      hidden: [],
+      uploadId: null,
+      ...content,
+    });
+    await manager.insert(DraftPart, part);
+    return part;
+  }
+
+  /** A part of the draft as it is saved, not of a version. */
+  async part(manager: EntityManager, draft: Draft | null, partId: string): Promise<DraftPart> {
+    const part = draft === null ? null : await manager.findOneBy(DraftPart, { id: partId, draftId: draft.id });
+    if (part === null || part.versionId !== null) throw refusal('unknown');
+    return part;
+  }
+
+  /** @throws ProblemError when the exchange asks for no such thing */
+  deliverable({ exchange }: Place, id: string, kinds: ReadonlyArray<Deliverable['kind']>): Deliverable {
+    const one = exchange.deliverables.find((each) => each.id === id);
+    if (one === undefined || !kinds.includes(one.kind)) throw refusal('unknown');
+    return one;
+  }
+
+  /** Pages of all its authors hear that the draft was changed, and staff that somebody is at work. */
+  async tell(manager: EntityManager, happened: Report, { exchange }: Place, draft: Draft): Promise<void> {
+    const where = { courseId: exchange.courseId, exchangeId: exchange.id };
+    const authors = (await Authors.load(manager, exchange)).of(draft);
+    const participants = await manager.findBy(Participant, { exchangeId: exchange.id });
+    const personIds = participants.filter(({ id }) => authors.includes(id)).map(({ personId }) => personId);
+    happened.quietly({ topic: 'own-draft', ...where, personIds });
+    happened.quietly({ topic: 'drafts', ...where });
+  }
+}
+
+/** A draft stands under one member; somebody who has moved between groups may stand for another one already. */
+async function freeMember(manager: EntityManager, { exchange, groupId }: Place, wanted: string): Promise<string> {
+  const members =
+    groupId === null ? [] : (await Authors.load(manager, exchange)).of({ participantId: wanted, groupId });
+  const taken = new Set((await manager.findBy(Draft, { exchangeId: exchange.id })).map((one) => one.participantId));
+  const free = [wanted, ...members].find((id) => !taken.has(id));
+  if (free !== undefined) return free;
+  throw new ProblemError({
+    code: 'conflict',
+    sentence: 'You have begun a draft with another group, so another one cannot stand under your name.',
+    whatToDo: 'Ask your instructor to put somebody else into your old group, or you back.',
+  });
+}
+
+async function nextPosition(manager: EntityManager, draftId: string, deliverableId: string): Promise<number> {
+  const rows = await manager.findBy(DraftPart, { draftId, versionId: IsNull(), deliverableId });
+  if (rows.length >= MAX_FILES) {
+    throw new ProblemError({
+      code: 'too-many-files',
+      sentence: `There are ${rows.length} already, and no more than ${MAX_FILES} can be handed in here.`,
+      whatToDo: 'Take one away first.',
+    });
+  }
+  return 1 + Math.max(-1, ...rows.map(({ position }) => position));
+}

@@ -1,0 +1,15 @@
+import { Controller, Get, Param } from '@nestjs/common';
+import type { FeedbackView } from '@salt-circle/contracts';
+import type { Asker } from '../../access/seeing.js';
+import { Me } from '../../access/session.guard.js';
+import { FeedbackService } from './feedback.service.js';
+
+@Controller('exchanges/:exchangeId/feedback')
+export class FeedbackController {
+  constructor(private readonly feedback: FeedbackService) {}
+
+  @Get()
+  mine(@Me() me: Asker, @Param('exchangeId') id: string): Promise<FeedbackView> {
+    return this.feedback.mine(me, id);
+  }
+}

@@ -1,0 +1,12 @@
+import { Module } from '@nestjs/common';
+import { ReadingModule } from '../reading/reading.module.js';
+import { ReviewsModule } from '../reviews/reviews.module.js';
+import { FeedbackController } from './feedback.controller.js';
+import { FeedbackService } from './feedback.service.js';
+
+@Module({
+  imports: [ReadingModule, ReviewsModule],
+  controllers: [FeedbackController],
+  providers: [FeedbackService],
+})
+export class FeedbackModule {}

@@ -1,0 +1,154 @@
+import { open } from 'node:fs/promises';
+import { Injectable } from '@nestjs/common';
+import type { AttachRequest, PartView } from '@salt-circle/contracts';
+import type { Deliverable } from '@salt-circle/core';
+import type { EntityManager } from 'typeorm';
+import { Access, type Place } from '../../access/access.js';
+import type { Asker } from '../../access/seeing.js';
+import { DraftPart, type Draft } from '../../model/draft.js';
+import type { StoredFile } from '../../model/stored-file.js';
+import { Clock } from '../../platform/clock/clock.js';
+import { Database } from '../../platform/database/database.js';
+import { tamed } from '../../platform/files/file-names.js';
+import type { Inspected } from '../../platform/files/worker/inspect.js';
+import { OwnDrafts } from '../drafts/own-draft.service.js';
+import { Copies } from '../reading/copies.service.js';
+import { Readings } from '../reading/readings.service.js';
+import { Keeping } from './keeping.service.js';
+import { Uploads, type Upload } from './uploads.js';
+import { Welcome } from './welcome.service.js';
+
+/** A file that lies ready, from an upload or from the application itself. */
+interface Taken extends Pick<Upload, 'path' | 'name' | 'deliverableId' | 'participantId'> {
+  /** Of the upload. */
+  readonly id: string | null;
+}
+
+/** A part as its author sees it, with its copy for reading. */
+@Injectable()
+export class PartReading {
+  constructor(
+    private readonly readings: Readings,
+    private readonly copies: Copies,
+  ) {}
+
+  async view(manager: EntityManager, place: Place, draft: Draft, part: DraftPart): Promise<PartView> {
+    const [view] = await this.readings.parts(manager, place, draft, [part], 'author');
+    return view as PartView;
+  }
+
+  /** Call it after the transaction in which the file came. */
+  copy(digest: string): void {
+    this.copies.enqueue(digest);
+  }
+}
+
+/** Brings what was uploaded into a draft: looked at, kept by its content, and only then part of it. */
+@Injectable()
+export class Intake {
+  constructor(
+    private readonly database: Database,
+    private readonly access: Access,
+    private readonly clock: Clock,
+    private readonly welcome: Welcome,
+    private readonly keeping: Keeping,
+    private readonly uploads: Uploads,
+    private readonly drafts: OwnDrafts,
+    private readonly reading: PartReading,
+  ) {}
+
+  /** Adds a finished upload to the draft. The same upload again gives what it gave before. */
+  async attach(person: Asker, exchangeId: string, { uploadId, captionsFor }: AttachRequest): Promise<PartView> {
+    const known = await this.#attached(person, exchangeId, uploadId);
+    if (known !== null) return known;
+    const upload = await this.welcome.finished(person, exchangeId, uploadId);
+    const view =
+      captionsFor === undefined
+        ? await this.take(person, exchangeId, upload)
+        : await this.#takeCaptions(person, exchangeId, upload, captionsFor);
+    await this.uploads.forget(uploadId);
+    return view;
+  }
+
+  /** Takes a file of ours into the draft: looked at, kept, and its reading copy on the way. */
+  async take(person: Asker, exchangeId: string, file: Taken): Promise<PartView> {
+    const place = await this.welcome.place(person, exchangeId, file.participantId);
+    const deliverable = this.drafts.deliverable(place, file.deliverableId, ['file', 'recording']);
+    const inspected = await this.#fitting(file, deliverable);
+    const kept = await this.keeping.keep(file.path);
+    const view = await this.database.write(async (manager, happened) => {
+      const now = await this.welcome.place(person, exchangeId, file.participantId, manager);
+      const draft = await this.drafts.ensure(manager, now);
+      await this.keeping.record(manager, kept, inspected);
+      const part = await this.drafts.newPart(manager, draft, deliverable.id, {
+        kind: deliverable.kind,
+        digest: kept.digest,
+        name: tamed(file.name),
+        uploadId: file.id,
+        savedAt: this.clock.now(),
+      });
+      await this.drafts.tell(manager, happened, now, draft);
+      return this.reading.view(manager, now, draft, part);
+    });
+    this.reading.copy(kept.digest);
+    return view;
+  }
+
+  async #takeCaptions(person: Asker, exchangeId: string, upload: Upload, partId: string): Promise<PartView> {
+    if (!(await isWebVtt(upload.path))) {
+      throw await this.keeping.refuse(
+        upload.id,
+        'These are no captions in WebVTT.',
+        'Choose a .vtt file: it begins with WEBVTT.',
+      );
+    }
+    const kept = await this.keeping.keep(upload.path);
+    return this.database.write(async (manager, happened) => {
+      const place = await this.welcome.place(person, exchangeId, null, manager);
+      const draft = await this.drafts.ensure(manager, place);
+      const part = await this.drafts.part(manager, draft, partId);
+      await this.keeping.record(manager, kept, { family: 'captions', mime: 'text/vtt', facts: {} });
+      await manager.update(DraftPart, { id: part.id }, { captions: kept.digest });
+      await this.drafts.tell(manager, happened, place, draft);
+      return this.reading.view(manager, place, draft, { ...part, captions: kept.digest });
+    });
+  }
+
+  async #attached(person: Asker, exchangeId: string, uploadId: string): Promise<PartView | null> {
+    const manager = this.database.read;
+    const place = await this.access.exchange(person, exchangeId);
+    const draft = await this.access.ownDraft(place);
+    const part = draft === null ? null : await manager.findOneBy(DraftPart, { uploadId, draftId: draft.id });
+    return part === null || draft === null ? null : this.reading.view(manager, place, draft, part);
+  }
+
+  /** What the file is, if it is of a kind that the deliverable takes. */
+  async #fitting(file: Taken, { families, kind, title }: Deliverable): Promise<Inspected> {
+    const inspected = await this.keeping.inspect(file, file.id);
+    const taken = kind === 'recording' ? (['audio', 'video'] as const) : families;
+    if ((taken as readonly string[]).includes(inspected.family)) return inspected;
+    const allowed = taken.map((family) => FAMILIES[family]).join(', ');
+    throw await this.keeping.refuse(
+      file.id,
+      `“${tamed(file.name)}” is ${FAMILIES[inspected.family]}, which is not taken for “${title}”.`,
+      `Hand in ${allowed}.`,
+    );
+  }
+}
+
+/** WebVTT, section 4: the signature, after an optional byte order mark. */
+async function isWebVtt(path: string): Promise<boolean> {
+  const file = await open(path);
+  const head = await file.read(Buffer.alloc(16), 0, 16, 0).finally(() => file.close());
+  return /^(\u00ef\u00bb\u00bf)?WEBVTT(\s|$)/.test(head.buffer.subarray(0, head.bytesRead).toString('latin1'));
+}
+
+const FAMILIES: Readonly<Record<StoredFile['family'], string>> = {
+  pdf: 'a PDF',
+  document: 'a DOCX or ODT',
+  'plain-text': 'plain text or Markdown',
+  image: 'a picture',
+  audio: 'sound',
+  video: 'a video',
+  captions: 'captions',
+};

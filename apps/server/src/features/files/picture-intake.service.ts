@@ -1,0 +1,45 @@
+import { rm } from 'node:fs/promises';
+import { join } from 'node:path';
+import { Injectable } from '@nestjs/common';
+import type { Asker } from '../../access/seeing.js';
+import { DraftPicture } from '../../model/draft.js';
+import { Database } from '../../platform/database/database.js';
+import { FileStore } from '../../platform/files/file-store.js';
+import { OwnDrafts } from '../drafts/own-draft.service.js';
+import { Keeping } from './keeping.service.js';
+import { Uploads } from './uploads.js';
+import { Welcome } from './welcome.service.js';
+
+/** Pictures that are put into typed texts. */
+@Injectable()
+export class PictureIntake {
+  constructor(
+    private readonly database: Database,
+    private readonly welcome: Welcome,
+    private readonly keeping: Keeping,
+    private readonly uploads: Uploads,
+    private readonly store: FileStore,
+    private readonly drafts: OwnDrafts,
+  ) {}
+
+  /** @returns the address under which the text shows it */
+  async take(person: Asker, exchangeId: string, uploadId: string): Promise<{ address: string }> {
+    const upload = await this.welcome.finished(person, exchangeId, uploadId);
+    const folder = await this.store.workFolder();
+    try {
+      const to = join(folder, 'picture');
+      await this.keeping.cleanPicture(upload.path, to);
+      const { digest } = await this.keeping.keep(to);
+      const draftId = await this.database.write(async (manager) => {
+        const place = await this.welcome.place(person, exchangeId, null, manager);
+        const draft = await this.drafts.ensure(manager, place);
+        await manager.save(DraftPicture, { draftId: draft.id, digest });
+        return draft.id;
+      });
+      await this.uploads.forget(uploadId);
+      return { address: `/api/exchanges/${exchangeId}/drafts/${draftId}/pictures/${digest}` };
+    } finally {
+      await rm(folder, { recursive: true, force: true });
+    }
+  }
+}

@@ -1,0 +1,68 @@
+import { Body, Controller, Delete, Head, Param, Patch, Post, Req, Res } from '@nestjs/common';
+import { AttachRequest, PictureRequest, type PartView } from '@salt-circle/contracts';
+import type { Request, Response } from 'express';
+import type { Asker } from '../../access/seeing.js';
+import { Me } from '../../access/session.guard.js';
+import { Intake } from './intake.service.js';
+import { PictureIntake } from './picture-intake.service.js';
+import { purposeFrom, Uploads } from './uploads.js';
+import { Welcome } from './welcome.service.js';
+
+/** What the protocol needs; reading an upload back is not among it. */
+@Controller('uploads')
+export class UploadsController {
+  constructor(
+    private readonly uploads: Uploads,
+    private readonly welcome: Welcome,
+  ) {}
+
+  @Post()
+  async begin(@Me() me: Asker, @Req() request: Request, @Res() response: Response): Promise<void> {
+    const size = Number(request.headers['upload-length'] ?? Number.NaN);
+    await this.welcome.assert(me, purposeFrom(String(request.headers['upload-metadata'] ?? '')), size);
+    await this.uploads.handle(me, request, response);
+  }
+
+  @Head(':id')
+  look(@Me() me: Asker, @Param('id') id: string, @Req() request: Request, @Res() response: Response): Promise<void> {
+    return this.#goOn(me, id, request, response);
+  }
+
+  @Patch(':id')
+  more(@Me() me: Asker, @Param('id') id: string, @Req() request: Request, @Res() response: Response): Promise<void> {
+    return this.#goOn(me, id, request, response);
+  }
+
+  @Delete(':id')
+  cancel(@Me() me: Asker, @Param('id') id: string, @Req() request: Request, @Res() response: Response): Promise<void> {
+    return this.#goOn(me, id, request, response);
+  }
+
+  async #goOn(me: Asker, id: string, request: Request, response: Response): Promise<void> {
+    await this.uploads.owned(me, id);
+    await this.uploads.handle(me, request, response);
+  }
+}
+
+/** What has been uploaded becomes part of a draft. */
+@Controller('exchanges/:exchangeId/draft')
+export class IntakeController {
+  constructor(
+    private readonly intake: Intake,
+    private readonly pictures: PictureIntake,
+  ) {}
+
+  @Post('files')
+  attach(@Me() me: Asker, @Param('exchangeId') id: string, @Body() request: AttachRequest): Promise<PartView> {
+    return this.intake.attach(me, id, request);
+  }
+
+  @Post('pictures')
+  picture(
+    @Me() me: Asker,
+    @Param('exchangeId') id: string,
+    @Body() { uploadId }: PictureRequest,
+  ): Promise<{ address: string }> {
+    return this.pictures.take(me, id, uploadId);
+  }
+}

@@ -1,0 +1,68 @@
+import { Injectable } from '@nestjs/common';
+import type { EntityManager } from 'typeorm';
+import { Access, act, type Place } from '../../access/access.js';
+import type { Asker } from '../../access/seeing.js';
+import { Database } from '../../platform/database/database.js';
+import { tamed } from '../../platform/files/file-names.js';
+import { ProblemError } from '../../platform/problems/problem-error.js';
+import { OwnDrafts } from '../drafts/own-draft.service.js';
+import { refused } from './refused.js';
+import { Uploads, type Purpose, type Upload } from './uploads.js';
+
+/** Bytes of a picture in a text, and of captions. */
+const PICTURE_BYTES = 20_000_000;
+const CAPTION_BYTES = 1_000_000;
+const MEGA = 1_000_000;
+
+/** Whether there is a place for a file, before a byte of it is taken and again when it is there. */
+@Injectable()
+export class Welcome {
+  constructor(
+    private readonly database: Database,
+    private readonly access: Access,
+    private readonly uploads: Uploads,
+    private readonly drafts: OwnDrafts,
+  ) {}
+
+  /** @param size bytes, as announced */
+  async assert(person: Asker, purpose: Purpose, size: number): Promise<void> {
+    const { deliverableId, use } = purpose;
+    const place = await this.place(person, purpose.exchangeId, purpose.participantId);
+    const kinds = use === 'picture' ? (['text'] as const) : (['file', 'recording'] as const);
+    const deliverable = this.drafts.deliverable(place, deliverableId, kinds);
+    const most = { picture: PICTURE_BYTES, captions: CAPTION_BYTES, part: deliverable.maxMegabytes * MEGA }[use];
+    if (!Number.isFinite(size) || size > most) {
+      const given = (size / MEGA).toFixed(1);
+      throw refused(
+        `This file has ${given} MB; up to ${most / MEGA} MB are taken here.`,
+        'Make it smaller, then try again.',
+      );
+    }
+    if (size === 0) throw refused('This file is empty.', 'Choose another file.');
+  }
+
+  /** Where a file goes: into the draft of the one who asks, or, for staff, of the participant it is for. */
+  async place(
+    person: Asker,
+    exchangeId: string,
+    participantId: string | null,
+    manager: EntityManager = this.database.read,
+  ): Promise<Place> {
+    const place = await this.access.exchange(person, exchangeId, manager);
+    if (participantId !== null) return this.access.actingFor(place, participantId, manager);
+    act(place, { kind: 'save-draft' });
+    return place;
+  }
+
+  /** An upload that is there as a whole, and still has a place. */
+  async finished(person: Asker, exchangeId: string, uploadId: string): Promise<Upload> {
+    const upload = await this.uploads.owned(person, uploadId);
+    await this.assert(person, { ...upload, exchangeId }, upload.size);
+    if (upload.finished) return upload;
+    throw new ProblemError({
+      code: 'upload-unfinished',
+      sentence: `“${tamed(upload.name)}” has not been uploaded as a whole yet.`,
+      whatToDo: 'Wait until it is, or choose the file again.',
+    });
+  }
+}

@@ -1,0 +1,42 @@
+import { needsGroups } from '@salt-circle/core';
+import type { EntityManager } from 'typeorm';
+import { draftOf, groupIdOf } from '../../access/authors.js';
+import { Participant } from '../../model/exchange.js';
+import { setupOf } from '../../access/setup-of.js';
+import type { CoursePerson } from '../../access/enrolled.js';
+import { runningExchanges } from '../../access/running.js';
+import { Review } from '../../model/review.js';
+
+/** What a move between groups means for each exchange under way that goes by them, a sentence each. */
+export async function consequencesOfMove(
+  manager: EntityManager,
+  courseId: string,
+  setId: string,
+  student: CoursePerson,
+  now: number,
+): Promise<string[]> {
+  const sentences: string[] = [];
+  for (const exchange of await runningExchanges(manager, courseId, now)) {
+    if (exchange.groupSetId !== setId || !needsGroups(setupOf(exchange))) continue;
+    const participant = await manager.findOneBy(Participant, { exchangeId: exchange.id, personId: student.personId });
+    if (participant === null) continue;
+    const reviews = await manager.findBy(Review, { reviewerId: participant.id });
+    const draft = await draftOf(manager, participant, await groupIdOf(manager, exchange, participant.personId));
+    const received = draft === null ? 0 : await manager.countBy(Review, { draftId: draft.id });
+    const begun = reviews.filter(({ begunAt }) => begunAt !== null).length;
+    const what =
+      reviews.length + received === 0
+        ? 'nothing has been allocated yet; the allocation will go by the new group'
+        : `${count(reviews.length)} to write (${begun} begun) and ${count(received)} to get stay as they were allocated by the old group`;
+    const together =
+      exchange.handInAs === 'group'
+        ? '; the draft of the old group stays there, and the new group’s is theirs from now on'
+        : '';
+    sentences.push(`“${exchange.title}”: ${what}${together}.`);
+  }
+  return sentences;
+}
+
+function count(reviews: number): string {
+  return reviews === 1 ? '1 review' : `${reviews} reviews`;
+}

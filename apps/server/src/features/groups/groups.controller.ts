@@ -1,0 +1,115 @@
+import { Body, Controller, Delete, Get, HttpCode, Param, Post, Put } from '@nestjs/common';
+import {
+  DivisionRequest,
+  GroupImportRequest,
+  GroupSetRequest,
+  MoveMemberRequest,
+  type GroupImportPreview,
+  type GroupsView,
+} from '@salt-circle/contracts';
+import type { Asker } from '../../access/seeing.js';
+import { Me } from '../../access/session.guard.js';
+import { GroupsService } from './groups.service.js';
+
+@Controller('courses/:courseId/group-sets')
+export class GroupsController {
+  constructor(private readonly groups: GroupsService) {}
+
+  @Get()
+  list(@Me() me: Asker, @Param('courseId') courseId: string): Promise<GroupsView> {
+    return this.groups.list(me, courseId);
+  }
+
+  @Post()
+  addSet(
+    @Me() me: Asker,
+    @Param('courseId') courseId: string,
+    @Body() { title }: GroupSetRequest,
+  ): Promise<{ id: string }> {
+    return this.groups.addSet(me, courseId, title);
+  }
+
+  @Put(':setId')
+  @HttpCode(204)
+  renameSet(
+    @Me() me: Asker,
+    @Param('courseId') courseId: string,
+    @Param('setId') setId: string,
+    @Body() { title }: GroupSetRequest,
+  ): Promise<void> {
+    return this.groups.renameSet(me, courseId, setId, title);
+  }
+
+  @Delete(':setId')
+  @HttpCode(204)
+  removeSet(@Me() me: Asker, @Param('courseId') courseId: string, @Param('setId') setId: string): Promise<void> {
+    return this.groups.removeSet(me, courseId, setId);
+  }
+
+  @Post(':setId/division')
+  @HttpCode(204)
+  divide(
+    @Me() me: Asker,
+    @Param('courseId') courseId: string,
+    @Param('setId') setId: string,
+    @Body() request: DivisionRequest,
+  ): Promise<void> {
+    return this.groups.divide(me, courseId, setId, request);
+  }
+
+  @Post(':setId/import')
+  @HttpCode(200)
+  import(
+    @Me() me: Asker,
+    @Param('courseId') courseId: string,
+    @Param('setId') setId: string,
+    @Body() request: GroupImportRequest,
+  ): Promise<GroupImportPreview> {
+    return this.groups.import(me, courseId, setId, request);
+  }
+
+  @Post(':setId/groups')
+  addGroup(
+    @Me() me: Asker,
+    @Param('courseId') courseId: string,
+    @Param('setId') setId: string,
+    @Body() { title }: GroupSetRequest,
+  ): Promise<{ id: string }> {
+    return this.groups.addGroup(me, courseId, setId, title);
+  }
+
+  @Put(':setId/groups/:groupId')
+  @HttpCode(204)
+  renameGroup(
+    @Me() me: Asker,
+    @Param('courseId') courseId: string,
+    @Param('setId') setId: string,
+    @Param('groupId') groupId: string,
+    @Body() { title }: GroupSetRequest,
+  ): Promise<void> {
+    return this.groups.renameGroup(me, courseId, setId, groupId, title);
+  }
+
+  @Delete(':setId/groups/:groupId')
+  @HttpCode(204)
+  removeGroup(
+    @Me() me: Asker,
+    @Param('courseId') courseId: string,
+    @Param('setId') setId: string,
+    @Param('groupId') groupId: string,
+  ): Promise<void> {
+    return this.groups.removeGroup(me, courseId, setId, groupId);
+  }
+
+  @Put(':setId/members/:enrolmentId')
+  @HttpCode(204)
+  moveMember(
+    @Me() me: Asker,
+    @Param('courseId') courseId: string,
+    @Param('setId') setId: string,
+    @Param('enrolmentId') enrolmentId: string,
+    @Body() request: MoveMemberRequest,
+  ): Promise<void> {
+    return this.groups.moveMember(me, courseId, setId, enrolmentId, request);
+  }
+}

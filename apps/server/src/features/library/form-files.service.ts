@@ -1,0 +1,171 @@
+import { Injectable } from '@nestjs/common';
+import type { FieldProblem, FormFileRequest, FormImportView } from '@salt-circle/contracts';
+import {
+  caseRubricTitles,
+  checkForm,
+  FORM_FORMAT,
+  readCaseRubric,
+  readFormFile,
+  readFormRows,
+  writeCaseRubric,
+  writeFormFile,
+  writeFormRows,
+  type FileProblem,
+  type FormReading,
+  maySee,
+} from '@salt-circle/core';
+import type { Asker } from '../../access/seeing.js';
+import { Clock } from '../../platform/clock/clock.js';
+import { Database } from '../../platform/database/database.js';
+import { Access, assertAllowed } from '../../access/access.js';
+import { iso } from '../../platform/wire/instants.js';
+import { Ids } from '../../platform/ids/ids.js';
+import { cellsOf, csvOf, unreadable } from '../../platform/tables/cells.js';
+import { sourceOf } from '../../platform/tables/source.js';
+import { formProblem, invalid } from '../../platform/problems/sentences.js';
+import { itemOf, LibraryService } from './library.service.js';
+
+export type FormFormat = 'json' | 'case' | 'csv';
+
+export interface FormFile {
+  readonly name: string;
+  readonly type: string;
+  readonly text: string;
+}
+
+/** Forms of the library as open files, in and out. */
+@Injectable()
+export class FormFilesService {
+  constructor(
+    private readonly database: Database,
+    private readonly access: Access,
+    private readonly clock: Clock,
+    private readonly ids: Ids,
+    private readonly library: LibraryService,
+  ) {}
+
+  async write(person: Asker, courseId: string, id: string, format: FormFormat): Promise<FormFile> {
+    const { viewer } = await this.access.course(person, courseId);
+    assertAllowed(maySee(viewer, null, { kind: 'people' }));
+    const { title, content } = await itemOf(this.database.read, courseId, id, 'form');
+    const titled = { title, form: content };
+    const stem = fileStem(title);
+    switch (format) {
+      case 'json':
+        return { name: `${stem}.json`, type: 'application/json', text: pretty(writeFormFile(titled)) };
+      case 'case': {
+        const around = {
+          makeId: () => this.ids.uuid(),
+          changedAt: iso(this.clock.now()),
+          baseUri: `${this.database.mail.publicUrl}/case`,
+        };
+        return {
+          name: `${stem}.case.json`,
+          type: 'application/json',
+          text: pretty(writeCaseRubric(titled, around).document),
+        };
+      }
+      case 'csv':
+        return { name: `${stem}.csv`, type: 'text/csv; charset=utf-8', text: csvOf(writeFormRows(titled).rows) };
+    }
+  }
+
+  /** Says what a file was understood to be, and adds it when asked to and nothing is wrong. */
+  read(person: Asker, courseId: string, request: FormFileRequest): Promise<FormImportView> {
+    return this.library.changing(person, courseId, async (manager) => {
+      const { kind, reading, titles } = this.#understood(request);
+      const problems: FieldProblem[] = reading.problems.map(fileProblem);
+      if (reading.found !== null) problems.push(...checkForm(reading.found.form).map(formProblem));
+      const title = reading.found?.title || stemOf(request.name);
+      let addedId: string | null = null;
+      if (request.add) {
+        // What checkForm finds can be mended in the builder; what could not be read cannot.
+        if (reading.found === null || reading.problems.length > 0) throw invalid(problems);
+        addedId = (await this.library.insert(manager, courseId, 'form', title.slice(0, 200), reading.found.form)).id;
+      }
+      return { kind, title, form: reading.found?.form ?? null, problems, ignored: reading.ignored, titles, addedId };
+    });
+  }
+
+  #understood(request: FormFileRequest): { kind: FormImportView['kind']; reading: FormReading; titles: string[] } {
+    const source = sourceOf(request);
+    if (source.kind === 'bundle')
+      throw unreadable('An archive cannot be read as a form.', 'Unpack it and choose one file.');
+    const makeId = () => this.ids.uuid();
+    const text = source.text.replace(/^\uFEFF/u, '');
+    if (!/^\s*[[{]/u.test(text)) {
+      return { kind: 'table', reading: readFormRows(cellsOf(text), stemOf(request.name), makeId), titles: [] };
+    }
+    const value = parsed(text);
+    const isOwn = (value as { format?: unknown } | null)?.format === FORM_FORMAT;
+    const titles = caseRubricTitles(value);
+    if (isOwn || titles.length === 0) return { kind: 'form-file', reading: readFormFile(value, makeId), titles: [] };
+    return { kind: 'rubric', reading: readCaseRubric(value, makeId, request.index), titles };
+  }
+}
+
+function parsed(text: string): unknown {
+  try {
+    return JSON.parse(text) as unknown;
+  } catch (error) {
+    if (!(error instanceof SyntaxError)) throw error;
+    throw unreadable(
+      'The file looks like JSON, but is cut off or has a slip in it.',
+      'Export it again, or check it with an editor.',
+    );
+  }
+}
+
+function pretty(value: unknown): string {
+  return `${JSON.stringify(value, null, 2)}\n`;
+}
+
+function stemOf(name: string): string {
+  const stem = name.replace(/(\.case)?\.\w{1,5}$/u, '').trim();
+  return stem === '' ? 'Imported form' : stem;
+}
+
+/** A title as the name of a file on any system. */
+function fileStem(title: string): string {
+  const plain = title
+    .normalize('NFD')
+    .replace(/\p{M}/gu, '')
+    .replace(/[^A-Za-z0-9]+/gu, '-')
+    .replace(/^-+|-+$/gu, '')
+    .slice(0, 60);
+  return plain === '' ? 'form' : plain.toLowerCase();
+}
+
+function fileProblem(problem: FileProblem): FieldProblem {
+  return { path: problem.path.join('.'), code: problem.code, sentence: fileSentence(problem) };
+}
+
+function fileSentence({ code, path, facts }: FileProblem): string {
+  const where = path.length === 0 ? 'the file' : `“${path.join('.')}”`;
+  switch (code) {
+    case 'not-an-object':
+      return `${where === 'the file' ? 'The file' : where} is not made as expected.`;
+    case 'wrong-format':
+      return `This is no form file of Salt Circle (its “format” is not “${facts['wanted']}”), and there is no rubric in it either.`;
+    case 'wrong-version':
+      return `This form file is of version ${facts['version']}; version ${facts['known']} can be read here. Export it again from where it comes, or update Salt Circle.`;
+    case 'field-missing':
+      return `${where} is missing.`;
+    case 'field-type':
+      return `${where} should be a ${facts['type'] === 'flag' ? 'yes or no (true or false)' : facts['type']}.`;
+    case 'kind-unknown':
+      return `${where} is “${facts['value']}”; it should be one of: ${facts['known']}.`;
+    case 'too-many':
+      return `${where} has ${facts['count']} entries; up to ${facts['max']} can be read.`;
+    case 'rubric-missing':
+      return 'There is no rubric (CFRubric) in this document.';
+    case 'column-missing':
+      return `No column is named “${facts['column']}”. Name it so in the first row.`;
+    case 'points-not-a-number':
+      return `Row ${facts['row']}: the points “${facts['value']}” are not a number.`;
+    case 'row-without-criterion':
+      return `Row ${facts['row']} belongs to no criterion. Give its name in the first column of the first of its rows.`;
+    case 'file-empty':
+      return 'There are no rows under the header.';
+  }
+}

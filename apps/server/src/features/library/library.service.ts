@@ -1,0 +1,210 @@
+import { Injectable } from '@nestjs/common';
+import type {
+  LibraryAddRequest,
+  LibraryCard,
+  LibraryFormRequest,
+  LibraryFormView,
+  LibraryView,
+  SavedView,
+  ShorthandRequest,
+  ShorthandView,
+} from '@salt-circle/contracts';
+import { checkForm, EMPTY_FORM, formMaximum, mayDo, maySee } from '@salt-circle/core';
+import type { EntityManager } from 'typeorm';
+import type { Asker } from '../../access/seeing.js';
+import { Clock } from '../../platform/clock/clock.js';
+import { Database, type Report } from '../../platform/database/database.js';
+import { Access, act, assertAllowed, see } from '../../access/access.js';
+import { formOf } from '../../access/form-of.js';
+import { iso } from '../../platform/wire/instants.js';
+import { settingsOf } from '../../access/settings-of.js';
+import { formFrom } from '../../platform/wire/form-from.js';
+import { Ids } from '../../platform/ids/ids.js';
+import { conflict, formProblem, invalid, refusal } from '../../platform/problems/sentences.js';
+import { LibraryItem, type LibraryContents, type LibraryKind } from '../../model/library.js';
+
+@Injectable()
+export class LibraryService {
+  constructor(
+    private readonly database: Database,
+    private readonly access: Access,
+    private readonly clock: Clock,
+    private readonly ids: Ids,
+  ) {}
+
+  async list(person: Asker, courseId: string): Promise<LibraryView> {
+    await this.#assertMaySee(person, courseId);
+    const items = await this.database.read.find(LibraryItem, { where: { courseId } });
+    return { entries: items.map(card).sort((a, b) => a.title.localeCompare(b.title)) };
+  }
+
+  async form(person: Asker, courseId: string, id: string): Promise<LibraryFormView> {
+    await this.#assertMaySee(person, courseId);
+    return formView(await itemOf(this.database.read, courseId, id, 'form'));
+  }
+
+  async shorthand(person: Asker, courseId: string, id: string): Promise<ShorthandView> {
+    await this.#assertMaySee(person, courseId);
+    return shorthandView(await itemOf(this.database.read, courseId, id, 'shorthand'));
+  }
+
+  add(person: Asker, courseId: string, request: LibraryAddRequest): Promise<{ id: string }> {
+    return this.changing(person, courseId, async (manager) => {
+      const content = await this.#contentFrom(manager, person, courseId, request);
+      return this.insert(manager, courseId, request.kind, request.title, content);
+    });
+  }
+
+  saveForm(person: Asker, courseId: string, id: string, request: LibraryFormRequest): Promise<SavedView> {
+    return this.changing(person, courseId, async (manager) => {
+      const item = await itemOf(manager, courseId, id, 'form');
+      const content = formFrom(request);
+      return this.#save(manager, item, request, content, () => formView(item));
+    });
+  }
+
+  saveShorthand(person: Asker, courseId: string, id: string, request: ShorthandRequest): Promise<SavedView> {
+    return this.changing(person, courseId, async (manager) => {
+      const item = await itemOf(manager, courseId, id, 'shorthand');
+      const keys = request.entries.map(({ key }) => key.toLowerCase());
+      const twice = keys.findIndex((key, index) => keys.indexOf(key) !== index);
+      if (twice !== -1) {
+        const sentence = `The key “${keys[twice]}” stands for two labels. Give each a key of its own.`;
+        throw invalid([{ path: `entries.${twice}.key`, code: 'key-twice', sentence }]);
+      }
+      const entries = request.entries.map(({ key, label, meaning }) => ({
+        key: key.toLowerCase(),
+        label: label.trim(),
+        meaning: meaning.trim(),
+      }));
+      return this.#save(manager, item, request, { entries }, () => shorthandView(item));
+    });
+  }
+
+  remove(person: Asker, courseId: string, id: string): Promise<void> {
+    return this.changing(person, courseId, async (manager) => {
+      const { affected } = await manager.delete(LibraryItem, { id, courseId });
+      if (affected === 0) throw refusal('unknown');
+    });
+  }
+
+  /** To another course in which the same person is an instructor, or once more to this one. */
+  copy(person: Asker, courseId: string, id: string, targetId: string): Promise<{ id: string }> {
+    return this.changing(person, courseId, async (manager) => {
+      const { viewer } = await this.access.course(person, targetId);
+      assertAllowed(mayDo(viewer, null, { kind: 'manage-course' }));
+      const item = await manager.findOneBy(LibraryItem, { id, courseId });
+      if (item === null) throw refusal('unknown');
+      const title = targetId === courseId ? `${item.title} (copy)` : item.title;
+      return this.insert(manager, targetId, item.kind, title, item.content);
+    });
+  }
+
+  async insert(
+    manager: EntityManager,
+    courseId: string,
+    kind: LibraryKind,
+    title: string,
+    content: LibraryContents[LibraryKind],
+  ): Promise<{ id: string }> {
+    const id = this.ids.uuid();
+    const row = { id, courseId, kind, title: title.trim(), content, revision: 1, changedAt: this.clock.now() };
+    await manager.createQueryBuilder().insert().into(LibraryItem).values(row).updateEntity(false).execute();
+    return { id };
+  }
+
+  changing<T>(
+    person: Asker,
+    courseId: string,
+    work: (manager: EntityManager, happened: Report) => Promise<T>,
+  ): Promise<T> {
+    return this.database.write(async (manager, happened) => {
+      const { viewer } = await this.access.course(person, courseId);
+      assertAllowed(mayDo(viewer, null, { kind: 'manage-course' }));
+      const result = await work(manager, happened);
+      happened({ action: 'library-changed', actorId: person.id, courseId });
+      return result;
+    });
+  }
+
+  async #assertMaySee(person: Asker, courseId: string): Promise<void> {
+    const { viewer } = await this.access.course(person, courseId);
+    assertAllowed(maySee(viewer, null, { kind: 'people' }));
+  }
+
+  async #contentFrom(
+    manager: EntityManager,
+    person: Asker,
+    courseId: string,
+    { kind, exchangeId = null }: LibraryAddRequest,
+  ): Promise<LibraryContents[LibraryKind]> {
+    if (kind === 'shorthand') return { entries: [] };
+    if (exchangeId === null && kind === 'form') return EMPTY_FORM;
+    if (exchangeId === null) {
+      const sentence = 'A template is made from an exchange. Choose one.';
+      throw invalid([{ path: 'exchangeId', code: 'exchange-missing', sentence }]);
+    }
+    const place = await this.access.exchange(person, exchangeId, manager);
+    see(place, { kind: 'workspace' });
+    act(place, { kind: 'plan' });
+    if (place.course.id !== courseId) throw refusal('unknown');
+    const form = await formOf(manager, place);
+    if (kind === 'form') return form;
+    return { settings: settingsOf(place.exchange), form };
+  }
+
+  async #save<Kind extends LibraryKind>(
+    manager: EntityManager,
+    item: LibraryItem<Kind>,
+    request: { readonly revision: number; readonly title: string },
+    content: LibraryContents[Kind],
+    current: () => unknown,
+  ): Promise<SavedView> {
+    const title = request.title.trim();
+    const savedAt = this.clock.now();
+    const same = item.title === title && JSON.stringify(item.content) === JSON.stringify(content);
+    if (same) return { revision: item.revision, savedAt: iso(item.changedAt) };
+    if (item.revision !== request.revision) throw conflict(`“${item.title}”`, current());
+    const revision = item.revision + 1;
+    const values = { title, content, revision, changedAt: savedAt };
+    await manager.createQueryBuilder().update(LibraryItem).set(values).where({ id: item.id }).execute();
+    return { revision, savedAt: iso(savedAt) };
+  }
+}
+
+/** @throws ProblemError `not-found` when there is no such entry of this kind in the course */
+export async function itemOf<Kind extends LibraryKind>(
+  manager: EntityManager,
+  courseId: string,
+  id: string,
+  kind: Kind,
+): Promise<LibraryItem<Kind>> {
+  const item = await manager.findOneBy(LibraryItem, { id, courseId, kind });
+  if (item === null) throw refusal('unknown');
+  return item as LibraryItem<Kind>;
+}
+
+function formView({ id, title, content, revision }: LibraryItem<'form'>): LibraryFormView {
+  return { ...content, id, title, revision, frozen: null, problems: checkForm(content).map(formProblem) };
+}
+
+function shorthandView({ id, title, content, revision }: LibraryItem<'shorthand'>): ShorthandView {
+  return { id, title, entries: content.entries, revision };
+}
+
+function card(item: LibraryItem): LibraryCard {
+  const { id, kind, title, changedAt } = item;
+  return { id, kind, title, about: about(item), changedAt: iso(changedAt) };
+}
+
+function about({ kind, content }: LibraryItem): string {
+  const counted = (count: number, one: string) => (count === 1 ? `1 ${one}` : `${count} ${one}s`);
+  if (kind === 'form') {
+    const form = content as LibraryContents['form'];
+    const points = formMaximum(form);
+    return `${counted(form.items.length, 'item')}, ${points === null ? 'no points' : `${points} points`}`;
+  }
+  if (kind === 'shorthand') return counted((content as LibraryContents['shorthand']).entries.length, 'label');
+  const { settings, form } = content as LibraryContents['template'];
+  return `${counted(settings.deliverables.length, 'deliverable')}, a form of ${counted(form.items.length, 'item')}`;
+}

@@ -1,0 +1,20 @@
+import { Controller, Get, Param } from '@nestjs/common';
+import type { MailView, OutboxView } from '@salt-circle/contracts';
+import type { Asker } from '../../access/seeing.js';
+import { Me } from '../../access/session.guard.js';
+import { OutboxService } from './outbox.service.js';
+
+@Controller('courses/:courseId/outbox')
+export class OutboxController {
+  constructor(private readonly outbox: OutboxService) {}
+
+  @Get()
+  list(@Me() me: Asker, @Param('courseId') courseId: string): Promise<OutboxView> {
+    return this.outbox.list(me, courseId);
+  }
+
+  @Get(':mailId')
+  one(@Me() me: Asker, @Param('courseId') courseId: string, @Param('mailId') mailId: string): Promise<MailView> {
+    return this.outbox.one(me, courseId, mailId);
+  }
+}

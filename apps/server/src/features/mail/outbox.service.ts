@@ -1,0 +1,55 @@
+import { Injectable } from '@nestjs/common';
+import type { MailRow, MailView, OutboxView } from '@salt-circle/contracts';
+import { mayDo } from '@salt-circle/core';
+import type { Asker } from '../../access/seeing.js';
+import { Database } from '../../platform/database/database.js';
+import { Access, assertAllowed } from '../../access/access.js';
+import { iso } from '../../platform/wire/instants.js';
+import { refusal } from '../../platform/problems/sentences.js';
+import { Mail } from '../../model/mail.js';
+import { GONE, PostService } from './post.service.js';
+
+const SHOWN = 200;
+
+@Injectable()
+export class OutboxService {
+  constructor(
+    private readonly database: Database,
+    private readonly access: Access,
+    private readonly post: PostService,
+  ) {}
+
+  async list(person: Asker, courseId: string): Promise<OutboxView> {
+    await this.#assertMayRead(person, courseId);
+    const [mails, total] = await this.database.read.findAndCount(Mail, {
+      where: { courseId },
+      order: { at: 'DESC', id: 'ASC' },
+      take: SHOWN,
+    });
+    return { mails: mails.map(row), total, sends: this.post.sends };
+  }
+
+  async one(person: Asker, courseId: string, mailId: string): Promise<MailView> {
+    await this.#assertMayRead(person, courseId);
+    const mail = await this.database.read.findOneBy(Mail, { id: mailId, courseId });
+    if (mail === null) throw refusal('unknown');
+    return { ...row(mail), text: readable(mail) };
+  }
+
+  async #assertMayRead(person: Asker, courseId: string): Promise<void> {
+    const { viewer } = await this.access.course(person, courseId);
+    assertAllowed(mayDo(viewer, null, { kind: 'manage-course' }));
+  }
+}
+
+/**
+ * A link that lets somebody in is for the one it was sent to. Without a mail server, whoever runs the course must
+ * pass it on, so it is shown as long as it waits here.
+ */
+function readable({ text, secret, state }: Mail): string {
+  return secret === null || state === 'kept' ? text : text.replaceAll(secret, GONE);
+}
+
+function row({ id, at, address, subject, state, error }: Mail): MailRow {
+  return { id, at: iso(at), to: address, subject, state, error };
+}

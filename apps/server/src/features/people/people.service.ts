@@ -1,0 +1,160 @@
+import { Injectable } from '@nestjs/common';
+import type { AddPersonRequest, PeopleView, PersonRequest, PersonRow } from '@salt-circle/contracts';
+import { maySee, mayDo } from '@salt-circle/core';
+import type { EntityManager } from 'typeorm';
+import type { Asker } from '../../access/seeing.js';
+import { Person } from '../../model/person.js';
+import { Clock } from '../../platform/clock/clock.js';
+import { Enrolment } from '../../model/course.js';
+import { Database } from '../../platform/database/database.js';
+import { Access, assertAllowed } from '../../access/access.js';
+import { Ids } from '../../platform/ids/ids.js';
+import { ProblemError } from '../../platform/problems/problem-error.js';
+import { invalid, refusal } from '../../platform/problems/sentences.js';
+import { enrolledOf, type CoursePerson } from '../../access/enrolled.js';
+import { Invitation } from '../../model/invitation.js';
+import { Invitations } from './invitations.js';
+import { addressTaken } from './roster.service.js';
+import { takeIntoRunningExchanges } from '../../access/running.js';
+
+@Injectable()
+export class PeopleService {
+  constructor(
+    private readonly database: Database,
+    private readonly access: Access,
+    private readonly clock: Clock,
+    private readonly ids: Ids,
+    private readonly invitations: Invitations,
+  ) {}
+
+  async list(person: Asker, courseId: string): Promise<PeopleView> {
+    const { viewer } = await this.access.course(person, courseId);
+    assertAllowed(maySee(viewer, null, { kind: 'people' }));
+    const manager = this.database.read;
+    const invited = new Set((await manager.findBy(Invitation, { courseId })).map(({ personId }) => personId));
+    const people = (await enrolledOf(manager, courseId)).map(({ personId, ownsAccount, ...row }): PersonRow => ({
+      ...row,
+      account: ownsAccount ? 'account' : invited.has(personId) ? 'invited' : 'none',
+      you: personId === person.id,
+    }));
+    const sections = people.flatMap(({ section, active }) => (section === null || !active ? [] : [section]));
+    return { people, sections: [...new Set(sections)].sort() };
+  }
+
+  add(person: Asker, courseId: string, request: AddPersonRequest): Promise<{ id: string }> {
+    return this.#changing(person, courseId, async (manager, happened) => {
+      const email = request.email.trim().toLowerCase();
+      const known = await manager.findOneBy(Person, { email });
+      const already = known === null ? null : await manager.findOneBy(Enrolment, { courseId, personId: known.id });
+      if (already !== null) {
+        const state = already.active ? 'is in the course already' : 'was dropped; take the person back in the list';
+        throw invalid([{ path: 'email', code: 'there-already', sentence: `${known?.name ?? email} ${state}.` }]);
+      }
+      const personId = known?.id ?? this.ids.uuid();
+      if (known === null) {
+        const createdAt = this.clock.now();
+        await manager.insert(Person, { id: personId, name: request.name.trim(), email, passwordHash: null, createdAt });
+      }
+      const id = this.ids.uuid();
+      await manager.insert(Enrolment, {
+        id,
+        courseId,
+        personId,
+        role: request.role,
+        active: true,
+        ...placeFrom(request),
+      });
+      await assertCampusIdFree(manager, courseId, id, request.campusId ?? null);
+      await takeIntoRunningExchanges(manager, courseId, this.clock.now(), this.ids);
+      happened({ action: 'person-added', actorId: person.id, courseId, details: { role: request.role } });
+      if (request.invite) await this.invitations.send(manager, happened, person, courseId, [id]);
+      return { id };
+    });
+  }
+
+  async change(person: Asker, courseId: string, enrolmentId: string, request: PersonRequest): Promise<void> {
+    await this.#changing(person, courseId, async (manager, happened) => {
+      const one = await this.#enrolled(manager, courseId, enrolmentId);
+      const name = request.name.trim();
+      const email = request.email.trim().toLowerCase();
+      if (one.ownsAccount && (name !== one.name || email !== one.email)) {
+        throw new ProblemError({
+          code: 'plan-fixed',
+          sentence: `${one.name} has an account, so name and address are theirs to change.`,
+          whatToDo: 'Leave both as they are. Section, campus id and role can be changed.',
+        });
+      }
+      if (email !== one.email && (await manager.existsBy(Person, { email }))) throw addressTaken(email);
+      if (one.role === 'instructor' && request.role !== 'instructor')
+        await this.#assertAnotherInstructor(manager, courseId, one);
+      await assertCampusIdFree(manager, courseId, enrolmentId, request.campusId ?? null);
+      await manager.update(Person, { id: one.personId }, { name, email });
+      await manager.update(Enrolment, { id: enrolmentId }, { role: request.role, ...placeFrom(request) });
+      await takeIntoRunningExchanges(manager, courseId, this.clock.now(), this.ids);
+      happened({ action: 'person-changed', actorId: person.id, courseId, details: { enrolment: enrolmentId } });
+    });
+  }
+
+  /** Dropping hides a person from the course, and all work stays; taking back brings both together again. */
+  async setActive(person: Asker, courseId: string, enrolmentId: string, active: boolean): Promise<void> {
+    await this.#changing(person, courseId, async (manager, happened) => {
+      const one = await this.#enrolled(manager, courseId, enrolmentId);
+      if (one.active === active) return;
+      if (!active && one.role === 'instructor') await this.#assertAnotherInstructor(manager, courseId, one);
+      await manager.update(Enrolment, { id: enrolmentId }, { active });
+      if (active) await takeIntoRunningExchanges(manager, courseId, this.clock.now(), this.ids);
+      const action = active ? 'person-taken-back' : 'person-dropped';
+      happened({ action, actorId: person.id, courseId, details: { enrolment: enrolmentId } });
+    });
+  }
+
+  invite(person: Asker, courseId: string, enrolmentIds: readonly string[]): Promise<{ invited: number }> {
+    return this.#changing(person, courseId, async (manager, happened) => {
+      const whom = enrolmentIds.length === 0 ? null : enrolmentIds;
+      return { invited: await this.invitations.send(manager, happened, person, courseId, whom) };
+    });
+  }
+
+  async #changing<T>(person: Asker, courseId: string, work: Parameters<typeof this.database.write<T>>[0]): Promise<T> {
+    const { viewer } = await this.access.course(person, courseId);
+    assertAllowed(mayDo(viewer, null, { kind: 'manage-course' }));
+    return this.database.write(work);
+  }
+
+  async #enrolled(manager: EntityManager, courseId: string, enrolmentId: string): Promise<CoursePerson> {
+    const one = (await enrolledOf(manager, courseId)).find(({ id }) => id === enrolmentId);
+    if (one === undefined) throw refusal('unknown');
+    return one;
+  }
+
+  /** A course without an instructor could not be run by anybody any more. */
+  async #assertAnotherInstructor(manager: EntityManager, courseId: string, one: CoursePerson): Promise<void> {
+    const instructors = await manager.countBy(Enrolment, { courseId, role: 'instructor', active: true });
+    if (instructors > 1) return;
+    throw invalid([
+      {
+        path: 'role',
+        code: 'last-instructor',
+        sentence: `${one.name} is the only instructor of the course. Make somebody else an instructor first.`,
+      },
+    ]);
+  }
+}
+
+function placeFrom({ campusId, section }: PersonRequest): Pick<Enrolment, 'campusId' | 'section'> {
+  return { campusId: campusId?.trim() || null, section: section?.trim() || null };
+}
+
+async function assertCampusIdFree(
+  manager: EntityManager,
+  courseId: string,
+  enrolmentId: string,
+  campusId: string | null,
+): Promise<void> {
+  const plain = campusId?.trim() || null;
+  if (plain === null) return;
+  const others = await manager.findBy(Enrolment, { courseId, campusId: plain });
+  if (others.every(({ id }) => id === enrolmentId)) return;
+  const sentence = `The campus id ${plain} belongs to somebody else in the course.`;
+  throw invalid([{ path: 'campusId', code: 'campus-id-taken', sentence }]);
+}

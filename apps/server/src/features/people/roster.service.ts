@@ -1,0 +1,247 @@
+import { createHash } from 'node:crypto';
+import { Injectable } from '@nestjs/common';
+import type {
+  RosterApplied,
+  RosterApplyRequest,
+  RosterPreview,
+  RosterProblemView,
+  RosterRequest,
+} from '@salt-circle/contracts';
+import {
+  compareRoster,
+  mayDo,
+  readOneRoster,
+  readRoster,
+  rosterOfClasses,
+  type Bundle,
+  type Enrolled,
+  type RosterChanges,
+  type RosterEntry,
+  type RosterField,
+} from '@salt-circle/core';
+import type { EntityManager } from 'typeorm';
+import type { Asker } from '../../access/seeing.js';
+import { Person } from '../../model/person.js';
+import { Clock } from '../../platform/clock/clock.js';
+import { Enrolment } from '../../model/course.js';
+import { Database } from '../../platform/database/database.js';
+import { insertAll } from '../../platform/database/insert-all.js';
+import { Access, assertAllowed, type CoursePlace } from '../../access/access.js';
+import { Ids } from '../../platform/ids/ids.js';
+import { ProblemError } from '../../platform/problems/problem-error.js';
+import { bundleProblem, clashProblem, rosterProblem } from '../../platform/problems/roster-sentences.js';
+import { cellsOf } from '../../platform/tables/cells.js';
+import { enrolledOf } from '../../access/enrolled.js';
+import { Invitations } from './invitations.js';
+import { sourceOf } from '../../platform/tables/source.js';
+import { takeIntoRunningExchanges } from '../../access/running.js';
+
+/** A roster as it was read, and what it would change. */
+interface Reading {
+  readonly entries: readonly RosterEntry[];
+  readonly changes: RosterChanges;
+  readonly problems: readonly RosterProblemView[];
+  readonly read: string;
+  readonly unknownColumns: readonly string[];
+  readonly classes: RosterPreview['classes'];
+  readonly text: string | null;
+}
+
+const FIELD_WORDS: Readonly<Record<RosterField, string>> = {
+  name: 'name',
+  email: 'address',
+  campusId: 'campus id',
+  section: 'section',
+  trait: 'mixing column',
+};
+
+@Injectable()
+export class RosterService {
+  constructor(
+    private readonly database: Database,
+    private readonly access: Access,
+    private readonly clock: Clock,
+    private readonly ids: Ids,
+    private readonly invitations: Invitations,
+  ) {}
+
+  async preview(person: Asker, courseId: string, request: RosterRequest): Promise<RosterPreview> {
+    const place = await this.#place(person, courseId);
+    const people = await enrolledOf(this.database.read, place.course.id);
+    const reading = read(request, people);
+    const { add, update, missing, unchanged } = reading.changes;
+    return {
+      fingerprint: fingerprint(reading.changes),
+      read: reading.read,
+      add: add.map(({ row, name, email, role }) => ({ row, name, email, role })),
+      update: update.map(({ entry, enrolled, fields, rejoins }) => ({
+        row: entry.row,
+        name: enrolled.name,
+        changes: [
+          ...(rejoins ? ['comes back, with all earlier work'] : []),
+          ...fields.map(({ field, from, to }) => `${FIELD_WORDS[field]}: ${from ?? 'none'} → ${to ?? 'none'}`),
+        ],
+      })),
+      missing: missing.map(({ id, name, email }) => ({ id, name, email })),
+      unchanged,
+      problems: reading.problems,
+      unknownColumns: reading.unknownColumns,
+      classes: reading.classes,
+      text: reading.text,
+    };
+  }
+
+  /** All of it, or nothing: with a single error in it, a roster is not applied. */
+  async apply(person: Asker, courseId: string, request: RosterApplyRequest): Promise<RosterApplied> {
+    await this.#place(person, courseId);
+    return this.database.write(async (manager, happened) => {
+      const people = await enrolledOf(manager, courseId);
+      const { changes, problems } = read(request, people);
+      assertRight(problems);
+      if (fingerprint(changes) !== request.fingerprint) {
+        throw new ProblemError({
+          code: 'conflict',
+          sentence: 'People of the course have changed since this was read, so nothing was applied.',
+          whatToDo: 'Look at what it would change now, then apply that.',
+        });
+      }
+      const added = await this.#add(manager, courseId, changes.add);
+      for (const { enrolled, fields } of changes.update) await this.#update(manager, enrolled, fields);
+      const dropped = request.dropMissing ? changes.missing : [];
+      for (const { id } of dropped) await manager.update(Enrolment, { id }, { active: false });
+      await takeIntoRunningExchanges(manager, courseId, this.clock.now(), this.ids);
+      const counts = { added: added.length, updated: changes.update.length, dropped: dropped.length };
+      happened({ action: 'roster-applied', actorId: person.id, courseId, details: counts });
+      const invited = request.invite ? await this.invitations.send(manager, happened, person, courseId, added) : 0;
+      return { ...counts, invited };
+    });
+  }
+
+  async #place(person: Asker, courseId: string): Promise<CoursePlace> {
+    const place = await this.access.course(person, courseId);
+    assertAllowed(mayDo(place.viewer, null, { kind: 'manage-course' }));
+    return place;
+  }
+
+  /** @returns the ids of the new enrolments */
+  async #add(manager: EntityManager, courseId: string, entries: readonly RosterEntry[]): Promise<string[]> {
+    const known = new Map<string, string>();
+    for (let from = 0; from < entries.length; from += 500) {
+      const emails = entries.slice(from, from + 500).map(({ email }) => email);
+      const found = await manager
+        .createQueryBuilder(Person, 'person')
+        .where('person.email IN (:...emails)', { emails })
+        .getMany();
+      for (const { id, email } of found) known.set(email, id);
+    }
+    const fresh = entries.filter(({ email }) => !known.has(email));
+    const createdAt = this.clock.now();
+    const people = fresh.map(({ name, email }) => ({
+      id: this.ids.uuid(),
+      name,
+      email,
+      passwordHash: null,
+      createdAt,
+    }));
+    for (const { id, email } of people) known.set(email, id);
+    await insertAll(manager, Person, people);
+    const enrolments = entries.map(({ email, role, campusId, section, trait }) => ({
+      id: this.ids.uuid(),
+      courseId,
+      personId: known.get(email) as string,
+      role,
+      campusId,
+      section,
+      trait,
+    }));
+    await insertAll(manager, Enrolment, enrolments);
+    return enrolments.map(({ id }) => id);
+  }
+
+  async #update(
+    manager: EntityManager,
+    enrolled: Enrolled & { readonly personId?: string },
+    fields: ReadonlyArray<{ readonly field: RosterField; readonly to: string | null }>,
+  ): Promise<void> {
+    const changed = Object.fromEntries(fields.map(({ field, to }) => [field, to]));
+    const { name, email, ...place } = changed as Partial<Record<RosterField, string | null>>;
+    await manager.update(Enrolment, { id: enrolled.id }, { ...place, active: true });
+    const own = { ...(name != null && { name }), ...(email != null && { email }) };
+    if (Object.keys(own).length === 0) return;
+    const { personId } = await manager.findOneByOrFail(Enrolment, { id: enrolled.id });
+    if (email != null && (await manager.existsBy(Person, { email }))) throw addressTaken(email);
+    await manager.update(Person, { id: personId }, own);
+  }
+}
+
+export function addressTaken(email: string): ProblemError {
+  return new ProblemError({
+    code: 'invalid',
+    sentence: `The address ${email} belongs to somebody else.`,
+    whatToDo: 'Check it. Nothing was changed.',
+    fields: [{ path: 'email', code: 'email-taken', sentence: `The address ${email} belongs to somebody else.` }],
+  });
+}
+
+function assertRight(problems: readonly RosterProblemView[]): void {
+  const errors = problems.filter(({ warning }) => !warning);
+  if (errors.length === 0) return;
+  throw new ProblemError({
+    code: 'import-wrong',
+    sentence: `${errors.length === 1 ? 'One thing is' : `${errors.length} things are`} wrong in the roster, so nothing was applied.`,
+    whatToDo: 'Mend what is listed, then try again.',
+    fields: errors.map(({ row, sentence }) => ({ path: `rows.${row}`, code: 'row', sentence })),
+  });
+}
+
+function read(request: RosterRequest, people: readonly Enrolled[]): Reading {
+  const source = sourceOf(request);
+  if (source.kind === 'bundle') return readBundle(readOneRoster(source.files), request, people);
+  const roster = readRoster(cellsOf(source.text), request.traitColumn ?? null);
+  const has = (column: 'campusId' | 'section' | 'trait') => roster.header.columns[column] !== undefined;
+  const columns = { campusId: has('campusId'), section: has('section'), trait: has('trait') };
+  const changes = compareRoster(people, roster.entries, columns);
+  const count = roster.entries.length;
+  const found = Object.keys(roster.header.columns).length;
+  return {
+    entries: roster.entries,
+    changes,
+    problems: [...roster.problems.map(rosterProblem), ...changes.clashes.map(clashProblem)],
+    read: `${count === 1 ? '1 person' : `${count} people`} in ${found === 1 ? '1 column' : `${found} columns`} that mean something here.`,
+    unknownColumns: roster.header.unknown,
+    classes: [],
+    text: source.text,
+  };
+}
+
+function readBundle(bundle: Bundle, { classIds }: RosterRequest, people: readonly Enrolled[]): Reading {
+  const chosen = classIds.length > 0 ? classIds : bundle.classes.map(({ id }) => id);
+  const entries = rosterOfClasses(bundle, chosen);
+  const several = chosen.length > 1;
+  const changes = compareRoster(people, entries, { campusId: true, section: several, trait: false });
+  return {
+    entries,
+    changes,
+    problems: [...bundle.problems.map(bundleProblem), ...changes.clashes.map(clashProblem)],
+    read: `A OneRoster bundle with ${bundle.classes.length === 1 ? '1 class' : `${bundle.classes.length} classes`}, ${entries.length} people in those chosen.`,
+    unknownColumns: [],
+    classes: bundle.classes.map(({ id, title, course, term, school, students }) => ({
+      id,
+      title,
+      about: [course, term, school].filter((part) => part !== '').join(', '),
+      students,
+    })),
+    text: null,
+  };
+}
+
+/** Two rosters that would change the same have the same one; so has one roster as long as the people stay. */
+function fingerprint({ add, update, missing, unchanged }: RosterChanges): string {
+  const outline = {
+    add: add.map(({ email, role, campusId, section, trait, name }) => [email, role, campusId, section, trait, name]),
+    update: update.map(({ enrolled, fields, rejoins }) => [enrolled.id, fields, rejoins]),
+    missing: missing.map(({ id }) => id),
+    unchanged,
+  };
+  return createHash('sha256').update(JSON.stringify(outline)).digest('base64url');
+}

@@ -1,0 +1,129 @@
+import { Injectable } from '@nestjs/common';
+import type { CopyExchangeRequest, CopyPreview, PlanSettings } from '@salt-circle/contracts';
+import {
+  daysToFirst,
+  holidayClashes,
+  mayDo,
+  NO_DATES,
+  shiftDates,
+  type ExchangeDates,
+  type ReviewForm,
+} from '@salt-circle/core';
+import type { EntityManager } from 'typeorm';
+import type { Asker } from '../../access/seeing.js';
+import { Clock } from '../../platform/clock/clock.js';
+import type { Course } from '../../model/course.js';
+import { Database } from '../../platform/database/database.js';
+import { Ids } from '../../platform/ids/ids.js';
+import { itemOf } from '../library/library.service.js';
+import { DATE_WORDS, dateInWords, invalid } from '../../platform/problems/sentences.js';
+import { Access, act, assertAllowed, see } from '../../access/access.js';
+import { formOf } from '../../access/form-of.js';
+import { insertExchange } from './insert-exchange.js';
+import { datesFrom, datesView } from '../../access/mapper.js';
+import { rowFrom, settingsOf } from '../../access/settings-of.js';
+
+interface Source {
+  readonly settings: PlanSettings;
+  readonly form: ReviewForm;
+  readonly courseId: string;
+}
+
+/** A new exchange from an earlier one or from a template, within a course or across. */
+@Injectable()
+export class CopyService {
+  constructor(
+    private readonly database: Database,
+    private readonly access: Access,
+    private readonly clock: Clock,
+    private readonly ids: Ids,
+  ) {}
+
+  async preview(person: Asker, courseId: string, request: CopyExchangeRequest): Promise<CopyPreview> {
+    const course = await this.#target(person, courseId);
+    const { settings } = await this.#source(this.database.read, person, courseId, request);
+    const { dates, days } = shifted(datesFrom(settings.dates), request, course);
+    const clashes = holidayClashes(dates, course.holidays, course.timeZone);
+    return {
+      dates: datesView(dates),
+      days,
+      clashes: clashes.map(
+        ({ date, at, holiday }) =>
+          `“${DATE_WORDS[date]}” (${dateInWords(at, course.timeZone)}) falls on “${holiday.title}”.`,
+      ),
+    };
+  }
+
+  copy(person: Asker, courseId: string, request: CopyExchangeRequest): Promise<{ id: string }> {
+    return this.database.write(async (manager, happened) => {
+      const course = await this.#target(person, courseId);
+      const source = await this.#source(manager, person, courseId, request);
+      const { dates } = shifted(datesFrom(source.settings.dates), request, course);
+      const kept = source.courseId === courseId ? source.settings : withoutCourse(source.settings);
+      const id = this.ids.uuid();
+      const row = { ...rowFrom({ ...kept, title: request.title, dates: datesView(dates) }) };
+      await insertExchange(manager, this.ids, { ...row, id, courseId, createdAt: this.clock.now() }, source.form);
+      happened({
+        action: 'exchange-copied',
+        actorId: person.id,
+        courseId,
+        exchangeId: id,
+        details: { from: request.sourceId },
+      });
+      return { id };
+    });
+  }
+
+  async #target(person: Asker, courseId: string): Promise<Course> {
+    const { course, viewer } = await this.access.course(person, courseId);
+    assertAllowed(mayDo(viewer, null, { kind: 'create-exchange' }));
+    return course;
+  }
+
+  /** Templates are of the target's own library; exchanges of any course that the person is an instructor of. */
+  async #source(
+    manager: EntityManager,
+    person: Asker,
+    courseId: string,
+    { from, sourceId }: CopyExchangeRequest,
+  ): Promise<Source> {
+    if (from === 'template') {
+      const { content } = await itemOf(manager, courseId, sourceId, 'template');
+      // Sections and groups may have gone since; what is not there any more counts as not chosen.
+      return { ...content, courseId };
+    }
+    const place = await this.access.exchange(person, sourceId, manager);
+    see(place, { kind: 'workspace' });
+    act(place, { kind: 'plan' });
+    return {
+      settings: settingsOf(place.exchange),
+      form: await formOf(manager, place),
+      courseId: place.course.id,
+    };
+  }
+}
+
+/** What speaks of people, groups and library of one course means nothing in another. */
+function withoutCourse(settings: PlanSettings): PlanSettings {
+  return {
+    ...settings,
+    takesPart: { kind: 'everyone', sections: [], groupIds: [], studentIds: [] },
+    groupSetId: null,
+    shorthandId: null,
+  };
+}
+
+function shifted(
+  dates: ExchangeDates,
+  { shift, days, firstAt, keepWeekdays }: CopyExchangeRequest,
+  { timeZone }: Course,
+): { dates: ExchangeDates; days: number } {
+  if (shift === 'none') return { dates: NO_DATES, days: 0 };
+  if (shift === 'first' && firstAt === null) {
+    throw invalid([
+      { path: 'firstAt', code: 'date-missing', sentence: 'Give the day on which the first date is to fall.' },
+    ]);
+  }
+  const by = shift === 'days' ? days : daysToFirst(dates, Date.parse(firstAt as string), timeZone, keepWeekdays);
+  return { dates: shiftDates(dates, by, timeZone), days: by };
+}

@@ -1,0 +1,221 @@
+import { Injectable } from '@nestjs/common';
+import type {
+  DateNowRequest,
+  FieldProblem,
+  MoveDatesRequest,
+  OwnTimesRequest,
+  SavedView,
+} from '@salt-circle/contracts';
+import {
+  checkDates,
+  DATE_ORDER,
+  moveNow,
+  OWN_DATES,
+  resolveDates,
+  type DateName,
+  type ExchangeDates,
+  type OwnDateName,
+} from '@salt-circle/core';
+import type { EntityManager } from 'typeorm';
+import type { Asker } from '../../access/seeing.js';
+import { Clock } from '../../platform/clock/clock.js';
+import { Enrolment } from '../../model/course.js';
+import { Database, type Report } from '../../platform/database/database.js';
+import { GroupSet, StudentGroup } from '../../model/group.js';
+import { Ids } from '../../platform/ids/ids.js';
+import { DATE_WORDS, dateInWords, dateProblem, invalid, refusal } from '../../platform/problems/sentences.js';
+import { Access, act, type Place } from '../../access/access.js';
+import { datesOf } from '../../access/facts-of.js';
+import { Exchange, OwnTimesRow } from '../../model/exchange.js';
+import { datesFrom } from '../../access/mapper.js';
+import { iso, isoOrNull } from '../../platform/wire/instants.js';
+
+/** The opening that each due time of one's own must come after. */
+const OPENING: Readonly<Record<OwnDateName, 'draftsOpen' | 'reviewsOpen' | 'release'>> = {
+  draftsDue: 'draftsOpen',
+  reviewsDue: 'reviewsOpen',
+  repliesDue: 'release',
+  revisionDue: 'release',
+};
+
+/** Moves the dates of a published exchange, for all or for some. */
+@Injectable()
+export class DatesService {
+  constructor(
+    private readonly database: Database,
+    private readonly access: Access,
+    private readonly clock: Clock,
+    private readonly ids: Ids,
+  ) {}
+
+  move(person: Asker, exchangeId: string, { dates, tell }: MoveDatesRequest): Promise<SavedView> {
+    return this.database.write(async (manager, happened) => {
+      const place = await this.access.exchange(person, exchangeId, manager);
+      act(place, { kind: 'release' });
+      return this.#apply(manager, happened, place, datesFrom(dates), tell);
+    });
+  }
+
+  /** “Open now” and “close now” are dates moved to this moment. */
+  now(person: Asker, exchangeId: string, { date, tell }: DateNowRequest): Promise<SavedView> {
+    return this.database.write(async (manager, happened) => {
+      const place = await this.access.exchange(person, exchangeId, manager);
+      act(place, { kind: 'release' });
+      return this.#apply(manager, happened, place, moveNow(datesOf(place.exchange), date, place.now), tell);
+    });
+  }
+
+  /** Moves the release date: to a given instant, or to this very moment. */
+  release(person: Asker, exchangeId: string, at: string | null): Promise<{ release: string }> {
+    return this.database.write(async (manager, happened) => {
+      const place = await this.access.exchange(person, exchangeId, manager);
+      act(place, { kind: 'release' });
+      const old = datesOf(place.exchange);
+      const release = at === null ? place.now : Date.parse(at);
+      // Releasing now ends the check now; the date until which one could check is no obstacle.
+      const dates = { ...old, release, checkUntil: old.checkUntil === null ? null : Math.min(old.checkUntil, release) };
+      assertInOrder(dates, place);
+      await manager.update(Exchange, { id: exchangeId }, { ...dates, revision: place.exchange.revision + 1 });
+      happened({
+        action: at === null ? 'feedback-released' : 'dates-changed',
+        actorId: person.id,
+        courseId: place.course.id,
+        exchangeId,
+        details: { release: iso(release) },
+      });
+      return { release: iso(release) };
+    });
+  }
+
+  async #apply(
+    manager: EntityManager,
+    happened: Report,
+    place: Place,
+    dates: ExchangeDates,
+    tell: boolean,
+  ): Promise<SavedView> {
+    assertInOrder(dates, place);
+    const { exchange, course, person } = place;
+    const old = datesOf(exchange);
+    const moved = DATE_ORDER.filter((name) => old[name] !== dates[name]);
+    const revision = exchange.revision + (moved.length > 0 ? 1 : 0);
+    if (moved.length > 0) {
+      await manager.update(Exchange, { id: exchange.id }, { ...dates, revision });
+      const details = Object.fromEntries(
+        moved.map((name): [DateName, string | null] => [name, isoOrNull(dates[name])]),
+      );
+      happened({
+        action: 'dates-changed',
+        actorId: person.id,
+        courseId: course.id,
+        exchangeId: exchange.id,
+        details: { ...details, tell },
+      });
+    }
+    return { revision, savedAt: iso(this.clock.now()) };
+  }
+
+  /** Sets, or changes, the own times of a student or a group. */
+  setOwn(person: Asker, exchangeId: string, request: OwnTimesRequest): Promise<{ id: string }> {
+    return this.database.write(async (manager, happened) => {
+      const place = await this.access.exchange(person, exchangeId, manager);
+      act(place, { kind: 'plan' });
+      const { studentId, groupId } = await this.#whose(manager, place, request);
+      const times = Object.fromEntries(
+        OWN_DATES.map((name) => [name, request[name] === null ? null : Date.parse(request[name])]),
+      ) as Record<OwnDateName, number | null>;
+      assertOwnTimes(times, request.excused, place);
+      const where =
+        studentId === null ? { exchangeId, groupId: groupId as string } : { exchangeId, enrolmentId: studentId };
+      const known = await manager.findOneBy(OwnTimesRow, where);
+      const id = known?.id ?? this.ids.uuid();
+      const row = {
+        id,
+        exchangeId,
+        enrolmentId: studentId,
+        groupId,
+        ...times,
+        excused: request.excused,
+        reason: request.reason.trim(),
+      };
+      await manager.save(OwnTimesRow, row);
+      happened({
+        action: 'own-times-set',
+        actorId: person.id,
+        courseId: place.course.id,
+        exchangeId,
+        details: { student: studentId, group: groupId, excused: request.excused },
+      });
+      return { id };
+    });
+  }
+
+  async removeOwn(person: Asker, exchangeId: string, id: string): Promise<void> {
+    await this.database.write(async (manager, happened) => {
+      const place = await this.access.exchange(person, exchangeId, manager);
+      act(place, { kind: 'plan' });
+      const { affected } = await manager.delete(OwnTimesRow, { id, exchangeId });
+      if (affected === 0) throw refusal('unknown');
+      happened({ action: 'own-times-removed', actorId: person.id, courseId: place.course.id, exchangeId });
+    });
+  }
+
+  async #whose(
+    manager: EntityManager,
+    { course }: Place,
+    { studentId = null, groupId = null }: OwnTimesRequest,
+  ): Promise<{ studentId: string | null; groupId: string | null }> {
+    if ((studentId === null) === (groupId === null)) {
+      throw invalid([
+        { path: 'studentId', code: 'whose', sentence: 'Choose one student, or one group, whose times these are.' },
+      ]);
+    }
+    const known =
+      studentId === null
+        ? await manager
+            .createQueryBuilder(StudentGroup, 'one')
+            .innerJoin(GroupSet, 'groupSet', 'groupSet.id = one.setId AND groupSet.courseId = :id', {
+              id: course.id,
+            })
+            .where('one.id = :groupId', { groupId })
+            .getExists()
+        : await manager.existsBy(Enrolment, { id: studentId, courseId: course.id, role: 'student' });
+    if (!known) throw refusal('unknown');
+    return { studentId, groupId };
+  }
+}
+
+function assertInOrder(dates: ExchangeDates, { course }: Place): void {
+  const problems = checkDates(dates, true);
+  if (problems.length > 0) throw invalid(problems.map((one) => dateProblem(one, course.timeZone)));
+}
+
+function assertOwnTimes(times: Readonly<Record<OwnDateName, number | null>>, excused: boolean, place: Place): void {
+  const dates = resolveDates(datesOf(place.exchange));
+  const problems: FieldProblem[] = [];
+  if (!excused && OWN_DATES.every((name) => times[name] === null)) {
+    problems.push({ path: 'draftsDue', code: 'own-empty', sentence: 'Give at least one due time, or excuse them.' });
+  }
+  for (const name of OWN_DATES) {
+    const at = times[name];
+    if (at === null) continue;
+    const opening = dates?.[OPENING[name]] ?? null;
+    if (opening === null) {
+      problems.push({ path: name, code: 'own-early', sentence: 'Set the dates of the exchange first.' });
+    } else if (at <= opening) {
+      const words = `“${DATE_WORDS[OPENING[name]]}” (${dateInWords(opening, place.course.timeZone)})`;
+      problems.push({
+        path: name,
+        code: 'own-early',
+        sentence: `“${DATE_WORDS[name]}” must be after ${words}. Move it later.`,
+      });
+    } else if ((name === 'repliesDue' || name === 'revisionDue') && dates?.[name] === null) {
+      problems.push({
+        path: name,
+        code: 'own-without-stage',
+        sentence: `This exchange has no “${DATE_WORDS[name]}”. Set it for everybody first.`,
+      });
+    }
+  }
+  if (problems.length > 0) throw invalid(problems);
+}

@@ -1,0 +1,130 @@
+import { Injectable } from '@nestjs/common';
+import type { ExchangeView, RecordRow, StaffFigures, StudentMarks } from '@salt-circle/contracts';
+import { maySee } from '@salt-circle/core';
+import { IsNull, Not } from 'typeorm';
+import type { Asker } from '../../access/seeing.js';
+import { Database } from '../../platform/database/database.js';
+import { Authors } from '../../access/authors.js';
+import { Draft, DraftPart, DraftVersion } from '../../model/draft.js';
+import { changedSinceHandIn, isHandedIn } from '../../access/versions.js';
+import { RecordEntry } from '../../model/record.js';
+import { Review } from '../../model/review.js';
+import { Access, ownParticipant, see, type Place } from '../../access/access.js';
+import { namesOf } from '../../access/labels.js';
+import { Participant } from '../../model/exchange.js';
+import { courseCard, exchangeCard, ownTimesPart } from '../../access/mapper.js';
+import { iso } from '../../platform/wire/instants.js';
+import { allOwnTimes } from '../../access/own-times.js';
+import { activeParticipants } from '../../access/participants.js';
+
+@Injectable()
+export class ExchangesService {
+  constructor(
+    private readonly database: Database,
+    private readonly access: Access,
+  ) {}
+
+  async one(person: Asker, exchangeId: string): Promise<ExchangeView> {
+    const place = await this.access.exchange(person, exchangeId);
+    const { exchange, course, viewer, facts, now, own } = place;
+    const student = viewer.role === 'student';
+    return {
+      ...exchangeCard(exchange, now, own),
+      course: courseCard(course, viewer.role ?? 'student'),
+      names: exchange.names,
+      reviewsPerStudent: exchange.reviewsPerStudent,
+      selfReview: exchange.selfReview,
+      deliverables: exchange.deliverables,
+      late: exchange.late,
+      gradeParts: exchange.gradeParts,
+      briefHtml: exchange.briefHtml,
+      guideHtml: exchange.guideHtml,
+      alias: student && exchange.names !== 'open' ? ownParticipant(place).alias : null,
+      mayHandIn: facts.may.handIn,
+      handInIsLate: facts.may.late,
+      mayReview: facts.may.review,
+      released: facts.may.released,
+      own: own === null ? null : ownTimesPart(own),
+      figures: student ? null : await this.#figures(place),
+      marks: student ? await this.#marks(place) : null,
+    };
+  }
+
+  async record(person: Asker, exchangeId: string): Promise<RecordRow[]> {
+    const place = await this.access.exchange(person, exchangeId);
+    see(place, { kind: 'workspace' });
+    const entries = await this.database.read.find(RecordEntry, {
+      where: { exchangeId },
+      order: { id: 'DESC' },
+      take: 200,
+    });
+    const actors = entries.flatMap(({ actorId }) => (actorId === null ? [] : [actorId]));
+    const names = await namesOf(this.database.read, [...new Set(actors)]);
+    return entries.map(({ at, actorId, action, details }) => ({
+      at: iso(at),
+      actor: actorId === null ? 'Salt Circle' : (names.get(actorId) ?? 'someone who has left'),
+      action,
+      details,
+    }));
+  }
+
+  async #figures({ exchange }: Place): Promise<StaffFigures> {
+    const exchangeId = exchange.id;
+    const manager = this.database.read;
+    const active = await activeParticipants(manager, exchangeId);
+    const own = await allOwnTimes(manager, exchange);
+    const students = active.filter(({ personId }) => own.get(personId)?.excused !== true).length;
+    const drafts = await manager
+      .createQueryBuilder(Draft, 'draft')
+      .where('draft.exchangeId = :exchangeId', { exchangeId })
+      .andWhere(isHandedIn(manager))
+      .getMany();
+    const authors = await Authors.load(manager, exchange);
+    const authorIds = new Set(drafts.flatMap((draft) => authors.of(draft)));
+    const handedIn = active.filter(({ id }) => authorIds.has(id)).length;
+    const reviews = await manager
+      .createQueryBuilder(Review, 'review')
+      .select('COUNT(*)', 'allocated')
+      .addSelect('COUNT(review.submittedAt)', 'submitted')
+      .addSelect('COUNT(review.begunAt)', 'begun')
+      .where('review.exchangeId = :exchangeId', { exchangeId })
+      .getRawOne<{ allocated: number; submitted: number; begun: number }>();
+    const { allocated = 0, submitted = 0, begun = 0 } = reviews ?? {};
+    const extras = await manager.findBy(Participant, { exchangeId, extraReviews: Not(IsNull()) });
+    const asked = extras.reduce((sum, one) => sum + (one.extraReviews ?? 0), handedIn * exchange.reviewsPerStudent);
+    return { students, handedIn, allocated, submitted, begun, asked };
+  }
+
+  async #marks(place: Place): Promise<StudentMarks> {
+    const manager = this.database.read;
+    const { id: participantId } = ownParticipant(place);
+    const draft = await this.access.ownDraft(place);
+    const versions =
+      draft === null
+        ? []
+        : await manager.find(DraftVersion, {
+            where: { draftId: draft.id, withdrawnAt: IsNull() },
+            order: { number: 'ASC' },
+          });
+    const begun = draft !== null && (draft.revision > 0 || (await manager.existsBy(DraftPart, { draftId: draft.id })));
+    const mine = await manager.findBy(Review, { reviewerId: participantId });
+    const received = draft === null ? [] : await manager.findBy(Review, { draftId: draft.id });
+    const opened = maySee(place.viewer, place.facts, {
+      kind: 'own-reviews',
+      viewerHandedIn: versions.length > 0,
+    }).allowed;
+    return {
+      draft: versions.length > 0 ? 'handed-in' : begun ? 'saved' : 'none',
+      savedSinceHandIn:
+        draft !== null &&
+        (await changedSinceHandIn(manager, draft, versions.at(-1) ?? null, place.exchange.deliverables)),
+      versions: versions.length,
+      // Reviewers learn of their allocation when they may open the drafts, not before.
+      reviewsAllocated: opened ? mine.length : 0,
+      reviewsDone: mine.filter(({ submittedAt }) => submittedAt !== null).length,
+      reviewsReceived: place.facts.may.released
+        ? received.filter(({ submittedAt }) => submittedAt !== null).length
+        : null,
+    };
+  }
+}

@@ -1,0 +1,116 @@
+import { Injectable } from '@nestjs/common';
+import type { FormRequest, FormView, SavedView, UseFormRequest } from '@salt-circle/contracts';
+import { checkForm, type ReviewForm } from '@salt-circle/core';
+import type { EntityManager } from 'typeorm';
+import type { Asker } from '../../access/seeing.js';
+import { Clock } from '../../platform/clock/clock.js';
+import { Database } from '../../platform/database/database.js';
+import { Draft } from '../../model/draft.js';
+import { Access, act, sees, type Place } from '../../access/access.js';
+import { ReviewFormRow } from '../../model/exchange.js';
+import { asForm } from '../../access/form-of.js';
+import { isHandedIn } from '../../access/versions.js';
+import { iso } from '../../platform/wire/instants.js';
+import { LibraryItem } from '../../model/library.js';
+import { ProblemError } from '../../platform/problems/problem-error.js';
+import { conflict, formProblem, refusal } from '../../platform/problems/sentences.js';
+import { AnswerRow, Review } from '../../model/review.js';
+import { formFrom } from '../../platform/wire/form-from.js';
+
+@Injectable()
+export class FormsService {
+  constructor(
+    private readonly database: Database,
+    private readonly access: Access,
+    private readonly clock: Clock,
+  ) {}
+
+  /** Everybody in the exchange may see the form: authors should know what reviewers will be asked. */
+  async one(person: Asker, exchangeId: string): Promise<FormView> {
+    return this.#view(this.database.read, await this.access.exchange(person, exchangeId));
+  }
+
+  save(person: Asker, exchangeId: string, request: FormRequest): Promise<SavedView> {
+    return this.#change(person, exchangeId, request.revision, () => Promise.resolve(formFrom(request)));
+  }
+
+  /** Puts a copy of a form of the library in the place of the present one. */
+  useFromLibrary(person: Asker, exchangeId: string, { revision, libraryId }: UseFormRequest): Promise<SavedView> {
+    return this.#change(person, exchangeId, revision, async (manager, place) => {
+      const where = { id: libraryId, courseId: place.course.id, kind: 'form' as const };
+      const item = (await manager.findOneBy(LibraryItem, where)) as LibraryItem<'form'> | null;
+      if (item === null) throw refusal('unknown');
+      return item.content;
+    });
+  }
+
+  #change(
+    person: Asker,
+    exchangeId: string,
+    revision: number,
+    make: (manager: EntityManager, place: Place) => Promise<ReviewForm>,
+  ): Promise<SavedView> {
+    return this.database.write(async (manager, happened) => {
+      const place = await this.access.exchange(person, exchangeId, manager);
+      act(place, { kind: 'plan' });
+      const row = await manager.findOneByOrFail(ReviewFormRow, { id: place.exchange.formId });
+      const form = await make(manager, place);
+      const same = JSON.stringify(form) === JSON.stringify(asForm(row));
+      const frozen = await frozenBecause(manager, place);
+      if (frozen !== null && !same) {
+        throw new ProblemError({
+          code: 'form-frozen',
+          sentence: frozen,
+          whatToDo: 'Keep a copy in the library, change that, and use it in the next exchange.',
+        });
+      }
+      if (row.revision !== revision && !same) throw conflict('The form', await this.#view(manager, place));
+      const next = row.revision + 1;
+      await manager.update(ReviewFormRow, { id: row.id }, { ...form, items: [...form.items], revision: next });
+      if (!same) {
+        happened({
+          action: 'form-changed',
+          actorId: person.id,
+          courseId: place.course.id,
+          exchangeId,
+          details: { items: form.items.length },
+        });
+      }
+      return { revision: next, savedAt: iso(this.clock.now()) };
+    });
+  }
+
+  async #view(manager: EntityManager, place: Place): Promise<FormView> {
+    const row = await manager.findOneByOrFail(ReviewFormRow, { id: place.exchange.formId });
+    const form = asForm(row);
+    // Whether a classmate has handed in already is nothing a student should learn from the form.
+    const workings = sees(place, { kind: 'form-workings' });
+    return {
+      ...form,
+      revision: row.revision,
+      frozen: workings ? await frozenBecause(manager, place) : 'The form is your instructor’s to change.',
+      problems: workings ? checkForm(form).map(formProblem) : [],
+    };
+  }
+}
+
+/** A form is frozen at the first hand-in: everybody is reviewed by the same one. */
+async function frozenBecause(manager: EntityManager, { exchange }: Place): Promise<string | null> {
+  const drafts = await manager
+    .createQueryBuilder(Draft, 'draft')
+    .where('draft.exchangeId = :id', { id: exchange.id })
+    .andWhere(isHandedIn(manager))
+    .getCount();
+  if (drafts === 0) return null;
+  const reviews = await manager
+    .createQueryBuilder(Review, 'review')
+    .where('review.exchangeId = :id', { id: exchange.id })
+    .andWhere(
+      `EXISTS (${manager.createQueryBuilder(AnswerRow, 'answer').select('1').where('answer.reviewId = review.id').getQuery()})`,
+    )
+    .getCount();
+  const handed = `${drafts === 1 ? 'One draft has' : `${drafts} drafts have`} been handed in`;
+  const answered =
+    reviews === 0 ? '' : ` and ${reviews === 1 ? 'one review has' : `${reviews} reviews have`} answers to it`;
+  return `${handed}${answered}, so the review form can no longer change: everybody is reviewed by the same one.`;
+}

@@ -1,0 +1,156 @@
+import type { FieldProblem, PlanView } from '@salt-circle/contracts';
+import {
+  checkDates,
+  checkDeliverables,
+  checkForm,
+  checkGradeParts,
+  checkLateRule,
+  checkSetup,
+  DATE_ORDER,
+  formMaximum,
+  holidayClashes,
+  NO_DATES,
+  type ExchangeDates,
+  type ReviewForm,
+} from '@salt-circle/core';
+import type { EntityManager } from 'typeorm';
+import { Enrolment, type Course } from '../../model/course.js';
+import { Draft } from '../../model/draft.js';
+import { GroupSet, StudentGroup } from '../../model/group.js';
+import { studentsOf } from '../../access/students.js';
+import {
+  deliverableProblem,
+  gradeProblem,
+  lateProblem,
+  setupProblem,
+  type SetupNames,
+} from '../../platform/problems/plan-sentences.js';
+import { DATE_WORDS, dateInWords, dateProblem, formProblem } from '../../platform/problems/sentences.js';
+import { Review } from '../../model/review.js';
+import type { Place } from '../../access/access.js';
+import { isHandedIn } from '../../access/versions.js';
+import type { Exchange } from '../../model/exchange.js';
+import { namesOf } from '../../access/labels.js';
+import type { PlanRow } from '../../access/settings-of.js';
+import { setupOf } from '../../access/setup-of.js';
+
+/** The dates among the columns of a plan. */
+export function datesIn(row: PlanRow): ExchangeDates {
+  return { ...NO_DATES, ...Object.fromEntries(DATE_ORDER.map((name) => [name, row[name]])) };
+}
+
+/** What must be mended before the plan can be published, in the order of the page. */
+export async function planProblems(
+  manager: EntityManager,
+  course: Course,
+  row: PlanRow,
+  form: ReviewForm,
+): Promise<FieldProblem[]> {
+  const missing: FieldProblem[] = [];
+  if (row.briefHtml === '') {
+    missing.push({
+      path: 'briefHtml',
+      code: 'brief-missing',
+      sentence: 'The brief is empty. Say what authors are to write.',
+    });
+  }
+  missing.push(...checkDeliverables(row.deliverables).map(deliverableProblem));
+  missing.push(...checkDates(datesIn(row), true).map((one) => dateProblem(one, course.timeZone)));
+  missing.push(...checkLateRule(row.late, row.lateUntil !== null).map(lateProblem));
+  missing.push(...(await setupProblems(manager, course, row)));
+  missing.push(...checkForm(form).map((one) => ({ ...formProblem(one), path: `form.${one.path.join('.')}` })));
+  const context = { formHasPoints: formMaximum(form) !== null, hasReplies: row.repliesDue !== null };
+  missing.push(...checkGradeParts(row.gradeParts, context).map(gradeProblem));
+  return missing;
+}
+
+async function setupProblems(manager: EntityManager, course: Course, row: PlanRow): Promise<FieldProblem[]> {
+  const set =
+    row.groupSetId === null ? null : await manager.findOneBy(GroupSet, { id: row.groupSetId, courseId: course.id });
+  // A set that has been deleted since is as good as none.
+  const setup = { ...setupOf(row), groupSetId: set?.id ?? null };
+  const problems = checkSetup(setup, await studentsOf(manager, course.id));
+  if (problems.length === 0) return [];
+  const studentIds = problems.flatMap(({ facts }) =>
+    typeof facts['studentId'] === 'string' ? [facts['studentId']] : [],
+  );
+  const students = new Map<string, string>();
+  for (const id of studentIds) {
+    const { personId } = await manager.findOneByOrFail(Enrolment, { id });
+    students.set(id, (await namesOf(manager, [personId])).get(personId) ?? '');
+  }
+  const groups = set === null ? [] : await manager.findBy(StudentGroup, { setId: set.id });
+  const titles = new Map(groups.map(({ id, title }) => [id, title]));
+  const names: SetupNames = {
+    student: (id) => students.get(id) ?? 'somebody',
+    group: (id) => titles.get(id) ?? 'a group',
+    groupSet: set?.title ?? '',
+  };
+  return problems.map((one) => setupProblem(one, names));
+}
+
+/** What may be meant, but should be looked at. */
+export function planRemarks(course: Course, row: PlanRow): FieldProblem[] {
+  return holidayClashes(datesIn(row), course.holidays, course.timeZone).map(({ date, at, holiday }) => ({
+    path: `dates.${date}`,
+    code: 'holiday',
+    sentence: `“${DATE_WORDS[date]}” (${dateInWords(at, course.timeZone)}) falls on “${holiday.title}”.`,
+  }));
+}
+
+/** Settings that can no longer be changed, each with the reason. */
+export async function fixedSettings(manager: EntityManager, { exchange, facts }: Place): Promise<PlanView['fixed']> {
+  if (!facts.published) return {};
+  const exchangeId = exchange.id;
+  const reviews = await manager.countBy(Review, { exchangeId });
+  const begun = await manager
+    .createQueryBuilder(Review, 'review')
+    .where('review.exchangeId = :exchangeId AND review.begunAt IS NOT NULL', { exchangeId })
+    .getCount();
+  const drafts = await manager
+    .createQueryBuilder(Draft, 'draft')
+    .where('draft.exchangeId = :exchangeId', { exchangeId })
+    .andWhere(isHandedIn(manager))
+    .getCount();
+  const allocated =
+    reviews === 0
+      ? null
+      : `Drafts have been allocated (${reviews} ${reviews === 1 ? 'review' : 'reviews'}, ${begun} begun), so this stays.`;
+  const handedIn = drafts === 0 ? null : `${drafts === 1 ? 'One draft has' : `${drafts} drafts have`} been handed in`;
+  return {
+    names: 'The exchange is published: people have been told whether their names are shown, so this stays.',
+    takesPart:
+      'The exchange is published. Excuse single students below, or add people to the course: they are taken in.',
+    handInAs: 'The exchange is published: people have been told how they hand in, so this stays.',
+    ...(allocated !== null && {
+      whom: allocated,
+      groupSetId: allocated,
+      reviewsPerStudent: allocated,
+      selfReview: allocated,
+    }),
+    ...(handedIn !== null && {
+      deliverables: `${handedIn}, so what a hand-in contains stays. Titles and descriptions can still be mended.`,
+    }),
+  };
+}
+
+type Fixed = keyof Awaited<ReturnType<typeof fixedSettings>>;
+
+/** The columns that each of them holds in place. */
+export const FIXED_COLUMNS: Readonly<Record<Fixed, ReadonlyArray<keyof PlanRow>>> = {
+  names: ['names', 'showNamesAtRelease'],
+  takesPart: ['takesPart'],
+  handInAs: ['handInAs'],
+  whom: ['whom'],
+  groupSetId: ['groupSetId'],
+  reviewsPerStudent: ['reviewsPerStudent'],
+  selfReview: ['selfReview', 'ownHandInFirst'],
+  deliverables: ['deliverables'],
+};
+
+/** Whether two lists of deliverables take the same hand-ins, whatever they are called. */
+export function sameDemands(a: Exchange['deliverables'], b: Exchange['deliverables']): boolean {
+  const bare = (list: Exchange['deliverables']) =>
+    JSON.stringify(list.map(({ id, kind, required, families }) => [id, kind, required, families]));
+  return bare(a) === bare(b);
+}

@@ -1,0 +1,220 @@
+import { Injectable } from '@nestjs/common';
+import type { FieldProblem, PlanChoices, PlanRequest, PlanView, SavedView } from '@salt-circle/contracts';
+import { checkDates, takesPart } from '@salt-circle/core';
+import type { EntityManager } from 'typeorm';
+import { Enrolment } from '../../model/course.js';
+import { Person } from '../../model/person.js';
+import type { Asker } from '../../access/seeing.js';
+import { Clock } from '../../platform/clock/clock.js';
+import { Database } from '../../platform/database/database.js';
+import { GroupMemberRow, GroupSet, StudentGroup } from '../../model/group.js';
+import { Ids } from '../../platform/ids/ids.js';
+import { LibraryItem } from '../../model/library.js';
+import { studentsOf } from '../../access/students.js';
+import { ProblemError } from '../../platform/problems/problem-error.js';
+import { conflict, dateInWords, dateProblem, invalid } from '../../platform/problems/sentences.js';
+import { Access, act, see, type Place } from '../../access/access.js';
+import { datesOf } from '../../access/facts-of.js';
+import { Exchange, OwnTimesRow } from '../../model/exchange.js';
+import { formOf } from '../../access/form-of.js';
+import { namesOf } from '../../access/labels.js';
+import { ownTimesPart } from '../../access/mapper.js';
+import { iso } from '../../platform/wire/instants.js';
+import { activeParticipants, enrolParticipants } from '../../access/participants.js';
+import { datesIn, FIXED_COLUMNS, fixedSettings, planProblems, planRemarks, sameDemands } from './plan-problems.js';
+import { changedColumns, rowFrom, settingsOf, type PlanRow } from '../../access/settings-of.js';
+import { takesPartRule } from '../../access/setup-of.js';
+
+@Injectable()
+export class PlanService {
+  constructor(
+    private readonly database: Database,
+    private readonly access: Access,
+    private readonly clock: Clock,
+    private readonly ids: Ids,
+  ) {}
+
+  async one(person: Asker, exchangeId: string): Promise<PlanView> {
+    const place = await this.access.exchange(person, exchangeId);
+    see(place, { kind: 'workspace' });
+    return this.#view(this.database.read, place);
+  }
+
+  save(person: Asker, exchangeId: string, request: PlanRequest): Promise<SavedView> {
+    return this.database.write(async (manager, happened) => {
+      const place = await this.access.exchange(person, exchangeId, manager);
+      act(place, { kind: 'plan' });
+      const { exchange } = place;
+      const next = rowFrom(request);
+      const changed = changedColumns(exchange, next);
+      if (exchange.revision !== request.revision && changed.length > 0) {
+        throw conflict('The plan', await this.#view(manager, place));
+      }
+      await this.#check(manager, place, next, changed);
+      const revision = exchange.revision + 1;
+      await manager.update(Exchange, { id: exchangeId }, { ...next, revision });
+      if (changed.length > 0) {
+        const dates = changed.filter((name) => name in datesOf(exchange));
+        happened({
+          action: dates.length === changed.length ? 'dates-changed' : 'plan-changed',
+          actorId: person.id,
+          courseId: place.course.id,
+          exchangeId,
+          details: { changed: changed.join(', ') },
+        });
+      }
+      return { revision, savedAt: iso(this.clock.now()) };
+    });
+  }
+
+  publish(person: Asker, exchangeId: string): Promise<PlanView> {
+    return this.database.write(async (manager, happened) => {
+      const place = await this.access.exchange(person, exchangeId, manager);
+      act(place, { kind: 'publish' });
+      const missing = await this.#missing(manager, place);
+      if (missing.length > 0) {
+        throw new ProblemError({
+          code: 'plan-incomplete',
+          sentence: `${missing.length === 1 ? 'One thing is' : `${missing.length} things are`} missing before this exchange can be published.`,
+          whatToDo: 'Mend what is listed, then publish.',
+          fields: missing,
+        });
+      }
+      const publishedAt = this.clock.now();
+      await manager.update(Exchange, { id: exchangeId }, { publishedAt });
+      await enrolParticipants(manager, place.exchange, this.ids);
+      happened({ action: 'exchange-published', actorId: person.id, courseId: place.course.id, exchangeId });
+      return this.#view(manager, await this.access.exchange(person, exchangeId, manager));
+    });
+  }
+
+  /** What can't be kept at all, as opposed to what is missing for publishing. */
+  async #check(
+    manager: EntityManager,
+    place: Place,
+    next: PlanRow,
+    changed: ReadonlyArray<keyof PlanRow>,
+  ): Promise<void> {
+    const { exchange, course, facts } = place;
+    if (!facts.published) {
+      const problems = checkDates(datesIn(next), false).map((one) => dateProblem(one, course.timeZone));
+      if (problems.length > 0) throw invalid(problems);
+      return;
+    }
+    if (changed.some((name) => name in datesOf(exchange))) {
+      throw new ProblemError({
+        code: 'plan-fixed',
+        sentence:
+          'The exchange is published, so its dates are moved by a step of their own, with a notice to those concerned.',
+        whatToDo: 'Use “Move dates” on the Plan page.',
+      });
+    }
+    const fixed = await fixedSettings(manager, place);
+    const clashes = (Object.entries(fixed) as Array<[keyof typeof FIXED_COLUMNS, string]>).filter(([name]) => {
+      const columns = FIXED_COLUMNS[name].filter((column) => changed.includes(column));
+      return name === 'deliverables'
+        ? columns.length > 0 && !sameDemands(exchange.deliverables, next.deliverables)
+        : columns.length > 0;
+    });
+    if (clashes.length > 0) {
+      throw new ProblemError({
+        code: 'plan-fixed',
+        sentence: (clashes[0] as [string, string])[1],
+        whatToDo: 'Leave this as it is. Everything else can be saved.',
+        fields: clashes.map(([path, sentence]) => ({ path, code: 'fixed', sentence })),
+      });
+    }
+    const problems = await planProblems(manager, course, next, await formOf(manager, place));
+    // What was accepted at publishing and comes from people leaving since must not block a mended brief.
+    const fresh = problems.filter(({ path }) => changed.some((name) => path.split('.')[0] === name));
+    if (fresh.length > 0) throw invalid(fresh);
+  }
+
+  async #missing(manager: EntityManager, place: Place): Promise<FieldProblem[]> {
+    const { exchange, course } = place;
+    const row = rowFrom(settingsOf(exchange));
+    const missing = await planProblems(manager, course, row, await formOf(manager, place));
+    const due = exchange.draftsDue;
+    if (due !== null && due <= this.clock.now() && exchange.publishedAt === null) {
+      const past: FieldProblem = {
+        path: 'dates.draftsDue',
+        code: 'date-past',
+        sentence: `“Drafts due” (${dateInWords(due, course.timeZone)}) has passed, so nobody could hand in. Move it later.`,
+      };
+      const after = missing.findIndex(({ path }) => !path.startsWith('brief') && !path.startsWith('deliv'));
+      missing.splice(after === -1 ? missing.length : after, 0, past);
+    }
+    return missing;
+  }
+
+  async #view(manager: EntityManager, place: Place): Promise<PlanView> {
+    const { exchange, course, facts } = place;
+    const students = await studentsOf(manager, course.id);
+    const rule = { takesPart: takesPartRule(exchange.takesPart) };
+    return {
+      ...settingsOf(exchange),
+      revision: exchange.revision,
+      published: facts.published,
+      students: facts.published
+        ? (await activeParticipants(manager, exchange.id)).length
+        : students.filter((one) => takesPart(rule, one)).length,
+      missing: await this.#missing(manager, place),
+      remarks: planRemarks(course, rowFrom(settingsOf(exchange))),
+      fixed: await fixedSettings(manager, place),
+      own: await this.#own(manager, place),
+      choices: await this.#choices(manager, place),
+    };
+  }
+
+  async #choices(manager: EntityManager, { course }: Place): Promise<PlanChoices> {
+    const students = await studentsOf(manager, course.id);
+    const names = await namesOf(
+      manager,
+      students.map(({ personId }) => personId),
+    );
+    const named = students.map(({ id, personId, section }) => ({ id, name: names.get(personId) ?? '', section }));
+    const sets = await manager.find(GroupSet, {
+      where: { courseId: course.id },
+      order: { createdAt: 'ASC', id: 'ASC' },
+    });
+    const groupSets: Array<PlanChoices['groupSets'][number]> = [];
+    for (const { id, title } of sets) {
+      const groups = await manager.find(StudentGroup, { where: { setId: id }, order: { position: 'ASC' } });
+      const members = await manager.findBy(GroupMemberRow, { setId: id });
+      const active = new Set(students.map((one) => one.id));
+      const size = (groupId: string) =>
+        members.filter((one) => one.groupId === groupId && active.has(one.enrolmentId)).length;
+      groupSets.push({
+        id,
+        title,
+        groups: groups.map((one) => ({ id: one.id, title: one.title, size: size(one.id) })),
+      });
+    }
+    const shorthand = await manager.find(LibraryItem, { where: { courseId: course.id, kind: 'shorthand' } });
+    return {
+      sections: [...new Set(students.flatMap(({ section }) => (section === null ? [] : [section])))].sort(),
+      students: named.sort((a, b) => a.name.localeCompare(b.name)),
+      groupSets,
+      shorthand: shorthand.map(({ id, title }) => ({ id, title })),
+    };
+  }
+
+  async #own(manager: EntityManager, { exchange }: Place): Promise<PlanView['own']> {
+    const rows = await manager.findBy(OwnTimesRow, { exchangeId: exchange.id });
+    const named: Array<PlanView['own'][number]> = [];
+    for (const row of rows) {
+      const { id, enrolmentId, groupId, reason } = row;
+      const name = await nameOfOwn(manager, row);
+      named.push({ id, studentId: enrolmentId, groupId, name, reason, ...ownTimesPart(row) });
+    }
+    return named.sort((a, b) => a.name.localeCompare(b.name));
+  }
+}
+
+/** Whose own times these are: a group's title, or a student's name. */
+async function nameOfOwn(manager: EntityManager, { groupId, enrolmentId }: OwnTimesRow): Promise<string> {
+  if (groupId !== null) return (await manager.findOneBy(StudentGroup, { id: groupId }))?.title ?? '';
+  const enrolment = await manager.findOneBy(Enrolment, { id: enrolmentId ?? '' });
+  const person = enrolment === null ? null : await manager.findOneBy(Person, { id: enrolment.personId });
+  return person?.name ?? '';
+}

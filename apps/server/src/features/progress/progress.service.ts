@@ -1,0 +1,149 @@
+import { Injectable } from '@nestjs/common';
+import type { ProgressReview, ProgressRow, ProgressView } from '@salt-circle/contracts';
+import { completeness, type OwnTimes } from '@salt-circle/core';
+import type { EntityManager } from 'typeorm';
+import type { Asker } from '../../access/seeing.js';
+import { groupedBy } from '../../platform/grouping/grouped-by.js';
+import { Database } from '../../platform/database/database.js';
+import { Authors } from '../../access/authors.js';
+import { lateView } from '../../access/version-meta.js';
+import { countingNumber } from '../../access/versions.js';
+import { Draft, DraftPart, DraftVersion } from '../../model/draft.js';
+import { StoredFile } from '../../model/stored-file.js';
+import { Access, see } from '../../access/access.js';
+import { Participant, type Exchange } from '../../model/exchange.js';
+import { formOf } from '../../access/form-of.js';
+import { Labels } from '../../access/labels.js';
+import { isoOrNull } from '../../platform/wire/instants.js';
+import { allOwnTimes } from '../../access/own-times.js';
+import { activeParticipants } from '../../access/participants.js';
+import { Review } from '../../model/review.js';
+import { reviewState } from '../../access/review-state.js';
+
+interface DraftState {
+  readonly draftId: string;
+  readonly participantId: string;
+  readonly groupId: string | null;
+  readonly alias: string | null;
+  readonly savedAt: number | null;
+  /** Parts that are saved, and bytes and failed reading copies of the version that counts. */
+  readonly parts: number;
+  readonly bytes: number;
+  readonly failed: number;
+  readonly revision: number;
+  readonly version: number | null;
+  readonly title: string | null;
+  readonly words: number | null;
+  readonly handedInAt: number | null;
+}
+
+@Injectable()
+export class ProgressService {
+  constructor(
+    private readonly database: Database,
+    private readonly access: Access,
+  ) {}
+
+  /** A row per student. A fixed number of queries, however large the course. */
+  async board(person: Asker, exchangeId: string): Promise<ProgressView> {
+    const place = await this.access.exchange(person, exchangeId);
+    see(place, { kind: 'workspace' });
+    const manager = this.database.read;
+    const participants = await manager.findBy(Participant, { exchangeId });
+    const labels = await Labels.load(manager, place, participants);
+    const drafts = await draftStates(manager, exchangeId);
+    const reviews = await manager.find(Review, { where: { exchangeId }, order: { position: 'ASC' } });
+    const askedAtFirst = completeness(await formOf(manager, place), {}, 0).required;
+    const authors = await Authors.load(manager, place.exchange);
+    const draftOf = new Map(drafts.flatMap((one) => authors.of(one).map((id) => [id, one] as const)));
+    const draftById = new Map(drafts.map((one) => [one.draftId, one]));
+    const byReviewer = groupedBy(reviews, ({ reviewerId }) => reviewerId);
+    const byDraft = groupedBy(reviews, ({ draftId }) => draftId);
+    const asView = (review: Review): ProgressReview => ({
+      id: review.id,
+      author: labels.authorOf(draftById.get(review.draftId) as DraftState),
+      state: reviewState(review),
+      answered: review.answered,
+      required: review.begunAt === null ? askedAtFirst : review.required,
+      words: review.words,
+      notes: review.noteCount,
+    });
+    const active = new Set((await activeParticipants(manager, exchangeId)).map(({ id }) => id));
+    const own = await allOwnTimes(manager, place.exchange);
+    const students = participants.filter(({ extraReviews }) => extraReviews === null);
+    const rows = students.map(({ id, personId }): ProgressRow => {
+      const draft = draftOf.get(id);
+      const given = byReviewer.get(id) ?? [];
+      const received = byDraft.get(draft?.draftId ?? '') ?? [];
+      return {
+        id,
+        person: labels.author(id),
+        draft: draftView(place.exchange, own.get(personId) ?? null, draft, authors.titleOf(draft?.groupId ?? null)),
+        reviews: given.map(asView),
+        received: received.filter(({ submittedAt }) => submittedAt !== null).length,
+        receives: received.length,
+        dropped: !active.has(id),
+        excused: own.get(personId)?.excused === true,
+        words: given.reduce((sum, { words }) => sum + words, 0),
+        notes: given.reduce((sum, { noteCount }) => sum + noteCount, 0),
+      };
+    });
+    return { rows: rows.sort((a, b) => (a.person.name ?? '').localeCompare(b.person.name ?? '')) };
+  }
+}
+
+function draftView(
+  exchange: Exchange,
+  own: OwnTimes | null,
+  draft: DraftState | undefined,
+  group: string | null,
+): ProgressRow['draft'] {
+  const handedIn = draft?.version != null;
+  const begun = draft !== undefined && (draft.revision > 0 || draft.parts > 0);
+  const handedInAt = draft?.handedInAt ?? null;
+  return {
+    group,
+    bytes: draft?.bytes ?? 0,
+    copyFailed: (draft?.failed ?? 0) > 0,
+    savedAt: isoOrNull(draft?.savedAt ?? null),
+    late: handedInAt === null ? null : lateView(exchange, own, handedInAt),
+    id: handedIn ? draft.draftId : null,
+    state: handedIn ? 'handed-in' : begun ? 'saved' : 'none',
+    version: draft?.version ?? 0,
+    handedInAt: isoOrNull(handedInAt),
+    words: draft?.words ?? 0,
+    title: draft?.title ?? '',
+  };
+}
+
+/** One query, with the sums in it worked out by the database. */
+function draftStates(manager: EntityManager, exchangeId: string): Promise<DraftState[]> {
+  const saved = manager
+    .createQueryBuilder(DraftPart, 'part')
+    .where('part.draftId = draft.id AND part.versionId IS NULL');
+  const files = manager
+    .createQueryBuilder(DraftPart, 'part')
+    .innerJoin(StoredFile, 'file', 'file.digest = part.digest')
+    .where('part.versionId = version.id');
+  const lastSaved = saved.clone().select('MAX(part.savedAt)').getQuery();
+  return manager
+    .createQueryBuilder(Draft, 'draft')
+    .leftJoin(DraftVersion, 'version', `version.draftId = draft.id AND version.number = ${countingNumber(manager)}`)
+    .select([
+      'draft.id AS draftId',
+      'draft.participantId AS participantId',
+      'draft.groupId AS groupId',
+      'draft.alias AS alias',
+      'draft.revision AS revision',
+      'version.number AS version',
+      'version.title AS title',
+      'version.words AS words',
+      'version.handedInAt AS handedInAt',
+    ])
+    .addSelect(`MAX(COALESCE(draft.savedAt, 0), COALESCE((${lastSaved}), 0))`, 'savedAt')
+    .addSelect(`(${saved.clone().select('COUNT(*)').getQuery()})`, 'parts')
+    .addSelect(`COALESCE((${files.clone().select('SUM(file.size)').getQuery()}), 0)`, 'bytes')
+    .addSelect(`(${files.clone().select('COUNT(*)').andWhere("file.copyState = 'failed'").getQuery()})`, 'failed')
+    .where('draft.exchangeId = :exchangeId', { exchangeId })
+    .getRawMany<DraftState>();
+}

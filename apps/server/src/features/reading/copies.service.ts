@@ -1,0 +1,140 @@
+import { join } from 'node:path';
+import { rm } from 'node:fs/promises';
+import { Injectable, Logger, type OnApplicationBootstrap, type OnApplicationShutdown } from '@nestjs/common';
+import type { CopyView } from '@salt-circle/contracts';
+import { Database } from '../../platform/database/database.js';
+import { StoredFile } from '../../model/stored-file.js';
+import { FileStore } from '../../platform/files/file-store.js';
+import { FileWorkers } from '../../platform/files/file-workers.js';
+import { WorkStopped } from '../../platform/jobs/threads.js';
+import type { Converted } from '../../platform/files/worker/converted.js';
+
+/** A file that ended the server or its thread so often is not tried again by itself. */
+const MOST_TRIES = 2;
+
+/** Makes the reading copies, one after the other, and goes on with what an earlier run of the server left. */
+@Injectable()
+export class Copies implements OnApplicationBootstrap, OnApplicationShutdown {
+  readonly #logger = new Logger('copies');
+  readonly #progress = new Map<string, number>();
+  readonly #waiting: string[] = [];
+  #working: Promise<void> | null = null;
+  #over = false;
+
+  constructor(
+    private readonly database: Database,
+    private readonly store: FileStore,
+    private readonly workers: FileWorkers,
+  ) {}
+
+  async onApplicationBootstrap(): Promise<void> {
+    const left = await this.database.read.find(StoredFile, {
+      select: { digest: true },
+      where: { copyState: 'waiting' },
+    });
+    for (const { digest } of left) this.enqueue(digest);
+  }
+
+  async onApplicationShutdown(): Promise<void> {
+    this.#over = true;
+    this.#waiting.length = 0;
+    await this.#working;
+  }
+
+  /** Call it after the transaction in which the file came. */
+  enqueue(digest: string): void {
+    if (this.#over || this.#progress.has(digest)) return;
+    this.#progress.set(digest, 0);
+    this.#waiting.push(digest);
+    this.#working ??= this.#work().finally(() => (this.#working = null));
+  }
+
+  /** For tests and figures: when nothing is left to be made. */
+  async idle(): Promise<void> {
+    await this.#working;
+  }
+
+  view({ digest, copyState, copyProblem }: Pick<StoredFile, 'digest' | 'copyState' | 'copyProblem'>): CopyView {
+    return { state: copyState, progress: this.#progress.get(digest) ?? 0, problem: copyProblem };
+  }
+
+  async #work(): Promise<void> {
+    for (let digest = this.#waiting.shift(); digest !== undefined; digest = this.#waiting.shift()) {
+      await this.#make(digest).catch((error: Error) => this.#logger.error(error.stack ?? error.message));
+      this.#progress.delete(digest);
+    }
+  }
+
+  async #make(digest: string): Promise<void> {
+    const file = await this.database.write(async (manager) => {
+      const row = await manager.findOneBy(StoredFile, { digest, copyState: 'waiting' });
+      if (row !== null) await manager.update(StoredFile, { digest }, { copyTries: row.copyTries + 1 });
+      return row;
+    });
+    if (file === null) return;
+    if (file.copyTries >= MOST_TRIES)
+      return this.#failed(digest, 'Making a copy to read has been stopped several times.');
+    const folder = await this.store.workFolder();
+    try {
+      const answer = await this.workers.convert({ path: this.store.path(digest), mime: file.mime, folder }, (share) =>
+        this.#progress.set(digest, share),
+      );
+      if ('done' in answer) await this.#keep(digest, folder, answer.done);
+      else await this.#failed(digest, `${answer.refused.sentence} ${answer.refused.whatToDo}`);
+    } catch (error) {
+      // When the server stops in the middle, the file waits for the next start.
+      if (this.#over) return;
+      const stopped = error instanceof WorkStopped;
+      if (!stopped) this.#logger.error((error as Error).stack ?? 'a copy could not be made');
+      await this.#failed(
+        digest,
+        stopped
+          ? 'Making a copy to read took too long or too much memory, so it was stopped.'
+          : 'A copy to read could not be made of this file.',
+      );
+    } finally {
+      await rm(folder, { recursive: true, force: true });
+    }
+  }
+
+  async #keep(digest: string, folder: string, made: Converted): Promise<void> {
+    for (const picture of made.pictures ?? []) await this.store.adopt(join(folder, picture));
+    const copy = made.copyFile === undefined ? null : await this.store.adopt(join(folder, made.copyFile));
+    await this.database.write(async (manager) => {
+      const row = await manager.findOneBy(StoredFile, { digest });
+      if (row === null) return;
+      await manager.update(
+        StoredFile,
+        { digest },
+        {
+          copyState: 'ready',
+          copyProblem: null,
+          facts: { ...row.facts, ...made.facts },
+          copyHtml: made.copyHtml ?? null,
+          copyText: made.copyText ?? null,
+          copyDigest: copy?.digest ?? null,
+          pictures: made.pictures ?? [],
+          metadata: made.metadata,
+        },
+      );
+    });
+  }
+
+  async #failed(digest: string, copyProblem: string): Promise<void> {
+    await this.database.write((manager) =>
+      manager.update(StoredFile, { digest }, { copyState: 'failed', copyProblem }),
+    );
+  }
+
+  /** Tries once more, for a member of staff or the author. */
+  async again(digest: string): Promise<void> {
+    await this.database.write((manager) =>
+      manager.update(
+        StoredFile,
+        { digest, copyState: 'failed' },
+        { copyState: 'waiting', copyProblem: null, copyTries: 0 },
+      ),
+    );
+    this.enqueue(digest);
+  }
+}

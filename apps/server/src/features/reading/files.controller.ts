@@ -1,0 +1,144 @@
+import { Controller, Get, Param, Query, Res } from '@nestjs/common';
+import contentDisposition from 'content-disposition';
+import type { Response } from 'express';
+import type { Asker } from '../../access/seeing.js';
+import { Database } from '../../platform/database/database.js';
+import { ReadDraftsService } from './read-drafts.service.js';
+import { DraftPart, DraftPicture } from '../../model/draft.js';
+import { see } from '../../access/access.js';
+import { relation } from '../../access/standing.js';
+import { neutralName } from './readings.service.js';
+import { refusal } from '../../platform/problems/sentences.js';
+import { Me } from '../../access/session.guard.js';
+import { StoredFile } from '../../model/stored-file.js';
+import { FileStore } from '../../platform/files/file-store.js';
+
+const DIGEST = /^[0-9a-f]{64}$/;
+
+/** Whatever a file holds: it runs nothing, loads nothing, and is taken for what we say it is. */
+const HARMLESS = "sandbox; default-src 'none'; style-src 'none'; media-src 'self'; img-src 'self'";
+
+/** An interface, so that the parameters are plain texts to the pipe of requests. */
+interface PartParams {
+  readonly exchangeId: string;
+  readonly draftId: string;
+  readonly partId: string;
+  readonly digest?: string;
+}
+
+/** Files of drafts: what was handed in for its author and staff, reading copies for reviewers. */
+@Controller('exchanges/:exchangeId/drafts/:draftId')
+export class FilesController {
+  constructor(
+    private readonly drafts: ReadDraftsService,
+    private readonly database: Database,
+    private readonly store: FileStore,
+  ) {}
+
+  /** What is read in the browser. */
+  @Get('parts/:partId/copy')
+  async copy(
+    @Me() me: Asker,
+    @Param() { exchangeId, draftId, partId }: PartParams,
+    @Res() response: Response,
+    @Query('download') download?: string,
+  ): Promise<void> {
+    const { part, file, title } = await this.#part(me, exchangeId, draftId, partId);
+    if (file.copyDigest === null) throw refusal('unknown');
+    const name = neutralName(title, part, file);
+    this.#send(response, { digest: file.copyDigest, mime: file.mime, name, attachment: download !== undefined });
+  }
+
+  /** As it was handed in, byte for byte, with all it says of itself: never for reviewers. */
+  @Get('parts/:partId/original')
+  async original(
+    @Me() me: Asker,
+    @Param() { exchangeId, draftId, partId }: PartParams,
+    @Res() response: Response,
+  ): Promise<void> {
+    const { standing, part, file } = await this.#part(me, exchangeId, draftId, partId);
+    see(standing.place, { kind: 'original', ...relation(standing) });
+    this.#send(response, { digest: file.digest, mime: file.mime, name: part.name, attachment: true });
+  }
+
+  @Get('parts/:partId/captions')
+  async captions(
+    @Me() me: Asker,
+    @Param() { exchangeId, draftId, partId }: PartParams,
+    @Res() response: Response,
+  ): Promise<void> {
+    const { part } = await this.#part(me, exchangeId, draftId, partId);
+    if (part.captions === null) throw refusal('unknown');
+    this.#send(response, {
+      digest: part.captions,
+      mime: 'text/vtt; charset=utf-8',
+      name: 'captions.vtt',
+      attachment: false,
+    });
+  }
+
+  /** Pictures in typed texts and in reading copies of documents. */
+  @Get('pictures/:digest')
+  async picture(
+    @Me() me: Asker,
+    @Param() { exchangeId, draftId, digest = '' }: PartParams,
+    @Res() response: Response,
+  ): Promise<void> {
+    const { draft } = await this.drafts.reading(me, exchangeId, draftId);
+    if (!DIGEST.test(digest) || !(await this.#hasPicture(draft.id, digest))) throw refusal('unknown');
+    this.#send(response, { digest, mime: await this.#pictureKind(digest), name: 'picture', attachment: false });
+  }
+
+  async #part(me: Asker, exchangeId: string, draftId: string, partId: string) {
+    const { standing, part } = await this.drafts.part(me, exchangeId, draftId, partId);
+    const file = part.digest === null ? null : await this.database.read.findOneBy(StoredFile, { digest: part.digest });
+    if (file === null) throw refusal('unknown');
+    const { deliverables } = standing.place.exchange;
+    const title = deliverables.find(({ id }) => id === part.deliverableId)?.title ?? '';
+    return { standing, part, file, title };
+  }
+
+  async #hasPicture(draftId: string, digest: string): Promise<boolean> {
+    const manager = this.database.read;
+    if (await manager.existsBy(DraftPicture, { draftId, digest })) return true;
+    return manager
+      .createQueryBuilder(DraftPart, 'part')
+      .innerJoin(StoredFile, 'file', 'file.digest = part.digest')
+      .where('part.draftId = :draftId AND file.pictures LIKE :named', { draftId, named: `%"${digest}"%` })
+      .getExists();
+  }
+
+  async #pictureKind(digest: string): Promise<string> {
+    const { fileTypeFromFile } = await import('file-type');
+    return (await fileTypeFromFile(this.store.path(digest)))?.mime ?? 'application/octet-stream';
+  }
+
+  #send(response: Response, file: Sent): void {
+    if (!this.store.has(file.digest)) throw refusal('unknown');
+    response.setHeader('Content-Type', file.mime);
+    response.setHeader('Content-Security-Policy', HARMLESS);
+    response.setHeader('X-Content-Type-Options', 'nosniff');
+    response.setHeader(
+      'Content-Disposition',
+      contentDisposition(file.name, { type: file.attachment ? 'attachment' : 'inline' }),
+    );
+    // The same content for good, but whether one may see it is asked again each time; packing it would break its ranges.
+    response.setHeader('ETag', `"${file.digest}"`);
+    response.setHeader('Cache-Control', 'private, no-cache, no-transform');
+    // Ranges and conditional requests are answered by the sender of Express.
+    response.sendFile(
+      this.store.path(file.digest),
+      { cacheControl: false, lastModified: false, dotfiles: 'allow' },
+      (error) => {
+        if (error !== undefined && !response.headersSent) response.status(404).end();
+      },
+    );
+  }
+}
+
+interface Sent {
+  readonly digest: string;
+  readonly mime: string;
+  readonly name: string;
+  readonly attachment: boolean;
+}

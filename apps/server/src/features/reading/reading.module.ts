@@ -1,0 +1,13 @@
+import { Module } from '@nestjs/common';
+import { Copies } from './copies.service.js';
+import { FilesController } from './files.controller.js';
+import { ReadDraftsService } from './read-drafts.service.js';
+import { ReadingController } from './reading.controller.js';
+import { Readings } from './readings.service.js';
+
+@Module({
+  controllers: [FilesController, ReadingController],
+  providers: [Copies, ReadDraftsService, Readings],
+  exports: [Copies, Readings],
+})
+export class ReadingModule {}

@@ -1,0 +1,141 @@
+import { Injectable } from '@nestjs/common';
+import type { DraftReading, PartShow, PartView } from '@salt-circle/contracts';
+import { countWords, type Deliverable, type Reader } from '@salt-circle/core';
+import { In, type EntityManager } from 'typeorm';
+import type { Place } from '../../access/access.js';
+import { Copies } from './copies.service.js';
+import { StoredFile } from '../../model/stored-file.js';
+import { withFootnotes } from '../../platform/html/footnotes.js';
+import { hideInHtml } from '../../platform/html/hide-in-html.js';
+import { htmlToText } from '../../platform/html/html-to-text.js';
+import type { Draft, DraftPart, DraftVersion } from '../../model/draft.js';
+import { withAddresses } from './pictures.js';
+import { partsOf } from '../../access/versions.js';
+
+/** Puts together what somebody gets to read of a draft. The one place that decides what of a file leaves the server. */
+@Injectable()
+export class Readings {
+  constructor(private readonly copies: Copies) {}
+
+  async of(
+    manager: EntityManager,
+    place: Place,
+    draft: Draft,
+    version: DraftVersion,
+    reader: Reader,
+  ): Promise<DraftReading> {
+    const rows = await partsOf(manager, draft.id, version.id, place.exchange.deliverables);
+    const parts = await this.parts(manager, place, draft, rows, reader);
+    const { title, context, number } = version;
+    return { draftId: draft.id, title, context, version: number, ...summary(parts) };
+  }
+
+  /** As it is saved now, the way reviewers would see it. */
+  async preview(manager: EntityManager, place: Place, draft: Draft, rows: readonly DraftPart[]): Promise<DraftReading> {
+    const parts = await this.parts(manager, place, draft, rows, 'reviewer');
+    return {
+      draftId: draft.id,
+      title: draft.title.trim(),
+      context: draft.context.trim(),
+      version: 0,
+      ...summary(parts),
+    };
+  }
+
+  async parts(
+    manager: EntityManager,
+    { exchange }: Place,
+    draft: Pick<Draft, 'id'>,
+    rows: readonly DraftPart[],
+    reader: Reader,
+  ): Promise<PartView[]> {
+    const digests = rows.flatMap(({ digest }) => (digest === null ? [] : [digest]));
+    const stored = digests.length === 0 ? [] : await manager.findBy(StoredFile, { digest: In(digests) });
+    const files = new Map(stored.map((file) => [file.digest, file]));
+    const deliverables = new Map(exchange.deliverables.map((one) => [one.id, one]));
+    const address = (html: string) => withAddresses(html, exchange.id, draft.id);
+    return rows
+      .filter(({ kind, html }) => kind !== 'text' || html !== '')
+      .map((row) => {
+        const file = row.digest === null ? null : (files.get(row.digest) ?? null);
+        const view = this.#part(row, file, deliverables.get(row.deliverableId), reader);
+        return view.html === null ? view : { ...view, html: address(view.html) };
+      });
+  }
+
+  #part(row: DraftPart, file: StoredFile | null, deliverable: Deliverable | undefined, reader: Reader): PartView {
+    const full = reader !== 'reviewer';
+    const html = row.kind === 'text' ? withFootnotes(row.html) : copyHtml(row, file, reader);
+    const title = deliverable?.title ?? '';
+    return {
+      id: row.id,
+      deliverableId: row.deliverableId,
+      deliverable: title,
+      kind: row.kind,
+      show: showOf(row, file),
+      name: full ? row.name : neutralName(title, row, file),
+      html,
+      url: row.url,
+      title: row.title,
+      about: row.about,
+      words: row.kind === 'text' ? countWords(htmlToText(row.html)) : (file?.facts.words ?? 0),
+      size: full ? (file?.size ?? null) : null,
+      digest: full ? row.digest : null,
+      copy: file === null ? null : this.copies.view(file),
+      facts: file?.facts ?? {},
+      captions: row.captions !== null,
+      original: full && row.digest !== null,
+    };
+  }
+}
+
+function summary(parts: readonly PartView[]): Pick<DraftReading, 'words' | 'parts'> {
+  return { words: parts.reduce((sum, part) => sum + part.words, 0), parts };
+}
+
+function copyHtml({ hidden }: DraftPart, file: StoredFile | null, reader: Reader): string | null {
+  if (file === null || file.copyState !== 'ready' || file.copyHtml === null) return null;
+  return reader === 'reviewer' ? hideInHtml(file.copyHtml, hidden) : file.copyHtml;
+}
+
+export function showOf({ kind }: Pick<DraftPart, 'kind'>, file: Pick<StoredFile, 'family'> | null): PartShow {
+  if (kind === 'text') return 'html';
+  if (kind === 'link' || file === null) return 'link';
+  switch (file.family) {
+    case 'pdf':
+      return 'pdf';
+    case 'image':
+      return 'picture';
+    case 'video':
+      return 'video';
+    case 'audio':
+      return 'sound';
+    case 'document':
+    case 'plain-text':
+    case 'captions':
+      return 'html';
+  }
+}
+
+const ENDINGS: Readonly<Record<string, string>> = {
+  'application/pdf': '.pdf',
+  'image/png': '.png',
+  'image/jpeg': '.jpg',
+  'image/webp': '.webp',
+  'video/mp4': '.mp4',
+  'video/webm': '.webm',
+  'audio/mp4': '.m4a',
+  'audio/webm': '.webm',
+  'audio/mpeg': '.mp3',
+  'audio/ogg': '.ogg',
+  'audio/wav': '.wav',
+};
+
+/** Made of the deliverable alone: the name that a file came with may tell whose it is. */
+export function neutralName(
+  deliverable: string,
+  { position }: Pick<DraftPart, 'position'>,
+  file: Pick<StoredFile, 'mime'> | null,
+): string {
+  return `${deliverable} ${position + 1}${ENDINGS[file?.mime ?? ''] ?? ''}`;
+}

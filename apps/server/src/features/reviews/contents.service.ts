@@ -1,0 +1,73 @@
+import { Injectable } from '@nestjs/common';
+import type { AnswerView, NoteView, ReviewContent } from '@salt-circle/contracts';
+import { comparePlaces, completeness, countWords, type Reviewing, type ReviewForm } from '@salt-circle/core';
+import type { EntityManager } from 'typeorm';
+import { sees, type Place } from '../../access/access.js';
+import { partsOf, reviewedVersion } from '../../access/versions.js';
+import { AnswerRow, NoteRow, Review } from '../../model/review.js';
+
+/** How the reader of a review stands to it. */
+export interface Reading extends Reviewing {
+  readonly byViewer: boolean;
+}
+
+/** What is written in reviews: answers and notes, as far as the one who asks may see them. */
+@Injectable()
+export class ReviewContents {
+  /** Every note and every answer is asked for by itself: staff may keep a single one from the author. */
+  async load(manager: EntityManager, place: Place, review: Review, reading: Reading): Promise<ReviewContent> {
+    const { byViewer, viewerHandedIn, ofOwnDraft, selfReviewed } = reading;
+    const written = { byViewer, viewerHandedIn, ofOwnDraft, selfReviewed, submitted: review.submittedAt !== null };
+    const shown = (kind: 'answer' | 'note', { withheldAt }: { readonly withheldAt: number | null }) =>
+      sees(place, { kind, ...written, withheld: withheldAt !== null });
+    const { answers, notes, version } = await rowsOf(manager, place, review);
+    return {
+      answers: Object.fromEntries(
+        answers.filter((row) => shown('answer', row)).map((row): [string, AnswerView] => [row.itemId, answerView(row)]),
+      ),
+      notes: notes.filter((row) => shown('note', row)).map((row) => noteView(row, version)),
+    };
+  }
+
+  /** Brings the counts of a review in step with what is written in it. */
+  async recount(manager: EntityManager, { exchange, now }: Place, review: Review, form: ReviewForm): Promise<void> {
+    const { answers, notes } = await rowsOf(manager, { exchange }, review);
+    const given = Object.fromEntries(answers.map((row) => [row.itemId, answerView(row)]));
+    const { answered, required } = completeness(form, given, notes.length);
+    const texts = [...answers.flatMap(({ text, next }) => [text, next]), ...notes.map(({ body }) => body)];
+    await manager.update(
+      Review,
+      { id: review.id },
+      {
+        answered,
+        required,
+        words: texts.reduce((sum, text) => sum + countWords(text), 0),
+        noteCount: notes.length,
+        begunAt: review.begunAt ?? now,
+      },
+    );
+  }
+}
+
+/** Notes by their places and then by id: the order in which they were made would tell how the reviewer worked. */
+async function rowsOf(manager: EntityManager, { exchange }: Pick<Place, 'exchange'>, review: Review) {
+  const answers = await manager.findBy(AnswerRow, { reviewId: review.id });
+  const notes = await manager.findBy(NoteRow, { reviewId: review.id });
+  const version = await reviewedVersion(manager, review);
+  const parts = version === null ? [] : await partsOf(manager, review.draftId, version.id, exchange.deliverables);
+  const byPlace = comparePlaces(parts.map(({ id }) => id));
+  return {
+    answers,
+    notes: notes.sort((a, b) => byPlace(a, b) || (a.id < b.id ? -1 : 1)),
+    version: version?.number ?? 0,
+  };
+}
+
+export function answerView({ levelId, text, next, value, checks, choices, revision }: AnswerRow): AnswerView {
+  return { levelId, text, next, value, checks, choices, revision };
+}
+
+/** @param version number of the version that the note is on */
+export function noteView({ id, kind, body, partId, selector, revision }: NoteRow, version: number): NoteView {
+  return { id, kind, body, place: { version, partId, selector }, revision };
+}

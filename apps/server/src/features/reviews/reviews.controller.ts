@@ -1,0 +1,66 @@
+import { Body, Controller, Delete, Get, HttpCode, Param, Post, Put } from '@nestjs/common';
+import {
+  AnswerRequest,
+  NoteParams,
+  NoteRequest,
+  type AnswerView,
+  type DeskView,
+  type NoteView,
+  type ReviewCard,
+  type SubmitView,
+} from '@salt-circle/contracts';
+import type { Asker } from '../../access/seeing.js';
+import { Me } from '../../access/session.guard.js';
+import { ReviewsService } from './reviews.service.js';
+
+@Controller()
+export class ReviewsController {
+  constructor(private readonly reviews: ReviewsService) {}
+
+  @Get('exchanges/:exchangeId/reviews')
+  mine(@Me() me: Asker, @Param('exchangeId') id: string): Promise<ReviewCard[]> {
+    return this.reviews.mine(me, id);
+  }
+
+  @Get('reviews/:reviewId')
+  desk(@Me() me: Asker, @Param('reviewId') id: string): Promise<DeskView> {
+    return this.reviews.desk(me, id);
+  }
+
+  @Put('reviews/:reviewId/answers/:itemId')
+  saveAnswer(
+    @Me() me: Asker,
+    @Param('reviewId') id: string,
+    @Param('itemId') itemId: string,
+    @Body() request: AnswerRequest,
+  ): Promise<AnswerView> {
+    return this.reviews.saveAnswer(me, id, itemId, request);
+  }
+
+  @Put('reviews/:reviewId/notes/:noteId')
+  saveNote(
+    @Me() me: Asker,
+    @Param() { reviewId, noteId }: NoteParams,
+    @Body() request: NoteRequest,
+  ): Promise<NoteView> {
+    return this.reviews.saveNote(me, reviewId, noteId, request);
+  }
+
+  @Delete('reviews/:reviewId/notes/:noteId')
+  @HttpCode(204)
+  deleteNote(@Me() me: Asker, @Param() { reviewId, noteId }: NoteParams): Promise<void> {
+    return this.reviews.deleteNote(me, reviewId, noteId);
+  }
+
+  @Post('reviews/:reviewId/submit')
+  @HttpCode(200)
+  submit(@Me() me: Asker, @Param('reviewId') id: string): Promise<SubmitView> {
+    return this.reviews.submit(me, id);
+  }
+
+  @Post('reviews/:reviewId/reopen')
+  @HttpCode(204)
+  reopen(@Me() me: Asker, @Param('reviewId') id: string): Promise<void> {
+    return this.reviews.reopen(me, id);
+  }
+}

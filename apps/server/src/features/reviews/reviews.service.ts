@@ -1,0 +1,317 @@
+import { Injectable } from '@nestjs/common';
+import type {
+  AnswerRequest,
+  AnswerView,
+  DeskView,
+  NoteRequest,
+  NoteView,
+  ReviewCard,
+  SubmitView,
+} from '@salt-circle/contracts';
+import { completeness, OVERALL_ID, readerOf, type Act } from '@salt-circle/core';
+import type { EntityManager } from 'typeorm';
+import { Access, act, acts, ownParticipant, see, sees, type Place } from '../../access/access.js';
+import { Authors } from '../../access/authors.js';
+import { formOf } from '../../access/form-of.js';
+import { Labels } from '../../access/labels.js';
+import { reviewState } from '../../access/review-state.js';
+import type { Asker } from '../../access/seeing.js';
+import { ownStanding, relation, standingTo, type Standing } from '../../access/standing.js';
+import { countingVersion, reviewedVersion } from '../../access/versions.js';
+import { Draft, DraftVersion } from '../../model/draft.js';
+import { Participant } from '../../model/exchange.js';
+import { AnswerRow, NoteRow, Review } from '../../model/review.js';
+import { Database, type Report } from '../../platform/database/database.js';
+import { ProblemError } from '../../platform/problems/problem-error.js';
+import { conflict, missingProblem, refusal } from '../../platform/problems/sentences.js';
+import { iso, isoOrNull } from '../../platform/wire/instants.js';
+import { Readings } from '../reading/readings.service.js';
+import { answerFrom, sameAnswer } from './answers.js';
+import { answerView, noteView, ReviewContents } from './contents.service.js';
+import { assertPlace, placeFrom } from './places.js';
+import { shorthandOf } from './shorthand.js';
+
+/** A review with where the one who asks stands to it. */
+interface ReviewStanding extends Standing {
+  readonly review: Review;
+  readonly byViewer: boolean;
+}
+
+/** What was written, and whether that is how the review began. */
+interface Writing extends ReviewStanding {
+  /** The version that the review is of from now on. */
+  readonly version: DraftVersion;
+}
+
+@Injectable()
+export class ReviewsService {
+  constructor(
+    private readonly database: Database,
+    private readonly access: Access,
+    private readonly readings: Readings,
+    private readonly contents: ReviewContents,
+  ) {}
+
+  /** The reviews that a student is to write. */
+  async mine(person: Asker, exchangeId: string): Promise<ReviewCard[]> {
+    const place = await this.access.exchange(person, exchangeId);
+    const participant = ownParticipant(place);
+    const manager = this.database.read;
+    const own = await ownStanding(manager, place);
+    see(place, { kind: 'own-reviews', viewerHandedIn: own.viewerHandedIn });
+    const reviews = await manager.find(Review, { where: { reviewerId: participant.id }, order: { position: 'ASC' } });
+    const labels = await Labels.ofExchange(manager, place);
+    const form = await formOf(manager, place);
+    const cards: ReviewCard[] = [];
+    for (const review of reviews) {
+      const draft = await manager.findOneByOrFail(Draft, { id: review.draftId });
+      const version = await reviewedVersion(manager, review);
+      const standing = await standingTo(manager, place, draft, own);
+      const subject = { kind: 'review', byViewer: true, submitted: false, withheld: false } as const;
+      cards.push({
+        id: review.id,
+        author: labels.authorOf(draft),
+        draftTitle: version?.title ?? '',
+        self: standing.ofOwnDraft,
+        waits: !sees(place, { ...subject, ...relation(standing) }),
+        state: reviewState(review),
+        answered: review.answered,
+        required: review.begunAt === null ? completeness(form, {}, 0).required : review.required,
+        notes: review.noteCount,
+      });
+    }
+    return cards;
+  }
+
+  async desk(person: Asker, reviewId: string): Promise<DeskView> {
+    const manager = this.database.read;
+    const standing = await this.#standing(person, reviewId, manager);
+    const { place, review, draft } = standing;
+    see(place, { kind: 'review', ...asked(standing), withheld: review.withheldAt !== null });
+    const version = await reviewedVersion(manager, review);
+    if (version === null) throw refusal('unknown');
+    const involved = await manager.findBy(Participant, [{ id: review.reviewerId }, { id: draft.participantId }]);
+    const labels = await Labels.load(manager, place, involved);
+    const life = sees(place, { kind: 'reviewing-life', byViewer: standing.byViewer });
+    return {
+      id: review.id,
+      ...(await this.contents.load(manager, place, review, standing)),
+      exchange: exchangeOnDesk(place),
+      author: labels.authorOf(draft),
+      reviewer: labels.reviewer(review.reviewerId),
+      self: (await Authors.load(manager, place.exchange)).of(draft).includes(review.reviewerId),
+      shorthand: await shorthandOf(manager, place),
+      // An author who looks at a review reads what the reviewer read.
+      draft: await this.readings.of(manager, place, draft, version, readerOf(place.viewer, { ofOwnDraft: false })),
+      overtaken: life && version.id !== (await countingVersion(manager, draft.id))?.id,
+      form: await formOf(manager, place),
+      submittedAt: isoOrNull(life ? review.submittedAt : null),
+      editable: acts(place, { kind: 'write-review', ...asked(standing) }),
+      submittable: acts(place, { kind: 'submit-review', ...asked(standing) }),
+      reopenable: review.submittedAt !== null && acts(place, reopening(standing)),
+      ...(life ? await this.#neighbours(manager, standing) : { position: 1, total: 1, nextId: null }),
+    };
+  }
+
+  saveAnswer(person: Asker, reviewId: string, itemId: string, request: AnswerRequest): Promise<AnswerView> {
+    return this.#writing(person, reviewId, request.version, async (manager, { place, review }) => {
+      const form = await formOf(manager, place);
+      const item = form.items.find(({ id }) => id === itemId);
+      const overall = itemId === OVERALL_ID && form.overall !== 'none';
+      if (item === undefined && !overall) throw refusal('unknown');
+      const next = answerFrom(request, item);
+      const current = await manager.findOneBy(AnswerRow, { reviewId, itemId });
+      if (current !== null && sameAnswer(current, next)) return answerView(current);
+      const revision = current?.revision ?? 0;
+      if (revision !== request.revision) {
+        throw conflict(
+          `The answer to “${item?.title ?? 'Overall comment'}”`,
+          current === null ? null : answerView(current),
+        );
+      }
+      const row = { reviewId, itemId, ...next, revision: revision + 1, withheldAt: current?.withheldAt ?? null };
+      await manager.save(AnswerRow, row);
+      await this.contents.recount(manager, place, review, form);
+      return answerView(row);
+    });
+  }
+
+  saveNote(person: Asker, reviewId: string, noteId: string, request: NoteRequest): Promise<NoteView> {
+    return this.#writing(person, reviewId, request.place.version, async (manager, standing) => {
+      const { place, review, version, draft } = standing;
+      const { kind, body } = request;
+      const at = placeFrom(request.place);
+      const current = await manager.findOneBy(NoteRow, { id: noteId });
+      if (current !== null && current.reviewId !== reviewId) throw refusal('unknown');
+      const stays = current?.partId === at.partId && JSON.stringify(current.selector) === JSON.stringify(at.selector);
+      if (current !== null && stays && current.kind === kind && current.body === body) {
+        return noteView(current, version.number);
+      }
+      if ((current?.revision ?? 0) !== request.revision) {
+        throw conflict('This note', current === null ? null : noteView(current, version.number));
+      }
+      if (!stays) await assertPlace(manager, this.readings, place, { draft, version, at });
+      const row = {
+        id: noteId,
+        reviewId,
+        kind,
+        body,
+        versionId: version.id,
+        ...at,
+        withheldAt: current?.withheldAt ?? null,
+        revision: request.revision + 1,
+        createdAt: current?.createdAt ?? place.now,
+      };
+      await manager.save(NoteRow, row);
+      await this.contents.recount(manager, place, review, await formOf(manager, place));
+      return noteView(row, version.number);
+    });
+  }
+
+  /** Deleting a note that is gone already is no problem. */
+  async deleteNote(person: Asker, reviewId: string, noteId: string): Promise<void> {
+    await this.#writing(person, reviewId, undefined, async (manager, { place, review }) => {
+      await manager.delete(NoteRow, { id: noteId, reviewId });
+      await this.contents.recount(manager, place, review, await formOf(manager, place));
+    });
+  }
+
+  /** Submitting twice answers with the first time. */
+  submit(person: Asker, reviewId: string): Promise<SubmitView> {
+    return this.database.write(async (manager, happened) => {
+      const standing = await this.#standing(person, reviewId, manager);
+      const { place, review } = standing;
+      if (standing.byViewer && review.submittedAt !== null) return { submittedAt: iso(review.submittedAt) };
+      act(place, { kind: 'submit-review', ...asked(standing) });
+      const form = await formOf(manager, place);
+      const content = await this.contents.load(manager, place, review, standing);
+      const state = completeness(form, content.answers, content.notes.length);
+      if (!state.complete || (!state.begun && content.notes.length === 0)) {
+        throw new ProblemError({
+          code: 'review-incomplete',
+          sentence: state.complete
+            ? 'The review is empty, so there is nothing to submit.'
+            : `${state.missing.length === 1 ? 'One thing is' : `${state.missing.length} things are`} missing before this review can be submitted.`,
+          whatToDo: 'Fill in what is listed. All you have written so far is saved.',
+          fields: state.missing.map((one) => missingProblem(one, form)),
+        });
+      }
+      const submittedAt = place.now;
+      await this.contents.recount(manager, place, review, form);
+      await manager.update(Review, { id: reviewId }, { submittedAt });
+      happened(reported(standing, 'review-submitted'));
+      return { submittedAt: iso(submittedAt) };
+    });
+  }
+
+  async reopen(person: Asker, reviewId: string): Promise<void> {
+    await this.database.write(async (manager, happened) => {
+      const standing = await this.#standing(person, reviewId, manager);
+      act(standing.place, reopening(standing));
+      if (standing.review.submittedAt === null) return;
+      await manager.update(Review, { id: reviewId }, { submittedAt: null });
+      happened(reported(standing, 'review-reopened'));
+    });
+  }
+
+  /** @param read number of the version that the reviewer has in view; the review is of that one from now on */
+  #writing<T>(
+    person: Asker,
+    reviewId: string,
+    read: number | undefined,
+    work: (manager: EntityManager, writing: Writing) => Promise<T>,
+  ): Promise<T> {
+    return this.database.write(async (manager, happened: Report) => {
+      const standing = await this.#standing(person, reviewId, manager);
+      act(standing.place, { kind: 'write-review', ...asked(standing) });
+      const version = await versionToReview(manager, standing.review, read);
+      if (standing.review.versionId === null) {
+        await manager.update(Review, { id: reviewId }, { versionId: version.id });
+      }
+      const review = { ...standing.review, versionId: version.id };
+      const result = await work(manager, { ...standing, review, version });
+      if (standing.review.begunAt === null) happened(reported(standing, 'review-begun'));
+      const { course, exchange } = standing.place;
+      happened.quietly({ topic: 'reviews', courseId: course.id, exchangeId: exchange.id });
+      return result;
+    });
+  }
+
+  async #standing(person: Asker, reviewId: string, manager: EntityManager): Promise<ReviewStanding> {
+    const review = await manager.findOneBy(Review, { id: reviewId });
+    if (review === null) throw refusal('unknown');
+    const place = await this.access.exchange(person, review.exchangeId, manager);
+    const draft = await manager.findOneByOrFail(Draft, { id: review.draftId });
+    const standing = await standingTo(manager, place, draft);
+    return { ...standing, review, byViewer: standing.review?.id === review.id };
+  }
+
+  async #neighbours(
+    manager: EntityManager,
+    { review, byViewer }: ReviewStanding,
+  ): Promise<Pick<DeskView, 'position' | 'total' | 'nextId'>> {
+    const all = await manager.find(Review, { where: { reviewerId: review.reviewerId }, order: { position: 'ASC' } });
+    const index = all.findIndex(({ id }) => id === review.id);
+    const around = [...all.slice(index + 1), ...all.slice(0, index)];
+    const next = byViewer ? around.find(({ submittedAt }) => submittedAt === null) : around[0];
+    return { position: index + 1, total: all.length, nextId: next?.id ?? null };
+  }
+}
+
+/**
+ * The version that what is written now is about. Before anything was written, it is the one that the reviewer has in view, even
+ * if the author has handed in another one meanwhile.
+ */
+async function versionToReview(
+  manager: EntityManager,
+  review: Review,
+  read: number | undefined,
+): Promise<DraftVersion> {
+  const version = await reviewedVersion(manager, review);
+  if (version === null) throw refusal('unknown');
+  if (read === undefined || version.number === read) return version;
+  const inView =
+    review.versionId === null
+      ? await manager.findOneBy(DraftVersion, { draftId: review.draftId, number: read, purpose: 'draft' })
+      : null;
+  if (inView === null || inView.withdrawnAt !== null) {
+    throw new ProblemError({
+      code: 'draft-changed',
+      sentence: `This review is of version ${version.number} of the draft, and you have version ${read} in view.`,
+      whatToDo: 'Load the page again. What you wrote is kept in this browser.',
+    });
+  }
+  return inView;
+}
+
+function asked({ byViewer, review, ...standing }: ReviewStanding) {
+  return { byViewer, ...relation(standing), submitted: review.submittedAt !== null };
+}
+
+function reopening({ byViewer, review }: ReviewStanding): Act {
+  return { kind: 'reopen-review', byViewer, submitted: review.submittedAt !== null };
+}
+
+function reported({ place, review }: ReviewStanding, action: 'review-begun' | 'review-submitted' | 'review-reopened') {
+  return {
+    action,
+    actorId: place.person.id,
+    courseId: place.course.id,
+    exchangeId: place.exchange.id,
+    details: { review: review.id },
+  };
+}
+
+function exchangeOnDesk({ exchange, course, facts, own }: Place): DeskView['exchange'] {
+  return {
+    id: exchange.id,
+    title: exchange.title,
+    courseId: course.id,
+    courseTitle: course.title,
+    timeZone: course.timeZone,
+    guideHtml: exchange.guideHtml,
+    briefHtml: exchange.briefHtml,
+    reviewsDue: iso(own?.reviewsDue ?? (exchange.reviewsDue as number)),
+    stage: facts.stage,
+  };
+}

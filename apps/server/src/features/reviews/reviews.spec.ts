@@ -1,0 +1,213 @@
+import type { DeskView, FeedbackView } from '@salt-circle/contracts';
+import type { EntityManager } from 'typeorm';
+import { Draft, DraftVersion } from '../../model/draft.js';
+import { Participant } from '../../model/exchange.js';
+import { AnswerRow, NoteRow, Review } from '../../model/review.js';
+import {
+  allocateAll,
+  ANN,
+  AT,
+  BEN,
+  CHO,
+  fillIn,
+  handIn,
+  INES,
+  leaveNote,
+  NOTE_ID,
+  publishedExchange,
+  World,
+} from '../../testing/world.js';
+
+let world: World;
+let id: string;
+let mine: string[];
+
+/** All three have handed in and review the two others. */
+beforeEach(async () => {
+  world = await World.open();
+  id = await publishedExchange(world, { reviewsPerStudent: 2 });
+  world.clock.goTo(AT.drafting);
+  for (const person of [ANN, BEN, CHO]) await handIn(world, person, id, `The bed rose by ${person} centimetres.`);
+  await allocateAll(world, id, { seed: 5 });
+  world.clock.goTo(AT.reviewing);
+  mine = (await world.do<Array<{ id: string }>>(ANN, 'get', `/exchanges/${id}/reviews`)).map((review) => review.id);
+});
+afterEach(() => world.close());
+
+const desk = (person: number, reviewId: string) => world.do<DeskView>(person, 'get', `/reviews/${reviewId}`);
+
+describe('the reviews of a student', () => {
+  it('are counted, and lead from one to the next that is not submitted', async () => {
+    const [first, second] = mine as [string, string];
+    expect(await desk(ANN, first)).toMatchObject({ position: 1, total: 2, nextId: second });
+    expect(await desk(ANN, second)).toMatchObject({ position: 2, total: 2, nextId: first });
+    await fillIn(world, ANN, first);
+    await world.do(ANN, 'post', `/reviews/${first}/submit`);
+    expect((await desk(ANN, second)).nextId).toBeNull();
+    expect((await desk(ANN, first)).nextId).toBe(second);
+  });
+
+  it('are of both others, each once, never the own', async () => {
+    const texts = await Promise.all(mine.map(async (review) => (await desk(ANN, review)).draft.parts[0]?.html));
+    expect(texts.toSorted()).toEqual([
+      `<p>The bed rose by ${BEN} centimetres.</p>`,
+      `<p>The bed rose by ${CHO} centimetres.</p>`,
+    ]);
+  });
+
+  it('lead staff on to the next by the same reviewer, submitted or not', async () => {
+    const [first, second] = mine as [string, string];
+    expect(await desk(INES, second)).toMatchObject({ position: 2, nextId: first });
+  });
+
+  it('list notes in the order of the text, not of their making', async () => {
+    const [first] = mine as [string];
+    const ids = [NOTE_ID, NOTE_ID.replace(/^./, '8'), NOTE_ID.replace(/^./, '9')];
+    for (const [index, start] of [9, 1, 5].entries()) {
+      await leaveNote(world, ANN, first, { start, end: start + 3 }, ids[index]);
+    }
+    expect((await desk(ANN, first)).notes.map((note) => note.id)).toEqual([ids[1], ids[2], ids[0]]);
+  });
+
+  it('read the version that counts, also when it is handed in later than the first look', async () => {
+    world.clock.goTo(AT.drafting);
+    await handIn(world, BEN, id, 'A second thought.');
+    world.clock.goTo(AT.reviewing);
+    const seen = await Promise.all(mine.map((review) => desk(ANN, review)));
+    const ofBen = seen.find(({ draft }) => draft.parts[0]?.html?.includes('second thought') === true);
+    expect([ofBen?.draft.version, ofBen?.overtaken]).toEqual([2, false]);
+    // The author can still read the first one; reviewers cannot.
+    expect(await world.do(BEN, 'get', `/exchanges/${id}/draft/versions/1`)).toMatchObject({
+      reading: { parts: [{ html: `<p>The bed rose by ${BEN} centimetres.</p>` }] },
+    });
+  });
+
+  it('stay with the version on which they began, whatever is handed in after that', async () => {
+    const first = mine.find((review) => review !== undefined) as string;
+    await leaveNote(world, ANN, first);
+    const before = await desk(ANN, first);
+    const { participantId } = await world.database.read.findOneByOrFail(Draft, { id: before.draft.draftId });
+    const author = await authorOf(participantId);
+    world.clock.goTo(AT.drafting);
+    await handIn(world, author, id, 'Everything is new. Nothing of it was there before.');
+    world.clock.goTo(AT.reviewing);
+    const after = await desk(ANN, first);
+    expect([after.draft, after.notes]).toEqual([before.draft, before.notes]);
+    expect([before.overtaken, after.overtaken]).toEqual([false, true]);
+    // The other reviewer has not begun, and reads what counts now; the author gets both.
+    const other = [BEN, CHO].find((one) => one !== author) as number;
+    const reviews = await world.do<Array<{ id: string }>>(other, 'get', `/exchanges/${id}/reviews`);
+    const desks = await Promise.all(reviews.map((review) => desk(other, review.id)));
+    const late = desks.find(({ draft }) => draft.draftId === before.draft.draftId) as DeskView;
+    expect([late.draft.version, before.draft.version]).toEqual([2, 1]);
+    await leaveNote(world, other, late.id, { start: 0, end: 10 }, NOTE_ID.replace(/^./, '8'));
+    for (const [who, review] of [
+      [ANN, first],
+      [other, late.id],
+    ] as const) {
+      await fillIn(world, who, review);
+      await world.do(who, 'post', `/reviews/${review}/submit`);
+    }
+    world.clock.goTo(AT.closed);
+    const { drafts, reviews: got } = await world.do<FeedbackView>(author, 'get', `/exchanges/${id}/feedback`);
+    expect(drafts.map(({ version }) => version)).toEqual([2, 1]);
+    expect(got.map(({ version, notes }) => [version, notes[0]?.place.version])).toEqual(
+      expect.arrayContaining([
+        [1, 1],
+        [2, 2],
+      ]),
+    );
+  });
+
+  it('begin with the version in view, though another one was handed in since', async () => {
+    const [first] = mine as [string];
+    const { draft } = await desk(ANN, first);
+    const { participantId } = await world.database.read.findOneByOrFail(Draft, { id: draft.draftId });
+    world.clock.goTo(AT.drafting);
+    await handIn(world, await authorOf(participantId), id, 'Second.');
+    world.clock.goTo(AT.reviewing);
+    const answer = { revision: 0, text: 'Say how large the site is.' };
+    await world.do(ANN, 'put', `/reviews/${first}/answers/first`, { ...answer, version: 1 });
+    expect(await desk(ANN, first)).toMatchObject({ draft: { version: 1 }, overtaken: true });
+    const stale = await world.as(ANN, 'put', `/reviews/${first}/answers/evidence`, {
+      revision: 0,
+      version: 2,
+      levelId: 'low',
+    });
+    expect([stale.status, stale.body.code]).toEqual([409, 'draft-changed']);
+  });
+
+  it('never read a revision, which is handed in after feedback', async () => {
+    const [first] = mine as [string];
+    const { draft } = await desk(ANN, first);
+    const row = await world.database.read.findOneByOrFail(DraftVersion, { draftId: draft.draftId });
+    await world.database.write((manager) =>
+      manager.insert(DraftVersion, { ...row, id: 'revision', number: 2, purpose: 'revision' }),
+    );
+    expect((await desk(ANN, first)).draft.version).toBe(1);
+    const stale = await world.as(ANN, 'put', `/reviews/${first}/answers/evidence`, {
+      revision: 0,
+      version: 2,
+      levelId: 'low',
+    });
+    expect(stale.body.code).toBe('draft-changed');
+  });
+});
+
+/** The place in the list of people of a participant. */
+async function authorOf(participantId: string): Promise<number> {
+  const { personId } = await world.database.read.findOneByOrFail(Participant, { id: participantId });
+  return world.people.findIndex((person) => person.id === personId);
+}
+
+describe('what staff keep from an author', () => {
+  const withheldAt = AT.checking;
+  let byAnn: string;
+  const received = async (): Promise<FeedbackView> => {
+    world.clock.goTo(AT.closed);
+    return world.do<FeedbackView>(await authorOfFirst(), 'get', `/exchanges/${id}/feedback`);
+  };
+  const authorOfFirst = async () => {
+    const review = await world.database.read.findOneByOrFail(Review, { id: byAnn });
+    const draft = await world.database.read.findOneByOrFail(Draft, { id: review.draftId });
+    return authorOf(draft.participantId);
+  };
+
+  beforeEach(async () => {
+    [byAnn = ''] = mine;
+    await leaveNote(world, ANN, byAnn);
+    await fillIn(world, ANN, byAnn);
+    await world.do(ANN, 'post', `/reviews/${byAnn}/submit`);
+  });
+
+  it.each<[string, (manager: EntityManager) => Promise<unknown>, [number, string[], number]]>([
+    ['nothing', () => Promise.resolve(), [1, ['evidence', 'first'], 1]],
+    [
+      'a note',
+      (manager) => manager.update(NoteRow, { reviewId: byAnn }, { withheldAt }),
+      [1, ['evidence', 'first'], 0],
+    ],
+    [
+      'an answer',
+      (manager) => manager.update(AnswerRow, { reviewId: byAnn, itemId: 'first' }, { withheldAt }),
+      [1, ['evidence'], 1],
+    ],
+    ['a whole review', (manager) => manager.update(Review, { id: byAnn }, { withheldAt }), [0, [], 0]],
+  ])(
+    '%s is not told of, and its reviewer and staff see it as before',
+    async (_, withhold, [reviews, answers, notes]) => {
+      const before = await Promise.all([ANN, INES].map((who) => desk(who, byAnn)));
+      await world.database.write(withhold);
+      expect(await Promise.all([ANN, INES].map((who) => desk(who, byAnn)))).toEqual(before);
+      const feedback = await received();
+      const [review] = feedback.reviews;
+      expect([feedback.reviews.length, Object.keys(review?.answers ?? {}), review?.notes.length ?? 0]).toEqual([
+        reviews,
+        answers,
+        notes,
+      ]);
+      const seen = await world.as(await authorOfFirst(), 'get', `/reviews/${byAnn}`);
+      expect(seen.status).toBe(reviews === 1 ? 200 : 404);
+    },
+  );
+});

@@ -1,0 +1,56 @@
+import type { Holiday, Role } from '@salt-circle/core';
+import { Column, Entity, ForeignKey, Index, PrimaryColumn, Unique } from 'typeorm';
+import { Person } from './person.js';
+
+@Entity('course')
+export class Course {
+  @PrimaryColumn('text')
+  id: string;
+
+  @Column('text')
+  title: string;
+
+  /** IANA name, e.g. `Europe/Tallinn`. */
+  @Column('text')
+  timeZone: string;
+
+  @Column('integer')
+  createdAt: number;
+
+  /** Calendar days on which nothing should fall due. */
+  @Column('simple-json', { default: '[]' })
+  holidays: Holiday[];
+}
+
+@Entity('enrolment')
+@Unique('enrolment_once', ['courseId', 'personId'])
+export class Enrolment {
+  @PrimaryColumn('text')
+  id: string;
+
+  @Column('text')
+  @ForeignKey(() => Course, { onDelete: 'CASCADE', onUpdate: 'CASCADE' })
+  courseId: string;
+
+  @Index('enrolment_person')
+  @Column('text')
+  @ForeignKey(() => Person, { onDelete: 'CASCADE', onUpdate: 'CASCADE' })
+  personId: string;
+
+  @Column('text')
+  role: Role;
+
+  /** False once dropped: all work stays, and comes back with a re-add. */
+  @Column('boolean', { default: true })
+  active: boolean;
+
+  @Column('text', { nullable: true })
+  campusId: string | null;
+
+  @Column('text', { nullable: true })
+  section: string | null;
+
+  /** What groups can be mixed by, from a column of a roster. */
+  @Column('text', { nullable: true })
+  trait: string | null;
+}

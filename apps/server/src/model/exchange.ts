@@ -1,0 +1,220 @@
+import type {
+  CommentRule,
+  Deliverable,
+  FormItem,
+  GradePart,
+  LateRule,
+  NamesPolicy,
+  SelfReview,
+  Whom,
+} from '@salt-circle/core';
+import type { TakesPartView } from '@salt-circle/contracts';
+import { Column, Entity, ForeignKey, Index, PrimaryColumn, Unique } from 'typeorm';
+import { Person } from './person.js';
+import { Course, Enrolment } from './course.js';
+import { StudentGroup } from './group.js';
+
+@Entity('review_form')
+export class ReviewFormRow {
+  @PrimaryColumn('text')
+  id: string;
+
+  @Index('review_form_course')
+  @Column('text')
+  @ForeignKey(() => Course, { onDelete: 'CASCADE', onUpdate: 'CASCADE' })
+  courseId: string;
+
+  @Column('simple-json')
+  items: FormItem[];
+
+  @Column('integer')
+  revision: number;
+
+  @Column('text', { default: 'points' })
+  weighting: 'points' | 'weights';
+
+  @Column('text', { default: 'none' })
+  overall: CommentRule;
+
+  @Column('integer', { default: 0 })
+  overallWords: number;
+
+  @Column('integer', { default: 0 })
+  minimumNotes: number;
+
+  @Column('integer', { default: 0 })
+  targetNotes: number;
+}
+
+@Entity('exchange')
+export class Exchange {
+  @PrimaryColumn('text')
+  id: string;
+
+  @Index('exchange_course')
+  @Column('text')
+  @ForeignKey(() => Course, { onDelete: 'CASCADE', onUpdate: 'CASCADE' })
+  courseId: string;
+
+  @Column('text')
+  @ForeignKey(() => ReviewFormRow, { onDelete: 'RESTRICT', onUpdate: 'CASCADE' })
+  formId: string;
+
+  @Column('text')
+  title: string;
+
+  @Column('text')
+  briefHtml: string;
+
+  @Column('text')
+  guideHtml: string;
+
+  @Column('integer', { nullable: true })
+  draftsOpen: number | null;
+
+  @Column('integer', { nullable: true })
+  draftsDue: number | null;
+
+  @Column('integer', { nullable: true })
+  reviewsOpen: number | null;
+
+  @Column('integer', { nullable: true })
+  reviewsDue: number | null;
+
+  @Column('integer', { nullable: true })
+  release: number | null;
+
+  @Column('integer')
+  reviewsPerStudent: number;
+
+  @Column('text')
+  names: NamesPolicy;
+
+  @Column('integer', { nullable: true })
+  publishedAt: number | null;
+
+  @Column('integer')
+  revision: number;
+
+  @Column('integer')
+  createdAt: number;
+
+  @Column('integer', { nullable: true })
+  lateUntil: number | null;
+
+  @Column('integer', { nullable: true })
+  checkUntil: number | null;
+
+  @Column('integer', { nullable: true })
+  repliesDue: number | null;
+
+  @Column('integer', { nullable: true })
+  revisionDue: number | null;
+
+  @Column('simple-json', { nullable: true })
+  late: LateRule | null;
+
+  @Column('simple-json', { default: '[]' })
+  deliverables: Deliverable[];
+
+  @Column('simple-json', { default: '{"kind":"everyone","sections":[],"groupIds":[],"studentIds":[]}' })
+  takesPart: TakesPartView;
+
+  @Column('text', { default: 'alone' })
+  handInAs: 'alone' | 'group';
+
+  @Column('text', { default: 'anyone' })
+  whom: Whom;
+
+  /** Of the course; a set in use cannot be deleted. */
+  @Column('text', { nullable: true })
+  groupSetId: string | null;
+
+  @Column('text', { default: 'off' })
+  selfReview: SelfReview;
+
+  @Column('boolean', { default: true })
+  ownHandInFirst: boolean;
+
+  /** Drafts are allocated every night as they come in. */
+  @Column('boolean', { default: false })
+  rolling: boolean;
+
+  @Column('boolean', { default: false })
+  showNamesAtRelease: boolean;
+
+  @Column('simple-json', { default: '[]' })
+  gradeParts: GradePart[];
+
+  /** A shorthand set of the course's library. */
+  @Column('text', { nullable: true })
+  shorthandId: string | null;
+}
+
+/** Due times of one student or one group that differ from the common ones, or an excuse. */
+@Entity('own_times')
+@Unique('own_times_student', ['exchangeId', 'enrolmentId'])
+@Unique('own_times_group', ['exchangeId', 'groupId'])
+export class OwnTimesRow {
+  @PrimaryColumn('text')
+  id: string;
+
+  @Column('text')
+  @ForeignKey(() => Exchange, { onDelete: 'CASCADE', onUpdate: 'CASCADE' })
+  exchangeId: string;
+
+  /** Exactly one of the two is set. */
+  @Column('text', { nullable: true })
+  @ForeignKey(() => Enrolment, { onDelete: 'CASCADE', onUpdate: 'CASCADE' })
+  enrolmentId: string | null;
+
+  @Column('text', { nullable: true })
+  @ForeignKey(() => StudentGroup, { onDelete: 'CASCADE', onUpdate: 'CASCADE' })
+  groupId: string | null;
+
+  @Column('integer', { nullable: true })
+  draftsDue: number | null;
+
+  @Column('integer', { nullable: true })
+  reviewsDue: number | null;
+
+  @Column('integer', { nullable: true })
+  repliesDue: number | null;
+
+  @Column('integer', { nullable: true })
+  revisionDue: number | null;
+
+  @Column('boolean', { default: false })
+  excused: boolean;
+
+  @Column('text', { default: '' })
+  reason: string;
+}
+
+/**
+ * A person's part in one exchange. Its id and alias are random: they stand for the person wherever
+ * the name is hidden, and nothing of the person can be told from them.
+ */
+@Entity('participant')
+@Unique('participant_once', ['exchangeId', 'personId'])
+@Unique('participant_alias', ['exchangeId', 'alias'])
+export class Participant {
+  @PrimaryColumn('text')
+  id: string;
+
+  @Column('text')
+  @ForeignKey(() => Exchange, { onDelete: 'CASCADE', onUpdate: 'CASCADE' })
+  exchangeId: string;
+
+  @Index('participant_person')
+  @Column('text')
+  @ForeignKey(() => Person, { onDelete: 'CASCADE', onUpdate: 'CASCADE' })
+  personId: string;
+
+  @Column('text')
+  alias: string;
+
+  /** Of somebody of the staff who reviews as well: how many reviews. Null for students. */
+  @Column('integer', { nullable: true })
+  extraReviews: number | null;
+}

@@ -1,0 +1,90 @@
+import { mkdirSync } from 'node:fs';
+import { join } from 'node:path';
+import { DataSource } from 'typeorm';
+import { Person, Session } from '../../model/person.js';
+import { AllocationPlan, AllocationPreview, AllocationStep, ForbiddenPair } from '../../model/allocation.js';
+import { CalendarLink } from '../../model/calendar.js';
+import { Course, Enrolment } from '../../model/course.js';
+import { Draft, DraftPart, DraftPicture, DraftVersion } from '../../model/draft.js';
+import { Exchange, OwnTimesRow, Participant, ReviewFormRow } from '../../model/exchange.js';
+import { StoredFile } from '../../model/stored-file.js';
+import { GroupMemberRow, GroupSet, StudentGroup } from '../../model/group.js';
+import { LibraryItem } from '../../model/library.js';
+import { Mail } from '../../model/mail.js';
+import { Invitation } from '../../model/invitation.js';
+import { RecordEntry, Setting } from '../../model/record.js';
+import { AnswerRow, NoteRow, Review } from '../../model/review.js';
+import { MIGRATIONS } from './migrations/index.js';
+
+export const ENTITIES = [
+  Person,
+  Session,
+  Course,
+  Enrolment,
+  ReviewFormRow,
+  Exchange,
+  Participant,
+  Draft,
+  DraftVersion,
+  DraftPart,
+  DraftPicture,
+  StoredFile,
+  Review,
+  AnswerRow,
+  NoteRow,
+  RecordEntry,
+  Setting,
+  GroupSet,
+  StudentGroup,
+  GroupMemberRow,
+  OwnTimesRow,
+  LibraryItem,
+  Mail,
+  Invitation,
+  CalendarLink,
+  AllocationPlan,
+  ForbiddenPair,
+  AllocationPreview,
+  AllocationStep,
+];
+
+/** How long a connection waits for another one's lock, in milliseconds. */
+const BUSY_TIMEOUT = 5000;
+
+interface Pragmas {
+  pragma(text: string): unknown;
+}
+
+/** The one connection that writes. Also the one that migrates. */
+export function writerSource(folder: string): DataSource {
+  mkdirSync(folder, { recursive: true });
+  return new DataSource({
+    type: 'better-sqlite3',
+    database: join(folder, 'salt-circle.sqlite'),
+    entities: ENTITIES,
+    migrations: [...MIGRATIONS],
+    migrationsTransactionMode: 'each',
+    synchronize: false,
+    enableWAL: true,
+    prepareDatabase: (database: Pragmas) => {
+      database.pragma('foreign_keys = ON');
+      database.pragma(`busy_timeout = ${BUSY_TIMEOUT}`);
+      // With write-ahead logging, NORMAL loses no committed work when the process dies, only (at worst) when the power does.
+      database.pragma('synchronous = NORMAL');
+    },
+  });
+}
+
+/** Reads only: sees what is committed, never the middle of a transaction. */
+export function readerSource(folder: string): DataSource {
+  return new DataSource({
+    type: 'better-sqlite3',
+    database: join(folder, 'salt-circle.sqlite'),
+    entities: ENTITIES,
+    synchronize: false,
+    readonly: true,
+    prepareDatabase: (database: Pragmas) => {
+      database.pragma(`busy_timeout = ${BUSY_TIMEOUT}`);
+    },
+  });
+}

@@ -1,0 +1,191 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { DataSource } from 'typeorm';
+import { Person } from '../../model/person.js';
+import { Clock } from '../clock/clock.js';
+import { RecordEntry } from '../../model/record.js';
+import { Enrolment } from '../../model/course.js';
+import { Exchange, ReviewFormRow } from '../../model/exchange.js';
+import { HAPPENING_HANDLERS } from '../../handlers.js';
+import { Database } from './database.js';
+import { ENTITIES, writerSource } from './data-source.js';
+import { MIGRATIONS } from './migrations/index.js';
+
+let folder: string;
+beforeEach(() => {
+  folder = mkdtempSync(join(tmpdir(), 'salt-circle-'));
+});
+afterEach(() => rmSync(folder, { recursive: true, force: true }));
+
+const MAIL = { publicUrl: 'https://salt-circle.example.org', sendsMail: false };
+const person = (id: string) => ({ id, email: `${id}@example.org`, name: id, createdAt: 0 });
+
+describe('the schema', () => {
+  it('is the same whether migrated or made fresh from the entities', async () => {
+    const migrated = await writerSource(folder).initialize();
+    await migrated.runMigrations();
+    const fresh = await new DataSource({
+      type: 'better-sqlite3',
+      database: ':memory:',
+      entities: ENTITIES,
+      synchronize: true,
+    }).initialize();
+    const differences = await migrated.driver.createSchemaBuilder().log();
+    expect(differences.upQueries.map(({ query }) => query)).toEqual([]);
+    expect(await columns(migrated)).toEqual(await columns(fresh));
+    expect((await columns(fresh)).length).toBeGreaterThan(60);
+    await migrated.destroy();
+    await fresh.destroy();
+  });
+
+  it('can be taken back step by step and made again', async () => {
+    const source = await writerSource(folder).initialize();
+    await source.runMigrations();
+    const before = await columns(source);
+    for (const _ of MIGRATIONS) await source.undoLastMigration();
+    expect(await columns(source)).toEqual([]);
+    await source.runMigrations();
+    expect(await columns(source)).toEqual(before);
+    await source.destroy();
+  });
+
+  it('takes the work of an earlier version along', async () => {
+    const old = await writerSource(folder)
+      .setOptions({ migrations: [MIGRATIONS[0]] })
+      .initialize();
+    await old.runMigrations();
+    const item = { kind: 'prompt', id: 'a', title: 'Why?', guidance: '', required: true, minimumWords: 5 };
+    await old.query(`INSERT INTO person VALUES ('p', 'p@example.org', 'P', 'c-7', NULL, 0, 0)`);
+    await old.query(`INSERT INTO course VALUES ('c', 'C', 'UTC', 0)`);
+    await old.query(`INSERT INTO enrolment VALUES ('e', 'c', 'p', 'student', 1)`);
+    await old.query(`INSERT INTO review_form VALUES ('f', 'c', ?, 1)`, [JSON.stringify([item])]);
+    await old.query(
+      `INSERT INTO exchange VALUES ('x', 'c', 'f', 'X', '', '', NULL, NULL, NULL, NULL, NULL, 2, 'open', NULL, 1, 0)`,
+    );
+    await old.destroy();
+
+    const database = await Database.open(folder, new Clock());
+    expect(await database.read.findOneByOrFail(Enrolment, { id: 'e' })).toMatchObject({ campusId: 'c-7' });
+    const form = await database.read.findOneByOrFail(ReviewFormRow, { id: 'f' });
+    expect(form).toMatchObject({ overall: 'none', weighting: 'points', items: [{ ...item, weight: 1 }] });
+    expect(await database.read.findOneByOrFail(Exchange, { id: 'x' })).toMatchObject({
+      whom: 'anyone',
+      ownHandInFirst: true,
+      deliverables: [{ kind: 'text', required: true }],
+    });
+    await database.onApplicationShutdown();
+  });
+});
+
+/** Every column, index and foreign key, as SQLite itself describes them. */
+async function columns(source: DataSource): Promise<string[]> {
+  const tables = await source.query<Array<{ name: string }>>(
+    "SELECT name FROM sqlite_master WHERE type = 'table' AND name NOT LIKE 'sqlite_%' AND name <> 'migrations'",
+  );
+  const lines: string[] = [];
+  for (const { name } of tables) {
+    for (const pragma of ['table_info', 'foreign_key_list', 'index_list']) {
+      const rows = await source.query<Array<Record<string, unknown>>>(`PRAGMA ${pragma}("${name}")`);
+      for (const { cid: _cid, seq: _seq, id: _id, ...rest } of rows)
+        lines.push(`${name} ${pragma} ${JSON.stringify(rest)}`);
+    }
+  }
+  return lines.sort();
+}
+
+describe('Database', () => {
+  let database: Database;
+  beforeEach(async () => {
+    database = await Database.open(folder, new Clock(), { mail: MAIL, handlers: HAPPENING_HANDLERS });
+  });
+  afterEach(() => database.onApplicationShutdown());
+
+  it('keeps nothing of a transaction that throws, what it reported included', async () => {
+    const failing = database.write(async (manager, happened) => {
+      await manager.insert(Person, person('a'));
+      happened({ action: 'course-created', actorId: 'a' });
+      throw new Error('half-way');
+    });
+    await expect(failing).rejects.toThrow('half-way');
+    expect(await database.read.count(Person)).toBe(0);
+    expect(await database.read.count(RecordEntry)).toBe(0);
+  });
+
+  it('runs transactions one after the other, and never shows the middle of one', async () => {
+    const steps: string[] = [];
+    const outside = database.read;
+    const work = (name: string) =>
+      database.write(async (manager) => {
+        steps.push(`${name} begins`);
+        await manager.insert(Person, person(`${name}1`));
+        expect(await outside.count(Person)).toBe(steps.filter((step) => step.endsWith('ends')).length * 2);
+        await manager.insert(Person, person(`${name}2`));
+        steps.push(`${name} ends`);
+      });
+    await Promise.all(['a', 'b', 'c'].map(work));
+    expect(steps).toEqual(['a begins', 'a ends', 'b begins', 'b ends', 'c begins', 'c ends']);
+    expect(await database.read.count(Person)).toBe(6);
+  });
+
+  it('reads within a transaction what that transaction has written', async () => {
+    const seen = await database.write(async (manager) => {
+      await manager.insert(Person, person('a'));
+      return database.read.count(Person);
+    });
+    expect(seen).toBe(1);
+  });
+
+  it('refuses a transaction within another one, which would wait for itself', async () => {
+    const nested = database.write(() => database.write(() => Promise.resolve()));
+    await expect(nested).rejects.toThrow('a transaction cannot wait for one within it');
+    await database.write((manager) => manager.insert(Person, person('a')));
+  });
+
+  it('tells what changed once it is kept, and nothing of what is not', async () => {
+    const told: string[] = [];
+    database.changes.listen((changes) => told.push(...changes.map(({ topic }) => topic)));
+    const about = { courseId: 'c', exchangeId: 'x' };
+    await database.write(async (_, happened) => {
+      happened.quietly({ topic: 'drafts', ...about });
+      happened({ action: 'allocation-planned', actorId: 'a', ...about });
+      expect(told).toEqual([]);
+    });
+    expect(told).toEqual(['allocation', 'drafts']);
+    const failing = database.write(async (_, happened) => {
+      happened.quietly({ topic: 'reviews', ...about });
+      throw new Error('half-way');
+    });
+    await expect(failing).rejects.toThrow('half-way');
+    expect(told).toHaveLength(2);
+  });
+
+  it('goes on after a failed transaction', async () => {
+    await database.write(() => Promise.reject(new Error('no'))).catch(() => undefined);
+    await database.write((manager) => manager.insert(Person, person('a')));
+    expect(await database.read.count(Person)).toBe(1);
+  });
+
+  it('holds foreign keys, waits for locks, and logs ahead', async () => {
+    const [keys, mode, busy] = await database.write(async (manager) => [
+      await manager.query('PRAGMA foreign_keys'),
+      await manager.query('PRAGMA journal_mode'),
+      await manager.query('PRAGMA busy_timeout'),
+    ]);
+    expect([keys, mode, busy]).toEqual([[{ foreign_keys: 1 }], [{ journal_mode: 'wal' }], [{ timeout: 5000 }]]);
+    const orphan = database.write((manager) => manager.query("INSERT INTO session VALUES ('t', 'nobody', 0, 0)"));
+    await expect(orphan).rejects.toThrow(/FOREIGN KEY/);
+  });
+
+  it('cannot write by the reading connection', async () => {
+    await expect(database.read.insert(Person, person('a'))).rejects.toThrow(/readonly/);
+  });
+
+  it('refuses to change or delete the record', async () => {
+    await database.report({ action: 'signed-in', actorId: 'a' });
+    for (const statement of ["UPDATE record SET action = 'x'", 'DELETE FROM record']) {
+      await expect(database.write((manager) => manager.query(statement))).rejects.toThrow('append-only');
+    }
+    expect(await database.read.find(RecordEntry)).toMatchObject([{ action: 'signed-in', actorId: 'a' }]);
+  });
+});

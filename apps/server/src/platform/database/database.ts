@@ -1,0 +1,109 @@
+import { AsyncLocalStorage } from 'node:async_hooks';
+import { Injectable, type OnApplicationShutdown } from '@nestjs/common';
+import type { DataSource, EntityManager } from 'typeorm';
+import { Changes, type Change } from '../changes/changes.js';
+import type { Clock } from '../clock/clock.js';
+import type { MailSettings } from '../config/settings.js';
+import { Ids } from '../ids/ids.js';
+import type { HappeningHandler } from '../record/handler.js';
+import type { Happening } from '../record/happening.js';
+import { changesOf } from '../record/topics-of.js';
+import { readerSource, writerSource } from './data-source.js';
+
+/** What the database works with beside its files. */
+export interface DatabaseSetting {
+  readonly mail: MailSettings;
+  /** Side concerns of what happens, in the order in which they run. */
+  readonly handlers: readonly HappeningHandler[];
+}
+
+/** For commands that only add rows. */
+const ALONE: DatabaseSetting = { mail: { publicUrl: 'http://localhost:4600', sendsMail: false }, handlers: [] };
+
+/** Tells, within a transaction, what happened in it. */
+export interface Report {
+  (happening: Happening): void;
+  /** For what pages show but nobody needs to know later: typed text that was saved, say. */
+  readonly quietly: (change: Change) => void;
+}
+
+/**
+ * The one place for transactions. Writing work runs one at a time: all of it shares the single writing
+ * connection, on which two transactions at once would run into each other. Reading goes by a
+ * connection of its own and is never blocked.
+ */
+@Injectable()
+export class Database implements OnApplicationShutdown {
+  readonly changes = new Changes();
+  readonly #ids = new Ids();
+  readonly #transaction = new AsyncLocalStorage<EntityManager>();
+  #last: Promise<unknown> = Promise.resolve();
+
+  private constructor(
+    private readonly writer: DataSource,
+    private readonly reader: DataSource,
+    private readonly clock: Clock,
+    private readonly setting: DatabaseSetting,
+  ) {}
+
+  /** Opens the database in `folder`, creates and migrates it where needed. */
+  static async open(folder: string, clock: Clock, setting: DatabaseSetting = ALONE): Promise<Database> {
+    const writer = await writerSource(folder).initialize();
+    await writer.runMigrations();
+    const reader = await readerSource(folder).initialize();
+    return new Database(writer, reader, clock, setting);
+  }
+
+  get mail(): MailSettings {
+    return this.setting.mail;
+  }
+
+  /** For reading. Within a transaction it is that transaction's: what is decided on is what is changed. */
+  get read(): EntityManager {
+    return this.#transaction.getStore() ?? this.reader.manager;
+  }
+
+  /**
+   * Runs `work` in one transaction: all of it is kept, or, when it throws, nothing.
+   * What it reports through `happened` is handled in the same transaction, and pages hear of it once it is kept.
+   *
+   * @throws Error for a transaction within another one: it would wait for itself
+   */
+  write<T>(work: (manager: EntityManager, happened: Report) => Promise<T>): Promise<T> {
+    if (this.#transaction.getStore() !== undefined) throw new Error('a transaction cannot wait for one within it');
+    const run = this.#last.then(() => this.#transact(work));
+    this.#last = run.catch(() => undefined);
+    return run;
+  }
+
+  /** For what happened without changing anything else. */
+  report(happening: Happening): Promise<void> {
+    return this.write((_, happened) => Promise.resolve(happened(happening)));
+  }
+
+  async #transact<T>(work: (manager: EntityManager, happened: Report) => Promise<T>): Promise<T> {
+    const happenings: Happening[] = [];
+    const quiet: Change[] = [];
+    const happened: Report = Object.assign((one: Happening) => void happenings.push(one), {
+      quietly: (change: Change) => void quiet.push(change),
+    });
+    const result = await this.writer.transaction((manager) =>
+      this.#transaction.run(manager, async () => {
+        const done = await work(manager, happened);
+        const context = { now: this.clock.now(), mail: this.mail, ids: this.#ids };
+        if (happenings.length > 0) {
+          for (const handle of this.setting.handlers) await handle(happenings, manager, context);
+        }
+        return done;
+      }),
+    );
+    this.changes.tell([...happenings.flatMap(changesOf), ...quiet]);
+    return result;
+  }
+
+  async onApplicationShutdown(): Promise<void> {
+    await this.#last;
+    await this.reader.destroy();
+    await this.writer.destroy();
+  }
+}

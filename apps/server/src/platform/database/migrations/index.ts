@@ -1,0 +1,14 @@
+import { Foundation1764028800000 } from './0001-foundation.js';
+import { Planning1764115200000 } from './0002-planning.js';
+import { HandingIn1764288000000 } from './0003-handing-in.js';
+import { Allocation1764460800000 } from './0004-allocation.js';
+import { Places1764633600000 } from './0005-places.js';
+
+/** In the order in which they run. A migration that has landed is never edited. */
+export const MIGRATIONS = [
+  Foundation1764028800000,
+  Planning1764115200000,
+  HandingIn1764288000000,
+  Allocation1764460800000,
+  Places1764633600000,
+] as const;

@@ -1,0 +1,82 @@
+import { fileURLToPath } from 'node:url';
+import { MessageChannel, type MessagePort } from 'node:worker_threads';
+import { Piscina } from 'piscina';
+
+/** Work that took too long or too much memory. Its thread has been ended, and the server goes on. */
+export class WorkStopped extends Error {
+  override readonly name = 'WorkStopped';
+}
+
+export interface ThreadLimits {
+  /** Megabytes of the thread's own memory. */
+  readonly memory: number;
+  /** Threads at once; further tasks wait. 1 unless said otherwise. */
+  readonly atOnce?: number;
+}
+
+export interface Run<Progress> {
+  /** Milliseconds after which the task is ended, waiting for a thread included. */
+  readonly time: number;
+  /** Hears of progress; the worker gets a port for it as `task.port`. */
+  readonly watch?: (progress: Progress) => void;
+  /** Ends the task at once. */
+  readonly signal?: AbortSignal | undefined;
+}
+
+/** An idle thread is kept for so long, in milliseconds: its readers need not be loaded again. */
+const IDLE = 30_000;
+
+/** Where a worker's compiled file lies, whoever asks: threads load plain JavaScript, in tests as well. */
+export function compiled(path: string): string {
+  return fileURLToPath(new URL(`../../../dist/${path}`, import.meta.url));
+}
+
+/** Runs the exported functions of a worker's file in threads of their own, so that the server goes on answering. */
+export class Threads {
+  readonly #pool: Piscina;
+
+  /** @param worker path of a compiled file */
+  constructor(worker: string, { memory, atOnce = 1 }: ThreadLimits) {
+    this.#pool = new Piscina({
+      filename: worker,
+      minThreads: 0,
+      maxThreads: atOnce,
+      idleTimeout: IDLE,
+      resourceLimits: { maxOldGenerationSizeMb: memory },
+    });
+  }
+
+  /**
+   * @param name of the exported function
+   * @throws WorkStopped when the task took too long or too much memory
+   * @throws the signal's `AbortError` when it was called off
+   */
+  async run<Result, Progress = never>(
+    name: string,
+    task: object,
+    { time, watch, signal }: Run<Progress>,
+  ): Promise<Result> {
+    const late = AbortSignal.timeout(time);
+    const end = signal === undefined ? late : AbortSignal.any([late, signal]);
+    const { port1, port2 } = new MessageChannel();
+    if (watch !== undefined) port1.on('message', watch);
+    const ports = (watch === undefined ? [] : [port2]) as MessagePort[];
+    try {
+      const given = watch === undefined ? task : { ...task, port: port2 };
+      return (await this.#pool.run(given, { name, signal: end, transferList: ports as never })) as Result;
+    } catch (error) {
+      const { code, name: kind } = error as { code?: string; name?: string };
+      if (signal?.aborted === true) throw error;
+      if (late.aborted || kind === 'AbortError' || code === 'ERR_WORKER_OUT_OF_MEMORY') {
+        throw new WorkStopped('the work was stopped', { cause: error });
+      }
+      throw error;
+    } finally {
+      port1.close();
+    }
+  }
+
+  async end(): Promise<void> {
+    await this.#pool.destroy();
+  }
+}

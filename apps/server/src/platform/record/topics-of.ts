@@ -1,0 +1,53 @@
+import type { Topic } from '@salt-circle/core';
+import type { Change } from '../changes/changes.js';
+import type { Happening } from './happening.js';
+
+/** What changes with each thing that happens; nothing, where no page shows it. */
+const TOPICS_OF: Readonly<Record<Happening['action'], readonly Topic[]>> = {
+  'signed-in': [],
+  'sign-in-refused': [],
+  'stepped-in': [],
+  'clock-moved': [],
+  'course-created': [],
+  'course-changed': ['plan'],
+  'person-joined': ['people'],
+  'roster-applied': ['people', 'drafts', 'allocation'],
+  'person-added': ['people', 'drafts', 'allocation'],
+  'person-changed': ['people', 'drafts', 'allocation'],
+  'person-dropped': ['people', 'drafts', 'allocation'],
+  'person-taken-back': ['people', 'drafts', 'allocation'],
+  invited: ['people', 'mail'],
+  'groups-changed': ['people', 'allocation'],
+  'library-changed': ['people'],
+  'exchange-created': ['people'],
+  'exchange-copied': ['people'],
+  'plan-changed': ['plan'],
+  'dates-changed': ['plan', 'mail'],
+  // Somebody's own times are no news to the others.
+  'own-times-set': ['drafts', 'allocation'],
+  'own-times-removed': ['drafts', 'allocation'],
+  'form-changed': ['plan'],
+  'exchange-published': ['plan', 'drafts', 'mail'],
+  'draft-handed-in': ['drafts', 'allocation', 'mail'],
+  'draft-withdrawn': ['drafts', 'allocation', 'mail'],
+  'draft-handed-in-for': ['drafts', 'allocation', 'mail'],
+  reminded: ['mail'],
+  'allocation-applied': ['allocation', 'reviews', 'mail'],
+  'allocation-repaired': ['allocation', 'reviews', 'mail'],
+  'allocation-undone': ['allocation', 'reviews'],
+  'allocation-by-hand': ['allocation', 'reviews', 'mail'],
+  'allocation-imported': ['allocation', 'reviews', 'mail'],
+  'allocation-planned': ['allocation'],
+  'allocation-run': ['allocation', 'reviews', 'mail'],
+  'extra-reviewer-set': ['allocation'],
+  'review-begun': ['reviews', 'allocation'],
+  'review-submitted': ['reviews', 'allocation'],
+  'review-reopened': ['reviews', 'allocation'],
+  'feedback-released': ['plan'],
+};
+
+/** What changed with what happened. */
+export function changesOf({ action, courseId, exchangeId }: Happening): Change[] {
+  if (courseId === undefined) return [];
+  return TOPICS_OF[action].map((topic) => ({ topic, courseId, exchangeId: exchangeId ?? null }));
+}

@@ -1,0 +1,182 @@
+import type { DeskView } from '@salt-circle/contracts';
+import { PDFDocument } from 'pdf-lib';
+import { attached, exchangeOfFiles, sample } from '../uploads.js';
+import {
+  allocateAll,
+  ANN,
+  AT,
+  BEN,
+  fillIn,
+  handInSaved,
+  INES,
+  leaveNote,
+  PEOPLE,
+  PLAN,
+  reviewedExchange,
+  World,
+  write,
+  type TestPerson,
+} from '../world.js';
+
+/** Ben, and somebody else in his place: every field of the person differs, what the person does is the same. */
+const OTHER: TestPerson = {
+  id: 'a-first-in-any-order',
+  name: 'Zoë Ångström-O’Neill the Third',
+  email: 'z@elsewhere.example',
+  campusId: '0000',
+  role: 'student',
+};
+
+function peopleWith(ben: TestPerson): TestPerson[] {
+  return PEOPLE.map((person, index) => (index === BEN ? ben : person));
+}
+
+/** Everything that Ann gets to read through the whole exchange, as sent: status, headers, body. */
+async function allThatAnnSees(ben: TestPerson, part: Partial<typeof PLAN>): Promise<string[]> {
+  const world = await World.open({}, peopleWith(ben));
+  const seen: string[] = [];
+  try {
+    const ids = await reviewedExchange(world, part);
+    const exchange = `/exchanges/${ids.id}`;
+    const board = await world.do<{ rows: Array<{ person: { name: string }; draft: { id: string } }> }>(
+      INES,
+      'get',
+      `${exchange}/progress`,
+    );
+    const draft = board.rows.find(({ person }) => person.name === ben.name)?.draft.id ?? '';
+    const look = async () => {
+      const paths = [
+        '/today',
+        '/courses',
+        '/courses/course',
+        exchange,
+        `${exchange}/form`,
+        `${exchange}/draft`,
+        `${exchange}/reviews`,
+        `${exchange}/drafts/${draft}`,
+        `${exchange}/feedback`,
+        `${exchange}/progress`,
+        `${exchange}/allocation`,
+        `/reviews/${ids.byAnn}`,
+        `/reviews/${ids.byBen}`,
+      ];
+      for (const path of paths) {
+        const { status, headers, text } = await world.as(ANN, 'get', path);
+        const { date: _date, connection: _connection, ...told } = headers as Record<string, string>;
+        seen.push(`${path} ${status} ${JSON.stringify(told)} ${text}`);
+      }
+    };
+    await look();
+    await fillIn(world, BEN, ids.byBen);
+    await leaveNote(world, BEN, ids.byBen);
+    await world.do(BEN, 'post', `/reviews/${ids.byBen}/submit`);
+    await fillIn(world, ANN, ids.byAnn);
+    const { text } = await world.as(ANN, 'post', `/reviews/${ids.byAnn}/submit`);
+    seen.push(text);
+    for (const at of [AT.reviewing, AT.checking, AT.closed]) {
+      world.clock.goTo(at);
+      await look();
+    }
+  } finally {
+    await world.close();
+  }
+  return seen;
+}
+
+describe('anonymity as non-interference', () => {
+  it('gives the same bytes whoever the hidden author and reviewer is', async () => {
+    const withBen = await allThatAnnSees(PEOPLE[BEN] as TestPerson, { names: 'both-ways' });
+    const withOther = await allThatAnnSees(OTHER, { names: 'both-ways' });
+    // Ann has read a draft and feedback: there was something to give away.
+    expect(withBen.join()).toContain('Geese have grazed');
+    expect(withBen.join()).toContain('How was this measured?');
+    expect(withOther).toEqual(withBen);
+  });
+
+  it('notices when a name does show: with open names the answers differ', async () => {
+    const withBen = await allThatAnnSees(PEOPLE[BEN] as TestPerson, { names: 'open' });
+    const withOther = await allThatAnnSees(OTHER, { names: 'open' });
+    expect(withBen.join()).toContain('Ben Kiss');
+    expect(withOther).not.toEqual(withBen);
+  });
+
+  // Ann reviews Ben, and Ben reviews Ann: as an author he shows, as a reviewer he does not, or the other way round.
+  const oneWay: Array<[Partial<typeof PLAN>, RegExp, RegExp]> = [
+    [{ names: 'reviewers-only' }, /feedback \d/, /exchanges\/[\w-]+\/reviews \d/],
+    [{ names: 'authors-only' }, /(exchanges\/[\w-]+\/reviews|drafts\/[\w-]+) \d/, /feedback \d/],
+  ];
+  it.each(oneWay)('hides one side alone: %j', async (part, hidden, shown) => {
+    const withBen = await allThatAnnSees(PEOPLE[BEN] as TestPerson, part);
+    const withOther = await allThatAnnSees(OTHER, part);
+    const those = (seen: string[], which: RegExp) => seen.filter((line) => which.test(line));
+    expect(those(withBen, hidden).length).toBeGreaterThan(0);
+    expect(those(withOther, hidden)).toEqual(those(withBen, hidden));
+    expect(those(withOther, shown)).not.toEqual(those(withBen, shown));
+  });
+
+  it('hides until release, where names are shown then', async () => {
+    const part = { names: 'both-ways', showNamesAtRelease: true } as const;
+    const withBen = await allThatAnnSees(PEOPLE[BEN] as TestPerson, part);
+    const withOther = await allThatAnnSees(OTHER, part);
+    // Four looks of equal length, and one line between the first and the others: the last look is after release.
+    const look = (withBen.length - 1) / 4;
+    expect(withOther.slice(0, -look)).toEqual(withBen.slice(0, -look));
+    expect(withBen.slice(-look).join()).toContain('Ben Kiss');
+  });
+
+  it('gives the same bytes of files too, whatever they were called and whoever they say made them', async () => {
+    const withBen = await filesThatAnnSees(PEOPLE[BEN] as TestPerson, 'kiss_report.pdf');
+    const withOther = await filesThatAnnSees(OTHER, 'fremd_2.pdf');
+    expect(withBen.length).toBeGreaterThan(4);
+    expect(withBen.join()).toContain('The eastern basin');
+    expect(withBen.join()).toMatch(/copy 200 .*Files 1\.pdf/);
+    expect(withOther).toEqual(withBen);
+  });
+});
+
+/** The same PDF as this person's own program would have made it. */
+async function pdfBy(name: string): Promise<Buffer> {
+  const pdf = await PDFDocument.load(sample('report.pdf'), { updateMetadata: false });
+  pdf.setAuthor(name);
+  pdf.setTitle(`Report of ${name}`);
+  pdf.setSubject(name);
+  return Buffer.from(await pdf.save());
+}
+
+/** Everything of Ben's files that reaches Ann as a reviewer: the desk, the draft, and each copy with its headers. */
+async function filesThatAnnSees(ben: TestPerson, fileName: string): Promise<string[]> {
+  const world = await World.open({}, peopleWith(ben));
+  const seen: string[] = [];
+  try {
+    const id = await exchangeOfFiles(world);
+    for (const who of [ANN, BEN]) {
+      await write(world, who, id, 'The bed rose by four centimetres.');
+      const name = who === BEN ? ben.name : 'Ann Mensah';
+      const file = { exchangeId: id, deliverableId: 'files' };
+      await attached(world, who, { ...file, name: who === BEN ? fileName : 'a.pdf', bytes: await pdfBy(name) });
+      await attached(world, who, { ...file, name: `${name}.docx`, bytes: sample('report.docx') });
+      await handInSaved(world, who, id);
+    }
+    await allocateAll(world, id);
+    world.clock.goTo(AT.reviewing);
+    const [review] = await world.do<Array<{ id: string }>>(ANN, 'get', `/exchanges/${id}/reviews`);
+    const desk = await world.do<DeskView>(ANN, 'get', `/reviews/${review?.id}`);
+    const { draftId, parts } = desk.draft;
+    const paths = [
+      `/reviews/${review?.id}`,
+      `/exchanges/${id}/drafts/${draftId}`,
+      ...parts.flatMap((part) =>
+        ['copy', 'original', 'captions'].map((what) => `/exchanges/${id}/drafts/${draftId}/parts/${part.id}/${what}`),
+      ),
+    ];
+    for (const path of paths) {
+      const { status, headers, body, text } = await world.as(ANN, 'get', path);
+      const { date: _date, connection: _connection, ...told } = headers as Record<string, string>;
+      const content = Buffer.isBuffer(body) ? body.toString('latin1') : text;
+      seen.push(`${path} ${status} ${JSON.stringify(told)} ${content}`);
+    }
+  } finally {
+    await world.close();
+  }
+  return seen;
+}

@@ -1,0 +1,96 @@
+import request from 'supertest';
+import type { ExchangeView, SessionView } from '@salt-circle/contracts';
+import { ANN, AT, BEN, fillIn, INES, OUT, publishedExchange, reviewedExchange, TOM, World } from '../world.js';
+
+let world: World;
+beforeEach(async () => {
+  world = await World.open();
+});
+afterEach(() => world.close());
+
+/** A request of the one at `index`, with the eyes that the header names. */
+async function see(index: number, eyes: string, path: string, method: 'get' | 'put' | 'post' = 'get') {
+  const cookie = await world.cookieOf(index);
+  return request(world.app.getHttpServer())
+    [method](`/api${path}`)
+    .set({ 'x-salt-circle': '1', 'x-salt-circle-see': eyes, cookie });
+}
+const participantOf = async (id: string, name: string) =>
+  (
+    await world.do<{ rows: Array<{ id: string; person: { name: string } }> }>(INES, 'get', `/exchanges/${id}/progress`)
+  ).rows.find(({ person }) => person.name.startsWith(name))?.id ?? '';
+
+describe('seeing as a student', () => {
+  it('answers to the letter what the student gets', async () => {
+    const { id, byAnn, byBen } = await reviewedExchange(world);
+    await fillIn(world, BEN, byBen);
+    await world.do(BEN, 'post', `/reviews/${byBen}/submit`);
+    const eyes = `${id}/${await participantOf(id, 'Ann')}`;
+    const paths = [
+      `/exchanges/${id}`,
+      `/exchanges/${id}/draft`,
+      `/exchanges/${id}/reviews`,
+      `/exchanges/${id}/feedback`,
+      `/reviews/${byBen}`,
+    ];
+    for (const at of [AT.reviewing, AT.closed]) {
+      world.clock.goTo(at);
+      for (const path of paths) {
+        const own = await world.as(ANN, 'get', path);
+        for (const staff of [INES, TOM]) {
+          const seen = await see(staff, eyes, path);
+          expect([path, seen.status, seen.text]).toEqual([path, own.status, own.text]);
+        }
+      }
+    }
+    // What can be written in the student's own review cannot be written with borrowed eyes, and the page is told so.
+    world.clock.goTo(AT.reviewing);
+    expect((await see(INES, eyes, `/reviews/${byAnn}`)).body).toMatchObject({ editable: false, submittable: false });
+  });
+
+  it('changes nothing, sees no other exchange, and leads to no other course', async () => {
+    const other = await publishedExchange(world);
+    const { id, byAnn } = await reviewedExchange(world);
+    const eyes = `${id}/${await participantOf(id, 'Ann')}`;
+    for (const [method, path] of [
+      ['put', `/exchanges/${id}/draft`],
+      ['post', `/reviews/${byAnn}/submit`],
+      ['put', `/exchanges/${id}/plan`],
+    ] as const) {
+      const { status, body } = await see(INES, eyes, path, method);
+      expect([status, body.code]).toEqual([403, 'read-only']);
+    }
+    expect((await see(INES, eyes, `/exchanges/${other}`)).status).toBe(404);
+    expect((await see(INES, eyes, '/courses/elsewhere')).status).toBe(404);
+    expect((await see(INES, eyes, '/today')).body).toEqual({ items: [], waiting: [] });
+  });
+
+  it('is for staff of the course alone', async () => {
+    const id = await publishedExchange(world);
+    const eyes = `${id}/${await participantOf(id, 'Ann')}`;
+    expect((await see(BEN, eyes, `/exchanges/${id}`)).status).toBe(404);
+    expect((await see(OUT, eyes, `/exchanges/${id}`)).status).toBe(404);
+    expect((await see(INES, `${id}/nobody`, `/exchanges/${id}`)).status).toBe(404);
+    expect((await see(INES, '../../etc', `/exchanges/${id}`)).status).toBe(404);
+  });
+
+  it('shows an example student what will be there, at any moment, before it is published', async () => {
+    const { id } = await world.do(INES, 'post', '/courses/course/exchanges', { title: 'Field report' });
+    const published = await publishedExchange(world);
+    const at = new Date(AT.reviewing).toISOString();
+    const seen = (await see(INES, `${published}/example@${at}`, `/exchanges/${published}`)).body as ExchangeView;
+    expect(seen).toMatchObject({
+      stage: 'reviewing',
+      published: true,
+      course: { role: 'student' },
+      marks: { draft: 'none' },
+    });
+    const session = (await see(INES, `${id}/example@${at}`, '/session')).body as SessionView;
+    expect(session).toMatchObject({ now: at, seeing: { by: 'Ines Marchetti', example: true, exchangeId: id } });
+    expect((await see(INES, `${id}/example`, `/exchanges/${id}`)).body).toMatchObject({
+      published: true,
+      stage: 'planning',
+    });
+    expect((await see(INES, `${id}/example`, `/exchanges/${id}/draft`)).status).toBe(200);
+  });
+});
