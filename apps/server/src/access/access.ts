@@ -128,25 +128,28 @@ export async function participantOf(manager: EntityManager, exchangeId: string, 
   return participant;
 }
 
+/** In a course, or in one of its exchanges. */
+type Standing = Pick<CoursePlace, 'viewer'> & Partial<Pick<Place, 'facts'>>;
+
 /** @throws ProblemError with the reason, when the one who asks may not see it */
-export function see(place: Place, subject: Subject): void {
-  assertAllowed(maySee(place.viewer, place.facts, subject));
+export function see(place: Standing, subject: Subject): void {
+  assertAllowed(maySee(place.viewer, place.facts ?? null, subject));
 }
 
-export function sees(place: Place, subject: Subject): boolean {
-  return maySee(place.viewer, place.facts, subject).allowed;
+export function sees(place: Standing, subject: Subject): boolean {
+  return maySee(place.viewer, place.facts ?? null, subject).allowed;
 }
 
 /** @throws ProblemError with the reason, when the one who asks may not do it */
-export function act(place: Place, what: Act): void {
-  assertAllowed(mayDo(place.viewer, place.facts, what));
+export function act(place: Standing, what: Act): void {
+  assertAllowed(mayDo(place.viewer, place.facts ?? null, what));
 }
 
-export function acts(place: Place, what: Act): boolean {
-  return mayDo(place.viewer, place.facts, what).allowed;
+export function acts(place: Standing, what: Act): boolean {
+  return mayDo(place.viewer, place.facts ?? null, what).allowed;
 }
 
-export function assertAllowed(decision: Decision): void {
+function assertAllowed(decision: Decision): void {
   if (!decision.allowed) throw refusal(decision.refusal);
 }
 

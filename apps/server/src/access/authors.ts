@@ -1,4 +1,4 @@
-import { IsNull, type EntityManager } from 'typeorm';
+import { In, IsNull, type EntityManager } from 'typeorm';
 import { Enrolment } from '../model/course.js';
 import { Participant, type Exchange } from '../model/exchange.js';
 import { GroupMemberRow, StudentGroup } from '../model/group.js';
@@ -69,4 +69,15 @@ export class Authors {
   titleOf(groupId: string | null): string | null {
     return groupId === null ? null : (this.titles.get(groupId) ?? null);
   }
+}
+
+/** Ids of the persons who are the authors of a draft. */
+export async function authorPersons(
+  manager: EntityManager,
+  exchange: Grouping,
+  draft: Pick<Draft, 'participantId' | 'groupId'>,
+): Promise<string[]> {
+  const ids = (await Authors.load(manager, exchange)).of(draft);
+  const participants = ids.length === 0 ? [] : await manager.findBy(Participant, { id: In([...ids]) });
+  return participants.map(({ personId }) => personId);
 }

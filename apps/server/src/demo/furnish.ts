@@ -2,7 +2,8 @@ import type { LibraryFormRequest } from '@salt-circle/contracts';
 import { EMPTY_FORM, type ReviewForm } from '@salt-circle/core';
 import type { Person } from '../model/person.js';
 import { CoursesService } from '../features/courses/courses.service.js';
-import { GroupsService } from '../features/groups/groups.service.js';
+import { FillingService } from '../features/groups/filling.service.js';
+import { GroupSetsService } from '../features/groups/group-sets.service.js';
 import { LibraryService } from '../features/library/library.service.js';
 import { DESCRIPTION_FORM, MONITORING_FORM } from './form.js';
 import type { Seeder } from './seeder.js';
@@ -20,12 +21,13 @@ const SHORTHAND = [
 /** What a course has beside its exchanges: groups, library, holidays. */
 export async function furnish(seeder: Seeder, teacher: Person, courseId: string): Promise<{ shorthandId: string }> {
   const { app, start } = seeder;
-  const groups = app.get(GroupsService);
+  const filling = app.get(FillingService);
+  const groups = app.get(GroupSetsService);
   const library = app.get(LibraryService);
   const { id: teams } = await groups.addSet(teacher, courseId, 'Field teams');
-  await groups.divide(teacher, courseId, teams, { by: 'size', number: 4, mixedBy: 'section', seed: 11 });
+  await filling.divide(teacher, courseId, teams, { by: 'size', number: 4, mixedBy: 'section', seed: 11 });
   const { id: partners } = await groups.addSet(teacher, courseId, 'Partners');
-  await groups.divide(teacher, courseId, partners, { by: 'size', number: 2, mixedBy: 'nothing', seed: 7 });
+  await filling.divide(teacher, courseId, partners, { by: 'size', number: 2, mixedBy: 'nothing', seed: 7 });
 
   const { id: shorthandId } = await library.add(teacher, courseId, {
     kind: 'shorthand',

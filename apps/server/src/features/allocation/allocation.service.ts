@@ -18,12 +18,13 @@ import { Ids } from '../../platform/ids/ids.js';
 import { ProblemError } from '../../platform/problems/problem-error.js';
 import { conflict, refusal } from '../../platform/problems/sentences.js';
 import { Review } from '../../model/review.js';
-import { boardView } from './board-view.js';
+import { boardView, type Board } from './board-view.js';
 import { changeTo, makeChange, undo, undoable } from './change.js';
 import { AllocationPlan, AllocationPreview } from '../../model/allocation.js';
+import { loadCircumstances, loadPairs, type Circumstances } from './circumstances.js';
 import { handiwork, holdAndKeepApart } from './hands.js';
 import { alreadyBegun } from './previews.service.js';
-import { loadQuestion, planOf, wishesOf, type Question } from './question.js';
+import { loadQuestion, planOf, questionOf, wishesOf, type Question } from './question.js';
 import { happenedSince } from './since.js';
 import { tellReviewers } from './tell-reviewers.js';
 
@@ -36,11 +37,19 @@ export class AllocationService {
   ) {}
 
   async one(person: Asker, exchangeId: string): Promise<AllocationView> {
+    // Taken before anything is read: what is read is at least as new.
+    const asOf = this.database.stamp();
     const place = await this.access.exchange(person, exchangeId);
     see(place, { kind: 'workspace' });
-    const manager = this.database.read;
-    const plan = await planOf(manager, exchangeId, place.now);
-    const question = await loadQuestion(manager, place.exchange, wishesOf(place.exchange, plan), place.now);
+    return { ...(await this.#board(this.database.read, place)), asOf };
+  }
+
+  /** @param circumstances what has been loaded of them already, in the same transaction */
+  async #board(manager: EntityManager, place: Place, circumstances?: Circumstances): Promise<Board> {
+    const { exchange, now } = place;
+    const plan = await planOf(manager, exchange.id, now);
+    const known = circumstances ?? (await loadCircumstances(manager, exchange, now));
+    const question = questionOf(exchange, wishesOf(exchange, plan), known, await loadPairs(manager, exchange.id));
     return boardView(manager, place, question, plan, await Labels.ofExchange(manager, place));
   }
 
@@ -61,7 +70,7 @@ export class AllocationService {
       const { whom, reviewsEach } = preview.content.wishes;
       if (whom !== place.exchange.whom || reviewsEach !== place.exchange.reviewsPerStudent)
         act(place, { kind: 'plan' });
-      await this.applyPreview(manager, happened, place, preview);
+      return this.applyPreview(manager, happened, place, preview);
     });
   }
 
@@ -71,10 +80,11 @@ export class AllocationService {
     happened: Report,
     place: Pick<Place, 'exchange' | 'course' | 'now'> & { readonly person: Pick<Asker, 'id'> | null },
     preview: AllocationPreview,
-  ): Promise<void> {
+  ): Promise<Circumstances> {
     const { exchange, now } = place;
     const { wishes, pairs, quality } = preview.content;
-    const question = await loadQuestion(manager, exchange, wishes, now);
+    const circumstances = await loadCircumstances(manager, exchange, now);
+    const question = questionOf(exchange, wishes, circumstances, await loadPairs(manager, exchange.id));
     assertStillRight(question, preview);
     const before = await this.#adoptWishes(manager, exchange, wishes, now);
     const acts = { new: 'applied', repair: 'repaired', round: 'round' } as const;
@@ -92,7 +102,7 @@ export class AllocationService {
       this.ids,
     );
     // A nightly round that found nothing to give is nothing to put on record.
-    if (!changed) return;
+    if (!changed) return circumstances;
     happened({
       action: preview.kind === 'repair' ? 'allocation-repaired' : 'allocation-applied',
       actorId: place.person?.id ?? null,
@@ -100,6 +110,7 @@ export class AllocationService {
       exchangeId: exchange.id,
       details: { pairs: pairs.length, seed: preview.seed, mutualPairs: quality.mutual.reached },
     });
+    return circumstances;
   }
 
   undo(person: Asker, exchangeId: string): Promise<AllocationView> {
@@ -129,7 +140,9 @@ export class AllocationService {
   byHand(person: Asker, exchangeId: string, request: AllocationActsRequest): Promise<AllocationView> {
     return this.#changing(person, exchangeId, async (manager, happened, place) => {
       const plan = await planOf(manager, exchangeId, place.now);
-      const question = await loadQuestion(manager, place.exchange, wishesOf(place.exchange, plan), place.now);
+      const circumstances = await loadCircumstances(manager, place.exchange, place.now);
+      const pairs = await loadPairs(manager, exchangeId);
+      const question = questionOf(place.exchange, wishesOf(place.exchange, plan), circumstances, pairs);
       const labels = await Labels.ofExchange(manager, place);
       const work = handiwork(question, labels, request);
       const { change } = work;
@@ -148,6 +161,7 @@ export class AllocationService {
           allowed: request.allow?.length ?? 0,
         },
       });
+      return circumstances;
     });
   }
 
@@ -229,17 +243,25 @@ export class AllocationService {
     return before;
   }
 
+  /**
+   * One act, and the board after it, in one transaction.
+   *
+   * @param work hands back the circumstances that it has loaded, unless it changed them
+   */
   async #changing(
     person: Asker,
     exchangeId: string,
-    work: (manager: EntityManager, happened: Report, place: Place) => Promise<void>,
+    work: (manager: EntityManager, happened: Report, place: Place) => Promise<Circumstances | void>,
   ): Promise<AllocationView> {
-    await this.database.write(async (manager, happened) => {
+    const board = await this.database.write(async (manager, happened) => {
       const place = await this.access.exchange(person, exchangeId, manager);
       act(place, { kind: 'allocate' });
-      await work(manager, happened, place);
+      const circumstances = await work(manager, happened, place);
+      const after = await this.access.exchange(person, exchangeId, manager);
+      return this.#board(manager, after, circumstances ?? undefined);
     });
-    return this.one(person, exchangeId);
+    // Taken once it is kept: an answer that was on its way meanwhile is older.
+    return { ...board, asOf: this.database.stamp() };
   }
 }
 

@@ -24,6 +24,9 @@ import { groupOfDraft } from './problem-of.js';
 import type { Question } from './question.js';
 import { happenedSince, type Since } from './since.js';
 
+/** What the board shows, without when that was. */
+export type Board = Omit<AllocationView, 'asOf'>;
+
 /** Everything that the board shows: people, drafts, pairs, wishes, and what has happened since. */
 export async function boardView(
   manager: EntityManager,
@@ -31,7 +34,7 @@ export async function boardView(
   question: Question,
   plan: AllocationPlan,
   labels: Labels,
-): Promise<AllocationView> {
+): Promise<Board> {
   const titles = await groupTitles(manager, question);
   const group = (id: string | undefined) => (id === undefined ? null : { id, title: titles.get(id) ?? '' });
   const capacities = new Map(question.problem.reviewers.map(({ id, capacity }) => [id, capacity]));

@@ -16,8 +16,23 @@ import { Solver } from './solver.js';
 import { taskOf } from './task-of.js';
 import type { SolverTask } from './worker/solve.js';
 
+/** What is worked out, and for whom. */
+interface Order {
+  readonly question: Question;
+  readonly task: SolverTask;
+  readonly kind: PreviewKind;
+  /** Whoever asked; empty for planned runs. */
+  readonly madeBy: string;
+}
+
+interface Watching {
+  readonly watch?: (progress: AllocationProgress) => void;
+  readonly signal?: AbortSignal;
+}
+
 interface Job {
   readonly id: string;
+  readonly courseId: string;
   readonly exchangeId: string;
   readonly personId: string;
   readonly end: AbortController;
@@ -57,6 +72,7 @@ export class PreviewsService {
     assertPossible(question, request.kind);
     const job: Job = {
       id: this.ids.uuid(),
+      courseId: place.course.id,
       exchangeId,
       personId: person.id,
       end: new AbortController(),
@@ -67,7 +83,8 @@ export class PreviewsService {
     };
     this.#keep(job);
     const seed = request.seed ?? this.ids.seed();
-    const work = this.#run(job, question, taskOf(question, request.kind, seed, place, plan), request.kind, seed);
+    const task = taskOf(question, request.kind, seed, place, plan);
+    const work = this.#run(job, { question, task, kind: request.kind, madeBy: person.id });
     await Promise.race([work, new Promise((resolve) => setTimeout(resolve, PATIENCE).unref())]);
     return jobView(job);
   }
@@ -91,7 +108,7 @@ export class PreviewsService {
 
   /** Without anybody watching: for planned runs. */
   async compute(question: Question, task: SolverTask, kind: PreviewKind): Promise<AllocationPreview | null> {
-    return this.#solved(question, task, kind, task.problem.seed, '', () => {});
+    return this.#solved({ question, task, kind, madeBy: '' });
   }
 
   #keep(job: Job): void {
@@ -110,10 +127,18 @@ export class PreviewsService {
     return job;
   }
 
-  async #run(job: Job, question: Question, task: SolverTask, kind: PreviewKind, seed: number): Promise<void> {
+  async #run(job: Job, order: Order): Promise<void> {
+    await this.#finish(job, order);
+    this.#tell(job);
+  }
+
+  async #finish(job: Job, order: Order): Promise<void> {
+    const watch = (progress: AllocationProgress) => {
+      job.progress = progress;
+      this.#tell(job);
+    };
     try {
-      const watch = (progress: AllocationProgress) => (job.progress = progress);
-      const preview = await this.#solved(question, task, kind, seed, job.personId, watch, job.end.signal);
+      const preview = await this.#solved(order, { watch, signal: job.end.signal });
       if (preview !== null) {
         await this.database.write(async (manager) => {
           await manager.delete(AllocationPreview, { exchangeId: job.exchangeId, madeBy: job.personId });
@@ -133,15 +158,12 @@ export class PreviewsService {
     }
   }
 
-  async #solved(
-    question: Question,
-    task: SolverTask,
-    kind: PreviewKind,
-    seed: number,
-    madeBy: string,
-    watch: (progress: AllocationProgress) => void,
-    signal?: AbortSignal,
-  ): Promise<AllocationPreview | null> {
+  #tell({ courseId, exchangeId, personId }: Job): void {
+    this.database.changes.tell([{ topic: 'preview', courseId, exchangeId, personIds: [personId] }]);
+  }
+
+  async #solved(order: Order, { watch = () => {}, signal }: Watching = {}): Promise<AllocationPreview | null> {
+    const { question, task, kind, madeBy } = order;
     const { allocation, removed, added } = await this.solver.solve(task, watch, signal);
     if (allocation === null) return null;
     const { pairs, quality, shortfalls } = allocation;
@@ -150,7 +172,7 @@ export class PreviewsService {
       exchangeId: question.exchange.id,
       madeBy,
       kind,
-      seed,
+      seed: task.problem.seed,
       fingerprint: question.fingerprint,
       madeAt: this.clock.now(),
       content: { wishes: question.wishes, pairs, quality, shortfalls, removed, added },

@@ -1,14 +1,12 @@
 import type { LeftOut, WishesView } from '@salt-circle/contracts';
-import { groupOf, pairKey, type AllocationProblem, type Pair } from '@salt-circle/core';
+import { pairKey, type AllocationProblem, type Pair } from '@salt-circle/core';
 import type { EntityManager } from 'typeorm';
-import { Participant, type Exchange } from '../../model/exchange.js';
-import { allOwnTimes } from '../../access/own-times.js';
-import { activeParticipants } from '../../access/participants.js';
-import { studentsOf } from '../../access/students.js';
-import { Review } from '../../model/review.js';
-import { Earlier } from './earlier.js';
-import { AllocationPlan, ForbiddenPair } from '../../model/allocation.js';
-import { handedInDrafts, type HandedIn } from './handed-in.js';
+import { AllocationPlan, type ForbiddenPair } from '../../model/allocation.js';
+import type { Exchange, Participant } from '../../model/exchange.js';
+import type { Review } from '../../model/review.js';
+import { loadCircumstances, loadPairs, type Circumstances, type Pairs } from './circumstances.js';
+import type { Earlier } from './earlier.js';
+import type { HandedIn } from './handed-in.js';
 import { fingerprintOf, problemOf, type Parts } from './problem-of.js';
 
 /** All that who reviews whom follows from, and what is allocated now. */
@@ -61,41 +59,39 @@ export function wishesOf(exchange: Exchange, { avoid, mix, maxPerDraft }: Alloca
   return { whom, reviewsEach, avoid: avoid ?? 'all', mix, maxPerDraft };
 }
 
-/** In the order of random ids: nothing of the persons steers who reviews whom. */
 export async function loadQuestion(
   manager: EntityManager,
   exchange: Exchange,
   wishes: WishesView,
   now: number,
 ): Promise<Question> {
-  const all = await manager.findBy(Participant, { exchangeId: exchange.id });
-  const students = await activeParticipants(manager, exchange.id);
-  const extras = all.filter(({ extraReviews }) => extraReviews !== null);
-  const drafts = await handedInDrafts(manager, exchange);
-  const leftOut = await whoIsLeftOut(manager, exchange, all, students, drafts);
+  const circumstances = await loadCircumstances(manager, exchange, now);
+  return questionOf(exchange, wishes, circumstances, await loadPairs(manager, exchange.id));
+}
+
+/** Puts the question together from what was loaded; asks the database for nothing. */
+export function questionOf(
+  exchange: Exchange,
+  wishes: WishesView,
+  circumstances: Circumstances,
+  { reviews, keptApart }: Pairs,
+): Question {
+  const { participants, students, extras, leftOut, drafts, groups, earlier } = circumstances;
   const takesPart = (id: string) => !leftOut.has(id) || leftOut.get(id) === 'not-handed-in';
+  const taking = [...students, ...extras].filter(({ id }) => !leftOut.has(id));
   const open = drafts.filter(({ authorIds }) => authorIds.some(takesPart));
   const openIds = new Set(open.map(({ draftId }) => draftId));
+
   const authorsOf = new Map(drafts.map(({ draftId, authorIds }) => [draftId, authorIds]));
-  const reviews = await manager.find(Review, {
-    where: { exchangeId: exchange.id },
-    order: { reviewerId: 'ASC', position: 'ASC' },
-  });
   const isOwn = ({ reviewerId, draftId }: Pair) => authorsOf.get(draftId)?.includes(reviewerId) === true;
   const current = reviews.filter((review) => !isOwn(review));
-  const groups = await groupsOf(manager, exchange, students);
-  const earlier = await Earlier.load(manager, exchange, now);
-  const personOf = new Map(all.map(({ id, personId }) => [id, personId]));
   const fixed = fixedPairs(current, openIds, takesPart);
-  const taking = [...students, ...extras].filter(({ id }) => !leftOut.has(id));
-  const takingIds = new Set(taking.map(({ id }) => id));
-  // Given a draft by hand without taking part, or gone after submitting: they keep what they have, and get nothing more.
-  const reviewing = new Set(fixed.map(({ reviewerId }) => reviewerId));
-  const further = all.filter(({ id }) => reviewing.has(id) && !takingIds.has(id));
-  const listed = new Set([...takingIds, ...further.map(({ id }) => id)]);
-  const apart = await forbiddenPairs(manager, exchange.id, open, listed);
+  const further = reviewingWithoutTaking(participants, taking, fixed);
+  const listed = new Set([...taking, ...further].map(({ id }) => id));
+
+  const strengths = strengthsOf(participants, earlier);
+  const personOf = new Map(participants.map(({ id, personId }) => [id, personId]));
   const avoid = wishes.avoid === 'all' ? null : wishes.avoid;
-  const strengths = strengthsOf(all, earlier);
   const parts: Parts = {
     wishes,
     taking,
@@ -104,7 +100,7 @@ export async function loadQuestion(
     groups,
     strengths,
     fixed,
-    apart,
+    apart: pairsApart(keptApart, open, listed),
     earlier: earlier.pairs([...taking, ...further], open, personOf, avoid),
   };
   return {
@@ -126,6 +122,17 @@ export async function loadQuestion(
   };
 }
 
+/** Given a draft by hand without taking part, or gone after submitting: they keep what they have, and get nothing more. */
+function reviewingWithoutTaking(
+  participants: readonly Participant[],
+  taking: readonly Participant[],
+  fixed: readonly Pair[],
+): Participant[] {
+  const reviewing = new Set(fixed.map(({ reviewerId }) => reviewerId));
+  const takingIds = new Set(taking.map(({ id }) => id));
+  return participants.filter(({ id }) => reviewing.has(id) && !takingIds.has(id));
+}
+
 function strengthsOf(all: readonly Participant[], earlier: Earlier): Map<string, number> {
   return new Map(
     all.flatMap(({ id, personId }) => {
@@ -142,25 +149,6 @@ function selfPairs(drafts: readonly HandedIn[], reviewers: ReadonlySet<string>):
   );
 }
 
-async function whoIsLeftOut(
-  manager: EntityManager,
-  exchange: Exchange,
-  all: readonly Participant[],
-  students: readonly Participant[],
-  drafts: readonly HandedIn[],
-): Promise<Map<string, LeftOut>> {
-  const own = await allOwnTimes(manager, exchange);
-  const active = new Set(students.map(({ id }) => id));
-  const handedIn = new Set(drafts.flatMap(({ authorIds }) => authorIds));
-  const reasons = all.map(({ id, personId, extraReviews }): [string, LeftOut | null] => {
-    if (extraReviews !== null) return [id, null];
-    if (!active.has(id)) return [id, 'left'];
-    if (own.get(personId)?.excused === true) return [id, 'excused'];
-    return [id, exchange.ownHandInFirst && !handedIn.has(id) ? 'not-handed-in' : null];
-  });
-  return new Map(reasons.filter((one): one is [string, LeftOut] => one[1] !== null));
-}
-
 /** Begun or held: what nobody but a person takes away. What somebody who has left did not submit will not be finished. */
 function fixedPairs(current: readonly Review[], open: ReadonlySet<string>, takesPart: (id: string) => boolean): Pair[] {
   return current
@@ -171,33 +159,16 @@ function fixedPairs(current: readonly Review[], open: ReadonlySet<string>, takes
     .map(({ reviewerId, draftId }) => ({ reviewerId, draftId }));
 }
 
-async function groupsOf(
-  manager: EntityManager,
-  exchange: Exchange,
-  students: readonly Participant[],
-): Promise<Map<string, string>> {
-  if (exchange.groupSetId === null) return new Map();
-  const enrolled = new Map((await studentsOf(manager, exchange.courseId)).map((one) => [one.personId, one]));
-  return new Map(
-    students.flatMap(({ id, personId }) => {
-      const student = enrolled.get(personId);
-      const group = student === undefined ? null : groupOf(student, exchange.groupSetId);
-      return group === null ? [] : [[id, group] as const];
-    }),
-  );
-}
-
-async function forbiddenPairs(
-  manager: EntityManager,
-  exchangeId: string,
+/** What was kept apart by people, as pairs of reviewer and draft; each once. */
+function pairsApart(
+  rows: readonly ForbiddenPair[],
   drafts: readonly HandedIn[],
   reviewers: ReadonlySet<string>,
-): Promise<Pair[]> {
+): Pair[] {
   const draftsBy = new Map<string, string[]>();
   for (const { draftId, authorIds } of drafts) {
     for (const id of authorIds) draftsBy.set(id, [...(draftsBy.get(id) ?? []), draftId]);
   }
-  const rows = await manager.find(ForbiddenPair, { where: { exchangeId }, order: { id: 'ASC' } });
   const pairs = rows
     .filter(({ reviewerId }) => reviewers.has(reviewerId))
     .flatMap(({ reviewerId, authorId }) => (draftsBy.get(authorId) ?? []).map((draftId) => ({ reviewerId, draftId })));

@@ -17,8 +17,8 @@ interface Listener {
   readonly end: () => void;
 }
 
-/** Changes are gathered for so long (milliseconds): typing in fifty reviews is one piece of news a second. */
-export const GATHERED = 1_000;
+/** Changes are gathered for so long (milliseconds), so that what belongs together is one piece of news. */
+export const GATHERED = 250;
 /** Sessions of those who listen are looked at again so often, and a sign of life is sent; milliseconds. */
 const BEAT = 25_000;
 /** Pages of one person that can listen at once; the oldest is let go, and goes on by asking now and then. */

@@ -6,11 +6,10 @@ import type {
   CreateCourseRequest,
   ExchangeCard,
 } from '@salt-circle/contracts';
-import { mayDo } from '@salt-circle/core';
 import type { Asker } from '../../access/seeing.js';
 import { Clock } from '../../platform/clock/clock.js';
 import { Database } from '../../platform/database/database.js';
-import { Access, assertAllowed } from '../../access/access.js';
+import { Access, act } from '../../access/access.js';
 import { Exchange, Participant } from '../../model/exchange.js';
 import { insertExchange } from '../planning/insert-exchange.js';
 import { courseCard, exchangeCard } from '../../access/mapper.js';
@@ -76,8 +75,8 @@ export class CoursesService {
 
   saveSettings(person: Asker, courseId: string, request: CourseSettingsRequest): Promise<CourseView> {
     const saved = this.database.write(async (manager, happened) => {
-      const { viewer } = await this.access.course(person, courseId);
-      assertAllowed(mayDo(viewer, null, { kind: 'manage-course' }));
+      const place = await this.access.course(person, courseId);
+      act(place, { kind: 'manage-course' });
       assertTimeZone(request.timeZone);
       assertHolidays(request.holidays);
       const holidays = request.holidays.map(({ title, from, to }) => ({ title: title.trim(), from, to }));
@@ -89,8 +88,8 @@ export class CoursesService {
   }
 
   async createExchange(person: Asker, courseId: string, title: string): Promise<{ id: string }> {
-    const { viewer } = await this.access.course(person, courseId);
-    assertAllowed(mayDo(viewer, null, { kind: 'create-exchange' }));
+    const place = await this.access.course(person, courseId);
+    act(place, { kind: 'create-exchange' });
     const id = this.ids.uuid();
     return this.database.write(async (manager, happened) => {
       await insertExchange(manager, this.ids, { id, courseId, title: title.trim(), createdAt: this.clock.now() });

@@ -165,7 +165,7 @@ describe('a hand-in', () => {
     const { versions } = await draft(ANN, id);
     expect(versions.map(({ number }) => number)).toEqual([1, 2]);
     expect(await world.do(ANN, 'get', `/exchanges/${id}/draft/versions/1`)).toMatchObject({
-      html: '<p>The bed rose.</p>',
+      reading: { parts: [{ html: '<p>The bed rose.</p>' }, {}, {}, {}] },
     });
     const receipt = (await world.do<OutboxView>(INES, 'get', '/courses/course/outbox')).mails.find(({ subject }) =>
       subject.startsWith('Receipt'),

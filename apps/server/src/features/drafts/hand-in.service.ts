@@ -7,6 +7,7 @@ import type { Asker } from '../../access/seeing.js';
 import { Clock } from '../../platform/clock/clock.js';
 import { Database, type Report } from '../../platform/database/database.js';
 import { insertAll } from '../../platform/database/insert-all.js';
+import { authorPersons } from '../../access/authors.js';
 import { Access, act, type Place } from '../../access/access.js';
 import { StoredFile } from '../../model/stored-file.js';
 import { withFootnote } from '../../platform/html/footnotes.js';
@@ -216,6 +217,9 @@ export class HandInService {
       .map((part) => ({ ...part, id: this.ids.uuid(), versionId: version.id, uploadId: null }));
     await insertAll(manager, DraftPart, copies);
     const forStudent = place.viewer.role !== 'student';
+    const where = { courseId: place.course.id, exchangeId: place.exchange.id };
+    const personIds = await authorPersons(manager, place.exchange, draft);
+    happened.quietly({ topic: 'own-draft', ...where, personIds });
     happened({
       action: forStudent ? 'draft-handed-in-for' : 'draft-handed-in',
       actorId: person.id,

@@ -2,7 +2,7 @@ import { Injectable } from '@nestjs/common';
 import { makeAliases, MAX_FILES, seededRandom, type Deliverable } from '@salt-circle/core';
 import { IsNull, type EntityManager } from 'typeorm';
 import { ownParticipant, type Place } from '../../access/access.js';
-import { Authors, draftOf } from '../../access/authors.js';
+import { authorPersons, Authors, draftOf } from '../../access/authors.js';
 import { Draft, DraftPart } from '../../model/draft.js';
 import { Participant } from '../../model/exchange.js';
 import type { Report } from '../../platform/database/database.js';
@@ -77,13 +77,11 @@ export class OwnDrafts {
     return one;
   }
 
-  /** Pages of all its authors hear that the draft was changed, and staff that somebody is at work. */
-  async tell(manager: EntityManager, happened: Report, { exchange }: Place, draft: Draft): Promise<void> {
+  /** Pages of its other authors hear that the draft was changed, and staff that somebody is at work. */
+  async tell(manager: EntityManager, happened: Report, { exchange, person }: Place, draft: Draft): Promise<void> {
     const where = { courseId: exchange.courseId, exchangeId: exchange.id };
-    const authors = (await Authors.load(manager, exchange)).of(draft);
-    const participants = await manager.findBy(Participant, { exchangeId: exchange.id });
-    const personIds = participants.filter(({ id }) => authors.includes(id)).map(({ personId }) => personId);
-    happened.quietly({ topic: 'own-draft', ...where, personIds });
+    const personIds = (await authorPersons(manager, exchange, draft)).filter((id) => id !== person.id);
+    if (personIds.length > 0) happened.quietly({ topic: 'own-draft', ...where, personIds });
     happened.quietly({ topic: 'drafts', ...where });
   }
 }

@@ -9,15 +9,21 @@ import {
 } from '@salt-circle/contracts';
 import type { Asker } from '../../access/seeing.js';
 import { Me } from '../../access/session.guard.js';
+import { FillingService } from './filling.service.js';
+import { GroupSetsService } from './group-sets.service.js';
 import { GroupsService } from './groups.service.js';
 
 @Controller('courses/:courseId/group-sets')
 export class GroupsController {
-  constructor(private readonly groups: GroupsService) {}
+  constructor(
+    private readonly sets: GroupSetsService,
+    private readonly groups: GroupsService,
+    private readonly filling: FillingService,
+  ) {}
 
   @Get()
   list(@Me() me: Asker, @Param('courseId') courseId: string): Promise<GroupsView> {
-    return this.groups.list(me, courseId);
+    return this.sets.list(me, courseId);
   }
 
   @Post()
@@ -26,7 +32,7 @@ export class GroupsController {
     @Param('courseId') courseId: string,
     @Body() { title }: GroupSetRequest,
   ): Promise<{ id: string }> {
-    return this.groups.addSet(me, courseId, title);
+    return this.sets.addSet(me, courseId, title);
   }
 
   @Put(':setId')
@@ -37,13 +43,13 @@ export class GroupsController {
     @Param('setId') setId: string,
     @Body() { title }: GroupSetRequest,
   ): Promise<void> {
-    return this.groups.renameSet(me, courseId, setId, title);
+    return this.sets.renameSet(me, courseId, setId, title);
   }
 
   @Delete(':setId')
   @HttpCode(204)
   removeSet(@Me() me: Asker, @Param('courseId') courseId: string, @Param('setId') setId: string): Promise<void> {
-    return this.groups.removeSet(me, courseId, setId);
+    return this.sets.removeSet(me, courseId, setId);
   }
 
   @Post(':setId/division')
@@ -54,7 +60,7 @@ export class GroupsController {
     @Param('setId') setId: string,
     @Body() request: DivisionRequest,
   ): Promise<void> {
-    return this.groups.divide(me, courseId, setId, request);
+    return this.filling.divide(me, courseId, setId, request);
   }
 
   @Post(':setId/import')
@@ -65,7 +71,7 @@ export class GroupsController {
     @Param('setId') setId: string,
     @Body() request: GroupImportRequest,
   ): Promise<GroupImportPreview> {
-    return this.groups.import(me, courseId, setId, request);
+    return this.filling.import(me, courseId, setId, request);
   }
 
   @Post(':setId/groups')

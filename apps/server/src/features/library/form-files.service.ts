@@ -12,12 +12,11 @@ import {
   writeFormRows,
   type FileProblem,
   type FormReading,
-  maySee,
 } from '@salt-circle/core';
 import type { Asker } from '../../access/seeing.js';
 import { Clock } from '../../platform/clock/clock.js';
 import { Database } from '../../platform/database/database.js';
-import { Access, assertAllowed } from '../../access/access.js';
+import { Access, see } from '../../access/access.js';
 import { iso } from '../../platform/wire/instants.js';
 import { Ids } from '../../platform/ids/ids.js';
 import { cellsOf, csvOf, unreadable } from '../../platform/tables/cells.js';
@@ -45,8 +44,8 @@ export class FormFilesService {
   ) {}
 
   async write(person: Asker, courseId: string, id: string, format: FormFormat): Promise<FormFile> {
-    const { viewer } = await this.access.course(person, courseId);
-    assertAllowed(maySee(viewer, null, { kind: 'people' }));
+    const place = await this.access.course(person, courseId);
+    see(place, { kind: 'people' });
     const { title, content } = await itemOf(this.database.read, courseId, id, 'form');
     const titled = { title, form: content };
     const stem = fileStem(title);

@@ -9,12 +9,12 @@ import type {
   ShorthandRequest,
   ShorthandView,
 } from '@salt-circle/contracts';
-import { checkForm, EMPTY_FORM, formMaximum, mayDo, maySee } from '@salt-circle/core';
+import { checkForm, EMPTY_FORM, formMaximum } from '@salt-circle/core';
 import type { EntityManager } from 'typeorm';
 import type { Asker } from '../../access/seeing.js';
 import { Clock } from '../../platform/clock/clock.js';
 import { Database, type Report } from '../../platform/database/database.js';
-import { Access, act, assertAllowed, see } from '../../access/access.js';
+import { Access, act, see } from '../../access/access.js';
 import { formOf } from '../../access/form-of.js';
 import { iso } from '../../platform/wire/instants.js';
 import { settingsOf } from '../../access/settings-of.js';
@@ -91,8 +91,8 @@ export class LibraryService {
   /** To another course in which the same person is an instructor, or once more to this one. */
   copy(person: Asker, courseId: string, id: string, targetId: string): Promise<{ id: string }> {
     return this.changing(person, courseId, async (manager) => {
-      const { viewer } = await this.access.course(person, targetId);
-      assertAllowed(mayDo(viewer, null, { kind: 'manage-course' }));
+      const place = await this.access.course(person, targetId);
+      act(place, { kind: 'manage-course' });
       const item = await manager.findOneBy(LibraryItem, { id, courseId });
       if (item === null) throw refusal('unknown');
       const title = targetId === courseId ? `${item.title} (copy)` : item.title;
@@ -119,8 +119,8 @@ export class LibraryService {
     work: (manager: EntityManager, happened: Report) => Promise<T>,
   ): Promise<T> {
     return this.database.write(async (manager, happened) => {
-      const { viewer } = await this.access.course(person, courseId);
-      assertAllowed(mayDo(viewer, null, { kind: 'manage-course' }));
+      const place = await this.access.course(person, courseId);
+      act(place, { kind: 'manage-course' });
       const result = await work(manager, happened);
       happened({ action: 'library-changed', actorId: person.id, courseId });
       return result;
@@ -128,8 +128,8 @@ export class LibraryService {
   }
 
   async #assertMaySee(person: Asker, courseId: string): Promise<void> {
-    const { viewer } = await this.access.course(person, courseId);
-    assertAllowed(maySee(viewer, null, { kind: 'people' }));
+    const place = await this.access.course(person, courseId);
+    see(place, { kind: 'people' });
   }
 
   async #contentFrom(

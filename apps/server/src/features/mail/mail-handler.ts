@@ -2,7 +2,7 @@ import { DATE_ORDER, type DateName } from '@salt-circle/core';
 import { In, type EntityManager } from 'typeorm';
 import { Person } from '../../model/person.js';
 import { Course } from '../../model/course.js';
-import { Authors } from '../../access/authors.js';
+import { authorPersons } from '../../access/authors.js';
 import { Draft, DraftVersion } from '../../model/draft.js';
 import { versionMeta } from '../../access/version-meta.js';
 import { partsOf } from '../../access/versions.js';
@@ -90,9 +90,7 @@ function moved({ exchange, course, link }: About, details: NonNullable<Happening
 /** All authors of a draft get to know of it, whoever pressed. */
 async function authorAddresses(manager: EntityManager, exchange: Exchange, draftId: string): Promise<string[]> {
   const draft = await manager.findOneByOrFail(Draft, { id: draftId });
-  const ids = (await Authors.load(manager, exchange)).of(draft);
-  const participants = await manager.findBy(Participant, { id: In([...ids]) });
-  const people = await manager.findBy(Person, { id: In(participants.map(({ personId }) => personId)) });
+  const people = await manager.findBy(Person, { id: In(await authorPersons(manager, exchange, draft)) });
   return people.map(({ email }) => email).sort();
 }
 

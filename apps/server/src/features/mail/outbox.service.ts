@@ -1,9 +1,8 @@
 import { Injectable } from '@nestjs/common';
 import type { MailRow, MailView, OutboxView } from '@salt-circle/contracts';
-import { mayDo } from '@salt-circle/core';
 import type { Asker } from '../../access/seeing.js';
 import { Database } from '../../platform/database/database.js';
-import { Access, assertAllowed } from '../../access/access.js';
+import { Access, act } from '../../access/access.js';
 import { iso } from '../../platform/wire/instants.js';
 import { refusal } from '../../platform/problems/sentences.js';
 import { Mail } from '../../model/mail.js';
@@ -37,8 +36,8 @@ export class OutboxService {
   }
 
   async #assertMayRead(person: Asker, courseId: string): Promise<void> {
-    const { viewer } = await this.access.course(person, courseId);
-    assertAllowed(mayDo(viewer, null, { kind: 'manage-course' }));
+    const place = await this.access.course(person, courseId);
+    act(place, { kind: 'manage-course' });
   }
 }
 

@@ -1,13 +1,12 @@
 import { Injectable } from '@nestjs/common';
 import type { AddPersonRequest, PeopleView, PersonRequest, PersonRow } from '@salt-circle/contracts';
-import { maySee, mayDo } from '@salt-circle/core';
 import type { EntityManager } from 'typeorm';
 import type { Asker } from '../../access/seeing.js';
 import { Person } from '../../model/person.js';
 import { Clock } from '../../platform/clock/clock.js';
 import { Enrolment } from '../../model/course.js';
 import { Database } from '../../platform/database/database.js';
-import { Access, assertAllowed } from '../../access/access.js';
+import { Access, see, act } from '../../access/access.js';
 import { Ids } from '../../platform/ids/ids.js';
 import { ProblemError } from '../../platform/problems/problem-error.js';
 import { invalid, refusal } from '../../platform/problems/sentences.js';
@@ -28,8 +27,8 @@ export class PeopleService {
   ) {}
 
   async list(person: Asker, courseId: string): Promise<PeopleView> {
-    const { viewer } = await this.access.course(person, courseId);
-    assertAllowed(maySee(viewer, null, { kind: 'people' }));
+    const place = await this.access.course(person, courseId);
+    see(place, { kind: 'people' });
     const manager = this.database.read;
     const invited = new Set((await manager.findBy(Invitation, { courseId })).map(({ personId }) => personId));
     const people = (await enrolledOf(manager, courseId)).map(({ personId, ownsAccount, ...row }): PersonRow => ({
@@ -116,8 +115,8 @@ export class PeopleService {
   }
 
   async #changing<T>(person: Asker, courseId: string, work: Parameters<typeof this.database.write<T>>[0]): Promise<T> {
-    const { viewer } = await this.access.course(person, courseId);
-    assertAllowed(mayDo(viewer, null, { kind: 'manage-course' }));
+    const place = await this.access.course(person, courseId);
+    act(place, { kind: 'manage-course' });
     return this.database.write(work);
   }
 

@@ -9,7 +9,6 @@ import type {
 } from '@salt-circle/contracts';
 import {
   compareRoster,
-  mayDo,
   readOneRoster,
   readRoster,
   rosterOfClasses,
@@ -26,7 +25,7 @@ import { Clock } from '../../platform/clock/clock.js';
 import { Enrolment } from '../../model/course.js';
 import { Database } from '../../platform/database/database.js';
 import { insertAll } from '../../platform/database/insert-all.js';
-import { Access, assertAllowed, type CoursePlace } from '../../access/access.js';
+import { Access, act, type CoursePlace } from '../../access/access.js';
 import { Ids } from '../../platform/ids/ids.js';
 import { ProblemError } from '../../platform/problems/problem-error.js';
 import { bundleProblem, clashProblem, rosterProblem } from '../../platform/problems/roster-sentences.js';
@@ -119,7 +118,7 @@ export class RosterService {
 
   async #place(person: Asker, courseId: string): Promise<CoursePlace> {
     const place = await this.access.course(person, courseId);
-    assertAllowed(mayDo(place.viewer, null, { kind: 'manage-course' }));
+    act(place, { kind: 'manage-course' });
     return place;
   }
 

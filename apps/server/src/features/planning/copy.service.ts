@@ -3,7 +3,6 @@ import type { CopyExchangeRequest, CopyPreview, PlanSettings } from '@salt-circl
 import {
   daysToFirst,
   holidayClashes,
-  mayDo,
   NO_DATES,
   shiftDates,
   type ExchangeDates,
@@ -17,7 +16,7 @@ import { Database } from '../../platform/database/database.js';
 import { Ids } from '../../platform/ids/ids.js';
 import { itemOf } from '../library/library.service.js';
 import { DATE_WORDS, dateInWords, invalid } from '../../platform/problems/sentences.js';
-import { Access, act, assertAllowed, see } from '../../access/access.js';
+import { Access, act, see } from '../../access/access.js';
 import { formOf } from '../../access/form-of.js';
 import { insertExchange } from './insert-exchange.js';
 import { datesFrom, datesView } from '../../access/mapper.js';
@@ -75,8 +74,9 @@ export class CopyService {
   }
 
   async #target(person: Asker, courseId: string): Promise<Course> {
-    const { course, viewer } = await this.access.course(person, courseId);
-    assertAllowed(mayDo(viewer, null, { kind: 'create-exchange' }));
+    const place = await this.access.course(person, courseId);
+    act(place, { kind: 'create-exchange' });
+    const { course } = place;
     return course;
   }
 

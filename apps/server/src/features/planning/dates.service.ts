@@ -51,7 +51,7 @@ export class DatesService {
   move(person: Asker, exchangeId: string, { dates, tell }: MoveDatesRequest): Promise<SavedView> {
     return this.database.write(async (manager, happened) => {
       const place = await this.access.exchange(person, exchangeId, manager);
-      act(place, { kind: 'release' });
+      act(place, { kind: 'move-dates' });
       return this.#apply(manager, happened, place, datesFrom(dates), tell);
     });
   }
@@ -60,7 +60,7 @@ export class DatesService {
   now(person: Asker, exchangeId: string, { date, tell }: DateNowRequest): Promise<SavedView> {
     return this.database.write(async (manager, happened) => {
       const place = await this.access.exchange(person, exchangeId, manager);
-      act(place, { kind: 'release' });
+      act(place, { kind: 'move-dates' });
       return this.#apply(manager, happened, place, moveNow(datesOf(place.exchange), date, place.now), tell);
     });
   }

@@ -2,7 +2,11 @@ import { join } from 'node:path';
 import { rm } from 'node:fs/promises';
 import { Injectable, Logger, type OnApplicationBootstrap, type OnApplicationShutdown } from '@nestjs/common';
 import type { CopyView } from '@salt-circle/contracts';
-import { Database } from '../../platform/database/database.js';
+import type { EntityManager } from 'typeorm';
+import { authorPersons } from '../../access/authors.js';
+import { Draft, DraftPart } from '../../model/draft.js';
+import { Exchange } from '../../model/exchange.js';
+import { Database, type Report } from '../../platform/database/database.js';
 import { StoredFile } from '../../model/stored-file.js';
 import { FileStore } from '../../platform/files/file-store.js';
 import { FileWorkers } from '../../platform/files/file-workers.js';
@@ -100,9 +104,10 @@ export class Copies implements OnApplicationBootstrap, OnApplicationShutdown {
   async #keep(digest: string, folder: string, made: Converted): Promise<void> {
     for (const picture of made.pictures ?? []) await this.store.adopt(join(folder, picture));
     const copy = made.copyFile === undefined ? null : await this.store.adopt(join(folder, made.copyFile));
-    await this.database.write(async (manager) => {
+    await this.database.write(async (manager, happened) => {
       const row = await manager.findOneBy(StoredFile, { digest });
       if (row === null) return;
+      await tellReaders(manager, happened, digest);
       await manager.update(
         StoredFile,
         { digest },
@@ -121,9 +126,10 @@ export class Copies implements OnApplicationBootstrap, OnApplicationShutdown {
   }
 
   async #failed(digest: string, copyProblem: string): Promise<void> {
-    await this.database.write((manager) =>
-      manager.update(StoredFile, { digest }, { copyState: 'failed', copyProblem }),
-    );
+    await this.database.write(async (manager, happened) => {
+      await manager.update(StoredFile, { digest }, { copyState: 'failed', copyProblem });
+      await tellReaders(manager, happened, digest);
+    });
   }
 
   /** Tries once more, for a member of staff or the author. */
@@ -136,5 +142,18 @@ export class Copies implements OnApplicationBootstrap, OnApplicationShutdown {
       ),
     );
     this.enqueue(digest);
+  }
+}
+
+/** Pages of authors and staff that show the file hear that its copy is there, or is not to be had. */
+async function tellReaders(manager: EntityManager, happened: Report, digest: string): Promise<void> {
+  const parts = await manager.findBy(DraftPart, { digest });
+  for (const draftId of new Set(parts.map((part) => part.draftId))) {
+    const draft = await manager.findOneByOrFail(Draft, { id: draftId });
+    const exchange = await manager.findOneByOrFail(Exchange, { id: draft.exchangeId });
+    const where = { courseId: exchange.courseId, exchangeId: exchange.id };
+    const personIds = await authorPersons(manager, exchange, draft);
+    happened.quietly({ topic: 'own-draft', ...where, personIds });
+    happened.quietly({ topic: 'drafts', ...where });
   }
 }

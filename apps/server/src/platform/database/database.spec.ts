@@ -146,15 +146,16 @@ describe('Database', () => {
     const told: string[] = [];
     database.changes.listen((changes) => told.push(...changes.map(({ topic }) => topic)));
     const about = { courseId: 'c', exchangeId: 'x' };
-    await database.write(async (_, happened) => {
+    await database.write((_, happened) => {
       happened.quietly({ topic: 'drafts', ...about });
       happened({ action: 'allocation-planned', actorId: 'a', ...about });
       expect(told).toEqual([]);
+      return Promise.resolve();
     });
     expect(told).toEqual(['allocation', 'drafts']);
-    const failing = database.write(async (_, happened) => {
+    const failing = database.write((_, happened) => {
       happened.quietly({ topic: 'reviews', ...about });
-      throw new Error('half-way');
+      return Promise.reject(new Error('half-way'));
     });
     await expect(failing).rejects.toThrow('half-way');
     expect(told).toHaveLength(2);

@@ -38,6 +38,7 @@ export class Database implements OnApplicationShutdown {
   readonly #ids = new Ids();
   readonly #transaction = new AsyncLocalStorage<EntityManager>();
   #last: Promise<unknown> = Promise.resolve();
+  #stamp = 0;
 
   private constructor(
     private readonly writer: DataSource,
@@ -74,6 +75,12 @@ export class Database implements OnApplicationShutdown {
     const run = this.#last.then(() => this.#transact(work));
     this.#last = run.catch(() => undefined);
     return run;
+  }
+
+  /** Grows with every call, over restarts as well: of two answers, the one that was stamped later is the newer one. */
+  stamp(): number {
+    this.#stamp = Math.max(this.#stamp + 1, Date.now());
+    return this.#stamp;
   }
 
   /** For what happened without changing anything else. */

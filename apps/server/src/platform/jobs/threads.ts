@@ -1,5 +1,5 @@
 import { fileURLToPath } from 'node:url';
-import { MessageChannel, type MessagePort } from 'node:worker_threads';
+import { MessageChannel } from 'node:worker_threads';
 import { Piscina } from 'piscina';
 
 /** Work that took too long or too much memory. Its thread has been ended, and the server goes on. */
@@ -60,7 +60,7 @@ export class Threads {
     const end = signal === undefined ? late : AbortSignal.any([late, signal]);
     const { port1, port2 } = new MessageChannel();
     if (watch !== undefined) port1.on('message', watch);
-    const ports = (watch === undefined ? [] : [port2]) as MessagePort[];
+    const ports = watch === undefined ? [] : [port2];
     try {
       const given = watch === undefined ? task : { ...task, port: port2 };
       return (await this.#pool.run(given, { name, signal: end, transferList: ports as never })) as Result;
