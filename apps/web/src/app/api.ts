@@ -44,7 +44,9 @@ const TAGS = [
   'Library',
   'Outbox',
   'Calendar',
+  'Reading',
 ] as const;
+export type Tag = (typeof TAGS)[number];
 
 /** Features add their endpoints to this one. Each mutation names the tags it changes. */
 export const api = createApi({

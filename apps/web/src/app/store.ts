@@ -1,13 +1,19 @@
 import { combineReducers, configureStore } from '@reduxjs/toolkit';
 import { useDispatch, useSelector } from 'react-redux';
 import { api } from './api.js';
+import { changesReducer } from './changes/changesSlice.js';
 import { layoutReducer } from './layoutSlice.js';
 import { browserStore } from './saving/browserStore.js';
 import { SaveQueue } from './saving/saveQueue.js';
 import { savesReducer, saveStateChanged } from './saving/savesSlice.js';
 import { send } from './saving/send.js';
 
-const reducer = combineReducers({ [api.reducerPath]: api.reducer, saves: savesReducer, layout: layoutReducer });
+const reducer = combineReducers({
+  [api.reducerPath]: api.reducer,
+  saves: savesReducer,
+  layout: layoutReducer,
+  changes: changesReducer,
+});
 
 export const store = configureStore({ reducer, middleware: (defaults) => defaults().concat(api.middleware) });
 

@@ -4,6 +4,7 @@ import { Loading } from '../../kit/index.js';
 import { problemOf, useSessionQuery } from '../api.js';
 import { ProblemNotice } from '../ProblemNotice.js';
 import { SignedOutDialog } from '../session/SignedOutDialog.js';
+import { useChanges } from '../changes/useChanges.js';
 import { saveQueue } from '../store.js';
 
 /** Everything below is for signed-in people, and waits until their unsent work has been taken up again. */
@@ -13,6 +14,8 @@ export function SignedIn() {
   const personId = data?.person?.id ?? null;
   const seeing = data?.seeing != null;
   const [loadedFor, setLoadedFor] = useState<string | null>(null);
+  // With borrowed eyes one hears what the student hears, and a stream cannot say whose eyes they are.
+  useChanges(personId !== null && !seeing);
   useEffect(() => {
     if (personId === null) return;
     // With a student's eyes, what the student left unsent in this browser is none of ours.

@@ -2,12 +2,17 @@ import type { NoteView } from '@salt-circle/contracts';
 import { fireEvent, render, screen } from '@testing-library/react';
 import { NoteText } from './NoteText.js';
 
-const note = (exact: string, body = 'Who measured it?'): Pick<NoteView, 'kind' | 'body' | 'anchor'> => ({
+const note = (exact: string, body = 'Who measured it?'): Pick<NoteView, 'kind' | 'body' | 'place'> => ({
   kind: 'ask',
   body,
-  anchor: {
-    quote: { type: 'TextQuoteSelector', exact, prefix: '', suffix: '' },
-    position: { type: 'TextPositionSelector', start: 0, end: exact.length },
+  place: {
+    version: 1,
+    partId: 'p',
+    selector: {
+      type: 'text',
+      quote: { type: 'TextQuoteSelector', exact, prefix: '', suffix: '' },
+      position: { type: 'TextPositionSelector', start: 0, end: exact.length },
+    },
   },
 });
 const RANGE = { start: 0, end: 8 };

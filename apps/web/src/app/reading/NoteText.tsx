@@ -1,10 +1,10 @@
 import type { NoteView, PersonLabel } from '@salt-circle/contracts';
-import type { AnchorMatch } from '@salt-circle/core';
+import type { AnchorMatch, Selector } from '@salt-circle/core';
 import { labelWords } from '../People.js';
 import { KIND_EDGE, KIND_TEXT, kindWord } from './noteKinds.js';
 
 export interface NoteTextProps {
-  readonly note: Pick<NoteView, 'kind' | 'body' | 'anchor'>;
+  readonly note: Pick<NoteView, 'kind' | 'body' | 'place'>;
   readonly match?: AnchorMatch | undefined;
   readonly by?: PersonLabel | undefined;
   readonly active?: boolean;
@@ -15,7 +15,7 @@ export interface NoteTextProps {
 
 /** A note to read: its kind, who left it, what it says. */
 export function NoteText({ note, match, by, active = false, quoted = false, onActivate }: NoteTextProps) {
-  const { kind, body, anchor } = note;
+  const { kind, body, place } = note;
   return (
     <article
       className={`border-l-[3px] px-2.5 py-1 text-sm ${KIND_EDGE[kind]} ${active ? 'bg-paper outline outline-line' : ''} ${onActivate === undefined ? '' : 'cursor-pointer'}`}
@@ -25,7 +25,7 @@ export function NoteText({ note, match, by, active = false, quoted = false, onAc
         {kindWord(kind)}
         {by !== undefined && <span className="font-normal text-ink-soft"> {labelWords(by)}</span>}
       </p>
-      <PassageState match={match} anchor={anchor} quoted={quoted} />
+      <PassageState match={match} selector={place.selector} quoted={quoted} />
       <p className={body === '' ? 'text-ink-soft' : 'whitespace-pre-wrap'}>{body === '' ? 'without a remark' : body}</p>
     </article>
   );
@@ -33,13 +33,14 @@ export function NoteText({ note, match, by, active = false, quoted = false, onAc
 
 export interface PassageStateProps {
   readonly match: AnchorMatch | undefined;
-  readonly anchor: NoteView['anchor'];
+  readonly selector: Selector;
   readonly quoted: boolean;
 }
 
 /** The passage in its own words, when it stands elsewhere, was changed or is gone. */
-export function PassageState({ match, anchor, quoted }: PassageStateProps) {
-  const passage = <q className="text-ink-soft">{shortened(anchor.quote.exact)}</q>;
+export function PassageState({ match, selector, quoted }: PassageStateProps) {
+  if (selector.type !== 'text') return null;
+  const passage = <q className="text-ink-soft">{shortened(selector.quote.exact)}</q>;
   if (match?.found === 'gone') {
     return <p className="text-copper">This passage is no longer in the draft: {passage}</p>;
   }

@@ -11,6 +11,8 @@ export interface ReadingPartsProps {
   /** The part to show, where something else than the row of names chooses as well. */
   readonly partId?: string | null;
   readonly onPart?: (id: string) => void;
+  /** What is said of a part beside its name. */
+  readonly remark?: (part: PartView) => string;
   /** Pages and pictures take most of the window, where nothing stands beside them. */
   readonly tall?: boolean;
 }
@@ -27,7 +29,15 @@ function labelOf(part: PartView, parts: readonly PartView[]): string {
 }
 
 /** All parts of a draft: one at a time, with a row of names to choose from where there are several. */
-export function ReadingParts({ reading, exchangeId, renderText, partId, onPart, tall = false }: ReadingPartsProps) {
+export function ReadingParts({
+  reading,
+  exchangeId,
+  renderText,
+  partId,
+  onPart,
+  remark = () => '',
+  tall = false,
+}: ReadingPartsProps) {
   const { parts, draftId } = reading;
   const [chosen, setChosen] = useState<string | null>(null);
   const part = parts.find(({ id }) => id === (partId === undefined ? chosen : partId)) ?? parts[0];
@@ -51,7 +61,10 @@ export function ReadingParts({ reading, exchangeId, renderText, partId, onPart, 
               onClick={() => (onPart ?? setChosen)(one.id)}
               className="rounded border border-edge bg-paper px-2.5 py-1 text-left text-sm aria-pressed:border-iodine aria-pressed:bg-crust aria-pressed:font-semibold"
             >
-              {labelOf(one, parts)} <span className="font-normal text-ink-soft">{partWords(one)}</span>
+              {labelOf(one, parts)}{' '}
+              <span className="font-normal text-ink-soft">
+                {[partWords(one), remark(one)].filter((words) => words !== '').join(', ')}
+              </span>
             </button>
           ))}
         </div>

@@ -42,8 +42,6 @@ const reading = (parts: readonly PartView[], part: Partial<DraftReading> = {}): 
   context: '',
   words: 3,
   version: 1,
-  html: '<p>The bed rose.</p>',
-  htmlPartId: 'a',
   parts,
   ...part,
 });

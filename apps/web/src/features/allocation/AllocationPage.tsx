@@ -2,6 +2,7 @@ import type { AllocationView, WishesView } from '@salt-circle/contracts';
 import { Grid3x3, List, Orbit, Undo2 } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { Button, Dialog, Empty, Loading, Menu } from '../../kit/index.js';
+import { usePolling } from '../../app/changes/useChanges.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { useExchange } from '../../app/useExchange.js';
 import { useAllocationQuery, useUndoAllocationMutation } from './allocationApi.js';
@@ -38,7 +39,7 @@ export function AllocationPage() {
   const exchange = useExchange();
   const { data: view, error } = useAllocationQuery(exchange.id, {
     refetchOnMountOrArgChange: true,
-    pollingInterval: 20_000,
+    pollingInterval: usePolling(20_000),
   });
   if (error !== undefined) return <ProblemNotice error={error} />;
   if (view === undefined) return <Loading what="the allocation" />;

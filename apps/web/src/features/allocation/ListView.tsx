@@ -3,14 +3,14 @@ import type { BoardReviewer } from '@salt-circle/contracts';
 import { pairKey, type Pair } from '@salt-circle/core';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { Lock, Plus } from 'lucide-react';
-import { useRef, useState, type KeyboardEvent } from 'react';
+import { useRef, useState } from 'react';
 import { Person } from '../../app/People.js';
 import { Menu, StateMark, TextField } from '../../kit/index.js';
 import { draftChoices, reviewerChoices, swapChoices } from './choices.js';
 import type { Model } from './model.js';
 import { Picker, type Choice } from './Picker.js';
 import { named } from './sentences.js';
-import { stepOf, within } from './steps.js';
+import { useCellFocus } from './useCellFocus.js';
 import type { Hands } from './useHands.js';
 
 export interface BoardProps {
@@ -33,7 +33,6 @@ const LEFT_OUT = { 'not-handed-in': 'not handed in', excused: 'excused', left: '
 /** A row per reviewer: whose drafts they review, and who reviews theirs. Drafts are dragged from row to row. */
 export function ListView({ model, hands, preview }: BoardProps) {
   const [wanted, setWanted] = useState('');
-  const [active, setActive] = useState({ row: 0, col: 0 });
   const [picking, setPicking] = useState<Picking | null>(null);
   const scroller = useRef<HTMLDivElement>(null);
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 5 } }));
@@ -48,24 +47,9 @@ export function ListView({ model, hands, preview }: BoardProps) {
     getItemKey: (index) => rows[index]?.id ?? index,
   });
   const columns = (row: number) => (model.draftsOf.get(rows[row]?.id ?? '')?.length ?? 0) + (preview ? 0 : 1);
-  const focus = (row: number, col: number) => {
-    const at = within(row, rows.length);
-    const target = { row: at, col: within(col, columns(at)) };
-    setActive(target);
-    virtual.scrollToIndex(at);
-    // The row may have to be drawn first.
-    setTimeout(() => {
-      scroller.current?.querySelector<HTMLElement>(`[data-at="${target.row}:${target.col}"]`)?.focus();
-    }, 30);
-  };
-  const onKeyDown = (event: KeyboardEvent) => {
-    const step = stepOf(event.key);
-    const at = (event.target as HTMLElement).dataset['at'];
-    if (step === null || at === undefined) return;
-    event.preventDefault();
-    const [row = 0, col = 0] = at.split(':').map(Number);
-    focus(row + step.rows, col + step.columns);
-  };
+  const { active, setActive, onKeyDown } = useCellFocus(scroller, rows.length, columns, (row) =>
+    virtual.scrollToIndex(row),
+  );
   return (
     <>
       <div className="mb-2 max-w-72">

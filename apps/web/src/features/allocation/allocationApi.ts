@@ -41,7 +41,12 @@ export interface PlanBody {
 
 const boards = api.injectEndpoints({
   endpoints: (build) => ({
-    allocation: build.query<AllocationView, string>({ query: (id) => at(id), providesTags: ['Allocation'] }),
+    allocation: build.query<AllocationView, string>({
+      query: (id) => at(id),
+      providesTags: ['Allocation'],
+      // A question asked before an act may be answered after it: what is older never takes the place of what is newer.
+      merge: (shown, answer) => (answer.asOf >= shown.asOf ? answer : undefined),
+    }),
   }),
 });
 
@@ -57,7 +62,8 @@ const acts = boards.injectEndpoints({
         onQueryStarted: async ({ id }, { dispatch, queryFulfilled }) => {
           // Refused: the sentence is shown where it was asked.
           const answer = await queryFulfilled.catch(() => null);
-          if (answer !== null) void dispatch(boards.util.upsertQueryData('allocation', id, answer.data));
+          // At once, before whoever pressed goes on: nobody sees the board as it was under what was done.
+          if (answer !== null) dispatch(boards.util.updateQueryData('allocation', id, () => answer.data));
         },
       });
     return {

@@ -1,6 +1,9 @@
 import type { JobView, PreviewView, Problem } from '@salt-circle/contracts';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { problemOf } from '../../app/api.js';
+import { selectLive } from '../../app/changes/changesSlice.js';
+import { useNews } from '../../app/changes/useChanges.js';
+import { useAppSelector } from '../../app/store.js';
 import {
   useCancelPreviewMutation,
   useLazyPreviewJobQuery,
@@ -8,7 +11,9 @@ import {
   type PreviewBody,
 } from './allocationApi.js';
 
+/** Milliseconds between two looks at how far it is; where news come in, only in case one gets lost. */
 const LOOK_AGAIN = 250;
+const LOOK_BEHIND_NEWS = 2_000;
 
 export interface Previewing {
   readonly preview: PreviewView | null;
@@ -27,6 +32,7 @@ export function usePreview(id: string): Previewing {
   const [startPreview] = useStartPreviewMutation();
   const [look] = useLazyPreviewJobQuery();
   const [cancelPreview] = useCancelPreviewMutation();
+  const live = useAppSelector(selectLive);
   /** The last one asked for: answers to earlier ones are of no interest any more. */
   const latest = useRef(0);
 
@@ -49,19 +55,25 @@ export function usePreview(id: string): Previewing {
     });
   };
 
+  const lookAgain = useCallback(() => {
+    if (running === null) return;
+    const mine = latest.current;
+    void look({ id, jobId: running.id }).then(({ data, error }) => {
+      if (latest.current !== mine) return;
+      if (error !== undefined) {
+        setRunning(null);
+        setProblem(problemOf(error));
+      } else if (data?.state === 'running') setRunning({ ...data });
+      else if (data !== undefined) settle(data);
+    });
+  }, [id, look, running, settle]);
+
+  useNews('preview', id, lookAgain);
   useEffect(() => {
     if (running === null) return;
-    const timer = setTimeout(() => {
-      void look({ id, jobId: running.id }).then(({ data, error }) => {
-        if (error !== undefined) {
-          setRunning(null);
-          setProblem(problemOf(error));
-        } else if (data?.state === 'running') setRunning({ ...data });
-        else if (data !== undefined) settle(data);
-      });
-    }, LOOK_AGAIN);
+    const timer = setTimeout(lookAgain, live ? LOOK_BEHIND_NEWS : LOOK_AGAIN);
     return () => clearTimeout(timer);
-  }, [id, look, running, settle]);
+  }, [running, lookAgain, live]);
 
   return {
     preview,

@@ -143,7 +143,7 @@ function NoteForm({ refused, note, match, quoted, shorthand, onClose, onChange, 
           </button>
         ))}
       </div>
-      <PassageState match={match} anchor={note.anchor} quoted={quoted} />
+      <PassageState match={match} selector={note.place.selector} quoted={quoted} />
       {note.kind === 'fix' && shorthand.length > 0 && (
         <div role="group" aria-label="Shorthand" className="mb-1 flex flex-wrap gap-1">
           {shorthand.map((entry) => (

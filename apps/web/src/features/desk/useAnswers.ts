@@ -14,6 +14,8 @@ export function useAnswers(
   saved: Readonly<Record<string, AnswerView>>,
   reviewId: string,
   prefix: string,
+  /** Number of the version in view. */
+  version: number,
 ): AnswersState {
   const [answers, setAnswers] = useState<Readonly<Record<string, Answer | undefined>>>(() =>
     Object.fromEntries(
@@ -40,7 +42,7 @@ export function useAnswers(
         key: prefix + itemId,
         url: `/api/reviews/${reviewId}/answers/${itemId}`,
         method: 'PUT',
-        body: next,
+        body: { ...next, version },
         revision: saved[itemId]?.revision ?? 0,
       });
     },

@@ -1,5 +1,6 @@
 /** The queue and the store live for the whole page; here each test has a fresh one. */
-import type { NoteView } from '@salt-circle/contracts';
+import type { NoteView, PartView } from '@salt-circle/contracts';
+import type { TextAnchor } from '@salt-circle/core';
 import { act, renderHook } from '@testing-library/react';
 import type { PendingSave } from '../../app/saving/saveQueue.js';
 
@@ -15,19 +16,26 @@ jest.mock('../../app/store.js', () => ({
 import { useNotes } from './useNotes.js';
 
 const PREFIX = 'ann:review:r:note:';
-const anchor = (start: number): NoteView['anchor'] => ({
+const anchor = (start: number): TextAnchor => ({
   quote: { type: 'TextQuoteSelector', exact: 'bed', prefix: '', suffix: '' },
   position: { type: 'TextPositionSelector', start, end: start + 3 },
 });
+const place = (start: number, partId = 'first'): NoteView['place'] => ({
+  version: 2,
+  partId,
+  selector: { type: 'text', ...anchor(start) },
+});
+const part = (id: string) => ({ id, show: 'html', html: '<p>The bed rose.</p>' }) as PartView;
+const DRAFT = { version: 2, parts: [part('first'), part('second')] };
 const note = (id: string, start: number, part: Partial<NoteView> = {}): NoteView => ({
   id,
   kind: 'ask',
   body: id,
-  anchor: anchor(start),
+  place: place(start),
   revision: 1,
   ...part,
 });
-const open = (saved: NoteView[]) => renderHook(() => useNotes(saved, 'r', PREFIX));
+const open = (saved: NoteView[]) => renderHook(() => useNotes(saved, 'r', PREFIX, DRAFT));
 
 describe('useNotes', () => {
   beforeEach(() => {
@@ -35,20 +43,46 @@ describe('useNotes', () => {
     put.mockReset();
   });
 
-  it('keeps notes in the order of their passages', () => {
-    const { result } = open([note('b', 20), note('a', 5)]);
-    expect(result.current.list.map(({ id }) => id)).toEqual(['a', 'b']);
-    act(() => void result.current.add('keep', anchor(10)));
-    expect(result.current.list.map(({ anchor: { position } }) => position.start)).toEqual([5, 10, 20]);
+  it('keeps notes in the order of their places, part by part', () => {
+    const { result } = open([note('c', 1, { place: place(1, 'second') }), note('b', 20), note('a', 5)]);
+    expect(result.current.list.map(({ id }) => id)).toEqual(['a', 'b', 'c']);
+    act(() => void result.current.add('keep', { partId: 'first', selector: place(10).selector }));
+    const starts = result.current.list.map(({ place: { partId, selector } }) => [
+      partId,
+      selector.type === 'text' ? selector.position.start : null,
+    ]);
+    expect(starts).toEqual([
+      ['first', 5],
+      ['first', 10],
+      ['first', 20],
+      ['second', 1],
+    ]);
+    expect(put.mock.lastCall?.[0].body).toMatchObject({ place: { version: 2, partId: 'first' } });
+  });
+
+  it('sends again, with a place, what an older page kept of a note', () => {
+    const body = { kind: 'fix', body: 'kept for long', anchor: anchor(5) };
+    pending.push({ key: `${PREFIX}a`, method: 'PUT', url: '/x', revision: 3, body });
+    const { result } = open([]);
+    expect(result.current.list).toMatchObject([
+      { id: 'a', body: 'kept for long', place: { partId: 'first', version: 2 } },
+    ]);
+    expect(put).toHaveBeenCalledTimes(1);
+    expect(put.mock.lastCall?.[0]).toMatchObject({
+      key: `${PREFIX}a`,
+      revision: 3,
+      body: { place: { partId: 'first' } },
+    });
+    expect(put.mock.lastCall?.[0].body).not.toHaveProperty('anchor');
   });
 
   it('brings back what an earlier visit could not send: new, changed and removed notes', () => {
     const base = { method: 'PUT' as const, url: '/x', revision: 1 };
     pending.push(
-      { ...base, key: `${PREFIX}a`, body: { kind: 'fix', body: 'changed offline', anchor: anchor(5) } },
+      { ...base, key: `${PREFIX}a`, body: { kind: 'fix', body: 'changed offline', place: place(5) } },
       { ...base, key: `${PREFIX}b`, method: 'DELETE', body: {} },
-      { ...base, key: `${PREFIX}c`, body: { kind: 'keep', body: 'new offline', anchor: anchor(1) }, revision: 0 },
-      { ...base, key: 'ann:review:other:note:d', body: { kind: 'keep', body: 'of another review', anchor: anchor(1) } },
+      { ...base, key: `${PREFIX}c`, body: { kind: 'keep', body: 'new offline', place: place(1) }, revision: 0 },
+      { ...base, key: 'ann:review:other:note:d', body: { kind: 'keep', body: 'of another review', place: place(1) } },
     );
     const { result } = open([note('a', 5), note('b', 20)]);
     expect(result.current.list.map(({ id, body }) => [id, body])).toEqual([
@@ -63,7 +97,7 @@ describe('useNotes', () => {
     expect(put).toHaveBeenLastCalledWith(
       expect.objectContaining({ key: `${PREFIX}a`, method: 'PUT', revision: 4, url: '/api/reviews/r/notes/a' }),
     );
-    expect(put.mock.lastCall?.[0].body).toEqual({ kind: 'ask', body: 'clearer', anchor: anchor(5) });
+    expect(put.mock.lastCall?.[0].body).toEqual({ kind: 'ask', body: 'clearer', place: place(5) });
     act(() => result.current.change('nowhere', { body: 'x' }));
     expect(put).toHaveBeenCalledTimes(1);
   });

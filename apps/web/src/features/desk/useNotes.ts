@@ -1,12 +1,13 @@
-import type { NoteKind, NoteView } from '@salt-circle/contracts';
-import type { TextAnchor } from '@salt-circle/core';
-import { useMemo, useState } from 'react';
+import type { DraftReading, NoteKind, NoteView } from '@salt-circle/contracts';
+import { comparePlaces, type Place, type TextAnchor } from '@salt-circle/core';
+import { useEffect, useMemo, useState } from 'react';
+import { isText } from '../../app/reading/useAnnotation.js';
 import { saveQueue } from '../../app/store.js';
 
 export interface Notes {
-  /** In the order of their passages. */
+  /** In the order of their places. */
   readonly list: readonly NoteView[];
-  readonly add: (kind: NoteKind, anchor: TextAnchor) => string;
+  readonly add: (kind: NoteKind, place: Place) => string;
   readonly change: (id: string, part: Partial<Pick<NoteView, 'kind' | 'body'>>) => void;
   readonly remove: (id: string) => void;
   /** The note removed last, which can be brought back. */
@@ -16,43 +17,75 @@ export interface Notes {
   readonly replace: (id: string, theirs: NoteView | null) => void;
 }
 
+type Draft = Pick<DraftReading, 'version' | 'parts'>;
+type Kept = Pick<NoteView, 'kind' | 'body'> & { readonly place?: NoteView['place']; readonly anchor?: TextAnchor };
+
+/**
+ * The place of a note that waits in this browser to be sent. Before notes had places, they stood on the first text of
+ * the draft.
+ */
+function placeOf({ place, anchor }: Kept, { version, parts }: Draft): NoteView['place'] | null {
+  if (place !== undefined) return place;
+  const text = parts.find(isText);
+  if (anchor === undefined || text === undefined) return null;
+  return { version, partId: text.id, selector: { type: 'text', ...anchor } };
+}
+
 /** Notes as they are on this page, unsent ones of an earlier visit included. */
-function startNotes(saved: readonly NoteView[], prefix: string): ReadonlyMap<string, NoteView> {
+function startNotes(saved: readonly NoteView[], prefix: string, draft: Draft): ReadonlyMap<string, NoteView> {
   const notes = new Map(saved.map((note) => [note.id, note]));
   for (const { key, method, body, revision } of saveQueue.pendingWithPrefix(prefix)) {
     const id = key.slice(prefix.length);
+    const { kind, body: words } = body as Kept;
+    const place = placeOf(body as Kept, draft);
     if (method === 'DELETE') notes.delete(id);
-    else notes.set(id, { ...(body as Pick<NoteView, 'kind' | 'body' | 'anchor'>), id, revision });
+    else if (place !== null) notes.set(id, { id, kind, body: words, place, revision });
   }
   return notes;
 }
 
-export function useNotes(saved: readonly NoteView[], reviewId: string, prefix: string): Notes {
-  const [notes, setNotes] = useState(() => startNotes(saved, prefix));
+/** Notes of which the server would not know what to do with what is kept here. */
+function keptByOlderPages(prefix: string, draft: Draft): NoteView[] {
+  const kept = startNotes([], prefix, draft);
+  return saveQueue.pendingWithPrefix(prefix).flatMap(({ key, method, body }) => {
+    const note = kept.get(key.slice(prefix.length));
+    return method === 'PUT' && 'anchor' in body && note !== undefined ? [note] : [];
+  });
+}
+
+function send({ id, kind, body, place, revision }: NoteView, reviewId: string, prefix: string): void {
+  saveQueue.put({
+    key: prefix + id,
+    url: `/api/reviews/${reviewId}/notes/${id}`,
+    method: 'PUT',
+    body: { kind, body, place },
+    revision,
+  });
+}
+
+export function useNotes(saved: readonly NoteView[], reviewId: string, prefix: string, draft: Draft): Notes {
+  const [notes, setNotes] = useState(() => startNotes(saved, prefix, draft));
   const [removed, setRemoved] = useState<NoteView | null>(null);
-  const list = useMemo(
-    () =>
-      [...notes.values()].sort((a, b) => a.anchor.position.start - b.anchor.position.start || (a.id < b.id ? -1 : 1)),
-    [notes],
-  );
+  const { parts, version } = draft;
+  const list = useMemo(() => {
+    const byPlace = comparePlaces(parts.map(({ id }) => id));
+    return [...notes.values()].sort((a, b) => byPlace(a.place, b.place) || (a.id < b.id ? -1 : 1));
+  }, [notes, parts]);
+  const [outdated] = useState(() => keptByOlderPages(prefix, draft));
+  useEffect(() => {
+    for (const note of outdated) send(note, reviewId, prefix);
+  }, [outdated, reviewId, prefix]);
   const put = (note: NoteView) => {
-    const { id, kind, body, anchor, revision } = note;
-    setNotes((all) => new Map(all).set(id, note));
-    saveQueue.put({
-      key: prefix + id,
-      url: `/api/reviews/${reviewId}/notes/${id}`,
-      method: 'PUT',
-      body: { kind, body, anchor },
-      revision,
-    });
+    setNotes((all) => new Map(all).set(note.id, note));
+    send(note, reviewId, prefix);
   };
   const drop = (id: string) => setNotes((all) => new Map([...all].filter(([key]) => key !== id)));
   return {
     list,
     removed,
-    add: (kind, anchor) => {
+    add: (kind, place) => {
       const id = crypto.randomUUID();
-      put({ id, kind, body: '', anchor, revision: 0 });
+      put({ id, kind, body: '', place: { version, ...place }, revision: 0 });
       return id;
     },
     change: (id, part) => {

@@ -2,7 +2,9 @@ import { Outlet, useLocation, useParams } from 'react-router';
 import { Loading, Ruler } from '../../kit/index.js';
 import { useExchangeQuery } from '../../app/api.js';
 import { Page } from '../../app/frame/Page.js';
+import { usePolling } from '../../app/changes/useChanges.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
+import { useAt } from '../../app/time/useAt.js';
 import { useNow } from '../../app/time/useNow.js';
 import { exactly } from '../../app/time/words.js';
 import { rulerSegments } from './segments.js';
@@ -12,10 +14,15 @@ export function ExchangePage() {
   const { exchangeId = '' } = useParams();
   const { pathname } = useLocation();
   const now = useNow();
-  const { data: exchange, error } = useExchangeQuery(exchangeId, {
+  const {
+    data: exchange,
+    error,
+    refetch,
+  } = useExchangeQuery(exchangeId, {
     refetchOnMountOrArgChange: true,
-    pollingInterval: 30_000,
+    pollingInterval: usePolling(30_000),
   });
+  useAt(exchange?.next?.at ?? null, now, refetch);
   if (exchange === undefined) {
     return (
       <Page title="Exchange">

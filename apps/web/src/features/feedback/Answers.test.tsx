@@ -13,7 +13,7 @@ const answer = (levelId: string | null, text: string) => ({
   revision: 1,
 });
 const FEEDBACK: FeedbackView = {
-  draft: { title: 'T', html: '', words: 9, version: 1, draftId: 'd', context: '', htmlPartId: null, parts: [] },
+  drafts: [{ title: 'T', words: 9, version: 1, draftId: 'd', context: '', parts: [] }],
   form: {
     ...EMPTY_FORM,
     overall: 'none',
@@ -38,11 +38,19 @@ const FEEDBACK: FeedbackView = {
     {
       id: 'r1',
       self: false,
+      version: 1,
       reviewer: { alias: 'Heron' },
       answers: { c: answer('some', ''), p: answer(null, 'Say how large it is.') },
       notes: [],
     },
-    { id: 'r2', self: false, reviewer: { alias: 'Tern' }, answers: { c: answer('all', 'Dated readings.') }, notes: [] },
+    {
+      id: 'r2',
+      self: false,
+      version: 1,
+      reviewer: { alias: 'Tern' },
+      answers: { c: answer('all', 'Dated readings.') },
+      notes: [],
+    },
   ],
   missing: 0,
 };

@@ -1,12 +1,12 @@
-import type { FeedbackView, NoteView, PartView, PersonLabel } from '@salt-circle/contracts';
-import { useCallback, useMemo, useState } from 'react';
+import type { DraftReading, FeedbackView, NoteView, PersonLabel } from '@salt-circle/contracts';
+import { comparePlaces } from '@salt-circle/core';
+import { useMemo, useState } from 'react';
 import { Empty, Loading, Tabs } from '../../kit/index.js';
 import { api } from '../../app/api.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
-import { DraftText, type DraftLayout } from '../../app/reading/DraftText.js';
-import { ReadingParts } from '../../app/viewing/ReadingParts.js';
-import { MarginNotes } from '../../app/reading/MarginNotes.js';
+import { AnnotatedDraft } from '../../app/reading/AnnotatedDraft.js';
 import { NoteText } from '../../app/reading/NoteText.js';
+import { useAnnotation } from '../../app/reading/useAnnotation.js';
 import { When } from '../../app/time/When.js';
 import { useExchange } from '../../app/useExchange.js';
 import { ByCriterion, ByReviewer } from './Answers.js';
@@ -36,7 +36,8 @@ export function FeedbackPage() {
   }
   if (error !== undefined) return <ProblemNotice error={error} />;
   if (data === undefined) return <Loading what="your feedback" />;
-  if (data.draft === null) {
+  const [first] = data.drafts;
+  if (first === undefined) {
     return (
       <div className="px-5">
         <Empty title="There is no feedback for you in this exchange.">
@@ -45,66 +46,88 @@ export function FeedbackPage() {
       </div>
     );
   }
-  return <Feedback feedback={data} draft={data.draft} />;
+  return <Versions feedback={data} first={first} />;
+}
+
+/** Reviews are of one version, unless another one was handed in while some had begun: then each is read beside its own. */
+function Versions({ feedback, first }: { readonly feedback: FeedbackView; readonly first: DraftReading }) {
+  const { drafts, reviews } = feedback;
+  const [chosen, setChosen] = useState<number | null>(null);
+  const draft = drafts.find(({ version }) => version === chosen) ?? first;
+  const of = (version: number) => reviews.filter((review) => review.version === version).length;
+  return (
+    <>
+      {drafts.length > 1 && (
+        <div role="group" aria-label="Versions that were reviewed" className="flex flex-wrap gap-1.5 px-6 pt-4">
+          {drafts.map(({ version }) => (
+            <button
+              key={version}
+              type="button"
+              aria-pressed={version === draft.version}
+              onClick={() => setChosen(version)}
+              className="rounded border border-edge bg-paper px-2.5 py-1 text-sm aria-pressed:border-iodine aria-pressed:bg-crust aria-pressed:font-semibold"
+            >
+              Version {version}{' '}
+              <span className="font-normal text-ink-soft">
+                {of(version) === 1 ? '1 review' : `${of(version)} reviews`}
+              </span>
+            </button>
+          ))}
+        </div>
+      )}
+      <Feedback key={draft.version} feedback={feedback} draft={draft} />
+    </>
+  );
 }
 
 interface FeedbackNote extends NoteView {
   readonly by: PersonLabel;
 }
 
-function Feedback({
-  feedback,
-  draft,
-}: {
-  readonly feedback: FeedbackView;
-  readonly draft: NonNullable<FeedbackView['draft']>;
-}) {
+/** The notes on a version, of all its reviewers, in the order of their places. */
+function useNotesOn({ parts, version }: DraftReading, reviews: FeedbackView['reviews']): readonly FeedbackNote[] {
+  return useMemo(() => {
+    const byPlace = comparePlaces(parts.map(({ id }) => id));
+    return reviews
+      .filter((review) => review.version === version)
+      .flatMap((review) => review.notes.map((note): FeedbackNote => ({ ...note, by: review.reviewer })))
+      .sort((a, b) => byPlace(a.place, b.place) || (a.id < b.id ? -1 : 1));
+  }, [parts, version, reviews]);
+}
+
+function Feedback({ feedback, draft }: { readonly feedback: FeedbackView; readonly draft: DraftReading }) {
   const exchange = useExchange();
-  const notes = useMemo(
-    () =>
-      feedback.reviews
-        .flatMap((review) => review.notes.map((note): FeedbackNote => ({ ...note, by: review.reviewer })))
-        .sort((a, b) => a.anchor.position.start - b.anchor.position.start || (a.id < b.id ? -1 : 1)),
-    [feedback.reviews],
-  );
-  const [layout, setLayout] = useState<DraftLayout | null>(null);
-  const [activeId, setActiveId] = useState<string | null>(null);
+  const notes = useNotesOn(draft, feedback.reviews);
+  const annotation = useAnnotation(draft, notes);
   const [tab, setTab] = useState('reviewer');
-  const onLayout = useCallback((next: DraftLayout) => setLayout(next), []);
-  const gone = notes.filter(({ id }) => layout?.matches.get(id)?.found === 'gone');
+  const gone = notes.filter(({ id }) => annotation.match(id)?.found === 'gone');
   const show = (note: FeedbackNote, quoted: boolean) => (
     <NoteText
       note={note}
       by={note.by}
-      match={layout?.matches.get(note.id)}
-      active={note.id === activeId}
+      match={annotation.match(note.id)}
+      active={note.id === annotation.activeId}
       quoted={quoted}
-      onActivate={() => setActiveId(note.id)}
+      onActivate={() => annotation.choose(note.id)}
     />
   );
   const count = feedback.reviews.length;
-  const text = (html: string, part: PartView) =>
-    part.id !== draft.htmlPartId ? null : (
-      <div className="@2xl:grid @2xl:grid-cols-[minmax(0,1fr)_12.5rem] @2xl:gap-6">
-        <DraftText html={html} passages={notes} activeId={activeId} onActivate={setActiveId} onLayout={onLayout} />
-        <aside aria-label="Notes beside your draft" className="hidden @2xl:block">
-          <MarginNotes
-            ids={notes.map(({ id }) => id)}
-            layout={layout}
-            activeId={activeId}
-            render={(id) => {
-              const note = notes.find((one) => one.id === id);
-              return note === undefined ? null : show(note, false);
-            }}
-          />
-        </aside>
-      </div>
-    );
   return (
     <div className="grid flex-1 grid-cols-1 lg:grid-cols-[3fr_2fr]">
       <section aria-label="Your draft with its notes" className="@container px-6 py-5">
         <h2 className="mb-4 font-serif text-2xl font-semibold">{draft.title}</h2>
-        <ReadingParts reading={draft} exchangeId={exchange.id} renderText={text} tall />
+        <AnnotatedDraft
+          reading={draft}
+          exchangeId={exchange.id}
+          notes={notes}
+          annotation={annotation}
+          marginLabel="Notes beside your draft"
+          onChoose={annotation.choose}
+          render={(id) => {
+            const note = notes.find((one) => one.id === id);
+            return note === undefined ? null : show(note, false);
+          }}
+        />
       </section>
       <section className="border-l border-line bg-crust px-5 py-3">
         <p className="text-ink-soft">

@@ -1,6 +1,7 @@
 import type { MyDraftView, VersionMeta } from '@salt-circle/contracts';
 import { useEffect, useState } from 'react';
 import { Button, Empty, Loading } from '../../kit/index.js';
+import { usePolling } from '../../app/changes/useChanges.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { useSavingState } from '../../app/saving/useSaving.js';
 import { useSeeing } from '../../app/seeing/useSeeing.js';
@@ -28,7 +29,9 @@ export function HandInPage() {
   const draft = useFresh(query);
   const making = draft?.parts.some(({ copy }) => copy?.state === 'waiting') ?? false;
   const grouped = draft?.group != null;
-  useEffect(() => setPolling(making ? OFTEN : grouped ? AT_TIMES : 0), [making, grouped]);
+  const often = usePolling(OFTEN);
+  const atTimes = usePolling(AT_TIMES);
+  useEffect(() => setPolling(making ? often : grouped ? atTimes : 0), [making, grouped, often, atTimes]);
   const opened = exchange.stage !== 'planning';
   if (!opened && exchange.dates.draftsOpen !== null) {
     return (

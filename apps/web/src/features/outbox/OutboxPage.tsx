@@ -1,6 +1,7 @@
 import type { MailRow, MailView, OutboxView } from '@salt-circle/contracts';
 import { useState } from 'react';
 import { api } from '../../app/api.js';
+import { usePolling } from '../../app/changes/useChanges.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { useNow } from '../../app/time/useNow.js';
 import { exactly } from '../../app/time/words.js';
@@ -28,7 +29,10 @@ const STATES: Readonly<Record<MailRow['state'], readonly [words: string, colour:
 export function OutboxPage() {
   const course = useCourse();
   const now = useNow();
-  const { data, error } = useOutboxQuery(course.id, { refetchOnMountOrArgChange: true, pollingInterval: 20_000 });
+  const { data, error } = useOutboxQuery(course.id, {
+    refetchOnMountOrArgChange: true,
+    pollingInterval: usePolling(20_000),
+  });
   const [openId, setOpenId] = useState<string | null>(null);
   if (error !== undefined) return <ProblemNotice error={error} />;
   if (data === undefined) return <Loading what="the outbox" />;

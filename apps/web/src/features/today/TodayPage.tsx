@@ -3,6 +3,7 @@ import { Link } from 'react-router';
 import { buttonClass, Empty, Loading } from '../../kit/index.js';
 import { useCoursesQuery } from '../../app/api.js';
 import { Page } from '../../app/frame/Page.js';
+import { usePolling } from '../../app/changes/useChanges.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { useMe } from '../../app/session/useMe.js';
 import { useNow } from '../../app/time/useNow.js';
@@ -12,11 +13,16 @@ import { useTodayQuery } from './todayApi.js';
 import { needWords, waitWords } from './words.js';
 
 const SOON = 24 * 3_600_000;
+/** What needs somebody changes with the time alone, too: something is due soon, or has opened. */
+const SLOWLY = 5 * 60_000;
 
 /** What needs me, by due time, one row each with one verb. */
 export function TodayPage() {
   const me = useMe();
-  const { data, error } = useTodayQuery(undefined, { refetchOnMountOrArgChange: true, pollingInterval: 60_000 });
+  const { data, error } = useTodayQuery(undefined, {
+    refetchOnMountOrArgChange: true,
+    pollingInterval: usePolling(60_000) || SLOWLY,
+  });
   const { data: courses = [] } = useCoursesQuery();
   return (
     <Page title="Today">

@@ -2,6 +2,7 @@ import type { ProgressRow } from '@salt-circle/contracts';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { Button, Empty, Loading, Menu, StateMark } from '../../kit/index.js';
+import { usePolling } from '../../app/changes/useChanges.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { useProgressQuery } from '../../app/progressApi.js';
 import { seeAs } from '../../app/seeing/seeAs.js';
@@ -22,7 +23,10 @@ type Doing = { readonly what: OwnTimesDone | 'hand-in-for'; readonly row: Progre
 /** Who has handed in what, and when; and what to do about those who have not. */
 export function DraftsPage() {
   const exchange = useExchange();
-  const { data, error } = useProgressQuery(exchange.id, { refetchOnMountOrArgChange: true, pollingInterval: 20_000 });
+  const { data, error } = useProgressQuery(exchange.id, {
+    refetchOnMountOrArgChange: true,
+    pollingInterval: usePolling(20_000),
+  });
   const [missingOnly, setMissingOnly] = useState(false);
   const [doing, setDoing] = useState<Doing>(null);
   if (error !== undefined) return <ProblemNotice error={error} />;

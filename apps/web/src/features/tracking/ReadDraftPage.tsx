@@ -3,6 +3,7 @@ import { useEffect, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { Button, Loading } from '../../kit/index.js';
 import { Person } from '../../app/People.js';
+import { usePolling } from '../../app/changes/useChanges.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { When } from '../../app/time/When.js';
 import { useExchange } from '../../app/useExchange.js';
@@ -19,7 +20,8 @@ export function ReadDraftPage() {
   const [polling, setPolling] = useState(0);
   const { data, error } = useDraftReadingQuery({ exchangeId: exchange.id, draftId }, { pollingInterval: polling });
   const making = data?.parts.some(({ copy }) => copy?.state === 'waiting') ?? false;
-  useEffect(() => setPolling(making ? 2_000 : 0), [making]);
+  const often = usePolling(2_000);
+  useEffect(() => setPolling(making ? often : 0), [making, often]);
   if (error !== undefined && data === undefined) return <ProblemNotice error={error} />;
   if (data === undefined) return <Loading what="the draft" />;
   return (

@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import { Button, Empty, Loading, StateMark } from '../../kit/index.js';
 import { labelWords } from '../../app/People.js';
+import { usePolling } from '../../app/changes/useChanges.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { useProgressQuery } from '../../app/progressApi.js';
 import { When } from '../../app/time/When.js';
@@ -34,7 +35,10 @@ const FILTERS: Readonly<
 /** Who has reviewed, and who has been reviewed: one row per student. */
 export function ReviewsPage() {
   const exchange = useExchange();
-  const { data, error } = useProgressQuery(exchange.id, { refetchOnMountOrArgChange: true, pollingInterval: 20_000 });
+  const { data, error } = useProgressQuery(exchange.id, {
+    refetchOnMountOrArgChange: true,
+    pollingInterval: usePolling(20_000),
+  });
   const [filter, setFilter] = useState<Filter>('all');
   if (error !== undefined) return <ProblemNotice error={error} />;
   if (data === undefined) return <Loading what="the reviews" />;

@@ -22,7 +22,7 @@ export const {
   endpoints: (build) => ({
     draftReading: build.query<DraftReadingView, { exchangeId: string; draftId: string }>({
       query: ({ exchangeId, draftId }) => `/exchanges/${exchangeId}/drafts/${draftId}`,
-      providesTags: ['Draft'],
+      providesTags: ['Draft', 'Reading'],
     }),
     staffVersion: build.query<VersionView, { exchangeId: string; draftId: string; number: number }>({
       query: ({ exchangeId, draftId, number }) => `/exchanges/${exchangeId}/drafts/${draftId}/versions/${number}`,

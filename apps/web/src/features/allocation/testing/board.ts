@@ -7,6 +7,7 @@ export const ids = NAMES.map((name) => name.toLowerCase());
 export function view(part: Partial<AllocationView> = {}): AllocationView {
   return {
     revision: 0,
+    asOf: 1,
     applied: true,
     begun: false,
     handedIn: 4,

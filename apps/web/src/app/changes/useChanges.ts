@@ -1,0 +1,91 @@
+import type { ChangeNews } from '@salt-circle/contracts';
+import { TOPICS, type Topic } from '@salt-circle/core';
+import { useEffect } from 'react';
+import { api, type Tag } from '../api.js';
+import { useAppDispatch, useAppSelector } from '../store.js';
+import { liveChanged, selectLive } from './changesSlice.js';
+import { canListen, listen } from './listening.js';
+
+/** What is asked for again when something changed. Typed text is none of it: its pages keep what is typed. */
+const TAGS_OF: Readonly<Record<Topic, readonly Tag[]>> = {
+  plan: ['Exchange', 'Courses', 'Today', 'Feedback'],
+  drafts: ['Progress', 'Exchange', 'Today', 'Reading'],
+  allocation: ['Allocation', 'Exchange', 'Today'],
+  reviews: ['Progress', 'Exchange', 'Today'],
+  people: ['People', 'Groups', 'Library', 'Courses'],
+  mail: ['Outbox'],
+  'own-draft': ['Draft', 'Exchange', 'Today'],
+  preview: [],
+};
+
+/** Milliseconds between two times of asking again: fifty people who type are not fifty questions. */
+const AT_MOST_EVERY = 3_000;
+
+type Hear = (news: ChangeNews) => void;
+const hearers = new Set<Hear>();
+
+/** Keeps what is shown in step with the server, for as long as somebody is signed in. */
+export function useChanges(wanted: boolean): void {
+  const dispatch = useAppDispatch();
+  useEffect(() => {
+    if (!wanted || !canListen()) return;
+    const again = (topics: readonly Topic[]) =>
+      dispatch(api.util.invalidateTags([...new Set(topics.flatMap((topic) => TAGS_OF[topic]))]));
+    const gathered = gathering(AT_MOST_EVERY, again);
+    const end = listen({
+      onNews: (news) => {
+        gathered.add(news.topics);
+        for (const hear of hearers) hear(news);
+      },
+      onLive: (live) => {
+        dispatch(liveChanged(live));
+        if (live) again(TOPICS);
+      },
+    });
+    return () => {
+      end();
+      gathered.end();
+      dispatch(liveChanged(false));
+    };
+  }, [wanted, dispatch]);
+}
+
+/** Hands over the first topics at once, and what comes soon after them together, `every` milliseconds at the earliest. */
+export function gathering(every: number, hand: (topics: readonly Topic[]) => void) {
+  const waiting = new Set<Topic>();
+  let timer: ReturnType<typeof setTimeout> | null = null;
+  const handOver = () => {
+    timer = null;
+    if (waiting.size === 0) return;
+    const topics = [...waiting];
+    waiting.clear();
+    timer = setTimeout(handOver, every);
+    hand(topics);
+  };
+  return {
+    add: (topics: readonly Topic[]) => {
+      for (const topic of topics) waiting.add(topic);
+      if (timer === null) handOver();
+    },
+    end: () => {
+      if (timer !== null) clearTimeout(timer);
+      waiting.clear();
+    },
+  };
+}
+
+/** Hears of one topic in an exchange. */
+export function useNews(topic: Topic, exchangeId: string, hear: () => void): void {
+  useEffect(() => {
+    const mine: Hear = (news) => {
+      if (news.exchangeId === exchangeId && news.topics.includes(topic)) hear();
+    };
+    hearers.add(mine);
+    return () => void hearers.delete(mine);
+  }, [topic, exchangeId, hear]);
+}
+
+/** @param often milliseconds between two questions while changes are not heard of; 0 while they are */
+export function usePolling(often: number): number {
+  return useAppSelector(selectLive) ? 0 : often;
+}

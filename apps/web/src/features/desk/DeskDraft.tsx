@@ -1,0 +1,38 @@
+import type { DeskView } from '@salt-circle/contracts';
+import type { ReactNode, Ref } from 'react';
+import { AnnotatedDraft } from '../../app/reading/AnnotatedDraft.js';
+import type { Annotation } from '../../app/reading/useAnnotation.js';
+import type { Notes } from './useNotes.js';
+
+export interface DeskDraftProps {
+  readonly desk: Pick<DeskView, 'draft' | 'exchange' | 'editable'>;
+  readonly notes: Notes;
+  readonly annotation: Annotation;
+  readonly margin: Ref<HTMLElement>;
+  readonly card: (id: string, quoted: boolean) => ReactNode;
+  readonly onChoose: (id: string) => void;
+}
+
+/** The draft with its notes; while the review is open, notes can be left on every text of it. */
+export function DeskDraft({ desk, notes, annotation, margin, card, onChoose }: DeskDraftProps) {
+  const { draft, exchange, editable } = desk;
+  const writing = editable
+    ? { onNote: (...[kind, place]: Parameters<Notes['add']>) => onChoose(notes.add(kind, place)) }
+    : {};
+  return (
+    <div className="@container h-full overflow-y-auto px-6 py-5" data-scroll="draft">
+      <h2 className="mb-4 font-serif text-2xl font-semibold">{draft.title}</h2>
+      <AnnotatedDraft
+        reading={draft}
+        exchangeId={exchange.id}
+        notes={notes.list}
+        annotation={annotation}
+        render={(id) => card(id, false)}
+        marginLabel="Notes beside the draft"
+        marginRef={margin}
+        onChoose={onChoose}
+        {...writing}
+      />
+    </div>
+  );
+}

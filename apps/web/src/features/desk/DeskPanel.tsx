@@ -1,0 +1,103 @@
+import type { Completeness, FormScore, ReviewForm } from '@salt-circle/core';
+import type { ReactNode } from 'react';
+import { Tabs } from '../../kit/index.js';
+import { FormPanel } from './FormPanel.js';
+import type { AnswersState } from './useAnswers.js';
+
+export type PanelTab = 'form' | 'notes';
+export type Side = 'draft' | 'form';
+
+export interface DeskPanelProps {
+  readonly form: ReviewForm;
+  readonly editable: boolean;
+  readonly answers: AnswersState;
+  readonly state: Completeness;
+  readonly score: FormScore | null;
+  readonly savePrefix: string;
+  /** In the order of their places. */
+  readonly noteIds: readonly string[];
+  readonly card: (id: string) => ReactNode;
+  readonly tab: PanelTab;
+  readonly onTab: (tab: PanelTab) => void;
+}
+
+/** The form, and all notes as a list. */
+export function DeskPanel({ form, editable, answers, state, score, noteIds, ...rest }: DeskPanelProps) {
+  const { savePrefix, card, tab, onTab } = rest;
+  return (
+    <div className="h-full min-h-0 px-5 pt-1">
+      <Tabs
+        fill
+        label="Review"
+        value={tab}
+        onChange={(next) => onTab(next as PanelTab)}
+        aside={score !== null && <span className="text-sm text-ink-soft">{scoreWords(form, score)}</span>}
+        tabs={[
+          {
+            key: 'form',
+            words: 'Form',
+            content: (
+              <FormPanel
+                form={form}
+                notes={noteIds.length}
+                answers={answers.answers}
+                state={state}
+                editable={editable}
+                savePrefix={savePrefix}
+                onChange={answers.change}
+                onReplace={answers.replace}
+              />
+            ),
+          },
+          {
+            key: 'notes',
+            words: `Notes ${noteIds.length}`,
+            content: (
+              <div className="space-y-3 py-3">
+                {noteIds.length === 0 && (
+                  <p className="text-ink-soft">
+                    {editable
+                      ? 'Select a passage in the draft to leave a note: Keep, Change, Ask or Fix.'
+                      : 'No notes on this draft.'}
+                  </p>
+                )}
+                {noteIds.map((id) => (
+                  <div key={id}>{card(id)}</div>
+                ))}
+              </div>
+            ),
+          },
+        ]}
+      />
+    </div>
+  );
+}
+
+function scoreWords({ weighting }: ReviewForm, { percent, points, of }: FormScore): string {
+  return weighting === 'weights' ? `${Math.round(percent)} percent so far` : `${points} of ${of} points so far`;
+}
+
+export interface OneSideProps {
+  readonly side: Side;
+  readonly onSide: (side: Side) => void;
+  readonly draft: ReactNode;
+  readonly panel: ReactNode;
+}
+
+/** On a telephone: draft or form, by a switch. */
+export function OneSide({ side, onSide, draft, panel }: OneSideProps) {
+  return (
+    <div className="h-full px-2">
+      <Tabs
+        fill
+        label="Draft or form"
+        value={side}
+        onChange={(next) => onSide(next as Side)}
+        tabs={[
+          { key: 'draft', words: 'Draft', content: draft },
+          { key: 'form', words: 'Form and notes', content: panel },
+        ]}
+      />
+    </div>
+  );
+}

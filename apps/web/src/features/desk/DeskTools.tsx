@@ -1,0 +1,30 @@
+import type { DeskView } from '@salt-circle/contracts';
+import { useState } from 'react';
+import { Button, Dialog, Prose } from '../../kit/index.js';
+import { DeskHelp } from './DeskHelp.js';
+
+/** What is at hand in the bar: guide, brief and keys. */
+export function DeskTools({ exchange }: Pick<DeskView, 'exchange'>) {
+  const [reading, setReading] = useState<'guide' | 'brief' | null>(null);
+  return (
+    <>
+      {exchange.guideHtml !== '' && (
+        <Button look="quiet" small onClick={() => setReading('guide')}>
+          Guide
+        </Button>
+      )}
+      <Button look="quiet" small onClick={() => setReading('brief')}>
+        Brief
+      </Button>
+      <DeskHelp />
+      <Dialog
+        open={reading !== null}
+        onClose={() => setReading(null)}
+        title={reading === 'guide' ? 'How to review' : 'What authors were asked'}
+        wide
+      >
+        <Prose html={reading === 'guide' ? exchange.guideHtml : exchange.briefHtml} />
+      </Dialog>
+    </>
+  );
+}
