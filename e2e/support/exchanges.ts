@@ -6,7 +6,8 @@ const SOURCE = 'Monitoring plan';
 export const COURSE = 'Coastal Restoration';
 
 /** A file that the server's tests send too. */
-export const sample = (name: string): string => join(import.meta.dirname, '../../apps/server/src/platform/files/samples', name);
+export const sample = (name: string): string =>
+  join(import.meta.dirname, '../../apps/server/src/platform/files/samples', name);
 
 /** Goes to the course by the way back that an exchange shows. */
 export async function toCourse(page: Page): Promise<void> {
