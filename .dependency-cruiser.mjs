@@ -1,8 +1,28 @@
 /** Directions of imports, as docs/architecture.md draws them. */
 const within = (name) => ({ path: `^${name}/src` });
 
+const SERVER = 'apps/server/src';
+/** From the ground up; what stands at the top (demo, testing, handlers, app) may use all of them. */
+const FLOORS = ['model', 'platform', 'access', 'features'];
+
+/** No floor of the server knows one above it. Whole-application tests stand beside what they test, so they are exempt. */
+const floors = FLOORS.map((floor, at) => ({
+  name: `${floor}-knows-nothing-above-it`,
+  severity: 'error',
+  from: { path: `^${SERVER}/${floor}/`, pathNot: '\\.spec\\.ts$' },
+  to: { path: `^${SERVER}/`, pathNot: FLOORS.slice(0, at + 1).map((one) => `^${SERVER}/${one}/`) },
+}));
+
 export default {
   forbidden: [
+    ...floors,
+    {
+      name: 'features-ask-through-services',
+      comment: 'One feature of the server asks another by a service, found through its module.',
+      severity: 'error',
+      from: { path: `^${SERVER}/features/([^/]+)/`, pathNot: '\\.spec\\.ts$' },
+      to: { path: `^${SERVER}/features/`, pathNot: [`^${SERVER}/features/$1/`, '\\.(service|module)\\.ts$'] },
+    },
     { name: 'no-circular', severity: 'error', from: {}, to: { circular: true } },
     { name: 'no-unresolvable', severity: 'error', from: {}, to: { couldNotResolve: true } },
     {

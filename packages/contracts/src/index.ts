@@ -71,13 +71,12 @@ export {
 export {
   PlaceRequest,
   AnswerRequest,
-  NOTE_KINDS,
   NoteParams,
   NoteRequest,
   PositionRequest,
   QuoteRequest,
-  type NoteKind,
 } from './requests/work.js';
+export { NOTE_KINDS, type NoteKind } from './noteKinds.js';
 export type { ChangeNews } from './views/changes.js';
 export type {
   AnswerView,

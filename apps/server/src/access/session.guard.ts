@@ -1,19 +1,15 @@
-import { Injectable, SetMetadata, createParamDecorator, type CanActivate, type ExecutionContext } from '@nestjs/common';
+import { Injectable, createParamDecorator, type CanActivate, type ExecutionContext } from '@nestjs/common';
 import { Reflector } from '@nestjs/core';
 import type { Request } from 'express';
 import type { Asker } from './seeing.js';
 import { SessionService } from './session.service.js';
 import { refusal, signedOut } from '../platform/problems/sentences.js';
+import { PUBLIC } from '../platform/security/public.js';
 import { SEE_HEADER, SeeingService } from './seeing.service.js';
 
 export interface PersonRequest extends Request {
   person?: Asker | null;
 }
-
-const PUBLIC = 'salt-circle:public';
-
-/** Marks a route that answers without a session. */
-export const Public = () => SetMetadata(PUBLIC, true);
 
 /** The signed-in person, as a parameter of a controller's method. */
 export const Me = createParamDecorator((_: unknown, context: ExecutionContext): Asker | null => {

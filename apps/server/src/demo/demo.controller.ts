@@ -11,7 +11,8 @@ import type { Settings } from '../platform/config/settings.js';
 import { SETTINGS } from '../platform/config/settings.token.js';
 import { Database } from '../platform/database/database.js';
 import { refusal } from '../platform/problems/sentences.js';
-import { Me, Public } from '../access/session.guard.js';
+import { Me } from '../access/session.guard.js';
+import { Public } from '../platform/security/public.js';
 import { keepOffset } from './demo-clock.js';
 
 /** Part of the application in demo mode only: elsewhere these addresses do not exist. */

@@ -9,6 +9,7 @@ import { PreviewsService } from '../features/allocation/previews.service.js';
 import { Clock } from '../platform/clock/clock.js';
 import { Course, Enrolment } from '../model/course.js';
 import { CoursesService } from '../features/courses/courses.service.js';
+import { NewExchangesService } from '../features/planning/new-exchanges.service.js';
 import { Database } from '../platform/database/database.js';
 import { insertAll } from '../platform/database/insert-all.js';
 import { DraftsService } from '../features/drafts/drafts.service.js';
@@ -190,7 +191,7 @@ async function addCourse(
 async function planned(seeder: Seeder, teacher: Person, courseId: string, plan: PlannedWith): Promise<string> {
   const { app, start } = seeder;
   at(seeder, plan.days[0] - 2);
-  const { id } = await app.get(CoursesService).createExchange(teacher, courseId, plan.title);
+  const { id } = await app.get(NewExchangesService).create(teacher, courseId, plan.title);
   const [draftsOpen, draftsDue, reviewsOpen, reviewsDue, release] = plan.days;
   const morning = (day: number) => localTime(start, day, 8, 0);
   const midnight = (day: number) => localTime(start, day, 23, 59);
@@ -299,5 +300,5 @@ async function drafting(seeder: Seeder, teacher: Person, courseId: string, stude
 
 async function unfinished(seeder: Seeder, teacher: Person, courseId: string): Promise<void> {
   at(seeder, -1);
-  await seeder.app.get(CoursesService).createExchange(teacher, courseId, 'Creek survey report');
+  await seeder.app.get(NewExchangesService).create(teacher, courseId, 'Creek survey report');
 }

@@ -17,9 +17,7 @@ import {
   type ValidationOptions,
 } from 'class-validator';
 import { LIMITS } from '../limits.js';
-
-export const NOTE_KINDS = ['keep', 'change', 'ask', 'fix'] as const;
-export type NoteKind = (typeof NOTE_KINDS)[number];
+import { NOTE_KINDS, type NoteKind } from '../noteKinds.js';
 
 /** A map from ids to yes or no, of a bounded size. */
 function IsChecks(options: ValidationOptions): PropertyDecorator {

@@ -11,7 +11,7 @@ import type {
   SelfReview,
   Stage,
 } from '@salt-circle/core';
-import type { NoteKind } from '../requests/work.js';
+import type { NoteKind } from '../noteKinds.js';
 import type { DraftReading, LateView } from './drafts.js';
 import type { IsoInstant, PersonLabel } from './person.js';
 

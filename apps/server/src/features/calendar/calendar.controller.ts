@@ -2,7 +2,8 @@ import { Controller, Delete, Get, HttpCode, Param, Post, Res } from '@nestjs/com
 import type { CalendarLinkView } from '@salt-circle/contracts';
 import type { Response } from 'express';
 import type { Asker } from '../../access/seeing.js';
-import { Me, Public } from '../../access/session.guard.js';
+import { Me } from '../../access/session.guard.js';
+import { Public } from '../../platform/security/public.js';
 import { CalendarService } from './calendar.service.js';
 
 @Controller('calendar-link')

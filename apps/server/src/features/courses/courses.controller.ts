@@ -1,11 +1,5 @@
 import { Body, Controller, Get, Param, Post, Put } from '@nestjs/common';
-import {
-  CourseSettingsRequest,
-  CreateCourseRequest,
-  CreateExchangeRequest,
-  type CourseCard,
-  type CourseView,
-} from '@salt-circle/contracts';
+import { CourseSettingsRequest, CreateCourseRequest, type CourseCard, type CourseView } from '@salt-circle/contracts';
 import type { Asker } from '../../access/seeing.js';
 import { Me } from '../../access/session.guard.js';
 import { CoursesService } from './courses.service.js';
@@ -36,14 +30,5 @@ export class CoursesController {
     @Body() request: CourseSettingsRequest,
   ): Promise<CourseView> {
     return this.courses.saveSettings(me, courseId, request);
-  }
-
-  @Post(':courseId/exchanges')
-  createExchange(
-    @Me() me: Asker,
-    @Param('courseId') courseId: string,
-    @Body() { title }: CreateExchangeRequest,
-  ): Promise<{ id: string }> {
-    return this.courses.createExchange(me, courseId, title);
   }
 }

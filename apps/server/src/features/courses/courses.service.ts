@@ -11,7 +11,6 @@ import { Clock } from '../../platform/clock/clock.js';
 import { Database } from '../../platform/database/database.js';
 import { Access, act } from '../../access/access.js';
 import { Exchange, Participant } from '../../model/exchange.js';
-import { insertExchange } from '../planning/insert-exchange.js';
 import { courseCard, exchangeCard } from '../../access/mapper.js';
 import { Ids } from '../../platform/ids/ids.js';
 import { invalid, refusal } from '../../platform/problems/sentences.js';
@@ -85,17 +84,6 @@ export class CoursesService {
       happened({ action: 'course-changed', actorId: person.id, courseId });
     });
     return saved.then(() => this.one(person, courseId));
-  }
-
-  async createExchange(person: Asker, courseId: string, title: string): Promise<{ id: string }> {
-    const place = await this.access.course(person, courseId);
-    act(place, { kind: 'create-exchange' });
-    const id = this.ids.uuid();
-    return this.database.write(async (manager, happened) => {
-      await insertExchange(manager, this.ids, { id, courseId, title: title.trim(), createdAt: this.clock.now() });
-      happened({ action: 'exchange-created', actorId: person.id, courseId, exchangeId: id });
-      return { id };
-    });
   }
 
   async #exchanges(person: Asker, courseId: string, asStudent: boolean): Promise<ExchangeCard[]> {

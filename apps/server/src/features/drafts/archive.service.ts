@@ -15,7 +15,7 @@ import { hideInHtml } from '../../platform/html/hide-in-html.js';
 import { csvOf } from '../../platform/tables/cells.js';
 import { Authors } from '../../access/authors.js';
 import { Draft, DraftPart, type DraftVersion } from '../../model/draft.js';
-import { picturesIn, withPictureFiles } from '../reading/pictures.js';
+import { picturesIn, withPictureFiles } from '../../platform/html/pictures-in-text.js';
 import { neutralName } from '../reading/readings.service.js';
 import { digestOf } from '../../access/version-meta.js';
 import { countingVersion, partsOf } from '../../access/versions.js';

@@ -23,7 +23,7 @@ import { conflict, invalid, refusal } from '../../platform/problems/sentences.js
 import { Authors } from '../../access/authors.js';
 import { Draft, DraftPart, DraftPicture, DraftVersion } from '../../model/draft.js';
 import { OwnDrafts } from './own-draft.service.js';
-import { picturesIn, withAddresses, withoutAddresses } from '../reading/pictures.js';
+import { picturesIn, withAddresses, withoutAddresses } from '../../platform/html/pictures-in-text.js';
 import { Readings } from '../reading/readings.service.js';
 import { versionMetas } from '../../access/version-metas.js';
 import { changedSinceHandIn, partsOf } from '../../access/versions.js';

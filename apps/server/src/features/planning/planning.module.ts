@@ -1,7 +1,7 @@
 import { Module } from '@nestjs/common';
 import { LibraryModule } from '../library/library.module.js';
-import { CopyController } from './copy.controller.js';
-import { CopyService } from './copy.service.js';
+import { NewExchangesController } from './new-exchanges.controller.js';
+import { NewExchangesService } from './new-exchanges.service.js';
 import { DatesService } from './dates.service.js';
 import { ExchangesController } from './exchanges.controller.js';
 import { ExchangesService } from './exchanges.service.js';
@@ -11,8 +11,8 @@ import { PlanService } from './plan.service.js';
 
 @Module({
   imports: [LibraryModule],
-  controllers: [CopyController, ExchangesController, FormsController],
-  providers: [CopyService, DatesService, ExchangesService, FormsService, PlanService],
+  controllers: [NewExchangesController, ExchangesController, FormsController],
+  providers: [NewExchangesService, DatesService, ExchangesService, FormsService, PlanService],
   exports: [DatesService, ExchangesService],
 })
 export class PlanningModule {}

@@ -9,7 +9,7 @@ import { withFootnotes } from '../../platform/html/footnotes.js';
 import { hideInHtml } from '../../platform/html/hide-in-html.js';
 import { htmlToText } from '../../platform/html/html-to-text.js';
 import type { Draft, DraftPart, DraftVersion } from '../../model/draft.js';
-import { withAddresses } from './pictures.js';
+import { withAddresses } from '../../platform/html/pictures-in-text.js';
 import { partsOf } from '../../access/versions.js';
 
 /** Puts together what somebody gets to read of a draft. The one place that decides what of a file leaves the server. */

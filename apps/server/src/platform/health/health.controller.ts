@@ -1,6 +1,6 @@
 import { Controller, Get } from '@nestjs/common';
 import { Database } from '../database/database.js';
-import { Public } from '../../access/session.guard.js';
+import { Public } from '../security/public.js';
 
 @Public()
 @Controller('health')

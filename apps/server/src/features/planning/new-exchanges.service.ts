@@ -30,13 +30,23 @@ interface Source {
 
 /** A new exchange from an earlier one or from a template, within a course or across. */
 @Injectable()
-export class CopyService {
+export class NewExchangesService {
   constructor(
     private readonly database: Database,
     private readonly access: Access,
     private readonly clock: Clock,
     private readonly ids: Ids,
   ) {}
+
+  create(person: Asker, courseId: string, title: string): Promise<{ id: string }> {
+    return this.database.write(async (manager, happened) => {
+      act(await this.access.course(person, courseId), { kind: 'create-exchange' });
+      const id = this.ids.uuid();
+      await insertExchange(manager, this.ids, { id, courseId, title: title.trim(), createdAt: this.clock.now() });
+      happened({ action: 'exchange-created', actorId: person.id, courseId, exchangeId: id });
+      return { id };
+    });
+  }
 
   async preview(person: Asker, courseId: string, request: CopyExchangeRequest): Promise<CopyPreview> {
     const course = await this.#target(person, courseId);
