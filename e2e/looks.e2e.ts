@@ -99,24 +99,35 @@ const STUDENT_VIEWS: readonly View[] = [
   { name: 'feedback', open: workspace('Site description', /^Feedback/) },
 ];
 
-async function expectAccessible(page: Page, name: string): Promise<void> {
-  const { violations, passes } = await new AxeBuilder({ page }).setLegacyMode(true).analyze();
-  expect(passes.length).toBeGreaterThan(5);
+/** What a view shows is there: a heading, and nothing that is still on its way, but for the kit's example of that. */
+async function settled(page: Page): Promise<void> {
+  await expect(page.getByRole('heading').first()).toBeVisible();
+  await expect(page.getByText(/^Loading (?!nothing…)/)).toHaveCount(0);
+}
+
+/** All rules once; what a theme can change is the colours. */
+const RULES = { light: null, dark: ['color-contrast'] } as const;
+
+async function expectAccessible(page: Page, name: string, theme: keyof typeof RULES): Promise<void> {
+  const rules = RULES[theme];
+  const axe = new AxeBuilder({ page }).setLegacyMode(true);
+  const { violations, passes } = await (rules === null ? axe : axe.withRules([...rules])).analyze();
+  expect(passes.length).toBeGreaterThan(rules === null ? 5 : 0);
   const told = violations.map(({ id, nodes }) => `${id}: ${nodes.map(({ html }) => html.slice(0, 160)).join(' | ')}`);
   expect.soft({ name, violations: told }).toEqual({ name, violations: [] });
 }
 
 for (const theme of ['light', 'dark'] as const) {
-  test(`no accessibility violations on the main views, ${theme}`, async ({ stepIn, browser }) => {
+  test(`no accessibility violations on the main views, ${theme}`, async ({ stepIn, browser, baseURL }) => {
     test.setTimeout(240_000);
-    const context = await browser.newContext({ colorScheme: theme });
+    const context = await browser.newContext({ baseURL, colorScheme: theme });
     const start = await context.newPage();
     await start.goto('/demo');
     await expect(start.getByRole('heading', { name: 'Instructors' })).toBeVisible();
-    await expectAccessible(start, 'demo');
+    await expectAccessible(start, 'demo', theme);
     await start.goto('/sign-in');
     await expect(start.getByLabel('Email')).toBeVisible();
-    await expectAccessible(start, 'sign-in');
+    await expectAccessible(start, 'sign-in', theme);
     await context.close();
     for (const [who, views] of [
       ['Ines Marchetti', STAFF_VIEWS],
@@ -125,8 +136,8 @@ for (const theme of ['light', 'dark'] as const) {
       const page = await stepIn(who, { colorScheme: theme, reducedMotion: 'reduce' });
       for (const { name, open } of views) {
         await open(page);
-        await page.waitForLoadState('networkidle');
-        await expectAccessible(page, `${who}: ${name}`);
+        await settled(page);
+        await expectAccessible(page, `${who}: ${name}`, theme);
       }
       expectNoFaults(page);
     }
@@ -218,7 +229,7 @@ test('students can work at 360 pixels, without scrolling sideways', async ({ ste
     const url = await exchangeUrl(page, exchange);
     await page.goto(`${url}/${stage}`);
     await expect(page.getByRole('navigation', { name: 'Stages' })).toBeVisible();
-    await page.waitForLoadState('networkidle');
+    await settled(page);
     await expectToFit(stage);
   }
   await page.goto(`${await exchangeUrl(page, 'Salt-marsh restoration proposal')}/review`);

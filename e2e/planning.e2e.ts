@@ -387,7 +387,7 @@ test('what was planned is used again: library, template and copy', async ({ step
   expectNoFaults(ines);
 });
 
-test('somebody is invited, takes the place, and has due times in a calendar', async ({ stepIn, browser }) => {
+test('somebody is invited, takes the place, and has due times in a calendar', async ({ stepIn, browser, baseURL }) => {
   const ines = await stepIn('Ines Marchetti');
   await ines.getByRole('link', { name: /Field Methods Seminar/ }).click();
   await coursePage(ines, 'People');
@@ -405,7 +405,7 @@ test('somebody is invited, takes the place, and has due times in a calendar', as
   const text = await ines.getByRole('article').innerText();
   const link = /\/join\/[\w-]+/.exec(text)?.[0] ?? '';
 
-  const context = await browser.newContext();
+  const context = await browser.newContext({ baseURL });
   const mina = await context.newPage();
   await mina.goto(link);
   await mina.getByLabel('Password').fill('short');

@@ -39,13 +39,14 @@ const inGroup = (ines: Page, name: string) =>
     .filter({ hasText: name });
 
 async function planned(ines: Page): Promise<void> {
-  await copyOfMonitoringPlan(ines, EXCHANGE);
+  const id = await copyOfMonitoringPlan(ines, EXCHANGE);
   await ines.getByRole('button', { name: /^What is handed in/ }).click();
   await ines.getByRole('combobox', { name: 'Hand in' }).selectOption('group');
   await ines.getByRole('button', { name: /^Who reviews whom/ }).click();
   const groups = ines.getByRole('combobox', { name: 'Groups' });
   await groups.selectOption({ label: await groups.locator('option', { hasText: 'Pairs at the gauge' }).innerText() });
-  await publish(ines);
+  await expect(ines.getByText(/^Saved /)).toBeVisible();
+  await publish(ines, id);
 }
 
 async function atDraft(page: Page): Promise<void> {

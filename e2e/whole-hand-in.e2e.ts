@@ -163,8 +163,7 @@ async function readEach(page: Page): Promise<void> {
 test('every kind of thing is handed in, and read by a reviewer who does not learn whose it is', async ({ stepIn }) => {
   test.setTimeout(240_000);
   const ines = await stepIn('Ines Marchetti');
-  await copyOfMonitoringPlan(ines, EXCHANGE);
-  await publish(ines);
+  await publish(ines, await copyOfMonitoringPlan(ines, EXCHANGE));
   const author = await stepIn(AUTHOR, { permissions: ['microphone'] });
   await jumpTo(author, EXCHANGE);
   await author.getByRole('link', { name: /^Draft/ }).click();

@@ -23,9 +23,10 @@ async function draftsOf(row: Locator): Promise<string[]> {
 
 test('the board by mouse: preview, wishes, apply, undo, drag, swap, hold, keep apart, repair, file, schedule', async ({
   stepIn,
+  world,
 }) => {
   const page = await stepIn('Ines Marchetti');
-  const id = largeCourse(24, 'Tidal gardens');
+  const id = largeCourse(world, 24, 'Tidal gardens');
   await openAllocation(page, id);
   await expect(page.getByText('24 of 24 students have handed in.')).toBeVisible();
 
@@ -191,9 +192,9 @@ async function tabTo(page: Page, target: Locator): Promise<void> {
   throw new Error('the focus never came there');
 }
 
-test('the board by keyboard alone', async ({ stepIn }) => {
+test('the board by keyboard alone', async ({ stepIn, world }) => {
   const page = await stepIn('Ines Marchetti');
-  const id = largeCourse(24, 'Kelp survey');
+  const id = largeCourse(world, 24, 'Kelp survey');
   await page.goto('/');
   await openAllocation(page, id);
   const button = (name: string | RegExp) => page.getByRole('button', { name }).first();
@@ -210,6 +211,7 @@ test('the board by keyboard alone', async ({ stepIn }) => {
   await page.keyboard.press('ArrowDown');
   await page.keyboard.press('ArrowRight');
   await expect(page.locator('[data-at="1:1"]')).toBeFocused();
+  await expect(page.getByRole('menu')).toHaveCount(0);
   const label = (await page.locator('[data-at="1:1"]').getAttribute('aria-label')) ?? '';
   await page.keyboard.press('h');
   await expect(page.getByRole('button', { name: `${label}, held` })).toBeVisible();
@@ -295,9 +297,9 @@ test('what has begun is taken away only after a second yes, and comes back with 
   expectNoFaults(page);
 });
 
-test('six hundred people: worked out beside, drawn as far as one sees', async ({ stepIn }) => {
+test('six hundred people: worked out beside, drawn as far as one sees', async ({ stepIn, world }) => {
   const page = await stepIn('Ines Marchetti');
-  const id = largeCourse(600, 'All sections');
+  const id = largeCourse(world, 600, 'All sections');
   await openAllocation(page, id);
   await page.getByRole('button', { name: 'Preview an allocation' }).click();
   await expect(page.getByText('1800 of 1800')).toBeVisible({ timeout: 60_000 });

@@ -74,7 +74,13 @@ export async function built() {
   await must('npx', ['vite', 'build', 'apps/web', '--logLevel', 'warn', '--emptyOutDir']);
 }
 
-/** Starts the built server. @returns the child process, once the server says that it listens */
+/**
+ * Starts the built server.
+ *
+ * @param {Record<string, string>} env
+ * @param {(line: string) => void} [onLine]
+ * @returns {Promise<import('node:child_process').ChildProcess>} once the server says that it listens
+ */
 export function startServer(env, onLine = () => {}) {
   return new Promise((done, failed) => {
     const child = spawn(process.execPath, ['--enable-source-maps', at('apps', 'server', 'dist', 'main.js')], {

@@ -56,7 +56,8 @@ async function workspace(page, title, stage) {
 }
 
 async function take(page, name) {
-  await page.waitForLoadState('networkidle');
+  await page.getByRole('heading').first().waitFor();
+  await page.waitForFunction(() => !/Loading /.test(document.body.innerText));
   await page.evaluate(() => document.fonts.ready);
   await page.waitForTimeout(400);
   await page.screenshot({ path: at('docs', 'screenshots', `${name}.png`) });

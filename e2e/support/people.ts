@@ -1,20 +1,43 @@
-import { expect, test as base, type Browser, type Page } from '@playwright/test';
+import type { DemoPerson } from '@salt-circle/contracts';
+import { expect, test as base, type APIRequestContext, type Browser, type Page } from '@playwright/test';
+import { withWorld, type World } from './servers.js';
 
 const faults = new WeakMap<Page, string[]>();
 
 type StepIn = (name: string, options?: Parameters<Browser['newContext']>[0]) => Promise<Page>;
 
+/** Says what a page says as well, so that the server takes it for one of its own. */
+export const FROM_A_PAGE = { 'x-salt-circle': '1' };
+
+async function stepInto(request: APIRequestContext, name: string): Promise<void> {
+  const people = (await (await request.get('/api/demo/people')).json()) as DemoPerson[];
+  const personId = people.find((person) => person.name.startsWith(name))?.id;
+  if (personId === undefined) throw new Error(`the demo has nobody called ${name}`);
+  const answer = await request.post('/api/demo/step-in', { headers: FROM_A_PAGE, data: { personId } });
+  expect(answer.status()).toBe(204);
+}
+
+interface Shared {
+  readonly world: World;
+}
+
 /** Gives each test people to act as, each in a browser of their own; afterwards the demo's time is the real one again. */
-export const test = base.extend<{ stepIn: StepIn }>({
-  stepIn: async ({ browser }, use) => {
+export const test = base.extend<{ stepIn: StepIn }, Shared>({
+  // Playwright reads from the first parameter what a fixture needs: this one needs nothing of the others.
+  world: [
+    ({ browserName: _ }, use, { parallelIndex }) => withWorld(parallelIndex, use),
+    { scope: 'worker', timeout: 60_000 },
+  ],
+  baseURL: ({ world }, use) => use(world.url),
+  stepIn: async ({ browser, baseURL }, use) => {
     const pages: Page[] = [];
     await use(async (name, options = {}) => {
-      const context = await browser.newContext(options);
+      const context = await browser.newContext({ baseURL, ...options });
       const page = await context.newPage();
       pages.push(page);
       watch(page);
-      await page.goto('/demo');
-      await page.getByRole('button', { name: new RegExp(`^${name}`) }).click();
+      await stepInto(context.request, name);
+      await page.goto('/');
       await expect(page.getByRole('heading', { name: 'Today', level: 1 })).toBeVisible();
       return page;
     });
@@ -37,7 +60,7 @@ function watch(page: Page): void {
 
 /** Moves the demo's time from outside the page, to an instant in ISO 8601, or back with null. */
 export async function setTime(page: Page, to: string | null): Promise<void> {
-  await page.context().request.post('/api/demo/clock', { headers: { 'x-salt-circle': '1' }, data: { to } });
+  await page.context().request.post('/api/demo/clock', { headers: FROM_A_PAGE, data: { to } });
 }
 
 /** Nothing broke and nothing was blocked while this page was used. */

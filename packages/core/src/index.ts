@@ -1,6 +1,6 @@
 export { MisuseError, type CoreProblem } from './problem.js';
-export { DATE_ORDER, NO_DATES, OPTIONAL_DATES, resolveDates } from './timeline/dates.js';
-export type { DateName, ExchangeDates, Instant, ResolvedDates } from './timeline/dates.js';
+export { COMES_LATER, DATE_ORDER, NO_DATES, OPTIONAL_DATES, resolveDates, runs } from './timeline/dates.js';
+export type { DateName, ExchangeDates, Instant, ResolvedDates, RunningDateName } from './timeline/dates.js';
 export { checkDates, type DateProblemCode } from './timeline/checkDates.js';
 export { isReleased, mayHandIn, nextChange, openingsAt, segments, stageAt } from './timeline/stage.js';
 export type { Openings, Segment, Stage, StageChange, TimelineState } from './timeline/stage.js';

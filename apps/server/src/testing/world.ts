@@ -1,7 +1,8 @@
-import { mkdtempSync, rmSync } from 'node:fs';
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { gunzipSync } from 'node:zlib';
 import type { NestExpressApplication } from '@nestjs/platform-express';
 import { DATE_ORDER, EMPTY_FORM, seededRandom, type DateName, type FormItem } from '@salt-circle/core';
 import type {
@@ -18,6 +19,7 @@ import type {
   VersionMeta,
 } from '@salt-circle/contracts';
 import request from 'supertest';
+import { In } from 'typeorm';
 import { Person } from '../model/person.js';
 import { SessionService } from '../access/session.service.js';
 import { createApp } from '../app.js';
@@ -156,7 +158,23 @@ export class World {
   ) {}
 
   static async open(part: Partial<Settings> = {}, people: readonly TestPerson[] = PEOPLE): Promise<World> {
+    const world = await World.#begin(mkdtempSync(join(tmpdir(), 'salt-circle-')), part, people);
+    await world.#addPeople();
+    return world;
+  }
+
+  /** On data that is there already. @param database a file of SQLite, packed by gzip @param emails of people to act as */
+  static async stored(database: string, emails: readonly string[]): Promise<World> {
     const folder = mkdtempSync(join(tmpdir(), 'salt-circle-'));
+    writeFileSync(join(folder, 'salt-circle.sqlite'), gunzipSync(readFileSync(database)));
+    const opened = await Database.open(folder, new StandingClock());
+    const rows = await opened.read.findBy(Person, { email: In([...emails]) });
+    await opened.onApplicationShutdown();
+    const people = emails.map((email) => ({ ...rows.find((row) => row.email === email), role: null }) as TestPerson);
+    return World.#begin(folder, {}, people);
+  }
+
+  static async #begin(folder: string, part: Partial<Settings>, people: readonly TestPerson[]): Promise<World> {
     const clock = new StandingClock();
     const settings: Settings = {
       mode: 'test',
@@ -177,9 +195,7 @@ export class World {
     });
     const app = await createApp({ settings, database, clock, ids: new SeededIds() });
     await app.init();
-    const world = new World(app, database, clock, people, folder);
-    await world.#addPeople();
-    return world;
+    return new World(app, database, clock, people, folder);
   }
 
   async close(): Promise<void> {

@@ -1,6 +1,7 @@
 import type {
   Check,
   DateName,
+  RunningDateName,
   Deliverable,
   GradePart,
   LateRule,
@@ -47,7 +48,7 @@ export interface DemoPerson {
 export type DatesView = Readonly<Record<DateName, IsoInstant | null>>;
 
 export interface NextChangeView {
-  readonly date: DateName;
+  readonly date: RunningDateName;
   readonly at: IsoInstant;
 }
 

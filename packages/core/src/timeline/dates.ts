@@ -16,6 +16,14 @@ export const DATE_ORDER = [
 
 export type DateName = (typeof DATE_ORDER)[number];
 
+/** Dates that can be planned and that nothing goes by yet: they are kept and checked, and come up in Plan alone. */
+export const COMES_LATER = ['repliesDue', 'revisionDue'] as const;
+export type RunningDateName = Exclude<DateName, (typeof COMES_LATER)[number]>;
+
+export function runs(name: DateName): name is RunningDateName {
+  return !COMES_LATER.some((later) => later === name);
+}
+
 /**
  * The dates of an exchange. A blank (null) date takes its default: `reviewsOpen` is the end of the late
  * window, or `draftsDue` without one; `release` is `checkUntil`, or `reviewsDue` without a check. A blank
@@ -23,7 +31,7 @@ export type DateName = (typeof DATE_ORDER)[number];
  */
 export type ExchangeDates = Readonly<Record<DateName, Instant | null>>;
 
-/** The dates with every blank replaced by its default; null where the exchange has no such stage. */
+/** The dates that something goes by, with every blank replaced by its default. */
 export interface ResolvedDates {
   readonly draftsOpen: Instant;
   readonly draftsDue: Instant;
@@ -32,8 +40,6 @@ export interface ResolvedDates {
   readonly reviewsOpen: Instant;
   readonly reviewsDue: Instant;
   readonly release: Instant;
-  readonly repliesDue: Instant | null;
-  readonly revisionDue: Instant | null;
 }
 
 /** Dates that may be left blank. */
@@ -69,7 +75,5 @@ export function resolveDates(dates: ExchangeDates): ResolvedDates | null {
     reviewsOpen: dates.reviewsOpen ?? dates.lateUntil ?? draftsDue,
     reviewsDue,
     release: dates.release ?? dates.checkUntil ?? reviewsDue,
-    repliesDue: dates.repliesDue,
-    revisionDue: dates.revisionDue,
   };
 }

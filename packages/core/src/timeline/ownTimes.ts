@@ -12,8 +12,7 @@ export interface OwnTimes extends Readonly<Record<OwnDateName, Instant | null>> 
 
 /**
  * The due times that hold for one person. An own due time of drafts is the end of the hand-in for that
- * person unless the common late window is longer; openings and release stay common. A reply or revision
- * of one's own needs the stage to exist.
+ * person unless the common late window is longer; openings and release stay common.
  */
 export function withOwnTimes(dates: ResolvedDates, own: OwnTimes | null): ResolvedDates {
   if (own === null) return dates;
@@ -23,8 +22,6 @@ export function withOwnTimes(dates: ResolvedDates, own: OwnTimes | null): Resolv
     draftsDue,
     lateUntil: Math.max(dates.lateUntil, draftsDue),
     reviewsDue: own.reviewsDue ?? dates.reviewsDue,
-    repliesDue: dates.repliesDue === null ? null : (own.repliesDue ?? dates.repliesDue),
-    revisionDue: dates.revisionDue === null ? null : (own.revisionDue ?? dates.revisionDue),
   };
 }
 

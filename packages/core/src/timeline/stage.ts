@@ -1,14 +1,15 @@
 import {
   DATE_ORDER,
   resolveDates,
-  type DateName,
+  runs,
   type ExchangeDates,
   type Instant,
   type ResolvedDates,
+  type RunningDateName,
 } from './dates.js';
 import { withOwnTimes, type OwnTimes } from './ownTimes.js';
 
-export type Stage = 'planning' | 'drafting' | 'reviewing' | 'checking' | 'replying' | 'revising' | 'closed';
+export type Stage = 'planning' | 'drafting' | 'reviewing' | 'checking' | 'closed';
 
 export interface TimelineState {
   readonly dates: ExchangeDates;
@@ -23,8 +24,7 @@ export interface TimelineState {
  *
  * Boundaries are half-open: a stage begins exactly at its date. `drafting` lasts until reviews
  * open, so that the gap between a due date and the opening belongs to drafting (nothing new may be
- * handed in then, see {@link mayHandIn}). Release begins `replying` and `revising` where they are planned,
- * and otherwise closes the exchange.
+ * handed in then, see {@link mayHandIn}). Release closes the exchange.
  */
 export function stageAt(state: TimelineState, now: Instant): Stage {
   const dates = resolveDates(state.dates);
@@ -32,8 +32,6 @@ export function stageAt(state: TimelineState, now: Instant): Stage {
   if (now < dates.reviewsOpen) return 'drafting';
   if (now < dates.reviewsDue) return 'reviewing';
   if (now < dates.release) return 'checking';
-  if (dates.repliesDue !== null && now < dates.repliesDue) return 'replying';
-  if (dates.revisionDue !== null && now < dates.revisionDue) return 'revising';
   return 'closed';
 }
 
@@ -46,13 +44,9 @@ export interface Openings {
   /** Reviews are submitted from their opening until, but not at, their due time. */
   readonly review: boolean;
   readonly released: boolean;
-  /** From release until the due time of replies, where replies are planned. */
-  readonly reply: boolean;
-  /** From release until the due time of the revision, where one is planned. */
-  readonly revise: boolean;
 }
 
-const CLOSED: Openings = { handIn: false, late: false, review: false, released: false, reply: false, revise: false };
+const CLOSED: Openings = { handIn: false, late: false, review: false, released: false };
 
 /** @param own the person's own due times and excuse, or null for somebody without */
 export function openingsAt(state: TimelineState, own: OwnTimes | null, now: Instant): Openings {
@@ -68,8 +62,6 @@ export function openingsAt(state: TimelineState, own: OwnTimes | null, now: Inst
     review:
       !excused && now >= (state.rolling === true ? dates.draftsOpen : dates.reviewsOpen) && now < dates.reviewsDue,
     released,
-    reply: released && dates.repliesDue !== null && now < dates.repliesDue,
-    revise: released && dates.revisionDue !== null && now < dates.revisionDue,
   };
 }
 
@@ -83,7 +75,7 @@ export function isReleased(state: TimelineState, now: Instant): boolean {
 }
 
 export interface StageChange {
-  readonly date: DateName;
+  readonly date: RunningDateName;
   readonly at: Instant;
 }
 
@@ -94,9 +86,9 @@ export interface StageChange {
 export function nextChange(state: TimelineState, now: Instant, own: OwnTimes | null = null): StageChange | null {
   const common = resolveDates(state.dates);
   if (state.publishedAt === null || common === null) return null;
-  const dates: Partial<Record<DateName, Instant | null>> & ResolvedDates = withOwnTimes(common, own);
+  const dates: Partial<Record<RunningDateName, Instant>> & ResolvedDates = withOwnTimes(common, own);
   let next: StageChange | null = null;
-  for (const date of DATE_ORDER) {
+  for (const date of DATE_ORDER.filter(runs)) {
     const at = dates[date] ?? null;
     // The first of several at the same time: “drafts due” says more than “reviews open”.
     if (at !== null && at > now && (next === null || at < next.at)) next = { date, at };
@@ -115,12 +107,11 @@ export interface Segment {
 export function segments(dates: ExchangeDates): Segment[] {
   const resolved = resolveDates(dates);
   if (resolved === null) return [];
-  const ends = [resolved.repliesDue, resolved.revisionDue].filter((one) => one !== null);
   const all: Segment[] = [
     { key: 'drafts', from: resolved.draftsOpen, until: resolved.reviewsOpen },
     { key: 'reviews', from: resolved.reviewsOpen, until: resolved.reviewsDue },
     { key: 'check', from: resolved.reviewsDue, until: resolved.release },
-    { key: 'after', from: resolved.release, until: ends.length === 0 ? null : Math.max(...ends) },
+    { key: 'after', from: resolved.release, until: null },
   ];
   return all.filter((one) => one.until === null || one.until > one.from);
 }

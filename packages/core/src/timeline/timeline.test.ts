@@ -82,9 +82,11 @@ describe('the optional stages', () => {
   const long = { ...DATES, lateUntil: at(13), checkUntil: at(25), repliesDue: at(30), revisionDue: at(31) };
   const state = { dates: long, publishedAt: at(1) };
 
-  it('follow release: replies, then the revision, then closed', () => {
-    expect([at(26), at(30), at(31)].map((now) => stageAt(state, now))).toEqual(['replying', 'revising', 'closed']);
-    expect(segments(long).at(-1)).toEqual({ key: 'after', from: at(26), until: at(31) });
+  it('are kept and checked, but are no stages, as long as nothing runs in them', () => {
+    expect(checkDates({ ...long, revisionDue: at(29) }, true).map(({ path }) => path)).toEqual([['revisionDue']]);
+    expect([at(26), at(30), at(31)].map((now) => stageAt(state, now))).toEqual(['closed', 'closed', 'closed']);
+    expect(nextChange(state, at(26))).toBeNull();
+    expect(segments(long).at(-1)).toEqual({ key: 'after', from: at(26), until: null });
   });
 
   it('takes late drafts until the end of the late window, and says that they are late', () => {

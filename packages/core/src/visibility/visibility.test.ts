@@ -2,11 +2,12 @@ import { seededRandom } from '../random/random.js';
 import { makeAliases } from './aliases.js';
 import type { Openings } from '../timeline/stage.js';
 import type { Act, ExchangeFacts, NamesPolicy, Subject, Viewer } from './facts.js';
+import { hears, TOPICS } from './hears.js';
 import { mayDo } from './mayDo.js';
-import { maySee } from './maySee.js';
+import { maySee, readerOf } from './maySee.js';
 import { nameShown } from './names.js';
 
-const SHUT: Openings = { handIn: false, late: false, review: false, released: false, reply: false, revise: false };
+const SHUT: Openings = { handIn: false, late: false, review: false, released: false };
 const facts = (part: Partial<Omit<ExchangeFacts, 'may'>>, may: Partial<Openings> = {}): ExchangeFacts => ({
   published: true,
   stage: 'reviewing',
@@ -37,7 +38,9 @@ function row(decide: (exchange: ExchangeFacts) => ReturnType<typeof maySee>): st
 
 describe('maySee, as a student', () => {
   const reviewing = { viewerHandedIn: true, ofOwnDraft: false, selfReviewed: false };
-  const relation = { ...reviewing, byViewer: false, submitted: true };
+  const relation = { ...reviewing, byViewer: false, submitted: true, withheld: false };
+  const standing = { ...reviewing, allocatedToViewer: false };
+  const part = { kind: 'part' as const, ...standing, saved: false, current: true };
   const table: Array<[string, Subject, string[]]> = [
     ['the exchange', { kind: 'exchange' }, ['unknown', 'yes', 'yes', 'yes', 'yes', 'yes', 'yes']],
     ['the workspace', { kind: 'workspace' }, ['unknown', ...Array<string>(6).fill('not-yours')]],
@@ -76,6 +79,50 @@ describe('maySee, as a student', () => {
       Array<string>(7).fill('unknown'),
     ],
     ['a review between others', { kind: 'review', ...relation }, Array<string>(7).fill('unknown')],
+    ...(['review', 'note', 'answer', 'attachment'] as const).flatMap((kind): Array<[string, Subject, string[]]> => [
+      [
+        `a withheld ${kind} on my draft`,
+        { kind, ...relation, ofOwnDraft: true, withheld: true },
+        Array<string>(7).fill('unknown'),
+      ],
+      [
+        `a withheld ${kind} of mine`,
+        { kind, ...relation, byViewer: true, withheld: true },
+        ['unknown', 'not-open-yet', 'not-open-yet', 'not-open-yet', 'yes', 'yes', 'yes'],
+      ],
+    ]),
+    [
+      'a note on my draft',
+      { kind: 'note', ...relation, ofOwnDraft: true },
+      ['unknown', 'unknown', 'unknown', 'unknown', 'unknown', 'unknown', 'yes'],
+    ],
+    [
+      'a part of a draft that I review',
+      { ...part, allocatedToViewer: true },
+      ['unknown', 'not-open-yet', 'not-open-yet', 'not-open-yet', 'yes', 'yes', 'yes'],
+    ],
+    [
+      'the same, of a version that I do not review',
+      { ...part, allocatedToViewer: true, current: false },
+      Array<string>(7).fill('unknown'),
+    ],
+    [
+      'the same, saved but not handed in',
+      { ...part, allocatedToViewer: true, saved: true },
+      Array<string>(7).fill('unknown'),
+    ],
+    [
+      'the file of an allocated draft as it came',
+      { kind: 'original', ...standing, allocatedToViewer: true },
+      Array<string>(7).fill('unknown'),
+    ],
+    [
+      'versions of my draft',
+      { kind: 'versions', ...standing, ofOwnDraft: true },
+      ['unknown', ...Array<string>(6).fill('yes')],
+    ],
+    ['when others submitted', { kind: 'reviewing-life', byViewer: false }, Array<string>(7).fill('unknown')],
+    ['the workings of a form', { kind: 'form-workings' }, ['unknown', ...Array<string>(6).fill('not-yours')]],
     ['feedback', { kind: 'feedback' }, ['unknown', ...Array<string>(5).fill('not-released'), 'yes']],
   ];
   it.each(table)('%s', (_, subject, expected) => {
@@ -92,11 +139,19 @@ describe('maySee, as a student', () => {
     for (const role of ['instructor', 'assistant'] as const) {
       for (const [, subject] of table) {
         const own = subject.kind === 'feedback';
+        // What is only saved is its author's.
+        const saved = subject.kind === 'part' && subject.saved;
         expect(row((exchange) => maySee({ role }, exchange, subject))).toEqual(
-          Array<string>(7).fill(own ? 'not-yours' : 'yes'),
+          Array<string>(7).fill(own ? 'not-yours' : saved ? 'unknown' : 'yes'),
         );
       }
     }
+  });
+
+  it('reads a draft as its author, as staff, or as a reviewer, who gets copies', () => {
+    expect(readerOf(student, { ofOwnDraft: true })).toBe('author');
+    expect(readerOf(student, { ofOwnDraft: false })).toBe('reviewer');
+    expect(readerOf({ role: 'assistant' }, { ofOwnDraft: false })).toBe('staff');
   });
 });
 
@@ -139,6 +194,7 @@ describe('mayDo', () => {
       ['unknown', 'not-open-yet', 'not-open-yet', 'not-open-yet', 'yes', 'over', 'over'],
     ],
     ['release', { kind: 'release' }, ['unknown', ...Array<string>(6).fill('not-yours')]],
+    ['move dates', { kind: 'move-dates' }, ['unknown', ...Array<string>(6).fill('not-yours')]],
     ['plan', { kind: 'plan' }, ['unknown', ...Array<string>(6).fill('not-yours')]],
   ];
   it.each(asStudent)('a student: %s', (_, what, expected) => {
@@ -162,7 +218,14 @@ describe('mayDo', () => {
 });
 
 describe('the order that an exchange asks for', () => {
-  const others = { byViewer: true, submitted: false, viewerHandedIn: true, ofOwnDraft: false, selfReviewed: false };
+  const others = {
+    byViewer: true,
+    submitted: false,
+    withheld: false,
+    viewerHandedIn: true,
+    ofOwnDraft: false,
+    selfReviewed: false,
+  };
   const may = (part: Partial<ExchangeFacts>, relation: Partial<typeof others>) => {
     const exchange = facts(part, { review: true });
     const seen = words(maySee(student, exchange, { kind: 'review', ...others, ...relation }));
@@ -195,6 +258,24 @@ describe('where drafts are allocated night by night', () => {
     expect([seen(drafting, true), seen(drafting, false)]).toEqual(['yes', 'own-draft-first']);
     expect(seen({ ...drafting, stage: 'planning' }, true)).toBe('not-open-yet');
     expect(words(mayDo(student, drafting, { kind: 'submit-review', ...mine }))).toBe('yes');
+  });
+});
+
+describe('hears', () => {
+  const told = (role: Viewer['role'], own: boolean, published = true) =>
+    TOPICS.filter((topic) => hears({ role }, { published }, topic, own));
+
+  it('tells staff of everything but what is somebody’s own', () => {
+    for (const role of ['instructor', 'assistant'] as const) {
+      expect(told(role, false)).toEqual(['plan', 'drafts', 'allocation', 'reviews', 'people', 'mail']);
+    }
+  });
+
+  it('tells students of what is said to all of them and of what is their own, never of who works when', () => {
+    expect(told('student', false)).toEqual(['plan']);
+    expect(told('student', true)).toEqual(['plan', 'own-draft', 'preview']);
+    expect(told('student', true, false)).toEqual(['own-draft', 'preview']);
+    expect(told(null, true)).toEqual([]);
   });
 });
 

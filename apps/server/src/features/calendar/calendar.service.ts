@@ -2,7 +2,7 @@ import { createHash } from 'node:crypto';
 import { TZDate } from '@date-fns/tz';
 import { Injectable } from '@nestjs/common';
 import type { CalendarLinkView } from '@salt-circle/contracts';
-import { resolveDates, withOwnTimes, type DateName, type OwnTimes } from '@salt-circle/core';
+import { resolveDates, withOwnTimes, type OwnTimes, type RunningDateName } from '@salt-circle/core';
 import ical, { ICalCalendarMethod } from 'ical-generator';
 import { tzlib_get_ical_block } from 'timezones-ical-library';
 import type { Asker } from '../../access/seeing.js';
@@ -23,21 +23,17 @@ function hashOf(token: string): string {
 }
 
 /** What falls due for whom, in the words of a calendar entry. */
-const STUDENT_ENTRIES: ReadonlyArray<readonly [DateName, string]> = [
+const STUDENT_ENTRIES: ReadonlyArray<readonly [RunningDateName, string]> = [
   ['draftsDue', 'draft due'],
   ['reviewsDue', 'reviews due'],
   ['release', 'feedback'],
-  ['repliesDue', 'replies due'],
-  ['revisionDue', 'revision due'],
 ];
-const STAFF_ENTRIES: ReadonlyArray<readonly [DateName, string]> = [
+const STAFF_ENTRIES: ReadonlyArray<readonly [RunningDateName, string]> = [
   ['draftsDue', 'drafts due'],
   ['lateUntil', 'late drafts until'],
   ['reviewsOpen', 'reviews open'],
   ['reviewsDue', 'reviews due'],
   ['release', 'release of feedback'],
-  ['repliesDue', 'replies due'],
-  ['revisionDue', 'revisions due'],
 ];
 
 interface Entry {

@@ -1,4 +1,4 @@
-import { DATE_ORDER, type DateName } from '@salt-circle/core';
+import { DATE_ORDER, runs, type DateName } from '@salt-circle/core';
 import { In, type EntityManager } from 'typeorm';
 import { Person } from '../../model/person.js';
 import { Course } from '../../model/course.js';
@@ -35,7 +35,7 @@ async function lettersFor(manager: EntityManager, happening: Happening, publicUr
     action === 'draft-handed-in' ||
     action === 'draft-handed-in-for' ||
     action === 'draft-withdrawn' ||
-    (action === 'dates-changed' && details['tell'] === true);
+    (action === 'dates-changed' && details['tell'] === true && movedDates(details).length > 0);
   if (!concerned) return [];
   const exchange = await manager.findOneByOrFail(Exchange, { id: exchangeId });
   const course = await manager.findOneByOrFail(Course, { id: exchange.courseId });
@@ -76,8 +76,13 @@ function published({ exchange, course, link }: About): Text {
   };
 }
 
+/** Of dates that nothing goes by yet, nobody is told. */
+function movedDates(details: Happening['details'] = {}): DateName[] {
+  return DATE_ORDER.filter((name) => runs(name) && name in details);
+}
+
 function moved({ exchange, course, link }: About, details: NonNullable<Happening['details']>): Text {
-  const lines = DATE_ORDER.filter((name) => name in details).map((name: DateName) => {
+  const lines = movedDates(details).map((name) => {
     const at = exchange[name];
     return `${DATE_WORDS[name]}: ${at === null ? 'no longer set' : dateInWords(at, course.timeZone)}`;
   });

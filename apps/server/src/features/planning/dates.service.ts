@@ -12,6 +12,7 @@ import {
   moveNow,
   OWN_DATES,
   resolveDates,
+  runs,
   type DateName,
   type ExchangeDates,
   type OwnDateName,
@@ -209,7 +210,7 @@ function assertOwnTimes(times: Readonly<Record<OwnDateName, number | null>>, exc
         code: 'own-early',
         sentence: `“${DATE_WORDS[name]}” must be after ${words}. Move it later.`,
       });
-    } else if ((name === 'repliesDue' || name === 'revisionDue') && dates?.[name] === null) {
+    } else if (!runs(name) && place.exchange[name] === null) {
       problems.push({
         path: name,
         code: 'own-without-stage',

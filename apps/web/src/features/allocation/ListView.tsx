@@ -10,6 +10,7 @@ import { draftChoices, reviewerChoices, swapChoices } from './choices.js';
 import type { Model } from './model.js';
 import { Picker, type Choice } from './Picker.js';
 import { named } from './sentences.js';
+import { stepOf } from './steps.js';
 import { useCellFocus } from './useCellFocus.js';
 import type { Hands } from './useHands.js';
 
@@ -248,6 +249,8 @@ function Chip({ pair, model, hands, preview, cell, onPick }: ChipProps) {
           k: () => hands.keepApart(pair),
         };
         keys[event.key]?.();
+        // Arrows go from draft to draft: Down would open the menu as well, and the menu would take the focus.
+        if (stepOf(event.key) !== null) event.preventDefault();
       }}
       style={transform === null ? undefined : { transform: `translate(${transform.x}px, ${transform.y}px)` }}
       className={`${look} touch-none border-edge hover:bg-crust ${isDragging ? 'relative z-20 shadow-lg' : ''}`}

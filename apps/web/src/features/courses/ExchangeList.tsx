@@ -1,5 +1,5 @@
 import type { CourseView, ExchangeCard } from '@salt-circle/contracts';
-import type { DateName, Stage } from '@salt-circle/core';
+import type { RunningDateName, Stage } from '@salt-circle/core';
 import { Link } from 'react-router';
 import { When } from '../../app/time/When.js';
 
@@ -8,12 +8,10 @@ const STAGES: Readonly<Record<Stage, string>> = {
   drafting: 'Drafting',
   reviewing: 'Reviewing',
   checking: 'Being checked',
-  replying: 'Replying',
-  revising: 'Revising',
   closed: 'Closed',
 };
 
-const NEXT: Readonly<Record<DateName, string>> = {
+const NEXT: Readonly<Record<RunningDateName, string>> = {
   draftsOpen: 'drafts open',
   draftsDue: 'drafts due',
   lateUntil: 'late drafts until',
@@ -21,8 +19,6 @@ const NEXT: Readonly<Record<DateName, string>> = {
   reviewsDue: 'reviews due',
   checkUntil: 'check until',
   release: 'feedback',
-  repliesDue: 'replies due',
-  revisionDue: 'revisions due',
 };
 
 export function ExchangeList({ course }: { readonly course: CourseView }) {

@@ -1,5 +1,5 @@
 import type { DatesView, FieldProblem } from '@salt-circle/contracts';
-import { OPTIONAL_DATES, type DateName, type LateRule } from '@salt-circle/core';
+import { OPTIONAL_DATES, runs, type DateName, type LateRule } from '@salt-circle/core';
 import { useNow } from '../../app/time/useNow.js';
 import { inWords } from '../../app/time/words.js';
 import { DateInput } from '../../app/time/DateInput.js';
@@ -13,8 +13,8 @@ const ROWS: ReadonlyArray<readonly [DateName, string, string]> = [
   ['reviewsDue', 'Reviews due', ''],
   ['checkUntil', 'Check until', 'blank: no time is set aside to check reviews'],
   ['release', 'Release feedback', 'blank: when reviews are due, or checked'],
-  ['repliesDue', 'Replies due', 'blank: authors do not reply'],
-  ['revisionDue', 'Revision due', 'blank: nothing is handed in again'],
+  ['repliesDue', 'Replies due', 'comes later: can be set, nothing goes by it yet'],
+  ['revisionDue', 'Revision due', 'comes later: can be set, nothing goes by it yet'],
 ];
 
 export interface DateRowsProps {
@@ -32,6 +32,7 @@ export function DateRows({ dates, late, timeZone, remarks, problemAt, onDates, o
   const now = useNow();
   const hint = (name: DateName, blank: string) => {
     const at = dates[name];
+    if (!runs(name)) return blank;
     if (at !== null) return inWords(Date.parse(at), timeZone, now);
     return OPTIONAL_DATES.has(name) ? blank : 'not set';
   };

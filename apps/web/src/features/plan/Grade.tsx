@@ -1,6 +1,7 @@
 import { GRADE_PARTS, type GradePart, type GradePartName } from '@salt-circle/core';
 import { PART_WORDS } from '../../app/settingWords.js';
 import { Checkbox } from '../../kit/index.js';
+import { GRADES_LATER } from './sentences.js';
 
 export interface GradeProps {
   readonly parts: readonly GradePart[];
@@ -22,7 +23,7 @@ export function Grade({ parts, problemAt, onChange }: GradeProps) {
   return (
     <div>
       <p className="mb-2 text-sm text-ink-soft">
-        No part at all means that there is no grade. Students see the parts beside the brief.
+        No part at all means that there is no grade. Students see the parts beside the brief. {GRADES_LATER}
       </p>
       <table>
         <tbody>

@@ -11,11 +11,10 @@ import { DateInput } from '../../app/time/DateInput.js';
 import { useRemoveOwnTimesMutation, useSetOwnTimesMutation, type OwnTimesBody } from './planApi.js';
 import { SettingsGroup } from './SettingsGroup.js';
 
+/** Of the others nothing goes by yet: what is set of them is kept as it is. */
 const ROWS: ReadonlyArray<readonly [OwnDateName, string]> = [
   ['draftsDue', 'Drafts due'],
   ['reviewsDue', 'Reviews due'],
-  ['repliesDue', 'Replies due'],
-  ['revisionDue', 'Revision due'],
 ];
 
 const BLANK: OwnTimesBody = {

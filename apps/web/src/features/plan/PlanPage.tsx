@@ -18,6 +18,7 @@ import { PlanMenu } from './PlanMenu.js';
 import { usePlanFormQuery, usePlanQuery } from './planApi.js';
 import { RecordGroup } from './RecordGroup.js';
 import { SettingsGroup } from './SettingsGroup.js';
+import { GRADES_LATER } from './sentences.js';
 import { settingsOf, type Settings } from './settings.js';
 import { handInWords, namesWords, takesPartWords, whomWords } from './summaries.js';
 import { TakesPart } from './TakesPart.js';
@@ -226,7 +227,7 @@ function Groups({ settings, plan, readOnly, problemAt, onChange }: GroupsProps) 
       </SettingsGroup>
       <SettingsGroup
         title="Grade"
-        summary={settings.gradeParts.length === 0 ? 'No grade' : gradeWords(settings.gradeParts)}
+        summary={`${settings.gradeParts.length === 0 ? 'No grade.' : gradeWords(settings.gradeParts)} ${GRADES_LATER}`}
         startOpen={missingIn('gradeParts')}
       >
         <Grade parts={settings.gradeParts} problemAt={problemAt} onChange={(gradeParts) => onChange({ gradeParts })} />

@@ -74,7 +74,7 @@ describe('the plan in plain words', () => {
     );
     expect(words).toContain('From Fri 13 Mar, 12:00 UTC to');
     expect(words).toContain(
-      'Authors reply until Sat 28 Mar, 12:00 UTC. They hand in a revision by Mon 30 Mar, 12:00 UTC.',
+      'What comes later, and nothing goes by yet: replies by Sat 28 Mar, 12:00 UTC and a revision by Mon 30 Mar, 12:00 UTC.',
     );
   });
 

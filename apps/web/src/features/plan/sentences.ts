@@ -16,6 +16,9 @@ export interface Around {
   readonly now: number;
 }
 
+/** Beside the parts of the grade, as long as they are plans only. */
+export const GRADES_LATER = 'That comes later: no grade is worked out yet.';
+
 /** The exchange as it is set up, in plain words, in the order in which it happens. */
 export function sentences(settings: Settings, around: Around): string[] {
   const dates = resolveDates(toDates(settings.dates));
@@ -34,10 +37,10 @@ export function sentences(settings: Settings, around: Around): string[] {
       dates.release === dates.reviewsDue
         ? `Authors read their feedback as soon as reviews are due, ${at(dates.release)}.`
         : `You can check the reviews until ${at(dates.release)}; then authors read their feedback.`,
-      afterSentence(dates.repliesDue, dates.revisionDue, at),
+      laterSentence(settings, at),
     );
   }
-  if (settings.gradeParts.length > 0) lines.push(gradeWords(settings.gradeParts));
+  if (settings.gradeParts.length > 0) lines.push(`${gradeWords(settings.gradeParts)} ${GRADES_LATER}`);
   return lines.filter((line) => line !== '');
 }
 
@@ -131,10 +134,10 @@ function namesSentence({ names, showNamesAtRelease }: Settings): string {
   return names !== 'open' && showNamesAtRelease ? `${NAMES[names]} At release, names are shown.` : NAMES[names];
 }
 
-function afterSentence(replies: number | null, revision: number | null, at: (time: number) => string): string {
-  const parts = [
-    replies === null ? '' : `Authors reply until ${at(replies)}.`,
-    revision === null ? '' : `They hand in a revision by ${at(revision)}.`,
-  ];
-  return parts.filter((part) => part !== '').join(' ');
+/** What is set, and does not run yet. */
+function laterSentence({ dates }: Settings, at: (time: number) => string): string {
+  const replies = dates.repliesDue === null ? [] : [`replies by ${at(Date.parse(dates.repliesDue))}`];
+  const revision = dates.revisionDue === null ? [] : [`a revision by ${at(Date.parse(dates.revisionDue))}`];
+  const both = [...replies, ...revision];
+  return both.length === 0 ? '' : `What comes later, and nothing goes by yet: ${listed(both)}.`;
 }

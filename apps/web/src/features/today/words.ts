@@ -103,9 +103,5 @@ export function waitWords({ next, role }: WaitingItem): string {
       return 'feedback is released';
     case 'checkUntil':
       return 'reviews are checked until';
-    case 'repliesDue':
-      return 'replies are due';
-    case 'revisionDue':
-      return staff ? 'revisions are due' : 'your revision is due';
   }
 }

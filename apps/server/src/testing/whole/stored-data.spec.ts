@@ -1,0 +1,92 @@
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { gunzipSync } from 'node:zlib';
+import { World } from '../world.js';
+
+/**
+ * Data folders of the version that had neither places nor reviewed versions, and what its server answered from them to
+ * its people at several times: 404 and 403 as numbers, anything else with its contents.
+ */
+interface Recorded {
+  readonly people: readonly string[];
+  readonly looks: ReadonlyArray<{ readonly at: number; readonly seen: Readonly<Record<string, Answer>> }>;
+}
+type Answer = number | readonly [status: number, body: unknown];
+
+const stored = (name: string) => join(import.meta.dirname, '../stored', name);
+
+/** Answers have another shape by now in a few places; what they say there is the same. */
+function plain(value: unknown): unknown {
+  if (Array.isArray(value)) return value.map(plain);
+  if (value === null || typeof value !== 'object') return value;
+  const {
+    // New since.
+    asOf: _asOf,
+    overtaken: _overtaken,
+    // Once a text beside the parts, now the parts alone.
+    html,
+    htmlPartId: _htmlPartId,
+    // Once the only draft of a feedback.
+    draft,
+    drafts,
+    // Once where in the only text a note stands.
+    anchor,
+    place,
+    // Known by now of each review, where once it was that of the only draft.
+    version,
+    ...rest
+  } = value as Record<string, unknown>;
+  const isReview = 'reviewer' in rest && 'answers' in rest;
+  const isReading = 'draftId' in rest && 'parts' in rest;
+  const isVersion = 'reading' in rest && 'digest' in rest;
+  const selector = (place as { selector?: Record<string, unknown> } | undefined)?.selector;
+  const { type: _type, ...where } = selector ?? (anchor as Record<string, unknown> | undefined) ?? {};
+  return Object.fromEntries(
+    Object.entries({
+      ...rest,
+      ...(version === undefined || isReview ? {} : { version }),
+      ...(html !== undefined && !isReading && !isVersion ? { html } : {}),
+      ...(draft === undefined && drafts === undefined ? {} : { draft: readable(draft ?? drafts) }),
+      ...(anchor === undefined && place === undefined ? {} : { where }),
+    }).map(([key, inner]) => [key, plain(inner)]),
+  );
+}
+
+/** The draft, or the draft in the version that was reviewed first; null where there is nothing to read. Not what else is so called. */
+function readable(drafts: unknown): unknown {
+  if (!Array.isArray(drafts)) return drafts ?? null;
+  const [first = null] = drafts as unknown[];
+  return first === null || (typeof first === 'object' && 'parts' in first) ? first : drafts;
+}
+
+/** Of a review and its draft, the part that each note stands on: once there was only one text that notes could stand on. */
+function partsUnderNotes(answer: Answer): unknown[] {
+  const { notes, draft } = (typeof answer === 'number' ? {} : answer[1]) as {
+    notes?: ReadonlyArray<{ place?: { partId: string } }>;
+    draft?: { htmlPartId?: string };
+  };
+  return (notes ?? []).map(({ place }) => place?.partId ?? draft?.htmlPartId);
+}
+
+describe.each(['small', 'demo'])('stored data, %s', (name) => {
+  const { people, looks } = JSON.parse(gunzipSync(readFileSync(stored(`${name}.json.gz`))).toString()) as Recorded;
+  let world: World;
+  beforeAll(async () => {
+    world = await World.stored(stored(`${name}.sqlite.gz`), people);
+  });
+  afterAll(() => world.close());
+
+  it('is migrated, and reads to everybody as it did, at every time', async () => {
+    for (const { at, seen } of looks) {
+      world.clock.goTo(at);
+      for (const [question, answer] of Object.entries(seen)) {
+        const [person = '', path = ''] = question.split(' ');
+        const { status, text } = await world.as(Number(person), 'get', path);
+        const now: Answer = status === 403 || status === 404 ? status : [status, JSON.parse(text)];
+        const [before, after] = [answer, now].map(plain);
+        expect({ at, question, answer: after }).toEqual({ at, question, answer: before });
+        expect(partsUnderNotes(now)).toEqual(partsUnderNotes(answer));
+      }
+    }
+  });
+});
