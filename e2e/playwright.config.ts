@@ -8,8 +8,9 @@ export default defineConfig({
   testMatch: '*.e2e.ts',
   outputDir: '../test-results',
   globalSetup: './support/servers.ts',
-  // The tests of one file share a world, and come one after the other; each worker has a world of its own.
+  // Each worker has a world of its own, which its tests share: each leaves it so that any other can follow.
   workers: 2,
+  fullyParallel: true,
   timeout: 120_000,
   expect: { timeout: 15_000 },
   reporter: [['list'], ['./support/slowest.ts']],

@@ -30,6 +30,9 @@ async function teams(ines: Page): Promise<void> {
   }
 }
 
+// The second goes on where the first ends.
+test.describe.configure({ mode: 'serial' });
+
 const inGroup = (ines: Page, name: string) =>
   ines
     .locator('section')

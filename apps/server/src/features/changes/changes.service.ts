@@ -22,7 +22,7 @@ export const GATHERED = 250;
 /** Sessions of those who listen are looked at again so often, and a sign of life is sent; milliseconds. */
 const BEAT = 25_000;
 /** Pages of one person that can listen at once; the oldest is let go, and goes on by asking now and then. */
-const MOST_PAGES = 12;
+export const MOST_PAGES = 12;
 
 /** Tells open pages that something changed, never what it is now: they ask for it, and may see it or not. */
 @Injectable()
