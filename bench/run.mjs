@@ -18,6 +18,8 @@ const env = {
   NODE_ENV: 'development',
 };
 const { addBenchCourse } = await import('./course.mjs');
+const { signedInBrowser } = await import('./browser.mjs');
+const { changesFigures } = await import('./changes.mjs');
 const { fileFigures } = await import('./files.mjs');
 const { identityFigures } = await import('./identity.mjs');
 const { allocationFigures } = await import('./allocation.mjs');
@@ -90,16 +92,7 @@ function firstPage() {
 async function formBuilder(cookie, publishedId) {
   process.stdout.write('\nForm builder: a letter typed into the middle item, to the next frame\n');
   const { course } = await call(`/exchanges/${publishedId}`, 'GET', undefined, cookie);
-  const { chromium } = await import('@playwright/test');
-  const flags =
-    '--no-sandbox --disable-gpu --disable-quic --no-first-run --disable-background-networking --disable-sync';
-  const browser = await chromium.launch({
-    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
-    args: flags.split(' '),
-  });
-  const context = await browser.newContext();
-  const [name, value] = cookie.split('=');
-  await context.addCookies([{ name, value, url: base }]);
+  const { browser, context } = await signedInBrowser(base, cookie);
   const item = (n) => ({
     kind: 'criterion',
     id: `c${n}`,
@@ -193,6 +186,15 @@ const desk = await timed(() => call(`/reviews/${ids.reviewId}`, 'GET', undefined
 line('save of an answer', round(save / health), `${round(save, 1)} ms here`);
 line('review desk', round(desk / health), `${round(desk, 1)} ms here`);
 line('progress table', round(progress / health), `${round(progress, 1)} ms here`);
+const boardAt = `/exchanges/${ids.exchangeId}/allocation`;
+const board = await timed(() => call(boardAt, 'GET', undefined, instructor));
+const { pairs } = await call(boardAt, 'GET', undefined, instructor);
+const pair = { reviewerId: pairs[0].reviewerId, draftId: pairs[0].draftId };
+const act = await timed((round) =>
+  call(`${boardAt}/acts`, 'POST', { [round % 2 === 0 ? 'lock' : 'unlock']: [pair] }, instructor),
+);
+line('allocation board', round(board / health), `${round(board, 1)} ms here`);
+line('an act by hand, answered with the board / the board', round(act / board, 2), `${round(act, 1)} ms here`);
 const planPage = await timed(() => call(`/exchanges/${ids.exchangeId}/plan`, 'GET', undefined, instructor));
 line('plan page, everything that is missing worked out', round(planPage / health), `${round(planPage, 1)} ms here`);
 // Under load: ten people save as they type, and the plan page answers between them.
@@ -230,6 +232,7 @@ for (const step of ['preview', 'apply']) {
 }
 
 await formBuilder(instructor, ids.exchangeId);
+await changesFigures({ base, cookie: instructor, exchangeId: ids.exchangeId, line });
 await fileFigures({ server, call, cookieOf, base, ids, line, round, median });
 await stopped(server);
 identityFigures(line, round);

@@ -104,6 +104,7 @@ export { hears, TOPICS, type Topic } from './visibility/hears.js';
 export { mayDo } from './visibility/mayDo.js';
 export { nameShown, type NameShown, type Part } from './visibility/names.js';
 export { makeAliases } from './visibility/aliases.js';
+export { REFUSALS } from './visibility/facts.js';
 export type {
   Act,
   Decision,

@@ -136,6 +136,7 @@ export function see(place: Standing, subject: Subject): void {
   assertAllowed(maySee(place.viewer, place.facts ?? null, subject));
 }
 
+/** Like {@link see}, as a value. */
 export function sees(place: Standing, subject: Subject): boolean {
   return maySee(place.viewer, place.facts ?? null, subject).allowed;
 }
@@ -145,6 +146,7 @@ export function act(place: Standing, what: Act): void {
   assertAllowed(mayDo(place.viewer, place.facts ?? null, what));
 }
 
+/** Like {@link act}, as a value. */
 export function acts(place: Standing, what: Act): boolean {
   return mayDo(place.viewer, place.facts ?? null, what).allowed;
 }

@@ -10,14 +10,17 @@ import {
 } from '@salt-circle/core';
 import type { Exchange } from '../model/exchange.js';
 
+/** The dates of a row as the core wants them: milliseconds since 1970, null for a blank one. */
 export function datesOf(exchange: Exchange): ExchangeDates {
   return Object.fromEntries(DATE_ORDER.map((name) => [name, exchange[name]])) as Record<DateName, number | null>;
 }
 
+/** What a stage follows from, of a row. */
 export function timelineOf(exchange: Exchange): TimelineState {
   return { dates: datesOf(exchange), publishedAt: exchange.publishedAt, rolling: exchange.rolling };
 }
 
+/** What decisions about an exchange go by at one moment, for somebody with these own times. */
 export function factsOf(exchange: Exchange, own: OwnTimes | null, now: number): ExchangeFacts {
   const timeline = timelineOf(exchange);
   return {

@@ -8,6 +8,7 @@ export async function formOf(manager: EntityManager, { exchange }: Pick<Place, '
   return asForm(await manager.findOneByOrFail(ReviewFormRow, { id: exchange.formId }));
 }
 
+/** A row as the form that it holds, without whose it is. */
 export function asForm(row: ReviewFormRow): ReviewForm {
   const { items, weighting, overall, overallWords, minimumNotes, targetNotes } = row;
   return { items, weighting, overall, overallWords, minimumNotes, targetNotes };

@@ -101,6 +101,7 @@ async function groupTitles(manager: EntityManager, place: Place): Promise<Map<st
 /** SQLite takes a bounded number of parameters in one query. */
 const CHUNK = 500;
 
+/** Names of persons by id. One query for every 500. */
 export async function namesOf(manager: EntityManager, personIds: readonly string[]): Promise<Map<string, string>> {
   const names = new Map<string, string>();
   for (let from = 0; from < personIds.length; from += CHUNK) {

@@ -6,6 +6,7 @@ import type { Exchange } from '../model/exchange.js';
 import { datesOf, factsOf, timelineOf } from './facts-of.js';
 import { iso, isoOrNull } from '../platform/wire/instants.js';
 
+/** Dates for the wire: ISO 8601, null for a blank one. */
 export function datesView(dates: ExchangeDates): DatesView {
   return Object.fromEntries(DATE_ORDER.map((name) => [name, isoOrNull(dates[name])])) as Record<
     DateName,
@@ -19,15 +20,18 @@ export function datesFrom(dates: Readonly<Record<DateName, string | null>>): Exc
   return Object.fromEntries(DATE_ORDER.map((name) => [name, at(dates[name])])) as Record<DateName, number | null>;
 }
 
+/** The next date that changes something, for the wire; null when none is left. */
 export function nextView(exchange: Exchange, now: number, own: OwnTimes | null = null): NextChangeView | null {
   const next = nextChange(timelineOf(exchange), now, own);
   return next === null ? null : { date: next.date, at: iso(next.at) };
 }
 
+/** A course as lists show it, to somebody in this role. */
 export function courseCard(course: Course, role: NonNullable<CoursePlace['viewer']['role']>): CourseCard {
   return { id: course.id, title: course.title, timeZone: course.timeZone, role };
 }
 
+/** An exchange as lists show it at `now` (milliseconds), with the own times of the one who asks. */
 export function exchangeCard(exchange: Exchange, now: number, own: OwnTimes | null = null): ExchangeCard {
   return {
     id: exchange.id,
@@ -39,6 +43,7 @@ export function exchangeCard(exchange: Exchange, now: number, own: OwnTimes | nu
   };
 }
 
+/** Own times for the wire: ISO 8601, null for what stays common. */
 export function ownTimesPart({ draftsDue, reviewsDue, repliesDue, revisionDue, excused }: OwnTimes): OwnTimesPart {
   return {
     draftsDue: isoOrNull(draftsDue),

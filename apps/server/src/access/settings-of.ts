@@ -27,6 +27,7 @@ export type PlanRow = Pick<
   | 'shorthandId'
 >;
 
+/** What the Plan page edits, of a row; dates in ISO 8601. */
 export function settingsOf(exchange: Exchange): PlanSettings {
   return {
     title: exchange.title,

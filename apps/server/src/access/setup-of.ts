@@ -8,6 +8,7 @@ export function takesPartRule({ kind, sections, groupIds, studentIds }: TakesPar
   return kind === 'chosen' ? { kind, sections, groupIds } : { kind, sections, groupIds, studentIds };
 }
 
+/** What contradictions of a plan are looked for in. */
 export function setupOf(exchange: Pick<Exchange, Exclude<keyof Setup, 'takesPart'> | 'takesPart'>): Setup {
   const { handInAs, whom, groupSetId, reviewsPerStudent, selfReview, ownHandInFirst, names } = exchange;
   const takesPart = takesPartRule(exchange.takesPart);

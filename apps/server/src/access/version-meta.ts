@@ -15,6 +15,7 @@ export function lateView(exchange: Exchange, own: OwnTimes | null, handedInAt: n
   return { ...lateness(exchange.late, draftsDue, handedInAt), rule: exchange.late };
 }
 
+/** A version for lists: what it consists of, its digest (SHA-256, hexadecimal), and how late it was. */
 export function versionMeta(
   exchange: Exchange,
   own: OwnTimes | null,

@@ -32,14 +32,15 @@ describe('StateMark', () => {
   });
 
   it('fills the disc by the real share, and never to look empty or done', () => {
-    const path = (share: number) =>
-      render(<StateMark state="in-progress" share={share} />)
-        .container.querySelector('path')
-        ?.getAttribute('d');
-    expect(path(0.25)).toContain('14.600 8.000');
-    expect(path(0.5)).toContain('8.000 14.600');
-    expect(path(0)).toBe(path(0.06));
-    expect(path(1)).toBe(path(0.94));
+    /** How much of the disc is filled, from the end of the arc and from which way round it goes: 0 to 1, clockwise from the top. */
+    const filled = (share: number) => {
+      const path = render(<StateMark state="in-progress" share={share} />).container.querySelector('path');
+      const [, toX, toY] = /A[\d. ]+ [01] [01] ([\d.]+) ([\d.]+)/.exec(path?.getAttribute('d') ?? '') ?? [];
+      return (Math.atan2(Number(toX) - 8, 8 - Number(toY)) / (2 * Math.PI) + 1) % 1;
+    };
+    for (const share of [0.1, 0.25, 0.5, 0.9]) expect(filled(share)).toBeCloseTo(share, 2);
+    expect(filled(0)).toBeGreaterThan(0.02);
+    expect(filled(1)).toBeLessThan(0.98);
   });
 });
 

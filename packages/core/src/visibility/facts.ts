@@ -110,21 +110,23 @@ export type Act =
     } & Reviewing)
   | { readonly kind: 'reopen-review'; readonly byViewer: boolean; readonly submitted: boolean };
 
-export type Refusal =
+export const REFUSALS = [
   /** Not to be told that it exists. */
-  | 'unknown'
+  'unknown',
   /** Known, but not for this role. */
-  | 'not-yours'
-  | 'not-open-yet'
-  | 'own-draft-first'
-  | 'self-review-first'
+  'not-yours',
+  'not-open-yet',
+  'own-draft-first',
+  'self-review-first',
   /** Seen with a student's eyes: nothing can be done. */
-  | 'read-only'
-  | 'over'
-  | 'not-released'
-  | 'already-submitted'
-  | 'already-published'
-  | 'not-published';
+  'read-only',
+  'over',
+  'not-released',
+  'already-submitted',
+  'already-published',
+  'not-published',
+] as const;
+export type Refusal = (typeof REFUSALS)[number];
 
 export type Decision = { readonly allowed: true } | { readonly allowed: false; readonly refusal: Refusal };
 

@@ -111,6 +111,7 @@ async function groupTitles(manager: EntityManager, { exchange }: Question): Prom
   return new Map(groups.map(({ id, title }) => [id, title]));
 }
 
+/** A plan’s schedule as the core wants it, the time in milliseconds. */
 export function scheduleOf({ schedule, runAt }: AllocationPlan): Schedule {
   return schedule === 'at' ? { kind: 'at', at: runAt ?? 0 } : { kind: schedule };
 }
@@ -152,6 +153,7 @@ function suggestionView(since: Since | null, labels: Labels): SuggestionView | n
   return { late: named(since.late), left: named(since.left), forbidden: since.forbidden };
 }
 
+/** A stored preview, for the wire. */
 export function previewView({ id, kind, seed, madeAt, madeBy, content }: AllocationPreview): PreviewView {
   return {
     id,

@@ -199,6 +199,7 @@ function assertGroups({ groupSetId }: Exchange, { whom }: WishesView): void {
   });
 }
 
+/** @throws ProblemError with fewer than two drafts, or for a new allocation once reviews have begun */
 export function assertPossible({ problem, current, own }: Question, kind: PreviewKind): void {
   const { length: count } = problem.drafts;
   if (count < 2) {
@@ -212,6 +213,7 @@ export function assertPossible({ problem, current, own }: Question, kind: Previe
   if (kind === 'new' && begun > 0) throw alreadyBegun(begun);
 }
 
+/** @param begun how many reviews have been begun */
 export function alreadyBegun(begun: number): ProblemError {
   return new ProblemError({
     code: 'allocation-begun',

@@ -52,6 +52,7 @@ export function problemOf({ fixed, apart, earlier, ...parts }: Parts): Problem {
   };
 }
 
+/** The group that handed a draft in, or the group of its only author; undefined without groups. */
 export function groupOfDraft(
   { groupId, authorIds }: Pick<HandedIn, 'groupId' | 'authorIds'>,
   groups: ReadonlyMap<string, string>,

@@ -33,6 +33,7 @@ export interface Question {
   readonly fingerprint: string;
 }
 
+/** What holds before anybody has planned an allocation. */
 export function defaultPlan(exchangeId: string, now: number): AllocationPlan {
   return {
     exchangeId,
@@ -50,15 +51,18 @@ export function defaultPlan(exchangeId: string, now: number): AllocationPlan {
   };
 }
 
+/** The stored plan, or the default; `now` in milliseconds. */
 export async function planOf(manager: EntityManager, exchangeId: string, now: number): Promise<AllocationPlan> {
   return (await manager.findOneBy(AllocationPlan, { exchangeId })) ?? defaultPlan(exchangeId, now);
 }
 
+/** What is wished of an allocation, by exchange and plan. */
 export function wishesOf(exchange: Exchange, { avoid, mix, maxPerDraft }: AllocationPlan): WishesView {
   const { whom, reviewsPerStudent: reviewsEach } = exchange;
   return { whom, reviewsEach, avoid: avoid ?? 'all', mix, maxPerDraft };
 }
 
+/** Loads all of it and puts it together; for what asks once. */
 export async function loadQuestion(
   manager: EntityManager,
   exchange: Exchange,

@@ -55,6 +55,16 @@ describe('the calendar feed', () => {
     expect(read(text)[0]?.summary).toBe(`${title}: draft due (Coastal Restoration)`);
   });
 
+  it('leaves out what nothing goes by yet, though it is planned', async () => {
+    const dates = { ...DATES, repliesDue: '2026-04-01T09:00:00.000Z', revisionDue: '2026-04-08T09:00:00.000Z' };
+    await publishedExchange(world, { dates });
+    for (const person of [ANN, INES]) {
+      const due = read(await feed(await linkOf(person))).map(({ at }) => at);
+      expect(due).toContain(DATES.release);
+      expect(due.filter((at) => at > DATES.release)).toEqual([]);
+    }
+  });
+
   it('is of one person: own extensions, no exchange that is not published, nothing when excused', async () => {
     await world.do(INES, 'post', '/courses/course/exchanges', { title: 'Still planned' });
     const id = await publishedExchange(world);

@@ -121,6 +121,7 @@ function asUse(text: string | null | undefined): Purpose['use'] {
   return text === 'picture' || text === 'captions' ? text : 'part';
 }
 
+/** For a server whose room for files (bytes) is used up. */
 export function storeFull(): ProblemError {
   return new ProblemError({
     code: 'store-full',

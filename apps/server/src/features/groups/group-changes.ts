@@ -41,6 +41,7 @@ export class GroupChanges {
   }
 }
 
+/** Who can be in a group: students who have not left, by name. */
 export async function activeStudents(manager: EntityManager, courseId: string): Promise<CoursePerson[]> {
   return (await enrolledOf(manager, courseId)).filter(({ active, role }) => active && role === 'student');
 }

@@ -2,7 +2,7 @@ import { type AddressInfo } from 'node:net';
 import { simpleParser, type ParsedMail } from 'mailparser';
 import { SMTPServer } from 'smtp-server';
 import type { MailView, OutboxView } from '@salt-circle/contracts';
-import { ANN, AT, handIn, INES, publishedExchange, World } from '../../testing/world.js';
+import { ANN, AT, DATES, handIn, INES, publishedExchange, World } from '../../testing/world.js';
 import { PostService } from './post.service.js';
 
 const OUTBOX = '/courses/course/outbox';
@@ -33,6 +33,21 @@ describe('the outbox', () => {
     );
     expect(text).toMatch(/Words: 9\nReport\n {2}SHA-256 [0-9a-f]{64}\nAll together: SHA-256 [0-9a-f]{64}/);
     expect(text).toContain(`https://salt-circle.example.org/exchanges/${id}/draft`);
+  });
+
+  it('tells of dates that move, but not of those that nothing goes by yet', async () => {
+    const id = await publishedExchange(world);
+    const move = (part: Partial<typeof DATES>) =>
+      world.do(INES, 'put', `/exchanges/${id}/dates`, { dates: { ...DATES, ...part }, tell: true });
+    const told = async () => (await outbox(world)).mails.filter(({ subject }) => subject.includes('have moved'));
+    await move({ repliesDue: '2026-04-01T09:00:00.000Z', revisionDue: '2026-04-08T09:00:00.000Z' });
+    expect(await told()).toEqual([]);
+    await move({ release: '2026-03-27T09:00:00.000Z', revisionDue: '2026-04-09T09:00:00.000Z' });
+    const mails = await told();
+    expect(mails.map(({ to }) => to).sort()).toEqual(['ann@example.org', 'ben@example.org', 'cho@example.org']);
+    const { text } = await world.do<MailView>(INES, 'get', `${OUTBOX}/${mails[0]?.id}`);
+    expect(text).toContain('Release: Fri 27 Mar 2026');
+    expect(text).not.toMatch(/Repl|Revis/);
   });
 
   it('keeps nothing of what was undone', async () => {

@@ -173,6 +173,7 @@ export class RosterService {
   }
 }
 
+/** For an address that somebody else of the course has. */
 export function addressTaken(email: string): ProblemError {
   return new ProblemError({
     code: 'invalid',

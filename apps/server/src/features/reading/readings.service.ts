@@ -98,6 +98,7 @@ function copyHtml({ hidden }: DraftPart, file: StoredFile | null, reader: Reader
   return reader === 'reviewer' ? hideInHtml(file.copyHtml, hidden) : file.copyHtml;
 }
 
+/** How a reader shows a part; null for what can only be taken along. */
 export function showOf({ kind }: Pick<DraftPart, 'kind'>, file: Pick<StoredFile, 'family'> | null): PartShow {
   if (kind === 'text') return 'html';
   if (kind === 'link' || file === null) return 'link';

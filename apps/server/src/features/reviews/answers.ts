@@ -52,6 +52,7 @@ export function answerFrom(request: AnswerRequest, item: FormItem | undefined): 
   }
 }
 
+/** Whether two answers say the same, so that a repeated save is no conflict. */
 export function sameAnswer(current: AnswerContent, next: AnswerContent): boolean {
   return (
     current.levelId === next.levelId &&

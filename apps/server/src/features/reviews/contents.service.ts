@@ -63,6 +63,7 @@ async function rowsOf(manager: EntityManager, { exchange }: Pick<Place, 'exchang
   };
 }
 
+/** An answer for the wire, without when it was saved. */
 export function answerView({ levelId, text, next, value, checks, choices, revision }: AnswerRow): AnswerView {
   return { levelId, text, next, value, checks, choices, revision };
 }

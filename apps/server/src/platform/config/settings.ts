@@ -30,6 +30,7 @@ export interface MailSettings {
   readonly sendsMail: boolean;
 }
 
+/** What mails need of the settings. */
 export function mailSettingsOf({ publicUrl, smtp }: Pick<Settings, 'publicUrl' | 'smtp'>): MailSettings {
   return { publicUrl, sendsMail: smtp !== null };
 }

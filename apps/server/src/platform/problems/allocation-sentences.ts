@@ -16,6 +16,7 @@ const SENTENCES: Readonly<Record<AllocationRowCode, (facts: AllocationRowProblem
     `“${value}” is neither yes nor no. Write yes for a pair that is held, or leave it empty.`,
 };
 
+/** What is wrong with a row of an allocation file, with its number. */
 export function allocationRowProblem({ code, facts, row }: AllocationRowProblem): { row: number; sentence: string } {
   const sentence = SENTENCES[code](facts);
   return { row, sentence: row === 0 ? sentence : `Row ${row}: ${sentence}` };

@@ -19,6 +19,7 @@ function field(problem: CoreProblem, sentence: string): FieldProblem {
   return { path: problem.path.join('.'), code: problem.code, sentence };
 }
 
+/** A contradiction of a plan, in words. */
 export function setupProblem(problem: CoreProblem<SetupProblemCode>, names: SetupNames): FieldProblem {
   return field(problem, setupSentence(problem, names));
 }
@@ -60,6 +61,7 @@ function setupSentence({ code, facts }: CoreProblem<SetupProblemCode>, names: Se
   }
 }
 
+/** What is wrong with a deliverable, in words. */
 export function deliverableProblem(problem: CoreProblem<DeliverableProblemCode>): FieldProblem {
   const { facts } = problem;
   const title = typeof facts['title'] === 'string' && facts['title'].trim() !== '' ? ` “${facts['title']}”` : '';
@@ -77,6 +79,7 @@ export function deliverableProblem(problem: CoreProblem<DeliverableProblemCode>)
   return field(problem, sentences[problem.code]);
 }
 
+/** What is wrong with the rule for late drafts, in words. */
 export function lateProblem(problem: CoreProblem<LateProblemCode>): FieldProblem {
   const { facts } = problem;
   const sentences: Readonly<Record<LateProblemCode, string>> = {
@@ -101,6 +104,7 @@ export const PART_WORDS: Readonly<Record<GradePartName, string>> = {
   'instructor-mark': 'Instructor’s mark',
 };
 
+/** What is wrong with a part of the grade, in words. */
 export function gradeProblem(problem: CoreProblem<GradeProblemCode>): FieldProblem {
   const words = PART_WORDS[problem.facts['part'] as GradePartName];
   const sentences: Readonly<Record<GradeProblemCode, string>> = {

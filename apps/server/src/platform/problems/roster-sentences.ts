@@ -7,6 +7,7 @@ const COLUMN_WORDS: Readonly<Record<string, string>> = {
   group: 'group',
 };
 
+/** What is wrong with a row of a roster, with its number. */
 export function rosterProblem(problem: RosterProblem): RosterProblemView {
   return { row: problem.row, warning: problem.warning, sentence: rosterSentence(problem) };
 }
@@ -42,6 +43,7 @@ function rosterSentence({ code, facts, row }: RosterProblem): string {
   }
 }
 
+/** What is wrong with a bundle of tables, with file and row. */
 export function bundleProblem({ code, facts, row, warning }: BundleProblem): RosterProblemView {
   const sentences: Readonly<Record<BundleProblem['code'], string>> = {
     'manifest-missing':
@@ -55,6 +57,7 @@ export function bundleProblem({ code, facts, row, warning }: BundleProblem): Ros
   return { row, warning, sentence: sentences[code] };
 }
 
+/** Two people who would share what only one can have. */
 export function clashProblem({ entry, code, enrolled, warning }: RosterClash): RosterProblemView {
   const { row, name } = entry;
   const sentences: Readonly<Record<RosterClash['code'], string>> = {
@@ -65,6 +68,7 @@ export function clashProblem({ entry, code, enrolled, warning }: RosterClash): R
   return { row, warning, sentence: sentences[code] };
 }
 
+/** What is wrong with a row of a file of groups, with its number. */
 export function groupProblem({ code, facts, row }: GroupProblem): RosterProblemView {
   const sentences: Readonly<Record<GroupProblem['code'], string>> = {
     'groups-empty': 'There are no rows under the header. Each row names a person and a group.',

@@ -1,36 +1,21 @@
-import {
-  checkDates,
-  checkForm,
-  completeness,
-  EMPTY_FORM,
-  NO_DATES,
-  type FormItem,
-  type Refusal,
-} from '@salt-circle/core';
+import { checkDates, checkForm, completeness, EMPTY_FORM, NO_DATES, REFUSALS, type FormItem } from '@salt-circle/core';
 import { dateInWords, dateProblem, formProblem, invalid, missingProblem, refusal } from './sentences.js';
 
 const at = (day: number, hour = 12) => Date.UTC(2026, 2, day, hour);
 
 describe('sentences', () => {
   it('exist for every refusal, say what is the case and what to do, and end properly', () => {
-    const refusals: Refusal[] = [
-      'unknown',
-      'not-yours',
-      'not-open-yet',
-      'own-draft-first',
-      'over',
-      'not-released',
-      'already-submitted',
-      'already-published',
-      'not-published',
-    ];
-    for (const code of refusals) {
+    const said = new Set<string>();
+    for (const code of REFUSALS) {
       const { problem, status } = refusal(code);
       expect(problem.sentence).toMatch(/^[A-Z].*[.]$/);
       expect(problem.whatToDo).toMatch(/^[A-Z].*[.]$/);
       expect(status).toBeGreaterThanOrEqual(400);
       expect(status).toBeLessThan(500);
+      said.add(problem.sentence);
     }
+    // Each for a reason of its own: two that say the same would leave somebody without the right way on.
+    expect(said.size).toBe(REFUSALS.length);
   });
 
   it('name both dates of a clash, and two ways out', () => {

@@ -44,6 +44,7 @@ const REFUSALS: Readonly<Record<Refusal, readonly [sentence: string, whatToDo: s
   'not-published': ['This exchange is not published yet.', 'Publish it on the Plan page first.'],
 };
 
+/** A refusal of the core as an answer: not found for what must not be told, the reason otherwise. */
 export function refusal(code: Refusal): ProblemError {
   const [sentence, whatToDo] = REFUSALS[code];
   return new ProblemError({ code: code === 'unknown' ? 'not-found' : code, sentence, whatToDo });
@@ -91,6 +92,7 @@ const MUST_FOLLOW: Readonly<Record<DateName, 'must be after' | 'must not be befo
   revisionDue: 'must not be before',
 };
 
+/** What is wrong with a date, with the times in the course’s time zone. */
 export function dateProblem(problem: CoreProblem<DateProblemCode>, timeZone: string): FieldProblem {
   const name = problem.path[0] as DateName;
   const field = { path: `dates.${name}`, code: problem.code };
@@ -113,6 +115,7 @@ export function dateProblem(problem: CoreProblem<DateProblemCode>, timeZone: str
   }
 }
 
+/** What is wrong with a form, in words. */
 export function formProblem(problem: CoreProblem<FormProblemCode>): FieldProblem {
   return { path: problem.path.join('.'), code: problem.code, sentence: formSentence(problem) };
 }
@@ -199,6 +202,7 @@ export function conflict(what: string, current: unknown, whose = ''): ProblemErr
   });
 }
 
+/** Answers 422 with a sentence for each field. */
 export function invalid(fields: readonly FieldProblem[]): ProblemError {
   return new ProblemError({
     code: 'invalid',
@@ -211,6 +215,7 @@ export function invalid(fields: readonly FieldProblem[]): ProblemError {
   });
 }
 
+/** Answers 401: nobody is signed in. */
 export function signedOut(): ProblemError {
   return new ProblemError({
     code: 'signed-out',

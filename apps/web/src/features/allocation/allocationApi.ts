@@ -50,7 +50,7 @@ const boards = api.injectEndpoints({
   }),
 });
 
-const acts = boards.injectEndpoints({
+export const allocationApi = boards.injectEndpoints({
   endpoints: (build) => {
     /** Answers with the board as it is after; that goes into the cache at once. */
     const changing = <Given extends { readonly id: string }>(
@@ -126,4 +126,4 @@ export const {
   useSetAllocationPlanMutation,
   useSetExtraReviewerMutation,
   useReadAllocationFileMutation,
-} = acts;
+} = allocationApi;

@@ -1,25 +1,12 @@
 import type { Problem } from '@salt-circle/contracts';
 import { act, renderHook } from '@testing-library/react';
+import { createElement, type ReactNode } from 'react';
+import { Provider } from 'react-redux';
+import { store } from '../../app/store.js';
+import { Wire } from '../../testing/wire.js';
 
-interface Answer {
-  readonly data?: object;
-  readonly error?: Problem;
-}
-
-/** What has been sent, and the answers to come; `loading` is what the page would know of it. */
-const sent: object[] = [];
-const answers: Answer[] = [];
-let loading = false;
-jest.mock('./allocationApi.js', () => ({
-  useActByHandMutation: () => [
-    (body: object) => {
-      sent.push(body);
-      return Promise.resolve(answers.shift() ?? { data: {} });
-    },
-    { isLoading: loading },
-  ],
-}));
-jest.mock('../../app/api.js', () => ({ problemOf: (error: unknown) => error }));
+// There is no IndexedDB here, and nothing of it is needed.
+jest.mock('../../app/saving/browserStore.js', () => ({ browserStore: () => ({}) }));
 
 import { Model } from './model.js';
 import { ids, view } from './testing/board.js';
@@ -40,20 +27,24 @@ const applied = RING.map((one, at) => ({
 const keptApart = jest.fn();
 const open = () => {
   const model = new Model(view({ pairs: applied, forbidden: [pair('ben', 'dee')] }), null);
-  return renderHook(() => useHands('x', model, keptApart)).result;
+  const wrapper = ({ children }: { readonly children: ReactNode }) => createElement(Provider, { store, children });
+  return renderHook(() => useHands('x', model, keptApart), { wrapper }).result;
 };
-/** Does it, and waits for the answer. */
-const done = (work: () => void) =>
+const wire = new Wire();
+const sent = () => wire.asked.map(({ body }) => body);
+/** Does it, and has the server answer. */
+const done = (work: () => void, refused?: Problem) =>
   act(async () => {
+    const before = wire.asked.length;
     work();
     await Promise.resolve();
+    if (wire.asked.length === before) return;
+    await (refused === undefined ? wire.answer(view()) : wire.refuse(refused));
   });
 const refusal = (code: Problem['code']): Problem => ({ code, sentence: 'No.', whatToDo: '', fields: [] });
 
 beforeEach(() => {
-  sent.length = 0;
-  answers.length = 0;
-  loading = false;
+  wire.install();
   keptApart.mockReset();
 });
 
@@ -61,12 +52,12 @@ describe('acts by hand', () => {
   it('say what they do, and what becomes of the balance', async () => {
     const hands = open();
     await done(() => hands.current.add(pair('ann', 'cho')));
-    expect(sent).toEqual([{ id: 'x', add: [pair('ann', 'cho')] }]);
+    expect(sent()).toEqual([{ add: [pair('ann', 'cho')] }]);
     expect(hands.current.said).toBe(
       'Added: Ann and the draft by Cho. Now reviews per draft 1 to 2 (before: 1 for each).',
     );
     await done(() => hands.current.move(pair('ann', 'ben'), pair('cho', 'ben')));
-    expect(sent[1]).toEqual({ id: 'x', remove: [pair('ann', 'ben')], add: [pair('cho', 'ben')] });
+    expect(sent()[1]).toEqual({ remove: [pair('ann', 'ben')], add: [pair('cho', 'ben')] });
     expect(hands.current.said).toMatch(
       /^Moved: Cho and the draft by Ben, instead of Ann .* Now reviews per draft 1 for each/,
     );
@@ -83,15 +74,14 @@ describe('acts by hand', () => {
     await refused(() => hands.current.move(pair('ann', 'ben'), pair('ben', 'dee')), 'kept apart');
     // Ann would get Cho's draft, and Ben the own one.
     await refused(() => hands.current.swap(pair('ann', 'ben'), pair('ben', 'cho')), 'own draft');
-    expect(sent).toEqual([]);
+    expect(sent()).toEqual([]);
   });
 
   it('swap two pairs in one act', async () => {
     const hands = open();
     await done(() => hands.current.swap(pair('ann', 'ben'), pair('cho', 'dee')));
-    expect(sent).toEqual([
+    expect(sent()).toEqual([
       {
-        id: 'x',
         remove: [pair('ann', 'ben'), pair('cho', 'dee')],
         add: [pair('ann', 'dee'), pair('cho', 'ben')],
       },
@@ -104,42 +94,48 @@ describe('acts by hand', () => {
     await done(() => hands.current.hold(pair('ben', 'cho')));
     await done(() => hands.current.keepApart(pair('ben', 'dee')));
     await done(() => hands.current.keepApart(pair('ben', 'ann')));
-    expect(sent).toEqual([
-      { id: 'x', unlock: [pair('ann', 'ben')] },
-      { id: 'x', lock: [pair('ben', 'cho')] },
-      { id: 'x', allow: [pair('ben', 'dee')] },
-      { id: 'x', forbid: [pair('ben', 'ann')] },
+    expect(sent()).toEqual([
+      { unlock: [pair('ann', 'ben')] },
+      { lock: [pair('ben', 'cho')] },
+      { allow: [pair('ben', 'dee')] },
+      { forbid: [pair('ben', 'ann')] },
     ]);
     expect(keptApart).toHaveBeenCalledTimes(2);
   });
 
   it('wait for a second yes before work is taken away', async () => {
     const hands = open();
-    answers.push({ error: refusal('needs-confirming') });
-    await done(() => hands.current.remove(pair('ann', 'ben')));
+    await done(() => hands.current.remove(pair('ann', 'ben')), refusal('needs-confirming'));
     expect([hands.current.said, hands.current.asked?.problem.sentence]).toEqual(['', 'No.']);
     await done(() => hands.current.confirm());
-    expect(sent[1]).toEqual({ id: 'x', remove: [pair('ann', 'ben')], confirmed: true });
+    expect(sent()[1]).toEqual({ remove: [pair('ann', 'ben')], confirmed: true });
     expect([hands.current.asked, hands.current.said.startsWith('Taken away; the work is kept.')]).toEqual([null, true]);
-    answers.push({ error: refusal('needs-confirming') });
-    await done(() => hands.current.remove(pair('ann', 'ben')));
+    await done(() => hands.current.remove(pair('ann', 'ben')), refusal('needs-confirming'));
     act(() => hands.current.forget());
     expect(hands.current.asked).toBeNull();
   });
 
   it('show why the server refused, until something else is done', async () => {
     const hands = open();
-    answers.push({ error: refusal('allocation-changed') });
-    await done(() => hands.current.remove(pair('ann', 'ben')));
+    await done(() => hands.current.remove(pair('ann', 'ben')), refusal('allocation-changed'));
     expect([hands.current.problem?.code, hands.current.said]).toEqual(['allocation-changed', '']);
     act(() => hands.current.quiet());
     expect(hands.current.problem).toBeNull();
   });
 
   it('are not begun while the last one is on its way: what is seen is not what is there', async () => {
-    loading = true;
     const hands = open();
-    await done(() => hands.current.remove(pair('ann', 'ben')));
-    expect([sent, hands.current.said]).toEqual([[], '']);
+    await act(async () => {
+      hands.current.remove(pair('ann', 'ben'));
+      await Promise.resolve();
+    });
+    const [, said] = [hands.current.busy, hands.current.said];
+    await act(async () => {
+      hands.current.remove(pair('ben', 'cho'));
+      await Promise.resolve();
+    });
+    expect([hands.current.busy, sent(), hands.current.said]).toEqual([true, [{ remove: [pair('ann', 'ben')] }], said]);
+    await act(() => wire.answer(view()));
+    expect(hands.current.busy).toBe(false);
   });
 });

@@ -20,6 +20,7 @@ function finished(html: string, pictures: string[], metadata: FoundMetadata[]): 
   return { copyHtml, pictures, metadata, facts: { words: countWords(htmlToText(copyHtml)) } };
 }
 
+/** Office Open XML at a path to cleaned HTML, with what tells of its maker beside. */
 export async function convertDocx(path: string, folder: string): Promise<Converted> {
   const members = await readZip(path, (name) => /\.(xml|rels)$/.test(name));
   assertPlainXml(members);
@@ -37,6 +38,7 @@ export async function convertDocx(path: string, folder: string): Promise<Convert
   return finished(html, pictures.digests, docxMetadata(members));
 }
 
+/** OpenDocument at a path to cleaned HTML, with what tells of its maker beside. */
 export async function convertOdt(path: string, folder: string): Promise<Converted> {
   const members = await readZip(path, (name) => /\.xml$/.test(name) || name.startsWith('Pictures/'));
   assertPlainXml(members);
@@ -45,12 +47,14 @@ export async function convertOdt(path: string, folder: string): Promise<Converte
   return finished(html, pictures.digests, odtMetadata(members));
 }
 
+/** Markdown (CommonMark) to cleaned HTML. */
 export async function convertMarkdown(path: string): Promise<Converted> {
   // The types of the plugin are written for the other module system.
   const markdown = new MarkdownIt({ html: false, linkify: true }).use(footnotes as never);
   return finished(markdown.render(decodeText(await readFile(path))), [], []);
 }
 
+/** Plain text to HTML, an empty line beginning a paragraph. */
 export async function convertText(path: string): Promise<Converted> {
   const blocks = decodeText(await readFile(path))
     .split(/\r?\n\s*\r?\n/)

@@ -34,6 +34,7 @@ export async function inspectImage(path: string): Promise<{ width: number; heigh
   }
 }
 
+/** The same picture without its metadata, turned as it is to be seen. @throws Refused where none can be made */
 export async function convertImage(path: string, folder: string): Promise<Converted> {
   const bytes = await readFile(path);
   const clean = await cleanPicture(bytes);

@@ -63,6 +63,7 @@ function reading<T>(path: string, mode: 'r' | 'r+', work: (source: ByteSource, f
   }
 }
 
+/** The same recording without tags that tell of its maker. */
 export async function convertMedia(path: string, folder: string, mime: string): Promise<Converted> {
   const container = CONTAINERS[mime];
   if (container === undefined) throw new Error(`no container is known for ${mime}`);

@@ -66,6 +66,7 @@ export async function inspectPdf(path: string): Promise<{ pages: number }> {
   return { pages };
 }
 
+/** The same pages without metadata, scripts and attachments. @throws Refused where none can be made */
 export async function convertPdf(path: string, folder: string, tell: Tell): Promise<Converted> {
   const bytes = await readFile(path);
   const { text, metadata } = await textOf(bytes, (share) => tell(share * 0.7));

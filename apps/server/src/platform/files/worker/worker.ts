@@ -27,10 +27,12 @@ export interface ConvertTask {
   readonly port: MessagePort;
 }
 
+/** Runs in a thread: what a file is; or, as a value, why nobody could read it. */
 export function inspectFile({ path, name }: InspectTask): Promise<Answer<Inspected>> {
   return answered(() => inspect(path, name));
 }
 
+/** Runs in a thread: makes the reading copy of a file that was let in. */
 export function convertFile({ path, mime, folder, port }: ConvertTask): Promise<Answer<Converted>> {
   const tell = (share: number) => port.postMessage(share);
   return answered(async () => {

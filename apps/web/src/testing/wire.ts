@@ -1,0 +1,40 @@
+import type { Problem } from '@salt-circle/contracts';
+
+interface Asked {
+  readonly url: string;
+  readonly method: string;
+  readonly body: unknown;
+}
+
+/** Stands for the server, under the real store: keeps what was asked, and answers when and what a test says. */
+export class Wire {
+  readonly asked: Asked[] = [];
+  readonly #waiting: Array<(response: Response) => void> = [];
+
+  /** In the place of the browser's own; for one test after the other. */
+  install(): void {
+    this.asked.length = 0;
+    this.#waiting.length = 0;
+    globalThis.fetch = (url, { method = 'GET', body } = {}) => {
+      this.asked.push({ url: String(url), method, body: typeof body === 'string' ? JSON.parse(body) : undefined });
+      return new Promise((resolve) => this.#waiting.push(resolve));
+    };
+  }
+
+  /** Answers a question that waits, the first one unless said otherwise. */
+  async answer(body: object, at = 0): Promise<void> {
+    await this.#give(new Response(JSON.stringify(body), { status: 200 }), at);
+  }
+
+  async refuse(problem: Problem, at = 0): Promise<void> {
+    await this.#give(new Response(JSON.stringify(problem), { status: 409 }), at);
+  }
+
+  async #give(response: Response, at: number): Promise<void> {
+    const [give] = this.#waiting.splice(at, 1);
+    if (give === undefined) throw new Error('nothing was asked that waits for an answer');
+    give(response);
+    // Reading the body takes a few turns.
+    for (let turn = 0; turn < 10; turn += 1) await new Promise((resolve) => setTimeout(resolve, 0));
+  }
+}

@@ -1,0 +1,15 @@
+import { chromium } from '@playwright/test';
+
+const FLAGS = '--no-sandbox --disable-gpu --disable-quic --no-first-run --disable-background-networking --disable-sync';
+
+/** Debian's Chromium, signed in. @returns the browser and a context with the cookie of a session */
+export async function signedInBrowser(base, cookie) {
+  const browser = await chromium.launch({
+    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+    args: FLAGS.split(' '),
+  });
+  const context = await browser.newContext();
+  const [name, value] = cookie.split('=');
+  await context.addCookies([{ name, value, url: base }]);
+  return { browser, context };
+}
