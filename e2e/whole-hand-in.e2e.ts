@@ -1,6 +1,6 @@
 import { expect, type Page, type Response } from '@playwright/test';
 import { copyOfMonitoringPlan, publish, sample } from './support/exchanges.js';
-import { expectNoFaults, jumpTo, moveTime, test } from './support/people.js';
+import { expectNoFaults, jumpTo, moveTime, selectWords, test } from './support/people.js';
 
 const EXCHANGE = 'Every kind of draft';
 const FILES = [
@@ -160,6 +160,34 @@ async function readEach(page: Page): Promise<void> {
   ]);
 }
 
+/** Notes on the typed text and on two documents: each is counted at its part, and listed in the order of the parts. */
+async function noteEachText(page: Page): Promise<void> {
+  const parts = page.getByRole('group', { name: 'Parts of this draft' });
+  const leave = async (part: RegExp, words: string, body: string) => {
+    await parts.getByRole('button', { name: part }).click();
+    await expect(page.getByRole('document', { name: /^Draft/ })).toContainText(words);
+    await selectWords(page, words);
+    await page.getByRole('toolbar', { name: 'Leave a note' }).getByRole('button', { name: /Ask/ }).click();
+    await page.keyboard.type(body);
+    await page.keyboard.press('Escape');
+    await expect(page.getByText(/^Saved /)).toBeVisible();
+  };
+  await leave(/^Readings and sketches 3\b/, 'Read from the gauge', 'Which gauge, in the second?');
+  await leave(/^Readings and sketches 2\b/, 'The eastern basin', 'Why this basin?');
+  await leave(/^Draft/, 'read every week', 'Also in winter?');
+  for (const part of [/^Draft/, /^Readings and sketches 2\b/, /^Readings and sketches 3\b/])
+    await expect(parts.getByRole('button', { name: part })).toContainText('1 note');
+  await expect(parts.getByRole('button', { name: /^Readings and sketches 1\b/ })).not.toContainText('note');
+  await page.reload();
+  await page.getByRole('tab', { name: /^Notes/ }).click();
+  const listed = page.getByRole('tabpanel').getByText(/^(Also in winter|Why this basin|Which gauge)/);
+  await expect(listed).toHaveText(['Also in winter?', 'Why this basin?', 'Which gauge, in the second?']);
+  // Pressed in the list, a note leads to its part.
+  await listed.nth(1).click();
+  await expect(page.getByRole('document', { name: /^Draft/ })).toContainText('The eastern basin');
+  await expect(page.locator('mark.passage').first()).toHaveText('The eastern basin');
+}
+
 test('every kind of thing is handed in, and read by a reviewer who does not learn whose it is', async ({ stepIn }) => {
   test.setTimeout(240_000);
   const ines = await stepIn('Ines Marchetti');
@@ -194,6 +222,7 @@ test('every kind of thing is handed in, and read by a reviewer who does not lear
     .getByRole('link', { name: /Begin|Review|Go on/ })
     .click();
   await readEach(page);
+  await noteEachText(page);
   const all = await told.text();
   expect(all).toContain('The gauge is read every week');
   expect(all).not.toMatch(/Tereza|Nov\u00c3\u00a1kov|novakov/i);

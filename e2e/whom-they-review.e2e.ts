@@ -262,6 +262,24 @@ test('the board by keyboard alone', async ({ stepIn, world }) => {
   expectNoFaults(page);
 });
 
+test('what one of the staff does is seen by the other within a moment, while that one looks at the same board', async ({
+  stepIn,
+  world,
+}) => {
+  const id = largeCourse(world, 6, 'Rock pools');
+  const [ines, second] = [await stepIn('Ines Marchetti'), await stepIn('Ines Marchetti')];
+  await openAllocation(ines, id);
+  await openAllocation(second, id);
+  await expect(second.getByText('No drafts have been allocated yet.')).toBeVisible();
+  await ines.getByRole('button', { name: 'Preview an allocation' }).click();
+  await ines.getByRole('button', { name: 'Apply 18 reviews' }).click();
+  // Far sooner than a page asks by itself.
+  await expect(second.getByText('18 reviews allocated.')).toBeVisible({ timeout: 5_000 });
+  await ines.getByRole('button', { name: 'Undo applying' }).click();
+  await expect(second.getByText('No drafts have been allocated yet.')).toBeVisible({ timeout: 5_000 });
+  expectNoFaults(ines, second);
+});
+
 test('what has begun is taken away only after a second yes, and comes back with its work', async ({ stepIn }) => {
   const page = await stepIn('Ines Marchetti');
   await jumpTo(page, 'Salt-marsh restoration proposal');

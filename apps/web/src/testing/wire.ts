@@ -16,7 +16,8 @@ export class Wire {
     this.asked.length = 0;
     this.#waiting.length = 0;
     globalThis.fetch = (url, { method = 'GET', body } = {}) => {
-      this.asked.push({ url: String(url), method, body: typeof body === 'string' ? JSON.parse(body) : undefined });
+      if (typeof url !== 'string') throw new TypeError('our pages ask by address');
+      this.asked.push({ url, method, body: typeof body === 'string' ? JSON.parse(body) : undefined });
       return new Promise((resolve) => this.#waiting.push(resolve));
     };
   }

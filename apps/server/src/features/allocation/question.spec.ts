@@ -56,12 +56,7 @@ function circumstances(
 
 const question = (
   given: Circumstances = circumstances(),
-  { reviews = [], keptApart = [], exchange = EXCHANGE, wishes = WISHES } = {} as {
-    reviews?: Review[];
-    keptApart?: ForbiddenPair[];
-    exchange?: Exchange;
-    wishes?: WishesView;
-  },
+  { reviews = [], keptApart = [], exchange = EXCHANGE, wishes = WISHES } = {},
 ) => questionOf(exchange, wishes, given, { reviews, keptApart });
 
 const capacities = ({ problem }: ReturnType<typeof question>) =>
@@ -137,7 +132,7 @@ describe('the question that is put to the solver', () => {
     expect([off.own.length, off.current.length, off.selfPairs]).toEqual([1, 1, []]);
     const { selfPairs } = question(circumstances({ leftOut: { dee: 'left' } }), {
       reviews,
-      exchange: { ...EXCHANGE, selfReview: 'first' } as Exchange,
+      exchange: { ...EXCHANGE, selfReview: 'first' },
     });
     expect(selfPairs.map(({ reviewerId }) => reviewerId)).toEqual(['ann', 'ben', 'cho']);
   });
