@@ -54,9 +54,16 @@ function circumstances(
   };
 }
 
+interface Given {
+  readonly reviews?: readonly Review[];
+  readonly keptApart?: readonly ForbiddenPair[];
+  readonly exchange?: Exchange;
+  readonly wishes?: WishesView;
+}
+
 const question = (
   given: Circumstances = circumstances(),
-  { reviews = [], keptApart = [], exchange = EXCHANGE, wishes = WISHES } = {},
+  { reviews = [], keptApart = [], exchange = EXCHANGE, wishes = WISHES }: Given = {},
 ) => questionOf(exchange, wishes, given, { reviews, keptApart });
 
 const capacities = ({ problem }: ReturnType<typeof question>) =>
