@@ -161,6 +161,20 @@ describe('Database', () => {
     expect(told).toHaveLength(2);
   });
 
+  it('waits for a command beside the server, and is waited for: neither is refused in the middle', async () => {
+    const beside = await writerSource(folder).initialize();
+    await beside.query('PRAGMA busy_timeout = 0');
+    await database.write(async (manager) => {
+      expect(await manager.count(Person)).toBe(0);
+      // What was read is what will be there when it is written: nobody comes in between.
+      await expect(beside.manager.insert(Person, person('b'))).rejects.toThrow('database is locked');
+      await manager.insert(Person, person('a'));
+    });
+    await beside.manager.insert(Person, person('b'));
+    await beside.destroy();
+    expect(await database.read.count(Person)).toBe(2);
+  });
+
   it('goes on after a failed transaction', async () => {
     await database.write(() => Promise.reject(new Error('no'))).catch(() => undefined);
     await database.write((manager) => manager.insert(Person, person('a')));

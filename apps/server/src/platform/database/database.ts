@@ -4,6 +4,7 @@ import type { DataSource, EntityManager } from 'typeorm';
 import { Changes, type Change } from '../changes/changes.js';
 import type { Clock } from '../clock/clock.js';
 import type { MailSettings } from '../config/settings.js';
+import { Person } from '../../model/person.js';
 import { Ids } from '../ids/ids.js';
 import type { HappeningHandler } from '../record/handler.js';
 import type { Happening } from '../record/happening.js';
@@ -19,6 +20,14 @@ export interface DatabaseSetting {
 
 /** For commands that only add rows. */
 const ALONE: DatabaseSetting = { mail: { publicUrl: 'http://localhost:4600', sendsMail: false }, handlers: [] };
+
+/**
+ * A transaction of SQLite takes the lock for writing with its first change. If a command beside the server has written since it
+ * began to read, it is refused then and there, whatever it would wait; so the first statement changes nothing, and waits.
+ */
+async function takeLock(manager: EntityManager): Promise<void> {
+  await manager.createQueryBuilder().delete().from(Person).where('0').execute();
+}
 
 /** Tells, within a transaction, what happened in it. */
 export interface Report {
@@ -96,6 +105,7 @@ export class Database implements OnApplicationShutdown {
     });
     const result = await this.writer.transaction((manager) =>
       this.#transaction.run(manager, async () => {
+        await takeLock(manager);
         const done = await work(manager, happened);
         const context = { now: this.clock.now(), mail: this.mail, ids: this.#ids };
         if (happenings.length > 0) {

@@ -24,7 +24,7 @@ export function TopBar({ crumbs, title, aside }: TopBarProps) {
       <a href="#main" className="sr-only focus:not-sr-only">
         Skip to the page
       </a>
-      <nav aria-label="Where I am" className="flex min-w-0 flex-1 items-center gap-2">
+      <nav aria-label="Where I am" className="flex min-w-0 flex-1 basis-48 items-center gap-2">
         <Link
           to="/"
           className="flex items-center gap-2 font-semibold text-ink no-underline"

@@ -20,7 +20,7 @@ export function NoteStrip({
           <span
             key={id}
             className={`absolute right-0.5 left-0.5 h-[3px] ${KIND_FILL[kind]}`}
-            style={{ top: `${Math.min(99, (top / layout.height) * 100).toFixed(2)}%` }}
+            style={{ top: `${Math.max(0, Math.min(99, (top / layout.height) * 100)).toFixed(2)}%` }}
           />
         );
       })}

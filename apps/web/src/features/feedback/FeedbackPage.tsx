@@ -49,12 +49,15 @@ export function FeedbackPage() {
   return <Versions feedback={data} first={first} />;
 }
 
-/** Reviews are of one version, unless another one was handed in while some had begun: then each is read beside its own. */
+/**
+ * Reviews are of one version, unless another one was handed in while some had begun: then all that is shown is of the version that
+ * is chosen, text and reviews alike.
+ */
 function Versions({ feedback, first }: { readonly feedback: FeedbackView; readonly first: DraftReading }) {
   const { drafts, reviews } = feedback;
   const [chosen, setChosen] = useState<number | null>(null);
   const draft = drafts.find(({ version }) => version === chosen) ?? first;
-  const of = (version: number) => reviews.filter((review) => review.version === version).length;
+  const of = (version: number) => reviews.filter((review) => review.version === version);
   return (
     <>
       {drafts.length > 1 && (
@@ -69,13 +72,18 @@ function Versions({ feedback, first }: { readonly feedback: FeedbackView; readon
             >
               Version {version}{' '}
               <span className="font-normal text-ink-soft">
-                {of(version) === 1 ? '1 review' : `${of(version)} reviews`}
+                {of(version).length === 1 ? '1 review' : `${of(version).length} reviews`}
               </span>
             </button>
           ))}
         </div>
       )}
-      <Feedback key={draft.version} feedback={feedback} draft={draft} />
+      <Feedback
+        key={draft.version}
+        feedback={{ ...feedback, reviews: of(draft.version) }}
+        draft={draft}
+        where={drafts.length > 1 ? ` on version ${draft.version}` : ''}
+      />
     </>
   );
 }
@@ -84,20 +92,26 @@ interface FeedbackNote extends NoteView {
   readonly by: PersonLabel;
 }
 
-/** The notes on a version, of all its reviewers, in the order of their places. */
-function useNotesOn({ parts, version }: DraftReading, reviews: FeedbackView['reviews']): readonly FeedbackNote[] {
+/** The notes of all reviewers, in the order of their places. */
+function useNotes({ parts }: DraftReading, reviews: FeedbackView['reviews']): readonly FeedbackNote[] {
   return useMemo(() => {
     const byPlace = comparePlaces(parts.map(({ id }) => id));
     return reviews
-      .filter((review) => review.version === version)
       .flatMap((review) => review.notes.map((note): FeedbackNote => ({ ...note, by: review.reviewer })))
       .sort((a, b) => byPlace(a.place, b.place) || (a.id < b.id ? -1 : 1));
-  }, [parts, version, reviews]);
+  }, [parts, reviews]);
 }
 
-function Feedback({ feedback, draft }: { readonly feedback: FeedbackView; readonly draft: DraftReading }) {
+interface FeedbackProps {
+  readonly feedback: FeedbackView;
+  readonly draft: DraftReading;
+  /** Said beside the counts, where there is more than one version. */
+  readonly where: string;
+}
+
+function Feedback({ feedback, draft, where }: FeedbackProps) {
   const exchange = useExchange();
-  const notes = useNotesOn(draft, feedback.reviews);
+  const notes = useNotes(draft, feedback.reviews);
   const annotation = useAnnotation(draft, notes);
   const [tab, setTab] = useState('reviewer');
   const gone = notes.filter(({ id }) => annotation.match(id)?.found === 'gone');
@@ -132,6 +146,7 @@ function Feedback({ feedback, draft }: { readonly feedback: FeedbackView; readon
       <section className="border-l border-line bg-crust px-5 py-3">
         <p className="text-ink-soft">
           {count === 1 ? '1 reviewer' : `${count} reviewers`}, {notes.length === 1 ? '1 note' : `${notes.length} notes`}
+          {where}
           {feedback.missing > 0 &&
             `; ${feedback.missing === 1 ? '1 more review was' : `${feedback.missing} more reviews were`} not submitted`}
         </p>

@@ -17,7 +17,7 @@ export interface Around {
 }
 
 /** Beside the parts of the grade, as long as they are plans only. */
-export const GRADES_LATER = 'That comes later: no grade is worked out yet.';
+export const GRADES_LATER = 'Grades come later: none is worked out yet.';
 
 /** The exchange as it is set up, in plain words, in the order in which it happens. */
 export function sentences(settings: Settings, around: Around): string[] {
