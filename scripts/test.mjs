@@ -13,9 +13,15 @@ async function chromium() {
   return existsSync(CHROMIUM);
 }
 
+/**
+ * On two cores Jest would keep to one of them, and its one process grows slower with each application that a test starts: so
+ * there are two, begun anew when they have grown.
+ */
+const PROCESSES = ['--maxWorkers', '2', '--workerIdleMemoryLimit', '700MB'];
+
 const jest = (...projects) => [
   'npx',
-  ['jest', '--selectProjects', ...projects],
+  ['jest', ...PROCESSES, '--selectProjects', ...projects],
   { env: { NODE_OPTIONS: '--experimental-vm-modules --no-warnings' } },
 ];
 
