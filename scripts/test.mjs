@@ -13,11 +13,8 @@ async function chromium() {
   return existsSync(CHROMIUM);
 }
 
-/**
- * On two cores Jest would keep to one of them, and its one process grows slower with each application that a test starts: so
- * there are two, begun anew when they have grown.
- */
-const PROCESSES = ['--maxWorkers', '2', '--workerIdleMemoryLimit', '700MB'];
+/** On two cores Jest would keep to one of them. */
+const PROCESSES = ['--maxWorkers', '2'];
 
 const jest = (...projects) => [
   'npx',
