@@ -16,22 +16,31 @@ async function chromium() {
 /** On two cores Jest would keep to one of them. */
 const PROCESSES = ['--maxWorkers', '2'];
 
+const npm = (script) => ['npm', ['run', '--silent', script]];
 const jest = (...projects) => [
   'npx',
   ['jest', ...PROCESSES, '--selectProjects', ...projects],
   { env: { NODE_OPTIONS: '--experimental-vm-modules --no-warnings' } },
 ];
 
-/** Beside each other, because each of them keeps one core busy; the steps of a lane follow one another. */
-const LANES = [
+/**
+ * Stages follow one another. In each, lanes run beside each other and keep two cores busy between them: three busy
+ * processes on two cores take much longer than the same ones in turn.
+ */
+const STAGES = [
   [
-    ['lint', ['npm', ['run', '--silent', 'lint']]],
-    ['types', ['npm', ['run', '--silent', 'types']]],
-    ['imports', ['npm', ['run', '--silent', 'imports']]],
+    [['lint', npm('lint')]],
+    [
+      ['types', npm('types')],
+      ['imports', npm('imports')],
+      ['format', npm('format:check')],
+    ],
   ],
   [
-    ['unit', jest('core', 'web')],
-    ['server', jest('server')],
+    [
+      ['unit', jest('core', 'web')],
+      ['server', jest('server')],
+    ],
   ],
 ];
 
@@ -64,7 +73,7 @@ async function runLane(lane) {
 await installed();
 // Threads that read files, and the server that a test kills, are the compiled ones.
 if (wanted('server') || wanted('types')) await must('npx', ['tsc', '-b', 'apps/server']);
-await Promise.all(LANES.map(runLane));
+for (const lanes of STAGES) await Promise.all(lanes.map(runLane));
 if (wanted('browser')) {
   process.stdout.write('\n── browser ──\n');
   const begun = Date.now();
