@@ -1,7 +1,6 @@
 import { Module, type DynamicModule } from '@nestjs/common';
 import { APP_FILTER, APP_GUARD, APP_PIPE } from '@nestjs/core';
 import { ServeStaticModule } from '@nestjs/serve-static';
-import { ThrottlerModule } from '@nestjs/throttler';
 import { LoggerModule } from 'nestjs-pino';
 import { AccessModule } from './access/access.module.js';
 import { DemoModule } from './demo/demo.module.js';
@@ -27,7 +26,6 @@ import { PlatformModule, type Surroundings } from './platform/platform.module.js
 import { ProblemFilter } from './platform/problems/problem-filter.js';
 import { validationPipe } from './platform/problems/validation.js';
 import { CrossSiteGuard } from './platform/security/cross-site.guard.js';
-import { SIGN_IN_TRIES } from './platform/security/sign-in.throttle.js';
 
 /** The features, in the order of the job. */
 const FEATURES = [
@@ -58,7 +56,6 @@ export class AppModule {
       module: AppModule,
       imports: [
         LoggerModule.forRoot(loggerOptions(settings)),
-        ThrottlerModule.forRoot([{ ...SIGN_IN_TRIES }]),
         PlatformModule.for(surroundings),
         // Guards run in the order in which modules are listed: where a request comes from is asked before who it is.
         SecurityModule,

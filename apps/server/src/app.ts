@@ -1,8 +1,9 @@
 import { NestFactory } from '@nestjs/core';
 import type { NestExpressApplication } from '@nestjs/platform-express';
-import { LIMITS } from '@salt-circle/contracts';
 import compression from 'compression';
 import { Logger } from 'nestjs-pino';
+import { frontGate } from './access/front-gate.js';
+import { SessionService } from './access/session.service.js';
 import { AppModule } from './app.module.js';
 import type { Surroundings } from './platform/platform.module.js';
 import { securityHeaders } from './platform/security/headers.js';
@@ -15,15 +16,16 @@ export async function createApp(surroundings: Surroundings): Promise<NestExpress
   });
   app.useLogger(app.get(Logger));
   app.setGlobalPrefix('api');
-  app.use(securityHeaders(surroundings.settings.behindProxy));
+  app.use(securityHeaders(surroundings.settings.secure));
   app.use(compression());
   // What the API answers is somebody's own; no cache on the way may keep it.
   app.use('/api', (_: unknown, response: { setHeader(name: string, value: string): void }, next: () => void) => {
     response.setHeader('Cache-Control', 'no-store');
     next();
   });
-  app.useBodyParser('json', { limit: LIMITS.requestBytes });
   app.set('query parser', 'simple');
-  if (surroundings.settings.behindProxy) app.set('trust proxy', 1);
+  // Nobody else's word is taken on where a request comes from.
+  app.set('trust proxy', [...surroundings.settings.proxies]);
+  app.use('/api', ...frontGate(app.get(SessionService)));
   return app;
 }

@@ -26,14 +26,14 @@ async function main(): Promise<void> {
     clock.move(await keptOffset(database));
   }
   app.enableShutdownHooks();
-  await app.listen(settings.port).catch((error: NodeJS.ErrnoException) => {
+  await app.listen(settings.port, settings.host).catch((error: NodeJS.ErrnoException) => {
     if (error.code !== 'EADDRINUSE') throw error;
     throw new SettingsError(
       `Port ${settings.port} is taken, perhaps by another Salt Circle. Stop that one, or set PORT to another number.`,
     );
   });
   // The scripts that start the server wait for this line.
-  process.stdout.write(`Salt Circle listens on port ${settings.port}\n`);
+  process.stdout.write(`Salt Circle listens on port ${settings.port} of ${settings.host}\n`);
 }
 
 try {

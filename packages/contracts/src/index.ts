@@ -3,7 +3,17 @@ import 'reflect-metadata';
 
 export { LIMITS } from './limits.js';
 export { PROBLEM_CODES, type FieldProblem, type Problem, type ProblemCode } from './problems.js';
-export { MoveClockRequest, SignInRequest, StepInRequest } from './requests/account.js';
+export {
+  ChangeAddressRequest,
+  ChangePasswordRequest,
+  ForgottenRequest,
+  JoinRequest,
+  MoveClockRequest,
+  NewPasswordRequest,
+  OwnNameRequest,
+  SignInRequest,
+  StepInRequest,
+} from './requests/account.js';
 export { CreateCourseRequest, CreateExchangeRequest, ReleaseRequest } from './requests/exchange.js';
 export {
   AllocationActsRequest,
@@ -47,7 +57,6 @@ export {
   GroupSetRequest,
   HolidayRequest,
   InviteRequest,
-  JoinRequest,
   MoveMemberRequest,
   PersonRequest,
   RosterApplyRequest,
@@ -77,6 +86,7 @@ export {
   QuoteRequest,
 } from './requests/work.js';
 export { NOTE_KINDS, type NoteKind } from './noteKinds.js';
+export type { AccountView, AddressLinkView, PasswordLinkView, SessionRow } from './views/account.js';
 export type { ChangeNews } from './views/changes.js';
 export type {
   AnswerView,
@@ -154,6 +164,7 @@ export type {
   InvitationView,
   MailRow,
   MailView,
+  OpenPlace,
   OutboxView,
   PeopleView,
   PersonRow,

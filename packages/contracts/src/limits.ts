@@ -19,11 +19,24 @@ export const LIMITS = {
   partners: 200,
   chosen: 500,
   name: 200,
+  passwordMin: 10,
+  passwordMax: 200,
+  /** Places that one invitation can give at once. */
+  places: 100,
   /** Bytes of a roster, group list or form file, as it is on disk. */
   importBytes: 2_500_000,
   shorthandEntries: 40,
   reviewsPerStudentMin: 1,
   reviewsPerStudentMax: 10,
+  /** Shape of a request, whatever it is about: levels, fields of one object, objects, and values of all kinds. */
+  depth: 32,
+  keys: 60,
+  objects: 5_000,
+  values: 30_000,
+  /** Problems that are told at once. */
+  problems: 50,
+  /** Bytes of a request by somebody who is not signed in. */
+  anonymousBytes: 8_000,
   /** Bytes of a whole request. Above every single bound, so that the bound with a name answers first. */
   requestBytes: 4_000_000,
 } as const;

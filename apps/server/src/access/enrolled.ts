@@ -5,9 +5,11 @@ import { Person } from '../model/person.js';
 
 export interface CoursePerson extends Enrolled {
   readonly personId: string;
+  /** By somebody's account; which one is nobody's business in the course. */
+  readonly taken: boolean;
 }
 
-type Raw = Omit<CoursePerson, 'active' | 'ownsAccount'> & { readonly active: number; readonly ownsAccount: number };
+type Raw = Omit<CoursePerson, 'active' | 'taken'> & { readonly active: number; readonly taken: number };
 
 /** Everybody with a place in the course, dropped ones included, by name. One query. */
 export async function enrolledOf(manager: EntityManager, courseId: string): Promise<CoursePerson[]> {
@@ -16,19 +18,19 @@ export async function enrolledOf(manager: EntityManager, courseId: string): Prom
     .innerJoin(Person, 'person', 'person.id = enrolment.personId')
     .select([
       'enrolment.id AS id',
-      'person.id AS personId',
-      'person.name AS name',
-      'person.email AS email',
+      'enrolment.personId AS personId',
+      'enrolment.name AS name',
+      'enrolment.email AS email',
       'enrolment.campusId AS campusId',
       'enrolment.section AS section',
       'enrolment.trait AS trait',
       'enrolment.role AS role',
       'enrolment.active AS active',
-      'person.passwordHash IS NOT NULL AS ownsAccount',
+      'person.email IS NOT NULL AS taken',
     ])
     .where('enrolment.courseId = :courseId', { courseId })
     .getRawMany<Raw>();
   return rows
-    .map((row) => ({ ...row, active: row.active === 1, ownsAccount: row.ownsAccount === 1 }))
+    .map((row) => ({ ...row, active: row.active === 1, taken: row.taken === 1 }))
     .sort((a, b) => a.name.localeCompare(b.name));
 }

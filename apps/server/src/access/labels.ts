@@ -1,11 +1,11 @@
 import type { PersonLabel } from '@salt-circle/contracts';
 import { nameShown, type Part } from '@salt-circle/core';
-import { In, type EntityManager } from 'typeorm';
-import { Person } from '../model/person.js';
+import type { EntityManager } from 'typeorm';
 import type { Draft } from '../model/draft.js';
 import { StudentGroup } from '../model/group.js';
 import { Participant } from '../model/exchange.js';
 import type { Place } from './access.js';
+import { namesOf } from './listed.js';
 
 const PARTS: readonly Part[] = ['author', 'reviewer'];
 
@@ -28,6 +28,7 @@ export class Labels {
     );
     const names = await namesOf(
       manager,
+      place.course.id,
       named.map(({ personId }) => personId),
     );
     const label = (one: Participant, part: Part): PersonLabel => {
@@ -96,20 +97,4 @@ async function groupTitles(manager: EntityManager, place: Place): Promise<Map<st
   if (exchange.handInAs !== 'group' || exchange.groupSetId === null || hidden) return new Map();
   const groups = await manager.findBy(StudentGroup, { setId: exchange.groupSetId });
   return new Map(groups.map(({ id, title }) => [id, title]));
-}
-
-/** SQLite takes a bounded number of parameters in one query. */
-const CHUNK = 500;
-
-/** Names of persons by id. One query for every 500. */
-export async function namesOf(manager: EntityManager, personIds: readonly string[]): Promise<Map<string, string>> {
-  const names = new Map<string, string>();
-  for (let from = 0; from < personIds.length; from += CHUNK) {
-    const people = await manager.find(Person, {
-      select: { id: true, name: true },
-      where: { id: In(personIds.slice(from, from + CHUNK)) },
-    });
-    for (const { id, name } of people) names.set(id, name);
-  }
-  return names;
 }

@@ -1,9 +1,8 @@
 import { Injectable } from '@nestjs/common';
 import { makeAliases, seededRandom } from '@salt-circle/core';
 import { IsNull } from 'typeorm';
-import { Person } from '../model/person.js';
+import type { Person } from '../model/person.js';
 import type { Asker, Seeing } from './seeing.js';
-import { Clock } from '../platform/clock/clock.js';
 import { Enrolment } from '../model/course.js';
 import { Database } from '../platform/database/database.js';
 import { Exchange, Participant } from '../model/exchange.js';
@@ -16,10 +15,7 @@ const EXAMPLE = 'example';
 /** Puts a student in the place of the member of staff who asks, for looking only. */
 @Injectable()
 export class SeeingService {
-  constructor(
-    private readonly database: Database,
-    private readonly clock: Clock,
-  ) {}
+  constructor(private readonly database: Database) {}
 
   /** @throws ProblemError `not-found` for anybody who is not on the staff of the exchange's course */
   async eyesOf(by: Asker, header: string): Promise<Asker> {
@@ -39,9 +35,15 @@ export class SeeingService {
       return this.#example({ ...base, participant: this.#invented(exchangeId), example: true, at });
     }
     const participant = await manager.findOneBy(Participant, { id: who, exchangeId, extraReviews: IsNull() });
-    const person = participant === null ? null : await manager.findOneBy(Person, { id: participant.personId });
-    if (participant === null || person === null) throw refusal('unknown');
-    return { ...person, seeing: { ...base, participant, example: false, at: null } };
+    const { courseId } = exchange;
+    const listed =
+      participant === null ? null : await manager.findOneBy(Enrolment, { courseId, personId: participant.personId });
+    if (participant === null || listed === null) throw refusal('unknown');
+    // As the course lists them: how the account behind it is called is the student's own.
+    return {
+      ...nobody(listed.personId, listed.name, listed.email),
+      seeing: { ...base, participant, example: false, at: null },
+    };
   }
 
   #invented(exchangeId: string): Participant {
@@ -50,14 +52,11 @@ export class SeeingService {
   }
 
   #example(seeing: Seeing): Asker {
-    return {
-      id: EXAMPLE,
-      name: 'An example student',
-      email: 'student@example.org',
-      passwordHash: null,
-      createsCourses: false,
-      createdAt: this.clock.now(),
-      seeing,
-    };
+    return { ...nobody(EXAMPLE, 'An example student', 'student@example.org'), seeing };
   }
+}
+
+/** Somebody without an account to do anything with. */
+function nobody(id: string, name: string, email: string): Person {
+  return { id, name, email, passwordHash: null, addressConfirmedAt: null, createsCourses: false, createdAt: 0 };
 }

@@ -2,12 +2,12 @@ import { Injectable, createParamDecorator, type CanActivate, type ExecutionConte
 import { Reflector } from '@nestjs/core';
 import type { Request } from 'express';
 import type { Asker } from './seeing.js';
-import { SessionService } from './session.service.js';
 import { refusal, signedOut } from '../platform/problems/sentences.js';
 import { PUBLIC } from '../platform/security/public.js';
 import { SEE_HEADER, SeeingService } from './seeing.service.js';
 
 export interface PersonRequest extends Request {
+  /** Found out by the front gate. */
   person?: Asker | null;
 }
 
@@ -20,23 +20,22 @@ export const Me = createParamDecorator((_: unknown, context: ExecutionContext): 
 export class SessionGuard implements CanActivate {
   constructor(
     private readonly reflector: Reflector,
-    private readonly sessions: SessionService,
     private readonly seeing: SeeingService,
   ) {}
 
   async canActivate(context: ExecutionContext): Promise<boolean> {
     const request = context.switchToHttp().getRequest<PersonRequest>();
-    request.person = await this.sessions.personOf(request.headers.cookie);
     const see = request.headers[SEE_HEADER];
-    if (request.person !== null && typeof see === 'string') {
-      request.person = await this.seeing.eyesOf(request.person, see);
+    const person = request.person ?? null;
+    if (person !== null && typeof see === 'string') {
+      request.person = await this.seeing.eyesOf(person, see);
       if (request.method !== 'GET') throw refusal('read-only');
     }
     const open = this.reflector.getAllAndOverride<boolean | undefined>(PUBLIC, [
       context.getHandler(),
       context.getClass(),
     ]);
-    if (request.person === null && open !== true) throw signedOut();
+    if (person === null && open !== true) throw signedOut();
     return true;
   }
 }

@@ -1,14 +1,14 @@
 import { createHmac } from 'node:crypto';
 import { Inject, Injectable } from '@nestjs/common';
-import { parseCookie } from 'cookie';
+import { LessThan, Not, type EntityManager } from 'typeorm';
 import { Person, Session } from '../model/person.js';
 import { Clock } from '../platform/clock/clock.js';
 import type { Settings } from '../platform/config/settings.js';
 import { SETTINGS } from '../platform/config/settings.token.js';
 import { Database } from '../platform/database/database.js';
+import { Expiry } from '../platform/expiry/expiry.js';
 import { Ids } from '../platform/ids/ids.js';
-
-export const COOKIE = 'salt_circle';
+import { tokenIn } from './session-cookie.js';
 
 const HOUR = 3_600_000;
 /** A session ends after this long without a request, and after the longer one in any case; milliseconds. */
@@ -16,6 +16,8 @@ const IDLE = 14 * 24 * HOUR;
 const LONGEST = 60 * 24 * HOUR;
 /** How stale `lastSeenAt` may get before a request pays for writing it. */
 const SEEN_STEP = HOUR;
+/** Of what a browser calls itself. */
+const LONGEST_NAME = 300;
 
 /** Sessions of people who have shown who they are. How they show it is for the accounts to say. */
 @Injectable()
@@ -25,12 +27,15 @@ export class SessionService {
     private readonly clock: Clock,
     private readonly ids: Ids,
     @Inject(SETTINGS) private readonly settings: Settings,
-  ) {}
+    expiry: Expiry,
+  ) {
+    expiry.add((manager) => this.#removeOver(manager));
+  }
 
   /** Whose session a cookie names; null for none, or one that is over. */
   async personOf(cookieHeader: string | undefined): Promise<Person | null> {
-    const token = cookieHeader === undefined ? undefined : parseCookie(cookieHeader)[COOKIE];
-    if (!token) return null;
+    const token = tokenIn(cookieHeader, this.settings);
+    if (token === null) return null;
     const tokenHash = this.#hash(token);
     const session = await this.database.read.findOneBy(Session, { tokenHash });
     const now = this.clock.real();
@@ -41,25 +46,65 @@ export class SessionService {
     return this.database.read.findOneBy(Person, { id: session.personId });
   }
 
-  /** @returns the token for the cookie */
-  open(person: Person, action: 'signed-in' | 'stepped-in'): Promise<string> {
-    const token = this.ids.token();
-    const now = this.clock.real();
+  /** @param browser what it calls itself @returns the token for the cookie */
+  open(person: Pick<Person, 'id'>, action: 'signed-in' | 'stepped-in', browser = ''): Promise<string> {
     return this.database.write(async (manager, happened) => {
-      await manager.insert(Session, {
-        tokenHash: this.#hash(token),
-        personId: person.id,
-        createdAt: now,
-        lastSeenAt: now,
-      });
+      const token = await this.openIn(manager, person.id, browser);
       happened({ action, actorId: person.id });
       return token;
     });
   }
 
+  /** Like {@link open}, as part of a larger change. */
+  async openIn(manager: EntityManager, personId: string, browser: string): Promise<string> {
+    const token = this.ids.token();
+    const now = this.clock.real();
+    await manager.insert(Session, {
+      tokenHash: this.#hash(token),
+      id: this.ids.uuid(),
+      personId,
+      browser: browser.slice(0, LONGEST_NAME),
+      createdAt: now,
+      lastSeenAt: now,
+    });
+    return token;
+  }
+
   async close(cookieHeader: string | undefined): Promise<void> {
-    const token = cookieHeader === undefined ? undefined : parseCookie(cookieHeader)[COOKIE];
-    if (token) await this.database.write((manager) => manager.delete(Session, { tokenHash: this.#hash(token) }));
+    const token = tokenIn(cookieHeader, this.settings);
+    if (token !== null) {
+      await this.database.write((manager) => manager.delete(Session, { tokenHash: this.#hash(token) }));
+    }
+  }
+
+  /** Those that are not over, the latest seen first; and the id of the one that the cookie names. */
+  async of(
+    personId: string,
+    cookieHeader: string | undefined,
+  ): Promise<{ readonly sessions: readonly Session[]; readonly present: string | null }> {
+    const now = this.clock.real();
+    const rows = await this.database.read.find(Session, { where: { personId }, order: { lastSeenAt: 'DESC' } });
+    const token = tokenIn(cookieHeader, this.settings);
+    const tokenHash = token === null ? null : this.#hash(token);
+    return {
+      sessions: rows.filter((one) => now - one.lastSeenAt <= IDLE && now - one.createdAt <= LONGEST),
+      present: rows.find((one) => one.tokenHash === tokenHash)?.id ?? null,
+    };
+  }
+
+  /** Ends one of a person's sessions, or, without an id, all but the one that is kept. */
+  async end(
+    manager: EntityManager,
+    personId: string,
+    { id, keep }: { id?: string; keep?: string | null },
+  ): Promise<void> {
+    if (id !== undefined) await manager.delete(Session, { personId, id });
+    else await manager.delete(Session, { personId, ...(keep == null ? {} : { id: Not(keep) }) });
+  }
+
+  async #removeOver(manager: EntityManager): Promise<void> {
+    const now = this.clock.real();
+    await manager.delete(Session, [{ lastSeenAt: LessThan(now - IDLE) }, { createdAt: LessThan(now - LONGEST) }]);
   }
 
   #hash(token: string): string {

@@ -6,6 +6,7 @@ import { GroupMemberRow, GroupSet } from '../model/group.js';
 /** A student of the course, with the person behind the enrolment. */
 export interface CourseStudent extends Student {
   readonly personId: string;
+  readonly name: string;
   readonly trait: string | null;
 }
 
@@ -24,9 +25,10 @@ export async function studentsOf(manager: EntityManager, courseId: string): Prom
   for (const { enrolmentId, setId, groupId } of members) {
     groups.set(enrolmentId, { ...groups.get(enrolmentId), [setId]: groupId });
   }
-  return enrolments.map(({ id, personId, section, trait }) => ({
+  return enrolments.map(({ id, personId, name, section, trait }) => ({
     id,
     personId,
+    name,
     section,
     trait,
     groupIds: groups.get(id) ?? {},

@@ -2,7 +2,7 @@ import type { VersionMeta } from '@salt-circle/contracts';
 import type { EntityManager } from 'typeorm';
 import type { Place } from './access.js';
 import { Participant } from '../model/exchange.js';
-import { namesOf } from './labels.js';
+import { namesOf } from './listed.js';
 import { ownTimesOf } from './own-times.js';
 import type { Draft, DraftVersion } from '../model/draft.js';
 import { versionMeta } from './version-meta.js';
@@ -20,6 +20,7 @@ export async function versionMetas(
   const own = place.own ?? (author === null ? null : await ownTimesOf(manager, exchange, author));
   const names = await namesOf(
     manager,
+    exchange.courseId,
     versions.flatMap(({ handedInBy }) => (handedInBy === null ? [] : [handedInBy])),
   );
   const told = (by: string | null) => (by === null || by === place.person.id ? null : (names.get(by) ?? null));

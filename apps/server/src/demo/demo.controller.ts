@@ -1,5 +1,11 @@
-import { Body, Controller, Get, HttpCode, Inject, Post, Res } from '@nestjs/common';
-import { MoveClockRequest, StepInRequest, type DemoPerson } from '@salt-circle/contracts';
+import { Body, Controller, Get, HttpCode, Inject, Param, Post, Res } from '@nestjs/common';
+import {
+  MoveClockRequest,
+  StepInRequest,
+  type DemoPerson,
+  type MailView,
+  type OutboxView,
+} from '@salt-circle/contracts';
 import type { Role } from '@salt-circle/core';
 import type { Response } from 'express';
 import { Course, Enrolment } from '../model/course.js';
@@ -13,6 +19,7 @@ import { Database } from '../platform/database/database.js';
 import { refusal } from '../platform/problems/sentences.js';
 import { Me } from '../access/session.guard.js';
 import { Public } from '../platform/security/public.js';
+import { OutboxService } from '../features/mail/outbox.service.js';
 import { keepOffset } from './demo-clock.js';
 
 /** Part of the application in demo mode only: elsewhere these addresses do not exist. */
@@ -23,6 +30,7 @@ export class DemoController {
     private readonly database: Database,
     private readonly sessions: SessionService,
     private readonly clock: Clock,
+    private readonly outbox: OutboxService,
     @Inject(SETTINGS) private readonly settings: Settings,
   ) {}
 
@@ -33,7 +41,7 @@ export class DemoController {
       .innerJoin(Person, 'person', 'person.id = enrolment.personId')
       .innerJoin(Course, 'course', 'course.id = enrolment.courseId')
       .select(['person.id AS id', 'person.name AS name', 'course.title AS course', 'enrolment.role AS role'])
-      .where('enrolment.active = 1')
+      .where('enrolment.active = 1 AND person.email IS NOT NULL')
       .orderBy('person.name')
       .addOrderBy('course.title')
       .getRawMany<{ id: string; name: string; course: string; role: Role }>();
@@ -43,6 +51,16 @@ export class DemoController {
       people.set(id, { id, name, places });
     }
     return [...people.values()];
+  }
+
+  @Get('mail')
+  mails(): Promise<OutboxView> {
+    return this.outbox.everything();
+  }
+
+  @Get('mail/:id')
+  mail(@Param('id') id: string): Promise<MailView> {
+    return this.outbox.anyOne(id);
   }
 
   @Post('step-in')

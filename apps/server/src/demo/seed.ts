@@ -154,6 +154,7 @@ async function addPeople(
     name,
     email,
     passwordHash,
+    addressConfirmedAt: Date.now(),
     createsCourses,
     createdAt: Date.now(),
   }));
@@ -174,9 +175,11 @@ async function addCourse(
     id: app.get(Ids).uuid(),
     courseId,
     personId: person.id,
+    name: person.name,
+    email: person.email as string,
     role,
     active: true,
-    campusId: campusIds.get(person.email) ?? null,
+    campusId: campusIds.get(person.email as string) ?? null,
     section: role === 'student' ? SECTIONS[index % SECTIONS.length] : null,
     trait: role === 'student' ? PROGRAMMES[(index * 5) % PROGRAMMES.length] : null,
   });

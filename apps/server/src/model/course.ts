@@ -24,6 +24,7 @@ export class Course {
 
 @Entity('enrolment')
 @Unique('enrolment_once', ['courseId', 'personId'])
+@Unique('enrolment_address', ['courseId', 'email'])
 export class Enrolment {
   @PrimaryColumn('text')
   id: string;
@@ -36,6 +37,14 @@ export class Enrolment {
   @Column('text')
   @ForeignKey(() => Person, { onDelete: 'CASCADE', onUpdate: 'CASCADE' })
   personId: string;
+
+  /** As the course lists the person, and shows them to others. */
+  @Column('text')
+  name: string;
+
+  /** As the course lists it, lower case: where invitations and the course's mail go. */
+  @Column('text')
+  email: string;
 
   @Column('text')
   role: Role;

@@ -1,6 +1,7 @@
 import { Column, Entity, Index, PrimaryColumn } from 'typeorm';
 
-export type MailState = 'kept' | 'waiting' | 'sent' | 'failed';
+/** `ended`: never sent, because what it was about is over. */
+export type MailState = 'kept' | 'waiting' | 'sent' | 'failed' | 'ended';
 
 /**
  * One mail. Written in the transaction of what it tells of, sent afterwards. Ids are plain values, so that
@@ -34,6 +35,10 @@ export class Mail {
   /** A link that acts for the one who has it; replaced in what staff can read once the mail is sent. */
   @Column('text', { nullable: true })
   secret: string | null;
+
+  /** That the secret is for the addressee alone, also where mail stays here. */
+  @Column('boolean', { default: false })
+  sealed: boolean;
 
   @Column('text')
   state: MailState;

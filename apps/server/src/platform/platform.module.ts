@@ -3,11 +3,13 @@ import { Clock } from './clock/clock.js';
 import type { Settings } from './config/settings.js';
 import { SETTINGS } from './config/settings.token.js';
 import { Database } from './database/database.js';
+import { Expiry } from './expiry/expiry.js';
 import { FileStore } from './files/file-store.js';
 import { FileWorkers } from './files/file-workers.js';
 import { HealthController } from './health/health.controller.js';
 import { PromptShutdown } from './health/prompt-shutdown.js';
 import { Ids } from './ids/ids.js';
+import { Tries } from './security/tries.js';
 
 /** What is made before the modules: the outside world, replaceable in tests. */
 export interface Surroundings {
@@ -31,6 +33,8 @@ export class PlatformModule {
       { provide: Ids, useValue: ids },
       FileStore,
       WORKERS,
+      Tries,
+      Expiry,
     ];
     return {
       module: PlatformModule,

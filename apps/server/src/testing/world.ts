@@ -168,9 +168,12 @@ export class World {
     const folder = mkdtempSync(join(tmpdir(), 'salt-circle-'));
     writeFileSync(join(folder, 'salt-circle.sqlite'), gunzipSync(readFileSync(database)));
     const opened = await Database.open(folder, new StandingClock());
-    const rows = await opened.read.findBy(Person, { email: In([...emails]) });
+    const rows = await opened.read.findBy(Enrolment, { email: In([...emails]) });
     await opened.onApplicationShutdown();
-    const people = emails.map((email) => ({ ...rows.find((row) => row.email === email), role: null }) as TestPerson);
+    const people = emails.map((email): TestPerson => {
+      const { personId = '', name = '' } = rows.find((row) => row.email === email) ?? {};
+      return { id: personId, name, email, role: null };
+    });
     return World.#begin(folder, {}, people);
   }
 
@@ -182,7 +185,9 @@ export class World {
       dataFolder: folder,
       secret: 'only for tests, and long enough for them',
       webFolder: null,
-      behindProxy: false,
+      host: '127.0.0.1',
+      proxies: [],
+      secure: false,
       log: false,
       publicUrl: 'https://salt-circle.example.org',
       smtp: null,
@@ -222,6 +227,8 @@ export class World {
           id: `e-${this.people.findIndex((one) => one.email === person.email)}`,
           courseId: role === null ? 'elsewhere' : 'course',
           personId: person.id,
+          name: person.name,
+          email: person.email,
           role: role ?? 'instructor',
           active: true,
           campusId,

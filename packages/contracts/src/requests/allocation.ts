@@ -16,6 +16,7 @@ import {
 } from 'class-validator';
 import type { Whom } from '@salt-circle/core';
 import { LIMITS } from '../limits.js';
+import { MayBeMissing } from './mayBeMissing.js';
 import type { PreviewKind, ScheduleKind } from '../views/allocation.js';
 import { DATE_MESSAGE } from './exchange.js';
 import { SourceRequest } from './people.js';
@@ -86,42 +87,42 @@ export class PairPart {
 
 /** What is done by hand, as a whole or not at all. */
 export class AllocationActsRequest {
-  @IsOptional()
+  @MayBeMissing()
   @IsArray()
   @ArrayMaxSize(LIMITS.chosen)
   @ValidateNested({ each: true })
   @Type(() => PairPart)
   add?: PairPart[];
 
-  @IsOptional()
+  @MayBeMissing()
   @IsArray()
   @ArrayMaxSize(LIMITS.chosen)
   @ValidateNested({ each: true })
   @Type(() => PairPart)
   remove?: PairPart[];
 
-  @IsOptional()
+  @MayBeMissing()
   @IsArray()
   @ArrayMaxSize(LIMITS.chosen)
   @ValidateNested({ each: true })
   @Type(() => PairPart)
   lock?: PairPart[];
 
-  @IsOptional()
+  @MayBeMissing()
   @IsArray()
   @ArrayMaxSize(LIMITS.chosen)
   @ValidateNested({ each: true })
   @Type(() => PairPart)
   unlock?: PairPart[];
 
-  @IsOptional()
+  @MayBeMissing()
   @IsArray()
   @ArrayMaxSize(LIMITS.chosen)
   @ValidateNested({ each: true })
   @Type(() => PairPart)
   forbid?: PairPart[];
 
-  @IsOptional()
+  @MayBeMissing()
   @IsArray()
   @ArrayMaxSize(LIMITS.chosen)
   @ValidateNested({ each: true })
@@ -129,7 +130,7 @@ export class AllocationActsRequest {
   allow?: PairPart[];
 
   /** That reviews which have begun are taken away has been read and meant. */
-  @IsOptional()
+  @MayBeMissing()
   @IsBoolean()
   confirmed?: boolean;
 }

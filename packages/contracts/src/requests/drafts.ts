@@ -14,6 +14,7 @@ import {
   Min,
 } from 'class-validator';
 import { LIMITS } from '../limits.js';
+import { MayBeMissing } from './mayBeMissing.js';
 
 const TOO_LONG_DRAFT = {
   message: `This draft is longer than can be kept ($constraint1 characters with its formatting). It stays in this browser; shorten it, or take out what was pasted by mistake.`,
@@ -69,7 +70,7 @@ export class AttachRequest {
   uploadId!: string;
 
   /** For captions: the recording or file they belong to. */
-  @IsOptional()
+  @MayBeMissing()
   @IsString()
   @MaxLength(64)
   captionsFor?: string;
@@ -127,7 +128,7 @@ export class RemindRequest {
   @IsString({ each: true })
   participantIds!: string[];
 
-  @IsOptional()
+  @MayBeMissing()
   @IsString()
   @MaxLength(LIMITS.guidance, { message: `Keep your own words under ${LIMITS.guidance} characters.` })
   words?: string;

@@ -130,17 +130,11 @@ export class AddPersonRequest extends PersonRequest {
 }
 
 export class InviteRequest {
-  /** Ids of enrolments; empty for everybody who has no account yet. */
+  /** Ids of enrolments; empty for everybody whose place is open. */
   @IsArray()
   @ArrayMaxSize(10_000)
   @IsString({ each: true })
   enrolmentIds!: string[];
-}
-
-export class JoinRequest {
-  @IsString()
-  @Length(12, 200, { message: 'A password needs at least 12 characters. A few words in a row do well.' })
-  password!: string;
 }
 
 export class GroupSetRequest {

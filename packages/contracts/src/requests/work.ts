@@ -17,6 +17,7 @@ import {
   type ValidationOptions,
 } from 'class-validator';
 import { LIMITS } from '../limits.js';
+import { MayBeMissing } from './mayBeMissing.js';
 import { NOTE_KINDS, type NoteKind } from '../noteKinds.js';
 
 /** A map from ids to yes or no, of a bounded size. */
@@ -36,7 +37,7 @@ export class AnswerRequest {
   revision!: number;
 
   /** Of the draft, from 1: the one that is read. A review begins with it. */
-  @IsOptional()
+  @MayBeMissing()
   @IsInt()
   @Min(1)
   version?: number;
@@ -46,12 +47,12 @@ export class AnswerRequest {
   @MaxLength(64)
   levelId?: string | null;
 
-  @IsOptional()
+  @MayBeMissing()
   @IsString()
   @MaxLength(LIMITS.answerText, { message: `Keep an answer under ${LIMITS.answerText} characters.` })
   text?: string;
 
-  @IsOptional()
+  @MayBeMissing()
   @IsString()
   @MaxLength(LIMITS.answerText, { message: `Keep an answer under ${LIMITS.answerText} characters.` })
   next?: string;
@@ -60,11 +61,11 @@ export class AnswerRequest {
   @IsNumber({}, { message: 'This is not a number.' })
   value?: number | null;
 
-  @IsOptional()
+  @MayBeMissing()
   @IsChecks({ message: 'Each entry of a checklist is answered with yes or no.' })
   checks?: Record<string, 'yes' | 'no'>;
 
-  @IsOptional()
+  @MayBeMissing()
   @IsArray()
   @ArrayMaxSize(LIMITS.parts)
   @IsString({ each: true })

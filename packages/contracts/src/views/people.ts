@@ -11,8 +11,8 @@ export interface PersonRow {
   readonly section: string | null;
   readonly trait: string | null;
   readonly active: boolean;
-  /** `account`: can sign in. `invited`: has a link to make an account. */
-  readonly account: 'account' | 'invited' | 'none';
+  /** `taken`: by somebody's account. `invited`: a link to take it is open. */
+  readonly place: 'taken' | 'invited' | 'open';
   readonly you: boolean;
 }
 
@@ -104,8 +104,8 @@ export interface MailRow {
   readonly at: IsoInstant;
   readonly to: string;
   readonly subject: string;
-  /** `kept`: no mail server is set, so it stays here. */
-  readonly state: 'kept' | 'waiting' | 'sent' | 'failed';
+  /** `kept`: no mail server is set, so it stays here. `ended`: never sent, because what it was about is over. */
+  readonly state: 'kept' | 'waiting' | 'sent' | 'failed' | 'ended';
   readonly error: string | null;
 }
 
@@ -120,11 +120,23 @@ export interface OutboxView {
   readonly sends: boolean;
 }
 
-export interface InvitationView {
+/** A place in a course that waits to be taken. */
+export interface OpenPlace {
+  /** Of the enrolment. */
+  readonly id: string;
   readonly course: string;
+  /** As the course lists the person. */
   readonly name: string;
-  readonly email: string;
+  readonly role: Role;
   readonly by: string;
+}
+
+export interface InvitationView {
+  readonly places: readonly OpenPlace[];
+  /** Where the link went. */
+  readonly email: string;
+  /** Whether there is an account with this address. Not told by a link that staff can read. */
+  readonly hasAccount: boolean;
 }
 
 export interface CalendarLinkView {

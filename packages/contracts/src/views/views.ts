@@ -24,6 +24,8 @@ export interface SessionView {
     readonly createsCourses: boolean;
   } | null;
   readonly demo: boolean;
+  /** Whether mail leaves this server, or can be read in the demo. */
+  readonly mail: boolean;
   /** The application's time, which the demo can move. */
   readonly now: IsoInstant;
   readonly clockMoved: boolean;

@@ -11,8 +11,6 @@ export interface Enrolled {
   readonly trait: string | null;
   readonly role: Role;
   readonly active: boolean;
-  /** Name and address are the person's own once there is an account; a roster leaves them. */
-  readonly ownsAccount: boolean;
 }
 
 export type RosterField = 'name' | 'email' | 'campusId' | 'section' | 'trait';
@@ -31,8 +29,8 @@ export interface RosterUpdate {
 
 export interface RosterClash {
   readonly entry: RosterEntry;
-  /** `two-people`: campus id and address belong to two people. `other-role`: has another role here. `own-account`: name or address differ, but are the person's own. */
-  readonly code: 'two-people' | 'other-role' | 'own-account';
+  /** `two-people`: campus id and address belong to two people. `other-role`: has another role here. */
+  readonly code: 'two-people' | 'other-role';
   readonly enrolled: Enrolled;
   /** A warning: the row is taken all the same, without what clashes. */
   readonly warning: boolean;
@@ -84,10 +82,10 @@ export function compareRoster(
       clashes.push({ entry, code: 'other-role', enrolled: known, warning: true });
       continue;
     }
-    const wanted: Array<[RosterField, string | null]> = [];
-    const differs = known.name !== entry.name || known.email !== entry.email;
-    if (known.ownsAccount && differs) clashes.push({ entry, code: 'own-account', enrolled: known, warning: true });
-    else wanted.push(['name', entry.name], ['email', entry.email]);
+    const wanted: Array<[RosterField, string | null]> = [
+      ['name', entry.name],
+      ['email', entry.email],
+    ];
     if (columns.campusId && entry.campusId !== null) wanted.push(['campusId', entry.campusId]);
     if (columns.section) wanted.push(['section', entry.section]);
     if (columns.trait) wanted.push(['trait', entry.trait]);

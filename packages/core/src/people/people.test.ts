@@ -108,7 +108,6 @@ describe('compareRoster', () => {
   const enrolled = (part: Partial<Enrolled> = {}): Enrolled => ({
     id: 'e-1',
     active: true,
-    ownsAccount: false,
     ...entry({}),
     ...part,
   });
@@ -145,14 +144,15 @@ describe('compareRoster', () => {
     expect(changes.missing.map(({ id }) => id)).toEqual(['e-3']);
   });
 
-  it('leaves what the file says nothing of, and what is the person’s own', () => {
-    const has = enrolled({ section: 'A', ownsAccount: true });
-    const changes = compareRoster([has], [entry({ name: 'A. Mensah' })], {
+  it('leaves what the file says nothing of, and takes a name as the file has it', () => {
+    const changes = compareRoster([enrolled({ section: 'A' })], [entry({ name: 'A. Mensah' })], {
       campusId: true,
       section: false,
       trait: false,
     });
-    expect([changes.unchanged, changes.clashes.map(({ code }) => code)]).toEqual([1, ['own-account']]);
+    expect(changes.update.map(({ fields }) => fields)).toEqual([
+      [{ field: 'name', from: enrolled().name, to: 'A. Mensah' }],
+    ]);
   });
 
   it('does not guess when id and address belong to two people', () => {

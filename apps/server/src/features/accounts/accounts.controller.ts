@@ -1,20 +1,32 @@
-import { Body, Controller, Delete, Get, HttpCode, Inject, Post, Req, Res, UseGuards } from '@nestjs/common';
-import { SignInRequest, type SessionView } from '@salt-circle/contracts';
+import { Body, Controller, Delete, Get, HttpCode, Inject, Param, Post, Put, Req, Res } from '@nestjs/common';
+import {
+  ChangeAddressRequest,
+  ChangePasswordRequest,
+  ForgottenRequest,
+  NewPasswordRequest,
+  OwnNameRequest,
+  SignInRequest,
+  type AddressLinkView,
+  type PasswordLinkView,
+  type SessionView,
+} from '@salt-circle/contracts';
 import type { Request, Response } from 'express';
 import { Clock } from '../../platform/clock/clock.js';
-import type { Settings } from '../../platform/config/settings.js';
+import { mailArrives, type Settings } from '../../platform/config/settings.js';
 import { SETTINGS } from '../../platform/config/settings.token.js';
 import { Me } from '../../access/session.guard.js';
 import { Public } from '../../platform/security/public.js';
-import { SignInThrottle } from '../../platform/security/sign-in.throttle.js';
 import type { Asker } from '../../access/seeing.js';
-import { clearSessionCookie, setSessionCookie } from '../../access/session-cookie.js';
+import { browserOf, clearSessionCookie, setSessionCookie } from '../../access/session-cookie.js';
 import { SessionService } from '../../access/session.service.js';
+import { AccountService } from './account.service.js';
+import { AddressChanges } from './address-changes.service.js';
+import { PasswordLinks } from './password-links.service.js';
 import { SignInService } from './sign-in.service.js';
 
 @Public()
 @Controller('session')
-export class AccountsController {
+export class SessionController {
   constructor(
     private readonly sessions: SessionService,
     private readonly signing: SignInService,
@@ -28,8 +40,9 @@ export class AccountsController {
       person:
         person === null
           ? null
-          : { id: person.id, name: person.name, email: person.email, createsCourses: person.createsCourses },
+          : { id: person.id, name: person.name, email: person.email ?? '', createsCourses: person.createsCourses },
       demo: this.settings.mode === 'demo',
+      mail: mailArrives(this.settings),
       now: new Date(person?.seeing?.at ?? this.clock.now()).toISOString(),
       clockMoved: this.clock.offset !== 0,
       seeing: seeingView(person),
@@ -38,12 +51,13 @@ export class AccountsController {
 
   @Post()
   @HttpCode(204)
-  @UseGuards(SignInThrottle)
   async signIn(
     @Body() { email, password }: SignInRequest,
+    @Req() request: Request,
     @Res({ passthrough: true }) response: Response,
   ): Promise<void> {
-    setSessionCookie(response, await this.signing.signIn(email, password), this.settings);
+    const from = { network: request.ip ?? '', browser: browserOf(request) };
+    setSessionCookie(response, await this.signing.signIn(email, password, from), this.settings);
   }
 
   @Delete()
@@ -51,6 +65,99 @@ export class AccountsController {
   async signOut(@Req() request: Request, @Res({ passthrough: true }) response: Response): Promise<void> {
     await this.sessions.close(request.headers.cookie);
     clearSessionCookie(response, this.settings);
+  }
+}
+
+/** For whoever cannot sign in, or follows a link in a mail. */
+@Public()
+@Controller()
+export class LinksController {
+  constructor(
+    private readonly passwords: PasswordLinks,
+    private readonly addresses: AddressChanges,
+    @Inject(SETTINGS) private readonly settings: Settings,
+  ) {}
+
+  @Post('forgotten')
+  @HttpCode(204)
+  forgotten(@Body() { email }: ForgottenRequest, @Req() request: Request): Promise<void> {
+    return this.passwords.ask(email, request.ip ?? '');
+  }
+
+  @Get('password-links/:token')
+  passwordLink(@Param('token') token: string): Promise<PasswordLinkView> {
+    return this.passwords.one(token);
+  }
+
+  @Post('password-links/:token')
+  @HttpCode(204)
+  async newPassword(
+    @Param('token') token: string,
+    @Body() { password }: NewPasswordRequest,
+    @Req() request: Request,
+    @Res({ passthrough: true }) response: Response,
+  ): Promise<void> {
+    setSessionCookie(response, await this.passwords.use(token, password, browserOf(request)), this.settings);
+  }
+
+  @Get('address-links/:token')
+  addressLink(@Param('token') token: string): Promise<AddressLinkView> {
+    return this.addresses.one(token);
+  }
+
+  @Post('address-links/:token')
+  @HttpCode(200)
+  confirm(@Param('token') token: string): Promise<{ readonly made: boolean }> {
+    return this.addresses.confirm(token);
+  }
+}
+
+@Controller('account')
+export class AccountController {
+  constructor(
+    private readonly account: AccountService,
+    private readonly addresses: AddressChanges,
+  ) {}
+
+  @Put('name')
+  @HttpCode(204)
+  rename(@Me() me: Asker, @Body() { name }: OwnNameRequest): Promise<void> {
+    return this.account.rename(me, name);
+  }
+
+  @Put('password')
+  @HttpCode(204)
+  changePassword(
+    @Me() me: Asker,
+    @Body() { old, password }: ChangePasswordRequest,
+    @Req() request: Request,
+  ): Promise<void> {
+    return this.account.changePassword(me, old, password, request.headers.cookie);
+  }
+
+  @Put('address')
+  @HttpCode(204)
+  async changeAddress(@Me() me: Asker, @Body() { email, password }: ChangeAddressRequest): Promise<void> {
+    await this.account.assertPassword(me, password, 'password');
+    await this.addresses.ask(me, email);
+  }
+
+  @Delete('address')
+  @HttpCode(204)
+  keepAddress(@Me() me: Asker): Promise<void> {
+    return this.addresses.callOff(me);
+  }
+
+  @Delete('sessions')
+  @HttpCode(204)
+  endOthers(@Me() me: Asker, @Req() request: Request): Promise<void> {
+    return this.account.endSessions(me, request.headers.cookie);
+  }
+
+  @Delete('sessions/:id')
+  @HttpCode(204)
+  endOne(@Me() me: Asker, @Param('id') id: string, @Req() request: Request): Promise<void> {
+    return this.account.endSessions(me, request.headers.cookie, id);
   }
 }
 

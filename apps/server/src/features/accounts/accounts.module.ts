@@ -1,9 +1,13 @@
 import { Module } from '@nestjs/common';
-import { AccountsController } from './accounts.controller.js';
+import { AccountService } from './account.service.js';
+import { AccountController, LinksController, SessionController } from './accounts.controller.js';
+import { AddressChanges } from './address-changes.service.js';
+import { PasswordLinks } from './password-links.service.js';
 import { SignInService } from './sign-in.service.js';
 
 @Module({
-  controllers: [AccountsController],
-  providers: [SignInService],
+  controllers: [SessionController, LinksController, AccountController],
+  providers: [AccountService, AddressChanges, PasswordLinks, SignInService],
+  exports: [AccountService, PasswordLinks],
 })
 export class AccountsModule {}

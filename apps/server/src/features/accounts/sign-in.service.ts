@@ -1,29 +1,44 @@
-import { Injectable } from '@nestjs/common';
+import { Injectable, Logger } from '@nestjs/common';
 import { SessionService } from '../../access/session.service.js';
 import { Person } from '../../model/person.js';
 import { Database } from '../../platform/database/database.js';
 import { ProblemError } from '../../platform/problems/problem-error.js';
 import { passwordFits } from '../../platform/security/passwords.js';
+import { Tries } from '../../platform/security/tries.js';
+
+/** From where somebody tries, and with what. */
+export interface From {
+  /** Address of the network. */
+  readonly network: string;
+  /** What the browser calls itself. */
+  readonly browser: string;
+}
 
 @Injectable()
 export class SignInService {
+  readonly #logger = new Logger('sign-in');
+
   constructor(
     private readonly database: Database,
     private readonly sessions: SessionService,
+    private readonly tries: Tries,
   ) {}
 
-  /** @returns the token for the cookie */
-  async signIn(email: string, password: string): Promise<string> {
-    const person = await this.database.read.findOneBy(Person, { email: email.trim().toLowerCase() });
+  /** A try that comes to nothing is counted in memory and told to the log: it costs no turn of the database. @returns the token for the cookie */
+  async signIn(email: string, password: string, { network, browser }: From): Promise<string> {
+    const account = email.trim().toLowerCase();
+    await this.tries.take({ network, account });
+    const person = await this.database.read.findOneBy(Person, { email: account });
     const fits = await passwordFits(person?.passwordHash ?? null, password);
     if (person === null || !fits) {
-      await this.database.report({ action: 'sign-in-refused', actorId: person?.id ?? null });
+      this.#logger.warn(`a try from ${network} came to nothing${person === null ? '' : `, person ${person.id}`}`);
       throw new ProblemError({
         code: 'sign-in-wrong',
         sentence: 'No account has this email address with this password.',
-        whatToDo: 'Check both. If you forgot the password, ask your instructor.',
+        whatToDo: 'Check both. If you forgot the password, have a link for a new one sent to you.',
       });
     }
-    return this.sessions.open(person, 'signed-in');
+    await this.tries.right({ network, account });
+    return this.sessions.open(person, 'signed-in', browser);
   }
 }

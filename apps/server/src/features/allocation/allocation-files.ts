@@ -1,9 +1,8 @@
 import { Injectable } from '@nestjs/common';
 import type { AllocationImportRequest, AllocationImportView, ImportedPair } from '@salt-circle/contracts';
 import { ALLOCATION_CSV_HEADER, pairKey, readAllocationRows, type Named, type Pair } from '@salt-circle/core';
-import { In, type EntityManager } from 'typeorm';
+import type { EntityManager } from 'typeorm';
 import type { Asker } from '../../access/seeing.js';
-import { Person } from '../../model/person.js';
 import { Enrolment } from '../../model/course.js';
 import { Database } from '../../platform/database/database.js';
 import { Authors } from '../../access/authors.js';
@@ -118,16 +117,12 @@ async function namesIn(
   question: Question,
 ): Promise<{ reviewers: Named[]; drafts: Array<Named & { authorIds: readonly string[] }> }> {
   const people = [...question.students, ...question.extras];
-  const enrolled = await manager.findBy(Enrolment, { courseId: course.id });
-  const campusIds = new Map(enrolled.map(({ personId, campusId }) => [personId, campusId]));
-  const emails = new Map<string, string>();
-  for (let from = 0; from < people.length; from += 500) {
-    const ids = people.slice(from, from + 500).map(({ personId }) => personId);
-    for (const { id, email } of await manager.findBy(Person, { id: In(ids) })) emails.set(id, email);
-  }
+  const enrolled = new Map(
+    (await manager.findBy(Enrolment, { courseId: course.id })).map((one) => [one.personId, one]),
+  );
   const reviewers = people.map(({ id, personId }) => ({
     id,
-    names: [emails.get(personId) ?? '', campusIds.get(personId) ?? ''].filter((name) => name !== ''),
+    names: [enrolled.get(personId)?.email ?? '', enrolled.get(personId)?.campusId ?? ''].filter((name) => name !== ''),
   }));
   const namesOf = new Map(reviewers.map(({ id, names }) => [id, names]));
   const authors = await Authors.load(manager, exchange);

@@ -8,8 +8,7 @@ import type {
   SuggestionView,
 } from '@salt-circle/contracts';
 import { nextRun, resolveDates, type Schedule } from '@salt-circle/core';
-import { In, type EntityManager } from 'typeorm';
-import { Person } from '../../model/person.js';
+import type { EntityManager } from 'typeorm';
 import { Enrolment } from '../../model/course.js';
 import type { Place } from '../../access/access.js';
 import type { Participant } from '../../model/exchange.js';
@@ -140,10 +139,9 @@ async function staffOf(
   const enrolled = (await manager.findBy(Enrolment, { courseId: course.id, active: true })).filter(
     ({ role }) => role !== 'student',
   );
-  const people = await manager.findBy(Person, { id: In(enrolled.map(({ personId }) => personId)) });
   const reviews = new Map(question.extras.map(({ personId, extraReviews }) => [personId, extraReviews]));
-  return people
-    .map(({ id, name }) => ({ personId: id, name, reviews: reviews.get(id) ?? null }))
+  return enrolled
+    .map(({ personId, name }) => ({ personId, name, reviews: reviews.get(personId) ?? null }))
     .sort((a, b) => a.name.localeCompare(b.name));
 }
 

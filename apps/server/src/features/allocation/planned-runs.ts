@@ -2,7 +2,6 @@ import { Inject, Injectable, Logger, type OnApplicationBootstrap, type OnApplica
 import type { RunOutcome } from '@salt-circle/contracts';
 import { dueRun, resolveDates, type AllocationQuality } from '@salt-circle/core';
 import { IsNull, LessThanOrEqual, MoreThan, Not, type EntityManager } from 'typeorm';
-import { Person } from '../../model/person.js';
 import { Clock } from '../../platform/clock/clock.js';
 import type { Settings } from '../../platform/config/settings.js';
 import { SETTINGS } from '../../platform/config/settings.token.js';
@@ -156,13 +155,7 @@ export class PlannedRuns implements OnApplicationBootstrap, OnApplicationShutdow
     now: number,
     outcome: RunOutcome,
   ): Promise<void> {
-    const people = await manager
-      .createQueryBuilder(Person, 'person')
-      .innerJoin(Enrolment, 'enrolment', 'enrolment.personId = person.id')
-      .where("enrolment.courseId = :courseId AND enrolment.role = 'instructor' AND enrolment.active = 1", {
-        courseId: course.id,
-      })
-      .getMany();
+    const people = await manager.findBy(Enrolment, { courseId: course.id, role: 'instructor', active: true });
     const partly = outcome === 'partly';
     const letters = people.map(({ email }) => ({
       address: email,

@@ -1,7 +1,6 @@
 import { maySee } from '@salt-circle/core';
 import { IsNull, type EntityManager } from 'typeorm';
-import { Person } from '../../model/person.js';
-import { Course } from '../../model/course.js';
+import { Course, Enrolment } from '../../model/course.js';
 import { Exchange, Participant } from '../../model/exchange.js';
 import { factsOf } from '../../access/facts-of.js';
 import { allOwnTimes } from '../../access/own-times.js';
@@ -45,7 +44,7 @@ export async function tellReviewers(
     const viewerHandedIn = extraReviews !== null || handedIn.has(reviewerId);
     const open = maySee({ role: 'student' }, facts, { kind: 'own-reviews', viewerHandedIn });
     if (!open.allowed || !facts.may.review) continue;
-    const { email } = await manager.findOneByOrFail(Person, { id: personId });
+    const { email } = await manager.findOneByOrFail(Enrolment, { courseId: course.id, personId });
     const due = dateInWords(own?.reviewsDue ?? (exchange.reviewsDue as number), course.timeZone);
     letters.push({
       address: email,

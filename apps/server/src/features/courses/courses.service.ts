@@ -64,6 +64,8 @@ export class CoursesService {
         id: this.ids.uuid(),
         courseId: id,
         personId: person.id,
+        name: person.name,
+        email: person.email ?? '',
         role: 'instructor',
         active: true,
       });

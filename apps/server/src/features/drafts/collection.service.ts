@@ -3,7 +3,6 @@ import type { ExtendRequest, ReminderView, RemindRequest, VersionMeta } from '@s
 import { resolveDates, withOwnTimes } from '@salt-circle/core';
 import { In, type EntityManager } from 'typeorm';
 import type { Asker } from '../../access/seeing.js';
-import { Person } from '../../model/person.js';
 import { Enrolment } from '../../model/course.js';
 import { Database } from '../../platform/database/database.js';
 import { Access, act, type Place } from '../../access/access.js';
@@ -143,14 +142,17 @@ export class CollectionService {
     await this.copies.again(part.digest);
   }
 
-  async #people(manager: EntityManager, place: Place, participantIds: readonly string[]): Promise<Person[]> {
+  async #people(manager: EntityManager, place: Place, participantIds: readonly string[]): Promise<Enrolment[]> {
     if (participantIds.length === 0) return [];
     const participants = await manager.findBy(Participant, {
       exchangeId: place.exchange.id,
       id: In([...participantIds]),
     });
     if (participants.length === 0) return [];
-    const people = await manager.findBy(Person, { id: In(participants.map(({ personId }) => personId)) });
+    const people = await manager.findBy(Enrolment, {
+      courseId: place.course.id,
+      personId: In(participants.map(({ personId }) => personId)),
+    });
     return people.sort((a, b) => a.name.localeCompare(b.name));
   }
 }

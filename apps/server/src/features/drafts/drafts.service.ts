@@ -15,7 +15,7 @@ import { Clock } from '../../platform/clock/clock.js';
 import { Database } from '../../platform/database/database.js';
 import { Access, act, see, type Place } from '../../access/access.js';
 import { Participant } from '../../model/exchange.js';
-import { namesOf } from '../../access/labels.js';
+import { namesOf } from '../../access/listed.js';
 import { iso, isoOrNull } from '../../platform/wire/instants.js';
 import { cleanHtml } from '../../platform/html/clean-html.js';
 import { Ids } from '../../platform/ids/ids.js';
@@ -214,6 +214,7 @@ async function groupView(manager: EntityManager, place: Place): Promise<MyDraftV
   const people = await manager.findBy(Participant, { exchangeId: place.exchange.id });
   const names = await namesOf(
     manager,
+    place.course.id,
     people.filter(({ id }) => members.includes(id)).map(({ personId }) => personId),
   );
   return {

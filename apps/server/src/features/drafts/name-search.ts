@@ -1,11 +1,10 @@
 import { Injectable } from '@nestjs/common';
 import type { Identity } from '@salt-circle/core';
-import { In, type EntityManager } from 'typeorm';
-import { Person } from '../../model/person.js';
-import { Enrolment } from '../../model/course.js';
+import type { EntityManager } from 'typeorm';
 import type { Exchange } from '../../model/exchange.js';
 import type { StoredFile } from '../../model/stored-file.js';
 import { FileWorkers } from '../../platform/files/file-workers.js';
+import { listedOf } from '../../access/listed.js';
 import { authorPersons } from '../../access/authors.js';
 import type { Draft, DraftPart } from '../../model/draft.js';
 import { locatedFinds, searchedTexts, type LocatedFind } from './name-finds.js';
@@ -35,8 +34,5 @@ export class NameSearch {
 /** The authors of a draft, with all that could give them away. */
 async function identitiesOf(manager: EntityManager, exchange: Exchange, draft: Draft): Promise<Identity[]> {
   const personIds = await authorPersons(manager, exchange, draft);
-  const people = personIds.length === 0 ? [] : await manager.findBy(Person, { id: In(personIds) });
-  const enrolments = await manager.findBy(Enrolment, { courseId: exchange.courseId, personId: In(personIds) });
-  const campus = new Map(enrolments.map(({ personId, campusId }) => [personId, campusId]));
-  return people.map(({ id, name, email }) => ({ name, email, campusId: campus.get(id) ?? null }));
+  return [...(await listedOf(manager, exchange.courseId, personIds)).values()];
 }

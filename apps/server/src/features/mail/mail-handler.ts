@@ -1,12 +1,12 @@
 import { DATE_ORDER, runs, type DateName } from '@salt-circle/core';
-import { In, type EntityManager } from 'typeorm';
-import { Person } from '../../model/person.js';
+import type { EntityManager } from 'typeorm';
 import { Course } from '../../model/course.js';
+import { listedOf, namesOf } from '../../access/listed.js';
 import { authorPersons } from '../../access/authors.js';
 import { Draft, DraftVersion } from '../../model/draft.js';
 import { versionMeta } from '../../access/version-meta.js';
 import { partsOf } from '../../access/versions.js';
-import { Exchange, Participant } from '../../model/exchange.js';
+import { Exchange } from '../../model/exchange.js';
 import { activeParticipants } from '../../access/participants.js';
 import { DATE_WORDS, dateInWords } from '../../platform/problems/sentences.js';
 import type { Happening } from '../../platform/record/happening.js';
@@ -50,18 +50,18 @@ async function lettersFor(manager: EntityManager, happening: Happening, publicUr
     return addresses.map((address) => ({ address, ...withdrawn(about, details), courseId: course.id, exchangeId }));
   }
   const text = action === 'exchange-published' ? published(about) : moved(about, details);
-  const addresses = await addressesOf(manager, exchangeId);
+  const addresses = await addressesOf(manager, exchange);
   return addresses.map((address) => ({ address, ...text, courseId: course.id, exchangeId }));
 }
 
-async function addressesOf(manager: EntityManager, exchangeId: string): Promise<string[]> {
-  const active = new Set((await activeParticipants(manager, exchangeId)).map(({ personId }) => personId));
-  const people = await manager
-    .createQueryBuilder(Person, 'person')
-    .innerJoin(Participant, 'participant', 'participant.personId = person.id')
-    .where('participant.exchangeId = :exchangeId', { exchangeId })
-    .getMany();
-  return people.filter(({ id }) => active.has(id)).map(({ email }) => email);
+async function addressesOf(manager: EntityManager, exchange: Exchange): Promise<string[]> {
+  const active = await activeParticipants(manager, exchange.id);
+  const listed = await listedOf(
+    manager,
+    exchange.courseId,
+    active.map(({ personId }) => personId),
+  );
+  return [...listed.values()].map(({ email }) => email).sort();
 }
 
 type Text = Pick<Letter, 'subject' | 'text'>;
@@ -95,8 +95,8 @@ function moved({ exchange, course, link }: About, details: NonNullable<Happening
 /** All authors of a draft get to know of it, whoever pressed. */
 async function authorAddresses(manager: EntityManager, exchange: Exchange, draftId: string): Promise<string[]> {
   const draft = await manager.findOneByOrFail(Draft, { id: draftId });
-  const people = await manager.findBy(Person, { id: In(await authorPersons(manager, exchange, draft)) });
-  return people.map(({ email }) => email).sort();
+  const listed = await listedOf(manager, exchange.courseId, await authorPersons(manager, exchange, draft));
+  return [...listed.values()].map(({ email }) => email).sort();
 }
 
 /** A receipt says what was handed in and when, so that it can be shown to somebody. */
@@ -110,10 +110,9 @@ async function receipt(
   const version = await manager.findOneByOrFail(DraftVersion, { draftId, number });
   const parts = await partsOf(manager, draftId, version.id, exchange.deliverables);
   const meta = versionMeta(exchange, null, version, parts, null);
-  const person = await manager.findOneByOrFail(Person, { id: actorId as string });
+  const name = (await namesOf(manager, course.id, [actorId as string])).get(actorId as string) ?? 'Somebody';
   const at = dateInWords(version.handedInAt, course.timeZone);
-  const who =
-    action === 'draft-handed-in-for' ? `${person.name} (staff) handed in for you` : `${person.name} handed in`;
+  const who = action === 'draft-handed-in-for' ? `${name} (staff) handed in for you` : `${name} handed in`;
   return {
     subject: `Receipt: your draft for “${exchange.title}”`,
     text:

@@ -6,5 +6,6 @@ import { PostService } from './post.service.js';
 @Module({
   controllers: [OutboxController],
   providers: [OutboxService, PostService],
+  exports: [OutboxService],
 })
 export class MailModule {}

@@ -1,31 +1,46 @@
 import { createHash } from 'node:crypto';
 import { Inject, Injectable } from '@nestjs/common';
-import type { InvitationView } from '@salt-circle/contracts';
-import type { EntityManager } from 'typeorm';
+import type { InvitationView, JoinRequest, OpenPlace } from '@salt-circle/contracts';
+import { In, LessThan, Not, type EntityManager } from 'typeorm';
 import type { Asker } from '../../access/seeing.js';
 import { Person } from '../../model/person.js';
 import { hashPassword } from '../../platform/security/passwords.js';
+import { assertGoodPassword } from '../../platform/security/password-rules.js';
 import { SessionService } from '../../access/session.service.js';
 import { Clock } from '../../platform/clock/clock.js';
 import type { Settings } from '../../platform/config/settings.js';
 import { SETTINGS } from '../../platform/config/settings.token.js';
-import { Course } from '../../model/course.js';
+import { Course, Enrolment } from '../../model/course.js';
+import { Participant } from '../../model/exchange.js';
+import { Mail } from '../../model/mail.js';
 import { Database, type Report } from '../../platform/database/database.js';
 import { insertAll } from '../../platform/database/insert-all.js';
+import { Expiry } from '../../platform/expiry/expiry.js';
 import { Ids } from '../../platform/ids/ids.js';
 import { queueMail, type Letter } from '../../platform/mail/queue-mail.js';
 import { ProblemError } from '../../platform/problems/problem-error.js';
 import { enrolledOf } from '../../access/enrolled.js';
+import { namesOf } from '../../access/listed.js';
 import { Invitation } from '../../model/invitation.js';
 
-/** How long an invitation can be used. */
+/** How long an invitation can be used, in milliseconds. */
 const LASTS = 60 * 24 * 3_600_000;
+/** In the place of a link that leads nowhere any more. */
+const ENDED = '(this link has ended)';
+/** SQLite takes a bounded number of parameters in one query. */
+const CHUNK = 500;
 
 function hashOf(token: string): string {
   return createHash('sha256').update(token).digest('base64url');
 }
 
-/** Invites people without an account by mail, and lets them in. */
+/** An open place, with what is needed to take it. */
+interface Offer {
+  readonly invitation: Invitation;
+  readonly enrolment: Enrolment;
+}
+
+/** Invites people by mail to take their places, and gives them the places. */
 @Injectable()
 export class Invitations {
   constructor(
@@ -34,10 +49,13 @@ export class Invitations {
     private readonly ids: Ids,
     private readonly sessions: SessionService,
     @Inject(SETTINGS) private readonly settings: Settings,
-  ) {}
+    expiry: Expiry,
+  ) {
+    expiry.add((manager) => manager.delete(Invitation, { createdAt: LessThan(clock.real() - LASTS) }));
+  }
 
   /**
-   * Sends a link to each of these who has no account yet; an earlier link of the same course ends.
+   * Sends a link to each of these whose place is open; an earlier link to the same place ends.
    * @param enrolmentIds null for everybody in the course
    * @returns how many were sent
    */
@@ -49,72 +67,228 @@ export class Invitations {
     enrolmentIds: readonly string[] | null,
   ): Promise<number> {
     const course = await manager.findOneByOrFail(Course, { id: courseId });
+    const inviter = (await namesOf(manager, courseId, [by.id])).get(by.id) ?? by.name;
     const wanted = enrolmentIds === null ? null : new Set(enrolmentIds);
     const people = (await enrolledOf(manager, courseId)).filter(
-      ({ id, active, ownsAccount }) => active && !ownsAccount && (wanted?.has(id) ?? true),
+      ({ id, active, taken }) => active && !taken && (wanted?.has(id) ?? true),
+    );
+    const known = await this.#knownElsewhere(
+      manager,
+      courseId,
+      people.map(({ email }) => email),
+    );
+    await this.end(
+      manager,
+      people.map(({ id }) => id),
     );
     const now = this.clock.real();
-    const rows: Array<Partial<Invitation>> = [];
+    const rows: Array<Omit<Invitation, 'mailId'>> = [];
     const letters: Letter[] = [];
-    for (const { personId, name, email } of people) {
+    for (const { id, name, email } of people) {
       const token = this.ids.token();
-      await manager.delete(Invitation, { personId, courseId });
-      rows.push({ tokenHash: hashOf(token), personId, courseId, inviterId: by.id, createdAt: now });
-      letters.push({ address: email, courseId, ...this.#letter(name, by, course, token) });
+      // Without a mail server staff pass the link on; but not one to somebody who is known here by more than this place.
+      const shown = !this.database.mail.sendsMail && !known.has(email);
+      rows.push({ tokenHash: hashOf(token), enrolmentId: id, address: email, shown, inviterId: by.id, createdAt: now });
+      letters.push({ address: email, courseId, sealed: !shown, ...this.#letter(name, inviter, course, token) });
     }
-    await insertAll(manager, Invitation, rows);
-    await queueMail(manager, this.ids, this.database.mail, this.clock.now(), letters);
+    const mailIds = await queueMail(manager, this.ids, this.database.mail, this.clock.now(), letters);
+    await insertAll(
+      manager,
+      Invitation,
+      rows.map((row, index) => ({ ...row, mailId: mailIds[index] ?? null })),
+    );
     if (people.length > 0)
       happened({ action: 'invited', actorId: by.id, courseId, details: { people: people.length } });
     return people.length;
   }
 
+  /** Links to these places lead nowhere from now on, and letters with them that have not left are not sent. */
+  async end(manager: EntityManager, enrolmentIds: readonly string[]): Promise<void> {
+    for (let from = 0; from < enrolmentIds.length; from += CHUNK) {
+      const ids = enrolmentIds.slice(from, from + CHUNK);
+      const open = await manager.findBy(Invitation, { enrolmentId: In(ids) });
+      for (const { mailId } of open) {
+        const mail = mailId === null ? null : await manager.findOneBy(Mail, { id: mailId });
+        if (mail?.secret == null) continue;
+        const text = mail.text.replaceAll(mail.secret, ENDED);
+        const state = mail.state === 'waiting' ? 'ended' : mail.state;
+        await manager.update(Mail, { id: mail.id }, { text, secret: null, state });
+      }
+      await manager.delete(Invitation, { enrolmentId: In(ids) });
+    }
+  }
+
+  /** The places that a link gives: its own, and, if only the addressee can have it, all others given to the address. */
   async one(token: string): Promise<InvitationView> {
     const manager = this.database.read;
-    const { invitation, person } = await this.#valid(manager, token);
-    const course = await manager.findOneByOrFail(Course, { id: invitation.courseId });
-    const by = await manager.findOneBy(Person, { id: invitation.inviterId });
-    return { course: course.title, name: person.name, email: person.email, by: by?.name ?? 'your instructor' };
+    const { invitation, offers } = await this.#valid(manager, token);
+    return {
+      places: await this.#shown(manager, offers),
+      email: invitation.address,
+      hasAccount: !invitation.shown && (await manager.existsBy(Person, { email: invitation.address })),
+    };
   }
 
-  /** Makes the account, and signs in. @returns the token for the cookie */
-  async accept(token: string, password: string): Promise<string> {
-    // Before the work of hashing, which nobody should be able to cause with a made-up link.
-    await this.#valid(this.database.read, token);
-    const passwordHash = await hashPassword(password);
-    const person = await this.database.write(async (manager, happened) => {
-      const found = await this.#valid(manager, token);
-      await manager.update(Person, { id: found.person.id }, { passwordHash });
-      await manager.update(Invitation, { tokenHash: hashOf(token) }, { usedAt: this.clock.real() });
-      happened({ action: 'person-joined', actorId: found.person.id, courseId: found.invitation.courseId });
-      return found.person;
-    });
-    return this.sessions.open(person, 'signed-in');
+  /** The places given to an account's address, if mail to it is known to reach the person. */
+  async openTo(person: Asker): Promise<OpenPlace[]> {
+    return this.#shown(this.database.read, await this.#offersTo(this.database.read, person));
   }
 
-  async #valid(manager: EntityManager, token: string): Promise<{ invitation: Invitation; person: Asker }> {
-    const invitation = await manager.findOneBy(Invitation, { tokenHash: hashOf(token) });
-    const person = invitation === null ? null : await manager.findOneBy(Person, { id: invitation.personId });
-    const over = invitation === null || invitation.usedAt !== null || this.clock.real() - invitation.createdAt > LASTS;
-    // Whoever has an account signs in with it; an old link must not replace a password.
-    if (over || person === null || person.passwordHash !== null) {
-      throw new ProblemError({
-        code: 'link-over',
-        sentence: 'This invitation has been used, replaced by a newer one, or has run out.',
-        whatToDo: 'Sign in if you have an account, or ask your instructor for a new invitation.',
+  /** Takes places by a link: with the account that is signed in, or with a new one. @returns the token for the cookie of a new account, or null */
+  async accept(token: string, me: Asker | null, request: JoinRequest, browser: string): Promise<string | null> {
+    const { invitation, offers } = await this.#valid(this.database.read, token);
+    if (me !== null) {
+      await this.database.write(async (manager, happened) => {
+        const found = await this.#valid(manager, token);
+        await this.#take(manager, happened, found.offers, request.placeIds, me);
+        // Whoever has a link that staff cannot read reads the mail of its address.
+        const proven = !found.invitation.shown && found.invitation.address === me.email;
+        if (proven) await manager.update(Person, { id: me.id }, { addressConfirmedAt: this.clock.real() });
       });
+      return null;
     }
-    return { invitation, person };
+    const name = request.name?.trim() || (offers[0]?.enrolment.name ?? '');
+    const email = invitation.address;
+    await assertGoodPassword(request.password ?? '', [name, email, ...offers.map(({ enrolment }) => enrolment.name)]);
+    const passwordHash = await hashPassword(request.password ?? '');
+    return this.database.write(async (manager, happened) => {
+      const found = await this.#valid(manager, token);
+      if (await manager.existsBy(Person, { email })) throw hasAccount(found.invitation);
+      const now = this.clock.real();
+      const addressConfirmedAt = found.invitation.shown ? null : now;
+      const person = { id: this.ids.uuid(), email, name, passwordHash, addressConfirmedAt, createsCourses: false };
+      await manager.insert(Person, { ...person, createdAt: now });
+      await this.#take(manager, happened, found.offers, request.placeIds, person);
+      return this.sessions.openIn(manager, person.id, browser);
+    });
   }
 
-  #letter(name: string, by: Asker, course: Course, token: string): Pick<Letter, 'subject' | 'text' | 'secret'> {
+  /** Takes places that were given to an account's address. */
+  takeOpen(me: Asker, placeIds: readonly string[]): Promise<void> {
+    return this.database.write(async (manager, happened) =>
+      this.#take(manager, happened, await this.#offersTo(manager, me), placeIds, me),
+    );
+  }
+
+  /** The person behind an open place is replaced by the one who takes it, with all that the place has. */
+  async #take(
+    manager: EntityManager,
+    happened: Report,
+    offers: readonly Offer[],
+    placeIds: readonly string[],
+    person: Pick<Person, 'id'>,
+  ): Promise<void> {
+    const wanted = new Set(placeIds);
+    const taken = offers.filter(({ enrolment }) => wanted.has(enrolment.id));
+    if (taken.length < wanted.size) throw linkOver();
+    for (const { enrolment } of taken) {
+      const { id, courseId, personId: nobody } = enrolment;
+      const there = await manager.findOneBy(Enrolment, { courseId, personId: person.id });
+      if (there !== null) throw await thereAlready(manager, courseId);
+      await manager.update(Enrolment, { id }, { personId: person.id });
+      await manager.update(Participant, { personId: nobody }, { personId: person.id });
+      await manager.delete(Person, { id: nobody });
+      await this.end(manager, [id]);
+      happened({ action: 'person-joined', actorId: person.id, courseId });
+    }
+  }
+
+  async #offersTo(manager: EntityManager, { email, addressConfirmedAt, seeing }: Asker): Promise<Offer[]> {
+    if (email === null || addressConfirmedAt === null || seeing !== undefined) return [];
+    return this.#offers(manager, await manager.findBy(Invitation, { address: email }));
+  }
+
+  async #offers(manager: EntityManager, invitations: readonly Invitation[]): Promise<Offer[]> {
+    const offers: Offer[] = [];
+    for (const invitation of invitations) {
+      const enrolment = await manager.findOneBy(Enrolment, { id: invitation.enrolmentId, active: true });
+      if (enrolment === null || this.#isOver(invitation)) continue;
+      offers.push({ invitation, enrolment });
+    }
+    return offers;
+  }
+
+  async #valid(
+    manager: EntityManager,
+    token: string,
+  ): Promise<{ readonly invitation: Invitation; readonly offers: readonly Offer[] }> {
+    const invitation = await manager.findOneBy(Invitation, { tokenHash: hashOf(token) });
+    if (invitation === null || this.#isOver(invitation)) throw linkOver();
+    const { address, tokenHash } = invitation;
+    const others = invitation.shown ? [] : await manager.findBy(Invitation, { address, tokenHash: Not(tokenHash) });
+    return { invitation, offers: await this.#offers(manager, [invitation, ...others]) };
+  }
+
+  #isOver({ createdAt }: Invitation): boolean {
+    return this.clock.real() - createdAt > LASTS;
+  }
+
+  async #shown(manager: EntityManager, offers: readonly Offer[]): Promise<OpenPlace[]> {
+    const places: OpenPlace[] = [];
+    for (const { invitation, enrolment } of offers) {
+      const { title } = await manager.findOneByOrFail(Course, { id: enrolment.courseId });
+      const by = (await namesOf(manager, enrolment.courseId, [invitation.inviterId])).get(invitation.inviterId);
+      const { id, name, role } = enrolment;
+      places.push({ id, course: title, name, role, by: by ?? 'Your instructor' });
+    }
+    return places;
+  }
+
+  /** Addresses that have an account, or a place in another course. */
+  async #knownElsewhere(
+    manager: EntityManager,
+    courseId: string,
+    emails: readonly string[],
+  ): Promise<ReadonlySet<string>> {
+    const known = new Set<string>();
+    for (let from = 0; from < emails.length; from += CHUNK) {
+      const some = In(emails.slice(from, from + CHUNK));
+      const accounts = await manager.find(Person, { select: { email: true }, where: { email: some } });
+      const places = await manager.find(Enrolment, {
+        select: { email: true },
+        where: { email: some, courseId: Not(courseId) },
+      });
+      for (const { email } of [...accounts, ...places]) known.add(email as string);
+    }
+    return known;
+  }
+
+  #letter(name: string, inviter: string, course: Course, token: string): Pick<Letter, 'subject' | 'text' | 'secret'> {
     const secret = `${this.settings.publicUrl}/join/${token}`;
     return {
       subject: `Your place in ${course.title}`,
       text:
-        `${name},\n\n${by.name} has given you a place in “${course.title}” on Salt Circle, where drafts are reviewed by classmates.\n\n` +
-        `Choose a password here:\n${secret}\n\nThe link is for you alone and can be used once, within 60 days.\n`,
+        `${name},\n\n${inviter} has given you a place in “${course.title}” on Salt Circle, where drafts are reviewed by classmates.\n\n` +
+        `Take it here:\n${secret}\n\nThe link is for you alone and can be used once, within 60 days.\n`,
       secret,
     };
   }
+}
+
+function linkOver(): ProblemError {
+  return new ProblemError({
+    code: 'link-over',
+    sentence: 'This invitation has been used, replaced by a newer one, taken back, or has run out.',
+    whatToDo: 'Sign in if you have an account, or ask your instructor for a new invitation.',
+  });
+}
+
+/** By a link that staff can read, it is not told that there is an account. */
+function hasAccount({ shown }: Invitation): ProblemError {
+  return shown
+    ? linkOver()
+    : new ProblemError({
+        code: 'address-taken',
+        sentence: 'There is an account with this address already.',
+        whatToDo: 'Sign in with it, then open the link again.',
+      });
+}
+
+async function thereAlready(manager: EntityManager, courseId: string): Promise<ProblemError> {
+  const { title } = await manager.findOneByOrFail(Course, { id: courseId });
+  return new ProblemError({
+    code: 'place-there-already',
+    sentence: `You have a place in “${title}” already, so this one was not taken.`,
+    whatToDo: 'Tell your instructor which of the two is right; the other can be dropped.',
+  });
 }

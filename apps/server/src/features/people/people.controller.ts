@@ -1,4 +1,4 @@
-import { Body, Controller, Delete, Get, HttpCode, Inject, Param, Post, Put, Res } from '@nestjs/common';
+import { Body, Controller, Delete, Get, HttpCode, Inject, Param, Post, Put, Req, Res } from '@nestjs/common';
 import {
   AddPersonRequest,
   InviteRequest,
@@ -6,18 +6,21 @@ import {
   PersonRequest,
   RosterApplyRequest,
   RosterRequest,
+  type AccountView,
   type InvitationView,
+  type OpenPlace,
   type PeopleView,
   type RosterApplied,
   type RosterPreview,
 } from '@salt-circle/contracts';
-import type { Response } from 'express';
+import type { Request, Response } from 'express';
 import type { Asker } from '../../access/seeing.js';
-import { setSessionCookie } from '../../access/session-cookie.js';
+import { browserOf, setSessionCookie } from '../../access/session-cookie.js';
 import type { Settings } from '../../platform/config/settings.js';
 import { SETTINGS } from '../../platform/config/settings.token.js';
 import { Me } from '../../access/session.guard.js';
 import { Public } from '../../platform/security/public.js';
+import { AccountService } from '../accounts/account.service.js';
 import { Invitations } from './invitations.js';
 import { PeopleService } from './people.service.js';
 import { RosterService } from './roster.service.js';
@@ -73,6 +76,16 @@ export class PeopleController {
     return this.people.invite(me, courseId, enrolmentIds);
   }
 
+  @Post(':enrolmentId/password-link')
+  @HttpCode(204)
+  passwordLink(
+    @Me() me: Asker,
+    @Param('courseId') courseId: string,
+    @Param('enrolmentId') enrolmentId: string,
+  ): Promise<void> {
+    return this.people.sendPasswordLink(me, courseId, enrolmentId);
+  }
+
   @Put(':enrolmentId')
   @HttpCode(204)
   change(
@@ -117,10 +130,39 @@ export class InvitationsController {
   @Post()
   @HttpCode(204)
   async accept(
+    @Me() me: Asker | null,
     @Param('token') token: string,
-    @Body() { password }: JoinRequest,
+    @Body() body: JoinRequest,
+    @Req() request: Request,
     @Res({ passthrough: true }) response: Response,
   ): Promise<void> {
-    setSessionCookie(response, await this.invitations.accept(token, password), this.settings);
+    const session = await this.invitations.accept(token, me, body, browserOf(request));
+    if (session !== null) setSessionCookie(response, session, this.settings);
+  }
+}
+
+/** The account with the places that are open to it. */
+@Controller('account')
+export class OwnPlacesController {
+  constructor(
+    private readonly account: AccountService,
+    private readonly invitations: Invitations,
+  ) {}
+
+  @Get()
+  async one(@Me() me: Asker, @Req() request: Request): Promise<AccountView> {
+    const account = await this.account.one(me, request.headers.cookie);
+    return { ...account, open: await this.invitations.openTo(me) };
+  }
+
+  @Get('places')
+  open(@Me() me: Asker): Promise<OpenPlace[]> {
+    return this.invitations.openTo(me);
+  }
+
+  @Post('places')
+  @HttpCode(204)
+  take(@Me() me: Asker, @Body() { placeIds }: JoinRequest): Promise<void> {
+    return this.invitations.takeOpen(me, placeIds);
   }
 }

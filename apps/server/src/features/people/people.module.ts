@@ -1,11 +1,13 @@
 import { Module } from '@nestjs/common';
+import { AccountsModule } from '../accounts/accounts.module.js';
 import { Invitations } from './invitations.js';
-import { InvitationsController, PeopleController } from './people.controller.js';
+import { InvitationsController, OwnPlacesController, PeopleController } from './people.controller.js';
 import { PeopleService } from './people.service.js';
 import { RosterService } from './roster.service.js';
 
 @Module({
-  controllers: [InvitationsController, PeopleController],
+  imports: [AccountsModule],
+  controllers: [InvitationsController, OwnPlacesController, PeopleController],
   providers: [Invitations, PeopleService, RosterService],
 })
 export class PeopleModule {}

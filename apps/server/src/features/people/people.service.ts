@@ -2,18 +2,17 @@ import { Injectable } from '@nestjs/common';
 import type { AddPersonRequest, PeopleView, PersonRequest, PersonRow } from '@salt-circle/contracts';
 import type { EntityManager } from 'typeorm';
 import type { Asker } from '../../access/seeing.js';
-import { Person } from '../../model/person.js';
 import { Clock } from '../../platform/clock/clock.js';
 import { Enrolment } from '../../model/course.js';
 import { Database } from '../../platform/database/database.js';
 import { Access, see, act } from '../../access/access.js';
 import { Ids } from '../../platform/ids/ids.js';
-import { ProblemError } from '../../platform/problems/problem-error.js';
 import { invalid, refusal } from '../../platform/problems/sentences.js';
 import { enrolledOf, type CoursePerson } from '../../access/enrolled.js';
 import { Invitation } from '../../model/invitation.js';
 import { Invitations } from './invitations.js';
-import { addressTaken } from './roster.service.js';
+import { addPlaces, addressTaken } from './places.js';
+import { PasswordLinks } from '../accounts/password-links.service.js';
 import { takeIntoRunningExchanges } from '../../access/running.js';
 
 @Injectable()
@@ -24,16 +23,17 @@ export class PeopleService {
     private readonly clock: Clock,
     private readonly ids: Ids,
     private readonly invitations: Invitations,
+    private readonly passwords: PasswordLinks,
   ) {}
 
   async list(person: Asker, courseId: string): Promise<PeopleView> {
     const place = await this.access.course(person, courseId);
     see(place, { kind: 'people' });
     const manager = this.database.read;
-    const invited = new Set((await manager.findBy(Invitation, { courseId })).map(({ personId }) => personId));
-    const people = (await enrolledOf(manager, courseId)).map(({ personId, ownsAccount, ...row }): PersonRow => ({
+    const invited = await this.#invited(manager, courseId);
+    const people = (await enrolledOf(manager, courseId)).map(({ personId, taken, ...row }): PersonRow => ({
       ...row,
-      account: ownsAccount ? 'account' : invited.has(personId) ? 'invited' : 'none',
+      place: taken ? 'taken' : invited.has(row.id) ? 'invited' : 'open',
       you: personId === person.id,
     }));
     const sections = people.flatMap(({ section, active }) => (section === null || !active ? [] : [section]));
@@ -43,26 +43,13 @@ export class PeopleService {
   add(person: Asker, courseId: string, request: AddPersonRequest): Promise<{ id: string }> {
     return this.#changing(person, courseId, async (manager, happened) => {
       const email = request.email.trim().toLowerCase();
-      const known = await manager.findOneBy(Person, { email });
-      const already = known === null ? null : await manager.findOneBy(Enrolment, { courseId, personId: known.id });
+      const already = await manager.findOneBy(Enrolment, { courseId, email });
       if (already !== null) {
         const state = already.active ? 'is in the course already' : 'was dropped; take the person back in the list';
-        throw invalid([{ path: 'email', code: 'there-already', sentence: `${known?.name ?? email} ${state}.` }]);
+        throw invalid([{ path: 'email', code: 'there-already', sentence: `${already.name} ${state}.` }]);
       }
-      const personId = known?.id ?? this.ids.uuid();
-      if (known === null) {
-        const createdAt = this.clock.now();
-        await manager.insert(Person, { id: personId, name: request.name.trim(), email, passwordHash: null, createdAt });
-      }
-      const id = this.ids.uuid();
-      await manager.insert(Enrolment, {
-        id,
-        courseId,
-        personId,
-        role: request.role,
-        active: true,
-        ...placeFrom(request),
-      });
+      const place = { name: request.name.trim(), email, role: request.role, ...placeFrom(request) };
+      const [id = ''] = await addPlaces(manager, this.ids, this.clock.now(), courseId, [{ ...place, trait: null }]);
       await assertCampusIdFree(manager, courseId, id, request.campusId ?? null);
       await takeIntoRunningExchanges(manager, courseId, this.clock.now(), this.ids);
       happened({ action: 'person-added', actorId: person.id, courseId, details: { role: request.role } });
@@ -76,19 +63,14 @@ export class PeopleService {
       const one = await this.#enrolled(manager, courseId, enrolmentId);
       const name = request.name.trim();
       const email = request.email.trim().toLowerCase();
-      if (one.ownsAccount && (name !== one.name || email !== one.email)) {
-        throw new ProblemError({
-          code: 'plan-fixed',
-          sentence: `${one.name} has an account, so name and address are theirs to change.`,
-          whatToDo: 'Leave both as they are. Section, campus id and role can be changed.',
-        });
+      if (email !== one.email) {
+        if (await manager.existsBy(Enrolment, { courseId, email })) throw addressTaken(email);
+        await this.invitations.end(manager, [enrolmentId]);
       }
-      if (email !== one.email && (await manager.existsBy(Person, { email }))) throw addressTaken(email);
       if (one.role === 'instructor' && request.role !== 'instructor')
         await this.#assertAnotherInstructor(manager, courseId, one);
       await assertCampusIdFree(manager, courseId, enrolmentId, request.campusId ?? null);
-      await manager.update(Person, { id: one.personId }, { name, email });
-      await manager.update(Enrolment, { id: enrolmentId }, { role: request.role, ...placeFrom(request) });
+      await manager.update(Enrolment, { id: enrolmentId }, { name, email, role: request.role, ...placeFrom(request) });
       await takeIntoRunningExchanges(manager, courseId, this.clock.now(), this.ids);
       happened({ action: 'person-changed', actorId: person.id, courseId, details: { enrolment: enrolmentId } });
     });
@@ -101,6 +83,7 @@ export class PeopleService {
       if (one.active === active) return;
       if (!active && one.role === 'instructor') await this.#assertAnotherInstructor(manager, courseId, one);
       await manager.update(Enrolment, { id: enrolmentId }, { active });
+      if (!active) await this.invitations.end(manager, [enrolmentId]);
       if (active) await takeIntoRunningExchanges(manager, courseId, this.clock.now(), this.ids);
       const action = active ? 'person-taken-back' : 'person-dropped';
       happened({ action, actorId: person.id, courseId, details: { enrolment: enrolmentId } });
@@ -112,6 +95,30 @@ export class PeopleService {
       const whom = enrolmentIds.length === 0 ? null : enrolmentIds;
       return { invited: await this.invitations.send(manager, happened, person, courseId, whom) };
     });
+  }
+
+  /** Sends a link for a new password to whoever has taken the place: to the account's own address, which nobody here learns. */
+  async sendPasswordLink(person: Asker, courseId: string, enrolmentId: string): Promise<void> {
+    await this.#changing(person, courseId, async (manager, happened) => {
+      const enrolment = await manager.findOneBy(Enrolment, { id: enrolmentId, courseId, active: true });
+      if (enrolment === null) throw refusal('unknown');
+      await this.passwords.sendTo(manager, enrolment);
+      happened({
+        action: 'password-link-sent',
+        actorId: person.id,
+        courseId,
+        details: { enrolment: enrolmentId },
+      });
+    });
+  }
+
+  async #invited(manager: EntityManager, courseId: string): Promise<ReadonlySet<string>> {
+    const open = await manager
+      .createQueryBuilder(Invitation, 'invitation')
+      .innerJoin(Enrolment, 'enrolment', 'enrolment.id = invitation.enrolmentId')
+      .where('enrolment.courseId = :courseId', { courseId })
+      .getMany();
+    return new Set(open.map(({ enrolmentId }) => enrolmentId));
   }
 
   async #changing<T>(person: Asker, courseId: string, work: Parameters<typeof this.database.write<T>>[0]): Promise<T> {

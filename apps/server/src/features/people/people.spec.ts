@@ -1,5 +1,5 @@
 import { strToU8, zipSync } from 'fflate';
-import type { PeopleView, RosterApplied, RosterPreview } from '@salt-circle/contracts';
+import type { PeopleView, RosterApplied, RosterPreview, SessionView } from '@salt-circle/contracts';
 import { ANN, AT, BEN, handIn, INES, publishedExchange, World } from '../../testing/world.js';
 
 let world: World;
@@ -186,50 +186,14 @@ describe('people by hand', () => {
     expect([status, body.fields[0].code]).toEqual([422, 'last-instructor']);
   });
 
-  it('own their name and address once they have an account', async () => {
+  it('are listed as the course says, whatever account has taken the place', async () => {
     const ann = (await people()).find(({ name }) => name.startsWith('Ann'));
-    const body = { name: 'A. M.', email: 'ann@example.org', role: 'student', campusId: 'c-1', section: 'B' };
+    const body = { name: 'A. Mensah', email: 'a.m@campus.example', role: 'student', campusId: 'c-1', section: 'B' };
     await world.do(INES, 'put', `${COURSE}/${ann?.id}`, body);
-    await world.database.write((manager) => manager.query("UPDATE person SET passwordHash = 'x' WHERE id = 'p-ann'"));
-    const changed = await world.as(INES, 'put', `${COURSE}/${ann?.id}`, { ...body, name: 'Other' });
-    expect([changed.status, changed.body.code]).toEqual([409, 'plan-fixed']);
-  });
-});
-
-describe('invitations', () => {
-  const linkIn = (text: string) => /\/join\/([\w-]+)/.exec(text)?.[1] ?? '';
-  const mails = async () =>
-    (await world.do<{ mails: Array<{ id: string; to: string }> }>(INES, 'get', '/courses/course/outbox')).mails;
-  const tokenFor = async (address: string) => {
-    const mail = (await mails()).find(({ to }) => to === address);
-    return linkIn((await world.do<{ text: string }>(INES, 'get', `/courses/course/outbox/${mail?.id}`)).text);
-  };
-
-  it('let somebody without an account choose a password, once', async () => {
-    const ann = (await people()).find(({ name }) => name.startsWith('Ann'));
-    await world.do(INES, 'post', `${COURSE}/invitations`, { enrolmentIds: [ann?.id] });
-    const token = await tokenFor('ann@example.org');
-    expect(await world.do(ANN, 'get', `/invitations/${token}`)).toMatchObject({
-      course: 'Coastal Restoration',
-      name: 'Ann Mensah',
-    });
-    const accepted = await world.as(null, 'post', `/invitations/${token}`, { password: 'salt and water' });
-    expect([accepted.status, accepted.headers['set-cookie']?.[0]]).toEqual([
-      204,
-      expect.stringContaining('salt_circle='),
-    ]);
-    const body = { email: 'ann@example.org', password: 'salt and water' };
-    expect((await world.as(null, 'post', '/session', body)).status).toBe(204);
-    expect((await world.as(null, 'post', `/invitations/${token}`, { password: 'another password' })).status).toBe(410);
-    expect((await people()).find(({ id }) => id === ann?.id)?.account).toBe('account');
-  });
-
-  it('are replaced by the next one, and go to nobody who has an account', async () => {
-    await world.database.write((manager) => manager.query("UPDATE person SET passwordHash = 'x' WHERE id = 'p-ben'"));
-    expect(await world.do(INES, 'post', `${COURSE}/invitations`, { enrolmentIds: [] })).toEqual({ invited: 4 });
-    const first = await tokenFor('ann@example.org');
-    expect((await mails()).map(({ to }) => to)).not.toContain('ben@example.org');
-    await world.do(INES, 'post', `${COURSE}/invitations`, { enrolmentIds: [] });
-    expect((await world.as(null, 'get', `/invitations/${first}`)).status).toBe(410);
+    expect((await people()).find(({ id }) => id === ann?.id)).toMatchObject({ ...body, place: 'taken' });
+    const { person } = await world.do<SessionView>(ANN, 'get', '/session');
+    expect(person).toMatchObject({ name: 'Ann Mensah', email: 'ann@example.org' });
+    const taken = await world.as(INES, 'put', `${COURSE}/${ann?.id}`, { ...body, email: 'ben@example.org' });
+    expect(taken.body.fields[0].code).toBe('email-taken');
   });
 });

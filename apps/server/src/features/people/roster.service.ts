@@ -20,11 +20,9 @@ import {
 } from '@salt-circle/core';
 import type { EntityManager } from 'typeorm';
 import type { Asker } from '../../access/seeing.js';
-import { Person } from '../../model/person.js';
 import { Clock } from '../../platform/clock/clock.js';
 import { Enrolment } from '../../model/course.js';
 import { Database } from '../../platform/database/database.js';
-import { insertAll } from '../../platform/database/insert-all.js';
 import { Access, act, type CoursePlace } from '../../access/access.js';
 import { Ids } from '../../platform/ids/ids.js';
 import { ProblemError } from '../../platform/problems/problem-error.js';
@@ -32,6 +30,7 @@ import { bundleProblem, clashProblem, rosterProblem } from '../../platform/probl
 import { cellsOf } from '../../platform/tables/cells.js';
 import { enrolledOf } from '../../access/enrolled.js';
 import { Invitations } from './invitations.js';
+import { addPlaces, type NewPlace } from './places.js';
 import { sourceOf } from '../../platform/tables/source.js';
 import { takeIntoRunningExchanges } from '../../access/running.js';
 
@@ -104,10 +103,14 @@ export class RosterService {
           whatToDo: 'Look at what it would change now, then apply that.',
         });
       }
-      const added = await this.#add(manager, courseId, changes.add);
-      for (const { enrolled, fields } of changes.update) await this.#update(manager, enrolled, fields);
+      await this.#update(manager, changes.update);
+      const added = await addPlaces(manager, this.ids, this.clock.now(), courseId, changes.add);
       const dropped = request.dropMissing ? changes.missing : [];
       for (const { id } of dropped) await manager.update(Enrolment, { id }, { active: false });
+      await this.invitations.end(
+        manager,
+        dropped.map(({ id }) => id),
+      );
       await takeIntoRunningExchanges(manager, courseId, this.clock.now(), this.ids);
       const counts = { added: added.length, updated: changes.update.length, dropped: dropped.length };
       happened({ action: 'roster-applied', actorId: person.id, courseId, details: counts });
@@ -122,65 +125,14 @@ export class RosterService {
     return place;
   }
 
-  /** @returns the ids of the new enrolments */
-  async #add(manager: EntityManager, courseId: string, entries: readonly RosterEntry[]): Promise<string[]> {
-    const known = new Map<string, string>();
-    for (let from = 0; from < entries.length; from += 500) {
-      const emails = entries.slice(from, from + 500).map(({ email }) => email);
-      const found = await manager
-        .createQueryBuilder(Person, 'person')
-        .where('person.email IN (:...emails)', { emails })
-        .getMany();
-      for (const { id, email } of found) known.set(email, id);
+  /** An address that somebody else of the course has is a clash, and comes never so far. */
+  async #update(manager: EntityManager, updates: RosterChanges['update']): Promise<void> {
+    for (const { enrolled, fields } of updates) {
+      const changed = Object.fromEntries(fields.map(({ field, to }) => [field, to])) as Partial<NewPlace>;
+      await manager.update(Enrolment, { id: enrolled.id }, { ...changed, active: true });
+      if (changed.email !== undefined) await this.invitations.end(manager, [enrolled.id]);
     }
-    const fresh = entries.filter(({ email }) => !known.has(email));
-    const createdAt = this.clock.now();
-    const people = fresh.map(({ name, email }) => ({
-      id: this.ids.uuid(),
-      name,
-      email,
-      passwordHash: null,
-      createdAt,
-    }));
-    for (const { id, email } of people) known.set(email, id);
-    await insertAll(manager, Person, people);
-    const enrolments = entries.map(({ email, role, campusId, section, trait }) => ({
-      id: this.ids.uuid(),
-      courseId,
-      personId: known.get(email) as string,
-      role,
-      campusId,
-      section,
-      trait,
-    }));
-    await insertAll(manager, Enrolment, enrolments);
-    return enrolments.map(({ id }) => id);
   }
-
-  async #update(
-    manager: EntityManager,
-    enrolled: Enrolled & { readonly personId?: string },
-    fields: ReadonlyArray<{ readonly field: RosterField; readonly to: string | null }>,
-  ): Promise<void> {
-    const changed = Object.fromEntries(fields.map(({ field, to }) => [field, to]));
-    const { name, email, ...place } = changed as Partial<Record<RosterField, string | null>>;
-    await manager.update(Enrolment, { id: enrolled.id }, { ...place, active: true });
-    const own = { ...(name != null && { name }), ...(email != null && { email }) };
-    if (Object.keys(own).length === 0) return;
-    const { personId } = await manager.findOneByOrFail(Enrolment, { id: enrolled.id });
-    if (email != null && (await manager.existsBy(Person, { email }))) throw addressTaken(email);
-    await manager.update(Person, { id: personId }, own);
-  }
-}
-
-/** For an address that somebody else of the course has. */
-export function addressTaken(email: string): ProblemError {
-  return new ProblemError({
-    code: 'invalid',
-    sentence: `The address ${email} belongs to somebody else.`,
-    whatToDo: 'Check it. Nothing was changed.',
-    fields: [{ path: 'email', code: 'email-taken', sentence: `The address ${email} belongs to somebody else.` }],
-  });
 }
 
 function assertRight(problems: readonly RosterProblemView[]): void {

@@ -10,7 +10,7 @@ import { changedSinceHandIn, isHandedIn } from '../../access/versions.js';
 import { RecordEntry } from '../../model/record.js';
 import { Review } from '../../model/review.js';
 import { Access, ownParticipant, see, type Place } from '../../access/access.js';
-import { namesOf } from '../../access/labels.js';
+import { namesOf } from '../../access/listed.js';
 import { Participant } from '../../model/exchange.js';
 import { courseCard, exchangeCard, ownTimesPart } from '../../access/mapper.js';
 import { iso } from '../../platform/wire/instants.js';
@@ -59,7 +59,7 @@ export class ExchangesService {
       take: 200,
     });
     const actors = entries.flatMap(({ actorId }) => (actorId === null ? [] : [actorId]));
-    const names = await namesOf(this.database.read, [...new Set(actors)]);
+    const names = await namesOf(this.database.read, place.course.id, [...new Set(actors)]);
     return entries.map(({ at, actorId, action, details }) => ({
       at: iso(at),
       actor: actorId === null ? 'Salt Circle' : (names.get(actorId) ?? 'someone who has left'),

@@ -30,7 +30,6 @@ import { Review } from '../../model/review.js';
 import type { Place } from '../../access/access.js';
 import { isHandedIn } from '../../access/versions.js';
 import type { Exchange } from '../../model/exchange.js';
-import { namesOf } from '../../access/labels.js';
 import type { PlanRow } from '../../access/settings-of.js';
 import { setupOf } from '../../access/setup-of.js';
 
@@ -76,8 +75,8 @@ async function setupProblems(manager: EntityManager, course: Course, row: PlanRo
   );
   const students = new Map<string, string>();
   for (const id of studentIds) {
-    const { personId } = await manager.findOneByOrFail(Enrolment, { id });
-    students.set(id, (await namesOf(manager, [personId])).get(personId) ?? '');
+    const { name } = await manager.findOneByOrFail(Enrolment, { id });
+    students.set(id, name);
   }
   const groups = set === null ? [] : await manager.findBy(StudentGroup, { setId: set.id });
   const titles = new Map(groups.map(({ id, title }) => [id, title]));

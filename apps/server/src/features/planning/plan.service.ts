@@ -3,7 +3,6 @@ import type { FieldProblem, PlanChoices, PlanRequest, PlanView, SavedView } from
 import { checkDates, takesPart } from '@salt-circle/core';
 import type { EntityManager } from 'typeorm';
 import { Enrolment } from '../../model/course.js';
-import { Person } from '../../model/person.js';
 import type { Asker } from '../../access/seeing.js';
 import { Clock } from '../../platform/clock/clock.js';
 import { Database } from '../../platform/database/database.js';
@@ -17,7 +16,6 @@ import { Access, act, see, type Place } from '../../access/access.js';
 import { datesOf } from '../../access/facts-of.js';
 import { Exchange, OwnTimesRow } from '../../model/exchange.js';
 import { formOf } from '../../access/form-of.js';
-import { namesOf } from '../../access/labels.js';
 import { ownTimesPart } from '../../access/mapper.js';
 import { iso } from '../../platform/wire/instants.js';
 import { activeParticipants, enrolParticipants } from '../../access/participants.js';
@@ -168,11 +166,7 @@ export class PlanService {
 
   async #choices(manager: EntityManager, { course }: Place): Promise<PlanChoices> {
     const students = await studentsOf(manager, course.id);
-    const names = await namesOf(
-      manager,
-      students.map(({ personId }) => personId),
-    );
-    const named = students.map(({ id, personId, section }) => ({ id, name: names.get(personId) ?? '', section }));
+    const named = students.map(({ id, name, section }) => ({ id, name, section }));
     const sets = await manager.find(GroupSet, {
       where: { courseId: course.id },
       order: { createdAt: 'ASC', id: 'ASC' },
@@ -215,6 +209,5 @@ export class PlanService {
 async function nameOfOwn(manager: EntityManager, { groupId, enrolmentId }: OwnTimesRow): Promise<string> {
   if (groupId !== null) return (await manager.findOneBy(StudentGroup, { id: groupId }))?.title ?? '';
   const enrolment = await manager.findOneBy(Enrolment, { id: enrolmentId ?? '' });
-  const person = enrolment === null ? null : await manager.findOneBy(Person, { id: enrolment.personId });
-  return person?.name ?? '';
+  return enrolment?.name ?? '';
 }

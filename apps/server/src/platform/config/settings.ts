@@ -1,4 +1,5 @@
 import { existsSync } from 'node:fs';
+import { isIP } from 'node:net';
 import { resolve } from 'node:path';
 
 export type Mode = 'production' | 'development' | 'demo' | 'test';
@@ -6,14 +7,18 @@ export type Mode = 'production' | 'development' | 'demo' | 'test';
 export interface Settings {
   readonly mode: Mode;
   readonly port: number;
+  /** Address of this machine to listen on. */
+  readonly host: string;
   /** Folder of the database; `:memory:` is not offered, because readers and the writer are separate connections. */
   readonly dataFolder: string;
   /** Key for the fingerprints of session tokens, at least 32 characters. */
   readonly secret: string;
   /** Built web application, or null to serve the API alone. */
   readonly webFolder: string | null;
-  /** Behind a proxy that ends TLS: trust its forwarded address and mark cookies as secure. */
-  readonly behindProxy: boolean;
+  /** Proxies whose word on where a request comes from is taken: addresses, ranges, or `loopback`. */
+  readonly proxies: readonly string[];
+  /** Whether browsers reach this server by TLS: cookies are bound to it. */
+  readonly secure: boolean;
   readonly log: boolean;
   /** Address of the application as people type it, without a slash at the end; for links in mail and feeds. */
   readonly publicUrl: string;
@@ -33,6 +38,11 @@ export interface MailSettings {
 /** What mails need of the settings. */
 export function mailSettingsOf({ publicUrl, smtp }: Pick<Settings, 'publicUrl' | 'smtp'>): MailSettings {
   return { publicUrl, sendsMail: smtp !== null };
+}
+
+/** Whether mail reaches somebody: it leaves by a mail server, or can be read on a page of the demo. */
+export function mailArrives({ smtp, mode }: Pick<Settings, 'smtp' | 'mode'>): boolean {
+  return smtp !== null || mode === 'demo' || mode === 'test';
 }
 
 /** A setting that keeps the server from starting, in words for the one who starts it. */
@@ -68,20 +78,51 @@ export function readSettings(env: Readonly<Record<string, string | undefined>>):
     dataFolder: resolve(env['SALT_CIRCLE_DATA'] ?? 'data/production'),
     secret: readSecret(mode, env['SALT_CIRCLE_SECRET']),
     webFolder,
-    behindProxy: env['SALT_CIRCLE_BEHIND_PROXY'] === 'yes',
+    host: readHost(env['HOST']),
+    proxies: readProxies(env),
     log: env['SALT_CIRCLE_LOG'] !== 'off',
-    publicUrl: readUrl(env['SALT_CIRCLE_URL'], port),
+    ...readUrl(env['SALT_CIRCLE_URL'], port),
     ...readMail(env),
   };
 }
 
-function readUrl(given: string | undefined, port: number): string {
-  if (!given) return `http://localhost:${port}`;
+/** Only this machine, unless somebody asks for more. */
+function readHost(given: string | undefined): string {
+  if (!given) return '127.0.0.1';
+  if (isIP(given) !== 0 || given === 'localhost') return given;
+  throw new SettingsError(`HOST is "${given}". Use an address of this machine, such as 127.0.0.1, or 0.0.0.0 for all.`);
+}
+
+/** `loopback` and the like are names that Express knows; a range has the bits of its network after a slash. */
+const RANGES = ['loopback', 'linklocal', 'uniquelocal'];
+
+function readProxies(env: Readonly<Record<string, string | undefined>>): readonly string[] {
+  if (env['SALT_CIRCLE_BEHIND_PROXY'] !== undefined) {
+    throw new SettingsError(
+      'SALT_CIRCLE_BEHIND_PROXY is not used any more. Name the proxies in SALT_CIRCLE_PROXIES (“loopback” for one on this machine), and the https address in SALT_CIRCLE_URL.',
+    );
+  }
+  const proxies = (env['SALT_CIRCLE_PROXIES'] ?? '')
+    .split(',')
+    .flatMap((one) => (one.trim() === '' ? [] : [one.trim()]));
+  const wrong = proxies.find((one) => {
+    const [address = '', bits] = one.split('/');
+    const most = { 0: -1, 4: 32, 6: 128 }[isIP(address)] ?? -1;
+    return !RANGES.includes(one) && (most < 0 || (bits !== undefined && !(/^\d+$/.test(bits) && Number(bits) <= most)));
+  });
+  if (wrong === undefined) return proxies;
+  throw new SettingsError(
+    `SALT_CIRCLE_PROXIES names "${wrong}". Give addresses or ranges of proxies, such as 10.0.0.5 or 10.0.0.0/24, or "loopback".`,
+  );
+}
+
+function readUrl(given: string | undefined, port: number): Pick<Settings, 'publicUrl' | 'secure'> {
+  if (!given) return { publicUrl: `http://localhost:${port}`, secure: false };
   const url = URL.canParse(given) ? new URL(given) : null;
   if (url === null || !['http:', 'https:'].includes(url.protocol) || url.pathname !== '/') {
     throw new SettingsError(`SALT_CIRCLE_URL is "${given}". Use an address such as https://salt-circle.example.org.`);
   }
-  return url.origin;
+  return { publicUrl: url.origin, secure: url.protocol === 'https:' };
 }
 
 function readMail(env: Readonly<Record<string, string | undefined>>): Pick<Settings, 'smtp' | 'mailFrom'> {

@@ -1,7 +1,7 @@
 import { mkdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { DataSource } from 'typeorm';
-import { Person, Session } from '../../model/person.js';
+import { AddressChange, PasswordLink, Person, Session } from '../../model/person.js';
 import { AllocationPlan, AllocationPreview, AllocationStep, ForbiddenPair } from '../../model/allocation.js';
 import { CalendarLink } from '../../model/calendar.js';
 import { Course, Enrolment } from '../../model/course.js';
@@ -19,6 +19,8 @@ import { MIGRATIONS } from './migrations/index.js';
 export const ENTITIES = [
   Person,
   Session,
+  PasswordLink,
+  AddressChange,
   Course,
   Enrolment,
   ReviewFormRow,

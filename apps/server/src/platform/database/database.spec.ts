@@ -188,7 +188,9 @@ describe('Database', () => {
       await manager.query('PRAGMA busy_timeout'),
     ]);
     expect([keys, mode, busy]).toEqual([[{ foreign_keys: 1 }], [{ journal_mode: 'wal' }], [{ timeout: 5000 }]]);
-    const orphan = database.write((manager) => manager.query("INSERT INTO session VALUES ('t', 'nobody', 0, 0)"));
+    const orphan = database.write((manager) =>
+      manager.query("INSERT INTO session VALUES ('t', 's', 'nobody', '', 0, 0)"),
+    );
     await expect(orphan).rejects.toThrow(/FOREIGN KEY/);
   });
 

@@ -12,27 +12,33 @@ export interface Letter {
   readonly exchangeId?: string | null;
   /** See `Mail.secret`. */
   readonly secret?: string;
+  /** See `Mail.sealed`. */
+  readonly sealed?: boolean;
 }
 
-/** The one way in which a mail comes into being: in the transaction of what it tells of. */
+/** The one way in which a mail comes into being: in the transaction of what it tells of. @returns the ids, in the order given */
 export async function queueMail(
   manager: EntityManager,
   ids: Ids,
   { sendsMail }: MailSettings,
   now: number,
   letters: readonly Letter[],
-): Promise<void> {
-  const rows = letters.map(({ address, subject, text, courseId, exchangeId = null, secret = null }) => ({
-    id: ids.uuid(),
-    at: now,
-    address,
-    // A line break in a subject would be a header of its own.
-    subject: subject.replace(/\s+/gu, ' ').slice(0, 250),
-    text,
-    courseId,
-    exchangeId,
-    secret,
-    state: sendsMail ? ('waiting' as const) : ('kept' as const),
-  }));
+): Promise<string[]> {
+  const rows = letters.map(
+    ({ address, subject, text, courseId, exchangeId = null, secret = null, sealed = false }) => ({
+      id: ids.uuid(),
+      at: now,
+      address,
+      // A line break in a subject would be a header of its own.
+      subject: subject.replace(/\s+/gu, ' ').slice(0, 250),
+      text,
+      courseId,
+      exchangeId,
+      secret,
+      sealed,
+      state: sendsMail ? ('waiting' as const) : ('kept' as const),
+    }),
+  );
   await insertAll(manager, Mail, rows);
+  return rows.map(({ id }) => id);
 }

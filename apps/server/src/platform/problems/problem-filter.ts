@@ -1,43 +1,44 @@
 import { Catch, HttpException, Logger, type ArgumentsHost, type ExceptionFilter } from '@nestjs/common';
-import { LIMITS, type Problem } from '@salt-circle/contracts';
+import type { Problem } from '@salt-circle/contracts';
 import type { Response } from 'express';
 import { ProblemError } from './problem-error.js';
 import { refusal } from './sentences.js';
 
+const logger = new Logger('problem');
+
 /** Turns whatever was thrown into the one shape of problems. */
 @Catch()
 export class ProblemFilter implements ExceptionFilter {
-  readonly #logger = new Logger('problem');
-
   catch(thrown: unknown, host: ArgumentsHost): void {
-    const response = host.switchToHttp().getResponse<Response>();
-    const error = this.#asProblem(thrown);
-    if (response.headersSent) {
-      response.end();
-      return;
-    }
-    response.status(error.status).type('application/problem+json').send(JSON.stringify(error.problem));
+    answerProblem(thrown, host.switchToHttp().getResponse<Response>());
   }
+}
 
-  #asProblem(thrown: unknown): ProblemError {
-    if (thrown instanceof ProblemError) return thrown;
-    if (thrown instanceof HttpException) return fromHttp(thrown.getStatus()) ?? this.#unexpected(thrown);
-    const status = (thrown as { status?: unknown } | null)?.status;
-    // Errors of the body parser carry a status and are no HttpException.
-    const parsed = typeof status === 'number' ? fromHttp(status) : null;
-    return parsed ?? this.#unexpected(thrown);
+/** The same for what is thrown before a request reaches a controller. */
+export function answerProblem(thrown: unknown, response: Response): void {
+  const error = asProblem(thrown);
+  if (response.headersSent) {
+    response.end();
+    return;
   }
+  response.status(error.status).type('application/problem+json').send(JSON.stringify(error.problem));
+}
 
-  #unexpected(thrown: unknown): ProblemError {
-    this.#logger.error(
-      thrown instanceof Error ? (thrown.stack ?? thrown.message) : 'something that is no error was thrown',
-    );
-    return new ProblemError({
-      code: 'unexpected',
-      sentence: 'Something went wrong on our side, and nothing was changed.',
-      whatToDo: 'Try again. If it happens again, tell the one who runs this server the time at which it did.',
-    });
-  }
+function asProblem(thrown: unknown): ProblemError {
+  if (thrown instanceof ProblemError) return thrown;
+  if (thrown instanceof HttpException) return fromHttp(thrown.getStatus()) ?? unexpected(thrown);
+  // Errors of the body parser carry a status and are no HttpException.
+  const status = (thrown as { status?: unknown } | null)?.status;
+  return (typeof status === 'number' ? fromHttp(status) : null) ?? unexpected(thrown);
+}
+
+function unexpected(thrown: unknown): ProblemError {
+  logger.error(thrown instanceof Error ? (thrown.stack ?? thrown.message) : 'something that is no error was thrown');
+  return new ProblemError({
+    code: 'unexpected',
+    sentence: 'Something went wrong on our side, and nothing was changed.',
+    whatToDo: 'Try again. If it happens again, tell the one who runs this server the time at which it did.',
+  });
 }
 
 function fromHttp(status: number): ProblemError | null {
@@ -45,15 +46,8 @@ function fromHttp(status: number): ProblemError | null {
   if (status === 413) {
     return simple(
       'too-large',
-      `This is larger than the ${LIMITS.requestBytes / 1_000_000} MB that can be sent at once.`,
+      'This is larger than what can be sent at once.',
       'Send less at once. It stays in this browser.',
-    );
-  }
-  if (status === 429) {
-    return simple(
-      'too-many-tries',
-      'There were too many tries to sign in from here.',
-      'Wait five minutes, then try again.',
     );
   }
   if (status === 400 || status === 415)

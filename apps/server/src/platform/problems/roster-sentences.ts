@@ -63,7 +63,6 @@ export function clashProblem({ entry, code, enrolled, warning }: RosterClash): R
   const sentences: Readonly<Record<RosterClash['code'], string>> = {
     'two-people': `Row ${row} (${name}): the campus id belongs to one person of the course, the address ${entry.email} to another (${enrolled.name}). Correct one of the two.`,
     'other-role': `Row ${row}: ${name} is ${enrolled.role} in this course and stays so.`,
-    'own-account': `Row ${row}: ${enrolled.name} has an account, so name and address stay as they are there.`,
   };
   return { row, warning, sentence: sentences[code] };
 }

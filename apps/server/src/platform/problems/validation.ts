@@ -1,5 +1,5 @@
 import { ValidationPipe, type ValidationError } from '@nestjs/common';
-import type { FieldProblem } from '@salt-circle/contracts';
+import { LIMITS, type FieldProblem } from '@salt-circle/contracts';
 import { invalid } from './sentences.js';
 
 /** The one gate for request bodies: unknown fields are refused, bounds of the contracts hold. */
@@ -10,16 +10,26 @@ export function validationPipe(): ValidationPipe {
     forbidUnknownValues: true,
     transform: true,
     stopAtFirstError: true,
-    exceptionFactory: (errors) => invalid(errors.flatMap((error) => flatten(error, ''))),
+    exceptionFactory: (errors) => invalid(told(errors)),
   });
 }
 
+/** Not more than can be read: an answer is never much larger than what it answers. */
+function told(errors: readonly ValidationError[]): FieldProblem[] {
+  const all = errors.flatMap((error) => flatten(error, ''));
+  const left = all.length - LIMITS.problems;
+  if (left <= 0) return all;
+  const rest = { path: '', code: 'more', sentence: `${left} more things are wrong.` };
+  return [...all.slice(0, LIMITS.problems), rest];
+}
+
 function flatten(error: ValidationError, above: string): FieldProblem[] {
-  const path = above === '' ? error.property : `${above}.${error.property}`;
+  const name = error.property.slice(0, LIMITS.title);
+  const path = above === '' ? name : `${above}.${name}`;
   const own = Object.entries(error.constraints ?? {}).map(([code, message]) => ({
     path,
     code,
-    sentence: code === 'whitelistValidation' ? `There is no field “${error.property}” here.` : message,
+    sentence: code === 'whitelistValidation' ? `There is no field “${error.property.slice(0, 60)}” here.` : message,
   }));
   return [...own, ...(error.children ?? []).flatMap((child) => flatten(child, path))];
 }

@@ -2,7 +2,8 @@
 export interface Happening {
   readonly action:
     | 'signed-in'
-    | 'sign-in-refused'
+    | 'password-changed'
+    | 'address-changed'
     | 'stepped-in'
     | 'clock-moved'
     | 'course-created'
@@ -14,6 +15,7 @@ export interface Happening {
     | 'person-dropped'
     | 'person-taken-back'
     | 'invited'
+    | 'password-link-sent'
     | 'groups-changed'
     | 'library-changed'
     | 'exchange-created'

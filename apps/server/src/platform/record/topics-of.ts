@@ -5,7 +5,8 @@ import type { Happening } from './happening.js';
 /** What changes with each thing that happens; nothing, where no page shows it. */
 const TOPICS_OF: Readonly<Record<Happening['action'], readonly Topic[]>> = {
   'signed-in': [],
-  'sign-in-refused': [],
+  'password-changed': [],
+  'address-changed': [],
   'stepped-in': [],
   'clock-moved': [],
   'course-created': [],
@@ -17,6 +18,7 @@ const TOPICS_OF: Readonly<Record<Happening['action'], readonly Topic[]>> = {
   'person-dropped': ['people', 'drafts', 'allocation'],
   'person-taken-back': ['people', 'drafts', 'allocation'],
   invited: ['people', 'mail'],
+  'password-link-sent': [],
   'groups-changed': ['people', 'allocation'],
   'library-changed': ['people'],
   'exchange-created': ['people'],

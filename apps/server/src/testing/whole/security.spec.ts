@@ -1,7 +1,7 @@
 import request from 'supertest';
 import { Person, Session } from '../../model/person.js';
 import { hashPassword } from '../../platform/security/passwords.js';
-import { COOKIE } from '../../access/session.service.js';
+import { cookieName } from '../../access/session-cookie.js';
 import { readSettings } from '../../platform/config/settings.js';
 import { assertPurpose } from '../../platform/database/purpose.js';
 import { ANN, INES, publishedExchange, World } from '../world.js';
@@ -23,7 +23,7 @@ describe('signing in', () => {
     const { status, headers } = await signIn('Ann@Example.org', 'saltmarsh at noon');
     expect(status).toBe(204);
     const cookie = headers['set-cookie']?.[0] ?? '';
-    expect(cookie).toMatch(new RegExp(`^${COOKIE}=\\S+; .*HttpOnly; SameSite=Lax$`));
+    expect(cookie).toMatch(new RegExp(`^${cookieName({ secure: false })}=\\S+; .*HttpOnly; SameSite=Lax$`));
     const token = /=([^;]+)/.exec(cookie)?.[1] ?? '';
     const sessions = await world.database.read.find(Session);
     expect(sessions.length).toBeGreaterThan(0);

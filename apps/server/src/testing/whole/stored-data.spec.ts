@@ -23,6 +23,7 @@ function plain(value: unknown): unknown {
     // New since.
     asOf: _asOf,
     overtaken: _overtaken,
+    mail: _mail,
     // Once a text beside the parts, now the parts alone.
     html,
     htmlPartId: _htmlPartId,
@@ -32,6 +33,8 @@ function plain(value: unknown): unknown {
     // Once where in the only text a note stands.
     anchor,
     place,
+    // Once whether the person had an account, now whether the place is taken.
+    account,
     // Known by now of each review, where once it was that of the only draft.
     version,
     ...rest
@@ -39,6 +42,7 @@ function plain(value: unknown): unknown {
   const isReview = 'reviewer' in rest && 'answers' in rest;
   const isReading = 'draftId' in rest && 'parts' in rest;
   const isVersion = 'reading' in rest && 'digest' in rest;
+  const isEnrolled = typeof (account ?? place) === 'string';
   const selector = (place as { selector?: Record<string, unknown> } | undefined)?.selector;
   const { type: _type, ...where } = selector ?? (anchor as Record<string, unknown> | undefined) ?? {};
   return Object.fromEntries(
@@ -47,7 +51,8 @@ function plain(value: unknown): unknown {
       ...(version === undefined || isReview ? {} : { version }),
       ...(html !== undefined && !isReading && !isVersion ? { html } : {}),
       ...(draft === undefined && drafts === undefined ? {} : { draft: readable(draft ?? drafts) }),
-      ...(anchor === undefined && place === undefined ? {} : { where }),
+      ...(isEnrolled ? { taken: ['account', 'taken'].includes((account ?? place) as string) } : {}),
+      ...(isEnrolled || (anchor === undefined && place === undefined) ? {} : { where }),
     }).map(([key, inner]) => [key, plain(inner)]),
   );
 }

@@ -3,6 +3,7 @@ import { Planning1764115200000 } from './0002-planning.js';
 import { HandingIn1764288000000 } from './0003-handing-in.js';
 import { Allocation1764460800000 } from './0004-allocation.js';
 import { Places1764633600000 } from './0005-places.js';
+import { Accounts1764720000000 } from './0006-accounts.js';
 
 /** In the order in which they run. A migration that has landed is never edited. */
 export const MIGRATIONS = [
@@ -11,4 +12,5 @@ export const MIGRATIONS = [
   HandingIn1764288000000,
   Allocation1764460800000,
   Places1764633600000,
+  Accounts1764720000000,
 ] as const;

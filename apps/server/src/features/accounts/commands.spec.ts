@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { Clock } from '../../platform/clock/clock.js';
 import { Database } from '../../platform/database/database.js';
-import { addInstructor } from './add-instructor.js';
+import { addInstructor } from './commands.js';
 import { Person } from '../../model/person.js';
 import { passwordFits } from '../../platform/security/passwords.js';
 
@@ -29,7 +29,7 @@ describe('addInstructor', () => {
   it.each([
     ['an empty name', { name: ' ' }, 'The name is empty'],
     ['no address', { email: 'ines' }, 'is not an email address'],
-    ['a short password', { password: 'short' }, 'it needs 12'],
+    ['a short password', { password: 'short' }, 'it needs 10'],
   ])('refuses %s', async (_, part, sentence) => {
     await expect(addInstructor(folder, { ...given, ...part })).rejects.toThrow(sentence);
   });

@@ -1,0 +1,48 @@
+import { LIMITS } from '@salt-circle/contracts';
+import { json, type NextFunction, type Request, type RequestHandler, type Response } from 'express';
+import { assertShape } from '../platform/problems/body-shape.js';
+import { answerProblem } from '../platform/problems/problem-filter.js';
+import { signedOut } from '../platform/problems/sentences.js';
+import type { PersonRequest } from './session.guard.js';
+import type { SessionService } from './session.service.js';
+
+/** What somebody may send to who is not signed in, under `/api`. All of it is small. */
+export const OPEN = ['session', 'forgotten', 'password-links', 'address-links', 'invitations', 'demo'] as const;
+
+const SAFE = new Set(['GET', 'HEAD', 'OPTIONS']);
+// Compressed bodies are not taken: nothing here sends any.
+const small = json({ limit: LIMITS.anonymousBytes, inflate: false });
+const whole = json({ limit: LIMITS.requestBytes, inflate: false });
+
+/**
+ * Before a request reaches a controller: who asks is found out, whoever is not signed in is refused before a byte of a body is read,
+ * and a body is no larger, deeper or wider than any that is expected. What is wrong is answered here: what comes after serves
+ * files as well, and would take a body that cannot be read for a file that is not there.
+ */
+export function frontGate(sessions: SessionService): Array<RequestHandler | typeof answerError> {
+  const who: RequestHandler = (request: PersonRequest, _, next) => {
+    sessions
+      .personOf(request.headers.cookie)
+      .then((person) => {
+        request.person = person;
+        if (person === null && !SAFE.has(request.method) && !isOpen(request)) throw signedOut();
+        next();
+      })
+      .catch(next);
+  };
+  const body: RequestHandler = (request, response, next) => (isOpen(request) ? small : whole)(request, response, next);
+  const shape: RequestHandler = (request, _, next) => {
+    assertShape(request.body);
+    next();
+  };
+  return [who, body, shape, answerError];
+}
+
+/** @param request mounted at `/api` */
+function isOpen({ path }: Request): boolean {
+  return OPEN.some((name) => path === `/${name}` || path.startsWith(`/${name}/`));
+}
+
+function answerError(error: unknown, _: Request, response: Response, _next: NextFunction): void {
+  answerProblem(error, response);
+}

@@ -1,0 +1,35 @@
+import { In, type EntityManager } from 'typeorm';
+import { Enrolment } from '../model/course.js';
+
+/** What a course says of somebody. It is the course's own: other courses, and the account behind it, may say otherwise. */
+export type Listed = Pick<Enrolment, 'name' | 'email' | 'campusId'>;
+
+/** SQLite takes a bounded number of parameters in one query. */
+const CHUNK = 500;
+
+/** How a course lists these people, by person's id; whoever has never had a place in it is missing. One query for every 500. */
+export async function listedOf(
+  manager: EntityManager,
+  courseId: string,
+  personIds: readonly string[],
+): Promise<Map<string, Listed>> {
+  const listed = new Map<string, Listed>();
+  for (let from = 0; from < personIds.length; from += CHUNK) {
+    const rows = await manager.find(Enrolment, {
+      select: { personId: true, name: true, email: true, campusId: true },
+      where: { courseId, personId: In(personIds.slice(from, from + CHUNK)) },
+    });
+    for (const { personId, ...one } of rows) listed.set(personId, one);
+  }
+  return listed;
+}
+
+/** Names by which a course shows these people, by person's id. */
+export async function namesOf(
+  manager: EntityManager,
+  courseId: string,
+  personIds: readonly string[],
+): Promise<Map<string, string>> {
+  const listed = await listedOf(manager, courseId, personIds);
+  return new Map([...listed].map(([id, { name }]) => [id, name]));
+}

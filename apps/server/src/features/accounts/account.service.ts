@@ -1,0 +1,135 @@
+import { Inject, Injectable } from '@nestjs/common';
+import type { AccountView } from '@salt-circle/contracts';
+import Bowser from 'bowser';
+import type { EntityManager } from 'typeorm';
+import { SessionService } from '../../access/session.service.js';
+import type { Asker } from '../../access/seeing.js';
+import { Course, Enrolment } from '../../model/course.js';
+import { AddressChange, PasswordLink, Person, Session } from '../../model/person.js';
+import { Clock } from '../../platform/clock/clock.js';
+import type { Settings } from '../../platform/config/settings.js';
+import { SETTINGS } from '../../platform/config/settings.token.js';
+import { Database } from '../../platform/database/database.js';
+import { Ids } from '../../platform/ids/ids.js';
+import { queueMail } from '../../platform/mail/queue-mail.js';
+import { ProblemError } from '../../platform/problems/problem-error.js';
+import { refusal } from '../../platform/problems/sentences.js';
+import { assertGoodPassword } from '../../platform/security/password-rules.js';
+import { hashPassword, passwordFits } from '../../platform/security/passwords.js';
+import { Tries } from '../../platform/security/tries.js';
+import { iso } from '../../platform/wire/instants.js';
+import { passwordChanged } from './letters.js';
+
+/** What somebody sees and changes of the own account. Nobody else does, whatever their role. */
+@Injectable()
+export class AccountService {
+  constructor(
+    private readonly database: Database,
+    private readonly clock: Clock,
+    private readonly ids: Ids,
+    private readonly sessions: SessionService,
+    private readonly tries: Tries,
+    @Inject(SETTINGS) private readonly settings: Settings,
+  ) {}
+
+  /** Without the places that wait to be taken, of which the invitations know. */
+  async one(person: Asker, cookie: string | undefined): Promise<Omit<AccountView, 'open'>> {
+    assertOwn(person);
+    const manager = this.database.read;
+    const change = await manager.findOneBy(AddressChange, { personId: person.id });
+    const { sessions, present } = await this.sessions.of(person.id, cookie);
+    return {
+      name: person.name,
+      email: person.email ?? '',
+      confirmed: person.addressConfirmedAt !== null,
+      newAddress:
+        change === null
+          ? null
+          : { email: change.email, fromOld: change.oldTokenHash === null, fromNew: change.newTokenHash === null },
+      sessions: sessions.map((one) => sessionRow(one, present)),
+      places: await placesOf(manager, person.id),
+    };
+  }
+
+  async rename(person: Asker, name: string): Promise<void> {
+    assertOwn(person);
+    await this.database.write((manager) => manager.update(Person, { id: person.id }, { name: name.trim() }));
+  }
+
+  /** Signs out all other browsers. */
+  async changePassword(person: Asker, old: string, password: string, cookie: string | undefined): Promise<void> {
+    await this.assertPassword(person, old, 'old');
+    await assertGoodPassword(password, [person.name, person.email]);
+    const passwordHash = await hashPassword(password);
+    const { present } = await this.sessions.of(person.id, cookie);
+    await this.database.write(async (manager, happened) => {
+      await manager.update(Person, { id: person.id }, { passwordHash });
+      await manager.delete(PasswordLink, { personId: person.id });
+      await this.sessions.end(manager, person.id, { keep: present });
+      happened({ action: 'password-changed', actorId: person.id });
+      if (person.email !== null) {
+        const letter = { address: person.email, ...passwordChanged(this.settings.publicUrl) };
+        await queueMail(manager, this.ids, this.database.mail, this.clock.now(), [letter]);
+      }
+    });
+  }
+
+  /** @param path of the field, for the answer @throws ProblemError when it is not this person's password */
+  async assertPassword(person: Asker, password: string, path: string): Promise<void> {
+    assertOwn(person);
+    // A browser that somebody left signed in must not be a place to guess the password at.
+    const trying = { network: `own ${person.id}`, account: `own ${person.id}` };
+    await this.tries.take(trying);
+    if (await passwordFits(person.passwordHash, password)) return this.tries.right(trying);
+    const sentence = 'This is not your password.';
+    throw new ProblemError({
+      code: 'password-wrong',
+      sentence,
+      whatToDo: 'Enter the one that you sign in with. If you forgot it, sign out and have a link sent to you.',
+      fields: [{ path, code: 'password-wrong', sentence }],
+    });
+  }
+
+  /** Signs out one browser, or, without an id, all but the one that asks. */
+  async endSessions(person: Asker, cookie: string | undefined, id?: string): Promise<void> {
+    assertOwn(person);
+    const { sessions, present } = await this.sessions.of(person.id, cookie);
+    if (id !== undefined && !sessions.some((one) => one.id === id)) throw refusal('unknown');
+    await this.database.write((manager) =>
+      this.sessions.end(manager, person.id, id === undefined ? { keep: present } : { id }),
+    );
+  }
+}
+
+/** With a student's eyes, the account is still nobody's but the student's. */
+function assertOwn(person: Asker): void {
+  if (person.seeing !== undefined) throw refusal('unknown');
+}
+
+function sessionRow(
+  { id, browser, createdAt, lastSeenAt }: Session,
+  present: string | null,
+): AccountView['sessions'][number] {
+  return {
+    id,
+    browser: browserWords(browser),
+    since: iso(createdAt),
+    lastSeen: iso(lastSeenAt),
+    thisOne: id === present,
+  };
+}
+
+function browserWords(given: string): string {
+  if (given === '') return 'A browser';
+  const { browser, os } = Bowser.parse(given);
+  return `${browser.name ?? 'A browser'}${os.name === undefined ? '' : ` on ${os.name}`}`;
+}
+
+async function placesOf(manager: EntityManager, personId: string): Promise<AccountView['places']> {
+  const places: Array<AccountView['places'][number]> = [];
+  for (const { courseId, name, email, role } of await manager.findBy(Enrolment, { personId, active: true })) {
+    const { title } = await manager.findOneByOrFail(Course, { id: courseId });
+    places.push({ course: title, name, email, role });
+  }
+  return places.sort((a, b) => a.course.localeCompare(b.course));
+}

@@ -1,0 +1,128 @@
+import { Inject, Injectable, Logger, type OnApplicationShutdown } from '@nestjs/common';
+import type { PasswordLinkView } from '@salt-circle/contracts';
+import { LessThan, type EntityManager } from 'typeorm';
+import { SessionService } from '../../access/session.service.js';
+import { Enrolment } from '../../model/course.js';
+import { PasswordLink, Person } from '../../model/person.js';
+import { Clock } from '../../platform/clock/clock.js';
+import { mailArrives, type Settings } from '../../platform/config/settings.js';
+import { SETTINGS } from '../../platform/config/settings.token.js';
+import { Database } from '../../platform/database/database.js';
+import { Expiry } from '../../platform/expiry/expiry.js';
+import { Ids } from '../../platform/ids/ids.js';
+import { queueMail } from '../../platform/mail/queue-mail.js';
+import { ProblemError } from '../../platform/problems/problem-error.js';
+import { assertGoodPassword } from '../../platform/security/password-rules.js';
+import { hashPassword } from '../../platform/security/passwords.js';
+import { Tries } from '../../platform/security/tries.js';
+import { hashOf, passwordChanged } from './letters.js';
+import { makePasswordLink, PASSWORD_LINK_LASTS } from './make-password-link.js';
+
+/** Links by which whoever reads the mail of an account chooses a new password. */
+@Injectable()
+export class PasswordLinks implements OnApplicationShutdown {
+  readonly #logger = new Logger('password-links');
+  #busy: Promise<unknown> = Promise.resolve();
+
+  constructor(
+    private readonly database: Database,
+    private readonly clock: Clock,
+    private readonly ids: Ids,
+    private readonly sessions: SessionService,
+    private readonly tries: Tries,
+    @Inject(SETTINGS) private readonly settings: Settings,
+    expiry: Expiry,
+  ) {
+    expiry.add((manager) => this.#removeOver(manager));
+  }
+
+  async onApplicationShutdown(): Promise<void> {
+    await this.#busy;
+  }
+
+  /** Answers the same, and as quickly, whether there is an account or not: the rest is done afterwards. */
+  async ask(email: string, network: string): Promise<void> {
+    this.#assertMailArrives();
+    const account = email.trim().toLowerCase();
+    // Of links nobody can have so many that a person could miss one: these are counted apart from tries to sign in.
+    await this.tries.take({ network: `link ${network}`, account: `link ${account}` });
+    this.#busy = this.#busy
+      .then(async () => {
+        const person = await this.database.read.findOneBy(Person, { email: account });
+        if (person !== null) await this.database.write((manager) => this.#send(manager, person));
+      })
+      .catch((error: Error) => this.#logger.error(error.stack ?? 'a link could not be sent'));
+  }
+
+  /** For somebody whose place in a course is taken: to the account's own address, which the course does not learn. */
+  async sendTo(manager: EntityManager, enrolment: Enrolment): Promise<void> {
+    this.#assertMailArrives();
+    const person = await manager.findOneByOrFail(Person, { id: enrolment.personId });
+    if (person.email === null) {
+      throw new ProblemError({
+        code: 'link-over',
+        sentence: 'Nobody has taken this place yet, so there is no password to choose anew.',
+        whatToDo: 'Invite the person instead.',
+      });
+    }
+    await this.#send(manager, person);
+  }
+
+  #send(manager: EntityManager, person: Person): Promise<string | null> {
+    return makePasswordLink(manager, { ids: this.ids, clock: this.clock, mail: this.database.mail }, person);
+  }
+
+  async one(token: string): Promise<PasswordLinkView> {
+    const { person } = await this.#valid(this.database.read, token);
+    return { email: person.email as string };
+  }
+
+  /** Signs in, and ends all sessions and links that there were. @returns the token for the cookie */
+  async use(token: string, password: string, browser: string): Promise<string> {
+    // Before the work of hashing, which nobody should be able to cause with a made-up link.
+    const { person } = await this.#valid(this.database.read, token);
+    await assertGoodPassword(password, [person.name, person.email]);
+    const passwordHash = await hashPassword(password);
+    const session = await this.database.write(async (manager, happened) => {
+      const found = await this.#valid(manager, token);
+      const { id, email } = found.person;
+      // Whoever has the link reads the mail of the address.
+      await manager.update(Person, { id }, { passwordHash, addressConfirmedAt: this.clock.real() });
+      await manager.delete(PasswordLink, { personId: id });
+      await this.sessions.end(manager, id, {});
+      happened({ action: 'password-changed', actorId: id });
+      await queueMail(manager, this.ids, this.database.mail, this.clock.now(), [
+        { address: email as string, ...passwordChanged(this.settings.publicUrl) },
+      ]);
+      return this.sessions.openIn(manager, id, browser);
+    });
+    await this.tries.forgive(person.email as string);
+    return session;
+  }
+
+  async #removeOver(manager: EntityManager): Promise<void> {
+    await manager.delete(PasswordLink, { createdAt: LessThan(this.clock.real() - PASSWORD_LINK_LASTS) });
+  }
+
+  #assertMailArrives(): void {
+    if (mailArrives(this.settings)) return;
+    throw new ProblemError({
+      code: 'no-mail',
+      sentence: 'This server sends no mail, so a link cannot be sent.',
+      whatToDo: 'Ask the one who runs it: there is a command that makes a link.',
+    });
+  }
+
+  async #valid(manager: EntityManager, token: string): Promise<{ readonly person: Person }> {
+    const link = await manager.findOneBy(PasswordLink, { tokenHash: hashOf(token) });
+    const person = link === null ? null : await manager.findOneBy(Person, { id: link.personId });
+    if (link !== null && person?.email != null && this.clock.real() - link.createdAt <= PASSWORD_LINK_LASTS) {
+      return { person };
+    }
+    throw new ProblemError({
+      code: 'link-over',
+      sentence: 'This link has been used, or has run out: it can be used once, within an hour.',
+      whatToDo: 'Have a new one sent to you.',
+    });
+  }
+}
