@@ -14,6 +14,22 @@ export const router = createBrowserRouter([
         lazy: async () => ({ Component: (await import('./features/sign-in/SignInPage.js')).SignInPage }),
       },
       {
+        path: '/forgotten',
+        lazy: async () => ({ Component: (await import('./features/sign-in/ForgottenPage.js')).ForgottenPage }),
+      },
+      {
+        path: '/password/:token',
+        lazy: async () => ({ Component: (await import('./features/sign-in/NewPasswordPage.js')).NewPasswordPage }),
+      },
+      {
+        path: '/address/:token',
+        lazy: async () => ({ Component: (await import('./features/sign-in/AddressLinkPage.js')).AddressLinkPage }),
+      },
+      {
+        path: '/demo/mail',
+        lazy: async () => ({ Component: (await import('./features/outbox/DemoMailPage.js')).DemoMailPage }),
+      },
+      {
         path: '/join/:token',
         lazy: async () => ({ Component: (await import('./features/join/JoinPage.js')).JoinPage }),
       },
@@ -23,6 +39,10 @@ export const router = createBrowserRouter([
         Component: SignedIn,
         children: [
           { path: '/', lazy: async () => ({ Component: (await import('./features/today/TodayPage.js')).TodayPage }) },
+          {
+            path: '/account',
+            lazy: async () => ({ Component: (await import('./features/account/AccountPage.js')).AccountPage }),
+          },
           {
             path: '/courses/:courseId',
             lazy: async () => ({ Component: (await import('./features/courses/CoursePage.js')).CoursePage }),

@@ -45,6 +45,7 @@ const TAGS = [
   'Outbox',
   'Calendar',
   'Reading',
+  'Account',
 ] as const;
 export type Tag = (typeof TAGS)[number];
 

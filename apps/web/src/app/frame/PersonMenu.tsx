@@ -52,7 +52,10 @@ export function PersonMenu({ name, demo }: { readonly name: string; readonly dem
         }
         groups={[
           [{ words: <strong>{name}</strong>, onPick: () => undefined, disabled: true }],
-          [{ words: 'Due times in your calendar…', onPick: () => setCalendar(true) }],
+          [
+            { words: 'Your account', onPick: () => void navigate('/account') },
+            { words: 'Due times in your calendar…', onPick: () => setCalendar(true) },
+          ],
           themes,
           going,
         ]}

@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import { Link } from 'react-router';
 import type { DemoPerson } from '@salt-circle/contracts';
 import { Empty, Loading, Notice, Ring } from '../../kit/index.js';
 import { useDemoPeopleQuery, useStepInMutation } from '../../app/api.js';
@@ -31,7 +32,10 @@ export function DemoPage() {
       <div className="mt-4 max-w-prose">
         <Notice>
           Everybody and everything here is made up. Step into a person with one press; the clock in the bar moves the
-          demo’s time.
+          demo’s time.{' '}
+          <Link to="/demo/mail" className="text-dusk underline">
+            Mail of the demo
+          </Link>
         </Notice>
       </div>
       {error !== undefined && (

@@ -1,76 +1,218 @@
-import type { InvitationView } from '@salt-circle/contracts';
+import type { InvitationView, OpenPlace } from '@salt-circle/contracts';
 import { useState, type FormEvent } from 'react';
 import { Link, useParams } from 'react-router';
-import { api, problemOf } from '../../app/api.js';
+import { api, useSessionQuery, useSignOutMutation } from '../../app/api.js';
 import { Page } from '../../app/frame/Page.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
-import { Button, Loading, TextField } from '../../kit/index.js';
+import { belongsNowhere, fieldProblem } from '../../app/session/fieldProblem.js';
+import { NewPasswordField } from '../../app/session/NewPasswordField.js';
+import { SignInForm } from '../../app/session/SignInForm.js';
+import { Button, Checkbox, Loading, TextField } from '../../kit/index.js';
+
+interface Joining {
+  readonly token: string;
+  readonly placeIds: readonly string[];
+  readonly password?: string;
+  readonly name?: string;
+}
 
 const { useInvitationQuery, useAcceptMutation } = api.injectEndpoints({
   endpoints: (build) => ({
     invitation: build.query<InvitationView, string>({ query: (token) => `/invitations/${token}` }),
-    accept: build.mutation<null, { token: string; password: string }>({
-      query: ({ token, password }) => ({ url: `/invitations/${token}`, method: 'POST', body: { password } }),
+    accept: build.mutation<null, Joining>({
+      query: ({ token, ...body }) => ({ url: `/invitations/${token}`, method: 'POST', body }),
     }),
   }),
 });
 
-/** Where an invitation leads: choose a password, and one is in. */
+/** Where an invitation leads: what places it gives, and with which account to take them. */
 export function JoinPage() {
   const { token = '' } = useParams();
   const { data, error } = useInvitationQuery(token);
+  const { data: session } = useSessionQuery();
+  const waiting = (data === undefined || session === undefined) && error === undefined;
   return (
-    <Page title="Your place">
+    <Page title="A place for you">
       <div className="mx-auto w-full max-w-md px-5 py-12">
         {error !== undefined && (
           <>
             <ProblemNotice error={error} />
             <p className="mt-4">
-              <Link to="/sign-in" className="text-dusk underline">
-                Sign in
+              <Link to="/" className="text-dusk underline">
+                Go to Salt Circle
               </Link>
             </p>
           </>
         )}
-        {error === undefined && data === undefined && <Loading what="your invitation" />}
-        {data !== undefined && <Joining token={token} invitation={data} />}
+        {waiting && <Loading what="your invitation" />}
+        {data !== undefined && session !== undefined && (
+          <Invitation token={token} invitation={data} me={session.person?.email ?? null} />
+        )}
       </div>
     </Page>
   );
 }
 
-function Joining({ token, invitation }: { readonly token: string; readonly invitation: InvitationView }) {
+interface InvitationProps {
+  readonly token: string;
+  readonly invitation: InvitationView;
+  /** Address of whoever is signed in. */
+  readonly me: string | null;
+}
+
+function Invitation({ token, invitation, me }: InvitationProps) {
+  const { places, email, hasAccount } = invitation;
+  const [without, setWithout] = useState<ReadonlySet<string>>(new Set());
+  const [known, setKnown] = useState(hasAccount);
+  const placeIds = places.flatMap(({ id }) => (without.has(id) ? [] : [id]));
+  const choose = (id: string, taken: boolean) => {
+    const next = new Set(without);
+    if (taken) next.delete(id);
+    else next.add(id);
+    setWithout(next);
+  };
+  return (
+    <div className="space-y-5">
+      <Places places={places} chosen={placeIds} onChoose={choose} />
+      {me !== null && <TakeAs token={token} placeIds={placeIds} me={me} invited={email} />}
+      {me === null && known && <SignInFirst email={email} onNew={hasAccount ? null : () => setKnown(false)} />}
+      {me === null && !known && (
+        <MakeAccount
+          token={token}
+          placeIds={placeIds}
+          email={email}
+          name={places[0]?.name ?? ''}
+          onKnown={() => setKnown(true)}
+        />
+      )}
+    </div>
+  );
+}
+
+interface PlacesProps {
+  readonly places: readonly OpenPlace[];
+  readonly chosen: readonly string[];
+  readonly onChoose: (id: string, taken: boolean) => void;
+}
+
+function Places({ places, chosen, onChoose }: PlacesProps) {
+  return (
+    <ul aria-label="Places">
+      {places.map(({ id, course, name, role, by }) => (
+        <li key={id} className="border-b border-line py-3 first:border-t">
+          {places.length === 1 ? (
+            <h2 className="text-xl font-semibold">{course}</h2>
+          ) : (
+            <Checkbox
+              label={<span className="font-semibold">{course}</span>}
+              checked={chosen.includes(id)}
+              onChange={({ target }) => onChoose(id, target.checked)}
+            />
+          )}
+          <p className="text-ink-soft">
+            {by} has given you a place as {role}. The course lists you as {name}.
+          </p>
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+interface TakingProps {
+  readonly token: string;
+  readonly placeIds: readonly string[];
+}
+
+/** A full load: the page begins anew, with what has been taken. */
+function leave(): void {
+  window.location.assign('/');
+}
+
+function TakeAs({ token, placeIds, me, invited }: TakingProps & { readonly me: string; readonly invited: string }) {
+  const [accept, { isLoading, error }] = useAcceptMutation();
+  const [signOut] = useSignOutMutation();
+  const take = async () => {
+    const result = await accept({ token, placeIds });
+    if (result.error === undefined) leave();
+  };
+  return (
+    <div className="space-y-3">
+      <p>
+        You are signed in as <strong className="break-words">{me}</strong>.{' '}
+        {me !== invited && <>The invitation went to {invited}; you can take it with this account all the same.</>}
+      </p>
+      {error !== undefined && <ProblemNotice error={error} />}
+      <div className="flex flex-wrap gap-2">
+        <Button look="primary" busy={isLoading} disabled={placeIds.length === 0} onClick={() => void take()}>
+          {placeIds.length > 1 ? `Take ${placeIds.length} places` : 'Take the place'}
+        </Button>
+        <Button onClick={() => void signOut().then(() => window.location.reload())}>Use another account</Button>
+      </div>
+    </div>
+  );
+}
+
+function SignInFirst({ email, onNew }: { readonly email: string; readonly onNew: (() => void) | null }) {
+  return (
+    <div className="space-y-4">
+      <p>
+        {onNew === null ? `You have an account with ${email}.` : 'Sign in with the account that you have.'} Then the
+        place can be taken with it.
+      </p>
+      <SignInForm email={email} onSignedIn={() => window.location.reload()} />
+      <p className="flex gap-4">
+        <Link to="/forgotten" state={{ email }} className="text-dusk underline">
+          Forgotten your password?
+        </Link>
+        {onNew !== null && (
+          <button type="button" className="text-dusk underline" onClick={onNew}>
+            I have no account
+          </button>
+        )}
+      </p>
+    </div>
+  );
+}
+
+interface MakeAccountProps extends TakingProps {
+  readonly email: string;
+  readonly name: string;
+  readonly onKnown: () => void;
+}
+
+function MakeAccount({ token, placeIds, email, name: listed, onKnown }: MakeAccountProps) {
+  const [name, setName] = useState(listed);
   const [password, setPassword] = useState('');
   const [accept, { isLoading, error }] = useAcceptMutation();
   const submit = async (event: FormEvent) => {
     event.preventDefault();
-    const result = await accept({ token, password });
-    // A full load: the page begins anew as the one who has just signed in.
-    if (result.error === undefined) window.location.assign('/');
+    const result = await accept({ token, placeIds, name, password });
+    if (result.error === undefined) leave();
   };
-  const field =
-    error === undefined ? undefined : problemOf(error).fields.find(({ path }) => path === 'password')?.sentence;
   return (
     <form onSubmit={(event) => void submit(event)} className="space-y-4">
-      <h2 className="text-xl font-semibold">{invitation.course}</h2>
       <p>
-        {invitation.by} has given you, {invitation.name}, a place in this course. Choose a password; from then on you
-        sign in with {invitation.email}.
+        Make an account. From then on you sign in with <strong className="break-words">{email}</strong>.
       </p>
-      <input type="email" name="username" autoComplete="username" value={invitation.email} readOnly hidden />
+      <input type="email" name="username" autoComplete="username" value={email} readOnly hidden />
       <TextField
-        label="Password"
-        type="password"
-        autoComplete="new-password"
-        hint="At least 12 characters. A few words in a row do well."
-        value={password}
-        problem={field}
-        onChange={({ target }) => setPassword(target.value)}
+        label="Your name"
+        autoComplete="name"
+        value={name}
+        maxLength={200}
+        problem={fieldProblem(error, 'name')}
+        onChange={({ target }) => setName(target.value)}
       />
-      {error !== undefined && field === undefined && <ProblemNotice error={error} />}
-      <Button look="primary" type="submit" busy={isLoading}>
-        Take your place
-      </Button>
+      <NewPasswordField value={password} problem={fieldProblem(error, 'password')} onChange={setPassword} />
+      {belongsNowhere(error) && <ProblemNotice error={error} />}
+      <div className="flex flex-wrap items-center gap-4">
+        <Button look="primary" type="submit" busy={isLoading} disabled={placeIds.length === 0}>
+          Take your place
+        </Button>
+        <button type="button" className="text-dusk underline" onClick={onKnown}>
+          I have an account already
+        </button>
+      </div>
     </form>
   );
 }

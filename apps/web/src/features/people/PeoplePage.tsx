@@ -5,14 +5,14 @@ import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { useCourse } from '../../app/useCourse.js';
 import { Button, Empty, Loading, Menu, Select, TextField } from '../../kit/index.js';
 import { PersonDialog } from './PersonDialog.js';
-import { useInviteMutation, usePeopleQuery, useSetActiveMutation } from './peopleApi.js';
+import { useInviteMutation, usePeopleQuery, useSendPasswordLinkMutation, useSetActiveMutation } from './peopleApi.js';
 import { RosterDialog } from './RosterDialog.js';
 
 const ROLES: Readonly<Record<Role, string>> = { instructor: 'instructor', assistant: 'assistant', student: 'student' };
-const ACCOUNTS: Readonly<Record<PersonRow['account'], string>> = {
-  account: 'yes',
+const PLACES: Readonly<Record<PersonRow['place'], string>> = {
+  taken: 'taken',
   invited: 'invited',
-  none: 'none yet',
+  open: 'not invited',
 };
 /** Rows drawn at once; more are found by searching. */
 const SHOWN = 300;
@@ -31,7 +31,7 @@ export function PeoplePage() {
   if (error !== undefined) return <ProblemNotice error={error} />;
   if (data === undefined) return <Loading what="the people" />;
   const students = data.people.filter(({ role, active }) => role === 'student' && active);
-  const without = data.people.filter(({ active, account }) => active && account === 'none');
+  const without = data.people.filter(({ active, place }) => active && place === 'open');
   return (
     <div className="px-5 py-6">
       <div className="mb-4 flex flex-wrap items-center justify-between gap-3">
@@ -48,7 +48,7 @@ export function PeoplePage() {
                 busy={inviting.isLoading}
                 onClick={() => void invite({ courseId: course.id, enrolmentIds: without.map(({ id }) => id) })}
               >
-                Invite {without.length} without an account
+                Invite {without.length} whose place is open
               </Button>
             )}
             <Button onClick={() => setEditing('new')}>Add a person…</Button>
@@ -122,7 +122,7 @@ interface TableProps {
 
 function PeopleTable({ rows, instructor, onEdit }: TableProps) {
   const withTrait = rows.some(({ trait }) => trait !== null);
-  const heads = ['Name', 'Address', 'Role', 'Section', 'Campus id', ...(withTrait ? ['Mixed by'] : []), 'Account'];
+  const heads = ['Name', 'Address', 'Role', 'Section', 'Campus id', ...(withTrait ? ['Mixed by'] : []), 'Place'];
   return (
     <>
       <div className="overflow-x-auto">
@@ -151,7 +151,7 @@ function PeopleTable({ rows, instructor, onEdit }: TableProps) {
                 <td className="px-2 py-1.5">{one.section}</td>
                 <td className="px-2 py-1.5">{one.campusId}</td>
                 {withTrait && <td className="px-2 py-1.5">{one.trait}</td>}
-                <td className="px-2 py-1.5">{ACCOUNTS[one.account]}</td>
+                <td className="px-2 py-1.5">{PLACES[one.place]}</td>
                 <td className="px-2 py-1 text-right">{instructor && <RowMenu person={one} onEdit={onEdit} />}</td>
               </tr>
             ))}
@@ -171,15 +171,20 @@ function RowMenu({ person, onEdit }: { readonly person: PersonRow; readonly onEd
   const course = useCourse();
   const [setActive, { error }] = useSetActiveMutation();
   const [invite] = useInviteMutation();
-  const { id, active, account, you } = person;
+  const [sendLink, link] = useSendPasswordLinkMutation();
+  const { id, active, place, you } = person;
   const move = {
     words: active ? 'Drop from the course (all work is kept)' : 'Take back, with all work',
     onPick: () => void setActive({ courseId: course.id, id, active: !active }),
     disabled: you,
   };
   const mail = {
-    words: account === 'invited' ? 'Invite again' : 'Invite by mail',
+    words: place === 'invited' ? 'Invite again' : 'Invite by mail',
     onPick: () => void invite({ courseId: course.id, enrolmentIds: [id] }),
+  };
+  const password = {
+    words: 'Send a link for a new password',
+    onPick: () => void sendLink({ courseId: course.id, id }),
   };
   return (
     <>
@@ -190,11 +195,21 @@ function RowMenu({ person, onEdit }: { readonly person: PersonRow; readonly onEd
           </Button>
         }
         groups={[
-          [{ words: 'Change…', onPick: () => onEdit(person) }, ...(active && account !== 'account' ? [mail] : [])],
+          [
+            { words: 'Change…', onPick: () => onEdit(person) },
+            ...(active && place !== 'taken' ? [mail] : []),
+            ...(active && place === 'taken' && !you ? [password] : []),
+          ],
           [move],
         ]}
       />
       {error !== undefined && <ProblemNotice error={error} />}
+      {link.error !== undefined && <ProblemNotice error={link.error} />}
+      {link.isSuccess && (
+        <p role="status" className="text-sm whitespace-nowrap text-kelp">
+          A link is on its way
+        </p>
+      )}
     </>
   );
 }

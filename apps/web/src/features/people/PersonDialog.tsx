@@ -38,14 +38,12 @@ export function PersonDialog({ person, sections, onClose }: PersonDialogProps) {
         : await change({ courseId: course.id, id: person.id, body });
     if (result.error === undefined) onClose();
   };
-  const owned = person?.account === 'account';
   return (
     <Dialog open onClose={onClose} title={person === null ? 'Add a person' : `Change ${person.name}`}>
       <form onSubmit={(event) => void submit(event)} className="space-y-3">
         <TextField
           label="Name"
           value={body.name}
-          disabled={owned}
           maxLength={200}
           problem={at('name')}
           onChange={({ target }) => set({ name: target.value })}
@@ -54,8 +52,11 @@ export function PersonDialog({ person, sections, onClose }: PersonDialogProps) {
           label="Email address"
           type="email"
           value={body.email}
-          disabled={owned}
-          hint={owned ? 'This person has an account, so name and address are theirs to change.' : undefined}
+          hint={
+            person?.place === 'invited'
+              ? 'With another address, the invitation that was sent ends. Invite the person again.'
+              : 'Where invitations and the mail of the course go.'
+          }
           problem={at('email')}
           onChange={({ target }) => set({ email: target.value })}
         />
@@ -94,7 +95,7 @@ export function PersonDialog({ person, sections, onClose }: PersonDialogProps) {
         {person === null && (
           <div>
             <Checkbox
-              label="Invite by mail to make an account"
+              label="Invite by mail to take the place"
               checked={invite}
               onChange={({ target }) => setInvite(target.checked)}
             />

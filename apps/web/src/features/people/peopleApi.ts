@@ -28,6 +28,7 @@ export const {
   useChangePersonMutation,
   useSetActiveMutation,
   useInviteMutation,
+  useSendPasswordLinkMutation,
 } = api.injectEndpoints({
   endpoints: (build) => ({
     people: build.query<PeopleView, string>({ query: (id) => at(id), providesTags: ['People'] }),
@@ -67,6 +68,10 @@ export const {
         body: { enrolmentIds },
       }),
       invalidatesTags: ['People', 'Outbox'],
+    }),
+    /** It goes to the account's own address, which the course does not know. */
+    sendPasswordLink: build.mutation<null, { courseId: string; id: string }>({
+      query: ({ courseId, id }) => ({ url: at(courseId, `/${id}/password-link`), method: 'POST' }),
     }),
   }),
 });

@@ -4,12 +4,13 @@ import { buttonClass, Empty, Loading } from '../../kit/index.js';
 import { useCoursesQuery } from '../../app/api.js';
 import { Page } from '../../app/frame/Page.js';
 import { usePolling } from '../../app/changes/useChanges.js';
+import { OpenPlaces } from '../../app/places/OpenPlaces.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { useMe } from '../../app/session/useMe.js';
 import { useNow } from '../../app/time/useNow.js';
 import { When } from '../../app/time/When.js';
 import { NewCourse } from './NewCourse.js';
-import { useTodayQuery } from './todayApi.js';
+import { useOpenPlacesQuery, useTodayQuery } from './todayApi.js';
 import { needWords, waitWords } from './words.js';
 
 const SOON = 24 * 3_600_000;
@@ -24,9 +25,11 @@ export function TodayPage() {
     pollingInterval: usePolling(60_000) || SLOWLY,
   });
   const { data: courses = [] } = useCoursesQuery();
+  const { data: places } = useOpenPlacesQuery(undefined, { refetchOnMountOrArgChange: true });
   return (
     <Page title="Today">
       <div className="mx-auto max-w-5xl px-5 py-6">
+        {places !== undefined && <OpenPlaces places={places} />}
         {error !== undefined && <ProblemNotice error={error} />}
         {data === undefined && error === undefined && <Loading what="what needs you" />}
         {data !== undefined && data.items.length === 0 && (

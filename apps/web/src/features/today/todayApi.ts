@@ -1,6 +1,9 @@
-import type { TodayView } from '@salt-circle/contracts';
+import type { OpenPlace, TodayView } from '@salt-circle/contracts';
 import { api } from '../../app/api.js';
 
-export const { useTodayQuery } = api.injectEndpoints({
-  endpoints: (build) => ({ today: build.query<TodayView, void>({ query: () => '/today', providesTags: ['Today'] }) }),
+export const { useTodayQuery, useOpenPlacesQuery } = api.injectEndpoints({
+  endpoints: (build) => ({
+    today: build.query<TodayView, void>({ query: () => '/today', providesTags: ['Today'] }),
+    openPlaces: build.query<OpenPlace[], void>({ query: () => '/account/places', providesTags: ['Account'] }),
+  }),
 });

@@ -1,0 +1,38 @@
+import type { MailView, OutboxView } from '@salt-circle/contracts';
+import { useState } from 'react';
+import { api } from '../../app/api.js';
+import { Page } from '../../app/frame/Page.js';
+import { ProblemNotice } from '../../app/ProblemNotice.js';
+import { Loading } from '../../kit/index.js';
+import { Mails } from './Mails.js';
+
+const { useDemoMailsQuery, useDemoMailQuery } = api.injectEndpoints({
+  endpoints: (build) => ({
+    demoMails: build.query<OutboxView, void>({ query: () => '/demo/mail', providesTags: ['Outbox'] }),
+    demoMail: build.query<MailView, string>({ query: (id) => `/demo/mail/${id}`, providesTags: ['Outbox'] }),
+  }),
+});
+
+/** The mailboxes of everybody in the demo, in one: nothing leaves it. */
+export function DemoMailPage() {
+  const { data, error } = useDemoMailsQuery(undefined, { refetchOnMountOrArgChange: true, pollingInterval: 5_000 });
+  const [openId, setOpenId] = useState<string | null>(null);
+  const open = useDemoMailQuery(openId ?? '', { skip: openId === null });
+  return (
+    <Page title="Mail of the demo">
+      {error !== undefined && <ProblemNotice error={error} />}
+      {data === undefined && error === undefined && <Loading what="the mail" />}
+      {data !== undefined && (
+        <Mails
+          outbox={data}
+          timeZone={Intl.DateTimeFormat().resolvedOptions().timeZone}
+          about="What would be in the mailboxes of all people of the demo. No mail leaves it, and links work from here."
+          none="Invitations, receipts and links for new passwords will be here."
+          openId={openId}
+          onOpen={setOpenId}
+          open={{ data: open.currentData, error: open.error }}
+        />
+      )}
+    </Page>
+  );
+}
