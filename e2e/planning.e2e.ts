@@ -408,10 +408,10 @@ test('somebody is invited, takes the place, and has due times in a calendar', as
   const context = await browser.newContext({ baseURL });
   const mina = await context.newPage();
   await mina.goto(link);
-  await mina.getByLabel('Password').fill('short');
+  await mina.getByLabel('New password').fill('short');
   await mina.getByRole('button', { name: 'Take your place' }).click();
-  await expect(mina.getByText('A password needs at least 12 characters.')).toBeVisible();
-  await mina.getByLabel('Password').fill('salt and water and wind');
+  await expect(mina.getByText('A password needs at least 10 characters.')).toBeVisible();
+  await mina.getByLabel('New password').fill('salt and water and wind');
   await mina.getByRole('button', { name: 'Take your place' }).click();
   await expect(mina.getByRole('heading', { name: 'Today', level: 1 })).toBeVisible();
   await mina.getByRole('button', { name: 'Mina Holt: account and theme' }).click();

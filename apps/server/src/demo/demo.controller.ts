@@ -1,4 +1,4 @@
-import { Body, Controller, Get, HttpCode, Inject, Param, Post, Res } from '@nestjs/common';
+import { Body, Controller, Get, HttpCode, Inject, Param, Post, Req, Res } from '@nestjs/common';
 import {
   MoveClockRequest,
   StepInRequest,
@@ -7,10 +7,10 @@ import {
   type OutboxView,
 } from '@salt-circle/contracts';
 import type { Role } from '@salt-circle/core';
-import type { Response } from 'express';
+import type { Request, Response } from 'express';
 import { Course, Enrolment } from '../model/course.js';
 import { Person } from '../model/person.js';
-import { setSessionCookie } from '../access/session-cookie.js';
+import { browserOf, setSessionCookie } from '../access/session-cookie.js';
 import { SessionService } from '../access/session.service.js';
 import { Clock } from '../platform/clock/clock.js';
 import type { Settings } from '../platform/config/settings.js';
@@ -65,10 +65,14 @@ export class DemoController {
 
   @Post('step-in')
   @HttpCode(204)
-  async stepIn(@Body() { personId }: StepInRequest, @Res({ passthrough: true }) response: Response): Promise<void> {
+  async stepIn(
+    @Body() { personId }: StepInRequest,
+    @Req() request: Request,
+    @Res({ passthrough: true }) response: Response,
+  ): Promise<void> {
     const person = await this.database.read.findOneBy(Person, { id: personId });
     if (person === null) throw refusal('unknown');
-    setSessionCookie(response, await this.sessions.open(person, 'stepped-in'), this.settings);
+    setSessionCookie(response, await this.sessions.open(person, 'stepped-in', browserOf(request)), this.settings);
   }
 
   @Post('clock')

@@ -241,7 +241,7 @@ describe('all requests', () => {
     const files = readdirSync(import.meta.dirname).filter((name) => name.endsWith('.ts') && !name.endsWith('.test.ts'));
     const optional = files.flatMap((name) => {
       const text = readFileSync(join(import.meta.dirname, name), 'utf8');
-      return [...text.matchAll(/@IsOptional\(\)[\s\S]*?\n  (\w+[?!]: [^;]+);/g)].map((match) => match[1] ?? '');
+      return [...text.matchAll(/@IsOptional\(\)[\s\S]*?\n {2}(\w+[?!]: [^;]+);/g)].map((match) => match[1] ?? '');
     });
     expect(optional.length).toBeGreaterThan(10);
     expect(optional.filter((field) => !field.includes('| null'))).toEqual([]);

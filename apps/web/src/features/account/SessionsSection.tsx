@@ -19,7 +19,7 @@ export function SessionsSection({ sessions }: { readonly sessions: readonly Sess
               <span className="font-semibold">{browser}</span>{' '}
               {thisOne && <span className="text-kelp">this browser</span>}
               <p className="text-sm text-ink-soft">
-                since {relatively(Date.parse(since), now)}
+                signed in {relatively(Date.parse(since), now)}
                 {!thisOne && <>, last used {relatively(Date.parse(lastSeen), now)}</>}
               </p>
             </div>
@@ -27,7 +27,7 @@ export function SessionsSection({ sessions }: { readonly sessions: readonly Sess
               <Button
                 small
                 disabled={isLoading}
-                aria-label={`Sign out ${browser}, since ${relatively(Date.parse(since), now)}`}
+                aria-label={`Sign out ${browser}, signed in ${relatively(Date.parse(since), now)}`}
                 onClick={() => void end(id)}
               >
                 Sign out

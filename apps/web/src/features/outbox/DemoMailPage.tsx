@@ -24,6 +24,7 @@ export function DemoMailPage() {
       {data === undefined && error === undefined && <Loading what="the mail" />}
       {data !== undefined && (
         <Mails
+          title="Everybody’s mail"
           outbox={data}
           timeZone={Intl.DateTimeFormat().resolvedOptions().timeZone}
           about="What would be in the mailboxes of all people of the demo. No mail leaves it, and links work from here."

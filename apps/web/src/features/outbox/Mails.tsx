@@ -14,6 +14,7 @@ const STATES: Readonly<Record<MailRow['state'], readonly [words: string, colour:
 };
 
 export interface MailsProps {
+  readonly title: string;
   readonly outbox: OutboxView;
   readonly timeZone: string;
   readonly about: ReactNode;
@@ -25,14 +26,14 @@ export interface MailsProps {
 }
 
 /** Mail as a list, and beside it the one that is open. */
-export function Mails({ outbox, timeZone, about, none, openId, onOpen, open }: MailsProps) {
+export function Mails({ title, outbox, timeZone, about, none, openId, onOpen, open }: MailsProps) {
   const now = useNow();
   const { mails, total } = outbox;
   return (
     <div className="grid flex-1 grid-cols-1 lg:grid-cols-[1fr_28rem]">
       <div className="min-w-0 px-5 py-6">
         <h2 className="text-xl font-semibold">
-          Outbox{' '}
+          {title}{' '}
           <span className="text-base font-normal text-ink-soft">{total === 1 ? '1 mail' : `${total} mails`}</span>
         </h2>
         <p className="mb-4 text-ink-soft">{about}</p>

@@ -30,6 +30,7 @@ export function OutboxPage() {
   if (data === undefined) return <Loading what="the outbox" />;
   return (
     <Mails
+      title="Outbox"
       outbox={data}
       timeZone={course.timeZone}
       about={
