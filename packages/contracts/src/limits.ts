@@ -8,6 +8,9 @@ export const LIMITS = {
   settingsHtml: 100_000,
   answerText: 20_000,
   noteBody: 5_000,
+  notes: 300,
+  /** Remarks and quotes of all notes of a review together. */
+  notesText: 1_000_000,
   quote: 20_000,
   context: 200,
   guidance: 2_000,

@@ -60,6 +60,7 @@ export const PROBLEM_CODES = [
   'too-many-files',
   'store-full',
   'review-incomplete',
+  'review-full',
   'allocation-changed',
   'allocation-begun',
   'too-few-drafts',

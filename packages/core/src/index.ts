@@ -99,6 +99,7 @@ export { matchTextAnchor, type AnchorMatch } from './anchoring/match.js';
 export { checkPlace, comparePlaces } from './anchoring/place.js';
 export type { Place, PlaceablePart, PlaceProblemCode, Selector } from './anchoring/place.js';
 export type { TextAnchor, TextPositionSelector, TextQuoteSelector, TextRange } from './anchoring/selectors.js';
+export { compareTexts, type ComparedPart } from './revision/compareTexts.js';
 export { maySee, readerOf, type Reader } from './visibility/maySee.js';
 export { hears, TOPICS, type Topic } from './visibility/hears.js';
 export { mayDo } from './visibility/mayDo.js';

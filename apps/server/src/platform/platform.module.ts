@@ -9,6 +9,7 @@ import { FileWorkers } from './files/file-workers.js';
 import { HealthController } from './health/health.controller.js';
 import { PromptShutdown } from './health/prompt-shutdown.js';
 import { Ids } from './ids/ids.js';
+import { Tables } from './tables/tables.js';
 import { Tries } from './security/tries.js';
 
 /** What is made before the modules: the outside world, replaceable in tests. */
@@ -35,6 +36,7 @@ export class PlatformModule {
       WORKERS,
       Tries,
       Expiry,
+      Tables,
     ];
     return {
       module: PlatformModule,

@@ -89,10 +89,16 @@ export function readOneRoster(files: BundleFiles): Bundle {
   const [courses, orgs, sessions] = REFERENCED.map((name) => byId(table(name, false), false));
   if (problems.length > 0) return { classes: [], problems };
 
+  const ofClass = new Map<string, Row[]>();
+  for (const enrollment of enrollments?.values() ?? []) {
+    const id = enrollment['classSourcedId'] ?? '';
+    const known = ofClass.get(id);
+    if (known === undefined) ofClass.set(id, [enrollment]);
+    else known.push(enrollment);
+  }
   const found = [...(classes?.values() ?? [])].map((one): BundleClass => {
     const entries: RosterEntry[] = [];
-    for (const enrollment of enrollments?.values() ?? []) {
-      if (enrollment['classSourcedId'] !== one['sourcedId']) continue;
+    for (const enrollment of ofClass.get(one['sourcedId'] ?? '') ?? []) {
       const role = ROLES[enrollment['role'] ?? ''];
       const user = users?.get(enrollment['userSourcedId'] ?? '');
       const { line } = enrollment;

@@ -9,8 +9,8 @@ import { Authors } from '../../access/authors.js';
 import { Access, act, see, type Place } from '../../access/access.js';
 import { Labels } from '../../access/labels.js';
 import { Ids } from '../../platform/ids/ids.js';
-import { cellsOf, csvOf, unreadable } from '../../platform/tables/cells.js';
-import { sourceOf } from '../../platform/tables/source.js';
+import { csvOf, unreadable } from '../../platform/tables/cells.js';
+import { Tables } from '../../platform/tables/tables.js';
 import { allocationRowProblem } from '../../platform/problems/allocation-sentences.js';
 import { Review } from '../../model/review.js';
 import { makeChange } from './change.js';
@@ -24,6 +24,7 @@ export class AllocationFiles {
     private readonly database: Database,
     private readonly access: Access,
     private readonly ids: Ids,
+    private readonly tables: Tables,
   ) {}
 
   async write(person: Asker, exchangeId: string): Promise<{ name: string; csv: string }> {
@@ -46,16 +47,17 @@ export class AllocationFiles {
 
   /** Looks at what a file would do, or does it: what is not in the file goes, but for what has begun. */
   async read(person: Asker, exchangeId: string, request: AllocationImportRequest): Promise<AllocationImportView> {
+    act(await this.access.exchange(person, exchangeId), { kind: 'allocate' });
+    const source = await this.tables.table(request);
+    if (source.kind !== 'table') {
+      throw unreadable('Allocations are read from a CSV file.', 'Choose a file that ends in .csv.');
+    }
     return this.database.write(async (manager, happened) => {
       const place = await this.access.exchange(person, exchangeId, manager);
       act(place, { kind: 'allocate' });
-      const source = sourceOf(request);
-      if (source.kind === 'bundle') {
-        throw unreadable('Allocations are read from a CSV file.', 'Choose a file that ends in .csv.');
-      }
       const question = await this.#question(manager, place);
       const { reviewers, drafts } = await namesIn(manager, place, question);
-      const { pairs, problems } = readAllocationRows(cellsOf(source.text), reviewers, drafts);
+      const { pairs, problems } = readAllocationRows(source.cells, reviewers, drafts);
       const wanted = new Map(pairs.map((pair) => [pairKey(pair), pair]));
       const there = new Map(question.current.map((one) => [pairKey(one), one]));
       const missing = problems.length > 0 ? [] : question.current.filter((one) => !wanted.has(pairKey(one)));

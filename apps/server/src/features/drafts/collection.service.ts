@@ -139,7 +139,7 @@ export class CollectionService {
     if (own?.id !== draftId) act(place, { kind: 'collect' });
     const part = await manager.findOneBy(DraftPart, { id: partId, draftId });
     if (part?.digest == null) throw refusal('unknown');
-    await this.copies.again(part.digest);
+    await this.copies.again(part.digest, person.id);
   }
 
   async #people(manager: EntityManager, place: Place, participantIds: readonly string[]): Promise<Enrolment[]> {

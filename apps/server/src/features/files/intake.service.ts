@@ -38,8 +38,8 @@ export class PartReading {
   }
 
   /** Call it after the transaction in which the file came. */
-  copy(digest: string): void {
-    this.copies.enqueue(digest);
+  copy(digest: string, person: Asker): void {
+    this.copies.enqueue(digest, person.id);
   }
 }
 
@@ -90,7 +90,7 @@ export class Intake {
       await this.drafts.tell(manager, happened, now, draft);
       return this.reading.view(manager, now, draft, part);
     });
-    this.reading.copy(kept.digest);
+    this.reading.copy(kept.digest, person);
     return view;
   }
 

@@ -11,9 +11,9 @@ import { Clock } from '../../platform/clock/clock.js';
 import { insertAll } from '../../platform/database/insert-all.js';
 import { Ids } from '../../platform/ids/ids.js';
 import { ProblemError } from '../../platform/problems/problem-error.js';
-import { groupProblem } from '../../platform/problems/roster-sentences.js';
-import { cellsOf, unreadable } from '../../platform/tables/cells.js';
-import { sourceOf } from '../../platform/tables/source.js';
+import { groupProblem, told } from '../../platform/problems/roster-sentences.js';
+import { unreadable } from '../../platform/tables/cells.js';
+import { Tables } from '../../platform/tables/tables.js';
 import { activeStudents, assertNoDrafts, GroupChanges } from './group-changes.js';
 
 type Titled = ReadonlyArray<{ readonly title: string; readonly memberIds: readonly string[] }>;
@@ -25,6 +25,7 @@ export class FillingService {
     private readonly changes: GroupChanges,
     private readonly clock: Clock,
     private readonly ids: Ids,
+    private readonly tables: Tables,
   ) {}
 
   /** Divides all active students anew; a set that a running exchange goes by is left alone. */
@@ -43,14 +44,20 @@ export class FillingService {
     });
   }
 
-  import(person: Asker, courseId: string, setId: string, request: GroupImportRequest): Promise<GroupImportPreview> {
+  async import(
+    person: Asker,
+    courseId: string,
+    setId: string,
+    request: GroupImportRequest,
+  ): Promise<GroupImportPreview> {
+    await this.changes.assertMay(person, courseId);
+    const source = await this.tables.table(request);
+    if (source.kind !== 'table')
+      throw unreadable('Groups are read from a CSV file.', 'Choose a file that ends in .csv.');
     return this.changes.in(person, courseId, async (manager) => {
       await this.changes.set(manager, courseId, setId);
-      const source = sourceOf(request);
-      if (source.kind === 'bundle')
-        throw unreadable('Groups are read from a CSV file.', 'Choose a file that ends in .csv.');
       const students = await activeStudents(manager, courseId);
-      const { groups, problems } = readGroupRows(cellsOf(source.text), students);
+      const { groups, problems } = readGroupRows(source.cells, students);
       const names = new Map(students.map(({ id, name }) => [id, name]));
       const placed = new Set(groups.flatMap(({ memberIds }) => memberIds));
       const apply = request.apply && problems.length === 0;
@@ -61,7 +68,7 @@ export class FillingService {
       return {
         groups: groups.map(({ title, memberIds }) => ({ title, members: memberIds.map((id) => names.get(id) ?? '') })),
         without: students.filter(({ id }) => !placed.has(id)).map(({ name }) => name),
-        problems: problems.map(groupProblem),
+        problems: told(problems.map(groupProblem)),
         text: source.text,
         applied: apply,
       };

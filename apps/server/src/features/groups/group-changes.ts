@@ -18,6 +18,11 @@ export class GroupChanges {
     private readonly access: Access,
   ) {}
 
+  /** For what must be known before work that takes long; the change itself asks again. */
+  async assertMay(person: Asker, courseId: string): Promise<void> {
+    act(await this.access.course(person, courseId), { kind: 'manage-course' });
+  }
+
   in<T>(person: Asker, courseId: string, work: (manager: EntityManager) => Promise<T>): Promise<T> {
     return this.database.write(async (manager, happened) => {
       act(await this.access.course(person, courseId, manager), { kind: 'manage-course' });

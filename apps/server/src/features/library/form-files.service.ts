@@ -1,5 +1,5 @@
 import { Injectable } from '@nestjs/common';
-import type { FieldProblem, FormFileRequest, FormImportView } from '@salt-circle/contracts';
+import { LIMITS, type FieldProblem, type FormFileRequest, type FormImportView } from '@salt-circle/contracts';
 import {
   caseRubricTitles,
   checkForm,
@@ -19,8 +19,9 @@ import { Database } from '../../platform/database/database.js';
 import { Access, see } from '../../access/access.js';
 import { iso } from '../../platform/wire/instants.js';
 import { Ids } from '../../platform/ids/ids.js';
-import { cellsOf, csvOf, unreadable } from '../../platform/tables/cells.js';
-import { sourceOf } from '../../platform/tables/source.js';
+import { csvOf, unreadable } from '../../platform/tables/cells.js';
+import { Tables } from '../../platform/tables/tables.js';
+import type { ReadTable } from '../../platform/tables/worker/tables.js';
 import { formProblem, invalid } from '../../platform/problems/sentences.js';
 import { itemOf, LibraryService } from './library.service.js';
 
@@ -41,6 +42,7 @@ export class FormFilesService {
     private readonly clock: Clock,
     private readonly ids: Ids,
     private readonly library: LibraryService,
+    private readonly tables: Tables,
   ) {}
 
   async write(person: Asker, courseId: string, id: string, format: FormFormat): Promise<FormFile> {
@@ -70,10 +72,12 @@ export class FormFilesService {
   }
 
   /** Says what a file was understood to be, and adds it when asked to and nothing is wrong. */
-  read(person: Asker, courseId: string, request: FormFileRequest): Promise<FormImportView> {
+  async read(person: Asker, courseId: string, request: FormFileRequest): Promise<FormImportView> {
+    await this.library.assertMayChange(person, courseId);
+    const source = await this.tables.table(request);
     return this.library.changing(person, courseId, async (manager) => {
-      const { kind, reading, titles } = this.#understood(request);
-      const problems: FieldProblem[] = reading.problems.map(fileProblem);
+      const { kind, reading, titles } = this.#understood(request, source);
+      const problems: FieldProblem[] = reading.problems.slice(0, LIMITS.problems).map(fileProblem);
       if (reading.found !== null) problems.push(...checkForm(reading.found.form).map(formProblem));
       const title = reading.found?.title || stemOf(request.name);
       let addedId: string | null = null;
@@ -86,16 +90,15 @@ export class FormFilesService {
     });
   }
 
-  #understood(request: FormFileRequest): { kind: FormImportView['kind']; reading: FormReading; titles: string[] } {
-    const source = sourceOf(request);
-    if (source.kind === 'bundle')
-      throw unreadable('An archive cannot be read as a form.', 'Unpack it and choose one file.');
+  #understood(
+    request: FormFileRequest,
+    source: ReadTable,
+  ): { kind: FormImportView['kind']; reading: FormReading; titles: string[] } {
     const makeId = () => this.ids.uuid();
-    const text = source.text.replace(/^\uFEFF/u, '');
-    if (!/^\s*[[{]/u.test(text)) {
-      return { kind: 'table', reading: readFormRows(cellsOf(text), stemOf(request.name), makeId), titles: [] };
+    if (source.kind === 'table') {
+      return { kind: 'table', reading: readFormRows(source.cells, stemOf(request.name), makeId), titles: [] };
     }
-    const value = parsed(text);
+    const value = parsed(source.text.replace(/^\uFEFF/u, ''));
     const isOwn = (value as { format?: unknown } | null)?.format === FORM_FORMAT;
     const titles = caseRubricTitles(value);
     if (isOwn || titles.length === 0) return { kind: 'form-file', reading: readFormFile(value, makeId), titles: [] };

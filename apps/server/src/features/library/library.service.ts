@@ -113,6 +113,11 @@ export class LibraryService {
     return { id };
   }
 
+  /** For what must be known before work that takes long; the change itself asks again. */
+  async assertMayChange(person: Asker, courseId: string): Promise<void> {
+    act(await this.access.course(person, courseId), { kind: 'manage-course' });
+  }
+
   changing<T>(
     person: Asker,
     courseId: string,

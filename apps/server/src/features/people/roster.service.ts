@@ -1,16 +1,15 @@
 import { createHash } from 'node:crypto';
 import { Injectable } from '@nestjs/common';
-import type {
-  RosterApplied,
-  RosterApplyRequest,
-  RosterPreview,
-  RosterProblemView,
-  RosterRequest,
+import {
+  LIMITS,
+  type RosterApplied,
+  type RosterApplyRequest,
+  type RosterPreview,
+  type RosterProblemView,
+  type RosterRequest,
 } from '@salt-circle/contracts';
 import {
   compareRoster,
-  readOneRoster,
-  readRoster,
   rosterOfClasses,
   type Bundle,
   type Enrolled,
@@ -26,12 +25,12 @@ import { Database } from '../../platform/database/database.js';
 import { Access, act, type CoursePlace } from '../../access/access.js';
 import { Ids } from '../../platform/ids/ids.js';
 import { ProblemError } from '../../platform/problems/problem-error.js';
-import { bundleProblem, clashProblem, rosterProblem } from '../../platform/problems/roster-sentences.js';
-import { cellsOf } from '../../platform/tables/cells.js';
+import { bundleProblem, clashProblem, rosterProblem, told } from '../../platform/problems/roster-sentences.js';
+import { Tables } from '../../platform/tables/tables.js';
+import type { ReadRoster } from '../../platform/tables/worker/tables.js';
 import { enrolledOf } from '../../access/enrolled.js';
 import { Invitations } from './invitations.js';
 import { addPlaces, type NewPlace } from './places.js';
-import { sourceOf } from '../../platform/tables/source.js';
 import { takeIntoRunningExchanges } from '../../access/running.js';
 
 /** A roster as it was read, and what it would change. */
@@ -61,12 +60,14 @@ export class RosterService {
     private readonly clock: Clock,
     private readonly ids: Ids,
     private readonly invitations: Invitations,
+    private readonly tables: Tables,
   ) {}
 
   async preview(person: Asker, courseId: string, request: RosterRequest): Promise<RosterPreview> {
     const place = await this.#place(person, courseId);
+    const file = await this.tables.roster(request, request.traitColumn ?? null);
     const people = await enrolledOf(this.database.read, place.course.id);
-    const reading = read(request, people);
+    const reading = read(file, request, people);
     const { add, update, missing, unchanged } = reading.changes;
     return {
       fingerprint: fingerprint(reading.changes),
@@ -82,7 +83,7 @@ export class RosterService {
       })),
       missing: missing.map(({ id, name, email }) => ({ id, name, email })),
       unchanged,
-      problems: reading.problems,
+      problems: told(reading.problems),
       unknownColumns: reading.unknownColumns,
       classes: reading.classes,
       text: reading.text,
@@ -92,9 +93,10 @@ export class RosterService {
   /** All of it, or nothing: with a single error in it, a roster is not applied. */
   async apply(person: Asker, courseId: string, request: RosterApplyRequest): Promise<RosterApplied> {
     await this.#place(person, courseId);
+    const file = await this.tables.roster(request, request.traitColumn ?? null);
     return this.database.write(async (manager, happened) => {
       const people = await enrolledOf(manager, courseId);
-      const { changes, problems } = read(request, people);
+      const { changes, problems } = read(file, request, people);
       assertRight(problems);
       if (fingerprint(changes) !== request.fingerprint) {
         throw new ProblemError({
@@ -142,14 +144,15 @@ function assertRight(problems: readonly RosterProblemView[]): void {
     code: 'import-wrong',
     sentence: `${errors.length === 1 ? 'One thing is' : `${errors.length} things are`} wrong in the roster, so nothing was applied.`,
     whatToDo: 'Mend what is listed, then try again.',
-    fields: errors.map(({ row, sentence }) => ({ path: `rows.${row}`, code: 'row', sentence })),
+    fields: errors
+      .slice(0, LIMITS.problems)
+      .map(({ row, sentence }) => ({ path: `rows.${row}`, code: 'row', sentence })),
   });
 }
 
-function read(request: RosterRequest, people: readonly Enrolled[]): Reading {
-  const source = sourceOf(request);
-  if (source.kind === 'bundle') return readBundle(readOneRoster(source.files), request, people);
-  const roster = readRoster(cellsOf(source.text), request.traitColumn ?? null);
+function read(source: ReadRoster, request: RosterRequest, people: readonly Enrolled[]): Reading {
+  if (source.kind === 'bundle') return readBundle(source.bundle, request, people);
+  const { roster } = source;
   const has = (column: 'campusId' | 'section' | 'trait') => roster.header.columns[column] !== undefined;
   const columns = { campusId: has('campusId'), section: has('section'), trait: has('trait') };
   const changes = compareRoster(people, roster.entries, columns);

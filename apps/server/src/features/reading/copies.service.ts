@@ -11,18 +11,24 @@ import { StoredFile } from '../../model/stored-file.js';
 import { FileStore } from '../../platform/files/file-store.js';
 import { FileWorkers } from '../../platform/files/file-workers.js';
 import { WorkStopped } from '../../platform/jobs/threads.js';
+import { InTurn } from '../../platform/jobs/in-turn.js';
 import type { Converted } from '../../platform/files/worker/converted.js';
 
 /** A file that ended the server or its thread so often is not tried again by itself. */
 const MOST_TRIES = 2;
 
-/** Makes the reading copies, one after the other, and goes on with what an earlier run of the server left. */
+/** Copies at once; each in a thread of its own. */
+export const COPIES_AT_ONCE = 2;
+/** In whose name copies are made that an earlier run of the server left. */
+const NOBODY = '';
+
+/** Makes the reading copies, two at once and in turn by person: whoever brings much, or what takes long, waits for the others. */
 @Injectable()
 export class Copies implements OnApplicationBootstrap, OnApplicationShutdown {
   readonly #logger = new Logger('copies');
   readonly #progress = new Map<string, number>();
-  readonly #waiting: string[] = [];
-  #working: Promise<void> | null = null;
+  readonly #waiting = new InTurn<string>();
+  readonly #working = new Set<Promise<void>>();
   #over = false;
 
   constructor(
@@ -36,26 +42,28 @@ export class Copies implements OnApplicationBootstrap, OnApplicationShutdown {
       select: { digest: true },
       where: { copyState: 'waiting' },
     });
-    for (const { digest } of left) this.enqueue(digest);
+    for (const { digest } of left) this.enqueue(digest, NOBODY);
   }
 
   async onApplicationShutdown(): Promise<void> {
     this.#over = true;
-    this.#waiting.length = 0;
-    await this.#working;
+    this.#waiting.clear();
+    await this.idle();
   }
 
-  /** Call it after the transaction in which the file came. */
-  enqueue(digest: string): void {
+  /** Call it after the transaction in which the file came. @param personId who brought it */
+  enqueue(digest: string, personId: string): void {
     if (this.#over || this.#progress.has(digest)) return;
     this.#progress.set(digest, 0);
-    this.#waiting.push(digest);
-    this.#working ??= this.#work().finally(() => (this.#working = null));
+    this.#waiting.add(personId, digest);
+    if (this.#working.size >= COPIES_AT_ONCE) return;
+    const work = this.#work().finally(() => this.#working.delete(work));
+    this.#working.add(work);
   }
 
   /** For tests and figures: when nothing is left to be made. */
   async idle(): Promise<void> {
-    await this.#working;
+    while (this.#working.size > 0) await Promise.all(this.#working);
   }
 
   view({ digest, copyState, copyProblem }: Pick<StoredFile, 'digest' | 'copyState' | 'copyProblem'>): CopyView {
@@ -63,7 +71,7 @@ export class Copies implements OnApplicationBootstrap, OnApplicationShutdown {
   }
 
   async #work(): Promise<void> {
-    for (let digest = this.#waiting.shift(); digest !== undefined; digest = this.#waiting.shift()) {
+    for (let digest = this.#waiting.next(); digest !== undefined; digest = this.#waiting.next()) {
       await this.#make(digest).catch((error: Error) => this.#logger.error(error.stack ?? error.message));
       this.#progress.delete(digest);
     }
@@ -133,7 +141,7 @@ export class Copies implements OnApplicationBootstrap, OnApplicationShutdown {
   }
 
   /** Tries once more, for a member of staff or the author. */
-  async again(digest: string): Promise<void> {
+  async again(digest: string, personId: string): Promise<void> {
     await this.database.write((manager) =>
       manager.update(
         StoredFile,
@@ -141,7 +149,7 @@ export class Copies implements OnApplicationBootstrap, OnApplicationShutdown {
         { copyState: 'waiting', copyProblem: null, copyTries: 0 },
       ),
     );
-    this.enqueue(digest);
+    this.enqueue(digest, personId);
   }
 }
 

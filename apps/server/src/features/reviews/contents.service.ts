@@ -30,8 +30,10 @@ export class ReviewContents {
   }
 
   /** Brings the counts of a review in step with what is written in it. */
-  async recount(manager: EntityManager, { exchange, now }: Place, review: Review, form: ReviewForm): Promise<void> {
-    const { answers, notes } = await rowsOf(manager, { exchange }, review);
+  async recount(manager: EntityManager, { now }: Place, review: Review, form: ReviewForm): Promise<void> {
+    const answers = await manager.findBy(AnswerRow, { reviewId: review.id });
+    // Not where they stand, which is the larger part of a note.
+    const notes = await manager.find(NoteRow, { select: { id: true, body: true }, where: { reviewId: review.id } });
     const given = Object.fromEntries(answers.map((row) => [row.itemId, answerView(row)]));
     const { answered, required } = completeness(form, given, notes.length);
     const texts = [...answers.flatMap(({ text, next }) => [text, next]), ...notes.map(({ body }) => body)];

@@ -28,6 +28,7 @@ import { iso, isoOrNull } from '../../platform/wire/instants.js';
 import { Readings } from '../reading/readings.service.js';
 import { answerFrom, sameAnswer } from './answers.js';
 import { answerView, noteView, ReviewContents } from './contents.service.js';
+import { assertRoom } from './room.js';
 import { assertPlace, placeFrom } from './places.js';
 import { shorthandOf } from './shorthand.js';
 
@@ -150,6 +151,7 @@ export class ReviewsService {
       if ((current?.revision ?? 0) !== request.revision) {
         throw conflict('This note', current === null ? null : noteView(current, version.number));
       }
+      await assertRoom(manager, reviewId, noteId, body.length + JSON.stringify(at.selector).length);
       if (!stays) await assertPlace(manager, this.readings, place, { draft, version, at });
       const row = {
         id: noteId,

@@ -1,3 +1,4 @@
+import { setImmediate as pause } from 'node:timers/promises';
 import type { EntityManager, EntityTarget, ObjectLiteral } from 'typeorm';
 import type { QueryDeepPartialEntity } from 'typeorm/query-builder/QueryPartialEntity.js';
 
@@ -16,5 +17,7 @@ export async function insertAll<T extends ObjectLiteral>(
   for (let from = 0; from < rows.length; from += CHUNK) {
     const some = rows.slice(from, from + CHUNK);
     await manager.createQueryBuilder().insert().into(entity).values(some).updateEntity(false).execute();
+    // The driver works at once: without a pause, thousands of rows would keep everybody else waiting.
+    if (from + CHUNK < rows.length) await pause();
   }
 }

@@ -30,7 +30,7 @@ export class FileWorkers implements OnApplicationShutdown {
     worker: string = compiled('platform/files/worker/worker.js'),
   ) {
     this.#inspecting = new Threads(worker, limits);
-    this.#converting = new Threads(worker, limits);
+    this.#converting = new Threads(worker, { memory: limits.memory, atOnce: 2 });
     this.#searching = new Threads(worker, limits);
   }
 

@@ -1,4 +1,6 @@
+import { Parser } from 'htmlparser2';
 import sanitizeHtml from 'sanitize-html';
+import { invalid } from '../problems/sentences.js';
 
 /** What a draft, a brief or a guide may consist of. Looks are the reader's business: no styles, no classes. */
 const TAGS =
@@ -18,6 +20,9 @@ const PICTURE = /^picture:[0-9a-f]{64}$/;
 /** Where a footnote or a heading can be jumped to. */
 const ANCHOR = /^[\w-]{1,64}$/;
 
+/** Elements within elements; tables in lists in tables come to a dozen. */
+const DEEPEST = 200;
+
 /** What stands in a draft beside what stands in a brief. */
 export interface CleanOptions {
   readonly pictures?: boolean;
@@ -26,8 +31,11 @@ export interface CleanOptions {
 /**
  * Cleans rich text from anywhere to the elements above. Scripts, event handlers, styles, hidden text,
  * and addresses that are not web or mail are taken out; other unknown elements leave their text behind.
+ *
+ * @throws ProblemError `invalid` for what is nested deeper than anything that somebody writes: cleaning it would take for ever
  */
 export function cleanHtml(html: string, { pictures = false }: CleanOptions = {}): string {
+  assertShallow(html);
   return sanitizeHtml(html, {
     allowedTags: pictures ? [...TAGS, 'img'] : TAGS,
     allowedAttributes: {
@@ -67,6 +75,23 @@ export function cleanHtml(html: string, { pictures = false }: CleanOptions = {})
       (tag === 'img' && !PICTURE.test(attribs['src'] ?? '')) ||
       (attribs['data-anchor'] !== undefined && !ANCHOR.test(attribs['data-anchor'])),
   }).trim();
+}
+
+function assertShallow(html: string): void {
+  let depth = 0;
+  const parser = new Parser({
+    onopentag: () => {
+      depth += 1;
+      if (depth <= DEEPEST) return;
+      const sentence = 'This text is nested deeper than can be shown. Paste it as plain text.';
+      throw invalid([{ path: 'html', code: 'too-deep', sentence }]);
+    },
+    onclosetag: () => {
+      depth -= 1;
+    },
+  });
+  parser.write(html);
+  parser.end();
 }
 
 function isHidden({ hidden, style }: sanitizeHtml.Attributes): boolean {

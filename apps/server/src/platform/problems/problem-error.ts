@@ -43,6 +43,7 @@ const STATUS: Readonly<Record<ProblemCode, number>> = {
   'too-many-files': 409,
   'store-full': 507,
   'review-incomplete': 422,
+  'review-full': 409,
   'allocation-changed': 409,
   'allocation-begun': 409,
   'too-few-drafts': 409,

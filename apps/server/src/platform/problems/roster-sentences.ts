@@ -1,4 +1,4 @@
-import type { RosterProblemView } from '@salt-circle/contracts';
+import { LIMITS, type RosterProblemView } from '@salt-circle/contracts';
 import type { BundleProblem, GroupProblem, RosterClash, RosterProblem } from '@salt-circle/core';
 
 const COLUMN_WORDS: Readonly<Record<string, string>> = {
@@ -6,6 +6,16 @@ const COLUMN_WORDS: Readonly<Record<string, string>> = {
   email: 'email address (or campus id)',
   group: 'group',
 };
+
+/** As many as can be read, and how many more there are. */
+export function told(problems: readonly RosterProblemView[]): RosterProblemView[] {
+  const left = problems.length - LIMITS.problems;
+  if (left <= 0) return [...problems];
+  // What keeps it from being applied comes first.
+  const ordered = [...problems].sort((a, b) => Number(a.warning) - Number(b.warning));
+  const warning = ordered.slice(LIMITS.problems).every((one) => one.warning);
+  return [...ordered.slice(0, LIMITS.problems), { row: 0, warning, sentence: `And ${left} more like these.` }];
+}
 
 /** What is wrong with a row of a roster, with its number. */
 export function rosterProblem(problem: RosterProblem): RosterProblemView {

@@ -1,15 +1,29 @@
-import { diffWordsWithSpace } from 'diff';
-import { useMemo, useRef } from 'react';
+import type { ComparedPart } from '@salt-circle/core';
+import { useRef } from 'react';
+import { Loading, Notice } from '../../kit/index.js';
+import { useCompared } from './useCompared.js';
 
 function told(changed: number): string {
   if (changed === 0) return 'The words are the same.';
   return changed === 1 ? 'One passage differs.' : `${changed} passages differ.`;
 }
 
-/** Two texts as one: what went is struck through, what came is underlined. Word by word. */
+/** Two texts as one: what went is struck through, what came is underlined. */
 export function Compare({ before, after }: { readonly before: string; readonly after: string }) {
-  const parts = useMemo(() => diffWordsWithSpace(before, after), [before, after]);
-  const changed = parts.filter(({ added, removed }) => added || removed).length;
+  const compared = useCompared(before, after);
+  if (compared.state === 'working') return <Loading what="the comparison" />;
+  if (compared.state === 'given-up') {
+    return (
+      <Notice tone="waiting">These two texts are too long to be compared here. Read them one after the other.</Notice>
+    );
+  }
+  return <AsOne parts={compared.parts} />;
+}
+
+const MARKS = { out: ['del', 'text-madder'], in: ['ins', 'text-kelp'], same: ['span', undefined] } as const;
+
+function AsOne({ parts }: { readonly parts: readonly ComparedPart[] }) {
+  const changed = parts.filter(({ change }) => change !== 'same').length;
   const root = useRef<HTMLDivElement>(null);
   const at = useRef(0);
   const next = () => {
@@ -29,20 +43,12 @@ export function Compare({ before, after }: { readonly before: string; readonly a
         )}
       </p>
       <div ref={root} className="prose-reading font-serif whitespace-pre-wrap">
-        {parts.map(({ value, added, removed }, index) => {
-          if (added) {
-            return (
-              <ins key={index} className="text-kelp">
-                {value}
-              </ins>
-            );
-          }
-          return removed ? (
-            <del key={index} className="text-madder">
-              {value}
-            </del>
-          ) : (
-            <span key={index}>{value}</span>
+        {parts.map(({ text, change }, index) => {
+          const [Mark, className] = MARKS[change];
+          return (
+            <Mark key={index} className={className}>
+              {text}
+            </Mark>
           );
         })}
       </div>

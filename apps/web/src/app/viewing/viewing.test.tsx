@@ -1,5 +1,6 @@
 import type { DraftReading, PartView } from '@salt-circle/contracts';
-import { fireEvent, render, screen, within } from '@testing-library/react';
+import { compareTexts } from '@salt-circle/core';
+import { act, fireEvent, render, screen, within } from '@testing-library/react';
 import { Compare } from './Compare.js';
 import { HtmlPart } from './HtmlPart.js';
 import { MediaPart } from './MediaPart.js';
@@ -187,17 +188,49 @@ describe('a recording', () => {
   });
 });
 
+/** In the place of the browser's workers: compares at once, or never. */
+class TestWorker {
+  static stuck = false;
+  static ended = 0;
+  onmessage: ((event: { data: unknown }) => void) | null = null;
+  postMessage([before, after]: [string, string]) {
+    if (!TestWorker.stuck) queueMicrotask(() => this.onmessage?.({ data: compareTexts(before, after) }));
+  }
+  terminate() {
+    TestWorker.ended += 1;
+  }
+}
+
 describe('two versions side by side', () => {
-  it('differ word by word', () => {
+  beforeEach(() => {
+    Object.assign(globalThis, { Worker: TestWorker });
+    TestWorker.stuck = false;
+    TestWorker.ended = 0;
+  });
+  afterEach(() => jest.useRealTimers());
+
+  it('differ word by word', async () => {
     const { container } = render(<Compare before="The bed rose by four." after="The whole bed rose by five." />);
+    expect(await screen.findByText(/^3 passages differ\./)).toBeTruthy();
     const marked = (tag: string) =>
       [...container.querySelectorAll(`.prose-reading ${tag}`)].map((one) => one.textContent);
     expect([marked('del'), marked('ins').map((words) => words?.trim())]).toEqual([['four'], ['whole', 'five']]);
-    expect(screen.getByText(/^3 passages differ\./)).toBeTruthy();
   });
 
-  it('are said to be the same when they are', () => {
+  it('are said to be the same when they are', async () => {
     render(<Compare before="The bed rose." after="The bed rose." />);
-    expect(screen.getByText(/^The words are the same\./)).toBeTruthy();
+    expect(await screen.findByText(/^The words are the same\./)).toBeTruthy();
+  });
+
+  it('are compared beside the page, which waits for it, and not for ever', async () => {
+    jest.useFakeTimers();
+    TestWorker.stuck = true;
+    const { rerender, unmount } = render(<Compare before="a" after="b" />);
+    expect(screen.getByText(/^Loading the comparison/)).toBeTruthy();
+    rerender(<Compare before="a" after="c" />);
+    expect(TestWorker.ended).toBe(1);
+    await act(() => jest.advanceTimersByTimeAsync(10_000));
+    expect(screen.getByText(/too long to be compared/)).toBeTruthy();
+    unmount();
   });
 });

@@ -4,13 +4,14 @@ import mammoth from 'mammoth';
 import MarkdownIt from 'markdown-it';
 import footnotes from 'markdown-it-footnote';
 import { cleanHtml } from '../../html/clean-html.js';
-import { escapeHtml, unescapeHtml } from '../../html/escape.js';
+import { escapeHtml } from '../../html/escape.js';
 import { htmlToText } from '../../html/html-to-text.js';
 import type { FoundMetadata } from '../../../model/stored-file.js';
 import { decodeText } from '../../tables/cells.js';
 import { OdtReader } from './odt.js';
 import { Pictures } from './pictures.js';
-import { assertPlainXml, readZip } from './zip.js';
+import { assertPlainXml, readDocument } from './zip.js';
+import { valuesIn } from './xml.js';
 import type { Converted } from './converted.js';
 
 /** The copy as HTML, cleaned like all rich text; anchors of footnotes become marks that clash with nothing on a page. */
@@ -22,7 +23,7 @@ function finished(html: string, pictures: string[], metadata: FoundMetadata[]): 
 
 /** Office Open XML at a path to cleaned HTML, with what tells of its maker beside. */
 export async function convertDocx(path: string, folder: string): Promise<Converted> {
-  const members = await readZip(path, (name) => /\.(xml|rels)$/.test(name));
+  const members = await readDocument(path, (name) => /\.(xml|rels)$/.test(name));
   assertPlainXml(members);
   const pictures = new Pictures(folder);
   const images: string[] = [];
@@ -40,7 +41,7 @@ export async function convertDocx(path: string, folder: string): Promise<Convert
 
 /** OpenDocument at a path to cleaned HTML, with what tells of its maker beside. */
 export async function convertOdt(path: string, folder: string): Promise<Converted> {
-  const members = await readZip(path, (name) => /\.xml$/.test(name) || name.startsWith('Pictures/'));
+  const members = await readDocument(path, (name) => /\.xml$/.test(name) || name.startsWith('Pictures/'));
   assertPlainXml(members);
   const pictures = new Pictures(folder);
   const html = await new OdtReader(members, (bytes, alt) => pictures.take(bytes, alt)).html();
@@ -62,26 +63,34 @@ export async function convertText(path: string): Promise<Converted> {
   return finished(blocks.map((block) => `<p>${escapeHtml(block).replace(/\r?\n/g, '<br>')}</p>`).join(''), [], []);
 }
 
+const NOTHING = Buffer.alloc(0);
+
 /** Elements and attributes that name people (ECMA-376 part 1, clauses 15.2.12 and 17.13). */
 function docxMetadata(members: ReadonlyMap<string, Buffer>): FoundMetadata[] {
-  const text = (name: string) => members.get(name)?.toString('utf8') ?? '';
+  const inside = (member: string, ...elements: string[]) => valuesIn(members.get(member) ?? NOTHING, { elements });
   const words = [...members.keys()].filter((name) => /^word\/(document|comments|people|footnotes)\.xml$/.test(name));
+  const authors = words.flatMap((name) => valuesIn(members.get(name) ?? NOTHING, { attribute: /^w\d*:author$/ }));
   return found([
-    ['author in the document’s properties', elements(text('docProps/core.xml'), 'dc:creator')],
-    ['last change in the document’s properties', elements(text('docProps/core.xml'), 'cp:lastModifiedBy')],
-    ['title in the document’s properties', elements(text('docProps/core.xml'), 'dc:title')],
-    ['organisation in the document’s properties', elements(text('docProps/app.xml'), '(?:Company|Manager)')],
-    ['author of a remark or a tracked change', words.flatMap((name) => attributes(text(name), 'w\\d*:author'))],
+    ['author in the document’s properties', inside('docProps/core.xml', 'dc:creator')],
+    ['last change in the document’s properties', inside('docProps/core.xml', 'cp:lastModifiedBy')],
+    ['title in the document’s properties', inside('docProps/core.xml', 'dc:title')],
+    ['organisation in the document’s properties', inside('docProps/app.xml', 'Company', 'Manager')],
+    ['author of a remark or a tracked change', authors],
   ]);
 }
 
 function odtMetadata(members: ReadonlyMap<string, Buffer>): FoundMetadata[] {
-  const text = (name: string) => members.get(name)?.toString('utf8') ?? '';
-  const meta = text('meta.xml');
+  const inside = (member: string, ...elements: string[]) => valuesIn(members.get(member) ?? NOTHING, { elements });
   return found([
-    ['author in the document’s properties', elements(meta, '(?:meta:initial-creator|dc:creator|meta:printed-by)')],
-    ['title in the document’s properties', elements(meta, '(?:dc:title|dc:subject|meta:keyword|meta:user-defined)')],
-    ['author of a remark or a tracked change', elements(text('content.xml'), 'dc:creator')],
+    [
+      'author in the document’s properties',
+      inside('meta.xml', 'meta:initial-creator', 'dc:creator', 'meta:printed-by'),
+    ],
+    [
+      'title in the document’s properties',
+      inside('meta.xml', 'dc:title', 'dc:subject', 'meta:keyword', 'meta:user-defined'),
+    ],
+    ['author of a remark or a tracked change', inside('content.xml', 'dc:creator')],
   ]);
 }
 
@@ -92,14 +101,4 @@ function found(lists: ReadonlyArray<readonly [where: string, values: readonly st
       value,
     })),
   );
-}
-
-function elements(xml: string, name: string): string[] {
-  return [...xml.matchAll(new RegExp(`<${name}(?:\\s[^>]*)?>([^<]*)<`, 'g'))].map(([, value = '']) =>
-    unescapeHtml(value),
-  );
-}
-
-function attributes(xml: string, name: string): string[] {
-  return [...xml.matchAll(new RegExp(`\\s${name}="([^"]*)"`, 'g'))].map(([, value = '']) => unescapeHtml(value));
 }

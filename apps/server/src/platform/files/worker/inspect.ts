@@ -2,7 +2,7 @@ import { open, stat } from 'node:fs/promises';
 import type { FileFacts } from '@salt-circle/contracts';
 import type { FileFamily } from '@salt-circle/core';
 import { Refused } from './refused.js';
-import { assertPlainXml, readZip } from './zip.js';
+import { assertPlainXml, readDocument } from './zip.js';
 
 export interface Inspected {
   readonly family: FileFamily;
@@ -81,7 +81,7 @@ export async function inspect(path: string, name: string): Promise<Inspected> {
 }
 
 async function assertDocument(path: string, body: string): Promise<void> {
-  const members = await readZip(path, (name) => /\.(xml|rels)$/.test(name));
+  const members = await readDocument(path, (name) => /\.(xml|rels)$/.test(name));
   assertPlainXml(members);
   const manifest = members.get('META-INF/manifest.xml')?.toString('utf8') ?? '';
   if (manifest.includes('encryption-data')) throw protectedDocument();

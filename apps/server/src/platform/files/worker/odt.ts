@@ -178,10 +178,12 @@ function isNamed(node: AnyNode | null | undefined, name: string): node is Elemen
 
 function all(nodes: readonly AnyNode[], name: string): Element[] {
   const found: Element[] = [];
-  const open = [...nodes];
-  for (let node = open.shift(); node !== undefined; node = open.shift()) {
+  // From the end, so that the next one in the order of the document is taken from the end as well: linear.
+  const open = [...nodes].reverse();
+  for (let node = open.pop(); node !== undefined; node = open.pop()) {
     if (isNamed(node, name)) found.push(node);
-    if ('children' in node) open.unshift(...node.children);
+    if (!('children' in node)) continue;
+    for (let index = node.children.length - 1; index >= 0; index -= 1) open.push(node.children[index] as AnyNode);
   }
   return found;
 }

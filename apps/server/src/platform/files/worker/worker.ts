@@ -2,6 +2,7 @@ import type { MessagePort } from 'node:worker_threads';
 import { findIdentities, type Identity, type IdentityFind, type SearchOptions } from '@salt-circle/core';
 import type { Converted } from './converted.js';
 import { inspect, type Inspected } from './inspect.js';
+import { ProblemError } from '../../problems/problem-error.js';
 import { Refused } from './refused.js';
 import { writeFile, readFile } from 'node:fs/promises';
 
@@ -78,6 +79,11 @@ async function answered<T>(work: () => Promise<T>): Promise<Answer<T>> {
     return { done: await work() };
   } catch (error) {
     if (error instanceof Refused) return { refused: { sentence: error.sentence, whatToDo: error.whatToDo } };
+    // Of text that cannot be cleaned: the same words as for text that is typed.
+    if (error instanceof ProblemError) {
+      const { sentence, whatToDo, fields } = error.problem;
+      return { refused: { sentence: fields[0]?.sentence ?? sentence, whatToDo } };
+    }
     throw error;
   }
 }

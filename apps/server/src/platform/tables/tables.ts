@@ -1,0 +1,44 @@
+import { Injectable, type OnApplicationShutdown } from '@nestjs/common';
+import { LIMITS, type SourceRequest } from '@salt-circle/contracts';
+import { compiled, Threads, WorkStopped } from '../jobs/threads.js';
+import { unreadable } from './cells.js';
+import type { ReadRoster, ReadTable, TableAnswer, TableTask } from './worker/tables.js';
+
+/** Milliseconds; a table within the bounds takes a fraction of a second. */
+const LONGEST = 15_000;
+/** Megabytes of a thread's own memory. */
+const MEMORY = 384;
+
+/** Reads tables that people bring, in threads: a file can end its thread, and the server goes on. Ask before a transaction, not within. */
+@Injectable()
+export class Tables implements OnApplicationShutdown {
+  readonly #threads = new Threads(compiled('platform/tables/worker/tables.js'), { memory: MEMORY, atOnce: 2 });
+
+  /** @throws ProblemError `file-unreadable` with what to do */
+  table(source: SourceRequest): Promise<ReadTable> {
+    return this.#run('readTable', source, {});
+  }
+
+  /** @param traitColumn title of the column to mix groups by */
+  roster(source: SourceRequest, traitColumn: string | null): Promise<ReadRoster> {
+    return this.#run('readRosterFile', source, { traitColumn });
+  }
+
+  async #run<T>(name: string, { base64 = null, text = null }: SourceRequest, more: object): Promise<T> {
+    const bytes = text !== null || base64 === null ? null : new Uint8Array(Buffer.from(base64, 'base64'));
+    if (bytes !== null && bytes.length > LIMITS.importBytes) {
+      throw unreadable('The file is larger than can be read at once.', 'Split it into several files.');
+    }
+    const task: TableTask = { bytes, text, ...more };
+    const answer = await this.#threads.run<TableAnswer<T>>(name, task, { time: LONGEST }).catch((error: Error) => {
+      if (!(error instanceof WorkStopped)) throw error;
+      throw unreadable('Reading this file took too long or too much memory.', 'Bring a smaller one.');
+    });
+    if ('done' in answer) return answer.done;
+    throw unreadable(answer.refused.sentence, answer.refused.whatToDo);
+  }
+
+  onApplicationShutdown(): Promise<void> {
+    return this.#threads.end();
+  }
+}

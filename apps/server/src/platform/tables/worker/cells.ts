@@ -1,0 +1,74 @@
+import { CsvError, parse } from 'csv-parse/sync';
+import { unreadable } from '../cells.js';
+
+/** What a table may have. A roster of a large course has some thousand rows, and a campus system some dozens of columns. */
+export const TABLE_BOUNDS = { rows: 10_000, columns: 200, cells: 500_000, cell: 20_000 } as const;
+
+const BOM = '\uFEFF';
+
+/** The header, up to the first end of a line that is in no quotation marks. */
+function headerOf(text: string): string {
+  let quoted = false;
+  for (let at = 0; at < text.length; at += 1) {
+    const sign = text[at];
+    if (sign === '"') quoted = !quoted;
+    else if (!quoted && (sign === '\n' || sign === '\r')) return text.slice(0, at);
+  }
+  return text;
+}
+
+/** Whichever of comma, semicolon and tab is most frequent in the header, outside quotes. */
+function delimiterOf(text: string): string {
+  const counts = new Map([',', ';', '\t'].map((one) => [one, 0]));
+  let quoted = false;
+  for (const sign of headerOf(text)) {
+    if (sign === '"') quoted = !quoted;
+    else if (!quoted && counts.has(sign)) counts.set(sign, (counts.get(sign) as number) + 1);
+  }
+  return [...counts].reduce((best, one) => (one[1] > best[1] ? one : best))[0];
+}
+
+function tooMuch(what: string): Error {
+  return unreadable(
+    `The table has ${what}, more than can be read at once.`,
+    'Split it, or leave out what is not needed.',
+  );
+}
+
+/**
+ * The cells of a CSV text (RFC 4180; also with semicolons or tabs, as pasted from a spreadsheet). What is in a
+ * cell is text and nothing else: a formula stays the letters it is written with. Ends with the first row beyond the bounds.
+ *
+ * @throws ProblemError with the line, when quotes do not match; and for a table that is beyond the bounds
+ */
+export function cellsOf(text: string): string[][] {
+  const plain = text.startsWith(BOM) ? text.slice(1) : text;
+  const { rows, columns, cells, cell } = TABLE_BOUNDS;
+  let count = 0;
+  try {
+    return parse(plain, {
+      delimiter: delimiterOf(plain),
+      relax_column_count: true,
+      skip_empty_lines: false,
+      bom: false,
+      max_record_size: columns * cell,
+      on_record: (record: string[], { records }) => {
+        count += record.length;
+        if (records > rows + 1) throw tooMuch(`more than ${rows} rows`);
+        if (record.length > columns) throw tooMuch(`${record.length} cells in row ${records}`);
+        if (count > cells) throw tooMuch(`more than ${cells} cells`);
+        if (record.some((one) => one.length > cell))
+          throw tooMuch(`a cell of more than ${cell} characters in row ${records}`);
+        return record;
+      },
+    });
+  } catch (error) {
+    if (!(error instanceof CsvError)) throw error;
+    if (error.code === 'CSV_MAX_RECORD_SIZE') throw tooMuch('a row that does not end');
+    const { lines } = error as CsvError & { lines?: number };
+    throw unreadable(
+      `The quotation marks around line ${lines} do not match, so it is not clear where a cell ends.`,
+      'Close the quotation mark there, or write two for one that belongs to the text.',
+    );
+  }
+}

@@ -1,0 +1,95 @@
+import { readOneRoster, readRoster, type Bundle, type BundleFiles, type Roster } from '@salt-circle/core';
+import { ProblemError } from '../../problems/problem-error.js';
+import { Refused } from '../../files/worker/refused.js';
+import { readZip } from '../../files/worker/zip.js';
+import { decodeText, unreadable } from '../cells.js';
+import { cellsOf } from './cells.js';
+
+/** What was pasted or chosen: one of the two. */
+export interface TableTask {
+  readonly bytes: Uint8Array | null;
+  readonly text: string | null;
+}
+
+export interface RosterTask extends TableTask {
+  /** Title of the column to mix groups by. */
+  readonly traitColumn: string | null;
+}
+
+/** A table with its text, so that it can be mended on the spot; or a text that is no table but JSON. */
+export type ReadTable =
+  | { readonly kind: 'table'; readonly text: string; readonly cells: string[][] }
+  | { readonly kind: 'json'; readonly text: string };
+
+export type ReadRoster =
+  | { readonly kind: 'table'; readonly text: string; readonly roster: Roster }
+  | { readonly kind: 'bundle'; readonly bundle: Bundle };
+
+export type TableAnswer<T> =
+  { readonly done: T } | { readonly refused: { readonly sentence: string; readonly whatToDo: string } };
+
+/** Bytes of all files of a bundle together, unpacked. */
+const MOST_UNPACKED = 25_000_000;
+const MOST_FILES = 50;
+
+/** Runs in a thread: the cells of one table. */
+export function readTable(task: TableTask): Promise<TableAnswer<ReadTable>> {
+  return answered(() => {
+    if (isArchive(task))
+      throw unreadable('This is an archive, and one file is wanted.', 'Unpack it and choose the file.');
+    const text = textOf(task);
+    return /^\uFEFF?\s*[[{]/u.test(text) ? { kind: 'json', text } : { kind: 'table', text, cells: cellsOf(text) };
+  });
+}
+
+/** Runs in a thread: the people of a table, or of a bundle of tables. */
+export function readRosterFile(task: RosterTask): Promise<TableAnswer<ReadRoster>> {
+  return answered(async () => {
+    if (isArchive(task)) return { kind: 'bundle', bundle: readOneRoster(await unpacked(task.bytes as Uint8Array)) };
+    const text = textOf(task);
+    return { kind: 'table', text, roster: readRoster(cellsOf(text), task.traitColumn) };
+  });
+}
+
+function isArchive({ bytes }: TableTask): boolean {
+  return bytes !== null && bytes[0] === 0x50 && bytes[1] === 0x4b;
+}
+
+function textOf({ bytes, text }: TableTask): string {
+  if (text !== null) {
+    if (text.trim() === '') throw unreadable('There is nothing to read.', 'Paste rows, or choose a file.');
+    return text;
+  }
+  return decodeText(bytes ?? new Uint8Array());
+}
+
+async function unpacked(bytes: Uint8Array): Promise<BundleFiles> {
+  const members = await readZip(Buffer.from(bytes), {
+    wanted: (name) => /\.csv$/iu.test(name) && !name.includes('__MACOSX'),
+    most: MOST_UNPACKED,
+    members: MOST_FILES,
+    broken: ['The archive is damaged, so it could not be opened.', 'Export it again.'],
+    tooMuch: ['The archive holds more than can be read at once.', 'Leave out files that are not needed.'],
+  });
+  const files: Record<string, string[][]> = {};
+  for (const [path, content] of members) {
+    const name = (path.split('/').at(-1) ?? path).toLowerCase();
+    files[name] = content.length === 0 ? [] : cellsOf(decodeText(content));
+  }
+  if (Object.keys(files).length === 0) {
+    throw unreadable('There are no CSV files in the archive.', 'Choose a roster bundle, or a CSV file.');
+  }
+  return files;
+}
+
+async function answered<T>(work: () => T | Promise<T>): Promise<TableAnswer<T>> {
+  try {
+    return { done: await work() };
+  } catch (error) {
+    if (error instanceof Refused) return { refused: { sentence: error.sentence, whatToDo: error.whatToDo } };
+    if (error instanceof ProblemError) {
+      return { refused: { sentence: error.problem.sentence, whatToDo: error.problem.whatToDo } };
+    }
+    throw error;
+  }
+}
