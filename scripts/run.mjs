@@ -98,6 +98,8 @@ export function startServer(env, onLine = () => {}) {
         if (line.startsWith('Salt Circle listens')) done(child);
       }
     });
-    child.on('exit', (code) => failed(new Error(`the server ended with ${code}`)));
+    child.on('exit', (code, signal) =>
+      failed(Object.assign(new Error(`the server ended with ${code ?? signal}`), { code, signal })),
+    );
   });
 }

@@ -131,6 +131,7 @@ export type {
   LateView,
   MyDraftView,
   NameFindView,
+  OpenUploadView,
   PartShow,
   PartView,
   ReminderView,

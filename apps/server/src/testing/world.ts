@@ -188,6 +188,7 @@ export class World {
       host: '127.0.0.1',
       proxies: [],
       secure: false,
+      diskRest: 0,
       log: false,
       publicUrl: 'https://salt-circle.example.org',
       smtp: null,

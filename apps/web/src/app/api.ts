@@ -6,6 +6,7 @@ interface Call {
   readonly url: string;
   readonly method?: string;
   readonly body?: unknown;
+  readonly headers?: Readonly<Record<string, string>>;
 }
 
 const NO_CONNECTION: Problem = {
@@ -16,9 +17,9 @@ const NO_CONNECTION: Problem = {
 };
 
 const baseQuery: BaseQueryFn<string | Call, unknown, Problem> = async (given) => {
-  const { url, method = 'GET', body } = typeof given === 'string' ? { url: given } : given;
+  const { url, method = 'GET', body, headers } = typeof given === 'string' ? ({ url: given } as Call) : given;
   try {
-    const response = await ownFetch(`/api${url}`, method, body);
+    const response = await ownFetch(`/api${url}`, method, body, headers);
     const answer: unknown = response.status === 204 ? null : await response.json();
     return response.ok ? { data: answer } : { error: answer as Problem };
   } catch {
@@ -46,6 +47,7 @@ const TAGS = [
   'Calendar',
   'Reading',
   'Account',
+  'Uploads',
 ] as const;
 export type Tag = (typeof TAGS)[number];
 

@@ -175,3 +175,14 @@ export interface ReminderView {
   readonly subject: string;
   readonly text: string;
 }
+
+/** A file that has been begun to be sent, and is in no draft yet. */
+export interface OpenUploadView {
+  readonly id: string;
+  readonly exchangeId: string;
+  readonly deliverableId: string;
+  readonly name: string;
+  /** Bytes, and how many of them have come. */
+  readonly size: number;
+  readonly received: number;
+}

@@ -8,6 +8,7 @@ import { iso } from '../../platform/wire/instants.js';
 import { Labels } from '../../access/labels.js';
 import { StoredFile } from '../../model/stored-file.js';
 import { tamed } from '../../platform/files/file-names.js';
+import { withRightEnding } from '../../platform/files/endings.js';
 import { FileStore } from '../../platform/files/file-store.js';
 import { escapeHtml } from '../../platform/html/escape.js';
 import { withFootnotes } from '../../platform/html/footnotes.js';
@@ -109,7 +110,8 @@ export class ArchiveService {
       part.captions === null
         ? []
         : [{ name: `${title} ${part.position + 1}.vtt`, digest: part.captions, path: this.store.path(part.captions) }];
-    if (names === 'name') return [{ name: part.name, digest: own, path: this.store.path(own) }, ...captions];
+    if (names === 'name')
+      return [{ name: withRightEnding(part.name, file.mime), digest: own, path: this.store.path(own) }, ...captions];
     const name = neutralName(title, part, file);
     if (file.copyDigest !== null) return [{ name, digest: own, path: this.store.path(file.copyDigest) }, ...captions];
     if (file.copyHtml === null) return [];

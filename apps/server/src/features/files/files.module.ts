@@ -2,6 +2,7 @@ import { Module } from '@nestjs/common';
 import { DraftsModule } from '../drafts/drafts.module.js';
 import { ReadingModule } from '../reading/reading.module.js';
 import { Cleaner } from './cleaner.js';
+import { FileRoom } from './file-room.service.js';
 import { Intake, PartReading } from './intake.service.js';
 import { Keeping } from './keeping.service.js';
 import { PictureIntake } from './picture-intake.service.js';
@@ -12,6 +13,6 @@ import { Welcome } from './welcome.service.js';
 @Module({
   imports: [DraftsModule, ReadingModule],
   controllers: [IntakeController, UploadsController],
-  providers: [Cleaner, Intake, Keeping, PartReading, PictureIntake, Uploads, Welcome],
+  providers: [Cleaner, FileRoom, Intake, Keeping, PartReading, PictureIntake, Uploads, Welcome],
 })
 export class FilesModule {}

@@ -1,5 +1,5 @@
-import { Body, Controller, Delete, Head, Param, Patch, Post, Req, Res } from '@nestjs/common';
-import { AttachRequest, PictureRequest, type PartView } from '@salt-circle/contracts';
+import { Body, Controller, Delete, Get, Head, Param, Patch, Post, Req, Res } from '@nestjs/common';
+import { AttachRequest, PictureRequest, type OpenUploadView, type PartView } from '@salt-circle/contracts';
 import type { Request, Response } from 'express';
 import type { Asker } from '../../access/seeing.js';
 import { Me } from '../../access/session.guard.js';
@@ -19,8 +19,14 @@ export class UploadsController {
   @Post()
   async begin(@Me() me: Asker, @Req() request: Request, @Res() response: Response): Promise<void> {
     const size = Number(request.headers['upload-length'] ?? Number.NaN);
-    await this.welcome.assert(me, purposeFrom(String(request.headers['upload-metadata'] ?? '')), size);
-    await this.uploads.handle(me, request, response);
+    await this.welcome.assertNew(me, purposeFrom(String(request.headers['upload-metadata'] ?? '')), size);
+    await this.uploads.handle(me, null, request, response);
+  }
+
+  /** What the one who asks has begun to send, and has not put into a draft. */
+  @Get()
+  list(@Me() me: Asker): Promise<OpenUploadView[]> {
+    return this.welcome.openUploads(me);
   }
 
   @Head(':id')
@@ -40,7 +46,7 @@ export class UploadsController {
 
   async #goOn(me: Asker, id: string, request: Request, response: Response): Promise<void> {
     await this.uploads.owned(me, id);
-    await this.uploads.handle(me, request, response);
+    await this.uploads.handle(me, id, request, response);
   }
 }
 

@@ -1,9 +1,9 @@
 import { AsyncLocalStorage } from 'node:async_hooks';
 import { mkdirSync } from 'node:fs';
-import { rm } from 'node:fs/promises';
+import { readdir, rm, stat } from 'node:fs/promises';
 import type { IncomingMessage, ServerResponse } from 'node:http';
 import { join } from 'node:path';
-import { Inject, Injectable } from '@nestjs/common';
+import { Inject, Injectable, Logger } from '@nestjs/common';
 import type { FileStore as TusStore } from '@tus/file-store';
 import type { Server } from '@tus/server';
 import type { Asker } from '../../access/seeing.js';
@@ -22,6 +22,14 @@ export interface Purpose {
   readonly participantId: string | null;
 }
 
+/** An upload that is in no draft yet, finished or not. */
+export interface OpenUpload extends Purpose {
+  readonly id: string;
+  /** Bytes, as announced, and how many of them have come. */
+  readonly size: number;
+  readonly received: number;
+}
+
 export interface Upload extends Purpose {
   readonly id: string;
   readonly path: string;
@@ -36,8 +44,11 @@ const ID = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/;
 @Injectable()
 export class Uploads {
   readonly #folder: string;
-  /** Who asks, on the way through the protocol's server. */
-  readonly #owner = new AsyncLocalStorage<string>();
+  readonly #logger = new Logger('uploads');
+  /** Who asks for which upload, on the way through the protocol's server, which is not asked to find out by itself. */
+  readonly #asking = new AsyncLocalStorage<{ readonly personId: string; readonly id: string | null }>();
+  /** Whose uploads lie here: of each its announced size. Found out once, and kept up. */
+  #known: Promise<Map<string, { readonly owner: string; readonly size: number }>> | null = null;
   #tus: Promise<{ server: Server; store: TusStore }> | null = null;
 
   constructor(
@@ -48,10 +59,36 @@ export class Uploads {
     mkdirSync(this.#folder, { recursive: true });
   }
 
-  /** Call it only for requests that have been checked: new ones against the plan, others with `owned`. */
-  async handle(person: Asker, request: IncomingMessage, response: ServerResponse): Promise<void> {
+  /**
+   * Call it only for requests that have been checked: new ones against the plan, others with `owned`.
+   * @param id of the upload, the same that was checked; null for a new one
+   */
+  async handle(person: Asker, id: string | null, request: IncomingMessage, response: ServerResponse): Promise<void> {
     const { server } = await this.#ready();
-    await this.#owner.run(person.id, () => server.handle(request, response));
+    await this.#asking.run({ personId: person.id, id }, () => server.handle(request, response));
+    if (id !== null && request.method === 'DELETE') (await this.#list()).delete(id);
+  }
+
+  /** How many uploads of a person lie here, and how much they announced together, in bytes. */
+  async sumOf(person: Asker): Promise<{ readonly count: number; readonly bytes: number }> {
+    const own = [...(await this.#list()).values()].filter(({ owner }) => owner === person.id);
+    return { count: own.length, bytes: own.reduce((sum, { size }) => sum + size, 0) };
+  }
+
+  /** A person's uploads that are in no draft yet. */
+  async openOf(person: Asker): Promise<OpenUpload[]> {
+    const ids = [...(await this.#list())].flatMap(([id, { owner }]) => (owner === person.id ? [id] : []));
+    const open: OpenUpload[] = [];
+    for (const id of ids) {
+      const upload = await this.owned(person, id).catch((error: unknown) => {
+        if (error instanceof ProblemError) return null;
+        throw error;
+      });
+      if (upload === null) continue;
+      const { path, finished: _, ...rest } = upload;
+      open.push({ ...rest, received: (await stat(path)).size });
+    }
+    return open;
   }
 
   /** An upload of this person, finished or not. @throws ProblemError for any other */
@@ -60,11 +97,7 @@ export class Uploads {
     const upload = ID.test(id) ? await store.getUpload(id).catch(() => null) : null;
     const said = upload?.metadata ?? {};
     if (upload === null || said['owner'] !== person.id) {
-      throw new ProblemError({
-        code: 'upload-unknown',
-        sentence: 'This upload is not known any more, perhaps because it was given up long ago.',
-        whatToDo: 'Choose the file again.',
-      });
+      throw uploadUnknown();
     }
     return {
       id,
@@ -83,11 +116,28 @@ export class Uploads {
     await Promise.all(
       [join(this.#folder, id), join(this.#folder, `${id}.json`)].map((path) => rm(path, { force: true })),
     );
+    (await this.#list()).delete(id);
   }
 
   async removeOld(): Promise<void> {
     const { server } = await this.#ready();
     await server.cleanUpExpiredUploads();
+    this.#known = null;
+  }
+
+  #list(): Promise<Map<string, { readonly owner: string; readonly size: number }>> {
+    this.#known ??= this.#readList();
+    return this.#known;
+  }
+
+  async #readList(): Promise<Map<string, { readonly owner: string; readonly size: number }>> {
+    const { store } = await this.#ready();
+    const list = new Map<string, { readonly owner: string; readonly size: number }>();
+    for (const id of await readdir(this.#folder)) {
+      const upload = ID.test(id) ? await store.getUpload(id).catch(() => null) : null;
+      if (upload !== null) list.set(id, { owner: upload.metadata?.['owner'] ?? '', size: upload.size ?? 0 });
+    }
+    return list;
   }
 
   #ready(): Promise<{ server: Server; store: TusStore }> {
@@ -105,16 +155,42 @@ export class Uploads {
       relativeLocation: true,
       allowedOrigins: () => false,
       namingFunction: () => this.ids.uuid(),
+      getFileIdFromRequest: () => this.#asking.getStore()?.id ?? undefined,
       // Whatever the browser says of the owner: the session knows.
-      onUploadCreate: (_, upload) =>
-        Promise.resolve({ metadata: { ...upload.metadata, owner: this.#owner.getStore() ?? '' } }),
-      onResponseError: (_, error) => {
-        const full = (error as { code?: string }).code === 'ENOSPC' || /ENOSPC/.test((error as Error).message ?? '');
-        return full ? { status_code: 507, body: JSON.stringify(storeFull().problem) } : undefined;
+      onUploadCreate: async (_, upload) => {
+        const owner = this.#asking.getStore()?.personId ?? '';
+        (await this.#list()).set(upload.id, { owner, size: upload.size ?? 0 });
+        return { metadata: { ...upload.metadata, owner } };
       },
+      onResponseError: (_, error) => this.#answer(error),
     });
     return { server, store };
   }
+
+  /** Refusals of the protocol are as they are; anything else says nothing of where things lie on this machine. */
+  #answer(error: unknown): { status_code: number; body: string } | undefined {
+    const {
+      status_code: status,
+      code,
+      message = '',
+    } = error as { status_code?: number; code?: string; message?: string };
+    if (code === 'ENOSPC' || message.includes('ENOSPC')) return asAnswer(storeFull());
+    if (status !== undefined && status < 500) return undefined;
+    this.#logger.error(error instanceof Error ? (error.stack ?? message) : 'an upload failed');
+    return asAnswer(uploadUnknown());
+  }
+}
+
+function asAnswer({ status, problem }: ProblemError): { status_code: number; body: string } {
+  return { status_code: status, body: JSON.stringify(problem) };
+}
+
+function uploadUnknown(): ProblemError {
+  return new ProblemError({
+    code: 'upload-unknown',
+    sentence: 'This upload is not known any more, perhaps because it was given up long ago.',
+    whatToDo: 'Choose the file again.',
+  });
 }
 
 function asUse(text: string | null | undefined): Purpose['use'] {

@@ -1,4 +1,5 @@
 import { Injectable } from '@nestjs/common';
+import type { OpenUploadView } from '@salt-circle/contracts';
 import type { EntityManager } from 'typeorm';
 import { Access, act, type Place } from '../../access/access.js';
 import type { Asker } from '../../access/seeing.js';
@@ -6,6 +7,7 @@ import { Database } from '../../platform/database/database.js';
 import { tamed } from '../../platform/files/file-names.js';
 import { ProblemError } from '../../platform/problems/problem-error.js';
 import { OwnDrafts } from '../drafts/own-draft.service.js';
+import { FileRoom } from './file-room.service.js';
 import { refused } from './refused.js';
 import { Uploads, type Purpose, type Upload } from './uploads.js';
 
@@ -22,6 +24,7 @@ export class Welcome {
     private readonly access: Access,
     private readonly uploads: Uploads,
     private readonly drafts: OwnDrafts,
+    private readonly room: FileRoom,
   ) {}
 
   /** @param size bytes, as announced */
@@ -39,6 +42,26 @@ export class Welcome {
       );
     }
     if (size === 0) throw refused('This file is empty.', 'Choose another file.');
+  }
+
+  /** Before a byte of it is taken: also whether there is room for it. */
+  async assertNew(person: Asker, purpose: Purpose, size: number): Promise<void> {
+    await this.assert(person, purpose, size);
+    const place = await this.place(person, purpose.exchangeId, purpose.participantId);
+    await this.room.assert(person, await this.access.ownDraft(place), size);
+  }
+
+  async openUploads(person: Asker): Promise<OpenUploadView[]> {
+    // With a student's eyes there is nothing to go on with.
+    const open = person.seeing === undefined ? await this.uploads.openOf(person) : [];
+    return open.map(({ id, exchangeId, deliverableId, name, size, received }) => ({
+      id,
+      exchangeId,
+      deliverableId,
+      name: tamed(name),
+      size,
+      received,
+    }));
   }
 
   /** Where a file goes: into the draft of the one who asks, or, for staff, of the participant it is for. */

@@ -19,6 +19,7 @@ import { formOf } from '../../access/form-of.js';
 import { ownTimesPart } from '../../access/mapper.js';
 import { iso } from '../../platform/wire/instants.js';
 import { activeParticipants, enrolParticipants } from '../../access/participants.js';
+import { assertOfCourse } from './plan-ids.js';
 import { datesIn, FIXED_COLUMNS, fixedSettings, planProblems, planRemarks, sameDemands } from './plan-problems.js';
 import { changedColumns, rowFrom, settingsOf, type PlanRow } from '../../access/settings-of.js';
 import { takesPartRule } from '../../access/setup-of.js';
@@ -94,6 +95,7 @@ export class PlanService {
     changed: ReadonlyArray<keyof PlanRow>,
   ): Promise<void> {
     const { exchange, course, facts } = place;
+    await assertOfCourse(manager, course.id, exchange, next);
     if (!facts.published) {
       const problems = checkDates(datesIn(next), false).map((one) => dateProblem(one, course.timeZone));
       if (problems.length > 0) throw invalid(problems);

@@ -11,6 +11,7 @@ import { neutralName } from './readings.service.js';
 import { refusal } from '../../platform/problems/sentences.js';
 import { Me } from '../../access/session.guard.js';
 import { StoredFile } from '../../model/stored-file.js';
+import { withRightEnding } from '../../platform/files/endings.js';
 import { FileStore } from '../../platform/files/file-store.js';
 
 const DIGEST = /^[0-9a-f]{64}$/;
@@ -58,7 +59,12 @@ export class FilesController {
   ): Promise<void> {
     const { standing, part, file } = await this.#part(me, exchangeId, draftId, partId);
     see(standing.place, { kind: 'original', ...relation(standing) });
-    this.#send(response, { digest: file.digest, mime: file.mime, name: part.name, attachment: true });
+    this.#send(response, {
+      digest: file.digest,
+      mime: file.mime,
+      name: withRightEnding(part.name, file.mime),
+      attachment: true,
+    });
   }
 
   @Get('parts/:partId/captions')

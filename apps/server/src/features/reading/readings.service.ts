@@ -6,6 +6,7 @@ import type { Place } from '../../access/access.js';
 import { Copies } from './copies.service.js';
 import { StoredFile } from '../../model/stored-file.js';
 import { withFootnotes } from '../../platform/html/footnotes.js';
+import { endingOf } from '../../platform/files/endings.js';
 import { hideInHtml } from '../../platform/html/hide-in-html.js';
 import { htmlToText } from '../../platform/html/html-to-text.js';
 import type { Draft, DraftPart, DraftVersion } from '../../model/draft.js';
@@ -118,25 +119,11 @@ export function showOf({ kind }: Pick<DraftPart, 'kind'>, file: Pick<StoredFile,
   }
 }
 
-const ENDINGS: Readonly<Record<string, string>> = {
-  'application/pdf': '.pdf',
-  'image/png': '.png',
-  'image/jpeg': '.jpg',
-  'image/webp': '.webp',
-  'video/mp4': '.mp4',
-  'video/webm': '.webm',
-  'audio/mp4': '.m4a',
-  'audio/webm': '.webm',
-  'audio/mpeg': '.mp3',
-  'audio/ogg': '.ogg',
-  'audio/wav': '.wav',
-};
-
 /** Made of the deliverable alone: the name that a file came with may tell whose it is. */
 export function neutralName(
   deliverable: string,
   { position }: Pick<DraftPart, 'position'>,
   file: Pick<StoredFile, 'mime'> | null,
 ): string {
-  return `${deliverable} ${position + 1}${ENDINGS[file?.mime ?? ''] ?? ''}`;
+  return `${deliverable} ${position + 1}${endingOf(file?.mime ?? '')}`;
 }

@@ -19,6 +19,8 @@ export interface Settings {
   readonly proxies: readonly string[];
   /** Whether browsers reach this server by TLS: cookies are bound to it. */
   readonly secure: boolean;
+  /** Bytes of the disk that files leave free. */
+  readonly diskRest: number;
   readonly log: boolean;
   /** Address of the application as people type it, without a slash at the end; for links in mail and feeds. */
   readonly publicUrl: string;
@@ -80,6 +82,7 @@ export function readSettings(env: Readonly<Record<string, string | undefined>>):
     webFolder,
     host: readHost(env['HOST']),
     proxies: readProxies(env),
+    diskRest: readDiskRest(env['SALT_CIRCLE_DISK_REST']),
     log: env['SALT_CIRCLE_LOG'] !== 'off',
     ...readUrl(env['SALT_CIRCLE_URL'], port),
     ...readMail(env),
@@ -91,6 +94,12 @@ function readHost(given: string | undefined): string {
   if (!given) return '127.0.0.1';
   if (isIP(given) !== 0 || given === 'localhost') return given;
   throw new SettingsError(`HOST is "${given}". Use an address of this machine, such as 127.0.0.1, or 0.0.0.0 for all.`);
+}
+
+function readDiskRest(given: string | undefined): number {
+  const megabytes = Number(given ?? 500);
+  if (Number.isFinite(megabytes) && megabytes >= 0) return megabytes * 1_000_000;
+  throw new SettingsError(`SALT_CIRCLE_DISK_REST is "${given}". Give the megabytes of the disk that files leave free.`);
 }
 
 /** `loopback` and the like are names that Express knows; a range has the bits of its network after a slash. */

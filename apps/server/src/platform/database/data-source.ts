@@ -1,4 +1,3 @@
-import { mkdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { DataSource } from 'typeorm';
 import { AddressChange, PasswordLink, Person, Session } from '../../model/person.js';
@@ -14,6 +13,7 @@ import { Mail } from '../../model/mail.js';
 import { Invitation } from '../../model/invitation.js';
 import { RecordEntry, Setting } from '../../model/record.js';
 import { AnswerRow, NoteRow, Review } from '../../model/review.js';
+import { privateFolder } from '../config/private-folder.js';
 import { MIGRATIONS } from './migrations/index.js';
 
 export const ENTITIES = [
@@ -59,7 +59,7 @@ interface Pragmas {
 
 /** The one connection that writes. Also the one that migrates. */
 export function writerSource(folder: string): DataSource {
-  mkdirSync(folder, { recursive: true });
+  privateFolder(folder);
   return new DataSource({
     type: 'better-sqlite3',
     database: join(folder, 'salt-circle.sqlite'),
@@ -71,8 +71,8 @@ export function writerSource(folder: string): DataSource {
     prepareDatabase: (database: Pragmas) => {
       database.pragma('foreign_keys = ON');
       database.pragma(`busy_timeout = ${BUSY_TIMEOUT}`);
-      // With write-ahead logging, NORMAL loses no committed work when the process dies, only (at worst) when the power does.
-      database.pragma('synchronous = NORMAL');
+      // With write-ahead logging, NORMAL would lose what was confirmed last when the power goes; FULL waits for the disk each time.
+      database.pragma('synchronous = FULL');
     },
   });
 }

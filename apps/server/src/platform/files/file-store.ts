@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto';
 import { createReadStream, existsSync, mkdirSync, rmSync } from 'node:fs';
-import { mkdtemp, open, readdir, rename, rm, stat } from 'node:fs/promises';
+import { mkdtemp, open, readdir, rename, rm, stat, utimes } from 'node:fs/promises';
 import { join } from 'node:path';
 import { pipeline } from 'node:stream/promises';
 import { Inject, Injectable } from '@nestjs/common';
@@ -49,6 +49,9 @@ export class FileStore {
     const { size } = await stat(path);
     const to = this.path(digest);
     mkdirSync(join(to, '..'), { recursive: true });
+    // It may have lain as an upload for hours: what counts for the cleaner is when it came here.
+    const now = new Date();
+    await utimes(path, now, now);
     await flushed(path);
     await rename(path, to);
     await flushed(join(to, '..'));

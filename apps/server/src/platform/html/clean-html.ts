@@ -17,6 +17,8 @@ const HIDING =
 
 /** A picture of a draft: it is named by its digest, and the address follows from who looks at it. */
 const PICTURE = /^picture:[0-9a-f]{64}$/;
+/** A link leads to the web, to a mailbox, or to a place of the same text: never to a page of this application. */
+const LINK = /^(https?:\/\/|mailto:)|^#[\w-]{1,64}$/i;
 /** Where a footnote or a heading can be jumped to. */
 const ANCHOR = /^[\w-]{1,64}$/;
 
@@ -70,6 +72,10 @@ export function cleanHtml(html: string, { pictures = false }: CleanOptions = {})
       // What hides becomes an element whose text is dropped with it; a filter would be too late for spans.
       '*': (tagName, attribs) =>
         isHidden(attribs) ? { tagName: 'template', attribs: {} } : { tagName: SAME_AS[tagName] ?? tagName, attribs },
+      a: (tagName, { href, ...attribs }) => ({
+        tagName,
+        attribs: href !== undefined && LINK.test(href) ? { href, ...attribs } : attribs,
+      }),
     },
     exclusiveFilter: ({ tag, attribs }) =>
       (tag === 'img' && !PICTURE.test(attribs['src'] ?? '')) ||

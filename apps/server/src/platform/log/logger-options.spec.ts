@@ -25,6 +25,17 @@ describe('the log', () => {
     });
   });
 
+  it('says no token: none of the links that let somebody in', () => {
+    const token = 'Zm9yIHRlc3RzIG9ubHksIDQzIGNoYXJhY3RlcnMgbG9u';
+    const id = '7f1c2a34-5b6d-4e8f-9a0b-1c2d3e4f5a6b';
+    const pathOf = (url: string) =>
+      (options.serializers?.['req']?.({ id: 'r', method: 'GET', url } as never) as { path: string }).path;
+    expect(pathOf(`/api/calendar/${token}.ics`)).toBe('/api/calendar/…');
+    for (const kind of ['invitations', 'password-links', 'address-links'])
+      expect(pathOf(`/api/${kind}/${token}`)).toBe(`/api/${kind}/…`);
+    expect(pathOf(`/api/reviews/${id}/notes/${id}?x=${token}`)).toBe(`/api/reviews/${id}/notes/${id}`);
+  });
+
   it('leaves out the files of the web application', () => {
     const { ignore } = options.autoLogging as { ignore: (request: { url?: string }) => boolean };
     expect([ignore({ url: '/assets/index.js' }), ignore({ url: '/api/today' })]).toEqual([true, false]);

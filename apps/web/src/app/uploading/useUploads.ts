@@ -7,7 +7,7 @@ const { useAttachMutation } = api.injectEndpoints({
   endpoints: (build) => ({
     attach: build.mutation<PartView, { exchangeId: string; uploadId: string; captionsFor?: string }>({
       query: ({ exchangeId, ...body }) => ({ url: `/exchanges/${exchangeId}/draft/files`, method: 'POST', body }),
-      invalidatesTags: ['Draft', 'Exchange', 'Progress'],
+      invalidatesTags: ['Draft', 'Exchange', 'Progress', 'Uploads'],
     }),
   }),
 });

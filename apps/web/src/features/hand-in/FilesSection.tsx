@@ -5,6 +5,7 @@ import { Button, Dialog, FilePick } from '../../kit/index.js';
 import { FAMILY_WORDS } from '../../app/settingWords.js';
 import { useExchange } from '../../app/useExchange.js';
 import { endingsOf } from '../../app/uploading/endings.js';
+import { Unfinished } from '../../app/uploading/Unfinished.js';
 import { UploadRows } from '../../app/uploading/UploadRows.js';
 import { useUploads } from '../../app/uploading/useUploads.js';
 import { originalAddress } from '../../app/viewing/address.js';
@@ -38,6 +39,13 @@ export function FilesSection({ deliverable, draft, number, editable }: FilesSect
         ))}
       </ol>
       <UploadRows uploads={uploads} />
+      {editable && (
+        <Unfinished
+          exchangeId={exchange.id}
+          deliverableId={deliverable.id}
+          running={uploads.rows.map(({ name }) => name)}
+        />
+      )}
       {room && (
         <div className="mt-3 max-w-[68ch] space-y-3">
           {recording && (

@@ -156,6 +156,7 @@ export function handingIn(exchange: string, draftOfBen: string): Row[] {
       cho: 403,
       ...inside,
     },
+    { route: 'GET /api/uploads', url: '/uploads', ...signedIn(200) },
     { route: 'POST /api/uploads', url: '/uploads', remark: 'for no exchange', ...signedIn(404) },
     ...(['HEAD', 'PATCH', 'DELETE'] as const).map((method) => ({
       route: `${method} /api/uploads/:id`,

@@ -1,0 +1,59 @@
+import { statfs } from 'node:fs/promises';
+import { Inject, Injectable } from '@nestjs/common';
+import type { Asker } from '../../access/seeing.js';
+import type { Draft } from '../../model/draft.js';
+import type { Settings } from '../../platform/config/settings.js';
+import { SETTINGS } from '../../platform/config/settings.token.js';
+import { Database } from '../../platform/database/database.js';
+import { refused } from './refused.js';
+import { storeFull, Uploads } from './uploads.js';
+
+const MEGA = 1_000_000;
+/** Bytes of all files of a draft, those of its earlier versions included, each counted once. */
+const DRAFT_BYTES = 2_000 * MEGA;
+/** Uploads of a person that are in no draft yet: how many, and bytes as announced. */
+const OPEN_UPLOADS = 20;
+const OPEN_BYTES = 2_000 * MEGA;
+
+/** Whether there is room for one more file: of the person, in the draft, and on the disk. */
+@Injectable()
+export class FileRoom {
+  constructor(
+    private readonly database: Database,
+    private readonly uploads: Uploads,
+    @Inject(SETTINGS) private readonly settings: Settings,
+  ) {}
+
+  /** @param draft it goes into; null for one that is not begun @param size bytes @throws ProblemError with what to do */
+  async assert(person: Asker, draft: Draft | null, size: number): Promise<void> {
+    const { bavail, bsize } = await statfs(this.settings.dataFolder);
+    if (bavail * bsize - size < this.settings.diskRest) throw storeFull();
+    const open = await this.uploads.sumOf(person);
+    if (open.count >= OPEN_UPLOADS || open.bytes + size > OPEN_BYTES) {
+      throw refused(
+        `You have ${open.count} files on the way that are in no draft yet, ${megabytes(open.bytes)} in all.`,
+        'Let them finish, or drop those that are listed as unfinished.',
+      );
+    }
+    const there = draft === null ? 0 : await this.#bytesOf(draft.id);
+    if (there + open.bytes + size > DRAFT_BYTES) {
+      throw refused(
+        `With this file the draft would have more than ${megabytes(DRAFT_BYTES)}, earlier versions included.`,
+        'Hand in a smaller file, or give a link instead.',
+      );
+    }
+  }
+
+  async #bytesOf(draftId: string): Promise<number> {
+    const [row] = (await this.database.read.query(
+      `SELECT COALESCE(SUM(size), 0) AS bytes FROM stored_file
+        WHERE digest IN (SELECT digest FROM draft_part WHERE draftId = ?)`,
+      [draftId],
+    )) as Array<{ readonly bytes: number }>;
+    return row?.bytes ?? 0;
+  }
+}
+
+function megabytes(bytes: number): string {
+  return `${Math.round(bytes / MEGA)} MB`;
+}
