@@ -56,6 +56,7 @@ export default tseslint.config(
   { files: ['**/*.{js,mjs}'], languageOptions: { globals: globals.node } },
   // Part of them runs in the page that is photographed or measured.
   { files: ['scripts/screenshots.mjs', 'bench/**/*.mjs'], languageOptions: { globals: globals.browser } },
+  { files: ['attacks/**/*.test.mjs'], languageOptions: { globals: globals.jest } },
   { files: ['apps/web/public/**/*.js'], languageOptions: { globals: globals.browser } },
   prettier,
 );

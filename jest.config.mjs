@@ -57,5 +57,12 @@ export default {
       setupFiles: ['reflect-metadata'],
       testMatch: ['<rootDir>/apps/server/src/**/*.spec.ts'],
     },
+    {
+      ...shared,
+      displayName: 'attacks',
+      transform: { ...shared.transform, ...js },
+      moduleFileExtensions: ['mjs', 'js', 'ts', 'json', 'node'],
+      testMatch: ['<rootDir>/attacks/*.test.mjs'],
+    },
   ],
 };

@@ -42,6 +42,8 @@ const STAGES = [
       ['server', jest('server')],
     ],
   ],
+  // By itself, because it looks at how long others wait meanwhile.
+  [[['attacks', jest('attacks')]]],
 ];
 
 /** By itself: the journeys through the interface want the whole machine. */
@@ -72,7 +74,7 @@ async function runLane(lane) {
 
 await installed();
 // Threads that read files, and the server that a test kills, are the compiled ones.
-if (wanted('server') || wanted('types')) await must('npx', ['tsc', '-b', 'apps/server']);
+if (['server', 'types', 'attacks'].some(wanted)) await must('npx', ['tsc', '-b', 'apps/server']);
 for (const lanes of STAGES) await Promise.all(lanes.map(runLane));
 if (wanted('browser')) {
   process.stdout.write('\n── browser ──\n');

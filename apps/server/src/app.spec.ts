@@ -1,7 +1,7 @@
 import { request as httpRequest } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { Database } from './platform/database/database.js';
-import { World } from './testing/world.js';
+import { ANN, World } from './testing/world.js';
 
 describe('shutting down', () => {
   it('finishes the requests that run, and takes no new ones', async () => {
@@ -9,6 +9,7 @@ describe('shutting down', () => {
     await world.app.listen(0);
     const { port } = world.app.getHttpServer().address() as AddressInfo;
     const database = world.app.get(Database);
+    const cookie = await world.cookieOf(ANN);
     let letGo = () => {};
     const held = new Promise<void>((resolve) => (letGo = resolve));
     // Keeps the writer busy, so that a request that writes has to wait for it.
@@ -17,9 +18,9 @@ describe('shutting down', () => {
       const call = httpRequest(
         {
           port,
-          path: '/api/session',
-          method: 'POST',
-          headers: { 'x-salt-circle': '1', 'content-type': 'application/json' },
+          path: '/api/account/name',
+          method: 'PUT',
+          headers: { 'x-salt-circle': '1', 'content-type': 'application/json', cookie },
         },
         (response) => {
           response.resume();
@@ -27,14 +28,14 @@ describe('shutting down', () => {
         },
       );
       call.on('error', reject);
-      call.end(JSON.stringify({ email: 'nobody@example.org', password: 'x' }));
+      call.end(JSON.stringify({ name: 'Ann' }));
     });
     await new Promise((resolve) => setTimeout(resolve, 600));
     const closing = world.close();
     letGo();
     await busy;
-    // The refused try is written to the record before the answer goes out.
-    expect(await answer).toBe(401);
+    // The name is kept before the answer goes out.
+    expect(await answer).toBe(204);
     await closing;
     await expect(fetch(`http://127.0.0.1:${port}/api/health`)).rejects.toThrow();
   });

@@ -1,6 +1,6 @@
 import { LIMITS } from '@salt-circle/contracts';
-import { json, type NextFunction, type Request, type RequestHandler, type Response } from 'express';
-import { assertShape } from '../platform/problems/body-shape.js';
+import { text, type NextFunction, type Request, type RequestHandler, type Response } from 'express';
+import { readBody } from '../platform/problems/body-shape.js';
 import { answerProblem } from '../platform/problems/problem-filter.js';
 import { signedOut } from '../platform/problems/sentences.js';
 import type { PersonRequest } from './session.guard.js';
@@ -11,8 +11,8 @@ export const OPEN = ['session', 'forgotten', 'password-links', 'address-links', 
 
 const SAFE = new Set(['GET', 'HEAD', 'OPTIONS']);
 // Compressed bodies are not taken: nothing here sends any.
-const small = json({ limit: LIMITS.anonymousBytes, inflate: false });
-const whole = json({ limit: LIMITS.requestBytes, inflate: false });
+const small = text({ type: 'application/json', limit: LIMITS.anonymousBytes, inflate: false });
+const whole = text({ type: 'application/json', limit: LIMITS.requestBytes, inflate: false });
 
 /**
  * Before a request reaches a controller: who asks is found out, whoever is not signed in is refused before a byte of a body is read,
@@ -32,7 +32,8 @@ export function frontGate(sessions: SessionService): Array<RequestHandler | type
   };
   const body: RequestHandler = (request, response, next) => (isOpen(request) ? small : whole)(request, response, next);
   const shape: RequestHandler = (request, _, next) => {
-    assertShape(request.body);
+    const body: unknown = request.body;
+    if (typeof body === 'string') request.body = body === '' ? undefined : readBody(body);
     next();
   };
   return [who, body, shape, answerError];

@@ -45,11 +45,11 @@ export class FileRoom {
   }
 
   async #bytesOf(draftId: string): Promise<number> {
-    const [row] = (await this.database.read.query(
+    const [row] = await this.database.read.query<Array<{ readonly bytes: number }>>(
       `SELECT COALESCE(SUM(size), 0) AS bytes FROM stored_file
         WHERE digest IN (SELECT digest FROM draft_part WHERE draftId = ?)`,
       [draftId],
-    )) as Array<{ readonly bytes: number }>;
+    );
     return row?.bytes ?? 0;
   }
 }

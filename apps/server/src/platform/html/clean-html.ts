@@ -24,6 +24,8 @@ const ANCHOR = /^[\w-]{1,64}$/;
 
 /** Elements within elements; tables in lists in tables come to a dozen. */
 const DEEPEST = 200;
+/** Sixty pages with tables have a quarter of it. */
+const MOST_ELEMENTS = 20_000;
 
 /** What stands in a draft beside what stands in a brief. */
 export interface CleanOptions {
@@ -34,10 +36,10 @@ export interface CleanOptions {
  * Cleans rich text from anywhere to the elements above. Scripts, event handlers, styles, hidden text,
  * and addresses that are not web or mail are taken out; other unknown elements leave their text behind.
  *
- * @throws ProblemError `invalid` for what is nested deeper than anything that somebody writes: cleaning it would take for ever
+ * @throws ProblemError `invalid` for what is nested deeper, or has more parts, than anything that somebody writes
  */
 export function cleanHtml(html: string, { pictures = false }: CleanOptions = {}): string {
-  assertShallow(html);
+  assertModest(html);
   return sanitizeHtml(html, {
     allowedTags: pictures ? [...TAGS, 'img'] : TAGS,
     allowedAttributes: {
@@ -83,13 +85,15 @@ export function cleanHtml(html: string, { pictures = false }: CleanOptions = {})
   }).trim();
 }
 
-function assertShallow(html: string): void {
-  let depth = 0;
+function assertModest(html: string): void {
+  let [depth, elements] = [0, 0];
   const parser = new Parser({
     onopentag: () => {
       depth += 1;
-      if (depth <= DEEPEST) return;
-      const sentence = 'This text is nested deeper than can be shown. Paste it as plain text.';
+      elements += 1;
+      if (depth <= DEEPEST && elements <= MOST_ELEMENTS) return;
+      const what = depth > DEEPEST ? 'is nested deeper' : 'has more parts';
+      const sentence = `This text ${what} than can be shown. Paste it as plain text.`;
       throw invalid([{ path: 'html', code: 'too-deep', sentence }]);
     },
     onclosetag: () => {

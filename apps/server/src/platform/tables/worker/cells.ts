@@ -2,7 +2,7 @@ import { CsvError, parse } from 'csv-parse/sync';
 import { unreadable } from '../cells.js';
 
 /** What a table may have. A roster of a large course has some thousand rows, and a campus system some dozens of columns. */
-export const TABLE_BOUNDS = { rows: 10_000, columns: 200, cells: 500_000, cell: 20_000 } as const;
+export const TABLE_BOUNDS = { rows: 5_000, columns: 200, cells: 500_000, cell: 20_000 } as const;
 
 const BOM = '\uFEFF';
 
@@ -26,6 +26,11 @@ function delimiterOf(text: string): string {
     else if (!quoted && counts.has(sign)) counts.set(sign, (counts.get(sign) as number) + 1);
   }
   return [...counts].reduce((best, one) => (one[1] > best[1] ? one : best))[0];
+}
+
+/** Tables that leave here, and others, mark what a spreadsheet would run by an apostrophe before it: it is no part of the text. */
+function unmarked(cell: string): string {
+  return /^'[=+\-@\t\r]/.test(cell) ? cell.slice(1) : cell;
 }
 
 function tooMuch(what: string): Error {
@@ -59,7 +64,7 @@ export function cellsOf(text: string): string[][] {
         if (count > cells) throw tooMuch(`more than ${cells} cells`);
         if (record.some((one) => one.length > cell))
           throw tooMuch(`a cell of more than ${cell} characters in row ${records}`);
-        return record;
+        return record.map(unmarked);
       },
     });
   } catch (error) {
