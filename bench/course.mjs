@@ -96,10 +96,12 @@ export async function addBenchCourse(
     await insertAll(
       manager,
       courses.Enrolment,
-      people.map(({ id }) => ({
+      people.map(({ id, name, email }) => ({
         id: ids.uuid(),
         courseId,
         personId: id,
+        name,
+        email,
         role: id === instructor.id ? 'instructor' : 'student',
         active: true,
       })),

@@ -20,6 +20,7 @@ const env = {
 const { addBenchCourse } = await import('./course.mjs');
 const { signedInBrowser } = await import('./browser.mjs');
 const { changesFigures } = await import('./changes.mjs');
+const { durableFigures } = await import('./durable.mjs');
 const { fileFigures } = await import('./files.mjs');
 const { identityFigures } = await import('./identity.mjs');
 const { allocationFigures } = await import('./allocation.mjs');
@@ -184,6 +185,7 @@ const save = await timed(async (round) => {
 });
 const desk = await timed(() => call(`/reviews/${ids.reviewId}`, 'GET', undefined, reviewer));
 line('save of an answer', round(save / health), `${round(save, 1)} ms here`);
+durableFigures({ line, save });
 line('review desk', round(desk / health), `${round(desk, 1)} ms here`);
 line('progress table', round(progress / health), `${round(progress, 1)} ms here`);
 const boardAt = `/exchanges/${ids.exchangeId}/allocation`;

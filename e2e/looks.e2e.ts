@@ -65,6 +65,7 @@ const STAFF_VIEWS: readonly View[] = [
       await expect(page.getByRole('tab', { name: 'Form' })).toBeVisible();
     },
   },
+  { name: 'account', open: (page) => page.goto('/account') },
   { name: 'kit', open: (page) => page.goto('/kit') },
 ];
 
@@ -129,6 +130,9 @@ test('no accessibility violations on the main views, light and dark', async ({ s
   await start.goto('/sign-in');
   await expect(start.getByLabel('Email')).toBeVisible();
   await expectAccessible(start, 'sign-in');
+  await start.getByRole('link', { name: 'Forgotten your password?' }).click();
+  await expect(start.getByRole('heading', { name: 'A new password' })).toBeVisible();
+  await expectAccessible(start, 'forgotten');
   await context.close();
   for (const [who, views] of [
     ['Ines Marchetti', STAFF_VIEWS],
