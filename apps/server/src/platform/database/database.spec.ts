@@ -2,11 +2,12 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { DataSource } from 'typeorm';
-import { Person } from '../../model/person.js';
+import { Person, Session } from '../../model/person.js';
+import { Invitation } from '../../model/invitation.js';
 import { Clock } from '../clock/clock.js';
 import { RecordEntry } from '../../model/record.js';
 import { Enrolment } from '../../model/course.js';
-import { Exchange, ReviewFormRow } from '../../model/exchange.js';
+import { Exchange, Participant, ReviewFormRow } from '../../model/exchange.js';
 import { HAPPENING_HANDLERS } from '../../handlers.js';
 import { Database } from './database.js';
 import { ENTITIES, writerSource } from './data-source.js';
@@ -74,6 +75,62 @@ describe('the schema', () => {
       ownHandInFirst: true,
       deliverables: [{ kind: 'text', required: true }],
     });
+    await database.onApplicationShutdown();
+  });
+
+  it('makes of somebody without an account as many people as there are places, and of an account one', async () => {
+    const old = await writerSource(folder)
+      .setOptions({ migrations: MIGRATIONS.slice(0, 5) })
+      .initialize();
+    await old.runMigrations();
+    for (const [id, password] of [
+      ['open', null],
+      ['known', 'hash'],
+    ] as const) {
+      await old.query(`INSERT INTO person VALUES (?, ?, ?, ?, 0, 0)`, [id, `${id}@example.org`, id, password]);
+    }
+    for (const course of ['c1', 'c2']) {
+      await old.query(`INSERT INTO course (id, title, timeZone, createdAt) VALUES (?, ?, 'UTC', 0)`, [course, course]);
+      await old.query(`INSERT INTO review_form (id, courseId, items, revision) VALUES (?, ?, '[]', 1)`, [
+        course,
+        course,
+      ]);
+      await old.query(
+        `INSERT INTO exchange (id, courseId, formId, title, briefHtml, guideHtml, reviewsPerStudent, names, revision, createdAt)
+          VALUES (?, ?, ?, 'X', '', '', 2, 'open', 1, 0)`,
+        [course, course, course],
+      );
+      for (const id of ['open', 'known']) {
+        const columns = '(id, courseId, personId, role, active)';
+        await old.query(`INSERT INTO enrolment ${columns} VALUES (?, ?, ?, 'student', 1)`, [
+          `${course}-${id}`,
+          course,
+          id,
+        ]);
+        await old.query(`INSERT INTO participant (id, exchangeId, personId, alias) VALUES (?, ?, ?, ?)`, [
+          `${course}-${id}`,
+          course,
+          id,
+          id,
+        ]);
+      }
+    }
+    await old.query(`INSERT INTO session VALUES ('t', 'known', 0, 0)`);
+    await old.query(`INSERT INTO invitation VALUES ('i', 'open', 'c2', 'known', 0, NULL)`);
+    await old.destroy();
+
+    const database = await Database.open(folder, new Clock());
+    const places = await database.read.find(Enrolment, { order: { id: 'ASC' } });
+    const personOf = new Map(places.map(({ id, personId }) => [id, personId]));
+    expect([personOf.get('c1-known'), personOf.get('c2-known')]).toEqual(['known', 'known']);
+    expect(personOf.get('c1-open')).not.toBe(personOf.get('c2-open'));
+    expect(places.map(({ name, email }) => [name, email])).toContainEqual(['open', 'open@example.org']);
+    for (const { id, personId } of await database.read.find(Participant)) expect(personId).toBe(personOf.get(id));
+    const people = await database.read.find(Person);
+    expect(people.map(({ email }) => email).sort()).toEqual(['known@example.org', null, null]);
+    // A link that staff may have read gives its own place only.
+    expect(await database.read.find(Invitation)).toMatchObject([{ enrolmentId: 'c2-open', shown: true }]);
+    expect(await database.read.find(Session)).toMatchObject([{ personId: 'known' }]);
     await database.onApplicationShutdown();
   });
 });

@@ -27,8 +27,8 @@ export function ForgottenPage() {
       )}
       {session?.mail === true && isSuccess && (
         <Notice tone="done" title="Look into your mailbox.">
-          If {email.trim()} has an account, a link is on its way there. It works once, within an hour. Nothing came?
-          Look among unwanted mail, and at whether you have your account under another address.
+          If {email.trim()} has an account, a link is on its way there. It works once, within an hour. If nothing comes,
+          look among unwanted mail; perhaps your account has another address.
         </Notice>
       )}
       {session?.mail === true && !isSuccess && (
