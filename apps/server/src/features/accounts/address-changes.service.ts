@@ -8,10 +8,11 @@ import { mailArrives, type Settings } from '../../platform/config/settings.js';
 import { SETTINGS } from '../../platform/config/settings.token.js';
 import { Database } from '../../platform/database/database.js';
 import { Expiry } from '../../platform/expiry/expiry.js';
+import { hashOf } from '../../platform/ids/hash-of.js';
 import { Ids } from '../../platform/ids/ids.js';
 import { queueMail } from '../../platform/mail/queue-mail.js';
 import { ProblemError } from '../../platform/problems/problem-error.js';
-import { addressLetter, hashOf } from './letters.js';
+import { addressLetter } from './letters.js';
 
 /** How long the links can be used, in milliseconds. */
 const LASTS = 24 * 3_600_000;

@@ -1,10 +1,4 @@
-import { createHash } from 'node:crypto';
 import type { Letter } from '../../platform/mail/queue-mail.js';
-
-/** Of a token in a link: the token itself is stored nowhere but in the mail. */
-export function hashOf(token: string): string {
-  return createHash('sha256').update(token).digest('base64url');
-}
 
 /** Mail of an account is the person's own: it belongs to no course, and nobody of the staff can read it. */
 type OwnLetter = Omit<Letter, 'address'>;

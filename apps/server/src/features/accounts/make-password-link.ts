@@ -2,9 +2,10 @@ import { MoreThan, type EntityManager } from 'typeorm';
 import { PasswordLink, type Person } from '../../model/person.js';
 import type { Clock } from '../../platform/clock/clock.js';
 import type { MailSettings } from '../../platform/config/settings.js';
+import { hashOf } from '../../platform/ids/hash-of.js';
 import type { Ids } from '../../platform/ids/ids.js';
 import { queueMail } from '../../platform/mail/queue-mail.js';
-import { hashOf, passwordLetter } from './letters.js';
+import { passwordLetter } from './letters.js';
 
 /** How long a link can be used, in milliseconds. */
 export const PASSWORD_LINK_LASTS = 3_600_000;

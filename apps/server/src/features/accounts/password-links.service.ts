@@ -9,13 +9,14 @@ import { mailArrives, type Settings } from '../../platform/config/settings.js';
 import { SETTINGS } from '../../platform/config/settings.token.js';
 import { Database } from '../../platform/database/database.js';
 import { Expiry } from '../../platform/expiry/expiry.js';
+import { hashOf } from '../../platform/ids/hash-of.js';
 import { Ids } from '../../platform/ids/ids.js';
 import { queueMail } from '../../platform/mail/queue-mail.js';
 import { ProblemError } from '../../platform/problems/problem-error.js';
 import { assertGoodPassword } from '../../platform/security/password-rules.js';
 import { hashPassword } from '../../platform/security/passwords.js';
 import { Tries } from '../../platform/security/tries.js';
-import { hashOf, passwordChanged } from './letters.js';
+import { passwordChanged } from './letters.js';
 import { makePasswordLink, PASSWORD_LINK_LASTS } from './make-password-link.js';
 
 /** Links by which whoever reads the mail of an account chooses a new password. */

@@ -1,4 +1,3 @@
-import { createHash } from 'node:crypto';
 import { TZDate } from '@date-fns/tz';
 import { Injectable } from '@nestjs/common';
 import type { CalendarLinkView } from '@salt-circle/contracts';
@@ -14,13 +13,10 @@ import { datesOf } from '../../access/facts-of.js';
 import { Exchange, Participant } from '../../model/exchange.js';
 import { iso } from '../../platform/wire/instants.js';
 import { ownTimesOf } from '../../access/own-times.js';
+import { hashOf } from '../../platform/ids/hash-of.js';
 import { Ids } from '../../platform/ids/ids.js';
 import { refusal } from '../../platform/problems/sentences.js';
 import { CalendarLink } from '../../model/calendar.js';
-
-function hashOf(token: string): string {
-  return createHash('sha256').update(token).digest('base64url');
-}
 
 /** What falls due for whom, in the words of a calendar entry. */
 const STUDENT_ENTRIES: ReadonlyArray<readonly [RunningDateName, string]> = [

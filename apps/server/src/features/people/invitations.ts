@@ -1,4 +1,3 @@
-import { createHash } from 'node:crypto';
 import { Inject, Injectable } from '@nestjs/common';
 import type { InvitationView, JoinRequest, OpenPlace } from '@salt-circle/contracts';
 import { In, LessThan, Not, type EntityManager } from 'typeorm';
@@ -16,6 +15,7 @@ import { Mail } from '../../model/mail.js';
 import { Database, type Report } from '../../platform/database/database.js';
 import { insertAll } from '../../platform/database/insert-all.js';
 import { Expiry } from '../../platform/expiry/expiry.js';
+import { hashOf } from '../../platform/ids/hash-of.js';
 import { Ids } from '../../platform/ids/ids.js';
 import { queueMail, type Letter } from '../../platform/mail/queue-mail.js';
 import { ProblemError } from '../../platform/problems/problem-error.js';
@@ -29,10 +29,6 @@ const LASTS = 60 * 24 * 3_600_000;
 const ENDED = '(this link has ended)';
 /** SQLite takes a bounded number of parameters in one query. */
 const CHUNK = 500;
-
-function hashOf(token: string): string {
-  return createHash('sha256').update(token).digest('base64url');
-}
 
 /** An open place, with what is needed to take it. */
 interface Offer {

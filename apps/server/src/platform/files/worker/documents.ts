@@ -7,7 +7,7 @@ import { cleanHtml } from '../../html/clean-html.js';
 import { escapeHtml } from '../../html/escape.js';
 import { htmlToText } from '../../html/html-to-text.js';
 import type { FoundMetadata } from '../../../model/stored-file.js';
-import { decodeText } from '../../tables/cells.js';
+import { decodeText } from '../../bytes/decode-text.js';
 import { OdtReader } from './odt.js';
 import { Pictures } from './pictures.js';
 import { assertPlainXml, readDocument } from './zip.js';

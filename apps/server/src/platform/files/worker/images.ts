@@ -5,7 +5,7 @@ import sharp from 'sharp';
 import type { FoundMetadata } from '../../../model/stored-file.js';
 import type { Converted } from './converted.js';
 import { cleanPicture, MOST_PIXELS } from './pictures.js';
-import { Refused } from './refused.js';
+import { Refused } from '../../bytes/refused.js';
 
 const WORDS: Readonly<Record<string, string>> = {
   Artist: 'photographer in the picture’s data',

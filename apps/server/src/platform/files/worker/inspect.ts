@@ -1,7 +1,7 @@
 import { open, stat } from 'node:fs/promises';
 import type { FileFacts } from '@salt-circle/contracts';
 import type { FileFamily } from '@salt-circle/core';
-import { Refused } from './refused.js';
+import { Refused } from '../../bytes/refused.js';
 import { assertPlainXml, readDocument } from './zip.js';
 
 export interface Inspected {

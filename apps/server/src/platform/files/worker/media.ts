@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import { mediaPatches, webmFacts, type ByteSource, type MediaContainer } from '@salt-circle/core';
 import type { FoundMetadata } from '../../../model/stored-file.js';
 import type { Converted } from './converted.js';
-import { Refused } from './refused.js';
+import { Refused } from '../../bytes/refused.js';
 
 export interface MediaFacts {
   readonly seconds?: number;

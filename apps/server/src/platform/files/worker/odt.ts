@@ -1,7 +1,7 @@
 import { parseDocument } from 'htmlparser2';
 import { isTag, isText, type AnyNode, type Element } from 'domhandler';
 import { escapeHtml } from '../../html/escape.js';
-import { Refused } from './refused.js';
+import { Refused } from '../../bytes/refused.js';
 
 /** Makes a picture of the document one that can be shown; null when it cannot. */
 export type PictureTaker = (bytes: Buffer, alt: string) => Promise<string>;

@@ -16,7 +16,7 @@ import {
 } from 'pdf-lib';
 import type { FoundMetadata } from '../../../model/stored-file.js';
 import type { Converted, Tell } from './converted.js';
-import { Refused } from './refused.js';
+import { Refused } from '../../bytes/refused.js';
 
 /** More than any draft that classmates are asked to read. */
 export const MOST_PAGES = 1_000;

@@ -3,7 +3,7 @@ import { findIdentities, type Identity, type IdentityFind, type SearchOptions } 
 import type { Converted } from './converted.js';
 import { inspect, type Inspected } from './inspect.js';
 import { ProblemError } from '../../problems/problem-error.js';
-import { Refused } from './refused.js';
+import { Refused } from '../../bytes/refused.js';
 import { writeFile, readFile } from 'node:fs/promises';
 
 /** What a worker answers: what was asked for, or why the file cannot be taken. */

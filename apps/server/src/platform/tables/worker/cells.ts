@@ -1,5 +1,5 @@
 import { CsvError, parse } from 'csv-parse/sync';
-import { unreadable } from '../cells.js';
+import { Refused } from '../../bytes/refused.js';
 
 /** What a table may have. A roster of a large course has some thousand rows, and a campus system some dozens of columns. */
 export const TABLE_BOUNDS = { rows: 5_000, columns: 200, cells: 500_000, cell: 20_000 } as const;
@@ -34,7 +34,7 @@ function unmarked(cell: string): string {
 }
 
 function tooMuch(what: string): Error {
-  return unreadable(
+  return new Refused(
     `The table has ${what}, more than can be read at once.`,
     'Split it, or leave out what is not needed.',
   );
@@ -44,7 +44,7 @@ function tooMuch(what: string): Error {
  * The cells of a CSV text (RFC 4180; also with semicolons or tabs, as pasted from a spreadsheet). What is in a
  * cell is text and nothing else: a formula stays the letters it is written with. Ends with the first row beyond the bounds.
  *
- * @throws ProblemError with the line, when quotes do not match; and for a table that is beyond the bounds
+ * @throws Refused with the line, when quotes do not match; and for a table that is beyond the bounds
  */
 export function cellsOf(text: string): string[][] {
   const plain = text.startsWith(BOM) ? text.slice(1) : text;
@@ -71,7 +71,7 @@ export function cellsOf(text: string): string[][] {
     if (!(error instanceof CsvError)) throw error;
     if (error.code === 'CSV_MAX_RECORD_SIZE') throw tooMuch('a row that does not end');
     const { lines } = error as CsvError & { lines?: number };
-    throw unreadable(
+    throw new Refused(
       `The quotation marks around line ${lines} do not match, so it is not clear where a cell ends.`,
       'Close the quotation mark there, or write two for one that belongs to the text.',
     );

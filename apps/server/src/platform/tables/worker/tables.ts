@@ -1,8 +1,7 @@
 import { readOneRoster, readRoster, type Bundle, type BundleFiles, type Roster } from '@salt-circle/core';
-import { ProblemError } from '../../problems/problem-error.js';
-import { Refused } from '../../files/worker/refused.js';
-import { readZip } from '../../files/worker/zip.js';
-import { decodeText, unreadable } from '../cells.js';
+import { Refused } from '../../bytes/refused.js';
+import { readZip } from '../../bytes/read-zip.js';
+import { decodeText } from '../../bytes/decode-text.js';
 import { cellsOf } from './cells.js';
 
 /** What was pasted or chosen: one of the two. */
@@ -36,7 +35,7 @@ const MOST_FILES = 50;
 export function readTable(task: TableTask): Promise<TableAnswer<ReadTable>> {
   return answered(() => {
     if (isArchive(task))
-      throw unreadable('This is an archive, and one file is wanted.', 'Unpack it and choose the file.');
+      throw new Refused('This is an archive, and one file is wanted.', 'Unpack it and choose the file.');
     const text = textOf(task);
     return /^\uFEFF?\s*[[{]/u.test(text) ? { kind: 'json', text } : { kind: 'table', text, cells: cellsOf(text) };
   });
@@ -57,7 +56,7 @@ function isArchive({ bytes }: TableTask): boolean {
 
 function textOf({ bytes, text }: TableTask): string {
   if (text !== null) {
-    if (text.trim() === '') throw unreadable('There is nothing to read.', 'Paste rows, or choose a file.');
+    if (text.trim() === '') throw new Refused('There is nothing to read.', 'Paste rows, or choose a file.');
     return text;
   }
   return decodeText(bytes ?? new Uint8Array());
@@ -77,7 +76,7 @@ async function unpacked(bytes: Uint8Array): Promise<BundleFiles> {
     files[name] = content.length === 0 ? [] : cellsOf(decodeText(content));
   }
   if (Object.keys(files).length === 0) {
-    throw unreadable('There are no CSV files in the archive.', 'Choose a roster bundle, or a CSV file.');
+    throw new Refused('There are no CSV files in the archive.', 'Choose a roster bundle, or a CSV file.');
   }
   return files;
 }
@@ -87,9 +86,6 @@ async function answered<T>(work: () => T | Promise<T>): Promise<TableAnswer<T>> 
     return { done: await work() };
   } catch (error) {
     if (error instanceof Refused) return { refused: { sentence: error.sentence, whatToDo: error.whatToDo } };
-    if (error instanceof ProblemError) {
-      return { refused: { sentence: error.problem.sentence, whatToDo: error.problem.whatToDo } };
-    }
     throw error;
   }
 }
