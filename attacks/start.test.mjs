@@ -32,7 +32,8 @@ describe('npm start', () => {
   /** Waits until the command has said it so many times. */
   async function said(words, times) {
     const count = () => lines.filter((line) => line.includes(words)).length;
-    for (let looks = 0; looks < 1_000 && count() < times; looks += 1) await new Promise((done) => setTimeout(done, 100));
+    for (let looks = 0; looks < 1_000 && count() < times; looks += 1)
+      await new Promise((done) => setTimeout(done, 100));
     return count();
   }
 

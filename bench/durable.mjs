@@ -30,6 +30,10 @@ function commit(synchronous) {
 export function durableFigures({ line, save }) {
   process.stdout.write('\nA commit that survives a power cut\n');
   const [full, normal] = [commit('FULL'), commit('NORMAL')];
-  line('waiting for the disk / not', (full / normal).toFixed(1), `${full.toFixed(2)} ms against ${normal.toFixed(2)} ms`);
+  line(
+    'waiting for the disk / not',
+    (full / normal).toFixed(1),
+    `${full.toFixed(2)} ms against ${normal.toFixed(2)} ms`,
+  );
   line('of a save of one answer, the waiting', `${Math.round((100 * (full - normal)) / save)} %`);
 }
