@@ -38,6 +38,7 @@ test('a forgotten password is chosen anew by mail, and another browser is signed
 
   await laptop.goto('/sign-in');
   await laptop.getByRole('link', { name: 'Forgotten your password?' }).click();
+  await expect(laptop.getByRole('heading', { name: 'A new password' })).toBeVisible();
   await laptop.getByLabel('Email').fill(email);
   await laptop.getByRole('button', { name: 'Send me a link' }).click();
   await expect(laptop.getByText('Look into your mailbox.')).toBeVisible();

@@ -33,7 +33,9 @@ export type {
   ReviewForm,
 } from './form/form.js';
 export { checkForm, MAX_NOTES, RANGE_STEPS, type FormProblemCode } from './form/checkForm.js';
-export { bandOf, formMaximum, formScore, itemMaximum, itemPoints, rangeBounds, weightSum } from './form/score.js';
+export { bandOf, formMaximum, formScore, itemMaximum, itemPoints, weightSum } from './form/score.js';
+export { rangeBounds } from './form/range.js';
+export { valueFault, type ValueFault } from './form/value.js';
 export type { FormScore } from './form/score.js';
 export { completeness, type Completeness, type Missing } from './form/completeness.js';
 export {

@@ -56,8 +56,8 @@ export function rowFrom(settings: PlanSettings | PlanRequest): PlanRow {
   return {
     ...datesFrom(settings.dates),
     title: settings.title.trim(),
-    briefHtml: cleanHtml(settings.briefHtml),
-    guideHtml: cleanHtml(settings.guideHtml),
+    briefHtml: cleanHtml(settings.briefHtml, { field: 'briefHtml' }),
+    guideHtml: cleanHtml(settings.guideHtml, { field: 'guideHtml' }),
     late:
       late === null
         ? null

@@ -1,5 +1,12 @@
 import type { Problem } from '@salt-circle/contracts';
 
+/** Turns of the page's loop after which nobody reads an answer any more. */
+const MOST_TURNS = 500;
+
+function nextTurn(): Promise<void> {
+  return new Promise((resolve) => setTimeout(resolve, 0));
+}
+
 interface Asked {
   readonly url: string;
   readonly method: string;
@@ -35,7 +42,8 @@ export class Wire {
     const [give] = this.#waiting.splice(at, 1);
     if (give === undefined) throw new Error('nothing was asked that waits for an answer');
     give(response);
-    // Reading the body takes a few turns.
-    for (let turn = 0; turn < 10; turn += 1) await new Promise((resolve) => setTimeout(resolve, 0));
+    // Reading the body takes some turns, and what follows from it a few more.
+    for (let turn = 0; turn < MOST_TURNS && !response.bodyUsed; turn += 1) await nextTurn();
+    for (let turn = 0; turn < 30; turn += 1) await nextTurn();
   }
 }

@@ -1,6 +1,6 @@
 import { countWords } from '../text/words.js';
 import { OVERALL_ID, type Answer, type Answers, type CommentRule, type FormItem, type ReviewForm } from './form.js';
-import { rangeBounds } from './score.js';
+import { valueFault } from './value.js';
 
 export interface Missing {
   /** {@link OVERALL_ID} for the overall comment; empty for notes on the draft. */
@@ -83,13 +83,12 @@ function demandsOf(item: FormItem, answer: Answer | undefined): Demand[] {
       return choiceDemands(item, answer, chosen, missing('level'));
     }
     case 'range': {
-      const { least, most } = rangeBounds(item);
       const value = answer?.value ?? null;
-      return choiceDemands(item, answer, value !== null && value >= least && value <= most, missing('value'));
+      return choiceDemands(item, answer, value !== null && valueFault(item, value) === null, missing('value'));
     }
     case 'number': {
       const value = answer?.value ?? null;
-      const fits = value !== null && value >= (item.minimum ?? -Infinity) && value <= (item.maximum ?? Infinity);
+      const fits = value !== null && valueFault(item, value) === null;
       // A number out of its bounds is asked for again even where none was required.
       return item.required || value !== null ? [fits ? null : missing('value')] : [];
     }

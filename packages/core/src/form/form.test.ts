@@ -1,3 +1,4 @@
+import fc from 'fast-check';
 import { countWords } from '../text/words.js';
 import { checkForm } from './checkForm.js';
 import { completeness } from './completeness.js';
@@ -6,10 +7,13 @@ import {
   type Answers,
   type CriterionItem,
   type FormItem,
+  type NumberItem,
   type PromptItem,
+  type RangeItem,
   type ReviewForm,
 } from './form.js';
 import { bandOf, formMaximum, formScore, itemPoints, weightSum } from './score.js';
+import { valueFault } from './value.js';
 
 const criterion = (id: string, points: Array<number | null>, part: Partial<CriterionItem> = {}): CriterionItem => ({
   kind: 'criterion',
@@ -59,7 +63,7 @@ const pair = (id: string, required = true): FormItem => ({
   nextLabel: '',
   minimumWords: 3,
 });
-const number = (id: string, minimum: number | null, maximum: number | null): FormItem => ({
+const number = (id: string, minimum: number | null, maximum: number | null): NumberItem => ({
   ...base(id),
   kind: 'number',
   minimum,
@@ -222,6 +226,7 @@ describe('completeness of each kind', () => {
     ['a pair with a thin half', pair('a'), { text: 'three words here', next: 'more' }, ['next-words']],
     ['half of an optional pair', pair('a', false), { next: 'say more here' }, ['text']],
     ['an optional pair left out', pair('a', false), {}, []],
+    ['a number that is not whole', number('a', 1, 5), { value: 2.5 }, ['value']],
     ['a number out of bounds', number('a', 1, 5), { value: 6 }, ['value']],
     ['a choice of an option that is gone', choice('a', 2), { choices: ['gone'] }, ['choice']],
     ['a choice of two', choice('a', 2), { choices: ['a0', 'a1'] }, []],
@@ -321,5 +326,42 @@ describe('formScore', () => {
   it('gives no score, rather than 0, where nothing carries points', () => {
     expect(formMaximum(form(prompt('a')))).toBeNull();
     expect(formScore(form(criterion('a', [null, null])), {})).toBeNull();
+  });
+});
+
+describe('numbers as answers', () => {
+  const points = range('a', band(0, 10), band(10, 20)) as RangeItem;
+
+  it('are any that steps lead to, and nothing between them or beyond the bounds', () => {
+    fc.assert(
+      fc.property(fc.constantFrom(1, 0.5, 0.1), fc.integer({ min: 0, max: 200 }), (step, count) => {
+        const value = Number((count * step).toFixed(1));
+        expect(valueFault({ ...points, step }, value)).toBe(value <= 20 ? null : 'too-large');
+        expect(valueFault({ ...points, step }, value + step / 2)).not.toBeNull();
+      }),
+      { seed: 1962 },
+    );
+    expect([15.3, -0.5, 20.5].map((value) => valueFault(points, value))).toEqual([
+      'between-steps',
+      'too-small',
+      'too-large',
+    ]);
+  });
+
+  it('are reached by steps from the least, and the most is one in any case', () => {
+    const odd = { ...range('a', band(0.3, 5)), step: 0.5 } as RangeItem;
+    expect([0.3, 0.8, 1, 5].map((value) => valueFault(odd, value))).toEqual([null, null, 'between-steps', null]);
+  });
+
+  it('that answer nothing are neither done nor points', () => {
+    for (const [item, value] of [
+      [points, 15.3],
+      [number('b', 1, 5), 2.5],
+      [number('b', 1, 5), 6],
+    ] as const) {
+      const answers = { [item.id]: { value } };
+      expect(completeness(form(item), answers, 0).complete).toBe(false);
+      expect(itemPoints(item, answers[item.id])).toBeNull();
+    }
   });
 });

@@ -1,4 +1,6 @@
 import type { Answer, Answers, FormItem, RangeItem, ReviewForm } from './form.js';
+import { rangeBounds } from './range.js';
+import { valueFault } from './value.js';
 
 /** Points come in tenths; their binary sums do not (0.1 + 0.2). */
 function tenths(value: number): number {
@@ -8,12 +10,6 @@ function tenths(value: number): number {
 function most(values: ReadonlyArray<number | null>): number | null {
   const given = values.filter((value) => value !== null);
   return given.length === 0 ? null : Math.max(...given);
-}
-
-/** Least and most points of a range, from its bands; 0 and 0 without any. */
-export function rangeBounds({ bands }: Pick<RangeItem, 'bands'>): { readonly least: number; readonly most: number } {
-  if (bands.length === 0) return { least: 0, most: 0 };
-  return { least: Math.min(...bands.map(({ from }) => from)), most: Math.max(...bands.map(({ to }) => to)) };
 }
 
 /** Most points the item can give, or null when it carries none. */
@@ -42,8 +38,7 @@ export function itemPoints(item: FormItem, answer: Answer | undefined): number |
       return item.levels.find((level) => level.id === answer?.levelId)?.points ?? null;
     case 'range': {
       const value = answer?.value ?? null;
-      const { least, most: top } = rangeBounds(item);
-      return item.bands.length === 0 || value === null || value < least || value > top ? null : value;
+      return item.bands.length === 0 || value === null || valueFault(item, value) !== null ? null : value;
     }
     case 'checklist': {
       if (itemMaximum(item) === null || item.entries.some(({ id }) => answer?.checks?.[id] === undefined)) return null;

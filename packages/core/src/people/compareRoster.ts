@@ -29,8 +29,13 @@ export interface RosterUpdate {
 
 export interface RosterClash {
   readonly entry: RosterEntry;
-  /** `two-people`: campus id and address belong to two people. `other-role`: has another role here. */
-  readonly code: 'two-people' | 'other-role';
+  /**
+   * `two-people`: campus id and address belong to two people. `other-id`: the address belongs to somebody who has another campus
+   * id. `met-twice`: an earlier row means the same person. `other-role`: has another role here.
+   */
+  readonly code: 'two-people' | 'other-id' | 'met-twice' | 'other-role';
+  /** For `met-twice`: the row that means the same person. */
+  readonly firstRow?: number;
   readonly enrolled: Enrolled;
   /** A warning: the row is taken all the same, without what clashes. */
   readonly warning: boolean;
@@ -62,7 +67,8 @@ export function compareRoster(
   const add: RosterEntry[] = [];
   const update: RosterUpdate[] = [];
   const clashes: RosterClash[] = [];
-  const named = new Set<string>();
+  /** Rows by the person that they mean. */
+  const named = new Map<string, number>();
   let unchanged = 0;
   for (const entry of entries) {
     const byId = entry.campusId === null ? undefined : byCampusId.get(entry.campusId);
@@ -72,10 +78,20 @@ export function compareRoster(
       add.push(entry);
       continue;
     }
-    named.add(known.id);
     if (byId !== undefined && byAddress !== undefined && byId.id !== byAddress.id) {
-      named.add(byAddress.id);
+      named.set(byId.id, entry.row).set(byAddress.id, entry.row);
       clashes.push({ entry, code: 'two-people', enrolled: byAddress, warning: false });
+      continue;
+    }
+    const firstRow = named.get(known.id);
+    if (firstRow !== undefined) {
+      clashes.push({ entry, code: 'met-twice', enrolled: known, firstRow, warning: false });
+      continue;
+    }
+    named.set(known.id, entry.row);
+    // An id is a person's for good: with another one, the address has perhaps been given to somebody else.
+    if (byId === undefined && entry.campusId !== null && known.campusId !== null) {
+      clashes.push({ entry, code: 'other-id', enrolled: known, warning: false });
       continue;
     }
     if (known.role !== entry.role) {

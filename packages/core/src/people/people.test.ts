@@ -155,6 +155,34 @@ describe('compareRoster', () => {
     ]);
   });
 
+  it('makes of nobody another person: an address with another id, and two rows for one, are told', () => {
+    const known = enrolled({ campusId: 'c-1', email: 'ann@example.org' });
+    const other = compareRoster(
+      [known],
+      [entry({ campusId: 'c-9', email: 'ann@example.org', name: 'Someone else' })],
+      ALL,
+    );
+    expect([other.update, other.add, other.clashes.map(({ code, warning }) => [code, warning])]).toEqual([
+      [],
+      [],
+      [['other-id', false]],
+    ]);
+    // Nobody is dropped because of it.
+    expect(other.missing).toEqual([]);
+    const twice = compareRoster(
+      [known],
+      [
+        entry({ row: 2, campusId: 'c-1', email: 'new@example.org' }),
+        entry({ row: 3, campusId: null, email: 'ann@example.org' }),
+      ],
+      ALL,
+    );
+    expect(twice.clashes).toMatchObject([{ code: 'met-twice', firstRow: 2, entry: { row: 3 }, warning: false }]);
+    // Who had no id yet gets one.
+    const fresh = compareRoster([enrolled({ campusId: null })], [entry({ campusId: 'c-9' })], ALL);
+    expect(fresh.update.map(({ fields }) => fields.map(({ field }) => field))).toEqual([['campusId']]);
+  });
+
   it('does not guess when id and address belong to two people', () => {
     const two = [enrolled(), enrolled({ id: 'e-2', email: 'ben@example.org', campusId: 'c-2' })];
     const { clashes, update, missing } = compareRoster(two, [entry({ email: 'ben@example.org' })], ALL);

@@ -91,6 +91,18 @@ describe('reading copies', () => {
     },
   );
 
+  it('of text in UTF-16, or with the quotes of Windows-1252, are texts with all their signs', async () => {
+    const text = '“Zoë” – 5 €';
+    const ansi = Buffer.from([0x93, 0x5a, 0x6f, 0xeb, 0x94, 0x20, 0x96, 0x20, 0x35, 0x20, 0x80]);
+    for (const bytes of [
+      Buffer.from(`\uFEFF${text}`, 'utf16le'),
+      Buffer.from(`\uFEFF${text}`, 'utf16le').swap16(),
+      ansi,
+    ]) {
+      expect((await stored(await attached(world, ANN, files('notes.txt', bytes)))).copyHtml).toBe(`<p>${text}</p>`);
+    }
+  });
+
   it('of Markdown and plain text are made of their own marks', async () => {
     const markdown =
       '# Basin\n\nThe *bed* rose.[^1]\n\n- one\n\n<script>x()</script>\n\n![x](https://evil.example/x.png)\n\n[^1]: Read.';

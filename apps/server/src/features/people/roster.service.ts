@@ -162,11 +162,17 @@ function read(source: ReadRoster, request: RosterRequest, people: readonly Enrol
     entries: roster.entries,
     changes,
     problems: [...roster.problems.map(rosterProblem), ...changes.clashes.map(clashProblem)],
-    read: `${count === 1 ? '1 person' : `${count} people`} in ${found === 1 ? '1 column' : `${found} columns`} that mean something here.`,
+    read: `${count === 1 ? '1 person' : `${count} people`} in ${found === 1 ? '1 column' : `${found} columns`} that mean something here.${guessed(source.encoding)}`,
     unknownColumns: roster.header.unknown,
     classes: [],
     text: source.text,
   };
+}
+
+/** Of an encoding that a file does not tell by itself, so that names are looked at. */
+function guessed(encoding: string): string {
+  if (encoding.startsWith('UTF-')) return '';
+  return ` The file was taken to be in ${encoding}: look whether names with accents are right.`;
 }
 
 function readBundle(bundle: Bundle, { classIds }: RosterRequest, people: readonly Enrolled[]): Reading {

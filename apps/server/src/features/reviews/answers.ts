@@ -1,6 +1,6 @@
 import type { AnswerRequest, FieldProblem } from '@salt-circle/contracts';
-import type { FormItem } from '@salt-circle/core';
-import { invalid } from '../../platform/problems/sentences.js';
+import { valueFault, type FormItem } from '@salt-circle/core';
+import { invalid, valueProblem } from '../../platform/problems/sentences.js';
 import type { AnswerRow } from '../../model/review.js';
 
 export type AnswerContent = Pick<AnswerRow, 'levelId' | 'text' | 'next' | 'value' | 'checks' | 'choices'>;
@@ -8,7 +8,7 @@ export type AnswerContent = Pick<AnswerRow, 'levelId' | 'text' | 'next' | 'value
 /**
  * What is kept of an answer: the parts that its kind of item has.
  * @param item undefined for the overall comment, which is text alone
- * @throws ProblemError `invalid` for levels, entries and options that the item does not have
+ * @throws ProblemError `invalid` for levels, entries and options that the item does not have, and for numbers that answer it not
  */
 export function answerFrom(request: AnswerRequest, item: FormItem | undefined): AnswerContent {
   const { levelId = null, text = '', next = '', value = null, checks = {}, choices = [] } = request;
@@ -27,6 +27,9 @@ export function answerFrom(request: AnswerRequest, item: FormItem | undefined): 
       return { ...none, levelId };
     case 'range':
     case 'number':
+      if (value !== null && valueFault(item, value) !== null) {
+        throw invalid([valueProblem(item, value)]);
+      }
       return { ...none, text: item.kind === 'number' ? '' : text, value };
     case 'checklist':
       assertKnown(Object.keys(checks), item.entries, 'checks', 'entry');

@@ -25,7 +25,10 @@ export class ReviewContents {
       answers: Object.fromEntries(
         answers.filter((row) => shown('answer', row)).map((row): [string, AnswerView] => [row.itemId, answerView(row)]),
       ),
-      notes: notes.filter((row) => shown('note', row)).map((row) => noteView(row, version)),
+      // One that says nothing is its reviewer's business alone.
+      notes: notes
+        .filter((row) => shown('note', row) && (byViewer || saysSomething(row)))
+        .map((row) => noteView(row, version)),
     };
   }
 
@@ -35,7 +38,8 @@ export class ReviewContents {
     // Not where they stand, which is the larger part of a note.
     const notes = await manager.find(NoteRow, { select: { id: true, body: true }, where: { reviewId: review.id } });
     const given = Object.fromEntries(answers.map((row) => [row.itemId, answerView(row)]));
-    const { answered, required } = completeness(form, given, notes.length);
+    const said = notes.filter(saysSomething);
+    const { answered, required } = completeness(form, given, said.length);
     const texts = [...answers.flatMap(({ text, next }) => [text, next]), ...notes.map(({ body }) => body)];
     await manager.update(
       Review,
@@ -44,7 +48,7 @@ export class ReviewContents {
         answered,
         required,
         words: texts.reduce((sum, text) => sum + countWords(text), 0),
-        noteCount: notes.length,
+        noteCount: said.length,
         begunAt: review.begunAt ?? now,
       },
     );
@@ -63,6 +67,11 @@ async function rowsOf(manager: EntityManager, { exchange }: Pick<Place, 'exchang
     notes: notes.sort((a, b) => byPlace(a, b) || (a.id < b.id ? -1 : 1)),
     version: version?.number ?? 0,
   };
+}
+
+/** A note without a word is not counted, and nobody else reads it. */
+export function saysSomething({ body }: { readonly body: string }): boolean {
+  return body.trim() !== '';
 }
 
 /** An answer for the wire, without when it was saved. */

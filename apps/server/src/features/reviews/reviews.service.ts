@@ -27,7 +27,7 @@ import { conflict, missingProblem, refusal } from '../../platform/problems/sente
 import { iso, isoOrNull } from '../../platform/wire/instants.js';
 import { Readings } from '../reading/readings.service.js';
 import { answerFrom, sameAnswer } from './answers.js';
-import { answerView, noteView, ReviewContents } from './contents.service.js';
+import { answerView, noteView, ReviewContents, saysSomething } from './contents.service.js';
 import { assertRoom } from './room.js';
 import { assertPlace, placeFrom } from './places.js';
 import { shorthandOf } from './shorthand.js';
@@ -187,8 +187,8 @@ export class ReviewsService {
       act(place, { kind: 'submit-review', ...asked(standing) });
       const form = await formOf(manager, place);
       const content = await this.contents.load(manager, place, review, standing);
-      const state = completeness(form, content.answers, content.notes.length);
-      if (!state.complete || (!state.begun && content.notes.length === 0)) {
+      const state = completeness(form, content.answers, content.notes.filter(saysSomething).length);
+      if (!state.complete || !state.begun) {
         throw new ProblemError({
           code: 'review-incomplete',
           sentence: state.complete

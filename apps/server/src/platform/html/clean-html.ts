@@ -30,6 +30,8 @@ const MOST_ELEMENTS = 20_000;
 /** What stands in a draft beside what stands in a brief. */
 export interface CleanOptions {
   readonly pictures?: boolean;
+  /** Of the request, for what is refused. */
+  readonly field?: string;
 }
 
 /**
@@ -38,8 +40,8 @@ export interface CleanOptions {
  *
  * @throws ProblemError `invalid` for what is nested deeper, or has more parts, than anything that somebody writes
  */
-export function cleanHtml(html: string, { pictures = false }: CleanOptions = {}): string {
-  assertModest(html);
+export function cleanHtml(html: string, { pictures = false, field = 'html' }: CleanOptions = {}): string {
+  assertModest(html, field);
   return sanitizeHtml(html, {
     allowedTags: pictures ? [...TAGS, 'img'] : TAGS,
     allowedAttributes: {
@@ -85,7 +87,7 @@ export function cleanHtml(html: string, { pictures = false }: CleanOptions = {})
   }).trim();
 }
 
-function assertModest(html: string): void {
+function assertModest(html: string, path: string): void {
   let [depth, elements] = [0, 0];
   const parser = new Parser({
     onopentag: () => {
@@ -94,7 +96,7 @@ function assertModest(html: string): void {
       if (depth <= DEEPEST && elements <= MOST_ELEMENTS) return;
       const what = depth > DEEPEST ? 'is nested deeper' : 'has more parts';
       const sentence = `This text ${what} than can be shown. Paste it as plain text.`;
-      throw invalid([{ path: 'html', code: 'too-deep', sentence }]);
+      throw invalid([{ path, code: 'too-deep', sentence }]);
     },
     onclosetag: () => {
       depth -= 1;

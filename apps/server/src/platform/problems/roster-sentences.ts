@@ -68,10 +68,12 @@ export function bundleProblem({ code, facts, row, warning }: BundleProblem): Ros
 }
 
 /** Two people who would share what only one can have. */
-export function clashProblem({ entry, code, enrolled, warning }: RosterClash): RosterProblemView {
+export function clashProblem({ entry, code, enrolled, firstRow, warning }: RosterClash): RosterProblemView {
   const { row, name } = entry;
   const sentences: Readonly<Record<RosterClash['code'], string>> = {
     'two-people': `Row ${row} (${name}): the campus id belongs to one person of the course, the address ${entry.email} to another (${enrolled.name}). Correct one of the two.`,
+    'other-id': `Row ${row} (${name}): the address ${entry.email} is that of ${enrolled.name}, who has the campus id ${enrolled.campusId} and not ${entry.campusId}. Correct one of the two; a person’s new id is changed under People.`,
+    'met-twice': `Row ${row} (${name}) means ${enrolled.name}, as row ${firstRow} does. Remove one of the two.`,
     'other-role': `Row ${row}: ${name} is ${enrolled.role} in this course and stays so.`,
   };
   return { row, warning, sentence: sentences[code] };

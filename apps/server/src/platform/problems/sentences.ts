@@ -1,11 +1,15 @@
 import type { FieldProblem } from '@salt-circle/contracts';
 import {
   OVERALL_ID,
+  valueFault,
   type CoreProblem,
   type DateName,
   type DateProblemCode,
   type FormProblemCode,
   type Missing,
+  type NumberItem,
+  type RangeItem,
+  type ValueFault,
   type Refusal,
   type ReviewForm,
 } from '@salt-circle/core';
@@ -113,6 +117,19 @@ export function dateProblem(problem: CoreProblem<DateProblemCode>, timeZone: str
       };
     }
   }
+}
+
+const FAULTS: Readonly<Record<ValueFault, string>> = {
+  'too-small': 'is less than is asked for',
+  'too-large': 'is more than is asked for',
+  'not-whole': 'is no whole number',
+  'between-steps': 'lies between the steps',
+};
+
+/** Why a number is no answer to an item. */
+export function valueProblem(item: RangeItem | NumberItem, value: number): FieldProblem {
+  const fault = FAULTS[valueFault(item, value) ?? 'not-whole'];
+  return { path: 'value', code: 'value-wrong', sentence: `“${item.title}”: ${value} ${fault}. Give another number.` };
 }
 
 /** What is wrong with a form, in words. */

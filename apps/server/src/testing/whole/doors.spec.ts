@@ -9,6 +9,7 @@ import { OPEN } from '../../access/front-gate.js';
 import { Cleaner } from '../../features/files/cleaner.js';
 import { Enrolment } from '../../model/course.js';
 import { GroupSet } from '../../model/group.js';
+import { StoredFile } from '../../model/stored-file.js';
 import { NoteRow, Review } from '../../model/review.js';
 import { readSettings } from '../../platform/config/settings.js';
 import { FileStore } from '../../platform/files/file-store.js';
@@ -88,6 +89,16 @@ describe('uploads', () => {
     expect((await begin(world, ANN, file('again.pdf'))).response.status).toBe(201);
   });
 
+  it('end when the draft has as much as it may have, earlier versions included', async () => {
+    const part = await attached(world, ANN, file('a.pdf'));
+    await world.database.write((manager) =>
+      manager.update(StoredFile, { digest: part.digest as string }, { size: 1_999_990_000 }),
+    );
+    const { response } = await begin(world, ANN, file('b.pdf', Buffer.alloc(20_000, 1)));
+    expect([response.status, response.body.sentence]).toEqual([422, expect.stringContaining('more than 2000 MB')]);
+    expect((await begin(world, BEN, file('b.pdf'))).response.status).toBe(201);
+  });
+
   it('end before the disk is full', async () => {
     const full = await World.open({ diskRest: Number.MAX_SAFE_INTEGER });
     const exchangeId = await exchangeOfFiles(full);
@@ -155,6 +166,18 @@ describe('requests', () => {
       const open = OPEN.some((name) => path.startsWith(`/api/${name}`));
       expect([method, path, status === 401]).toEqual([method, path, !open]);
     }
+  });
+
+  it('with very much wrong in them are told of fifty things, and how many more there are', async () => {
+    world = await World.open();
+    const id = await publishedExchange(world);
+    const items = FORM.items.flatMap((item) => Array.from({ length: 30 }, () => ({ ...item, title: 5, guidance: 6 })));
+    const { status, body } = await world.as(INES, 'put', `/exchanges/${id}/form`, { ...FORM, items, revision: 1 });
+    expect([status, body.fields.length]).toEqual([422, 51]);
+    expect(body.fields[50].sentence).toBe('70 more things are wrong.');
+    const long = { [`${'k'.repeat(100_000)}`]: 1, title: 'T' };
+    const named = await world.as(INES, 'post', '/courses/course/exchanges', long);
+    expect([named.status, named.text.length < 1_000]).toEqual([422, true]);
   });
 
   it('with null for what may be missing are refused in words, not by a fault', async () => {

@@ -1,6 +1,7 @@
 import {
   bandOf,
   rangeBounds,
+  valueFault,
   type Answer,
   type ChecklistItem,
   type ChoiceItem,
@@ -115,6 +116,7 @@ function RangeInput({ item, answer, onChange }: Given<RangeItem>) {
         />
         <span className="whitespace-nowrap text-ink-soft">of {most}</span>
       </div>
+      <ValueProblem item={item} value={value} />
       <ul className="mt-1 flex flex-col @lg:flex-row">
         {item.bands.map((one) => (
           <li
@@ -168,7 +170,7 @@ function NumberInput({ item, answer, onChange }: Given<NumberItem>) {
   const id = useId();
   const bounds = boundsWords(item);
   return (
-    <div className="flex items-center gap-2">
+    <div className="flex flex-wrap items-center gap-x-2">
       <label htmlFor={id} className="sr-only">
         {item.title}
       </label>
@@ -188,8 +190,28 @@ function NumberInput({ item, answer, onChange }: Given<NumberItem>) {
       <span className="text-ink-soft">
         {item.unit} {bounds !== '' && `(${bounds})`}
       </span>
+      <ValueProblem item={item} value={answer?.value ?? null} />
     </div>
   );
+}
+
+/** Why a number that is typed does not answer the item; it is kept in this browser until it does. */
+function ValueProblem({ item, value }: { readonly item: RangeItem | NumberItem; readonly value: number | null }) {
+  const wrong = value !== null && valueFault(item, value) !== null;
+  return (
+    <p role={wrong ? 'alert' : undefined} className="basis-full text-sm text-madder empty:hidden">
+      {wrong && wanted(item)}
+    </p>
+  );
+}
+
+function wanted(item: RangeItem | NumberItem): string {
+  if (item.kind === 'range') {
+    const { least, most } = rangeBounds(item);
+    return `Give ${least} to ${most} points, in steps of ${item.step}.`;
+  }
+  const bounds = boundsWords(item);
+  return `Give ${item.whole ? 'a whole number' : 'a number'}${bounds === '' ? '' : `, ${bounds}`}.`;
 }
 
 export function boundsWords({ minimum, maximum }: Pick<NumberItem, 'minimum' | 'maximum'>): string {

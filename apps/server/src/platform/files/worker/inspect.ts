@@ -1,6 +1,7 @@
 import { open, stat } from 'node:fs/promises';
 import type { FileFacts } from '@salt-circle/contracts';
 import type { FileFamily } from '@salt-circle/core';
+import { markedUtf16 } from '../../bytes/decode-text.js';
 import { Refused } from '../../bytes/refused.js';
 import { assertPlainXml, readDocument } from './zip.js';
 
@@ -31,6 +32,8 @@ const OTHERS: ReadonlyArray<readonly [mime: RegExp, sentence: string, whatToDo: 
  */
 export async function inspect(path: string, name: string): Promise<Inspected> {
   if ((await stat(path)).size === 0) throw new Refused('This file is empty.', 'Choose another file.');
+  // Before its bytes are taken for those of a sound, which may begin alike.
+  if (isMarkedText(await firstBytes(path, 4_096))) return plainText(path, name);
   const { fileTypeFromFile } = await import('file-type');
   const type = await fileTypeFromFile(path);
   switch (type?.mime) {
@@ -137,6 +140,14 @@ const LONGEST_TEXT = 2_000_000;
 /** Control codes that stand in no text: all but tabs, line and page ends, the old end mark, and escape. */
 function isNoText(byte: number): boolean {
   return byte < 0x09 || (byte > 0x0d && byte < 0x20 && byte !== 0x1a && byte !== 0x1b);
+}
+
+/** UTF-16 with its mark, and signs that stand in texts. */
+function isMarkedText(head: Buffer): boolean {
+  const encoding = markedUtf16(head);
+  if (encoding === null) return false;
+  const text = new TextDecoder(encoding).decode(head.subarray(0, head.length - (head.length % 2)));
+  return ![...text].some((sign) => isNoText(sign.charCodeAt(0)) || sign === '\uFFFD');
 }
 
 async function plainText(path: string, name: string): Promise<Inspected> {

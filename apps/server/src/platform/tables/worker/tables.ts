@@ -1,7 +1,7 @@
 import { readOneRoster, readRoster, type Bundle, type BundleFiles, type Roster } from '@salt-circle/core';
 import { Refused } from '../../bytes/refused.js';
 import { readZip } from '../../bytes/read-zip.js';
-import { decodeText } from '../../bytes/decode-text.js';
+import { decoded, decodeText, type Decoded } from '../../bytes/decode-text.js';
 import { cellsOf } from './cells.js';
 
 /** What was pasted or chosen: one of the two. */
@@ -21,7 +21,7 @@ export type ReadTable =
   | { readonly kind: 'json'; readonly text: string };
 
 export type ReadRoster =
-  | { readonly kind: 'table'; readonly text: string; readonly roster: Roster }
+  | { readonly kind: 'table'; readonly text: string; readonly encoding: string; readonly roster: Roster }
   | { readonly kind: 'bundle'; readonly bundle: Bundle };
 
 export type TableAnswer<T> =
@@ -36,7 +36,7 @@ export function readTable(task: TableTask): Promise<TableAnswer<ReadTable>> {
   return answered(() => {
     if (isArchive(task))
       throw new Refused('This is an archive, and one file is wanted.', 'Unpack it and choose the file.');
-    const text = textOf(task);
+    const { text } = textOf(task);
     return /^\uFEFF?\s*[[{]/u.test(text) ? { kind: 'json', text } : { kind: 'table', text, cells: cellsOf(text) };
   });
 }
@@ -45,8 +45,8 @@ export function readTable(task: TableTask): Promise<TableAnswer<ReadTable>> {
 export function readRosterFile(task: RosterTask): Promise<TableAnswer<ReadRoster>> {
   return answered(async () => {
     if (isArchive(task)) return { kind: 'bundle', bundle: readOneRoster(await unpacked(task.bytes as Uint8Array)) };
-    const text = textOf(task);
-    return { kind: 'table', text, roster: readRoster(cellsOf(text), task.traitColumn) };
+    const { text, encoding } = textOf(task);
+    return { kind: 'table', text, encoding, roster: readRoster(cellsOf(text), task.traitColumn) };
   });
 }
 
@@ -54,12 +54,12 @@ function isArchive({ bytes }: TableTask): boolean {
   return bytes !== null && bytes[0] === 0x50 && bytes[1] === 0x4b;
 }
 
-function textOf({ bytes, text }: TableTask): string {
+function textOf({ bytes, text }: TableTask): Decoded {
   if (text !== null) {
     if (text.trim() === '') throw new Refused('There is nothing to read.', 'Paste rows, or choose a file.');
-    return text;
+    return { text, encoding: 'UTF-8' };
   }
-  return decodeText(bytes ?? new Uint8Array());
+  return decoded(bytes ?? new Uint8Array());
 }
 
 async function unpacked(bytes: Uint8Array): Promise<BundleFiles> {
