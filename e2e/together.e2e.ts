@@ -17,6 +17,8 @@ async function teams(ines: Page): Promise<void> {
   await ines.getByRole('button', { name: 'New group set…' }).click();
   await ines.getByRole('dialog').getByLabel('Name').fill('Pairs at the gauge');
   await ines.getByRole('button', { name: 'Make it' }).click();
+  // The new set is the one that is shown by then.
+  await expect(ines.getByRole('heading', { name: /^Pairs at the gauge 0 groups/ })).toBeVisible();
   await ines.getByRole('button', { name: 'Divide…' }).click();
   const dialog = ines.getByRole('dialog', { name: 'Divide “Pairs at the gauge”' });
   await dialog.getByLabel('People in a group').fill('2');
@@ -98,11 +100,14 @@ test('a group writes one draft, and what two write at once is not lost', async (
   const [one, other] = [await stepIn(TEAM[0]), await stepIn(TEAM[1])];
   await atDraft(one);
   await atDraft(other);
+  // Without a connection the other one does not hear what is written meanwhile.
+  await other.context().setOffline(true);
   await one.getByPlaceholder('Title of your draft').fill('How the team reads the gauge');
   await type(one, 'Read every week.');
   await expect(one.getByText(/^Saved /)).toBeVisible();
   await type(other, 'Read at low water.');
-  await expect(other.getByText('in another tab or by somebody of your group')).toBeVisible();
+  await other.context().setOffline(false);
+  await expect(other.getByText('in another tab or by somebody of your group')).toBeVisible({ timeout: 40_000 });
   await other.getByRole('button', { name: 'Keep both, the other one below' }).click();
   const text = other.getByRole('textbox', { name: 'Draft', exact: true });
   await expect(text).toContainText('Read at low water.');

@@ -1,5 +1,6 @@
 import type { VersionMeta } from '@salt-circle/contracts';
 import { Button, Dialog, StateMark } from '../../kit/index.js';
+import { useSessionQuery } from '../../app/api.js';
 import { useNow } from '../../app/time/useNow.js';
 import { When } from '../../app/time/When.js';
 import { exactly } from '../../app/time/words.js';
@@ -15,6 +16,7 @@ export interface ReceiptProps {
 /** Says that it counts, and what was handed in when, so that it can be shown to somebody. */
 export function Receipt({ receipt, due, onClose }: ReceiptProps) {
   const { course, mayHandIn } = useExchange();
+  const { data: session } = useSessionQuery();
   const now = useNow();
   return (
     <Dialog open={receipt !== null} onClose={onClose} title="Handed in">
@@ -47,11 +49,13 @@ export function Receipt({ receipt, due, onClose }: ReceiptProps) {
             <dd className="text-sm break-all">SHA-256 {receipt.digest}</dd>
           </dl>
           <p className="text-ink-soft">
-            The same was sent to you by mail.
+            {session?.mail === true
+              ? 'The same is on its way to you by mail.'
+              : 'This server sends no mail, so keep a copy of it if you want one.'}
             {due !== null && mayHandIn && (
               <>
                 {' '}
-                You can replace it until <When at={due} timeZone={course.timeZone} />.
+                You can replace it until it is due, <When at={due} timeZone={course.timeZone} />.
               </>
             )}
           </p>

@@ -1,0 +1,37 @@
+import { cellsOf, TABLE_BOUNDS } from './cells.js';
+
+const { rows, columns, cell } = TABLE_BOUNDS;
+const lines = (count: number, line: string) => Array(count).fill(line).join('\n');
+
+describe('the cells of a table', () => {
+  it('are those of RFC 4180, section 2: quoted line breaks, separators and doubled quotes', () => {
+    expect(cellsOf('name,note\r\n"Ström, ""Zo""","two\r\nlines"\r\n')).toEqual([
+      ['name', 'note'],
+      ['Ström, "Zo"', 'two\r\nlines'],
+    ]);
+  });
+
+  it('are told apart by what is most frequent in the header, whatever stands in quotes', () => {
+    expect(cellsOf('"a,b,c,d";e\n1;2')).toEqual([
+      ['a,b,c,d', 'e'],
+      ['1', '2'],
+    ]);
+    expect(cellsOf('a\tb\n1,5\t2')).toEqual([
+      ['a', 'b'],
+      ['1,5', '2'],
+    ]);
+  });
+
+  it('lose the mark that keeps a spreadsheet from running them, and no other apostrophe', () => {
+    expect(cellsOf("'=1+1,'-x,'tis,'").flat()).toEqual(['=1+1', '-x', "'tis", "'"]);
+  });
+
+  it('are taken up to the bounds, and refused beyond them, in words', () => {
+    expect(cellsOf(lines(rows + 1, 'a,b'))).toHaveLength(rows + 1);
+    expect(() => cellsOf(lines(rows + 2, 'a,b'))).toThrow(`more than ${rows} rows`);
+    expect(() => cellsOf('a,'.repeat(columns))).toThrow(`${columns + 1} cells in row 1`);
+    expect(() => cellsOf(lines(4_000, 'a,'.repeat(150)))).toThrow('more than 500000 cells');
+    expect(() => cellsOf(`a,b\n${'x'.repeat(cell + 1)},y`)).toThrow(`more than ${cell} characters in row 2`);
+    expect(() => cellsOf(`a,b\n"${'x'.repeat(columns * cell + 1)}`)).toThrow(/does not end|do not match/);
+  });
+});
