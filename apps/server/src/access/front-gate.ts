@@ -30,7 +30,9 @@ export function frontGate(sessions: SessionService): Array<RequestHandler | type
       })
       .catch(next);
   };
-  const body: RequestHandler = (request, response, next) => (isOpen(request) ? small : whole)(request, response, next);
+  // Whoever is not signed in may still look (and send a body with it, which nobody reads): that is small as well.
+  const body: RequestHandler = (request: PersonRequest, response, next) =>
+    (request.person == null || isOpen(request) ? small : whole)(request, response, next);
   const shape: RequestHandler = (request, _, next) => {
     const body: unknown = request.body;
     if (typeof body === 'string') request.body = body === '' ? undefined : readBody(body);

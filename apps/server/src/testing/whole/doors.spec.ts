@@ -142,6 +142,12 @@ describe('requests', () => {
         .send(body);
     expect((await raw('{"email":')).body.code).toBe('not-json');
     expect((await raw(`{"email":"${'x'.repeat(9_000)}"}`)).body.code).toBe('too-large');
+    // A look may carry a body, too.
+    const look = await request(whole.app.getHttpServer())
+      .get('/api/health')
+      .set('content-type', 'application/json')
+      .send(`{"a":"${'x'.repeat(9_000)}"}`);
+    expect(look.body.code).toBe('too-large');
     expect((await raw('[]')).body.code).toBe('not-json');
     expect((await raw('{}', '/api/courses')).body.code).toBe('signed-out');
     await whole.close();
