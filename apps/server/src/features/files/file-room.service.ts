@@ -11,11 +11,8 @@ import { storeFull, Uploads } from './uploads.js';
 const MEGA = 1_000_000;
 /** Bytes of all files of a draft, those of its earlier versions included, each counted once. */
 const DRAFT_BYTES = 2_000 * MEGA;
-/** Uploads of a person that are in no draft yet: how many, and bytes as announced. */
-const OPEN_UPLOADS = 20;
-const OPEN_BYTES = 2_000 * MEGA;
 
-/** Whether there is room for one more file: of the person, in the draft, and on the disk. */
+/** Whether there is room for one more file in the draft and on the disk; how many a person may have on the way, the uploads know. */
 @Injectable()
 export class FileRoom {
   constructor(
@@ -29,12 +26,6 @@ export class FileRoom {
     const { bavail, bsize } = await statfs(this.settings.dataFolder);
     if (bavail * bsize - size < this.settings.diskRest) throw storeFull();
     const open = await this.uploads.sumOf(person);
-    if (open.count >= OPEN_UPLOADS || open.bytes + size > OPEN_BYTES) {
-      throw refused(
-        `You have ${open.count} files on the way that are in no draft yet, ${megabytes(open.bytes)} in all.`,
-        'Let them finish, or drop those that are listed as unfinished.',
-      );
-    }
     const there = draft === null ? 0 : await this.#bytesOf(draft.id);
     if (there + open.bytes + size > DRAFT_BYTES) {
       throw refused(

@@ -11,6 +11,7 @@ import type { Settings } from '../../platform/config/settings.js';
 import { SETTINGS } from '../../platform/config/settings.token.js';
 import { Ids } from '../../platform/ids/ids.js';
 import { ProblemError } from '../../platform/problems/problem-error.js';
+import { refused } from './refused.js';
 
 /** What an upload is for; said when it begins, checked before a byte is taken, and kept with it. */
 export interface Purpose {
@@ -38,6 +39,9 @@ export interface Upload extends Purpose {
 
 /** An upload that nobody went on with for so long is given up, in milliseconds. */
 const KEPT = 48 * 3_600_000;
+/** Uploads of a person that are in no draft yet: how many, and bytes as announced. */
+const OPEN_UPLOADS = 20;
+const OPEN_BYTES = 2_000_000_000;
 const ID = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/;
 
 /** Uploads that can be interrupted and taken up again, by the open protocol tus 1.0.0 and its own server. */
@@ -159,7 +163,13 @@ export class Uploads {
       // Whatever the browser says of the owner: the session knows.
       onUploadCreate: async (_, upload) => {
         const owner = this.#asking.getStore()?.personId ?? '';
-        (await this.#list()).set(upload.id, { owner, size: upload.size ?? 0 });
+        const list = await this.#list();
+        // Counted and noted without a pause between: of many that are begun at once, no more are taken than there is room for.
+        assertRoomFor(
+          [...list.values()].filter((one) => one.owner === owner),
+          upload.size ?? 0,
+        );
+        list.set(upload.id, { owner, size: upload.size ?? 0 });
         return { metadata: { ...upload.metadata, owner } };
       },
       onResponseError: (_, error) => this.#answer(error),
@@ -174,11 +184,22 @@ export class Uploads {
       code,
       message = '',
     } = error as { status_code?: number; code?: string; message?: string };
+    if (error instanceof ProblemError) return asAnswer(error);
     if (code === 'ENOSPC' || message.includes('ENOSPC')) return asAnswer(storeFull());
     if (status !== undefined && status < 500) return undefined;
     this.#logger.error(error instanceof Error ? (error.stack ?? message) : 'an upload failed');
     return asAnswer(uploadUnknown());
   }
+}
+
+/** @throws ProblemError when a person has as many uploads on the way as there may be */
+function assertRoomFor(own: ReadonlyArray<{ readonly size: number }>, size: number): void {
+  const bytes = own.reduce((sum, one) => sum + one.size, 0);
+  if (own.length < OPEN_UPLOADS && bytes + size <= OPEN_BYTES) return;
+  throw refused(
+    `You have ${own.length} files on the way that are in no draft yet, ${Math.round(bytes / 1_000_000)} MB in all.`,
+    'Let them finish, or drop those that are listed as unfinished.',
+  );
 }
 
 function asAnswer({ status, problem }: ProblemError): { status_code: number; body: string } {
