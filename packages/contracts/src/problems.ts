@@ -33,6 +33,7 @@ export const PROBLEM_CODES = [
   'not-open-yet',
   'own-draft-first',
   'self-review-first',
+  'self-review-last',
   'read-only',
   'over',
   'not-released',

@@ -1,5 +1,5 @@
 export { MisuseError, type CoreProblem } from './problem.js';
-export { COMES_LATER, DATE_ORDER, NO_DATES, OPTIONAL_DATES, resolveDates, runs } from './timeline/dates.js';
+export { endOf, COMES_LATER, DATE_ORDER, NO_DATES, OPTIONAL_DATES, resolveDates, runs } from './timeline/dates.js';
 export type { DateName, ExchangeDates, Instant, ResolvedDates, RunningDateName } from './timeline/dates.js';
 export { checkDates, type DateProblemCode } from './timeline/checkDates.js';
 export { isReleased, mayHandIn, nextChange, openingsAt, segments, stageAt } from './timeline/stage.js';
@@ -7,7 +7,7 @@ export type { Openings, Segment, Stage, StageChange, TimelineState } from './tim
 export { OWN_DATES, ownOver, withOwnTimes, type OwnDateName, type OwnTimes } from './timeline/ownTimes.js';
 export { checkLateRule, lateness, type LateProblemCode, type LateRule, type Lateness } from './timeline/late.js';
 export { moveNow } from './timeline/moveNow.js';
-export { dayNumber, instantOf, instantsOf, localTime, plusDays, type LocalTime } from './timeline/zone.js';
+export { dayNumber, instantOf, instantsOf, localTime, plusDays, zoneName, type LocalTime } from './timeline/zone.js';
 export { daysToFirst, holidayClashes, shiftDates, type Holiday, type HolidayClash } from './timeline/shift.js';
 export { countWords } from './text/words.js';
 export { TextCollector, type PlacedRun } from './text/textCollector.js';
@@ -57,7 +57,7 @@ export type { Setup, Student, TakesPart, Whom } from './setup/setup.js';
 export { eligibleDrafts, type Eligible } from './setup/eligible.js';
 export { checkSetup, type SetupProblemCode } from './setup/checkSetup.js';
 export { divide, type Division } from './people/divide.js';
-export { readRoster, type Roster, type RosterEntry, type RosterProblem } from './people/roster.js';
+export { readRoster, type Roster, type RosterColumn, type RosterEntry, type RosterProblem } from './people/roster.js';
 export { compareRoster } from './people/compareRoster.js';
 export type { Enrolled, RosterChanges, RosterClash, RosterField, RosterUpdate } from './people/compareRoster.js';
 export { readGroupRows, type GroupProblem, type GroupRows } from './people/groupRows.js';
@@ -102,7 +102,7 @@ export { checkPlace, comparePlaces } from './anchoring/place.js';
 export type { Place, PlaceablePart, PlaceProblemCode, Selector } from './anchoring/place.js';
 export type { TextAnchor, TextPositionSelector, TextQuoteSelector, TextRange } from './anchoring/selectors.js';
 export { compareTexts, type ComparedPart } from './revision/compareTexts.js';
-export { maySee, readerOf, type Reader } from './visibility/maySee.js';
+export { feedbackIsOpen, maySee, readerOf, type Reader } from './visibility/maySee.js';
 export { hears, TOPICS, type Topic } from './visibility/hears.js';
 export { mayDo } from './visibility/mayDo.js';
 export { nameShown, type NameShown, type Part } from './visibility/names.js';
@@ -123,6 +123,28 @@ export type {
 } from './visibility/facts.js';
 export { findIdentities, type IdentityFind, type SearchOptions } from './identity/findIdentities.js';
 export type { Identity } from './identity/nameForms.js';
-export { mediaPatches, type MediaContainer } from './media/mediaPatches.js';
-export { webmFacts, type WebmFacts } from './media/webm.js';
-export type { ByteSource, Patch } from './media/bytes.js';
+export {
+  staffNeeds,
+  studentNeeds,
+  studentStanding,
+  type Need,
+  type NeedKind,
+  type OwnReview,
+  type StaffSituation,
+  type Standing as TodayStanding,
+  type StudentSituation,
+} from './today/needs.js';
+export { contradictions, type ContradictionCode } from './setup/contradictions.js';
+export { byFamilyName } from './people/familyName.js';
+export { accountOf, GRADES_LATER, type AccountAround, type AccountSettings } from './account/account.js';
+export {
+  deliverableWords,
+  FAMILY_WORDS,
+  gradeWords,
+  KIND_WORDS,
+  lateInWords,
+  lateWords,
+  listed,
+  PART_WORDS,
+} from './account/settingWords.js';
+export { formWords } from './account/formWords.js';

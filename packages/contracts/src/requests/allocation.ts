@@ -75,6 +75,13 @@ export class ApplyPreviewRequest {
   previewId!: string;
 }
 
+/** The step that is to be taken back, as the board showed it. */
+export class UndoRequest {
+  @IsInt()
+  @Min(1)
+  step!: number;
+}
+
 export class PairPart {
   @IsString()
   @Length(1, ID)
@@ -135,19 +142,16 @@ export class AllocationActsRequest {
   confirmed?: boolean;
 }
 
-export class AllocationPlanRequest {
+/** When drafts are allocated by themselves. */
+export class ScheduleRequest {
   @IsInt()
   @Min(0)
   revision!: number;
 
-  @ValidateNested()
-  @Type(() => WishesPart)
-  wishes!: WishesPart;
-
   @IsIn(['command', 'at-due', 'at', 'nightly'], { message: 'Choose when drafts are allocated.' })
   schedule!: ScheduleKind;
 
-  @ValidateIf((plan: AllocationPlanRequest) => plan.schedule === 'at')
+  @ValidateIf((plan: ScheduleRequest) => plan.schedule === 'at')
   @IsISO8601({ strict: true }, DATE_MESSAGE)
   at!: string | null;
 
@@ -160,6 +164,12 @@ export class AllocationPlanRequest {
   @Min(0, { message: 'Nights to wait are a whole number from 0 to 30.' })
   @Max(30, { message: 'Nights to wait are a whole number from 0 to 30.' })
   patience!: number;
+}
+
+export class AllocationPlanRequest extends ScheduleRequest {
+  @ValidateNested()
+  @Type(() => WishesPart)
+  wishes!: WishesPart;
 }
 
 export class ExtraReviewerRequest {

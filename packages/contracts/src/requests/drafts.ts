@@ -1,3 +1,4 @@
+import { Type } from 'class-transformer';
 import {
   ArrayMaxSize,
   IsArray,
@@ -12,6 +13,7 @@ import {
   Matches,
   MaxLength,
   Min,
+  ValidateNested,
 } from 'class-validator';
 import { LIMITS } from '../limits.js';
 import { MayBeMissing } from './mayBeMissing.js';
@@ -128,10 +130,25 @@ export class RemindRequest {
   @IsString({ each: true })
   participantIds!: string[];
 
+  /** What is still to be done. */
+  @IsIn(['draft', 'reviews'])
+  about!: 'draft' | 'reviews';
+
   @MayBeMissing()
   @IsString()
   @MaxLength(LIMITS.guidance, { message: `Keep your own words under ${LIMITS.guidance} characters.` })
   words?: string;
+}
+
+/** A typed text that came by another way. */
+export class TextForRequest {
+  @IsString()
+  @Length(1, 64)
+  deliverableId!: string;
+
+  @IsString()
+  @MaxLength(LIMITS.draftHtml, TOO_LONG_DRAFT)
+  html!: string;
 }
 
 /** Handing in for a student, by staff. */
@@ -141,6 +158,14 @@ export class HandInForRequest {
   @IsString()
   @MaxLength(LIMITS.title, { message: `Keep the title under ${LIMITS.title} characters.` })
   title?: string | null;
+
+  /** For typed texts of which the student has saved nothing. */
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(20)
+  @ValidateNested({ each: true })
+  @Type(() => TextForRequest)
+  texts?: TextForRequest[] | null;
 }
 
 /** Own times for one participant, from the table of hand-ins. */

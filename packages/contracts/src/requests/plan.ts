@@ -31,6 +31,7 @@ import {
   type Whom,
 } from '@salt-circle/core';
 import { LIMITS } from '../limits.js';
+import { MayBeMissing } from './mayBeMissing.js';
 import { DATE_MESSAGE, NOT_BLANK, TITLE_MESSAGE } from './exchange.js';
 
 /** ISO 8601 instants with an offset, or null where left blank. */
@@ -147,7 +148,7 @@ export class GradePartRequest {
 
 const NAMES_POLICIES: readonly NamesPolicy[] = ['both-ways', 'reviewers-only', 'authors-only', 'open'];
 const WHOM: readonly Whom[] = ['anyone', 'own-group', 'other-groups', 'partners'];
-const SELF: readonly SelfReview[] = ['off', 'first', 'with'];
+const SELF: readonly SelfReview[] = ['off', 'first', 'with', 'after'];
 const REVIEWS_MESSAGE = {
   message: `Each student can give ${LIMITS.reviewsPerStudentMin} to ${LIMITS.reviewsPerStudentMax} reviews. Enter a whole number in that span.`,
 };
@@ -218,6 +219,9 @@ export class PlanRequest {
   @IsBoolean()
   showNamesAtRelease!: boolean;
 
+  @IsBoolean()
+  feedbackEach!: boolean;
+
   @IsArray()
   @ArrayMaxSize(20)
   @ValidateNested({ each: true })
@@ -236,6 +240,26 @@ export class MoveDatesRequest {
   @ValidateNested()
   @Type(() => DatesRequest)
   dates!: DatesRequest;
+
+  /** Whether those concerned are told by mail. */
+  @IsBoolean()
+  tell!: boolean;
+}
+
+/** Of a published exchange, what students have been told beside its dates. What is left out stays. */
+export class RulesRequest {
+  @MayBeMissing()
+  @ValidateIf((_, value) => value !== null)
+  @ValidateNested()
+  @Type(() => LateRequest)
+  late?: LateRequest | null;
+
+  @MayBeMissing()
+  @IsArray()
+  @ArrayMaxSize(20)
+  @ValidateNested({ each: true })
+  @Type(() => GradePartRequest)
+  gradeParts?: GradePartRequest[];
 
   /** Whether those concerned are told by mail. */
   @IsBoolean()

@@ -52,6 +52,7 @@ const PLAN = {
   ownHandInFirst: true,
   names: 'open',
   showNamesAtRelease: false,
+  feedbackEach: false,
   gradeParts: [],
   shorthandId: null,
 };

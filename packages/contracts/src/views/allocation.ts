@@ -46,6 +46,8 @@ export interface BoardPair extends Pair {
   readonly self: boolean;
   /** For the sentence before it is taken away. */
   readonly answered: number;
+  /** What must be answered, for the share that is done. */
+  readonly required: number;
   readonly notes: number;
 }
 
@@ -72,10 +74,11 @@ export interface ScheduleView {
 }
 
 /**
- * `kept`: not everybody could be placed, so it waits as a preview. `partly`: a nightly round was applied, and some wait on for
- * drafts that are still to come.
+ * `kept`: not everybody could be placed, so it waits as a preview. `around`: applied, and short or uneven only because of pairs
+ * made by hand. `partly`: a nightly round was applied, and some wait on for drafts that are still to come. `left-over`: it
+ * was the last round, so they wait in vain.
  */
-export type RunOutcome = 'applied' | 'partly' | 'kept' | 'nothing-to-do' | 'too-few-drafts';
+export type RunOutcome = 'applied' | 'around' | 'partly' | 'left-over' | 'kept' | 'nothing-to-do' | 'too-few-drafts';
 
 /** What has happened since the allocation was made, in counts and names. */
 export interface SuggestionView {
@@ -111,8 +114,13 @@ export interface AllocationView {
   readonly schedule: ScheduleView;
   readonly staff: readonly StaffReviewer[];
   readonly suggestion: SuggestionView | null;
+  /**
+   * With their own drafts: people of whose group nobody else has handed in, so that the rules give them nobody, until
+   * somebody is found for them by hand.
+   */
+  readonly alone: readonly Pair[];
   /** What the last act was, when it can be undone. */
-  readonly undo: AllocationAct | null;
+  readonly undo: { readonly step: number; readonly act: AllocationAct } | null;
   /** A scheduled run that could not place everybody. */
   readonly kept: PreviewView | null;
 }

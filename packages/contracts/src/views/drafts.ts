@@ -120,7 +120,8 @@ export interface MyDraftView {
 export interface NameFindView {
   /** Unique among the finds of one check. */
   readonly key: string;
-  readonly where: 'title' | 'context' | 'text' | 'footnote' | 'copy' | 'link' | 'file-name' | 'metadata';
+  readonly where:
+    'title' | 'context' | 'text' | 'footnote' | 'copy' | 'link' | 'behind' | 'captions' | 'file-name' | 'metadata';
   /** In words: "Report", "name of the file", "author in the document's properties". */
   readonly whereWords: string;
   readonly partId: string | null;
@@ -171,7 +172,13 @@ export interface SavedView {
 
 /** What a reminder would be sent to whom. */
 export interface ReminderView {
+  /** Who gets it. */
   readonly people: readonly string[];
+  /** Who was chosen and gets none. */
+  readonly leftOut: ReadonlyArray<{ readonly name: string; readonly why: 'excused' | 'done' | 'not-open' }>;
+  /** Of those who get it, who has a due time of the own, and reads that one. */
+  readonly ownTimes: readonly string[];
+  /** As the first of them reads it. */
   readonly subject: string;
   readonly text: string;
 }

@@ -14,6 +14,8 @@ export interface PersonRow {
   /** `taken`: by somebody's account. `invited`: a link to take it is open. */
   readonly place: 'taken' | 'invited' | 'open';
   readonly you: boolean;
+  /** Whose partner the person is in running exchanges, in sentences: pointed out before dropping. */
+  readonly partnerOf: readonly string[];
 }
 
 export interface PeopleView {
@@ -37,6 +39,8 @@ export interface RosterPreview {
     readonly name: string;
     readonly email: string;
     readonly role: Role;
+    readonly campusId: string | null;
+    readonly section: string | null;
   }>;
   readonly update: ReadonlyArray<{ readonly row: number; readonly name: string; readonly changes: readonly string[] }>;
   readonly missing: ReadonlyArray<{ readonly id: string; readonly name: string; readonly email: string }>;

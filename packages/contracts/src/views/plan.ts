@@ -9,6 +9,7 @@ import type {
   Whom,
 } from '@salt-circle/core';
 import type { FieldProblem } from '../problems.js';
+import type { ScheduleKind } from './allocation.js';
 import type { IsoInstant } from './person.js';
 import type { DatesView, OwnTimesPart } from './views.js';
 
@@ -29,6 +30,8 @@ export interface PlanSettings {
   readonly ownHandInFirst: boolean;
   readonly names: NamesPolicy;
   readonly showNamesAtRelease: boolean;
+  /** Authors read each review as it is submitted, not all of them at release. */
+  readonly feedbackEach: boolean;
   readonly gradeParts: readonly GradePart[];
   readonly shorthandId: string | null;
 }
@@ -43,7 +46,15 @@ export interface TakesPartView {
 
 /** Settings that can be fixed once an exchange is published or work has begun. */
 export type FixableSetting =
-  'names' | 'reviewsPerStudent' | 'takesPart' | 'handInAs' | 'whom' | 'groupSetId' | 'selfReview' | 'deliverables';
+  | 'names'
+  | 'reviewsPerStudent'
+  | 'takesPart'
+  | 'handInAs'
+  | 'whom'
+  | 'groupSetId'
+  | 'selfReview'
+  | 'deliverables'
+  | 'feedbackEach';
 
 export interface PlanView extends PlanSettings {
   readonly revision: number;
@@ -57,6 +68,16 @@ export interface PlanView extends PlanSettings {
   /** Settings that can no longer be changed, with the reason. */
   readonly fixed: Readonly<Partial<Record<FixableSetting, string>>>;
   readonly own: readonly OwnTimesView[];
+  /** Drafts that count and were handed in late. */
+  readonly lateHandIns: number;
+  /** When drafts are allocated without anybody asking for it. */
+  readonly allocation: {
+    readonly revision: number;
+    readonly kind: ScheduleKind;
+    readonly at: IsoInstant | null;
+    readonly party: number;
+    readonly patience: number;
+  };
   /** What the settings can choose from. */
   readonly choices: PlanChoices;
 }

@@ -11,6 +11,8 @@ import type {
   Role,
   SelfReview,
   Stage,
+  NeedKind,
+  TodayStanding,
 } from '@salt-circle/core';
 import type { NoteKind } from '../noteKinds.js';
 import type { DraftReading, LateView } from './drafts.js';
@@ -119,6 +121,8 @@ export interface ExchangeView extends ExchangeCard {
   readonly handInIsLate: boolean;
   readonly mayReview: boolean;
   readonly released: boolean;
+  /** Authors can read what has been submitted: since the release, or review by review. */
+  readonly feedbackOpen: boolean;
   /** Due times of the one who asks that differ from the common ones, and whether that one is excused. */
   readonly own: OwnTimesPart | null;
   readonly figures: StaffFigures | null;
@@ -136,6 +140,8 @@ export interface ReviewCard {
   /** Not to be opened yet: the self-review comes first. */
   readonly waits: boolean;
   readonly state: ReviewState;
+  /** Submitted, and being changed: it counts as it was until it is submitted again. */
+  readonly changing: boolean;
   readonly answered: number;
   readonly required: number;
   readonly notes: number;
@@ -200,6 +206,8 @@ export interface DeskView extends ReviewContent {
   readonly overtaken: boolean;
   readonly form: ReviewForm;
   readonly submittedAt: IsoInstant | null;
+  /** What was submitted is being changed; it counts as it was until it is submitted again. */
+  readonly changing: boolean;
   /** Whether the one who asks may write in it now. */
   readonly editable: boolean;
   /** False once reviews are due: what is written stays, but no longer counts. */
@@ -232,6 +240,7 @@ export interface ProgressReview {
   readonly id: string;
   readonly author: PersonLabel;
   readonly state: ReviewState;
+  readonly changing: boolean;
   readonly answered: number;
   readonly required: number;
   /** In answers and notes together. */
@@ -267,24 +276,15 @@ export interface ProgressRow {
   readonly excused: boolean;
   readonly words: number;
   readonly notes: number;
+  /** When anything was last written in one of the reviews. */
+  readonly workedAt: IsoInstant | null;
 }
 
 export interface ProgressView {
   readonly rows: readonly ProgressRow[];
 }
 
-export type TodayKind =
-  | 'hand-in'
-  | 'hand-in-again'
-  | 'write-review'
-  | 'read-feedback'
-  | 'finish-plan'
-  | 'allocate'
-  | 'remind-drafts'
-  | 'watch-reviews'
-  | 'mend-allocation'
-  | 'look-at-allocation'
-  | 'release';
+export type TodayKind = NeedKind | 'mend-allocation' | 'look-at-allocation';
 
 export interface TodayItem {
   readonly kind: TodayKind;
@@ -306,6 +306,8 @@ export interface WaitingItem {
   readonly timeZone: string;
   readonly role: Role;
   readonly next: NextChangeView;
+  /** Of a student: how far what was asked is done. */
+  readonly standing: TodayStanding;
 }
 
 export interface TodayView {

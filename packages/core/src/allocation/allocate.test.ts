@@ -81,7 +81,7 @@ describe('allocate', () => {
     let problem = everybody(24, 2);
     for (let round = 0; round < 5; round += 1) {
       const result = allocate({ ...problem, seed: round });
-      expect(result.quality.repeats).toEqual({ reached: 0, best: 0 });
+      expect(result.quality.repeats).toEqual({ reached: 0, best: 0, pairs: 0 });
       problem = { ...problem, earlier: [...problem.earlier, ...result.pairs.map((pair) => ({ ...pair, times: 1 }))] };
     }
   });

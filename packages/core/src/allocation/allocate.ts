@@ -78,7 +78,7 @@ function qualityOf(
   return {
     placed: { asked: found.asked, reached: found.reviews, best: found.reviews, beyond: found.beyond },
     balance: { fewest: found.fewest, most: found.most, squares: found.squares, best: found.squares },
-    repeats: { reached: found.repeats, best: found.repeats },
+    repeats: { reached: found.repeats, best: found.repeats, pairs: found.repeatedPairs },
     mutual: { reached: found.mutualPairs, bound: mutualBound },
     mix:
       strengths === null || found.weakest === null ? null : { weakest: found.weakest, bound: strengths.bound(board) },

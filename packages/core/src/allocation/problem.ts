@@ -58,8 +58,8 @@ export interface AllocationQuality {
     readonly squares: number;
     readonly best: number;
   };
-  /** Meetings of before that come again, counted by how often they have been, and the fewest possible. */
-  readonly repeats: { readonly reached: number; readonly best: number };
+  /** Meetings of before that come again, counted by how often they have been, and the fewest possible; `pairs` counts each once. */
+  readonly repeats: { readonly reached: number; readonly best: number; readonly pairs: number };
   /** Pairs of people who review each other. As few as `bound` may or may not be possible; fewer are not. */
   readonly mutual: { readonly reached: number; readonly bound: number };
   /** Mean strength, 0 to 1, of the weakest set of reviewers of a draft, and a bound above it. Null without strengths. */

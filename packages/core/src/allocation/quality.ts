@@ -17,6 +17,8 @@ export interface Measures {
   readonly squares: number;
   /** Meetings of before that come again, counted by how often they have been. */
   readonly repeats: number;
+  /** Pairs among them, each once. */
+  readonly repeatedPairs: number;
   readonly mutualPairs: number;
   /** Mean strength of the weakest set of reviewers; null without strengths. */
   readonly weakest: number | null;
@@ -37,6 +39,7 @@ export function measuresOf(board: Board, problem: AllocationProblem, strengths: 
     most: loads.reduce((most, load) => Math.max(most, load), 0),
     squares: loads.reduce((sum, load) => sum + load * load, 0),
     repeats: problem.earlier.reduce((sum, pair) => sum + (given.has(pairKey(pair)) ? pair.times : 0), 0),
+    repeatedPairs: problem.earlier.filter((pair) => pair.times > 0 && given.has(pairKey(pair))).length,
     mutualPairs: new Meetings(board).count,
     weakest: strengths === null ? null : (weakestSet(board, strengths)?.mean ?? null),
   };

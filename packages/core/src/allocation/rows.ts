@@ -24,6 +24,7 @@ export type AllocationRowCode =
   | 'draft-unknown'
   | 'own-draft'
   | 'pair-twice'
+  | 'kept-apart'
   | 'fixed-unclear';
 
 export interface AllocationRowProblem extends CoreProblem<AllocationRowCode> {
@@ -50,6 +51,7 @@ export function readAllocationRows(
   cells: ReadonlyArray<readonly string[]>,
   reviewers: readonly Named[],
   drafts: ReadonlyArray<Named & { readonly authorIds: readonly string[] }>,
+  keptApart: readonly Pair[] = [],
 ): AllocationRows {
   const { columns, twice } = readHeader(cells[0] ?? [], COLUMNS);
   const problems: AllocationRowProblem[] = [];
@@ -65,6 +67,7 @@ export function readAllocationRows(
   const draftOf = byName(drafts);
   const pairs: Array<Pair & { readonly fixed: boolean }> = [];
   const seen = new Map<string, number>();
+  const apart = new Set(keptApart.map(pairKey));
   for (const [index, line] of cells.entries()) {
     const row = index + 1;
     if (index === 0 || line.every((cell) => cell.trim() === '')) continue;
@@ -81,6 +84,7 @@ export function readAllocationRows(
     const pair = { reviewerId: reviewer.id, draftId: draft.id, fixed: YES.has(fixed) };
     const first = seen.get(pairKey(pair));
     if (draft.authorIds.includes(reviewer.id)) report(row, 'own-draft', { who: cell('reviewer') });
+    else if (apart.has(pairKey(pair))) report(row, 'kept-apart', { who: cell('reviewer'), draft: cell('draft') });
     else if (first !== undefined) report(row, 'pair-twice', { first });
     else {
       seen.set(pairKey(pair), row);

@@ -1,10 +1,10 @@
 import { dayNumber, instantOf, localTime } from '../timeline/zone.js';
-import type { Instant, ResolvedDates } from '../timeline/dates.js';
+import { endOf, type Instant, type ResolvedDates } from '../timeline/dates.js';
 
 /** When drafts are allocated without anybody asking for it. */
 export type Schedule =
   | { readonly kind: 'command' }
-  /** When drafts are due. */
+  /** When drafts have fallen due: at the end of that minute. */
   | { readonly kind: 'at-due' }
   | { readonly kind: 'at'; readonly at: Instant }
   /** Every night at `NIGHTLY_HOUR` of the course's time zone, from the opening of drafts until reviews are due. */
@@ -35,7 +35,7 @@ function lastPlanned(schedule: Schedule, dates: ResolvedDates, timeZone: string,
     case 'command':
       return null;
     case 'at-due':
-      return dates.draftsDue <= now ? dates.draftsDue : null;
+      return endOf(dates.draftsDue) <= now ? endOf(dates.draftsDue) : null;
     case 'at':
       return schedule.at <= now ? schedule.at : null;
     case 'nightly': {
@@ -52,7 +52,7 @@ export function nextRun(schedule: Schedule, dates: ResolvedDates, timeZone: stri
     case 'command':
       return null;
     case 'at-due':
-      return dates.draftsDue > now ? dates.draftsDue : null;
+      return endOf(dates.draftsDue) > now ? dates.draftsDue : null;
     case 'at':
       return schedule.at > now ? schedule.at : null;
     case 'nightly': {

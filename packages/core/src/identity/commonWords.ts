@@ -37,3 +37,18 @@ export const PARTICLES: ReadonlySet<string> = new Set(
     ' ',
   ),
 );
+
+/** Given names that a text may have for many reasons: of authors, towns, storms and books. From memory, no list behind it. */
+export const USUAL_GIVEN: ReadonlySet<string> = new Set(
+  (
+    'adam alan albert alex alexander alice amy andrea andreas andrew anna anne anthony antonio arthur barbara ben benjamin ' +
+    'carlos carmen caroline catherine charles charlotte chris christian christine christopher clara claire claudia dan daniel ' +
+    'david diana edward elena elisabeth elizabeth emily emma eric eva felix finn florence francis frank frederick gabriel ' +
+    'george georgia grace hannah hans harry helen henry hugo ian isabel jack jacob james jan jane jean jessica joan joao johan ' +
+    'johann john jonas jonathan jordan jorge jose joseph juan julia juliet karen karl kate katherine kevin laura lena leo leon ' +
+    'lewis lily linda lisa louis louise lucas lucy luis luke lydia maria marie mario mark martha martin mary matthew max ' +
+    'maya mia michael michelle miguel nancy nathan nicholas nicole nina noah nora oliver olivia oscar pablo patricia patrick ' +
+    'paul pedro peter philip rachel ralph rebecca richard robert robin roger ruth sally sam samuel sandra sara sarah sebastian ' +
+    'simon sofia sophia sophie stephen steven susan teresa theo thomas tim tom tony victor victoria vincent walter william'
+  ).split(' '),
+);

@@ -1,5 +1,7 @@
 import { fold, tokens, type Token } from './fold.js';
+import { initialFinds } from './initials.js';
 import { nameForms, type Identity, type NameForms, type NamePart } from './nameForms.js';
+import { weighAlone } from './surroundings.js';
 
 /** A place in a text that tells who wrote it. */
 export interface IdentityFind {
@@ -26,9 +28,10 @@ export interface SearchOptions {
  * Finds what tells who wrote a text: parts of names in any order, case and with or without accents, names with
  * initials, run together, addresses and campus ids.
  *
- * A family name and a given name side by side are sure; so is an uncommon family name alone, but not where it is cited
- * with a year or "et al.". A given name alone, and any name that is also a word of the language, is `perhaps`, unless
- * the words before it say that somebody is named ("by", "author", "name"); a common word in small letters is none.
+ * A family name and a given name side by side are sure; so is an uncommon family name alone. A name beside another person's
+ * initial or forename, in a citation, or as part of a place's or a thing's name is none. A name that is also a word of the
+ * language, or a usual given name, counts only with a reason: words before it that name somebody ("by", "author"), a line of
+ * its own at the beginning, another part of the name beside it. Measured on sentences of its own (`placesOfNames.test.ts`).
  *
  * @returns finds in the order of the text, none overlapping another; empty for an empty text or nobody to look for
  */
@@ -37,6 +40,46 @@ export function findIdentities(
   people: readonly Identity[],
   { as }: SearchOptions = { as: 'prose' },
 ): IdentityFind[] {
+  return withoutOverlaps([...findsIn(text, people, as), ...dividedFinds(text, people, as)]);
+}
+
+/** A word that is divided at the end of a line. */
+const DIVIDED = /(?<=\p{L})[-‐\u00AD][ \t]*\r?\n[ \t]*(?=\p{Ll})/gu;
+
+/** Finds that run over the end of a line: the text is searched once more with its divided words joined. */
+function dividedFinds(text: string, people: readonly Identity[], as: SearchOptions['as']): IdentityFind[] {
+  const cuts = [...text.matchAll(DIVIDED)].map((match) => ({ at: match.index, length: match[0].length }));
+  if (cuts.length === 0) return [];
+  const starts: number[] = [];
+  let joined = '';
+  let from = 0;
+  let gone = 0;
+  for (const { at, length } of cuts) {
+    joined += text.slice(from, at);
+    starts.push(at - gone);
+    gone += length;
+    from = at + length;
+  }
+  joined += text.slice(from);
+  const finds: IdentityFind[] = [];
+  let before = 0;
+  let shift = 0;
+  for (const find of findsIn(joined, people, as)) {
+    while (before < starts.length && (starts[before] as number) <= find.start) {
+      shift += (cuts[before] as { length: number }).length;
+      before += 1;
+    }
+    let inside = 0;
+    for (let next = before; next < starts.length && (starts[next] as number) < find.end; next += 1)
+      inside += (cuts[next] as { length: number }).length;
+    if (inside === 0) continue;
+    const [start, end] = [find.start + shift, find.end + shift + inside];
+    finds.push({ ...find, start, end, exact: text.slice(start, end) });
+  }
+  return finds;
+}
+
+function findsIn(text: string, people: readonly Identity[], as: SearchOptions['as']): IdentityFind[] {
   const all = tokens(text);
   const folded = fold(text);
   const finds = people.flatMap((identity, person) => {
@@ -46,9 +89,10 @@ export function findIdentities(
       ...idFinds(all, text, forms),
       ...nameFinds(all, text, forms, as),
       ...unspacedFinds(folded, forms),
+      ...(as === 'prose' ? initialFinds(all, text, forms) : []),
     ].map((find) => ({ ...find, person, exact: text.slice(find.start, find.end) }));
   });
-  return withoutOverlaps(finds);
+  return finds.sort((a, b) => a.start - b.start);
 }
 
 type Found = Omit<IdentityFind, 'person' | 'exact'>;
@@ -83,6 +127,9 @@ function unspacedFinds({ text, from }: ReturnType<typeof fold>, { unspaced }: Na
   return found;
 }
 
+/** Between the letters and digits of an id: one sign, hyphens and dashes of every kind among them. */
+const ID_JOINS = /^[\s._/\u00AD\u2010-\u2015\u2212-]?$/;
+
 /** Letters and digits of the id in a row, whatever single sign stands between them: "cr-4101", "CR4101", "cr 4101". */
 function idFinds(all: readonly Token[], text: string, { campusId }: NameForms): Found[] {
   if (campusId === '') return [];
@@ -91,7 +138,7 @@ function idFinds(all: readonly Token[], text: string, { campusId }: NameForms): 
     let joined = '';
     for (let next = first; next < all.length && joined.length < campusId.length; next += 1) {
       const token = all[next] as Token;
-      if (next > first && !/^[\s._/-]?$/.test(text.slice((all[next - 1] as Token).end, token.start))) break;
+      if (next > first && !ID_JOINS.test(text.slice((all[next - 1] as Token).end, token.start))) break;
       joined += token.text;
       if (joined !== campusId) continue;
       found.push({ start: (all[first] as Token).start, end: token.end, what: 'campus-id', certainty: 'sure' });
@@ -100,29 +147,28 @@ function idFinds(all: readonly Token[], text: string, { campusId }: NameForms): 
   return found;
 }
 
-/** Between two parts of one name. */
+/** Between two parts of one name; a full stop only behind an initial. */
 const JOINS = /^[\s,.\-‐‑_'’]{0,3}$/u;
-/** Words before a name that say that it is one. */
-const NAMING = new Set(
-  'by author authors authored name names named student students signed submitted writer written am'.split(' '),
-);
 
 function nameFinds(all: readonly Token[], text: string, forms: NameForms, as: SearchOptions['as']): Found[] {
   const partOf = (token: Token | undefined) => forms.parts.find(({ text: part }) => part === token?.text);
   const found: Found[] = [];
   for (let index = 0; index < all.length; index += 1) {
     const token = all[index] as Token;
-    const joined = runTogether(token, forms);
+    const joined = runTogether(token, forms, text[token.start - 1] ?? '') ?? pluralOf(token, forms);
     if (joined !== null) {
       found.push({ start: token.start, end: token.end, what: 'name', certainty: joined });
       continue;
     }
-    const run = nameRun(all, index, text, forms, partOf);
+    const run = nameRun(all, index, text, forms, partOf, as);
     if (run === null) continue;
     const last = all[run.last] as Token;
     const dot = last.text.length === 1 && text[last.end] === '.' ? 1 : 0;
     const place = { start: token.start, end: last.end + dot, what: 'name' as const };
-    const certainty = run.parts > 1 ? weighFull(run, as) : weighAlone(all, run.only, text, partOf, as);
+    const certainty =
+      run.parts > 1
+        ? weighFull(run, as)
+        : weighAlone(all, run.only, text, partOf(all[run.only]) as NamePart, forms.particles, as);
     if (certainty !== null) {
       const single = all[run.only] as Token;
       found.push({ ...place, ...(run.parts > 1 ? {} : { start: single.start, end: single.end }), certainty });
@@ -134,13 +180,15 @@ function nameFinds(all: readonly Token[], text: string, forms: NameForms, as: Se
 
 interface Run {
   readonly last: number;
-  /** Different parts of the name in it; an initial beside a family name counts as one. */
+  /** Different parts of the name in it; an initial beside a part of the other kind counts as one. */
   readonly parts: number;
   /** Where the one part stands, when there is only one. */
   readonly only: number;
-  /** Every part is a word in small letters: "green marsh" is no person. */
-  readonly allSmall: boolean;
+  /** A part in small letters: "green marsh" is no person. */
+  readonly someSmall: boolean;
   readonly allCommon: boolean;
+  /** A given name that many have, and an initial: "Rose M.". */
+  readonly usualWithInitial: boolean;
 }
 
 /** The longest row of name parts and matching initials from here on; null when none begins here. */
@@ -150,110 +198,86 @@ function nameRun(
   text: string,
   forms: NameForms,
   partOf: (token: Token | undefined) => NamePart | undefined,
+  as: SearchOptions['as'],
 ): Run | null {
-  const isInitial = (token: Token) =>
-    token.text.length === 1 && forms.initials.includes(token.text) && /\p{Lu}/u.test(token.original);
+  const isOneOf = (initials: string, token: Token) =>
+    token.text.length === 1 && initials.includes(token.text) && /\p{Lu}/u.test(token.original);
   const used = new Set<string>();
-  let initials = 0;
+  let [given, families] = [0, 0];
   let family = false;
-  let small = true;
+  let small = false;
   let common = true;
+  let usual = true;
   let only = -1;
   let last = first - 1;
   for (let next = first; next < all.length; next += 1) {
     const token = all[next] as Token;
-    if (next > first && !JOINS.test(text.slice((all[next - 1] as Token).end, token.start))) break;
+    const before = all[next - 1] as Token;
+    const gap = next > first ? text.slice(before.end, token.start) : '';
+    if (!JOINS.test(gap) || (as === 'prose' && gap.includes('.') && before.text.length > 1)) break;
     const part = partOf(token);
     if (part !== undefined && !used.has(part.text)) {
       used.add(part.text);
       family ||= part.family;
-      small &&= token.original === token.original.toLowerCase();
+      small ||= token.original === token.original.toLowerCase();
       common &&= part.common;
+      usual &&= part.common || part.usual;
       only = next;
-    } else if (isInitial(token)) initials += 1;
+    } else if (isOneOf(forms.initials, token)) given += 1;
+    else if (isOneOf(forms.familyInitials, token) && text[token.end] === '.') families += 1;
     else if (used.size > 0 && forms.particles.includes(token.text)) continue;
     else break;
     last = next;
   }
-  // Initials say something beside a family name only ("A. Mensah", not "A Adjoa").
-  const parts = used.size + (initials > 0 && family ? 1 : 0);
-  return used.size === 0 ? null : { last, parts, only, allSmall: small, allCommon: common };
+  if (used.size === 0) return null;
+  // Initials say something beside the other part of the name only ("A. Mensah", "Rose M.", not "A Adjoa").
+  const initial = (given > 0 && family) || (families > 0 && !family);
+  const parts = used.size + (initial ? 1 : 0);
+  const usualWithInitial = initial && used.size === 1 && !family && usual;
+  return { last, parts, only, someSmall: small, allCommon: common, usualWithInitial };
 }
 
-function weighFull({ allSmall, allCommon }: Run, as: SearchOptions['as']): Found['certainty'] {
-  return as === 'prose' && allSmall && allCommon ? 'perhaps' : 'sure';
-}
-
-/** What a single part of a name is worth where it stands. */
-function weighAlone(
-  all: readonly Token[],
-  index: number,
-  text: string,
-  partOf: (token: Token | undefined) => NamePart | undefined,
+function weighFull(
+  { someSmall, allCommon, usualWithInitial }: Run,
   as: SearchOptions['as'],
 ): Found['certainty'] | null {
-  const token = all[index] as Token;
-  const part = partOf(token) as NamePart;
-  const small = token.original === token.original.toLowerCase();
-  if (as === 'label') return part.common ? 'perhaps' : 'sure';
-  const named = isNamed(all, index, text);
-  if (small) return part.common ? null : 'perhaps';
-  if (named) return 'sure';
-  if (part.common && beginsSentence(text, token.start)) return null;
-  if (part.common || !part.family || part.text.length < 3) return 'perhaps';
-  return isCited(text.slice(token.end, token.end + 40)) || besideAnother(all, index, text) ? 'perhaps' : 'sure';
+  if (as === 'prose' && someSmall && allCommon) return null;
+  return as === 'prose' && usualWithInitial ? 'perhaps' : 'sure';
 }
 
-/** "by Adjoa", "Author: Adjoa", "my name is Adjoa". */
-function isNamed(all: readonly Token[], index: number, text: string): boolean {
-  const before = all[index - 1];
-  if (before === undefined || text.slice(before.end, (all[index] as Token).start).length > 3) return false;
-  return NAMING.has(before.text) || (before.text === 'is' && NAMING.has(all[index - 2]?.text ?? ''));
+/** "the Mensahs": a family of that name. */
+function pluralOf(token: Token, { parts }: NameForms): Found['certainty'] | null {
+  const of = parts.find(
+    ({ text, family, common }) => family && !common && text.length > 3 && token.text === `${text}s`,
+  );
+  return of !== undefined && /^\p{Lu}/u.test(token.original) ? 'perhaps' : null;
 }
 
-/** At the beginning of a sentence every word has a capital. */
-function beginsSentence(text: string, start: number): boolean {
-  return /(^|[.!?:\n])["“”'’)\]]?\s*$/u.test(text.slice(Math.max(0, start - 6), start));
-}
+/** Before a word that is somebody's address or folder. */
+const HANDLE = /[@~]/;
 
-/** "Mensah (2015)", "Mensah 2015", "Mensah, 2015", "Mensah et al.", "Mensah & Obi", "Mensah and Obi (2015)". */
-function isCited(after: string): boolean {
-  return /^('s|’s)?,?\s*(\(?(1[89]|20)\d\d|et al|(&|and)\s+\p{Lu}[\p{L}-]+,?\s*\(?(1[89]|20)\d\d)/u.test(after);
-}
-
-/** "Kwame Mensah", "K. Mensah": somebody else of that name. Also "Mensah, K." as lists of sources have it. */
-function besideAnother(all: readonly Token[], index: number, text: string): boolean {
-  const token = all[index] as Token;
-  const before = all[index - 1];
-  const after = all[index + 1];
-  const gapBefore = before === undefined ? '' : text.slice(before.end, token.start);
-  const gapAfter = after === undefined ? '' : text.slice(token.end, after.start);
-  const capital = (one: Token) => /^\p{Lu}/u.test(one.original);
-  const forename =
-    before !== undefined &&
-    capital(before) &&
-    /^\.?\s$/u.test(gapBefore) &&
-    !beginsSentence(text, before.start) &&
-    !NAMING.has(before.text);
-  const listed = after !== undefined && after.original.length === 1 && capital(after) && /^,\s$/u.test(gapAfter);
-  return forename || listed;
-}
-
-/** "adjoamensah", "mensahadjoa", "amensah", or the mailbox of the address as one word. */
-function runTogether({ text }: Token, { parts, initials, mailbox }: NameForms): Found['certainty'] | null {
+/** "adjoamensah", "mensahadjoa", "amensah", "adjoam", or the mailbox of the address as one word. */
+function runTogether(
+  { text }: Token,
+  { parts, initials, familyInitials, mailbox }: NameForms,
+  before: string,
+): Found['certainty'] | null {
+  const isHandle = HANDLE.test(before);
+  const alone = parts.find((part) => part.text === text);
+  if (isHandle && alone !== undefined && !alone.common) return 'sure';
   if (text.length < 5) return null;
   for (const family of parts.filter((one) => one.family)) {
     for (const other of parts.filter((one) => !one.family)) {
       if (text === other.text + family.text || text === family.text + other.text) return 'sure';
+      if (text === other.text + (familyInitials[0] ?? '') && alone === undefined) return isHandle ? 'sure' : 'perhaps';
     }
     const withInitial =
       initials !== '' && (text === `${initials[0]}${family.text}` || text === `${family.text}${initials[0]}`);
-    if (withInitial && !family.common) return 'sure';
-    if (withInitial) return 'perhaps';
+    if (withInitial) return family.common && !isHandle ? 'perhaps' : 'sure';
   }
   const whole =
     mailbox.filter((one) => /\p{L}/u.test(one)).length === 1 ? mailbox.find((one) => /\p{L}/u.test(one)) : undefined;
-  return whole === text && !parts.some((part) => part.text === text) && text.length >= 6 ? 'perhaps' : null;
+  return whole === text && alone === undefined && text.length >= 6 ? 'perhaps' : null;
 }
 
 /** Of finds that overlap the one before, the surer, then the longer stays. One pass over the finds in their order. */

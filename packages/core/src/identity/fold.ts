@@ -21,6 +21,9 @@ export interface Folded {
   readonly from: readonly number[];
 }
 
+/** Signs that are not seen: soft hyphens, and joiners and breaks without width. */
+const UNSEEN = /[\u00AD\u200B-\u200D\u2060\uFEFF]/;
+
 /** Lower case without accents, with the way back to the original. Positions are UTF-16 code units. */
 export function fold(original: string): Folded {
   const parts: string[] = [];
@@ -28,7 +31,7 @@ export function fold(original: string): Folded {
   let at = 0;
   for (const letter of original) {
     const lower = letter.toLowerCase();
-    const plain = PLAIN[lower] ?? lower.normalize('NFD').replace(/\p{M}/gu, '');
+    const plain = UNSEEN.test(lower) ? '' : (PLAIN[lower] ?? lower.normalize('NFD').replace(/\p{M}/gu, ''));
     parts.push(plain);
     for (let unit = 0; unit < plain.length; unit += 1) from.push(at);
     at += letter.length;
@@ -49,11 +52,11 @@ export interface Token {
 
 /**
  * Cuts a text into runs of letters and of digits, and a run of letters where a small letter is followed by a
- * capital: file names and handles run names together ("AdjoaMensah2").
+ * capital: file names and handles run names together ("AdjoaMensah2"). Signs that are not seen cut nothing.
  */
 export function tokens(original: string): Token[] {
   const found: Token[] = [];
-  for (const match of original.matchAll(/[\p{L}\p{M}]+|\p{N}+/gu)) {
+  for (const match of original.matchAll(/\p{L}[\p{L}\p{M}\u00AD\u200B-\u200D\u2060]*|\p{N}+/gu)) {
     let start = match.index;
     for (const piece of match[0].split(/(?<=\p{Ll}\p{M}*)(?=\p{Lu})/u)) {
       found.push({ text: fold(piece).text, start, end: start + piece.length, original: piece });

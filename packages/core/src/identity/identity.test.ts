@@ -35,12 +35,8 @@ const PROSE: ReadonlyArray<readonly [what: string, who: Identity, text: string]>
   ],
   ['names run together', ADJOA, 'Files are in drive/[[adjoamensah]]/ and [[AMensah]]_final.'],
   ['an uncommon family name alone', ADJOA, 'The photographs are [[Mensah]]’s own.'],
-  [
-    'but not so surely where it is cited',
-    ADJOA,
-    'Saltmarsh grows ({{Mensah}}, 2015; {{Mensah}} et al. 2019; see {{Mensah}} and Obi 2020).',
-  ],
-  ['or has another forename', ADJOA, 'We thank Kwame {{Mensah}} of the harbour office.'],
+  ['but not where it is cited', ADJOA, 'Saltmarsh grows (Mensah, 2015; Mensah et al. 2019; see Mensah and Obi 2020).'],
+  ['or has another forename', ADJOA, 'We thank Kwame Mensah of the harbour office, and B. Mensah.'],
   ['a given name alone may be anybody', ADJOA, 'Then {{Adjoa}} took the boat out; she was late.'],
   ['unless the words before say so', ADJOA, 'Author: [[Adjoa]]. My name is [[Adjoa]].'],
   ['accents or none', QUYEN, 'Thanks to [[Quyen Tran]], also [[Quyên Trần]] and [[TRAN Quyen]].'],
@@ -49,12 +45,8 @@ const PROSE: ReadonlyArray<readonly [what: string, who: Identity, text: string]>
     ANNA,
     'Signed [[Anna Lena Mueller-Luedenscheid]]; [[A. L. Müller]]; id [[00012345]].',
   ],
-  [
-    'a name that is made of words',
-    ROSE,
-    'By [[Rose Marsh]]. The bed rose and the marsh grew. {{rose marsh}} is a plant.',
-  ],
-  ['words at the beginning of a sentence', ROSE, 'Rose hips were found. Marsh plants grew. We met {{Rose}} there.'],
+  ['a name that is made of words', ROSE, 'By [[Rose Marsh]]. The bed rose and the marsh grew. rose marsh is a plant.'],
+  ['words at the beginning of a sentence', ROSE, 'Rose hips were found. Marsh plants grew. We met Rose there.'],
   ['words in small letters', WILL, 'We will plant young cordgrass. Will it grow? Young plants do.'],
   ['an id that is too short to tell anything', WILL, 'We counted 77 birds on 77 days, near [[Will Young]]’s house.'],
   [
@@ -65,11 +57,11 @@ const PROSE: ReadonlyArray<readonly [what: string, who: Identity, text: string]>
   [
     'a first name that elsewhere is a particle',
     { name: 'Ben Kiss', email: '', campusId: null },
-    'By [[Ben]]. The Ben Nevis.'.replace('The Ben', 'The {{Ben}}'),
+    'By [[Ben]]. The Ben Nevis.',
   ],
   ['names in scripts without spaces', { name: '李 明華', email: '', campusId: null }, '作者[[李明華]]。明天明華不來。'],
   ['names with particles that follow at once', { name: '김 민준', email: '', campusId: null }, '[[김민준]]이 썼다.'],
-  ['parts of other words', ADJOA, 'The Mensahville dam; commensal species; Mensahs.'],
+  ['parts of other words', ADJOA, 'The Mensahville dam; commensal species; the {{Mensahs}}.'],
   ['other addresses', ADJOA, 'Write to x@students.example.org.'],
 ];
 
@@ -125,7 +117,7 @@ describe('findIdentities', () => {
   });
 
   it('grows with the text, not with its square: a name on every line of a long one is found each time', () => {
-    const text = 'Read by Adjoa Mensah, as Mensah (2015) did.\n'.repeat(5_000);
+    const text = 'Read by Adjoa Mensah, as Mensah says.\n'.repeat(5_000);
     const finds = findIdentities(text, [ADJOA]);
     expect(finds).toHaveLength(10_000);
     expect(finds.at(-1)?.end).toBe(text.lastIndexOf('Mensah') + 'Mensah'.length);

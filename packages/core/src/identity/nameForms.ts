@@ -1,4 +1,4 @@
-import { COMMON_WORDS, PARTICLES } from './commonWords.js';
+import { COMMON_WORDS, PARTICLES, USUAL_GIVEN } from './commonWords.js';
 import { tokens, type Token } from './fold.js';
 
 /** A person whose traces are looked for. */
@@ -14,6 +14,8 @@ export interface NamePart {
   /** The last part, by which people are cited. */
   readonly family: boolean;
   readonly common: boolean;
+  /** A given name that is on every roster. */
+  readonly usual: boolean;
 }
 
 /** What is searched for, made ready once. All in plain lower case. */
@@ -23,6 +25,8 @@ export interface NameForms {
   readonly particles: readonly string[];
   /** Initials of the given names, in order. */
   readonly initials: string;
+  /** Initials of the family names, in order. */
+  readonly familyInitials: string;
   /** Words of the address before the @, each a run of letters or digits. */
   readonly mailbox: readonly string[];
   readonly address: string;
@@ -71,9 +75,15 @@ export function nameForms({ name, email, campusId }: Identity): NameForms {
     text: one.text,
     family: families.has(one.text),
     common: COMMON_WORDS.has(one.text),
+    usual: USUAL_GIVEN.has(one.text),
   }));
   const spelled = telling
-    .map((one): NamePart => ({ text: spelledOut(one.original), family: families.has(one.text), common: false }))
+    .map((one): NamePart => ({
+      text: spelledOut(one.original),
+      family: families.has(one.text),
+      common: false,
+      usual: false,
+    }))
     .filter(({ text }) => /^[\x20-\x7f]+$/.test(text) && !parts.some((one) => one.text === text));
   const given = words.filter((one, index) => !families.has(one.text) && !joins(one, index));
   const address = email.trim().toLowerCase();
@@ -83,6 +93,10 @@ export function nameForms({ name, email, campusId }: Identity): NameForms {
   return {
     parts: [...parts, ...spelled],
     particles: words.filter(joins).map(({ text }) => text),
+    familyInitials: telling
+      .filter((one) => families.has(one.text))
+      .map(({ text }) => text[0] ?? '')
+      .join(''),
     initials: given.map(({ text }) => text[0] ?? '').join(''),
     mailbox: tokens(address.split('@')[0] ?? '').map(({ text }) => text),
     address,

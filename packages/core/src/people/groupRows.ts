@@ -4,9 +4,9 @@ import { readHeader } from './header.js';
 export type GroupColumn = 'group' | 'email' | 'campusId';
 
 const COLUMNS: Readonly<Record<GroupColumn, readonly string[]>> = {
-  group: ['group', 'groupname', 'team', 'circle'],
-  email: ['email', 'emailaddress', 'mail'],
-  campusId: ['campusid', 'id', 'studentid', 'studentnumber', 'idnumber'],
+  group: ['group', 'groupname', 'team', 'circle', 'gruppe', 'groupe', 'equipe', 'grupo', 'equipo'],
+  email: ['email', 'emailaddress', 'mail', 'emailadresse', 'courriel', 'correo', 'correoelectronico'],
+  campusId: ['campusid', 'id', 'studentid', 'studentnumber', 'idnumber', 'matrikelnummer', 'matricule', 'matricula'],
 };
 
 export type GroupProblemCode =

@@ -2,6 +2,8 @@
 export interface Header<Column extends string> {
   /** Place of each recognised column, from 0. */
   readonly columns: Readonly<Partial<Record<Column, number>>>;
+  /** Their titles, as they stand in the file. */
+  readonly titles: Readonly<Partial<Record<Column, string>>>;
   /** Titles of columns that mean nothing here. */
   readonly unknown: readonly string[];
   /** Titles of columns that say the same as an earlier one. */
@@ -23,6 +25,7 @@ export function readHeader<Column extends string>(
   names: Readonly<Record<Column, readonly string[]>>,
 ): Header<Column> {
   const columns: Partial<Record<Column, number>> = {};
+  const found: Partial<Record<Column, string>> = {};
   const unknown: string[] = [];
   const twice: string[] = [];
   const known = Object.entries(names) as Array<[Column, readonly string[]]>;
@@ -32,7 +35,10 @@ export function readHeader<Column extends string>(
     const column = known.find(([, list]) => list.some((one) => plainTitle(one) === plain))?.[0];
     if (column === undefined) unknown.push(title.trim());
     else if (columns[column] !== undefined) twice.push(title.trim());
-    else columns[column] = index;
+    else {
+      columns[column] = index;
+      found[column] = title.trim();
+    }
   });
-  return { columns, unknown, twice };
+  return { columns, titles: found, unknown, twice };
 }

@@ -1,11 +1,25 @@
 import fc from 'fast-check';
 import { compareRoster, type Enrolled } from './compareRoster.js';
 import { divide } from './divide.js';
+import { byFamilyName } from './familyName.js';
 import { readGroupRows } from './groupRows.js';
 import { readOneRoster, rosterOfClasses, type BundleFiles } from './oneRoster.js';
 import { readRoster, type RosterEntry } from './roster.js';
 
 describe('readRoster', () => {
+  // Headings as campus systems of these countries write them: common practice, no source.
+  const ABROAD: ReadonlyArray<readonly [header: string, row: string, name: string]> = [
+    ['Name;Vorname;E-Mail-Adresse;Matrikelnummer;Gruppe', 'Müller;Anna;a@example.org;4711;A', 'Anna Müller'],
+    ['Nachname;Vorname;E-Mail;Matrikel-Nr.;Kurs', 'Müller;Anna;a@example.org;4711;A', 'Anna Müller'],
+    ['Nom;Prénom;Adresse e-mail;Matricule;Groupe', 'Müller;Anna;a@example.org;4711;A', 'Anna Müller'],
+    ['Nombre;Apellidos;Correo electrónico;Matrícula;Grupo', 'Anna;Müller;a@example.org;4711;A', 'Anna Müller'],
+  ];
+  it.each(ABROAD)('knows the headings %s', (header, row, name) => {
+    const { entries, problems } = readRoster([header.split(';'), row.split(';')]);
+    expect(problems).toEqual([]);
+    expect(entries).toMatchObject([{ name, email: 'a@example.org', campusId: '4711', section: 'A' }]);
+  });
+
   it('finds columns in any order and under several names', () => {
     const { entries, header, problems } = readRoster([
       ['E-mail', 'Student ID', 'Surname', 'First name', 'Tutorial', 'Year'],
@@ -365,5 +379,15 @@ describe('groups', () => {
         .sort(),
     ).toEqual([3, 4, 4, 4, 4, 4]);
     expect(() => divide(list, { by: 'size', number: 0, seed: 1 })).toThrow('whole number');
+  });
+});
+
+describe('the order of names', () => {
+  it('goes by the last word or by what stands before a comma, then by the rest', () => {
+    const names = ['Zoë Abel', 'Ana van der Berg', 'Adjo, Ama', 'Li Chen', 'Sammy Davis, Jr.', 'Bo Abel', 'Cher', ''];
+    const collator = new Intl.Collator('en');
+    expect([...names].sort((a, b) => collator.compare(byFamilyName(a), byFamilyName(b)))).toEqual([
+      ...['', 'Bo Abel', 'Zoë Abel', 'Adjo, Ama', 'Ana van der Berg', 'Li Chen', 'Cher', 'Sammy Davis, Jr.'],
+    ]);
   });
 });

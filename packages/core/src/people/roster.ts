@@ -46,12 +46,51 @@ export interface Roster {
 
 export type RosterColumn = 'name' | 'given' | 'family' | 'email' | 'campusId' | 'section' | 'role' | 'trait';
 
-/** Names of columns as campus systems and people write them, compared without case, spaces and punctuation. */
+/** Names of columns as campus systems and people write them, in English, German, French and Spanish; compared without case, accents, spaces and punctuation. */
 const COLUMNS: Readonly<Record<RosterColumn, readonly string[]>> = {
-  name: ['name', 'fullname', 'student', 'studentname', 'displayname', 'participant'],
-  given: ['givenname', 'firstname', 'first', 'given', 'forename', 'forenames'],
-  family: ['familyname', 'lastname', 'last', 'surname', 'family'],
-  email: ['email', 'emailaddress', 'mail', 'mailaddress'],
+  name: [
+    'name',
+    'fullname',
+    'student',
+    'studentname',
+    'displayname',
+    'participant',
+    'vollstandigername',
+    'nom',
+    'nomcomplet',
+    'nombre',
+    'nombrecompleto',
+  ],
+  given: [
+    'givenname',
+    'firstname',
+    'first',
+    'given',
+    'forename',
+    'forenames',
+    'vorname',
+    'vornamen',
+    'prenom',
+    'prenoms',
+    'nombres',
+    'nombredepila',
+  ],
+  family: [
+    'familyname',
+    'lastname',
+    'last',
+    'surname',
+    'family',
+    'nachname',
+    'familienname',
+    'nomdefamille',
+    'apellido',
+    'apellidos',
+  ],
+  email: [
+    ...['email', 'emailaddress', 'mail', 'mailaddress', 'emailadresse', 'mailadresse', 'adressemail', 'adresseemail'],
+    ...['courriel', 'adressecourriel', 'correo', 'correoelectronico', 'direcciondecorreo'],
+  ],
   campusId: [
     'campusid',
     'id',
@@ -62,9 +101,29 @@ const COLUMNS: Readonly<Record<RosterColumn, readonly string[]>> = {
     'userid',
     'personid',
     'matriculationnumber',
+    'matrikelnummer',
+    'matrikelnr',
+    'numeroetudiant',
+    'numerodetudiant',
+    'matricule',
+    'matricula',
+    'numerodeestudiante',
   ],
-  section: ['section', 'class', 'tutorial', 'lab', 'seminar', 'sectionname'],
-  role: ['role', 'type'],
+  section: [
+    'section',
+    'class',
+    'tutorial',
+    'lab',
+    'seminar',
+    'sectionname',
+    'gruppe',
+    'kurs',
+    'groupe',
+    'classe',
+    'seccion',
+    'grupo',
+  ],
+  role: ['role', 'type', 'rolle', 'rol'],
   trait: [],
 };
 
@@ -146,6 +205,10 @@ export function readRoster(cells: ReadonlyArray<readonly string[]>, traitColumn:
 function nameOf(cell: (column: RosterColumn) => string): string {
   const whole = cell('name');
   if (whole === '') return `${cell('given')} ${cell('family')}`.trim();
+  // "Name, Vorname" and "Nombre, Apellidos": the one column holds the other half of the name.
+  const halves = { given: cell('given'), family: cell('family') };
+  if (halves.given !== '' && halves.family === '' && !whole.includes(halves.given)) return `${halves.given} ${whole}`;
+  if (halves.family !== '' && halves.given === '' && !whole.includes(halves.family)) return `${whole} ${halves.family}`;
   const [family, given, ...more] = whole.split(',').map((part) => part.trim());
   return given !== undefined && given !== '' && more.length === 0 ? `${given} ${family}`.trim() : whole;
 }

@@ -1,6 +1,21 @@
 /** Milliseconds since 1970-01-01T00:00Z. */
 export type Instant = number;
 
+const MINUTE = 60_000;
+
+/**
+ * When a due time is over. It lasts to the end of the minute that it names: 23:59 means until 23:59:59.999. A time that is not
+ * on a whole minute was set by "close now", and is over at once.
+ */
+export function endOf(due: Instant): Instant {
+  return due % MINUTE === 0 ? due + MINUTE : due;
+}
+
+/** When what opens at `opening` opens in fact: in the minute in which something is due before it, at the end of that minute. */
+export function opensAfter(due: Instant, opening: Instant): Instant {
+  return opening >= due && opening < endOf(due) ? endOf(due) : opening;
+}
+
 /** In the order in which they must fall. */
 export const DATE_ORDER = [
   'draftsOpen',

@@ -1,5 +1,5 @@
 import { problem, type CoreProblem } from '../problem.js';
-import type { Instant } from './dates.js';
+import { endOf, type Instant } from './dates.js';
 
 /** What a late hand-in loses. */
 export interface LateRule {
@@ -31,16 +31,16 @@ export const MAX_GRACE_MINUTES = 31 * 24 * 60;
 export const MAX_LATE_AMOUNT = 1000;
 
 /**
- * What handing in at `handedInAt` loses. A day is 24 hours from the due time on, whatever the clocks do in
- * between; within the grace period (its last millisecond included) nothing is lost, after it the whole time
+ * What handing in at `handedInAt` loses. A day is 24 hours from the end of the due time on, whatever the clocks do in
+ * between; within the grace period (its last minute included, as with a due time) nothing is lost, after it the whole time
  * since the due time counts. Without a rule a late hand-in is late but loses nothing.
  */
 export function lateness(rule: LateRule | null, due: Instant, handedInAt: Instant): Lateness {
-  const by = Math.max(0, handedInAt - due);
+  const inTime = handedInAt < endOf(due);
+  const by = inTime ? 0 : handedInAt - due;
   const grace = (rule?.graceMinutes ?? 0) * MINUTE;
-  // Handed in exactly at the due instant is late by the least there is: due times are ends, not last moments.
-  const within = handedInAt < due || (grace > 0 && by <= grace);
-  const startedDays = within ? 0 : Math.floor(by / DAY) + 1;
+  const within = inTime || (grace > 0 && handedInAt < endOf(due + grace));
+  const startedDays = within ? 0 : Math.floor((handedInAt - endOf(due)) / DAY) + 1;
   if (rule === null || startedDays === 0) return { by, startedDays, loses: 0 };
   const loses = rule.amount * (rule.per === 'day' ? startedDays : 1);
   return { by, startedDays, loses: Math.min(loses, rule.cap ?? Infinity) };

@@ -1,5 +1,7 @@
 import {
   DATE_ORDER,
+  endOf,
+  opensAfter,
   resolveDates,
   runs,
   type ExchangeDates,
@@ -22,26 +24,36 @@ export interface TimelineState {
 /**
  * Where an exchange stands at `now`. Never stored: it follows from the dates alone.
  *
- * Boundaries are half-open: a stage begins exactly at its date. `drafting` lasts until reviews
+ * A stage begins exactly at its date; what is due lasts to the end of the minute that is named ({@link endOf}). `drafting` lasts until reviews
  * open, so that the gap between a due date and the opening belongs to drafting (nothing new may be
  * handed in then, see {@link mayHandIn}). Release closes the exchange.
  */
 export function stageAt(state: TimelineState, now: Instant): Stage {
   const dates = resolveDates(state.dates);
   if (state.publishedAt === null || dates === null || now < dates.draftsOpen) return 'planning';
-  if (now < dates.reviewsOpen) return 'drafting';
-  if (now < dates.reviewsDue) return 'reviewing';
-  if (now < dates.release) return 'checking';
+  if (now < reviewsOpenAt(dates)) return 'drafting';
+  if (now < endOf(dates.reviewsDue)) return 'reviewing';
+  if (now < releasedAt(dates)) return 'checking';
   return 'closed';
+}
+
+/** Reviews open when the last minute of handing in is over. */
+function reviewsOpenAt({ lateUntil, reviewsOpen }: ResolvedDates): Instant {
+  return opensAfter(lateUntil, reviewsOpen);
+}
+
+/** Feedback is released when the last minute of reviewing is over. */
+function releasedAt({ reviewsDue, release }: ResolvedDates): Instant {
+  return opensAfter(reviewsDue, release);
 }
 
 /** What the dates allow one person at one moment. */
 export interface Openings {
-  /** A draft counts when handed in from its opening until, but not at, the end of the late window. */
+  /** A draft counts when handed in from its opening until the end of the late window, whose last minute counts. */
   readonly handIn: boolean;
   /** Handing in now counts as late. */
   readonly late: boolean;
-  /** Reviews are submitted from their opening until, but not at, their due time. */
+  /** Reviews are submitted from their opening until the end of the minute in which they are due. */
   readonly review: boolean;
   readonly released: boolean;
 }
@@ -54,13 +66,15 @@ export function openingsAt(state: TimelineState, own: OwnTimes | null, now: Inst
   if (state.publishedAt === null || common === null) return CLOSED;
   const dates = withOwnTimes(common, own);
   const excused = own?.excused === true;
-  const released = now >= dates.release;
-  const handIn = !excused && now >= dates.draftsOpen && now < dates.lateUntil;
+  const released = now >= releasedAt(common);
+  const handIn = !excused && now >= dates.draftsOpen && now < endOf(dates.lateUntil);
   return {
     handIn,
-    late: handIn && now >= dates.draftsDue,
+    late: handIn && now >= endOf(dates.draftsDue),
     review:
-      !excused && now >= (state.rolling === true ? dates.draftsOpen : dates.reviewsOpen) && now < dates.reviewsDue,
+      !excused &&
+      now >= (state.rolling === true ? dates.draftsOpen : reviewsOpenAt(common)) &&
+      now < endOf(dates.reviewsDue),
     released,
   };
 }
@@ -87,11 +101,16 @@ export function nextChange(state: TimelineState, now: Instant, own: OwnTimes | n
   const common = resolveDates(state.dates);
   if (state.publishedAt === null || common === null) return null;
   const dates: Partial<Record<RunningDateName, Instant>> & ResolvedDates = withOwnTimes(common, own);
+  const effective = (date: RunningDateName, at: Instant) => {
+    if (date === 'reviewsOpen') return reviewsOpenAt(common);
+    if (date === 'release') return releasedAt(common);
+    return date === 'draftsOpen' ? at : endOf(at);
+  };
   let next: StageChange | null = null;
   for (const date of DATE_ORDER.filter(runs)) {
     const at = dates[date] ?? null;
     // The first of several at the same time: “drafts due” says more than “reviews open”.
-    if (at !== null && at > now && (next === null || at < next.at)) next = { date, at };
+    if (at !== null && effective(date, at) > now && (next === null || at < next.at)) next = { date, at };
   }
   return next;
 }

@@ -6,6 +6,8 @@ import { isReleased, mayHandIn, nextChange, openingsAt, segments, stageAt, type 
 import type { OwnTimes } from './ownTimes.js';
 
 const at = (day: number) => Date.UTC(2026, 2, day);
+/** What is due at midnight is due until the end of that minute. */
+const end = (day: number) => at(day) + 60_000;
 const DATES: ExchangeDates = {
   ...NO_DATES,
   draftsOpen: at(2),
@@ -22,8 +24,8 @@ describe('stageAt', () => {
     ['when drafts open', at(2), 'drafting'],
     ['between due and reviews open', at(13), 'drafting'],
     ['when reviews open', at(14), 'reviewing'],
-    ['a moment before reviews are due', at(20) - 1, 'reviewing'],
-    ['when reviews are due', at(20), 'checking'],
+    ['in the minute in which reviews are due', end(20) - 1, 'reviewing'],
+    ['after it', end(20), 'checking'],
     ['at release', at(26), 'closed'],
   ];
   it.each(cases)('%s', (_, now, stage) => {
@@ -49,13 +51,18 @@ describe('stageAt', () => {
 
 describe('what the dates allow', () => {
   const state = { dates: DATES, publishedAt: at(1) };
-  it('takes drafts until, but not at, the due instant, and releases at its own', () => {
-    expect([mayHandIn(state, at(2) - 1), mayHandIn(state, at(12) - 1), mayHandIn(state, at(12))]).toEqual([
+  it('takes drafts until the end of the minute in which they are due, and releases at the instant', () => {
+    expect([mayHandIn(state, at(2) - 1), mayHandIn(state, end(12) - 1), mayHandIn(state, end(12))]).toEqual([
       false,
       true,
       false,
     ]);
     expect([isReleased(state, at(26) - 1), isReleased(state, at(26))]).toEqual([false, true]);
+  });
+
+  it('ends at once what was closed at an instant that no clock shows', () => {
+    const closed = { dates: moveNow(DATES, 'draftsDue', at(5)), publishedAt: at(1) };
+    expect([mayHandIn(closed, at(5) - 2), mayHandIn(closed, at(5))]).toEqual([true, false]);
   });
 
   // Common practice: a blank opening of reviews means the due date of drafts.
@@ -66,13 +73,13 @@ describe('what the dates allow', () => {
       reviewsOpen: at(13),
       release: at(24),
     });
-    expect(stageAt({ dates: blank, publishedAt: at(1) }, at(12))).toBe('reviewing');
-    expect(stageAt({ dates: blank, publishedAt: at(1) }, at(20))).toBe('closed');
+    expect(stageAt({ dates: blank, publishedAt: at(1) }, end(12))).toBe('reviewing');
+    expect(stageAt({ dates: blank, publishedAt: at(1) }, end(20))).toBe('closed');
     expect(segments(blank).map(({ key }) => key)).toEqual(['drafts', 'reviews', 'after']);
   });
 
   it('tells the next change, and none when all is over', () => {
-    expect(nextChange(state, at(12))).toEqual({ date: 'reviewsOpen', at: at(14) });
+    expect(nextChange(state, end(12))).toEqual({ date: 'reviewsOpen', at: at(14) });
     expect(nextChange(state, at(26))).toBeNull();
     expect(nextChange({ ...state, publishedAt: null }, at(3))).toBeNull();
   });
@@ -94,7 +101,7 @@ describe('the optional stages', () => {
       const { handIn, late } = openingsAt(state, null, now);
       return [handIn, late];
     };
-    expect([at(12) - 1, at(12), at(13) - 1, at(13)].map(may)).toEqual([
+    expect([end(12) - 1, end(12), end(13) - 1, end(13)].map(may)).toEqual([
       [true, false],
       [true, true],
       [true, true],
@@ -105,7 +112,7 @@ describe('the optional stages', () => {
   const own: OwnTimes = { draftsDue: at(16), reviewsDue: null, repliesDue: null, revisionDue: null, excused: false };
   it('give an extension its own end, without touching anybody else', () => {
     expect(openingsAt(state, own, at(15))).toMatchObject({ handIn: true, late: false, review: true });
-    expect(openingsAt(state, own, at(16)).handIn).toBe(false);
+    expect(openingsAt(state, own, end(16)).handIn).toBe(false);
     expect(openingsAt(state, { ...own, reviewsDue: at(24) }, at(22)).review).toBe(true);
     expect(openingsAt(state, { ...own, excused: true }, at(15))).toMatchObject({ handIn: false, review: false });
     expect(nextChange(state, at(15), own)).toEqual({ date: 'draftsDue', at: at(16) });
@@ -113,7 +120,7 @@ describe('the optional stages', () => {
 
   it('opens and closes now by moving dates, and what must come before with them', () => {
     const closed = moveNow(long, 'draftsDue', at(5));
-    expect(closed).toMatchObject({ draftsDue: at(5), lateUntil: null, reviewsOpen: at(14) });
+    expect(closed).toMatchObject({ draftsDue: at(5) - 1, lateUntil: null, reviewsOpen: at(14) });
     const opened = moveNow(long, 'reviewsOpen', at(9));
     expect(opened).toMatchObject({ draftsDue: at(9), lateUntil: at(9), reviewsOpen: at(9) });
     expect(checkDates(opened, true)).toEqual([]);

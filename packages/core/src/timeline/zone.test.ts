@@ -4,7 +4,7 @@ import fc from 'fast-check';
 import { NO_DATES } from './dates.js';
 import { lateness, checkLateRule, type LateRule } from './late.js';
 import { daysToFirst, holidayClashes, shiftDates } from './shift.js';
-import { dayNumber, instantOf, instantsOf, localTime, plusDays } from './zone.js';
+import { dayNumber, instantOf, instantsOf, localTime, plusDays, zoneName } from './zone.js';
 
 const HOUR = 3_600_000;
 const read = (text: string) => {
@@ -123,11 +123,11 @@ describe('late hand-ins', () => {
   // Common practice: ten percent a started day after half an hour of grace, 25 percent at most.
   const cases: Array<[string, number, number, number]> = [
     ['in time', -1, 0, 0],
-    ['in the last minute of grace', 30 * 60_000, 0, 0],
-    ['just after it', 30 * 60_000 + 1, 1, 10],
-    ['a moment before a day', 24 * HOUR - 1, 1, 10],
-    ['a day to the moment', 24 * HOUR, 2, 20],
-    ['a week', 7 * 24 * HOUR, 8, 25],
+    ['in the last minute of grace', 30 * 60_000 + 59_999, 0, 0],
+    ['just after it', 31 * 60_000, 1, 10],
+    ['in the minute in which a day is over', 24 * HOUR + 59_999, 1, 10],
+    ['after that', 24 * HOUR + 60_000, 2, 20],
+    ['more than a week', 7 * 24 * HOUR + 60_000, 8, 25],
   ];
   it.each(cases)('%s', (_, by, startedDays, loses) => {
     expect(lateness(rule, 0, by)).toEqual({ by: Math.max(by, 0), startedDays, loses });
@@ -135,7 +135,7 @@ describe('late hand-ins', () => {
 
   it('lose once, or nothing without a rule', () => {
     expect(lateness({ ...rule, per: 'once' }, 0, 7 * 24 * HOUR).loses).toBe(10);
-    expect(lateness(null, 0, 7 * 24 * HOUR)).toMatchObject({ startedDays: 8, loses: 0 });
+    expect(lateness(null, 0, 7 * 24 * HOUR)).toMatchObject({ startedDays: 7, loses: 0 });
   });
 
   it('need amounts that make sense, and a time in which to be late', () => {
@@ -150,5 +150,23 @@ describe('late hand-ins', () => {
     expect(codes({ cap: 5 })).toEqual(['late-cap']);
     expect(codes({ graceMinutes: 1.5 })).toEqual(['late-grace']);
     expect(codes({}, false)).toEqual(['late-without-window']);
+  });
+});
+
+describe('the name of a zone', () => {
+  // From the links of the IANA time zone database (file "backward").
+  it('is one for all its aliases, and none for what is no zone', () => {
+    const pairs = [
+      ['Asia/Calcutta', 'Asia/Kolkata'],
+      ['Europe/Kiev', 'Europe/Kyiv'],
+      ['Asia/Saigon', 'Asia/Ho_Chi_Minh'],
+      ['UTC', 'Etc/UTC'],
+      ['europe/tallinn', 'Europe/Tallinn'],
+    ] as const;
+    for (const [old, now] of pairs) {
+      expect(zoneName(old)).not.toBeNull();
+      expect(zoneName(old)).toBe(zoneName(now));
+    }
+    expect(['Mars/Olympus', '+02:00', '', 'UTC; DROP'].map(zoneName)).toEqual([null, null, null, null]);
   });
 });

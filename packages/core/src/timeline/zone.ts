@@ -9,6 +9,20 @@ export interface LocalTime {
   readonly minute: number;
 }
 
+/**
+ * The one name by which the machine knows a time zone, for names with aliases ("Asia/Kolkata", "Asia/Calcutta") and in
+ * whatever case; null for what is no zone. Bare offsets ("+02:00") are none: they know no summer.
+ */
+export function zoneName(name: string): string | null {
+  if (!/^[A-Za-z]/.test(name)) return null;
+  try {
+    return new Intl.DateTimeFormat('en-US', { timeZone: name }).resolvedOptions().timeZone;
+  } catch (error) {
+    if (error instanceof RangeError) return null;
+    throw error;
+  }
+}
+
 const formats = new Map<string, Intl.DateTimeFormat>();
 
 function formatOf(timeZone: string): Intl.DateTimeFormat {

@@ -8,8 +8,8 @@ export type Role = 'instructor' | 'assistant' | 'student';
  */
 export type NamesPolicy = 'both-ways' | 'reviewers-only' | 'authors-only' | 'open';
 
-/** Off, to be submitted before the drafts of others open, or together with them. */
-export type SelfReview = 'off' | 'first' | 'with';
+/** Off, to be submitted before the drafts of others open, together with them, or open once those have been submitted. */
+export type SelfReview = 'off' | 'first' | 'with' | 'after';
 
 /** What the decision needs to know of an exchange at one moment, for the one who asks. */
 export interface ExchangeFacts {
@@ -23,6 +23,8 @@ export interface ExchangeFacts {
   /** Drafts of others open only to those who have handed in their own. */
   readonly ownHandInFirst: boolean;
   readonly selfReview: SelfReview;
+  /** Authors read each review as it is submitted, not all of them at release. */
+  readonly feedbackEach: boolean;
   /** Drafts are allocated as they come in: reviews open with drafts, not after them. */
   readonly rolling: boolean;
 }
@@ -41,6 +43,8 @@ export interface Reviewing {
   readonly ofOwnDraft: boolean;
   /** The viewer has submitted the review of the own draft, where one is asked for. */
   readonly selfReviewed: boolean;
+  /** The viewer has submitted every review of somebody else's draft, if there are any. */
+  readonly othersReviewed: boolean;
 }
 
 /** How a viewer stands to a draft: what follows from being its author, its reviewer, or of the staff. */
@@ -102,6 +106,8 @@ export type Act =
   | { readonly kind: 'collect' }
   | { readonly kind: 'save-draft' }
   | { readonly kind: 'hand-in' }
+  /** Marking one's feedback as read. */
+  | { readonly kind: 'read-feedback' }
   /** Saving what is typed; `submit-review` is what makes it count. */
   | ({
       readonly kind: 'write-review' | 'submit-review';
@@ -118,6 +124,7 @@ export const REFUSALS = [
   'not-open-yet',
   'own-draft-first',
   'self-review-first',
+  'self-review-last',
   /** Seen with a student's eyes: nothing can be done. */
   'read-only',
   'over',

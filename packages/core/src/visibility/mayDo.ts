@@ -1,5 +1,5 @@
 import { ALLOWED, refuse, type Act, type Decision, type ExchangeFacts, type Viewer } from './facts.js';
-import { beforeReviewing, reviewerMayOpen } from './maySee.js';
+import { beforeReviewing, feedbackIsOpen, reviewerMayOpen } from './maySee.js';
 
 /**
  * The one rule of who may do what, when. `exchange` is null only for what concerns the whole course.
@@ -31,13 +31,16 @@ export function mayDo(viewer: Viewer, exchange: ExchangeFacts | null, act: Act):
       return viewer.role === 'student' ? studentMaySaveDraft(exchange) : refuse('not-yours');
     case 'hand-in':
       return viewer.role === 'student' ? studentMayHandIn(exchange) : refuse('not-yours');
+    case 'read-feedback':
+      if (viewer.role !== 'student') return refuse('not-yours');
+      return feedbackIsOpen(exchange) ? ALLOWED : refuse('not-released');
     case 'write-review':
     case 'submit-review':
       if (!act.byViewer) return refuse(viewer.role === 'student' ? 'unknown' : 'not-yours');
       // Staff who review as well have no draft to hand in first.
       return mayReview(
         exchange,
-        viewer.role === 'student' ? act : { ...act, viewerHandedIn: true, selfReviewed: true },
+        viewer.role === 'student' ? act : { ...act, viewerHandedIn: true, selfReviewed: true, othersReviewed: true },
       );
     case 'reopen-review':
       if (!act.byViewer) return refuse(viewer.role === 'student' ? 'unknown' : 'not-yours');

@@ -26,12 +26,12 @@ export function maySee(viewer: Viewer, exchange: ExchangeFacts | null, subject: 
     case 'workspace':
       return refuse('not-yours');
     case 'feedback':
-      return exchange.may.released ? ALLOWED : refuse('not-released');
+      return feedbackIsOpen(exchange) ? ALLOWED : refuse('not-released');
     case 'draft':
       if (!subject.allocatedToViewer) return refuse('unknown');
       return reviewerMayOpen(exchange, subject);
     case 'own-reviews':
-      return reviewerMayOpen(exchange, { ...subject, ofOwnDraft: true, selfReviewed: true });
+      return reviewerMayOpen(exchange, { ...subject, ofOwnDraft: true, selfReviewed: true, othersReviewed: true });
     case 'review':
     case 'note':
     case 'answer':
@@ -39,7 +39,7 @@ export function maySee(viewer: Viewer, exchange: ExchangeFacts | null, subject: 
       if (subject.byViewer) return reviewerMayOpen(exchange, subject);
       // A review under way, or one never submitted, is not told of: its existence says who works when.
       if (!subject.ofOwnDraft || !subject.submitted || subject.withheld) return refuse('unknown');
-      return exchange.may.released ? ALLOWED : refuse('unknown');
+      return feedbackIsOpen(exchange) ? ALLOWED : refuse('unknown');
     case 'part':
       if (subject.ofOwnDraft) return ALLOWED;
       if (!subject.allocatedToViewer || subject.saved || !subject.current) return refuse('unknown');
@@ -71,7 +71,12 @@ export function readerOf(viewer: Viewer, { ofOwnDraft }: Pick<Reviewing, 'ofOwnD
   return ofOwnDraft ? 'author' : 'reviewer';
 }
 
-export function beforeReviewing({ stage, rolling }: ExchangeFacts): boolean {
+/** From the release on; review by review, from the opening of reviews on. */
+export function feedbackIsOpen(exchange: Pick<ExchangeFacts, 'may' | 'feedbackEach' | 'stage' | 'rolling'>): boolean {
+  return exchange.may.released || (exchange.feedbackEach && !beforeReviewing(exchange));
+}
+
+export function beforeReviewing({ stage, rolling }: Pick<ExchangeFacts, 'stage' | 'rolling'>): boolean {
   return stage === 'planning' || (stage === 'drafting' && !rolling);
 }
 
@@ -80,5 +85,7 @@ export function reviewerMayOpen(exchange: ExchangeFacts, viewer: Reviewing): Dec
   if (beforeReviewing(exchange)) return refuse('not-open-yet');
   if (exchange.ownHandInFirst && !viewer.viewerHandedIn) return refuse('own-draft-first');
   const selfFirst = exchange.selfReview === 'first' && viewer.viewerHandedIn;
-  return selfFirst && !viewer.ofOwnDraft && !viewer.selfReviewed ? refuse('self-review-first') : ALLOWED;
+  if (selfFirst && !viewer.ofOwnDraft && !viewer.selfReviewed) return refuse('self-review-first');
+  const selfLast = exchange.selfReview === 'after' && viewer.ofOwnDraft && !viewer.othersReviewed;
+  return selfLast ? refuse('self-review-last') : ALLOWED;
 }

@@ -17,6 +17,7 @@ const facts = (part: Partial<Omit<ExchangeFacts, 'may'>>, may: Partial<Openings>
   ownHandInFirst: true,
   selfReview: 'off',
   rolling: false,
+  feedbackEach: false,
   ...part,
 });
 const student: Viewer = { role: 'student' };
@@ -37,7 +38,7 @@ function row(decide: (exchange: ExchangeFacts) => ReturnType<typeof maySee>): st
 }
 
 describe('maySee, as a student', () => {
-  const reviewing = { viewerHandedIn: true, ofOwnDraft: false, selfReviewed: false };
+  const reviewing = { viewerHandedIn: true, ofOwnDraft: false, selfReviewed: false, othersReviewed: false };
   const relation = { ...reviewing, byViewer: false, submitted: true, withheld: false };
   const standing = { ...reviewing, allocatedToViewer: false };
   const part = { kind: 'part' as const, ...standing, saved: false, current: true };
@@ -156,10 +157,18 @@ describe('maySee, as a student', () => {
 });
 
 describe('mayDo', () => {
-  const review = { byViewer: true, viewerHandedIn: true, ofOwnDraft: false, selfReviewed: false, submitted: false };
+  const review = {
+    byViewer: true,
+    viewerHandedIn: true,
+    ofOwnDraft: false,
+    selfReviewed: false,
+    othersReviewed: false,
+    submitted: false,
+  };
   const asStudent: Array<[string, Act, string[]]> = [
     ['save a draft', { kind: 'save-draft' }, ['unknown', 'not-open-yet', 'yes', 'yes', 'yes', 'yes', 'yes']],
     ['hand in', { kind: 'hand-in' }, ['unknown', 'not-open-yet', 'yes', 'over', 'over', 'over', 'over']],
+    ['read feedback', { kind: 'read-feedback' }, ['unknown', ...Array<string>(5).fill('not-released'), 'yes']],
     [
       'write a review',
       { kind: 'write-review', ...review },
@@ -217,6 +226,34 @@ describe('mayDo', () => {
   });
 });
 
+describe('feedback review by review', () => {
+  it('opens each review to its author once it is submitted, and nothing else earlier than before', () => {
+    const review = {
+      kind: 'review',
+      byViewer: false,
+      viewerHandedIn: true,
+      ofOwnDraft: true,
+      withheld: false,
+    } as const;
+    const rest = { selfReviewed: false, othersReviewed: false };
+    const may = (part: Partial<ExchangeFacts>, of: { submitted: boolean; withheld?: boolean }) =>
+      words(maySee(student, facts({ feedbackEach: true, ...part }), { ...review, ...rest, ...of }));
+    expect(may({}, { submitted: true })).toBe('yes');
+    expect(may({}, { submitted: false })).toBe('unknown');
+    expect(may({}, { submitted: true, withheld: true })).toBe('unknown');
+    expect(may({ feedbackEach: false }, { submitted: true })).toBe('unknown');
+    expect(may({ stage: 'drafting' }, { submitted: true })).toBe('unknown');
+    expect(may({ stage: 'drafting', rolling: true }, { submitted: true })).toBe('yes');
+    const shown = nameShown(
+      { role: 'student' },
+      facts({ feedbackEach: true, showNamesAtRelease: true }),
+      'reviewer',
+      false,
+    );
+    expect(shown).toBe('alias');
+  });
+});
+
 describe('the order that an exchange asks for', () => {
   const others = {
     byViewer: true,
@@ -225,6 +262,7 @@ describe('the order that an exchange asks for', () => {
     viewerHandedIn: true,
     ofOwnDraft: false,
     selfReviewed: false,
+    othersReviewed: false,
   };
   const may = (part: Partial<ExchangeFacts>, relation: Partial<typeof others>) => {
     const exchange = facts(part, { review: true });
@@ -238,6 +276,9 @@ describe('the order that an exchange asks for', () => {
     expect(may({ selfReview: 'first' }, { ofOwnDraft: true })).toBe('yes');
     expect(may({ selfReview: 'first' }, { selfReviewed: true })).toBe('yes');
     expect(may({ selfReview: 'with' }, {})).toBe('yes');
+    expect(may({ selfReview: 'after' }, {})).toBe('yes');
+    expect(may({ selfReview: 'after' }, { ofOwnDraft: true })).toBe('self-review-last');
+    expect(may({ selfReview: 'after' }, { ofOwnDraft: true, othersReviewed: true })).toBe('yes');
   });
 
   it('asks for an own draft only where the exchange does', () => {
@@ -250,7 +291,14 @@ describe('the order that an exchange asks for', () => {
 
 describe('where drafts are allocated night by night', () => {
   const drafting = facts({ stage: 'drafting', rolling: true }, { handIn: true, review: true });
-  const mine = { byViewer: true, submitted: false, viewerHandedIn: true, ofOwnDraft: false, selfReviewed: false };
+  const mine = {
+    byViewer: true,
+    submitted: false,
+    viewerHandedIn: true,
+    ofOwnDraft: false,
+    selfReviewed: false,
+    othersReviewed: false,
+  };
 
   it('opens drafts of others beside one’s own, after handing that in, and not before drafts open', () => {
     const seen = (exchange: ExchangeFacts, viewerHandedIn: boolean) =>
@@ -280,7 +328,14 @@ describe('hears', () => {
 });
 
 describe('staff who review as well', () => {
-  const mine = { byViewer: true, submitted: false, viewerHandedIn: false, ofOwnDraft: false, selfReviewed: false };
+  const mine = {
+    byViewer: true,
+    submitted: false,
+    viewerHandedIn: false,
+    ofOwnDraft: false,
+    selfReviewed: false,
+    othersReviewed: false,
+  };
   const write = (exchange: ExchangeFacts, part: Partial<typeof mine> = {}) =>
     words(mayDo({ role: 'assistant' }, exchange, { kind: 'write-review', ...mine, ...part }));
 
