@@ -1,8 +1,10 @@
+import type { Identity } from '@salt-circle/core';
 import { In, IsNull, type EntityManager } from 'typeorm';
 import { Enrolment } from '../model/course.js';
 import { Participant, type Exchange } from '../model/exchange.js';
 import { GroupMemberRow, StudentGroup } from '../model/group.js';
 import { Draft } from '../model/draft.js';
+import { listedOf } from './listed.js';
 
 type Grouping = Pick<Exchange, 'id' | 'courseId' | 'handInAs' | 'groupSetId'>;
 
@@ -80,4 +82,19 @@ export async function authorPersons(
   const ids = (await Authors.load(manager, exchange)).of(draft);
   const participants = ids.length === 0 ? [] : await manager.findBy(Participant, { id: In([...ids]) });
   return participants.map(({ personId }) => personId);
+}
+
+/** Whether reviewers are not to know whose drafts they read. */
+export function hidesAuthors({ names }: Pick<Exchange, 'names'>): boolean {
+  return names === 'both-ways' || names === 'authors-only';
+}
+
+/** The authors of a draft, with all by which the course knows them. */
+export async function identitiesOf(
+  manager: EntityManager,
+  exchange: Grouping,
+  draft: Pick<Draft, 'participantId' | 'groupId'>,
+): Promise<Identity[]> {
+  const personIds = await authorPersons(manager, exchange, draft);
+  return [...(await listedOf(manager, exchange.courseId, personIds)).values()];
 }

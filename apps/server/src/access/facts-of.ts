@@ -31,6 +31,7 @@ export function factsOf(exchange: Exchange, own: OwnTimes | null, now: number): 
     showNamesAtRelease: exchange.showNamesAtRelease,
     ownHandInFirst: exchange.ownHandInFirst,
     selfReview: exchange.selfReview,
+    feedbackEach: exchange.feedbackEach,
     rolling: exchange.rolling,
   };
 }

@@ -1,6 +1,11 @@
 import type { ReviewState } from '@salt-circle/contracts';
 import type { Review } from '../model/review.js';
 
+/** Whether what was submitted is being changed; until it is submitted again it counts as it was. */
+export function isChanging({ submittedAt, reopenedAt }: Pick<Review, 'submittedAt' | 'reopenedAt'>): boolean {
+  return submittedAt !== null && reopenedAt !== null;
+}
+
 /** How far a review is, by what is on record of it. */
 export function reviewState({ submittedAt, begunAt }: Pick<Review, 'submittedAt' | 'begunAt'>): ReviewState {
   if (submittedAt !== null) return 'submitted';

@@ -48,7 +48,15 @@ export class SeeingService {
 
   #invented(exchangeId: string): Participant {
     const [alias = 'Example'] = makeAliases(1, new Set(), seededRandom(1));
-    return { id: EXAMPLE, exchangeId, personId: EXAMPLE, alias, extraReviews: null };
+    return {
+      id: EXAMPLE,
+      exchangeId,
+      personId: EXAMPLE,
+      alias,
+      extraReviews: null,
+      feedbackReadAt: null,
+      feedbackToldAt: null,
+    };
   }
 
   #example(seeing: Seeing): Asker {

@@ -1,3 +1,4 @@
+import type { Participant } from '../model/exchange.js';
 import type { Person } from '../model/person.js';
 
 /** How somebody of the staff looks at one exchange with a student's eyes. */
@@ -7,13 +8,7 @@ export interface Seeing {
   readonly courseId: string;
   readonly exchangeId: string;
   /** Whose eyes: a participant of the exchange, or an invented one. */
-  readonly participant: {
-    readonly id: string;
-    readonly exchangeId: string;
-    readonly personId: string;
-    readonly alias: string;
-    readonly extraReviews: number | null;
-  };
+  readonly participant: Participant;
   readonly example: boolean;
   /** The moment looked at, for an example student (milliseconds); null for the present one. */
   readonly at: number | null;

@@ -23,6 +23,7 @@ export type PlanRow = Pick<
   | 'ownHandInFirst'
   | 'names'
   | 'showNamesAtRelease'
+  | 'feedbackEach'
   | 'gradeParts'
   | 'shorthandId'
 >;
@@ -45,6 +46,7 @@ export function settingsOf(exchange: Exchange): PlanSettings {
     ownHandInFirst: exchange.ownHandInFirst,
     names: exchange.names,
     showNamesAtRelease: exchange.showNamesAtRelease,
+    feedbackEach: exchange.feedbackEach,
     gradeParts: exchange.gradeParts,
     shorthandId: exchange.shorthandId,
   };
@@ -80,6 +82,7 @@ export function rowFrom(settings: PlanSettings | PlanRequest): PlanRow {
     ownHandInFirst: settings.ownHandInFirst,
     names: settings.names,
     showNamesAtRelease: settings.showNamesAtRelease,
+    feedbackEach: settings.feedbackEach,
     gradeParts: settings.gradeParts.map(({ part, weight }) => ({ part, weight })),
     shorthandId: settings.shorthandId,
   };

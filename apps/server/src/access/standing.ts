@@ -14,13 +14,15 @@ export interface Standing extends DraftStanding {
 }
 
 /** How the one who asks stands to any draft of the exchange, as far as it follows from the own one. */
-export type OwnStanding = Pick<DraftStanding, 'viewerHandedIn' | 'selfReviewed'>;
+export type OwnStanding = Pick<DraftStanding, 'viewerHandedIn' | 'selfReviewed' | 'othersReviewed'>;
 
-/** Whether the one who asks has handed in, and has submitted the review of the own draft. */
+/** Whether the one who asks has handed in, and has submitted the review of the own draft, and those of others. */
 export async function ownStanding(manager: EntityManager, place: Place): Promise<OwnStanding> {
   const { participant } = place;
   const own = participant === null ? null : await draftOf(manager, participant, place.groupId);
-  if (participant === null || own === null) return { viewerHandedIn: false, selfReviewed: false };
+  if (participant === null || own === null) {
+    return { viewerHandedIn: false, selfReviewed: false, othersReviewed: false };
+  }
   return {
     viewerHandedIn: await manager.existsBy(DraftVersion, { draftId: own.id, withdrawnAt: IsNull() }),
     selfReviewed: await manager.existsBy(Review, {
@@ -28,6 +30,11 @@ export async function ownStanding(manager: EntityManager, place: Place): Promise
       draftId: own.id,
       submittedAt: Not(IsNull()),
     }),
+    othersReviewed: !(await manager.existsBy(Review, {
+      reviewerId: participant.id,
+      draftId: Not(own.id),
+      submittedAt: IsNull(),
+    })),
   };
 }
 
@@ -59,6 +66,6 @@ function isOwnDraft({ participant, groupId }: Place, draft: Pick<Draft, 'partici
 
 /** What the core asks for, without what was loaded. */
 export function relation(standing: DraftStanding): DraftStanding {
-  const { viewerHandedIn, ofOwnDraft, selfReviewed, allocatedToViewer } = standing;
-  return { viewerHandedIn, ofOwnDraft, selfReviewed, allocatedToViewer };
+  const { viewerHandedIn, ofOwnDraft, selfReviewed, othersReviewed, allocatedToViewer } = standing;
+  return { viewerHandedIn, ofOwnDraft, selfReviewed, othersReviewed, allocatedToViewer };
 }

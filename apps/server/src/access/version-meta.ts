@@ -1,5 +1,5 @@
 import type { LateView, VersionMeta } from '@salt-circle/contracts';
-import { lateness, resolveDates, withOwnTimes, type OwnTimes } from '@salt-circle/core';
+import { endOf, lateness, resolveDates, withOwnTimes, type OwnTimes } from '@salt-circle/core';
 import { createHash } from 'node:crypto';
 import { datesOf } from './facts-of.js';
 import type { Exchange } from '../model/exchange.js';
@@ -11,7 +11,7 @@ export function lateView(exchange: Exchange, own: OwnTimes | null, handedInAt: n
   const dates = resolveDates(datesOf(exchange));
   if (dates === null) return null;
   const { draftsDue } = withOwnTimes(dates, own);
-  if (handedInAt < draftsDue) return null;
+  if (handedInAt < endOf(draftsDue)) return null;
   return { ...lateness(exchange.late, draftsDue, handedInAt), rule: exchange.late };
 }
 

@@ -1,6 +1,6 @@
 import { writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
-import { PDFDocument, StandardFonts } from 'pdf-lib';
+import { PDFDocument, StandardFonts } from '@cantoo/pdf-lib';
 import sharp from 'sharp';
 import type { Person } from '../model/person.js';
 import { DraftsService } from '../features/drafts/drafts.service.js';

@@ -17,7 +17,7 @@ const MOVED: ReadonlyArray<readonly [entity: EntityTarget<ObjectLiteral>, column
   [Draft, ['savedAt']],
   [DraftVersion, ['handedInAt', 'withdrawnAt']],
   [DraftPart, ['savedAt']],
-  [Review, ['begunAt', 'submittedAt']],
+  [Review, ['begunAt', 'submittedAt', 'reopenedAt']],
   [NoteRow, ['createdAt']],
 ];
 

@@ -77,9 +77,8 @@ export interface PreviewContent {
   readonly added: ReadonlyArray<Pair & { readonly reason: string }>;
 }
 
-/** A computed allocation that has not been applied. One for each person who asked, and one of the last scheduled run. */
+/** A computed allocation that has not been applied. The last few of each person who asked, and one of the last scheduled run. */
 @Entity('allocation_preview')
-@Unique('allocation_preview_one', ['exchangeId', 'madeBy'])
 export class AllocationPreview {
   @PrimaryColumn('text')
   id: string;
@@ -119,6 +118,24 @@ export interface PairRow extends Pair {
 }
 
 /** One change of the allocation, so that the last one can be undone. */
+/** What a step changed besides pairs. */
+export interface StepBefore {
+  /** Settings of the plan, as they were. */
+  readonly whom?: Exchange['whom'];
+  readonly reviewsPerStudent?: number;
+  /** Wishes of the allocation, as they were. */
+  readonly wishes?: Pick<AllocationPlan, 'avoid' | 'mix' | 'maxPerDraft'>;
+  /** What was held, let go, kept apart and allowed. */
+  readonly hands?: StepHands;
+}
+
+export interface StepHands {
+  readonly held: readonly Pair[];
+  readonly letGo: readonly Pair[];
+  readonly apart: ReadonlyArray<Pick<ForbiddenPair, 'reviewerId' | 'authorId'>>;
+  readonly together: ReadonlyArray<Pick<ForbiddenPair, 'reviewerId' | 'authorId'>>;
+}
+
 @Entity('allocation_step')
 export class AllocationStep {
   @PrimaryGeneratedColumn()
@@ -141,7 +158,6 @@ export class AllocationStep {
   @Column('simple-json')
   removed: PairRow[];
 
-  /** Settings of the plan that the step changed, as they were. */
   @Column('simple-json')
-  before: { readonly whom?: Exchange['whom']; readonly reviewsPerStudent?: number };
+  before: StepBefore;
 }

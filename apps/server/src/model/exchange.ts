@@ -143,6 +143,10 @@ export class Exchange {
   @Column('boolean', { default: false })
   showNamesAtRelease: boolean;
 
+  /** Authors read each review as it is submitted. */
+  @Column('boolean', { default: false })
+  feedbackEach: boolean;
+
   @Column('simple-json', { default: '[]' })
   gradeParts: GradePart[];
 
@@ -217,4 +221,12 @@ export class Participant {
   /** Of somebody of the staff who reviews as well: how many reviews. Null for students. */
   @Column('integer', { nullable: true })
   extraReviews: number | null;
+
+  /** When the feedback was first looked at; null before. */
+  @Column('integer', { nullable: true })
+  feedbackReadAt: number | null;
+
+  /** When a mail said that there is feedback, or there was none to tell of; null before. */
+  @Column('integer', { nullable: true })
+  feedbackToldAt: number | null;
 }

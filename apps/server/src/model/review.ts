@@ -42,6 +42,14 @@ export class Review {
   @Column('integer', { nullable: true })
   submittedAt: number | null;
 
+  /** Since when its reviewer is changing what was submitted, which counts as it was until it is submitted again; null: not. */
+  @Column('integer', { nullable: true })
+  reopenedAt: number | null;
+
+  /** When something was last written in it; for staff alone. */
+  @Column('integer', { nullable: true })
+  workedAt: number | null;
+
   /** Kept in step with answers and notes at every save, so that the board of a large course is one query. */
   @Column('integer', { default: 0 })
   answered: number;
@@ -74,6 +82,20 @@ export class Review {
    */
   @DeleteDateColumn({ type: 'integer', nullable: true })
   removedAt: number | null;
+}
+
+/** What was submitted of a review that has been reopened since. */
+@Entity('submitted_review')
+export class SubmittedReview {
+  @PrimaryColumn('text')
+  @ForeignKey(() => Review, { onDelete: 'CASCADE', onUpdate: 'CASCADE' })
+  reviewId: string;
+
+  @Column('simple-json')
+  answers: AnswerRow[];
+
+  @Column('simple-json')
+  notes: NoteRow[];
 }
 
 @Entity('answer')

@@ -7,6 +7,8 @@ export interface FoundMetadata {
   /** E.g. "author", "camera owner". */
   readonly where: string;
   readonly value: string;
+  /** It is in the copy as well: links, bookmarks, descriptions. Otherwise the copy is without it. */
+  readonly inCopy?: boolean;
 }
 
 /** A file that was handed in, known by its content: the same bytes are kept once. */
@@ -47,7 +49,7 @@ export class StoredFile {
   @Column('text', { nullable: true })
   copyHtml: string | null;
 
-  /** Plain text of a PDF, in which names are looked for; of other documents it follows from `copyHtml`. */
+  /** Plain text of a PDF or of captions, in which names are looked for; of other documents it follows from `copyHtml`. */
   @Column('text', { nullable: true })
   copyText: string | null;
 
@@ -61,4 +63,8 @@ export class StoredFile {
 
   @Column('simple-json', { default: '[]' })
   metadata: FoundMetadata[];
+
+  /** What the copy does not show of the file, for its author; each a sentence. */
+  @Column('simple-json', { default: '[]' })
+  remarks: string[];
 }

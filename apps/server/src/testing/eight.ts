@@ -39,6 +39,12 @@ export class Eight {
     for (const person of people) await handIn(this.world, person, this.id, `The bed rose by ${person} centimetres.`);
   }
 
+  /** Takes the last step back, as the board shows it. */
+  async undo(): Promise<AllocationView> {
+    const step = (await this.look()).undo?.step ?? 0;
+    return this.world.do<AllocationView>(INES, 'post', `${this.path}/undo`, { step });
+  }
+
   look(person: number = INES): Promise<AllocationView> {
     return this.world.do<AllocationView>(person, 'get', this.path);
   }

@@ -138,6 +138,7 @@ export const PLAN: PlanSettings = {
   ownHandInFirst: true,
   names: 'both-ways',
   showNamesAtRelease: false,
+  feedbackEach: false,
   gradeParts: [],
   shorthandId: null,
 };

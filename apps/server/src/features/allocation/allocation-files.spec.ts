@@ -1,4 +1,4 @@
-import type { AllocationImportView, AllocationView } from '@salt-circle/contracts';
+import type { AllocationImportView } from '@salt-circle/contracts';
 import { Eight, EIGHT, keys } from '../../testing/eight.js';
 import { allocateAll, ANN, BEN, INES } from '../../testing/world.js';
 
@@ -40,7 +40,7 @@ describe('as a file', () => {
     const after = await on.look();
     expect(keys(after.pairs)).toEqual(keys([pair(ANN, BEN), pair(BEN, ANN)]));
     expect(after.pairs.find((one) => one.reviewerId === pair(ANN, BEN).reviewerId)?.locked).toBe(true);
-    expect(keys((await on.world.do<AllocationView>(INES, 'post', `${on.path}/undo`)).pairs)).toEqual(keys(view.pairs));
+    expect(keys((await on.undo()).pairs)).toEqual(keys(view.pairs));
   });
 
   it('says what is wrong in which row, and then applies nothing', async () => {
@@ -68,6 +68,15 @@ describe('as a file', () => {
       expect.stringMatching(/^Row 7: “maybe” is neither yes nor no/),
     ]);
     expect(applied).toBe(false);
+    expect((await on.look()).pairs).toEqual([]);
+    await on.world.do(INES, 'post', `${on.path}/acts`, { forbid: [on.idsIn(await on.look()).pair(ANN, BEN)] });
+    const apart = await on.world.do<AllocationImportView>(INES, 'post', `${on.path}/file`, {
+      text: 'reviewer,draft\nann@example.org,ben@example.org\nben@example.org,ann@example.org',
+      apply: true,
+    });
+    expect(apart.problems.map(({ sentence }) => sentence)).toEqual([
+      expect.stringMatching(/^Row 2: You keep .* apart/),
+    ]);
     expect((await on.look()).pairs).toEqual([]);
   });
 });

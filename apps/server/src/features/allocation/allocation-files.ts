@@ -57,7 +57,7 @@ export class AllocationFiles {
       act(place, { kind: 'allocate' });
       const question = await this.#question(manager, place);
       const { reviewers, drafts } = await namesIn(manager, place, question);
-      const { pairs, problems } = readAllocationRows(source.cells, reviewers, drafts);
+      const { pairs, problems } = readAllocationRows(source.cells, reviewers, drafts, question.problem.forbidden);
       const wanted = new Map(pairs.map((pair) => [pairKey(pair), pair]));
       const there = new Map(question.current.map((one) => [pairKey(one), one]));
       const missing = problems.length > 0 ? [] : question.current.filter((one) => !wanted.has(pairKey(one)));

@@ -4,11 +4,14 @@ import {
   AllocationImportRequest,
   AllocationPlanRequest,
   ApplyPreviewRequest,
+  UndoRequest,
   ExtraReviewerRequest,
   PreviewRequest,
+  ScheduleRequest,
   type AllocationImportView,
   type AllocationView,
   type JobView,
+  type SavedView,
 } from '@salt-circle/contracts';
 import contentDisposition from 'content-disposition';
 import type { Response } from 'express';
@@ -29,6 +32,11 @@ export class AllocationController {
   @Get()
   one(@Me() me: Asker, @Param('exchangeId') id: string): Promise<AllocationView> {
     return this.allocation.one(me, id);
+  }
+
+  @Put('schedule')
+  setSchedule(@Me() me: Asker, @Param('exchangeId') id: string, @Body() request: ScheduleRequest): Promise<SavedView> {
+    return this.allocation.setSchedule(me, id, request);
   }
 
   @Put('plan')
@@ -84,8 +92,8 @@ export class AllocationController {
 
   @Post('undo')
   @HttpCode(200)
-  undo(@Me() me: Asker, @Param('exchangeId') id: string): Promise<AllocationView> {
-    return this.allocation.undo(me, id);
+  undo(@Me() me: Asker, @Param('exchangeId') id: string, @Body() { step }: UndoRequest): Promise<AllocationView> {
+    return this.allocation.undo(me, id, step);
   }
 
   @Post('acts')

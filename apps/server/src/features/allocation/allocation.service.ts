@@ -4,11 +4,13 @@ import type {
   AllocationPlanRequest,
   AllocationView,
   ExtraReviewerRequest,
+  SavedView,
+  ScheduleRequest,
 } from '@salt-circle/contracts';
-import { makeAliases, pairKey, seededRandom } from '@salt-circle/core';
+import { makeAliases, nextRun, pairKey, resolveDates, seededRandom } from '@salt-circle/core';
 import type { EntityManager } from 'typeorm';
 import type { Asker } from '../../access/seeing.js';
-import { Enrolment } from '../../model/course.js';
+import { Course, Enrolment } from '../../model/course.js';
 import { Database, type Report } from '../../platform/database/database.js';
 import { Draft } from '../../model/draft.js';
 import { Access, act, see, type Place } from '../../access/access.js';
@@ -18,14 +20,15 @@ import { Ids } from '../../platform/ids/ids.js';
 import { ProblemError } from '../../platform/problems/problem-error.js';
 import { conflict, refusal } from '../../platform/problems/sentences.js';
 import { Review } from '../../model/review.js';
-import { boardView, type Board } from './board-view.js';
+import { datesOf } from '../../access/facts-of.js';
+import { boardView, scheduleOf, type Board } from './board-view.js';
 import { changeTo, makeChange, undo, undoable } from './change.js';
-import { AllocationPlan, AllocationPreview } from '../../model/allocation.js';
+import { AllocationPlan, AllocationPreview, type StepBefore } from '../../model/allocation.js';
 import { loadCircumstances, loadPairs, type Circumstances } from './circumstances.js';
 import { handiwork, holdAndKeepApart } from './hands.js';
 import { alreadyBegun } from './previews.service.js';
 import { loadQuestion, planOf, questionOf, wishesOf, type Question } from './question.js';
-import { happenedSince } from './since.js';
+import { aloneIn, happenedSince } from './since.js';
 import { tellReviewers } from './tell-reviewers.js';
 
 @Injectable()
@@ -57,15 +60,18 @@ export class AllocationService {
   async casesSince(exchange: Exchange, now: number): Promise<number> {
     const manager = this.database.read;
     const plan = await planOf(manager, exchange.id, now);
-    const since = happenedSince(await loadQuestion(manager, exchange, wishesOf(exchange, plan), now), now);
-    return since === null ? 0 : since.late.length + since.left.length + since.forbidden;
+    const { timeZone } = await manager.findOneByOrFail(Course, { id: exchange.courseId });
+    const question = await loadQuestion(manager, exchange, wishesOf(exchange, plan), now);
+    const since = happenedSince(question, timeZone, now);
+    const alone = question.current.length === 0 ? 0 : aloneIn(question).length;
+    return alone + (since === null ? 0 : since.late.length + since.left.length + since.forbidden);
   }
 
   /** Puts a previewed allocation in the place of the current one; what has begun stays. */
   apply(person: Asker, exchangeId: string, previewId: string): Promise<AllocationView> {
     return this.#changing(person, exchangeId, async (manager, happened, place) => {
       const preview = await manager.findOneBy(AllocationPreview, { id: previewId, exchangeId });
-      if (preview === null) throw changedSince();
+      if (preview === null) throw previewGone();
       // Whom and how many students review is what they have been told: a matter of the plan.
       const { whom, reviewsEach } = preview.content.wishes;
       if (whom !== place.exchange.whom || reviewsEach !== place.exchange.reviewsPerStudent)
@@ -113,9 +119,18 @@ export class AllocationService {
     return circumstances;
   }
 
-  undo(person: Asker, exchangeId: string): Promise<AllocationView> {
+  /** @param stepId which step is meant: what somebody else has done since is not taken back in its stead */
+  undo(person: Asker, exchangeId: string, stepId: number): Promise<AllocationView> {
     return this.#changing(person, exchangeId, async (manager, happened, place) => {
       const step = await undoable(manager, exchangeId);
+      if (step !== null && step.id !== stepId) {
+        throw new ProblemError({
+          code: 'allocation-changed',
+          sentence:
+            'Something else has been changed since, here or by somebody else, so this step is not the last any more.',
+          whatToDo: 'Look at the board as it is now. Nothing was undone.',
+        });
+      }
       if (step === null) {
         throw new ProblemError({
           code: 'allocation-begun',
@@ -125,7 +140,9 @@ export class AllocationService {
         });
       }
       const pairs = await undo(manager, place.exchange, step, place.now);
-      if (Object.keys(step.before).length > 0) await manager.update(Exchange, { id: exchangeId }, step.before);
+      const { hands: _hands, wishes, ...settings } = step.before;
+      if (Object.keys(settings).length > 0) await manager.update(Exchange, { id: exchangeId }, settings);
+      if (wishes !== undefined) await manager.update(AllocationPlan, { exchangeId }, wishes);
       happened({
         action: 'allocation-undone',
         actorId: person.id,
@@ -146,8 +163,9 @@ export class AllocationService {
       const labels = await Labels.ofExchange(manager, place);
       const work = handiwork(question, labels, request);
       const { change } = work;
-      await holdAndKeepApart(manager, exchangeId, work);
-      await makeChange(manager, this.ids, place.exchange, place.now, change);
+      const hands = await holdAndKeepApart(manager, exchangeId, work);
+      const before = hands === undefined ? {} : { hands };
+      await makeChange(manager, this.ids, place.exchange, place.now, { ...change, before });
       await tellReviewers(manager, place.exchange, place.now, this.database.mail, this.ids);
       happened({
         action: 'allocation-by-hand',
@@ -167,35 +185,57 @@ export class AllocationService {
 
   setPlan(person: Asker, exchangeId: string, request: AllocationPlanRequest): Promise<AllocationView> {
     return this.#changing(person, exchangeId, async (manager, happened, place) => {
-      const plan = await planOf(manager, exchangeId, place.now);
-      if (plan.revision !== request.revision) throw conflict('How drafts are allocated', { revision: plan.revision });
-      const { wishes, schedule, at, party, patience } = request;
-      const runAt = schedule === 'at' && at !== null ? Date.parse(at) : null;
-      const changed = schedule !== plan.schedule || runAt !== plan.runAt;
-      const rolling = schedule === 'nightly';
-      if (rolling !== place.exchange.rolling) assertRollingCanChange(await manager.findBy(Review, { exchangeId }));
-      await manager.save(AllocationPlan, {
-        ...plan,
-        revision: plan.revision + 1,
-        avoid: wishes.avoid,
-        mix: wishes.mix,
-        maxPerDraft: wishes.maxPerDraft ?? null,
-        schedule,
-        runAt,
-        party,
-        patience,
-        ranUntil: changed ? place.now : plan.ranUntil,
-        ...(changed ? { lastRunAt: null, lastOutcome: null } : {}),
-      });
-      await manager.update(Exchange, { id: exchangeId }, { rolling });
-      happened({
-        action: 'allocation-planned',
-        actorId: person.id,
-        courseId: place.course.id,
-        exchangeId,
-        details: { schedule },
-      });
+      const { avoid, mix, maxPerDraft } = request.wishes;
+      await this.#schedule(manager, happened, place, request, { avoid, mix, maxPerDraft: maxPerDraft ?? null });
     });
+  }
+
+  /** When drafts are allocated by themselves, from the Plan page: also before the exchange is published. */
+  setSchedule(person: Asker, exchangeId: string, request: ScheduleRequest): Promise<SavedView> {
+    return this.database.write(async (manager, happened) => {
+      const place = await this.access.exchange(person, exchangeId, manager);
+      act(place, { kind: 'plan' });
+      const revision = await this.#schedule(manager, happened, place, request, {});
+      return { revision, savedAt: new Date(place.now).toISOString() };
+    });
+  }
+
+  /** @returns the new revision */
+  async #schedule(
+    manager: EntityManager,
+    happened: Report,
+    place: Place,
+    { revision, schedule, at, party, patience }: ScheduleRequest,
+    wishes: Partial<Pick<AllocationPlan, 'avoid' | 'mix' | 'maxPerDraft'>>,
+  ): Promise<number> {
+    const exchangeId = place.exchange.id;
+    const plan = await planOf(manager, exchangeId, place.now);
+    if (plan.revision !== revision) throw conflict('How drafts are allocated', { revision: plan.revision });
+    const runAt = schedule === 'at' && at !== null ? Date.parse(at) : null;
+    const changed = schedule !== plan.schedule || runAt !== plan.runAt;
+    if (changed) assertWillRun(place, { schedule, runAt });
+    const rolling = schedule === 'nightly';
+    if (rolling !== place.exchange.rolling) assertRollingCanChange(await manager.findBy(Review, { exchangeId }));
+    await manager.save(AllocationPlan, {
+      ...plan,
+      ...wishes,
+      revision: plan.revision + 1,
+      schedule,
+      runAt,
+      party,
+      patience,
+      ranUntil: changed ? place.now : plan.ranUntil,
+      ...(changed ? { lastRunAt: null, lastOutcome: null } : {}),
+    });
+    await manager.update(Exchange, { id: exchangeId }, { rolling });
+    happened({
+      action: 'allocation-planned',
+      actorId: place.person.id,
+      courseId: place.course.id,
+      exchangeId,
+      details: { schedule },
+    });
+    return plan.revision + 1;
   }
 
   /** Lets somebody of the staff review as well, under an alias of the exchange; or no longer. */
@@ -233,14 +273,15 @@ export class AllocationService {
     exchange: Exchange,
     wishes: AllocationPreview['content']['wishes'],
     now: number,
-  ): Promise<{ whom?: Exchange['whom']; reviewsPerStudent?: number }> {
+  ): Promise<StepBefore> {
     const { whom, reviewsEach, avoid, mix, maxPerDraft } = wishes;
     const plan = await planOf(manager, exchange.id, now);
+    const old = { avoid: plan.avoid, mix: plan.mix, maxPerDraft: plan.maxPerDraft };
     await manager.save(AllocationPlan, { ...plan, avoid: avoid === 'all' ? null : [...avoid], mix, maxPerDraft });
     const before = { whom: exchange.whom, reviewsPerStudent: exchange.reviewsPerStudent };
-    if (whom === before.whom && reviewsEach === before.reviewsPerStudent) return {};
+    if (whom === before.whom && reviewsEach === before.reviewsPerStudent) return { wishes: old };
     await manager.update(Exchange, { id: exchange.id }, { whom, reviewsPerStudent: reviewsEach });
-    return before;
+    return { ...before, wishes: old };
   }
 
   /**
@@ -274,6 +315,14 @@ function assertStillRight(question: Question, { fingerprint, kind, content }: Al
   if (question.fingerprint !== fingerprint || lost) throw changedSince();
 }
 
+function previewGone(): ProblemError {
+  return new ProblemError({
+    code: 'allocation-changed',
+    sentence: 'This preview has been dropped or applied, here or by somebody else, so it was not applied again.',
+    whatToDo: 'Look at the board as it is now, or make a new preview.',
+  });
+}
+
 function changedSince(): ProblemError {
   return new ProblemError({
     code: 'allocation-changed',
@@ -290,6 +339,20 @@ function assertRollingCanChange(reviews: readonly Review[]): void {
     sentence: `${begun === 1 ? 'One review has' : `${begun} reviews have`} been begun, so whether drafts are allocated every night stays as it is.`,
     whatToDo: 'Leave it as it is, or allocate by hand.',
   });
+}
+
+/** A time that has passed would never come. */
+function assertWillRun({ exchange, course, now }: Place, plan: Pick<AllocationPlan, 'schedule' | 'runAt'>): void {
+  const dates = resolveDates(datesOf(exchange));
+  if (plan.schedule === 'command' || dates === null) return;
+  if (nextRun(scheduleOf(plan), dates, course.timeZone, now) !== null) return;
+  const [field, sentence] = {
+    'at-due': ['schedule', 'Drafts have been due already, so nothing would be allocated at that time.'],
+    at: ['at', 'This time has passed already, so nothing would be allocated at it.'],
+    nightly: ['schedule', 'No night is left before reviews are due, so no round would be held.'],
+  }[plan.schedule] as [string, string];
+  const whatToDo = 'Choose a time that is still to come, or allocate from the board now.';
+  throw new ProblemError({ code: 'invalid', sentence, whatToDo, fields: [{ path: field, code: 'invalid', sentence }] });
 }
 
 async function removeExtra(manager: EntityManager, participant: Participant | null): Promise<void> {

@@ -83,7 +83,7 @@ describe('a preview', () => {
     expect([refused.status, refused.body.code]).toEqual([403, 'not-yours']);
     const view = await on.world.do<AllocationView>(INES, 'post', on.path, { previewId });
     expect(view.wishes).toMatchObject({ reviewsEach: 3, maxPerDraft: 2 });
-    await on.world.do(INES, 'post', `${on.path}/undo`);
+    await on.undo();
     expect((await on.look()).wishes.reviewsEach).toBe(2);
     const groups = await on.world.as(INES, 'post', `${on.path}/previews`, {
       kind: 'new',
@@ -131,7 +131,7 @@ describe('a preview', () => {
     await on.begin();
     await on.handedInBy(EIGHT);
     const preview = await previewOf(on.world, on.id);
-    expect(preview.quality.repeats).toEqual({ reached: 0, best: 0 });
+    expect(preview.quality.repeats).toEqual({ reached: 0, best: 0, pairs: 0 });
     const view = await on.world.do<AllocationView>(INES, 'post', on.path, { previewId: preview.id });
     expect(view.earlier).toHaveLength(16);
     expect(view.earlierExchanges).toHaveLength(1);
@@ -144,19 +144,41 @@ describe('a preview', () => {
 });
 
 describe('once applied', () => {
+  it('takes back the step that is named, and no other one: not what somebody else did since, and nothing twice', async () => {
+    await on.begin();
+    await on.handedInBy(EIGHT);
+    const [pair] = (await allocateAll(on.world, on.id)).pairs.map(({ reviewerId, draftId }) => ({
+      reviewerId,
+      draftId,
+    }));
+    const acts = (body: object) => on.world.do<AllocationView>(INES, 'post', `${on.path}/acts`, body);
+    const held = await acts({ lock: [pair] });
+    expect(held.undo?.act).toBe('by-hand');
+    const apart = await acts({ forbid: [pair] });
+    const undo = (step: number | undefined) => on.world.as(INES, 'post', `${on.path}/undo`, { step });
+    expect((await undo(held.undo?.step)).body.code).toBe('allocation-changed');
+    const [once, twice] = await Promise.all([undo(apart.undo?.step), undo(apart.undo?.step)]);
+    expect([once.status, twice.status].sort()).toEqual([200, 409]);
+    const back = await on.look();
+    expect([back.undo, back.forbidden.length]).toEqual([held.undo, 0]);
+    // Holding is a step as well.
+    await on.undo();
+    expect((await on.look()).pairs.filter(({ locked }) => locked)).toEqual([]);
+  });
+
   it('is undone as long as none of its reviews has begun', async () => {
     await on.begin();
     await on.handedInBy(EIGHT);
     const first = await allocateAll(on.world, on.id);
     const second = await allocateAll(on.world, on.id, { seed: 2 });
     expect(keys(second.pairs)).not.toEqual(keys(first.pairs));
-    const back = await on.world.do<AllocationView>(INES, 'post', `${on.path}/undo`);
+    const back = await on.undo();
     expect(keys(back.pairs)).toEqual(keys(first.pairs));
     on.world.clock.goTo(AT.reviewing);
     const [card] = await on.world.do<Array<{ id: string }>>(ANN, 'get', `/exchanges/${on.id}/reviews`);
     await on.world.do(ANN, 'put', `/reviews/${card?.id}/answers/evidence`, { revision: 0, levelId: 'low' });
     expect(await on.look()).toMatchObject({ begun: true, undo: null });
-    expect((await on.world.as(INES, 'post', `${on.path}/undo`)).body.code).toBe('allocation-begun');
+    expect((await on.world.as(INES, 'post', `${on.path}/undo`, { step: 1 })).body.code).toBe('allocation-begun');
     const anew = await on.world.as(INES, 'post', `${on.path}/previews`, { kind: 'new', seed: 3, wishes: null });
     expect([anew.status, anew.body.code]).toEqual([409, 'allocation-begun']);
     expect(anew.body.sentence).toContain('One review has been begun');
@@ -208,13 +230,24 @@ describe('once applied', () => {
     expect(await on.lettersTo(10)).toHaveLength(1);
     // Somebody leaves: what that person wrote stays, and the rest goes to others.
     const gone = on.world.people[7] as TestPerson;
+    // What that person has begun by then stays where it is, in the preview as on the board.
+    const [theirs] = await on.world.do<Array<{ id: string }>>(7, 'get', `/exchanges/${on.id}/reviews`);
+    await on.world.do(7, 'put', `/reviews/${theirs?.id}/answers/evidence`, { revision: 0, levelId: 'low' });
     await on.world.do(INES, 'delete', `/courses/course/people/e-${on.world.people.indexOf(gone)}`);
     const { suggestion } = await on.look();
     expect(suggestion?.left).toContainEqual(expect.objectContaining({ name: gone.name }));
     const mend = await previewOf(on.world, on.id, { kind: 'repair' });
     expect(new Set(mend.removed.map(({ reason }) => reason))).toEqual(new Set(['reviewer-left', 'draft-withdrawn']));
     expect(mend.quality.balance).toMatchObject({ fewest: 2, most: 2 });
-    expect(await on.world.do(INES, 'post', on.path, { previewId: mend.id })).toMatchObject({ suggestion: null });
+    // Looked at in another tab as well: either can be applied, and only one.
+    const other = await previewOf(on.world, on.id, { kind: 'repair' });
+    const mended = await on.world.do<AllocationView>(INES, 'post', on.path, { previewId: mend.id });
+    expect(mended.suggestion).toBeNull();
+    expect(keys(mended.pairs)).toEqual(keys(mend.pairs));
+    expect(mended.pairs.map(({ reviewId }) => reviewId)).toContain(theirs?.id);
+    const twice = await on.world.as(INES, 'post', on.path, { previewId: mend.id });
+    expect([twice.status, twice.body.sentence]).toEqual([409, expect.stringContaining('dropped or applied')]);
+    expect((await on.world.as(INES, 'post', on.path, { previewId: other.id })).status).toBe(200);
   });
 });
 
@@ -262,7 +295,7 @@ describe('by hand', () => {
     const pair = { reviewerId: at.reviewer(ANN), draftId: free?.id ?? '' };
     const added = (await acts({ add: [pair] })).body as AllocationView;
     expect(added.pairs.find((one) => keys([one])[0] === keys([pair])[0])).toMatchObject({ locked: true });
-    expect(added.undo).toBe('by-hand');
+    expect(added.undo?.act).toBe('by-hand');
     const again = await acts({ add: [pair] });
     expect([again.status, again.body.sentence]).toEqual([422, expect.stringContaining('allocated already')]);
     const own = await acts({ add: [at.pair(ANN, ANN)] });
@@ -271,11 +304,11 @@ describe('by hand', () => {
     expect(keys(preview.pairs)).toEqual(expect.arrayContaining(keys([pair])));
     // A move is taking away and adding at once.
     const to = { reviewerId: at.reviewer(ANN), draftId: first?.draftId ?? '' };
-    const undone = await on.world.do<AllocationView>(INES, 'post', `${on.path}/undo`);
+    const undone = await on.undo();
     expect(isThere(undone, pair)).toBe(false);
     const moved = (await acts({ remove: [to], add: [pair] })).body as AllocationView;
     expect([isThere(moved, to), isThere(moved, pair)]).toEqual([false, true]);
-    expect(keys((await on.world.do<AllocationView>(INES, 'post', `${on.path}/undo`)).pairs)).toEqual(keys(view.pairs));
+    expect(keys((await on.undo()).pairs)).toEqual(keys(view.pairs));
   });
 
   it('holds and lets go, keeps apart and allows', async () => {

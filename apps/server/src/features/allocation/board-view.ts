@@ -18,10 +18,10 @@ import type { Labels } from '../../access/labels.js';
 import { StudentGroup } from '../../model/group.js';
 import { reviewState } from '../../access/review-state.js';
 import { undoable } from './change.js';
-import { AllocationPreview, type AllocationPlan } from '../../model/allocation.js';
+import { AllocationPreview, type AllocationPlan, type AllocationStep } from '../../model/allocation.js';
 import { groupOfDraft } from './problem-of.js';
 import type { Question } from './question.js';
-import { happenedSince, type Since } from './since.js';
+import { aloneIn, happenedSince, isReviewingOver, type Since } from './since.js';
 
 /** What the board shows, without when that was. */
 export type Board = Omit<AllocationView, 'asOf'>;
@@ -79,6 +79,7 @@ export async function boardView(
       locked: one.locked,
       self: own.has(one.id),
       answered: one.answered,
+      required: one.required,
       notes: one.noteCount,
     }));
   const kept = await manager.findOneBy(AllocationPreview, { exchangeId: place.exchange.id, madeBy: '' });
@@ -98,8 +99,9 @@ export async function boardView(
     hasGroups: place.exchange.groupSetId !== null,
     schedule: scheduleView(place, plan),
     staff: await staffOf(manager, place, question),
-    suggestion: suggestionView(happenedSince(question, place.now), labels),
-    undo: (await undoable(manager, place.exchange.id))?.act ?? null,
+    suggestion: suggestionView(happenedSince(question, place.course.timeZone, place.now), labels),
+    alone: isReviewingOver(question, place.now) ? [] : aloneIn(question),
+    undo: undoView(await undoable(manager, place.exchange.id)),
     kept: kept === null ? null : previewView(kept),
   };
 }
@@ -111,7 +113,7 @@ async function groupTitles(manager: EntityManager, { exchange }: Question): Prom
 }
 
 /** A plan’s schedule as the core wants it, the time in milliseconds. */
-export function scheduleOf({ schedule, runAt }: AllocationPlan): Schedule {
+export function scheduleOf({ schedule, runAt }: Pick<AllocationPlan, 'schedule' | 'runAt'>): Schedule {
   return schedule === 'at' ? { kind: 'at', at: runAt ?? 0 } : { kind: schedule };
 }
 
@@ -163,4 +165,8 @@ export function previewView({ id, kind, seed, madeAt, madeBy, content }: Allocat
     removed: content.removed as PreviewView['removed'],
     added: content.added as PreviewView['added'],
   };
+}
+
+function undoView(step: AllocationStep | null): AllocationView['undo'] {
+  return step === null ? null : { step: step.id, act: step.act };
 }

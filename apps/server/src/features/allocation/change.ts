@@ -4,7 +4,7 @@ import { insertAll } from '../../platform/database/insert-all.js';
 import type { Exchange } from '../../model/exchange.js';
 import type { Ids } from '../../platform/ids/ids.js';
 import { Review } from '../../model/review.js';
-import { AllocationStep, type PairRow } from '../../model/allocation.js';
+import { AllocationStep, ForbiddenPair, type PairRow, type StepHands } from '../../model/allocation.js';
 import type { Question } from './question.js';
 
 /** SQLite takes a bounded number of parameters in one query. */
@@ -19,12 +19,18 @@ export interface Change {
 
 /** What turns what is allocated now into these pairs. What has begun stays, whatever they say. */
 export function changeTo(question: Question, pairs: readonly Pair[]): Pick<Change, 'add' | 'remove'> {
-  const wanted = new Map([...question.selfPairs, ...pairs].map((pair) => [pairKey(pair), pair]));
+  const inOrder =
+    question.exchange.selfReview === 'after' ? [...pairs, ...question.selfPairs] : [...question.selfPairs, ...pairs];
+  const wanted = new Map(inOrder.map((pair) => [pairKey(pair), pair]));
   const now = [...question.current, ...question.own];
   const there = new Set(now.map(pairKey));
+  // A review of oneself that was given by hand is no matter of the rules, and stays.
+  const own = new Set(question.own.map(({ id }) => id));
   return {
     add: [...wanted.values()].filter((pair) => !there.has(pairKey(pair))).map((pair) => ({ ...pair, locked: false })),
-    remove: now.filter((review) => review.begunAt === null && !wanted.has(pairKey(review))),
+    remove: now.filter(
+      (review) => review.begunAt === null && !wanted.has(pairKey(review)) && !(review.locked && own.has(review.id)),
+    ),
   };
 }
 
@@ -36,7 +42,7 @@ export async function makeChange(
   now: number,
   { act, add, remove, before = {} }: Change,
 ): Promise<boolean> {
-  if (add.length + remove.length === 0) return false;
+  if (add.length + remove.length === 0 && before.hands === undefined) return false;
   const all = await manager.find(Review, { where: { exchangeId: exchange.id }, withDeleted: true });
   const removing = new Set(remove.map(({ id }) => id));
   const last = new Map<string, number>();
@@ -93,6 +99,18 @@ export async function undoable(manager: EntityManager, exchangeId: string): Prom
   return step.added.some(({ id }) => begun.has(id)) ? null : step;
 }
 
+async function undoHands(manager: EntityManager, exchangeId: string, hands: StepHands | undefined): Promise<void> {
+  if (hands === undefined) return;
+  for (const pair of hands.held) await manager.update(Review, { ...pair }, { locked: false });
+  for (const pair of hands.letGo) await manager.update(Review, { ...pair }, { locked: true });
+  for (const people of hands.apart) await manager.delete(ForbiddenPair, { exchangeId, ...people });
+  await insertAll(
+    manager,
+    ForbiddenPair,
+    hands.together.map((people) => ({ ...people, exchangeId })),
+  );
+}
+
 /** Takes a step back. @returns how many pairs it concerned */
 export async function undo(
   manager: EntityManager,
@@ -115,6 +133,7 @@ export async function undo(
     Review,
     back.filter(({ id }) => !byId.has(id)).map((row) => ({ ...row, exchangeId: exchange.id })),
   );
+  await undoHands(manager, exchange.id, step.before.hands);
   await manager.delete(AllocationStep, { id: step.id });
   return added.length + back.length;
 }

@@ -1,4 +1,4 @@
-import { reviewerStrengths, type Pair, type ReviewingRecord } from '@salt-circle/core';
+import { endOf, reviewerStrengths, type Pair, type ReviewingRecord } from '@salt-circle/core';
 import type { EntityManager } from 'typeorm';
 import { Authors } from '../../access/authors.js';
 import { Draft } from '../../model/draft.js';
@@ -27,7 +27,11 @@ export class Earlier {
 
   static async load(manager: EntityManager, exchange: Exchange, now: number): Promise<Earlier> {
     const others = (await manager.findBy(Exchange, { courseId: exchange.courseId }))
-      .filter(({ id, publishedAt }) => id !== exchange.id && publishedAt !== null)
+      // What comes after this one is no meeting of before.
+      .filter(({ id, publishedAt, draftsDue }) => {
+        const before = exchange.draftsDue === null || draftsDue === null || draftsDue <= exchange.draftsDue;
+        return id !== exchange.id && publishedAt !== null && before;
+      })
       .sort((a, b) => (a.draftsDue ?? 0) - (b.draftsDue ?? 0) || a.id.localeCompare(b.id));
     const met = new Map<string, Map<string, Map<string, number>>>();
     const records = new Map<string, ReviewingRecord>();
@@ -40,7 +44,7 @@ export class Earlier {
       const authors = await Authors.load(manager, other);
       const pairs = new Map<string, Map<string, number>>();
       // Only when reviewing is over does an unwritten review say anything.
-      const over = other.reviewsDue !== null && other.reviewsDue <= now;
+      const over = other.reviewsDue !== null && endOf(other.reviewsDue) <= now;
       for (const row of rows) {
         const persons = authors.of(row).map((id) => personOf.get(id)?.personId ?? '');
         if (persons.includes(row.reviewer)) continue;

@@ -7,9 +7,10 @@ import { ProblemError } from '../../platform/problems/problem-error.js';
 import { refusal } from '../../platform/problems/sentences.js';
 import { Review } from '../../model/review.js';
 import type { Change } from './change.js';
-import { ForbiddenPair } from '../../model/allocation.js';
+import { ForbiddenPair, type StepHands } from '../../model/allocation.js';
 import type { HandedIn } from './handed-in.js';
 import type { Question } from './question.js';
+import { aloneIn } from './since.js';
 
 /** What an act by hand comes to, once all of it has been found possible. */
 export interface Handiwork {
@@ -41,15 +42,22 @@ export function handiwork(question: Question, labels: Labels, request: Allocatio
   };
 }
 
-/** Does the part of it that is no change of pairs. */
+/** Does the part of it that is no change of pairs. @returns what of it changed anything; undefined for nothing */
 export async function holdAndKeepApart(
   manager: EntityManager,
   exchangeId: string,
   { held, letGo, apart, together }: Handiwork,
-): Promise<void> {
-  for (const pair of held) await manager.update(Review, { ...pair }, { locked: true });
-  for (const pair of letGo) await manager.update(Review, { ...pair }, { locked: false });
-  for (const people of together) await manager.delete(ForbiddenPair, people);
+): Promise<StepHands | undefined> {
+  const reviews = new Map((await manager.findBy(Review, { exchangeId })).map((one) => [pairKey(one), one.locked]));
+  const holding = held.filter((pair) => reviews.get(pairKey(pair)) === false);
+  const letting = letGo.filter((pair) => reviews.get(pairKey(pair)) === true);
+  for (const pair of holding) await manager.update(Review, { ...pair }, { locked: true });
+  for (const pair of letting) await manager.update(Review, { ...pair }, { locked: false });
+  const before = await manager.findBy(ForbiddenPair, { exchangeId });
+  const allowed = together.filter((one) =>
+    before.some(({ reviewerId, authorId }) => reviewerId === one.reviewerId && authorId === one.authorId),
+  );
+  for (const people of allowed) await manager.delete(ForbiddenPair, { exchangeId, ...people });
   const rows = await manager.findBy(ForbiddenPair, { exchangeId });
   const known = new Set(rows.map(({ reviewerId, authorId }) => `${reviewerId} ${authorId}`));
   const fresh = apart.filter(({ reviewerId, authorId }) => !known.has(`${reviewerId} ${authorId}`));
@@ -58,6 +66,8 @@ export async function holdAndKeepApart(
     ForbiddenPair,
     fresh.map((people) => ({ ...people, exchangeId })),
   );
+  const changed = holding.length + letting.length + fresh.length + allowed.length > 0;
+  return changed ? { held: holding, letGo: letting, apart: fresh, together: allowed } : undefined;
 }
 
 function plain({ reviewerId, draftId }: Pair): Pair {
@@ -69,6 +79,8 @@ class Hands {
   readonly #drafts: ReadonlyMap<string, HandedIn>;
   readonly #people: ReadonlySet<string>;
   readonly #forbidden: ReadonlySet<string>;
+  /** Whoever has nobody to review with may review themselves, where an instructor says so. */
+  readonly #alone: ReadonlySet<string>;
 
   constructor(
     question: Question,
@@ -78,6 +90,7 @@ class Hands {
     this.#drafts = new Map(question.drafts.map((one) => [one.draftId, one]));
     this.#people = new Set([...question.students, ...question.extras].map(({ id }) => id));
     this.#forbidden = new Set(question.problem.forbidden.map(pairKey));
+    this.#alone = new Set(aloneIn(question).map(pairKey));
   }
 
   review(pair: Pair): Review {
@@ -111,7 +124,7 @@ class Hands {
     this.assertReviewer(pair.reviewerId);
     const draft = this.draft(pair.draftId);
     const names = `${this.#reviewer(pair)} and the draft by ${this.#author(draft)}`;
-    if (draft.authorIds.includes(pair.reviewerId)) {
+    if (draft.authorIds.includes(pair.reviewerId) && !this.#alone.has(pairKey(pair))) {
       throw new ProblemError({
         code: 'invalid',
         sentence: `${this.#reviewer(pair)} wrote that draft, so it cannot be given to ${this.#reviewer(pair)}.`,

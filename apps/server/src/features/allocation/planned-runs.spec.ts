@@ -42,7 +42,7 @@ describe('planned runs', () => {
       `/exchanges/${on.id}/record`,
     );
     expect(record.find(({ action }) => action === 'allocation-applied')?.actor).toBe('Salt Circle');
-    await on.world.do(INES, 'post', `${on.path}/undo`);
+    await on.undo();
     await on.runs();
     expect((await on.look()).applied).toBe(false);
   });
@@ -65,9 +65,27 @@ describe('planned runs', () => {
     await on.begin();
     await on.handedInBy(EIGHT);
     on.world.clock.goTo(AT.afterDue);
-    await plan({ schedule: 'at-due' });
+    const late = await plan({ schedule: 'at-due' });
+    expect([late.status, late.body.fields[0].sentence]).toEqual([422, expect.stringContaining('been due already')]);
+    const past = new Date(AT.afterDue - 1).toISOString();
+    expect((await plan({ schedule: 'at', at: past })).body.fields[0].path).toBe('at');
     await on.runs();
     expect((await on.look()).applied).toBe(false);
+  });
+
+  it('applies what pairs made by hand leave short or uneven, and says that they are the cause', async () => {
+    await on.begin();
+    await plan({ schedule: 'at-due' });
+    await on.handedInBy(EIGHT);
+    const ids = on.idsIn(await on.look());
+    const byHand = [BEN, CHO, 6, 7].map((person) => ids.pair(person, ANN));
+    await on.world.do(INES, 'post', `${on.path}/acts`, { add: byHand });
+    on.world.clock.goTo(AT.afterDue);
+    await on.runs();
+    const after = await on.look();
+    expect([after.schedule.last?.outcome, after.pairs.length, after.kept]).toEqual(['around', 16, null]);
+    const [letter] = await on.lettersTo(INES, 'around your pairs');
+    expect(letter?.text).toContain('because of them, some drafts get more reviews than others');
   });
 
   it('applies nothing when not everybody can be placed: it keeps the preview and tells', async () => {
@@ -185,6 +203,23 @@ describe('planned runs', () => {
     await on.handedInBy([CHO]);
     expect(await night(4)).toBe('applied');
     expect((await on.look()).pairs).toHaveLength(6);
+  });
+
+  it('wait for nobody in the last round before reviews are due, and then say who is left over', async () => {
+    await on.begin();
+    await plan({ schedule: 'nightly', party: 4, patience: 30 });
+    await on.handedInBy([ANN, BEN]);
+    const due = Date.parse(DATES.reviewsDue ?? '');
+    on.world.clock.goTo(due - 2 * DAY);
+    await on.runs();
+    expect((await on.look()).pairs).toEqual([]);
+    on.world.clock.goTo(due - 1);
+    await on.runs();
+    const after = await on.look();
+    expect([after.pairs.length, after.schedule.last?.outcome, after.schedule.next]).toEqual([2, 'left-over', null]);
+    expect(after.suggestion?.late).toHaveLength(2);
+    const [letter] = await on.lettersTo(INES, 'last round');
+    expect(letter?.text).toContain('fewer reviews to write than asked');
   });
 
   it('refuses a plan on an old revision', async () => {

@@ -1,8 +1,9 @@
 import { Inject, Injectable, Logger, type OnApplicationBootstrap, type OnApplicationShutdown } from '@nestjs/common';
 import type { RunOutcome } from '@salt-circle/contracts';
-import { dueRun, resolveDates, type AllocationQuality } from '@salt-circle/core';
+import { dueRun, nextRun, resolveDates, type AllocationQuality } from '@salt-circle/core';
 import { IsNull, LessThanOrEqual, MoreThan, Not, type EntityManager } from 'typeorm';
 import { Clock } from '../../platform/clock/clock.js';
+import { Rounds } from '../../platform/jobs/rounds.js';
 import type { Settings } from '../../platform/config/settings.js';
 import { SETTINGS } from '../../platform/config/settings.token.js';
 import { Course, Enrolment } from '../../model/course.js';
@@ -17,9 +18,11 @@ import { AllocationService } from './allocation.service.js';
 import { scheduleOf } from './board-view.js';
 import { AllocationPlan, AllocationPreview } from '../../model/allocation.js';
 import { assertPossible, PreviewsService } from './previews.service.js';
-import { loadQuestion, wishesOf } from './question.js';
+import { loadQuestion, wishesOf, type Question } from './question.js';
+import { leftOver } from './since.js';
 import { taskOf } from './task-of.js';
 import { tellReviewers } from './tell-reviewers.js';
+import type { SolverTask } from './worker/solve.js';
 
 const LOOK_EVERY = 15_000;
 
@@ -31,8 +34,10 @@ const LOOK_EVERY = 15_000;
 @Injectable()
 export class PlannedRuns implements OnApplicationBootstrap, OnApplicationShutdown {
   readonly #logger = new Logger('planned-runs');
-  #timer: NodeJS.Timeout | null = null;
-  #busy: Promise<unknown> = Promise.resolve();
+  readonly #rounds = new Rounds(
+    () => this.#lookOnce(),
+    (error) => this.#logger.error(error.stack ?? 'a planned run failed'),
+  );
 
   constructor(
     private readonly database: Database,
@@ -45,21 +50,17 @@ export class PlannedRuns implements OnApplicationBootstrap, OnApplicationShutdow
 
   onApplicationBootstrap(): void {
     if (this.settings.mode === 'test') return;
-    this.#timer = setInterval(() => void this.look(), LOOK_EVERY);
-    this.#timer.unref();
+    this.#rounds.begin(LOOK_EVERY);
     void this.look();
   }
 
   async onApplicationShutdown(): Promise<void> {
-    if (this.#timer !== null) clearInterval(this.#timer);
-    await this.#busy;
+    await this.#rounds.end();
   }
 
   /** Does what is due by now. One look at a time. */
   look(): Promise<void> {
-    const run = this.#busy.then(() => this.#lookOnce());
-    this.#busy = run.catch((error: Error) => this.#logger.error(error.stack ?? 'a planned run failed'));
-    return run;
+    return this.#rounds.make();
   }
 
   async #lookOnce(): Promise<void> {
@@ -87,6 +88,7 @@ export class PlannedRuns implements OnApplicationBootstrap, OnApplicationShutdow
     const slot = dueRun(scheduleOf(plan), dates, course.timeZone, plan.ranUntil, now);
     if (slot === null) return;
     const kind = plan.schedule === 'nightly' ? 'round' : 'new';
+    const isLast = kind === 'round' && nextRun(scheduleOf(plan), dates, course.timeZone, slot) === null;
     const question = await loadQuestion(manager, exchange, wishesOf(exchange, plan), now);
     // Pairs that somebody made by hand beforehand are worked around; anything else has been allocated already.
     const done = kind === 'new' && question.current.some(({ locked }) => !locked);
@@ -95,16 +97,36 @@ export class PlannedRuns implements OnApplicationBootstrap, OnApplicationShutdow
     try {
       if (!done) {
         assertPossible(question, kind);
-        const task = taskOf(question, kind, this.ids.seed(), { course, now: slot }, plan);
+        // After the last round nobody comes any more: in it, nobody waits for company.
+        const patience = isLast ? 0 : plan.patience;
+        const task = taskOf(question, kind, this.ids.seed(), { course, now: slot }, { party: plan.party, patience });
         preview = await this.previews.compute(question, task, kind);
+        if (preview !== null) outcome = await this.#outcomeOf(preview, question, task);
       }
     } catch (error) {
       if (!(error instanceof ProblemError)) throw error;
       const tooFew = kind === 'new' && error.problem.code === 'too-few-drafts';
       outcome = tooFew ? 'too-few-drafts' : 'nothing-to-do';
     }
-    if (preview !== null) outcome = outcomeOf(preview);
+    if (isLast && (outcome === 'partly' || (preview === null && leftOver(question).length > 0))) outcome = 'left-over';
     await this.#settle(plan, slot, preview, outcome);
+  }
+
+  async #outcomeOf(preview: AllocationPreview, question: Question, task: SolverTask): Promise<RunOutcome> {
+    const { quality } = preview.content;
+    if (isWhole(quality)) return 'applied';
+    if (task.kind === 'round') {
+      // In a round it is no fault that drafts are not even yet: those who came first have more.
+      return isPlaced(quality) ? 'applied' : 'partly';
+    }
+    if (question.problem.fixed.length === 0) return 'kept';
+    // As well as the pairs made by hand let it, if without them everything would fit.
+    const without = await this.previews.compute(
+      question,
+      { kind: 'new', problem: { ...question.problem, seed: preview.seed, fixed: [] } },
+      'new',
+    );
+    return without !== null && isWhole(without.content.quality) ? 'around' : 'kept';
   }
 
   async #settle(
@@ -129,8 +151,8 @@ export class PlannedRuns implements OnApplicationBootstrap, OnApplicationShutdow
           await manager.insert(AllocationPreview, preview);
         }
         // Of rounds that leave somebody waiting night after night, once.
-        const news = outcome !== 'partly' || plan.lastOutcome !== 'partly';
-        if (outcome !== 'applied' && outcome !== 'nothing-to-do' && news) {
+        const isNews = outcome !== 'partly' || plan.lastOutcome !== 'partly';
+        if (outcome !== 'applied' && outcome !== 'nothing-to-do' && isNews) {
           await this.#tellInstructors(manager, exchange, course, preview, now, outcome);
         }
         happened({
@@ -156,10 +178,10 @@ export class PlannedRuns implements OnApplicationBootstrap, OnApplicationShutdow
     outcome: RunOutcome,
   ): Promise<void> {
     const people = await manager.findBy(Enrolment, { courseId: course.id, role: 'instructor', active: true });
-    const partly = outcome === 'partly';
+    const news = SUBJECTS[outcome] ?? 'not been allocated';
     const letters = people.map(({ email }) => ({
       address: email,
-      subject: `${course.title}: drafts of “${exchange.title}” have ${partly ? 'been allocated in part' : 'not been allocated'}`,
+      subject: `${course.title}: drafts of “${exchange.title}” have ${news}`,
       text: `The planned allocation of “${exchange.title}” in ${course.title} was run.\n\n${whatCameOfIt(outcome, preview)}\n\n${this.database.mail.publicUrl}/exchanges/${exchange.id}/allocation\n`,
       courseId: course.id,
       exchangeId: exchange.id,
@@ -181,20 +203,25 @@ export class PlannedRuns implements OnApplicationBootstrap, OnApplicationShutdow
   }
 }
 
-function outcomeOf({ kind, content }: AllocationPreview): RunOutcome {
-  if (isWhole(content.quality)) return 'applied';
-  if (kind !== 'round') return 'kept';
-  // In a round it is no fault that drafts are not even yet: those who came first have more.
-  const { placed } = content.quality;
-  return placed.reached - placed.beyond === placed.asked ? 'applied' : 'partly';
-}
+const SUBJECTS: Readonly<Partial<Record<RunOutcome, string>>> = {
+  partly: 'been allocated in part',
+  around: 'been allocated around your pairs',
+  'left-over': 'had their last round, and not everybody has reviews',
+};
 
 function whatCameOfIt(outcome: RunOutcome, preview: AllocationPreview | null): string {
+  if (outcome === 'left-over') {
+    return 'That was the last round before reviews are due. Some students have fewer reviews to write than asked, or a draft that nobody reviews. The board says who, and offers a repair.';
+  }
   if (preview === null) return 'Fewer than two drafts have been handed in, so there was nothing to allocate.';
   const { reached, asked, beyond } = preview.content.quality.placed;
   const placed = `${reached} of ${asked} reviews could be placed`;
   if (outcome === 'partly') {
     return `${placed}. That was applied; the others wait for drafts that are still to come, and you will not be told of that again.`;
+  }
+  if (outcome === 'around') {
+    const pairs = preview.content.pairs.length;
+    return `${pairs} reviews are allocated. The pairs that you made by hand were kept; because of them, ${reached - beyond < asked ? `only ${placed}` : 'some drafts get more reviews than others'}. Without them everything would fit: look at the board, and take some of them away if you like.`;
   }
   const uneven = reached - beyond === asked ? ', but not evenly' : '';
   return `${placed}${uneven}, so nothing was applied. The preview is kept for you to look at.`;
@@ -202,5 +229,9 @@ function whatCameOfIt(outcome: RunOutcome, preview: AllocationPreview | null): s
 
 /** Everybody got what was asked, and no draft is short by more than one. */
 function isWhole({ placed, balance }: AllocationQuality): boolean {
-  return placed.reached - placed.beyond === placed.asked && balance.most - balance.fewest <= 1;
+  return isPlaced({ placed }) && balance.most - balance.fewest <= 1;
+}
+
+function isPlaced({ placed }: Pick<AllocationQuality, 'placed'>): boolean {
+  return placed.reached - placed.beyond === placed.asked;
 }

@@ -1,6 +1,7 @@
 import { HttpException, Injectable, Logger } from '@nestjs/common';
 import type { JobView, PreviewKind, PreviewRequest, Problem, WishesPart, WishesView } from '@salt-circle/contracts';
-import type { AllocationProgress } from '@salt-circle/core';
+import { pairKey, type AllocationProgress, type Pair } from '@salt-circle/core';
+import { In, type EntityManager } from 'typeorm';
 import type { Asker } from '../../access/seeing.js';
 import { Clock } from '../../platform/clock/clock.js';
 import { Database } from '../../platform/database/database.js';
@@ -44,6 +45,8 @@ interface Job {
 
 /** So long, in milliseconds, the first answer waits for the result: small courses need no second look. */
 const PATIENCE = 120;
+/** Of one person in one exchange. */
+const KEPT_PREVIEWS = 6;
 /** Jobs that nobody has asked for any more are forgotten; the preview itself is kept. */
 const MOST_JOBS = 200;
 
@@ -141,8 +144,8 @@ export class PreviewsService {
       const preview = await this.#solved(order, { watch, signal: job.end.signal });
       if (preview !== null) {
         await this.database.write(async (manager) => {
-          await manager.delete(AllocationPreview, { exchangeId: job.exchangeId, madeBy: job.personId });
           await manager.insert(AllocationPreview, preview);
+          await forgetOld(manager, job);
         });
       }
       job.preview = preview;
@@ -166,7 +169,8 @@ export class PreviewsService {
     const { question, task, kind, madeBy } = order;
     const { allocation, removed, added } = await this.solver.solve(task, watch, signal);
     if (allocation === null) return null;
-    const { pairs, quality, shortfalls } = allocation;
+    const { quality, shortfalls } = allocation;
+    const pairs = withLeftBehind(question, allocation.pairs);
     return {
       id: this.ids.uuid(),
       exchangeId: question.exchange.id,
@@ -178,6 +182,27 @@ export class PreviewsService {
       content: { wishes: question.wishes, pairs, quality, shortfalls, removed, added },
     };
   }
+}
+
+/**
+ * With the pairs that applying would leave where they are, though they count for nothing any more: begun by somebody who
+ * has left.
+ */
+function withLeftBehind({ current }: Question, pairs: readonly Pair[]): Pair[] {
+  const there = new Set(pairs.map(pairKey));
+  const begun = current.filter((one) => one.begunAt !== null && !there.has(pairKey(one)));
+  return [...pairs, ...begun.map(({ reviewerId, draftId }) => ({ reviewerId, draftId }))];
+}
+
+/** One person looks at one preview in each tab: the last few stay. */
+async function forgetOld(manager: EntityManager, { exchangeId, personId }: Job): Promise<void> {
+  const made = await manager.find(AllocationPreview, {
+    where: { exchangeId, madeBy: personId },
+    order: { madeAt: 'DESC' },
+    skip: KEPT_PREVIEWS,
+    take: MOST_JOBS,
+  });
+  if (made.length > 0) await manager.delete(AllocationPreview, { id: In(made.map(({ id }) => id)) });
 }
 
 function jobView({ id, state, progress, preview, problem }: Job): JobView {

@@ -7,6 +7,7 @@ import type { Circumstances } from './circumstances.js';
 import type { Earlier } from './earlier.js';
 import type { HandedIn } from './handed-in.js';
 import { questionOf } from './question.js';
+import { aloneIn } from './since.js';
 
 /** Put together from nothing but values: no database, no clock. */
 
@@ -153,6 +154,13 @@ describe('the question that is put to the solver', () => {
     ]);
     const asked = question(circumstances({ groups }), { wishes: { ...WISHES, whom: 'partners' } });
     expect(capacities(asked)).toEqual({ ann: 2, ben: 2, cho: 2, dee: 0 });
+    const alone = (reviews: readonly Review[] = []) =>
+      aloneIn(question(circumstances({ groups }), { wishes: { ...WISHES, whom: 'partners' }, reviews }));
+    expect(alone()).toEqual([{ reviewerId: 'dee', draftId: 'd-dee' }]);
+    // Somebody of another group was given the draft by hand, or it is reviewed by its own author.
+    expect([alone([review('ann', 'dee')]), alone([review('dee', 'dee')])]).toEqual([[], []]);
+    expect(aloneIn(asked)).toHaveLength(1);
+    expect(aloneIn(question(circumstances({ groups })))).toEqual([]);
   });
 
   it('has a fingerprint of people, hand-ins and wishes, and not of what has begun since', () => {

@@ -1,9 +1,8 @@
-import { TZDate } from '@date-fns/tz';
 import { Injectable } from '@nestjs/common';
 import type { CalendarLinkView } from '@salt-circle/contracts';
 import { resolveDates, withOwnTimes, type OwnTimes, type RunningDateName } from '@salt-circle/core';
-import ical, { ICalCalendarMethod } from 'ical-generator';
-import { tzlib_get_ical_block } from 'timezones-ical-library';
+import ical from 'ical-generator';
+import { In, type EntityManager } from 'typeorm';
 import type { Asker } from '../../access/seeing.js';
 import { Person } from '../../model/person.js';
 import { Clock } from '../../platform/clock/clock.js';
@@ -17,6 +16,8 @@ import { hashOf } from '../../platform/ids/hash-of.js';
 import { Ids } from '../../platform/ids/ids.js';
 import { refusal } from '../../platform/problems/sentences.js';
 import { CalendarLink } from '../../model/calendar.js';
+import { GroupMemberRow } from '../../model/group.js';
+import { RecordEntry } from '../../model/record.js';
 
 /** What falls due for whom, in the words of a calendar entry. */
 const STUDENT_ENTRIES: ReadonlyArray<readonly [RunningDateName, string]> = [
@@ -37,7 +38,13 @@ interface Entry {
   readonly at: number;
   readonly summary: string;
   readonly exchangeId: string;
-  readonly timeZone: string;
+  readonly changed: Changed;
+}
+
+/** How often the due times of one person have changed since they were first told, and when last. */
+interface Changed {
+  readonly times: number;
+  readonly at: number;
 }
 
 /** A calendar feed (RFC 5545) of one person's due times, under a private address that can be taken back. */
@@ -82,20 +89,20 @@ export class CalendarService {
     const calendar = ical({
       name: 'Salt Circle',
       prodId: { company: 'Salt Circle', product: 'Due times', language: 'EN' },
-      method: ICalCalendarMethod.PUBLISH,
-      timezone: { name: null, generator: (zone) => tzlib_get_ical_block(zone)[0] as string },
       ttl: 3600,
     });
     const { publicUrl } = this.database.mail;
-    for (const { key, at, summary, exchangeId, timeZone } of entries) {
+    for (const { key, at, summary, exchangeId, changed } of entries) {
       calendar.createEvent({
         id: `${exchangeId}.${key}@${new URL(publicUrl).hostname}`,
-        // As the clock of the course shows it: a TZDate is read in its own zone.
-        start: new TZDate(at, timeZone),
-        end: new TZDate(at, timeZone),
-        timezone: timeZone,
-        // The moment at which the feed was made says nothing; the same due time stays the same entry.
-        stamp: new Date(at),
+        // In UTC (RFC 5545, 3.3.5, form 2): whatever program reads it shows the same moment, also in the hour that
+        // clocks go through twice, and no table of a zone can be at odds with ours.
+        start: new Date(at),
+        end: new Date(at),
+        // Without a METHOD, both say when the entry was last revised (RFC 5545, 3.8.7.2).
+        stamp: new Date(changed.at),
+        lastModified: new Date(changed.at),
+        sequence: changed.times,
         summary,
         url: `${publicUrl}/exchanges/${exchangeId}`,
       });
@@ -106,21 +113,49 @@ export class CalendarService {
   async #entries(person: Asker): Promise<Entry[]> {
     const manager = this.database.read;
     const entries: Entry[] = [];
-    for (const { courseId, role } of await manager.findBy(Enrolment, { personId: person.id, active: true })) {
+    for (const enrolment of await manager.findBy(Enrolment, { personId: person.id, active: true })) {
+      const { courseId, role } = enrolment;
       const course = await manager.findOneByOrFail(Course, { id: courseId });
       for (const exchange of await manager.findBy(Exchange, { courseId })) {
         if (exchange.publishedAt === null) continue;
         const participant = await manager.findOneBy(Participant, { exchangeId: exchange.id, personId: person.id });
         if (role === 'student' && participant === null) continue;
         const own = role === 'student' ? await ownTimesOf(manager, exchange, { personId: person.id }) : null;
-        entries.push(...entriesOf(exchange, course, role === 'student', own));
+        const changed = await changedFor(manager, exchange, enrolment);
+        entries.push(...entriesOf(exchange, course, role === 'student', own, changed));
       }
     }
     return entries.sort((a, b) => a.at - b.at);
   }
 }
 
-function entriesOf(exchange: Exchange, course: Course, student: boolean, own: OwnTimes | null): Entry[] {
+/** By the record: what was said to all, and what concerns this person alone; nothing of what concerns others. */
+async function changedFor(manager: EntityManager, exchange: Exchange, enrolment: Enrolment): Promise<Changed> {
+  const groups = await manager.findBy(GroupMemberRow, { enrolmentId: enrolment.id });
+  const mine = new Set<unknown>([enrolment.id, ...groups.map(({ groupId }) => groupId)]);
+  const rows = await manager.find(RecordEntry, {
+    where: {
+      exchangeId: exchange.id,
+      action: In(['plan-changed', 'dates-changed', 'feedback-released', 'own-times-set', 'own-times-removed']),
+    },
+    order: { id: 'ASC' },
+  });
+  const concerns = ({ action, details }: RecordEntry) => {
+    if (action.startsWith('own-times')) return mine.has(details['student']) || mine.has(details['group']);
+    // Of the plan, what an entry says beside its time.
+    return action !== 'plan-changed' || String(details['changed']).split(', ').includes('title');
+  };
+  const since = rows.filter((row) => row.at >= (exchange.publishedAt ?? 0) && concerns(row));
+  return { times: since.length, at: since.at(-1)?.at ?? exchange.publishedAt ?? 0 };
+}
+
+function entriesOf(
+  exchange: Exchange,
+  course: Course,
+  student: boolean,
+  own: OwnTimes | null,
+  changed: Changed,
+): Entry[] {
   const common = resolveDates(datesOf(exchange));
   if (common === null || own?.excused === true) return [];
   const dates = withOwnTimes(common, own);
@@ -131,6 +166,6 @@ function entriesOf(exchange: Exchange, course: Course, student: boolean, own: Ow
     if (at === null || seen.has(at)) return [];
     seen.add(at);
     const summary = `${exchange.title}: ${words} (${course.title})`;
-    return [{ key: name, at, summary, exchangeId: exchange.id, timeZone: course.timeZone }];
+    return [{ key: name, at, summary, exchangeId: exchange.id, changed }];
   });
 }

@@ -35,13 +35,45 @@ describe('the calendar feed', () => {
     const dates = { ...DATES, reviewsDue: '2026-03-28T21:59:00.000Z', release: '2026-03-30T20:59:00.000Z' };
     await publishedExchange(world, { dates, title: 'Field report; one, two' });
     const text = await feed(await linkOf(ANN));
-    expect(text).toContain('BEGIN:VTIMEZONE');
-    expect(text).toContain('TZID=Europe/Tallinn:20260330T235900');
+    expect(text).not.toContain('VTIMEZONE');
     expect(read(text)).toEqual([
       { summary: 'Field report; one, two: draft due (Coastal Restoration)', at: dates.draftsDue },
       { summary: 'Field report; one, two: reviews due (Coastal Restoration)', at: dates.reviewsDue },
       { summary: 'Field report; one, two: feedback (Coastal Restoration)', at: dates.release },
     ]);
+  });
+
+  // Clocks in Tallinn show 03:30 twice on 25 October 2026: at 00:30 and at 01:30 UTC.
+  it('tells the doubled hour of autumn apart', async () => {
+    const dates = { ...DATES, reviewsDue: '2026-10-25T00:30:00.000Z', release: '2026-10-25T01:30:00.000Z' };
+    await publishedExchange(world, { dates });
+    const text = await feed(await linkOf(ANN));
+    expect(read(text).map(({ at }) => at)).toEqual([dates.draftsDue, dates.reviewsDue, dates.release]);
+    expect(text).toContain('DTSTART:20261025T003000Z');
+  });
+
+  // RFC 5545, 3.8.7.2 to 3.8.7.4: without a METHOD, DTSTAMP is when the entry was last revised, as LAST-MODIFIED is.
+  it('counts what changed for one person, and says when', async () => {
+    const id = await publishedExchange(world);
+    const marks = async (person: number) => {
+      const [event] = new ICAL.Component(ICAL.parse(await feed(await linkOf(person)))).getAllSubcomponents('vevent');
+      const value = (name: string) => String(event?.getFirstPropertyValue(name));
+      expect(value('dtstamp')).toBe(value('last-modified'));
+      return [Number(value('sequence')), value('dtstamp')];
+    };
+    const [first, at] = await marks(ANN);
+    expect(first).toBe(0);
+    expect(await marks(ANN)).toEqual([0, at]);
+    world.clock.goTo(world.clock.now() + 3_600_000);
+    const body = { studentId: `e-${ANN}`, draftsDue: '2026-03-13T09:00:00.000Z', excused: false, reason: '' };
+    await world.do(INES, 'put', `/exchanges/${id}/own-times`, {
+      ...{ reviewsDue: null, repliesDue: null, revisionDue: null },
+      ...body,
+    });
+    const [second, later] = await marks(ANN);
+    expect([second, (later as string) > (at as string)]).toEqual([1, true]);
+    // Nobody else learns of it.
+    expect(await marks(BEN)).toEqual([0, at]);
   });
 
   // RFC 5545, 3.1: lines end with CRLF and have no more than 75 octets; 3.3.11: commas and semicolons are escaped.

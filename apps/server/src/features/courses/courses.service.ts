@@ -6,6 +6,7 @@ import type {
   CreateCourseRequest,
   ExchangeCard,
 } from '@salt-circle/contracts';
+import { zoneName } from '@salt-circle/core';
 import type { Asker } from '../../access/seeing.js';
 import { Clock } from '../../platform/clock/clock.js';
 import { Database } from '../../platform/database/database.js';
@@ -108,8 +109,9 @@ export class CoursesService {
   }
 }
 
+/** By whatever name the zone is known, also an older one; browsers list some that servers list under another name. */
 function assertTimeZone(timeZone: string): void {
-  if (Intl.supportedValuesOf('timeZone').includes(timeZone) || timeZone === 'UTC') return;
+  if (zoneName(timeZone) !== null) return;
   throw invalid([
     {
       path: 'timeZone',

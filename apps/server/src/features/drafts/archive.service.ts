@@ -8,7 +8,7 @@ import { iso } from '../../platform/wire/instants.js';
 import { Labels } from '../../access/labels.js';
 import { StoredFile } from '../../model/stored-file.js';
 import { tamed } from '../../platform/files/file-names.js';
-import { withRightEnding } from '../../platform/files/endings.js';
+import { withRightEnding } from '../../platform/bytes/endings.js';
 import { FileStore } from '../../platform/files/file-store.js';
 import { escapeHtml } from '../../platform/html/escape.js';
 import { withFootnotes } from '../../platform/html/footnotes.js';
@@ -17,13 +17,19 @@ import { csvOf } from '../../platform/tables/cells.js';
 import { Authors } from '../../access/authors.js';
 import { Draft, DraftPart, type DraftVersion } from '../../model/draft.js';
 import { picturesIn, withPictureFiles } from '../../platform/html/pictures-in-text.js';
-import { neutralName } from '../reading/readings.service.js';
+import { hiddenFrom, neutralName, untelling } from '../reading/readings.service.js';
 import { digestOf } from '../../access/version-meta.js';
 import { countingVersion, partsOf } from '../../access/versions.js';
 
 export type ArchiveNames = 'name' | 'alias';
 
 const INDEX = ['folder', 'author', 'alias', 'file', 'deliverable', 'kind', 'version', 'handed in', 'sha-256'];
+
+interface How {
+  readonly names: ArchiveNames;
+  /** The same text without what tells reviewers a name. */
+  readonly untold: (html: string) => string;
+}
 
 /** One member of the archive. Its content is asked for when it is its turn. */
 interface Member {
@@ -64,7 +70,10 @@ export class ArchiveService {
       const shown = names === 'name' ? name || alias : alias || name;
       const folder = unique(tamed(shown), folders);
       const about = [folder, names === 'name' ? name : '', alias];
-      for (const row of await this.#addDraft(zip, place, version, folder, names)) index.push([...about, ...row]);
+      const untold =
+        names === 'name' ? (html: string) => html : untelling(await hiddenFrom(manager, place.exchange, draft));
+      for (const row of await this.#addDraft(zip, place, version, folder, { names, untold }))
+        index.push([...about, ...row]);
     }
     zip.addBuffer(Buffer.from(csvOf(index)), 'index.csv');
     zip.end();
@@ -72,13 +81,7 @@ export class ArchiveService {
   }
 
   /** @returns the rows of the index, less what is the same for the whole folder */
-  async #addDraft(
-    zip: ZipFile,
-    place: Place,
-    version: DraftVersion,
-    folder: string,
-    names: ArchiveNames,
-  ): Promise<string[][]> {
+  async #addDraft(zip: ZipFile, place: Place, version: DraftVersion, folder: string, how: How): Promise<string[][]> {
     const { deliverables } = place.exchange;
     const taken = new Set<string>();
     const rows: string[][] = [];
@@ -87,7 +90,7 @@ export class ArchiveService {
       const row = (file: string, digest: string) =>
         rows.push([file, title, part.kind, String(version.number), iso(version.handedInAt), digest]);
       if (part.kind === 'link') row(part.url, digestOf(part));
-      for (const { name, digest, path, html, once } of await this.#members(part, title, version, names)) {
+      for (const { name, digest, path, html, once } of await this.#members(part, title, version, how)) {
         if (once === true && taken.has(name)) continue;
         const member = unique(tamed(name), taken);
         if (path !== undefined) zip.addFile(path, `${folder}/${member}`);
@@ -98,25 +101,32 @@ export class ArchiveService {
     return rows;
   }
 
-  async #members(part: DraftPart, title: string, version: DraftVersion, names: ArchiveNames): Promise<Member[]> {
+  async #members(part: DraftPart, title: string, version: DraftVersion, { names, untold }: How): Promise<Member[]> {
     if (part.kind === 'link') return [];
     const own = digestOf(part);
     if (part.kind === 'text') {
-      const page = async () => this.#page(version.title, withFootnotes(await this.#typed(part.id)));
+      const page = async () => this.#page(version.title, untold(withFootnotes(await this.#typed(part.id))));
       return [{ name: `${title}.html`, digest: own, html: page }, ...this.#pictures(picturesIn(part.html))];
     }
     const file = await this.database.read.findOneByOrFail(StoredFile, { digest: own });
-    const captions =
-      part.captions === null
-        ? []
-        : [{ name: `${title} ${part.position + 1}.vtt`, digest: part.captions, path: this.store.path(part.captions) }];
+    const captions = await this.#captions(part, title, names);
     if (names === 'name')
       return [{ name: withRightEnding(part.name, file.mime), digest: own, path: this.store.path(own) }, ...captions];
     const name = neutralName(title, part, file);
     if (file.copyDigest !== null) return [{ name, digest: own, path: this.store.path(file.copyDigest) }, ...captions];
     if (file.copyHtml === null) return [];
-    const page = async () => this.#page(version.title, hideInHtml(await this.#copy(own), part.hidden));
+    const page = async () => this.#page(version.title, untold(hideInHtml(await this.#copy(own), part.hidden)));
     return [{ name: `${name}.html`, digest: own, html: page }, ...this.#pictures(file.pictures)];
+  }
+
+  /** Without names, what reviewers get of them. */
+  async #captions({ captions, position }: DraftPart, title: string, names: ArchiveNames): Promise<Member[]> {
+    if (captions === null) return [];
+    const { copyDigest } = await this.database.read.findOneByOrFail(StoredFile, { digest: captions });
+    const digest = names === 'name' ? captions : copyDigest;
+    return digest === null
+      ? []
+      : [{ name: `${title} ${position + 1}.vtt`, digest: captions, path: this.store.path(digest) }];
   }
 
   /** Pictures of a page lie beside it. */

@@ -13,12 +13,14 @@ import type { Asker } from '../../access/seeing.js';
 import { Me } from '../../access/session.guard.js';
 import { ArchiveService } from './archive.service.js';
 import { CollectionService } from './collection.service.js';
+import { RemindersService } from './reminders.service.js';
 
 /** What staff do with the hand-ins of an exchange. */
 @Controller('exchanges/:exchangeId')
 export class CollectionController {
   constructor(
     private readonly collection: CollectionService,
+    private readonly reminders: RemindersService,
     private readonly archives: ArchiveService,
   ) {}
 
@@ -41,13 +43,13 @@ export class CollectionController {
   @Post('reminders/preview')
   @HttpCode(200)
   preview(@Me() me: Asker, @Param('exchangeId') id: string, @Body() request: RemindRequest): Promise<ReminderView> {
-    return this.collection.previewReminder(me, id, request);
+    return this.reminders.preview(me, id, request);
   }
 
   @Post('reminders')
   @HttpCode(200)
   remind(@Me() me: Asker, @Param('exchangeId') id: string, @Body() request: RemindRequest): Promise<ReminderView> {
-    return this.collection.remind(me, id, request);
+    return this.reminders.send(me, id, request);
   }
 
   @Put('participants/:participantId/own-times')
@@ -67,9 +69,9 @@ export class CollectionController {
     @Me() me: Asker,
     @Param('exchangeId') id: string,
     @Param('participantId') participantId: string,
-    @Body() { title }: HandInForRequest,
+    @Body() request: HandInForRequest,
   ): Promise<VersionMeta> {
-    return this.collection.handInFor(me, id, participantId, title ?? null);
+    return this.collection.handInFor(me, id, participantId, request);
   }
 
   @Post('drafts/:draftId/parts/:partId/copy-again')

@@ -1,4 +1,12 @@
-import type { HandInCheck, MailView, MyDraftView, OutboxView, ProgressView, VersionMeta } from '@salt-circle/contracts';
+import type {
+  HandInCheck,
+  MailView,
+  MyDraftView,
+  OutboxView,
+  ProgressView,
+  ReminderView,
+  VersionMeta,
+} from '@salt-circle/contracts';
 import { attach, attached, exchangeOfFiles, FILES, sample } from '../../testing/uploads.js';
 import {
   ANN,
@@ -7,11 +15,13 @@ import {
   CHO,
   DAY,
   DATES,
+  fillIn,
   handIn,
   handInSaved,
   INES,
   PEOPLE,
   publishedExchange,
+  reviewedExchange,
   TOM,
   World,
   type TestPerson,
@@ -272,24 +282,55 @@ describe('staff', () => {
     const id = await publishedExchange(world);
     world.clock.goTo(AT.drafting);
     await handIn(world, ANN, id);
-    const missing = (await board(id)).rows.filter((row) => row.draft.state !== 'handed-in').map((row) => row.id);
+    const everybody = (await board(id)).rows.map((row) => row.id);
+    const cho = (await rowOf(id, 'Cho'))?.id;
+    await world.do(INES, 'put', `/exchanges/${id}/participants/${cho}/own-times`, { what: 'excuse', reason: '' });
     const words = 'The boat leaves at nine.';
-    const preview = await world.do<{ people: string[]; text: string }>(
-      TOM,
-      'post',
-      `/exchanges/${id}/reminders/preview`,
-      { participantIds: missing, words },
-    );
-    expect(preview.people).toEqual(['Ben Kiss', 'Cho Sato']);
+    const preview = await world.do<ReminderView>(TOM, 'post', `/exchanges/${id}/reminders/preview`, {
+      participantIds: everybody,
+      about: 'draft',
+      words,
+    });
+    // Whoever was chosen: Ann has handed in, and Cho is excused.
+    expect([preview.people, preview.leftOut]).toEqual([
+      ['Ben Kiss'],
+      [
+        { name: 'Ann Mensah', why: 'done' },
+        { name: 'Cho Sato', why: 'excused' },
+      ],
+    ]);
     expect(preview.text).toContain(words);
-    await world.do(TOM, 'post', `/exchanges/${id}/reminders`, { participantIds: missing, words });
+    await world.do(TOM, 'post', `/exchanges/${id}/reminders`, { participantIds: everybody, about: 'draft', words });
     const { mails } = await world.do<OutboxView>(INES, 'get', '/courses/course/outbox');
     expect(
       mails
         .filter(({ subject }) => subject.includes('your draft for'))
         .map(({ to }) => to)
         .sort(),
-    ).toEqual(expect.arrayContaining(['ben@example.org', 'cho@example.org']));
+    ).toContain('ben@example.org');
+  });
+
+  it('remind those who have reviews left, each with the due time that holds', async () => {
+    const { id, byAnn } = await reviewedExchange(world);
+    await fillIn(world, ANN, byAnn);
+    await world.do(ANN, 'post', `/reviews/${byAnn}/submit`);
+    const participantIds = (await board(id)).rows.map((row) => row.id);
+    const ask = { participantIds, about: 'reviews' };
+    const { people, leftOut, text } = await world.do<ReminderView>(
+      TOM,
+      'post',
+      `/exchanges/${id}/reminders/preview`,
+      ask,
+    );
+    expect([people, leftOut.map(({ name }) => name)]).toEqual([['Ben Kiss'], ['Ann Mensah', 'Cho Sato']]);
+    expect(text).toMatch(/^One review of yours .* is not submitted yet\. Due: /);
+    // Before reviewing opens it would tell of drafts that nobody may know of yet.
+    world.clock.goTo(AT.drafting);
+    const early = await world.do<ReminderView>(TOM, 'post', `/exchanges/${id}/reminders/preview`, ask);
+    expect([early.people, early.leftOut[1]]).toEqual([[], { name: 'Ben Kiss', why: 'not-open' }]);
+    world.clock.goTo(AT.checking);
+    const after = await world.do<ReminderView>(TOM, 'post', `/exchanges/${id}/reminders`, ask);
+    expect(after.text).toContain('Due was: ');
   });
 
   it('hand in for a student what is saved, whatever the dates say; and excuse', async () => {
@@ -303,6 +344,15 @@ describe('staff', () => {
       world.as(TOM, 'post', `/exchanges/${id}/participants/${who}/hand-in`, { title });
     expect((await handInFor(ben?.id)).body).toMatchObject({ number: 1, words: 2 });
     expect((await handInFor(cho?.id)).body.code).toBe('draft-empty');
+    const pasted = (who: string | undefined, html: string) =>
+      world.as(TOM, 'post', `/exchanges/${id}/participants/${who}/hand-in`, {
+        title: 'By mail',
+        texts: [{ deliverableId: 'text', html }],
+      });
+    expect((await pasted(ben?.id, '<p>Instead.</p>')).body.sentence).toContain('would be written over');
+    expect((await pasted(cho?.id, '<p onclick="x()">Came by mail, three days late.</p>')).body).toMatchObject({
+      ...{ number: 1, words: 6 },
+    });
     await world.do(INES, 'put', `/exchanges/${id}/participants/${cho?.id}/own-times`, {
       what: 'excuse',
       reason: 'Ill.',

@@ -158,7 +158,7 @@ export class HandInService {
 
   async #standing(manager: EntityManager, place: Place, draft: Draft): Promise<Standing> {
     const parts = await partsOf(manager, draft.id, null, place.exchange.deliverables);
-    const digests = parts.flatMap(({ digest }) => (digest === null ? [] : [digest]));
+    const digests = parts.flatMap(({ digest, captions }) => [digest, captions].filter((one) => one !== null));
     const stored = digests.length === 0 ? [] : await manager.findBy(StoredFile, { digest: In(digests) });
     const fingerprint = createHash('sha256')
       .update(`${draft.id}\n${contentDigest(draft, parts)}`)
@@ -293,7 +293,7 @@ function remarksOf({ parts, files, reading }: Standing): string[] {
     }
     return file?.copyState === 'waiting'
       ? [`The copy of “${name}” that reviewers read is still being made, so it has not been searched for names yet.`]
-      : [];
+      : (file?.remarks ?? []).map((remark) => `“${name}” (${title}): ${remark}`);
   });
 }
 

@@ -3,6 +3,7 @@ import type { NameFindView } from '@salt-circle/contracts';
 import type { IdentityFind, SearchOptions, TextRange } from '@salt-circle/core';
 import type { StoredFile } from '../../model/stored-file.js';
 import { footnotesIn } from '../../platform/html/footnotes.js';
+import { behindText } from '../../platform/html/bare-attributes.js';
 import { htmlToText } from '../../platform/html/html-to-text.js';
 import type { Draft, DraftPart } from '../../model/draft.js';
 
@@ -45,9 +46,33 @@ export function searchedTexts(
     text('title', 'Title', draft.title, { hideable: true }),
     text('context', 'Words for your reviewers', draft.context, { hideable: true }),
     ...parts.flatMap((part) =>
-      textsOf(part, files.get(part.digest ?? '') ?? null, titles.get(part.deliverableId) ?? ''),
+      textsOf(
+        part,
+        files.get(part.digest ?? '') ?? null,
+        files.get(part.captions ?? '') ?? null,
+        titles.get(part.deliverableId) ?? '',
+      ),
     ),
   ];
+}
+
+/** Where links lead and what stands for pictures: what tells a name is taken out of what reviewers get. */
+function behind(part: DraftPart, html: string, title: string): SearchedText[] {
+  return behindText(html).map(({ kind, words }, index) =>
+    text('behind', BEHIND[kind](title), words, { part, id: `${part.id}:behind:${index}`, as: 'label', removed: true }),
+  );
+}
+
+const BEHIND = {
+  link: (title: string) => `address of a link in “${title}”`,
+  picture: (title: string) => `description of a picture in “${title}”`,
+} as const;
+
+/** What a file says of itself beside what it shows: some of it is in the copy, the most is not. */
+function beside(part: DraftPart, file: StoredFile | null, id: string): SearchedText[] {
+  return (file?.metadata ?? []).map(({ where, value, inCopy = false }, index) =>
+    text('metadata', where, value, { part, id: `${part.id}:${id}:${index}`, as: 'label', removed: !inCopy }),
+  );
 }
 
 function text(
@@ -60,13 +85,14 @@ function text(
   return { id: where, text: words, where, whereWords, ...base, ...how };
 }
 
-function textsOf(part: DraftPart, file: StoredFile | null, title: string): SearchedText[] {
+function textsOf(part: DraftPart, file: StoredFile | null, captions: StoredFile | null, title: string): SearchedText[] {
   const of = (where: SearchedText['where'], words: string, said: string, index: number, how: Partial<SearchedText>) =>
     text(where, words, said, { part, id: `${part.id}:${where}:${index}`, ...how });
   switch (part.kind) {
     case 'text':
       return [
         of('text', title, htmlToText(part.html), 0, { hideable: true }),
+        ...behind(part, part.html, title),
         ...footnotesIn(part.html).map((words, index) =>
           of('footnote', `footnote ${index + 1} of “${title}”`, words, index, { hideable: true, footnote: index }),
         ),
@@ -83,8 +109,11 @@ function textsOf(part: DraftPart, file: StoredFile | null, title: string): Searc
       const label = { as: 'label', removed: true } as const;
       return [
         of('copy', title, copy, 0, { hideable: file?.copyHtml != null, hidden: part.hidden }),
+        ...behind(part, file?.copyHtml ?? '', title),
         of('file-name', `name of the file for “${title}”`, part.name, 0, label),
-        ...(file?.metadata ?? []).map(({ where, value }, index) => of('metadata', where, value, index, label)),
+        ...beside(part, file, 'metadata'),
+        ...(captions === null ? [] : [of('captions', `captions of “${title}”`, captions.copyText ?? '', 0, {})]),
+        ...beside(part, captions, 'captions-data'),
       ];
     }
   }

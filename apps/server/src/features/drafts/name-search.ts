@@ -1,11 +1,9 @@
 import { Injectable } from '@nestjs/common';
-import type { Identity } from '@salt-circle/core';
 import type { EntityManager } from 'typeorm';
 import type { Exchange } from '../../model/exchange.js';
 import type { StoredFile } from '../../model/stored-file.js';
 import { FileWorkers } from '../../platform/files/file-workers.js';
-import { listedOf } from '../../access/listed.js';
-import { authorPersons } from '../../access/authors.js';
+import { hidesAuthors, identitiesOf } from '../../access/authors.js';
 import type { Draft, DraftPart } from '../../model/draft.js';
 import { locatedFinds, searchedTexts, type LocatedFind } from './name-finds.js';
 
@@ -22,17 +20,11 @@ export class NameSearch {
     parts: readonly DraftPart[],
     files: ReadonlyMap<string, StoredFile>,
   ): Promise<LocatedFind[]> {
-    if (exchange.names !== 'both-ways' && exchange.names !== 'authors-only') return [];
+    if (!hidesAuthors(exchange)) return [];
     const titles = new Map(exchange.deliverables.map(({ id, title }) => [id, title]));
     const texts = searchedTexts(draft, parts, files, titles);
     const people = await identitiesOf(manager, exchange, draft);
     const finds = await this.workers.findNames({ texts: texts.map(({ text, as }) => ({ text, as })), people });
     return locatedFinds(texts, finds);
   }
-}
-
-/** The authors of a draft, with all that could give them away. */
-async function identitiesOf(manager: EntityManager, exchange: Exchange, draft: Draft): Promise<Identity[]> {
-  const personIds = await authorPersons(manager, exchange, draft);
-  return [...(await listedOf(manager, exchange.courseId, personIds)).values()];
 }

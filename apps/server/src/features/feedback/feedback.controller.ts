@@ -1,4 +1,4 @@
-import { Controller, Get, Param } from '@nestjs/common';
+import { Controller, Get, HttpCode, Param, Post } from '@nestjs/common';
 import type { FeedbackView } from '@salt-circle/contracts';
 import type { Asker } from '../../access/seeing.js';
 import { Me } from '../../access/session.guard.js';
@@ -11,5 +11,11 @@ export class FeedbackController {
   @Get()
   mine(@Me() me: Asker, @Param('exchangeId') id: string): Promise<FeedbackView> {
     return this.feedback.mine(me, id);
+  }
+
+  @Post('read')
+  @HttpCode(204)
+  read(@Me() me: Asker, @Param('exchangeId') id: string): Promise<void> {
+    return this.feedback.read(me, id);
   }
 }

@@ -3,10 +3,11 @@ import { ReadingModule } from '../reading/reading.module.js';
 import { ReviewsModule } from '../reviews/reviews.module.js';
 import { FeedbackController } from './feedback.controller.js';
 import { FeedbackService } from './feedback.service.js';
+import { ReleaseNews } from './release-news.service.js';
 
 @Module({
   imports: [ReadingModule, ReviewsModule],
   controllers: [FeedbackController],
-  providers: [FeedbackService],
+  providers: [FeedbackService, ReleaseNews],
 })
 export class FeedbackModule {}

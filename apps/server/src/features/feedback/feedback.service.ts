@@ -1,6 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import type { FeedbackView } from '@salt-circle/contracts';
-import { Access, see, sees } from '../../access/access.js';
+import { Access, act, ownParticipant, see, sees } from '../../access/access.js';
 import { Authors } from '../../access/authors.js';
 import { formOf } from '../../access/form-of.js';
 import { Labels } from '../../access/labels.js';
@@ -8,6 +8,7 @@ import type { Asker } from '../../access/seeing.js';
 import { relation, standingTo } from '../../access/standing.js';
 import { countingVersion, reviewedVersion } from '../../access/versions.js';
 import type { DraftVersion } from '../../model/draft.js';
+import { Participant } from '../../model/exchange.js';
 import { Review } from '../../model/review.js';
 import { Database } from '../../platform/database/database.js';
 import { Readings } from '../reading/readings.service.js';
@@ -21,6 +22,19 @@ export class FeedbackService {
     private readonly readings: Readings,
     private readonly contents: ReviewContents,
   ) {}
+
+  /** Its author has looked at it: it is no news any more. */
+  async read(person: Asker, exchangeId: string): Promise<void> {
+    await this.database.write(async (manager, happened) => {
+      const place = await this.access.exchange(person, exchangeId, manager);
+      act(place, { kind: 'read-feedback' });
+      const { id, feedbackReadAt } = ownParticipant(place);
+      // Review by review, there is something new to read again and again.
+      if (feedbackReadAt !== null && !place.exchange.feedbackEach) return;
+      await manager.update(Participant, { id }, { feedbackReadAt: place.now });
+      happened.quietly({ topic: 'own-draft', courseId: place.course.id, exchangeId, personIds: [person.id] });
+    });
+  }
 
   /** All that an author gets about the own draft. Reviews in the order of their random ids. */
   async mine(person: Asker, exchangeId: string): Promise<FeedbackView> {
@@ -57,7 +71,12 @@ export class FeedbackService {
     const drafts: Array<FeedbackView['drafts'][number]> = [];
     for (const version of read) drafts.push(await this.readings.of(manager, place, draft, version, 'author'));
     // One that is withheld is not told of either.
-    const missing = all.filter(({ submittedAt }) => submittedAt === null).length;
-    return { drafts, form, reviews, missing };
+    // Of others: whether the own one is submitted, its author knows.
+    const own = authors.of(draft);
+    const missing = all.filter(
+      ({ submittedAt, reviewerId }) => submittedAt === null && !own.includes(reviewerId),
+    ).length;
+    // Until all are released, what is not submitted yet is nobody's to know.
+    return { drafts, form, reviews, missing: place.facts.may.released ? missing : 0 };
   }
 }

@@ -1,5 +1,6 @@
 import { Injectable, Logger, type OnApplicationBootstrap, type OnApplicationShutdown } from '@nestjs/common';
 import { Clock } from '../../platform/clock/clock.js';
+import { Rounds } from '../../platform/jobs/rounds.js';
 import { Database } from '../../platform/database/database.js';
 import { DraftPart, DraftPicture } from '../../model/draft.js';
 import { StoredFile } from '../../model/stored-file.js';
@@ -14,8 +15,10 @@ const YOUNG = HOUR;
 @Injectable()
 export class Cleaner implements OnApplicationBootstrap, OnApplicationShutdown {
   readonly #logger = new Logger('cleaner');
-  #timer: NodeJS.Timeout | null = null;
-  #cleaning: Promise<unknown> = Promise.resolve();
+  readonly #rounds = new Rounds(
+    () => this.clean(),
+    (error) => this.#logger.error(error.stack ?? 'cleaning up did not work'),
+  );
 
   constructor(
     private readonly database: Database,
@@ -25,17 +28,11 @@ export class Cleaner implements OnApplicationBootstrap, OnApplicationShutdown {
   ) {}
 
   onApplicationBootstrap(): void {
-    this.#timer = setInterval(() => {
-      this.#cleaning = this.clean().catch((error: Error) =>
-        this.#logger.error(error.stack ?? 'cleaning up did not work'),
-      );
-    }, HOUR);
-    this.#timer.unref();
+    this.#rounds.begin(HOUR);
   }
 
   async onApplicationShutdown(): Promise<void> {
-    if (this.#timer !== null) clearInterval(this.#timer);
-    await this.#cleaning;
+    await this.#rounds.end();
   }
 
   /** @returns how many files were removed */

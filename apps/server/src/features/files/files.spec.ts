@@ -1,9 +1,9 @@
 import { createHash } from 'node:crypto';
 import { existsSync, readdirSync } from 'node:fs';
 import type { MyDraftView, PartView } from '@salt-circle/contracts';
-import exifr from 'exifr';
+import ExifReader from 'exifreader';
 import { zipSync } from 'fflate';
-import { PDFDocument } from 'pdf-lib';
+import { PDFDocument } from '@cantoo/pdf-lib';
 import { countWords } from '@salt-circle/core';
 import request from 'supertest';
 import { htmlToText } from '../../platform/html/html-to-text.js';
@@ -133,7 +133,7 @@ describe('reading copies', () => {
     const copy = await fetched(ANN, `/drafts/${await draftId()}/parts/${part.id}/copy`);
     expect(sample(name).toString('latin1')).toContain('Adjoa');
     expect((copy.body as Buffer).toString('latin1')).not.toMatch(/Adjoa|Mensah/);
-    expect((copy.body as Buffer).length).toBe(sample(name).length);
+    expect((copy.body as Buffer).length).toBeGreaterThan(sample(name).length * 0.8);
     // A general reader of media still finds the same stream in it.
     const { parseBuffer } = await import('music-metadata');
     const read = await parseBuffer(copy.body as Buffer, { mimeType: mime }, { duration: true });
@@ -158,9 +158,9 @@ describe('reading copies', () => {
       expect(facts).toMatchObject({ width: 64, height: 48 });
       expect(metadata.map(({ value }) => value)).toContain('Adjoa Mensah');
       const copy = await fetched(ANN, `/drafts/${await draftId()}/parts/${part.id}/copy`);
-      expect(JSON.stringify((await exifr.parse(copy.body as Buffer, true).catch(() => null)) ?? {})).not.toContain(
-        'Artist',
-      );
+      // A general reader finds the size and nothing that anybody wrote.
+      const { exif, iptc, xmp } = ExifReader.load(copy.body as Buffer, { expanded: true });
+      expect([exif, iptc, xmp]).toEqual([undefined, undefined, undefined]);
       expect((copy.body as Buffer).toString('latin1')).not.toMatch(/Adjoa|Mensah/);
     },
   );

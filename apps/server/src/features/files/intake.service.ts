@@ -103,7 +103,7 @@ export class Intake {
       );
     }
     const kept = await this.keeping.keep(upload.path);
-    return this.database.write(async (manager, happened) => {
+    const view = await this.database.write(async (manager, happened) => {
       const place = await this.welcome.place(person, exchangeId, null, manager);
       const draft = await this.drafts.ensure(manager, place);
       const part = await this.drafts.part(manager, draft, partId);
@@ -112,6 +112,8 @@ export class Intake {
       await this.drafts.tell(manager, happened, place, draft);
       return this.reading.view(manager, place, draft, { ...part, captions: kept.digest });
     });
+    this.reading.copy(kept.digest, person);
+    return view;
   }
 
   async #attached(person: Asker, exchangeId: string, uploadId: string): Promise<PartView | null> {

@@ -61,7 +61,6 @@ export class Keeping {
     { family, mime, facts }: Pick<StoredFile, 'family' | 'mime' | 'facts'>,
   ): Promise<void> {
     if (await manager.existsBy(StoredFile, { digest })) return;
-    const copyState = family === 'captions' ? 'ready' : 'waiting';
     await manager.insert(StoredFile, {
       digest,
       size,
@@ -69,9 +68,10 @@ export class Keeping {
       family,
       facts,
       createdAt: this.clock.now(),
-      copyState,
+      copyState: 'waiting',
       pictures: [],
       metadata: [],
+      remarks: [],
     });
   }
 }

@@ -1,7 +1,8 @@
-import type { GroupImportPreview, GroupSetView, GroupsView, PlanView } from '@salt-circle/contracts';
+import type { GroupImportPreview, GroupSetView, GroupsView, PeopleView, PlanView } from '@salt-circle/contracts';
 import {
   allocateAll,
   AT,
+  fillIn,
   handIn,
   ANN,
   BEN,
@@ -201,6 +202,34 @@ describe('an exchange that goes by groups', () => {
     await world.do(ANN, 'put', `${answers}/first`, { revision: 0, text: 'Say how large the site is.' });
     await world.do(ANN, 'post', `/reviews/${mine[0]?.id}/submit`);
     expect((await world.as(ANN, 'get', `/reviews/${mine[1]?.id}`)).status).toBe(200);
+  });
+
+  it('opens the own draft after those of the others, where it comes last', async () => {
+    const setId = await divided(3);
+    const id = await planned({ whom: 'partners', groupSetId: setId, selfReview: 'after' });
+    await publish(id);
+    await allocated(id);
+    world.clock.goTo(AT.reviewing);
+    const list = () =>
+      world.do<Array<{ id: string; self: boolean; waits: boolean }>>(ANN, 'get', `/exchanges/${id}/reviews`);
+    const mine = await list();
+    expect(mine.map(({ self, waits }) => [self, waits])).toEqual([
+      [false, false],
+      [false, false],
+      [true, true],
+    ]);
+    expect((await world.as(ANN, 'get', `/reviews/${mine[2]?.id}`)).body.code).toBe('self-review-last');
+    // Who runs the course is told whom it would leave alone to drop somebody.
+    const { people } = await world.do<PeopleView>(INES, 'get', '/courses/course/people');
+    const ann = people.find(({ email }) => email === 'ann@example.org');
+    expect(ann?.partnerOf).toEqual([expect.stringMatching(/^Partner of .+ and .+ in “.+”\.$/)]);
+    expect(people.find(({ role }) => role === 'instructor')?.partnerOf).toEqual([]);
+    for (const { id: review } of mine.slice(0, 2)) {
+      await fillIn(world, ANN, review);
+      await world.do(ANN, 'post', `/reviews/${review}/submit`);
+    }
+    expect((await list()).map(({ waits }) => waits)).toEqual([false, false, false]);
+    expect((await world.as(ANN, 'get', `/reviews/${mine[2]?.id}`)).status).toBe(200);
   });
 
   it('says what contradicts itself, by name', async () => {

@@ -1,9 +1,10 @@
-import { DATE_ORDER, runs, type DateName } from '@salt-circle/core';
+import { DATE_ORDER, gradeWords, lateWords, resolveDates, runs, type DateName } from '@salt-circle/core';
 import type { EntityManager } from 'typeorm';
-import { Course } from '../../model/course.js';
-import { listedOf, namesOf } from '../../access/listed.js';
+import { Course, Enrolment } from '../../model/course.js';
+import { listedOf } from '../../access/listed.js';
 import { authorPersons } from '../../access/authors.js';
 import { Draft, DraftVersion } from '../../model/draft.js';
+import { datesOf } from '../../access/facts-of.js';
 import { versionMeta } from '../../access/version-meta.js';
 import { partsOf } from '../../access/versions.js';
 import { Exchange } from '../../model/exchange.js';
@@ -35,21 +36,33 @@ async function lettersFor(manager: EntityManager, happening: Happening, publicUr
     action === 'draft-handed-in' ||
     action === 'draft-handed-in-for' ||
     action === 'draft-withdrawn' ||
+    (action === 'rules-changed' && details['tell'] === true) ||
     (action === 'dates-changed' && details['tell'] === true && movedDates(details).length > 0);
   if (!concerned) return [];
   const exchange = await manager.findOneByOrFail(Exchange, { id: exchangeId });
   const course = await manager.findOneByOrFail(Course, { id: exchange.courseId });
   const about = { exchange, course, link: `${publicUrl}/exchanges/${exchangeId}` };
   if (action === 'draft-handed-in' || action === 'draft-handed-in-for') {
-    const text = await receipt(manager, about, happening);
+    const by = await manager.findOneBy(Enrolment, { courseId: course.id, personId: happening.actorId ?? '' });
+    const receipt = await receiptOf(manager, about, happening);
     const addresses = await authorAddresses(manager, exchange, String(details['draft']));
-    return addresses.map((address) => ({ address, ...text, courseId: course.id, exchangeId }));
+    return addresses.map((address) => ({
+      address,
+      ...receipt(address === by?.email ? 'You' : (by?.name ?? 'Somebody')),
+      courseId: course.id,
+      exchangeId,
+    }));
   }
   if (action === 'draft-withdrawn') {
     const addresses = await authorAddresses(manager, exchange, String(details['draft']));
     return addresses.map((address) => ({ address, ...withdrawn(about, details), courseId: course.id, exchangeId }));
   }
-  const text = action === 'exchange-published' ? published(about) : moved(about, details);
+  const text =
+    action === 'exchange-published'
+      ? published(about)
+      : action === 'rules-changed'
+        ? rulesChanged(about, details)
+        : moved(about, details);
   const addresses = await addressesOf(manager, exchange);
   return addresses.map((address) => ({ address, ...text, courseId: course.id, exchangeId }));
 }
@@ -67,11 +80,16 @@ async function addressesOf(manager: EntityManager, exchange: Exchange): Promise<
 type Text = Pick<Letter, 'subject' | 'text'>;
 
 function published({ exchange, course, link }: About): Text {
-  const dates = (['draftsOpen', 'draftsDue', 'reviewsDue'] as const).map(
-    (name) => `${DATE_WORDS[name]}: ${dateInWords(exchange[name] as number, course.timeZone)}`,
-  );
+  const { draftsOpen, draftsDue, lateUntil, reviewsDue, late } = exchange;
+  const release = resolveDates(datesOf(exchange))?.release ?? null;
+  const said = { draftsOpen, draftsDue, lateUntil, reviewsDue, release };
+  const dates = (Object.keys(said) as Array<keyof typeof said>).flatMap((name) => {
+    const at = said[name];
+    return at === null ? [] : [`${DATE_WORDS[name]}: ${dateInWords(at, course.timeZone)}`];
+  });
+  if (lateUntil !== null) dates.push(late === null ? 'A late hand-in loses nothing.' : lateWords(late));
   return {
-    subject: `${course.title}: “${exchange.title}”`,
+    subject: `${course.title}: “${exchange.title}” has been published`,
     text: `“${exchange.title}” in ${course.title} has been published.\n\n${dates.join('\n')}\n\n${link}\n`,
   };
 }
@@ -92,6 +110,21 @@ function moved({ exchange, course, link }: About, details: NonNullable<Happening
   };
 }
 
+function rulesChanged({ exchange, course, link }: About, details: NonNullable<Happening['details']>): Text {
+  const changed = String(details['changed']).split(', ');
+  const { late, gradeParts } = exchange;
+  const lines = [
+    ...(changed.includes('late') ? [late === null ? 'A late hand-in loses nothing.' : lateWords(late)] : []),
+    ...(changed.includes('gradeParts')
+      ? [gradeParts.length === 0 ? 'There is no grade.' : gradeWords(gradeParts)]
+      : []),
+  ];
+  return {
+    subject: `${course.title}: rules of “${exchange.title}” have changed`,
+    text: `What you were told of “${exchange.title}” in ${course.title} has changed. From now on:\n\n${lines.join('\n')}\n\n${link}\n`,
+  };
+}
+
 /** All authors of a draft get to know of it, whoever pressed. */
 async function authorAddresses(manager: EntityManager, exchange: Exchange, draftId: string): Promise<string[]> {
   const draft = await manager.findOneByOrFail(Draft, { id: draftId });
@@ -99,28 +132,27 @@ async function authorAddresses(manager: EntityManager, exchange: Exchange, draft
   return [...listed.values()].map(({ email }) => email).sort();
 }
 
-/** A receipt says what was handed in and when, so that it can be shown to somebody. */
-async function receipt(
+/** A receipt says what was handed in and when, so that it can be shown to somebody. @returns its text, given who did it */
+async function receiptOf(
   manager: EntityManager,
   { exchange, course, link }: About,
-  { action, actorId, details = {} }: Happening,
-): Promise<Text> {
+  { action, details = {} }: Happening,
+): Promise<(name: string) => Text> {
   const draftId = String(details['draft']);
   const number = Number(details['version']);
   const version = await manager.findOneByOrFail(DraftVersion, { draftId, number });
   const parts = await partsOf(manager, draftId, version.id, exchange.deliverables);
   const meta = versionMeta(exchange, null, version, parts, null);
-  const name = (await namesOf(manager, course.id, [actorId as string])).get(actorId as string) ?? 'Somebody';
   const at = dateInWords(version.handedInAt, course.timeZone);
-  const who = action === 'draft-handed-in-for' ? `${name} (staff) handed in for you` : `${name} handed in`;
-  return {
+  const did = action === 'draft-handed-in-for' ? '(staff) handed in for you' : 'handed in';
+  return (name) => ({
     subject: `Receipt: your draft for “${exchange.title}”`,
     text:
-      `${who} version ${number} of your draft for “${exchange.title}” in ${course.title} on ${at}.\n\n` +
+      `${name} ${did} version ${number} of your draft for “${exchange.title}” in ${course.title} on ${at}.\n\n` +
       `Title: ${version.title}\nWords: ${version.words}\n` +
       `${meta.parts.map(({ what, digest }) => `${what}\n  SHA-256 ${digest}`).join('\n')}\n` +
       `All together: SHA-256 ${version.digest}\n\n${link}/draft\n`,
-  };
+  });
 }
 
 function withdrawn({ exchange, course, link }: About, details: NonNullable<Happening['details']>): Text {

@@ -8,7 +8,8 @@ import { refusal } from '../../platform/problems/sentences.js';
 import { Mail } from '../../model/mail.js';
 import { GONE, PostService } from './post.service.js';
 
-const SHOWN = 200;
+/** Enough for what one act sends to a large course: what belongs together is shown together. */
+const SHOWN = 2_500;
 
 @Injectable()
 export class OutboxService {

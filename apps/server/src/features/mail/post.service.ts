@@ -2,6 +2,7 @@ import { Inject, Injectable, Logger, type OnApplicationBootstrap, type OnApplica
 import { createTransport, type Transporter } from 'nodemailer';
 import { LessThanOrEqual } from 'typeorm';
 import { Clock } from '../../platform/clock/clock.js';
+import { Rounds } from '../../platform/jobs/rounds.js';
 import type { Settings } from '../../platform/config/settings.js';
 import { SETTINGS } from '../../platform/config/settings.token.js';
 import { Database } from '../../platform/database/database.js';
@@ -26,8 +27,10 @@ export const GONE = '(the link is known to the addressee only)';
 export class PostService implements OnApplicationBootstrap, OnApplicationShutdown {
   readonly #logger = new Logger('mail');
   readonly #transport: Transporter | null;
-  #timer: NodeJS.Timeout | null = null;
-  #busy: Promise<unknown> = Promise.resolve();
+  readonly #rounds = new Rounds(
+    () => this.#deliverWaiting(),
+    (error) => this.#logger.error(error.stack ?? 'mail could not be handed over'),
+  );
 
   constructor(
     private readonly database: Database,
@@ -44,21 +47,17 @@ export class PostService implements OnApplicationBootstrap, OnApplicationShutdow
 
   onApplicationBootstrap(): void {
     if (this.#transport === null || this.settings.mode === 'test') return;
-    this.#timer = setInterval(() => void this.deliver(), LOOK_EVERY);
-    this.#timer.unref();
+    this.#rounds.begin(LOOK_EVERY);
   }
 
   async onApplicationShutdown(): Promise<void> {
-    if (this.#timer !== null) clearInterval(this.#timer);
-    await this.#busy;
+    await this.#rounds.end();
     this.#transport?.close();
   }
 
   /** @returns how many mails were handed over */
   deliver(): Promise<number> {
-    const run = this.#busy.then(() => this.#deliverWaiting());
-    this.#busy = run.catch(() => undefined);
-    return run;
+    return this.#rounds.make();
   }
 
   async #deliverWaiting(): Promise<number> {

@@ -12,6 +12,7 @@ import { enrolledOf, type CoursePerson } from '../../access/enrolled.js';
 import { Invitation } from '../../model/invitation.js';
 import { Invitations } from './invitations.js';
 import { addPlaces, addressTaken } from './places.js';
+import { partnersOf } from './partners.js';
 import { PasswordLinks } from '../accounts/password-links.service.js';
 import { takeIntoRunningExchanges } from '../../access/running.js';
 
@@ -31,10 +32,12 @@ export class PeopleService {
     see(place, { kind: 'people' });
     const manager = this.database.read;
     const invited = await this.#invited(manager, courseId);
+    const partners = await partnersOf(manager, courseId, this.clock.now());
     const people = (await enrolledOf(manager, courseId)).map(({ personId, taken, ...row }): PersonRow => ({
       ...row,
       place: taken ? 'taken' : invited.has(row.id) ? 'invited' : 'open',
       you: personId === person.id,
+      partnerOf: partners.get(row.id) ?? [],
     }));
     const sections = people.flatMap(({ section, active }) => (section === null || !active ? [] : [section]));
     return { people, sections: [...new Set(sections)].sort() };

@@ -43,6 +43,9 @@ describe('a roster', () => {
       update: [{ row: 2, changes: ['section: none → Tuesday'] }, { row: 3 }],
       missing: [{ name: 'Cho Sato' }],
       problems: [],
+      read: expect.stringMatching(
+        /^3 people found\. “Name” was taken as name, “E-Mail” as address, “Student ID” as campus id/,
+      ),
     });
     expect(await names()).not.toContain('Dee Novak');
     expect((await apply({ text: ROSTER })).body).toMatchObject({ added: 1, updated: 2, dropped: 0 });
@@ -68,7 +71,10 @@ describe('a roster', () => {
   it.each(encodings)('is read from %s', async (kind, base64) => {
     const { add, problems } = await preview({ base64 });
     const name = kind.startsWith('tabs') ? 'Zoë Zo Ström' : 'Zoë "Zo" Ström';
-    expect([add, problems]).toEqual([[{ row: 2, name, email: 'zoe@example.org', role: 'student' }], []]);
+    expect([add, problems]).toEqual([
+      [{ row: 2, name, email: 'zoe@example.org', role: 'student', campusId: null, section: null }],
+      [],
+    ]);
   });
 
   it('with one wrong row is not applied at all, and the row is named', async () => {
@@ -82,11 +88,15 @@ describe('a roster', () => {
   it('says what is wrong with a file that is none', async () => {
     const sentence = async (source: { text?: string; base64?: string }) =>
       (await world.as(INES, 'post', `${COURSE}/roster/preview`, ask(source))).body.sentence as string;
-    expect(await sentence({ base64: encoded(new Uint8Array([0xd0, 0xcf, 0x11, 0xe0, 0, 0])) })).toContain(
-      'no text file',
-    );
+    const workbook = zipSync({ 'xl/workbook.xml': strToU8('<workbook/>') });
+    const older = new Uint8Array([0xd0, 0xcf, 0x11, 0xe0, 0, 0]);
+    for (const bytes of [workbook, older]) {
+      const { body } = await world.as(INES, 'post', `${COURSE}/roster/preview`, ask({ base64: encoded(bytes) }));
+      expect(body.sentence).toContain('workbook of a spreadsheet program');
+      expect(body.whatToDo).toContain('CSV');
+    }
     expect(await sentence({ base64: encoded('PK\u0003\u0004 broken') })).toContain('damaged');
-    expect(await sentence({ text: 'name,email\n"Ann,ann@example.org' })).toContain('quotation marks');
+    expect(await sentence({ text: 'name,email\n"Ann,ann@example.org' })).toContain('quotation mark opens in line 2');
     expect(await sentence({ text: '  ' })).toContain('nothing to read');
   });
 

@@ -14,6 +14,7 @@ import {
   type Bundle,
   type Enrolled,
   type RosterChanges,
+  type RosterColumn,
   type RosterEntry,
   type RosterField,
 } from '@salt-circle/core';
@@ -72,7 +73,7 @@ export class RosterService {
     return {
       fingerprint: fingerprint(reading.changes),
       read: reading.read,
-      add: add.map(({ row, name, email, role }) => ({ row, name, email, role })),
+      add: add.map(({ row, name, email, role, campusId, section }) => ({ row, name, email, role, campusId, section })),
       update: update.map(({ entry, enrolled, fields, rejoins }) => ({
         row: entry.row,
         name: enrolled.name,
@@ -157,16 +158,36 @@ function read(source: ReadRoster, request: RosterRequest, people: readonly Enrol
   const columns = { campusId: has('campusId'), section: has('section'), trait: has('trait') };
   const changes = compareRoster(people, roster.entries, columns);
   const count = roster.entries.length;
-  const found = Object.keys(roster.header.columns).length;
   return {
     entries: roster.entries,
     changes,
     problems: [...roster.problems.map(rosterProblem), ...changes.clashes.map(clashProblem)],
-    read: `${count === 1 ? '1 person' : `${count} people`} in ${found === 1 ? '1 column' : `${found} columns`} that mean something here.${guessed(source.encoding)}`,
+    read: `${count === 1 ? '1 person' : `${count} people`} found. ${columnWords(roster.header.titles)}${guessed(source.encoding)}`,
     unknownColumns: roster.header.unknown,
     classes: [],
     text: source.text,
   };
+}
+
+const COLUMN_WORDS: Readonly<Record<RosterColumn, string>> = {
+  name: 'name',
+  given: 'given name',
+  family: 'family name',
+  email: 'address',
+  campusId: 'campus id',
+  section: 'section',
+  role: 'role',
+  trait: 'what groups are mixed by',
+};
+
+/** Which column became what: "“Full name” was taken as name, “E-mail” as address." */
+function columnWords(titles: Readonly<Partial<Record<RosterColumn, string>>>): string {
+  const [first, ...more] = (Object.keys(COLUMN_WORDS) as RosterColumn[]).flatMap((column) => {
+    const title = titles[column];
+    return title === undefined ? [] : [[title, COLUMN_WORDS[column]] as const];
+  });
+  if (first === undefined) return '';
+  return `${[`“${first[0]}” was taken as ${first[1]}`, ...more.map(([title, word]) => `“${title}” as ${word}`)].join(', ')}.`;
 }
 
 /** Of an encoding that a file does not tell by itself, so that names are looked at. */

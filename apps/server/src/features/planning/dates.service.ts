@@ -155,9 +155,16 @@ export class DatesService {
     await this.database.write(async (manager, happened) => {
       const place = await this.access.exchange(person, exchangeId, manager);
       act(place, { kind: 'plan' });
-      const { affected } = await manager.delete(OwnTimesRow, { id, exchangeId });
-      if (affected === 0) throw refusal('unknown');
-      happened({ action: 'own-times-removed', actorId: person.id, courseId: place.course.id, exchangeId });
+      const row = await manager.findOneBy(OwnTimesRow, { id, exchangeId });
+      if (row === null) throw refusal('unknown');
+      await manager.delete(OwnTimesRow, { id });
+      happened({
+        action: 'own-times-removed',
+        actorId: person.id,
+        courseId: place.course.id,
+        exchangeId,
+        details: { student: row.enrolmentId, group: row.groupId },
+      });
     });
   }
 

@@ -5,6 +5,7 @@ import {
   OwnTimesRequest,
   PlanRequest,
   ReleaseRequest,
+  RulesRequest,
   type ExchangeView,
   type PlanView,
   type RecordRow,
@@ -42,6 +43,11 @@ export class ExchangesController {
   @Put('plan')
   savePlan(@Me() me: Asker, @Param('exchangeId') id: string, @Body() request: PlanRequest): Promise<SavedView> {
     return this.plans.save(me, id, request);
+  }
+
+  @Put('rules')
+  setRules(@Me() me: Asker, @Param('exchangeId') id: string, @Body() request: RulesRequest): Promise<SavedView> {
+    return this.plans.setRules(me, id, request);
   }
 
   @Post('publish')

@@ -1,6 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import type { ExchangeView, RecordRow, StaffFigures, StudentMarks } from '@salt-circle/contracts';
-import { maySee } from '@salt-circle/core';
+import { feedbackIsOpen, maySee } from '@salt-circle/core';
 import { IsNull, Not } from 'typeorm';
 import type { Asker } from '../../access/seeing.js';
 import { Database } from '../../platform/database/database.js';
@@ -44,6 +44,7 @@ export class ExchangesService {
       handInIsLate: facts.may.late,
       mayReview: facts.may.review,
       released: facts.may.released,
+      feedbackOpen: feedbackIsOpen(facts),
       own: own === null ? null : ownTimesPart(own),
       figures: student ? null : await this.#figures(place),
       marks: student ? await this.#marks(place) : null,
@@ -122,7 +123,7 @@ export class ExchangesService {
       // Reviewers learn of their allocation when they may open the drafts, not before.
       reviewsAllocated: opened ? mine.length : 0,
       reviewsDone: mine.filter(({ submittedAt }) => submittedAt !== null).length,
-      reviewsReceived: place.facts.may.released
+      reviewsReceived: feedbackIsOpen(place.facts)
         ? received.filter(({ submittedAt }) => submittedAt !== null).length
         : null,
     };

@@ -6,6 +6,7 @@ import {
   checkGradeParts,
   checkLateRule,
   checkSetup,
+  contradictions,
   DATE_ORDER,
   formMaximum,
   holidayClashes,
@@ -19,6 +20,7 @@ import { Draft } from '../../model/draft.js';
 import { GroupSet, StudentGroup } from '../../model/group.js';
 import { studentsOf } from '../../access/students.js';
 import {
+  contradictionRemark,
   deliverableProblem,
   gradeProblem,
   lateProblem,
@@ -89,12 +91,15 @@ async function setupProblems(manager: EntityManager, course: Course, row: PlanRo
 }
 
 /** What may be meant, but should be looked at. */
-export function planRemarks(course: Course, row: PlanRow): FieldProblem[] {
-  return holidayClashes(datesIn(row), course.holidays, course.timeZone).map(({ date, at, holiday }) => ({
+export function planRemarks(course: Course, row: PlanRow, form: ReviewForm): FieldProblem[] {
+  const stages = { hasReplies: row.repliesDue !== null, hasRevision: row.revisionDue !== null };
+  const odd = contradictions({ late: row.late, gradeParts: row.gradeParts, form, ...stages }).map(contradictionRemark);
+  const onHolidays = holidayClashes(datesIn(row), course.holidays, course.timeZone).map(({ date, at, holiday }) => ({
     path: `dates.${date}`,
     code: 'holiday',
     sentence: `“${DATE_WORDS[date]}” (${dateInWords(at, course.timeZone)}) falls on “${holiday.title}”.`,
   }));
+  return [...onHolidays, ...odd];
 }
 
 /** Settings that can no longer be changed, each with the reason. */
@@ -117,6 +122,7 @@ export async function fixedSettings(manager: EntityManager, { exchange, facts }:
       : `Drafts have been allocated (${reviews} ${reviews === 1 ? 'review' : 'reviews'}, ${begun} begun), so this stays.`;
   const handedIn = drafts === 0 ? null : `${drafts === 1 ? 'One draft has' : `${drafts} drafts have`} been handed in`;
   return {
+    feedbackEach: 'The exchange is published: people have been told when they read their feedback, so this stays.',
     names: 'The exchange is published: people have been told whether their names are shown, so this stays.',
     takesPart:
       'The exchange is published. Excuse single students below, or add people to the course: they are taken in.',
@@ -138,6 +144,7 @@ type Fixed = keyof Awaited<ReturnType<typeof fixedSettings>>;
 /** The columns that each of them holds in place. */
 export const FIXED_COLUMNS: Readonly<Record<Fixed, ReadonlyArray<keyof PlanRow>>> = {
   names: ['names', 'showNamesAtRelease'],
+  feedbackEach: ['feedbackEach'],
   takesPart: ['takesPart'],
   handInAs: ['handInAs'],
   whom: ['whom'],

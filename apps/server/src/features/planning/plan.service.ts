@@ -1,5 +1,5 @@
 import { Injectable } from '@nestjs/common';
-import type { FieldProblem, PlanChoices, PlanRequest, PlanView, SavedView } from '@salt-circle/contracts';
+import type { FieldProblem, PlanChoices, PlanRequest, PlanView, RulesRequest, SavedView } from '@salt-circle/contracts';
 import { checkDates, takesPart } from '@salt-circle/core';
 import type { EntityManager } from 'typeorm';
 import { Enrolment } from '../../model/course.js';
@@ -16,9 +16,12 @@ import { Access, act, see, type Place } from '../../access/access.js';
 import { datesOf } from '../../access/facts-of.js';
 import { Exchange, OwnTimesRow } from '../../model/exchange.js';
 import { formOf } from '../../access/form-of.js';
+import { AllocationPlan } from '../../model/allocation.js';
+import { isoOrNull } from '../../platform/wire/instants.js';
 import { ownTimesPart } from '../../access/mapper.js';
 import { iso } from '../../platform/wire/instants.js';
 import { activeParticipants, enrolParticipants } from '../../access/participants.js';
+import { countLate } from './late-hand-ins.js';
 import { assertOfCourse } from './plan-ids.js';
 import { datesIn, FIXED_COLUMNS, fixedSettings, planProblems, planRemarks, sameDemands } from './plan-problems.js';
 import { changedColumns, rowFrom, settingsOf, type PlanRow } from '../../access/settings-of.js';
@@ -60,6 +63,38 @@ export class PlanService {
           courseId: place.course.id,
           exchangeId,
           details: { changed: changed.join(', ') },
+        });
+      }
+      return { revision, savedAt: iso(this.clock.now()) };
+    });
+  }
+
+  /** Changes what late hand-ins lose, or what the grade is made of, once students have been told. */
+  setRules(person: Asker, exchangeId: string, { tell, ...part }: RulesRequest): Promise<SavedView> {
+    return this.database.write(async (manager, happened) => {
+      const place = await this.access.exchange(person, exchangeId, manager);
+      act(place, { kind: 'move-dates' });
+      const { exchange, course } = place;
+      const settings = settingsOf(exchange);
+      const next = rowFrom({
+        ...settings,
+        late: part.late === undefined ? settings.late : part.late,
+        gradeParts: part.gradeParts ?? settings.gradeParts,
+      });
+      const changed = changedColumns(exchange, next).filter((name) => isRule(name));
+      const problems = await planProblems(manager, course, next, await formOf(manager, place));
+      const fresh = problems.filter(({ path }) => changed.some((name) => path.split('.')[0] === name));
+      if (fresh.length > 0) throw invalid(fresh);
+      const revision = exchange.revision + (changed.length > 0 ? 1 : 0);
+      if (changed.length > 0) {
+        const { late, gradeParts } = next;
+        await manager.update(Exchange, { id: exchangeId }, { late, gradeParts, revision });
+        happened({
+          action: 'rules-changed',
+          actorId: person.id,
+          courseId: course.id,
+          exchangeId,
+          details: { changed: changed.join(', '), tell },
         });
       }
       return { revision, savedAt: iso(this.clock.now()) };
@@ -109,6 +144,17 @@ export class PlanService {
         whatToDo: 'Use “Move dates” on the Plan page.',
       });
     }
+    const rules = changed.filter((name) => isRule(name));
+    if (rules.length > 0) {
+      const sentence =
+        'The exchange is published: what being late loses and what the grade is made of are changed by a step of their own, with a notice to those concerned.';
+      throw new ProblemError({
+        code: 'plan-fixed',
+        sentence,
+        whatToDo: 'Use “Change the rule” or “Change the grade” on the Plan page.',
+        fields: rules.map((path) => ({ path, code: 'fixed', sentence })),
+      });
+    }
     const fixed = await fixedSettings(manager, place);
     const clashes = (Object.entries(fixed) as Array<[keyof typeof FIXED_COLUMNS, string]>).filter(([name]) => {
       const columns = FIXED_COLUMNS[name].filter((column) => changed.includes(column));
@@ -151,6 +197,7 @@ export class PlanService {
     const { exchange, course, facts } = place;
     const students = await studentsOf(manager, course.id);
     const rule = { takesPart: takesPartRule(exchange.takesPart) };
+    const allocation = await manager.findOneBy(AllocationPlan, { exchangeId: exchange.id });
     return {
       ...settingsOf(exchange),
       revision: exchange.revision,
@@ -159,9 +206,17 @@ export class PlanService {
         ? (await activeParticipants(manager, exchange.id)).length
         : students.filter((one) => takesPart(rule, one)).length,
       missing: await this.#missing(manager, place),
-      remarks: planRemarks(course, rowFrom(settingsOf(exchange))),
+      remarks: planRemarks(course, rowFrom(settingsOf(exchange)), await formOf(manager, place)),
       fixed: await fixedSettings(manager, place),
       own: await this.#own(manager, place),
+      lateHandIns: facts.published ? await countLate(manager, exchange) : 0,
+      allocation: {
+        revision: allocation?.revision ?? 0,
+        kind: allocation?.schedule ?? 'command',
+        at: isoOrNull(allocation?.runAt ?? null),
+        party: allocation?.party ?? 3,
+        patience: allocation?.patience ?? 3,
+      },
       choices: await this.#choices(manager, place),
     };
   }
@@ -205,6 +260,11 @@ export class PlanService {
     }
     return named.sort((a, b) => a.name.localeCompare(b.name));
   }
+}
+
+/** What students are told of beside dates. */
+function isRule(name: keyof PlanRow): boolean {
+  return name === 'late' || name === 'gradeParts';
 }
 
 /** Whose own times these are: a group's title, or a student's name. */

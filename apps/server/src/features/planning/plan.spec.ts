@@ -13,6 +13,7 @@ import {
   reviewedExchange,
   World,
 } from '../../testing/world.js';
+import { Mail } from '../../model/mail.js';
 
 let world: World;
 beforeEach(async () => {
@@ -113,6 +114,11 @@ describe('a plan', () => {
       expect([path, status, body.code, body.fields[0].path]).toEqual([path, 409, 'plan-fixed', path]);
     }
     expect(fixed.reviewsPerStudent).toContain('2 reviews, 0 begun');
+    const late = { amount: 5, unit: 'points', per: 'once', cap: null, graceMinutes: 0 };
+    for (const part of [{ late }, { gradeParts: [{ part: 'reviews-done', weight: 1 }] }]) {
+      const { body } = await world.as(INES, 'put', `/exchanges/${id}/plan`, { ...PLAN, ...part, revision });
+      expect([body.code, body.fields[0].path]).toEqual(['plan-fixed', Object.keys(part)[0]]);
+    }
     const deliverables = PLAN.deliverables.map((one) => ({ ...one, title: 'Field report, two pages' }));
     await world.do(INES, 'put', `/exchanges/${id}/plan`, { ...PLAN, deliverables, revision });
   });
@@ -132,6 +138,37 @@ describe('dates of a published exchange', () => {
     expect(told.map(({ to }) => to).sort()).toEqual(['ann@example.org', 'ben@example.org', 'cho@example.org']);
     await world.do(INES, 'put', `/exchanges/${id}/dates`, { dates: DATES, tell: false });
     expect((await mails()).filter(({ subject }) => subject.includes('have moved'))).toHaveLength(3);
+  });
+
+  it('leave rules to a step of their own: what it concerns is counted, and those concerned are told', async () => {
+    const lateUntil = '2026-03-14T00:00:00.000Z';
+    const id = await publishedExchange(world, { dates: { ...DATES, lateUntil } });
+    world.clock.goTo(Date.parse(DATES.draftsDue ?? '') + DAY / 2);
+    await handIn(world, ANN, id, 'Late, but here.');
+    expect((await plan(id)).lateHandIns).toBe(1);
+    const set = (body: object) => world.as(INES, 'put', `/exchanges/${id}/rules`, { tell: true, ...body });
+    const late = { amount: 10, unit: 'percent', per: 'day', cap: 30, graceMinutes: 0 };
+    expect((await set({ late: { ...late, amount: 0 } })).body.fields[0].path).toBe('late.amount');
+    await set({ late, gradeParts: [{ part: 'reviews-done', weight: 1 }] });
+    const after = await plan(id);
+    expect([after.late, after.gradeParts]).toEqual([late, [{ part: 'reviews-done', weight: 1 }]]);
+    const told = (await mails()).filter(({ subject }) => subject.includes('rules of'));
+    expect(told).toHaveLength(3);
+    const letter = await world.database.read.findOneByOrFail(Mail, { subject: told[0]?.subject ?? '' });
+    expect(letter.text).toContain('A late hand-in loses 10 percentage points for each day that has been started');
+    expect(letter.text).toContain('The grade: reviews done 100%.');
+    // The same again is no change, and tells nobody.
+    await set({ late });
+    expect((await mails()).filter(({ subject }) => subject.includes('rules of'))).toHaveLength(3);
+  });
+
+  it('says when drafts are allocated, before publishing too', async () => {
+    const { id } = await world.do(INES, 'post', '/courses/course/exchanges', { title: 'Rolling' });
+    const at = `/exchanges/${id}/allocation/schedule`;
+    const body = { revision: 0, schedule: 'nightly', at: null, party: 4, patience: 1 };
+    await world.do(INES, 'put', at, body);
+    expect((await plan(id)).allocation).toEqual({ revision: 1, kind: 'nightly', at: null, party: 4, patience: 1 });
+    expect((await world.as(INES, 'put', at, body)).body.code).toBe('conflict');
   });
 
   it('open and close now', async () => {

@@ -18,7 +18,7 @@ import { isoOrNull } from '../../platform/wire/instants.js';
 import { allOwnTimes } from '../../access/own-times.js';
 import { activeParticipants } from '../../access/participants.js';
 import { Review } from '../../model/review.js';
-import { reviewState } from '../../access/review-state.js';
+import { isChanging, reviewState } from '../../access/review-state.js';
 
 interface DraftState {
   readonly draftId: string;
@@ -63,6 +63,7 @@ export class ProgressService {
       id: review.id,
       author: labels.authorOf(draftById.get(review.draftId) as DraftState),
       state: reviewState(review),
+      changing: isChanging(review),
       answered: review.answered,
       required: review.begunAt === null ? askedAtFirst : review.required,
       words: review.words,
@@ -86,10 +87,17 @@ export class ProgressService {
         excused: own.get(personId)?.excused === true,
         words: given.reduce((sum, { words }) => sum + words, 0),
         notes: given.reduce((sum, { noteCount }) => sum + noteCount, 0),
+        workedAt: isoOrNull(lastWorked(given)),
       };
     });
     return { rows: rows.sort((a, b) => (a.person.name ?? '').localeCompare(b.person.name ?? '')) };
   }
+}
+
+/** Of reviews that were written before that was kept, the last time that is known. */
+function lastWorked(reviews: readonly Review[]): number | null {
+  const times = reviews.map(({ workedAt, submittedAt, begunAt }) => workedAt ?? submittedAt ?? begunAt ?? 0);
+  return Math.max(0, ...times) || null;
 }
 
 function draftView(

@@ -128,6 +128,7 @@ export class Copies implements OnApplicationBootstrap, OnApplicationShutdown {
           copyDigest: copy?.digest ?? null,
           pictures: made.pictures ?? [],
           metadata: made.metadata,
+          remarks: [...(made.remarks ?? [])],
         },
       );
     });

@@ -11,7 +11,7 @@ import { neutralName } from './readings.service.js';
 import { refusal } from '../../platform/problems/sentences.js';
 import { Me } from '../../access/session.guard.js';
 import { StoredFile } from '../../model/stored-file.js';
-import { withRightEnding } from '../../platform/files/endings.js';
+import { mimeOfCopy, withRightEnding } from '../../platform/bytes/endings.js';
 import { FileStore } from '../../platform/files/file-store.js';
 
 const DIGEST = /^[0-9a-f]{64}$/;
@@ -47,7 +47,12 @@ export class FilesController {
     const { part, file, title } = await this.#part(me, exchangeId, draftId, partId);
     if (file.copyDigest === null) throw refusal('unknown');
     const name = neutralName(title, part, file);
-    this.#send(response, { digest: file.copyDigest, mime: file.mime, name, attachment: download !== undefined });
+    this.#send(response, {
+      digest: file.copyDigest,
+      mime: mimeOfCopy(file.mime),
+      name,
+      attachment: download !== undefined,
+    });
   }
 
   /** As it was handed in, byte for byte, with all it says of itself: never for reviewers. */
@@ -74,9 +79,11 @@ export class FilesController {
     @Res() response: Response,
   ): Promise<void> {
     const { part } = await this.#part(me, exchangeId, draftId, partId);
-    if (part.captions === null) throw refusal('unknown');
+    const file =
+      part.captions === null ? null : await this.database.read.findOneBy(StoredFile, { digest: part.captions });
+    if (file === null || file.copyDigest === null) throw refusal('unknown');
     this.#send(response, {
-      digest: part.captions,
+      digest: file.copyDigest,
       mime: 'text/vtt; charset=utf-8',
       name: 'captions.vtt',
       attachment: false,

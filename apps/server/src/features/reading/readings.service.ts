@@ -1,15 +1,18 @@
 import { Injectable } from '@nestjs/common';
 import type { DraftReading, PartShow, PartView } from '@salt-circle/contracts';
-import { countWords, type Deliverable, type Reader } from '@salt-circle/core';
+import { countWords, findIdentities, type Deliverable, type Identity, type Reader } from '@salt-circle/core';
 import { In, type EntityManager } from 'typeorm';
 import type { Place } from '../../access/access.js';
 import { Copies } from './copies.service.js';
 import { StoredFile } from '../../model/stored-file.js';
+import { hidesAuthors, identitiesOf } from '../../access/authors.js';
+import { withoutTelling, type BehindText } from '../../platform/html/bare-attributes.js';
 import { withFootnotes } from '../../platform/html/footnotes.js';
-import { endingOf } from '../../platform/files/endings.js';
+import { endingOf } from '../../platform/bytes/endings.js';
 import { hideInHtml } from '../../platform/html/hide-in-html.js';
 import { htmlToText } from '../../platform/html/html-to-text.js';
 import type { Draft, DraftPart, DraftVersion } from '../../model/draft.js';
+import type { Exchange } from '../../model/exchange.js';
 import { withAddresses } from '../../platform/html/pictures-in-text.js';
 import { partsOf } from '../../access/versions.js';
 
@@ -46,7 +49,7 @@ export class Readings {
   async parts(
     manager: EntityManager,
     { exchange }: Place,
-    draft: Pick<Draft, 'id'>,
+    draft: Pick<Draft, 'id' | 'participantId' | 'groupId'>,
     rows: readonly DraftPart[],
     reader: Reader,
   ): Promise<PartView[]> {
@@ -55,12 +58,13 @@ export class Readings {
     const files = new Map(stored.map((file) => [file.digest, file]));
     const deliverables = new Map(exchange.deliverables.map((one) => [one.id, one]));
     const address = (html: string) => withAddresses(html, exchange.id, draft.id);
+    const untold = untelling(reader === 'reviewer' ? await hiddenFrom(manager, exchange, draft) : []);
     return rows
       .filter(({ kind, html }) => kind !== 'text' || html !== '')
       .map((row) => {
         const file = row.digest === null ? null : (files.get(row.digest) ?? null);
         const view = this.#part(row, file, deliverables.get(row.deliverableId), reader);
-        return view.html === null ? view : { ...view, html: address(view.html) };
+        return view.html === null ? view : { ...view, html: address(untold(view.html)) };
       });
   }
 
@@ -88,6 +92,21 @@ export class Readings {
       original: full && row.digest !== null,
     };
   }
+}
+
+/** The authors of a draft as far as reviewers are not to know them. */
+export async function hiddenFrom(
+  manager: EntityManager,
+  exchange: Exchange,
+  draft: Pick<Draft, 'participantId' | 'groupId'>,
+): Promise<Identity[]> {
+  return hidesAuthors(exchange) ? identitiesOf(manager, exchange, draft) : [];
+}
+
+/** Takes out of texts where links lead, and what describes pictures, where that says who one of these people is. */
+export function untelling(people: readonly Identity[]): (html: string) => string {
+  const tells = ({ words }: BehindText) => findIdentities(words, people, { as: 'label' }).length > 0;
+  return (html) => (people.length === 0 ? html : withoutTelling(html, tells));
 }
 
 function summary(parts: readonly PartView[]): Pick<DraftReading, 'words' | 'parts'> {

@@ -4,7 +4,8 @@ import { comparePlaces, completeness, countWords, type Reviewing, type ReviewFor
 import type { EntityManager } from 'typeorm';
 import { sees, type Place } from '../../access/access.js';
 import { partsOf, reviewedVersion } from '../../access/versions.js';
-import { AnswerRow, NoteRow, Review } from '../../model/review.js';
+import { isChanging } from '../../access/review-state.js';
+import { AnswerRow, NoteRow, Review, SubmittedReview } from '../../model/review.js';
 
 /** How the reader of a review stands to it. */
 export interface Reading extends Reviewing {
@@ -16,11 +17,13 @@ export interface Reading extends Reviewing {
 export class ReviewContents {
   /** Every note and every answer is asked for by itself: staff may keep a single one from the author. */
   async load(manager: EntityManager, place: Place, review: Review, reading: Reading): Promise<ReviewContent> {
-    const { byViewer, viewerHandedIn, ofOwnDraft, selfReviewed } = reading;
-    const written = { byViewer, viewerHandedIn, ofOwnDraft, selfReviewed, submitted: review.submittedAt !== null };
+    const { byViewer, viewerHandedIn, ofOwnDraft, selfReviewed, othersReviewed } = reading;
+    const standing = { byViewer, viewerHandedIn, ofOwnDraft, selfReviewed, othersReviewed };
+    const written = { ...standing, submitted: review.submittedAt !== null };
     const shown = (kind: 'answer' | 'note', { withheldAt }: { readonly withheldAt: number | null }) =>
       sees(place, { kind, ...written, withheld: withheldAt !== null });
-    const { answers, notes, version } = await rowsOf(manager, place, review);
+    // Its reviewer goes on with it; everybody else gets what was submitted.
+    const { answers, notes, version } = await rowsOf(manager, place, review, !byViewer && isChanging(review));
     return {
       answers: Object.fromEntries(
         answers.filter((row) => shown('answer', row)).map((row): [string, AnswerView] => [row.itemId, answerView(row)]),
@@ -30,6 +33,13 @@ export class ReviewContents {
         .filter((row) => shown('note', row) && (byViewer || saysSomething(row)))
         .map((row) => noteView(row, version)),
     };
+  }
+
+  /** Keeps what was submitted, while its reviewer changes it. */
+  async keep(manager: EntityManager, { id: reviewId }: Pick<Review, 'id'>): Promise<void> {
+    const answers = await manager.findBy(AnswerRow, { reviewId });
+    const notes = await manager.findBy(NoteRow, { reviewId });
+    await manager.save(SubmittedReview, { reviewId, answers, notes });
   }
 
   /** Brings the counts of a review in step with what is written in it. */
@@ -50,15 +60,22 @@ export class ReviewContents {
         words: texts.reduce((sum, text) => sum + countWords(text), 0),
         noteCount: said.length,
         begunAt: review.begunAt ?? now,
+        workedAt: now,
       },
     );
   }
 }
 
 /** Notes by their places and then by id: the order in which they were made would tell how the reviewer worked. */
-async function rowsOf(manager: EntityManager, { exchange }: Pick<Place, 'exchange'>, review: Review) {
-  const answers = await manager.findBy(AnswerRow, { reviewId: review.id });
-  const notes = await manager.findBy(NoteRow, { reviewId: review.id });
+async function rowsOf(
+  manager: EntityManager,
+  { exchange }: Pick<Place, 'exchange'>,
+  review: Review,
+  submitted: boolean,
+) {
+  const kept = submitted ? await manager.findOneBy(SubmittedReview, { reviewId: review.id }) : null;
+  const answers = kept?.answers ?? (await manager.findBy(AnswerRow, { reviewId: review.id }));
+  const notes = kept?.notes ?? (await manager.findBy(NoteRow, { reviewId: review.id }));
   const version = await reviewedVersion(manager, review);
   const parts = version === null ? [] : await partsOf(manager, review.draftId, version.id, exchange.deliverables);
   const byPlace = comparePlaces(parts.map(({ id }) => id));

@@ -14,13 +14,13 @@ import { Access, act, acts, ownParticipant, see, sees, type Place } from '../../
 import { Authors } from '../../access/authors.js';
 import { formOf } from '../../access/form-of.js';
 import { Labels } from '../../access/labels.js';
-import { reviewState } from '../../access/review-state.js';
+import { isChanging, reviewState } from '../../access/review-state.js';
 import type { Asker } from '../../access/seeing.js';
 import { ownStanding, relation, standingTo, type Standing } from '../../access/standing.js';
 import { countingVersion, reviewedVersion } from '../../access/versions.js';
 import { Draft, DraftVersion } from '../../model/draft.js';
 import { Participant } from '../../model/exchange.js';
-import { AnswerRow, NoteRow, Review } from '../../model/review.js';
+import { AnswerRow, NoteRow, Review, SubmittedReview } from '../../model/review.js';
 import { Database, type Report } from '../../platform/database/database.js';
 import { ProblemError } from '../../platform/problems/problem-error.js';
 import { conflict, missingProblem, refusal } from '../../platform/problems/sentences.js';
@@ -76,6 +76,7 @@ export class ReviewsService {
         self: standing.ofOwnDraft,
         waits: !sees(place, { ...subject, ...relation(standing) }),
         state: reviewState(review),
+        changing: isChanging(review),
         answered: review.answered,
         required: review.begunAt === null ? completeness(form, {}, 0).required : review.required,
         notes: review.noteCount,
@@ -88,7 +89,8 @@ export class ReviewsService {
     const manager = this.database.read;
     const standing = await this.#standing(person, reviewId, manager);
     const { place, review, draft } = standing;
-    see(place, { kind: 'review', ...asked(standing), withheld: review.withheldAt !== null });
+    const submitted = review.submittedAt !== null;
+    see(place, { kind: 'review', ...asked(standing), submitted, withheld: review.withheldAt !== null });
     const version = await reviewedVersion(manager, review);
     if (version === null) throw refusal('unknown');
     const involved = await manager.findBy(Participant, [{ id: review.reviewerId }, { id: draft.participantId }]);
@@ -107,9 +109,10 @@ export class ReviewsService {
       overtaken: life && version.id !== (await countingVersion(manager, draft.id))?.id,
       form: await formOf(manager, place),
       submittedAt: isoOrNull(life ? review.submittedAt : null),
+      changing: life && isChanging(review),
       editable: acts(place, { kind: 'write-review', ...asked(standing) }),
       submittable: acts(place, { kind: 'submit-review', ...asked(standing) }),
-      reopenable: review.submittedAt !== null && acts(place, reopening(standing)),
+      reopenable: submitted && !isChanging(review) && acts(place, reopening(standing)),
       ...(life ? await this.#neighbours(manager, standing) : { position: 1, total: 1, nextId: null }),
     };
   }
@@ -183,7 +186,8 @@ export class ReviewsService {
     return this.database.write(async (manager, happened) => {
       const standing = await this.#standing(person, reviewId, manager);
       const { place, review } = standing;
-      if (standing.byViewer && review.submittedAt !== null) return { submittedAt: iso(review.submittedAt) };
+      if (standing.byViewer && review.submittedAt !== null && !isChanging(review))
+        return { submittedAt: iso(review.submittedAt) };
       act(place, { kind: 'submit-review', ...asked(standing) });
       const form = await formOf(manager, place);
       const content = await this.contents.load(manager, place, review, standing);
@@ -200,18 +204,21 @@ export class ReviewsService {
       }
       const submittedAt = place.now;
       await this.contents.recount(manager, place, review, form);
-      await manager.update(Review, { id: reviewId }, { submittedAt });
+      await manager.update(Review, { id: reviewId }, { submittedAt, reopenedAt: null });
+      await manager.delete(SubmittedReview, { reviewId });
       happened(reported(standing, 'review-submitted'));
       return { submittedAt: iso(submittedAt) };
     });
   }
 
+  /** What was submitted stays so, and is what its author gets, until it is submitted again. */
   async reopen(person: Asker, reviewId: string): Promise<void> {
     await this.database.write(async (manager, happened) => {
       const standing = await this.#standing(person, reviewId, manager);
       act(standing.place, reopening(standing));
-      if (standing.review.submittedAt === null) return;
-      await manager.update(Review, { id: reviewId }, { submittedAt: null });
+      if (standing.review.submittedAt === null || isChanging(standing.review)) return;
+      await this.contents.keep(manager, standing.review);
+      await manager.update(Review, { id: reviewId }, { reopenedAt: standing.place.now });
       happened(reported(standing, 'review-reopened'));
     });
   }
@@ -255,7 +262,7 @@ export class ReviewsService {
     const all = await manager.find(Review, { where: { reviewerId: review.reviewerId }, order: { position: 'ASC' } });
     const index = all.findIndex(({ id }) => id === review.id);
     const around = [...all.slice(index + 1), ...all.slice(0, index)];
-    const next = byViewer ? around.find(({ submittedAt }) => submittedAt === null) : around[0];
+    const next = byViewer ? around.find((one) => one.submittedAt === null || isChanging(one)) : around[0];
     return { position: index + 1, total: all.length, nextId: next?.id ?? null };
   }
 }
@@ -286,8 +293,9 @@ async function versionToReview(
   return inView;
 }
 
+/** What is submitted cannot be written in, unless it is being changed. */
 function asked({ byViewer, review, ...standing }: ReviewStanding) {
-  return { byViewer, ...relation(standing), submitted: review.submittedAt !== null };
+  return { byViewer, ...relation(standing), submitted: review.submittedAt !== null && !isChanging(review) };
 }
 
 function reopening({ byViewer, review }: ReviewStanding): Act {

@@ -1,5 +1,22 @@
 import { Injectable } from '@nestjs/common';
 import type { TodayItem, TodayKind, TodayView, WaitingItem } from '@salt-circle/contracts';
+import {
+  resolveDates,
+  staffNeeds,
+  studentNeeds,
+  studentStanding,
+  withOwnTimes,
+  type Need,
+  type OwnReview,
+  type OwnTimes,
+  type StaffSituation,
+  type StudentSituation,
+} from '@salt-circle/core';
+import { IsNull, MoreThan, Not } from 'typeorm';
+import { draftOf, groupIdOf } from '../../access/authors.js';
+import { datesOf } from '../../access/facts-of.js';
+import { isoOrNull } from '../../platform/wire/instants.js';
+import { isChanging } from '../../access/review-state.js';
 import type { Asker } from '../../access/seeing.js';
 import { AllocationService } from '../allocation/allocation.service.js';
 import { AllocationPreview } from '../../model/allocation.js';
@@ -13,18 +30,8 @@ import { Participant } from '../../model/exchange.js';
 import { Review } from '../../model/review.js';
 import type { ExchangeView } from '@salt-circle/contracts';
 
-interface Need {
-  readonly kind: TodayKind;
-  readonly due?: string | null;
-  readonly reviewId?: string;
-  readonly done?: number;
-  readonly of?: number;
-}
-
-/** Feedback stays on Today for as long as it is news. */
-const NEWS = 14 * 24 * 3_600_000;
-/** Missing hand-ins become the instructor's concern this long before the due time. */
-const SOON = 48 * 3_600_000;
+/** What the core says is to be done, or what only the allocation can tell. */
+type Found = Omit<Need, 'kind'> & { readonly kind: TodayKind };
 
 @Injectable()
 export class TodayService {
@@ -42,13 +49,17 @@ export class TodayService {
     // With a student's eyes there is one exchange to look at, and Today is not part of it.
     for (const { exchange, role } of person.seeing === undefined ? await this.#exchangesOf(person) : []) {
       const view = await this.exchanges.one(person, exchange.id);
-      const needs =
+      const now = this.clock.now();
+      const student = role === 'student' ? await this.#situation(person, view, exchange) : null;
+      const needs: Found[] =
         role === 'student'
-          ? await this.#studentNeeds(person, view, exchange)
+          ? student === null
+            ? []
+            : studentNeeds(student, now)
           : [
-              ...staffNeeds(view, this.clock.now()),
+              ...staffNeeds(staffSituation(view, exchange), now),
               ...(await this.#allocationNeeds(view, exchange)),
-              ...(await this.#ownReviews(person, view)),
+              ...(await this.#staffReviews(person, view, exchange)),
             ];
       const base = {
         exchangeId: view.id,
@@ -57,10 +68,11 @@ export class TodayService {
         timeZone: view.course.timeZone,
       };
       for (const { kind, due = null, reviewId = null, done = 0, of = 0 } of needs) {
-        items.push({ ...base, kind, due, reviewId, done, of });
+        items.push({ ...base, kind, due: isoOrNull(due), reviewId, done, of });
       }
-      const next = nextView(exchange, this.clock.now());
-      if (next !== null && needs.length === 0) waiting.push({ ...base, role, next });
+      const next = nextView(exchange, now, student?.own ?? null);
+      const standing = student === null ? 'on-time' : studentStanding(student);
+      if (next !== null && needs.length === 0) waiting.push({ ...base, role, next, standing });
     }
     const time = (at: string | null) => (at === null ? Infinity : Date.parse(at));
     items.sort((a, b) => time(a.due) - time(b.due) || a.exchangeId.localeCompare(b.exchangeId));
@@ -81,86 +93,95 @@ export class TodayService {
     return found;
   }
 
-  async #studentNeeds(person: Asker, view: ExchangeView, exchange: Exchange): Promise<Need[]> {
-    const { marks, dates } = view;
-    if (marks === null || view.own?.excused === true) return [];
-    const draftsDue = view.own?.draftsDue ?? (view.handInIsLate ? dates.lateUntil : dates.draftsDue);
-    const needs: Need[] = [];
-    if (view.mayHandIn) {
-      if (marks.draft !== 'handed-in') needs.push({ kind: 'hand-in', due: draftsDue });
-      else if (marks.savedSinceHandIn) needs.push({ kind: 'hand-in-again', due: draftsDue });
-      if (!view.mayReview) return needs;
-    }
-    if (view.mayReview) {
-      // Drafts of others stay closed to those who have handed in none, where the exchange asks for that.
-      if (exchange.ownHandInFirst && marks.draft !== 'handed-in') return needs;
-      return [...needs, ...(await this.#ownReviews(person, view))];
-    }
-    const released = Date.parse(dates.release ?? dates.checkUntil ?? dates.reviewsDue ?? '');
-    const news = view.released && this.clock.now() - released < NEWS;
-    return news && (marks.reviewsReceived ?? 0) > 0
-      ? [{ kind: 'read-feedback', done: marks.reviewsReceived ?? 0 }]
-      : [];
+  /** What the rule is asked about, of a student. */
+  async #situation(
+    person: Asker,
+    view: ExchangeView,
+    exchange: Exchange,
+  ): Promise<(StudentSituation & { readonly own: OwnTimes | null }) | null> {
+    const { marks, own } = view;
+    const common = resolveDates(datesOf(exchange));
+    if (marks === null || common === null) return null;
+    const participant = await this.database.read.findOneBy(Participant, { exchangeId: view.id, personId: person.id });
+    const time = (at: string | null | undefined) => (at == null ? null : Date.parse(at));
+    const dues = { draftsDue: time(own?.draftsDue), reviewsDue: time(own?.reviewsDue) };
+    const times = own === null ? null : { ...dues, repliesDue: null, revisionDue: null, excused: own.excused };
+    return {
+      own: times,
+      stage: view.stage,
+      dates: withOwnTimes(common, times),
+      excused: own?.excused === true,
+      mayHandIn: view.mayHandIn,
+      mayReview: view.mayReview,
+      released: view.released,
+      handedIn: marks.draft === 'handed-in',
+      changedSinceHandIn: marks.savedSinceHandIn,
+      ownHandInFirst: exchange.ownHandInFirst,
+      // As far as the student may know of them already.
+      reviews: participant === null || marks.reviewsAllocated === 0 ? [] : await this.#reviewsOf(participant.id),
+      received: marks.reviewsReceived ?? 0,
+      feedbackRead: await this.#hasRead(participant, exchange),
+      feedbackEach: exchange.feedbackEach,
+    };
   }
 
-  /** Reviews that this person is still to write; of staff only those who review as well. */
-  async #ownReviews(person: Asker, view: ExchangeView): Promise<Need[]> {
-    if (!view.mayReview) return [];
+  /** Whether there is nothing new: read once, or, review by review, since somebody else last submitted one. */
+  async #hasRead(participant: Participant | null, exchange: Exchange): Promise<boolean> {
+    const at = participant?.feedbackReadAt ?? null;
+    if (participant === null || !exchange.feedbackEach) return at !== null;
     const manager = this.database.read;
-    const participant = await manager.findOneBy(Participant, { exchangeId: view.id, personId: person.id });
-    if (participant === null || (view.figures !== null && participant.extraReviews === null)) return [];
-    const mine = await manager.find(Review, { where: { reviewerId: participant.id }, order: { position: 'ASC' } });
-    const due = view.own?.reviewsDue ?? view.dates.reviewsDue;
-    return mine
-      .map(({ id, submittedAt }, index) => ({ id, submittedAt, place: index + 1 }))
-      .filter(({ submittedAt }) => submittedAt === null)
-      .map(({ id, place }): Need => ({ kind: 'write-review', due, reviewId: id, done: place, of: mine.length }));
+    const draft = await draftOf(manager, participant, await groupIdOf(manager, exchange, participant.personId));
+    if (draft === null) return true;
+    const byOthers = { draftId: draft.id, reviewerId: Not(participant.id) };
+    return !(await manager.existsBy(Review, { ...byOthers, submittedAt: MoreThan(at ?? 0), withheldAt: IsNull() }));
+  }
+
+  async #reviewsOf(reviewerId: string): Promise<OwnReview[]> {
+    const mine = await this.database.read.find(Review, { where: { reviewerId }, order: { position: 'ASC' } });
+    return mine.map((review) => ({
+      id: review.id,
+      submitted: review.submittedAt !== null,
+      changing: isChanging(review),
+    }));
+  }
+
+  /** Reviews that somebody of the staff is still to write who reviews as well. */
+  async #staffReviews(person: Asker, view: ExchangeView, exchange: Exchange): Promise<Need[]> {
+    const dates = resolveDates(datesOf(exchange));
+    const participant = await this.database.read.findOneBy(Participant, { exchangeId: view.id, personId: person.id });
+    if (!view.mayReview || dates === null || participant === null || participant.extraReviews === null) return [];
+    const reviews = await this.#reviewsOf(participant.id);
+    return reviews.flatMap(({ id, submitted, changing }, index): Need[] =>
+      submitted && !changing
+        ? []
+        : [{ kind: 'write-review', due: dates.reviewsDue, reviewId: id, done: index + 1, of: reviews.length }],
+    );
   }
 
   /** A planned run that could not place everybody, and what has happened since the allocation was made. */
-  async #allocationNeeds(view: ExchangeView, exchange: Exchange): Promise<Need[]> {
+  async #allocationNeeds(view: ExchangeView, exchange: Exchange): Promise<Found[]> {
     if (view.figures === null || !view.published || !['drafting', 'reviewing'].includes(view.stage)) return [];
     const kept = await this.database.read.existsBy(AllocationPreview, { exchangeId: exchange.id, madeBy: '' });
-    const due = view.dates.reviewsDue;
-    if (kept) return [{ kind: 'look-at-allocation', due: view.dates.reviewsOpen ?? view.dates.draftsDue }];
+    const dates = resolveDates(datesOf(exchange));
+    if (kept) return [{ kind: 'look-at-allocation', due: dates?.reviewsOpen ?? null }];
     if (view.figures.allocated === 0) return [];
     const done = await this.allocation.casesSince(exchange, this.clock.now());
-    return done === 0 ? [] : [{ kind: 'mend-allocation', due, done }];
+    return done === 0 ? [] : [{ kind: 'mend-allocation', due: dates?.reviewsDue ?? null, done }];
   }
 }
 
-/** What is stuck, not what exists. */
-function staffNeeds(view: ExchangeView, now: number): Need[] {
-  const { figures, dates, stage } = view;
-  if (figures === null) return [];
-  if (!view.published) return [{ kind: 'finish-plan', due: dates.draftsOpen }];
-  const draftsDue = Date.parse(dates.draftsDue ?? '');
-  const needs: Need[] = [];
-  const missing = figures.students - figures.handedIn;
-  if (view.mayHandIn && missing > 0 && draftsDue - now < SOON) {
-    needs.push({ kind: 'remind-drafts', due: dates.draftsDue, done: figures.handedIn, of: figures.students });
-  }
-  if (now >= draftsDue && figures.allocated === 0 && (stage === 'drafting' || stage === 'reviewing')) {
-    needs.push({
-      kind: 'allocate',
-      due: dates.reviewsOpen ?? dates.lateUntil ?? dates.draftsDue,
-      done: figures.handedIn,
-      of: figures.students,
-    });
-  }
-  if (
-    stage === 'reviewing' &&
-    figures.submitted < figures.allocated &&
-    Date.parse(dates.reviewsDue ?? '') - now < SOON
-  ) {
-    needs.push({ kind: 'watch-reviews', due: dates.reviewsDue, done: figures.submitted, of: figures.allocated });
-  }
-  if (stage === 'checking')
-    needs.push({
-      kind: 'release',
-      due: dates.release ?? dates.checkUntil,
-      done: figures.submitted,
-      of: figures.allocated,
-    });
-  return needs;
+function staffSituation({ stage, published, mayHandIn, figures }: ExchangeView, exchange: Exchange): StaffSituation {
+  const { students = 0, handedIn = 0, allocated = 0, submitted = 0 } = figures ?? {};
+  const rolling = exchange.rolling;
+  return {
+    stage,
+    published,
+    dates: resolveDates(datesOf(exchange)),
+    mayHandIn,
+    students,
+    handedIn,
+    allocated,
+    submitted,
+    rolling,
+  };
 }

@@ -76,21 +76,23 @@ describe('Today', () => {
     await world.do(ANN, 'post', `/reviews/${byAnn}/submit`);
     expect([await kinds(ANN), await waitsFor(ANN)]).toEqual([[], ['reviewsDue']]);
     // Cho handed in nothing, so there is nothing to review.
-    expect(await kinds(CHO)).toEqual([]);
+    expect(await kinds(CHO)).toEqual(['draft-missed']);
   });
 
-  it('asks staff to check and release, and authors to read, for as long as it is news', async () => {
-    const { byAnn } = await reviewedExchange(world);
+  it('asks staff to check and release, and authors to read, until they have', async () => {
+    const { id, byAnn } = await reviewedExchange(world);
     await fillIn(world, ANN, byAnn);
     await world.do(ANN, 'post', `/reviews/${byAnn}/submit`);
     world.clock.goTo(Date.UTC(2026, 2, 19));
     expect(await today(INES)).toMatchObject({ items: [{ kind: 'watch-reviews', done: 1, of: 2 }] });
     world.clock.goTo(AT.checking);
-    expect(await today(INES)).toMatchObject({ items: [{ kind: 'release', done: 1, of: 2 }] });
+    expect(await kinds(INES)).toEqual(['watch-reviews', 'release']);
+    expect(await kinds(BEN)).toEqual(['reviews-missed']);
     world.clock.goTo(AT.closed);
     expect(await today(BEN)).toMatchObject({ items: [{ kind: 'read-feedback', done: 1 }], waiting: [] });
     expect(await kinds(ANN)).toEqual([]);
-    world.clock.goTo(Date.UTC(2026, 3, 20));
+    // It leaves once it was read.
+    await world.do(BEN, 'post', `/exchanges/${id}/feedback/read`);
     expect(await today(BEN)).toEqual({ items: [], waiting: [] });
   });
 

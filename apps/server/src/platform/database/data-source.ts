@@ -12,7 +12,7 @@ import { LibraryItem } from '../../model/library.js';
 import { Mail } from '../../model/mail.js';
 import { Invitation } from '../../model/invitation.js';
 import { RecordEntry, Setting } from '../../model/record.js';
-import { AnswerRow, NoteRow, Review } from '../../model/review.js';
+import { AnswerRow, NoteRow, Review, SubmittedReview } from '../../model/review.js';
 import { privateFolder } from '../config/private-folder.js';
 import { MIGRATIONS } from './migrations/index.js';
 
@@ -34,6 +34,7 @@ export const ENTITIES = [
   Review,
   AnswerRow,
   NoteRow,
+  SubmittedReview,
   RecordEntry,
   Setting,
   GroupSet,

@@ -1,6 +1,7 @@
 import { Injectable, Logger, type OnApplicationBootstrap, type OnApplicationShutdown } from '@nestjs/common';
 import type { EntityManager } from 'typeorm';
 import { Database } from '../database/database.js';
+import { Rounds } from '../jobs/rounds.js';
 
 const HOUR = 3_600_000;
 
@@ -9,8 +10,10 @@ const HOUR = 3_600_000;
 export class Expiry implements OnApplicationBootstrap, OnApplicationShutdown {
   readonly #logger = new Logger('expiry');
   readonly #removers: Array<(manager: EntityManager) => Promise<unknown>> = [];
-  #timer: NodeJS.Timeout | null = null;
-  #removing: Promise<unknown> = Promise.resolve();
+  readonly #rounds = new Rounds(
+    () => this.remove(),
+    (error) => this.#logger.error(error.stack ?? 'what has run out could not be removed'),
+  );
 
   constructor(private readonly database: Database) {}
 
@@ -20,17 +23,11 @@ export class Expiry implements OnApplicationBootstrap, OnApplicationShutdown {
   }
 
   onApplicationBootstrap(): void {
-    this.#timer = setInterval(() => {
-      this.#removing = this.remove().catch((error: Error) =>
-        this.#logger.error(error.stack ?? 'what has run out could not be removed'),
-      );
-    }, HOUR);
-    this.#timer.unref();
+    this.#rounds.begin(HOUR);
   }
 
   async onApplicationShutdown(): Promise<void> {
-    if (this.#timer !== null) clearInterval(this.#timer);
-    await this.#removing;
+    await this.#rounds.end();
   }
 
   /** All of it, in one transaction. */

@@ -8,6 +8,12 @@ const TAGS =
     ' ',
   );
 
+/** Equations of documents, in MathML Core; without attributes. */
+const MATH =
+  'math mrow mi mn mo mtext mspace mfrac msqrt mroot msup msub msubsup munder mover munderover mtable mtr mtd mphantom'.split(
+    ' ',
+  );
+
 /** Word processors and old editors say the same in other elements. */
 const SAME_AS: Readonly<Record<string, string>> = { b: 'strong', i: 'em', strike: 's', del: 's', h5: 'h4', h6: 'h4' };
 
@@ -30,6 +36,9 @@ const MOST_ELEMENTS = 20_000;
 /** What stands in a draft beside what stands in a brief. */
 export interface CleanOptions {
   readonly pictures?: boolean;
+  readonly equations?: boolean;
+  /** Places that can be jumped to get numbers for names: in documents they are called by anybody. */
+  readonly numberedAnchors?: boolean;
   /** Of the request, for what is refused. */
   readonly field?: string;
 }
@@ -40,10 +49,14 @@ export interface CleanOptions {
  *
  * @throws ProblemError `invalid` for what is nested deeper, or has more parts, than anything that somebody writes
  */
-export function cleanHtml(html: string, { pictures = false, field = 'html' }: CleanOptions = {}): string {
+export function cleanHtml(
+  html: string,
+  { pictures = false, equations = false, numberedAnchors = false, field = 'html' }: CleanOptions = {},
+): string {
   assertModest(html, field);
+  const numbered = numberedAnchors ? numbering() : null;
   return sanitizeHtml(html, {
-    allowedTags: pictures ? [...TAGS, 'img'] : TAGS,
+    allowedTags: [...TAGS, ...(pictures ? ['img'] : []), ...(equations ? MATH : [])],
     allowedAttributes: {
       a: ['href', 'data-anchor'],
       li: ['data-anchor'],
@@ -69,22 +82,46 @@ export function cleanHtml(html: string, { pictures = false, field = 'html' }: Cl
       'iframe',
       'object',
       'svg',
-      'math',
+      ...(equations ? ['annotation', 'annotation-xml'] : ['math']),
     ],
     nestingLimit: 60,
     transformTags: {
       // What hides becomes an element whose text is dropped with it; a filter would be too late for spans.
       '*': (tagName, attribs) =>
-        isHidden(attribs) ? { tagName: 'template', attribs: {} } : { tagName: SAME_AS[tagName] ?? tagName, attribs },
-      a: (tagName, { href, ...attribs }) => ({
-        tagName,
-        attribs: href !== undefined && LINK.test(href) ? { href, ...attribs } : attribs,
-      }),
+        isHidden(attribs)
+          ? { tagName: 'template', attribs: {} }
+          : {
+              tagName: SAME_AS[tagName] ?? tagName,
+              attribs: tagName === 'a' ? attribs : (numbered?.(attribs) ?? attribs),
+            },
+      // Numbers first: what a place was called need not look like a link.
+      a: (tagName, given) => {
+        const { href, ...attribs } = numbered?.(given) ?? given;
+        return { tagName, attribs: href !== undefined && LINK.test(href) ? { href, ...attribs } : attribs };
+      },
     },
     exclusiveFilter: ({ tag, attribs }) =>
       (tag === 'img' && !PICTURE.test(attribs['src'] ?? '')) ||
       (attribs['data-anchor'] !== undefined && !ANCHOR.test(attribs['data-anchor'])),
   }).trim();
+}
+
+/** Gives each name of a place a number, where it stands and where a link leads to it. */
+function numbering(): (attribs: sanitizeHtml.Attributes) => sanitizeHtml.Attributes {
+  const numbers = new Map<string, string>();
+  const numberOf = (name: string) => {
+    const number = numbers.get(name) ?? `a${numbers.size + 1}`;
+    numbers.set(name, number);
+    return number;
+  };
+  return ({ id, 'data-anchor': anchor, href, ...attribs }) => {
+    const name = anchor ?? id;
+    return {
+      ...attribs,
+      ...(name !== undefined && { 'data-anchor': numberOf(name) }),
+      ...(href !== undefined && { href: href.startsWith('#') ? `#${numberOf(href.slice(1))}` : href }),
+    };
+  };
 }
 
 function assertModest(html: string, path: string): void {

@@ -6,6 +6,14 @@ import { hideInHtml } from './hide-in-html.js';
 import { htmlToText } from './html-to-text.js';
 
 describe('cleanHtml', () => {
+  it('numbers the places of a document, and leaves words that look like it alone', () => {
+    const html =
+      '<p id="Über Ann">write id="main" here <a href="#Über Ann">up</a></p><ol><li id="n">x</li></ol><a id="b" href="#n">n</a>';
+    expect(cleanHtml(html, { numberedAnchors: true })).toBe(
+      '<p>write id="main" here <a href="#a1">up</a></p><ol><li data-anchor="a2">x</li></ol><a href="#a2" data-anchor="a3">n</a>',
+    );
+  });
+
   it('keeps headings, lists, tables, links and emphasis', () => {
     const html =
       '<h2>Why</h2><p>The <strong>bed</strong> <em>rose</em>, see <a href="https://example.org/x">this</a>.</p>' +

@@ -11,6 +11,8 @@ const SENTENCES: Readonly<Record<AllocationRowCode, (facts: AllocationRowProblem
   'draft-missing': () => 'No draft is named. Write the author’s email address or campus id, or the group’s name.',
   'draft-unknown': ({ who }) => `“${who}” has handed in no draft here, or is not known. Check the address or name.`,
   'own-draft': ({ who }) => `“${who}” would review their own draft. Choose another one.`,
+  'kept-apart': ({ who, draft }) =>
+    `You keep “${who}” and the draft by “${draft}” apart. Take the row out, or allow the pair on the board first.`,
   'pair-twice': ({ first }) => `This pair stands in row ${first} already. Take one of them out.`,
   'fixed-unclear': ({ value }) =>
     `“${value}” is neither yes nor no. Write yes for a pair that is held, or leave it empty.`,

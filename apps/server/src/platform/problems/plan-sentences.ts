@@ -2,6 +2,7 @@ import type { FieldProblem } from '@salt-circle/contracts';
 import type {
   CoreProblem,
   DeliverableProblemCode,
+  ContradictionCode,
   GradePartName,
   GradeProblemCode,
   LateProblemCode,
@@ -112,6 +113,22 @@ export function gradeProblem(problem: CoreProblem<GradeProblemCode>): FieldProbl
     'part-weight': `The weight of “${words}” must be more than 0 and at most ${problem.facts['max']}.`,
     'part-needs-points': `“${words}” is part of the grade, but the review form gives no points. Give points in the form, or take the part out.`,
     'part-needs-replies': `“${words}” are part of the grade, but there is no time for replies. Set “Replies due”, or take the part out.`,
+  };
+  return field(problem, sentences[problem.code]);
+}
+
+/** Settings that do not go together, in words: what, and the ways out. */
+export function contradictionRemark(problem: CoreProblem<ContradictionCode>): FieldProblem {
+  const { facts } = problem;
+  const words = PART_WORDS[facts['part'] as GradePartName];
+  const sentences: Readonly<Record<ContradictionCode, string>> = {
+    'late-points-without-points':
+      'Being late loses points, but the review form gives none. Give points in the form, or let it lose percent.',
+    'late-without-grade': 'Being late loses something, but there is no grade that it could be taken from.',
+    'part-needs-notes': `“${words}” is part of the grade, but the form asks for no notes. Ask for some, or take the part out.`,
+    'part-needs-stage': `“${words}” is part of the grade, but there is no time for it. Set “Replies due” or “Revision due”, or take the part out.`,
+    'criterion-gives-nothing': `All levels of “${facts['title']}” give 0 points, so it counts for nothing.`,
+    'bands-apart': `“${facts['title']}” has no band between ${facts['above']} and ${facts['below']} points, so nothing says what those mean.`,
   };
   return field(problem, sentences[problem.code]);
 }

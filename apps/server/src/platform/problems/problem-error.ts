@@ -16,6 +16,7 @@ const STATUS: Readonly<Record<ProblemCode, number>> = {
   'not-open-yet': 403,
   'own-draft-first': 403,
   'self-review-first': 403,
+  'self-review-last': 403,
   'read-only': 403,
   over: 403,
   'not-released': 403,

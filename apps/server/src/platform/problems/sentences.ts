@@ -31,6 +31,10 @@ const REFUSALS: Readonly<Record<Refusal, readonly [sentence: string, whatToDo: s
     'In this exchange you review your own draft first. The drafts of others open when you have submitted that.',
     'Go back to your reviews and begin with your own draft.',
   ],
+  'self-review-last': [
+    'In this exchange you review your own draft last. It opens when you have submitted your reviews of the others.',
+    'Go back to your reviews and submit those first.',
+  ],
   'read-only': [
     'You are looking with a student’s eyes, so nothing can be done from here.',
     'Go back to your own view first.',

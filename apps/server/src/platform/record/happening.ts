@@ -22,6 +22,7 @@ export interface Happening {
     | 'exchange-copied'
     | 'plan-changed'
     | 'dates-changed'
+    | 'rules-changed'
     | 'own-times-set'
     | 'own-times-removed'
     | 'form-changed'

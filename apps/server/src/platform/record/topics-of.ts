@@ -25,6 +25,7 @@ const TOPICS_OF: Readonly<Record<Happening['action'], readonly Topic[]>> = {
   'exchange-copied': ['people'],
   'plan-changed': ['plan'],
   'dates-changed': ['plan', 'mail'],
+  'rules-changed': ['plan', 'mail'],
   // Somebody's own times are no news to the others.
   'own-times-set': ['drafts', 'allocation'],
   'own-times-removed': ['drafts', 'allocation'],

@@ -1,4 +1,4 @@
-import type { HandInCheck } from '@salt-circle/contracts';
+import type { FeedbackView, HandInCheck, TodayView } from '@salt-circle/contracts';
 import {
   ANN,
   AT,
@@ -130,7 +130,10 @@ describe('drafts', () => {
     const id = await publishedExchange(world);
     world.clock.goTo(AT.drafting);
     await handIn(world, ANN, id, 'In time.');
-    world.clock.goTo(Date.parse(DATES.draftsDue));
+    // A due time lasts to the end of the minute that it names.
+    world.clock.goTo(Date.parse(DATES.draftsDue) + 59_999);
+    expect(await world.do(ANN, 'get', `/exchanges/${id}`)).toMatchObject({ mayHandIn: true, handInIsLate: false });
+    world.clock.goTo(Date.parse(DATES.draftsDue) + 60_000);
     await write(world, ANN, id, 'Too late.', 'Late');
     const request = { fingerprint: 'x'.repeat(43), namesSeen: true };
     const { status, body } = await world.as(ANN, 'post', `/exchanges/${id}/draft/hand-in`, request);
@@ -284,6 +287,36 @@ describe('reviews', () => {
         })
       ).status,
     ).toBe(200);
+  });
+
+  it('are what their author gets as they were submitted, until they are submitted again', async () => {
+    const { id, byAnn } = await reviewedExchange(world);
+    await fillIn(world, ANN, byAnn);
+    await leaveNote(world, ANN, byAnn);
+    await world.do(ANN, 'post', `/reviews/${byAnn}/submit`);
+    const feedback = async () => (await world.do<FeedbackView>(BEN, 'get', `/exchanges/${id}/feedback`)).reviews;
+    const first = (text: string) => ({ revision: 1, text });
+    await world.do(ANN, 'post', `/reviews/${byAnn}/reopen`);
+    await world.do(ANN, 'put', `/reviews/${byAnn}/answers/first`, first('Another thought, said at length.'));
+    await world.do(ANN, 'put', `/reviews/${byAnn}/answers/evidence`, { revision: 1, levelId: null });
+    expect(await world.do(ANN, 'get', `/exchanges/${id}/reviews`)).toMatchObject([
+      { state: 'submitted', changing: true },
+    ]);
+    expect((await world.do<TodayView>(ANN, 'get', '/today')).items).toMatchObject([{ kind: 'submit-again' }]);
+    world.clock.goTo(AT.closed);
+    const [left] = await feedback();
+    expect(left).toMatchObject({
+      answers: { evidence: { levelId: 'high' } },
+      notes: [{ body: 'How was this measured?' }],
+    });
+    expect(JSON.stringify(left)).not.toContain('Another thought');
+    // Submitted again in time, it is the new one.
+    world.clock.goTo(AT.reviewing);
+    expect((await world.as(ANN, 'post', `/reviews/${byAnn}/submit`)).body.code).toBe('review-incomplete');
+    await world.do(ANN, 'put', `/reviews/${byAnn}/answers/evidence`, { revision: 2, levelId: 'high' });
+    await world.do(ANN, 'post', `/reviews/${byAnn}/submit`);
+    world.clock.goTo(AT.closed);
+    expect(JSON.stringify(await feedback())).toContain('Another thought');
   });
 
   it('keep what is typed after due, but can no longer be submitted', async () => {

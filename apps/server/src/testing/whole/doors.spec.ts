@@ -198,7 +198,7 @@ describe('requests', () => {
       [ANN, 'put', `/reviews/${byAnn}/answers/evidence`, { revision: 0, checks: null }],
       [ANN, 'put', `/reviews/${byAnn}/answers/evidence`, { revision: 0, choices: null }],
       [ANN, 'put', `/reviews/${byAnn}/answers/evidence`, { revision: 0, version: null }],
-      [INES, 'post', `/exchanges/${id}/reminders`, { participantIds: [], words: null }],
+      [INES, 'post', `/exchanges/${id}/reminders`, { participantIds: [], about: 'draft', words: null }],
       [INES, 'post', `/exchanges/${id}/allocation/acts`, { add: null, confirmed: null }],
     ];
     for (const [who, method, path, body] of tries) {

@@ -23,7 +23,20 @@ function plain(value: unknown): unknown {
     // New since.
     asOf: _asOf,
     overtaken: _overtaken,
+    changing: _changing,
+    allocation: _allocation,
     mail: _mail,
+    alone: _alone,
+    workedAt: _workedAt,
+    partnerOf: _partnerOf,
+    feedbackEach: _feedbackEach,
+    feedbackOpen: _feedbackOpen,
+    lateHandIns: _lateHandIns,
+    // Of a pair on the board new, elsewhere as it was.
+    required,
+    // Copies are made anew, and the files themselves are not among what is stored here.
+    copyFailed: _copyFailed,
+    copy: _copy,
     // Once a text beside the parts, now the parts alone.
     html,
     htmlPartId: _htmlPartId,
@@ -35,6 +48,12 @@ function plain(value: unknown): unknown {
     place,
     // Once whether the person had an account, now whether the place is taken.
     account,
+    // By other rules since: only what lies before is earlier, and one's own review is not missing.
+    earlier: _earlier,
+    earlierExchanges: _earlierExchanges,
+    missing,
+    // Once the name of the last act, by now with its number.
+    undo,
     // Known by now of each review, where once it was that of the only draft.
     version,
     ...rest
@@ -48,13 +67,20 @@ function plain(value: unknown): unknown {
   return Object.fromEntries(
     Object.entries({
       ...rest,
+      ...(required === undefined || 'locked' in rest ? {} : { required }),
       ...(version === undefined || isReview ? {} : { version }),
+      ...(Array.isArray(missing) ? { missing } : {}),
+      ...(undo === undefined ? {} : { undo: actOf(undo) }),
       ...(html !== undefined && !isReading && !isVersion ? { html } : {}),
       ...(draft === undefined && drafts === undefined ? {} : { draft: readable(draft ?? drafts) }),
       ...(isEnrolled ? { taken: ['account', 'taken'].includes((account ?? place) as string) } : {}),
       ...(isEnrolled || (anchor === undefined && place === undefined) ? {} : { where }),
     }).map(([key, inner]) => [key, plain(inner)]),
   );
+}
+
+function actOf(undo: unknown): unknown {
+  return typeof undo === 'object' && undo !== null && 'act' in undo ? undo.act : undo;
 }
 
 /** The draft, or the draft in the version that was reviewed first; null where there is nothing to read. Not what else is so called. */
@@ -86,6 +112,8 @@ describe.each(['small', 'demo'])('stored data, %s', (name) => {
       world.clock.goTo(at);
       for (const [question, answer] of Object.entries(seen)) {
         const [person = '', path = ''] = question.split(' ');
+        // What is to do is decided by another rule since, with a table of cases of its own.
+        if (path === '/today') continue;
         const { status, text } = await world.as(Number(person), 'get', path);
         const now: Answer = status === 403 || status === 404 ? status : [status, JSON.parse(text)];
         const [before, after] = [answer, now].map(plain);

@@ -4,6 +4,9 @@ import { HandingIn1764288000000 } from './0003-handing-in.js';
 import { Allocation1764460800000 } from './0004-allocation.js';
 import { Places1764633600000 } from './0005-places.js';
 import { Accounts1764720000000 } from './0006-accounts.js';
+import { Copies1764806400000 } from './0007-copies.js';
+import { Reopened1764892800000 } from './0008-reopened.js';
+import { WaysOfWorking1764979200000 } from './0009-ways-of-working.js';
 
 /** In the order in which they run. A migration that has landed is never edited. */
 export const MIGRATIONS = [
@@ -13,4 +16,7 @@ export const MIGRATIONS = [
   Allocation1764460800000,
   Places1764633600000,
   Accounts1764720000000,
+  Copies1764806400000,
+  Reopened1764892800000,
+  WaysOfWorking1764979200000,
 ] as const;

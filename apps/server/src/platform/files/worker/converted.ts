@@ -10,6 +10,8 @@ export interface Converted {
   readonly copyFile?: string;
   readonly pictures?: string[];
   readonly metadata: FoundMetadata[];
+  /** What the copy does not show of the file, for its author; each a sentence. */
+  readonly remarks?: readonly string[];
 }
 
 /** Tells how far a conversion is, 0 to 1. */

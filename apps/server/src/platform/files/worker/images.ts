@@ -1,23 +1,27 @@
 import { readFile, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
-import exifr from 'exifr';
+import ExifReader from 'exifreader';
 import sharp from 'sharp';
 import type { FoundMetadata } from '../../../model/stored-file.js';
 import type { Converted } from './converted.js';
 import { cleanPicture, MOST_PIXELS } from './pictures.js';
 import { Refused } from '../../bytes/refused.js';
 
-const WORDS: Readonly<Record<string, string>> = {
+/** What a tag tells, for people; of other tags only that they are in the picture's data. */
+const WHERE: Readonly<Record<string, string>> = {
   Artist: 'photographer in the picture’s data',
+  Byline: 'photographer in the picture’s data',
+  'By-line': 'photographer in the picture’s data',
+  creator: 'creator in the picture’s data',
   Copyright: 'copyright in the picture’s data',
   XPAuthor: 'author in the picture’s data',
-  CameraOwnerName: 'owner of the camera in the picture’s data',
   OwnerName: 'owner of the camera in the picture’s data',
+  CameraOwnerName: 'owner of the camera in the picture’s data',
   ImageDescription: 'description in the picture’s data',
   UserComment: 'comment in the picture’s data',
-  byline: 'photographer in the picture’s data',
-  creator: 'creator in the picture’s data',
 };
+/** Words of one tag; UTF-16 code units. */
+const LONGEST = 2_000;
 
 /** @throws Refused for what cannot be decoded, or claims to be larger than any camera's picture */
 export async function inspectImage(path: string): Promise<{ width: number; height: number }> {
@@ -41,25 +45,30 @@ export async function convertImage(path: string, folder: string): Promise<Conver
   if (clean === null)
     throw new Refused('A copy without its data could not be made of this picture.', 'Save it again as PNG or JPEG.');
   await writeFile(join(folder, 'copy'), clean);
-  return { facts: await inspectImage(join(folder, 'copy')), copyFile: 'copy', metadata: await metadataOf(bytes) };
+  return { facts: await inspectImage(join(folder, 'copy')), copyFile: 'copy', metadata: metadataOf(bytes) };
 }
 
-/** The reader of picture data knows no WebP: there it gets the Exif part alone, which is a TIFF of its own. */
-async function readable(bytes: Buffer): Promise<Buffer> {
-  const { format, exif } = await sharp(bytes).metadata();
-  if (format !== 'webp' || exif === undefined) return bytes;
-  return exif.subarray(0, 4).toString('latin1') === 'Exif' ? exif.subarray(6) : exif;
+/** Everything in words that the picture says of itself, by tags that are known or not. */
+function metadataOf(bytes: Buffer): FoundMetadata[] {
+  const groups = groupsOf(bytes);
+  const found = new Map<string, FoundMetadata>();
+  for (const [group, tags] of Object.entries(groups)) {
+    if (group === 'file' || group === 'Thumbnail' || tags === undefined) continue;
+    for (const [key, tag] of Object.entries(tags as Record<string, { description?: unknown } | undefined>)) {
+      const words = typeof tag?.description === 'string' ? tag.description.trim().slice(0, LONGEST) : '';
+      const where = WHERE[key] ?? 'data of the picture';
+      if (/\p{L}{2}/u.test(words)) found.set(`${where}\n${words}`, { where, value: words });
+    }
+  }
+  const placed = groups['gps'] !== undefined;
+  return [...found.values(), ...(placed ? [{ where: 'place in the picture’s data', value: 'coordinates' }] : [])];
 }
 
-async function metadataOf(bytes: Buffer): Promise<FoundMetadata[]> {
-  const options = { iptc: true, xmp: true, tiff: true, exif: true, gps: true };
-  const data = (await exifr.parse(await readable(bytes), options).catch(() => undefined)) as
-    Readonly<Record<string, unknown>> | undefined;
-  const found = Object.entries(data ?? {}).flatMap(([key, value]): FoundMetadata[] => {
-    const where = WORDS[key];
-    const text = Array.isArray(value) ? value.join(', ') : value;
-    return where !== undefined && typeof text === 'string' && text.trim() !== '' ? [{ where, value: text.trim() }] : [];
-  });
-  const placed = data?.['latitude'] !== undefined;
-  return placed ? [...found, { where: 'place in the picture’s data', value: 'coordinates' }] : found;
+function groupsOf(bytes: Buffer): Record<string, unknown> {
+  try {
+    return ExifReader.load(bytes, { expanded: true }) as unknown as Record<string, unknown>;
+  } catch {
+    // A picture without any, or with some that cannot be read: the copy has none in either case.
+    return {};
+  }
 }

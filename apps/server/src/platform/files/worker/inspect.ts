@@ -3,6 +3,7 @@ import type { FileFacts } from '@salt-circle/contracts';
 import type { FileFamily } from '@salt-circle/core';
 import { markedUtf16 } from '../../bytes/decode-text.js';
 import { Refused } from '../../bytes/refused.js';
+import { QUICKTIME } from '../../bytes/endings.js';
 import { assertPlainXml, readDocument } from './zip.js';
 
 export interface Inspected {
@@ -60,6 +61,8 @@ export async function inspect(path: string, name: string): Promise<Inspected> {
     case 'audio/mp4':
     case 'audio/x-m4a':
       return media(path, 'mp4');
+    case QUICKTIME:
+      return media(path, 'quicktime');
     case 'video/webm':
       return media(path, 'webm');
     case 'audio/mpeg':
@@ -117,11 +120,10 @@ async function sound(path: string, mime: string): Promise<Inspected> {
   return { family: 'audio', mime, facts: seconds === undefined ? {} : { seconds } };
 }
 
-async function media(path: string, container: 'mp4' | 'webm'): Promise<Inspected> {
-  const readers = await import('./media.js');
-  const { hasVideo, ...facts } = container === 'webm' ? readers.inspectWebm(path) : await readers.inspectMedia(path);
+async function media(path: string, container: 'mp4' | 'webm' | 'quicktime'): Promise<Inspected> {
+  const { hasVideo, ...facts } = await (await import('./media.js')).inspectMedia(path);
   const family = hasVideo ? 'video' : 'audio';
-  return { family, mime: `${family}/${container}`, facts };
+  return { family, mime: container === 'quicktime' ? QUICKTIME : `${family}/${container}`, facts };
 }
 
 async function firstBytes(path: string, length: number): Promise<Buffer> {

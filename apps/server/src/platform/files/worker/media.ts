@@ -1,91 +1,208 @@
-import { closeSync, copyFileSync, fstatSync, fsyncSync, openSync, readSync, writeSync } from 'node:fs';
 import { join } from 'node:path';
-import { mediaPatches, webmFacts, type ByteSource, type MediaContainer } from '@salt-circle/core';
+import type {
+  AudioCodec,
+  EncodedPacket,
+  Input,
+  InputAudioTrack,
+  InputTrack,
+  InputVideoTrack,
+  MetadataTags,
+  Output,
+  OutputFormat,
+  VideoCodec,
+} from 'mediabunny';
 import type { FoundMetadata } from '../../../model/stored-file.js';
-import type { Converted } from './converted.js';
 import { Refused } from '../../bytes/refused.js';
+import type { Converted, Tell } from './converted.js';
+import { bareTrack } from './media-bare.js';
 
 export interface MediaFacts {
   readonly seconds?: number;
   readonly hasVideo: boolean;
 }
 
-const CONTAINERS: Readonly<Record<string, MediaContainer>> = {
-  'video/mp4': 'mp4',
-  'audio/mp4': 'mp4',
-  'video/webm': 'webm',
-  'audio/webm': 'webm',
-  'audio/mpeg': 'mp3',
-  'audio/ogg': 'ogg',
-  'audio/wav': 'wav',
-};
+/** What browsers play; whatever else a container can hold stays behind. */
+const VIDEO: ReadonlySet<string> = new Set<VideoCodec>(['avc', 'hevc', 'vp8', 'vp9', 'av1']);
+const AUDIO: ReadonlySet<string> = new Set<AudioCodec>(['aac', 'mp3', 'opus', 'vorbis', 'flac', 'pcm-s16', 'pcm-u8']);
+/** Only in WAV: browsers play no other container with them. */
+const ONLY_IN_WAV = /^pcm-/;
 
-async function parsed(path: string) {
-  const { parseFile } = await import('music-metadata');
-  return parseFile(path, { duration: true, skipCovers: true });
-}
+type Track = { readonly track: InputTrack; readonly codec: string };
 
+const DAMAGED = ['This recording is damaged, so it cannot be played.', 'Export it again, then hand in that.'] as const;
 const NOTHING_TO_PLAY = [
   'There is nothing to play in this file.',
   'Record or export it again, then hand in that.',
 ] as const;
 
-/** @throws Refused for what cannot be read, or has neither sound nor picture */
-export async function inspectMedia(path: string): Promise<MediaFacts> {
-  const { format } = await parsed(path).catch(() => {
-    throw new Refused('This recording is damaged, so it cannot be played.', 'Export it again, then hand in that.');
+async function opened(path: string): Promise<Input> {
+  const { ALL_FORMATS, FilePathSource, Input } = await import('mediabunny');
+  return new Input({ formats: ALL_FORMATS, source: new FilePathSource(path) });
+}
+
+/** The tracks that can be played, with their codecs. @throws Refused for what is damaged, or plays nowhere */
+async function playable(input: Input): Promise<Track[]> {
+  const tracks = await input.getTracks().catch(() => {
+    throw new Refused(...DAMAGED);
   });
-  const { duration } = format;
-  const hasVideo = format.hasVideo === true || (format.trackInfo ?? []).some((track) => track.video !== undefined);
-  if (format.codec === undefined && !hasVideo) throw new Refused(...NOTHING_TO_PLAY);
-  const known = duration !== undefined && Number.isFinite(duration) && duration > 0;
-  return { hasVideo, ...(known && { seconds: duration }) };
+  const wav = (await input.getFormat()).mimeType.includes('wav');
+  const good: Track[] = [];
+  const foreign: string[] = [];
+  for (const track of tracks) {
+    const codec = await track.getCodec();
+    const known = track.type === 'video' ? VIDEO : AUDIO;
+    if (codec !== null && known.has(codec) && (wav || !ONLY_IN_WAV.test(codec))) good.push({ track, codec });
+    else if (track.type === 'video' || track.type === 'audio') foreign.push(track.type);
+  }
+  if (good.length > 0 && !foreign.includes('video')) return good;
+  if (foreign.length === 0) throw new Refused(...NOTHING_TO_PLAY);
+  throw foreign.includes('video')
+    ? new Refused('This kind of film cannot be played in every browser.', 'Export it as MP4 (H.264) or WebM.')
+    : new Refused('This kind of sound cannot be played in every browser.', 'Export it as MP3, OGG (Vorbis) or WAV.');
 }
 
-/** The general reader does not know live recordings, which do not say how long their parts are; our own does. */
-export function inspectWebm(path: string): MediaFacts {
-  const { hasVideo, hasSound, seconds } = reading(path, 'r', webmFacts);
-  if (!hasVideo && !hasSound) throw new Refused(...NOTHING_TO_PLAY);
-  return { hasVideo, ...(seconds !== null && seconds > 0 && { seconds }) };
-}
-
-/** Works on a file piece by piece. */
-function reading<T>(path: string, mode: 'r' | 'r+', work: (source: ByteSource, file: number) => T): T {
-  const file = openSync(path, mode);
+/** @throws Refused for what cannot be read, or has neither sound nor picture that browsers play */
+export async function inspectMedia(path: string): Promise<MediaFacts> {
+  const input = await opened(path);
   try {
-    const read = (at: number, length: number) => {
-      const buffer = Buffer.alloc(Math.max(0, length));
-      return at < 0 ? buffer.subarray(0, 0) : buffer.subarray(0, readSync(file, buffer, 0, buffer.length, at));
-    };
-    return work({ size: fstatSync(file).size, read }, file);
+    const tracks = await playable(input);
+    const seconds = await input.computeDuration().catch(() => NaN);
+    const hasVideo = tracks.some(({ track }) => track.type === 'video');
+    return { hasVideo, ...(Number.isFinite(seconds) && seconds > 0 && { seconds }) };
   } finally {
-    closeSync(file);
+    input.dispose();
   }
 }
 
-/** The same recording without tags that tell of its maker. */
-export async function convertMedia(path: string, folder: string, mime: string): Promise<Converted> {
-  const container = CONTAINERS[mime];
-  if (container === undefined) throw new Error(`no container is known for ${mime}`);
-  const copy = join(folder, 'copy');
-  copyFileSync(path, copy);
-  reading(copy, 'r+', (source, file) => {
-    for (const { at, bytes } of mediaPatches(container, source)) writeSync(file, bytes, 0, bytes.length, at);
-    fsyncSync(file);
-  });
-  const live = container === 'webm' ? inspectWebm(path) : null;
-  const told = await parsed(path).catch(() => null);
-  const common = told?.common;
-  const named = (where: string, value: string | undefined): FoundMetadata[] =>
-    value === undefined || value.trim() === '' ? [] : [{ where, value: value.trim() }];
-  const seconds = live === null ? told?.format.duration : live.seconds;
-  return {
-    facts: seconds !== undefined && Number.isFinite(seconds) && seconds > 0 ? { seconds } : {},
-    copyFile: 'copy',
-    metadata: [
-      ...named('title of the recording', common?.title),
-      ...named('artist of the recording', common?.artist),
-      ...(common?.comment ?? []).flatMap((one) => named('comment of the recording', one.text)),
-    ],
-  };
+/**
+ * The same sound and pictures in a new container that holds nothing else: each track that can be played is taken over packet
+ * by packet, without being encoded again.
+ *
+ * @throws Refused where the packets cannot be read to their end
+ */
+export async function convertMedia(path: string, folder: string, mime: string, tell: Tell): Promise<Converted> {
+  const { FilePathTarget, Output } = await import('mediabunny');
+  const input = await opened(path);
+  try {
+    const tracks = await playable(input);
+    const output = new Output({ format: await formatFor(mime), target: new FilePathTarget(join(folder, 'copy')) });
+    try {
+      await takeOver(input, tracks, output, tell);
+    } catch (error) {
+      await output.cancel().catch(() => undefined);
+      // A full disk is no fault of the recording.
+      if (error instanceof Error && 'syscall' in error) throw error;
+      throw new Refused(...DAMAGED);
+    }
+    const { seconds } = await inspectMedia(join(folder, 'copy'));
+    return {
+      facts: seconds === undefined ? {} : { seconds },
+      copyFile: 'copy',
+      metadata: await metadataOf(input),
+      remarks: await leftOut(input, tracks),
+    };
+  } finally {
+    input.dispose();
+  }
+}
+
+async function formatFor(mime: string): Promise<OutputFormat> {
+  const formats = await import('mediabunny');
+  switch (mime.replace(/^(audio|video)\//, '')) {
+    case 'mp4':
+    case 'quicktime':
+      return new formats.Mp4OutputFormat({ fastStart: false });
+    case 'webm':
+      return new formats.WebMOutputFormat();
+    case 'mpeg':
+      return new formats.Mp3OutputFormat();
+    case 'ogg':
+      return new formats.OggOutputFormat();
+    case 'wav':
+      return new formats.WavOutputFormat();
+    default:
+      throw new Error(`no container is known for ${mime}`);
+  }
+}
+
+async function takeOver(input: Input, tracks: readonly Track[], output: Output, tell: Tell): Promise<void> {
+  const { EncodedAudioPacketSource, EncodedPacketSink, EncodedVideoPacketSource } = await import('mediabunny');
+  // Containers hold no times before zero, where sound may begin that only warms its decoder up.
+  const first = Math.min(0, ...(await Promise.all(tracks.map(({ track }) => track.getFirstTimestamp()))));
+  const whole = await input.computeDuration();
+  const works = await Promise.all(
+    tracks.map(async ({ track, codec }) => {
+      const config = await (track as InputVideoTrack | InputAudioTrack).getDecoderConfig();
+      if (config === null) throw new Refused(...DAMAGED);
+      const { description, packet: bare } = bareTrack(codec, config.description);
+      const decoderConfig = { ...config, ...(description !== undefined && { description }) };
+      const packets = new EncodedPacketSink(track).packets();
+      if (track.isVideoTrack()) {
+        const source = new EncodedVideoPacketSource(codec as VideoCodec);
+        output.addVideoTrack(source, { rotation: await track.getRotation() });
+        const meta = { decoderConfig: decoderConfig as VideoDecoderConfig };
+        return {
+          packets,
+          bare,
+          add: (packet: EncodedPacket) => source.add(packet, meta),
+          close: () => source.close(),
+        };
+      }
+      const source = new EncodedAudioPacketSource(codec as AudioCodec);
+      output.addAudioTrack(source);
+      const meta = { decoderConfig: decoderConfig as AudioDecoderConfig };
+      return { packets, bare, add: (packet: EncodedPacket) => source.add(packet, meta), close: () => source.close() };
+    }),
+  );
+  withoutTime(output);
+  await output.start();
+  // Side by side: the container is written in the order of time, and waits for the track that is behind.
+  await Promise.all(
+    works.map(async ({ packets, bare, add, close }) => {
+      for await (const packet of packets) {
+        await add(packet.clone({ data: bare(packet.data), timestamp: packet.timestamp - first }));
+        if (whole > 0) tell(Math.min(1, packet.timestamp / whole));
+      }
+      close();
+    }),
+  );
+  await output.finalize();
+}
+
+/** The package writes the time of writing into MP4, and offers no way to leave it out. */
+function withoutTime(output: Output): void {
+  const { _muxer: muxer } = output as unknown as { readonly _muxer: { creationTime?: number } };
+  if (muxer.creationTime !== undefined) muxer.creationTime = 0;
+}
+
+const NAMES: Readonly<Record<string, string>> = {
+  title: 'title of the recording',
+  artist: 'artist of the recording',
+  albumArtist: 'artist of the recording',
+  album: 'album of the recording',
+  comment: 'comment of the recording',
+  description: 'description of the recording',
+  lyrics: 'words of the recording',
+};
+
+/** Everything in words that the container says of itself, known to the reader by name or not. */
+async function metadataOf(input: Input): Promise<FoundMetadata[]> {
+  const { raw = {}, ...tags }: MetadataTags = await input.getMetadataTags().catch(() => ({}));
+  const named = Object.entries(tags).flatMap(([key, value]) => told(NAMES[key] ?? 'data of the recording', value));
+  const known = new Set(named.map(({ value }) => value));
+  const others = Object.values(raw).flatMap((value) => told('data of the recording', value));
+  const tracks = await input.getTracks();
+  const ofTracks = (await Promise.all(tracks.map(async (track) => track.getName()))).flatMap((name) =>
+    told('name of a track of the recording', name),
+  );
+  return [...named, ...others.filter(({ value }) => !known.has(value)), ...ofTracks];
+}
+
+function told(where: string, value: unknown): FoundMetadata[] {
+  return typeof value === 'string' && value.trim() !== '' ? [{ where, value: value.trim().slice(0, 2_000) }] : [];
+}
+
+async function leftOut(input: Input, taken: readonly Track[]): Promise<string[]> {
+  const others = (await input.getTracks()).length - taken.length;
+  return others <= 0 ? [] : ['Only sound and pictures that browsers play are in the copy; other tracks are not.'];
 }

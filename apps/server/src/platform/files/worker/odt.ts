@@ -2,6 +2,7 @@ import { parseDocument } from 'htmlparser2';
 import { isTag, isText, type AnyNode, type Element } from 'domhandler';
 import { escapeHtml } from '../../html/escape.js';
 import { Refused } from '../../bytes/refused.js';
+import { mathOf } from './math.js';
 
 /** Makes a picture of the document one that can be shown; null when it cannot. */
 export type PictureTaker = (bytes: Buffer, alt: string) => Promise<string>;
@@ -13,7 +14,8 @@ interface TextStyle {
 /** What an ODT says in OpenDocument 1.3 (ISO/IEC 26300), as HTML. Styles are followed as far as they carry meaning. */
 export class OdtReader {
   readonly #texts = new Map<string, TextStyle>();
-  readonly #ordered = new Map<string, boolean>();
+  /** Of each style of lists, by level from 1, whether it numbers. */
+  readonly #ordered = new Map<string, ReadonlyMap<number, boolean>>();
   readonly #titles = new Set<string>();
   readonly #notes: string[] = [];
 
@@ -28,7 +30,7 @@ export class OdtReader {
     const body = find(content, 'office:text');
     if (body === null)
       throw new Refused('This document has no text.', 'Write something, save it, and hand it in again.');
-    const text = await this.#children(body, { depth: 0, list: null });
+    const text = await this.#children(body, { depth: 0, list: null, level: 0 });
     const notes = this.#notes.map((note, index) => `<li data-anchor="fn-${index + 1}">${note}</li>`);
     return notes.length === 0 ? text : `${text}<hr><ol>${notes.join('')}</ol>`;
   }
@@ -48,8 +50,10 @@ export class OdtReader {
       this.#texts.set(name, { tags: [...(this.#texts.get(parent ?? '')?.tags ?? []), ...tagsOf(attributes)] });
     }
     for (const style of all(nodes, 'text:list-style')) {
-      const first = style.children.find(isTag);
-      this.#ordered.set(style.attribs['style:name'] ?? '', first?.name === 'text:list-level-style-number');
+      const levels = style.children
+        .filter(isTag)
+        .map((one) => [Number(one.attribs['text:level'] ?? 1), one.name === 'text:list-level-style-number'] as const);
+      this.#ordered.set(style.attribs['style:name'] ?? '', new Map(levels));
     }
   }
 
@@ -82,8 +86,9 @@ export class OdtReader {
         return `<a href="${escapeHtml(attribs['xlink:href'] ?? '')}">${await inside()}</a>`;
       case 'text:list': {
         const list = attribs['text:style-name'] ?? place.list;
-        const tag = this.#ordered.get(list ?? '') === true ? 'ol' : 'ul';
-        return `<${tag}>${await this.#children(node, { ...place, list })}</${tag}>`;
+        const level = place.level + 1;
+        const tag = this.#ordered.get(list ?? '')?.get(level) === true ? 'ol' : 'ul';
+        return `<${tag}>${await this.#children(node, { ...place, list, level })}</${tag}>`;
       }
       case 'text:list-item':
       case 'text:list-header':
@@ -102,6 +107,8 @@ export class OdtReader {
         return ' '.repeat(Math.min(100, Number(attribs['text:c'] ?? 1)));
       case 'text:note':
         return this.#note(node, place);
+      case 'draw:frame':
+        return this.#formula(node) ?? (await inside());
       case 'draw:image':
         return this.#image(node);
       // Remarks, taken-out text, and what is there for the program only.
@@ -132,8 +139,16 @@ export class OdtReader {
   async #note(node: Element, place: Place): Promise<string> {
     const body = node.children.find((one): one is Element => isNamed(one, 'text:note-body'));
     const number = this.#notes.push('');
-    this.#notes[number - 1] = body === undefined ? '' : await this.#children(body, { ...place, list: null });
+    this.#notes[number - 1] = body === undefined ? '' : await this.#children(body, { ...place, list: null, level: 0 });
     return `<sup><a href="#fn-${number}">${number}</a></sup>`;
+  }
+
+  /** An equation is a document of its own within the document; a picture of it stands beside. */
+  #formula(frame: Element): string | null {
+    const object = frame.children.find((one): one is Element => isNamed(one, 'draw:object'));
+    const folder = object?.attribs['xlink:href']?.replace(/^\.\//, '').replace(/\/$/, '');
+    const bytes = folder === undefined ? undefined : this.members.get(`${folder}/content.xml`);
+    return bytes === undefined ? null : mathOf(bytes.toString('utf8'));
   }
 
   async #image(node: Element): Promise<string> {
@@ -154,6 +169,8 @@ interface Place {
   readonly depth: number;
   /** Style of the list around; an inner list takes it over. */
   readonly list: string | null;
+  /** How many lists are around. */
+  readonly level: number;
 }
 
 function tagsOf(attributes: Readonly<Record<string, string>>): string[] {

@@ -6,19 +6,22 @@ import { escapeHtml } from '../../html/escape.js';
 
 /** More than any camera's picture; a picture that claims more is not decoded. */
 export const MOST_PIXELS = 100_000_000;
-/** Longest side of a picture in a text, in pixels. */
-const LONGEST = 2_000;
 
 /** Pictures of a document on their way into the file store: without metadata, in a format that browsers show. */
 export class Pictures {
   readonly digests: string[] = [];
+  /** How many there were that browsers do not show. */
+  notShown = 0;
 
   constructor(private readonly folder: string) {}
 
   /** @returns the element to stand in the text; words instead when the picture cannot be shown */
   async take(bytes: Buffer, alt: string): Promise<string> {
     const clean = await cleanPicture(bytes);
-    if (clean === null) return '<em>[A picture in a format that browsers do not show.]</em>';
+    if (clean === null) {
+      this.notShown += 1;
+      return '<em>[A picture in a format that browsers do not show.]</em>';
+    }
     const digest = createHash('sha256').update(clean).digest('hex');
     await writeFile(join(this.folder, digest), clean);
     if (!this.digests.includes(digest)) this.digests.push(digest);
@@ -31,12 +34,11 @@ export async function cleanPicture(bytes: Buffer): Promise<Buffer | null> {
   try {
     const image = sharp(bytes, { limitInputPixels: MOST_PIXELS, failOn: 'error' }).autoOrient();
     const { format } = await image.metadata();
-    const fitted = image.resize({ width: LONGEST, height: LONGEST, fit: 'inside', withoutEnlargement: true });
     // Drawings are not taken: they may hold text and references.
     if (format === 'svg' || format === 'pdf') return null;
-    if (format === 'jpeg') return await fitted.jpeg({ quality: 88 }).toBuffer();
-    if (format === 'webp') return await fitted.webp({ quality: 88 }).toBuffer();
-    return await fitted.png().toBuffer();
+    if (format === 'jpeg') return await image.jpeg({ quality: 92 }).toBuffer();
+    if (format === 'webp') return await image.webp({ quality: 92 }).toBuffer();
+    return await image.png().toBuffer();
   } catch {
     return null;
   }

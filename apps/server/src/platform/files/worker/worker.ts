@@ -66,8 +66,9 @@ async function convert(path: string, mime: string, folder: string, tell: (share:
   if (mime === 'application/pdf') return (await import('./pdf.js')).convertPdf(path, folder, tell);
   if (mime.startsWith('image/')) return (await import('./images.js')).convertImage(path, folder);
   if (mime.startsWith('video/') || mime.startsWith('audio/')) {
-    return (await import('./media.js')).convertMedia(path, folder, mime);
+    return (await import('./media.js')).convertMedia(path, folder, mime, tell);
   }
+  if (mime === 'text/vtt') return (await import('./captions.js')).convertCaptions(path, folder);
   const documents = await import('./documents.js');
   if (mime.includes('wordprocessingml')) return documents.convertDocx(path, folder);
   if (mime.includes('opendocument.text')) return documents.convertOdt(path, folder);

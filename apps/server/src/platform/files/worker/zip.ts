@@ -1,6 +1,6 @@
 import { readZip, type Words } from '../../bytes/read-zip.js';
 import { Refused } from '../../bytes/refused.js';
-import { assertShallow } from './xml.js';
+import { assertShallow } from '../../bytes/xml.js';
 
 const BROKEN: Words = [
   'This document is damaged inside, so it cannot be read.',

@@ -22,6 +22,18 @@ describe('the cells of a table', () => {
     ]);
   });
 
+  it('go by a first line that names the sign between them', () => {
+    expect(cellsOf('sep=;\r\na,b;c\r\n1;2')).toEqual([
+      ['a,b', 'c'],
+      ['1', '2'],
+    ]);
+  });
+
+  it('name the line in which a quotation mark opens that is never closed', () => {
+    expect(() => cellsOf('a,b\n1,2\n"3,4\n5,6\n7,8')).toThrow('opens in line 3 and is never closed');
+    expect(() => cellsOf('sep=,\na,b\n"1,2')).toThrow('opens in line 3 and is never closed');
+  });
+
   it('lose the mark that keeps a spreadsheet from running them, and no other apostrophe', () => {
     expect(cellsOf("'=1+1,'-x,'tis,'").flat()).toEqual(['=1+1', '-x', "'tis", "'"]);
   });
@@ -32,6 +44,6 @@ describe('the cells of a table', () => {
     expect(() => cellsOf('a,'.repeat(columns))).toThrow(`${columns + 1} cells in row 1`);
     expect(() => cellsOf(lines(4_000, 'a,'.repeat(150)))).toThrow('more than 500000 cells');
     expect(() => cellsOf(`a,b\n${'x'.repeat(cell + 1)},y`)).toThrow(`more than ${cell} characters in row 2`);
-    expect(() => cellsOf(`a,b\n"${'x'.repeat(columns * cell + 1)}`)).toThrow(/does not end|do not match/);
+    expect(() => cellsOf(`a,b\n"${'x'.repeat(columns * cell + 1)}`)).toThrow(/does not end|never closed/);
   });
 });

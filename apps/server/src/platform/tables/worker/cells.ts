@@ -28,6 +28,19 @@ function delimiterOf(text: string): string {
   return [...counts].reduce((best, one) => (one[1] > best[1] ? one : best))[0];
 }
 
+/** A first line that names the sign between cells, as spreadsheets write and read it: "sep=;". */
+const NAMED = /^"?sep=([,;\t|])"?\r?\n/i;
+
+/** The line, from 1, in which a quotation mark opens that nothing closes; null where all are closed. */
+function unclosedLine(text: string): number | null {
+  let [line, opened]: [number, number | null] = [1, null];
+  for (const sign of text) {
+    if (sign === '\n') line += 1;
+    else if (sign === '"') opened = opened === null ? line : null;
+  }
+  return opened;
+}
+
 /** Tables that leave here, and others, mark what a spreadsheet would run by an apostrophe before it: it is no part of the text. */
 function unmarked(cell: string): string {
   return /^'[=+\-@\t\r]/.test(cell) ? cell.slice(1) : cell;
@@ -47,12 +60,14 @@ function tooMuch(what: string): Error {
  * @throws Refused with the line, when quotes do not match; and for a table that is beyond the bounds
  */
 export function cellsOf(text: string): string[][] {
-  const plain = text.startsWith(BOM) ? text.slice(1) : text;
+  const unmarkedText = text.startsWith(BOM) ? text.slice(1) : text;
+  const named = NAMED.exec(unmarkedText);
+  const plain = named === null ? unmarkedText : unmarkedText.slice(named[0].length);
   const { rows, columns, cells, cell } = TABLE_BOUNDS;
   let count = 0;
   try {
     return parse(plain, {
-      delimiter: delimiterOf(plain),
+      delimiter: named?.[1] ?? delimiterOf(plain),
       relax_column_count: true,
       skip_empty_lines: false,
       bom: false,
@@ -70,7 +85,14 @@ export function cellsOf(text: string): string[][] {
   } catch (error) {
     if (!(error instanceof CsvError)) throw error;
     if (error.code === 'CSV_MAX_RECORD_SIZE') throw tooMuch('a row that does not end');
-    const { lines } = error as CsvError & { lines?: number };
+    const { lines = 1 } = error as CsvError & { lines?: number };
+    const opened = error.code === 'CSV_QUOTE_NOT_CLOSED' ? unclosedLine(plain) : null;
+    if (opened !== null) {
+      throw new Refused(
+        `A quotation mark opens in line ${opened + (named === null ? 0 : 1)} and is never closed, so the rest of the table is one cell.`,
+        'Close it there, or write two for one that belongs to the text.',
+      );
+    }
     throw new Refused(
       `The quotation marks around line ${lines} do not match, so it is not clear where a cell ends.`,
       'Close the quotation mark there, or write two for one that belongs to the text.',

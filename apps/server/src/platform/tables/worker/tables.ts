@@ -34,6 +34,7 @@ const MOST_FILES = 50;
 /** Runs in a thread: the cells of one table. */
 export function readTable(task: TableTask): Promise<TableAnswer<ReadTable>> {
   return answered(() => {
+    assertNoWorkbook(task);
     if (isArchive(task))
       throw new Refused('This is an archive, and one file is wanted.', 'Unpack it and choose the file.');
     const { text } = textOf(task);
@@ -44,10 +45,26 @@ export function readTable(task: TableTask): Promise<TableAnswer<ReadTable>> {
 /** Runs in a thread: the people of a table, or of a bundle of tables. */
 export function readRosterFile(task: RosterTask): Promise<TableAnswer<ReadRoster>> {
   return answered(async () => {
+    assertNoWorkbook(task);
     if (isArchive(task)) return { kind: 'bundle', bundle: readOneRoster(await unpacked(task.bytes as Uint8Array)) };
     const { text, encoding } = textOf(task);
     return { kind: 'table', text, encoding, roster: readRoster(cellsOf(text), task.traitColumn) };
   });
+}
+
+/** Names of members by which a workbook is known, in the list at the end of its archive; and the older format. */
+const WORKBOOK = ['xl/workbook.xml', 'xl/workbook.bin', 'application/vnd.oasis.opendocument.spreadsheet'];
+const OLD_WORKBOOK = Buffer.from([0xd0, 0xcf, 0x11, 0xe0]);
+
+/** @throws Refused for a workbook, with how it becomes a table */
+function assertNoWorkbook({ bytes }: TableTask): void {
+  if (bytes === null) return;
+  const content = Buffer.from(bytes.buffer, bytes.byteOffset, bytes.byteLength);
+  if (!WORKBOOK.some((name) => content.includes(name)) && content.indexOf(OLD_WORKBOOK) !== 0) return;
+  throw new Refused(
+    'This is a workbook of a spreadsheet program, which can hold more than one table.',
+    'Open it, choose “Save as” and the format CSV (comma separated values, UTF-8), and choose that file; or copy the rows and paste them.',
+  );
 }
 
 function isArchive({ bytes }: TableTask): boolean {

@@ -121,6 +121,18 @@ export function courseRows(exchangeId: string): Row[] {
       ...staffOnly(422, 403),
     },
     {
+      route: 'PUT /api/exchanges/:exchangeId/rules',
+      url: `${exchange}/rules`,
+      body: { late: { amount: -1, unit: 'percent', per: 'day', cap: null, graceMinutes: 0 }, tell: false },
+      ...staffOnly(422, 403),
+    },
+    {
+      route: 'PUT /api/exchanges/:exchangeId/allocation/schedule',
+      url: `${exchange}/allocation/schedule`,
+      body: { revision: 9, schedule: 'command', at: null, party: 3, patience: 3 },
+      ...staffOnly(409, 403),
+    },
+    {
       route: 'POST /api/exchanges/:exchangeId/dates/now',
       url: `${exchange}/dates/now`,
       // Reviews due before they are due, or drafts: out of order at every stage but the last.

@@ -153,6 +153,16 @@ export function exchangeRows(
       ...inside,
     },
     {
+      route: 'POST /api/exchanges/:exchangeId/feedback/read',
+      url: `${exchange}/feedback/read`,
+      instructor: 403,
+      assistant: 403,
+      ann: [403, 403, 403, 204],
+      ben: [403, 403, 403, 204],
+      cho: [403, 403, 403, 204],
+      ...inside,
+    },
+    {
       route: 'GET /api/reviews/:reviewId',
       url: `/reviews/${byAnn}`,
       remark: 'submitted',

@@ -13,7 +13,7 @@ export function allocating(exchange: string): Row[] {
     { route: `GET ${base}/jobs/:jobId`, url: `${url}/jobs/${none}`, ...staffOnly(404) },
     { route: `DELETE ${base}/jobs/:jobId`, url: `${url}/jobs/${none}`, ...staffOnly(404) },
     { route: `POST ${base}`, url, body: { previewId: none }, ...staffOnly(409) },
-    { route: `POST ${base}/undo`, url: `${url}/undo`, ...staffOnly(409) },
+    { route: `POST ${base}/undo`, url: `${url}/undo`, body: { step: 1 }, ...staffOnly(409) },
     {
       route: `POST ${base}/acts`,
       url: `${url}/acts`,
@@ -168,13 +168,13 @@ export function handingIn(exchange: string, draftOfBen: string): Row[] {
     {
       route: 'POST /api/exchanges/:exchangeId/reminders/preview',
       url: `${exchange}/reminders/preview`,
-      body: { participantIds: [] },
+      body: { participantIds: [], about: 'draft' },
       ...staffOnly(200),
     },
     {
       route: 'POST /api/exchanges/:exchangeId/reminders',
       url: `${exchange}/reminders`,
-      body: { participantIds: ['none'] },
+      body: { participantIds: ['none'], about: 'draft' },
       remark: 'to nobody',
       ...staffOnly(422),
     },

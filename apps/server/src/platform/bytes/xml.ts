@@ -1,6 +1,6 @@
 import { StringDecoder } from 'node:string_decoder';
 import { Parser, type Handler } from 'htmlparser2';
-import { Refused } from '../../bytes/refused.js';
+import { Refused } from './refused.js';
 
 /** Word processors nest some dozens deep. */
 const DEEPEST = 400;

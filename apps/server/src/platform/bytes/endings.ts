@@ -1,3 +1,6 @@
+/** What telephones film; its copy is MP4. */
+export const QUICKTIME = 'video/quicktime';
+
 /** Endings by which programs know each kind of file that is taken; the first one is the usual one. */
 const ENDINGS: Readonly<Record<string, readonly [string, ...string[]]>> = {
   'application/pdf': ['.pdf'],
@@ -9,6 +12,7 @@ const ENDINGS: Readonly<Record<string, readonly [string, ...string[]]>> = {
   'image/png': ['.png'],
   'image/jpeg': ['.jpg', '.jpeg'],
   'image/webp': ['.webp'],
+  [QUICKTIME]: ['.mov', '.qt'],
   'video/mp4': ['.mp4', '.m4v'],
   'video/webm': ['.webm'],
   'audio/mp4': ['.m4a', '.mp4'],
@@ -20,9 +24,14 @@ const ENDINGS: Readonly<Record<string, readonly [string, ...string[]]>> = {
 /** Kinds whose copies reviewers get under a made-up name: documents are read as pages, with no ending of their own. */
 const PAGES = /wordprocessingml|opendocument|^text\//;
 
+/** What the reading copy of a file of this kind is. */
+export function mimeOfCopy(mime: string): string {
+  return mime === QUICKTIME ? 'video/mp4' : mime;
+}
+
 /** The usual ending of a copy of this kind; empty for what is read as a page. */
 export function endingOf(mime: string): string {
-  return PAGES.test(mime) ? '' : (ENDINGS[mime]?.[0] ?? '');
+  return PAGES.test(mime) ? '' : (ENDINGS[mimeOfCopy(mime)]?.[0] ?? '');
 }
 
 /** A name whose ending says what the file is: under another one, a program of the reader's would take it for something else. */

@@ -1,0 +1,182 @@
+import { Injectable } from '@nestjs/common';
+import type { RemindRequest, ReminderView } from '@salt-circle/contracts';
+import { endOf, maySee, resolveDates, withOwnTimes, type OwnTimes, type ResolvedDates } from '@salt-circle/core';
+import { In, IsNull, type EntityManager } from 'typeorm';
+import { Access, act, type Place } from '../../access/access.js';
+import { Authors } from '../../access/authors.js';
+import { datesOf, factsOf } from '../../access/facts-of.js';
+import { listedOf } from '../../access/listed.js';
+import { allOwnTimes } from '../../access/own-times.js';
+import { activeParticipants } from '../../access/participants.js';
+import type { Asker } from '../../access/seeing.js';
+import { isHandedIn } from '../../access/versions.js';
+import { Draft } from '../../model/draft.js';
+import { Review } from '../../model/review.js';
+import { Clock } from '../../platform/clock/clock.js';
+import { Database } from '../../platform/database/database.js';
+import { Ids } from '../../platform/ids/ids.js';
+import { queueMail } from '../../platform/mail/queue-mail.js';
+import { ProblemError } from '../../platform/problems/problem-error.js';
+import { dateInWords } from '../../platform/problems/sentences.js';
+
+/** The due time that a reminder names. */
+const DUE = { draft: 'draftsDue', reviews: 'reviewsDue' } as const;
+
+interface Recipient {
+  readonly name: string;
+  readonly email: string;
+  readonly own: OwnTimes | null;
+  /** Reviews that are not submitted yet. */
+  readonly open: number;
+}
+
+interface Chosen {
+  readonly people: readonly Recipient[];
+  readonly leftOut: ReminderView['leftOut'];
+}
+
+/** Reminders to students who have something left to do: to nobody else, whoever was chosen. */
+@Injectable()
+export class RemindersService {
+  constructor(
+    private readonly database: Database,
+    private readonly access: Access,
+    private readonly clock: Clock,
+    private readonly ids: Ids,
+  ) {}
+
+  async preview(person: Asker, exchangeId: string, request: RemindRequest): Promise<ReminderView> {
+    const place = await this.access.exchange(person, exchangeId);
+    act(place, { kind: 'collect' });
+    return this.#view(place, await chosen(this.database.read, place, request), request);
+  }
+
+  /** One mail to each, with the due time that holds for that one. */
+  async send(person: Asker, exchangeId: string, request: RemindRequest): Promise<ReminderView> {
+    return this.database.write(async (manager, happened) => {
+      const place = await this.access.exchange(person, exchangeId, manager);
+      act(place, { kind: 'collect' });
+      const found = await chosen(manager, place, request);
+      if (found.people.length === 0) {
+        throw new ProblemError({
+          code: 'invalid',
+          sentence: 'Nobody of those who were chosen has anything left to do, so no reminder was sent.',
+          whatToDo: 'Choose at least one student who has.',
+        });
+      }
+      const letters = found.people.map((one) => ({
+        address: one.email,
+        ...this.#letter(place, one, request),
+        courseId: place.course.id,
+        exchangeId,
+      }));
+      await queueMail(manager, this.ids, this.database.mail, this.clock.now(), letters);
+      happened({
+        action: 'reminded',
+        actorId: person.id,
+        courseId: place.course.id,
+        exchangeId,
+        details: { people: letters.length },
+      });
+      return this.#view(place, found, request);
+    });
+  }
+
+  #view(place: Place, { people, leftOut }: Chosen, request: RemindRequest): ReminderView {
+    const [first] = people;
+    return {
+      people: people.map(({ name }) => name),
+      leftOut,
+      ownTimes: people.filter(({ own }) => own !== null && own[DUE[request.about]] !== null).map(({ name }) => name),
+      ...(first === undefined ? { subject: '', text: '' } : this.#letter(place, first, request)),
+    };
+  }
+
+  #letter({ exchange, course }: Place, { own, open }: Recipient, { about, words = '' }: RemindRequest) {
+    const common = resolveDates(datesOf(exchange));
+    const dates = common === null ? null : withOwnTimes(common, own);
+    const said = words.trim() === '' ? '' : `${words.trim()}\n\n`;
+    const page = `${this.database.mail.publicUrl}/exchanges/${exchange.id}`;
+    const at = (time: number) => dateInWords(time, course.timeZone);
+    if (about === 'reviews') {
+      const what = open === 1 ? 'One review' : `${open} reviews`;
+      return {
+        subject: `${course.title}: your reviews for “${exchange.title}”`,
+        text:
+          `${what} of yours for “${exchange.title}” in ${course.title} ${open === 1 ? 'is' : 'are'} not submitted yet. ` +
+          `${dates === null ? '' : dueWords(dates.reviewsDue, this.clock.now(), at)}\n\n` +
+          `What you have written counts once you submit it.\n\n${said}${page}/review\n`,
+      };
+    }
+    return {
+      subject: `${course.title}: your draft for “${exchange.title}”`,
+      text:
+        `You have not handed in a draft for “${exchange.title}” in ${course.title} yet. ` +
+        `${dates === null ? '' : draftWords(dates, this.clock.now(), at)}\n\n` +
+        `What you have saved does not count before it is handed in.\n\n${said}${page}/draft\n`,
+    };
+  }
+}
+
+function dueWords(due: number, now: number, at: (time: number) => string): string {
+  return now < endOf(due) ? `Due: ${at(due)}.` : `Due was: ${at(due)}.`;
+}
+
+function draftWords({ draftsDue, lateUntil }: ResolvedDates, now: number, at: (time: number) => string): string {
+  const late =
+    now >= endOf(draftsDue) && now < endOf(lateUntil) ? ` Late drafts are taken until ${at(lateUntil)}.` : '';
+  return `${dueWords(draftsDue, now, at)}${late}`;
+}
+
+/** Of those who were chosen: who has something left to do, and why the others get no mail. */
+async function chosen(manager: EntityManager, place: Place, { participantIds, about }: RemindRequest): Promise<Chosen> {
+  const { exchange, course } = place;
+  const wanted = new Set(participantIds);
+  const active = (await activeParticipants(manager, exchange.id)).filter(({ id }) => wanted.has(id));
+  const listed = await listedOf(
+    manager,
+    course.id,
+    active.map(({ personId }) => personId),
+  );
+  const own = await allOwnTimes(manager, exchange);
+  const handedIn = await authorsHandedIn(manager, place);
+  const open = new Map<string, number>();
+  const unsubmitted = { exchangeId: exchange.id, submittedAt: IsNull(), reviewerId: In([...wanted]) };
+  for (const { reviewerId } of about === 'reviews' ? await manager.findBy(Review, unsubmitted) : [])
+    open.set(reviewerId, (open.get(reviewerId) ?? 0) + 1);
+  // A reminder must not tell somebody of drafts that are not theirs to open yet.
+  const mayOpen = (times: OwnTimes | null, id: string) => {
+    const facts = factsOf(exchange, times, place.now);
+    return maySee({ role: 'student' }, facts, { kind: 'own-reviews', viewerHandedIn: handedIn.has(id) }).allowed;
+  };
+  const people: Recipient[] = [];
+  const leftOut: Array<ReminderView['leftOut'][number]> = [];
+  for (const { id, personId } of active) {
+    const who = listed.get(personId);
+    if (who === undefined) continue;
+    const times = own.get(personId) ?? null;
+    const left = about === 'draft' ? !handedIn.has(id) : open.has(id);
+    const why =
+      times?.excused === true
+        ? 'excused'
+        : !left
+          ? 'done'
+          : about === 'draft' || mayOpen(times, id)
+            ? null
+            : 'not-open';
+    if (why === null) people.push({ name: who.name, email: who.email, own: times, open: open.get(id) ?? 0 });
+    else leftOut.push({ name: who.name, why });
+  }
+  const byName = (a: { name: string }, b: { name: string }) => a.name.localeCompare(b.name);
+  return { people: people.sort(byName), leftOut: leftOut.sort(byName) };
+}
+
+async function authorsHandedIn(manager: EntityManager, { exchange }: Place): Promise<ReadonlySet<string>> {
+  const drafts = await manager
+    .createQueryBuilder(Draft, 'draft')
+    .where('draft.exchangeId = :exchangeId', { exchangeId: exchange.id })
+    .andWhere(isHandedIn(manager))
+    .getMany();
+  const authors = await Authors.load(manager, exchange);
+  return new Set(drafts.flatMap((draft) => authors.of(draft)));
+}
