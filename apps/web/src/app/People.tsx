@@ -12,7 +12,7 @@ export function Person({ label }: { readonly label: PersonLabel }) {
     <>
       <span className="font-medium">{labelWords(label)}</span>
       {label.name !== undefined && label.alias !== undefined && (
-        <span className="ml-1.5 text-ink-soft">{label.alias}</span>
+        <span className="ml-1.5 font-normal text-ink-soft">{label.alias}</span>
       )}
     </>
   );

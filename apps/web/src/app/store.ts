@@ -22,9 +22,11 @@ export type RootState = ReturnType<typeof reducer>;
 export const useAppDispatch = useDispatch.withTypes<typeof store.dispatch>();
 export const useAppSelector = useSelector.withTypes<RootState>();
 
+export const browser = browserStore();
+
 export const saveQueue = new SaveQueue({
   send,
-  store: browserStore(),
+  store: browser.store,
   onState: (key, state) => store.dispatch(saveStateChanged({ key, state })),
   now: () => Date.now(),
 });

@@ -1,15 +1,17 @@
 import { useSyncExternalStore } from 'react';
 
-const QUERY = '(max-width: 767px)';
+/** Pixels below which there is no room for two sides. */
+const TWO_SIDES = 768;
 
-/** Whether the window is too narrow for two sides. */
-export function useNarrow(): boolean {
+/** Whether the window is narrower than so many pixels: too narrow for two sides, if nothing else is said. */
+export function useNarrow(pixels = TWO_SIDES): boolean {
+  const query = `(max-width: ${pixels - 1}px)`;
   return useSyncExternalStore(
     (changed) => {
-      const list = window.matchMedia(QUERY);
+      const list = window.matchMedia(query);
       list.addEventListener('change', changed);
       return () => list.removeEventListener('change', changed);
     },
-    () => window.matchMedia(QUERY).matches,
+    () => window.matchMedia(query).matches,
   );
 }

@@ -1,4 +1,4 @@
-import type { ButtonHTMLAttributes, ReactNode } from 'react';
+import type { ComponentProps, ReactNode } from 'react';
 
 type Look = 'primary' | 'plain' | 'quiet' | 'destructive';
 
@@ -9,7 +9,7 @@ const LOOKS: Readonly<Record<Look, string>> = {
   destructive: 'bg-paper text-madder border-madder hover:bg-crust',
 };
 
-export interface ButtonProps extends ButtonHTMLAttributes<HTMLButtonElement> {
+export interface ButtonProps extends ComponentProps<'button'> {
   /** One `primary` per view: the thing to do next. */
   readonly look?: Look;
   readonly busy?: boolean;

@@ -9,6 +9,12 @@ export interface LevelsProps {
   readonly onChange?: (levelId: string) => void;
 }
 
+/** "No claim, 0 points. It describes, but asks for nothing." */
+function nameOf({ title, points, description }: Level): string {
+  const worth = points === null ? '' : points === 1 ? ', 1 point' : `, ${points} points`;
+  return `${title}${worth}${description === '' ? '' : `. ${description}`}`;
+}
+
 /** The levels of a criterion side by side; arrow keys move the choice. */
 export function Levels({ label, levels, value, onChange }: LevelsProps) {
   // Descriptions want room: such levels stand under each other until there is plenty.
@@ -26,6 +32,7 @@ export function Levels({ label, levels, value, onChange }: LevelsProps) {
         <RadioGroup.Item
           key={level.id}
           value={level.id}
+          aria-label={nameOf(level)}
           className={`relative flex flex-1 flex-col border border-edge bg-paper px-2.5 py-1.5 text-left text-ink not-first:-mt-px data-[state=checked]:z-10 data-[state=checked]:outline-2 data-[state=checked]:-outline-offset-2 data-[state=checked]:outline-iodine ${wordy ? '@2xl:not-first:mt-0 @2xl:not-first:-ml-px' : '@sm:not-first:mt-0 @sm:not-first:-ml-px'}`}
         >
           <span>
@@ -33,7 +40,6 @@ export function Levels({ label, levels, value, onChange }: LevelsProps) {
             {level.title}
           </span>
           {level.description !== '' && <span className="block text-sm text-ink-soft">{level.description}</span>}
-          <RadioGroup.Indicator className="sr-only"> (chosen)</RadioGroup.Indicator>
         </RadioGroup.Item>
       ))}
     </RadioGroup.Root>

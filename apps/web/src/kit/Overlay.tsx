@@ -1,5 +1,7 @@
+import { X } from 'lucide-react';
 import { Dialog as RadixDialog, DropdownMenu, Tooltip as RadixTooltip } from 'radix-ui';
-import type { ReactNode } from 'react';
+import { useLayoutEffect, useRef, type ReactNode } from 'react';
+import { focusOrigin, giveFocusBack } from './focusOrigin.js';
 
 const FLOATING = 'rounded border border-line bg-paper text-ink shadow-lg z-50';
 
@@ -15,6 +17,11 @@ export interface DialogProps {
 }
 
 export function Dialog({ open, onClose, title, description, wide = false, focusAfter, children }: DialogProps) {
+  const origin = useRef<HTMLElement | null>(null);
+  // Before the dialog takes the focus.
+  useLayoutEffect(() => {
+    if (open) origin.current = focusOrigin();
+  }, [open]);
   return (
     <RadixDialog.Root open={open} onOpenChange={(next) => !next && onClose()}>
       <RadixDialog.Portal>
@@ -22,14 +29,19 @@ export function Dialog({ open, onClose, title, description, wide = false, focusA
         <div className="fixed inset-0 z-40 overscroll-contain bg-black/35" />
         <RadixDialog.Content
           onCloseAutoFocus={(event) => {
-            const target = focusAfter?.() ?? null;
-            if (target === null) return;
             event.preventDefault();
-            target.focus();
+            giveFocusBack(focusAfter?.() ?? origin.current);
           }}
           {...(description === undefined && { 'aria-describedby': undefined })}
           className={`${FLOATING} fixed top-1/2 left-1/2 max-h-[90vh] w-[calc(100vw-2rem)] -translate-x-1/2 -translate-y-1/2 overflow-y-auto p-5 ${wide ? 'max-w-3xl' : 'max-w-lg'}`}
         >
+          <RadixDialog.Close
+            aria-label="Leave this dialog"
+            title="Leave this dialog (Esc)"
+            className="float-right -mt-1 -mr-1 ml-3 rounded p-1.5 text-ink-soft hover:bg-crust hover:text-ink"
+          >
+            <X size={18} strokeWidth={1.75} aria-hidden="true" />
+          </RadixDialog.Close>
           <RadixDialog.Title className="text-lg font-semibold">{title}</RadixDialog.Title>
           {description !== undefined && (
             <RadixDialog.Description className="mt-1 text-ink-soft">{description}</RadixDialog.Description>

@@ -1,10 +1,14 @@
+import type { ReactNode } from 'react';
 import { Link } from 'react-router';
+import { Tooltip } from './Overlay.js';
 
 export interface RulerSegment {
   readonly key: string;
   readonly words: string;
   /** The one figure of this stage, or what it waits for. */
   readonly figure: string;
+  /** Its times, exactly, with the time zone: shown while it is pointed at or has the focus. */
+  readonly detail?: string | undefined;
   readonly to: string;
   /** Milliseconds; null for what has no stretch of time of its own. */
   readonly from: number | null;
@@ -47,27 +51,35 @@ export function Ruler({ segments, now, nowWords }: RulerProps) {
   return (
     <nav aria-label="Stages of this exchange" className="no-print px-5 pt-5">
       <ol className="flex flex-col min-[900px]:flex-row min-[900px]:gap-[3px]">
-        {segments.map((segment) => {
+        {segments.map((segment, index) => {
           const span =
             segment.from !== null && segment.until !== null ? segment.until - segment.from : total * TIMELESS_SHARE;
           const at = nowIn(segment, now);
           return (
             <li key={segment.key} className="relative min-w-fit min-[900px]:basis-0" style={{ flexGrow: span / total }}>
-              {at !== null && <NowLine at={at} words={nowWords} />}
-              <Link
-                to={segment.to}
-                aria-current={segment.active ? 'page' : undefined}
-                className={`block border-l-[3px] px-2.5 py-2 no-underline min-[900px]:border-t-[3px] min-[900px]:border-l-0 ${
-                  segment.active ? 'border-iodine bg-paper' : isPast(segment, now) ? 'border-kelp' : 'border-line'
-                } text-ink hover:bg-crust`}
-              >
-                <span className="block font-semibold whitespace-nowrap">{segment.words}</span>
-                <span
-                  className={`block text-sm whitespace-nowrap ${segment.alert === true ? 'text-madder' : 'text-ink-soft'}`}
+              {at !== null && <NowLine at={at} words={nowWords} flip={at > 0.5 || index === segments.length - 1} />}
+              <WithDetail detail={segment.detail}>
+                <Link
+                  to={segment.to}
+                  aria-current={segment.active ? 'page' : undefined}
+                  className={`block border-l-[3px] px-2.5 py-2 no-underline min-[900px]:border-t-[3px] min-[900px]:border-l-0 ${
+                    segment.active
+                      ? 'border-iodine bg-paper'
+                      : isPast(segment, now)
+                        ? segment.alert === true
+                          ? 'border-madder'
+                          : 'border-kelp'
+                        : 'border-line'
+                  } text-ink hover:bg-crust`}
                 >
-                  {segment.figure}
-                </span>
-              </Link>
+                  <span className="block font-semibold whitespace-nowrap">{segment.words}</span>
+                  <span
+                    className={`block text-sm whitespace-nowrap ${segment.alert === true ? 'text-madder' : 'text-ink-soft'}`}
+                  >
+                    {segment.figure}
+                  </span>
+                </Link>
+              </WithDetail>
             </li>
           );
         })}
@@ -77,14 +89,25 @@ export function Ruler({ segments, now, nowWords }: RulerProps) {
   );
 }
 
-function NowLine({ at, words }: { readonly at: number; readonly words: string }) {
+function WithDetail({ detail, children }: { readonly detail: string | undefined; readonly children: ReactNode }) {
+  return detail === undefined ? children : <Tooltip words={detail}>{children}</Tooltip>;
+}
+
+interface NowLineProps {
+  readonly at: number;
+  readonly words: string;
+  /** The words stand before the line: behind it, they would run out of the page. */
+  readonly flip: boolean;
+}
+
+function NowLine({ at, words, flip }: NowLineProps) {
   return (
     <span
       className="pointer-events-none absolute -top-2 bottom-0 z-10 hidden border-l border-madder min-[900px]:block"
       style={{ left: `${(at * 100).toFixed(2)}%` }}
     >
       <span
-        className={`absolute -top-1.5 bg-salt px-1 text-xs whitespace-nowrap text-madder ${at > 0.5 ? 'right-1' : 'left-1'}`}
+        className={`absolute -top-1.5 bg-salt px-1 text-xs whitespace-nowrap text-madder ${flip ? 'right-1' : 'left-1'}`}
       >
         now, {words}
       </span>

@@ -1,3 +1,5 @@
+import { useEffect, useRef, useState } from 'react';
+
 export type SaveState = 'saved' | 'unsaved' | 'saving' | 'offline' | 'signed-out' | 'refused' | 'conflict';
 
 export interface SaveMarkProps {
@@ -6,11 +8,21 @@ export interface SaveMarkProps {
   readonly savedAt: string | null;
 }
 
-/** The saved state, always in words. */
+/** Who types on is told of a save once, and again after a pause so long; milliseconds. */
+const QUIET = 30_000;
+
+/** The saved state, always in words. Trouble is spoken at once, a save only after a pause: saves follow each other all the time. */
 export function SaveMark({ state, savedAt }: SaveMarkProps) {
   const [words, colour] = describe(state, savedAt);
+  const last = useRef(-Infinity);
+  const [due, setDue] = useState(true);
+  useEffect(() => {
+    if (state === 'unsaved') setDue(performance.now() - last.current > QUIET);
+    if (state === 'saved') last.current = performance.now();
+  }, [state]);
+  const quiet = state === 'unsaved' || state === 'saving' || (state === 'saved' && !due);
   return (
-    <span role="status" aria-live="polite" data-save-state={state} className={`text-sm ${colour}`}>
+    <span role="status" aria-live={quiet ? 'off' : 'polite'} data-save-state={state} className={`text-sm ${colour}`}>
       {words}
     </span>
   );

@@ -8,7 +8,7 @@ const WORDS: Readonly<Record<MarkState, string>> = {
   excused: 'excused',
 };
 
-const COLOURS: Readonly<Record<MarkState, string>> = {
+export const MARK_COLOURS: Readonly<Record<MarkState, string>> = {
   'not-begun': 'text-ink-soft',
   'in-progress': 'text-copper',
   done: 'text-kelp',
@@ -30,9 +30,9 @@ export interface StateMarkProps {
 /** One of the five states of work: a shape, a colour and a word, the same everywhere. */
 export function StateMark({ state, share = 0, word = WORDS[state], wordHidden = true, size = 14 }: StateMarkProps) {
   return (
-    <span className={`inline-flex items-center gap-1.5 ${COLOURS[state]}`} title={wordHidden ? word : undefined}>
+    <span className={`inline-flex items-center gap-1.5 ${MARK_COLOURS[state]}`} title={wordHidden ? word : undefined}>
       <svg width={size} height={size} viewBox="0 0 16 16" aria-hidden="true" className="shrink-0">
-        <Shape state={state} share={share} />
+        <MarkShape state={state} share={share} />
       </svg>
       <span className={wordHidden ? 'sr-only' : state === 'done' || state === 'not-begun' ? 'text-ink-soft' : ''}>
         {word}
@@ -41,7 +41,8 @@ export function StateMark({ state, share = 0, word = WORDS[state], wordHidden = 
   );
 }
 
-function Shape({ state, share }: { readonly state: MarkState; readonly share: number }) {
+/** The shape alone, in a box of 16 by 16, for pictures that draw many of them. */
+export function MarkShape({ state, share }: { readonly state: MarkState; readonly share: number }) {
   const ring = <circle cx="8" cy="8" r="6.6" fill="none" stroke="currentColor" strokeWidth="1.6" />;
   switch (state) {
     case 'not-begun':

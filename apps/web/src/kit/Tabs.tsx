@@ -14,7 +14,7 @@ export interface TabsProps {
   readonly label: string;
   /** At the right of the row of tabs. */
   readonly aside?: ReactNode;
-  /** Panels fill the height and scroll by themselves. */
+  /** Panels fill the height and scroll by themselves; the hidden ones stay, with the place that one was at. */
   readonly fill?: boolean;
 }
 
@@ -39,6 +39,7 @@ export function Tabs({ tabs, value, onChange, label, aside, fill = false }: Tabs
         <RadixTabs.Content
           key={tab.key}
           value={tab.key}
+          {...(fill ? { forceMount: true as const } : {})}
           className={fill ? 'min-h-0 flex-1 overflow-y-auto data-[state=inactive]:hidden' : ''}
         >
           {tab.content}

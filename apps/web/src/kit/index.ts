@@ -1,6 +1,8 @@
+export { giveFocusBack } from './focusOrigin.js';
+export { BoardTable, sortedRows, type BoardColumn, type BoardSort } from './BoardTable.js';
 export { Button, buttonClass, type ButtonProps } from './Button.js';
 export { Checkbox, Select, TextArea, TextField } from './Field.js';
-export { FilePick } from './FilePick.js';
+export { FileButton, FilePick } from './FilePick.js';
 export { Levels } from './Levels.js';
 export { Empty, Loading, Notice } from './Notice.js';
 export { Dialog, Key, Menu, Tooltip, TooltipProvider, type MenuItem } from './Overlay.js';
@@ -10,5 +12,5 @@ export { Ring } from './Ring.js';
 export { Ruler, type RulerSegment } from './Ruler.js';
 export { SaveMark, type SaveState } from './SaveMark.js';
 export { Split } from './Split.js';
-export { StateMark, type MarkState } from './StateMark.js';
+export { MARK_COLOURS, MarkShape, StateMark, type MarkState } from './StateMark.js';
 export { Tabs } from './Tabs.js';

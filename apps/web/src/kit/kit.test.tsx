@@ -2,14 +2,18 @@ import { fireEvent, render, screen } from '@testing-library/react';
 import { useState } from 'react';
 import { MemoryRouter } from 'react-router';
 import {
+  BoardTable,
   Dialog,
   Levels,
   Prose,
   Ruler,
   SaveMark,
+  sortedRows,
   Split,
   StateMark,
   TextField,
+  type BoardColumn,
+  type BoardSort,
   type MarkState,
   type SaveState,
 } from './index.js';
@@ -83,7 +87,7 @@ describe('Levels', () => {
     const chosen = jest.fn();
     render(<Levels label="Evidence" levels={levels} value={null} onChange={chosen} />);
     expect(screen.getByRole('radiogroup', { name: 'Evidence' })).toBeTruthy();
-    fireEvent.click(screen.getByRole('radio', { name: /^4 All backed/ }));
+    fireEvent.click(screen.getByRole('radio', { name: /^All backed, 4 points/ }));
     expect(chosen).toHaveBeenCalledWith('b');
   });
 
@@ -181,5 +185,44 @@ describe('Ruler', () => {
     const widths = screen.getAllByRole('listitem').map((item) => Number(item.style.flexGrow));
     // Drawn to scale: the reviews last twice as long as the drafts.
     expect((widths[2] as number) / (widths[1] as number)).toBeCloseTo(2);
+  });
+});
+
+describe('BoardTable', () => {
+  const rows = [
+    { name: 'Åsa 2', words: 10 },
+    { name: 'asa 10', words: null },
+    { name: 'Bo', words: 200 },
+  ];
+  type Row = (typeof rows)[number];
+  const columns: ReadonlyArray<BoardColumn<Row>> = [
+    { key: 'name', head: 'Name', sort: ({ name }) => name, cell: ({ name }) => name },
+    { key: 'words', head: 'Words', most: true, sort: ({ words }) => words, cell: ({ words }) => words },
+  ];
+  function Board() {
+    const [sort, setSort] = useState<BoardSort>({ key: 'name', down: false });
+    return (
+      <BoardTable
+        label="People"
+        columns={columns}
+        rows={sortedRows(rows, columns, sort)}
+        rowKey={({ name }) => name}
+        sort={sort}
+        onSort={setSort}
+      />
+    );
+  }
+
+  it('goes by the head that is pressed, says so, and leaves what is empty to the end either way', () => {
+    render(<Board />);
+    const names = () => screen.getAllByRole('rowheader').map(({ textContent }) => textContent);
+    expect(names()).toEqual(['Åsa 2', 'asa 10', 'Bo']);
+    const press = (head: string) => fireEvent.click(screen.getByRole('button', { name: head }));
+    press('Words');
+    expect(names()).toEqual(['Bo', 'Åsa 2', 'asa 10']);
+    expect(screen.getByRole('columnheader', { name: 'Words' }).getAttribute('aria-sort')).toBe('descending');
+    press('Words');
+    expect(names()).toEqual(['Åsa 2', 'Bo', 'asa 10']);
+    expect(screen.getByRole('columnheader', { name: 'Name' }).getAttribute('aria-sort')).toBe('none');
   });
 });

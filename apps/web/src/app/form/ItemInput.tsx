@@ -141,9 +141,14 @@ function ChecklistInput({ item, answer, onChange }: Given<ChecklistItem>) {
     <ul>
       {item.entries.map((entry) => (
         <li key={entry.id} className="flex items-center justify-between gap-3 border-b border-line py-1.5">
-          <span id={`${id}-${entry.id}`}>
-            {entry.text}
-            {entry.points !== null && <span className="ml-1.5 text-sm text-ink-soft">{entry.points}</span>}
+          <span>
+            <span id={`${id}-${entry.id}`}>{entry.text}</span>
+            {entry.points !== null && (
+              <span className="ml-1.5 text-sm text-ink-soft">
+                {entry.points}
+                <span className="sr-only">{entry.points === 1 ? ' point' : ' points'}</span>
+              </span>
+            )}
           </span>
           <span role="radiogroup" aria-labelledby={`${id}-${entry.id}`} className="flex gap-3 whitespace-nowrap">
             {(['yes', 'no'] as const).map((check) => (

@@ -22,6 +22,7 @@ export function itemState(
 ): readonly [string, string] {
   const [first] = missing;
   if (first !== undefined) {
+    if (isHalfPair(item, answer)) return ['one half answered', 'text-copper'];
     const counted =
       first.what === 'words' || first.what === 'next-words' || first.what === 'text' || first.what === 'next';
     if (counted && first.need > 1) return [`${first.have} of ${first.need} words`, 'text-copper'];
@@ -39,6 +40,12 @@ export function textState(text: string | undefined, required: boolean): readonly
   return [count === 1 ? '1 word' : `${count} words`, 'text-kelp'];
 }
 
+/** What works without a next step, or the other way round. */
+function isHalfPair(item: FormItem, answer: Answer | undefined): boolean {
+  const given = [answer?.text ?? '', answer?.next ?? ''].filter((text) => text.trim() !== '');
+  return item.kind === 'pair' && given.length === 1;
+}
+
 function isAnswered(item: FormItem, answer: Answer | undefined): boolean {
   switch (item.kind) {
     case 'criterion':
@@ -50,7 +57,9 @@ function isAnswered(item: FormItem, answer: Answer | undefined): boolean {
       return Object.keys(answer?.checks ?? {}).length > 0;
     case 'choice':
       return (answer?.choices ?? []).length > 0;
-    default:
+    case 'pair':
+      return (answer?.text ?? '') !== '' || (answer?.next ?? '') !== '';
+    case 'prompt':
       return (answer?.text ?? '') !== '';
   }
 }

@@ -35,20 +35,22 @@ export function DemoClock() {
   const dates: MenuItem[] = GO_TO.flatMap(([name, words]) => {
     const at = resolved?.[name];
     if (at === undefined) return [];
-    return [{ words, onPick: () => go(at + (name === 'draftsDue' ? -HOUR : 1000)) }];
+    return [{ words, onPick: () => go(at + (name === 'draftsDue' ? -HOUR : 61_000)) }];
   });
   const back: MenuItem[] =
     session?.clockMoved === true ? [{ words: 'Back to the real time', onPick: () => go(null) }] : [];
   const zone = exchange?.course.timeZone ?? Intl.DateTimeFormat().resolvedOptions().timeZone;
+  const time = exactly(now, zone, now).replace(/ \S+$/, '');
   return (
     <Menu
       trigger={
         <button
           type="button"
-          className="hidden rounded border border-dashed border-edge px-2 py-0.5 text-xs whitespace-nowrap text-ink-soft md:block"
+          className="min-h-6 rounded border border-dashed border-edge px-2 py-0.5 text-xs whitespace-nowrap text-ink-soft"
+          aria-label={`Demo, ${time}`}
           title="The demo’s time: it can be moved"
         >
-          Demo, {exactly(now, zone, now).replace(/ \S+$/, '')}
+          Demo<span className="hidden md:inline">, {time}</span>
         </button>
       }
       groups={[steps, dates, back].filter((group) => group.length > 0)}

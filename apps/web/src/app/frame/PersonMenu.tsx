@@ -6,7 +6,7 @@ import { CalendarDialog } from './CalendarDialog.js';
 import { chosenTheme, chooseTheme, type Theme } from '../theme.js';
 
 const THEMES: ReadonlyArray<readonly [Theme, string]> = [
-  ['system', 'Light or dark, as the system'],
+  ['system', 'The same as this device'],
   ['light', 'Light'],
   ['dark', 'Dark'],
 ];

@@ -5,6 +5,7 @@ import { problemOf, useSessionQuery } from '../api.js';
 import { ProblemNotice } from '../ProblemNotice.js';
 import { SignedOutDialog } from '../session/SignedOutDialog.js';
 import { useChanges } from '../changes/useChanges.js';
+import { LeftBehind } from '../saving/LeftBehind.js';
 import { saveQueue } from '../store.js';
 
 /** Everything below is for signed-in people, and waits until their unsent work has been taken up again. */
@@ -30,6 +31,7 @@ export function SignedIn() {
   if (loadedFor !== personId) return <Loading what="your work" />;
   return (
     <>
+      {!seeing && <LeftBehind personId={personId} />}
       <Outlet />
       <SignedOutDialog />
     </>

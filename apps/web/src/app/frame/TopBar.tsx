@@ -27,7 +27,7 @@ export function TopBar({ crumbs, title, aside }: TopBarProps) {
       <nav aria-label="Where I am" className="flex min-w-0 flex-1 basis-48 items-center gap-2">
         <Link
           to="/"
-          className="flex items-center gap-2 font-semibold text-ink no-underline"
+          className="flex min-h-6 min-w-6 items-center gap-2 font-semibold text-ink no-underline"
           aria-label="Salt Circle: Today"
         >
           <Ring />

@@ -4,7 +4,8 @@ import { useCallback, useEffect, useLayoutEffect, useRef, useState, type Keyboar
 import { followAnchor, safeHtml } from '../../kit/index.js';
 import { readDom } from './domText.js';
 import { KINDS } from './noteKinds.js';
-import { activate, markPassages, topsOf, type Passage } from './passages.js';
+import { ByParagraph } from './ByParagraph.js';
+import { activate, markPassages, notesAt, topsOf, type Passage } from './passages.js';
 import { SelectionBar } from './SelectionBar.js';
 import { stepSentence } from './sentences.js';
 
@@ -83,8 +84,19 @@ export function DraftText({ html, passages, activeId, onActivate, onLayout, onNo
     };
   }, [currentRange, onNote]);
 
+  /** Where several lie over one another, each press goes on to the next. */
+  const choose = (target: EventTarget | null): boolean => {
+    const ids = notesAt(target);
+    const id = ids[(ids.indexOf(activeId ?? '') + 1) % ids.length];
+    if (id !== undefined) onActivate(id);
+    return id !== undefined;
+  };
   const press = (event: KeyboardEvent) => {
     if (root.current === null) return;
+    if ((event.key === 'Enter' || event.key === ' ') && choose(event.target)) {
+      event.preventDefault();
+      return;
+    }
     const kind = KINDS.find(({ key }) => key === event.key)?.kind;
     if (kind !== undefined && selected !== null) {
       event.preventDefault();
@@ -99,6 +111,12 @@ export function DraftText({ html, passages, activeId, onActivate, onLayout, onNo
 
   return (
     <>
+      {onNote !== undefined && (
+        <ByParagraph
+          textOf={() => (root.current === null ? '' : readDom(root.current).text)}
+          onNote={(kind, text, range) => onNote(kind, describeTextAnchor(text, range))}
+        />
+      )}
       <div
         ref={root}
         role="document"
@@ -108,12 +126,11 @@ export function DraftText({ html, passages, activeId, onActivate, onLayout, onNo
             ? 'Draft'
             : 'Draft. Arrow up and down choose a sentence, with shift several; 1 to 4 leave a note on it.'
         }
-        className="prose prose-reading outline-none focus-visible:outline-2"
+        className="prose prose-reading focus-visible:outline-offset-4"
         onKeyDown={press}
         onClick={(event) => {
           followAnchor(event);
-          const id = (event.target as HTMLElement).closest<HTMLElement>('mark.passage')?.dataset['note'];
-          if (id !== undefined && currentRange() === null) onActivate(id);
+          if (currentRange() === null) choose(event.target);
         }}
       />
       {onNote !== undefined && selected !== null && <SelectionBar at={selected} onPick={leave} />}

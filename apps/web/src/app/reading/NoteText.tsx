@@ -11,23 +11,44 @@ export interface NoteTextProps {
   /** Repeats the passage, where the note does not stand beside it. */
   readonly quoted?: boolean;
   readonly onActivate?: () => void;
+  /** By which its passage points to it; a note that is shown twice has one. */
+  readonly domId?: string | undefined;
+  /** It stands in something that is pressed as a whole. */
+  readonly inside?: boolean;
 }
 
 /** A note to read: its kind, who left it, what it says. */
-export function NoteText({ note, match, by, active = false, quoted = false, onActivate }: NoteTextProps) {
+export function NoteText({
+  note,
+  match,
+  by,
+  active = false,
+  quoted = false,
+  onActivate,
+  domId,
+  inside = false,
+}: NoteTextProps) {
   const { kind, body, place } = note;
   return (
-    <article
+    <div
+      id={domId}
+      role="comment"
       className={`border-l-[3px] px-2.5 py-1 text-sm ${KIND_EDGE[kind]} ${active ? 'bg-paper outline outline-line' : ''} ${onActivate === undefined ? '' : 'cursor-pointer'}`}
-      onClick={onActivate}
+      onClick={inside ? undefined : onActivate}
     >
       <p className={`font-semibold ${KIND_TEXT[kind]}`}>
-        {kindWord(kind)}
+        {onActivate === undefined || inside ? (
+          kindWord(kind)
+        ) : (
+          <button type="button" className="min-h-6" title="Show its passage" onClick={onActivate}>
+            {kindWord(kind)}
+          </button>
+        )}
         {by !== undefined && <span className="font-normal text-ink-soft"> {labelWords(by)}</span>}
       </p>
       <PassageState match={match} selector={place.selector} quoted={quoted} />
       <p className={body === '' ? 'text-ink-soft' : 'whitespace-pre-wrap'}>{body === '' ? 'without a remark' : body}</p>
-    </article>
+    </div>
   );
 }
 

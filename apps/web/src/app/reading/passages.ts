@@ -19,18 +19,31 @@ export function markPassages(root: HTMLElement, passages: readonly Passage[]): M
     matches.set(id, match);
     if (match.found === 'gone') continue;
     // Read again each time: marking one passage splits the text nodes of the next. The text stays the same.
-    for (const { node, from, to } of readDom(root).pieces(match.range)) wrap(node, from, to, id, kind);
+    readDom(root)
+      .pieces(match.range)
+      .forEach(({ node, from, to }, piece) => wrap(node, from, to, { id, kind, first: piece === 0 }));
   }
   return matches;
 }
 
-function wrap(node: Text, from: number, to: number, id: string, kind: Passage['kind']): void {
+interface Piece {
+  readonly id: string;
+  readonly kind: Passage['kind'];
+  readonly first: boolean;
+}
+
+function wrap(node: Text, from: number, to: number, { id, kind, first }: Piece): void {
   const middle = from > 0 ? node.splitText(from) : node;
   if (to - from < middle.data.length) middle.splitText(to - from);
   const mark = node.ownerDocument.createElement('mark');
   mark.className = 'passage';
   mark.dataset['note'] = id;
   mark.dataset['kind'] = kind;
+  if (first && kind !== 'find') {
+    // The pair that WAI-ARIA has for it: a mark, and the comment that its details are (1.3, “comment”).
+    mark.tabIndex = 0;
+    mark.setAttribute('aria-details', noteDomId(id));
+  }
   middle.replaceWith(mark);
   mark.append(middle);
 }
@@ -38,6 +51,29 @@ function wrap(node: Text, from: number, to: number, id: string, kind: Passage['k
 function unmark(root: HTMLElement): void {
   for (const mark of root.querySelectorAll('mark.passage')) mark.replaceWith(...mark.childNodes);
   root.normalize();
+}
+
+/** By which id a note stands on the page, beside its passage. */
+export function noteDomId(id: string): string {
+  return `note-${id}`;
+}
+
+/** Notes whose passages hold a place, the innermost first: they can lie over one another. */
+export function notesAt(target: EventTarget | null): string[] {
+  const ids: string[] = [];
+  let mark = target instanceof Element ? target.closest<HTMLElement>('mark.passage') : null;
+  while (mark !== null) {
+    ids.push(mark.dataset['note'] ?? '');
+    mark = mark.parentElement?.closest<HTMLElement>('mark.passage') ?? null;
+  }
+  return [...new Set(ids)];
+}
+
+/** Gives the passage of a note the focus, where it is shown. */
+export function focusPassage(id: string): void {
+  const mark = document.querySelector<HTMLElement>(`mark.passage[data-note="${CSS.escape(id)}"][tabindex]`);
+  mark?.focus({ preventScroll: true });
+  mark?.scrollIntoView({ block: 'center' });
 }
 
 export function activate(root: HTMLElement, id: string | null): void {

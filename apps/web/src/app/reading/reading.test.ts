@@ -1,7 +1,8 @@
 import { describeTextAnchor } from '@salt-circle/core';
 import { readDom } from './domText.js';
 import { spread } from './MarginNotes.js';
-import { markPassages } from './passages.js';
+import { paragraphsOf } from './ByParagraph.js';
+import { markPassages, notesAt } from './passages.js';
 import { nextRange, sentencesOf } from './sentences.js';
 
 function page(html: string): HTMLElement {
@@ -82,6 +83,13 @@ describe('markPassages', () => {
 });
 
 describe('sentences', () => {
+  it('have their numbers in front of them', () => {
+    const text = '1. The bar grew. 2) It is steep.\nAppendix 1.\na) Sand\n3.';
+    expect(sentencesOf(text).map(({ start, end }) => text.slice(start, end))).toEqual([
+      ...['1. The bar grew.', '2) It is steep.', 'Appendix 1.', 'a) Sand', '3.'],
+    ]);
+  });
+
   it('are stepped through, extended, and end at the ends', () => {
     const text = 'Why this site\nThe basin silted. It is 14 ha wide.\nMethod';
     const sentences = sentencesOf(text);
@@ -109,5 +117,30 @@ describe('spread', () => {
   });
   it('never pushes a note above the first line', () => {
     expect(spread([box(0), box(5), box(8)], 2)).toEqual([0, 50, 100]);
+  });
+});
+
+describe('marked passages', () => {
+  it('point to their notes, can be gone to by keys, and are all reached where they lie over one another', () => {
+    const root = page('<p>The basin silted within four years.</p>');
+    const anchor = (exact: string, start: number) => ({
+      quote: { exact, prefix: '', suffix: '' },
+      position: { start, end: start + exact.length },
+    });
+    markPassages(root, [
+      { id: 'a', kind: 'ask', anchor: anchor('basin silted within', 4) },
+      { id: 'b', kind: 'keep', anchor: anchor('silted', 10) },
+    ] as never);
+    const stops = [...root.querySelectorAll<HTMLElement>('mark[tabindex]')];
+    expect(stops.map((mark) => mark.getAttribute('aria-details'))).toEqual(['note-a', 'note-b']);
+    expect(notesAt(root.querySelector('mark[data-note=b]'))).toEqual(['b', 'a']);
+    expect(notesAt(root)).toEqual([]);
+  });
+
+  it('are paragraphs as well, for those who select none', () => {
+    const text = 'Why\n\n  The basin. It is wide.\nCell';
+    expect(paragraphsOf(text).map(({ start, end }) => text.slice(start, end))).toEqual([
+      ...['Why', 'The basin. It is wide.', 'Cell'],
+    ]);
   });
 });

@@ -1,16 +1,23 @@
 import type { TextRange } from '@salt-circle/core';
 import { readDom } from './domText.js';
 
+const LIST_NUMBER = /^(?:\d{1,3}|\p{L})[.)]$/u;
+
 /** Sentences of a text, without the white space between them. A line feed ends a sentence: headings have no full stop. */
 export function sentencesOf(text: string): TextRange[] {
   const segmenter = new Intl.Segmenter('en', { granularity: 'sentence' });
   const found: TextRange[] = [];
   let lineStart = 0;
   for (const line of text.split('\n')) {
+    let number: number | null = null;
     for (const { segment, index } of segmenter.segment(line)) {
       const words = segment.trim();
-      const start = lineStart + index + segment.indexOf(words);
-      if (words !== '') found.push({ start, end: start + words.length });
+      const start: number = number ?? lineStart + index + segment.indexOf(words);
+      // "1." or "b)" in front of a sentence is part of it.
+      number = LIST_NUMBER.test(words) && index + segment.length < line.trimEnd().length ? start : null;
+      if (words !== '' && number === null) {
+        found.push({ start, end: lineStart + index + segment.indexOf(words) + words.length });
+      }
     }
     lineStart += line.length + 1;
   }

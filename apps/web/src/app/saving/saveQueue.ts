@@ -29,6 +29,7 @@ export interface QueueSurroundings {
   readonly store: {
     readonly set: (save: PendingSave) => Promise<void>;
     readonly remove: (key: string) => Promise<void>;
+    /** What no open tab goes on with; it is this tab's from now on. */
     readonly all: () => Promise<PendingSave[]>;
   };
   readonly onState: (key: string, state: QueueState) => void;

@@ -27,7 +27,11 @@ export function useSavingState(prefix: string, lastSaved: string | null = null):
   return useMemo(() => {
     const worst = worstOf(states);
     if (worst === null)
-      return { state: 'saved', savedAt: lastSaved === null ? null : timeOfDay(Date.parse(lastSaved)), problem: null };
+      return {
+        state: 'saved',
+        savedAt: lastSaved === null ? null : timeOfDay(Date.parse(lastSaved), Date.now()),
+        problem: null,
+      };
     if (worst.state === 'saved') return { state: 'saved', savedAt: timeOfDay(worst.at), problem: null };
     return { state: worst.state, savedAt: null, problem: 'problem' in worst ? worst.problem : null };
   }, [states, lastSaved]);

@@ -1,16 +1,23 @@
-import { exactly, inWords } from './words.js';
+import { exactFirst, exactly, inWords } from './words.js';
 import { useNow } from './useNow.js';
 
 const OWN_ZONE = Intl.DateTimeFormat().resolvedOptions().timeZone;
 
+export interface WhenProps {
+  readonly at: string;
+  readonly timeZone: string;
+  /** The exact time first: behind "until", which no "in 2 days" can follow. */
+  readonly exact?: boolean;
+}
+
 /** Relative and exact time together, in the time zone of the course; elsewhere, one's own in addition. */
-export function When({ at, timeZone }: { readonly at: string; readonly timeZone: string }) {
+export function When({ at, timeZone, exact = false }: WhenProps) {
   const now = useNow();
   const time = Date.parse(at);
   const elsewhere = offsetAt(time, OWN_ZONE) !== offsetAt(time, timeZone);
   return (
     <time dateTime={at}>
-      {inWords(time, timeZone, now)}
+      {(exact ? exactFirst : inWords)(time, timeZone, now)}
       {elsewhere && <span className="text-ink-soft">, {exactly(time, OWN_ZONE, now)} where you are</span>}
     </time>
   );

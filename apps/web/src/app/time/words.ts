@@ -1,8 +1,10 @@
 import { formatDistanceStrict } from 'date-fns';
 
-/** Time of day of this browser, to the second: for saves, which happen here and now. */
-export function timeOfDay(at: number): string {
-  return new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit', second: '2-digit' }).format(at);
+/** When something was saved, by the clock of this browser: the time of day, to the second; of another day with its date. */
+export function timeOfDay(at: number, now: number = at): string {
+  const time = new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit', second: '2-digit' }).format(at);
+  const day = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short' });
+  return day.format(at) === day.format(now) ? time : `${day.format(at)}, ${time}`;
 }
 
 /** "Thu 12 Mar, 23:59 EET"; with the year when it is not this one. */
@@ -40,6 +42,11 @@ export function relatively(at: number, now: number): string {
   if (Math.abs(at - now) < 60_000) return 'now';
   // Rounded down: "in 2 days" must not turn out to be tomorrow night.
   return formatDistanceStrict(at, now, { addSuffix: true, roundingMethod: 'floor' });
+}
+
+/** "Thu 12 Mar, 23:59 EET (in 2 days)": behind "until" and "since". */
+export function exactFirst(at: number, timeZone: string, now: number): string {
+  return `${exactly(at, timeZone, now)} (${relatively(at, now)})`;
 }
 
 /** "in 2 days (Thu 12 Mar, 23:59 EET)". */

@@ -73,11 +73,11 @@ describe('a place for files', () => {
     expect([input.accept, input.multiple]).toEqual(['.pdf,.docx,.odt', true]);
     fireEvent.change(input, { target: { files } });
     expect(input.value).toBe('');
-    const place = input.parentElement as HTMLElement;
+    const place = input.closest('div') as HTMLElement;
     fireEvent.dragOver(place);
-    expect(place.className).toContain('bg-crust');
+    expect(place.className).toContain('border-iodine');
     fireEvent.drop(place, { dataTransfer: { files } });
-    expect(place.className).not.toContain('bg-crust');
+    expect(place.className).not.toContain('border-iodine');
     expect(taken.mock.calls.map(([list]: [File[]]) => list.map(({ name }) => name))).toEqual([
       ['a.pdf', 'b.docx'],
       ['a.pdf', 'b.docx'],

@@ -6,7 +6,7 @@ const ENDINGS: Readonly<Record<FileFamily, string>> = {
   'plain-text': '.txt,.md,.markdown',
   image: '.png,.jpg,.jpeg,.webp',
   audio: '.mp3,.ogg,.opus,.wav,.m4a,.weba,.webm',
-  video: '.mp4,.m4v,.webm',
+  video: '.mp4,.m4v,.mov,.webm',
 };
 
 /** What a dialog for choosing files offers; what a file is, the server tells by its content. */

@@ -1,6 +1,6 @@
 import type { AllocationView, WishesView } from '@salt-circle/contracts';
 import { Grid3x3, List, Orbit, Undo2 } from 'lucide-react';
-import { useMemo, useState } from 'react';
+import { useEffect, useEffectEvent, useMemo, useState } from 'react';
 import { Button, Dialog, Empty, Loading, Menu } from '../../kit/index.js';
 import { usePolling } from '../../app/changes/useChanges.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
@@ -26,7 +26,7 @@ const PICTURES = [
 ] as const;
 const PICTURE_KEY = 'salt-circle-allocation-picture';
 
-const UNDO_WORDS: Readonly<Record<NonNullable<AllocationView['undo']>, string>> = {
+const UNDO_WORDS: Readonly<Record<NonNullable<AllocationView['undo']>['act'], string>> = {
   applied: 'Undo applying',
   repaired: 'Undo the repair',
   round: 'Undo the last round',
@@ -74,7 +74,7 @@ function Workspace({ view }: { readonly view: AllocationView }) {
         <div className="mb-3 flex flex-wrap items-center justify-between gap-3">
           <h2 className="text-xl font-semibold">Who reviews whom</h2>
           <div className="flex items-center gap-2">
-            {view.undo !== null && preview === null && <Undo act={view.undo} onDone={hands.quiet} />}
+            {view.undo !== null && preview === null && <Undo of={view.undo} onDone={hands.quiet} />}
             <More view={view} wishes={wishes} />
             <Pictures value={picture} onChange={choose} />
           </div>
@@ -93,6 +93,7 @@ function Workspace({ view }: { readonly view: AllocationView }) {
       <Side
         view={view}
         model={model}
+        hands={hands}
         previewing={previewing}
         wishes={wishes}
         onWishes={(next) => {
@@ -139,17 +140,32 @@ function Pictures({ value, onChange }: { readonly value: Picture; readonly onCha
 }
 
 interface UndoProps {
-  readonly act: NonNullable<AllocationView['undo']>;
+  readonly of: NonNullable<AllocationView['undo']>;
   readonly onDone: () => void;
 }
 
-function Undo({ act, onDone }: UndoProps) {
+/** By its button, or by Ctrl Z anywhere on the page but where somebody types. */
+function Undo({ of: { step, act }, onDone }: UndoProps) {
   const exchange = useExchange();
   const [undo, { isLoading, error }] = useUndoAllocationMutation();
+  const go = useEffectEvent(() => {
+    if (!isLoading) void undo({ id: exchange.id, step }).then(onDone);
+  });
+  useEffect(() => {
+    const press = (event: KeyboardEvent) => {
+      const typing = (event.target as HTMLElement).closest('input, textarea, select, [contenteditable], [role=dialog]');
+      if (event.key.toLowerCase() !== 'z' || !(event.ctrlKey || event.metaKey) || event.shiftKey || typing !== null)
+        return;
+      event.preventDefault();
+      go();
+    };
+    document.addEventListener('keydown', press);
+    return () => document.removeEventListener('keydown', press);
+  }, []);
   return (
     <>
       {error !== undefined && <ProblemNotice error={error} />}
-      <Button busy={isLoading} onClick={() => void undo({ id: exchange.id }).then(onDone)}>
+      <Button busy={isLoading} title="Ctrl Z" onClick={() => void undo({ id: exchange.id, step }).then(onDone)}>
         <Undo2 size={15} aria-hidden="true" /> {UNDO_WORDS[act]}
       </Button>
     </>

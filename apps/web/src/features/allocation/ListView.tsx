@@ -4,9 +4,11 @@ import { pairKey, type Pair } from '@salt-circle/core';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { Lock, Plus } from 'lucide-react';
 import { useRef, useState } from 'react';
+import { isFound } from '../../app/boards/Find.js';
 import { Person } from '../../app/People.js';
 import { Menu, StateMark, TextField } from '../../kit/index.js';
 import { draftChoices, reviewerChoices, swapChoices } from './choices.js';
+import { doneOf } from './marks.js';
 import type { Model } from './model.js';
 import { Picker, type Choice } from './Picker.js';
 import { named } from './sentences.js';
@@ -37,9 +39,7 @@ export function ListView({ model, hands, preview }: BoardProps) {
   const [picking, setPicking] = useState<Picking | null>(null);
   const scroller = useRef<HTMLDivElement>(null);
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 5 } }));
-  const rows = model.view.reviewers.filter(({ label }) =>
-    `${label.name ?? ''} ${label.alias ?? ''}`.toLowerCase().includes(wanted.trim().toLowerCase()),
-  );
+  const rows = model.view.reviewers.filter(({ label }) => isFound(label, wanted));
   const virtual = useVirtualizer({
     count: rows.length,
     getScrollElement: () => scroller.current,
@@ -48,7 +48,7 @@ export function ListView({ model, hands, preview }: BoardProps) {
     getItemKey: (index) => rows[index]?.id ?? index,
   });
   const columns = (row: number) => (model.draftsOf.get(rows[row]?.id ?? '')?.length ?? 0) + (preview ? 0 : 1);
-  const { active, setActive, onKeyDown } = useCellFocus(scroller, rows.length, columns, (row) =>
+  const { active, setActive, ...onFrame } = useCellFocus(scroller, rows.length, columns, (row) =>
     virtual.scrollToIndex(row),
   );
   return (
@@ -82,7 +82,7 @@ export function ListView({ model, hands, preview }: BoardProps) {
         </div>
         <div
           ref={scroller}
-          onKeyDown={onKeyDown}
+          {...onFrame}
           role="list"
           aria-label="Reviewers and their drafts"
           className="h-[calc(100dvh-20rem)] min-h-72 overflow-y-auto"
@@ -217,7 +217,7 @@ function Chip({ pair, model, hands, preview, cell, onPick }: ChipProps) {
       {begun && (
         <StateMark
           state={applied.state === 'submitted' ? 'done' : 'in-progress'}
-          share={0.5}
+          share={doneOf(applied)}
           word={applied.state === 'submitted' ? 'submitted' : 'begun'}
           size={11}
         />

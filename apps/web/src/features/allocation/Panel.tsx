@@ -3,7 +3,8 @@ import { ArrowRight, Minus, Plus } from 'lucide-react';
 import { labelWords } from '../../app/People.js';
 import { When } from '../../app/time/When.js';
 import { useExchange } from '../../app/useExchange.js';
-import { Button, Notice } from '../../kit/index.js';
+import { useState } from 'react';
+import { Button, Notice, TextField } from '../../kit/index.js';
 import type { Model } from './model.js';
 import {
   counted,
@@ -15,6 +16,8 @@ import {
   unmetWishes,
   type FigureWords,
 } from './sentences.js';
+import { waysOut } from './together.js';
+import type { Hands } from './useHands.js';
 
 const TITLES: Readonly<Record<PreviewView['kind'], string>> = {
   new: 'Preview, not applied',
@@ -23,7 +26,16 @@ const TITLES: Readonly<Record<PreviewView['kind'], string>> = {
 };
 
 /** What is shown at the left, in figures and sentences. */
-export function PreviewPanel({ preview, model }: { readonly preview: PreviewView; readonly model: Model }) {
+export function PreviewPanel({
+  preview,
+  model,
+  onSeed,
+}: {
+  readonly preview: PreviewView;
+  readonly model: Model;
+  /** Missing where the outcome is not a matter of chance. */
+  readonly onSeed?: (seed: number) => void;
+}) {
   const unmet = unmetWishes(preview, model);
   const changes = preview.kind === 'new' ? [] : repairChanges(preview, model);
   return (
@@ -32,10 +44,11 @@ export function PreviewPanel({ preview, model }: { readonly preview: PreviewView
         <h3 className="text-lg font-semibold">{TITLES[preview.kind]}</h3>
         <p className="text-sm text-ink-soft">
           {preview.scheduled && 'From the planned run. '}
-          {counted(preview.pairs.length, 'review', 'reviews')}, seed {preview.seed}
+          {counted(preview.pairs.length, 'review', 'reviews')}
         </p>
+        {onSeed !== undefined && <Seed key={preview.id} seed={preview.seed} onTry={onSeed} />}
       </div>
-      <Figures figures={qualityFigures(preview.quality, preview.wishes.mix)} />
+      <Figures figures={qualityFigures(preview.quality, preview.wishes)} />
       {unmet.length > 0 && (
         <Notice
           tone="waiting"
@@ -73,6 +86,60 @@ export function PreviewPanel({ preview, model }: { readonly preview: PreviewView
         </div>
       )}
     </section>
+  );
+}
+
+/** For whoever wants the same allocation again: the number that chance went by. */
+function Seed({ seed, onTry }: { readonly seed: number; readonly onTry: (seed: number) => void }) {
+  const [typed, setTyped] = useState(String(seed));
+  const wanted = Number(typed);
+  const isSeed = typed.trim() !== '' && Number.isInteger(wanted) && wanted >= 0 && wanted <= 4_294_967_295;
+  return (
+    <details className="mt-1 text-sm">
+      <summary className="cursor-pointer text-ink-soft">The same again</summary>
+      <form
+        className="mt-1 space-y-1"
+        onSubmit={(event) => {
+          event.preventDefault();
+          if (isSeed) onTry(wanted);
+        }}
+      >
+        <TextField
+          label="Seed"
+          hint="With the same people, wishes and seed, the same allocation comes out."
+          inputMode="numeric"
+          value={typed}
+          problem={isSeed ? undefined : 'A whole number from 0 to 4294967295.'}
+          onChange={({ target }) => setTyped(target.value)}
+        />
+        <Button small type="submit" disabled={!isSeed || wanted === seed}>
+          Try this seed
+        </Button>
+      </form>
+    </details>
+  );
+}
+
+/** People of whose group nobody else has handed in, and what can be done for them. */
+export function Alone({ model, hands }: { readonly model: Model; readonly hands: Hands }) {
+  const { alone } = model.view;
+  if (alone.length === 0 || !model.view.applied) return null;
+  return (
+    <Notice
+      tone="soon"
+      title={`${named(alone.map(({ reviewerId }) => model.reviewerName(reviewerId)))} ${alone.length === 1 ? 'has' : 'have'} nobody to review with`}
+    >
+      <p className="text-sm">Nobody else of the group has handed in.</p>
+      <ul className="mt-1 space-y-1">
+        {waysOut(model).map(({ words, add }) => (
+          <li key={words}>
+            <Button small busy={hands.busy} onClick={() => hands.together(add)}>
+              {words}
+            </Button>
+          </li>
+        ))}
+      </ul>
+    </Notice>
   );
 }
 

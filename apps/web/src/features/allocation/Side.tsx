@@ -7,14 +7,16 @@ import { useExchange } from '../../app/useExchange.js';
 import { Button, Dialog, Notice } from '../../kit/index.js';
 import { useApplyPreviewMutation, useDropPreviewMutation } from './allocationApi.js';
 import type { Model } from './model.js';
-import { CurrentPanel, EarlyWarning, PreviewPanel, Running, Suggestion } from './Panel.js';
+import { Alone, CurrentPanel, EarlyWarning, PreviewPanel, Running, Suggestion } from './Panel.js';
 import { outcomeWords, scheduleWords } from './sentences.js';
+import type { Hands } from './useHands.js';
 import type { Previewing } from './usePreview.js';
 import { Wishes } from './Wishes.js';
 
 interface SideProps {
   readonly view: AllocationView;
   readonly model: Model;
+  readonly hands: Hands;
   readonly previewing: Previewing;
   readonly wishes: WishesView;
   readonly onWishes: (wishes: WishesView) => void;
@@ -23,7 +25,7 @@ interface SideProps {
 }
 
 /** Beside the board: how good it is, what can be done, what is wished, and when it runs. */
-export function Side({ view, model, previewing, wishes, onWishes, onLook, onShow }: SideProps) {
+export function Side({ view, model, hands, previewing, wishes, onWishes, onLook, onShow }: SideProps) {
   const exchange = useExchange();
   const now = useNow();
   const { preview, running, problem } = previewing;
@@ -31,7 +33,15 @@ export function Side({ view, model, previewing, wishes, onWishes, onLook, onShow
   const early = due !== null && now < Date.parse(due) && view.schedule.kind !== 'nightly';
   return (
     <aside className="space-y-4 border-l border-line bg-crust px-5 py-4">
-      {preview === null ? <CurrentPanel model={model} /> : <PreviewPanel preview={preview} model={model} />}
+      {preview === null ? (
+        <CurrentPanel model={model} />
+      ) : (
+        <PreviewPanel
+          preview={preview}
+          model={model}
+          {...(preview.kind === 'new' && !view.begun ? { onSeed: (seed: number) => onLook('new', seed) } : {})}
+        />
+      )}
       {running !== null && <Running job={running} onCancel={previewing.cancel} />}
       {problem !== null && <ProblemNotice error={problem} />}
       {preview === null && view.kept !== null && (
@@ -45,6 +55,7 @@ export function Side({ view, model, previewing, wishes, onWishes, onLook, onShow
         </Notice>
       )}
       {preview === null && <Suggestion view={view} busy={running !== null} onRepair={() => onLook('repair', null)} />}
+      {preview === null && <Alone model={model} hands={hands} />}
       {early && view.handedIn < view.students && <EarlyWarning />}
       <Actions view={view} preview={preview} busy={running !== null} onLook={onLook} onShow={onShow} />
       <hr className="border-line" />

@@ -39,13 +39,15 @@ export function Wishes({ view, wishes, planFixed, onChange }: WishesProps) {
         onChange={(whom) => change({ whom: whom as WishesView['whom'] })}
       />
       <div className="grid grid-cols-2 gap-3">
-        <Select
-          label="Reviews each"
-          value={String(wishes.reviewsEach)}
-          disabled={planFixed !== null || wishes.whom === 'partners'}
-          options={EACH.map((each) => [each, each])}
-          onChange={(each) => change({ reviewsEach: Number(each) })}
-        />
+        {wishes.whom !== 'partners' && (
+          <Select
+            label="Reviews each"
+            value={String(wishes.reviewsEach)}
+            disabled={planFixed !== null}
+            options={EACH.map((each) => [each, each])}
+            onChange={(each) => change({ reviewsEach: Number(each) })}
+          />
+        )}
         <Select
           label="At most per draft"
           value={String(wishes.maxPerDraft ?? '')}

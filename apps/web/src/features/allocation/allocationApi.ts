@@ -86,7 +86,11 @@ export const allocationApi = boards.injectEndpoints({
         method: 'POST',
         body: { previewId },
       })),
-      undoAllocation: changing<{ id: string }>(({ id }) => ({ url: at(id, '/undo'), method: 'POST' })),
+      undoAllocation: changing<{ id: string; step: number }>(({ id, step }) => ({
+        url: at(id, '/undo'),
+        method: 'POST',
+        body: { step },
+      })),
       actByHand: changing<{ id: string } & ActsBody>(({ id, ...body }) => ({
         url: at(id, '/acts'),
         method: 'POST',

@@ -1,4 +1,5 @@
 import type { BoardPair } from '@salt-circle/contracts';
+import { MARK_COLOURS, MarkShape } from '../../kit/index.js';
 import type { Meeting } from './model.js';
 
 interface CellMarkProps {
@@ -18,6 +19,11 @@ export function CellMark({ meeting, applied, met, size }: CellMarkProps) {
   );
 }
 
+/** 0 to 1, of what must be answered. */
+export function doneOf(applied: Pick<BoardPair, 'answered' | 'required'> | undefined): number {
+  return applied === undefined || applied.required === 0 ? 0.5 : applied.answered / applied.required;
+}
+
 function Shape({ meeting, applied, met }: Omit<CellMarkProps, 'size'>) {
   switch (meeting) {
     case 'own':
@@ -30,23 +36,30 @@ function Shape({ meeting, applied, met }: Omit<CellMarkProps, 'size'>) {
       ) : null;
     case 'given': {
       const begun = applied !== undefined && applied.state !== 'not-begun';
-      const fill = !begun ? 'fill-iodine' : applied.state === 'submitted' ? 'fill-kelp' : 'fill-copper';
+      const state = !begun ? 'not-begun' : applied.state === 'submitted' ? 'done' : 'in-progress';
       return (
         <>
-          {begun ? (
-            <circle cx="8" cy="8" r="7" className={fill} />
-          ) : (
-            <rect x="1.5" y="1.5" width="13" height="13" className={fill} />
-          )}
-          {applied?.locked === true && <circle cx="8" cy="8" r="2.4" className="fill-paper" />}
-          {met && <path d="M8 3.5 L12.5 8 L8 12.5 L3.5 8 Z" fill="none" strokeWidth="1.6" className="stroke-paper" />}
+          <g className={MARK_COLOURS[state]}>
+            <MarkShape state={state} share={doneOf(applied)} />
+          </g>
+          {applied?.locked === true && <path d="M0 0 H5.5 L0 5.5 Z" className="fill-iodine" />}
+          {met && <path d="M16 10.5 V16 H10.5 Z" className="fill-saffron" />}
         </>
       );
     }
   }
 }
 
-const PAIR = { reviewerId: '', draftId: '', reviewId: '', locked: false, self: false, answered: 0, notes: 0 } as const;
+const PAIR = {
+  reviewerId: '',
+  draftId: '',
+  reviewId: '',
+  locked: false,
+  self: false,
+  answered: 1,
+  required: 2,
+  notes: 0,
+} as const;
 const LEGEND: ReadonlyArray<readonly [string, Omit<CellMarkProps, 'size'>]> = [
   ['allocated', { meeting: 'given', applied: undefined, met: false }],
   ['begun', { meeting: 'given', applied: { ...PAIR, state: 'in-progress' }, met: false }],

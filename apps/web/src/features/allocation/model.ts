@@ -66,6 +66,13 @@ export class Model {
     return this.reviewersOf.get(draftId)?.length ?? 0;
   }
 
+  /** How many of a draft's reviews were made or held by hand. */
+  held(draftId: string): number {
+    return (this.reviewersOf.get(draftId) ?? []).filter(
+      (reviewerId) => this.applied.get(pairKey({ reviewerId, draftId }))?.locked === true,
+    ).length;
+  }
+
   given(reviewerId: string): number {
     return this.draftsOf.get(reviewerId)?.length ?? 0;
   }
@@ -98,7 +105,15 @@ function listed(
 export function measuresOf(view: AllocationView, pairs: readonly Pair[]): Measures {
   const reviewers = new Set(view.reviewers.map(({ id }) => id));
   const drafts = new Set(view.drafts.map(({ id }) => id));
-  const listedOnly = (pair: Pair) => reviewers.has(pair.reviewerId) && drafts.has(pair.draftId);
+  // What somebody who has left did not submit will not be finished, and counts for nothing.
+  const gone = new Set(
+    view.reviewers.filter(({ leftOut }) => leftOut === 'left' || leftOut === 'excused').map(({ id }) => id),
+  );
+  const submitted = new Set(view.pairs.filter(({ state }) => state === 'submitted').map(pairKey));
+  const listedOnly = (pair: Pair) =>
+    reviewers.has(pair.reviewerId) &&
+    drafts.has(pair.draftId) &&
+    (!gone.has(pair.reviewerId) || submitted.has(pairKey(pair)));
   const problem: AllocationProblem = {
     reviewers: view.reviewers.map(({ id, capacity, strength }) => ({
       id,

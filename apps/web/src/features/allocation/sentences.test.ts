@@ -11,6 +11,7 @@ import {
   unmetWishes,
 } from './sentences.js';
 import { ids, NAMES, view } from './testing/board.js';
+import { waysOut } from './together.js';
 
 function preview(part: Partial<AllocationProblem>): PreviewView {
   const problem: AllocationProblem = {
@@ -31,13 +32,15 @@ function preview(part: Partial<AllocationProblem>): PreviewView {
 describe('what a preview says', () => {
   it('gives each figure beside the best there is', () => {
     const { quality } = preview({});
-    expect(qualityFigures(quality, false).map(({ figure, remark }) => `${figure}: ${remark}`)).toEqual([
+    expect(qualityFigures(quality, view().wishes).map(({ figure, remark }) => `${figure}: ${remark}`)).toEqual([
       '8 of 8: all that was asked',
       '2 for each: as even as can be',
       '0: none',
       '2: best possible 2',
     ]);
-    expect(qualityFigures(quality, true).at(-1)?.remark).toBe('nobody has reviewed in this course before');
+    expect(qualityFigures(quality, { ...view().wishes, mix: true }).at(-1)?.remark).toBe(
+      'nobody has reviewed in this course before',
+    );
   });
 
   it('says by name who is stuck, and why pairs met again', () => {
@@ -53,6 +56,49 @@ describe('what a preview says', () => {
     const sentences = unmetWishes(again, new Model(view({ earlier: met }), again.pairs));
     expect(sentences[0]).toMatch(/^8 pairs have met before \(Ann with .* and 2 more\): .* fewer are not possible\.$/);
     expect(sentences[1]).toMatch(/^2 pairs review each other: .* fewer are not possible\.$/);
+  });
+
+  it('names the limit that binds, and the pairs made by hand that leave others short', () => {
+    const bound = preview({ maxPerDraft: 1 });
+    const wishes = { ...bound.wishes, maxPerDraft: 1 };
+    expect(unmetWishes({ ...bound, wishes }, new Model(view(), bound.pairs))[0]).toBe(
+      'At most 1 a draft leaves room for 4 of 8 reviews asked: raise it to 2.',
+    );
+    const fixed = ['ben', 'cho', 'dee'].map((reviewerId) => ({ reviewerId, draftId: 'd-ann' }));
+    const uneven = preview({ fixed, reviewers: ids.map((id) => ({ id, capacity: id === 'ann' ? 2 : 1 })) });
+    const held = fixed.map((pair) => ({
+      ...{ reviewId: pair.reviewerId, state: 'not-begun' as const, locked: true, self: false },
+      ...{ answered: 0, required: 2, notes: 0, ...pair },
+    }));
+    const [sentence] = unmetWishes(uneven, new Model(view({ pairs: held }), uneven.pairs));
+    expect(sentence).toMatch(/^By hand, Ann gets 3; other drafts get 0 because of it\./);
+  });
+
+  it('offers ways out for people whose partners have not handed in', () => {
+    const two = [
+      { reviewerId: 'ann', draftId: 'd-ben' },
+      { reviewerId: 'ben', draftId: 'd-ann' },
+    ];
+    const own = (id: string) => ({ reviewerId: id, draftId: `d-${id}` });
+    const model = new Model(view({ alone: [own('cho'), own('dee')] }), two);
+    expect(waysOut(model)).toEqual([
+      {
+        words: 'Make Cho and Dee partners',
+        add: [
+          { reviewerId: 'cho', draftId: 'd-dee' },
+          { reviewerId: 'dee', draftId: 'd-cho' },
+        ],
+      },
+      {
+        words: 'Let Cho join Ann and Ben',
+        add: [
+          { reviewerId: 'cho', draftId: 'd-ann' },
+          { reviewerId: 'ben', draftId: 'd-cho' },
+        ],
+      },
+      { words: 'Let Cho review the own draft', add: [own('cho')] },
+      { words: 'Let Dee review the own draft', add: [own('dee')] },
+    ]);
   });
 
   it('lists what a repair changes, with the reasons', () => {

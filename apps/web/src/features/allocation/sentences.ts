@@ -6,7 +6,7 @@ import {
   type Measures,
   type Shortfall,
 } from '@salt-circle/core';
-import { listed } from '../../app/settingWords.js';
+import { listed } from '@salt-circle/core';
 import type { Model } from './model.js';
 
 export interface FigureWords {
@@ -25,9 +25,15 @@ export function perDraft(fewest: number, most: number): string {
 
 const asShare = (value: number) => value.toFixed(2);
 
+/** Of pairs that have met more than once before. */
+function often(pairs: number, times: number): string {
+  return times > pairs ? `, some more than once (${times} times in all)` : '';
+}
+
 /** How good a computed allocation is, beside the best there is. */
-export function qualityFigures(quality: AllocationQuality, mixed: boolean): FigureWords[] {
+export function qualityFigures(quality: AllocationQuality, wishes: WishesView): FigureWords[] {
   const { placed, balance, repeats, mutual, mix } = quality;
+  const mixed = wishes.mix;
   const missing = placed.asked - (placed.reached - placed.beyond);
   const figures: FigureWords[] = [
     {
@@ -44,8 +50,8 @@ export function qualityFigures(quality: AllocationQuality, mixed: boolean): Figu
     },
     {
       words: 'Repeats of earlier pairs',
-      figure: String(repeats.reached),
-      remark: repeats.reached === 0 ? 'none' : `best possible ${repeats.best}`,
+      figure: String(repeats.pairs),
+      remark: repeats.reached === 0 ? 'none' : `no fewer are possible${often(repeats.pairs, repeats.reached)}`,
     },
     {
       words: 'Pairs who review each other',
@@ -53,9 +59,11 @@ export function qualityFigures(quality: AllocationQuality, mixed: boolean): Figu
       remark:
         mutual.reached === 0
           ? 'none'
-          : mutual.reached === mutual.bound
-            ? `best possible ${mutual.bound}`
-            : `best possible ${mutual.bound} to ${mutual.reached}`,
+          : isMutualAsked(wishes, quality)
+            ? 'as asked'
+            : mutual.reached === mutual.bound
+              ? `best possible ${mutual.bound}`
+              : `best possible ${mutual.bound} to ${mutual.reached}`,
     },
   ];
   if (mixed) {
@@ -73,7 +81,7 @@ export function qualityFigures(quality: AllocationQuality, mixed: boolean): Figu
 
 /** The same for what is applied, or made by hand: nothing is known of what would be possible. */
 export function measuredFigures(measures: Measures, mixed: boolean): FigureWords[] {
-  const { reviews, asked, beyond, fewest, most, repeats, mutualPairs, weakest } = measures;
+  const { reviews, asked, beyond, fewest, most, repeats, repeatedPairs, mutualPairs, weakest } = measures;
   const missing = asked - (reviews - beyond);
   const figures: FigureWords[] = [
     {
@@ -89,7 +97,11 @@ export function measuredFigures(measures: Measures, mixed: boolean): FigureWords
       figure: perDraft(fewest, most),
       remark: most - fewest <= 1 ? 'as even as can be' : 'not even',
     },
-    { words: 'Repeats of earlier pairs', figure: String(repeats), remark: repeats === 0 ? 'none' : 'met before' },
+    {
+      words: 'Repeats of earlier pairs',
+      figure: String(repeatedPairs),
+      remark: repeats === 0 ? 'none' : `met before${often(repeatedPairs, repeats)}`,
+    },
     {
       words: 'Pairs who review each other',
       figure: String(mutualPairs),
@@ -111,25 +123,46 @@ export function named(names: readonly string[]): string {
 }
 
 /** "These 4 reviewers may together only review these 2 drafts", by name. */
-export function shortfallSentence({ reviewerIds, draftIds, asked, possible }: Shortfall, model: Model): string {
+export function shortfallSentence(
+  { reviewerIds, draftIds, asked, possible }: Shortfall,
+  model: Model,
+  { maxPerDraft, reviewsEach }: Pick<WishesView, 'maxPerDraft' | 'reviewsEach'>,
+): string {
   const reviewers = named(reviewerIds.map((id) => model.reviewerName(id)));
   const drafts = named(draftIds.map((id) => model.authorName(id)));
   const who = reviewerIds.length === 1 ? reviewers : `These ${reviewerIds.length} reviewers together (${reviewers})`;
   if (draftIds.length === 0)
     return `${who} may review none of the drafts, and ${counted(asked, 'review is', 'reviews are')} asked.`;
+  if (maxPerDraft !== null && draftIds.length > 0 && possible >= maxPerDraft * draftIds.length) {
+    const needed = Math.ceil(asked / draftIds.length);
+    const whose = draftIds.length === model.view.drafts.filter(({ closed }) => !closed).length ? '' : `${who}: `;
+    const wayOut = reviewsEach < draftIds.length ? `raise it to ${needed}` : 'raise it, or ask for fewer reviews each';
+    return `${whose}${whose === '' ? 'At' : 'at'} most ${maxPerDraft} a draft leaves room for ${possible} of ${counted(asked, 'review', 'reviews')} asked: ${wayOut}.`;
+  }
   const what = draftIds.length === 1 ? `only the draft by ${drafts}` : `only ${draftIds.length} drafts (by ${drafts})`;
   return `${who} may review ${what}. That is room for ${possible} of the ${counted(asked, 'review', 'reviews')} asked.`;
 }
 
+/** Two or three who review one another is what partners are for. */
+const isMutualAsked = ({ whom }: WishesView, { mutual }: AllocationQuality) =>
+  whom === 'partners' || (whom === 'own-group' && mutual.reached === mutual.bound);
+
 /** What was wished and not reached, each with its reason. */
 export function unmetWishes({ quality, shortfalls, pairs, wishes }: PreviewView, model: Model): string[] {
-  const sentences = shortfalls.slice(0, MOST_NAMES).map((one) => shortfallSentence(one, model));
+  const sentences = shortfalls.slice(0, MOST_NAMES).map((one) => shortfallSentence(one, model, wishes));
   const further = shortfalls.slice(MOST_NAMES).flatMap(({ reviewerIds }) => reviewerIds);
   if (further.length > 0) {
     sentences.push(`Stuck in the same way: ${named([...new Set(further)].map((id) => model.reviewerName(id)))}.`);
   }
   const { balance, repeats, mutual } = quality;
-  if (balance.most - balance.fewest > 1) {
+  const overfull = model.view.drafts.filter(
+    ({ id }) => model.load(id) > balance.fewest + 1 && model.held(id) === model.load(id),
+  );
+  if (balance.most - balance.fewest > 1 && overfull.length > 0) {
+    sentences.push(
+      `By hand, ${named(overfull.map(({ id }) => `${model.authorName(id)} gets ${model.load(id)}`))}; other drafts get ${balance.fewest} because of it. Take some of these pairs away, or let them go, to even it out.`,
+    );
+  } else if (balance.most - balance.fewest > 1) {
     const least = model.view.drafts.filter(({ id, closed }) => !closed && model.load(id) === balance.fewest);
     sentences.push(
       `${least.length === 1 ? 'The draft' : 'The drafts'} by ${named(least.map(({ id }) => model.authorName(id)))} ${least.length === 1 ? 'gets' : 'get'} only ${balance.fewest}: nobody else may review ${least.length === 1 ? 'it' : 'them'} without leaving another draft shorter.`,
@@ -141,11 +174,17 @@ export function unmetWishes({ quality, shortfalls, pairs, wishes }: PreviewView,
       `${counted(again.length, 'pair has', 'pairs have')} met before (${named(again.map(({ reviewerId, draftId }) => `${model.reviewerName(reviewerId)} with ${model.authorName(draftId)}`))}): with everybody placed and the numbers even, fewer are not possible.`,
     );
   }
-  if (mutual.reached > 0) {
+  if (mutual.reached > 0 && !isMutualAsked(wishes, quality)) {
     sentences.push(
       mutual.bound === mutual.reached
         ? `${counted(mutual.reached, 'pair reviews', 'pairs review')} each other: with so many reviews among so few people, fewer are not possible.`
         : `${counted(mutual.reached, 'pair reviews', 'pairs review')} each other: a bounded search found no fewer. Another try may.`,
+    );
+  }
+  const alone = model.view.alone.filter(({ draftId }) => model.load(draftId) === 0);
+  if (alone.length > 0) {
+    sentences.push(
+      `${named(alone.map(({ reviewerId }) => model.reviewerName(reviewerId)))} ${alone.length === 1 ? 'has' : 'have'} nobody to review with: nobody else of the group has handed in. Applied, the board offers what can be done.`,
     );
   }
   if (wishes.mix && quality.mix === null) {
@@ -229,6 +268,8 @@ export const WHOM_WORDS: Readonly<Record<WishesView['whom'], string>> = {
 
 const OUTCOMES: Readonly<Record<NonNullable<ScheduleView['last']>['outcome'], string>> = {
   applied: 'applied',
+  around: 'applied around the pairs made by hand, which leave it uneven',
+  'left-over': 'the last round; not everybody has the reviews asked for',
   partly: 'applied; some wait on for drafts that are still to come',
   kept: 'not applied: not everybody could be placed',
   'nothing-to-do': 'nothing to do',

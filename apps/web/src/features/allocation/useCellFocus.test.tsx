@@ -15,7 +15,7 @@ function Grid({ lazy }: { readonly lazy: boolean }) {
     () => {},
   );
   return (
-    <div ref={frame} onKeyDown={focus.onKeyDown}>
+    <div ref={frame} onKeyDown={focus.onKeyDown} onFocus={focus.onFocus} onBlur={focus.onBlur}>
       {Array.from({ length: drawn * 3 }, (_, index) => (
         <button key={index} data-at={`${Math.floor(index / 3)}:${index % 3}`}>
           cell {Math.floor(index / 3)} {index % 3}
@@ -48,5 +48,42 @@ describe('moving the focus by keys', () => {
     expect(document.activeElement?.textContent).toBe('cell 0 0');
     act(() => draw());
     expect(document.activeElement?.textContent).toBe('cell 1 2');
+  });
+
+  it('gives what comes in the place of a cell that went away the focus, but not once it has gone elsewhere', () => {
+    function Chips() {
+      const frame = useRef<HTMLDivElement>(null);
+      const [chips, setChips] = useState(['a', 'b', 'c']);
+      const {
+        active: _active,
+        setActive,
+        ...onFrame
+      } = useCellFocus(
+        frame,
+        1,
+        () => chips.length,
+        () => {},
+      );
+      take = (chip) => setChips((all) => all.filter((one) => one !== chip));
+      return (
+        <div ref={frame} {...onFrame}>
+          {chips.map((chip, col) => (
+            <button key={chip} data-at={`0:${col}`} onFocus={() => setActive({ row: 0, col })}>
+              {chip}
+            </button>
+          ))}
+        </div>
+      );
+    }
+    let take: (chip: string) => void = () => {};
+    render(<Chips />);
+    act(() => screen.getByText('b').focus());
+    act(() => take('b'));
+    expect(document.activeElement?.textContent).toBe('c');
+    act(() => take('c'));
+    expect(document.activeElement?.textContent).toBe('a');
+    act(() => screen.getByText('a').blur());
+    act(() => take('a'));
+    expect(document.activeElement).toBe(document.body);
   });
 });

@@ -11,11 +11,15 @@ export interface CellFocus {
   readonly active: Cell;
   readonly setActive: (cell: Cell) => void;
   readonly onKeyDown: (event: KeyboardEvent) => void;
+  /** On the frame: whether the focus is in it. */
+  readonly onFocus: () => void;
+  readonly onBlur: () => void;
 }
 
 /**
  * Moves the focus through rows of cells by arrow keys. Cells carry `data-at="row:col"`. A row that is out of sight may have to be
  * drawn before it can have the focus; keys that are pressed meanwhile go on from where the focus is going, so none is lost.
+ * Where the cell that has the focus goes away, whatever comes in its place gets it.
  *
  * @param columns how many cells a row has
  * @param onGo brings a row into sight
@@ -28,8 +32,14 @@ export function useCellFocus(
 ): CellFocus {
   const [active, setActive] = useState<Cell>({ row: 0, col: 0 });
   const going = useRef<Cell | null>(null);
+  const isInside = useRef(false);
   // After every drawing, because what is drawn is what could be missing.
   useLayoutEffect(() => {
+    // React tells of no blur when it removes what has the focus; the browser then gives it to the page.
+    if (isInside.current && document.activeElement === document.body && going.current === null) {
+      const { row, col } = active;
+      going.current = { row, col: within(col, columns(row)) };
+    }
     if (going.current === null) return;
     const { row, col } = going.current;
     const element = frame.current?.querySelector<HTMLElement>(`[data-at="${row}:${col}"]`);
@@ -40,6 +50,12 @@ export function useCellFocus(
   return {
     active,
     setActive,
+    onFocus: () => {
+      isInside.current = true;
+    },
+    onBlur: () => {
+      isInside.current = false;
+    },
     onKeyDown: (event) => {
       const step = stepOf(event.key);
       const at = cellOf(event.target as HTMLElement);

@@ -22,6 +22,7 @@ const applied = RING.map((one, at) => ({
   locked: at === 0,
   self: false,
   answered: 0,
+  required: 2,
   notes: 0,
 }));
 const keptApart = jest.fn();

@@ -18,6 +18,8 @@ export interface Hands {
   /** After something else was done: what was said is no news any more. */
   readonly quiet: () => void;
   readonly add: (pair: Pair) => void;
+  /** Pairs for people whom the rules give nobody; they may be of one's own draft. */
+  readonly together: (pairs: readonly Pair[]) => void;
   readonly remove: (pair: Pair) => void;
   readonly move: (from: Pair, to: Pair) => void;
   readonly swap: (a: Pair, b: Pair) => void;
@@ -93,6 +95,7 @@ export function useHands(id: string, model: Model, onKeptApart: () => void): Han
       setProblem(null);
     },
     add: (pair) => possible([pair]) && change({ add: [pair] }, `Added: ${names(pair)}.`),
+    together: (pairs) => change({ add: [...pairs] }, `Added: ${pairs.map(names).join('; ')}.`),
     remove: (pair) => change({ remove: [pair] }, `Taken away: ${names(pair)}.`),
     move: (from, to) =>
       pairKey(from) !== pairKey(to) &&

@@ -16,6 +16,7 @@ const pairs = ids.map((id, at) => ({
   locked: false,
   self: false,
   answered: 0,
+  required: 2,
   notes: 0,
 }));
 

@@ -1,7 +1,21 @@
 import type { ProgressReview, ProgressRow } from '@salt-circle/contracts';
+import { endOf } from '@salt-circle/core';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { Button, Dialog, Empty, Loading, Notice, StateMark } from '../../kit/index.js';
+import {
+  BoardTable,
+  Button,
+  Dialog,
+  Empty,
+  Loading,
+  Notice,
+  sortedRows,
+  StateMark,
+  type BoardColumn,
+  type BoardSort,
+} from '../../kit/index.js';
+import { NameOrder, useNameKey } from '../../app/boards/nameOrder.js';
+import { useBeginWalk } from '../../app/boards/Walk.js';
 import { api } from '../../app/api.js';
 import { labelWords, Person } from '../../app/People.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
@@ -30,54 +44,93 @@ export function CheckPage() {
   const { data, error } = useProgressQuery(exchange.id, { refetchOnMountOrArgChange: true });
   if (error !== undefined) return <ProblemNotice error={error} />;
   if (data === undefined) return <Loading what="the reviews" />;
-  const submitted = data.rows
-    .flatMap((reviewer) =>
-      reviewer.reviews.filter(({ state }) => state === 'submitted').map((review): Submitted => ({ review, reviewer })),
-    )
-    // Those who wrote least first: that is where a look is worth most.
-    .sort((a, b) => a.review.words - b.review.words);
+  const submitted = data.rows.flatMap((reviewer) =>
+    reviewer.reviews.filter(({ state }) => state === 'submitted').map((review): Submitted => ({ review, reviewer })),
+  );
   const without = data.rows.filter((row) => row.draft.state === 'handed-in' && row.received === 0);
   return (
     <div className="grid flex-1 grid-cols-1 lg:grid-cols-[1fr_23rem]">
       <div className="px-5 py-5">
         <h2 className="mb-3 text-xl font-semibold">
-          Submitted reviews{' '}
-          <span className="text-base font-normal text-ink-soft">
-            {submitted.length}, those with the fewest words first
-          </span>
+          Submitted reviews <span className="text-base font-normal text-ink-soft">{submitted.length}</span>
         </h2>
         {submitted.length === 0 ? (
           <Empty title="No review has been submitted yet.">
             <p>Once reviewers submit, you can read each review on its draft here.</p>
           </Empty>
         ) : (
-          <ul>
-            {submitted.map(({ review, reviewer }) => (
-              <li
-                key={review.id}
-                className="grid grid-cols-[1fr_auto_auto] items-center gap-4 border-b border-line py-2 first:border-t"
-              >
-                <span>
-                  <Person label={reviewer.person} /> on <Person label={review.author} />
-                </span>
-                <span className="text-sm text-ink-soft">
-                  {review.words} words, {review.notes === 1 ? '1 note' : `${review.notes} notes`}
-                </span>
-                <Link
-                  to={`/reviews/${review.id}`}
-                  className="text-dusk underline"
-                  aria-label={`Read ${labelWords(reviewer.person)} on ${labelWords(review.author)}`}
-                >
-                  Read
-                </Link>
-              </li>
-            ))}
-          </ul>
+          <SubmittedTable rows={submitted} />
         )}
       </div>
       <ReleasePanel without={without.map(({ person }) => labelWords(person))} submitted={submitted.length} />
     </div>
   );
+}
+
+function SubmittedTable({ rows }: { readonly rows: readonly Submitted[] }) {
+  const nameKey = useNameKey();
+  const begin = useBeginWalk();
+  // Those who wrote least first: that is where a look is worth most.
+  const [sort, setSort] = useState<BoardSort>({ key: 'words', down: false });
+  const columns: ReadonlyArray<BoardColumn<Submitted>> = [
+    {
+      key: 'reviewer',
+      head: 'Reviewer',
+      sort: ({ reviewer }) => nameKey(reviewer.person),
+      cell: ({ reviewer }) => <Person label={reviewer.person} />,
+    },
+    {
+      key: 'author',
+      head: 'on the draft by',
+      sort: ({ review }) => nameKey(review.author),
+      cell: ({ review }) => <Person label={review.author} />,
+    },
+    {
+      key: 'words',
+      head: 'Words',
+      right: true,
+      sort: ({ review }) => review.words,
+      cell: ({ review }) => review.words,
+    },
+    {
+      key: 'notes',
+      head: 'Notes',
+      right: true,
+      sort: ({ review }) => review.notes,
+      cell: ({ review }) => review.notes,
+    },
+    {
+      key: 'read',
+      head: 'What to do',
+      headHidden: true,
+      right: true,
+      cell: (row) => (
+        <Link to={`/reviews/${row.review.id}`} className="text-dusk underline" aria-label={`Read ${wordsOf(row)}`}>
+          Read
+        </Link>
+      ),
+    },
+  ];
+  const sorted = sortedRows(rows, columns, sort);
+  return (
+    <div onClickCapture={() => begin(sorted.map((row) => ({ to: `/reviews/${row.review.id}`, words: wordsOf(row) })))}>
+      <div className="mb-2 w-56">
+        <NameOrder />
+      </div>
+      <BoardTable
+        label="Submitted reviews"
+        columns={columns}
+        rows={sorted}
+        rowKey={({ review }) => review.id}
+        sort={sort}
+        onSort={setSort}
+      />
+    </div>
+  );
+}
+
+function wordsOf({ review, reviewer }: Submitted): string {
+  return `${labelWords(reviewer.person)} on ${labelWords(review.author)}`;
 }
 
 function ReleasePanel({ without, submitted }: { readonly without: readonly string[]; readonly submitted: number }) {
@@ -87,7 +140,7 @@ function ReleasePanel({ without, submitted }: { readonly without: readonly strin
   const [release, { isLoading, error }] = useReleaseMutation();
   const { dates, course, released, figures } = exchange;
   const at = dates.release ?? dates.reviewsDue;
-  const reviewing = dates.reviewsDue !== null && now < Date.parse(dates.reviewsDue);
+  const reviewing = dates.reviewsDue !== null && now < endOf(Date.parse(dates.reviewsDue));
   const go = async () => {
     const result = await release(exchange.id);
     if (result.error === undefined) setAsking(false);
@@ -99,6 +152,8 @@ function ReleasePanel({ without, submitted }: { readonly without: readonly strin
         <Notice tone="done" title="Feedback is released.">
           Authors have been able to read it since <When at={at} timeZone={course.timeZone} />.
         </Notice>
+      ) : exchange.feedbackOpen ? (
+        <p>Authors read each review as soon as it is submitted.</p>
       ) : (
         <>
           <p>
@@ -136,10 +191,10 @@ function ReleasePanel({ without, submitted }: { readonly without: readonly strin
         </p>
       )}
       {without.length > 0 && figures !== null && figures.allocated > 0 && (
-        <p className="text-sm">
-          <strong>No review received ({without.length}):</strong>{' '}
-          <span className="text-ink-soft">{without.join(', ')}</span>
-        </p>
+        <details className="text-sm" open={without.length <= 8}>
+          <summary className="cursor-pointer font-semibold">No review received ({without.length})</summary>
+          <p className="text-ink-soft">{without.join(', ')}</p>
+        </details>
       )}
       <Dialog
         open={asking}

@@ -1,5 +1,5 @@
 import type { CourseView, ExchangeCard } from '@salt-circle/contracts';
-import { segments } from '@salt-circle/core';
+import { localTime, segments } from '@salt-circle/core';
 import { Link } from 'react-router';
 import { useNow } from '../../app/time/useNow.js';
 import { dayOf } from '../../app/time/words.js';
@@ -31,15 +31,16 @@ export function CourseCalendar({
   const last = Math.max(...ends, now) + DAY;
   const share = (at: number) => `${(((at - first) / (last - first)) * 100).toFixed(2)}%`;
   return (
-    <figure className="mb-9 hidden md:block" aria-label="Exchanges on one calendar">
+    <figure className="mb-9 hidden overflow-x-clip md:block" aria-label="Exchanges on one calendar">
       <div className="relative">
-        {weeks(first, last).map((at) => (
+        {weeks(first, last).map((at, index, all) => (
           <span
             key={at}
             className="absolute top-0 bottom-0 border-l border-line pl-1 text-xs whitespace-nowrap text-ink-soft"
             style={{ left: share(at) }}
           >
             {dayOf(at, timeZone)}
+            {yearOf(at, timeZone) !== yearOf(all[index - 1] ?? now, timeZone) && ` ${yearOf(at, timeZone)}`}
           </span>
         ))}
         {holidays.map(({ title, from, to }) => {
@@ -63,26 +64,35 @@ export function CourseCalendar({
         >
           <span className="translate-y-full pl-1">now</span>
         </span>
-        <ul className="space-y-2 pt-7 pb-2">
+        <ul className="space-y-1 pt-7 pb-2">
           {rows.map(({ exchange, parts }) => (
             <li key={exchange.id}>
               <Link
                 to={`/exchanges/${exchange.id}`}
-                className="relative block h-6 no-underline"
+                className="block text-ink no-underline hover:underline"
                 aria-label={exchange.title}
               >
-                {parts.map(({ key, from, until }) => (
-                  <span
-                    key={key}
-                    className={`absolute top-0 bottom-0 overflow-hidden border-l-2 border-salt px-1 text-xs leading-6 text-ink ${FILLS[key]}`}
-                    style={{
-                      left: share(from),
-                      width: `${((((until ?? from + AFTER) - from) / (last - first)) * 100).toFixed(2)}%`,
-                    }}
-                  >
-                    {key === 'drafts' ? exchange.title : WORDS[key]}
-                  </span>
-                ))}
+                {/* Above its bars, whatever their length: of a short one only the first letter would be left. */}
+                <span
+                  className="relative z-10 block truncate text-xs font-semibold"
+                  style={{ paddingLeft: `min(${share(parts[0]?.from ?? first)}, 70%)` }}
+                >
+                  {exchange.title}
+                </span>
+                <span className="relative block h-6">
+                  {parts.map(({ key, from, until }) => (
+                    <span
+                      key={key}
+                      className={`absolute top-0 bottom-0 overflow-hidden border-l-2 border-salt px-1 text-xs leading-6 text-ink ${FILLS[key]}`}
+                      style={{
+                        left: share(from),
+                        width: `${((((until ?? from + AFTER) - from) / (last - first)) * 100).toFixed(2)}%`,
+                      }}
+                    >
+                      {WORDS[key]}
+                    </span>
+                  ))}
+                </span>
               </Link>
             </li>
           ))}
@@ -90,6 +100,10 @@ export function CourseCalendar({
       </div>
     </figure>
   );
+}
+
+function yearOf(at: number, timeZone: string): number {
+  return localTime(at, timeZone).year;
 }
 
 /** Every seventh day of the axis; at most a dozen marks. */

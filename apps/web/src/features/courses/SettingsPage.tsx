@@ -2,6 +2,7 @@ import { Plus, Trash2 } from 'lucide-react';
 import { useState, type FormEvent } from 'react';
 import { problemOf } from '../../app/api.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
+import { zoneChoices } from '../../app/time/zones.js';
 import { useCourse } from '../../app/useCourse.js';
 import { Button, Select, TextField } from '../../kit/index.js';
 import { useSaveCourseMutation } from './coursesApi.js';
@@ -14,7 +15,7 @@ export function SettingsPage() {
   const [holidays, setHolidays] = useState(course.holidays);
   const [save, { isLoading, error, isSuccess }] = useSaveCourseMutation();
   const wrong = error === undefined ? [] : problemOf(error).fields;
-  const zones = ['UTC', ...Intl.supportedValuesOf('timeZone')];
+  const zones = zoneChoices(timeZone);
   const submit = (event: FormEvent) => {
     event.preventDefault();
     void save({ courseId: course.id, body: { title, timeZone, holidays } });
@@ -34,8 +35,8 @@ export function SettingsPage() {
       />
       <Select
         label="Time zone"
-        value={timeZone}
-        options={[...new Set(zones)].map((zone) => [zone, zone.replaceAll('_', ' ')] as const)}
+        value={zones.value}
+        options={zones.options}
         hint="All dates are given in it. Dates that are set stay the same moments."
         problem={at('timeZone')}
         onChange={setTimeZone}

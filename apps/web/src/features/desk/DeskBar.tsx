@@ -3,7 +3,9 @@ import type { Completeness } from '@salt-circle/core';
 import { useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { Button, buttonClass, Dialog, Notice, SaveMark, StateMark } from '../../kit/index.js';
+import { Walk } from '../../app/boards/Walk.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
+import { useNarrow } from '../../app/useNarrow.js';
 import { useSavingState } from '../../app/saving/useSaving.js';
 import { saveQueue } from '../../app/store.js';
 import { When } from '../../app/time/When.js';
@@ -34,8 +36,9 @@ export function DeskBar({ desk, state, savePrefix, onJump }: DeskBarProps) {
   const [listing, setListing] = useState(false);
   const [unsent, setUnsent] = useState(false);
   const own = desk.reviewer.you === true;
-  const submitted = desk.submittedAt !== null;
+  const submitted = desk.submittedAt !== null && !desk.changing;
 
+  const narrow = useNarrow();
   const goingTo = useRef<string | null>(null);
   const jump = (itemId: string) => {
     onJump();
@@ -57,20 +60,32 @@ export function DeskBar({ desk, state, savePrefix, onJump }: DeskBarProps) {
   };
 
   return (
-    <footer className="no-print flex flex-wrap items-center justify-between gap-x-5 gap-y-2 border-t border-line bg-paper px-5 py-2.5">
-      <div className="flex min-w-0 flex-wrap items-center gap-x-4">
+    <footer
+      className={`no-print flex items-center justify-between border-t border-line bg-paper ${narrow ? 'gap-x-3 px-3 py-1.5' : 'flex-wrap gap-x-5 gap-y-2 px-5 py-2.5'}`}
+    >
+      <div className={`flex min-w-0 flex-wrap items-center ${narrow ? 'gap-x-3' : 'gap-x-4'}`}>
         {submitted ? (
           <StateMark state="done" word="Submitted" wordHidden={false} size={18} />
         ) : (
           <StateMark
             state={state.complete ? 'done' : state.begun ? 'in-progress' : 'not-begun'}
             share={state.required === 0 ? 1 : state.answered / state.required}
-            word={`${state.answered} of ${state.required} done`}
+            word={`${state.answered} of ${state.required} done${state.required === 0 || narrow ? '' : `, ${Math.floor((100 * state.answered) / state.required)}%`}`}
             wordHidden={false}
             size={18}
           />
         )}
-        {desk.editable && state.missing.length > 0 && (
+        {narrow && desk.editable && state.missing.length > 0 && (
+          <button type="button" className="min-h-6 text-sm text-copper underline" onClick={() => setListing(true)}>
+            {state.missing.length} missing
+          </button>
+        )}
+        {narrow && desk.editable && (
+          <span className="basis-full text-xs">
+            <SaveMark state={saving.state} savedAt={saving.savedAt} />
+          </span>
+        )}
+        {!narrow && desk.editable && state.missing.length > 0 && (
           <p className="text-sm text-copper">
             Missing:{' '}
             {state.missing.slice(0, 2).map((one, index) => (
@@ -78,7 +93,7 @@ export function DeskBar({ desk, state, savePrefix, onJump }: DeskBarProps) {
                 {index > 0 && ', '}
                 <button
                   type="button"
-                  className="underline decoration-dotted underline-offset-4"
+                  className="min-h-6 underline decoration-dotted underline-offset-4"
                   onClick={() => jump(one.itemId)}
                 >
                   {missingWords(one, desk.form)}
@@ -91,9 +106,9 @@ export function DeskBar({ desk, state, savePrefix, onJump }: DeskBarProps) {
         {submitting.error !== undefined && <ProblemNotice error={submitting.error} />}
         {reopening.error !== undefined && <ProblemNotice error={reopening.error} />}
       </div>
-      <div className="flex flex-wrap items-center gap-x-3 gap-y-2">
-        {desk.editable && <SaveMark state={saving.state} savedAt={saving.savedAt} />}
-        {own && desk.exchange.stage === 'reviewing' && (
+      <div className={`flex items-center gap-x-3 gap-y-2 ${narrow ? 'shrink-0' : 'flex-wrap'}`}>
+        {!narrow && desk.editable && <SaveMark state={saving.state} savedAt={saving.savedAt} />}
+        {!narrow && own && desk.exchange.stage === 'reviewing' && (
           <span className="text-sm text-ink-soft">
             due <When at={desk.exchange.reviewsDue} timeZone={desk.exchange.timeZone} />
           </span>
@@ -103,14 +118,15 @@ export function DeskBar({ desk, state, savePrefix, onJump }: DeskBarProps) {
             Reopen to change it
           </Button>
         )}
+        {!own && <Walk />}
         {desk.nextId !== null && (
           <Link to={`/reviews/${desk.nextId}`} className={buttonClass(submitted && own ? 'primary' : 'plain')}>
-            {own ? 'Next draft' : 'Next by this reviewer'}
+            {own ? (narrow ? 'Next' : 'Next draft') : 'Next by this reviewer'}
           </Link>
         )}
         {desk.submittable && !submitted && (
           <Button look="primary" busy={submitting.isLoading} onClick={() => void trySubmit()}>
-            Submit review
+            {desk.changing ? 'Submit again' : narrow ? 'Submit' : 'Submit review'}
           </Button>
         )}
       </div>
@@ -130,7 +146,10 @@ export function DeskBar({ desk, state, savePrefix, onJump }: DeskBarProps) {
           </Notice>
         ) : (
           <>
-            <p className="mb-2">Before it can be submitted, it still needs:</p>
+            <p className="mb-2">
+              Due <When at={desk.exchange.reviewsDue} timeZone={desk.exchange.timeZone} />. Before it can be submitted,
+              it still needs:
+            </p>
             <ul className="space-y-1">
               {state.missing.map((one) => (
                 <li key={one.itemId + one.what}>

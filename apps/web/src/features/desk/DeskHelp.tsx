@@ -1,5 +1,7 @@
 import { useEffect, useState } from 'react';
-import { Button, Dialog, Key } from '../../kit/index.js';
+import { selectSingleKeys, singleKeysChanged } from '../../app/layoutSlice.js';
+import { useAppDispatch, useAppSelector } from '../../app/store.js';
+import { Button, Checkbox, Dialog, Key } from '../../kit/index.js';
 
 const KEYS: ReadonlyArray<readonly [string, string]> = [
   ['↓ ↑', 'in the draft: choose the next or previous sentence'],
@@ -8,23 +10,27 @@ const KEYS: ReadonlyArray<readonly [string, string]> = [
   ['Esc', 'leave a note, or let go of the passage'],
   ['← →', 'on the strip between the sides: make one wider'],
   ['Ctrl K', 'go to another page'],
+  ['P N', 'reading a list of reviews: previous and next'],
   ['?', 'show these keys'],
 ];
 
 export function DeskHelp() {
   const [open, setOpen] = useState(false);
+  const singleKeys = useAppSelector(selectSingleKeys);
+  const dispatch = useAppDispatch();
   useEffect(() => {
+    if (!singleKeys) return;
     const press = (event: KeyboardEvent) => {
       const typing = (event.target as HTMLElement).closest('input, textarea, select, [contenteditable]') !== null;
       if (event.key === '?' && !typing) setOpen(true);
     };
     window.addEventListener('keydown', press);
     return () => window.removeEventListener('keydown', press);
-  }, []);
+  }, [singleKeys]);
   return (
     <>
       <Button look="quiet" small onClick={() => setOpen(true)}>
-        Keys <Key>?</Key>
+        Keys {singleKeys && <Key>?</Key>}
       </Button>
       <Dialog open={open} onClose={() => setOpen(false)} title="Keys">
         <dl className="grid grid-cols-[auto_1fr] gap-x-4 gap-y-2">
@@ -37,6 +43,13 @@ export function DeskHelp() {
             </div>
           ))}
         </dl>
+        <div className="mt-4">
+          <Checkbox
+            label="Single keys (?, P, N) do something outside of fields"
+            checked={singleKeys}
+            onChange={({ target }) => dispatch(singleKeysChanged(target.checked))}
+          />
+        </div>
       </Dialog>
     </>
   );

@@ -4,7 +4,7 @@ import type { Notes } from './useNotes.js';
 
 /** What a reviewer should know before writing on. */
 export function DeskNotices({ desk }: { readonly desk: DeskView }) {
-  const { editable, submittable, submittedAt, reviewer, overtaken, draft } = desk;
+  const { editable, submittable, submittedAt, changing, reviewer, overtaken, draft } = desk;
   const own = reviewer.you === true;
   return (
     <>
@@ -13,7 +13,14 @@ export function DeskNotices({ desk }: { readonly desk: DeskView }) {
           What you wrote is kept and can be read here.
         </Notice>
       )}
-      {editable && !submittable && (
+      {changing && own && (
+        <Notice tone="waiting" title="Your submitted review counts.">
+          {submittable
+            ? 'What you change counts once you submit again; until then the author gets what you submitted.'
+            : 'What you changed since was not submitted again, so the author gets what you submitted.'}
+        </Notice>
+      )}
+      {editable && !submittable && !changing && (
         <Notice tone="waiting" title="Reviews have fallen due, so this one can no longer be submitted.">
           What you still write is saved, but it does not count.
         </Notice>

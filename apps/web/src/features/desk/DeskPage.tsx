@@ -1,13 +1,14 @@
 import type { DeskView } from '@salt-circle/contracts';
 import { completeness, formScore } from '@salt-circle/core';
-import { useRef, useState, type ReactNode } from 'react';
+import { useEffect, useRef, useState, type ReactNode } from 'react';
 import { useParams } from 'react-router';
-import { Loading, Split } from '../../kit/index.js';
+import { giveFocusBack, Loading, Split } from '../../kit/index.js';
 import { Page } from '../../app/frame/Page.js';
 import { deskShareChanged, selectDeskShare } from '../../app/layoutSlice.js';
 import { labelWords } from '../../app/People.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { NoteStrip } from '../../app/reading/NoteStrip.js';
+import { noteDomId } from '../../app/reading/passages.js';
 import { useAnnotation } from '../../app/reading/useAnnotation.js';
 import { useMe } from '../../app/session/useMe.js';
 import { useAppDispatch, useAppSelector } from '../../app/store.js';
@@ -39,7 +40,31 @@ function DeskLoader({ reviewId }: { readonly reviewId: string }) {
       </Page>
     );
   }
-  return <Desk key={desk.submittedAt ?? ''} desk={desk} />;
+  const submitted = desk.submittedAt !== null && !desk.changing;
+  return (
+    <>
+      <Submitted is={submitted} />
+      <Desk key={`${desk.submittedAt ?? ''}${desk.changing ? ' changing' : ''}`} desk={desk} />
+    </>
+  );
+}
+
+/** Says that a review has just been submitted or reopened; the desk begins anew then, and the focus with it. */
+function Submitted({ is }: { readonly is: boolean }) {
+  const [was, setWas] = useState(is);
+  const [said, setSaid] = useState('');
+  if (was !== is) {
+    setWas(is);
+    setSaid(is ? 'Submitted.' : 'Reopened.');
+  }
+  useEffect(() => {
+    if (said !== '') giveFocusBack(null);
+  }, [said]);
+  return (
+    <p role="status" className="sr-only">
+      {said}
+    </p>
+  );
 }
 
 function Desk({ desk }: { readonly desk: DeskView }) {
@@ -57,6 +82,7 @@ function Desk({ desk }: { readonly desk: DeskView }) {
     annotation.choose(id);
     if (view.marginShows()) return;
     view.show('notes');
+    view.comeBack();
   };
   const card = (id: string, quoted: boolean) => {
     const note = notes.list.find((one) => one.id === id);
@@ -70,7 +96,11 @@ function Desk({ desk }: { readonly desk: DeskView }) {
         shorthand={desk.shorthand}
         quoted={quoted}
         onActivate={() => annotation.choose(id)}
-        onClose={annotation.release}
+        domId={quoted ? undefined : noteDomId(id)}
+        onClose={() => {
+          annotation.release();
+          view.goBack();
+        }}
         onChange={(part) => notes.change(id, part)}
         onRemove={() => notes.remove(id)}
         onReplace={(theirs) => notes.replace(id, theirs)}
@@ -113,7 +143,7 @@ function Desk({ desk }: { readonly desk: DeskView }) {
         )}
       </div>
       <NoteRemoved notes={notes} />
-      <DeskBar desk={desk} state={state} savePrefix={prefix} onJump={() => view.setTab('form')} />
+      <DeskBar desk={desk} state={state} savePrefix={prefix} onJump={() => view.show('form')} />
     </Page>
   );
 }
@@ -123,6 +153,8 @@ function useDeskView() {
   const [tab, setTab] = useState<PanelTab>('form');
   const [side, setSide] = useState<Side>('draft');
   const margin = useRef<HTMLElement>(null);
+  /** The note was opened from the draft: “Done” leads back there. */
+  const fromDraft = useRef(false);
   return {
     narrow: useNarrow(),
     tab,
@@ -131,6 +163,13 @@ function useDeskView() {
     setSide,
     margin,
     marginShows: () => margin.current !== null && margin.current.offsetParent !== null,
+    comeBack: () => {
+      fromDraft.current = true;
+    },
+    goBack: () => {
+      if (fromDraft.current) setSide('draft');
+      fromDraft.current = false;
+    },
     show: (wanted: PanelTab) => {
       setTab(wanted);
       setSide('form');

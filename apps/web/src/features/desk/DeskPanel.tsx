@@ -31,7 +31,7 @@ export function DeskPanel({ form, editable, answers, state, score, noteIds, ...r
         label="Review"
         value={tab}
         onChange={(next) => onTab(next as PanelTab)}
-        aside={score !== null && <span className="text-sm text-ink-soft">{scoreWords(form, score)}</span>}
+        aside={score !== null && <span className="text-sm text-ink-soft">{scoreWords(form, score, editable)}</span>}
         tabs={[
           {
             key: 'form',
@@ -73,8 +73,9 @@ export function DeskPanel({ form, editable, answers, state, score, noteIds, ...r
   );
 }
 
-function scoreWords({ weighting }: ReviewForm, { percent, points, of }: FormScore): string {
-  return weighting === 'weights' ? `${Math.round(percent)} percent so far` : `${points} of ${of} points so far`;
+function scoreWords({ weighting }: ReviewForm, { percent, points, of }: FormScore, open: boolean): string {
+  const score = weighting === 'weights' ? `${Math.round(percent)} percent` : `${points} of ${of} points`;
+  return open ? `${score} so far` : score;
 }
 
 export interface OneSideProps {

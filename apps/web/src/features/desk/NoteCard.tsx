@@ -1,6 +1,7 @@
 import type { NoteView, ShorthandEntry } from '@salt-circle/contracts';
 import type { AnchorMatch } from '@salt-circle/core';
 import { Trash2 } from 'lucide-react';
+import { RadioGroup } from 'radix-ui';
 import { useEffect, useRef, type KeyboardEvent } from 'react';
 import { NoteText, PassageState } from '../../app/reading/NoteText.js';
 import { KINDS, KIND_EDGE, KIND_TEXT, kindWord } from '../../app/reading/noteKinds.js';
@@ -14,6 +15,7 @@ export interface NoteCardProps {
   readonly active: boolean;
   readonly editable: boolean;
   readonly quoted: boolean;
+  readonly domId?: string | undefined;
   /** Labels that a Fix note can be begun with. */
   readonly shorthand: readonly ShorthandEntry[];
   readonly onActivate: () => void;
@@ -31,6 +33,7 @@ export function NoteCard({
   active,
   editable,
   quoted,
+  domId,
   shorthand,
   onActivate,
   onClose,
@@ -59,19 +62,26 @@ export function NoteCard({
       />
     );
   }
-  if (!editable) return <NoteText note={note} match={match} active={active} quoted={quoted} onActivate={onActivate} />;
+  if (!editable) {
+    return <NoteText note={note} match={match} active={active} quoted={quoted} domId={domId} onActivate={onActivate} />;
+  }
   const refused = saving.state === 'refused' ? saving.problem?.sentence : undefined;
   if (!active) {
     return (
       <div
         role="button"
         tabIndex={0}
-        aria-label={`${kindWord(note.kind)} note: edit`}
+        aria-label={nameOf(note)}
+        className="cursor-pointer"
+        onClick={onActivate}
         onKeyDown={(event) => {
-          if (event.key === 'Enter') onActivate();
+          if (event.key !== 'Enter' && event.key !== ' ') return;
+          // The key would be typed into the note that opens under it.
+          event.preventDefault();
+          onActivate();
         }}
       >
-        <NoteText note={note} match={match} quoted={quoted} onActivate={onActivate} />
+        <NoteText note={note} match={match} quoted={quoted} domId={domId} inside />
         {refused !== undefined && <p className="text-sm text-madder">{refused}</p>}
       </div>
     );
@@ -124,15 +134,18 @@ function NoteForm({ refused, note, match, quoted, shorthand, onClose, onChange, 
       className={`border border-l-[3px] border-line bg-paper px-2.5 py-1.5 text-sm ${KIND_EDGE[note.kind]}`}
       onKeyDown={press}
     >
-      <div role="radiogroup" aria-label="Kind of note" className="mb-1 flex flex-wrap gap-x-2.5">
+      <RadioGroup.Root
+        aria-label="Kind of note"
+        orientation="horizontal"
+        value={note.kind}
+        onValueChange={(kind) => onChange({ kind: kind as NoteView['kind'] })}
+        className="mb-1 flex flex-wrap gap-x-2.5"
+      >
         {KINDS.map(({ kind, word, key, hint }) => (
-          <button
+          <RadioGroup.Item
             key={kind}
-            type="button"
-            role="radio"
-            aria-checked={kind === note.kind}
+            value={kind}
             title={`${hint} (Alt ${key})`}
-            onClick={() => onChange({ kind })}
             className={
               kind === note.kind
                 ? `font-semibold underline decoration-2 underline-offset-4 ${KIND_TEXT[kind]}`
@@ -140,9 +153,9 @@ function NoteForm({ refused, note, match, quoted, shorthand, onClose, onChange, 
             }
           >
             {word}
-          </button>
+          </RadioGroup.Item>
         ))}
-      </div>
+      </RadioGroup.Root>
       <PassageState match={match} selector={note.place.selector} quoted={quoted} />
       {note.kind === 'fix' && shorthand.length > 0 && (
         <div role="group" aria-label="Shorthand" className="mb-1 flex flex-wrap gap-1">
@@ -190,6 +203,13 @@ function NoteForm({ refused, note, match, quoted, shorthand, onClose, onChange, 
       </div>
     </div>
   );
+}
+
+/** Its kind, its words and its passage, for those who hear it: "Ask note: Where was this measured? On “four centimetres”. Edit". */
+function nameOf({ kind, body, place }: NoteView): string {
+  const passage =
+    place.selector.type === 'text' ? ` On “${place.selector.quote.exact.replace(/\s+/g, ' ').slice(0, 80)}”.` : '';
+  return `${kindWord(kind)} note: ${body.trim() === '' ? 'without a remark yet' : body.trim()}.${passage} Edit`;
 }
 
 /** By the key's place on the keyboard: with Alt, some systems type another letter. */

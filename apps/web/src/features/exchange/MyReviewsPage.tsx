@@ -79,8 +79,13 @@ export function MyReviewsPage() {
 
 function ReviewRow({ review, open }: { readonly review: ReviewCard; readonly open: boolean }) {
   const { state, answered, required } = review;
-  const words =
-    state === 'submitted' ? 'submitted' : state === 'not-begun' ? 'not begun' : `${answered} of ${required} done`;
+  const words = review.changing
+    ? 'submitted; you are changing it, which counts once you submit again'
+    : state === 'submitted'
+      ? 'submitted'
+      : state === 'not-begun'
+        ? 'not begun'
+        : `${answered} of ${required} done`;
   return (
     <li className="grid grid-cols-[1fr_auto] items-center gap-4 border-b border-line py-3 first:border-t">
       <div>
@@ -105,13 +110,15 @@ function ReviewRow({ review, open }: { readonly review: ReviewCard; readonly ope
         </p>
       </div>
       {review.waits ? (
-        <span className="text-sm text-ink-soft">opens after your self-review</span>
+        <span className="text-sm text-ink-soft">
+          {review.self ? 'opens once the others are submitted' : 'opens after your self-review'}
+        </span>
       ) : (
         <Link
           to={`/reviews/${review.id}`}
-          className={buttonClass(state === 'submitted' || !open ? 'plain' : 'primary')}
+          className={buttonClass((state === 'submitted' && !review.changing) || !open ? 'plain' : 'primary')}
         >
-          {state === 'submitted' || !open ? 'Read' : state === 'not-begun' ? 'Begin' : 'Go on'}
+          {(state === 'submitted' && !review.changing) || !open ? 'Read' : state === 'not-begun' ? 'Begin' : 'Continue'}
         </Link>
       )}
     </li>

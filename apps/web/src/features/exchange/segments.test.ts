@@ -45,6 +45,7 @@ function exchange(part: Partial<ExchangeView>): ExchangeView {
     alias: null,
     mayHandIn: false,
     released: false,
+    feedbackOpen: part.released === true,
     figures: FIGURES,
     marks: null,
     ...part,

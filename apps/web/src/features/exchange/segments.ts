@@ -1,8 +1,8 @@
 import type { ExchangeView } from '@salt-circle/contracts';
-import { resolveDates, type ResolvedDates } from '@salt-circle/core';
+import { endOf, resolveDates, type ResolvedDates } from '@salt-circle/core';
 import type { RulerSegment } from '../../kit/index.js';
 import { toDates } from '../../app/time/dates.js';
-import { dayOf } from '../../app/time/words.js';
+import { dayOf, exactly } from '../../app/time/words.js';
 
 type Bare = Omit<RulerSegment, 'active' | 'to'>;
 
@@ -11,8 +11,13 @@ export function rulerSegments(exchange: ExchangeView, pathname: string, now: num
   const dates = resolveDates(toDates(exchange.dates));
   const bare = exchange.marks === null ? staffSegments(exchange, dates, now) : studentSegments(exchange, dates, now);
   const page = pathname.split('/')[3] ?? '';
+  const zone = exchange.course.timeZone;
   return bare.map((segment) => ({
     ...segment,
+    detail:
+      segment.from === null || segment.until === null
+        ? undefined
+        : `${segment.words}: ${exactly(segment.from, zone, now)} to ${exactly(segment.until, zone, now)}`,
     to: `/exchanges/${exchange.id}/${segment.key}`,
     active: segment.key === page,
   }));
@@ -83,15 +88,21 @@ function studentSegments(exchange: ExchangeView, dates: ResolvedDates | null, no
       figure: reviewsOpened
         ? reviewFigure(marks?.reviewsDone ?? 0, marks?.reviewsAllocated ?? 0)
         : until(dates?.reviewsOpen, zone, 'opens'),
+      // What is missing at the end is not shown as done.
+      alert: dates !== null && now >= endOf(dates.reviewsDue) && !exchange.mayReview && isShort(marks),
       ...stretch(dates?.reviewsOpen, dates?.reviewsDue),
     },
     {
       key: 'feedback',
       words: 'Feedback',
-      figure: exchange.released ? `${marks?.reviewsReceived ?? 0} received` : until(dates?.release, zone, 'comes'),
+      figure: exchange.feedbackOpen ? `${marks?.reviewsReceived ?? 0} received` : until(dates?.release, zone, 'comes'),
       ...stretch(dates?.reviewsDue, dates?.release),
     },
   ];
+}
+
+function isShort(marks: ExchangeView['marks']): boolean {
+  return marks !== null && marks.reviewsDone < marks.reviewsAllocated;
 }
 
 function reviewFigure(done: number, allocated: number): string {

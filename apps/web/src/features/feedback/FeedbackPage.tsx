@@ -1,21 +1,27 @@
 import type { DraftReading, FeedbackView, NoteView, PersonLabel } from '@salt-circle/contracts';
 import { comparePlaces } from '@salt-circle/core';
-import { useMemo, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { Empty, Loading, Tabs } from '../../kit/index.js';
-import { api } from '../../app/api.js';
+import { api, useSessionQuery } from '../../app/api.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { AnnotatedDraft } from '../../app/reading/AnnotatedDraft.js';
+import { NoteSheet } from '../../app/reading/NoteSheet.js';
+import { focusPassage, noteDomId } from '../../app/reading/passages.js';
 import { NoteText } from '../../app/reading/NoteText.js';
 import { useAnnotation } from '../../app/reading/useAnnotation.js';
 import { When } from '../../app/time/When.js';
 import { useExchange } from '../../app/useExchange.js';
 import { ByCriterion, ByReviewer } from './Answers.js';
 
-const { useFeedbackQuery } = api.injectEndpoints({
+const { useFeedbackQuery, useReadFeedbackMutation } = api.injectEndpoints({
   endpoints: (build) => ({
     feedback: build.query<FeedbackView, string>({
       query: (id) => `/exchanges/${id}/feedback`,
       providesTags: ['Feedback'],
+    }),
+    readFeedback: build.mutation<null, string>({
+      query: (id) => ({ url: `/exchanges/${id}/feedback/read`, method: 'POST' }),
+      invalidatesTags: ['Today'],
     }),
   }),
 });
@@ -23,9 +29,18 @@ const { useFeedbackQuery } = api.injectEndpoints({
 /** All that an author gets: the notes on the draft, and the answers by reviewer and by criterion. */
 export function FeedbackPage() {
   const exchange = useExchange();
-  const { data, error } = useFeedbackQuery(exchange.id, { skip: !exchange.released, refetchOnMountOrArgChange: true });
+  const { data, error } = useFeedbackQuery(exchange.id, {
+    skip: !exchange.feedbackOpen,
+    refetchOnMountOrArgChange: true,
+  });
+  const [read] = useReadFeedbackMutation();
+  const seen = useSessionQuery().data?.seeing != null;
+  const there = data !== undefined && data.reviews.length > 0 && !seen;
+  useEffect(() => {
+    if (there) void read(exchange.id);
+  }, [there, read, exchange.id]);
   const at = exchange.dates.release ?? exchange.dates.reviewsDue;
-  if (!exchange.released) {
+  if (!exchange.feedbackOpen) {
     return (
       <div className="px-5">
         <Empty title="Feedback has not been released yet.">
@@ -115,6 +130,19 @@ function Feedback({ feedback, draft, where }: FeedbackProps) {
   const annotation = useAnnotation(draft, notes);
   const [tab, setTab] = useState('reviewer');
   const gone = notes.filter(({ id }) => annotation.match(id)?.found === 'gone');
+  const margin = useRef<HTMLElement>(null);
+  const [sheet, setSheet] = useState<string | null>(null);
+  /** Where the draft has no room for a margin, the note comes up over its foot. */
+  const press = (id: string) => {
+    annotation.choose(id);
+    if (margin.current === null || margin.current.offsetParent === null) setSheet(id);
+  };
+  const toPassage = (id: string) => {
+    annotation.choose(id);
+    // Its part may have to be shown first.
+    requestAnimationFrame(() => focusPassage(id));
+  };
+  const inSheet = notes.find(({ id }) => id === sheet);
   const show = (note: FeedbackNote, quoted: boolean) => (
     <NoteText
       note={note}
@@ -122,7 +150,8 @@ function Feedback({ feedback, draft, where }: FeedbackProps) {
       match={annotation.match(note.id)}
       active={note.id === annotation.activeId}
       quoted={quoted}
-      onActivate={() => annotation.choose(note.id)}
+      domId={quoted ? undefined : noteDomId(note.id)}
+      onActivate={() => toPassage(note.id)}
     />
   );
   const count = feedback.reviews.length;
@@ -136,13 +165,25 @@ function Feedback({ feedback, draft, where }: FeedbackProps) {
           notes={notes}
           annotation={annotation}
           marginLabel="Notes beside your draft"
-          onChoose={annotation.choose}
+          marginRef={margin}
+          onChoose={press}
           render={(id) => {
             const note = notes.find((one) => one.id === id);
             return note === undefined ? null : show(note, false);
           }}
         />
       </section>
+      <NoteSheet
+        noteId={sheet}
+        onClose={() => {
+          if (sheet !== null) focusPassage(sheet);
+          setSheet(null);
+        }}
+      >
+        {inSheet !== undefined && (
+          <NoteText note={inSheet} by={inSheet.by} match={annotation.match(inSheet.id)} quoted />
+        )}
+      </NoteSheet>
       <section className="border-l border-line bg-crust px-5 py-3">
         <p className="text-ink-soft">
           {count === 1 ? '1 reviewer' : `${count} reviewers`}, {notes.length === 1 ? '1 note' : `${notes.length} notes`}

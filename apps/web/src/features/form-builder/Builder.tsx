@@ -1,32 +1,19 @@
-import {
-  closestCenter,
-  DndContext,
-  KeyboardSensor,
-  PointerSensor,
-  useSensor,
-  useSensors,
-  type DragEndEvent,
-} from '@dnd-kit/core';
-import { SortableContext, sortableKeyboardCoordinates, verticalListSortingStrategy } from '@dnd-kit/sortable';
 import type { FieldProblem } from '@salt-circle/contracts';
-import { weightSum, type FormItem, type ItemKind, type ReviewForm } from '@salt-circle/core';
+import { weightSum, type ItemKind, type ReviewForm } from '@salt-circle/core';
 import { Redo2, Undo2 } from 'lucide-react';
-import { useCallback, useEffect, useMemo, useReducer, useRef, useState, type ReactNode } from 'react';
+import { useEffect, useMemo, useReducer, useRef, useState, type ReactNode } from 'react';
 import { FormPreview } from '../../app/form/FormPreview.js';
 import { KINDS } from '../../app/form/kinds.js';
 import { Conflict } from '../../app/saving/Conflict.js';
 import { useSaver, useSavingState } from '../../app/saving/useSaving.js';
 import { saveQueue } from '../../app/store.js';
-import { Button, Empty, Key, SaveMark, Tooltip } from '../../kit/index.js';
+import { Button, Key, SaveMark, Tooltip } from '../../kit/index.js';
+import type { Built } from './built.js';
 import { FormTotals } from './FormTotals.js';
 import { begin, historyReducer, type HistoryAction } from './history.js';
-import { duplicate, moved, newItem } from './items.js';
-import { ItemEditor, type ItemActions } from './ItemEditor.js';
-
-/** A form with the title it has in a library; in an exchange the title is empty. */
-export interface Built extends ReviewForm {
-  readonly title: string;
-}
+import { newItem } from './items.js';
+import { ItemList } from './ItemList.js';
+import { useEditing } from './useEditing.js';
 
 export interface BuilderProps {
   readonly built: Built;
@@ -46,9 +33,6 @@ export interface BuilderProps {
 }
 
 const NONE: readonly FieldProblem[] = [];
-// Made once: with new options at each letter, dragging would be set up anew for every item.
-const BY_POINTER = { activationConstraint: { distance: 4 } };
-const BY_KEYS = { coordinateGetter: sortableKeyboardCoordinates };
 
 /** The form as reviewers will see it, edited in place. */
 export function Builder(props: BuilderProps) {
@@ -135,7 +119,7 @@ export function Builder(props: BuilderProps) {
             <FormPreview form={form} live />
           </div>
         ) : (
-          <Items
+          <ItemList
             form={form}
             readOnly={readOnly}
             focusId={focusId}
@@ -154,98 +138,6 @@ export function Builder(props: BuilderProps) {
       />
     </div>
   );
-}
-
-interface ItemsProps {
-  readonly form: Built;
-  readonly readOnly: boolean;
-  readonly focusId: string | null;
-  readonly byItem: ReadonlyMap<number, readonly FieldProblem[]>;
-  readonly weights: number | null;
-  readonly editing: Editing;
-}
-
-function Items({ form, readOnly, focusId, byItem, weights, editing }: ItemsProps) {
-  const { items } = form;
-  const sensors = useSensors(useSensor(PointerSensor, BY_POINTER), useSensor(KeyboardSensor, BY_KEYS));
-  const drop = useCallback(
-    ({ active, over }: DragEndEvent) => {
-      if (over === null || active.id === over.id) return;
-      editing.items('move', (list) => {
-        const at = (id: unknown) => list.findIndex((item) => item.id === id);
-        return moved(list, at(active.id), at(over.id));
-      });
-    },
-    [editing],
-  );
-  // The same list as long as the order is: a new one would have every item drawn again at every letter.
-  const order = items.map(({ id }) => id).join(' ');
-  const ids = useMemo(() => (order === '' ? [] : order.split(' ')), [order]);
-  if (items.length === 0) {
-    return (
-      <Empty title="The form has no items.">
-        <p>
-          Add a criterion with named levels, a prompt that asks for a few sentences, or any of the others at the side. A
-          form can also do without: for comments only, require an overall comment or ask for notes.
-        </p>
-      </Empty>
-    );
-  }
-  return (
-    <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={drop}>
-      <SortableContext items={ids} strategy={verticalListSortingStrategy}>
-        <ol>
-          {items.map((item, index) => (
-            <ItemEditor
-              key={item.id}
-              item={item}
-              number={index + 1}
-              last={index === items.length - 1}
-              readOnly={readOnly}
-              autoFocus={item.id === focusId}
-              problems={byItem.get(index) ?? NONE}
-              weightSum={weights}
-              actions={editing.actions}
-            />
-          ))}
-        </ol>
-      </SortableContext>
-    </DndContext>
-  );
-}
-
-interface Editing {
-  readonly items: (label: string, make: (items: readonly FormItem[]) => readonly FormItem[]) => void;
-  readonly whole: (part: Partial<Built>) => void;
-  readonly actions: ItemActions;
-}
-
-/** All changes, by functions that stay the same from render to render. */
-function useEditing(dispatch: (action: HistoryAction<Built>) => void): Editing {
-  return useMemo(() => {
-    const change = (label: string, make: (form: Built) => Built) =>
-      dispatch({ type: 'change', make, label, at: performance.now() });
-    const items: Editing['items'] = (label, make) =>
-      change(label, (form) => {
-        const next = make(form.items);
-        return next === form.items ? form : { ...form, items: next };
-      });
-    return {
-      items,
-      whole: (part) => change(`whole ${Object.keys(part).join()}`, (form) => ({ ...form, ...part })),
-      actions: {
-        change: (next) => items(`item ${next.id}`, (list) => list.map((one) => (one.id === next.id ? next : one))),
-        move: (id, step) =>
-          items('move', (list) => {
-            const from = list.findIndex((one) => one.id === id);
-            return moved(list, from, from + step);
-          }),
-        duplicate: (id) =>
-          items('duplicate', (list) => list.flatMap((one) => (one.id === id ? [one, duplicate(one)] : [one]))),
-        remove: (id) => items('remove', (list) => list.filter((one) => one.id !== id)),
-      },
-    };
-  }, [dispatch]);
 }
 
 /** Saves whenever the form has become another one since the last save. */

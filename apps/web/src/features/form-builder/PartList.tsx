@@ -1,5 +1,5 @@
 import { Plus, X } from 'lucide-react';
-import type { ReactNode } from 'react';
+import { useLayoutEffect, useRef, type ReactNode } from 'react';
 
 export interface PartListProps<T> {
   readonly parts: readonly T[];
@@ -15,7 +15,7 @@ export interface PartListProps<T> {
   readonly onRemove: (id: string) => void;
 }
 
-/** The parts of an item (levels, bands, entries, options), with a place to add one. */
+/** The parts of an item (levels, bands, entries, options), with a place to add one; in a list, Enter adds the next. */
 export function PartList<T extends { readonly id: string }>({
   parts,
   word,
@@ -27,8 +27,30 @@ export function PartList<T extends { readonly id: string }>({
   onAdd,
   onRemove,
 }: PartListProps<T>) {
+  const list = useRef<HTMLUListElement>(null);
+  /** Where the focus goes once the list has been drawn anew. */
+  const going = useRef<number | null>(null);
+  useLayoutEffect(() => {
+    if (going.current === null) return;
+    const at = Math.min(going.current, parts.length - 1);
+    going.current = null;
+    list.current?.children[at]?.querySelector<HTMLElement>('textarea, input')?.focus();
+  }, [parts]);
+  const add = () => {
+    going.current = parts.length;
+    onAdd();
+  };
   return (
-    <ul className={across ? 'grid grid-cols-[repeat(auto-fit,minmax(9rem,1fr))]' : ''}>
+    <ul
+      ref={list}
+      onKeyDown={(event) => {
+        const isText = event.target instanceof HTMLTextAreaElement;
+        if (event.key !== 'Enter' || !isText || across || readOnly || parts.length >= most) return;
+        event.preventDefault();
+        add();
+      }}
+      className={across ? 'grid grid-cols-[repeat(auto-fit,minmax(11rem,1fr))]' : ''}
+    >
       {parts.map((part, index) => (
         <li
           key={part.id}
@@ -39,7 +61,10 @@ export function PartList<T extends { readonly id: string }>({
             <button
               type="button"
               aria-label={`Remove ${word} ${index + 1}`}
-              onClick={() => onRemove(part.id)}
+              onClick={() => {
+                going.current = index;
+                onRemove(part.id);
+              }}
               className="absolute top-1 right-1 rounded p-0.5 text-ink-soft hover:bg-crust"
             >
               <X size={14} aria-hidden="true" />
@@ -51,7 +76,7 @@ export function PartList<T extends { readonly id: string }>({
         <li className="flex">
           <button
             type="button"
-            onClick={onAdd}
+            onClick={add}
             className="flex flex-1 items-center gap-1 border border-dashed border-edge p-2 text-left text-ink-soft hover:bg-crust"
           >
             <Plus size={14} aria-hidden="true" /> Add {/^[aeiou]/.test(word) ? 'an' : 'a'} {word}

@@ -2,12 +2,12 @@ import type { Band, ChecklistEntry, ChoiceOption, FormItem, ItemKind, Level } fr
 
 const id = () => crypto.randomUUID();
 
-export function newLevel(points: number | null): Level {
-  return { id: id(), title: '', description: '', points };
+export function newLevel(points: number | null, title = ''): Level {
+  return { id: id(), title, description: '', points };
 }
 
-export function newBand(from: number, to: number): Band {
-  return { id: id(), title: '', description: '', from, to };
+export function newBand(from: number, to: number, title = ''): Band {
+  return { id: id(), title, description: '', from, to };
 }
 
 export function newEntry(points: number | null): ChecklistEntry {
@@ -18,14 +18,28 @@ export function newOption(): ChoiceOption {
   return { id: id(), title: '' };
 }
 
+/** Of a new item, so that it can be used once it is named; to be written over. */
+const LEVELS = ['missing', 'in part', 'in full'] as const;
+const BANDS = [
+  [0, 4, 'weak'],
+  [5, 7, 'fair'],
+  [8, 10, 'strong'],
+] as const;
+
 /** A new item of a kind, as it is most often wanted, ready to be named. */
 export function newItem(kind: ItemKind): FormItem {
   const base = { id: id(), title: '', guidance: '', required: true, weight: 10 };
   switch (kind) {
     case 'criterion':
-      return { kind, ...base, comment: 'optional', levels: [0, 2, 4].map(newLevel) };
+      return { kind, ...base, comment: 'optional', levels: LEVELS.map((title, at) => newLevel(at * 2, title)) };
     case 'range':
-      return { kind, ...base, comment: 'optional', step: 1, bands: [newBand(0, 4), newBand(5, 7), newBand(8, 10)] };
+      return {
+        kind,
+        ...base,
+        comment: 'optional',
+        step: 1,
+        bands: BANDS.map(([from, to, title]) => newBand(from, to, title)),
+      };
     case 'checklist':
       return { kind, ...base, comment: 'none', entries: [newEntry(null), newEntry(null)] };
     case 'prompt':
@@ -37,6 +51,14 @@ export function newItem(kind: ItemKind): FormItem {
     case 'choice':
       return { kind, ...base, comment: 'none', multiple: false, options: [newOption(), newOption()] };
   }
+}
+
+/** What most begin with: something to choose from, and something to say. */
+export function usualItems(): FormItem[] {
+  return [
+    { ...newItem('criterion'), title: 'Does it do what was asked?' },
+    { ...newItem('pair'), title: 'The draft as a whole' },
+  ];
 }
 
 /** The same once more, with ids of its own throughout. */

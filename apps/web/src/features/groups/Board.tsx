@@ -9,7 +9,7 @@ import {
 } from '@dnd-kit/core';
 import type { GroupMember, GroupSetView, GroupView, Problem } from '@salt-circle/contracts';
 import { Plus, Trash2 } from 'lucide-react';
-import { useState, type ReactNode } from 'react';
+import { useLayoutEffect, useRef, useState, type ReactNode } from 'react';
 import { problemOf } from '../../app/api.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { useCourse } from '../../app/useCourse.js';
@@ -36,6 +36,19 @@ export function Board({ set, readOnly }: { readonly set: GroupSetView; readonly 
   const [add, adding] = useAddGroupMutation();
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 5 } }));
   const place = { courseId: course.id, setId: set.id };
+  const board = useRef<HTMLDivElement>(null);
+  /** Moved by the menu beside the name, which goes with the place: the focus follows. */
+  const following = useRef<string | null>(null);
+  useLayoutEffect(() => {
+    const id = following.current;
+    const there = set.groups.find(({ members }) => members.some((one) => one.id === id))?.id ?? null;
+    if (id === null || document.activeElement !== document.body) return;
+    following.current = null;
+    const member = board.current?.querySelector<HTMLElement>(
+      `[data-member="${CSS.escape(id)}"][data-in="${there ?? NONE}"]`,
+    );
+    member?.querySelector<HTMLElement>('button')?.focus();
+  }, [set]);
   const go = async (wanted: Move, confirmed: boolean) => {
     const result = await move({ ...place, ...wanted, confirmed });
     const problem = result.error === undefined ? null : problemOf(result.error);
@@ -55,7 +68,11 @@ export function Board({ set, readOnly }: { readonly set: GroupSetView; readonly 
       member={one}
       readOnly={readOnly}
       targets={targets.filter(({ id }) => id !== groupId)}
-      onMove={(to) => void go({ memberId: one.id, groupId: to }, false)}
+      groupId={groupId}
+      onMove={(to) => {
+        following.current = one.id;
+        void go({ memberId: one.id, groupId: to }, false);
+      }}
     />
   );
   const problem = moving.error === undefined || asked !== null ? undefined : moving.error;
@@ -63,7 +80,7 @@ export function Board({ set, readOnly }: { readonly set: GroupSetView; readonly 
     <DndContext sensors={sensors} onDragEnd={drop}>
       {problem !== undefined && <ProblemNotice error={problem} />}
       {adding.error !== undefined && <ProblemNotice error={adding.error} />}
-      <div className="grid grid-cols-[repeat(auto-fill,minmax(13.5rem,1fr))] items-start gap-3">
+      <div ref={board} className="grid grid-cols-[repeat(auto-fill,minmax(13.5rem,1fr))] items-start gap-3">
         {(set.ungrouped.length > 0 || set.groups.length === 0) && (
           <Column id={NONE} heading={<h4 className="font-semibold">No group</h4>} count={set.ungrouped.length}>
             {set.ungrouped.map((one) => member(one, null))}
@@ -198,15 +215,18 @@ interface MemberProps {
   readonly member: GroupMember;
   readonly readOnly: boolean;
   readonly targets: ReadonlyArray<{ readonly id: string | null; readonly title: string }>;
+  readonly groupId: string | null;
   readonly onMove: (groupId: string | null) => void;
 }
 
-function Member({ member, readOnly, targets, onMove }: MemberProps) {
+function Member({ member, readOnly, targets, groupId, onMove }: MemberProps) {
   const { setNodeRef, listeners, transform, isDragging } = useDraggable({ id: member.id, disabled: readOnly });
   const about = [member.section, member.trait].filter((part) => part !== null).join(', ');
   return (
     <li
       ref={setNodeRef}
+      data-member={member.id}
+      data-in={groupId ?? NONE}
       {...(readOnly ? {} : listeners)}
       style={transform === null ? undefined : { transform: `translate(${transform.x}px, ${transform.y}px)` }}
       className={`flex items-center justify-between gap-2 border-t border-line py-1 ${readOnly ? '' : 'cursor-grab touch-none'} ${isDragging ? 'relative z-20 border border-iodine bg-paper px-2' : ''}`}

@@ -2,10 +2,9 @@ import type { MyDraftView, VersionMeta } from '@salt-circle/contracts';
 import { useState } from 'react';
 import { Loading, Prose, Tabs } from '../../kit/index.js';
 import { FormPreview } from '../../app/form/FormPreview.js';
-import { useNow } from '../../app/time/useNow.js';
-import { exactly } from '../../app/time/words.js';
+import { When } from '../../app/time/When.js';
 import { useExchange } from '../../app/useExchange.js';
-import { deliverableWords, gradeWords, lateInWords, lateWords } from '../../app/settingWords.js';
+import { deliverableWords, gradeWords, lateInWords, lateWords } from '@salt-circle/core';
 import { useAskedFormQuery } from './handInApi.js';
 import { ReadVersion } from './ReadVersion.js';
 
@@ -85,7 +84,6 @@ function WhatIsAsked() {
 
 function Versions({ versions }: { readonly versions: readonly VersionMeta[] }) {
   const { course } = useExchange();
-  const now = useNow();
   const [reading, setReading] = useState<number | null>(null);
   const counting = versions.findLast(({ withdrawn }) => !withdrawn);
   return (
@@ -98,7 +96,7 @@ function Versions({ versions }: { readonly versions: readonly VersionMeta[] }) {
           </p>
           <p>{title}</p>
           <p className="text-sm text-ink-soft">
-            {words} words, {exactly(Date.parse(handedInAt), course.timeZone, now)}
+            {words} words, <When at={handedInAt} timeZone={course.timeZone} />
             {handedInBy !== null && `, by ${handedInBy}`}
           </p>
           {late !== null && <p className="text-sm text-madder">{lateInWords(late)}</p>}

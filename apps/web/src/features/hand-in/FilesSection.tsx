@@ -1,8 +1,8 @@
 import type { MyDraftView, PartView } from '@salt-circle/contracts';
 import { MAX_FILES, type Deliverable } from '@salt-circle/core';
 import { useState } from 'react';
-import { Button, Dialog, FilePick } from '../../kit/index.js';
-import { FAMILY_WORDS } from '../../app/settingWords.js';
+import { Button, Dialog, FilePick, FileButton } from '../../kit/index.js';
+import { FAMILY_WORDS } from '@salt-circle/core';
 import { useExchange } from '../../app/useExchange.js';
 import { endingsOf } from '../../app/uploading/endings.js';
 import { Unfinished } from '../../app/uploading/Unfinished.js';
@@ -158,19 +158,15 @@ function Captions({ part }: { readonly part: PartView }) {
   const uploads = useUploads({ exchangeId: exchange.id, deliverableId: part.deliverableId, captionsFor: part.id });
   return (
     <div className="mt-1 text-sm text-ink-soft">
-      <label>
-        {part.captions ? 'Captions are there. Replace them: ' : 'Captions (WebVTT), if you have them: '}
-        <input
-          type="file"
+      <p className="flex flex-wrap items-center gap-x-2">
+        {part.captions ? 'Captions are there.' : 'Captions (WebVTT), if you have them:'}
+        <FileButton
+          label={`Captions for ${part.name}`}
+          words={part.captions ? 'Choose others' : 'Choose'}
           accept=".vtt"
-          aria-label={`Captions for ${part.name}`}
-          className="file:mr-2 file:rounded file:border file:border-edge file:bg-paper file:px-2"
-          onChange={({ target }) => {
-            void uploads.add([...(target.files ?? [])]);
-            target.value = '';
-          }}
+          onFiles={(files) => void uploads.add([...files])}
         />
-      </label>
+      </p>
       <UploadRows uploads={uploads} />
     </div>
   );

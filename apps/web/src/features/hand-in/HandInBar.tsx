@@ -1,15 +1,16 @@
 import type { ExchangeView, MyDraftView, VersionMeta } from '@salt-circle/contracts';
 import { useState } from 'react';
-import { Button, Dialog, SaveMark, StateMark } from '../../kit/index.js';
+import { Button, Dialog, Menu, SaveMark, StateMark } from '../../kit/index.js';
 import type { SavingState } from '../../app/saving/useSaving.js';
 import { useSeeing } from '../../app/seeing/useSeeing.js';
+import { useNarrow } from '../../app/useNarrow.js';
 import { saveQueue } from '../../app/store.js';
 import { When } from '../../app/time/When.js';
 import { useExchange } from '../../app/useExchange.js';
 import { HandInDialog } from './HandInDialog.js';
 import { Receipt } from './Receipt.js';
 import { standing } from './standing.js';
-import { Withdraw } from './Withdraw.js';
+import { Withdraw, WithdrawDialog } from './Withdraw.js';
 
 export interface HandInBarProps {
   readonly draft: MyDraftView;
@@ -22,7 +23,9 @@ export interface HandInBarProps {
 
 export function HandInBar({ draft, savePrefix, saving, receipt, onReceipt }: HandInBarProps) {
   const exchange = useExchange();
+  const narrow = useNarrow();
   const seeing = useSeeing() !== null;
+  const [withdrawing, setWithdrawing] = useState(false);
   const [looking, setLooking] = useState<'as-reviewer' | 'hand-in' | null>(null);
   const changed = hasChanged(draft, savePrefix, saving);
   const counting = draft.versions.findLast(({ withdrawn }) => !withdrawn);
@@ -30,24 +33,44 @@ export function HandInBar({ draft, savePrefix, saving, receipt, onReceipt }: Han
   const due = dueOf(exchange);
   const nothingNew = counting !== undefined && !changed;
   return (
-    <footer className="no-print sticky bottom-0 z-20 flex flex-wrap items-center justify-between gap-x-5 gap-y-2 border-t border-line bg-paper px-5 py-2.5">
+    <footer
+      className={`no-print sticky bottom-0 z-20 flex items-center justify-between border-t border-line bg-paper ${narrow ? 'gap-x-3 px-3 py-1.5' : 'flex-wrap gap-x-5 gap-y-2 px-5 py-2.5'}`}
+    >
       <div className="flex items-center gap-3">
         <StateMark state={mark} share={0.6} word={state} size={20} />
         <div>
-          <p className={`font-semibold ${loud ? 'text-madder' : ''}`}>{state}</p>
-          <p className="text-sm text-ink-soft">{explained}</p>
+          <p className={`leading-tight font-semibold ${loud ? 'text-madder' : ''}`}>{state}</p>
+          {narrow ? (
+            <SaveMark state={saving.state} savedAt={saving.savedAt} />
+          ) : (
+            <p className="text-sm text-ink-soft">{explained}</p>
+          )}
         </div>
       </div>
-      <div className="flex flex-wrap items-center gap-x-4 gap-y-2">
-        <SaveMark state={saving.state} savedAt={saving.savedAt} />
-        {due !== null && exchange.mayHandIn && (
+      <div className={`flex items-center gap-x-4 gap-y-2 ${narrow ? 'shrink-0' : 'flex-wrap'}`}>
+        {!narrow && <SaveMark state={saving.state} savedAt={saving.savedAt} />}
+        {!narrow && due !== null && exchange.mayHandIn && (
           <span className="text-sm text-ink-soft">
-            {exchange.handInIsLate ? 'late; taken until' : 'due'} <When at={due} timeZone={exchange.course.timeZone} />
+            {exchange.handInIsLate ? 'late; taken until' : 'due'}{' '}
+            <When at={due} timeZone={exchange.course.timeZone} exact={exchange.handInIsLate} />
           </span>
         )}
-        {exchange.mayHandIn && counting !== undefined && !seeing && <Withdraw />}
-        {exchange.mayHandIn && !seeing && (
+        {!narrow && exchange.mayHandIn && counting !== undefined && !seeing && <Withdraw />}
+        {!narrow && exchange.mayHandIn && !seeing && (
           <Button onClick={() => setLooking('as-reviewer')}>See it as a reviewer</Button>
+        )}
+        {narrow && exchange.mayHandIn && !seeing && (
+          <Menu
+            trigger={
+              <Button small aria-label="More about handing in">
+                More
+              </Button>
+            }
+            groups={[
+              [{ words: 'See it as a reviewer', onPick: () => setLooking('as-reviewer') }],
+              ...(counting === undefined ? [] : [[{ words: 'Take back…', onPick: () => setWithdrawing(true) }]]),
+            ]}
+          />
         )}
         {exchange.mayHandIn && (
           <Button look="primary" disabled={nothingNew || seeing} onClick={() => setLooking('hand-in')}>
@@ -77,6 +100,7 @@ export function HandInBar({ draft, savePrefix, saving, receipt, onReceipt }: Han
           />
         )}
       </Dialog>
+      <WithdrawDialog open={withdrawing} onClose={() => setWithdrawing(false)} />
       <Receipt receipt={receipt} due={due} onClose={() => onReceipt(null)} />
     </footer>
   );
@@ -95,7 +119,7 @@ function hasChanged(draft: MyDraftView, prefix: string, saving: SavingState): bo
 }
 
 /** One's own due time, or the common one; once that has passed, the end of the late window. */
-function dueOf({ own, dates, handInIsLate }: ExchangeView): string | null {
+export function dueOf({ own, dates, handInIsLate }: ExchangeView): string | null {
   if (handInIsLate && own?.draftsDue == null) return dates.lateUntil;
   return own?.draftsDue ?? dates.draftsDue;
 }

@@ -2,7 +2,7 @@ import type { HandInCheck, NameFindView, VersionMeta } from '@salt-circle/contra
 import { useState } from 'react';
 import { Button, Checkbox, Loading, Notice } from '../../kit/index.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
-import { lateInWords } from '../../app/settingWords.js';
+import { lateInWords } from '@salt-circle/core';
 import { useExchange } from '../../app/useExchange.js';
 import { HandInPreview } from './HandInPreview.js';
 import { NameFinds } from './NameFinds.js';

@@ -1,5 +1,5 @@
 import type { MyDraftView, VersionMeta } from '@salt-circle/contracts';
-import { useEffect, useState } from 'react';
+import { useCallback, useEffect, useRef, useState } from 'react';
 import { Button, Empty, Loading } from '../../kit/index.js';
 import { usePolling } from '../../app/changes/useChanges.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
@@ -8,15 +8,20 @@ import { useSeeing } from '../../app/seeing/useSeeing.js';
 import { useMe } from '../../app/session/useMe.js';
 import { When } from '../../app/time/When.js';
 import { useExchange } from '../../app/useExchange.js';
+import { useNarrow } from '../../app/useNarrow.js';
 import { useFresh } from '../../app/useFresh.js';
 import { DraftHead } from './DraftHead.js';
 import { DraftSide } from './DraftSide.js';
 import { FilesSection } from './FilesSection.js';
-import { HandInBar } from './HandInBar.js';
+import { dueOf, HandInBar } from './HandInBar.js';
 import { useMyDraftQuery } from './handInApi.js';
 import { LinksSection } from './LinksSection.js';
 import { TextSection } from './TextSection.js';
+import { useAlone } from './useAlone.js';
+import { WhatCounts } from './WhatCounts.js';
 
+/** Pixels from which there is room for brief and form beside the draft. */
+const LARGE = 1024;
 /** Reading copies are asked after this often while one is being made, and what others of a group write. Milliseconds. */
 const OFTEN = 2_000;
 const AT_TIMES = 15_000;
@@ -48,7 +53,18 @@ export function HandInPage() {
   }
   if (query.error !== undefined && draft === undefined) return <ProblemNotice error={query.error} />;
   if (draft === undefined) return <Loading what="your draft" />;
-  return <Writing draft={draft} />;
+  return <Opened draft={draft} />;
+}
+
+/**
+ * To write in, as long as drafts can be handed in; later, what counts. Whoever was writing when the time passed goes on: the
+ * bar says that it does not count any more.
+ */
+function Opened({ draft }: { readonly draft: MyDraftView }) {
+  const { mayHandIn } = useExchange();
+  const [wasOpen, setWasOpen] = useState(mayHandIn);
+  if (mayHandIn && !wasOpen) setWasOpen(true);
+  return wasOpen ? <Writing draft={draft} /> : <WhatCounts draft={draft} />;
 }
 
 function Writing({ draft }: { readonly draft: MyDraftView }) {
@@ -60,9 +76,18 @@ function Writing({ draft }: { readonly draft: MyDraftView }) {
   const [receipt, setReceipt] = useState<VersionMeta | null>(null);
   const [alone, setAlone] = useState(false);
   const { deliverables } = exchange;
+  const due = dueOf(exchange);
   const several = deliverables.length > 1;
+  const narrow = useNarrow(LARGE);
+  const frame = useRef<HTMLDivElement>(null);
+  const button = useRef<HTMLButtonElement>(null);
+  const leave = useCallback(() => {
+    setAlone(false);
+    button.current?.focus();
+  }, []);
+  useAlone(frame, alone, leave);
   return (
-    <div className={alone ? 'fixed inset-0 z-30 flex flex-col overflow-y-auto bg-salt' : 'contents'}>
+    <div ref={frame} className={alone ? 'fixed inset-0 z-30 flex flex-col overflow-y-auto bg-salt' : 'contents'}>
       <div className={alone ? 'flex-1' : 'grid flex-1 grid-cols-1 lg:grid-cols-[1fr_22rem]'}>
         <div className={`min-w-0 px-5 py-4 ${alone ? 'mx-auto w-full max-w-4xl' : 'lg:px-12'}`}>
           <div className="flex items-start justify-between gap-4">
@@ -74,10 +99,24 @@ function Writing({ draft }: { readonly draft: MyDraftView }) {
                 {draft.group.members.join(', ')}. Any of you can write and hand in for all.
               </p>
             )}
-            <Button small look="quiet" aria-pressed={alone} onClick={() => setAlone(!alone)}>
+            <Button ref={button} small look="quiet" aria-pressed={alone} onClick={() => setAlone(!alone)}>
               {alone ? 'Back to the page' : 'Full screen'}
             </Button>
           </div>
+          {narrow && !alone && (
+            <details className="mb-4 border-b border-line pb-2" open={draft.id === null}>
+              <summary className="min-h-6 cursor-pointer">
+                <span className="font-semibold">Brief and review form</span>
+                {due !== null && (
+                  <span className="block pl-4 text-sm text-ink-soft">
+                    {exchange.handInIsLate ? 'late; taken until' : 'due'}{' '}
+                    <When at={due} timeZone={exchange.course.timeZone} exact={exchange.handInIsLate} />
+                  </span>
+                )}
+              </summary>
+              <DraftSide draft={draft} />
+            </details>
+          )}
           <DraftHead draft={draft} saveKey={`${prefix}:head`} editable={!seeing} />
           {deliverables.map((deliverable, index) => {
             const shared = { deliverable, draft, heading: several || deliverable.kind !== 'text', number: index + 1 };
@@ -98,7 +137,7 @@ function Writing({ draft }: { readonly draft: MyDraftView }) {
             );
           })}
         </div>
-        {!alone && <DraftSide draft={draft} />}
+        {!alone && !narrow && <DraftSide draft={draft} />}
       </div>
       <HandInBar draft={draft} savePrefix={prefix} saving={saving} receipt={receipt} onReceipt={setReceipt} />
     </div>

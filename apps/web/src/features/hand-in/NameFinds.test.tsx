@@ -1,6 +1,6 @@
 import type { HiddenPassage, NameFindView } from '@salt-circle/contracts';
 import { fireEvent, render, screen, within } from '@testing-library/react';
-import { lateInWords } from '../../app/settingWords.js';
+import { lateInWords } from '@salt-circle/core';
 import { NameFinds } from './NameFinds.js';
 
 const find = (part: Partial<NameFindView>): NameFindView => ({

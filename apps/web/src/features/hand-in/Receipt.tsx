@@ -1,11 +1,9 @@
 import type { VersionMeta } from '@salt-circle/contracts';
 import { Button, Dialog, StateMark } from '../../kit/index.js';
 import { useSessionQuery } from '../../app/api.js';
-import { useNow } from '../../app/time/useNow.js';
 import { When } from '../../app/time/When.js';
-import { exactly } from '../../app/time/words.js';
 import { useExchange } from '../../app/useExchange.js';
-import { lateInWords } from '../../app/settingWords.js';
+import { lateInWords } from '@salt-circle/core';
 
 export interface ReceiptProps {
   readonly receipt: VersionMeta | null;
@@ -17,7 +15,6 @@ export interface ReceiptProps {
 export function Receipt({ receipt, due, onClose }: ReceiptProps) {
   const { course, mayHandIn } = useExchange();
   const { data: session } = useSessionQuery();
-  const now = useNow();
   return (
     <Dialog open={receipt !== null} onClose={onClose} title="Handed in">
       {receipt !== null && (
@@ -30,7 +27,7 @@ export function Receipt({ receipt, due, onClose }: ReceiptProps) {
             <dd>{receipt.number}</dd>
             <dt className="text-ink-soft">Handed in</dt>
             <dd>
-              {exactly(Date.parse(receipt.handedInAt), course.timeZone, now)}
+              <When at={receipt.handedInAt} timeZone={course.timeZone} />
               {receipt.late !== null && <span className="block text-madder">{lateInWords(receipt.late)}</span>}
             </dd>
             <dt className="text-ink-soft">Words</dt>

@@ -134,7 +134,7 @@ export function Recorder({ name, storeKey, onRecording }: RecorderProps) {
             {state === 'paused' ? 'Paused' : 'Recording'} {secondsInWords(seconds)}
           </span>
           <Button small onClick={pause}>
-            {state === 'paused' ? 'Go on' : 'Pause'}
+            {state === 'paused' ? 'Continue' : 'Pause'}
           </Button>
           <Button small look="primary" onClick={() => recorder.current?.stop()}>
             Stop

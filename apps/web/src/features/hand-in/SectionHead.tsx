@@ -18,11 +18,11 @@ export function SectionHead({ deliverable, number, filled, aside }: SectionHeadP
         <h2 className="flex items-center gap-2 text-lg font-semibold">
           <StateMark
             state={filled ? 'done' : 'not-begun'}
-            word={filled ? 'is there' : required ? 'missing' : 'not there'}
+            word={filled ? 'added' : required ? 'missing' : 'left out'}
           />
           {number}. {title}
           <span className="text-sm font-normal text-ink-soft">
-            {filled ? 'is there' : required ? 'required, still missing' : 'may be left out'}
+            {filled ? 'added' : required ? 'required, still missing' : 'may be left out'}
           </span>
         </h2>
         {aside}

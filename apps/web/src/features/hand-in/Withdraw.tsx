@@ -4,33 +4,40 @@ import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { useExchange } from '../../app/useExchange.js';
 import { useWithdrawMutation } from './handInApi.js';
 
-/** Takes back what was handed in, after saying what that means. */
+/** A button that leads to it, where there is room for one. */
 export function Withdraw() {
-  const exchange = useExchange();
   const [asking, setAsking] = useState(false);
-  const [withdraw, { isLoading, error }] = useWithdrawMutation();
-  const go = async () => {
-    const result = await withdraw(exchange.id);
-    if (result.error === undefined) setAsking(false);
-  };
   return (
     <>
       <Button look="quiet" onClick={() => setAsking(true)}>
         Take back…
       </Button>
-      <Dialog
-        open={asking}
-        onClose={() => setAsking(false)}
-        title="Take back your hand-in?"
-        description="Then nothing of yours counts as handed in, until you hand in again. All you wrote and added stays."
-      >
-        <div className="space-y-3">
-          {error !== undefined && <ProblemNotice error={error} />}
-          <Button look="destructive" busy={isLoading} onClick={() => void go()}>
-            Take it back
-          </Button>
-        </div>
-      </Dialog>
+      <WithdrawDialog open={asking} onClose={() => setAsking(false)} />
     </>
+  );
+}
+
+/** Takes back what was handed in, after saying what that means. */
+export function WithdrawDialog({ open, onClose }: { readonly open: boolean; readonly onClose: () => void }) {
+  const exchange = useExchange();
+  const [withdraw, { isLoading, error }] = useWithdrawMutation();
+  const go = async () => {
+    const result = await withdraw(exchange.id);
+    if (result.error === undefined) onClose();
+  };
+  return (
+    <Dialog
+      open={open}
+      onClose={onClose}
+      title="Take back your hand-in?"
+      description="Then nothing of yours counts as handed in, until you hand in again. All you wrote and added stays."
+    >
+      <div className="space-y-3">
+        {error !== undefined && <ProblemNotice error={error} />}
+        <Button look="destructive" busy={isLoading} onClick={() => void go()}>
+          Take it back
+        </Button>
+      </div>
+    </Dialog>
   );
 }

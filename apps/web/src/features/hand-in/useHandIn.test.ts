@@ -9,9 +9,7 @@ import { useHandIn } from './useHandIn.js';
 // There is no IndexedDB here, and nothing of it is needed.
 jest.mock('../../app/saving/browserStore.js', () => ({
   browserStore: () => ({
-    set: () => Promise.resolve(),
-    remove: () => Promise.resolve(),
-    all: () => Promise.resolve([]),
+    store: { set: () => Promise.resolve(), remove: () => Promise.resolve(), all: () => Promise.resolve([]) },
   }),
 }));
 

@@ -84,7 +84,8 @@ const PATHS: Readonly<Record<LibraryCard['kind'], string | null>> = {
 const FILES: ReadonlyArray<readonly [format: string, words: string]> = [
   ['json', 'Save as a form file (JSON)'],
   ['case', 'Save as a CASE 1.1 rubric (JSON)'],
-  ['csv', 'Save as a table (CSV)'],
+  // A table cannot tell the other kinds of items, nor minimums: that is said before it is saved.
+  ['csv', 'Save criteria and prompts alone as a table (CSV)'],
 ];
 
 function Entry({ entry, instructor }: { readonly entry: LibraryCard; readonly instructor: boolean }) {

@@ -1,8 +1,7 @@
 import type { MailRow, MailView, OutboxView } from '@salt-circle/contracts';
 import type { ReactNode } from 'react';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
-import { useNow } from '../../app/time/useNow.js';
-import { exactly } from '../../app/time/words.js';
+import { When } from '../../app/time/When.js';
 import { Empty, Loading } from '../../kit/index.js';
 
 const STATES: Readonly<Record<MailRow['state'], readonly [words: string, colour: string]>> = {
@@ -12,6 +11,9 @@ const STATES: Readonly<Record<MailRow['state'], readonly [words: string, colour:
   failed: ['not sent', 'text-madder'],
   ended: ['not sent: over before', 'text-ink-soft'],
 };
+
+/** So few that one act sent are shown at once. */
+const FEW = 3;
 
 export interface MailsProps {
   readonly title: string;
@@ -27,8 +29,8 @@ export interface MailsProps {
 
 /** Mail as a list, and beside it the one that is open. */
 export function Mails({ title, outbox, timeZone, about, none, openId, onOpen, open }: MailsProps) {
-  const now = useNow();
   const { mails, total } = outbox;
+  const shared = { timeZone, openId, onOpen };
   return (
     <div className="grid flex-1 grid-cols-1 lg:grid-cols-[1fr_28rem]">
       <div className="min-w-0 px-5 py-6">
@@ -43,23 +45,32 @@ export function Mails({ title, outbox, timeZone, about, none, openId, onOpen, op
           </Empty>
         )}
         <ul>
-          {mails.map((mail) => (
-            <li key={mail.id} className={`border-b border-line first:border-t ${mail.id === openId ? 'bg-crust' : ''}`}>
-              <button
-                type="button"
-                aria-pressed={mail.id === openId}
-                onClick={() => onOpen(mail.id)}
-                className="grid w-full gap-x-4 px-2 py-2 text-left sm:grid-cols-[1fr_1fr_auto]"
-              >
-                <span className="truncate font-semibold">{mail.subject}</span>
-                <span className="truncate">{mail.to}</span>
-                <span className="text-sm whitespace-nowrap text-ink-soft">
-                  <span className={STATES[mail.state][1]}>{STATES[mail.state][0]}</span>,{' '}
-                  {exactly(Date.parse(mail.at), timeZone, now)}
-                </span>
-              </button>
-            </li>
-          ))}
+          {grouped(mails).map(([first, ...more]) =>
+            more.length === 0 ? (
+              <li key={first.id} className="border-b border-line first:border-t">
+                <Row mail={first} {...shared} />
+              </li>
+            ) : (
+              <li key={first.id} className="border-b border-line first:border-t">
+                <details open={more.length < FEW || [first, ...more].some(({ id }) => id === openId)}>
+                  <summary className="cursor-pointer px-2 py-2">
+                    <span className="font-semibold">{first.subject}</span>{' '}
+                    <span className="text-sm text-ink-soft">
+                      to {more.length + 1} people: {statesOf([first, ...more])},{' '}
+                      <When at={first.at} timeZone={timeZone} />
+                    </span>
+                  </summary>
+                  <ul className="pl-5">
+                    {[first, ...more].map((mail) => (
+                      <li key={mail.id} className="border-t border-line">
+                        <Row mail={mail} {...shared} inGroup />
+                      </li>
+                    ))}
+                  </ul>
+                </details>
+              </li>
+            ),
+          )}
         </ul>
         {total > mails.length && (
           <p className="mt-2 text-ink-soft">
@@ -71,6 +82,58 @@ export function Mails({ title, outbox, timeZone, about, none, openId, onOpen, op
         {openId === null ? <p className="text-ink-soft">Choose a mail to read it.</p> : <Mail {...open} />}
       </aside>
     </div>
+  );
+}
+
+/** What one act sent stands together: the same words at the same moment. */
+function grouped(mails: readonly MailRow[]): Array<[MailRow, ...MailRow[]]> {
+  const groups = new Map<string, [MailRow, ...MailRow[]]>();
+  for (const mail of mails) {
+    const key = `${mail.at} ${mail.subject}`;
+    const group = groups.get(key);
+    if (group === undefined) groups.set(key, [mail]);
+    else group.push(mail);
+  }
+  return [...groups.values()];
+}
+
+/** "22 sent, 2 not sent", in the order of the states. */
+function statesOf(mails: readonly MailRow[]): string {
+  return (Object.keys(STATES) as Array<MailRow['state']>)
+    .map((state) => [mails.filter((mail) => mail.state === state).length, STATES[state][0]] as const)
+    .filter(([count]) => count > 0)
+    .map(([count, words]) => `${count} ${words}`)
+    .join(', ');
+}
+
+interface RowProps extends Pick<MailsProps, 'timeZone' | 'openId' | 'onOpen'> {
+  readonly mail: MailRow;
+  /** Subject and time stand above already. */
+  readonly inGroup?: boolean;
+}
+
+function Row({ mail, timeZone, openId, onOpen, inGroup = false }: RowProps) {
+  const [words, colour] = STATES[mail.state];
+  return (
+    <button
+      type="button"
+      aria-pressed={mail.id === openId}
+      onClick={() => onOpen(mail.id)}
+      className={`grid w-full gap-x-4 px-2 py-2 text-left aria-pressed:bg-crust ${inGroup ? '' : 'sm:grid-cols-[3fr_2fr]'}`}
+    >
+      <span className={inGroup ? 'sr-only' : 'font-semibold'}>{mail.subject}</span>
+      <span className="min-w-0">
+        <span className="block truncate">{mail.to}</span>
+        <span className="block text-sm text-ink-soft">
+          <span className={colour}>{words}</span>
+          {!inGroup && (
+            <>
+              , <When at={mail.at} timeZone={timeZone} />
+            </>
+          )}
+        </span>
+      </span>
+    </button>
   );
 }
 

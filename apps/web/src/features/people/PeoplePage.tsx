@@ -3,7 +3,20 @@ import type { Role } from '@salt-circle/core';
 import { useMemo, useState } from 'react';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { useCourse } from '../../app/useCourse.js';
-import { Button, Empty, Loading, Menu, Select, TextField } from '../../kit/index.js';
+import {
+  BoardTable,
+  Button,
+  Dialog,
+  Empty,
+  Loading,
+  Menu,
+  Select,
+  sortedRows,
+  TextField,
+  type BoardColumn,
+  type BoardSort,
+} from '../../kit/index.js';
+import { NameOrder, useNameKey } from '../../app/boards/nameOrder.js';
 import { PersonDialog } from './PersonDialog.js';
 import { useInviteMutation, usePeopleQuery, useSendPasswordLinkMutation, useSetActiveMutation } from './peopleApi.js';
 import { RosterDialog } from './RosterDialog.js';
@@ -14,8 +27,6 @@ const PLACES: Readonly<Record<PersonRow['place'], string>> = {
   invited: 'invited',
   open: 'not invited',
 };
-/** Rows drawn at once; more are found by searching. */
-const SHOWN = 300;
 
 /** Who is in the course: from a roster, by hand, dropped and taken back. */
 export function PeoplePage() {
@@ -91,6 +102,7 @@ export function PeoplePage() {
             onChange={setSection}
           />
         )}
+        <NameOrder />
       </div>
       <PeopleTable rows={rows} instructor={instructor} onEdit={setEditing} />
       {editing !== null && (
@@ -121,49 +133,49 @@ interface TableProps {
 }
 
 function PeopleTable({ rows, instructor, onEdit }: TableProps) {
+  const [sort, setSort] = useState<BoardSort>({ key: 'name', down: false });
+  const nameKey = useNameKey();
   const withTrait = rows.some(({ trait }) => trait !== null);
-  const heads = ['Name', 'Address', 'Role', 'Section', 'Campus id', ...(withTrait ? ['Mixed by'] : []), 'Place'];
+  const plain = (key: string, head: string, of: (row: PersonRow) => string | null): BoardColumn<PersonRow> => ({
+    key,
+    head,
+    sort: of,
+    cell: of,
+  });
+  const columns: ReadonlyArray<BoardColumn<PersonRow>> = [
+    { key: 'name', head: 'Name', sort: nameKey, cell: (one) => <NameCell person={one} /> },
+    plain('email', 'Address', ({ email }) => email),
+    plain('role', 'Role', ({ role }) => ROLES[role]),
+    plain('section', 'Section', ({ section }) => section),
+    plain('campusId', 'Campus id', ({ campusId }) => campusId),
+    ...(withTrait ? [plain('trait', 'Mixed by', ({ trait }) => trait)] : []),
+    plain('place', 'Place', ({ place }) => PLACES[place]),
+    {
+      key: 'acts',
+      head: 'What can be done',
+      headHidden: true,
+      right: true,
+      cell: (one) => instructor && <RowMenu person={one} onEdit={onEdit} />,
+    },
+  ];
   return (
-    <>
-      <div className="overflow-x-auto">
-        <table className="w-full text-left">
-          <thead>
-            <tr className="border-b border-ink text-sm text-ink-soft">
-              {heads.map((words) => (
-                <th key={words} scope="col" className="px-2 py-1.5 font-semibold">
-                  {words}
-                </th>
-              ))}
-              <th scope="col">
-                <span className="sr-only">What can be done</span>
-              </th>
-            </tr>
-          </thead>
-          <tbody>
-            {rows.slice(0, SHOWN).map((one) => (
-              <tr key={one.id} className={`border-b border-line ${one.active ? '' : 'text-ink-soft'}`}>
-                <th scope="row" className="px-2 py-1.5 font-semibold">
-                  {one.name} {one.you && <span className="font-normal text-ink-soft">you</span>}
-                  {!one.active && <span className="font-normal">dropped</span>}
-                </th>
-                <td className="px-2 py-1.5">{one.email}</td>
-                <td className="px-2 py-1.5">{ROLES[one.role]}</td>
-                <td className="px-2 py-1.5">{one.section}</td>
-                <td className="px-2 py-1.5">{one.campusId}</td>
-                {withTrait && <td className="px-2 py-1.5">{one.trait}</td>}
-                <td className="px-2 py-1.5">{PLACES[one.place]}</td>
-                <td className="px-2 py-1 text-right">{instructor && <RowMenu person={one} onEdit={onEdit} />}</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      </div>
-      {rows.length > SHOWN && (
-        <p className="mt-2 text-ink-soft">
-          The first {SHOWN} of {rows.length}. Find others by name.
-        </p>
-      )}
-    </>
+    <BoardTable
+      label="People of the course"
+      columns={columns}
+      rows={sortedRows(rows, columns, sort)}
+      rowKey={({ id }) => id}
+      sort={sort}
+      onSort={setSort}
+    />
+  );
+}
+
+function NameCell({ person: { name, you, active } }: { readonly person: PersonRow }) {
+  return (
+    <span className={active ? '' : 'text-ink-soft'}>
+      {name} {you && <span className="font-normal text-ink-soft">you</span>}
+      {!active && <span className="font-normal">dropped</span>}
+    </span>
   );
 }
 
@@ -173,9 +185,13 @@ function RowMenu({ person, onEdit }: { readonly person: PersonRow; readonly onEd
   const [invite] = useInviteMutation();
   const [sendLink, link] = useSendPasswordLinkMutation();
   const { id, active, place, you } = person;
+  const [asking, setAsking] = useState(false);
   const move = {
     words: active ? 'Drop from the course (all work is kept)' : 'Take back, with all work',
-    onPick: () => void setActive({ courseId: course.id, id, active: !active }),
+    onPick: () =>
+      active && person.partnerOf.length > 0
+        ? setAsking(true)
+        : void setActive({ courseId: course.id, id, active: !active }),
     disabled: you,
   };
   const mail = {
@@ -203,6 +219,27 @@ function RowMenu({ person, onEdit }: { readonly person: PersonRow; readonly onEd
           [move],
         ]}
       />
+      <Dialog
+        open={asking}
+        onClose={() => setAsking(false)}
+        title={`Drop ${person.name}?`}
+        description="Reviews of partners go by who is in the group. Whoever is left without a partner is shown on the Allocation page, with what can be done."
+      >
+        <ul className="mb-4 list-disc pl-5">
+          {person.partnerOf.map((sentence) => (
+            <li key={sentence}>{sentence}</li>
+          ))}
+        </ul>
+        <Button
+          look="destructive"
+          onClick={() => {
+            setAsking(false);
+            void setActive({ courseId: course.id, id, active: false });
+          }}
+        >
+          Drop from the course, keep the work
+        </Button>
+      </Dialog>
       {error !== undefined && <ProblemNotice error={error} />}
       {link.error !== undefined && <ProblemNotice error={link.error} />}
       {link.isSuccess && (

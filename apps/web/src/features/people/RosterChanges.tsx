@@ -1,5 +1,7 @@
 import type { RosterPreview, RosterProblemView } from '@salt-circle/contracts';
 import type { ReactNode } from 'react';
+import { useCourse } from '../../app/useCourse.js';
+import { usePeopleQuery } from './peopleApi.js';
 
 const SHOWN = 100;
 
@@ -24,22 +26,37 @@ export function RosterProblems({ problems }: { readonly problems: readonly Roste
 /** What would change, in four lists with their counts. */
 export function RosterChanges({ shown }: { readonly shown: RosterPreview }) {
   const { add, update, missing, unchanged } = shown;
+  const course = useCourse();
+  const { data } = usePeopleQuery(course.id);
+  /** Of those who would be dropped, whom that would leave alone. */
+  const partnersOf = (id: string) => data?.people.find((one) => one.id === id)?.partnerOf ?? [];
   return (
     <div>
       <p className="font-medium">
         {add.length} to add, {update.length} to update, {unchanged} unchanged, {missing.length} not named
       </p>
       <List title="Added" count={add.length}>
-        {add.slice(0, SHOWN).map(({ row, name, email, role }) => (
+        {add.slice(0, SHOWN).map(({ row, name, email, role, campusId, section }) => (
           <li key={row}>
-            {name} <span className="text-ink-soft">{role === 'student' ? email : `${email}, ${role}`}</span>
+            <span className="text-ink-soft tabular-nums">row {row}</span> {name}{' '}
+            <span className="text-ink-soft">
+              {[
+                email,
+                role === 'student' ? null : role,
+                campusId === null ? null : `id ${campusId}`,
+                section === null ? null : `section ${section}`,
+              ]
+                .filter((one) => one !== null)
+                .join(', ')}
+            </span>
           </li>
         ))}
       </List>
       <List title="Updated" count={update.length}>
         {update.slice(0, SHOWN).map(({ row, name, changes }) => (
           <li key={row}>
-            {name} <span className="text-ink-soft">{changes.join('; ')}</span>
+            <span className="text-ink-soft tabular-nums">row {row}</span> {name}{' '}
+            <span className="text-ink-soft">{changes.join('; ')}</span>
           </li>
         ))}
       </List>
@@ -47,6 +64,11 @@ export function RosterChanges({ shown }: { readonly shown: RosterPreview }) {
         {missing.slice(0, SHOWN).map(({ id, name, email }) => (
           <li key={id}>
             {name} <span className="text-ink-soft">{email}</span>
+            {partnersOf(id).map((sentence) => (
+              <span key={sentence} className="block text-copper">
+                {sentence}
+              </span>
+            ))}
           </li>
         ))}
       </List>

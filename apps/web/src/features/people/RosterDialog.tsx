@@ -80,6 +80,7 @@ export function RosterDialog({ onClose }: { readonly onClose: () => void }) {
             {applying.error !== undefined && <ProblemNotice error={applying.error} />}
             <Button
               look="primary"
+              className="sticky bottom-0"
               disabled={wrong || previewing.isLoading}
               busy={applying.isLoading}
               onClick={() => void go()}

@@ -20,6 +20,8 @@ const ROWS: ReadonlyArray<readonly [DateName, string, string]> = [
 export interface DateRowsProps {
   readonly dates: DatesView;
   readonly late: LateRule | null;
+  /** Drafts are allocated night by night: reviewing opens with drafts, so no date is asked for it. */
+  readonly nightly: boolean;
   readonly timeZone: string;
   readonly remarks: readonly FieldProblem[];
   readonly problemAt: (path: string) => string | undefined;
@@ -28,7 +30,7 @@ export interface DateRowsProps {
 }
 
 /** All dates of an exchange in the order in which they fall, blanks with what they mean. */
-export function DateRows({ dates, late, timeZone, remarks, problemAt, onDates, onLate }: DateRowsProps) {
+export function DateRows({ dates, late, nightly, timeZone, remarks, problemAt, onDates, onLate }: DateRowsProps) {
   const now = useNow();
   const hint = (name: DateName, blank: string) => {
     const at = dates[name];
@@ -39,22 +41,24 @@ export function DateRows({ dates, late, timeZone, remarks, problemAt, onDates, o
   return (
     <>
       <p className="text-sm text-ink-soft">All times in {timeZone.replaceAll('_', ' ')}, the course’s time zone.</p>
-      {ROWS.map(([name, words, blank]) => (
-        <div key={name}>
-          <DateInput
-            label={words}
-            value={dates[name]}
-            timeZone={timeZone}
-            hint={hint(name, blank)}
-            problem={problemAt(`dates.${name}`)}
-            remark={remarks.find(({ path }) => path === `dates.${name}`)?.sentence}
-            onChange={(at) => onDates({ ...dates, [name]: at })}
-          />
-          {name === 'lateUntil' && (dates.lateUntil !== null || late !== null) && (
-            <LateRuleEditor late={late} problemAt={problemAt} onChange={onLate} />
-          )}
-        </div>
-      ))}
+      {ROWS.filter(([name]) => !(nightly && name === 'reviewsOpen' && dates.reviewsOpen === null)).map(
+        ([name, words, blank]) => (
+          <div key={name}>
+            <DateInput
+              label={words}
+              value={dates[name]}
+              timeZone={timeZone}
+              hint={hint(name, blank)}
+              problem={problemAt(`dates.${name}`)}
+              remark={remarks.find(({ path }) => path === `dates.${name}`)?.sentence}
+              onChange={(at) => onDates({ ...dates, [name]: at })}
+            />
+            {name === 'lateUntil' && (dates.lateUntil !== null || late !== null) && (
+              <LateRuleEditor late={late} problemAt={problemAt} onChange={onLate} />
+            )}
+          </div>
+        ),
+      )}
     </>
   );
 }

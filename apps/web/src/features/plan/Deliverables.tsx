@@ -8,7 +8,7 @@ import {
   type DeliverableKind,
 } from '@salt-circle/core';
 import { ArrowDown, ArrowUp, Plus, Trash2 } from 'lucide-react';
-import { FAMILY_WORDS, KIND_WORDS } from '../../app/settingWords.js';
+import { FAMILY_WORDS, KIND_WORDS } from '@salt-circle/core';
 import { Button, Checkbox, TextArea, TextField } from '../../kit/index.js';
 
 export interface DeliverablesProps {

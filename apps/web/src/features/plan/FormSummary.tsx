@@ -1,7 +1,7 @@
 import type { FormView } from '@salt-circle/contracts';
 import { Link } from 'react-router';
 import { buttonClass } from '../../kit/index.js';
-import { formWords } from './formWords.js';
+import { formWords } from '@salt-circle/core';
 
 export interface FormSummaryProps {
   readonly form: FormView | undefined;

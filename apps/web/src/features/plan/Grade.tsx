@@ -1,7 +1,7 @@
 import { GRADE_PARTS, type GradePart, type GradePartName } from '@salt-circle/core';
-import { PART_WORDS } from '../../app/settingWords.js';
+import { PART_WORDS } from '@salt-circle/core';
 import { Checkbox } from '../../kit/index.js';
-import { GRADES_LATER } from './sentences.js';
+import { GRADES_LATER } from '@salt-circle/core';
 
 export interface GradeProps {
   readonly parts: readonly GradePart[];

@@ -7,6 +7,7 @@ import { useNow } from '../../app/time/useNow.js';
 import { exactly } from '../../app/time/words.js';
 import { useExchange } from '../../app/useExchange.js';
 import { Button, Checkbox, Dialog, Select, TextField } from '../../kit/index.js';
+import { afterRelease } from '../../app/time/afterRelease.js';
 import { DateInput } from '../../app/time/DateInput.js';
 import { useRemoveOwnTimesMutation, useSetOwnTimesMutation, type OwnTimesBody } from './planApi.js';
 import { SettingsGroup } from './SettingsGroup.js';
@@ -163,6 +164,7 @@ function OwnTimesDialog({ plan, start, onClose }: DialogProps) {
                   common === null ? '' : `for everybody: ${exactly(Date.parse(common), exchange.course.timeZone, now)}`
                 }
                 problem={wrong.find(({ path }) => path === name)?.sentence}
+                remark={name === 'draftsDue' || name === 'reviewsDue' ? afterRelease(own[name], plan.dates) : undefined}
                 onChange={(at) => setOwn({ ...own, [name]: at })}
               />
             );

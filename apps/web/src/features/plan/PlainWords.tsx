@@ -3,11 +3,17 @@ import { useState } from 'react';
 import { Button, Dialog, Notice } from '../../kit/index.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { saveQueue } from '../../app/store.js';
+import { toDates } from '../../app/time/dates.js';
 import { useNow } from '../../app/time/useNow.js';
+import { exactly } from '../../app/time/words.js';
+import { useNarrow } from '../../app/useNarrow.js';
 import { usePublishMutation } from './planApi.js';
-import { sentences } from './sentences.js';
+import { accountOf } from '@salt-circle/core';
 import type { Settings } from './settings.js';
 import { useExchange } from '../../app/useExchange.js';
+
+/** Pixels from which there is room beside the settings. */
+const LARGE = 1024;
 
 export interface PlainWordsProps {
   readonly settings: Settings;
@@ -23,12 +29,23 @@ export interface PlainWordsProps {
 export function PlainWords({ settings, plan, form, canPublish, saveKey, unsaved }: PlainWordsProps) {
   const now = useNow();
   const { course } = useExchange();
-  const around = { students: plan.students, choices: plan.choices, form, timeZone: course.timeZone, now };
-  return (
-    <aside className="border-l border-line bg-crust px-5 py-5">
-      <h2 className="mb-2 font-semibold">In plain words</h2>
+  const narrow = useNarrow(LARGE);
+  const { kind, at } = plan.allocation;
+  const account = accountOf(
+    { ...settings, dates: toDates(settings.dates) },
+    {
+      students: plan.students,
+      choices: plan.choices,
+      form,
+      allocation: { kind, at: at === null ? null : Date.parse(at) },
+      inWords: (time) => exactly(time, course.timeZone, now),
+    },
+  );
+  const open = plan.published ? 0 : unsaved.length + plan.missing.length;
+  const inside = (
+    <>
       <div className="space-y-2">
-        {sentences(settings, around).map((sentence) => (
+        {account.map((sentence) => (
           <p key={sentence}>{sentence}</p>
         ))}
       </div>
@@ -43,10 +60,37 @@ export function PlainWords({ settings, plan, form, canPublish, saveKey, unsaved 
       {plan.published && (
         <div className="mt-5">
           <Notice tone="done" title="Published.">
-            Students see it in Today. Dates can still be moved, with a notice.
+            Students see it in Today. Dates, what being late loses and the grade can still be changed, with a notice.
           </Notice>
         </div>
       )}
+    </>
+  );
+  // It stays in view while one edits: beside, or in a line at the bottom that opens.
+  if (!narrow) {
+    return (
+      <aside className="border-l border-line bg-crust">
+        <div className="sticky top-0 max-h-dvh overflow-y-auto px-5 py-5">
+          <h2 className="mb-2 font-semibold">In plain words</h2>
+          {inside}
+        </div>
+      </aside>
+    );
+  }
+  return (
+    <aside className="sticky bottom-0 border-t border-edge bg-crust">
+      <details>
+        <summary className="cursor-pointer px-5 py-2.5">
+          <h2 className="inline font-semibold">In plain words</h2>
+          <span className="ml-2 text-sm text-ink-soft">
+            {account.length} sentences
+            {open > 0 && (
+              <span className="text-copper">; {open === 1 ? '1 thing is' : `${open} things are`} missing</span>
+            )}
+          </span>
+        </summary>
+        <div className="max-h-[60dvh] overflow-y-auto px-5 pb-4">{inside}</div>
+      </details>
     </aside>
   );
 }

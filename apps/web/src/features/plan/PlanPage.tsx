@@ -1,27 +1,29 @@
 import type { FieldProblem, PlanView, Problem } from '@salt-circle/contracts';
 import { useEffect, useState } from 'react';
-import { Checkbox, Loading, RichText, SaveMark, Select, TextField } from '../../kit/index.js';
+import { Loading, RichText, SaveMark, Select, TextField } from '../../kit/index.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { Conflict } from '../../app/saving/Conflict.js';
-import { useSaver, useSavingState } from '../../app/saving/useSaving.js';
+import { LeaveGuard } from '../../app/saving/LeaveGuard.js';
 import { useMe } from '../../app/session/useMe.js';
-import { gradeWords } from '../../app/settingWords.js';
-import { saveQueue } from '../../app/store.js';
+import { gradeWords } from '@salt-circle/core';
 import { useFresh } from '../../app/useFresh.js';
 import { useExchange } from '../../app/useExchange.js';
 import { Deliverables } from './Deliverables.js';
 import { FormSummary } from './FormSummary.js';
+import { ChangingGrade } from './ChangingGrade.js';
 import { Grade } from './Grade.js';
+import { Names } from './Names.js';
 import { OwnTimes } from './OwnTimes.js';
 import { PlainWords } from './PlainWords.js';
 import { PlanMenu } from './PlanMenu.js';
 import { usePlanFormQuery, usePlanQuery } from './planApi.js';
 import { RecordGroup } from './RecordGroup.js';
 import { SettingsGroup } from './SettingsGroup.js';
-import { GRADES_LATER } from './sentences.js';
-import { settingsOf, type Settings } from './settings.js';
+import { GRADES_LATER } from '@salt-circle/core';
+import type { Settings } from './settings.js';
 import { handInWords, namesWords, takesPartWords, whomWords } from './summaries.js';
 import { TakesPart } from './TakesPart.js';
+import { usePlanSettings } from './usePlanSettings.js';
 import { WhenGroup } from './WhenGroup.js';
 import { WhoReviews } from './WhoReviews.js';
 
@@ -45,12 +47,8 @@ function PlanWorkspace({ plan, fresh, readOnly }: WorkspaceProps) {
   const exchange = useExchange();
   const me = useMe();
   const key = `${me.id}:plan:${exchange.id}`;
-  const [own, setOwn] = useState<Settings>(() => ({ ...settingsOf(plan), ...saveQueue.pending(key)?.body }));
-  // Once published, dates are the server's: they are moved by a step of their own.
-  const settings = plan.published ? { ...own, dates: plan.dates } : own;
-  const [touched, setTouched] = useState(false);
-  const save = useSaver(key, `/api/exchanges/${exchange.id}/plan`, plan.revision);
-  const saving = useSavingState(key);
+  const { settings, saving, touched, held, refused, change, take } = usePlanSettings(plan, exchange.id, key);
+  const [unmoved, setUnmoved] = useState<Readonly<Record<string, readonly string[]>>>({});
   const { refetch } = usePlanQuery(exchange.id);
   const { data: form } = usePlanFormQuery(exchange.id, { refetchOnMountOrArgChange: true });
   // What is still missing is the server's to say, after each save.
@@ -58,14 +56,8 @@ function PlanWorkspace({ plan, fresh, readOnly }: WorkspaceProps) {
     if (touched && saving.state === 'saved') void refetch();
   }, [touched, saving.state, saving.savedAt, refetch]);
 
-  const change = (part: Partial<Settings>) => {
-    const next = { ...settings, ...part };
-    setOwn(next);
-    setTouched(true);
-    save({ ...next });
-  };
-  const refused = saving.state === 'refused' ? (saving.problem?.fields ?? []) : [];
-  const problemAt = problemFinder(refused, plan);
+  const problemAt = problemFinder(held, plan);
+  const unsaved = [...held.map(({ sentence }) => sentence), ...Object.values(unmoved).flat()];
 
   return (
     <div className="grid flex-1 grid-cols-1 lg:grid-cols-[1fr_26rem]">
@@ -77,14 +69,28 @@ function PlanWorkspace({ plan, fresh, readOnly }: WorkspaceProps) {
             <PlanMenu plan={plan} readOnly={readOnly} />
           </div>
         </div>
-        {saving.state === 'conflict' && (
-          <PlanConflict saveKey={key} problem={saving.problem} onTake={(theirs) => setOwn(settingsOf(theirs))} />
+        {saving.state === 'conflict' && <PlanConflict saveKey={key} problem={saving.problem} onTake={take} />}
+        {refused !== null && <ProblemNotice error={refused} />}
+        {held.length > 0 && (
+          <p role="status" className="mb-2 text-madder">
+            {held.length === 1 ? 'One setting is' : `${held.length} settings are`} not saved, for the reason beside; all
+            others are.
+          </p>
         )}
-        {saving.state === 'refused' && refused.length === 0 && saving.problem !== null && (
-          <ProblemNotice error={saving.problem} />
-        )}
+        <LeaveGuard unsaved={unsaved.length > 0}>
+          {unsaved.map((sentence) => (
+            <p key={sentence}>{sentence}</p>
+          ))}
+        </LeaveGuard>
         <fieldset disabled={readOnly} className="min-w-0">
-          <Groups settings={settings} plan={plan} readOnly={readOnly} problemAt={problemAt} onChange={change} />
+          <Groups
+            settings={settings}
+            plan={plan}
+            readOnly={readOnly}
+            problemAt={problemAt}
+            onChange={change}
+            onUnmoved={(of, sentences) => setUnmoved((all) => ({ ...all, [of]: sentences }))}
+          />
         </fieldset>
         <FormSummary form={form} readOnly={readOnly} />
         <OwnTimes plan={plan} readOnly={readOnly} />
@@ -96,7 +102,7 @@ function PlanWorkspace({ plan, fresh, readOnly }: WorkspaceProps) {
         form={form ?? null}
         canPublish={!readOnly && fresh && saving.state === 'saved'}
         saveKey={key}
-        unsaved={refused}
+        unsaved={held}
       />
     </div>
   );
@@ -105,9 +111,9 @@ function PlanWorkspace({ plan, fresh, readOnly }: WorkspaceProps) {
 type ProblemAt = (path: string) => string | undefined;
 
 /** What was refused comes first; what is missing stands beside its field as well as in the list. */
-function problemFinder(refused: readonly FieldProblem[], plan: PlanView): ProblemAt {
+function problemFinder(held: readonly FieldProblem[], plan: PlanView): ProblemAt {
   return (path) =>
-    refused.find((one) => one.path === path)?.sentence ??
+    held.find((one) => one.path === path)?.sentence ??
     plan.missing.find((one) => one.path === path && one.code !== 'date-missing')?.sentence;
 }
 
@@ -117,9 +123,11 @@ interface GroupsProps {
   readonly readOnly: boolean;
   readonly problemAt: ProblemAt;
   readonly onChange: (part: Partial<Settings>) => void;
+  /** What was changed of what takes a step of its own, in words; not there before that step. */
+  readonly onUnmoved: (of: 'when' | 'allocation' | 'grade', sentences: readonly string[]) => void;
 }
 
-function Groups({ settings, plan, readOnly, problemAt, onChange }: GroupsProps) {
+function Groups({ settings, plan, readOnly, problemAt, onChange, onUnmoved }: GroupsProps) {
   const { course } = useExchange();
   const missingIn = (...paths: string[]) =>
     !plan.published && plan.missing.some(({ path }) => paths.some((one) => path.split('.')[0] === one));
@@ -178,12 +186,15 @@ function Groups({ settings, plan, readOnly, problemAt, onChange }: GroupsProps) 
       <WhenGroup
         dates={settings.dates}
         late={settings.late}
+        nightly={plan.allocation.kind === 'nightly'}
         published={plan.published}
         readOnly={readOnly}
         students={plan.students}
         remarks={plan.remarks}
         problemAt={problemAt}
         startOpen={!plan.published}
+        lateHandIns={plan.lateHandIns}
+        onUnmoved={(sentences) => onUnmoved('when', sentences)}
         onDates={(dates) => onChange({ dates })}
         onLate={(late) => onChange({ late })}
       />
@@ -201,7 +212,14 @@ function Groups({ settings, plan, readOnly, problemAt, onChange }: GroupsProps) 
         summary={whomWords(settings, plan)}
         startOpen={missingIn('reviewsPerStudent', 'whom', 'groupSetId', 'selfReview')}
       >
-        <WhoReviews settings={settings} plan={plan} courseId={course.id} problemAt={problemAt} onChange={onChange} />
+        <WhoReviews
+          settings={settings}
+          plan={plan}
+          courseId={course.id}
+          problemAt={problemAt}
+          onChange={onChange}
+          onUnmoved={(sentences) => onUnmoved('allocation', sentences)}
+        />
       </SettingsGroup>
       <SettingsGroup title="Names" summary={namesWords(settings)}>
         <Names settings={settings} fixed={plan.fixed.names} onChange={onChange} />
@@ -218,6 +236,22 @@ function Groups({ settings, plan, readOnly, problemAt, onChange }: GroupsProps) 
           onChange={(guideHtml) => onChange({ guideHtml })}
         />
         <Select
+          label="Authors read their feedback"
+          value={settings.feedbackEach ? 'each' : 'together'}
+          options={[
+            ['together', 'All of it at release'],
+            ['each', 'Review by review, as each is submitted'],
+          ]}
+          disabled={plan.fixed.feedbackEach !== undefined}
+          hint={
+            plan.fixed.feedbackEach ??
+            (settings.feedbackEach
+              ? 'For courses that go on without fixed dates. There is no time for you to check a review before its author reads it.'
+              : undefined)
+          }
+          onChange={(when) => onChange({ feedbackEach: when === 'each' })}
+        />
+        <Select
           label="Shorthand for Fix notes"
           value={settings.shorthandId ?? ''}
           options={[['', 'None'], ...plan.choices.shorthand.map(({ id, title }) => [id, title] as const)]}
@@ -230,7 +264,20 @@ function Groups({ settings, plan, readOnly, problemAt, onChange }: GroupsProps) 
         summary={`${settings.gradeParts.length === 0 ? 'No grade.' : gradeWords(settings.gradeParts)} ${GRADES_LATER}`}
         startOpen={missingIn('gradeParts')}
       >
-        <Grade parts={settings.gradeParts} problemAt={problemAt} onChange={(gradeParts) => onChange({ gradeParts })} />
+        {plan.published ? (
+          <ChangingGrade
+            parts={settings.gradeParts}
+            students={plan.students}
+            readOnly={readOnly}
+            onUnmoved={(sentences) => onUnmoved('grade', sentences)}
+          />
+        ) : (
+          <Grade
+            parts={settings.gradeParts}
+            problemAt={problemAt}
+            onChange={(gradeParts) => onChange({ gradeParts })}
+          />
+        )}
       </SettingsGroup>
     </>
   );
@@ -254,40 +301,6 @@ function Rich({ label, about, html, readOnly, onChange }: RichProps) {
         <RichText label={label} html={html} editable={!readOnly} onChange={onChange} />
       </div>
     </div>
-  );
-}
-
-interface NamesProps {
-  readonly settings: Settings;
-  readonly fixed: string | undefined;
-  readonly onChange: (part: Partial<Settings>) => void;
-}
-
-function Names({ settings, fixed, onChange }: NamesProps) {
-  return (
-    <>
-      <Select
-        label="Names"
-        value={settings.names}
-        options={[
-          ['both-ways', 'Hidden both ways: authors and reviewers know each other by alias'],
-          ['reviewers-only', 'Reviewers hidden: authors do not learn who reviewed them'],
-          ['authors-only', 'Authors hidden: reviewers do not learn whose draft they read'],
-          ['open', 'Open: everybody sees names'],
-        ]}
-        onChange={(names) => onChange({ names: names as Settings['names'] })}
-        disabled={fixed !== undefined}
-        hint={fixed ?? 'You see names and aliases in any case.'}
-      />
-      {settings.names !== 'open' && (
-        <Checkbox
-          label="Show names when feedback is released"
-          checked={settings.showNamesAtRelease}
-          disabled={fixed !== undefined}
-          onChange={({ target }) => onChange({ showNamesAtRelease: target.checked })}
-        />
-      )}
-    </>
   );
 }
 

@@ -18,6 +18,7 @@ const WORDS: Readonly<Record<string, string>> = {
   'own-times-removed': 'took an extension or excuse back',
   'plan-changed': 'changed the plan',
   'dates-changed': 'changed dates',
+  'rules-changed': 'changed what being late loses, or the grade',
   'form-changed': 'changed the form',
   'exchange-published': 'published',
   'draft-handed-in': 'handed in a draft',

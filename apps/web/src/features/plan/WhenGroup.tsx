@@ -9,12 +9,13 @@ import { exactly } from '../../app/time/words.js';
 import { useExchange } from '../../app/useExchange.js';
 import { Button, Checkbox } from '../../kit/index.js';
 import { DateRows } from './DateRows.js';
-import { useDateNowMutation, useMoveDatesMutation } from './planApi.js';
+import { tellWords, useDateNowMutation, useMoveDatesMutation, useSetRulesMutation } from './planApi.js';
 import { SettingsGroup } from './SettingsGroup.js';
 
 export interface WhenGroupProps {
   readonly dates: DatesView;
   readonly late: LateRule | null;
+  readonly nightly: boolean;
   readonly published: boolean;
   readonly readOnly: boolean;
   readonly students: number;
@@ -23,6 +24,9 @@ export interface WhenGroupProps {
   readonly startOpen: boolean;
   readonly onDates: (dates: DatesView) => void;
   readonly onLate: (late: LateRule | null) => void;
+  /** Of a published exchange, how many drafts have been handed in late. */
+  readonly lateHandIns: number;
+  readonly onUnmoved: (sentences: readonly string[]) => void;
 }
 
 /** Dates: saved as they are typed while in planning, moved by a step of their own afterwards. */
@@ -42,52 +46,83 @@ export function WhenGroup(props: WhenGroupProps) {
   );
 }
 
-function MovingDates({ dates, readOnly, students, problemAt, ...rest }: WhenGroupProps) {
+function MovingDates({ dates, late, readOnly, students, lateHandIns, problemAt, onUnmoved, ...rest }: WhenGroupProps) {
   const exchange = useExchange();
   const [wanted, setWanted] = useState(dates);
   const [tell, setTell] = useState(true);
   const [move, moving] = useMoveDatesMutation();
+  const [rule, setRule] = useState(late);
+  const [setRules, ruling] = useSetRulesMutation();
   const changed = DATE_ORDER.filter((name) => wanted[name] !== dates[name]);
-  const wrong = moving.error === undefined ? [] : problemOf(moving.error).fields;
+  const ruleChanged = JSON.stringify(rule) !== JSON.stringify(late);
+  const errors = [moving.error, ruling.error].filter((one) => one !== undefined);
+  const wrong = errors.flatMap((error) => problemOf(error).fields);
+  const want = (next: DatesView, nextRule: LateRule | null) => {
+    setWanted(next);
+    setRule(nextRule);
+    onUnmoved(unmovedWords(next, dates, JSON.stringify(nextRule) !== JSON.stringify(late)));
+  };
   const go = async () => {
-    await move({ exchangeId: exchange.id, dates: wanted, tell });
+    if (changed.length > 0) {
+      const moved = await move({ exchangeId: exchange.id, dates: wanted, tell });
+      if (moved.error !== undefined) return;
+    }
+    if (ruleChanged) {
+      const set = await setRules({ exchangeId: exchange.id, late: rule, tell });
+      if (set.error !== undefined) return;
+    }
+    onUnmoved([]);
   };
   return (
     <>
       <DateRows
         {...rest}
         dates={wanted}
+        late={rule}
         timeZone={exchange.course.timeZone}
         problemAt={(path) => wrong.find((one) => one.path === path)?.sentence ?? problemAt(path)}
-        onDates={setWanted}
+        onDates={(next) => want(next, rule)}
+        onLate={(next) => want(wanted, next)}
       />
       {!readOnly && (
         <div className="sticky bottom-0 space-y-3 border-t border-line bg-salt py-3">
-          {changed.length > 0 ? (
+          {changed.length > 0 || ruleChanged ? (
             <div className="flex flex-wrap items-center gap-3">
-              <p className="text-copper">
-                {changed.length === 1 ? 'One date is' : `${changed.length} dates are`} not moved yet.
-              </p>
-              <Checkbox
-                label={`Tell ${students === 1 ? 'the student' : `the ${students} students`} by mail`}
-                checked={tell}
-                onChange={({ target }) => setTell(target.checked)}
-              />
-              <Button look="primary" small busy={moving.isLoading} onClick={() => void go()}>
-                Move dates
+              <p className="text-copper">{unmovedWords(wanted, dates, ruleChanged).join(' ')}</p>
+              {ruleChanged && lateHandIns > 0 && (
+                <p className="text-sm">
+                  {lateHandIns === 1 ? 'One draft was' : `${lateHandIns} drafts were`} handed in late: what{' '}
+                  {lateHandIns === 1 ? 'it loses goes' : 'they lose goes'} by the new rule at once.
+                </p>
+              )}
+              <Checkbox label={tellWords(students)} checked={tell} onChange={({ target }) => setTell(target.checked)} />
+              <Button look="primary" small busy={moving.isLoading || ruling.isLoading} onClick={() => void go()}>
+                {changed.length === 0
+                  ? 'Change the rule'
+                  : ruleChanged
+                    ? 'Move dates and change the rule'
+                    : 'Move dates'}
               </Button>
-              <Button small onClick={() => setWanted(dates)}>
+              <Button small onClick={() => want(dates, late)}>
                 Put back
               </Button>
             </div>
           ) : (
             <NowButtons dates={dates} tell={tell} onMoved={setWanted} />
           )}
-          {moving.error !== undefined && wrong.length === 0 && <ProblemNotice error={moving.error} />}
+          {wrong.length === 0 && errors.map((error, index) => <ProblemNotice key={index} error={error} />)}
         </div>
       )}
     </>
   );
+}
+
+function unmovedWords(wanted: DatesView, dates: DatesView, ruleChanged: boolean): string[] {
+  const moved = DATE_ORDER.filter((name) => wanted[name] !== dates[name]).length;
+  return [
+    ...(moved === 0 ? [] : [`${moved === 1 ? 'One date is' : `${moved} dates are`} not moved yet.`]),
+    ...(ruleChanged ? ['What a late hand-in loses is not changed yet.'] : []),
+  ];
 }
 
 const NOW_WORDS: ReadonlyArray<readonly [DateName, string]> = [

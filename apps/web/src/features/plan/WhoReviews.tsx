@@ -2,6 +2,7 @@ import type { PlanView } from '@salt-circle/contracts';
 import { needsGroups, type SelfReview, type Whom } from '@salt-circle/core';
 import { Link } from 'react-router';
 import { Checkbox, Select, TextField } from '../../kit/index.js';
+import { AllocationWhen } from './AllocationWhen.js';
 import type { Settings } from './settings.js';
 
 export interface WhoReviewsProps {
@@ -10,6 +11,8 @@ export interface WhoReviewsProps {
   readonly courseId: string;
   readonly problemAt: (path: string) => string | undefined;
   readonly onChange: (part: Partial<Settings>) => void;
+  /** When drafts are allocated was changed, and takes a step of its own. */
+  readonly onUnmoved: (sentences: readonly string[]) => void;
 }
 
 const WHOM: ReadonlyArray<readonly [Whom, string]> = [
@@ -22,9 +25,10 @@ const SELF: ReadonlyArray<readonly [SelfReview, string]> = [
   ['off', 'Off'],
   ['first', 'First: the drafts of others open after it'],
   ['with', 'Along with the others'],
+  ['after', 'Last: it opens once the others are submitted'],
 ];
 
-export function WhoReviews({ settings, plan, courseId, problemAt, onChange }: WhoReviewsProps) {
+export function WhoReviews({ settings, plan, courseId, problemAt, onChange, onUnmoved }: WhoReviewsProps) {
   const { fixed, choices } = plan;
   const number = settings.reviewsPerStudent;
   return (
@@ -87,6 +91,7 @@ export function WhoReviews({ settings, plan, courseId, problemAt, onChange }: Wh
         disabled={fixed.selfReview !== undefined}
         onChange={({ target }) => onChange({ ownHandInFirst: target.checked })}
       />
+      <AllocationWhen plan={plan} onUnmoved={onUnmoved} />
     </>
   );
 }

@@ -1,8 +1,26 @@
-import type { DatesView, FormView, OwnTimesView, PlanView, SavedView } from '@salt-circle/contracts';
-import type { DateName } from '@salt-circle/core';
+import type {
+  AllocationPlanRequest,
+  DatesView,
+  FormView,
+  OwnTimesView,
+  PlanView,
+  SavedView,
+} from '@salt-circle/contracts';
+import type { DateName, GradePart, LateRule } from '@salt-circle/core';
 import { api } from '../../app/api.js';
 
 const MOVED = ['Plan', 'Exchange', 'Courses', 'Today', 'Feedback'] as const;
+
+export type ScheduleBody = Pick<AllocationPlanRequest, 'revision' | 'schedule' | 'at' | 'party' | 'patience'>;
+
+/** What students are told of and what does not move any date; what is left out stays. */
+export interface RulesPart {
+  readonly late?: LateRule | null;
+  readonly gradeParts?: readonly GradePart[];
+}
+
+export const tellWords = (students: number) =>
+  `Tell ${students === 1 ? 'the student' : `the ${students} students`} by mail`;
 
 export type OwnTimesBody = Omit<OwnTimesView, 'id' | 'name'>;
 
@@ -13,6 +31,8 @@ export const {
   usePublishMutation,
   useMoveDatesMutation,
   useDateNowMutation,
+  useSetRulesMutation,
+  useSetScheduleMutation,
   useSetOwnTimesMutation,
   useRemoveOwnTimesMutation,
   useKeepTemplateMutation,
@@ -26,6 +46,18 @@ export const {
     }),
     moveDates: build.mutation<SavedView, { exchangeId: string; dates: DatesView; tell: boolean }>({
       query: ({ exchangeId, ...body }) => ({ url: `/exchanges/${exchangeId}/dates`, method: 'PUT', body }),
+      invalidatesTags: [...MOVED, 'Outbox'],
+    }),
+    setSchedule: build.mutation<SavedView, { exchangeId: string } & ScheduleBody>({
+      query: ({ exchangeId, ...body }) => ({
+        url: `/exchanges/${exchangeId}/allocation/schedule`,
+        method: 'PUT',
+        body,
+      }),
+      invalidatesTags: [...MOVED, 'Allocation'],
+    }),
+    setRules: build.mutation<SavedView, { exchangeId: string; tell: boolean } & RulesPart>({
+      query: ({ exchangeId, ...body }) => ({ url: `/exchanges/${exchangeId}/rules`, method: 'PUT', body }),
       invalidatesTags: [...MOVED, 'Outbox'],
     }),
     /** Answers with the dates as they are then. */

@@ -20,6 +20,7 @@ export function settingsOf(plan: PlanView): Settings {
     ownHandInFirst: plan.ownHandInFirst,
     names: plan.names,
     showNamesAtRelease: plan.showNamesAtRelease,
+    feedbackEach: plan.feedbackEach,
     gradeParts: plan.gradeParts,
     shorthandId: plan.shorthandId,
   };

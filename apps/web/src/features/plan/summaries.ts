@@ -1,5 +1,5 @@
 import type { PlanView } from '@salt-circle/contracts';
-import { deliverableWords, listed } from '../../app/settingWords.js';
+import { deliverableWords, listed } from '@salt-circle/core';
 import type { Settings } from './settings.js';
 
 /** One line for each folded group of settings. */
@@ -27,7 +27,13 @@ export function whomWords(
     'other-groups': `Each reviews ${drafts} from other groups (${set})`,
     partners: `Standing partners (${set})`,
   }[whom];
-  return selfReview === 'off' ? words : `${words}, and the own draft${selfReview === 'first' ? ' first' : ''}`;
+  const own = {
+    off: '',
+    first: ', and the own draft first',
+    with: ', and the own draft',
+    after: ', then the own draft',
+  };
+  return `${words}${own[selfReview]}`;
 }
 
 export function namesWords({ names, showNamesAtRelease }: Settings): string {

@@ -1,3 +1,4 @@
+import { zoneChoices } from '../../app/time/zones.js';
 import { useState, type FormEvent } from 'react';
 import { useNavigate } from 'react-router';
 import { Button, Dialog, Select, TextField } from '../../kit/index.js';
@@ -13,13 +14,12 @@ const { useCreateCourseMutation } = api.injectEndpoints({
   }),
 });
 
-const ZONES = Intl.supportedValuesOf('timeZone').map((zone) => [zone, zone.replaceAll('_', ' ')] as const);
-
 export function NewCourse() {
   const navigate = useNavigate();
   const [open, setOpen] = useState(false);
   const [title, setTitle] = useState('');
   const [timeZone, setTimeZone] = useState(Intl.DateTimeFormat().resolvedOptions().timeZone);
+  const zones = zoneChoices(timeZone);
   const [create, { isLoading, error }] = useCreateCourseMutation();
   const submit = async (event: FormEvent) => {
     event.preventDefault();
@@ -37,8 +37,8 @@ export function NewCourse() {
           <Select
             label="Time zone"
             hint="All dates of the course are given in it."
-            value={timeZone}
-            options={ZONES}
+            value={zones.value}
+            options={zones.options}
             onChange={setTimeZone}
           />
           {error !== undefined && <ProblemNotice error={error} />}

@@ -11,7 +11,7 @@ import { useNow } from '../../app/time/useNow.js';
 import { When } from '../../app/time/When.js';
 import { NewCourse } from './NewCourse.js';
 import { useOpenPlacesQuery, useTodayQuery } from './todayApi.js';
-import { needWords, waitWords } from './words.js';
+import { isUntil, needWords, waitWords } from './words.js';
 
 const SOON = 24 * 3_600_000;
 /** What needs somebody changes with the time alone, too: something is due soon, or has opened. */
@@ -116,7 +116,8 @@ function Waiting({ items }: { readonly items: readonly WaitingItem[] }) {
               {item.exchangeTitle}
             </Link>{' '}
             <span className="text-ink-soft">
-              {item.courseTitle}: {waitWords(item)} <When at={item.next.at} timeZone={item.timeZone} />
+              {item.courseTitle}: {waitWords(item)}{' '}
+              <When at={item.next.at} timeZone={item.timeZone} exact={isUntil(item)} />
             </span>
           </li>
         ))}

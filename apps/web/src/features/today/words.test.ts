@@ -1,7 +1,7 @@
 import type { TodayItem, TodayKind, WaitingItem } from '@salt-circle/contracts';
 import { DATE_ORDER, runs } from '@salt-circle/core';
 import { matchRoutes } from 'react-router';
-import { needWords, waitWords } from './words.js';
+import { isUntil, needWords, waitWords } from './words.js';
 
 const item = (kind: TodayKind, part: Partial<TodayItem> = {}): TodayItem => ({
   kind,
@@ -20,6 +20,9 @@ const item = (kind: TodayKind, part: Partial<TodayItem> = {}): TodayItem => ({
 const KINDS: Readonly<Record<TodayKind, true>> = {
   'hand-in': true,
   'hand-in-again': true,
+  'submit-again': true,
+  'draft-missed': true,
+  'reviews-missed': true,
   'write-review': true,
   'read-feedback': true,
   'finish-plan': true,
@@ -55,7 +58,14 @@ describe('what needs somebody, in words', () => {
   it('has words of its own for every date that somebody can wait for, in either role', () => {
     const dates = DATE_ORDER.filter(runs);
     for (const role of ['student', 'instructor'] as const satisfies Array<WaitingItem['role']>) {
-      const words = dates.map((date) => waitWords({ ...item('hand-in'), role, next: { date, at: '' } }));
+      const waiting = dates.map((date) => ({
+        ...item('hand-in'),
+        role,
+        standing: 'on-time' as const,
+        next: { date, at: '' },
+      }));
+      const words = waiting.map(waitWords);
+      expect(waiting.map(isUntil)).toEqual(words.map((one) => one.endsWith('until')));
       expect(new Set(words.filter((one) => one !== '')).size).toBe(dates.length);
     }
   });

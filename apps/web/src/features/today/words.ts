@@ -27,6 +27,27 @@ export function needWords({ kind, exchangeId, reviewId, done, of }: TodayItem): 
       };
     case 'write-review':
       return { what: `Review ${done} of ${of}`, verb: 'Review', to: `/reviews/${reviewId}`, urgent: 'due' };
+    case 'submit-again':
+      return {
+        what: `Review ${done} of ${of} is submitted; what you changed since counts once you submit it again`,
+        verb: 'Look at it',
+        to: `/reviews/${reviewId}`,
+        urgent: 'due',
+      };
+    case 'draft-missed':
+      return {
+        what: 'You handed in no draft, and none is taken any more; ask your instructor if you need more time',
+        verb: 'See your draft',
+        to: at('draft'),
+        urgent: 'drafts were due',
+      };
+    case 'reviews-missed':
+      return {
+        what: `${done} of your ${of} reviews ${done === 1 ? 'was' : 'were'} not submitted; what you wrote is kept`,
+        verb: 'See them',
+        to: at('reviews'),
+        urgent: 'reviews were due',
+      };
     case 'read-feedback':
       return {
         what: `Feedback from ${count(done, 'reviewer', 'reviewers')} is here`,
@@ -86,22 +107,34 @@ export function needWords({ kind, exchangeId, reviewId, done, of }: TodayItem): 
   }
 }
 
-export function waitWords({ next, role }: WaitingItem): string {
+const REVIEWS_DUE: Readonly<Record<WaitingItem['standing'], string>> = {
+  'on-time': 'all you were asked is done; reviews are due',
+  'missed-reviews': 'your reviews are not all submitted; they are due',
+  'nothing-to-review': 'no draft was allocated to you; reviews are due',
+  'missed-draft': 'you handed in no draft; reviews of the others are due',
+};
+
+export function waitWords({ next, role, standing }: WaitingItem): string {
   const staff = role !== 'student';
   switch (next.date) {
     case 'draftsOpen':
       return 'drafts open';
     case 'draftsDue':
-      return staff ? 'drafts are due' : 'handed in; you can replace your draft until';
+      return staff ? 'drafts are due' : 'handed in; you can replace your draft until it is due';
     case 'lateUntil':
       return 'late drafts are taken until';
     case 'reviewsOpen':
       return 'reviewing opens';
     case 'reviewsDue':
-      return staff ? 'reviews are due' : 'all you were asked is done; reviews are due';
+      return staff ? 'reviews are due' : REVIEWS_DUE[standing];
     case 'release':
       return 'feedback is released';
     case 'checkUntil':
       return 'reviews are checked until';
   }
+}
+
+/** Whether the words end with "until", which only an exact time can follow. */
+export function isUntil({ next }: WaitingItem): boolean {
+  return next.date === 'lateUntil' || next.date === 'checkUntil';
 }

@@ -1,15 +1,15 @@
 import type { ProgressRow } from '@salt-circle/contracts';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { Button, Empty, Loading, Menu, StateMark } from '../../kit/index.js';
+import { Button, Empty, Loading, Menu, StateMark, type BoardColumn } from '../../kit/index.js';
+import { PeopleBoard, usePersonColumns } from '../../app/boards/PeopleBoard.js';
+import { labelWords } from '../../app/People.js';
 import { usePolling } from '../../app/changes/useChanges.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { useProgressQuery } from '../../app/progressApi.js';
 import { seeAs } from '../../app/seeing/seeAs.js';
-import { lateInWords } from '../../app/settingWords.js';
-import { useNow } from '../../app/time/useNow.js';
+import { lateInWords } from '@salt-circle/core';
 import { When } from '../../app/time/When.js';
-import { exactly } from '../../app/time/words.js';
 import { useExchange } from '../../app/useExchange.js';
 import { bytesInWords } from '../../app/viewing/sizes.js';
 import { ArchiveDialog } from './ArchiveDialog.js';
@@ -81,7 +81,7 @@ export function DraftsPage() {
       ) : (
         <DraftTable rows={rows} onDo={setDoing} />
       )}
-      {doing === 'remind' && <ReminderDialog rows={missing} onClose={done} />}
+      {doing === 'remind' && <ReminderDialog rows={missing} about="draft" onClose={done} />}
       {doing === 'archive' && <ArchiveDialog onClose={done} />}
       {doing !== null && typeof doing === 'object' && doing.what === 'hand-in-for' && (
         <HandInForDialog row={doing.row} onClose={done} />
@@ -98,102 +98,141 @@ interface DraftTableProps {
   readonly onDo: (doing: Doing) => void;
 }
 
+const STATE_ORDER: Readonly<Record<ProgressRow['draft']['state'], number>> = { none: 0, saved: 1, 'handed-in': 2 };
+
 function DraftTable({ rows, onDo }: DraftTableProps) {
-  const exchange = useExchange();
-  const grouped = rows.some(({ draft }) => draft.group !== null);
-  const heads = ['Person', 'Alias', ...(grouped ? ['Group'] : []), 'State', 'Title', 'Handed in'];
   return (
-    <div className="overflow-x-auto">
-      <table className="w-full text-left">
-        <thead>
-          <tr className="border-b border-ink text-sm text-ink-soft">
-            {heads.map((words) => (
-              <th key={words} scope="col" className="px-2 py-1.5 font-semibold">
-                {words}
-              </th>
-            ))}
-            {['Words', 'Files'].map((words) => (
-              <th key={words} scope="col" className="px-2 py-1.5 text-right font-semibold">
-                {words}
-              </th>
-            ))}
-            <th scope="col" className="px-2 py-1.5">
-              <span className="sr-only">What to do</span>
-            </th>
-          </tr>
-        </thead>
-        <tbody>
-          {rows.map((row) => (
-            <TableRow key={row.id} row={row} grouped={grouped} onDo={onDo} exchangeId={exchange.id} />
-          ))}
-        </tbody>
-      </table>
-    </div>
+    <PeopleBoard
+      label="Drafts"
+      rows={rows}
+      columns={useColumns(rows, onDo)}
+      stopsOf={({ draft, person }) =>
+        draft.id === null ? [] : [{ to: `../drafts/${draft.id}`, words: draft.group ?? labelWords(person) }]
+      }
+    />
   );
 }
 
-interface TableRowProps {
-  readonly row: ProgressRow;
-  readonly grouped: boolean;
-  readonly exchangeId: string;
-  readonly onDo: (doing: Doing) => void;
+function useColumns(rows: readonly ProgressRow[], onDo: (doing: Doing) => void): Array<BoardColumn<ProgressRow>> {
+  const person = usePersonColumns<ProgressRow>((row) => <PersonCell row={row} />);
+  const grouped = rows.some(({ draft }) => draft.group !== null);
+  const column = (key: string, head: string, part: Omit<BoardColumn<ProgressRow>, 'key' | 'head'>) => ({
+    key,
+    head,
+    ...part,
+  });
+  return [
+    ...person,
+    ...(grouped
+      ? [
+          column('group', 'Group', {
+            sort: ({ draft }) => draft.group,
+            cell: ({ draft }) => <span className="text-ink-soft">{draft.group}</span>,
+          }),
+        ]
+      : []),
+    column('state', 'State', {
+      sort: ({ draft, excused }) => (excused ? null : STATE_ORDER[draft.state]),
+      cell: (row) => <StateCell row={row} />,
+    }),
+    column('title', 'Title', {
+      sort: ({ draft }) => (draft.title === '' ? null : draft.title),
+      cell: ({ draft }) => <span className="line-clamp-2 max-w-72 break-words">{draft.title}</span>,
+    }),
+    column('when', 'Handed in', {
+      sort: ({ draft }) => (draft.handedInAt === null ? null : Date.parse(draft.handedInAt)),
+      most: true,
+      cell: (row) => <WhenCell row={row} />,
+    }),
+    column('words', 'Words', {
+      right: true,
+      most: true,
+      sort: ({ draft }) => (draft.words === 0 ? null : draft.words),
+      cell: ({ draft }) => (draft.words === 0 ? '' : draft.words),
+    }),
+    column('files', 'Files', {
+      right: true,
+      most: true,
+      sort: ({ draft }) => (draft.bytes === 0 ? null : draft.bytes),
+      cell: ({ draft }) => (
+        <span className="whitespace-nowrap">{draft.bytes === 0 ? '' : bytesInWords(draft.bytes)}</span>
+      ),
+    }),
+    column('acts', 'What to do', {
+      headHidden: true,
+      right: true,
+      cell: (row) => <ActsCell row={row} onDo={onDo} />,
+    }),
+  ];
 }
 
-function TableRow({ row, grouped, exchangeId, onDo }: TableRowProps) {
+function PersonCell({ row: { person, dropped } }: { readonly row: ProgressRow }) {
+  return (
+    <>
+      {person.name}
+      {dropped && <span className="ml-1.5 font-normal text-ink-soft">dropped</span>}
+    </>
+  );
+}
+
+function StateCell({ row: { draft, excused } }: { readonly row: ProgressRow }) {
+  return (
+    <>
+      {excused ? <StateMark state="excused" word="excused" wordHidden={false} /> : <DraftCell draft={draft} />}
+      {draft.copyFailed && <p className="text-sm text-madder">a copy failed</p>}
+    </>
+  );
+}
+
+function WhenCell({ row: { draft } }: { readonly row: ProgressRow }) {
+  const { timeZone } = useExchange().course;
+  const { handedInAt, savedAt, late } = draft;
+  return (
+    <span className="text-sm text-ink-soft">
+      {handedInAt !== null ? (
+        <When at={handedInAt} timeZone={timeZone} />
+      ) : (
+        savedAt !== null && (
+          <>
+            saved <When at={savedAt} timeZone={timeZone} />
+          </>
+        )
+      )}
+      {late !== null && <span className="block text-madder">{lateInWords(late)}</span>}
+    </span>
+  );
+}
+
+function ActsCell({ row, onDo }: { readonly row: ProgressRow; readonly onDo: (doing: Doing) => void }) {
   const exchange = useExchange();
-  const now = useNow();
-  const { id, person, draft, dropped, excused } = row;
-  const { timeZone } = exchange.course;
+  const { id, person, excused } = row;
   const instructor = exchange.course.role === 'instructor';
   const name = person.name ?? 'this student';
   return (
-    <tr className="border-b border-line">
-      <th scope="row" className="px-2 py-2 font-semibold">
-        {person.name}
-        {dropped && <span className="ml-1.5 font-normal text-ink-soft">dropped</span>}
-      </th>
-      <td className="px-2 py-2 text-ink-soft">{person.alias}</td>
-      {grouped && <td className="px-2 py-2 text-ink-soft">{draft.group}</td>}
-      <td className="px-2 py-2">
-        {excused ? <StateMark state="excused" word="excused" wordHidden={false} /> : <DraftCell draft={draft} />}
-        {draft.copyFailed && <p className="text-sm text-madder">a copy failed</p>}
-      </td>
-      <td className="max-w-72 truncate px-2 py-2">{draft.title}</td>
-      <td className="px-2 py-2 whitespace-nowrap text-ink-soft">
-        {draft.handedInAt !== null
-          ? exactly(Date.parse(draft.handedInAt), timeZone, now)
-          : draft.savedAt !== null && `saved ${exactly(Date.parse(draft.savedAt), timeZone, now)}`}
-        {draft.late !== null && (
-          <span className="block text-sm whitespace-normal text-madder">{lateInWords(draft.late)}</span>
-        )}
-      </td>
-      <td className="px-2 py-2 text-right">{draft.words === 0 ? '' : draft.words}</td>
-      <td className="px-2 py-2 text-right whitespace-nowrap">{draft.bytes === 0 ? '' : bytesInWords(draft.bytes)}</td>
-      <td className="px-2 py-1 text-right whitespace-nowrap">
-        <Button small aria-label={`See the exchange as ${name}`} onClick={() => seeAs(exchangeId, id)}>
-          See as
-        </Button>{' '}
-        <Menu
-          trigger={
-            <Button small aria-label={`More about ${name}`}>
-              More
-            </Button>
-          }
-          groups={[
-            [
-              ...(instructor
-                ? [
-                    { words: 'Give more time…', onPick: () => onDo({ what: 'extend', row }) },
-                    ...(excused
-                      ? [{ words: 'Take the excuse back…', onPick: () => onDo({ what: 'take-back', row }) }]
-                      : [{ words: 'Excuse…', onPick: () => onDo({ what: 'excuse', row }) }]),
-                  ]
-                : []),
-              { words: 'Hand in for the student…', onPick: () => onDo({ what: 'hand-in-for', row }) },
-            ],
-          ]}
-        />
-      </td>
-    </tr>
+    <span className="whitespace-nowrap">
+      <Button small aria-label={`See the exchange as ${name}`} onClick={() => seeAs(exchange.id, id)}>
+        See as
+      </Button>{' '}
+      <Menu
+        trigger={
+          <Button small aria-label={`More about ${name}`}>
+            More
+          </Button>
+        }
+        groups={[
+          [
+            ...(instructor
+              ? [
+                  { words: 'Give more time…', onPick: () => onDo({ what: 'extend', row }) },
+                  ...(excused
+                    ? [{ words: 'Take the excuse back…', onPick: () => onDo({ what: 'take-back', row }) }]
+                    : [{ words: 'Excuse…', onPick: () => onDo({ what: 'excuse', row }) }]),
+                ]
+              : []),
+            { words: 'Hand in for the student…', onPick: () => onDo({ what: 'hand-in-for', row }) },
+          ],
+        ]}
+      />
+    </span>
   );
 }

@@ -1,7 +1,7 @@
 import type { Problem, ProgressRow } from '@salt-circle/contracts';
 import type { Deliverable } from '@salt-circle/core';
 import { useState } from 'react';
-import { Button, Dialog, FilePick, TextField } from '../../kit/index.js';
+import { Button, Dialog, FilePick, RichText, TextField } from '../../kit/index.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { endingsOf } from '../../app/uploading/endings.js';
 import { UploadRows } from '../../app/uploading/UploadRows.js';
@@ -15,9 +15,17 @@ export function HandInForDialog({ row, onClose }: { readonly row: ProgressRow; r
   const [title, setTitle] = useState('');
   const [problem, setProblem] = useState<Problem | null>(null);
   const [handIn, { isLoading }] = useHandInForMutation();
+  const [texts, setTexts] = useState<Readonly<Record<string, string>>>({});
   const places = exchange.deliverables.filter(({ kind }) => kind === 'file' || kind === 'recording');
+  // What the student has saved is handed in as it stands; only where there is nothing, a text can be put in.
+  const typed = row.draft.state === 'none' ? exchange.deliverables.filter(({ kind }) => kind === 'text') : [];
   const go = async () => {
-    const result = await handIn({ exchangeId: exchange.id, participantId: row.id, title: title === '' ? null : title });
+    const result = await handIn({
+      exchangeId: exchange.id,
+      participantId: row.id,
+      title: title === '' ? null : title,
+      texts: Object.entries(texts).map(([deliverableId, html]) => ({ deliverableId, html })),
+    });
     if (result.error === undefined) onClose();
     else setProblem(result.error as Problem);
   };
@@ -38,6 +46,18 @@ export function HandInForDialog({ row, onClose }: { readonly row: ProgressRow; r
             onChange={({ target }) => setTitle(target.value)}
           />
         )}
+        {typed.map(({ id, title: words }) => (
+          <div key={id}>
+            <p className="mb-1 font-medium">“{words}”, pasted, if it came by another way</p>
+            <div className="rounded border border-edge bg-salt px-3 pb-2">
+              <RichText
+                label={words}
+                html={texts[id] ?? ''}
+                onChange={(html) => setTexts((all) => ({ ...all, [id]: html }))}
+              />
+            </div>
+          </div>
+        ))}
         {places.map((deliverable) => (
           <AddFiles key={deliverable.id} deliverable={deliverable} participantId={row.id} />
         ))}

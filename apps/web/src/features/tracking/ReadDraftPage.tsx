@@ -2,6 +2,7 @@ import type { DraftReadingView, VersionView } from '@salt-circle/contracts';
 import { useEffect, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { Button, Loading } from '../../kit/index.js';
+import { Walk } from '../../app/boards/Walk.js';
 import { Person } from '../../app/People.js';
 import { usePolling } from '../../app/changes/useChanges.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
@@ -10,7 +11,7 @@ import { useExchange } from '../../app/useExchange.js';
 import { originalAddress } from '../../app/viewing/address.js';
 import { ReadingParts } from '../../app/viewing/ReadingParts.js';
 import { VersionDialog } from '../../app/viewing/VersionDialog.js';
-import { lateInWords } from '../../app/settingWords.js';
+import { lateInWords } from '@salt-circle/core';
 import { useDraftReadingQuery, useStaffCopyAgainMutation, useStaffVersionQuery } from './draftsApi.js';
 
 /** A handed-in draft, to read, with what it consists of and its earlier versions. */
@@ -26,6 +27,7 @@ export function ReadDraftPage() {
   if (data === undefined) return <Loading what="the draft" />;
   return (
     <article className="mx-auto max-w-4xl px-5 py-6">
+      <Walk />
       <p className="text-ink-soft">
         <Link to="../drafts" relative="path" className="text-dusk underline">
           All drafts

@@ -1,13 +1,15 @@
 import type { ProgressReview, ProgressRow } from '@salt-circle/contracts';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { Button, Empty, Loading, StateMark } from '../../kit/index.js';
+import { Button, Empty, Loading, StateMark, type BoardColumn } from '../../kit/index.js';
+import { PeopleBoard, usePersonColumns } from '../../app/boards/PeopleBoard.js';
 import { labelWords } from '../../app/People.js';
 import { usePolling } from '../../app/changes/useChanges.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { useProgressQuery } from '../../app/progressApi.js';
 import { When } from '../../app/time/When.js';
 import { useExchange } from '../../app/useExchange.js';
+import { ReminderDialog } from './ReminderDialog.js';
 
 type Filter = 'all' | 'not-begun' | 'unfinished' | 'thin';
 
@@ -22,7 +24,7 @@ const FILTERS: Readonly<
   Record<Exclude<Filter, 'all'>, { readonly words: string; readonly holds: (row: ProgressRow) => boolean }>
 > = {
   'not-begun': {
-    words: 'None begun',
+    words: 'No review begun',
     holds: (row) => row.reviews.length > 0 && row.reviews.every(({ state }) => state === 'not-begun'),
   },
   unfinished: { words: 'Unfinished', holds: (row) => submitted(row) < row.reviews.length },
@@ -40,9 +42,12 @@ export function ReviewsPage() {
     pollingInterval: usePolling(20_000),
   });
   const [filter, setFilter] = useState<Filter>('all');
+  const [reminding, setReminding] = useState(false);
   if (error !== undefined) return <ProblemNotice error={error} />;
   if (data === undefined) return <Loading what="the reviews" />;
   const rows = filter === 'all' ? data.rows : data.rows.filter(FILTERS[filter].holds);
+  // Of the rows that are shown, those that have something left to do.
+  const toRemind = rows.filter(FILTERS.unfinished.holds);
   const columns = Math.max(0, ...data.rows.map(({ reviews }) => reviews.length));
   const { reviewsDue } = exchange.dates;
   const figures = exchange.figures;
@@ -60,7 +65,7 @@ export function ReviewsPage() {
             )}
           </span>
         </h2>
-        <div className="flex gap-2" role="group" aria-label="Show only">
+        <div className="flex flex-wrap gap-2" role="group" aria-label="Show only">
           {(Object.keys(FILTERS) as Array<keyof typeof FILTERS>).map((key) => (
             <Button
               key={key}
@@ -71,6 +76,9 @@ export function ReviewsPage() {
               {FILTERS[key].words} {data.rows.filter(FILTERS[key].holds).length}
             </Button>
           ))}
+          <Button disabled={toRemind.length === 0} onClick={() => setReminding(true)}>
+            Remind {toRemind.length}…
+          </Button>
         </div>
       </div>
       {columns === 0 ? (
@@ -86,60 +94,94 @@ export function ReviewsPage() {
       ) : (
         <Board rows={rows} columns={columns} />
       )}
-      {rows.length === 0 && filter !== 'all' && <p className="py-4 text-ink-soft">Nobody of {data.rows.length}.</p>}
+      {rows.length === 0 && filter !== 'all' && (
+        <p className="py-4 text-ink-soft">None of the {data.rows.length} students.</p>
+      )}
+      {filter === 'thin' && (
+        <p className="py-2 text-sm text-ink-soft">
+          Thin: submitted with fewer than {THIN_WORDS} words, notes included.
+        </p>
+      )}
+      {reminding && <ReminderDialog rows={toRemind} about="reviews" onClose={() => setReminding(false)} />}
     </div>
   );
 }
 
 function Board({ rows, columns }: { readonly rows: readonly ProgressRow[]; readonly columns: number }) {
-  const heads = [...Array(columns).keys()].map((index) => `Review ${index + 1}`);
   return (
-    <div className="overflow-x-auto">
-      <table className="w-full text-left">
-        <thead>
-          <tr className="border-b border-ink text-sm text-ink-soft">
-            {['Person', 'Alias', 'Draft', ...heads].map((words) => (
-              <th key={words} scope="col" className="px-2 py-1.5 font-semibold">
-                {words}
-              </th>
-            ))}
-            {['Received', 'Words', 'Notes'].map((words) => (
-              <th key={words} scope="col" className="px-2 py-1.5 text-right font-semibold">
-                {words}
-              </th>
-            ))}
-          </tr>
-        </thead>
-        <tbody>
-          {rows.map((row) => (
-            <BoardRow key={row.id} row={row} columns={columns} />
-          ))}
-        </tbody>
-      </table>
-    </div>
+    <PeopleBoard
+      label="Reviews"
+      rows={rows}
+      columns={useColumns(columns)}
+      stopsOf={({ reviews, person }) =>
+        reviews
+          .filter(({ state }) => state !== 'not-begun')
+          .map(({ id, author }) => ({
+            to: `/reviews/${id}`,
+            words: `${labelWords(person)} on ${labelWords(author)}`,
+          }))
+      }
+    />
   );
 }
 
-function BoardRow({ row, columns }: { readonly row: ProgressRow; readonly columns: number }) {
-  return (
-    <tr className="border-b border-line">
-      <th scope="row" className="px-2 py-2 font-semibold">
-        {row.person.name}
-      </th>
-      <td className="px-2 py-2 text-ink-soft">{row.person.alias}</td>
-      <td className="px-2 py-2">
-        <DraftCell draft={row.draft} />
-      </td>
-      {[...Array(columns).keys()].map((index) => (
-        <td key={index} className="px-2 py-2">
-          <ReviewCell review={row.reviews[index]} />
-        </td>
-      ))}
-      <td className="px-2 py-2 text-right">{row.receives === 0 ? '' : `${row.received} of ${row.receives}`}</td>
-      <td className="px-2 py-2 text-right">{row.words === 0 ? '' : row.words}</td>
-      <td className="px-2 py-2 text-right">{row.notes === 0 ? '' : row.notes}</td>
-    </tr>
-  );
+/** @param many reviews of whoever has most */
+function useColumns(many: number): Array<BoardColumn<ProgressRow>> {
+  const person = usePersonColumns<ProgressRow>();
+  const { timeZone } = useExchange().course;
+  const figure = (key: string, head: string, of: (row: ProgressRow) => number): BoardColumn<ProgressRow> => ({
+    key,
+    head,
+    right: true,
+    most: true,
+    sort: of,
+    cell: (row) => (of(row) === 0 ? '' : of(row)),
+  });
+  return [
+    ...person,
+    {
+      key: 'draft',
+      head: 'Draft',
+      sort: ({ draft }) => (draft.state === 'handed-in' ? 2 : draft.state === 'saved' ? 1 : 0),
+      cell: ({ draft }) => <DraftCell draft={draft} />,
+    },
+    ...[...Array(many).keys()].map((index): BoardColumn<ProgressRow> => ({
+      key: `review-${index}`,
+      head: `Review ${index + 1}`,
+      sort: ({ reviews }) => doneShare(reviews[index]),
+      cell: ({ reviews }) => <ReviewCell review={reviews[index]} />,
+    })),
+    {
+      key: 'received',
+      head: 'Received',
+      right: true,
+      sort: ({ received, receives }) => (receives === 0 ? null : received),
+      cell: ({ received, receives }) => (receives === 0 ? '' : `${received} of ${receives}`),
+    },
+    figure('words', 'Words', ({ words }) => words),
+    figure('notes', 'Notes', ({ notes }) => notes),
+    {
+      key: 'worked',
+      head: 'Last at work',
+      most: true,
+      sort: ({ workedAt }) => (workedAt === null ? null : Date.parse(workedAt)),
+      cell: ({ workedAt }) =>
+        workedAt === null ? (
+          ''
+        ) : (
+          <span className="text-sm text-ink-soft">
+            <When at={workedAt} timeZone={timeZone} />
+          </span>
+        ),
+    },
+  ];
+}
+
+/** 0 to 1, and 2 once submitted; null without a review. */
+function doneShare(review: ProgressReview | undefined): number | null {
+  if (review === undefined) return null;
+  if (review.state === 'submitted') return 2;
+  return review.required === 0 ? 0 : review.answered / review.required;
 }
 
 export function DraftCell({ draft }: { readonly draft: ProgressRow['draft'] }) {
@@ -151,7 +193,7 @@ export function DraftCell({ draft }: { readonly draft: ProgressRow['draft'] }) {
         </Link>
       );
     case 'saved':
-      return <StateMark state="in-progress" share={0.5} word="only saved" wordHidden={false} />;
+      return <StateMark state="in-progress" share={0.5} word="saved, not handed in" wordHidden={false} />;
     case 'none':
       return <StateMark state="not-begun" wordHidden={false} />;
   }

@@ -1,6 +1,7 @@
 import type {
   DraftReadingView,
   ExtendRequest,
+  HandInForRequest,
   ReminderView,
   RemindRequest,
   VersionMeta,
@@ -42,11 +43,11 @@ export const {
       }),
       invalidatesTags: CHANGED,
     }),
-    handInFor: build.mutation<VersionMeta, { exchangeId: string; participantId: string; title: string | null }>({
-      query: ({ exchangeId, participantId, title }) => ({
+    handInFor: build.mutation<VersionMeta, HandInForRequest & { exchangeId: string; participantId: string }>({
+      query: ({ exchangeId, participantId, ...body }) => ({
         url: `/exchanges/${exchangeId}/participants/${participantId}/hand-in`,
         method: 'POST',
-        body: { title },
+        body,
       }),
       invalidatesTags: CHANGED,
     }),

@@ -1,6 +1,7 @@
 import { Node } from '@tiptap/core';
 import type { Editor } from '@tiptap/react';
 import { Asterisk } from 'lucide-react';
+import { Toolbar } from 'radix-ui';
 import { useState } from 'react';
 import { Button } from '../Button.js';
 import { TextArea } from '../Field.js';
@@ -41,7 +42,7 @@ export function FootnoteTool({ editor }: { readonly editor: Editor }) {
   return (
     <>
       <Tooltip words="Footnote: behind the cursor, or the one selected">
-        <button
+        <Toolbar.Button
           type="button"
           aria-label="Footnote"
           onClick={() => {
@@ -53,7 +54,7 @@ export function FootnoteTool({ editor }: { readonly editor: Editor }) {
           className="rounded p-1.5 text-ink-soft hover:bg-crust"
         >
           <Asterisk size={17} strokeWidth={1.75} aria-hidden="true" />
-        </button>
+        </Toolbar.Button>
       </Tooltip>
       <Dialog open={open} onClose={() => setOpen(false)} title={changing ? 'Change the footnote' : 'Add a footnote'}>
         <div className="space-y-4">

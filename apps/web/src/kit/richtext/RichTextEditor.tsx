@@ -15,7 +15,8 @@ import {
   Undo2,
   type LucideIcon,
 } from 'lucide-react';
-import { useEffect, useLayoutEffect, useState, type ReactNode } from 'react';
+import { Toolbar as Bar } from 'radix-ui';
+import { useEffect, useId, useLayoutEffect, useRef, useState, type ReactNode } from 'react';
 import { Button } from '../Button.js';
 import { TextField } from '../Field.js';
 import { Dialog, Tooltip } from '../Overlay.js';
@@ -30,6 +31,9 @@ const PlainTable = Table.extend({
   renderHTML: ({ HTMLAttributes }) => ['table', HTMLAttributes, ['tbody', 0]],
   addNodeView: () => null,
 });
+
+/** Pixels at each side that bars may lie over. */
+const CLEAR = { top: 72, right: 0, bottom: 112, left: 0 };
 
 export interface RichTextEditorProps {
   readonly label: string;
@@ -54,6 +58,9 @@ export function RichTextEditor({
   onPicture,
 }: RichTextEditorProps) {
   const pictures = usePictures(onPicture);
+  const hint = useId();
+  /** Escape was pressed: the next Tab leaves the text instead of going on in a table or list. */
+  const leaving = useRef(false);
   const editor = useEditor({
     extensions: [
       StarterKit.configure({
@@ -73,11 +80,22 @@ export function RichTextEditor({
     injectCSS: false,
     immediatelyRender: true,
     editorProps: {
+      // The line that is typed stays clear of the bars over and under the page.
+      scrollMargin: CLEAR,
+      scrollThreshold: CLEAR,
       attributes: {
         role: 'textbox',
         'aria-multiline': 'true',
         'aria-label': label,
+        'aria-describedby': hint,
         class: `prose ${reading ? 'prose-reading' : ''}`,
+      },
+      handleDOMEvents: {
+        keydown: (_, event) => {
+          const leaves = event.key === 'Tab' && leaving.current;
+          leaving.current = event.key === 'Escape' || (leaving.current && event.key === 'Shift');
+          return leaves;
+        },
       },
       transformPastedHTML: fromWordProcessor,
       handlePaste: (view, event) => pictures.take(view, [...(event.clipboardData?.files ?? [])], event),
@@ -113,6 +131,9 @@ export function RichTextEditor({
           {pictures.problem}
         </p>
       )}
+      <span id={hint} className="sr-only">
+        Escape, then Tab, leaves the text; in a table, Tab alone goes from cell to cell.
+      </span>
       <EditorContent editor={editor} className="pt-3" />
     </div>
   );
@@ -183,10 +204,10 @@ function Toolbar({ editor, label, onPicture }: ToolbarProps) {
     selector: ({ editor: current }) => TOOLS.map((tool) => tool.active?.(current) ?? false),
   });
   return (
-    <div role="toolbar" aria-label={`Formatting: ${label}`} className="flex flex-wrap gap-0.5">
+    <Bar.Root aria-label={`Formatting: ${label}`} className="flex flex-wrap gap-0.5">
       {TOOLS.map(({ words, icon: Icon, run }, index) => (
         <Tooltip key={words} words={words}>
-          <button
+          <Bar.Button
             type="button"
             aria-label={words}
             aria-pressed={active[index]}
@@ -194,13 +215,13 @@ function Toolbar({ editor, label, onPicture }: ToolbarProps) {
             className="rounded p-1.5 text-ink-soft hover:bg-crust aria-pressed:bg-crust aria-pressed:text-ink"
           >
             <Icon size={17} strokeWidth={1.75} aria-hidden="true" />
-          </button>
+          </Bar.Button>
         </Tooltip>
       ))}
       <LinkTool editor={editor} />
       <FootnoteTool editor={editor} />
       {onPicture !== null && <PictureTool onPicture={onPicture} />}
-    </div>
+    </Bar.Root>
   );
 }
 
@@ -217,7 +238,7 @@ function LinkTool({ editor }: { readonly editor: Editor }) {
   return (
     <>
       <Tooltip words="Link">
-        <button
+        <Bar.Button
           type="button"
           aria-label="Link"
           onClick={() => {
@@ -227,7 +248,7 @@ function LinkTool({ editor }: { readonly editor: Editor }) {
           className="rounded p-1.5 text-ink-soft hover:bg-crust"
         >
           <LinkIcon size={17} strokeWidth={1.75} aria-hidden="true" />
-        </button>
+        </Bar.Button>
       </Tooltip>
       <Dialog open={open} onClose={() => setOpen(false)} title="Link the selected text">
         <div className="space-y-4">

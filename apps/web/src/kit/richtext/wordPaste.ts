@@ -4,16 +4,25 @@
  * Works on a parsed document that is never attached to the page, so nothing in it runs or loads.
  */
 export function fromWordProcessor(html: string): string {
-  const page = new DOMParser().parseFromString(stripConditionals(html), 'text/html');
+  const page = new DOMParser().parseFromString(stylesAside(stripConditionals(html)), 'text/html');
   const { body } = page;
   for (const gone of body.querySelectorAll('script, style, meta, link, title, xml, o\\:p:empty')) gone.remove();
-  for (const element of body.querySelectorAll<HTMLElement>('[style]')) {
-    if (isHidden(element.getAttribute('style') ?? '')) element.remove();
+  for (const element of body.querySelectorAll<HTMLElement>(`[${PASTED}]`)) {
+    if (isHidden(element.getAttribute(PASTED) ?? '')) element.remove();
   }
-  for (const span of [...body.querySelectorAll<HTMLElement>('span[style]')]) emphasise(span);
+  for (const span of [...body.querySelectorAll<HTMLElement>(`span[${PASTED}]`)]) emphasise(span);
   footnotesFromLinks(body);
   listsFromParagraphs(body);
+  for (const element of body.querySelectorAll(`[${PASTED}]`)) element.removeAttribute(PASTED);
   return body.innerHTML;
+}
+
+/** Under which name styles are read here. */
+const PASTED = 'data-pasted';
+
+/** Under their own name the content policy would refuse each of them, and fill the console with it, though nothing is shown. */
+function stylesAside(html: string): string {
+  return html.replace(/<style[\s\S]*?<\/style>/gi, '').replace(/(<[a-z][^<>]*?\s)style(\s*=)/gi, `$1${PASTED}$2`);
 }
 
 /** Keeps what is between `<![if …]>` marks, which browsers take for comments, and drops `<!--[if …]>` blocks for old programs. */
@@ -26,7 +35,7 @@ function isHidden(style: string): boolean {
 }
 
 function emphasise(span: HTMLElement): void {
-  const style = span.getAttribute('style') ?? '';
+  const style = span.getAttribute(PASTED) ?? '';
   const wraps: string[] = [];
   if (/font-weight\s*:\s*(bold|[6-9]00)/i.test(style)) wraps.push('strong');
   if (/font-style\s*:\s*italic/i.test(style)) wraps.push('em');
@@ -75,7 +84,7 @@ interface ListParagraph {
 function asListParagraph(element: Element | null): ListParagraph | null {
   if (element === null || element.tagName !== 'P') return null;
   const paragraph = element as HTMLElement;
-  const level = /mso-list\s*:[^;]*level(\d+)/i.exec(paragraph.getAttribute('style') ?? '')?.[1];
+  const level = /mso-list\s*:[^;]*level(\d+)/i.exec(paragraph.getAttribute(PASTED) ?? '')?.[1];
   if (level === undefined) return null;
   const marker = markerOf(paragraph);
   return { paragraph, level: Number(level), ordered: /^\s*(\d+|[a-z]{1,4})[.)]/i.test(marker?.textContent ?? '') };
@@ -83,14 +92,14 @@ function asListParagraph(element: Element | null): ListParagraph | null {
 
 function markerOf(paragraph: HTMLElement): HTMLElement | null {
   return (
-    [...paragraph.querySelectorAll<HTMLElement>('span[style]')].find((span) =>
-      /mso-list\s*:\s*ignore/i.test(span.getAttribute('style') ?? ''),
+    [...paragraph.querySelectorAll<HTMLElement>(`span[${PASTED}]`)].find((span) =>
+      /mso-list\s*:\s*ignore/i.test(span.getAttribute(PASTED) ?? ''),
     ) ?? null
   );
 }
 
 function listsFromParagraphs(body: HTMLElement): void {
-  for (const paragraph of [...body.querySelectorAll<HTMLElement>('p[style]')]) {
+  for (const paragraph of [...body.querySelectorAll<HTMLElement>(`p[${PASTED}]`)]) {
     // Those after the first of a list have been moved into it already.
     if (!paragraph.isConnected || paragraph.closest('li') !== null) continue;
     const first = asListParagraph(paragraph);

@@ -39,6 +39,7 @@ export function view(part: Partial<AllocationView> = {}): AllocationView {
     staff: [],
     suggestion: null,
     undo: null,
+    alone: [],
     kept: null,
     ...part,
   };

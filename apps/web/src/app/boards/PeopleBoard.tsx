@@ -1,0 +1,57 @@
+import type { PersonLabel } from '@salt-circle/contracts';
+import { useState, type ReactNode } from 'react';
+import { BoardTable, sortedRows, type BoardColumn, type BoardSort } from '../../kit/index.js';
+import type { WalkStop } from '../layoutSlice.js';
+import { Find, isFound } from './Find.js';
+import { useNameKey } from './nameOrder.js';
+import { useBeginWalk } from './Walk.js';
+
+interface BoardPerson {
+  readonly id: string;
+  readonly person: PersonLabel;
+}
+
+interface PeopleBoardProps<Row extends BoardPerson> {
+  readonly label: string;
+  readonly rows: readonly Row[];
+  /** The first one is of the person, by the key "person". */
+  readonly columns: ReadonlyArray<BoardColumn<Row>>;
+  /** What can be read of a row, for previous and next. */
+  readonly stopsOf: (row: Row) => readonly WalkStop[];
+}
+
+/** A row per person: found by name, sorted by a head, and walked through in the order shown. */
+export function PeopleBoard<Row extends BoardPerson>({ label, rows, columns, stopsOf }: PeopleBoardProps<Row>) {
+  const [wanted, setWanted] = useState('');
+  const [sort, setSort] = useState<BoardSort>({ key: 'person', down: false });
+  const found = sortedRows(
+    rows.filter(({ person }) => isFound(person, wanted)),
+    columns,
+    sort,
+  );
+  const begin = useBeginWalk();
+  return (
+    // Whatever link is followed, what is listed is what one goes on by.
+    <div onClickCapture={() => begin(found.flatMap(stopsOf))}>
+      <Find value={wanted} onChange={setWanted} />
+      <BoardTable label={label} columns={columns} rows={found} rowKey={({ id }) => id} sort={sort} onSort={setSort} />
+      {found.length === 0 && rows.length > 0 && <p className="py-4 text-ink-soft">Nobody by that name.</p>}
+    </div>
+  );
+}
+
+/** Name and alias, as every such board begins. */
+export function usePersonColumns<Row extends BoardPerson>(
+  cell: (row: Row) => ReactNode = ({ person }) => person.name,
+): Array<BoardColumn<Row>> {
+  const nameKey = useNameKey();
+  return [
+    { key: 'person', head: 'Person', sort: ({ person }) => nameKey(person), cell },
+    {
+      key: 'alias',
+      head: 'Alias',
+      sort: ({ person }) => person.alias ?? null,
+      cell: ({ person }) => <span className="text-ink-soft">{person.alias}</span>,
+    },
+  ];
+}
