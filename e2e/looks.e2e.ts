@@ -91,7 +91,7 @@ const STUDENT_VIEWS: readonly View[] = [
     open: async (page) => {
       await page
         .getByRole('main')
-        .getByRole('link', { name: /Begin|Go on|Read/ })
+        .getByRole('link', { name: /Begin|Continue|Read/ })
         .first()
         .click();
       await expect(page.getByRole('tab', { name: 'Form' })).toBeVisible();
@@ -153,7 +153,7 @@ test('a review by the keyboard alone: choose a passage, leave a note, answer, mo
   await workspace('Salt-marsh restoration proposal', /^Review/)(page);
   await page
     .getByRole('main')
-    .getByRole('link', { name: /Begin|Go on|Read/ })
+    .getByRole('link', { name: /Begin|Continue|Read/ })
     .first()
     .click();
   const reopen = page.getByRole('button', { name: 'Reopen to change it' });
@@ -200,7 +200,7 @@ for (const width of [1000, 400]) {
     await page.goto(`${await exchangeUrl(page, 'Salt-marsh restoration proposal')}/review`);
     await page
       .getByRole('main')
-      .getByRole('link', { name: /Begin|Go on|Read/ })
+      .getByRole('link', { name: /Begin|Continue|Read/ })
       .first()
       .click();
     const draft = page.getByRole('document', { name: /^Draft/ });
@@ -239,7 +239,7 @@ test('students can work at 360 pixels, without scrolling sideways', async ({ ste
   await page.goto(`${await exchangeUrl(page, 'Salt-marsh restoration proposal')}/review`);
   await page
     .getByRole('main')
-    .getByRole('link', { name: /Begin|Go on|Read/ })
+    .getByRole('link', { name: /Begin|Continue|Read/ })
     .first()
     .click();
   await expect(page.getByRole('tab', { name: 'Form and notes' })).toBeVisible();

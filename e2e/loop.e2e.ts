@@ -20,7 +20,15 @@ async function plan(ines: Page): Promise<void> {
   // A slip: due before drafts are.
   await ines.getByLabel('Reviews due').fill(localTime(5, 23));
   await expect(ines.getByRole('alert').filter({ hasText: 'must be after “Drafts due”' })).toBeVisible();
+  // It keeps nothing else from being saved, and is not lost by leaving without a question.
+  await ines.getByRole('textbox', { name: 'Brief' }).press('End');
+  await ines.keyboard.type(' Give the numbers.');
+  await expect(ines.getByText('One setting is not saved')).toBeVisible();
+  await expect(ines.getByText(/^Saved /)).toBeVisible();
+  await ines.getByRole('link', { name: /^Drafts/ }).click();
+  await ines.getByRole('dialog', { name: 'Leave, with something not saved?' }).getByText('Stay').click();
   await ines.getByLabel('Reviews due').fill(localTime(15, 23));
+  await expect(ines.getByText('One setting is not saved')).toBeHidden();
   await ines.getByLabel('Release feedback').fill(localTime(18, 12));
   await expect(ines.getByText(/^Saved /)).toBeVisible();
   await expect(ines.getByText('4 students hand in a typed draft by')).toBeVisible();

@@ -46,6 +46,8 @@ test('a session that runs out while typing: sign in on the spot, and what was ty
   await dialog.getByRole('button', { name: 'Sign in' }).click();
   await expect(page.getByText(/^Saved /)).toBeVisible();
   await expect(dialog).toBeHidden();
+  // Back where the next word goes.
+  await expect(page.getByRole('textbox', { name: 'Draft', exact: true })).toBeFocused();
   await page.reload();
   await expect(page.getByRole('textbox', { name: 'Draft', exact: true })).toContainText('Two hours of thought.');
   expectNoFaults(page);
@@ -154,7 +156,7 @@ test('a new version moves no text under the notes of a review that has begun', a
     .click();
   await reviewer
     .getByRole('main')
-    .getByRole('link', { name: /Begin|Go on|Read/ })
+    .getByRole('link', { name: /Begin|Continue|Read/ })
     .first()
     .click();
   await expect(reviewer.getByRole('tab', { name: 'Form' })).toBeVisible();

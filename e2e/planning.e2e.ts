@@ -75,6 +75,8 @@ async function addGroups(ines: Page): Promise<void> {
   await ines.getByRole('button', { name: 'Move Ada Orr to another group' }).click();
   await ines.getByRole('menuitem', { name: 'No group' }).click();
   await expect(ines.getByText('1 of 12 students are in none')).toBeVisible();
+  // The focus goes along with whom it moved.
+  await expect(ines.getByRole('button', { name: 'Move Ada Orr to another group' })).toBeFocused();
   // Dragged back, with the mouse.
   const target = ines.locator('section').filter({ has: ines.getByText('2', { exact: true }) });
   await drag(ines, ines.getByRole('listitem').filter({ hasText: 'Ada Orr' }), target.last());
@@ -294,6 +296,8 @@ test('six different exchanges are planned from nothing, and told in plain words'
   await expect(ines.getByRole('figure', { name: 'Exchanges on one calendar' }).getByRole('link')).toHaveCount(6);
   await coursePage(ines, 'Outbox');
   await expect(ines.getByText('24 mails')).toBeVisible();
+  // What one act sent stands together.
+  await ines.getByText(/^Your place in Dune Botany.* to 12 people: 12 kept here/).click();
   await ines
     .getByRole('button', { name: /Your place in Dune Botany/ })
     .first()
@@ -446,7 +450,7 @@ test('dates of a published exchange move with a notice, and one student gets mor
   await expect(ines.getByText(/drafts due .* \(Field week\)/)).toBeVisible();
   await ines.getByRole('link', { name: 'Coastal Restoration' }).click();
   await coursePage(ines, 'Outbox');
-  await expect(ines.getByRole('button', { name: /dates of “Monitoring plan” have moved/ })).toHaveCount(24);
+  await expect(ines.getByText(/dates of “Monitoring plan” have moved to 24 people: 24 kept here/)).toBeVisible();
   // Past the common due time, the one with more time can still hand in, and nobody else.
   await moveTime(ines, 'One day on');
   await moveTime(ines, 'One day on');

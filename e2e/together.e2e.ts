@@ -124,7 +124,7 @@ test('a group writes one draft, and what two write at once is not lost', async (
   await expect(talk.getByText(/^Recording 0:0[2-9]/)).toBeVisible({ timeout: 15_000 });
   await talk.getByRole('button', { name: 'Pause' }).click();
   await expect(talk.getByText(/^Paused/)).toBeVisible();
-  await talk.getByRole('button', { name: 'Go on' }).click();
+  await talk.getByRole('button', { name: 'Continue' }).click();
   await talk.getByRole('button', { name: 'Stop' }).click();
   await talk.getByRole('button', { name: 'Put it into the draft' }).click();
   await expect(talk.getByRole('link', { name: 'Two minutes at the site.webm' })).toBeVisible({ timeout: 15_000 });

@@ -220,7 +220,7 @@ test('every kind of thing is handed in, and read by a reviewer who does not lear
     .getByRole('main')
     .getByRole('listitem')
     .filter({ hasText: 'How we would read the gauge' })
-    .getByRole('link', { name: /Begin|Review|Go on/ })
+    .getByRole('link', { name: /Begin|Review|Continue/ })
     .click();
   await readEach(page);
   await noteEachText(page);

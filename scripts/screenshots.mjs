@@ -145,7 +145,10 @@ async function takeAll() {
   await take(phone, 'hand-in-phone');
   await phone.context().close();
   await workspace(ines, 'Monitoring plan', 'drafts');
-  await ines.getByRole('link', { name: 'version 1' }).first().click();
+  await ines
+    .getByRole('row', { name: /Adjoa Mensah/ })
+    .getByRole('link', { name: /^version/ })
+    .click();
   await ines.getByRole('button', { name: /^Readings and sketches 1/ }).click();
   await ines.getByText('page 1 of 3').waitFor();
   await ines.locator('[data-page="1"] .pdf-words span').first().waitFor({ state: 'attached' });
