@@ -1,11 +1,12 @@
 import { chromium } from '@playwright/test';
+import { browserPath } from '../scripts/run.mjs';
 
 const FLAGS = '--no-sandbox --disable-gpu --disable-quic --no-first-run --disable-background-networking --disable-sync';
 
 /** Debian's Chromium, signed in. @returns the browser and a context with the cookie of a session */
 export async function signedInBrowser(base, cookie) {
   const browser = await chromium.launch({
-    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+    executablePath: browserPath() ?? undefined,
     args: FLAGS.split(' '),
   });
   const context = await browser.newContext();

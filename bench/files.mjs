@@ -4,6 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { performance } from 'node:perf_hooks';
 import { PDFDocument, StandardFonts } from '@cantoo/pdf-lib';
+import { browserPath } from '../scripts/run.mjs';
 
 const MEGA = 1_000_000;
 const PIECE = 5 * MEGA;
@@ -127,7 +128,7 @@ async function firstPages({ base, student, exchangeId, upload, attach, partsOf, 
   }
   const { chromium } = await import('@playwright/test');
   const browser = await chromium.launch({
-    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+    executablePath: browserPath() ?? undefined,
     args: '--no-sandbox --disable-gpu --disable-quic --no-first-run --disable-background-networking'.split(' '),
   });
   const context = await browser.newContext();

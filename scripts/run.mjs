@@ -6,6 +6,15 @@ import { join, resolve } from 'node:path';
 export const root = resolve(import.meta.dirname, '..');
 export const at = (...path) => join(root, ...path);
 
+/** Debian's Chromium without a window starts faster and takes less memory; the whole one does as well. */
+export const BROWSERS = ['chromium-headless-shell', 'chromium'];
+
+/** The browser that tests, pictures and figures use, or null where there is none. */
+export function browserPath() {
+  const paths = BROWSERS.map((name) => `/usr/bin/${name}`);
+  return process.env.CHROMIUM ?? paths.find((path) => existsSync(path)) ?? null;
+}
+
 /** Runs a command in the project's folder, its output shown. @returns its exit code */
 export function run(command, args, { env = {}, quiet = false } = {}) {
   return new Promise((done) => {

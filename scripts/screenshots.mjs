@@ -1,7 +1,7 @@
 import { rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { chromium } from '@playwright/test';
-import { at, built, installed, startServer } from './run.mjs';
+import { at, browserPath, built, installed, startServer } from './run.mjs';
 
 // One current picture of each main view, from fresh demo data, for the README.
 const PORT = '4612';
@@ -21,7 +21,7 @@ await built();
 const folder = at('.cache', 'screenshots');
 rmSync(folder, { recursive: true, force: true });
 const server = await startServer({ SALT_CIRCLE_MODE: 'demo', SALT_CIRCLE_DATA: folder, PORT, NODE_ENV: 'development' });
-const browser = await chromium.launch({ executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium', args: FLAGS });
+const browser = await chromium.launch({ executablePath: browserPath() ?? undefined, args: FLAGS });
 
 async function as(who, { width = 1280, height = 800 } = {}) {
   const context = await browser.newContext({

@@ -1,16 +1,15 @@
-import { existsSync } from 'node:fs';
-import { built, installed, must, run, runKept } from './run.mjs';
+import { BROWSERS, browserPath, built, installed, must, run, runKept } from './run.mjs';
 
-const CHROMIUM = '/usr/bin/chromium';
 const only = process.argv.slice(2);
 
 /** Browser tests need a browser; on Debian it can be had, where one may install. */
 async function chromium() {
-  if (existsSync(CHROMIUM)) return true;
+  const there = () => browserPath() !== null;
+  if (there()) return true;
   process.stdout.write('Installing Chromium from the packages of Debian…\n');
   if ((await run('apt-get', ['update', '-qq'], { quiet: true })) !== 0) return false;
-  await run('apt-get', ['install', '-y', '-qq', 'chromium'], { quiet: true });
-  return existsSync(CHROMIUM);
+  for (const name of BROWSERS) if (!there()) await run('apt-get', ['install', '-y', '-qq', name], { quiet: true });
+  return there();
 }
 
 /** On two cores Jest would keep to one of them. */
@@ -50,7 +49,7 @@ const STAGES = [
 async function browserTests() {
   if (!(await chromium())) {
     process.stderr.write(
-      'There is no Chromium here and it could not be installed: "apt-get install chromium", then again.\n',
+      `There is no Chromium here and it could not be installed: "apt-get install ${BROWSERS[0]}", then again.\n`,
     );
     return 1;
   }
