@@ -1,8 +1,8 @@
-import { Board } from './board.js';
+import { Board, compare } from './board.js';
 import { cheapen } from './cheapen.js';
 import { deal } from './deal.js';
 import { Meetings } from './meetings.js';
-import { balance, placeAll } from './place.js';
+import { balance, keep, placeAll } from './place.js';
 import {
   assertAllocationProblem,
   type Allocation,
@@ -11,12 +11,13 @@ import {
   type AllocationQuality,
   type Watch,
 } from './problem.js';
-import { measuresOf } from './quality.js';
+import { measure, measuresOf, type Measures } from './quality.js';
 import { seededRandom } from '../random/random.js';
 import { mix, untangle } from './refine.js';
 import { Search } from './search.js';
-import { Strengths } from './strengths.js';
-import { stuckSets } from './stuck.js';
+import { separate, type Start } from './separate.js';
+import { meanStrength, Strengths } from './strengths.js';
+import { MOST_SETS, stuckSets } from './stuck.js';
 import { TightWays } from './tightWays.js';
 
 /**
@@ -35,15 +36,56 @@ import { TightWays } from './tightWays.js';
  */
 export function allocate(problem: AllocationProblem, watch: Watch = () => {}): Allocation {
   assertAllocationProblem(problem);
-  const board = new Board(
-    problem,
-    problem.earlier.map(({ reviewerId, draftId, times }) => ({ reviewerId, draftId, cost: times })),
-  );
+  const costs = problem.earlier.map(({ reviewerId, draftId, times }) => ({ reviewerId, draftId, cost: times }));
+  return solveAll({ problem, costs, kept: [] }, watch);
+}
+
+/** Part by part, where there are several: what many small ones take grows with their number, not with its square. */
+export function solveAll(start: Start, watch: Watch): Allocation {
+  const known = withStrengths(start);
+  const parts = separate(known);
+  if (parts.length <= 1) return solvePart(start, watch);
+  const solved: Allocation[] = [];
+  const tellEvery = Math.ceil(parts.length / MOST_TOLD);
+  for (const part of parts) {
+    solved.push(solvePart(part, () => {}));
+    if (solved.length % tellEvery === 0) watch({ step: 'repeats', share: solved.length / parts.length });
+  }
+  return together(start.problem, solved);
+}
+
+const MOST_TOLD = 100;
+
+function solvePart({ problem, costs, kept }: Start, watch: Watch): Allocation {
+  const board = new Board(problem, costs);
+  keep(board, kept);
   return solve(problem, board, watch);
 }
 
+/** Those unknown count as the mean of all the known, not of those in their part. */
+function withStrengths({ problem, ...rest }: Start): Start {
+  const mean = meanStrength(problem);
+  if (mean === null) return { problem, ...rest };
+  const reviewers = problem.reviewers.map((one) => ({ ...one, strength: one.strength ?? mean }));
+  return { problem: { ...problem, reviewers }, ...rest };
+}
+
+function together(problem: AllocationProblem, parts: readonly Allocation[]): Allocation {
+  const pairs = parts
+    .flatMap((part) => part.pairs)
+    .sort((a, b) => compare(a.reviewerId, b.reviewerId) || compare(a.draftId, b.draftId));
+  const bound = parts.reduce((sum, { quality }) => sum + quality.mutual.bound, 0);
+  const mixes = parts.flatMap(({ quality }) => (quality.mix === null ? [] : [quality.mix.bound]));
+  const found = measure(problem, pairs);
+  return {
+    pairs,
+    quality: qualityFrom(found, bound, mixes.length === 0 ? null : Math.min(...mixes)),
+    shortfalls: parts.flatMap(({ shortfalls }) => shortfalls).slice(0, MOST_SETS),
+  };
+}
+
 /** From what is on the board already, which may be nothing, to the best there is. */
-export function solve(problem: AllocationProblem, board: Board, watch: Watch): Allocation {
+function solve(problem: AllocationProblem, board: Board, watch: Watch): Allocation {
   const random = seededRandom(problem.seed);
   const search = new Search(board);
   const meetings = new Meetings(board);
@@ -53,7 +95,7 @@ export function solve(problem: AllocationProblem, board: Board, watch: Watch): A
   watch({ step: 'place', share: 0 });
   placeAll(board, search);
   watch({ step: 'balance', share: 0 });
-  balance(board, search);
+  balance(board, search, random);
   watch({ step: 'repeats', share: 0 });
   const potentials = cheapen(board, search, tell('repeats'));
   watch({ step: 'mutual', share: 0 });
@@ -63,24 +105,18 @@ export function solve(problem: AllocationProblem, board: Board, watch: Watch): A
     watch({ step: 'mix', share: 0 });
     mix({ board, meetings: settled, random, tell: tell('mix') }, strengths);
   }
-  const quality = qualityOf(problem, board, strengths, bound);
+  const found = measuresOf(board, problem, strengths);
+  const quality = qualityFrom(found, bound, strengths?.bound(board) ?? null);
   return { pairs: board.pairs(), quality, shortfalls: stuckSets(board, search) };
 }
 
-function qualityOf(
-  problem: AllocationProblem,
-  board: Board,
-  strengths: Strengths | null,
-  mutualBound: number,
-): AllocationQuality {
-  const found = measuresOf(board, problem, strengths);
+function qualityFrom(found: Measures, mutualBound: number, mixBound: number | null): AllocationQuality {
   // Where the searches for these three end, there is nothing better: that is what ended them.
   return {
     placed: { asked: found.asked, reached: found.reviews, best: found.reviews, beyond: found.beyond },
     balance: { fewest: found.fewest, most: found.most, squares: found.squares, best: found.squares },
     repeats: { reached: found.repeats, best: found.repeats, pairs: found.repeatedPairs },
     mutual: { reached: found.mutualPairs, bound: mutualBound },
-    mix:
-      strengths === null || found.weakest === null ? null : { weakest: found.weakest, bound: strengths.bound(board) },
+    mix: mixBound === null || found.weakest === null ? null : { weakest: found.weakest, bound: mixBound },
   };
 }

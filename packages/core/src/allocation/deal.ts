@@ -37,7 +37,7 @@ function choose(board: Board, meetings: Meetings, piles: Piles, reviewer: number
   const worth = (draft: number) =>
     2 * Math.max(-1, Math.min(1, board.cost(reviewer, draft))) + (meetings.isMutual(reviewer, draft) ? 1 : 0);
   if (inReach <= FEW) return leastOf(board, reviewer, stretches, worth, random);
-  for (const pile of piles.fromLowest()) {
+  for (const pile of piles.fromLowest(reviewer)) {
     let best: number | null = null;
     let least = Infinity;
     const look = (draft: number): boolean => {
@@ -90,14 +90,23 @@ function leastOf(
 class Piles {
   readonly #piles: number[][] = [];
   readonly #place: Int32Array;
+  readonly #scopes: Scopes;
+  /** Of each pile, how many of each section it holds. */
+  readonly #sections: Int32Array[] = [];
 
   constructor(private readonly board: Board) {
     this.#place = new Int32Array(board.drafts);
+    this.#scopes = new Scopes(board);
     for (let draft = 0; draft < board.drafts; draft += 1) this.#put(draft);
   }
 
-  *fromLowest(): Generator<readonly number[]> {
-    for (const pile of this.#piles) if (pile.length > 0) yield pile;
+  /** Without those that hold nothing in the scope of this reviewer: somebody of the largest group need not look through them. */
+  *fromLowest(reviewer: number): Generator<readonly number[]> {
+    const out = this.#scopes.outside(reviewer);
+    for (const [load, pile] of this.#piles.entries()) {
+      const useless = out === null ? 0 : (this.#sections[load]?.[out] ?? 0);
+      if (pile.length > useless) yield pile;
+    }
   }
 
   /** After a draft has got one review more. */
@@ -108,6 +117,7 @@ class Piles {
     pile[at] = last;
     this.#place[last] = at;
     pile.pop();
+    this.#count((this.board.load[draft] as number) - 1, draft, -1);
     this.#put(draft);
   }
 
@@ -118,5 +128,40 @@ class Piles {
     const pile = this.#piles[load] as number[];
     this.#place[draft] = pile.length;
     pile.push(draft);
+    this.#count(load, draft, 1);
+  }
+
+  #count(load: number, draft: number, by: 1 | -1): void {
+    const counts = (this.#sections[load] ??= new Int32Array(this.#scopes.sections));
+    const section = this.#scopes.sectionOf(draft);
+    counts[section] = (counts[section] as number) + by;
+  }
+}
+
+/** Stretches of drafts between which scopes differ: groups, as a rule. */
+class Scopes {
+  readonly #section: Int32Array;
+  readonly sections: number;
+
+  constructor(private readonly board: Board) {
+    const cuts = new Set(board.stretches.flatMap((stretches) => stretches.flat()));
+    this.#section = new Int32Array(board.drafts);
+    let section = 0;
+    for (let draft = 0; draft < board.drafts; draft += 1) {
+      if (draft > 0 && cuts.has(draft)) section += 1;
+      this.#section[draft] = section;
+    }
+    this.sections = section + 1;
+  }
+
+  sectionOf(draft: number): number {
+    return this.#section[draft] as number;
+  }
+
+  /** The one section between two stretches that somebody may not review; null where the scope is not of that kind. */
+  outside(reviewer: number): number | null {
+    const [before, after, ...more] = this.board.stretches[reviewer] as Stretches;
+    if (before === undefined || after === undefined || more.length > 0 || before[1] >= after[0]) return null;
+    return this.sectionOf(before[1]);
   }
 }

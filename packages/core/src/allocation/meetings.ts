@@ -71,7 +71,7 @@ const PAIRS_LOOKED_AT = 10_000;
  * review makes one mutual pair more. How even the reviews are is left out of account, so the bound may be too low.
  *
  * Only where every draft has one author and everybody one draft, otherwise 0; and where there are too many possible pairs
- * for that, simply by their number.
+ * for that, simply by the number of pairs of people that the scope leaves.
  */
 export function mutualBound(board: Board, placed: number): number {
   const simple =
@@ -80,7 +80,7 @@ export function mutualBound(board: Board, placed: number): number {
   const people = board.reviewers;
   const owner = (draft: number) => (board.authors[draft] as readonly number[])[0] as number;
   const inScope = board.stretches.reduce((sum, list) => sum + list.reduce((all, [from, to]) => all + to - from, 0), 0);
-  if (inScope > PAIRS_LOOKED_AT) return Math.max(0, placed - (people * (people - 1)) / 2);
+  if (inScope > PAIRS_LOOKED_AT) return Math.max(0, placed - pairsInScope(board, inScope));
   const partners = board.stretches.map((stretches, reviewer) => [
     ...(board.fixedGiven[reviewer] as readonly number[]).map(owner),
     ...stretches.flatMap(([from, to]) =>
@@ -109,4 +109,16 @@ export function mutualBound(board: Board, placed: number): number {
     for (let review = 0; review < capacity && seat(reviewer, new Set()); review += 1) without += 1;
   });
   return Math.max(0, placed - without);
+}
+
+/** No fewer than the pairs of people of whom one may review the other: if one may by the scope, so may the other. */
+function pairsInScope(board: Board, inScope: number): number {
+  let own = 0;
+  let fixedOutside = 0;
+  board.stretches.forEach((stretches, reviewer) => {
+    const inside = (draft: number) => stretches.some(([from, to]) => draft >= from && draft < to);
+    own += (board.ownDrafts[reviewer] as readonly number[]).filter(inside).length;
+    fixedOutside += (board.fixedGiven[reviewer] as readonly number[]).filter((draft) => !inside(draft)).length;
+  });
+  return Math.ceil((inScope - own) / 2) + fixedOutside;
 }

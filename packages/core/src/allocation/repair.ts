@@ -1,6 +1,7 @@
-import { solve } from './allocate.js';
+import { solveAll } from './allocate.js';
 import { Board } from './board.js';
 import { pairKey } from './pairKey.js';
+import { keep } from './place.js';
 import {
   assertAllocationProblem,
   type Allocation,
@@ -68,12 +69,12 @@ export function repair(
   );
   // Keeping one pair is worth more than all repeats together.
   const reward = 1 + after.earlier.reduce((sum, { times }) => sum + times, 0);
-  const board = new Board(after, [
+  const costs = [
     ...after.earlier.map(({ reviewerId, draftId, times }) => ({ reviewerId, draftId, cost: times })),
     ...movable.map((pair) => ({ ...pair, cost: -reward })),
-  ]);
-  const kept = keepWhatMay(board, movable);
-  const allocation = solve(after, board, watch);
+  ];
+  const kept = new Set(keep(new Board(after, []), movable).map(pairKey));
+  const allocation = solveAll({ problem: after, costs, kept: movable }, watch);
   return { allocation, ...difference(problem, after, current, kept, allocation.pairs, changes) };
 }
 
@@ -125,22 +126,6 @@ function lookup(pairs: readonly Pair[]): (pair: Pair) => boolean {
 /** Later entries take the place of earlier ones with the same key. */
 function merged<T>(before: readonly T[], after: readonly T[], keyOf: (one: T) => string): T[] {
   return [...new Map([...before, ...after].map((one) => [keyOf(one), one])).values()];
-}
-
-/** Puts the pairs that are still allowed on the board. @returns their keys */
-function keepWhatMay(board: Board, movable: readonly Pair[]): Set<string> {
-  const kept = new Set<string>();
-  const reviewerAt = new Map(board.reviewerIds.map((id, index) => [id, index]));
-  const draftAt = new Map(board.draftIds.map((id, index) => [id, index]));
-  for (const pair of movable) {
-    const reviewer = reviewerAt.get(pair.reviewerId) as number;
-    const draft = draftAt.get(pair.draftId) as number;
-    const hasRoom = (board.load[draft] as number) < (board.room[draft] as number);
-    if (!hasRoom || board.spare(reviewer) <= 0 || !board.open(reviewer, draft)) continue;
-    board.add(reviewer, draft);
-    kept.add(pairKey(pair));
-  }
-  return kept;
 }
 
 function difference(

@@ -1,6 +1,12 @@
 import type { Board } from './board.js';
 import type { AllocationProblem } from './problem.js';
 
+/** Of those whose strength is known, 0 to 1; null when nobody's is. */
+export function meanStrength({ reviewers }: AllocationProblem): number | null {
+  const known = reviewers.flatMap(({ strength }) => (strength === undefined ? [] : [strength]));
+  return known.length === 0 ? null : known.reduce((sum, value) => sum + value, 0) / known.length;
+}
+
 /** How strong reviewers are, 0 to 1; those unknown count as the mean of the known. */
 export class Strengths {
   readonly #values: Float64Array;
@@ -22,11 +28,9 @@ export class Strengths {
 
   /** @returns null when nobody's strength is known */
   static of(problem: AllocationProblem, board: Board): Strengths | null {
-    const known = new Map(
-      problem.reviewers.flatMap(({ id, strength }) => (strength === undefined ? [] : [[id, strength] as const])),
-    );
-    if (known.size === 0) return null;
-    const mean = [...known.values()].reduce((sum, value) => sum + value, 0) / known.size;
+    const mean = meanStrength(problem);
+    if (mean === null) return null;
+    const known = new Map(problem.reviewers.map(({ id, strength }) => [id, strength]));
     return new Strengths(
       Float64Array.from(board.reviewerIds, (id) => known.get(id) ?? mean),
       board,

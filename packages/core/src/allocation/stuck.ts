@@ -4,7 +4,7 @@ import { indexes } from './place.js';
 import type { Search } from './search.js';
 
 /** So many sets are told of; further reviewers in the same plight are counted in the quality all the same. */
-const MOST_SETS = 500;
+export const MOST_SETS = 500;
 /** From so many reviewers, the most constrained first, sets are looked for before the smallest are chosen. */
 const MOST_STARTS = 100;
 
