@@ -1,4 +1,4 @@
-import { tz, TZDate } from '@date-fns/tz';
+import { tz } from '@date-fns/tz';
 import { addDays } from 'date-fns';
 import fc from 'fast-check';
 import { NO_DATES } from './dates.js';
@@ -34,8 +34,8 @@ describe('readings of the clock', () => {
     });
   });
 
-  // The reference: @date-fns/tz, on zones with whole, half and quarter hours, on both sides of UTC.
-  it('agrees with a reference library at any time of 2000 to 2040', () => {
+  // The reference: what the machine itself writes by the IANA data, on zones with whole, half and quarter hours.
+  it('agrees with what the machine shows at any time of 2000 to 2040', () => {
     const zones = [
       'Europe/Tallinn',
       'America/New_York',
@@ -49,15 +49,10 @@ describe('readings of the clock', () => {
         fc.constantFrom(...zones),
         fc.integer({ min: Date.UTC(2000, 0), max: Date.UTC(2040, 0) }),
         (zone, at) => {
-          const theirs = new TZDate(at, zone);
           const ours = localTime(at, zone);
-          expect(ours).toEqual({
-            year: theirs.getFullYear(),
-            month: theirs.getMonth() + 1,
-            day: theirs.getDate(),
-            hour: theirs.getHours(),
-            minute: theirs.getMinutes(),
-          });
+          const two = (number: number) => String(number).padStart(2, '0');
+          const shown = `${ours.year}-${two(ours.month)}-${two(ours.day)} ${two(ours.hour)}:${two(ours.minute)}`;
+          expect(shown).toBe(new Date(at).toLocaleString('sv-SE', { timeZone: zone }).slice(0, 16));
           expect(instantsOf(ours, zone)).toContain(Math.floor(at / 60_000) * 60_000);
         },
       ),

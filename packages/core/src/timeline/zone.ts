@@ -1,3 +1,4 @@
+import { tzOffset } from '@date-fns/tz';
 import type { Instant } from './dates.js';
 
 /** A reading of calendar and clock: month 1 to 12, hour 0 to 23. */
@@ -23,39 +24,19 @@ export function zoneName(name: string): string | null {
   }
 }
 
-const formats = new Map<string, Intl.DateTimeFormat>();
-
-function formatOf(timeZone: string): Intl.DateTimeFormat {
-  let format = formats.get(timeZone);
-  if (format === undefined) {
-    format = new Intl.DateTimeFormat('en-US', {
-      timeZone,
-      calendar: 'iso8601',
-      hourCycle: 'h23',
-      year: 'numeric',
-      month: 'numeric',
-      day: 'numeric',
-      hour: 'numeric',
-      minute: 'numeric',
-    });
-    formats.set(timeZone, format);
-  }
-  return format;
-}
-
 /**
  * What calendar and clock show at an instant, by the IANA data of the machine.
  * @throws RangeError for a time zone that does not exist
  */
 export function localTime(at: Instant, timeZone: string): LocalTime {
-  const parts: Record<string, number> = {};
-  for (const { type, value } of formatOf(timeZone).formatToParts(at)) parts[type] = Number(value);
+  // Read as if it were UTC, so that neither the machine's own zone nor its clock changes come in.
+  const shown = new Date(at + offsetAt(at, timeZone));
   return {
-    year: parts['year'] as number,
-    month: parts['month'] as number,
-    day: parts['day'] as number,
-    hour: parts['hour'] as number,
-    minute: parts['minute'] as number,
+    year: shown.getUTCFullYear(),
+    month: shown.getUTCMonth() + 1,
+    day: shown.getUTCDate(),
+    hour: shown.getUTCHours(),
+    minute: shown.getUTCMinutes(),
   };
 }
 
@@ -66,9 +47,11 @@ function asIfUtc({ year, month, day, hour, minute }: LocalTime): number {
   return Date.UTC(year, month - 1, day, hour, minute);
 }
 
-/** Milliseconds that local clocks are ahead of UTC, to the minute. */
+/** Milliseconds that local clocks are ahead of UTC. @throws RangeError for a time zone that does not exist */
 function offsetAt(at: Instant, timeZone: string): number {
-  return asIfUtc(localTime(at, timeZone)) - Math.floor(at / MINUTE) * MINUTE;
+  const minutes = tzOffset(timeZone, new Date(at));
+  if (Number.isNaN(minutes)) throw new RangeError(`There is no time zone “${timeZone}”.`);
+  return minutes * MINUTE;
 }
 
 /**
