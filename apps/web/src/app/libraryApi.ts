@@ -1,10 +1,14 @@
-import type { LibraryView } from '@salt-circle/contracts';
+import type { LibraryFormView, LibraryView } from '@salt-circle/contracts';
 import { api } from './api.js';
 
-export const { useLibraryQuery } = api.injectEndpoints({
+export const { useLibraryQuery, useLibraryFormQuery } = api.injectEndpoints({
   endpoints: (build) => ({
     library: build.query<LibraryView, string>({
       query: (courseId) => `/courses/${courseId}/library`,
+      providesTags: ['Library'],
+    }),
+    libraryForm: build.query<LibraryFormView, { courseId: string; id: string }>({
+      query: ({ courseId, id }) => `/courses/${courseId}/library/forms/${id}`,
       providesTags: ['Library'],
     }),
   }),

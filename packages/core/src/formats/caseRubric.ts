@@ -15,8 +15,8 @@ export interface CaseSurroundings {
 
 export interface CaseWriting {
   readonly document: Readonly<Record<string, unknown>>;
-  /** Titles of items that the standard has no place for. */
-  readonly leftOut: readonly string[];
+  /** Items that the standard has no place for. */
+  readonly leftOut: readonly FormItem[];
 }
 
 /**
@@ -56,9 +56,7 @@ export function writeCaseRubric({ title, form }: TitledForm, around: CaseSurroun
   });
   return {
     document: { ...named('CFRubrics', rubricId), title, CFRubricCriteria: criteria },
-    leftOut: form.items
-      .filter((item) => !rubricItems.includes(item as (typeof rubricItems)[number]))
-      .map((item) => item.title),
+    leftOut: form.items.filter((item) => !rubricItems.includes(item as (typeof rubricItems)[number])),
   };
 }
 

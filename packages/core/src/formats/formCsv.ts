@@ -22,17 +22,17 @@ const COLUMNS: Readonly<Record<Column, readonly string[]>> = {
  */
 export function writeFormRows({ form }: TitledForm): {
   readonly rows: string[][];
-  readonly leftOut: readonly string[];
+  readonly leftOut: readonly FormItem[];
 } {
   const rows: string[][] = [[...FORM_CSV_HEADER]];
-  const leftOut: string[] = [];
+  const leftOut: FormItem[] = [];
   for (const item of form.items) {
     if (item.kind === 'prompt') rows.push([item.title, '', item.guidance, '']);
     else if (item.kind === 'criterion') {
       for (const { title, description, points } of item.levels) {
         rows.push([item.title, title, description, points === null ? '' : String(points)]);
       }
-    } else leftOut.push(item.title);
+    } else leftOut.push(item);
   }
   return { rows, leftOut };
 }

@@ -4,6 +4,7 @@ import { EMPTY_FORM, type FormItem, type ReviewForm } from '../form/form.js';
 import { readCaseRubric, writeCaseRubric } from './caseRubric.js';
 import { readFormRows, writeFormRows } from './formCsv.js';
 import { readFormFile, writeFormFile } from './formFile.js';
+import { formLosses } from './losses.js';
 
 let count = 0;
 const makeId = () => `00000000-0000-4000-8000-${String((count += 1)).padStart(12, '0')}`;
@@ -131,7 +132,7 @@ describe('a CASE rubric', () => {
   // Field names of 1EdTech CASE 1.1 (information model, CFRubric and its parts), from memory.
   it('has the standard’s fields, and names what has no place in it', () => {
     const { document, leftOut } = writeCaseRubric({ title: 'Proposal', form: FORM }, around);
-    expect(leftOut).toEqual(['There', 'First?', 'Argument', 'Sources', 'Fit']);
+    expect(leftOut.map(({ title }) => title)).toEqual(['There', 'First?', 'Argument', 'Sources', 'Fit']);
     const criteria = document['CFRubricCriteria'] as Array<Record<string, unknown>>;
     expect(Object.keys(document).sort()).toEqual([
       'CFRubricCriteria',
@@ -187,10 +188,30 @@ describe('a CASE rubric', () => {
   });
 });
 
+describe('what a file leaves out of a form', () => {
+  it('is told by item and by setting', () => {
+    expect(formLosses(FORM, 'csv')).toEqual({
+      items: ['Whole', 'There', 'Argument', 'Sources', 'Fit'],
+      settings: ['guidance', 'comment', 'weight', 'minimum-words', 'overall', 'notes', 'score-by-weights'],
+    });
+    const { items, settings } = formLosses(FORM, 'case');
+    expect(items).toEqual(['There', 'First?', 'Argument', 'Sources', 'Fit']);
+    expect(settings).toEqual(expect.arrayContaining(['kind', 'overall', 'notes', 'score-by-weights']));
+  });
+
+  it('is nothing for a form that the file can hold, also where two items are called the same', () => {
+    const [criterion] = ITEMS;
+    const plain = { ...criterion, guidance: '', comment: 'optional' } as FormItem;
+    const same = { ...EMPTY_FORM, items: [plain, { ...ITEMS[2], title: plain.title } as FormItem] };
+    expect(formLosses({ ...EMPTY_FORM, items: [plain] }, 'csv')).toEqual({ items: [], settings: [] });
+    expect(formLosses(same, 'csv')).toEqual({ items: [plain.title], settings: [] });
+  });
+});
+
 describe('a form in a spreadsheet', () => {
   it('is written and read back, criteria and prompts', () => {
     const { rows, leftOut } = writeFormRows({ title: 'T', form: FORM });
-    expect(leftOut).toEqual(['Whole', 'There', 'Argument', 'Sources', 'Fit']);
+    expect(leftOut.map(({ title }) => title)).toEqual(['Whole', 'There', 'Argument', 'Sources', 'Fit']);
     const { found, problems } = readFormRows(rows, 'T', makeId);
     expect(problems).toEqual([]);
     expect(found?.form.items).toMatchObject([

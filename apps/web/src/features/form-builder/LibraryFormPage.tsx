@@ -2,12 +2,12 @@ import type { LibraryFormView } from '@salt-circle/contracts';
 import { useCallback } from 'react';
 import { Link, useParams } from 'react-router';
 import { useCourse } from '../../app/useCourse.js';
+import { useLibraryFormQuery } from '../../app/libraryApi.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { useMe } from '../../app/session/useMe.js';
 import { useFresh } from '../../app/useFresh.js';
 import { buttonClass, Loading } from '../../kit/index.js';
 import { asBuilt, Builder } from './Builder.js';
-import { useLibraryFormQuery } from './formApi.js';
 
 /** A form of the library, edited apart from any exchange. */
 export function LibraryFormPage() {

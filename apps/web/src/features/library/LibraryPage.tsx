@@ -9,6 +9,7 @@ import { relatively } from '../../app/time/words.js';
 import { useCourse } from '../../app/useCourse.js';
 import { Button, Dialog, Loading, Menu, Select, TextField } from '../../kit/index.js';
 import { FormImportDialog } from './FormImportDialog.js';
+import { formFileAddress, SaveFormDialog } from './SaveFormDialog.js';
 import { useAddEntryMutation, useCopyEntryMutation, useRemoveEntryMutation } from './libraryPageApi.js';
 
 const SHELVES = [
@@ -83,19 +84,20 @@ const PATHS: Readonly<Record<LibraryCard['kind'], string | null>> = {
 };
 const FILES: ReadonlyArray<readonly [format: string, words: string]> = [
   ['json', 'Save as a form file (JSON)'],
-  ['case', 'Save as a CASE 1.1 rubric (JSON)'],
-  // A table cannot tell the other kinds of items, nor minimums: that is said before it is saved.
-  ['csv', 'Save criteria and prompts alone as a table (CSV)'],
+  ['case', 'Save as a CASE 1.1 rubric (JSON)…'],
+  ['csv', 'Save as a table (CSV)…'],
 ];
 
 function Entry({ entry, instructor }: { readonly entry: LibraryCard; readonly instructor: boolean }) {
   const course = useCourse();
   const now = useNow();
   const [dialog, setDialog] = useState<'copy' | 'remove' | null>(null);
+  const [saving, setSaving] = useState<'case' | 'csv' | null>(null);
   const { id, kind, title, about, changedAt } = entry;
   const path = PATHS[kind];
+  // What a file holds as a whole is saved at once; of the others it is told first what they leave out.
   const file = (format: string) =>
-    window.location.assign(`/api/courses/${course.id}/library/forms/${id}/files/${format}`);
+    format === 'json' ? window.location.assign(formFileAddress(course.id, id, format)) : setSaving(format as 'case');
   const files = kind === 'form' ? FILES.map(([format, words]) => ({ words, onPick: () => file(format) })) : [];
   const changes = instructor
     ? [
@@ -127,6 +129,7 @@ function Entry({ entry, instructor }: { readonly entry: LibraryCard; readonly in
           groups={[files, changes].filter((group) => group.length > 0)}
         />
       )}
+      {saving !== null && <SaveFormDialog entry={entry} as={saving} onClose={() => setSaving(null)} />}
       {dialog === 'copy' && <CopyDialog entry={entry} onClose={() => setDialog(null)} />}
       {dialog === 'remove' && <RemoveDialog entry={entry} onClose={() => setDialog(null)} />}
     </li>
