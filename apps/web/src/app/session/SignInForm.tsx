@@ -1,44 +1,41 @@
-import { classValidatorResolver } from '@hookform/resolvers/class-validator';
-import { SignInRequest } from '@salt-circle/contracts';
-import { useForm } from 'react-hook-form';
+import { useState, type FormEvent } from 'react';
 import { Button, Notice, TextField } from '../../kit/index.js';
 import { problemOf, useSignInMutation } from '../api.js';
-
-const resolver = classValidatorResolver(SignInRequest);
+import { belongsNowhere, fieldProblem } from './fieldProblem.js';
 
 export interface SignInFormProps {
   readonly email?: string;
   readonly onSignedIn: () => void;
 }
 
-export function SignInForm({ email = '', onSignedIn }: SignInFormProps) {
+export function SignInForm({ email: known = '', onSignedIn }: SignInFormProps) {
+  const [email, setEmail] = useState(known);
+  const [password, setPassword] = useState('');
   const [signIn, { isLoading, error }] = useSignInMutation();
-  const { register, handleSubmit, formState } = useForm<SignInRequest>({
-    resolver,
-    defaultValues: { email, password: '' },
-  });
-  const { errors } = formState;
-  const submit = handleSubmit(async (values) => {
-    const result = await signIn({ email: values.email, password: values.password });
+  const submit = async (event: FormEvent) => {
+    event.preventDefault();
+    const result = await signIn({ email, password });
     if (result.error === undefined) onSignedIn();
-  });
+  };
   return (
     <form onSubmit={(event) => void submit(event)} className="space-y-4" noValidate>
       <TextField
         label="Email"
         type="email"
         autoComplete="username"
-        problem={errors.email?.message}
-        {...register('email')}
+        value={email}
+        problem={fieldProblem(error, 'email')}
+        onChange={({ target }) => setEmail(target.value)}
       />
       <TextField
         label="Password"
         type="password"
         autoComplete="current-password"
-        problem={errors.password?.message}
-        {...register('password')}
+        value={password}
+        problem={fieldProblem(error, 'password')}
+        onChange={({ target }) => setPassword(target.value)}
       />
-      {error !== undefined && (
+      {belongsNowhere(error) && (
         <Notice tone="problem" title={problemOf(error).sentence}>
           {problemOf(error).whatToDo}
         </Notice>

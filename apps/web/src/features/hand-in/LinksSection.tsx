@@ -1,10 +1,9 @@
-import { LinkRequest, type MyDraftView, type PartView, type Problem } from '@salt-circle/contracts';
-import { classValidatorResolver } from '@hookform/resolvers/class-validator';
+import type { MyDraftView, PartView } from '@salt-circle/contracts';
 import type { Deliverable } from '@salt-circle/core';
-import { useState } from 'react';
-import { useForm } from 'react-hook-form';
+import { useState, type ChangeEvent, type FormEvent } from 'react';
 import { Button, TextArea, TextField } from '../../kit/index.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
+import { belongsNowhere, fieldProblem } from '../../app/session/fieldProblem.js';
 import { useExchange } from '../../app/useExchange.js';
 import { useAddLinkMutation, useChangeLinkMutation, useRemovePartMutation } from './handInApi.js';
 import { SectionHead } from './SectionHead.js';
@@ -79,27 +78,32 @@ function LinkForm({ deliverableId, link, onDone }: LinkFormProps) {
   const exchange = useExchange();
   const [add, adding] = useAddLinkMutation();
   const [change, changing] = useChangeLinkMutation();
-  const [problem, setProblem] = useState<Problem | null>(null);
-  const { register, handleSubmit, formState } = useForm<LinkRequest>({
-    resolver: classValidatorResolver(LinkRequest),
-    defaultValues: { url: link?.url ?? 'https://', title: link?.title ?? '', about: link?.about ?? '' },
+  const [body, setBody] = useState({
+    url: link?.url ?? 'https://',
+    title: link?.title ?? '',
+    about: link?.about ?? '',
   });
-  const { errors } = formState;
-  const submit = handleSubmit(async ({ url, title, about }) => {
-    const body = { url, title, about };
+  const error = adding.error ?? changing.error;
+  const submit = async (event: FormEvent) => {
+    event.preventDefault();
     const result =
       link === null
         ? await add({ exchangeId: exchange.id, deliverableId, link: body })
         : await change({ exchangeId: exchange.id, partId: link.id, link: body });
     if (result.error === undefined) onDone();
-    else setProblem(result.error as Problem);
+  };
+  const field = (name: keyof typeof body) => ({
+    value: body[name],
+    problem: fieldProblem(error, name),
+    onChange: ({ target }: ChangeEvent<HTMLInputElement | HTMLTextAreaElement>) =>
+      setBody({ ...body, [name]: target.value }),
   });
   return (
     <form onSubmit={(event) => void submit(event)} noValidate className="mt-3 max-w-[68ch] space-y-3 bg-crust p-3">
-      <TextField label="Address" problem={errors.url?.message} {...register('url')} />
-      <TextField label="What it is" problem={errors.title?.message} {...register('title')} />
-      <TextArea label="What to look at there" problem={errors.about?.message} {...register('about')} />
-      {problem !== null && <ProblemNotice error={problem} />}
+      <TextField label="Address" {...field('url')} />
+      <TextField label="What it is" {...field('title')} />
+      <TextArea label="What to look at there" {...field('about')} />
+      {belongsNowhere(error) && <ProblemNotice error={error} />}
       <div className="flex gap-2">
         <Button look="primary" type="submit" busy={adding.isLoading || changing.isLoading}>
           {link === null ? 'Add the link' : 'Keep the change'}
