@@ -1,4 +1,4 @@
-import { Body, Controller, Delete, Get, HttpCode, Param, Post, Put, Res } from '@nestjs/common';
+import { Body, Controller, Delete, Get, HttpCode, Param, Post, Put, Res, UseInterceptors } from '@nestjs/common';
 import {
   AllocationActsRequest,
   AllocationImportRequest,
@@ -18,6 +18,7 @@ import type { Response } from 'express';
 import type { Asker } from '../../access/seeing.js';
 import { Me } from '../../access/session.guard.js';
 import { AllocationService } from './allocation.service.js';
+import { BoardChanges } from './board-changes.js';
 import { AllocationFiles } from './allocation-files.js';
 import { PreviewsService } from './previews.service.js';
 
@@ -30,6 +31,7 @@ export class AllocationController {
   ) {}
 
   @Get()
+  @UseInterceptors(BoardChanges)
   one(@Me() me: Asker, @Param('exchangeId') id: string): Promise<AllocationView> {
     return this.allocation.one(me, id);
   }
@@ -40,6 +42,7 @@ export class AllocationController {
   }
 
   @Put('plan')
+  @UseInterceptors(BoardChanges)
   setPlan(
     @Me() me: Asker,
     @Param('exchangeId') id: string,
@@ -49,6 +52,7 @@ export class AllocationController {
   }
 
   @Put('extra')
+  @UseInterceptors(BoardChanges)
   setExtra(
     @Me() me: Asker,
     @Param('exchangeId') id: string,
@@ -82,6 +86,7 @@ export class AllocationController {
 
   @Post()
   @HttpCode(200)
+  @UseInterceptors(BoardChanges)
   apply(
     @Me() me: Asker,
     @Param('exchangeId') id: string,
@@ -92,12 +97,14 @@ export class AllocationController {
 
   @Post('undo')
   @HttpCode(200)
+  @UseInterceptors(BoardChanges)
   undo(@Me() me: Asker, @Param('exchangeId') id: string, @Body() { step }: UndoRequest): Promise<AllocationView> {
     return this.allocation.undo(me, id, step);
   }
 
   @Post('acts')
   @HttpCode(200)
+  @UseInterceptors(BoardChanges)
   byHand(
     @Me() me: Asker,
     @Param('exchangeId') id: string,

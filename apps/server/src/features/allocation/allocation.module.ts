@@ -2,6 +2,7 @@ import { Module } from '@nestjs/common';
 import { AllocationFiles } from './allocation-files.js';
 import { AllocationController } from './allocation.controller.js';
 import { AllocationService } from './allocation.service.js';
+import { BoardChanges } from './board-changes.js';
 import { PlannedRuns } from './planned-runs.js';
 import { PreviewsService } from './previews.service.js';
 import { Solver } from './solver.js';
@@ -11,7 +12,7 @@ const SOLVER = { provide: Solver, useFactory: () => new Solver() };
 
 @Module({
   controllers: [AllocationController],
-  providers: [SOLVER, AllocationService, PreviewsService, AllocationFiles, PlannedRuns],
+  providers: [SOLVER, AllocationService, BoardChanges, PreviewsService, AllocationFiles, PlannedRuns],
   exports: [AllocationService],
 })
 export class AllocationModule {}

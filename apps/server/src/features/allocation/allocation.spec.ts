@@ -1,4 +1,4 @@
-import type { AllocationView, JobView } from '@salt-circle/contracts';
+import { changedBoard, type AllocationView, type BoardChange, type JobView } from '@salt-circle/contracts';
 import { Eight, EIGHT, keys } from '../../testing/eight.js';
 import {
   allocateAll,
@@ -22,6 +22,28 @@ beforeEach(async () => {
   on = await Eight.open();
 });
 afterEach(() => on.world.close());
+
+describe('who has a board already', () => {
+  it('is told what differs from it, and somebody else, or with another one, the whole', async () => {
+    await on.begin();
+    await on.handedInBy(EIGHT);
+    const before = await on.look();
+    const { pair } = on.idsIn(before);
+    const acts = `${on.path}/acts?since=${before.asOf}`;
+    const told = await on.world.do<BoardChange>(INES, 'post', acts, { add: [pair(ANN, BEN)] });
+    expect([told.since, Object.keys(told.rows)]).toEqual([before.asOf, ['pairs']]);
+    expect({ ...changedBoard(before, told), asOf: 0 }).toEqual({ ...(await on.look()), asOf: 0 });
+    for (const [person, since] of [
+      [TOM, before.asOf],
+      [INES, before.asOf - 1],
+      [INES, 'now'],
+    ] as const) {
+      const whole = await on.world.do<AllocationView>(person, 'get', `${on.path}?since=${since}`);
+      expect(whole.reviewers.length).toBe(before.reviewers.length);
+    }
+    expect((await on.world.as(ANN, 'get', `${on.path}?since=${before.asOf}`)).status).toBe(403);
+  });
+});
 
 describe('a preview', () => {
   it('takes those who handed in, says who is left out and why, and is applied as it was shown', async () => {

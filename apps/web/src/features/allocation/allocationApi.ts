@@ -1,6 +1,16 @@
-import type { AllocationImportView, AllocationView, JobView, PreviewKind, ScheduleKind } from '@salt-circle/contracts';
+import {
+  changedBoard,
+  type AllocationImportView,
+  type AllocationView,
+  type BoardChange,
+  type JobView,
+  type PreviewKind,
+  type Problem,
+  type ScheduleKind,
+} from '@salt-circle/contracts';
 import type { Pair, Whom } from '@salt-circle/core';
 import { api } from '../../app/api.js';
+import type { RootState } from '../../app/store.js';
 
 /** All that follows from who reviews whom. */
 const FOLLOWS = ['Exchange', 'Progress', 'Today', 'Review', 'Plan'] as const;
@@ -39,10 +49,35 @@ export interface PlanBody {
   readonly patience: number;
 }
 
+interface BoardCall {
+  readonly id: string;
+  readonly url: string;
+  readonly method?: string;
+  readonly body?: object;
+}
+
+interface Told {
+  readonly data?: unknown;
+  readonly error?: Problem | undefined;
+}
+
+/** Says which board is on the screen, so that what differs from it is enough of an answer. */
+async function askBoard(
+  { id, url, ...call }: BoardCall,
+  state: unknown,
+  ask: (call: Omit<BoardCall, 'id'>) => PromiseLike<Told> | Told,
+): Promise<{ data: AllocationView } | { error: Problem }> {
+  const shown = boards.endpoints.allocation.select(id)(state as RootState).data;
+  const answer = await ask({ ...call, url: shown === undefined ? url : `${url}?since=${shown.asOf}` });
+  if (answer.error !== undefined) return { error: answer.error };
+  const told = answer.data as AllocationView | BoardChange;
+  return { data: shown !== undefined && 'since' in told ? changedBoard(shown, told) : (told as AllocationView) };
+}
+
 const boards = api.injectEndpoints({
   endpoints: (build) => ({
     allocation: build.query<AllocationView, string>({
-      query: (id) => at(id),
+      queryFn: (id, { getState }, _, ask) => askBoard({ id, url: at(id) }, getState(), ask),
       providesTags: ['Allocation'],
       // A question asked before an act may be answered after it: what is older never takes the place of what is newer.
       merge: (shown, answer) => (answer.asOf >= shown.asOf ? answer : undefined),
@@ -57,7 +92,7 @@ export const allocationApi = boards.injectEndpoints({
       request: (given: Given) => { url: string; method: string; body?: object },
     ) =>
       build.mutation<AllocationView, Given>({
-        query: request,
+        queryFn: (given, { getState }, _, ask) => askBoard({ id: given.id, ...request(given) }, getState(), ask),
         invalidatesTags: FOLLOWS,
         onQueryStarted: async ({ id }, { dispatch, queryFulfilled }) => {
           // Refused: the sentence is shown where it was asked.

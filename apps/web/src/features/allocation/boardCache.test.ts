@@ -1,4 +1,4 @@
-import type { AllocationView } from '@salt-circle/contracts';
+import { boardChange, type AllocationView } from '@salt-circle/contracts';
 import { store } from '../../app/store.js';
 import { Wire } from '../../testing/wire.js';
 import { allocationApi } from './allocationApi.js';
@@ -31,5 +31,16 @@ describe('the board that is shown', () => {
     expect(shown()).toBe(3);
     first.unsubscribe();
     second.unsubscribe();
+  });
+
+  it('is told by what differs from the one on the screen, where the server remembers that one', async () => {
+    const first = ask();
+    await wire.answer(board(11));
+    const acting = store.dispatch(allocationApi.endpoints.actByHand.initiate({ id: 'x', remove: [] }));
+    expect(wire.asked.at(-1)?.url).toBe('/api/exchanges/x/allocation/acts?since=11');
+    await wire.answer(boardChange(board(11), board(13)));
+    await acting;
+    expect(allocationApi.endpoints.allocation.select('x')(store.getState()).data).toEqual(board(13));
+    first.unsubscribe();
   });
 });
