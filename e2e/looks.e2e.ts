@@ -110,6 +110,8 @@ async function settled(page: Page): Promise<void> {
 async function expectAccessible(page: Page, name: string): Promise<void> {
   const all = await new AxeBuilder({ page }).setLegacyMode(true).analyze();
   await page.emulateMedia({ colorScheme: 'dark' });
+  // Painted in its colours.
+  await page.evaluate(() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done))));
   const dark = await new AxeBuilder({ page }).setLegacyMode(true).withRules(['color-contrast']).analyze();
   await page.emulateMedia({ colorScheme: 'light' });
   expect(all.passes.length).toBeGreaterThan(5);

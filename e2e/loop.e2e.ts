@@ -10,6 +10,7 @@ async function plan(ines: Page): Promise<void> {
   await ines.getByRole('link', { name: /Field Methods Seminar/ }).click();
   await ines.getByRole('button', { name: 'New exchange…' }).click();
   await ines.getByLabel('Title').fill(TITLE);
+  await ines.getByLabel('Review form').selectOption({ label: 'None yet' });
   await ines.getByRole('button', { name: 'Create and plan it' }).click();
   await expect(ines.getByRole('heading', { name: 'Before you publish' })).toBeVisible();
   await expect(ines.getByRole('button', { name: 'Publish…' })).toBeDisabled();

@@ -63,6 +63,7 @@ async function addGroups(ines: Page): Promise<void> {
     await ines.getByRole('button', { name: 'New group set…' }).click();
     await ines.getByRole('dialog').getByLabel('Name').fill(title);
     await ines.getByRole('button', { name: 'Make it' }).click();
+    await expect(ines.getByRole('heading', { name: new RegExp(`^${title} `) })).toBeVisible();
     await ines.getByRole('button', { name: 'Divide…' }).click();
     const dialog = ines.getByRole('dialog', { name: `Divide “${title}”` });
     await dialog.getByLabel('People in a group').fill(String(size));
@@ -109,6 +110,7 @@ async function begin(ines: Page, title: string): Promise<void> {
   await toCourse(ines, 'Dune Botany');
   await ines.getByRole('button', { name: 'New exchange…' }).click();
   await ines.getByRole('dialog').getByLabel('Title').fill(title);
+  await ines.getByRole('dialog').getByLabel('Review form').selectOption({ label: 'None yet' });
   await ines.getByRole('button', { name: 'Create and plan it' }).click();
   await ines.getByRole('textbox', { name: 'Brief' }).fill('One page on a plant of the dunes.');
   await ines.getByLabel('Drafts open').fill(localTime(1, 8));

@@ -98,7 +98,8 @@ export function DraftText({ html, passages, activeId, onActivate, onLayout, onNo
       return;
     }
     const kind = KINDS.find(({ key }) => key === event.key)?.kind;
-    if (kind !== undefined && selected !== null) {
+    // What is selected now: the event that tells of it may come after a quick key.
+    if (kind !== undefined && onNote !== undefined && currentRange() !== null) {
       event.preventDefault();
       leave(kind);
     } else if (event.key === 'Escape') {
