@@ -77,7 +77,7 @@ export {
   HideRequest,
   LinkRequest,
   PartOrderRequest,
-  PictureRequest,
+  UploadedRequest,
   RemindRequest,
   TextSaveRequest,
 } from './requests/drafts.js';
@@ -101,6 +101,8 @@ export type {
   DeskView,
   ExchangeCard,
   ExchangeView,
+  AttachmentCard,
+  AttachmentPlace,
   FeedbackView,
   NextChangeView,
   NoteView,
@@ -196,3 +198,4 @@ export type {
   SuggestionView,
   WishesView,
 } from './views/allocation.js';
+export { boardChange, changedBoard, type BoardChange } from './views/boardChange.js';

@@ -26,6 +26,9 @@ export const LIMITS = {
   passwordMax: 200,
   /** Places that one invitation can give at once. */
   places: 100,
+  /** Of brief and guide together. */
+  attachments: 20,
+  attachmentMegabytes: 100,
   /** Bytes of a roster, group list or form file, as it is on disk. */
   importBytes: 2_500_000,
   shorthandEntries: 40,

@@ -34,6 +34,7 @@ export type {
 } from './form/form.js';
 export { checkForm, MAX_NOTES, RANGE_STEPS, type FormProblemCode } from './form/checkForm.js';
 export { bandOf, formMaximum, formScore, itemMaximum, itemPoints, weightSum } from './form/score.js';
+export { newItem, usualItems, type NewId } from './form/newItem.js';
 export { rangeBounds } from './form/range.js';
 export { valueFault, type ValueFault } from './form/value.js';
 export type { FormScore } from './form/score.js';
@@ -67,6 +68,7 @@ export { FORM_FORMAT, FORM_VERSION, readFormFile, writeFormFile } from './format
 export type { FormReading, TitledForm } from './formats/formFile.js';
 export { caseRubricTitles, readCaseRubric, writeCaseRubric } from './formats/caseRubric.js';
 export { FORM_CSV_HEADER, readFormRows, writeFormRows } from './formats/formCsv.js';
+export { formLosses, LOSSES, type FormLosses } from './formats/losses.js';
 export type { FileProblem } from './formats/structure.js';
 export { seededRandom, shuffled, type Random } from './random/random.js';
 export { allocate } from './allocation/allocate.js';

@@ -194,7 +194,7 @@ async function addCourse(
 async function planned(seeder: Seeder, teacher: Person, courseId: string, plan: PlannedWith): Promise<string> {
   const { app, start } = seeder;
   at(seeder, plan.days[0] - 2);
-  const { id } = await app.get(NewExchangesService).create(teacher, courseId, plan.title);
+  const { id } = await app.get(NewExchangesService).create(teacher, courseId, plan.title, 'none');
   const [draftsOpen, draftsDue, reviewsOpen, reviewsDue, release] = plan.days;
   const morning = (day: number) => localTime(start, day, 8, 0);
   const midnight = (day: number) => localTime(start, day, 23, 59);
@@ -303,5 +303,5 @@ async function drafting(seeder: Seeder, teacher: Person, courseId: string, stude
 
 async function unfinished(seeder: Seeder, teacher: Person, courseId: string): Promise<void> {
   at(seeder, -1);
-  await seeder.app.get(NewExchangesService).create(teacher, courseId, 'Creek survey report');
+  await seeder.app.get(NewExchangesService).create(teacher, courseId, 'Creek survey report', 'none');
 }

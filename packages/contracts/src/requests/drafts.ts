@@ -78,7 +78,8 @@ export class AttachRequest {
   captionsFor?: string;
 }
 
-export class PictureRequest {
+/** A picture in a text, or an attachment: what it is for was said when it was sent. */
+export class UploadedRequest {
   @Matches(/^[0-9a-f-]{36}$/, { message: 'This is not the id of an upload.' })
   uploadId!: string;
 }

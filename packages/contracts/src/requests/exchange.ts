@@ -1,5 +1,6 @@
-import { IsISO8601, IsOptional, IsString, Length, Matches } from 'class-validator';
+import { IsIn, IsISO8601, IsOptional, IsString, Length, Matches } from 'class-validator';
 import { LIMITS } from '../limits.js';
+import { MayBeMissing } from './mayBeMissing.js';
 
 export const DATE_MESSAGE = { message: 'Give a date and a time.' };
 export const TITLE_MESSAGE = { message: `Give a title of 1 to ${LIMITS.title} characters.` };
@@ -17,6 +18,11 @@ export class CreateCourseRequest {
 }
 
 export class CreateExchangeRequest {
+  /** What its form begins with: the items that most begin with, or none. */
+  @MayBeMissing()
+  @IsIn(['usual', 'none'])
+  form?: 'usual' | 'none';
+
   @IsString(TITLE_MESSAGE)
   @Length(1, LIMITS.title, TITLE_MESSAGE)
   @Matches(NOT_BLANK, TITLE_MESSAGE)

@@ -105,6 +105,17 @@ export interface OwnTimesPart {
   readonly excused: boolean;
 }
 
+export type AttachmentPlace = 'brief' | 'guide';
+
+/** A file that is given with the brief or the guide. */
+export interface AttachmentCard {
+  readonly id: string;
+  readonly place: AttachmentPlace;
+  readonly name: string;
+  /** Bytes. */
+  readonly size: number;
+}
+
 export interface ExchangeView extends ExchangeCard {
   readonly course: CourseCard;
   readonly names: NamesPolicy;
@@ -115,6 +126,7 @@ export interface ExchangeView extends ExchangeCard {
   readonly gradeParts: readonly GradePart[];
   readonly briefHtml: string;
   readonly guideHtml: string;
+  readonly attachments: readonly AttachmentCard[];
   readonly alias: string | null;
   readonly mayHandIn: boolean;
   /** Handing in now counts as late. */
@@ -193,6 +205,7 @@ export interface DeskView extends ReviewContent {
     readonly timeZone: string;
     readonly guideHtml: string;
     readonly briefHtml: string;
+    readonly attachments: readonly AttachmentCard[];
     readonly reviewsDue: IsoInstant;
     readonly stage: Stage;
   };

@@ -194,7 +194,11 @@ function trimmed({ url, title, about }: LinkRequest): Pick<DraftPart, 'url' | 't
 }
 
 function textView({ html, revision, savedAt }: DraftPart, { exchange }: Place, draft: Draft): TextView {
-  return { html: withAddresses(html, exchange.id, draft.id), revision, savedAt: isoOrNull(savedAt) };
+  return {
+    html: withAddresses(html, `exchanges/${exchange.id}/drafts/${draft.id}`),
+    revision,
+    savedAt: isoOrNull(savedAt),
+  };
 }
 
 /** Pictures that were not given to this draft are taken out: an address alone gives no right to a picture. */

@@ -2,6 +2,7 @@ import { Injectable, Logger, type OnApplicationBootstrap, type OnApplicationShut
 import { Clock } from '../../platform/clock/clock.js';
 import { Rounds } from '../../platform/jobs/rounds.js';
 import { Database } from '../../platform/database/database.js';
+import { ExchangeAttachment } from '../../model/attachment.js';
 import { DraftPart, DraftPicture } from '../../model/draft.js';
 import { StoredFile } from '../../model/stored-file.js';
 import { FileStore } from '../../platform/files/file-store.js';
@@ -38,17 +39,21 @@ export class Cleaner implements OnApplicationBootstrap, OnApplicationShutdown {
   /** @returns how many files were removed */
   async clean(age = YOUNG): Promise<number> {
     const named = await this.database.write(async (manager) => {
-      // Rows that no part names, and that have had time to be named.
+      // Rows that no part and no attachment names, and that have had time to be named.
       const naming = manager
         .createQueryBuilder(DraftPart, 'part')
         .select('1')
         .where('part.digest = stored_file.digest OR part.captions = stored_file.digest');
+      const given = manager
+        .createQueryBuilder(ExchangeAttachment, 'given')
+        .select('1')
+        .where('given.digest = stored_file.digest');
       await manager
         .createQueryBuilder()
         .delete()
         .from(StoredFile)
         .where('createdAt < :before', { before: this.clock.now() - age })
-        .andWhere(`NOT EXISTS (${naming.getQuery()})`)
+        .andWhere(`NOT EXISTS (${naming.getQuery()}) AND NOT EXISTS (${given.getQuery()})`)
         .execute();
       const files = await manager.find(StoredFile, { select: { digest: true, copyDigest: true, pictures: true } });
       const pictures = await manager.find(DraftPicture, { select: { draftId: true, digest: true } });

@@ -1,18 +1,19 @@
 import { Module } from '@nestjs/common';
 import { DraftsModule } from '../drafts/drafts.module.js';
 import { ReadingModule } from '../reading/reading.module.js';
+import { Attachments } from './attachments.service.js';
 import { Cleaner } from './cleaner.js';
 import { FileRoom } from './file-room.service.js';
 import { Intake, PartReading } from './intake.service.js';
 import { Keeping } from './keeping.service.js';
 import { PictureIntake } from './picture-intake.service.js';
-import { IntakeController, UploadsController } from './uploads.controller.js';
+import { AttachmentsController, IntakeController, UploadsController } from './uploads.controller.js';
 import { Uploads } from './uploads.js';
 import { Welcome } from './welcome.service.js';
 
 @Module({
   imports: [DraftsModule, ReadingModule],
-  controllers: [IntakeController, UploadsController],
-  providers: [Cleaner, FileRoom, Intake, Keeping, PartReading, PictureIntake, Uploads, Welcome],
+  controllers: [AttachmentsController, IntakeController, UploadsController],
+  providers: [Attachments, Cleaner, FileRoom, Intake, Keeping, PartReading, PictureIntake, Uploads, Welcome],
 })
 export class FilesModule {}

@@ -1,8 +1,15 @@
-import { Body, Controller, Delete, Get, Head, Param, Patch, Post, Req, Res } from '@nestjs/common';
-import { AttachRequest, PictureRequest, type OpenUploadView, type PartView } from '@salt-circle/contracts';
+import { Body, Controller, Delete, Get, Head, HttpCode, Param, Patch, Post, Req, Res } from '@nestjs/common';
+import {
+  AttachRequest,
+  UploadedRequest,
+  type AttachmentCard,
+  type OpenUploadView,
+  type PartView,
+} from '@salt-circle/contracts';
 import type { Request, Response } from 'express';
 import type { Asker } from '../../access/seeing.js';
 import { Me } from '../../access/session.guard.js';
+import { Attachments } from './attachments.service.js';
 import { Intake } from './intake.service.js';
 import { PictureIntake } from './picture-intake.service.js';
 import { purposeFrom, Uploads } from './uploads.js';
@@ -67,8 +74,29 @@ export class IntakeController {
   picture(
     @Me() me: Asker,
     @Param('exchangeId') id: string,
-    @Body() { uploadId }: PictureRequest,
+    @Body() { uploadId }: UploadedRequest,
   ): Promise<{ address: string }> {
     return this.pictures.take(me, id, uploadId);
+  }
+}
+
+/** What has been uploaded goes with the brief or the guide. */
+@Controller('exchanges/:exchangeId/attachments')
+export class AttachmentsController {
+  constructor(private readonly attachments: Attachments) {}
+
+  @Post()
+  add(
+    @Me() me: Asker,
+    @Param('exchangeId') id: string,
+    @Body() { uploadId }: UploadedRequest,
+  ): Promise<AttachmentCard[]> {
+    return this.attachments.add(me, id, uploadId);
+  }
+
+  @Delete(':attachmentId')
+  @HttpCode(204)
+  remove(@Me() me: Asker, @Param('exchangeId') id: string, @Param('attachmentId') attachmentId: string): Promise<void> {
+    return this.attachments.remove(me, id, attachmentId);
   }
 }

@@ -16,9 +16,10 @@ import { refused } from './refused.js';
 /** What an upload is for; said when it begins, checked before a byte is taken, and kept with it. */
 export interface Purpose {
   readonly exchangeId: string;
+  /** Of an attachment: `brief` or `guide`. */
   readonly deliverableId: string;
   readonly name: string;
-  readonly use: 'part' | 'picture' | 'captions';
+  readonly use: 'part' | 'picture' | 'captions' | 'attachment';
   /** For staff: the participant whose draft it goes into. */
   readonly participantId: string | null;
 }
@@ -215,7 +216,7 @@ function uploadUnknown(): ProblemError {
 }
 
 function asUse(text: string | null | undefined): Purpose['use'] {
-  return text === 'picture' || text === 'captions' ? text : 'part';
+  return text === 'picture' || text === 'captions' || text === 'attachment' ? text : 'part';
 }
 
 /** For a server whose room for files (bytes) is used up. */

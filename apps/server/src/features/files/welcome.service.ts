@@ -1,11 +1,12 @@
 import { Injectable } from '@nestjs/common';
-import type { OpenUploadView } from '@salt-circle/contracts';
+import { LIMITS, type AttachmentPlace, type OpenUploadView } from '@salt-circle/contracts';
 import type { EntityManager } from 'typeorm';
 import { Access, act, type Place } from '../../access/access.js';
 import type { Asker } from '../../access/seeing.js';
 import { Database } from '../../platform/database/database.js';
 import { tamed } from '../../platform/files/file-names.js';
 import { ProblemError } from '../../platform/problems/problem-error.js';
+import { refusal } from '../../platform/problems/sentences.js';
 import { OwnDrafts } from '../drafts/own-draft.service.js';
 import { FileRoom } from './file-room.service.js';
 import { refused } from './refused.js';
@@ -29,11 +30,7 @@ export class Welcome {
 
   /** @param size bytes, as announced */
   async assert(person: Asker, purpose: Purpose, size: number): Promise<void> {
-    const { deliverableId, use } = purpose;
-    const place = await this.place(person, purpose.exchangeId, purpose.participantId);
-    const kinds = use === 'picture' ? (['text'] as const) : (['file', 'recording'] as const);
-    const deliverable = this.drafts.deliverable(place, deliverableId, kinds);
-    const most = { picture: PICTURE_BYTES, captions: CAPTION_BYTES, part: deliverable.maxMegabytes * MEGA }[use];
+    const most = await (purpose.use === 'attachment' ? this.#mostGiven(person, purpose) : this.#most(person, purpose));
     if (!Number.isFinite(size) || size > most) {
       const given = (size / MEGA).toFixed(1);
       throw refused(
@@ -44,11 +41,29 @@ export class Welcome {
     if (size === 0) throw refused('This file is empty.', 'Choose another file.');
   }
 
+  /** Bytes of what goes into a draft. */
+  async #most(person: Asker, { exchangeId, participantId, deliverableId, use }: Purpose): Promise<number> {
+    const place = await this.place(person, exchangeId, participantId);
+    const kinds = use === 'picture' ? (['text'] as const) : (['file', 'recording'] as const);
+    const { maxMegabytes } = this.drafts.deliverable(place, deliverableId, kinds);
+    return use === 'picture' ? PICTURE_BYTES : use === 'captions' ? CAPTION_BYTES : maxMegabytes * MEGA;
+  }
+
+  /** Bytes of what instructors give with brief or guide. */
+  async #mostGiven(person: Asker, { exchangeId, deliverableId }: Purpose): Promise<number> {
+    act(await this.access.exchange(person, exchangeId), { kind: 'plan' });
+    attachmentPlace(deliverableId);
+    return LIMITS.attachmentMegabytes * MEGA;
+  }
+
   /** Before a byte of it is taken: also whether there is room for it. */
   async assertNew(person: Asker, purpose: Purpose, size: number): Promise<void> {
     await this.assert(person, purpose, size);
-    const place = await this.place(person, purpose.exchangeId, purpose.participantId);
-    await this.room.assert(person, await this.access.ownDraft(place), size);
+    const into =
+      purpose.use === 'attachment'
+        ? null
+        : await this.access.ownDraft(await this.place(person, purpose.exchangeId, purpose.participantId));
+    await this.room.assert(person, into, size);
   }
 
   async openUploads(person: Asker): Promise<OpenUploadView[]> {
@@ -88,4 +103,10 @@ export class Welcome {
       whatToDo: 'Wait until it is, or choose the file again.',
     });
   }
+}
+
+/** @throws ProblemError for anything else than the two places that have attachments */
+export function attachmentPlace(text: string): AttachmentPlace {
+  if (text !== 'brief' && text !== 'guide') throw refusal('unknown');
+  return text;
 }

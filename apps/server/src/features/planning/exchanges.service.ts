@@ -12,6 +12,7 @@ import { Review } from '../../model/review.js';
 import { Access, ownParticipant, see, type Place } from '../../access/access.js';
 import { namesOf } from '../../access/listed.js';
 import { Participant } from '../../model/exchange.js';
+import { attachmentsOf } from '../../access/attachments.js';
 import { courseCard, exchangeCard, ownTimesPart } from '../../access/mapper.js';
 import { iso } from '../../platform/wire/instants.js';
 import { allOwnTimes } from '../../access/own-times.js';
@@ -39,6 +40,7 @@ export class ExchangesService {
       gradeParts: exchange.gradeParts,
       briefHtml: exchange.briefHtml,
       guideHtml: exchange.guideHtml,
+      attachments: await attachmentsOf(this.database.read, exchange.id),
       alias: student && exchange.names !== 'open' ? ownParticipant(place).alias : null,
       mayHandIn: facts.may.handIn,
       handInIsLate: facts.may.late,

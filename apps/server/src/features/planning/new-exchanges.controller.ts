@@ -12,9 +12,9 @@ export class NewExchangesController {
   create(
     @Me() me: Asker,
     @Param('courseId') courseId: string,
-    @Body() { title }: CreateExchangeRequest,
+    @Body() { title, form = 'none' }: CreateExchangeRequest,
   ): Promise<{ id: string }> {
-    return this.exchanges.create(me, courseId, title);
+    return this.exchanges.create(me, courseId, title, form);
   }
 
   @Post('copies/preview')

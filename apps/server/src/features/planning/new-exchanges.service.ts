@@ -2,17 +2,21 @@ import { Injectable } from '@nestjs/common';
 import type { CopyExchangeRequest, CopyPreview, PlanSettings } from '@salt-circle/contracts';
 import {
   daysToFirst,
+  EMPTY_FORM,
   holidayClashes,
   NO_DATES,
   shiftDates,
+  usualItems,
   type ExchangeDates,
   type ReviewForm,
 } from '@salt-circle/core';
 import type { EntityManager } from 'typeorm';
 import type { Asker } from '../../access/seeing.js';
 import { Clock } from '../../platform/clock/clock.js';
+import { ExchangeAttachment } from '../../model/attachment.js';
 import type { Course } from '../../model/course.js';
 import { Database } from '../../platform/database/database.js';
+import { insertAll } from '../../platform/database/insert-all.js';
 import { Ids } from '../../platform/ids/ids.js';
 import { itemOf } from '../library/library.service.js';
 import { DATE_WORDS, dateInWords, invalid } from '../../platform/problems/sentences.js';
@@ -26,6 +30,8 @@ interface Source {
   readonly settings: PlanSettings;
   readonly form: ReviewForm;
   readonly courseId: string;
+  /** Of an exchange, not of a template. */
+  readonly attachments: readonly ExchangeAttachment[];
 }
 
 /** A new exchange from an earlier one or from a template, within a course or across. */
@@ -38,11 +44,13 @@ export class NewExchangesService {
     private readonly ids: Ids,
   ) {}
 
-  create(person: Asker, courseId: string, title: string): Promise<{ id: string }> {
+  create(person: Asker, courseId: string, title: string, begin: 'usual' | 'none'): Promise<{ id: string }> {
     return this.database.write(async (manager, happened) => {
       act(await this.access.course(person, courseId), { kind: 'create-exchange' });
       const id = this.ids.uuid();
-      await insertExchange(manager, this.ids, { id, courseId, title: title.trim(), createdAt: this.clock.now() });
+      const items = begin === 'usual' ? usualItems(() => this.ids.uuid()) : [];
+      const row = { id, courseId, title: title.trim(), createdAt: this.clock.now() };
+      await insertExchange(manager, this.ids, row, { ...EMPTY_FORM, items });
       happened({ action: 'exchange-created', actorId: person.id, courseId, exchangeId: id });
       return { id };
     });
@@ -72,6 +80,8 @@ export class NewExchangesService {
       const id = this.ids.uuid();
       const row = { ...rowFrom({ ...kept, title: request.title, dates: datesView(dates) }) };
       await insertExchange(manager, this.ids, { ...row, id, courseId, createdAt: this.clock.now() }, source.form);
+      const given = source.attachments.map((one) => ({ ...one, id: this.ids.uuid(), exchangeId: id, uploadId: null }));
+      await insertAll(manager, ExchangeAttachment, given);
       happened({
         action: 'exchange-copied',
         actorId: person.id,
@@ -100,7 +110,7 @@ export class NewExchangesService {
     if (from === 'template') {
       const { content } = await itemOf(manager, courseId, sourceId, 'template');
       // Sections and groups may have gone since; what is not there any more counts as not chosen.
-      return { ...content, courseId };
+      return { ...content, courseId, attachments: [] };
     }
     const place = await this.access.exchange(person, sourceId, manager);
     see(place, { kind: 'workspace' });
@@ -109,6 +119,7 @@ export class NewExchangesService {
       settings: settingsOf(place.exchange),
       form: await formOf(manager, place),
       courseId: place.course.id,
+      attachments: await manager.findBy(ExchangeAttachment, { exchangeId: sourceId }),
     };
   }
 }

@@ -5,6 +5,7 @@ import type { CopyView } from '@salt-circle/contracts';
 import type { EntityManager } from 'typeorm';
 import { authorPersons } from '../../access/authors.js';
 import { Draft, DraftPart } from '../../model/draft.js';
+import { ExchangeAttachment } from '../../model/attachment.js';
 import { Exchange } from '../../model/exchange.js';
 import { Database, type Report } from '../../platform/database/database.js';
 import { StoredFile } from '../../model/stored-file.js';
@@ -164,5 +165,9 @@ async function tellReaders(manager: EntityManager, happened: Report, digest: str
     const personIds = await authorPersons(manager, exchange, draft);
     happened.quietly({ topic: 'own-draft', ...where, personIds });
     happened.quietly({ topic: 'drafts', ...where });
+  }
+  for (const { exchangeId } of await manager.findBy(ExchangeAttachment, { digest })) {
+    const { courseId } = await manager.findOneByOrFail(Exchange, { id: exchangeId });
+    happened.quietly({ topic: 'plan', courseId, exchangeId });
   }
 }

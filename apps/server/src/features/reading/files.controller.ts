@@ -1,5 +1,4 @@
 import { Controller, Get, Param, Query, Res } from '@nestjs/common';
-import contentDisposition from 'content-disposition';
 import type { Response } from 'express';
 import type { Asker } from '../../access/seeing.js';
 import { Database } from '../../platform/database/database.js';
@@ -9,15 +8,11 @@ import { see } from '../../access/access.js';
 import { relation } from '../../access/standing.js';
 import { neutralName } from './readings.service.js';
 import { refusal } from '../../platform/problems/sentences.js';
+import { isDigest, sendFile, sendPicture } from './sending.js';
 import { Me } from '../../access/session.guard.js';
 import { StoredFile } from '../../model/stored-file.js';
 import { mimeOfCopy, withRightEnding } from '../../platform/bytes/endings.js';
 import { FileStore } from '../../platform/files/file-store.js';
-
-const DIGEST = /^[0-9a-f]{64}$/;
-
-/** Whatever a file holds: it runs nothing, loads nothing, and is taken for what we say it is. */
-const HARMLESS = "sandbox; default-src 'none'; style-src 'none'; media-src 'self'; img-src 'self'";
 
 /** An interface, so that the parameters are plain texts to the pipe of requests. */
 interface PartParams {
@@ -47,7 +42,7 @@ export class FilesController {
     const { part, file, title } = await this.#part(me, exchangeId, draftId, partId);
     if (file.copyDigest === null) throw refusal('unknown');
     const name = neutralName(title, part, file);
-    this.#send(response, {
+    sendFile(this.store, response, {
       digest: file.copyDigest,
       mime: mimeOfCopy(file.mime),
       name,
@@ -64,7 +59,7 @@ export class FilesController {
   ): Promise<void> {
     const { standing, part, file } = await this.#part(me, exchangeId, draftId, partId);
     see(standing.place, { kind: 'original', ...relation(standing) });
-    this.#send(response, {
+    sendFile(this.store, response, {
       digest: file.digest,
       mime: file.mime,
       name: withRightEnding(part.name, file.mime),
@@ -82,7 +77,7 @@ export class FilesController {
     const file =
       part.captions === null ? null : await this.database.read.findOneBy(StoredFile, { digest: part.captions });
     if (file === null || file.copyDigest === null) throw refusal('unknown');
-    this.#send(response, {
+    sendFile(this.store, response, {
       digest: file.copyDigest,
       mime: 'text/vtt; charset=utf-8',
       name: 'captions.vtt',
@@ -98,8 +93,8 @@ export class FilesController {
     @Res() response: Response,
   ): Promise<void> {
     const { draft } = await this.drafts.reading(me, exchangeId, draftId);
-    if (!DIGEST.test(digest) || !(await this.#hasPicture(draft.id, digest))) throw refusal('unknown');
-    this.#send(response, { digest, mime: await this.#pictureKind(digest), name: 'picture', attachment: false });
+    if (!isDigest(digest) || !(await this.#hasPicture(draft.id, digest))) throw refusal('unknown');
+    await sendPicture(this.store, response, digest);
   }
 
   async #part(me: Asker, exchangeId: string, draftId: string, partId: string) {
@@ -120,38 +115,4 @@ export class FilesController {
       .where('part.draftId = :draftId AND file.pictures LIKE :named', { draftId, named: `%"${digest}"%` })
       .getExists();
   }
-
-  async #pictureKind(digest: string): Promise<string> {
-    const { fileTypeFromFile } = await import('file-type');
-    return (await fileTypeFromFile(this.store.path(digest)))?.mime ?? 'application/octet-stream';
-  }
-
-  #send(response: Response, file: Sent): void {
-    if (!this.store.has(file.digest)) throw refusal('unknown');
-    response.setHeader('Content-Type', file.mime);
-    response.setHeader('Content-Security-Policy', HARMLESS);
-    response.setHeader('X-Content-Type-Options', 'nosniff');
-    response.setHeader(
-      'Content-Disposition',
-      contentDisposition(file.name, { type: file.attachment ? 'attachment' : 'inline' }),
-    );
-    // The same content for good, but whether one may see it is asked again each time; packing it would break its ranges.
-    response.setHeader('ETag', `"${file.digest}"`);
-    response.setHeader('Cache-Control', 'private, no-cache, no-transform');
-    // Ranges and conditional requests are answered by the sender of Express.
-    response.sendFile(
-      this.store.path(file.digest),
-      { cacheControl: false, lastModified: false, dotfiles: 'allow' },
-      (error) => {
-        if (error !== undefined && !response.headersSent) response.status(404).end();
-      },
-    );
-  }
-}
-
-interface Sent {
-  readonly digest: string;
-  readonly mime: string;
-  readonly name: string;
-  readonly attachment: boolean;
 }

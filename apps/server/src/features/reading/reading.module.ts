@@ -1,4 +1,5 @@
 import { Module } from '@nestjs/common';
+import { GivenFilesController } from './attachments.controller.js';
 import { Copies } from './copies.service.js';
 import { FilesController } from './files.controller.js';
 import { ReadDraftsService } from './read-drafts.service.js';
@@ -6,7 +7,7 @@ import { ReadingController } from './reading.controller.js';
 import { Readings } from './readings.service.js';
 
 @Module({
-  controllers: [FilesController, ReadingController],
+  controllers: [FilesController, GivenFilesController, ReadingController],
   providers: [Copies, ReadDraftsService, Readings],
   exports: [Copies, Readings],
 })

@@ -4,6 +4,7 @@ import { countWords, findIdentities, type Deliverable, type Identity, type Reade
 import { In, type EntityManager } from 'typeorm';
 import type { Place } from '../../access/access.js';
 import { Copies } from './copies.service.js';
+import type { ExchangeAttachment } from '../../model/attachment.js';
 import { StoredFile } from '../../model/stored-file.js';
 import { hidesAuthors, identitiesOf } from '../../access/authors.js';
 import { withoutTelling, type BehindText } from '../../platform/html/bare-attributes.js';
@@ -57,7 +58,7 @@ export class Readings {
     const stored = digests.length === 0 ? [] : await manager.findBy(StoredFile, { digest: In(digests) });
     const files = new Map(stored.map((file) => [file.digest, file]));
     const deliverables = new Map(exchange.deliverables.map((one) => [one.id, one]));
-    const address = (html: string) => withAddresses(html, exchange.id, draft.id);
+    const address = (html: string) => withAddresses(html, `exchanges/${exchange.id}/drafts/${draft.id}`);
     const untold = untelling(reader === 'reviewer' ? await hiddenFrom(manager, exchange, draft) : []);
     return rows
       .filter(({ kind, html }) => kind !== 'text' || html !== '')
@@ -66,6 +67,17 @@ export class Readings {
         const view = this.#part(row, file, deliverables.get(row.deliverableId), reader);
         return view.html === null ? view : { ...view, html: address(untold(view.html)) };
       });
+  }
+
+  /** A file that instructors gave with brief or guide, as a part of its own: nothing of it is hidden from anybody. */
+  given({ id, name, exchangeId }: ExchangeAttachment, file: StoredFile): PartView {
+    const ready = file.copyState === 'ready' && file.copyHtml !== null;
+    return {
+      ...{ id, name, kind: 'file', show: showOf({ kind: 'file' }, file), deliverableId: '', deliverable: '' },
+      html: ready ? withAddresses(file.copyHtml as string, `exchanges/${exchangeId}/attachments/${id}`) : null,
+      ...{ url: '', title: '', about: '', words: file.facts.words ?? 0, size: file.size, digest: file.digest },
+      ...{ copy: this.copies.view(file), facts: file.facts, captions: false, original: true },
+    };
   }
 
   #part(row: DraftPart, file: StoredFile | null, deliverable: Deliverable | undefined, reader: Reader): PartView {

@@ -11,6 +11,7 @@ import type {
 import { completeness, OVERALL_ID, readerOf, type Act } from '@salt-circle/core';
 import type { EntityManager } from 'typeorm';
 import { Access, act, acts, ownParticipant, see, sees, type Place } from '../../access/access.js';
+import { attachmentsOf } from '../../access/attachments.js';
 import { Authors } from '../../access/authors.js';
 import { formOf } from '../../access/form-of.js';
 import { Labels } from '../../access/labels.js';
@@ -99,7 +100,7 @@ export class ReviewsService {
     return {
       id: review.id,
       ...(await this.contents.load(manager, place, review, standing)),
-      exchange: exchangeOnDesk(place),
+      exchange: { ...exchangeOnDesk(place), attachments: await attachmentsOf(this.database.read, place.exchange.id) },
       author: labels.authorOf(draft),
       reviewer: labels.reviewer(review.reviewerId),
       self: (await Authors.load(manager, place.exchange)).of(draft).includes(review.reviewerId),
@@ -312,7 +313,7 @@ function reported({ place, review }: ReviewStanding, action: 'review-begun' | 'r
   };
 }
 
-function exchangeOnDesk({ exchange, course, facts, own }: Place): DeskView['exchange'] {
+function exchangeOnDesk({ exchange, course, facts, own }: Place): Omit<DeskView['exchange'], 'attachments'> {
   return {
     id: exchange.id,
     title: exchange.title,

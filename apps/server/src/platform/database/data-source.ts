@@ -1,5 +1,6 @@
 import { join } from 'node:path';
 import { DataSource } from 'typeorm';
+import { ExchangeAttachment } from '../../model/attachment.js';
 import { AddressChange, PasswordLink, Person, Session } from '../../model/person.js';
 import { AllocationPlan, AllocationPreview, AllocationStep, ForbiddenPair } from '../../model/allocation.js';
 import { CalendarLink } from '../../model/calendar.js';
@@ -41,6 +42,7 @@ export const ENTITIES = [
   StudentGroup,
   GroupMemberRow,
   OwnTimesRow,
+  ExchangeAttachment,
   LibraryItem,
   Mail,
   Invitation,

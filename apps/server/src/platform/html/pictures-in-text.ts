@@ -6,9 +6,12 @@ export function picturesIn(html: string): string[] {
   return [...new Set([...html.matchAll(STORED)].map(([, digest = '']) => digest))];
 }
 
-/** A stored text names pictures by digest; on a page they need an address. */
-export function withAddresses(html: string, exchangeId: string, draftId: string): string {
-  return html.replace(STORED, `src="/api/exchanges/${exchangeId}/drafts/${draftId}/pictures/$1"`);
+/**
+ * A stored text names pictures by digest; on a page they need an address.
+ * @param whose path of the draft or attachment that has the text, e.g. `exchanges/…/drafts/…`
+ */
+export function withAddresses(html: string, whose: string): string {
+  return html.replace(STORED, `src="/api/${whose}/pictures/$1"`);
 }
 
 /** The way back, for what comes from a page. */

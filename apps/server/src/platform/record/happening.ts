@@ -25,6 +25,8 @@ export interface Happening {
     | 'rules-changed'
     | 'own-times-set'
     | 'own-times-removed'
+    | 'attachment-added'
+    | 'attachment-removed'
     | 'form-changed'
     | 'exchange-published'
     | 'draft-handed-in'

@@ -29,6 +29,8 @@ const TOPICS_OF: Readonly<Record<Happening['action'], readonly Topic[]>> = {
   // Somebody's own times are no news to the others.
   'own-times-set': ['drafts', 'allocation'],
   'own-times-removed': ['drafts', 'allocation'],
+  'attachment-added': ['plan'],
+  'attachment-removed': ['plan'],
   'form-changed': ['plan'],
   'exchange-published': ['plan', 'drafts', 'mail'],
   'draft-handed-in': ['drafts', 'allocation', 'mail'],

@@ -32,6 +32,7 @@ function plain(value: unknown): unknown {
     feedbackEach: _feedbackEach,
     feedbackOpen: _feedbackOpen,
     lateHandIns: _lateHandIns,
+    attachments: _attachments,
     // Of a pair on the board new, elsewhere as it was.
     required,
     // Copies are made anew, and the files themselves are not among what is stored here.

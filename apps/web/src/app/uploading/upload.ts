@@ -3,8 +3,9 @@ import { Upload } from 'tus-js-client';
 
 export interface UploadPurpose {
   readonly exchangeId: string;
+  /** Of an attachment: `brief` or `guide`. */
   readonly deliverableId: string;
-  readonly use: 'part' | 'picture' | 'captions';
+  readonly use: 'part' | 'picture' | 'captions' | 'attachment';
   /** For staff: whose draft the file goes into. */
   readonly participantId?: string;
 }

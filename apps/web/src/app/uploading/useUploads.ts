@@ -1,7 +1,7 @@
 import type { PartView, Problem } from '@salt-circle/contracts';
-import { useCallback, useRef, useState } from 'react';
+import { useRef, useState } from 'react';
 import { api, problemOf } from '../api.js';
-import { upload, UploadStopped } from './upload.js';
+import { upload, UploadStopped, type UploadPurpose } from './upload.js';
 
 const { useAttachMutation } = api.injectEndpoints({
   endpoints: (build) => ({
@@ -41,55 +41,52 @@ export interface UploadTarget {
 
 /** Files on their way into one deliverable: each with its progress, and its refusal in words. */
 export function useUploads({ exchangeId, deliverableId, captionsFor, participantId }: UploadTarget): Uploads {
-  const [rows, setRows] = useState<readonly UploadRow[]>([]);
   const [attach] = useAttachMutation();
+  const purpose: UploadPurpose = {
+    exchangeId,
+    deliverableId,
+    use: captionsFor === undefined ? 'part' : 'captions',
+    ...(participantId !== undefined && { participantId }),
+  };
+  return useSending(purpose, (uploadId) =>
+    attach({ exchangeId, uploadId, ...(captionsFor !== undefined && { captionsFor }) }).unwrap(),
+  );
+}
+
+/** @param attach puts what has arrived where it belongs; fails with the server's refusal */
+export function useSending(purpose: UploadPurpose, attach: (uploadId: string) => Promise<unknown>): Uploads {
+  const [rows, setRows] = useState<readonly UploadRow[]>([]);
   const cancels = useRef(new Map<string, () => void>());
-  const set = useCallback(
-    (key: string, part: Partial<UploadRow>) =>
-      setRows((all) => all.map((row) => (row.key === key ? { ...row, ...part } : row))),
-    [],
-  );
-  const drop = useCallback((key: string) => setRows((all) => all.filter((row) => row.key !== key)), []);
+  const set = (key: string, part: Partial<UploadRow>) =>
+    setRows((all) => all.map((row) => (row.key === key ? { ...row, ...part } : row)));
+  const drop = (key: string) => setRows((all) => all.filter((row) => row.key !== key));
 
-  const one = useCallback(
-    async (file: File): Promise<boolean> => {
-      const key = crypto.randomUUID();
-      setRows((all) => [...all, { key, name: file.name, share: 0, state: 'sending', problem: null }]);
-      const use = captionsFor === undefined ? 'part' : 'captions';
-      const purpose = {
-        exchangeId,
-        deliverableId,
-        use,
-        ...(participantId !== undefined && { participantId }),
-      } as const;
-      const running = upload(file, purpose, (share) => set(key, { share }));
-      cancels.current.set(key, running.cancel);
-      try {
-        const uploadId = await running.done;
-        set(key, { share: 1, state: 'looking' });
-        await attach({ exchangeId, uploadId, ...(captionsFor !== undefined && { captionsFor }) }).unwrap();
-        drop(key);
-        return true;
-      } catch (error) {
-        const stopped = error instanceof UploadStopped ? error : null;
-        if (stopped?.cancelled === true) drop(key);
-        else set(key, { state: 'refused', problem: stopped?.problem ?? problemOf(error) });
-        return false;
-      } finally {
-        cancels.current.delete(key);
-      }
-    },
-    [attach, captionsFor, deliverableId, drop, exchangeId, participantId, set],
-  );
+  const one = async (file: File): Promise<boolean> => {
+    const key = crypto.randomUUID();
+    setRows((all) => [...all, { key, name: file.name, share: 0, state: 'sending', problem: null }]);
+    const running = upload(file, purpose, (share) => set(key, { share }));
+    cancels.current.set(key, running.cancel);
+    try {
+      const uploadId = await running.done;
+      set(key, { share: 1, state: 'looking' });
+      await attach(uploadId);
+      drop(key);
+      return true;
+    } catch (error) {
+      const stopped = error instanceof UploadStopped ? error : null;
+      if (stopped?.cancelled === true) drop(key);
+      else set(key, { state: 'refused', problem: stopped?.problem ?? problemOf(error) });
+      return false;
+    } finally {
+      cancels.current.delete(key);
+    }
+  };
 
-  const add = useCallback(
-    async (files: readonly File[]) => {
-      let all = true;
-      // One after the other: the first ones are safe while later ones are still on their way.
-      for (const file of files) all = (await one(file)) && all;
-      return all;
-    },
-    [one],
-  );
+  const add = async (files: readonly File[]) => {
+    let all = true;
+    // One after the other: the first ones are safe while later ones are still on their way.
+    for (const file of files) all = (await one(file)) && all;
+    return all;
+  };
   return { rows, add, cancel: (key) => cancels.current.get(key)?.(), dismiss: drop };
 }

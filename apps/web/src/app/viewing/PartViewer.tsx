@@ -1,7 +1,6 @@
 import type { PartView } from '@salt-circle/contracts';
 import { lazy, Suspense } from 'react';
 import { Loading, Notice } from '../../kit/index.js';
-import { captionsAddress, copyAddress } from './address.js';
 import { HtmlPart } from './HtmlPart.js';
 import { MediaPart } from './MediaPart.js';
 import { PicturePart } from './PicturePart.js';
@@ -11,17 +10,16 @@ const PdfPart = lazy(async () => ({ default: (await import('./PdfPart.js')).PdfP
 
 export interface PartViewerProps {
   readonly part: PartView;
-  readonly exchangeId: string;
-  readonly draftId: string;
+  /** Where its copy is, see `partAddress`. */
+  readonly address: string;
 }
 
 /** One part of a draft, as it is read: text, pages, a picture, a player, or a link. */
-export function PartViewer({ part, exchangeId, draftId }: PartViewerProps) {
+export function PartViewer({ part, address: at }: PartViewerProps) {
   const { copy, show, name, html } = part;
   if (show === 'link') return <LinkView part={part} />;
   if (copy !== null && copy.state !== 'ready') return <CopyState copy={copy} />;
-  const place = { exchangeId, draftId, partId: part.id };
-  const address = copyAddress(place);
+  const address = `${at}/copy`;
   switch (show) {
     case 'html':
       return <HtmlPart html={html ?? ''} />;
@@ -35,9 +33,7 @@ export function PartViewer({ part, exchangeId, draftId }: PartViewerProps) {
       return <PicturePart address={address} name={name} width={part.facts.width ?? 800} />;
     case 'video':
     case 'sound':
-      return (
-        <MediaPart kind={show} address={address} name={name} captions={part.captions ? captionsAddress(place) : null} />
-      );
+      return <MediaPart kind={show} address={address} name={name} captions={part.captions ? `${at}/captions` : null} />;
   }
 }
 

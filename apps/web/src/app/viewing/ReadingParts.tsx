@@ -1,5 +1,6 @@
 import type { DraftReading, PartView } from '@salt-circle/contracts';
 import { useState, type ReactNode } from 'react';
+import { partAddress } from './address.js';
 import { PartViewer } from './PartViewer.js';
 import { partWords } from './partWords.js';
 
@@ -70,7 +71,7 @@ export function ReadingParts({
         </div>
       )}
       <div key={part.id} className={paged(part) ? (tall ? 'h-[calc(100vh-15rem)]' : 'h-[60vh]') : ''}>
-        {own ?? <PartViewer part={part} exchangeId={exchangeId} draftId={draftId} />}
+        {own ?? <PartViewer part={part} address={partAddress({ exchangeId, draftId, partId: part.id })} />}
       </div>
     </div>
   );

@@ -5,17 +5,16 @@ export interface PartPlace {
   readonly partId: string;
 }
 
-const base = ({ exchangeId, draftId, partId }: PartPlace) =>
-  `/api/exchanges/${exchangeId}/drafts/${draftId}/parts/${partId}`;
-
-export function copyAddress(place: PartPlace): string {
-  return `${base(place)}/copy`;
+export function partAddress({ exchangeId, draftId, partId }: PartPlace): string {
+  return `/api/exchanges/${exchangeId}/drafts/${draftId}/parts/${partId}`;
 }
 
-export function originalAddress(place: PartPlace): string {
-  return `${base(place)}/original`;
+/** Of a file given with the brief or the guide. */
+export function attachmentAddress(exchangeId: string, id: string): string {
+  return `/api/exchanges/${exchangeId}/attachments/${id}`;
 }
 
-export function captionsAddress(place: PartPlace): string {
-  return `${base(place)}/captions`;
+/** As it was handed in, to be kept. @param address of the part or attachment */
+export function originalAddress(address: string): string {
+  return `${address}/original`;
 }

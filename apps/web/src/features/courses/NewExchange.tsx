@@ -36,6 +36,7 @@ function NewExchangeForm({ course }: { readonly course: CourseView }) {
   const [way, setWay] = useState<Way>('empty');
   const [title, setTitle] = useState('');
   const [sourceId, setSourceId] = useState('');
+  const [form, setForm] = useState<'usual' | 'none'>('usual');
   const [shift, setShift] = useState<Shift>(NO_SHIFT);
   const [create, creating] = useCreateExchangeMutation();
   const [copy, copying] = useCopyExchangeMutation();
@@ -46,7 +47,7 @@ function NewExchangeForm({ course }: { readonly course: CourseView }) {
     event.preventDefault();
     const result =
       copyBody === null
-        ? await create({ courseId: course.id, title })
+        ? await create({ courseId: course.id, title, form })
         : await copy({ courseId: course.id, body: copyBody });
     if (result.data !== undefined) void navigate(`/exchanges/${result.data.id}/plan`);
   };
@@ -83,6 +84,22 @@ function NewExchangeForm({ course }: { readonly course: CourseView }) {
         maxLength={200}
         onChange={(event) => setTitle(event.target.value)}
       />
+      {way === 'empty' && (
+        <Select
+          label="Review form"
+          value={form}
+          options={[
+            ['usual', 'A usual one, to be changed'],
+            ['none', 'None yet'],
+          ]}
+          hint={
+            form === 'usual'
+              ? 'One criterion with three levels, and a pair of what works and next step.'
+              : 'Build it, take one from the library, or ask for comments only.'
+          }
+          onChange={(next) => setForm(next as typeof form)}
+        />
+      )}
       {copyBody !== null && <CopyDates course={course} body={copyBody} shift={shift} onChange={setShift} />}
       {error !== undefined && <ProblemNotice error={error} />}
       <Button

@@ -16,8 +16,8 @@ type Settings = Pick<CourseView, 'title' | 'timeZone' | 'holidays'>;
 export const { useCreateExchangeMutation, useCopyExchangeMutation, useCopyPreviewQuery, useSaveCourseMutation } =
   api.injectEndpoints({
     endpoints: (build) => ({
-      createExchange: build.mutation<{ id: string }, { courseId: string; title: string }>({
-        query: ({ courseId, title }) => ({ url: `/courses/${courseId}/exchanges`, method: 'POST', body: { title } }),
+      createExchange: build.mutation<{ id: string }, { courseId: string; title: string; form: 'usual' | 'none' }>({
+        query: ({ courseId, ...body }) => ({ url: `/courses/${courseId}/exchanges`, method: 'POST', body }),
         invalidatesTags: ['Courses', 'Today'],
       }),
       copyExchange: build.mutation<{ id: string }, { courseId: string; body: CopyBody }>({

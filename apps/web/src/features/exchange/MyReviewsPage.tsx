@@ -2,6 +2,7 @@ import type { ReviewCard } from '@salt-circle/contracts';
 import { Link } from 'react-router';
 import { buttonClass, Empty, Loading, Prose, StateMark, type MarkState } from '../../kit/index.js';
 import { api } from '../../app/api.js';
+import { Attachments } from '../../app/attachments/Attachments.js';
 import { Person } from '../../app/People.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { When } from '../../app/time/When.js';
@@ -29,6 +30,7 @@ export function MyReviewsPage() {
   // Where drafts are allocated night by night, reviewing is open while drafts are.
   const opened = exchange.mayReview || (stage !== 'planning' && stage !== 'drafting');
   const { data, error } = useMyReviewsQuery(exchange.id, { skip: !opened, refetchOnMountOrArgChange: true });
+  const attached = exchange.attachments.some(({ place }) => place === 'guide');
   const opens = dates.reviewsOpen ?? dates.lateUntil ?? dates.draftsDue;
   const due = exchange.own?.reviewsDue ?? dates.reviewsDue;
   return (
@@ -67,11 +69,12 @@ export function MyReviewsPage() {
       </section>
       <section className="mt-8 lg:mt-0">
         <h2 className="mb-2 text-xl font-semibold">How to review</h2>
-        {exchange.guideHtml === '' ? (
+        {exchange.guideHtml === '' && !attached ? (
           <p className="text-ink-soft">Your instructor has given no guide.</p>
         ) : (
           <Prose html={exchange.guideHtml} />
         )}
+        <Attachments exchangeId={exchange.id} attachments={exchange.attachments} place="guide" />
       </section>
     </div>
   );

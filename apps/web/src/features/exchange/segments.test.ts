@@ -42,6 +42,7 @@ function exchange(part: Partial<ExchangeView>): ExchangeView {
     own: null,
     briefHtml: '',
     guideHtml: '',
+    attachments: [],
     alias: null,
     mayHandIn: false,
     released: false,

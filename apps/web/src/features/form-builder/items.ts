@@ -1,4 +1,13 @@
-import type { Band, ChecklistEntry, ChoiceOption, FormItem, ItemKind, Level } from '@salt-circle/core';
+import {
+  newItem as itemOfKind,
+  usualItems as itemsOfUse,
+  type Band,
+  type ChecklistEntry,
+  type ChoiceOption,
+  type FormItem,
+  type ItemKind,
+  type Level,
+} from '@salt-circle/core';
 
 const id = () => crypto.randomUUID();
 
@@ -18,48 +27,11 @@ export function newOption(): ChoiceOption {
   return { id: id(), title: '' };
 }
 
-/** Of a new item, so that it can be used once it is named; to be written over. */
-const LEVELS = ['missing', 'in part', 'in full'] as const;
-const BANDS = [
-  [0, 4, 'weak'],
-  [5, 7, 'fair'],
-  [8, 10, 'strong'],
-] as const;
+/** A new item of a kind, ready to be named. */
+export const newItem = (kind: ItemKind): FormItem => itemOfKind(kind, id);
 
-/** A new item of a kind, as it is most often wanted, ready to be named. */
-export function newItem(kind: ItemKind): FormItem {
-  const base = { id: id(), title: '', guidance: '', required: true, weight: 10 };
-  switch (kind) {
-    case 'criterion':
-      return { kind, ...base, comment: 'optional', levels: LEVELS.map((title, at) => newLevel(at * 2, title)) };
-    case 'range':
-      return {
-        kind,
-        ...base,
-        comment: 'optional',
-        step: 1,
-        bands: BANDS.map(([from, to, title]) => newBand(from, to, title)),
-      };
-    case 'checklist':
-      return { kind, ...base, comment: 'none', entries: [newEntry(null), newEntry(null)] };
-    case 'prompt':
-      return { kind, ...base, minimumWords: 0 };
-    case 'pair':
-      return { kind, ...base, worksLabel: '', nextLabel: '', minimumWords: 0 };
-    case 'number':
-      return { kind, ...base, minimum: 0, maximum: null, whole: true, unit: '' };
-    case 'choice':
-      return { kind, ...base, comment: 'none', multiple: false, options: [newOption(), newOption()] };
-  }
-}
-
-/** What most begin with: something to choose from, and something to say. */
-export function usualItems(): FormItem[] {
-  return [
-    { ...newItem('criterion'), title: 'Does it do what was asked?' },
-    { ...newItem('pair'), title: 'The draft as a whole' },
-  ];
-}
+/** What most begin with. */
+export const usualItems = (): FormItem[] => itemsOfUse(id);
 
 /** The same once more, with ids of its own throughout. */
 export function duplicate(item: FormItem): FormItem {

@@ -1,6 +1,7 @@
 import type { MyDraftView, VersionMeta } from '@salt-circle/contracts';
 import { useState } from 'react';
 import { Loading, Prose, Tabs } from '../../kit/index.js';
+import { Attachments } from '../../app/attachments/Attachments.js';
 import { FormPreview } from '../../app/form/FormPreview.js';
 import { When } from '../../app/time/When.js';
 import { useExchange } from '../../app/useExchange.js';
@@ -26,6 +27,7 @@ export function DraftSide({ draft }: { readonly draft: MyDraftView | null }) {
               content: (
                 <div className="pt-3">
                   <Prose html={exchange.briefHtml} />
+                  <Attachments exchangeId={exchange.id} attachments={exchange.attachments} place="brief" />
                   <WhatIsAsked />
                 </div>
               ),

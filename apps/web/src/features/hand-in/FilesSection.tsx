@@ -8,7 +8,7 @@ import { endingsOf } from '../../app/uploading/endings.js';
 import { Unfinished } from '../../app/uploading/Unfinished.js';
 import { UploadRows } from '../../app/uploading/UploadRows.js';
 import { useUploads } from '../../app/uploading/useUploads.js';
-import { originalAddress } from '../../app/viewing/address.js';
+import { originalAddress, partAddress } from '../../app/viewing/address.js';
 import { CopyState, PartViewer } from '../../app/viewing/PartViewer.js';
 import { partWords } from '../../app/viewing/partWords.js';
 import { useCopyAgainMutation, useOrderPartsMutation, useRemovePartMutation } from './handInApi.js';
@@ -82,6 +82,7 @@ function PartRow({ part, parts, index, draftId, editable }: PartRowProps) {
   const [remove] = useRemovePartMutation();
   const [order] = useOrderPartsMutation();
   const [again] = useCopyAgainMutation();
+  const address = partAddress({ exchangeId: exchange.id, draftId, partId: part.id });
   const media = part.show === 'video' || part.show === 'sound';
   const move = (by: 1 | -1) => {
     const ids = parts.map(({ id }) => id);
@@ -94,7 +95,7 @@ function PartRow({ part, parts, index, draftId, editable }: PartRowProps) {
       <div className="flex flex-wrap items-center justify-between gap-x-4 gap-y-1">
         <p className="min-w-0 flex-1">
           <a
-            href={originalAddress({ exchangeId: exchange.id, draftId, partId: part.id })}
+            href={originalAddress(address)}
             className="font-medium break-words text-ink underline decoration-line"
             title="Download it as you handed it in"
           >
@@ -145,7 +146,7 @@ function PartRow({ part, parts, index, draftId, editable }: PartRowProps) {
       {media && editable && <Captions part={part} />}
       <Dialog open={looking} onClose={() => setLooking(false)} title={part.name} wide>
         <div className="h-[70vh] overflow-auto">
-          <PartViewer part={part} exchangeId={exchange.id} draftId={draftId} />
+          <PartViewer part={part} address={address} />
         </div>
       </Dialog>
     </li>

@@ -8,6 +8,7 @@ import { useMe } from '../../app/session/useMe.js';
 import { gradeWords } from '@salt-circle/core';
 import { useFresh } from '../../app/useFresh.js';
 import { useExchange } from '../../app/useExchange.js';
+import { AttachmentsField } from './AttachmentsField.js';
 import { Deliverables } from './Deliverables.js';
 import { FormSummary } from './FormSummary.js';
 import { ChangingGrade } from './ChangingGrade.js';
@@ -151,6 +152,7 @@ function Groups({ settings, plan, readOnly, problemAt, onChange, onUnmoved }: Gr
           readOnly={readOnly}
           onChange={(briefHtml) => onChange({ briefHtml })}
         />
+        <AttachmentsField place="brief" readOnly={readOnly} />
       </SettingsGroup>
       <SettingsGroup
         title="What is handed in"
@@ -235,6 +237,7 @@ function Groups({ settings, plan, readOnly, problemAt, onChange, onUnmoved }: Gr
           readOnly={readOnly}
           onChange={(guideHtml) => onChange({ guideHtml })}
         />
+        <AttachmentsField place="guide" readOnly={readOnly} />
         <Select
           label="Authors read their feedback"
           value={settings.feedbackEach ? 'each' : 'together'}

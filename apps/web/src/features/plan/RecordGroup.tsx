@@ -19,6 +19,8 @@ const WORDS: Readonly<Record<string, string>> = {
   'plan-changed': 'changed the plan',
   'dates-changed': 'changed dates',
   'rules-changed': 'changed what being late loses, or the grade',
+  'attachment-added': 'attached a file to the brief or the guide',
+  'attachment-removed': 'took an attachment away',
   'form-changed': 'changed the form',
   'exchange-published': 'published',
   'draft-handed-in': 'handed in a draft',

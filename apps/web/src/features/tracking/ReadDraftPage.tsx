@@ -8,7 +8,7 @@ import { usePolling } from '../../app/changes/useChanges.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { When } from '../../app/time/When.js';
 import { useExchange } from '../../app/useExchange.js';
-import { originalAddress } from '../../app/viewing/address.js';
+import { originalAddress, partAddress } from '../../app/viewing/address.js';
 import { ReadingParts } from '../../app/viewing/ReadingParts.js';
 import { VersionDialog } from '../../app/viewing/VersionDialog.js';
 import { lateInWords } from '@salt-circle/core';
@@ -66,7 +66,7 @@ function Originals({ draft }: { readonly draft: DraftReadingView }) {
             <span key={part.id}>
               {index > 0 && ', '}
               <a
-                href={originalAddress({ exchangeId: exchange.id, draftId, partId: part.id })}
+                href={originalAddress(partAddress({ exchangeId: exchange.id, draftId, partId: part.id }))}
                 className="text-dusk underline"
               >
                 {part.name}

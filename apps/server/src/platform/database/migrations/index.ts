@@ -7,6 +7,7 @@ import { Accounts1764720000000 } from './0006-accounts.js';
 import { Copies1764806400000 } from './0007-copies.js';
 import { Reopened1764892800000 } from './0008-reopened.js';
 import { WaysOfWorking1764979200000 } from './0009-ways-of-working.js';
+import { Attachments1765065600000 } from './0010-attachments.js';
 
 /** In the order in which they run. A migration that has landed is never edited. */
 export const MIGRATIONS = [
@@ -19,4 +20,5 @@ export const MIGRATIONS = [
   Copies1764806400000,
   Reopened1764892800000,
   WaysOfWorking1764979200000,
+  Attachments1765065600000,
 ] as const;

@@ -41,6 +41,7 @@ export function handingIn(exchange: string, draftOfBen: string): Row[] {
   const ofBen = `${exchange}/drafts/${draftOfBen}`;
   const noPart = { instructor: 404, assistant: 404, ann: [403, 404, 404, 404], ben: 404, cho: 404, ...inside } as const;
   const parts = '/api/exchanges/:exchangeId/drafts/:draftId';
+  const given = '/api/exchanges/:exchangeId/attachments';
   return [
     {
       route: 'PUT /api/exchanges/:exchangeId/draft/texts/:deliverableId',
@@ -162,6 +163,20 @@ export function handingIn(exchange: string, draftOfBen: string): Row[] {
       route: `${method} /api/uploads/:id`,
       url: `/uploads/${upload.uploadId}`,
       remark: 'of nobody',
+      ...signedIn(404),
+    })),
+    {
+      route: `POST ${given}`,
+      url: `${exchange}/attachments`,
+      body: upload,
+      remark: 'of an upload that is not theirs',
+      ...staffOnly(404, 403),
+    },
+    { route: `DELETE ${given}/:attachmentId`, url: `${exchange}/attachments/none`, ...staffOnly(204, 403) },
+    ...['', '/copy', '/original', '/pictures/:digest'].map((path) => ({
+      route: `GET ${given}/:attachmentId${path}`,
+      url: `${exchange}/attachments/none${path}`,
+      remark: 'one that is not there; see attachments.spec',
       ...signedIn(404),
     })),
     { route: 'GET /api/exchanges/:exchangeId/archive', url: `${exchange}/archive`, ...staffOnly(200) },

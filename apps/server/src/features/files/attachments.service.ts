@@ -1,0 +1,82 @@
+import { Injectable } from '@nestjs/common';
+import { LIMITS, type AttachmentCard } from '@salt-circle/contracts';
+import type { EntityManager } from 'typeorm';
+import { Access, act, type Place } from '../../access/access.js';
+import { attachmentsOf } from '../../access/attachments.js';
+import type { Asker } from '../../access/seeing.js';
+import { ExchangeAttachment } from '../../model/attachment.js';
+import { Clock } from '../../platform/clock/clock.js';
+import { Database } from '../../platform/database/database.js';
+import { tamed } from '../../platform/files/file-names.js';
+import { Ids } from '../../platform/ids/ids.js';
+import { ProblemError } from '../../platform/problems/problem-error.js';
+import { refusal } from '../../platform/problems/sentences.js';
+import { Copies } from '../reading/copies.service.js';
+import { Keeping } from './keeping.service.js';
+import { Uploads } from './uploads.js';
+import { attachmentPlace, Welcome } from './welcome.service.js';
+
+/** Files that instructors give with the brief or the guide. */
+@Injectable()
+export class Attachments {
+  constructor(
+    private readonly database: Database,
+    private readonly access: Access,
+    private readonly clock: Clock,
+    private readonly ids: Ids,
+    private readonly welcome: Welcome,
+    private readonly keeping: Keeping,
+    private readonly uploads: Uploads,
+    private readonly copies: Copies,
+  ) {}
+
+  /** Adds a finished upload. The same upload again gives what it gave before. */
+  async add(person: Asker, exchangeId: string, uploadId: string): Promise<AttachmentCard[]> {
+    const place = await this.#planning(person, exchangeId, this.database.read);
+    const known = await this.database.read.existsBy(ExchangeAttachment, { uploadId, exchangeId });
+    if (known) return attachmentsOf(this.database.read, place.exchange.id);
+    const upload = await this.welcome.finished(person, exchangeId, uploadId);
+    if (upload.use !== 'attachment') throw refusal('unknown');
+    const inspected = await this.keeping.inspect(upload, upload.id);
+    const kept = await this.keeping.keep(upload.path);
+    const cards = await this.database.write(async (manager, happened) => {
+      const { course } = await this.#planning(person, exchangeId, manager);
+      await assertRoom(manager, exchangeId);
+      await this.keeping.record(manager, kept, inspected);
+      await manager.insert(ExchangeAttachment, {
+        ...{ id: this.ids.uuid(), exchangeId, uploadId, digest: kept.digest },
+        ...{ place: attachmentPlace(upload.deliverableId), name: tamed(upload.name), addedAt: this.clock.now() },
+      });
+      happened({ action: 'attachment-added', actorId: person.id, courseId: course.id, exchangeId });
+      return attachmentsOf(manager, exchangeId);
+    });
+    this.copies.enqueue(kept.digest, person.id);
+    await this.uploads.forget(uploadId);
+    return cards;
+  }
+
+  /** What is gone already stays gone. */
+  async remove(person: Asker, exchangeId: string, id: string): Promise<void> {
+    await this.database.write(async (manager, happened) => {
+      const { course } = await this.#planning(person, exchangeId, manager);
+      const { affected } = await manager.delete(ExchangeAttachment, { id, exchangeId });
+      if (affected === 0) return;
+      happened({ action: 'attachment-removed', actorId: person.id, courseId: course.id, exchangeId });
+    });
+  }
+
+  async #planning(person: Asker, exchangeId: string, manager: EntityManager): Promise<Place> {
+    const place = await this.access.exchange(person, exchangeId, manager);
+    act(place, { kind: 'plan' });
+    return place;
+  }
+}
+
+async function assertRoom(manager: EntityManager, exchangeId: string): Promise<void> {
+  if ((await manager.countBy(ExchangeAttachment, { exchangeId })) < LIMITS.attachments) return;
+  throw new ProblemError({
+    code: 'too-many-files',
+    sentence: `Brief and guide have ${LIMITS.attachments} attachments already, and no more can be added.`,
+    whatToDo: 'Take one away first.',
+  });
+}
