@@ -1,4 +1,5 @@
 import { expect, type Locator, type Page } from '@playwright/test';
+import { sample } from './support/exchanges.js';
 import { expectNoFaults, localTime, moveTime, test } from './support/people.js';
 
 /** A course from nothing, and six clearly different exchanges planned in it, by the interface alone. */
@@ -321,23 +322,31 @@ test('an exchange is seen with a student’s eyes, before and after it is publis
 
   await ines.getByRole('link', { name: 'Coastal Restoration' }).click();
   await ines.getByRole('link', { name: 'Monitoring plan' }).last().click();
-  await ines
-    .getByRole('navigation', { name: 'Stages' })
-    .getByRole('link', { name: /^Drafts/ })
-    .click();
+  const stage = (words: RegExp) =>
+    ines.getByRole('navigation', { name: 'Stages' }).getByRole('link', { name: words }).click();
+  await stage(/^Plan/);
+  await open(ines, 'What is written');
+  await ines.getByLabel('Attach files to the brief, or drop them here').setInputFiles(sample('report.docx'));
+  await expect(ines.getByRole('button', { name: 'Remove report.docx' })).toBeVisible();
+  await stage(/^Drafts/);
   await ines.getByRole('button', { name: 'See the exchange as Chiara Fonti' }).click();
   await expect(
     ines.getByText('You see this exchange as Chiara Fonti would. You can look, but nothing can be done.'),
   ).toBeVisible();
   await expect(ines.getByRole('button', { name: /^Hand in/ })).toBeDisabled();
+  // What was just attached, as the student reads it.
+  await ines.getByRole('button', { name: 'Read report.docx' }).click();
+  await expect(ines.getByRole('dialog').getByRole('heading', { name: 'The eastern basin' })).toBeVisible();
+  await ines.keyboard.press('Escape');
+  await expect(ines.getByRole('button', { name: 'Read report.docx' })).toBeFocused();
   await expect(ines.getByRole('textbox', { name: 'Title of your draft' })).not.toBeEditable();
-  await ines
-    .getByRole('navigation', { name: 'Stages' })
-    .getByRole('link', { name: /^Feedback/ })
-    .click();
+  await stage(/^Feedback/);
   await expect(ines.getByText('Feedback has not been released yet.')).toBeVisible();
   await ines.getByRole('button', { name: 'Back to your own view' }).click();
-  await expect(ines.getByRole('navigation', { name: 'Stages' }).getByRole('link', { name: /^Plan/ })).toBeVisible();
+  await stage(/^Plan/);
+  await open(ines, 'What is written');
+  await ines.getByRole('button', { name: 'Remove report.docx' }).click();
+  await expect(ines.getByText('“report.docx” is not attached any more.')).toBeVisible();
   expectNoFaults(ines);
 });
 

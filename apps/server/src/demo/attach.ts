@@ -5,6 +5,7 @@ import sharp from 'sharp';
 import type { Person } from '../model/person.js';
 import { DraftsService } from '../features/drafts/drafts.service.js';
 import { FileStore } from '../platform/files/file-store.js';
+import { Attachments } from '../features/files/attachments.service.js';
 import { Intake } from '../features/files/intake.service.js';
 import type { Seeder } from './seeder.js';
 import type { Site } from './sites.js';
@@ -38,6 +39,52 @@ export async function attachFiles(
     title: `Map of ${site.name}`,
     about: 'Look at the two gauges on the seaward side.',
   });
+}
+
+/** What comes with the brief: an empty sheet to be filled in, and a page on how the gauges are read. */
+export async function giveFiles({ app }: Seeder, teacher: Person, exchangeId: string): Promise<void> {
+  const folder = await app.get(FileStore).workFolder();
+  const give = async (name: string, place: 'brief' | 'guide', bytes: Uint8Array | string) => {
+    const path = join(folder, name);
+    await writeFile(path, bytes);
+    await app.get(Attachments).take(teacher, exchangeId, { path, name, place, uploadId: null });
+  };
+  await give('Sheet for readings.pdf', 'brief', await sheet());
+  await give('How to read a gauge.md', 'brief', GAUGE);
+  await give('Two reviews side by side.md', 'guide', TWO_REVIEWS);
+}
+
+const GAUGE = `# How to read a gauge
+
+1. Stand so that your eye is level with the water.
+2. Wait for three waves to pass, and take the middle of the three.
+3. Write the time beside the number: a level without a time says nothing.
+
+A gauge that leans is read all the same; say by how much it leans.
+`;
+
+const TWO_REVIEWS = `# Two reviews of one paragraph
+
+**Of little use:** “Good plan, very clear.”
+
+**Of use:** “You read the gauge on Mondays. Spring tides fall on other days as well, so you will miss most of them. Could
+you read it on the day of each new and full moon instead?”
+
+The second says where it stands, what follows from it, and what could be done.
+`;
+
+async function sheet(): Promise<Uint8Array> {
+  const pdf = await PDFDocument.create();
+  const font = await pdf.embedFont(StandardFonts.Helvetica);
+  const page = pdf.addPage([595, 842]);
+  page.drawText('Sheet for readings', { x: 60, y: 770, size: 18, font });
+  ['Day', 'Time', 'Level (cm)', 'Salinity', 'Read by'].forEach((words, column) =>
+    page.drawText(words, { x: 60 + column * 98, y: 730, size: 11, font }),
+  );
+  for (let row = 0; row < 25; row += 1) {
+    page.drawLine({ start: { x: 60, y: 720 - row * 26 }, end: { x: 535, y: 720 - row * 26 }, thickness: 0.3 });
+  }
+  return pdf.save();
 }
 
 async function readings(author: string, site: Site, random: () => number): Promise<Uint8Array> {

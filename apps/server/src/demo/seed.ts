@@ -20,7 +20,7 @@ import { FormsService } from '../features/planning/forms.service.js';
 import { Ids } from '../platform/ids/ids.js';
 import { DESCRIPTION_FORM, MONITORING_FORM, PROPOSAL_FORM } from './form.js';
 import { ASSISTANTS, DEMO_PASSWORD, INSTRUCTORS, SEMINAR_STUDENTS, STUDENTS } from './people.js';
-import { attachFiles } from './attach.js';
+import { attachFiles, giveFiles } from './attach.js';
 import { furnish } from './furnish.js';
 import { fillReviews } from './seed-reviews.js';
 import type { Seeder } from './seeder.js';
@@ -291,6 +291,7 @@ async function underReview(
 
 async function drafting(seeder: Seeder, teacher: Person, courseId: string, students: readonly Person[]): Promise<void> {
   const id = await planned(seeder, teacher, courseId, { ...MONITORING, shorthandId: null });
+  await giveFiles(seeder, teacher, id);
   for (const [index, student] of students.entries()) {
     const { site } = siteOf(index);
     const text = monitoringPlan(site);

@@ -43,7 +43,8 @@ export function FilePick({ label, accept, hint, multiple = false, onFiles }: Fil
   const [over, setOver] = useState(false);
   const [chosen, setChosen] = useState('');
   const take = (files: readonly [File, ...File[]]) => {
-    setChosen(files.length > 1 ? `${files.length} files` : files[0].name);
+    // Several are listed where they go; one is replaced by the next.
+    if (!multiple) setChosen(files[0].name);
     onFiles(files);
   };
   const drop = (event: DragEvent) => {

@@ -1,5 +1,5 @@
 import { Injectable } from '@nestjs/common';
-import { LIMITS, type AttachmentCard } from '@salt-circle/contracts';
+import { LIMITS, type AttachmentCard, type AttachmentPlace } from '@salt-circle/contracts';
 import type { EntityManager } from 'typeorm';
 import { Access, act, type Place } from '../../access/access.js';
 import { attachmentsOf } from '../../access/attachments.js';
@@ -15,6 +15,14 @@ import { Copies } from '../reading/copies.service.js';
 import { Keeping } from './keeping.service.js';
 import { Uploads } from './uploads.js';
 import { attachmentPlace, Welcome } from './welcome.service.js';
+
+/** A file that lies ready, from an upload or from the application itself. */
+interface Given {
+  readonly path: string;
+  readonly name: string;
+  readonly place: AttachmentPlace;
+  readonly uploadId: string | null;
+}
 
 /** Files that instructors give with the brief or the guide. */
 @Injectable()
@@ -32,26 +40,33 @@ export class Attachments {
 
   /** Adds a finished upload. The same upload again gives what it gave before. */
   async add(person: Asker, exchangeId: string, uploadId: string): Promise<AttachmentCard[]> {
-    const place = await this.#planning(person, exchangeId, this.database.read);
+    await this.#planning(person, exchangeId, this.database.read);
     const known = await this.database.read.existsBy(ExchangeAttachment, { uploadId, exchangeId });
-    if (known) return attachmentsOf(this.database.read, place.exchange.id);
+    if (known) return attachmentsOf(this.database.read, exchangeId);
     const upload = await this.welcome.finished(person, exchangeId, uploadId);
     if (upload.use !== 'attachment') throw refusal('unknown');
-    const inspected = await this.keeping.inspect(upload, upload.id);
-    const kept = await this.keeping.keep(upload.path);
+    const place = attachmentPlace(upload.deliverableId);
+    const cards = await this.take(person, exchangeId, { ...upload, place, uploadId });
+    await this.uploads.forget(uploadId);
+    return cards;
+  }
+
+  /** Adds a file of ours. */
+  async take(person: Asker, exchangeId: string, { path, name, place, uploadId }: Given): Promise<AttachmentCard[]> {
+    const inspected = await this.keeping.inspect({ path, name }, uploadId);
+    const kept = await this.keeping.keep(path);
     const cards = await this.database.write(async (manager, happened) => {
       const { course } = await this.#planning(person, exchangeId, manager);
       await assertRoom(manager, exchangeId);
       await this.keeping.record(manager, kept, inspected);
       await manager.insert(ExchangeAttachment, {
-        ...{ id: this.ids.uuid(), exchangeId, uploadId, digest: kept.digest },
-        ...{ place: attachmentPlace(upload.deliverableId), name: tamed(upload.name), addedAt: this.clock.now() },
+        ...{ id: this.ids.uuid(), exchangeId, uploadId, place, digest: kept.digest, name: tamed(name) },
+        addedAt: this.clock.now(),
       });
       happened({ action: 'attachment-added', actorId: person.id, courseId: course.id, exchangeId });
       return attachmentsOf(manager, exchangeId);
     });
     this.copies.enqueue(kept.digest, person.id);
-    await this.uploads.forget(uploadId);
     return cards;
   }
 
