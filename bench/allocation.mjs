@@ -153,4 +153,50 @@ export async function allocationFigures(line, round) {
       `weakest set ${round(weakest, 2)} of at most ${round(bound, 2)}`,
     );
   }
+  groupFigures(line, round);
+}
+
+/** A course in groups; `sizeOf` says how large each is, in turn, and the last of them is repeated. */
+function grouped(people, scope, sizes, met) {
+  const groups = [];
+  for (let at = 0; groups.length < people; at += 1) {
+    const size = sizes[Math.min(at, sizes.length - 1)];
+    for (let one = 0; one < size && groups.length < people; one += 1) groups.push(`g${String(at).padStart(5, '0')}`);
+  }
+  const problem = {
+    reviewers: groups.map((groupId, index) => ({ id: id(index), capacity: 3, groupId })),
+    drafts: groups.map((groupId, index) => ({ id: `d${id(index)}`, authorIds: [id(index)], groupId })),
+    scope,
+    fixed: [],
+    forbidden: [],
+    earlier: [],
+    seed: 3,
+  };
+  if (!met) return problem;
+  const earlier = groups.flatMap((groupId, reviewer) =>
+    groups.flatMap((other, draft) =>
+      other === groupId && draft !== reviewer
+        ? [{ reviewerId: id(reviewer), draftId: `d${id(draft)}`, times: 1 + ((reviewer + draft) % 3) }]
+        : [],
+    ),
+  );
+  return { ...problem, earlier };
+}
+
+/** Where it was slowest: small groups that have all met, and one group that most people are in. */
+function groupFigures(line, round) {
+  const kinds = [
+    ['own groups of 6 who have all met', (people) => grouped(people, 'same-group', [6], true)],
+    ['other groups, 60 % in one of them', (people) => grouped(people, 'other-groups', [people * 0.6, 20], false)],
+  ];
+  for (const [words, problemOf] of kinds) {
+    const [few, many] = [600, 6000].map((people) => {
+      const problem = problemOf(people);
+      return medianOf(
+        repeated(3, (watch) => allocate(problem, watch)),
+        'all',
+      );
+    });
+    line(`${words}: 6000 people against 600`, round(many / few, 0), `${round(many, 0)} ms against ${round(few, 0)} ms`);
+  }
 }

@@ -190,10 +190,18 @@ line('review desk', round(desk / health), `${round(desk, 1)} ms here`);
 line('progress table', round(progress / health), `${round(progress, 1)} ms here`);
 const boardAt = `/exchanges/${ids.exchangeId}/allocation`;
 const board = await timed(() => call(boardAt, 'GET', undefined, instructor));
-const { pairs } = await call(boardAt, 'GET', undefined, instructor);
+const whole = await call(boardAt, 'GET', undefined, instructor);
+const { pairs, asOf } = whole;
 const pair = { reviewerId: pairs[0].reviewerId, draftId: pairs[0].draftId };
 const act = await timed((round) =>
   call(`${boardAt}/acts`, 'POST', { [round % 2 === 0 ? 'lock' : 'unlock']: [pair] }, instructor),
+);
+const told = await call(`${boardAt}/acts?since=${asOf}`, 'POST', { lock: [pair] }, instructor);
+const bytes = (answer) => JSON.stringify(answer).length;
+line(
+  'the same act, told by what differs: bytes',
+  round(bytes(told) / bytes(whole), 4),
+  `${bytes(told)} of ${bytes(whole)}`,
 );
 line('allocation board', round(board / health), `${round(board, 1)} ms here`);
 line('an act by hand, answered with the board / the board', round(act / board, 2), `${round(act, 1)} ms here`);

@@ -45,10 +45,12 @@ export function solveAll(start: Start, watch: Watch): Allocation {
   const known = withStrengths(start);
   const parts = separate(known);
   if (parts.length <= 1) return solvePart(start, watch);
+  const asked = ({ problem }: Start) => problem.reviewers.reduce((sum, { capacity }) => sum + capacity, 0);
+  const all = Math.max(1, asked(known));
   const solved: Allocation[] = [];
   const tellEvery = Math.ceil(parts.length / MOST_TOLD);
   for (const part of parts) {
-    solved.push(solvePart(part, () => {}));
+    solved.push(solvePart(part, () => {}, asked(part) / all));
     if (solved.length % tellEvery === 0) watch({ step: 'repeats', share: solved.length / parts.length });
   }
   return together(start.problem, solved);
@@ -56,10 +58,11 @@ export function solveAll(start: Start, watch: Watch): Allocation {
 
 const MOST_TOLD = 100;
 
-function solvePart({ problem, costs, kept }: Start, watch: Watch): Allocation {
+/** @param share of the whole problem, 0 to 1 */
+function solvePart({ problem, costs, kept }: Start, watch: Watch, share = 1): Allocation {
   const board = new Board(problem, costs);
   keep(board, kept);
-  return solve(problem, board, watch);
+  return solve(problem, board, watch, share);
 }
 
 /** Those unknown count as the mean of all the known, not of those in their part. */
@@ -85,7 +88,7 @@ function together(problem: AllocationProblem, parts: readonly Allocation[]): All
 }
 
 /** From what is on the board already, which may be nothing, to the best there is. */
-function solve(problem: AllocationProblem, board: Board, watch: Watch): Allocation {
+function solve(problem: AllocationProblem, board: Board, watch: Watch, share: number): Allocation {
   const random = seededRandom(problem.seed);
   const search = new Search(board);
   const meetings = new Meetings(board);
@@ -100,10 +103,13 @@ function solve(problem: AllocationProblem, board: Board, watch: Watch): Allocati
   const potentials = cheapen(board, search, tell('repeats'));
   watch({ step: 'mutual', share: 0 });
   const settled = new Meetings(board);
-  const bound = untangle({ board, meetings: settled, random, tell: tell('mutual') }, new TightWays(board, potentials));
+  const bound = untangle(
+    { board, meetings: settled, random, tell: tell('mutual'), share },
+    new TightWays(board, potentials),
+  );
   if (strengths !== null) {
     watch({ step: 'mix', share: 0 });
-    mix({ board, meetings: settled, random, tell: tell('mix') }, strengths);
+    mix({ board, meetings: settled, random, tell: tell('mix'), share }, strengths);
   }
   const found = measuresOf(board, problem, strengths);
   const quality = qualityFrom(found, bound, strengths?.bound(board) ?? null);

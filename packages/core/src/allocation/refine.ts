@@ -96,9 +96,11 @@ export interface Refinement {
   readonly meetings: Meetings;
   readonly random: Random;
   readonly tell: (share: number) => void;
+  /** Of all that is to be refined, above 0 to 1: of the steps that are bounded as a whole, this part gets no more. */
+  readonly share: number;
 }
 
-/** Steps for each review placed, and the most of them; chosen so that 600 people take a second at most. */
+/** Steps for each review placed, and the most of them for the whole of a problem; chosen so that 600 people take a second at most. */
 const STEPS_PER_REVIEW = 40;
 const MOST_STEPS = 60_000;
 /** How often a longer way is tried instead of an exchange. */
@@ -112,13 +114,13 @@ const NOISE = 0.08;
  *
  * @returns the bound below which no search could have come
  */
-export function untangle({ board, meetings, random, tell }: Refinement, ways: TightWays): number {
+export function untangle({ board, meetings, random, tell, share }: Refinement, ways: TightWays): number {
   const reviews = board.given.reduce((sum, { length }) => sum + length, 0);
   const placed = board.count.reduce((sum, count) => sum + count, 0);
   if (meetings.count === 0) return 0;
   const bound = mutualBound(board, placed);
   const all = reviews <= ALL_UP_TO;
-  const steps = Math.min(MOST_STEPS, STEPS_PER_REVIEW * reviews);
+  const steps = Math.min(Math.ceil(MOST_STEPS * share), STEPS_PER_REVIEW * reviews);
   let best = meetings.count;
   /** What has been done since the best, to be taken back if nothing better comes. */
   let since: Exchange[] = [];
