@@ -1,4 +1,14 @@
-import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { createHash } from 'node:crypto';
+import {
+  copyFileSync,
+  existsSync,
+  mkdirSync,
+  mkdtempSync,
+  readFileSync,
+  renameSync,
+  rmSync,
+  writeFileSync,
+} from 'node:fs';
 import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -27,7 +37,9 @@ import { Clock } from '../platform/clock/clock.js';
 import { mailSettingsOf, type Settings } from '../platform/config/settings.js';
 import { HAPPENING_HANDLERS } from '../handlers.js';
 import { Course, Enrolment } from '../model/course.js';
+import { writerSource } from '../platform/database/data-source.js';
 import { Database } from '../platform/database/database.js';
+import { MIGRATIONS } from '../platform/database/migrations/index.js';
 import { Ids } from '../platform/ids/ids.js';
 
 /** Ids in a fixed order, so that two worlds built alike are alike to the letter. */
@@ -143,6 +155,26 @@ export const PLAN: PlanSettings = {
   shorthandId: null,
 };
 
+const CACHE = join(import.meta.dirname, '../../../../.cache/tests');
+
+/** Making the tables takes longer than most tests: it is done once for these migrations, and copied. */
+async function copyEmpty(folder: string): Promise<void> {
+  const name = 'salt-circle.sqlite';
+  const of = createHash('sha256').update(MIGRATIONS.map(String).join('\n')).digest('hex').slice(0, 16);
+  const empty = join(CACHE, of);
+  if (!existsSync(empty)) {
+    mkdirSync(CACHE, { recursive: true });
+    const made = mkdtempSync(join(CACHE, 'made-'));
+    const source = await writerSource(made).initialize();
+    await source.runMigrations();
+    // Closing writes what waits in the log of the database into its file.
+    await source.destroy();
+    renameSync(join(made, name), empty);
+    rmSync(made, { recursive: true, force: true });
+  }
+  copyFileSync(empty, join(folder, name));
+}
+
 type Method = 'get' | 'post' | 'put' | 'delete' | 'patch' | 'head';
 
 /** The application on a database of its own, with people to act as. */
@@ -159,7 +191,9 @@ export class World {
   ) {}
 
   static async open(part: Partial<Settings> = {}, people: readonly TestPerson[] = PEOPLE): Promise<World> {
-    const world = await World.#begin(mkdtempSync(join(tmpdir(), 'salt-circle-')), part, people);
+    const folder = mkdtempSync(join(tmpdir(), 'salt-circle-'));
+    await copyEmpty(folder);
+    const world = await World.#begin(folder, part, people);
     await world.#addPeople();
     return world;
   }

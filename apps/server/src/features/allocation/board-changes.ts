@@ -20,7 +20,8 @@ export class BoardChanges implements NestInterceptor<AllocationView, AllocationV
     const whose = `${person?.id} ${String(params['exchangeId'])}`;
     return next.handle().pipe(
       map((board) => {
-        const before = this.#answered.get(`${whose} ${String(query['since'])}`);
+        const { since } = query;
+        const before = typeof since === 'string' ? this.#answered.get(`${whose} ${since}`) : undefined;
         this.#keep(`${whose} ${board.asOf}`, board);
         return before === undefined ? board : boardChange(before, board);
       }),
