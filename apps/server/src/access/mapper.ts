@@ -14,9 +14,9 @@ export function datesView(dates: ExchangeDates): DatesView {
   >;
 }
 
-/** Blank dates of the wire are null. */
+/** Blank dates of the wire are null; of a template that was kept before there was such a date, they are not there at all. */
 export function datesFrom(dates: Readonly<Record<DateName, string | null>>): ExchangeDates {
-  const at = (text: string | null) => (text === null ? null : Date.parse(text));
+  const at = (text: string | null | undefined) => (text == null ? null : Date.parse(text));
   return Object.fromEntries(DATE_ORDER.map((name) => [name, at(dates[name])])) as Record<DateName, number | null>;
 }
 

@@ -79,6 +79,9 @@ export class Exchange {
   reviewsOpen: number | null;
 
   @Column('integer', { nullable: true })
+  selfReviewDue: number | null;
+
+  @Column('integer', { nullable: true })
   reviewsDue: number | null;
 
   @Column('integer', { nullable: true })

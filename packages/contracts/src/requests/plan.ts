@@ -54,6 +54,10 @@ export class DatesRequest {
 
   @ValidateIf((_, value) => value !== null)
   @IsISO8601({ strict: true }, DATE_MESSAGE)
+  selfReviewDue!: string | null;
+
+  @ValidateIf((_, value) => value !== null)
+  @IsISO8601({ strict: true }, DATE_MESSAGE)
   reviewsDue!: string | null;
 
   @ValidateIf((_, value) => value !== null)

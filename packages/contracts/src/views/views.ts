@@ -132,6 +132,8 @@ export interface ExchangeView extends ExchangeCard {
   /** Handing in now counts as late. */
   readonly handInIsLate: boolean;
   readonly mayReview: boolean;
+  /** The review of the own draft can be submitted. */
+  readonly maySelfReview: boolean;
   readonly released: boolean;
   /** Authors can read what has been submitted: since the release, or review by review. */
   readonly feedbackOpen: boolean;

@@ -15,6 +15,7 @@ const SETTINGS: Settings = {
     draftsDue: iso(12),
     lateUntil: null,
     reviewsOpen: iso(14),
+    selfReviewDue: null,
     reviewsDue: iso(20),
     checkUntil: null,
     release: iso(26),
@@ -107,6 +108,9 @@ describe('the plan in plain words', () => {
     expect(account({ whom: 'partners' })).toContain('a group set that is not chosen yet');
     expect(account({ ownHandInFirst: false })).toContain('each, handed in or not, reviews 2 drafts by others');
     expect(account({ selfReview: 'first' })).toContain('Everybody reviews their own draft first');
+    const dates = { ...SETTINGS.dates, selfReviewDue: iso(23) };
+    expect(account({ selfReview: 'after', dates })).toContain('That review is due Mon 23 Mar, 12:00 UTC.');
+    expect(account({ dates })).not.toContain('That review is due');
     expect(account({ selfReview: 'after' })).toContain('once the reviews of the others are submitted');
     expect(grouped({ handInAs: 'group', whom: 'other-groups' })).toMatch(
       /^24 students hand in together, in their groups of “Teams”, one hand-in for each: a typed draft by .* each student alone reviews 2 drafts from other groups/,

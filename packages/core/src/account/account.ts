@@ -49,7 +49,7 @@ export function accountOf(settings: AccountSettings, around: AccountAround): str
     handInSentence(settings, around, dates === null ? null : at(dates.draftsDue)),
     dates === null ? '' : `Writing opens ${at(dates.draftsOpen)}.`,
     lateSentence(settings, at),
-    selfSentence(settings),
+    selfSentence(settings, at),
     allocationSentence(around, at),
     reviewSentence(settings, around, dates === null ? null : [at(dates.reviewsOpen), at(dates.reviewsDue)]),
     formSentence(around.form),
@@ -108,14 +108,16 @@ function lateSentence({ dates, late }: AccountSettings, at: (time: number) => st
   return `Late hand-ins are taken until ${at(dates.lateUntil)}. ${loses}`;
 }
 
-function selfSentence({ selfReview }: AccountSettings): string {
-  return {
+function selfSentence({ selfReview, dates }: AccountSettings, at: (time: number) => string): string {
+  const what = {
     off: '',
     first: 'Everybody reviews their own draft first, with the same form; the drafts of others open after that.',
     with: 'Everybody also reviews their own draft, with the same form.',
     after:
       'Everybody reviews their own draft as well, with the same form, once the reviews of the others are submitted.',
   }[selfReview];
+  const due = dates.selfReviewDue;
+  return what === '' || due === null ? what : `${what} That review is due ${at(due)}.`;
 }
 
 function reviewSentence(

@@ -30,6 +30,8 @@ export function checkDates(dates: ExchangeDates, complete: boolean): CoreProblem
       problems.push(problem('date-unreal', [name], { at }));
       continue;
     }
+    // It may fall before or after the time when the other reviews are due.
+    if (name === 'selfReviewDue') continue;
     if (before !== null) {
       const earlier = dates[before] as number;
       const clash = MUST_BE_STRICTLY_LATER.has(name) ? at <= earlier : at < earlier;
@@ -37,5 +39,18 @@ export function checkDates(dates: ExchangeDates, complete: boolean): CoreProblem
     }
     before = name;
   }
-  return problems;
+  return [...problems, ...selfReviewClash(dates)];
+}
+
+/** A self-review is due after reviews have opened, and before everybody reads what was written. */
+function selfReviewClash(dates: ExchangeDates): CoreProblem<DateProblemCode>[] {
+  const at = dates.selfReviewDue;
+  if (at === null) return [];
+  const opens = (['reviewsOpen', 'lateUntil', 'draftsDue'] as const).find((name) => dates[name] !== null);
+  const ends = (['release', 'checkUntil'] as const).find((name) => dates[name] !== null);
+  if (opens !== undefined && at <= (dates[opens] as number))
+    return [problem('date-order', ['selfReviewDue'], { other: opens, at, otherAt: dates[opens] as number })];
+  if (ends !== undefined && at > (dates[ends] as number))
+    return [problem('date-order', [ends], { other: 'selfReviewDue', at: dates[ends] as number, otherAt: at })];
+  return [];
 }

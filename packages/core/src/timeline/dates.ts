@@ -16,12 +16,13 @@ export function opensAfter(due: Instant, opening: Instant): Instant {
   return opening >= due && opening < endOf(due) ? endOf(due) : opening;
 }
 
-/** In the order in which they must fall. */
+/** In the order in which they must fall, but for `selfReviewDue`, which may fall anywhere from the opening of reviews to the release. */
 export const DATE_ORDER = [
   'draftsOpen',
   'draftsDue',
   'lateUntil',
   'reviewsOpen',
+  'selfReviewDue',
   'reviewsDue',
   'checkUntil',
   'release',
@@ -41,7 +42,7 @@ export function runs(name: DateName): name is RunningDateName {
 
 /**
  * The dates of an exchange. A blank (null) date takes its default: `reviewsOpen` is the end of the late
- * window, or `draftsDue` without one; `release` is `checkUntil`, or `reviewsDue` without a check. A blank
+ * window, or `draftsDue` without one; `selfReviewDue` is `reviewsDue`; `release` is `checkUntil`, or `reviewsDue` without a check. A blank
  * `lateUntil`, `checkUntil`, `repliesDue` or `revisionDue` means that there is no such stage.
  */
 export type ExchangeDates = Readonly<Record<DateName, Instant | null>>;
@@ -53,6 +54,8 @@ export interface ResolvedDates {
   /** The end of the late window; `draftsDue` when there is none. */
   readonly lateUntil: Instant;
   readonly reviewsOpen: Instant;
+  /** Of the review of the own draft, where one is asked for; `reviewsDue` when it has no time of its own. */
+  readonly selfReviewDue: Instant;
   readonly reviewsDue: Instant;
   readonly release: Instant;
 }
@@ -61,6 +64,7 @@ export interface ResolvedDates {
 export const OPTIONAL_DATES: ReadonlySet<DateName> = new Set<DateName>([
   'lateUntil',
   'reviewsOpen',
+  'selfReviewDue',
   'checkUntil',
   'release',
   'repliesDue',
@@ -72,6 +76,7 @@ export const NO_DATES: ExchangeDates = {
   draftsDue: null,
   lateUntil: null,
   reviewsOpen: null,
+  selfReviewDue: null,
   reviewsDue: null,
   checkUntil: null,
   release: null,
@@ -88,6 +93,7 @@ export function resolveDates(dates: ExchangeDates): ResolvedDates | null {
     draftsDue,
     lateUntil: dates.lateUntil ?? draftsDue,
     reviewsOpen: dates.reviewsOpen ?? dates.lateUntil ?? draftsDue,
+    selfReviewDue: dates.selfReviewDue ?? reviewsDue,
     reviewsDue,
     release: dates.release ?? dates.checkUntil ?? reviewsDue,
   };

@@ -1,6 +1,12 @@
 import { DATE_ORDER, endOf, type DateName, type ExchangeDates, type Instant } from './dates.js';
 
-const CLOSES: ReadonlySet<DateName> = new Set<DateName>(['draftsDue', 'lateUntil', 'reviewsDue', 'checkUntil']);
+const CLOSES: ReadonlySet<DateName> = new Set<DateName>([
+  'draftsDue',
+  'lateUntil',
+  'selfReviewDue',
+  'reviewsDue',
+  'checkUntil',
+]);
 
 /**
  * The dates with one of them moved to this moment, for “open now” and “close now”. What must come before it
@@ -12,6 +18,8 @@ export function moveNow(dates: ExchangeDates, name: DateName, now: Instant): Exc
   const at = endOf(now) > now && CLOSES.has(name) ? now - 1 : now;
   const moved: Record<DateName, Instant | null> = { ...dates, [name]: at };
   for (const earlier of DATE_ORDER.slice(0, DATE_ORDER.indexOf(name))) {
+    // Closing the others leaves it as it is; the release ends it.
+    if (earlier === 'selfReviewDue' && name === 'reviewsDue') continue;
     const other = moved[earlier];
     if (other !== null && other > at) moved[earlier] = at;
   }

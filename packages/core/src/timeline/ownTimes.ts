@@ -21,6 +21,8 @@ export function withOwnTimes(dates: ResolvedDates, own: OwnTimes | null): Resolv
     ...dates,
     draftsDue,
     lateUntil: Math.max(dates.lateUntil, draftsDue),
+    // More time for reviews is more time for the own one as well; it is never less.
+    selfReviewDue: Math.max(dates.selfReviewDue, own.reviewsDue ?? dates.selfReviewDue),
     reviewsDue: own.reviewsDue ?? dates.reviewsDue,
   };
 }

@@ -55,10 +55,21 @@ export interface Openings {
   readonly late: boolean;
   /** Reviews are submitted from their opening until the end of the minute in which they are due. */
   readonly review: boolean;
+  /** The same for the review of the own draft, where it is due at a time of its own. */
+  readonly selfReview: boolean;
+  /** That time has passed: what waits for the self-review waits no longer. */
+  readonly selfReviewOver: boolean;
   readonly released: boolean;
 }
 
-const CLOSED: Openings = { handIn: false, late: false, review: false, released: false };
+const CLOSED: Openings = {
+  handIn: false,
+  late: false,
+  review: false,
+  selfReview: false,
+  selfReviewOver: false,
+  released: false,
+};
 
 /** @param own the person's own due times and excuse, or null for somebody without */
 export function openingsAt(state: TimelineState, own: OwnTimes | null, now: Instant): Openings {
@@ -68,13 +79,13 @@ export function openingsAt(state: TimelineState, own: OwnTimes | null, now: Inst
   const excused = own?.excused === true;
   const released = now >= releasedAt(common);
   const handIn = !excused && now >= dates.draftsOpen && now < endOf(dates.lateUntil);
+  const opened = !excused && now >= (state.rolling === true ? dates.draftsOpen : reviewsOpenAt(common));
   return {
     handIn,
     late: handIn && now >= endOf(dates.draftsDue),
-    review:
-      !excused &&
-      now >= (state.rolling === true ? dates.draftsOpen : reviewsOpenAt(common)) &&
-      now < endOf(dates.reviewsDue),
+    review: opened && now < endOf(dates.reviewsDue),
+    selfReview: opened && now < endOf(dates.selfReviewDue),
+    selfReviewOver: state.dates.selfReviewDue !== null && now >= endOf(dates.selfReviewDue),
     released,
   };
 }
@@ -108,7 +119,8 @@ export function nextChange(state: TimelineState, now: Instant, own: OwnTimes | n
   };
   let next: StageChange | null = null;
   for (const date of DATE_ORDER.filter(runs)) {
-    const at = dates[date] ?? null;
+    // Without a time of its own it is due with the others.
+    const at = date === 'selfReviewDue' && state.dates.selfReviewDue === null ? null : (dates[date] ?? null);
     // The first of several at the same time: “drafts due” says more than “reviews open”.
     if (at !== null && effective(date, at) > now && (next === null || at < next.at)) next = { date, at };
   }

@@ -2,7 +2,16 @@ import fc from 'fast-check';
 import { checkDates } from './checkDates.js';
 import { DATE_ORDER, NO_DATES, resolveDates, type ExchangeDates } from './dates.js';
 import { moveNow } from './moveNow.js';
-import { isReleased, mayHandIn, nextChange, openingsAt, segments, stageAt, type Stage } from './stage.js';
+import {
+  isReleased,
+  mayHandIn,
+  nextChange,
+  openingsAt,
+  segments,
+  stageAt,
+  type Stage,
+  type TimelineState,
+} from './stage.js';
 import type { OwnTimes } from './ownTimes.js';
 
 const at = (day: number) => Date.UTC(2026, 2, day);
@@ -82,6 +91,45 @@ describe('what the dates allow', () => {
     expect(nextChange(state, end(12))).toEqual({ date: 'reviewsOpen', at: at(14) });
     expect(nextChange(state, at(26))).toBeNull();
     expect(nextChange({ ...state, publishedAt: null }, at(3))).toBeNull();
+  });
+});
+
+describe('a self-review with a due time of its own', () => {
+  const early = { dates: { ...DATES, selfReviewDue: at(16) }, publishedAt: at(1) };
+  const late = { dates: { ...DATES, selfReviewDue: at(23) }, publishedAt: at(1) };
+  const may = (state: TimelineState, own: OwnTimes | null, now: number) => {
+    const { review, selfReview, selfReviewOver } = openingsAt(state, own, now);
+    return [review, selfReview, selfReviewOver];
+  };
+  const MORE: OwnTimes = { draftsDue: null, reviewsDue: at(22), repliesDue: null, revisionDue: null, excused: false };
+
+  it('can be submitted until then, before or after the others', () => {
+    expect(may(early, null, end(16) - 1)).toEqual([true, true, false]);
+    expect(may(early, null, end(16))).toEqual([true, false, true]);
+    expect(may(late, null, end(20))).toEqual([false, true, false]);
+    expect(may(late, null, end(23))).toEqual([false, false, true]);
+    // Without one it is due with the others, and nothing is over before them.
+    expect(may({ ...early, dates: DATES }, null, end(20))).toEqual([false, false, false]);
+  });
+
+  it('is never less than the time that somebody has for reviews', () => {
+    expect(may(early, MORE, at(21))).toEqual([true, true, false]);
+    expect(may(late, MORE, end(22))).toEqual([false, true, false]);
+  });
+
+  it('is among what comes next, and moves by itself', () => {
+    expect(nextChange(early, at(15))).toEqual({ date: 'selfReviewDue', at: at(16) });
+    expect(nextChange({ ...early, dates: DATES }, at(15))).toEqual({ date: 'reviewsDue', at: at(20) });
+    expect(moveNow(late.dates, 'reviewsDue', at(18) + 1)).toMatchObject({ selfReviewDue: at(23) });
+    expect(moveNow(late.dates, 'release', at(21))).toMatchObject({ selfReviewDue: at(21) });
+  });
+
+  it('is due between the opening of reviews and the release', () => {
+    const clash = (day: number) =>
+      checkDates({ ...DATES, selfReviewDue: at(day) }, true).map(({ path, facts }) => [path[0], facts['other']]);
+    expect([clash(15), clash(26)]).toEqual([[], []]);
+    expect(clash(14)).toEqual([['selfReviewDue', 'reviewsOpen']]);
+    expect(clash(27)).toEqual([['release', 'selfReviewDue']]);
   });
 });
 
@@ -166,10 +214,11 @@ describe('checkDates', () => {
     );
     fc.assert(
       fc.property(dates, (some) => {
-        const values = DATE_ORDER.map((name) => some[name]);
+        const values = DATE_ORDER.filter((name) => name !== 'selfReviewDue').map((name) => some[name]);
+        const selfFits = some.selfReviewDue > some.reviewsOpen && some.selfReviewDue <= some.release;
         const inOrder = values.every((value, index) => index === 0 || value >= (values[index - 1] as number));
         const strict = some.draftsDue > some.draftsOpen && some.reviewsDue > some.reviewsOpen;
-        expect(checkDates(some, true).length === 0).toBe(inOrder && strict);
+        expect(checkDates(some, true).length === 0).toBe(inOrder && strict && selfFits);
       }),
       { seed: 1962 },
     );

@@ -12,9 +12,9 @@ const dates = resolveDates({
   release: day(26),
 }) as ResolvedDates;
 
-const open = { id: 'a', submitted: false, changing: false };
-const done = { id: 'b', submitted: true, changing: false };
-const changing = { id: 'c', submitted: true, changing: true };
+const open = { id: 'a', self: false, submitted: false, changing: false };
+const done = { id: 'b', self: false, submitted: true, changing: false };
+const changing = { id: 'c', self: false, submitted: true, changing: true };
 
 const DRAFTING: StudentSituation = {
   stage: 'drafting',
@@ -22,6 +22,7 @@ const DRAFTING: StudentSituation = {
   excused: false,
   mayHandIn: true,
   mayReview: false,
+  maySelfReview: false,
   released: false,
   feedbackEach: false,
   handedIn: false,
@@ -109,6 +110,29 @@ describe('what a student is to do', () => {
     expect(studentNeeds(DRAFTING, day(13))).toEqual([{ kind: 'hand-in', due: day(14) }]);
     expect(studentNeeds({ ...REVIEWING, reviews: [done, open] }, day(16))).toEqual([
       { kind: 'write-review', due: day(22), reviewId: 'a', done: 2, of: 2 },
+    ]);
+  });
+});
+
+describe('a self-review with a due time of its own', () => {
+  const own = { ...open, id: 'own', self: true };
+  const needs = (part: Partial<StudentSituation>, selfReviewDue: number, now: number) =>
+    studentNeeds({ ...REVIEWING, ...part, dates: { ...dates, selfReviewDue }, reviews: [own, open] }, now).map(
+      ({ kind, due, done }) => [kind, due, done],
+    );
+
+  it('is asked for by its own time, missed after it, and the others are not missed with it', () => {
+    expect(needs({ maySelfReview: true }, day(18), day(16))).toEqual([
+      ['write-review', day(18), 1],
+      ['write-review', day(22), 2],
+    ]);
+    expect(needs({}, day(18), day(19))).toEqual([
+      ['write-review', day(22), 2],
+      ['reviews-missed', day(18), 1],
+    ]);
+    expect(needs({ stage: 'checking', mayReview: false, maySelfReview: true }, day(25), day(23))).toEqual([
+      ['write-review', day(25), 1],
+      ['reviews-missed', day(22), 1],
     ]);
   });
 });

@@ -32,6 +32,8 @@ export type Standing = 'on-time' | 'missed-draft' | 'missed-reviews' | 'nothing-
 
 export interface OwnReview {
   readonly id: string;
+  /** Of the own draft. */
+  readonly self: boolean;
   readonly submitted: boolean;
   /** Submitted, and being changed since. */
   readonly changing: boolean;
@@ -44,6 +46,8 @@ export interface StudentSituation {
   readonly excused: boolean;
   readonly mayHandIn: boolean;
   readonly mayReview: boolean;
+  /** The review of the own draft can be submitted. */
+  readonly maySelfReview: boolean;
   readonly released: boolean;
   readonly handedIn: boolean;
   readonly changedSinceHandIn: boolean;
@@ -77,35 +81,29 @@ function draftNeeds(
   return handedIn || mayHandIn || released ? [] : [{ kind: 'draft-missed', due: dates.lateUntil }];
 }
 
-function reviewNeeds({
-  mayReview,
-  stage,
-  handedIn,
-  ownHandInFirst,
-  reviews,
-  dates,
-  released,
-}: StudentSituation): Need[] {
+function reviewNeeds(at: StudentSituation): Need[] {
+  const { stage, handedIn, ownHandInFirst, reviews, dates, released } = at;
   if (ownHandInFirst && !handedIn) return [];
-  const due = dates.reviewsDue;
-  if (mayReview) {
-    return reviews.flatMap(({ id, submitted, changing }, index): Need[] =>
-      submitted && !changing
-        ? []
-        : [
-            {
-              kind: changing ? 'submit-again' : 'write-review',
-              due,
-              reviewId: id,
-              done: index + 1,
-              of: reviews.length,
-            },
-          ],
-    );
-  }
-  const missing = reviews.filter(({ submitted }) => !submitted).length;
+  const open = ({ self }: OwnReview) => (self ? at.maySelfReview : at.mayReview);
+  const due = ({ self }: OwnReview) => (self ? dates.selfReviewDue : dates.reviewsDue);
+  const toWrite = reviews.flatMap((review, index): Need[] =>
+    !open(review) || (review.submitted && !review.changing)
+      ? []
+      : [
+          {
+            kind: review.changing ? 'submit-again' : 'write-review',
+            due: due(review),
+            reviewId: review.id,
+            done: index + 1,
+            of: reviews.length,
+          },
+        ],
+  );
+  const missed = reviews.filter((review) => !review.submitted && !open(review));
   const over = stage === 'checking' || stage === 'reviewing' || (stage === 'closed' && !released);
-  return over && missing > 0 ? [{ kind: 'reviews-missed', due, done: missing, of: reviews.length }] : [];
+  const [first] = missed;
+  if (!over || first === undefined) return toWrite;
+  return [...toWrite, { kind: 'reviews-missed', due: due(first), done: missed.length, of: reviews.length }];
 }
 
 function feedbackNeeds(

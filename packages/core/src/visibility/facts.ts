@@ -114,7 +114,10 @@ export type Act =
       readonly byViewer: boolean;
       readonly submitted: boolean;
     } & Reviewing)
-  | { readonly kind: 'reopen-review'; readonly byViewer: boolean; readonly submitted: boolean };
+  | ({ readonly kind: 'reopen-review'; readonly byViewer: boolean; readonly submitted: boolean } & Pick<
+      Reviewing,
+      'ofOwnDraft'
+    >);
 
 export const REFUSALS = [
   /** Not to be told that it exists. */

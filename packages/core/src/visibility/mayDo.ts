@@ -1,4 +1,4 @@
-import { ALLOWED, refuse, type Act, type Decision, type ExchangeFacts, type Viewer } from './facts.js';
+import { ALLOWED, refuse, type Act, type Decision, type ExchangeFacts, type Reviewing, type Viewer } from './facts.js';
 import { beforeReviewing, feedbackIsOpen, reviewerMayOpen } from './maySee.js';
 
 /**
@@ -44,7 +44,7 @@ export function mayDo(viewer: Viewer, exchange: ExchangeFacts | null, act: Act):
       );
     case 'reopen-review':
       if (!act.byViewer) return refuse(viewer.role === 'student' ? 'unknown' : 'not-yours');
-      return exchange.may.review ? ALLOWED : refuse(beforeReviewing(exchange) ? 'not-open-yet' : 'over');
+      return maySubmit(exchange, act) ? ALLOWED : refuse(beforeReviewing(exchange) ? 'not-open-yet' : 'over');
   }
 }
 
@@ -58,6 +58,10 @@ function studentMayHandIn(exchange: ExchangeFacts): Decision {
   return refuse(exchange.stage === 'planning' ? 'not-open-yet' : 'over');
 }
 
+function maySubmit({ may }: ExchangeFacts, { ofOwnDraft }: Pick<Reviewing, 'ofOwnDraft'>): boolean {
+  return ofOwnDraft ? may.selfReview : may.review;
+}
+
 type ReviewAct = Extract<Act, { kind: 'write-review' | 'submit-review' }>;
 
 /** What was being typed when reviews fell due is still saved until release; submitting it is over. */
@@ -65,6 +69,6 @@ function mayReview(exchange: ExchangeFacts, act: ReviewAct): Decision {
   const open = reviewerMayOpen(exchange, act);
   if (!open.allowed) return open;
   if (act.submitted) return refuse('already-submitted');
-  if (exchange.may.review) return ALLOWED;
+  if (maySubmit(exchange, act)) return ALLOWED;
   return act.kind === 'write-review' && !exchange.may.released ? ALLOWED : refuse('over');
 }

@@ -85,7 +85,9 @@ export function reviewerMayOpen(exchange: ExchangeFacts, viewer: Reviewing): Dec
   if (beforeReviewing(exchange)) return refuse('not-open-yet');
   if (exchange.ownHandInFirst && !viewer.viewerHandedIn) return refuse('own-draft-first');
   const selfFirst = exchange.selfReview === 'first' && viewer.viewerHandedIn;
-  if (selfFirst && !viewer.ofOwnDraft && !viewer.selfReviewed) return refuse('self-review-first');
+  const waits = selfFirst && !viewer.ofOwnDraft && !viewer.selfReviewed;
+  // Who has missed it can still review the others.
+  if (waits && !exchange.may.selfReviewOver) return refuse('self-review-first');
   const selfLast = exchange.selfReview === 'after' && viewer.ofOwnDraft && !viewer.othersReviewed;
   return selfLast ? refuse('self-review-last') : ALLOWED;
 }

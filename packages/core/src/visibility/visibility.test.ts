@@ -7,7 +7,14 @@ import { mayDo } from './mayDo.js';
 import { maySee, readerOf } from './maySee.js';
 import { nameShown } from './names.js';
 
-const SHUT: Openings = { handIn: false, late: false, review: false, released: false };
+const SHUT: Openings = {
+  handIn: false,
+  late: false,
+  review: false,
+  selfReview: false,
+  selfReviewOver: false,
+  released: false,
+};
 const facts = (part: Partial<Omit<ExchangeFacts, 'may'>>, may: Partial<Openings> = {}): ExchangeFacts => ({
   published: true,
   stage: 'reviewing',
@@ -199,7 +206,7 @@ describe('mayDo', () => {
     ],
     [
       'reopen',
-      { kind: 'reopen-review', byViewer: true, submitted: true },
+      { kind: 'reopen-review', byViewer: true, submitted: true, ofOwnDraft: false },
       ['unknown', 'not-open-yet', 'not-open-yet', 'not-open-yet', 'yes', 'over', 'over'],
     ],
     ['release', { kind: 'release' }, ['unknown', ...Array<string>(6).fill('not-yours')]],
@@ -264,8 +271,8 @@ describe('the order that an exchange asks for', () => {
     selfReviewed: false,
     othersReviewed: false,
   };
-  const may = (part: Partial<ExchangeFacts>, relation: Partial<typeof others>) => {
-    const exchange = facts(part, { review: true });
+  const may = (part: Partial<ExchangeFacts>, relation: Partial<typeof others>, openings: Partial<Openings> = {}) => {
+    const exchange = facts(part, { review: true, selfReview: true, ...openings });
     const seen = words(maySee(student, exchange, { kind: 'review', ...others, ...relation }));
     const done = words(mayDo(student, exchange, { kind: 'submit-review', ...others, ...relation }));
     return seen === done ? seen : `${seen}, but ${done}`;
@@ -279,6 +286,18 @@ describe('the order that an exchange asks for', () => {
     expect(may({ selfReview: 'after' }, {})).toBe('yes');
     expect(may({ selfReview: 'after' }, { ofOwnDraft: true })).toBe('self-review-last');
     expect(may({ selfReview: 'after' }, { ofOwnDraft: true, othersReviewed: true })).toBe('yes');
+  });
+
+  it('waits for a self-review no longer than that can be submitted', () => {
+    const over = { selfReview: false, selfReviewOver: true };
+    expect(may({ selfReview: 'first' }, {}, over)).toBe('yes');
+    const mine = { ...others, ofOwnDraft: true };
+    const submit = (openings: Partial<Openings>) =>
+      words(mayDo(student, facts({ selfReview: 'first' }, openings), { kind: 'submit-review', ...mine }));
+    expect([submit({ review: true, ...over }), submit({ selfReview: true })]).toEqual(['over', 'yes']);
+    const reopen = (ofOwnDraft: boolean) =>
+      words(mayDo(student, facts({}, { review: true }), { kind: 'reopen-review', ...others, ofOwnDraft }));
+    expect([reopen(false), reopen(true)]).toEqual(['yes', 'over']);
   });
 
   it('asks for an own draft only where the exchange does', () => {

@@ -8,7 +8,7 @@ import { Person } from '../../model/person.js';
 import { Clock } from '../../platform/clock/clock.js';
 import { Course, Enrolment } from '../../model/course.js';
 import { Database } from '../../platform/database/database.js';
-import { datesOf } from '../../access/facts-of.js';
+import { timelineOf } from '../../access/facts-of.js';
 import { Exchange, Participant } from '../../model/exchange.js';
 import { iso } from '../../platform/wire/instants.js';
 import { ownTimesOf } from '../../access/own-times.js';
@@ -22,6 +22,7 @@ import { RecordEntry } from '../../model/record.js';
 /** What falls due for whom, in the words of a calendar entry. */
 const STUDENT_ENTRIES: ReadonlyArray<readonly [RunningDateName, string]> = [
   ['draftsDue', 'draft due'],
+  ['selfReviewDue', 'review of your own draft due'],
   ['reviewsDue', 'reviews due'],
   ['release', 'feedback'],
 ];
@@ -29,6 +30,7 @@ const STAFF_ENTRIES: ReadonlyArray<readonly [RunningDateName, string]> = [
   ['draftsDue', 'drafts due'],
   ['lateUntil', 'late drafts until'],
   ['reviewsOpen', 'reviews open'],
+  ['selfReviewDue', 'self-reviews due'],
   ['reviewsDue', 'reviews due'],
   ['release', 'release of feedback'],
 ];
@@ -156,12 +158,14 @@ function entriesOf(
   own: OwnTimes | null,
   changed: Changed,
 ): Entry[] {
-  const common = resolveDates(datesOf(exchange));
+  const { dates: planned } = timelineOf(exchange);
+  const common = resolveDates(planned);
   if (common === null || own?.excused === true) return [];
   const dates = withOwnTimes(common, own);
   const seen = new Set<number>();
   return (student ? STUDENT_ENTRIES : STAFF_ENTRIES).flatMap(([name, words]): Entry[] => {
-    const at = name === 'checkUntil' ? null : dates[name];
+    const without = name === 'checkUntil' || (name === 'selfReviewDue' && planned.selfReviewDue === null);
+    const at = without ? null : dates[name];
     // Reviews that open when drafts are due, or feedback that comes when reviews are due, need no entry of their own.
     if (at === null || seen.has(at)) return [];
     seen.add(at);

@@ -45,6 +45,7 @@ export class ExchangesService {
       mayHandIn: facts.may.handIn,
       handInIsLate: facts.may.late,
       mayReview: facts.may.review,
+      maySelfReview: facts.may.selfReview,
       released: facts.may.released,
       feedbackOpen: feedbackIsOpen(facts),
       own: own === null ? null : ownTimesPart(own),

@@ -8,7 +8,15 @@ import type {
   ReviewCard,
   SubmitView,
 } from '@salt-circle/contracts';
-import { completeness, OVERALL_ID, readerOf, type Act } from '@salt-circle/core';
+import {
+  completeness,
+  OVERALL_ID,
+  readerOf,
+  resolveDates,
+  withOwnTimes,
+  type Act,
+  type ResolvedDates,
+} from '@salt-circle/core';
 import type { EntityManager } from 'typeorm';
 import { Access, act, acts, ownParticipant, see, sees, type Place } from '../../access/access.js';
 import { attachmentsOf } from '../../access/attachments.js';
@@ -100,7 +108,10 @@ export class ReviewsService {
     return {
       id: review.id,
       ...(await this.contents.load(manager, place, review, standing)),
-      exchange: { ...exchangeOnDesk(place), attachments: await attachmentsOf(this.database.read, place.exchange.id) },
+      exchange: {
+        ...exchangeOnDesk(place, standing.ofOwnDraft),
+        attachments: await attachmentsOf(this.database.read, place.exchange.id),
+      },
       author: labels.authorOf(draft),
       reviewer: labels.reviewer(review.reviewerId),
       self: (await Authors.load(manager, place.exchange)).of(draft).includes(review.reviewerId),
@@ -299,8 +310,8 @@ function asked({ byViewer, review, ...standing }: ReviewStanding) {
   return { byViewer, ...relation(standing), submitted: review.submittedAt !== null && !isChanging(review) };
 }
 
-function reopening({ byViewer, review }: ReviewStanding): Act {
-  return { kind: 'reopen-review', byViewer, submitted: review.submittedAt !== null };
+function reopening({ byViewer, review, ofOwnDraft }: ReviewStanding): Act {
+  return { kind: 'reopen-review', byViewer, ofOwnDraft, submitted: review.submittedAt !== null };
 }
 
 function reported({ place, review }: ReviewStanding, action: 'review-begun' | 'review-submitted' | 'review-reopened') {
@@ -313,7 +324,12 @@ function reported({ place, review }: ReviewStanding, action: 'review-begun' | 'r
   };
 }
 
-function exchangeOnDesk({ exchange, course, facts, own }: Place): Omit<DeskView['exchange'], 'attachments'> {
+function exchangeOnDesk(
+  { exchange, course, facts, timeline, own }: Place,
+  self: boolean,
+): Omit<DeskView['exchange'], 'attachments'> {
+  // Of a published exchange no date that is needed is blank.
+  const dates = withOwnTimes(resolveDates(timeline.dates) as ResolvedDates, own);
   return {
     id: exchange.id,
     title: exchange.title,
@@ -322,7 +338,7 @@ function exchangeOnDesk({ exchange, course, facts, own }: Place): Omit<DeskView[
     timeZone: course.timeZone,
     guideHtml: exchange.guideHtml,
     briefHtml: exchange.briefHtml,
-    reviewsDue: iso(own?.reviewsDue ?? (exchange.reviewsDue as number)),
+    reviewsDue: iso(self ? dates.selfReviewDue : dates.reviewsDue),
     stage: facts.stage,
   };
 }

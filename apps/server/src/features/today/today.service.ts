@@ -26,6 +26,7 @@ import { Database } from '../../platform/database/database.js';
 import { Exchange } from '../../model/exchange.js';
 import { ExchangesService } from '../planning/exchanges.service.js';
 import { nextView } from '../../access/mapper.js';
+import type { Draft } from '../../model/draft.js';
 import { Participant } from '../../model/exchange.js';
 import { Review } from '../../model/review.js';
 import type { ExchangeView } from '@salt-circle/contracts';
@@ -113,12 +114,16 @@ export class TodayService {
       excused: own?.excused === true,
       mayHandIn: view.mayHandIn,
       mayReview: view.mayReview,
+      maySelfReview: view.maySelfReview,
       released: view.released,
       handedIn: marks.draft === 'handed-in',
       changedSinceHandIn: marks.savedSinceHandIn,
       ownHandInFirst: exchange.ownHandInFirst,
       // As far as the student may know of them already.
-      reviews: participant === null || marks.reviewsAllocated === 0 ? [] : await this.#reviewsOf(participant.id),
+      reviews:
+        participant === null || marks.reviewsAllocated === 0
+          ? []
+          : await this.#reviewsOf(participant, await this.#ownDraft(participant, exchange)),
       received: marks.reviewsReceived ?? 0,
       feedbackRead: await this.#hasRead(participant, exchange),
       feedbackEach: exchange.feedbackEach,
@@ -130,16 +135,22 @@ export class TodayService {
     const at = participant?.feedbackReadAt ?? null;
     if (participant === null || !exchange.feedbackEach) return at !== null;
     const manager = this.database.read;
-    const draft = await draftOf(manager, participant, await groupIdOf(manager, exchange, participant.personId));
+    const draft = await this.#ownDraft(participant, exchange);
     if (draft === null) return true;
     const byOthers = { draftId: draft.id, reviewerId: Not(participant.id) };
     return !(await manager.existsBy(Review, { ...byOthers, submittedAt: MoreThan(at ?? 0), withheldAt: IsNull() }));
   }
 
-  async #reviewsOf(reviewerId: string): Promise<OwnReview[]> {
+  async #ownDraft(participant: Participant, exchange: Exchange): Promise<Draft | null> {
+    const manager = this.database.read;
+    return draftOf(manager, participant, await groupIdOf(manager, exchange, participant.personId));
+  }
+
+  async #reviewsOf({ id: reviewerId }: Participant, own: Draft | null): Promise<OwnReview[]> {
     const mine = await this.database.read.find(Review, { where: { reviewerId }, order: { position: 'ASC' } });
     return mine.map((review) => ({
       id: review.id,
+      self: review.draftId === own?.id,
       submitted: review.submittedAt !== null,
       changing: isChanging(review),
     }));
@@ -150,7 +161,7 @@ export class TodayService {
     const dates = resolveDates(datesOf(exchange));
     const participant = await this.database.read.findOneBy(Participant, { exchangeId: view.id, personId: person.id });
     if (!view.mayReview || dates === null || participant === null || participant.extraReviews === null) return [];
-    const reviews = await this.#reviewsOf(participant.id);
+    const reviews = await this.#reviewsOf(participant, null);
     return reviews.flatMap(({ id, submitted, changing }, index): Need[] =>
       submitted && !changing
         ? []

@@ -33,6 +33,8 @@ function plain(value: unknown): unknown {
     feedbackOpen: _feedbackOpen,
     lateHandIns: _lateHandIns,
     attachments: _attachments,
+    selfReviewDue: _selfReviewDue,
+    maySelfReview: _maySelfReview,
     // Of a pair on the board new, elsewhere as it was.
     required,
     // Copies are made anew, and the files themselves are not among what is stored here.

@@ -16,6 +16,7 @@ const NEXT: Readonly<Record<RunningDateName, string>> = {
   draftsDue: 'drafts due',
   lateUntil: 'late drafts until',
   reviewsOpen: 'reviews open',
+  selfReviewDue: 'self-reviews due',
   reviewsDue: 'reviews due',
   checkUntil: 'check until',
   release: 'feedback',

@@ -5,6 +5,7 @@ export const DATE_WORDS: Readonly<Record<DateName, string>> = {
   draftsDue: 'Drafts due',
   lateUntil: 'Late until',
   reviewsOpen: 'Reviews open',
+  selfReviewDue: 'Self-reviews due',
   reviewsDue: 'Reviews due',
   checkUntil: 'Check until',
   release: 'Release',

@@ -1,4 +1,4 @@
-import type { ReviewCard } from '@salt-circle/contracts';
+import type { ExchangeView, ReviewCard } from '@salt-circle/contracts';
 import { Link } from 'react-router';
 import { buttonClass, Empty, Loading, Prose, StateMark, type MarkState } from '../../kit/index.js';
 import { api } from '../../app/api.js';
@@ -33,6 +33,7 @@ export function MyReviewsPage() {
   const attached = exchange.attachments.some(({ place }) => place === 'guide');
   const opens = dates.reviewsOpen ?? dates.lateUntil ?? dates.draftsDue;
   const due = exchange.own?.reviewsDue ?? dates.reviewsDue;
+  const selfDue = selfReviewDue(exchange);
   return (
     <div className="px-5 py-6 lg:grid lg:grid-cols-[3fr_2fr] lg:gap-10">
       <section>
@@ -61,7 +62,12 @@ export function MyReviewsPage() {
             )}
             <ul>
               {data.map((review) => (
-                <ReviewRow key={review.id} review={review} open={exchange.mayReview} />
+                <ReviewRow
+                  key={review.id}
+                  review={review}
+                  open={review.self ? exchange.maySelfReview : exchange.mayReview}
+                  due={review.self ? selfDue : null}
+                />
               ))}
             </ul>
           </>
@@ -80,7 +86,21 @@ export function MyReviewsPage() {
   );
 }
 
-function ReviewRow({ review, open }: { readonly review: ReviewCard; readonly open: boolean }) {
+/** Where the own draft is to be reviewed by a time of its own; an own time for reviews is never less. */
+function selfReviewDue({ dates, own }: ExchangeView): string | null {
+  const [common, mine] = [dates.selfReviewDue, own?.reviewsDue ?? null];
+  return common !== null && mine !== null && Date.parse(mine) > Date.parse(common) ? mine : common;
+}
+
+interface ReviewRowProps {
+  readonly review: ReviewCard;
+  readonly open: boolean;
+  /** Where it is another time than that of the others. */
+  readonly due: string | null;
+}
+
+function ReviewRow({ review, open, due }: ReviewRowProps) {
+  const { course } = useExchange();
   const { state, answered, required } = review;
   const words = review.changing
     ? 'submitted; you are changing it, which counts once you submit again'
@@ -96,7 +116,14 @@ function ReviewRow({ review, open }: { readonly review: ReviewCard; readonly ope
         <p className="flex flex-wrap items-center gap-x-3 text-ink-soft">
           <span>
             {review.self ? (
-              'your own draft: a self-review'
+              <>
+                your own draft: a self-review
+                {due !== null && (
+                  <>
+                    , due <When at={due} timeZone={course.timeZone} />
+                  </>
+                )}
+              </>
             ) : (
               <>
                 by <Person label={review.author} />

@@ -9,6 +9,7 @@ const DATES = {
   draftsOpen: iso(2),
   draftsDue: iso(12),
   reviewsOpen: iso(14),
+  selfReviewDue: null,
   reviewsDue: iso(20),
   release: iso(26),
 };
@@ -38,6 +39,7 @@ function exchange(part: Partial<ExchangeView>): ExchangeView {
     late: null,
     gradeParts: [],
     handInIsLate: false,
+    maySelfReview: false,
     mayReview: true,
     own: null,
     briefHtml: '',
@@ -84,7 +86,15 @@ describe('the ruler', () => {
   });
 
   it('shows an exchange without dates as steps of equal width', () => {
-    const none = { ...NONE, draftsOpen: null, draftsDue: null, reviewsOpen: null, reviewsDue: null, release: null };
+    const none = {
+      ...NONE,
+      draftsOpen: null,
+      draftsDue: null,
+      reviewsOpen: null,
+      selfReviewDue: null,
+      reviewsDue: null,
+      release: null,
+    };
     const view = exchange({ published: false, stage: 'planning', dates: none, figures: { ...FIGURES, allocated: 0 } });
     expect(read(view, at(5))).toEqual([
       'plan: not published',

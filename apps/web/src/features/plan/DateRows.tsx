@@ -10,6 +10,7 @@ const ROWS: ReadonlyArray<readonly [DateName, string, string]> = [
   ['draftsDue', 'Drafts due', ''],
   ['lateUntil', 'Late until', 'blank: nothing is taken late'],
   ['reviewsOpen', 'Reviews open', 'blank: when drafts can no longer be handed in'],
+  ['selfReviewDue', 'Self-reviews due', 'blank: with the other reviews'],
   ['reviewsDue', 'Reviews due', ''],
   ['checkUntil', 'Check until', 'blank: no time is set aside to check reviews'],
   ['release', 'Release feedback', 'blank: when reviews are due, or checked'],
@@ -22,6 +23,8 @@ export interface DateRowsProps {
   readonly late: LateRule | null;
   /** Drafts are allocated night by night: reviewing opens with drafts, so no date is asked for it. */
   readonly nightly: boolean;
+  /** Students review their own drafts as well. */
+  readonly selfReview: boolean;
   readonly timeZone: string;
   readonly remarks: readonly FieldProblem[];
   readonly problemAt: (path: string) => string | undefined;
@@ -30,8 +33,22 @@ export interface DateRowsProps {
 }
 
 /** All dates of an exchange in the order in which they fall, blanks with what they mean. */
-export function DateRows({ dates, late, nightly, timeZone, remarks, problemAt, onDates, onLate }: DateRowsProps) {
+export function DateRows({
+  dates,
+  late,
+  nightly,
+  selfReview,
+  timeZone,
+  remarks,
+  problemAt,
+  onDates,
+  onLate,
+}: DateRowsProps) {
   const now = useNow();
+  const asked = (name: DateName) => {
+    if (name === 'selfReviewDue') return selfReview;
+    return !(nightly && name === 'reviewsOpen' && dates.reviewsOpen === null);
+  };
   const hint = (name: DateName, blank: string) => {
     const at = dates[name];
     if (!runs(name)) return blank;
@@ -41,24 +58,22 @@ export function DateRows({ dates, late, nightly, timeZone, remarks, problemAt, o
   return (
     <>
       <p className="text-sm text-ink-soft">All times in {timeZone.replaceAll('_', ' ')}, the course’s time zone.</p>
-      {ROWS.filter(([name]) => !(nightly && name === 'reviewsOpen' && dates.reviewsOpen === null)).map(
-        ([name, words, blank]) => (
-          <div key={name}>
-            <DateInput
-              label={words}
-              value={dates[name]}
-              timeZone={timeZone}
-              hint={hint(name, blank)}
-              problem={problemAt(`dates.${name}`)}
-              remark={remarks.find(({ path }) => path === `dates.${name}`)?.sentence}
-              onChange={(at) => onDates({ ...dates, [name]: at })}
-            />
-            {name === 'lateUntil' && (dates.lateUntil !== null || late !== null) && (
-              <LateRuleEditor late={late} problemAt={problemAt} onChange={onLate} />
-            )}
-          </div>
-        ),
-      )}
+      {ROWS.filter(([name]) => asked(name)).map(([name, words, blank]) => (
+        <div key={name}>
+          <DateInput
+            label={words}
+            value={dates[name]}
+            timeZone={timeZone}
+            hint={hint(name, blank)}
+            problem={problemAt(`dates.${name}`)}
+            remark={remarks.find(({ path }) => path === `dates.${name}`)?.sentence}
+            onChange={(at) => onDates({ ...dates, [name]: at })}
+          />
+          {name === 'lateUntil' && (dates.lateUntil !== null || late !== null) && (
+            <LateRuleEditor late={late} problemAt={problemAt} onChange={onLate} />
+          )}
+        </div>
+      ))}
     </>
   );
 }

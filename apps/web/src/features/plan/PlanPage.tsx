@@ -189,6 +189,7 @@ function Groups({ settings, plan, readOnly, problemAt, onChange, onUnmoved }: Gr
         dates={settings.dates}
         late={settings.late}
         nightly={plan.allocation.kind === 'nightly'}
+        selfReview={settings.selfReview !== 'off'}
         published={plan.published}
         readOnly={readOnly}
         students={plan.students}

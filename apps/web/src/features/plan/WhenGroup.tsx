@@ -16,6 +16,7 @@ export interface WhenGroupProps {
   readonly dates: DatesView;
   readonly late: LateRule | null;
   readonly nightly: boolean;
+  readonly selfReview: boolean;
   readonly published: boolean;
   readonly readOnly: boolean;
   readonly students: number;

@@ -125,6 +125,8 @@ export function waitWords({ next, role, standing }: WaitingItem): string {
       return 'late drafts are taken until';
     case 'reviewsOpen':
       return 'reviewing opens';
+    case 'selfReviewDue':
+      return staff ? 'self-reviews are due' : 'the review of your own draft is due';
     case 'reviewsDue':
       return staff ? 'reviews are due' : REVIEWS_DUE[standing];
     case 'release':

@@ -8,6 +8,7 @@ import { Copies1764806400000 } from './0007-copies.js';
 import { Reopened1764892800000 } from './0008-reopened.js';
 import { WaysOfWorking1764979200000 } from './0009-ways-of-working.js';
 import { Attachments1765065600000 } from './0010-attachments.js';
+import { SelfReviewDue1765152000000 } from './0011-self-review-due.js';
 
 /** In the order in which they run. A migration that has landed is never edited. */
 export const MIGRATIONS = [
@@ -21,4 +22,5 @@ export const MIGRATIONS = [
   Reopened1764892800000,
   WaysOfWorking1764979200000,
   Attachments1765065600000,
+  SelfReviewDue1765152000000,
 ] as const;
