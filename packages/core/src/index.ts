@@ -99,7 +99,7 @@ export type {
   Watch,
 } from './allocation/problem.js';
 export { describeTextAnchor } from './anchoring/describe.js';
-export { matchTextAnchor, type AnchorMatch } from './anchoring/match.js';
+export { matchTextAnchor, type AnchorMatch, type Certainty } from './anchoring/match.js';
 export { checkPlace, comparePlaces } from './anchoring/place.js';
 export type { Place, PlaceablePart, PlaceProblemCode, Selector } from './anchoring/place.js';
 export type { TextAnchor, TextPositionSelector, TextQuoteSelector, TextRange } from './anchoring/selectors.js';

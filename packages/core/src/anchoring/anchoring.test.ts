@@ -82,10 +82,11 @@ describe('matchTextAnchor', () => {
           const start = from % text.length;
           const end = start + 1 + (length % (text.length - start));
           const anchor = describeTextAnchor(text, { start, end });
-          expect(matchTextAnchor(text, anchor)).toEqual({ found: 'same', range: { start, end } });
+          expect(matchTextAnchor(text, anchor)).toEqual({ found: 'same', range: { start, end }, certainty: 'sure' });
           expect(matchTextAnchor(text, JSON.parse(JSON.stringify(anchor)))).toEqual({
             found: 'same',
             range: { start, end },
+            certainty: 'sure',
           });
         },
       ),
@@ -96,7 +97,11 @@ describe('matchTextAnchor', () => {
   it('follows a passage that moved', () => {
     const anchor = describeTextAnchor(TEXT, rangeOf(TEXT, 'three cuts'));
     const longer = `A new opening paragraph.\n${TEXT}`;
-    expect(matchTextAnchor(longer, anchor)).toEqual({ found: 'moved', range: rangeOf(longer, 'three cuts') });
+    expect(matchTextAnchor(longer, anchor)).toEqual({
+      found: 'moved',
+      range: rangeOf(longer, 'three cuts'),
+      certainty: 'sure',
+    });
   });
 
   it('tells repeated words apart by what stands around them', () => {
@@ -129,6 +134,64 @@ describe('matchTextAnchor', () => {
       found: 'gone',
     });
     expect(matchTextAnchor('', anchor)).toEqual({ found: 'gone' });
+  });
+
+  describe('on generated revisions of a text in which words come again', () => {
+    // Sentences about the same few things, as in any report: each word of them stands in many.
+    const THINGS = ['sluice', 'marsh', 'bank', 'creek', 'bed'];
+    const DOES = ['was measured in', 'had risen since', 'will be cut by', 'lay under water until', 'was closed after'];
+    const WHEN = ['the spring of 1987', 'the second storm', 'nobody’s leave', 'the last high tide', 'a dry summer'];
+    const sentences = THINGS.flatMap((thing, one) =>
+      DOES.map((does, other) => `In year ${one * 5 + other + 1} the ${thing} ${does} ${WHEN[(one + 2 * other) % 5]}.`),
+    );
+    const text = sentences.join(' ');
+    const notes = sentences.map((sentence, index) => {
+      const thing = THINGS[Math.floor(index / 5)] as string;
+      const range = rangeOf(text, thing, text.indexOf(sentence));
+      return { index, sentence, thing, anchor: describeTextAnchor(text, range) };
+    });
+
+    it('sits on the same word of another sentence for sure in no case, when its own was taken out', () => {
+      const told = notes.map(({ index, anchor }) => {
+        const match = matchTextAnchor(sentences.filter((_, at) => at !== index).join(' '), anchor);
+        return match.found === 'gone' ? 'gone' : match.certainty;
+      });
+      expect(told).toHaveLength(25);
+      expect(told.filter((one) => one === 'sure')).toEqual([]);
+    });
+
+    it('is found, and for sure, when sentences around it were mended, taken out or put elsewhere', () => {
+      for (const { index, sentence, thing, anchor } of notes) {
+        const mended = sentences.map((one, at) => (at === index ? one : one.replace('year', 'the year')));
+        const alone = sentences.filter((_, at) => at === index || Math.abs(at - index) > 2);
+        const turned = [...sentences].reverse();
+        for (const revised of [mended, alone, turned]) {
+          const now = revised.join(' ');
+          const range = rangeOf(now, thing, now.indexOf(sentence));
+          expect(matchTextAnchor(now, anchor)).toMatchObject({ range, certainty: 'sure' });
+        }
+      }
+    });
+
+    it('is found when a word beside it was changed', () => {
+      for (const { index, sentence, thing, anchor } of notes) {
+        const now = sentences.map((one, at) => (at === index ? one.replace(`the ${thing}`, `that ${thing}`) : one));
+        const range = rangeOf(now.join(' '), thing, now.join(' ').indexOf(sentence.slice(0, 11)));
+        expect(matchTextAnchor(now.join(' '), anchor)).toMatchObject({ range });
+      }
+    });
+  });
+
+  it('takes a whole sentence for itself wherever it stands, and half of one for perhaps itself', () => {
+    const sentence = 'Sediment supply is sufficient for this.';
+    const elsewhere = `Something else before it. ${sentence} And something else after.`;
+    const whole = describeTextAnchor(TEXT, rangeOf(TEXT, sentence));
+    expect(matchTextAnchor(elsewhere, whole)).toMatchObject({ found: 'moved', certainty: 'sure' });
+    const half = describeTextAnchor(TEXT, rangeOf(TEXT, 'is sufficient'));
+    expect(matchTextAnchor('Nothing at all is sufficient, they wrote.', half)).toMatchObject({ certainty: 'perhaps' });
+    // Twice, with nothing around it that tells which.
+    const twice = matchTextAnchor(`One. ${sentence} Two. ${sentence} Three.`, whole);
+    expect(twice).toMatchObject({ certainty: 'perhaps' });
   });
 
   it('finds a whole section of several thousand letters by its ends', () => {

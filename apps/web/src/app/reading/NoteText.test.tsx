@@ -20,21 +20,25 @@ const RANGE = { start: 0, end: 8 };
 describe('NoteText', () => {
   it('says its kind, who left it, and what it says', () => {
     const { container } = render(
-      <NoteText note={note('bed rose')} by={{ alias: 'Heron' }} match={{ found: 'same', range: RANGE }} />,
+      <NoteText note={note('bed rose')} by={{ alias: 'Heron' }} match={{ found: 'same', range: RANGE, certainty: 'sure' }} />,
     );
     expect(container.textContent).toBe('Ask HeronWho measured it?');
   });
 
   it('repeats the passage where it does not stand beside it', () => {
-    render(<NoteText note={note('bed rose')} match={{ found: 'moved', range: RANGE }} quoted />);
+    render(<NoteText note={note('bed rose')} match={{ found: 'moved', range: RANGE, certainty: 'sure' }} quoted />);
     expect(screen.getByText('bed rose').tagName).toBe('Q');
   });
 
   it('says that a passage is gone or was changed, with the words it had', () => {
     const { rerender, container } = render(<NoteText note={note('bed rose')} match={{ found: 'gone' }} />);
     expect(container.textContent).toContain('This passage is no longer in the draft: bed rose');
-    rerender(<NoteText note={note('bed rose')} match={{ found: 'changed', range: RANGE, errors: 2 }} />);
+    rerender(
+      <NoteText note={note('bed rose')} match={{ found: 'changed', range: RANGE, errors: 2, certainty: 'sure' }} />,
+    );
     expect(container.textContent).toContain('The passage was changed; it read bed rose');
+    rerender(<NoteText note={note('bed rose')} match={{ found: 'moved', range: RANGE, certainty: 'perhaps' }} />);
+    expect(container.textContent).toContain('Perhaps here: what stood around bed rose has changed');
   });
 
   it('shortens a long passage in its middle, and brings it on one line', () => {

@@ -66,7 +66,15 @@ export function PassageState({ match, selector, quoted }: PassageStateProps) {
     return <p className="text-copper">This passage is no longer in the draft: {passage}</p>;
   }
   if (match?.found === 'changed') {
-    return <p className="text-copper">The passage was changed; it read {passage}</p>;
+    const words = match.certainty === 'sure' ? 'The passage was changed; it read' : 'Perhaps this passage; it read';
+    return (
+      <p className="text-copper">
+        {words} {passage}
+      </p>
+    );
+  }
+  if (match?.certainty === 'perhaps') {
+    return <p className="text-copper">Perhaps here: what stood around {passage} has changed</p>;
   }
   return quoted ? <p>{passage}</p> : null;
 }

@@ -1,4 +1,4 @@
-import { matchTextAnchor, type AnchorMatch, type TextAnchor } from '@salt-circle/core';
+import { matchTextAnchor, type AnchorMatch, type Certainty, type TextAnchor } from '@salt-circle/core';
 import type { NoteKind } from '@salt-circle/contracts';
 import { readDom } from './domText.js';
 
@@ -21,7 +21,9 @@ export function markPassages(root: HTMLElement, passages: readonly Passage[]): M
     // Read again each time: marking one passage splits the text nodes of the next. The text stays the same.
     readDom(root)
       .pieces(match.range)
-      .forEach(({ node, from, to }, piece) => wrap(node, from, to, { id, kind, first: piece === 0 }));
+      .forEach(({ node, from, to }, piece) =>
+        wrap(node, from, to, { id, kind, certainty: match.certainty, first: piece === 0 }),
+      );
   }
   return matches;
 }
@@ -29,16 +31,18 @@ export function markPassages(root: HTMLElement, passages: readonly Passage[]): M
 interface Piece {
   readonly id: string;
   readonly kind: Passage['kind'];
+  readonly certainty: Certainty;
   readonly first: boolean;
 }
 
-function wrap(node: Text, from: number, to: number, { id, kind, first }: Piece): void {
+function wrap(node: Text, from: number, to: number, { id, kind, certainty, first }: Piece): void {
   const middle = from > 0 ? node.splitText(from) : node;
   if (to - from < middle.data.length) middle.splitText(to - from);
   const mark = node.ownerDocument.createElement('mark');
   mark.className = 'passage';
   mark.dataset['note'] = id;
   mark.dataset['kind'] = kind;
+  if (certainty === 'perhaps') mark.dataset['perhaps'] = '';
   if (first && kind !== 'find') {
     // The pair that WAI-ARIA has for it: a mark, and the comment that its details are (1.3, “comment”).
     mark.tabIndex = 0;
