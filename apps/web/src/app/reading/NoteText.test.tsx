@@ -20,7 +20,11 @@ const RANGE = { start: 0, end: 8 };
 describe('NoteText', () => {
   it('says its kind, who left it, and what it says', () => {
     const { container } = render(
-      <NoteText note={note('bed rose')} by={{ alias: 'Heron' }} match={{ found: 'same', range: RANGE, certainty: 'sure' }} />,
+      <NoteText
+        note={note('bed rose')}
+        by={{ alias: 'Heron' }}
+        match={{ found: 'same', range: RANGE, certainty: 'sure' }}
+      />,
     );
     expect(container.textContent).toBe('Ask HeronWho measured it?');
   });
