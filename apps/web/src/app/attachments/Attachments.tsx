@@ -17,6 +17,9 @@ const { useAttachmentQuery } = api.injectEndpoints({
   }),
 });
 
+/** Milliseconds between two looks while its copy is being made: with borrowed eyes nothing is heard of it. */
+const WHILE_MADE = 2_000;
+
 export interface AttachmentsProps {
   readonly exchangeId: string;
   readonly attachments: readonly AttachmentCard[];
@@ -69,7 +72,13 @@ export function Attachments({ exchangeId, attachments, place, onRemove }: Attach
 }
 
 function Reading({ exchangeId, id }: { readonly exchangeId: string; readonly id: string }) {
-  const { data, error } = useAttachmentQuery({ exchangeId, id }, { refetchOnMountOrArgChange: true });
+  const [settled, setSettled] = useState(false);
+  const { data, error } = useAttachmentQuery(
+    { exchangeId, id },
+    { refetchOnMountOrArgChange: true, pollingInterval: settled ? 0 : WHILE_MADE },
+  );
+  const waiting = data?.copy?.state === 'waiting';
+  if (data !== undefined && settled === waiting) setSettled(!waiting);
   if (error !== undefined) return <ProblemNotice error={error} />;
   if (data === undefined) return <Loading what="the attachment" />;
   return (
