@@ -280,6 +280,20 @@ export class World {
     return body === undefined ? call : call.send(body);
   }
 
+  /** Gets a file; its body as bytes. */
+  async file(index: number, path: string, headers: Record<string, string> = {}): Promise<request.Response> {
+    return request(this.app.getHttpServer())
+      .get(`/api${path}`)
+      .set('cookie', await this.cookieOf(index))
+      .set(headers)
+      .buffer(true)
+      .parse((response, done) => {
+        const parts: Buffer[] = [];
+        response.on('data', (part: Buffer) => parts.push(part));
+        response.on('end', () => done(null, Buffer.concat(parts)));
+      });
+  }
+
   /** Like `as`, for what must succeed. */
   async do<T = { id: string; revision: number }>(
     index: number,

@@ -1,7 +1,6 @@
 import { crc32 } from 'node:zlib';
 import type { HandInCheck, PartView } from '@salt-circle/contracts';
 import { parse } from 'csv-parse/sync';
-import request from 'supertest';
 import { fromBufferPromise, type Entry } from 'yauzl';
 import { attached, exchangeOfFiles, sample } from '../../testing/uploads.js';
 import { ANN, BEN, CHO, handIn, handInSaved, TOM, World, write } from '../../testing/world.js';
@@ -14,15 +13,7 @@ afterEach(() => world.close());
 
 /** Members of the archive, read by another package than the one that wrote it. */
 async function unzipped(id: string, names: 'name' | 'alias'): Promise<Map<string, Buffer>> {
-  const { body } = await request(world.app.getHttpServer())
-    .get(`/api/exchanges/${id}/archive?names=${names}`)
-    .set('cookie', await world.cookieOf(TOM))
-    .buffer(true)
-    .parse((response, done) => {
-      const parts: Buffer[] = [];
-      response.on('data', (part: Buffer) => parts.push(part));
-      response.on('end', () => done(null, Buffer.concat(parts)));
-    });
+  const { body } = await world.file(TOM, `/exchanges/${id}/archive?names=${names}`);
   const zip = await fromBufferPromise(body as Buffer);
   const members = new Map<string, Buffer>();
   for await (const entry of zip.eachEntry() as AsyncIterable<Entry>) {

@@ -1,5 +1,4 @@
 import type { AttachmentCard, CourseView, ExchangeView, PartView, RecordRow } from '@salt-circle/contracts';
-import request from 'supertest';
 import { ExchangeAttachment } from '../../model/attachment.js';
 import { StoredFile } from '../../model/stored-file.js';
 import { FileStore } from '../../platform/files/file-store.js';
@@ -30,17 +29,7 @@ async function give(name: string, place = 'guide'): Promise<AttachmentCard> {
   return cards.at(-1) as AttachmentCard;
 }
 
-async function fetched(person: number, path: string) {
-  return request(world.app.getHttpServer())
-    .get(`/api/exchanges/${id}/attachments/${path}`)
-    .set('cookie', await world.cookieOf(person))
-    .buffer(true)
-    .parse((response, done) => {
-      const parts: Buffer[] = [];
-      response.on('data', (part: Buffer) => parts.push(part));
-      response.on('end', () => done(null, Buffer.concat(parts)));
-    });
-}
+const fetched = (person: number, path: string) => world.file(person, `/exchanges/${id}/attachments/${path}`);
 
 describe('attachments of brief and guide', () => {
   it('are read by students in the browser, pictures included, and taken along byte for byte', async () => {

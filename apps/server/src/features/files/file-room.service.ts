@@ -1,7 +1,8 @@
 import { statfs } from 'node:fs/promises';
 import { Inject, Injectable } from '@nestjs/common';
 import type { Asker } from '../../access/seeing.js';
-import type { Draft } from '../../model/draft.js';
+import { DraftPart, type Draft } from '../../model/draft.js';
+import { StoredFile } from '../../model/stored-file.js';
 import type { Settings } from '../../platform/config/settings.js';
 import { SETTINGS } from '../../platform/config/settings.token.js';
 import { Database } from '../../platform/database/database.js';
@@ -36,11 +37,14 @@ export class FileRoom {
   }
 
   async #bytesOf(draftId: string): Promise<number> {
-    const [row] = await this.database.read.query<Array<{ readonly bytes: number }>>(
-      `SELECT COALESCE(SUM(size), 0) AS bytes FROM stored_file
-        WHERE digest IN (SELECT digest FROM draft_part WHERE draftId = ?)`,
-      [draftId],
-    );
+    const manager = this.database.read;
+    // The same file in several versions lies there once.
+    const named = manager.createQueryBuilder(DraftPart, 'part').select('part.digest').where('part.draftId = :draftId');
+    const row = await manager
+      .createQueryBuilder(StoredFile, 'file')
+      .select('COALESCE(SUM(file.size), 0)', 'bytes')
+      .where(`file.digest IN (${named.getQuery()})`, { draftId })
+      .getRawOne<{ readonly bytes: number }>();
     return row?.bytes ?? 0;
   }
 }

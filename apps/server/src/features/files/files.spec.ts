@@ -29,18 +29,8 @@ const clear = async () => {
 };
 afterEach(clear);
 
-async function fetched(person: number, path: string, headers: Record<string, string> = {}) {
-  return request(world.app.getHttpServer())
-    .get(`/api/exchanges/${id}${path}`)
-    .set('cookie', await world.cookieOf(person))
-    .set(headers)
-    .buffer(true)
-    .parse((response, done) => {
-      const parts: Buffer[] = [];
-      response.on('data', (part: Buffer) => parts.push(part));
-      response.on('end', () => done(null, Buffer.concat(parts)));
-    });
-}
+const fetched = (person: number, path: string, headers: Record<string, string> = {}) =>
+  world.file(person, `/exchanges/${id}${path}`, headers);
 
 /** Words alone: programs differ in marks of lists, notes and tables, not in what was written. */
 const words = (text: string) => text.match(/\p{L}[\p{L}’']+/gu) ?? [];

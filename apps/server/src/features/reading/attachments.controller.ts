@@ -13,6 +13,13 @@ import { refusal } from '../../platform/problems/sentences.js';
 import { Readings } from './readings.service.js';
 import { isDigest, sendFile, sendPicture } from './sending.js';
 
+/** An interface, so that the parameters are plain texts to the pipe of requests. */
+interface GivenParams {
+  readonly exchangeId: string;
+  readonly attachmentId: string;
+  readonly digest?: string;
+}
+
 /** What is given with brief and guide: read in the browser, or taken along as it came. For whoever sees the exchange. */
 @Controller('exchanges/:exchangeId/attachments/:attachmentId')
 export class GivenFilesController {
@@ -24,38 +31,27 @@ export class GivenFilesController {
   ) {}
 
   @Get()
-  async read(
-    @Me() me: Asker,
-    @Param('exchangeId') exchangeId: string,
-    @Param('attachmentId') id: string,
-  ): Promise<PartView> {
-    const { given, file } = await this.#given(me, exchangeId, id);
+  async read(@Me() me: Asker, @Param() which: GivenParams): Promise<PartView> {
+    const { given, file } = await this.#given(me, which);
     return this.readings.given(given, file);
   }
 
   @Get('copy')
-  async copy(
-    @Me() me: Asker,
-    @Param('exchangeId') exchangeId: string,
-    @Param('attachmentId') id: string,
-    @Res() response: Response,
-  ): Promise<void> {
-    const { given, file } = await this.#given(me, exchangeId, id);
+  async copy(@Me() me: Asker, @Param() which: GivenParams, @Res() response: Response): Promise<void> {
+    const { given, file } = await this.#given(me, which);
     if (file.copyDigest === null) throw refusal('unknown');
     const mime = mimeOfCopy(file.mime);
     sendFile(this.store, response, {
-      ...{ digest: file.copyDigest, mime, name: withRightEnding(given.name, mime), attachment: false },
+      digest: file.copyDigest,
+      mime,
+      name: withRightEnding(given.name, mime),
+      attachment: false,
     });
   }
 
   @Get('original')
-  async original(
-    @Me() me: Asker,
-    @Param('exchangeId') exchangeId: string,
-    @Param('attachmentId') id: string,
-    @Res() response: Response,
-  ): Promise<void> {
-    const { given, file } = await this.#given(me, exchangeId, id);
+  async original(@Me() me: Asker, @Param() which: GivenParams, @Res() response: Response): Promise<void> {
+    const { given, file } = await this.#given(me, which);
     const name = withRightEnding(given.name, file.mime);
     sendFile(this.store, response, { digest: file.digest, mime: file.mime, name, attachment: true });
   }
@@ -64,18 +60,16 @@ export class GivenFilesController {
   @Get('pictures/:digest')
   async picture(
     @Me() me: Asker,
-    @Param('exchangeId') exchangeId: string,
-    @Param('attachmentId') id: string,
-    @Param('digest') digest: string,
+    @Param() { digest = '', ...which }: GivenParams,
     @Res() response: Response,
   ): Promise<void> {
-    const { file } = await this.#given(me, exchangeId, id);
+    const { file } = await this.#given(me, which);
     if (!isDigest(digest) || !file.pictures.includes(digest)) throw refusal('unknown');
     await sendPicture(this.store, response, digest);
   }
 
   /** @throws ProblemError unless the one who asks sees the exchange, and it has this attachment */
-  async #given(me: Asker, exchangeId: string, id: string) {
+  async #given(me: Asker, { exchangeId, attachmentId: id }: GivenParams) {
     const { exchange } = await this.access.exchange(me, exchangeId);
     const manager = this.database.read;
     const given = await manager.findOneBy(ExchangeAttachment, { id, exchangeId: exchange.id });

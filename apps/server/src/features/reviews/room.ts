@@ -28,6 +28,6 @@ export async function assertRoom(
       count < LIMITS.notes
         ? 'The notes of this review have more text than can be kept.'
         : `This review has ${LIMITS.notes} notes, as many as it can have.`,
-    whatToDo: 'Put several remarks into one, or remove one. What you typed stays in this browser.',
+    whatToDo: 'Put several notes into one, or remove one. What you typed stays in this browser.',
   });
 }

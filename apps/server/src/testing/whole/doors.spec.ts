@@ -367,15 +367,7 @@ describe('a name that a spreadsheet would run', () => {
       apply: false,
     });
     expect([same, problems]).toEqual([2, []]);
-    const archive = await request(world.app.getHttpServer())
-      .get(`/api/exchanges/${id}/archive?names=name`)
-      .set('cookie', await world.cookieOf(INES))
-      .buffer(true)
-      .parse((response, done) => {
-        const parts: Buffer[] = [];
-        response.on('data', (part: Buffer) => parts.push(part));
-        response.on('end', () => done(null, Buffer.concat(parts)));
-      });
+    const archive = await world.file(INES, `/exchanges/${id}/archive?names=name`);
     const index = strFromU8(unzipSync(archive.body as Buffer)['index.csv'] ?? new Uint8Array());
     expect([runs(index), index.includes('HYPERLINK')]).toEqual([[], true]);
     const form = await world.do<{ id: string }>(INES, 'post', '/courses/course/library', {
