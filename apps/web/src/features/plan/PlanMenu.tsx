@@ -52,6 +52,11 @@ function KeepTemplate({ open, onClose }: { readonly open: boolean; readonly onCl
     >
       <div className="space-y-3">
         <TextField label="Title" value={title} maxLength={200} onChange={({ target }) => setTitle(target.value)} />
+        {exchange.attachments.length > 0 && (
+          <p className="text-ink-soft">
+            Files attached to brief and guide stay with this exchange; a copy of the exchange takes them along.
+          </p>
+        )}
         {error !== undefined && <ProblemNotice error={error} />}
         <Button look="primary" busy={isLoading} onClick={() => void go()}>
           Keep it
