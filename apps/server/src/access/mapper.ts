@@ -20,6 +20,17 @@ export function datesFrom(dates: Readonly<Record<DateName, string | null>>): Exc
   return Object.fromEntries(DATE_ORDER.map((name) => [name, at(dates[name])])) as Record<DateName, number | null>;
 }
 
+/**
+ * Without a time for self-reviews where none are asked for: it stands on no page then, so it must clash with nothing.
+ */
+export function datesAsked(
+  dates: Readonly<Record<DateName, string | null>>,
+  { selfReview }: Pick<Exchange, 'selfReview'>,
+): ExchangeDates {
+  const given = datesFrom(dates);
+  return selfReview === 'off' ? { ...given, selfReviewDue: null } : given;
+}
+
 /** The next date that changes something, for the wire; null when none is left. */
 export function nextView(exchange: Exchange, now: number, own: OwnTimes | null = null): NextChangeView | null {
   const next = nextChange(timelineOf(exchange), now, own);

@@ -35,6 +35,15 @@ describe('a self-review that is due by a time of its own', () => {
     await world.do(ANN, 'post', `/reviews/${ann.other}/submit`);
   });
 
+  it('is forgotten where no self-review is asked for, so that it clashes with nothing that one sees', async () => {
+    const { id } = await reviewedExchange(world, { dates: { ...DATES, selfReviewDue: day(60) } });
+    const { dates } = await world.do<PlanView>(INES, 'get', `/exchanges/${id}/plan`);
+    expect(dates.selfReviewDue).toBeNull();
+    await world.do(INES, 'put', `/exchanges/${id}/dates`, { dates: { ...dates, selfReviewDue: day(60) }, tell: false });
+    world.clock.goTo(AT.checking);
+    await world.do(INES, 'post', `/exchanges/${id}/release`, { at: null });
+  });
+
   it('is moved like any other date, with a notice', async () => {
     const { id } = await reviewedExchange(world, { selfReview: 'with', dates: { ...DATES, selfReviewDue: day(0.5) } });
     const { dates } = await world.do<PlanView>(INES, 'get', `/exchanges/${id}/plan`);
