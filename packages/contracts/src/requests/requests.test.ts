@@ -26,6 +26,7 @@ const DATES = {
   draftsDue: '2026-03-12T23:59:00+02:00',
   lateUntil: null,
   reviewsOpen: null,
+  selfReviewDue: null,
   reviewsDue: null,
   checkUntil: null,
   release: null,

@@ -3,7 +3,7 @@ import { mkdirSync } from 'node:fs';
 import { readdir, rm, stat } from 'node:fs/promises';
 import type { IncomingMessage, ServerResponse } from 'node:http';
 import { join } from 'node:path';
-import { Inject, Injectable, Logger } from '@nestjs/common';
+import { Inject, Injectable, Logger, type OnApplicationShutdown } from '@nestjs/common';
 import type { FileStore as TusStore } from '@tus/file-store';
 import type { Server } from '@tus/server';
 import type { Asker } from '../../access/seeing.js';
@@ -47,7 +47,7 @@ const ID = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/;
 
 /** Uploads that can be interrupted and taken up again, by the open protocol tus 1.0.0 and its own server. */
 @Injectable()
-export class Uploads {
+export class Uploads implements OnApplicationShutdown {
   readonly #folder: string;
   readonly #logger = new Logger('uploads');
   /** Who asks for which upload, on the way through the protocol's server, which is not asked to find out by itself. */
@@ -72,6 +72,11 @@ export class Uploads {
     const { server } = await this.#ready();
     await this.#asking.run({ personId: person.id, id }, () => server.handle(request, response));
     if (id !== null && request.method === 'DELETE') (await this.#list()).delete(id);
+  }
+
+  onApplicationShutdown(): void {
+    // As for the database's: Node would go on asking it.
+    this.#asking.disable();
   }
 
   /** How many uploads of a person lie here, and how much they announced together, in bytes. */

@@ -122,5 +122,7 @@ export class Database implements OnApplicationShutdown {
     await this.#last;
     await this.reader.destroy();
     await this.writer.destroy();
+    // Node keeps every one that was ever used, and asks each of them at every promise, for as long as the process lives.
+    this.#transaction.disable();
   }
 }
