@@ -55,6 +55,7 @@ export default {
       displayName: 'server',
       transform: { ...shared.transform, ...js },
       setupFiles: ['reflect-metadata'],
+      setupFilesAfterEnv: ['<rootDir>/apps/server/src/testing/kept-threads.ts'],
       testMatch: ['<rootDir>/apps/server/src/**/*.spec.ts'],
     },
     {

@@ -31,19 +31,44 @@ export function compiled(path: string): string {
   return fileURLToPath(new URL(`../../../dist/${path}`, import.meta.url));
 }
 
+/** Pools that outlive whoever made them, by worker and limits; null where each is ended with its maker. */
+let kept: Map<string, Piscina> | null = null;
+
+/** For tests, which make one application after the other: loading a worker's readers takes longer than most of what is tested. */
+export function keepThreads(): void {
+  kept ??= new Map();
+}
+
+/** Ends the threads that were kept. */
+export async function endKeptThreads(): Promise<void> {
+  const pools = [...(kept?.values() ?? [])];
+  kept = null;
+  await Promise.all(pools.map((pool) => pool.destroy()));
+}
+
+function poolFor(worker: string, limits: ThreadLimits): Piscina {
+  const { memory, atOnce = 1 } = limits;
+  const key = `${worker} ${memory} ${atOnce}`;
+  const known = kept?.get(key);
+  if (known !== undefined) return known;
+  const pool = new Piscina({
+    filename: worker,
+    minThreads: 0,
+    maxThreads: atOnce,
+    idleTimeout: IDLE,
+    resourceLimits: { maxOldGenerationSizeMb: memory },
+  });
+  kept?.set(key, pool);
+  return pool;
+}
+
 /** Runs the exported functions of a worker's file in threads of their own, so that the server goes on answering. */
 export class Threads {
   readonly #pool: Piscina;
 
   /** @param worker path of a compiled file */
-  constructor(worker: string, { memory, atOnce = 1 }: ThreadLimits) {
-    this.#pool = new Piscina({
-      filename: worker,
-      minThreads: 0,
-      maxThreads: atOnce,
-      idleTimeout: IDLE,
-      resourceLimits: { maxOldGenerationSizeMb: memory },
-    });
+  constructor(worker: string, limits: ThreadLimits) {
+    this.#pool = poolFor(worker, limits);
   }
 
   /**
@@ -77,6 +102,6 @@ export class Threads {
   }
 
   async end(): Promise<void> {
-    await this.#pool.destroy();
+    if (![...(kept?.values() ?? [])].includes(this.#pool)) await this.#pool.destroy();
   }
 }
