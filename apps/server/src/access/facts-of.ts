@@ -17,10 +17,7 @@ export function datesOf(exchange: Exchange): ExchangeDates {
 
 /** What a stage follows from, of a row. */
 export function timelineOf(exchange: Exchange): TimelineState {
-  const dates = datesOf(exchange);
-  // A time that was set once says nothing where no self-review is asked for.
-  const selfReviewDue = exchange.selfReview === 'off' ? null : dates.selfReviewDue;
-  return { dates: { ...dates, selfReviewDue }, publishedAt: exchange.publishedAt, rolling: exchange.rolling };
+  return { dates: datesOf(exchange), publishedAt: exchange.publishedAt, rolling: exchange.rolling };
 }
 
 /** What decisions about an exchange go by at one moment, for somebody with these own times. */

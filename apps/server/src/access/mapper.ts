@@ -23,12 +23,8 @@ export function datesFrom(dates: Readonly<Record<DateName, string | null>>): Exc
 /**
  * Without a time for self-reviews where none are asked for: it stands on no page then, so it must clash with nothing.
  */
-export function datesAsked(
-  dates: Readonly<Record<DateName, string | null>>,
-  { selfReview }: Pick<Exchange, 'selfReview'>,
-): ExchangeDates {
-  const given = datesFrom(dates);
-  return selfReview === 'off' ? { ...given, selfReviewDue: null } : given;
+export function datesAsked(dates: ExchangeDates, { selfReview }: Pick<Exchange, 'selfReview'>): ExchangeDates {
+  return selfReview === 'off' ? { ...dates, selfReviewDue: null } : dates;
 }
 
 /** The next date that changes something, for the wire; null when none is left. */

@@ -3,7 +3,7 @@ import type { DateName } from '@salt-circle/core';
 import { cleanHtml } from '../platform/html/clean-html.js';
 import { datesOf } from './facts-of.js';
 import type { Exchange } from '../model/exchange.js';
-import { datesAsked, datesView } from './mapper.js';
+import { datesAsked, datesFrom, datesView } from './mapper.js';
 
 /** The columns of an exchange that a plan sets. */
 export type PlanRow = Pick<
@@ -56,7 +56,7 @@ export function settingsOf(exchange: Exchange): PlanSettings {
 export function rowFrom(settings: PlanSettings | PlanRequest): PlanRow {
   const { late, takesPart } = settings;
   return {
-    ...datesAsked(settings.dates, settings),
+    ...datesAsked(datesFrom(settings.dates), settings),
     title: settings.title.trim(),
     briefHtml: cleanHtml(settings.briefHtml, { field: 'briefHtml' }),
     guideHtml: cleanHtml(settings.guideHtml, { field: 'guideHtml' }),

@@ -52,7 +52,8 @@ export class DatesRequest {
   @IsISO8601({ strict: true }, DATE_MESSAGE)
   reviewsOpen!: string | null;
 
-  @ValidateIf((_, value) => value !== null)
+  /** Not there in what a page kept unsent from before there was such a date. */
+  @IsOptional()
   @IsISO8601({ strict: true }, DATE_MESSAGE)
   selfReviewDue!: string | null;
 

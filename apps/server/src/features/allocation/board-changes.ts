@@ -12,7 +12,7 @@ const KEPT = 12;
  */
 @Injectable()
 export class BoardChanges implements NestInterceptor<AllocationView, AllocationView | BoardChange> {
-  /** By whom it was answered, for which exchange and when; the longest unused first. */
+  /** By whom it was answered, for which exchange and when; the oldest first: whoever was answered since has the newer one. */
   readonly #answered = new Map<string, AllocationView>();
 
   intercept(context: ExecutionContext, next: CallHandler<AllocationView>): Observable<AllocationView | BoardChange> {

@@ -8,7 +8,7 @@ import { Person } from '../../model/person.js';
 import { Clock } from '../../platform/clock/clock.js';
 import { Course, Enrolment } from '../../model/course.js';
 import { Database } from '../../platform/database/database.js';
-import { timelineOf } from '../../access/facts-of.js';
+import { datesOf } from '../../access/facts-of.js';
 import { Exchange, Participant } from '../../model/exchange.js';
 import { iso } from '../../platform/wire/instants.js';
 import { ownTimesOf } from '../../access/own-times.js';
@@ -158,7 +158,7 @@ function entriesOf(
   own: OwnTimes | null,
   changed: Changed,
 ): Entry[] {
-  const { dates: planned } = timelineOf(exchange);
+  const planned = datesOf(exchange);
   const common = resolveDates(planned);
   if (common === null || own?.excused === true) return [];
   const dates = withOwnTimes(common, own);

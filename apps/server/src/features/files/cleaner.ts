@@ -44,16 +44,16 @@ export class Cleaner implements OnApplicationBootstrap, OnApplicationShutdown {
         .createQueryBuilder(DraftPart, 'part')
         .select('1')
         .where('part.digest = stored_file.digest OR part.captions = stored_file.digest');
-      const given = manager
-        .createQueryBuilder(ExchangeAttachment, 'given')
+      const attached = manager
+        .createQueryBuilder(ExchangeAttachment, 'attached')
         .select('1')
-        .where('given.digest = stored_file.digest');
+        .where('attached.digest = stored_file.digest');
       await manager
         .createQueryBuilder()
         .delete()
         .from(StoredFile)
         .where('createdAt < :before', { before: this.clock.now() - age })
-        .andWhere(`NOT EXISTS (${naming.getQuery()}) AND NOT EXISTS (${given.getQuery()})`)
+        .andWhere(`NOT EXISTS (${naming.getQuery()}) AND NOT EXISTS (${attached.getQuery()})`)
         .execute();
       const files = await manager.find(StoredFile, { select: { digest: true, copyDigest: true, pictures: true } });
       const pictures = await manager.find(DraftPicture, { select: { draftId: true, digest: true } });

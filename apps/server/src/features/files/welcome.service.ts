@@ -30,7 +30,9 @@ export class Welcome {
 
   /** @param size bytes, as announced */
   async assert(person: Asker, purpose: Purpose, size: number): Promise<void> {
-    const most = await (purpose.use === 'attachment' ? this.#mostGiven(person, purpose) : this.#most(person, purpose));
+    const most = await (purpose.use === 'attachment'
+      ? this.#mostAttached(person, purpose)
+      : this.#most(person, purpose));
     if (!Number.isFinite(size) || size > most) {
       const given = (size / MEGA).toFixed(1);
       throw refused(
@@ -50,7 +52,7 @@ export class Welcome {
   }
 
   /** Bytes of what instructors give with brief or guide. */
-  async #mostGiven(person: Asker, { exchangeId, deliverableId }: Purpose): Promise<number> {
+  async #mostAttached(person: Asker, { exchangeId, deliverableId }: Purpose): Promise<number> {
     act(await this.access.exchange(person, exchangeId), { kind: 'plan' });
     attachmentPlace(deliverableId);
     return LIMITS.attachmentMegabytes * MEGA;

@@ -4,7 +4,7 @@ import { Course, Enrolment } from '../../model/course.js';
 import { listedOf } from '../../access/listed.js';
 import { authorPersons } from '../../access/authors.js';
 import { Draft, DraftVersion } from '../../model/draft.js';
-import { timelineOf } from '../../access/facts-of.js';
+import { datesOf } from '../../access/facts-of.js';
 import { versionMeta } from '../../access/version-meta.js';
 import { partsOf } from '../../access/versions.js';
 import { Exchange } from '../../model/exchange.js';
@@ -80,10 +80,8 @@ async function addressesOf(manager: EntityManager, exchange: Exchange): Promise<
 type Text = Pick<Letter, 'subject' | 'text'>;
 
 function published({ exchange, course, link }: About): Text {
-  const { draftsOpen, draftsDue, lateUntil, reviewsDue, late } = exchange;
-  const planned = timelineOf(exchange).dates;
-  const release = resolveDates(planned)?.release ?? null;
-  const { selfReviewDue } = planned;
+  const { draftsOpen, draftsDue, lateUntil, selfReviewDue, reviewsDue, late } = exchange;
+  const release = resolveDates(datesOf(exchange))?.release ?? null;
   const said = { draftsOpen, draftsDue, lateUntil, selfReviewDue, reviewsDue, release };
   const dates = (Object.keys(said) as Array<keyof typeof said>).flatMap((name) => {
     const at = said[name];

@@ -28,7 +28,7 @@ import { DATE_WORDS, dateInWords, dateProblem, invalid, refusal } from '../../pl
 import { Access, act, type Place } from '../../access/access.js';
 import { datesOf } from '../../access/facts-of.js';
 import { Exchange, OwnTimesRow } from '../../model/exchange.js';
-import { datesAsked } from '../../access/mapper.js';
+import { datesAsked, datesFrom } from '../../access/mapper.js';
 import { iso, isoOrNull } from '../../platform/wire/instants.js';
 
 /** The opening that each due time of one's own must come after. */
@@ -53,7 +53,7 @@ export class DatesService {
     return this.database.write(async (manager, happened) => {
       const place = await this.access.exchange(person, exchangeId, manager);
       act(place, { kind: 'move-dates' });
-      return this.#apply(manager, happened, place, datesAsked(dates, place.exchange), tell);
+      return this.#apply(manager, happened, place, datesFrom(dates), tell);
     });
   }
 
@@ -92,11 +92,12 @@ export class DatesService {
     manager: EntityManager,
     happened: Report,
     place: Place,
-    dates: ExchangeDates,
+    wanted: ExchangeDates,
     tell: boolean,
   ): Promise<SavedView> {
-    assertInOrder(dates, place);
     const { exchange, course, person } = place;
+    const dates = datesAsked(wanted, exchange);
+    assertInOrder(dates, place);
     const old = datesOf(exchange);
     const moved = DATE_ORDER.filter((name) => old[name] !== dates[name]);
     const revision = exchange.revision + (moved.length > 0 ? 1 : 0);

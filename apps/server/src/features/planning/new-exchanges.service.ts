@@ -80,8 +80,13 @@ export class NewExchangesService {
       const id = this.ids.uuid();
       const row = { ...rowFrom({ ...kept, title: request.title, dates: datesView(dates) }) };
       await insertExchange(manager, this.ids, { ...row, id, courseId, createdAt: this.clock.now() }, source.form);
-      const given = source.attachments.map((one) => ({ ...one, id: this.ids.uuid(), exchangeId: id, uploadId: null }));
-      await insertAll(manager, ExchangeAttachment, given);
+      const attached = source.attachments.map((one) => ({
+        ...one,
+        id: this.ids.uuid(),
+        exchangeId: id,
+        uploadId: null,
+      }));
+      await insertAll(manager, ExchangeAttachment, attached);
       happened({
         action: 'exchange-copied',
         actorId: person.id,

@@ -14,7 +14,7 @@ import { Readings } from './readings.service.js';
 import { isDigest, sendFile, sendPicture } from './sending.js';
 
 /** An interface, so that the parameters are plain texts to the pipe of requests. */
-interface GivenParams {
+interface AttachmentParams {
   readonly exchangeId: string;
   readonly attachmentId: string;
   readonly digest?: string;
@@ -22,7 +22,7 @@ interface GivenParams {
 
 /** What is given with brief and guide: read in the browser, or taken along as it came. For whoever sees the exchange. */
 @Controller('exchanges/:exchangeId/attachments/:attachmentId')
-export class GivenFilesController {
+export class AttachmentFilesController {
   constructor(
     private readonly access: Access,
     private readonly database: Database,
@@ -31,28 +31,28 @@ export class GivenFilesController {
   ) {}
 
   @Get()
-  async read(@Me() me: Asker, @Param() which: GivenParams): Promise<PartView> {
-    const { given, file } = await this.#given(me, which);
-    return this.readings.given(given, file);
+  async read(@Me() me: Asker, @Param() which: AttachmentParams): Promise<PartView> {
+    const { attachment, file } = await this.#attachment(me, which);
+    return this.readings.attachment(attachment, file);
   }
 
   @Get('copy')
-  async copy(@Me() me: Asker, @Param() which: GivenParams, @Res() response: Response): Promise<void> {
-    const { given, file } = await this.#given(me, which);
+  async copy(@Me() me: Asker, @Param() which: AttachmentParams, @Res() response: Response): Promise<void> {
+    const { attachment, file } = await this.#attachment(me, which);
     if (file.copyDigest === null) throw refusal('unknown');
     const mime = mimeOfCopy(file.mime);
     sendFile(this.store, response, {
       digest: file.copyDigest,
       mime,
-      name: withRightEnding(given.name, mime),
+      name: withRightEnding(attachment.name, mime),
       attachment: false,
     });
   }
 
   @Get('original')
-  async original(@Me() me: Asker, @Param() which: GivenParams, @Res() response: Response): Promise<void> {
-    const { given, file } = await this.#given(me, which);
-    const name = withRightEnding(given.name, file.mime);
+  async original(@Me() me: Asker, @Param() which: AttachmentParams, @Res() response: Response): Promise<void> {
+    const { attachment, file } = await this.#attachment(me, which);
+    const name = withRightEnding(attachment.name, file.mime);
     sendFile(this.store, response, { digest: file.digest, mime: file.mime, name, attachment: true });
   }
 
@@ -60,21 +60,21 @@ export class GivenFilesController {
   @Get('pictures/:digest')
   async picture(
     @Me() me: Asker,
-    @Param() { digest = '', ...which }: GivenParams,
+    @Param() { digest = '', ...which }: AttachmentParams,
     @Res() response: Response,
   ): Promise<void> {
-    const { file } = await this.#given(me, which);
+    const { file } = await this.#attachment(me, which);
     if (!isDigest(digest) || !file.pictures.includes(digest)) throw refusal('unknown');
     await sendPicture(this.store, response, digest);
   }
 
   /** @throws ProblemError unless the one who asks sees the exchange, and it has this attachment */
-  async #given(me: Asker, { exchangeId, attachmentId: id }: GivenParams) {
+  async #attachment(me: Asker, { exchangeId, attachmentId: id }: AttachmentParams) {
     const { exchange } = await this.access.exchange(me, exchangeId);
     const manager = this.database.read;
-    const given = await manager.findOneBy(ExchangeAttachment, { id, exchangeId: exchange.id });
-    const file = given === null ? null : await manager.findOneBy(StoredFile, { digest: given.digest });
-    if (given === null || file === null) throw refusal('unknown');
-    return { given, file };
+    const attachment = await manager.findOneBy(ExchangeAttachment, { id, exchangeId: exchange.id });
+    const file = attachment === null ? null : await manager.findOneBy(StoredFile, { digest: attachment.digest });
+    if (attachment === null || file === null) throw refusal('unknown');
+    return { attachment, file };
   }
 }

@@ -1,5 +1,5 @@
 import { Module } from '@nestjs/common';
-import { GivenFilesController } from './attachments.controller.js';
+import { AttachmentFilesController } from './attachments.controller.js';
 import { Copies } from './copies.service.js';
 import { FilesController } from './files.controller.js';
 import { ReadDraftsService } from './read-drafts.service.js';
@@ -7,7 +7,7 @@ import { ReadingController } from './reading.controller.js';
 import { Readings } from './readings.service.js';
 
 @Module({
-  controllers: [FilesController, GivenFilesController, ReadingController],
+  controllers: [FilesController, AttachmentFilesController, ReadingController],
   providers: [Copies, ReadDraftsService, Readings],
   exports: [Copies, Readings],
 })

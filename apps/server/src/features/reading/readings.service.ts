@@ -69,8 +69,8 @@ export class Readings {
       });
   }
 
-  /** A file that instructors gave with brief or guide, as a part of its own: nothing of it is hidden from anybody. */
-  given({ id, name, exchangeId }: ExchangeAttachment, file: StoredFile): PartView {
+  /** A file attached to brief or guide, as a part of its own: nothing of it is hidden from anybody. */
+  attachment({ id, name, exchangeId }: ExchangeAttachment, file: StoredFile): PartView {
     const ready = file.copyState === 'ready' && file.copyHtml !== null;
     return {
       ...{ id, name, kind: 'file', show: showOf({ kind: 'file' }, file), deliverableId: '', deliverable: '' },

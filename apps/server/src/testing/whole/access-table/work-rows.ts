@@ -41,7 +41,7 @@ export function handingIn(exchange: string, draftOfBen: string): Row[] {
   const ofBen = `${exchange}/drafts/${draftOfBen}`;
   const noPart = { instructor: 404, assistant: 404, ann: [403, 404, 404, 404], ben: 404, cho: 404, ...inside } as const;
   const parts = '/api/exchanges/:exchangeId/drafts/:draftId';
-  const given = '/api/exchanges/:exchangeId/attachments';
+  const attachments = '/api/exchanges/:exchangeId/attachments';
   return [
     {
       route: 'PUT /api/exchanges/:exchangeId/draft/texts/:deliverableId',
@@ -166,15 +166,15 @@ export function handingIn(exchange: string, draftOfBen: string): Row[] {
       ...signedIn(404),
     })),
     {
-      route: `POST ${given}`,
+      route: `POST ${attachments}`,
       url: `${exchange}/attachments`,
       body: upload,
       remark: 'of an upload that is not theirs',
       ...staffOnly(404, 403),
     },
-    { route: `DELETE ${given}/:attachmentId`, url: `${exchange}/attachments/none`, ...staffOnly(204, 403) },
+    { route: `DELETE ${attachments}/:attachmentId`, url: `${exchange}/attachments/none`, ...staffOnly(204, 403) },
     ...['', '/copy', '/original', '/pictures/:digest'].map((path) => ({
-      route: `GET ${given}/:attachmentId${path}`,
+      route: `GET ${attachments}/:attachmentId${path}`,
       url: `${exchange}/attachments/none${path}`,
       remark: 'one that is not there; see attachments.spec',
       ...signedIn(404),
