@@ -337,6 +337,8 @@ test('an exchange is seen with a student’s eyes, before and after it is publis
   // What was just attached, as the student reads it.
   await ines.getByRole('button', { name: 'Read report.docx' }).click();
   await expect(ines.getByRole('dialog').getByRole('heading', { name: 'The eastern basin' })).toBeVisible();
+  const picture = ines.getByRole('dialog').locator('img');
+  await expect.poll(() => picture.evaluate((img: HTMLImageElement) => img.naturalWidth)).toBeGreaterThan(0);
   await ines.keyboard.press('Escape');
   await expect(ines.getByRole('button', { name: 'Read report.docx' })).toBeFocused();
   await expect(ines.getByRole('textbox', { name: 'Title of your draft' })).not.toBeEditable();

@@ -1,8 +1,8 @@
 import DOMPurify from 'dompurify';
 import { useMemo, type MouseEvent } from 'react';
 
-/** Pictures come from drafts of our own server, and from nowhere else. */
-const PICTURE = /^\/api\/exchanges\/[\w-]+\/drafts\/[\w-]+\/pictures\/[0-9a-f]{64}$/;
+/** Pictures come from drafts and attachments of our own server, and from nowhere else. */
+const PICTURE = /^\/api\/exchanges\/[\w-]+\/(?:drafts|attachments)\/[\w-]+\/pictures\/[0-9a-f]{64}$/;
 
 DOMPurify.addHook('afterSanitizeAttributes', (node) => {
   if (node.tagName === 'IMG' && !PICTURE.test(node.getAttribute('src') ?? '')) node.remove();

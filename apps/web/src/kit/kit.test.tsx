@@ -152,6 +152,18 @@ describe('Prose', () => {
     expect(container.innerHTML).toContain('<h2>Why</h2>');
     expect(container.innerHTML).not.toMatch(/script|style|onclick|onerror|input|img/);
   });
+
+  it('shows pictures of drafts and of attachments, and of nothing else', () => {
+    const at = (path: string) => `/api/exchanges/x-1/${path}/pictures/${'0a'.repeat(32)}`;
+    const given = [
+      at('drafts/d-1'),
+      at('attachments/a-1'),
+      at('people/p-1'),
+      `https://evil.example${at('drafts/d-1')}`,
+    ];
+    const { container } = render(<Prose html={given.map((src) => `<img src="${src}">`).join('')} />);
+    expect([...container.querySelectorAll('img')].map((img) => img.getAttribute('src'))).toEqual(given.slice(0, 2));
+  });
 });
 
 describe('Ruler', () => {

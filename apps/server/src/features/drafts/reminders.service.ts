@@ -104,7 +104,9 @@ export class RemindersService {
         subject: `${course.title}: your reviews for “${exchange.title}”`,
         text:
           `${what} of yours for “${exchange.title}” in ${course.title} ${open === 1 ? 'is' : 'are'} not submitted yet. ` +
-          `${dates === null ? '' : dueWords(dates.reviewsDue, this.clock.now(), at)}\n\n` +
+          `${dates === null ? '' : dueWords(dates.reviewsDue, this.clock.now(), at)}` +
+          // Otherwise it is due with the others.
+          `${dates === null || exchange.selfReviewDue === null ? '' : ` The review of your own draft has its own time: ${at(dates.selfReviewDue)}.`}\n\n` +
           `What you have written counts once you submit it.\n\n${said}${page}/review\n`,
       };
     }

@@ -1,4 +1,4 @@
-import type { DeskView, PlanView, ReviewCard, TodayView } from '@salt-circle/contracts';
+import type { DeskView, PlanView, ProgressView, ReminderView, ReviewCard, TodayView } from '@salt-circle/contracts';
 import { Mail } from '../../model/mail.js';
 import { ANN, AT, DATES, DAY, fillIn, INES, reviewedExchange, World } from '../../testing/world.js';
 
@@ -51,6 +51,10 @@ describe('a self-review that is due by a time of its own', () => {
     await world.do(INES, 'put', `/exchanges/${id}/dates`, moved);
     const told = await world.database.read.findBy(Mail, { address: 'ann@example.org' });
     expect(told.at(-1)?.text).toContain('Self-reviews due: ');
+    const board = await world.do<ProgressView>(INES, 'get', `/exchanges/${id}/progress`);
+    const ask = { participantIds: board.rows.map((row) => row.id), about: 'reviews' };
+    const { text } = await world.do<ReminderView>(INES, 'post', `/exchanges/${id}/reminders/preview`, ask);
+    expect(text).toMatch(/Due: .* The review of your own draft has its own time: /);
     const early = await world.as(INES, 'put', `/exchanges/${id}/dates`, {
       ...{ ...moved, dates: { ...dates, selfReviewDue: dates.draftsOpen } },
     });
