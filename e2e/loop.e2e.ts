@@ -95,7 +95,7 @@ async function review(page: Page, number: number): Promise<void> {
   await page.keyboard.insertText(`Who read the instrument? (${number})`);
   await page.keyboard.press('Escape');
   // Not everything is there yet: it says what, and jumps there.
-  await page.getByRole('button', { name: 'Submit review' }).click();
+  await page.getByRole('button', { name: 'Submit review…' }).click();
   await page
     .getByRole('dialog', { name: 'Not submitted yet' })
     .getByRole('button', { name: '“What should come first?”' })
@@ -106,7 +106,12 @@ async function review(page: Page, number: number): Promise<void> {
   await page.keyboard.type(' the bar reaches today.');
   await page.getByRole('radio', { name: /some backed/ }).click();
   await expect(page.getByText('2 of 2 done')).toBeVisible();
-  await page.getByRole('button', { name: 'Submit review' }).click();
+  await page.getByRole('button', { name: 'Submit review…' }).click();
+  const facts = page.getByRole('dialog', { name: 'Before you submit' });
+  // The note is a question, so nothing says yet what to do; that is said, and keeps from nothing.
+  await expect(facts.getByText('0 notes say what to do, of 1 in all', { exact: false })).toBeVisible();
+  await expect(facts.getByText('No name of anybody of the course was found in it.')).toBeVisible();
+  await facts.getByRole('button', { name: 'Submit review' }).click();
   await expect(page.getByText('Submitted', { exact: true })).toBeVisible();
 }
 

@@ -20,6 +20,21 @@ describe('all requests', () => {
     }
   });
 
+  it('take an object only where one is wanted, not a list, which would pass without a look at it', () => {
+    let nested = 0;
+    for (const one of classes) {
+      const all = getMetadataStorage().getTargetValidationMetadatas(one, '', false, false);
+      for (const { propertyName, each } of all.filter(({ type }) => type === 'nestedValidation')) {
+        nested += 1;
+        const checked = all.some(
+          (rule) => rule.propertyName === propertyName && rule.name === 'isObject' && rule.each === each,
+        );
+        expect([one.name, propertyName, checked]).toEqual([one.name, propertyName, true]);
+      }
+    }
+    expect(nested).toBeGreaterThan(20);
+  });
+
   it('take null only where their type says so: what is optional may be missing, not null', () => {
     const files = readdirSync(FOLDER).filter((name) => name.endsWith('.ts') && !name.endsWith('.test.ts'));
     const optional = files.flatMap((name) => {

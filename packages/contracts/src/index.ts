@@ -81,14 +81,31 @@ export {
   RemindRequest,
   TextSaveRequest,
 } from './requests/drafts.js';
+export { AnswerRequest, NoteParams, NoteRequest, OwnRemarkRequest } from './requests/work.js';
 export {
+  AnchorRequest,
+  DeleteEditRequest,
+  EditRequest,
+  InsertEditRequest,
+  JoinEditRequest,
+  MoveEditRequest,
+  ReplaceEditRequest,
+  SplitEditRequest,
+  type AnyEditRequest,
+} from './requests/edit.js';
+export {
+  MomentSelectorRequest,
+  PageSelectorRequest,
+  PassageSelectorRequest,
   PlaceRequest,
-  AnswerRequest,
-  NoteParams,
-  NoteRequest,
   PositionRequest,
   QuoteRequest,
-} from './requests/work.js';
+  RegionSelectorRequest,
+  SelectorRequest,
+  TextSelectorRequest,
+  WholeSelectorRequest,
+  type AnySelectorRequest,
+} from './requests/place.js';
 export { NOTE_KINDS, type NoteKind } from './noteKinds.js';
 export type { AccountView, AddressLinkView, PasswordLinkView, SessionRow } from './views/account.js';
 export type { ChangeNews } from './views/changes.js';
@@ -106,6 +123,8 @@ export type {
   FeedbackView,
   NextChangeView,
   NoteView,
+  OwnRemarkView,
+  ReviewNameView,
   VersionPlace,
   OwnTimesPart,
   ProgressReview,

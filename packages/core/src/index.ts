@@ -98,11 +98,26 @@ export type {
   Shortfall,
   Watch,
 } from './allocation/problem.js';
+export { fromWebSelectors, toWebSelectors, type WebSelector } from './anchoring/webAnnotation.js';
 export { describeTextAnchor } from './anchoring/describe.js';
 export { matchTextAnchor, type AnchorMatch, type Certainty } from './anchoring/match.js';
+export { pageText, runPieces, type PageRun, type PageText, type RunPiece } from './anchoring/pageText.js';
 export { checkPlace, comparePlaces } from './anchoring/place.js';
 export type { Place, PlaceablePart, PlaceProblemCode, Selector } from './anchoring/place.js';
+export { boxBetween, grownBox, hits, movedBox, unturned, type Box, type Point, type Turn } from './anchoring/region.js';
 export type { TextAnchor, TextPositionSelector, TextQuoteSelector, TextRange } from './anchoring/selectors.js';
+export { editTyped, passageAfter, placedEdit, type ProposedEdit } from './edits/proposedEdit.js';
+export {
+  applyEdit,
+  invertSplices,
+  rebaseEdit,
+  spliced,
+  splicesOf,
+  type Splice,
+  type TextEdit,
+} from './edits/textEdit.js';
+export { submitFacts, TELLING_WORDS, type FactNote, type FactPart, type SubmitFacts } from './quality/submitFacts.js';
+export { counted } from './words/counted.js';
 export { compareTexts, type ComparedPart } from './revision/compareTexts.js';
 export { feedbackIsOpen, maySee, readerOf, type Reader } from './visibility/maySee.js';
 export { hears, TOPICS, type Topic } from './visibility/hears.js';

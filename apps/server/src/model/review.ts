@@ -1,5 +1,5 @@
 import type { NoteKind } from '@salt-circle/contracts';
-import type { Check, Selector } from '@salt-circle/core';
+import type { Check, ProposedEdit, Selector } from '@salt-circle/core';
 import { Column, DeleteDateColumn, Entity, ForeignKey, Index, PrimaryColumn, Unique } from 'typeorm';
 import { Draft, DraftPart, DraftVersion } from './draft.js';
 import { Exchange, Participant } from './exchange.js';
@@ -160,6 +160,14 @@ export class NoteRow {
 
   @Column('simple-json')
   selector: Selector;
+
+  /** What it proposes to do with its passage. */
+  @Column('simple-json', { nullable: true })
+  edit: ProposedEdit | null;
+
+  /** The item of the form that it is filed under; it stays when the form no longer has that. */
+  @Column('text', { nullable: true })
+  itemId: string | null;
 
   /** As with the review. */
   @Column('integer', { nullable: true })

@@ -37,6 +37,7 @@ const TAGS = [
   'Draft',
   'Allocation',
   'Review',
+  'OwnRemarks',
   'Progress',
   'Feedback',
   'Today',

@@ -6,6 +6,7 @@ import {
   IsIn,
   IsInt,
   IsISO8601,
+  IsObject,
   IsOptional,
   IsString,
   Length,
@@ -64,6 +65,7 @@ export class PreviewRequest {
 
   /** Null for the wishes as they stand. */
   @IsOptional()
+  @IsObject()
   @ValidateNested()
   @Type(() => WishesPart)
   wishes!: WishesPart | null;
@@ -97,6 +99,7 @@ export class AllocationActsRequest {
   @MayBeMissing()
   @IsArray()
   @ArrayMaxSize(LIMITS.chosen)
+  @IsObject({ each: true })
   @ValidateNested({ each: true })
   @Type(() => PairPart)
   add?: PairPart[];
@@ -104,6 +107,7 @@ export class AllocationActsRequest {
   @MayBeMissing()
   @IsArray()
   @ArrayMaxSize(LIMITS.chosen)
+  @IsObject({ each: true })
   @ValidateNested({ each: true })
   @Type(() => PairPart)
   remove?: PairPart[];
@@ -111,6 +115,7 @@ export class AllocationActsRequest {
   @MayBeMissing()
   @IsArray()
   @ArrayMaxSize(LIMITS.chosen)
+  @IsObject({ each: true })
   @ValidateNested({ each: true })
   @Type(() => PairPart)
   lock?: PairPart[];
@@ -118,6 +123,7 @@ export class AllocationActsRequest {
   @MayBeMissing()
   @IsArray()
   @ArrayMaxSize(LIMITS.chosen)
+  @IsObject({ each: true })
   @ValidateNested({ each: true })
   @Type(() => PairPart)
   unlock?: PairPart[];
@@ -125,6 +131,7 @@ export class AllocationActsRequest {
   @MayBeMissing()
   @IsArray()
   @ArrayMaxSize(LIMITS.chosen)
+  @IsObject({ each: true })
   @ValidateNested({ each: true })
   @Type(() => PairPart)
   forbid?: PairPart[];
@@ -132,6 +139,7 @@ export class AllocationActsRequest {
   @MayBeMissing()
   @IsArray()
   @ArrayMaxSize(LIMITS.chosen)
+  @IsObject({ each: true })
   @ValidateNested({ each: true })
   @Type(() => PairPart)
   allow?: PairPart[];
@@ -167,6 +175,7 @@ export class ScheduleRequest {
 }
 
 export class AllocationPlanRequest extends ScheduleRequest {
+  @IsObject()
   @ValidateNested()
   @Type(() => WishesPart)
   wishes!: WishesPart;

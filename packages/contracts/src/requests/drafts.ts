@@ -6,6 +6,7 @@ import {
   IsIn,
   IsInt,
   IsISO8601,
+  IsObject,
   IsOptional,
   IsString,
   IsUrl,
@@ -164,6 +165,7 @@ export class HandInForRequest {
   @IsOptional()
   @IsArray()
   @ArrayMaxSize(20)
+  @IsObject({ each: true })
   @ValidateNested({ each: true })
   @Type(() => TextForRequest)
   texts?: TextForRequest[] | null;

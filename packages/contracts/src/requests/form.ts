@@ -6,6 +6,7 @@ import {
   IsIn,
   IsInt,
   IsNumber,
+  IsObject,
   IsOptional,
   IsString,
   Length,
@@ -117,6 +118,7 @@ export class FormItemRequest {
   @ValidateIf(of('criterion'))
   @IsArray()
   @ArrayMaxSize(LIMITS.parts, PARTS_MESSAGE)
+  @IsObject({ each: true })
   @ValidateNested({ each: true })
   @Type(() => LevelRequest)
   levels?: LevelRequest[];
@@ -124,6 +126,7 @@ export class FormItemRequest {
   @ValidateIf(of('range'))
   @IsArray()
   @ArrayMaxSize(LIMITS.parts, PARTS_MESSAGE)
+  @IsObject({ each: true })
   @ValidateNested({ each: true })
   @Type(() => BandRequest)
   bands?: BandRequest[];
@@ -135,6 +138,7 @@ export class FormItemRequest {
   @ValidateIf(of('checklist'))
   @IsArray()
   @ArrayMaxSize(LIMITS.parts, PARTS_MESSAGE)
+  @IsObject({ each: true })
   @ValidateNested({ each: true })
   @Type(() => EntryRequest)
   entries?: EntryRequest[];
@@ -142,6 +146,7 @@ export class FormItemRequest {
   @ValidateIf(of('choice'))
   @IsArray()
   @ArrayMaxSize(LIMITS.parts, PARTS_MESSAGE)
+  @IsObject({ each: true })
   @ValidateNested({ each: true })
   @Type(() => OptionRequest)
   options?: OptionRequest[];
@@ -190,6 +195,7 @@ export class FormItemRequest {
 export class FormContent {
   @IsArray()
   @ArrayMaxSize(LIMITS.items, { message: `A form can have up to ${LIMITS.items} items.` })
+  @IsObject({ each: true })
   @ValidateNested({ each: true })
   @Type(() => FormItemRequest)
   items!: FormItemRequest[];
@@ -250,6 +256,7 @@ export class ShorthandRequest {
 
   @IsArray()
   @ArrayMaxSize(LIMITS.shorthandEntries, { message: `A set can have up to ${LIMITS.shorthandEntries} labels.` })
+  @IsObject({ each: true })
   @ValidateNested({ each: true })
   @Type(() => ShorthandEntryRequest)
   entries!: ShorthandEntryRequest[];

@@ -7,6 +7,7 @@ import {
   IsIn,
   IsInt,
   IsISO8601,
+  IsObject,
   IsOptional,
   IsString,
   Length,
@@ -54,6 +55,7 @@ export class CourseSettingsRequest {
 
   @IsArray()
   @ArrayMaxSize(LIMITS.holidays, { message: `A course can have up to ${LIMITS.holidays} holidays.` })
+  @IsObject({ each: true })
   @ValidateNested({ each: true })
   @Type(() => HolidayRequest)
   holidays!: HolidayRequest[];

@@ -7,6 +7,7 @@ import {
   IsInt,
   IsISO8601,
   IsNumber,
+  IsObject,
   IsOptional,
   IsString,
   Length,
@@ -177,21 +178,25 @@ export class PlanRequest {
   @MaxLength(LIMITS.settingsHtml, { message: 'The guide is too long to keep. Shorten it, or give the rest as a link.' })
   guideHtml!: string;
 
+  @IsObject()
   @ValidateNested()
   @Type(() => DatesRequest)
   dates!: DatesRequest;
 
   @ValidateIf((_, value) => value !== null)
+  @IsObject()
   @ValidateNested()
   @Type(() => LateRequest)
   late!: LateRequest | null;
 
   @IsArray()
   @ArrayMaxSize(20)
+  @IsObject({ each: true })
   @ValidateNested({ each: true })
   @Type(() => DeliverableRequest)
   deliverables!: DeliverableRequest[];
 
+  @IsObject()
   @ValidateNested()
   @Type(() => TakesPartRequest)
   takesPart!: TakesPartRequest;
@@ -229,6 +234,7 @@ export class PlanRequest {
 
   @IsArray()
   @ArrayMaxSize(20)
+  @IsObject({ each: true })
   @ValidateNested({ each: true })
   @Type(() => GradePartRequest)
   gradeParts!: GradePartRequest[];
@@ -242,6 +248,7 @@ export class PlanRequest {
 
 /** Moves dates of a published exchange. */
 export class MoveDatesRequest {
+  @IsObject()
   @ValidateNested()
   @Type(() => DatesRequest)
   dates!: DatesRequest;
@@ -255,6 +262,7 @@ export class MoveDatesRequest {
 export class RulesRequest {
   @MayBeMissing()
   @ValidateIf((_, value) => value !== null)
+  @IsObject()
   @ValidateNested()
   @Type(() => LateRequest)
   late?: LateRequest | null;
@@ -262,6 +270,7 @@ export class RulesRequest {
   @MayBeMissing()
   @IsArray()
   @ArrayMaxSize(20)
+  @IsObject({ each: true })
   @ValidateNested({ each: true })
   @Type(() => GradePartRequest)
   gradeParts?: GradePartRequest[];

@@ -73,6 +73,8 @@ const NOTE = {
   },
 };
 const placed = (part: object) => ({ ...NOTE, place: { ...NOTE.place, ...part } });
+const at = (selector: object) => placed({ selector });
+const REGION = { type: 'region', page: null, x: 0, y: 0, width: 1, height: 1 };
 const selected = (part: object) => placed({ selector: { ...NOTE.place.selector, ...part } });
 
 describe('requests', () => {
@@ -82,6 +84,18 @@ describe('requests', () => {
     expect(wrong(TextSaveRequest, { revision: 0, html: 'x'.repeat(LIMITS.draftHtml) })).toEqual([]);
     expect(wrong(AnswerRequest, { revision: 0, levelId: null, text: 'x'.repeat(LIMITS.answerText) })).toEqual([]);
     expect(wrong(NoteRequest, { ...NOTE, body: 'x'.repeat(LIMITS.noteBody) })).toEqual([]);
+    for (const selector of [
+      REGION,
+      { ...REGION, page: 3, x: 0.5, width: 0 },
+      { type: 'page', page: 1 },
+      { ...NOTE.place.selector, type: 'passage', page: 2 },
+      { type: 'moment', start: 0, end: null },
+      { type: 'moment', start: 1.5, end: 2.25 },
+      { type: 'whole' },
+    ]) {
+      expect(wrong(NoteRequest, at(selector))).toEqual([]);
+    }
+    expect(wrong(NoteRequest, placed({ partId: null, selector: { type: 'whole' } }))).toEqual([]);
     expect(wrong(MoveClockRequest, { to: null })).toEqual([]);
     expect(wrong(PreviewRequest, { kind: 'new', seed: 2 ** 32 - 1, wishes: null })).toEqual([]);
   });
@@ -159,11 +173,22 @@ describe('requests', () => {
       selected({ quote: { ...NOTE.place.selector.quote, exact: '' } }),
       ['place.selector.quote.exact'],
     ],
+    ['a moment with no beginning', NoteRequest, at({ type: 'moment', end: 3 }), ['place.selector.start']],
+    ['a moment before the film', NoteRequest, at({ type: 'moment', start: -1, end: null }), ['place.selector.start']],
+    ['a moment in words', NoteRequest, at({ type: 'moment', start: 0, end: '3' }), ['place.selector.end']],
+    ['half a page', NoteRequest, at({ type: 'page', page: 1.5 }), ['place.selector.page']],
+    ['a region in pixels', NoteRequest, at({ ...REGION, width: 640 }), ['place.selector.width']],
+    ['a region without an end', NoteRequest, at({ ...REGION, x: Infinity }), ['place.selector.x']],
+    ['a region with a name', NoteRequest, at({ ...REGION, name: 'Ada' }), ['place.selector.name']],
+    ['a selector that nobody knows', NoteRequest, at({ type: 'svg' }), ['place.selector.type']],
+    ['a selector with the name of a method', NoteRequest, at({ type: 'constructor' }), ['place.selector.type']],
+    ['a place of the draft in a list', NoteRequest, placed({ selector: [] }), ['place.selector']],
+    ['a place of the draft in words', NoteRequest, placed({ selector: 'here' }), ['place.selector']],
     [
-      'a note on a moment, which pages cannot show yet',
+      'a passage of a page without its words',
       NoteRequest,
-      selected({ type: 'moment' }),
-      ['place.selector.type'],
+      at({ type: 'passage', page: 1 }),
+      ['place.selector.quote', 'place.selector.position'],
     ],
     ['a note on no version', NoteRequest, placed({ version: 0 }), ['place.version']],
     ['a note without a place', NoteRequest, { ...NOTE, place: undefined }, ['place']],

@@ -6,6 +6,7 @@ import {
   IsIn,
   IsInt,
   IsNumber,
+  IsObject,
   IsOptional,
   IsString,
   Length,
@@ -19,6 +20,8 @@ import {
 import { LIMITS } from '../limits.js';
 import { MayBeMissing } from './mayBeMissing.js';
 import { NOTE_KINDS, type NoteKind } from '../noteKinds.js';
+import { EDIT_REQUESTS, EditRequest, type AnyEditRequest } from './edit.js';
+import { PlaceRequest } from './place.js';
 
 /** A map from ids to yes or no, of a bounded size. */
 function IsChecks(options: ValidationOptions): PropertyDecorator {
@@ -72,66 +75,6 @@ export class AnswerRequest {
   choices?: string[];
 }
 
-export class QuoteRequest {
-  @IsIn(['TextQuoteSelector'])
-  type!: 'TextQuoteSelector';
-
-  @IsString()
-  @Length(1, LIMITS.quote, { message: 'Select a shorter passage: a note is about a few sentences at most.' })
-  exact!: string;
-
-  @IsString()
-  @MaxLength(LIMITS.context)
-  prefix!: string;
-
-  @IsString()
-  @MaxLength(LIMITS.context)
-  suffix!: string;
-}
-
-export class PositionRequest {
-  @IsIn(['TextPositionSelector'])
-  type!: 'TextPositionSelector';
-
-  @IsInt()
-  @Min(0)
-  start!: number;
-
-  @IsInt()
-  @Min(1)
-  end!: number;
-}
-
-/** A passage of a text. The other selectors of the core can be sent once pages can show them. */
-export class SelectorRequest {
-  @IsIn(['text'], { message: 'A note stands on a passage of a text.' })
-  type!: 'text';
-
-  @ValidateNested()
-  @Type(() => QuoteRequest)
-  quote!: QuoteRequest;
-
-  @ValidateNested()
-  @Type(() => PositionRequest)
-  position!: PositionRequest;
-}
-
-export class PlaceRequest {
-  /** Of the draft, from 1: the one that is read. */
-  @IsInt()
-  @Min(1)
-  version!: number;
-
-  @IsString()
-  @MaxLength(64)
-  partId!: string;
-
-  @IsDefined({ message: 'A note stands on a passage of a text.' })
-  @ValidateNested()
-  @Type(() => SelectorRequest)
-  selector!: SelectorRequest;
-}
-
 export class NoteRequest {
   @IsInt()
   @Min(0)
@@ -145,9 +88,26 @@ export class NoteRequest {
   body!: string;
 
   @IsDefined({ message: 'A note needs a place in the draft.' })
+  @IsObject()
   @ValidateNested()
   @Type(() => PlaceRequest)
   place!: PlaceRequest;
+
+  /** What is proposed to be done with the passage; pages from before there were any leave it out. */
+  @IsOptional()
+  @IsObject()
+  @ValidateNested()
+  @Type(() => EditRequest, {
+    discriminator: { property: 'type', subTypes: EDIT_REQUESTS },
+    keepDiscriminatorProperty: true,
+  })
+  edit?: AnyEditRequest | null;
+
+  /** The item of the form that it speaks to, if it is filed under one. */
+  @IsOptional()
+  @IsString()
+  @MaxLength(64)
+  itemId?: string | null;
 }
 
 /** Ids of notes are made where the note is written, so that a note made offline keeps its id. */
@@ -159,4 +119,15 @@ export class NoteParams {
     message: 'The id of a note is a random UUID in lower case.',
   })
   noteId!: string;
+}
+
+/** A remark of one's own, kept to be used again. */
+export class OwnRemarkRequest {
+  @IsString()
+  @Length(1, LIMITS.title, { message: `Give it a name of 1 to ${LIMITS.title} characters.` })
+  title!: string;
+
+  @IsString()
+  @Length(1, LIMITS.noteBody, { message: `A remark has 1 to ${LIMITS.noteBody} characters.` })
+  body!: string;
 }

@@ -7,6 +7,7 @@ import type {
   LateRule,
   NamesPolicy,
   Place,
+  ProposedEdit,
   ReviewForm,
   Role,
   SelfReview,
@@ -182,7 +183,31 @@ export interface NoteView {
   readonly kind: NoteKind;
   readonly body: string;
   readonly place: VersionPlace;
+  /** What it proposes to do with its passage. */
+  readonly edit: ProposedEdit | null;
+  /** The item of the form that it is filed under. */
+  readonly itemId: string | null;
   readonly revision: number;
+}
+
+/** A name in what a reviewer wrote: under an item of the form, or in a note. */
+export interface ReviewNameView {
+  readonly itemId: string | null;
+  readonly noteId: string | null;
+  /** As it stands there. */
+  readonly exact: string;
+  /** The reviewer's own; else of somebody of the course. */
+  readonly own: boolean;
+}
+
+/** A remark of one's own from an earlier review. */
+export interface OwnRemarkView {
+  readonly id: string;
+  readonly title: string;
+  readonly body: string;
+  /** Where it was first written. */
+  readonly courseTitle: string;
+  readonly uses: number;
 }
 
 export interface ReviewContent {

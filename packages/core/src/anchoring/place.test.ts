@@ -22,6 +22,12 @@ const region = (page: number | null, x: number, y: number, width = 0, height = 0
   width,
   height,
 });
+const passage = (page: number, start: number, exact: string): Selector => ({
+  type: 'passage',
+  page,
+  quote: { type: 'TextQuoteSelector', exact, prefix: '', suffix: '' },
+  position: { type: 'TextPositionSelector', start, end: start + exact.length },
+});
 const moment = (start: number, end: number | null = null): Selector => ({ type: 'moment', start, end });
 const code = (partId: string | null, selector: Selector) => checkPlace({ partId, selector }, PARTS)?.code ?? 'fits';
 
@@ -38,6 +44,17 @@ describe('checkPlace', () => {
     ['page nought', 'pdf', { type: 'page', page: 0 }, 'place-outside'],
     ['half a page', 'pdf', { type: 'page', page: 1.5 }, 'place-outside'],
     ['a page of a text', 'text', { type: 'page', page: 1 }, 'place-unfit'],
+    ['words of a page', 'pdf', passage(2, 10, 'low water'), 'fits'],
+    ['words of a page that is not there', 'pdf', passage(4, 10, 'low water'), 'place-outside'],
+    ['words further down than any page goes', 'pdf', passage(1, 1e9, 'low water'), 'place-outside'],
+    ['no words of a page', 'pdf', passage(1, 10, ''), 'place-empty'],
+    [
+      'words that are longer than their place',
+      'pdf',
+      { ...passage(1, 10, 'low water'), position: { type: 'TextPositionSelector', start: 10, end: 12 } } as Selector,
+      'place-outside',
+    ],
+    ['words of a page of a film', 'film', passage(1, 10, 'low water'), 'place-unfit'],
     ['a region of a page', 'pdf', region(2, 0.25, 0.5, 0.75, 0.5), 'fits'],
     ['a region over the edge', 'pdf', region(2, 0.5, 0.5, 0.6, 0.1), 'place-outside'],
     ['a point of a picture', 'picture', region(null, 1, 1), 'fits'],
@@ -62,6 +79,8 @@ describe('comparePlaces', () => {
     { partId: 'text', selector: text(3, 5) },
     { partId: 'text', selector: text(20, 21) },
     { partId: 'pdf', selector: { type: 'page', page: 1 } },
+    { partId: 'pdf', selector: passage(1, 4, 'low') },
+    { partId: 'pdf', selector: passage(1, 90, 'low') },
     { partId: 'pdf', selector: region(1, 0.9, 0.1) },
     { partId: 'pdf', selector: region(1, 0.1, 0.8) },
     { partId: 'pdf', selector: region(2, 0.2, 0) },

@@ -9,6 +9,8 @@ import type { TextAnchor } from './selectors.js';
 export type Selector =
   | ({ readonly type: 'text' } & TextAnchor)
   | { readonly type: 'page'; readonly page: number }
+  /** Words of a page. The position counts from the top of `page` on, and may run over into the pages that follow. */
+  | ({ readonly type: 'passage'; readonly page: number } & TextAnchor)
   /** `page` is null for a picture. A point has no width and no height. All shares are 0 to 1. */
   | {
       readonly type: 'region';
@@ -21,6 +23,9 @@ export type Selector =
   /** `end` is null for a single moment. */
   | { readonly type: 'moment'; readonly start: number; readonly end: number | null }
   | { readonly type: 'whole' };
+
+/** UTF-16 code units from the top of a page within which a passage of it ends: a full page of small print has some 15,000. */
+export const MAX_PAGE_TEXT = 200_000;
 
 /** A place in one version of a draft. `partId` is null for the draft as a whole. */
 export interface Place {
@@ -64,6 +69,14 @@ export function checkPlace(
     case 'page':
       if (part.pages === null) return wrong('place-unfit');
       return isPage(selector.page, part.pages) ? null : wrong('place-outside');
+    case 'passage': {
+      const { start, end } = selector.position;
+      if (part.pages === null) return wrong('place-unfit');
+      if (!(start < end) || selector.quote.exact === '') return wrong('place-empty');
+      // What stands on the pages is read where they are shown; here only what no page can hold is refused.
+      const inside = start >= 0 && end <= MAX_PAGE_TEXT && end - start === selector.quote.exact.length;
+      return inside && isPage(selector.page, part.pages) ? null : wrong('place-outside');
+    }
     case 'region': {
       const { page, x, y, width, height } = selector;
       if (page === null ? !part.picture : part.pages === null) return wrong('place-unfit');
@@ -85,7 +98,8 @@ function isPage(page: number, pages: number): boolean {
 
 /**
  * Orders places as one comes to them in reading: by part in the order given, the whole draft before all parts and a whole part
- * before all in it, then by position, page (from its top, then from its left) or moment. 0 for the same beginning.
+ * before all in it, then by position, page or moment. On one page: the page itself, its passages, then its regions from the
+ * top and from the left; how far down a passage stands is known only where it is drawn. 0 for the same beginning.
  */
 export function comparePlaces(partIds: readonly string[]): (a: Place, b: Place) => number {
   const order = new Map(partIds.map((id, index) => [id, index]));
@@ -107,9 +121,11 @@ function beginning(selector: Selector): [number, number, number] {
     case 'text':
       return [selector.position.start, 0, 0];
     case 'page':
-      return [selector.page, -1, 0];
+      return [selector.page, 0, 0];
+    case 'passage':
+      return [selector.page, 1, selector.position.start];
     case 'region':
-      return [selector.page ?? 0, selector.y, selector.x];
+      return [selector.page ?? 0, 2 + selector.y, selector.x];
     case 'moment':
       return [selector.start, 0, 0];
   }

@@ -46,7 +46,10 @@ export class ReviewContents {
   async recount(manager: EntityManager, { now }: Place, review: Review, form: ReviewForm): Promise<void> {
     const answers = await manager.findBy(AnswerRow, { reviewId: review.id });
     // Not where they stand, which is the larger part of a note.
-    const notes = await manager.find(NoteRow, { select: { id: true, body: true }, where: { reviewId: review.id } });
+    const notes = await manager.find(NoteRow, {
+      select: { id: true, body: true, edit: true },
+      where: { reviewId: review.id },
+    });
     const given = Object.fromEntries(answers.map((row) => [row.itemId, answerView(row)]));
     const said = notes.filter(saysSomething);
     const { answered, required } = completeness(form, given, said.length);
@@ -86,9 +89,9 @@ async function rowsOf(
   };
 }
 
-/** A note without a word is not counted, and nobody else reads it. */
-export function saysSomething({ body }: { readonly body: string }): boolean {
-  return body.trim() !== '';
+/** A note without a word and without a proposal is not counted, and nobody else reads it. */
+export function saysSomething({ body, edit = null }: Pick<NoteRow, 'body'> & Partial<Pick<NoteRow, 'edit'>>): boolean {
+  return body.trim() !== '' || edit !== null;
 }
 
 /** An answer for the wire, without when it was saved. */
@@ -97,6 +100,10 @@ export function answerView({ levelId, text, next, value, checks, choices, revisi
 }
 
 /** @param version number of the version that the note is on */
-export function noteView({ id, kind, body, partId, selector, revision }: NoteRow, version: number): NoteView {
-  return { id, kind, body, place: { version, partId, selector }, revision };
+export function noteView(
+  { id, kind, body, partId, selector, edit = null, itemId = null, revision }: NoteRow,
+  version: number,
+): NoteView {
+  // What was submitted before there were edits is kept as it was then.
+  return { id, kind, body, place: { version, partId, selector }, edit, itemId, revision };
 }

@@ -1,5 +1,12 @@
-import type { FieldProblem, PlaceRequest } from '@salt-circle/contracts';
-import { checkPlace, type Place as DraftPlace, type PlaceablePart, type PlaceProblemCode } from '@salt-circle/core';
+import type { AnySelectorRequest, FieldProblem, PlaceRequest, TextSelectorRequest } from '@salt-circle/contracts';
+import {
+  checkPlace,
+  type Place as DraftPlace,
+  type PlaceablePart,
+  type PlaceProblemCode,
+  type Selector,
+  type TextAnchor,
+} from '@salt-circle/core';
 import type { EntityManager } from 'typeorm';
 import type { Place } from '../../access/access.js';
 import { partsOf } from '../../access/versions.js';
@@ -8,17 +15,49 @@ import { htmlToText } from '../../platform/html/html-to-text.js';
 import { invalid } from '../../platform/problems/sentences.js';
 import type { Readings } from '../reading/readings.service.js';
 
-/** What is kept of the place that a request names. */
-export function placeFrom({ partId, selector: { type, quote, position } }: PlaceRequest): DraftPlace {
-  return { partId, selector: { type, quote: { ...quote }, position: { ...position } } };
+/** What is kept of the place that a request names: the fields of its kind, in one order, so that the same place reads the same. */
+export function placeFrom({ partId, selector }: Pick<PlaceRequest, 'partId' | 'selector'>): DraftPlace {
+  return { partId, selector: selectorFrom(selector) };
 }
+
+function selectorFrom(selector: AnySelectorRequest): Selector {
+  switch (selector.type) {
+    case 'text':
+      return { type: 'text', ...anchorFrom(selector) };
+    case 'passage':
+      return { type: 'passage', page: selector.page, ...anchorFrom(selector) };
+    case 'page':
+      return { type: 'page', page: selector.page };
+    case 'region': {
+      const { page, x, y, width, height } = selector;
+      return { type: 'region', page, x, y, width, height };
+    }
+    case 'moment':
+      return { type: 'moment', start: selector.start, end: selector.end };
+    case 'whole':
+      return { type: 'whole' };
+  }
+}
+
+export function anchorFrom({ quote, position }: Pick<TextSelectorRequest, 'quote' | 'position'>): TextAnchor {
+  const { exact, prefix, suffix } = quote;
+  const { start, end } = position;
+  return {
+    quote: { type: 'TextQuoteSelector', exact, prefix, suffix },
+    position: { type: 'TextPositionSelector', start, end },
+  };
+}
+
+/** Seconds: a recording that does not say how long it is takes notes up to a day. */
+const LONGEST = 86_400;
 
 const SENTENCES: Readonly<Record<PlaceProblemCode, string>> = {
   'part-unknown':
     'This part is not in the version of the draft that you review. Load the page again; your note stays in this browser.',
-  'place-unfit': 'This part of the draft has no such places. Choose a passage of a text.',
-  'place-empty': 'A note needs a passage. Select some text first.',
-  'place-outside': 'This place is not in the draft. Select the passage again.',
+  'place-unfit':
+    'This part of the draft has no such places. Choose another place, or leave the note on the whole part.',
+  'place-empty': 'This place ends where it begins. Select some text, or a longer span.',
+  'place-outside': 'This place is not in the draft. Choose it again.',
 };
 
 /**
@@ -42,9 +81,9 @@ export async function assertPlace(
   const parts = views.map(({ id, show, html, facts }): PlaceablePart => ({
     id,
     textLength: show === 'html' && html !== null ? htmlToText(html).length : null,
-    pages: facts.pages ?? null,
+    pages: show === 'pdf' ? (facts.pages ?? null) : null,
     picture: show === 'picture',
-    seconds: facts.seconds ?? null,
+    seconds: show === 'video' || show === 'sound' ? (facts.seconds ?? LONGEST) : null,
   }));
   const problem = checkPlace(at, parts);
   if (problem === null) return;

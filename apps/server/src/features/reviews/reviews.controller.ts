@@ -7,15 +7,20 @@ import {
   type DeskView,
   type NoteView,
   type ReviewCard,
+  type ReviewNameView,
   type SubmitView,
 } from '@salt-circle/contracts';
 import type { Asker } from '../../access/seeing.js';
 import { Me } from '../../access/session.guard.js';
+import { ReviewNames } from './review-names.service.js';
 import { ReviewsService } from './reviews.service.js';
 
 @Controller()
 export class ReviewsController {
-  constructor(private readonly reviews: ReviewsService) {}
+  constructor(
+    private readonly reviews: ReviewsService,
+    private readonly names: ReviewNames,
+  ) {}
 
   @Get('exchanges/:exchangeId/reviews')
   mine(@Me() me: Asker, @Param('exchangeId') id: string): Promise<ReviewCard[]> {
@@ -25,6 +30,11 @@ export class ReviewsController {
   @Get('reviews/:reviewId')
   desk(@Me() me: Asker, @Param('reviewId') id: string): Promise<DeskView> {
     return this.reviews.desk(me, id);
+  }
+
+  @Get('reviews/:reviewId/names')
+  namesIn(@Me() me: Asker, @Param('reviewId') id: string): Promise<ReviewNameView[]> {
+    return this.names.inReview(me, id);
   }
 
   @Put('reviews/:reviewId/answers/:itemId')

@@ -38,7 +38,9 @@ import { Readings } from '../reading/readings.service.js';
 import { answerFrom, sameAnswer } from './answers.js';
 import { answerView, noteView, ReviewContents, saysSomething } from './contents.service.js';
 import { assertRoom } from './room.js';
+import { assertEdit, editFrom, unknownItem } from './edits.js';
 import { assertPlace, placeFrom } from './places.js';
+import { OwnRemarks } from './own-remarks.service.js';
 import { shorthandOf } from './shorthand.js';
 
 /** A review with where the one who asks stands to it. */
@@ -60,6 +62,7 @@ export class ReviewsService {
     private readonly access: Access,
     private readonly readings: Readings,
     private readonly contents: ReviewContents,
+    private readonly remarks: OwnRemarks,
   ) {}
 
   /** The reviews that a student is to write. */
@@ -157,17 +160,23 @@ export class ReviewsService {
       const { place, review, version, draft } = standing;
       const { kind, body } = request;
       const at = placeFrom(request.place);
+      const edit = editFrom(request.edit ?? null);
+      const itemId = request.itemId ?? null;
       const current = await manager.findOneBy(NoteRow, { id: noteId });
       if (current !== null && current.reviewId !== reviewId) throw refusal('unknown');
-      const stays = current?.partId === at.partId && JSON.stringify(current.selector) === JSON.stringify(at.selector);
-      if (current !== null && stays && current.kind === kind && current.body === body) {
+      const stays = current?.partId === at.partId && same(current.selector, at.selector);
+      const reads = current?.kind === kind && current.body === body && current.itemId === itemId;
+      if (current !== null && stays && reads && same(current.edit, edit)) {
         return noteView(current, version.number);
       }
       if ((current?.revision ?? 0) !== request.revision) {
         throw conflict('This note', current === null ? null : noteView(current, version.number));
       }
-      await assertRoom(manager, reviewId, noteId, body.length + JSON.stringify(at.selector).length);
+      await assertRoom(manager, reviewId, noteId, body.length + JSON.stringify([at.selector, edit]).length);
       if (!stays) await assertPlace(manager, this.readings, place, { draft, version, at });
+      assertEdit(kind, at, edit);
+      const form = await formOf(manager, place);
+      if (itemId !== null && !form.items.some(({ id }) => id === itemId)) throw unknownItem();
       const row = {
         id: noteId,
         reviewId,
@@ -175,12 +184,14 @@ export class ReviewsService {
         body,
         versionId: version.id,
         ...at,
+        edit,
+        itemId,
         withheldAt: current?.withheldAt ?? null,
         revision: request.revision + 1,
         createdAt: current?.createdAt ?? place.now,
       };
       await manager.save(NoteRow, row);
-      await this.contents.recount(manager, place, review, await formOf(manager, place));
+      await this.contents.recount(manager, place, review, form);
       return noteView(row, version.number);
     });
   }
@@ -218,6 +229,7 @@ export class ReviewsService {
       await this.contents.recount(manager, place, review, form);
       await manager.update(Review, { id: reviewId }, { submittedAt, reopenedAt: null });
       await manager.delete(SubmittedReview, { reviewId });
+      await this.remarks.keep(manager, place, { notes: content.notes, again: review.submittedAt !== null });
       happened(reported(standing, 'review-submitted'));
       return { submittedAt: iso(submittedAt) };
     });
@@ -322,6 +334,10 @@ function reported({ place, review }: ReviewStanding, action: 'review-begun' | 'r
     exchangeId: place.exchange.id,
     details: { review: review.id },
   };
+}
+
+function same(a: unknown, b: unknown): boolean {
+  return JSON.stringify(a) === JSON.stringify(b);
 }
 
 function exchangeOnDesk(

@@ -18,7 +18,7 @@ export async function assertRoom(
   const { count, total } = (await manager
     .createQueryBuilder(NoteRow, 'note')
     .select('COUNT(*)', 'count')
-    .addSelect('COALESCE(SUM(LENGTH(note.body) + LENGTH(note.selector)), 0)', 'total')
+    .addSelect(`COALESCE(SUM(LENGTH(note.body) + LENGTH(note.selector) + LENGTH(COALESCE(note.edit, ''))), 0)`, 'total')
     .where('note.reviewId = :reviewId AND note.id <> :noteId', { reviewId, noteId })
     .getRawOne<{ count: number; total: number }>()) ?? { count: 0, total: 0 };
   if (count < LIMITS.notes && total + size <= LIMITS.notesText) return;

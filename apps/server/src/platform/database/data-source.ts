@@ -12,6 +12,7 @@ import { GroupMemberRow, GroupSet, StudentGroup } from '../../model/group.js';
 import { LibraryItem } from '../../model/library.js';
 import { Mail } from '../../model/mail.js';
 import { Invitation } from '../../model/invitation.js';
+import { OwnRemark } from '../../model/own-remark.js';
 import { RecordEntry, Setting } from '../../model/record.js';
 import { AnswerRow, NoteRow, Review, SubmittedReview } from '../../model/review.js';
 import { privateFolder } from '../config/private-folder.js';
@@ -36,6 +37,7 @@ export const ENTITIES = [
   AnswerRow,
   NoteRow,
   SubmittedReview,
+  OwnRemark,
   RecordEntry,
   Setting,
   GroupSet,

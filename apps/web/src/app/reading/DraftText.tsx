@@ -1,12 +1,11 @@
 import { describeTextAnchor, type AnchorMatch, type TextAnchor } from '@salt-circle/core';
-import type { NoteKind } from '@salt-circle/contracts';
+import type { NoteKind, ShorthandEntry } from '@salt-circle/contracts';
 import { useCallback, useEffect, useLayoutEffect, useRef, useState, type KeyboardEvent } from 'react';
 import { followAnchor, safeHtml } from '../../kit/index.js';
 import { readDom } from './domText.js';
-import { KINDS } from './noteKinds.js';
 import { ByParagraph } from './ByParagraph.js';
 import { activate, markPassages, notesAt, topsOf, type Passage } from './passages.js';
-import { SelectionBar } from './SelectionBar.js';
+import { pickedBy, SelectionBar } from './SelectionBar.js';
 import { stepSentence } from './sentences.js';
 
 export interface DraftLayout {
@@ -24,11 +23,22 @@ export interface DraftTextProps {
   readonly onActivate: (id: string) => void;
   readonly onLayout: (layout: DraftLayout) => void;
   /** Absent: the draft is read, not annotated. */
-  readonly onNote?: (kind: NoteKind, anchor: TextAnchor) => void;
+  readonly onNote?: (kind: NoteKind, anchor: TextAnchor, body?: string) => void;
+  readonly shorthand?: readonly ShorthandEntry[];
 }
 
+const NO_SHORTHAND: readonly ShorthandEntry[] = [];
+
 /** A rendered draft with the passages of notes marked in it, in which a passage can be selected by mouse and by keys. */
-export function DraftText({ html, passages, activeId, onActivate, onLayout, onNote }: DraftTextProps) {
+export function DraftText({
+  html,
+  passages,
+  activeId,
+  onActivate,
+  onLayout,
+  onNote,
+  shorthand = NO_SHORTHAND,
+}: DraftTextProps) {
   const root = useRef<HTMLDivElement>(null);
   const [selected, setSelected] = useState<DOMRect | null>(null);
 
@@ -60,7 +70,7 @@ export function DraftText({ html, passages, activeId, onActivate, onLayout, onNo
   }, []);
 
   const leave = useCallback(
-    (kind: NoteKind) => {
+    (kind: NoteKind, body?: string) => {
       const range = currentRange();
       if (range === null || root.current === null || onNote === undefined) return;
       const dom = readDom(root.current);
@@ -68,7 +78,7 @@ export function DraftText({ html, passages, activeId, onActivate, onLayout, onNo
       if (place === null) return;
       document.getSelection()?.removeAllRanges();
       setSelected(null);
-      onNote(kind, describeTextAnchor(dom.text, place));
+      onNote(kind, describeTextAnchor(dom.text, place), body);
     },
     [currentRange, onNote],
   );
@@ -97,11 +107,11 @@ export function DraftText({ html, passages, activeId, onActivate, onLayout, onNo
       event.preventDefault();
       return;
     }
-    const kind = KINDS.find(({ key }) => key === event.key)?.kind;
+    const picked = pickedBy(event, shorthand);
     // What is selected now: the event that tells of it may come after a quick key.
-    if (kind !== undefined && onNote !== undefined && currentRange() !== null) {
+    if (picked !== null && onNote !== undefined && currentRange() !== null) {
       event.preventDefault();
-      leave(kind);
+      leave(...picked);
     } else if (event.key === 'Escape') {
       document.getSelection()?.removeAllRanges();
     } else if ((event.key === 'ArrowDown' || event.key === 'ArrowUp') && onNote !== undefined) {
@@ -134,7 +144,7 @@ export function DraftText({ html, passages, activeId, onActivate, onLayout, onNo
           if (currentRange() === null) choose(event.target);
         }}
       />
-      {onNote !== undefined && selected !== null && <SelectionBar at={selected} onPick={leave} />}
+      {onNote !== undefined && selected !== null && <SelectionBar at={selected} shorthand={shorthand} onPick={leave} />}
     </>
   );
 }

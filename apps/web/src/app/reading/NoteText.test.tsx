@@ -2,9 +2,10 @@ import type { NoteView } from '@salt-circle/contracts';
 import { fireEvent, render, screen } from '@testing-library/react';
 import { NoteText } from './NoteText.js';
 
-const note = (exact: string, body = 'Who measured it?'): Pick<NoteView, 'kind' | 'body' | 'place'> => ({
+const note = (exact: string, body = 'Who measured it?'): Pick<NoteView, 'kind' | 'body' | 'place' | 'edit'> => ({
   kind: 'ask',
   body,
+  edit: null,
   place: {
     version: 1,
     partId: 'p',

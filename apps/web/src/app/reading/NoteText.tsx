@@ -1,12 +1,15 @@
 import type { NoteView, PersonLabel } from '@salt-circle/contracts';
 import type { AnchorMatch, Selector } from '@salt-circle/core';
 import { labelWords } from '../People.js';
+import { EditWords } from './EditWords.js';
 import { KIND_EDGE, KIND_TEXT, kindWord } from './noteKinds.js';
 
 export interface NoteTextProps {
-  readonly note: Pick<NoteView, 'kind' | 'body' | 'place'>;
+  readonly note: Pick<NoteView, 'kind' | 'body' | 'place' | 'edit'>;
   readonly match?: AnchorMatch | undefined;
   readonly by?: PersonLabel | undefined;
+  /** Where it stands, in words; empty where its passage says it. */
+  readonly where?: string;
   readonly active?: boolean;
   /** Repeats the passage, where the note does not stand beside it. */
   readonly quoted?: boolean;
@@ -22,13 +25,14 @@ export function NoteText({
   note,
   match,
   by,
+  where = '',
   active = false,
   quoted = false,
   onActivate,
   domId,
   inside = false,
 }: NoteTextProps) {
-  const { kind, body, place } = note;
+  const { kind, body, place, edit } = note;
   return (
     <div
       id={domId}
@@ -46,8 +50,10 @@ export function NoteText({
         )}
         {by !== undefined && <span className="font-normal text-ink-soft"> {labelWords(by)}</span>}
       </p>
-      <PassageState match={match} selector={place.selector} quoted={quoted} />
-      <p className={body === '' ? 'text-ink-soft' : 'whitespace-pre-wrap'}>{body === '' ? 'without a remark' : body}</p>
+      <PassageState match={match} selector={place.selector} where={where} quoted={quoted} />
+      {edit !== null && <EditWords edit={edit} selector={place.selector} />}
+      {body !== '' && <p className="whitespace-pre-wrap">{body}</p>}
+      {body === '' && edit === null && <p className="text-ink-soft">without a remark</p>}
     </div>
   );
 }
@@ -55,12 +61,24 @@ export function NoteText({
 export interface PassageStateProps {
   readonly match: AnchorMatch | undefined;
   readonly selector: Selector;
+  readonly where: string;
   readonly quoted: boolean;
 }
 
-/** The passage in its own words, when it stands elsewhere, was changed or is gone. */
-export function PassageState({ match, selector, quoted }: PassageStateProps) {
-  if (selector.type !== 'text') return null;
+/** Where a note stands; a passage in its own words, when it stands elsewhere, was changed or is gone. */
+export function PassageState({ match, selector, where, quoted }: PassageStateProps) {
+  if (selector.type !== 'text') {
+    return (
+      <>
+        {where !== '' && <p className="text-ink-soft">{where}</p>}
+        {selector.type === 'passage' && (
+          <p>
+            <q className="text-ink-soft">{shortened(selector.quote.exact)}</q>
+          </p>
+        )}
+      </>
+    );
+  }
   const passage = <q className="text-ink-soft">{shortened(selector.quote.exact)}</q>;
   if (match?.found === 'gone') {
     return <p className="text-copper">This passage is no longer in the draft: {passage}</p>;
@@ -76,7 +94,13 @@ export function PassageState({ match, selector, quoted }: PassageStateProps) {
   if (match?.certainty === 'perhaps') {
     return <p className="text-copper">Perhaps here: what stood around {passage} has changed</p>;
   }
-  return quoted ? <p>{passage}</p> : null;
+  if (!quoted) return null;
+  return (
+    <p className="text-ink-soft">
+      {where !== '' && `${where}: `}
+      {passage}
+    </p>
+  );
 }
 
 function shortened(text: string): string {

@@ -1,41 +1,85 @@
-import type { NoteKind } from '@salt-circle/contracts';
+import type { NoteKind, ShorthandEntry } from '@salt-circle/contracts';
+import type { KeyboardEvent } from 'react';
 import { Key } from '../../kit/index.js';
 import { KINDS, KIND_TEXT } from './noteKinds.js';
 
 export interface SelectionBarProps {
   /** The selected passage, in the window. */
   readonly at: DOMRect;
-  readonly onPick: (kind: NoteKind) => void;
+  readonly label?: string;
+  readonly shorthand?: readonly ShorthandEntry[];
+  /** @param body what the note says already: a label of the shorthand */
+  readonly onPick: (kind: NoteKind, body?: string) => void;
 }
 
+/** CSS pixels of a row of it. */
 const HEIGHT = 44;
+const WIDTH = 360;
 
-/** Over, or else under, the selected passage: the four kinds of notes with their keys. */
-export function SelectionBar({ at, onPick }: SelectionBarProps) {
-  const above = at.top > HEIGHT + 60;
+/** Over, or else under, the selected passage: the four kinds of notes with their keys, and the labels that leave one at once. */
+export function SelectionBar({
+  at,
+  label = 'Leave a note on the selected passage',
+  shorthand = [],
+  onPick,
+}: SelectionBarProps) {
+  const rows = 1 + Math.ceil(shorthand.length / 5);
+  const above = at.top > rows * HEIGHT + 60;
   return (
     <div
       role="toolbar"
-      aria-label="Leave a note on the selected passage"
+      aria-label={label}
       // Keeps the selection: a press would otherwise move the focus and clear it.
       onMouseDown={(event) => event.preventDefault()}
-      className="fixed z-30 flex gap-1 rounded border border-line bg-paper p-1 shadow-lg"
+      className="fixed z-30 max-w-[22.5rem] rounded border border-line bg-paper p-1 shadow-lg"
       style={{
-        top: above ? at.top - HEIGHT : at.bottom + 8,
-        left: Math.max(8, Math.min(at.left, window.innerWidth - 360)),
+        left: Math.max(8, Math.min(at.left, window.innerWidth - WIDTH)),
+        // Measured from below where it stands over the passage: how high it is, its own words decide.
+        ...(above
+          ? { bottom: window.innerHeight - at.top + 6 }
+          : { top: Math.min(at.bottom + 8, window.innerHeight - 60) }),
       }}
     >
-      {KINDS.map(({ kind, word, key, hint }) => (
-        <button
-          key={kind}
-          type="button"
-          title={hint}
-          onClick={() => onPick(kind)}
-          className={`flex items-center gap-1.5 rounded px-2 py-1 font-medium hover:bg-crust ${KIND_TEXT[kind]}`}
-        >
-          {word} <Key>{key}</Key>
-        </button>
-      ))}
+      <div className="flex gap-1">
+        {KINDS.map(({ kind, word, key, hint }) => (
+          <button
+            key={kind}
+            type="button"
+            title={hint}
+            onClick={() => onPick(kind)}
+            className={`flex items-center gap-1.5 rounded px-2 py-1 font-medium hover:bg-crust ${KIND_TEXT[kind]}`}
+          >
+            {word} <Key>{key}</Key>
+          </button>
+        ))}
+      </div>
+      {shorthand.length > 0 && (
+        <div role="group" aria-label="Shorthand" className="mt-1 flex flex-wrap gap-1 border-t border-line pt-1">
+          {shorthand.map((entry) => (
+            <button
+              key={entry.key}
+              type="button"
+              title={entry.meaning}
+              onClick={() => onPick('fix', entry.label)}
+              className={`flex min-h-6 items-center gap-1 rounded px-1.5 text-sm hover:bg-crust ${KIND_TEXT.fix}`}
+            >
+              {entry.label} <Key>{entry.key}</Key>
+            </button>
+          ))}
+        </div>
+      )}
     </div>
   );
+}
+
+/** What a key leaves on the selected passage: a kind, or a Fix note with a label. */
+export function pickedBy(
+  { key, ctrlKey, metaKey, altKey }: KeyboardEvent,
+  shorthand: readonly ShorthandEntry[],
+): readonly [kind: NoteKind, body?: string] | null {
+  if (ctrlKey || metaKey || altKey) return null;
+  const kind = KINDS.find((one) => one.key === key)?.kind;
+  if (kind !== undefined) return [kind];
+  const entry = shorthand.find((one) => one.key === key.toLowerCase());
+  return entry === undefined ? null : ['fix', entry.label];
 }

@@ -38,3 +38,11 @@ export const KIND_FILL: Readonly<Record<NoteKind, string>> = {
   ask: 'bg-dusk',
   fix: 'bg-slate',
 };
+
+/** The frame of a region, or the line under words. */
+export const KIND_BORDER: Readonly<Record<NoteKind, string>> = {
+  keep: 'border-kelp',
+  change: 'border-copper border-dashed',
+  ask: 'border-dusk border-dotted',
+  fix: 'border-slate border-double',
+};

@@ -1,12 +1,21 @@
-import { matchTextAnchor, type AnchorMatch, type Certainty, type TextAnchor } from '@salt-circle/core';
+import {
+  matchTextAnchor,
+  type AnchorMatch,
+  type Certainty,
+  type ProposedEdit,
+  type TextAnchor,
+} from '@salt-circle/core';
 import type { NoteKind } from '@salt-circle/contracts';
 import { readDom } from './domText.js';
+import { showEdit, takeOutEdits } from './shownEdits.js';
 
 export interface Passage {
   readonly id: string;
   /** `find`: no note, but a place that is pointed out. */
   readonly kind: NoteKind | 'find';
   readonly anchor: TextAnchor;
+  /** What is proposed to be done with it. */
+  readonly edit?: ProposedEdit | null;
 }
 
 /** Marks the passages of notes in a rendered draft. @returns how each was found again */
@@ -14,7 +23,7 @@ export function markPassages(root: HTMLElement, passages: readonly Passage[]): M
   unmark(root);
   const matches = new Map<string, AnchorMatch>();
   const { text } = readDom(root);
-  for (const { id, kind, anchor } of passages) {
+  for (const { id, kind, anchor, edit = null } of passages) {
     const match = matchTextAnchor(text, anchor);
     matches.set(id, match);
     if (match.found === 'gone') continue;
@@ -24,6 +33,7 @@ export function markPassages(root: HTMLElement, passages: readonly Passage[]): M
       .forEach(({ node, from, to }, piece) =>
         wrap(node, from, to, { id, kind, certainty: match.certainty, first: piece === 0 }),
       );
+    if (edit !== null) showEdit(root, { id, text, edit });
   }
   return matches;
 }
@@ -53,6 +63,7 @@ function wrap(node: Text, from: number, to: number, { id, kind, certainty, first
 }
 
 function unmark(root: HTMLElement): void {
+  takeOutEdits(root);
   for (const mark of root.querySelectorAll('mark.passage')) mark.replaceWith(...mark.childNodes);
   root.normalize();
 }
@@ -73,9 +84,12 @@ export function notesAt(target: EventTarget | null): string[] {
   return [...new Set(ids)];
 }
 
-/** Gives the passage of a note the focus, where it is shown. */
+/** Gives the place of a note the focus, where it is shown: a passage, a region, a mark on a time line. */
 export function focusPassage(id: string): void {
-  const mark = document.querySelector<HTMLElement>(`mark.passage[data-note="${CSS.escape(id)}"][tabindex]`);
+  const name = CSS.escape(id);
+  const mark = document.querySelector<HTMLElement>(
+    `mark.passage[data-note="${name}"][tabindex], [data-place="${name}"]`,
+  );
   mark?.focus({ preventScroll: true });
   mark?.scrollIntoView({ block: 'center' });
 }

@@ -3,7 +3,7 @@ import type { AnchorMatch } from '@salt-circle/core';
 import { useCallback, useState } from 'react';
 import type { DraftLayout } from './DraftText.js';
 
-export type PlacedNote = Pick<NoteView, 'id' | 'kind' | 'place'>;
+export type PlacedNote = Pick<NoteView, 'id' | 'kind' | 'place'> & Partial<Pick<NoteView, 'edit'>>;
 
 /** Which part of a draft is shown with its notes, how its text lies, and which note is chosen. */
 export interface Annotation {

@@ -30,11 +30,19 @@ export function PartViewer({ part, address: at }: PartViewerProps) {
         </Suspense>
       );
     case 'picture':
-      return <PicturePart address={address} name={name} width={part.facts.width ?? 800} />;
+      return <PicturePart address={address} name={name} {...pictureSize(part)} />;
     case 'video':
     case 'sound':
       return <MediaPart kind={show} address={address} name={name} captions={part.captions ? `${at}/captions` : null} />;
   }
+}
+
+/** CSS pixels; a picture of which nothing is known is shown at a usual size. */
+export function pictureSize({ facts: { width, height } }: PartView): {
+  readonly width: number;
+  readonly height: number;
+} {
+  return width === undefined || height === undefined ? { width: 800, height: 600 } : { width, height };
 }
 
 export function CopyState({ copy }: { readonly copy: NonNullable<PartView['copy']> }) {

@@ -1,7 +1,8 @@
-import { useEffect, useRef, useState, type KeyboardEvent } from 'react';
+import { useEffect, useRef, useState, type KeyboardEvent, type ReactNode } from 'react';
 import { Loading } from '../../kit/index.js';
 import { openPdf, type PDFDocumentProxy } from './pdf.js';
-import { PdfPage, type PageSize } from './PdfPage.js';
+import { PdfPage, type DrawnPage, type PageSize } from './PdfPage.js';
+import { PdfTexts } from './pdfText.js';
 import { usePdfSearch } from './usePdfSearch.js';
 import { BarButton, ViewerBar } from './ViewerBar.js';
 
@@ -9,9 +10,23 @@ const STEPS = [0.5, 0.75, 1, 1.25, 1.5, 2, 3] as const;
 /** CSS pixels between pages. */
 const GAP = 12;
 
+export interface PdfPartProps {
+  readonly address: string;
+  readonly name: string;
+  /** What is laid over each page that is near the view. */
+  readonly over?: (page: DrawnPage, texts: PdfTexts) => ReactNode;
+  /** More commands in the strip above the pages. */
+  readonly tools?: ReactNode;
+  /** The page in view, from 1. */
+  readonly onPage?: (page: number) => void;
+  /** Brought into view when it changes: a page, from 1, and how far down, 0 to 1. */
+  readonly target?: { readonly page: number; readonly y: number } | null;
+  readonly onKey?: (event: KeyboardEvent) => void;
+}
+
 /** A PDF whose pages appear as one scrolls; those outside of the view are not drawn. */
-export function PdfPart({ address, name }: { readonly address: string; readonly name: string }) {
-  const [pdf, setPdf] = useState<PDFDocumentProxy | null>(null);
+export function PdfPart({ address, name, ...rest }: PdfPartProps) {
+  const [pdf, setPdf] = useState<{ readonly pages: PDFDocumentProxy; readonly texts: PdfTexts } | null>(null);
   const [first, setFirst] = useState<PageSize | null>(null);
   const [failed, setFailed] = useState(false);
   useEffect(() => {
@@ -23,7 +38,7 @@ export function PdfPart({ address, name }: { readonly address: string; readonly 
       const { width, height } = page.getViewport({ scale: 1 });
       if (over) return;
       setFirst({ width, height });
-      setPdf(document);
+      setPdf({ pages: document, texts: new PdfTexts(document) });
     };
     open().catch(() => {
       if (!over) setFailed(true);
@@ -36,21 +51,21 @@ export function PdfPart({ address, name }: { readonly address: string; readonly 
   }, [address]);
   if (failed) return <p className="p-4 text-madder">This PDF could not be opened. Load the page again.</p>;
   if (pdf === null || first === null) return <Loading what="the pages" />;
-  return <Pages pdf={pdf} first={first} name={name} />;
+  return <Pages pdf={pdf.pages} texts={pdf.texts} first={first} name={name} {...rest} />;
 }
 
-interface PagesProps {
+interface PagesProps extends Omit<PdfPartProps, 'address'> {
   readonly pdf: PDFDocumentProxy;
+  readonly texts: PdfTexts;
   readonly first: PageSize;
-  readonly name: string;
 }
 
-function Pages({ pdf, first, name }: PagesProps) {
+function Pages({ pdf, texts, first, name, over, tools, onPage, target = null, onKey }: PagesProps) {
   const box = useRef<HTMLDivElement>(null);
   const [width, setWidth] = useState(0);
   const [zoom, setZoom] = useState<number | null>(null);
   const [page, setPage] = useState(1);
-  const search = usePdfSearch(pdf);
+  const search = usePdfSearch(texts);
   useEffect(() => {
     if (box.current === null) return;
     const observer = new ResizeObserver(([entry]) => setWidth(entry?.contentRect.width ?? 0));
@@ -72,13 +87,24 @@ function Pages({ pdf, first, name }: PagesProps) {
     const middle = element.getBoundingClientRect().top + element.clientHeight / 3;
     const pages = [...element.querySelectorAll<HTMLElement>('[data-page]')];
     const shown = pages.findLast((one) => one.getBoundingClientRect().top <= middle);
-    setPage(Number(shown?.dataset['page'] ?? 1));
+    const number = Number(shown?.dataset['page'] ?? 1);
+    setPage(number);
+    if (number !== page) onPage?.(number);
   };
+  const measured = width > 0;
+  useEffect(() => {
+    const element = box.current;
+    const sheet = target === null ? null : element?.querySelector<HTMLElement>(`[data-page="${target.page}"]`);
+    if (element == null || sheet == null || target === null) return;
+    const top = sheet.offsetTop + target.y * sheet.offsetHeight;
+    const inView = top >= element.scrollTop && top <= element.scrollTop + element.clientHeight * 0.8;
+    if (!inView) element.scrollTo({ top: Math.max(0, top - element.clientHeight / 3) });
+  }, [target, measured]);
   const press = (event: KeyboardEvent) => {
     if (event.key === 'PageDown' || event.key === 'PageUp') {
       event.preventDefault();
       go(page + (event.key === 'PageDown' ? 1 : -1));
-    }
+    } else onKey?.(event);
   };
   return (
     <div className="flex h-full min-h-96 flex-col">
@@ -92,6 +118,7 @@ function Pages({ pdf, first, name }: PagesProps) {
         <BarButton words="Smaller" onPress={() => step(-1)} />
         <BarButton words="Larger" onPress={() => step(1)} />
         <BarButton words="Full width" pressed={zoom === null} onPress={() => setZoom(null)} />
+        {tools}
         <form
           role="search"
           className="ml-auto flex items-center gap-1"
@@ -119,15 +146,17 @@ function Pages({ pdf, first, name }: PagesProps) {
         role="document"
         aria-label={`${name}, ${pdf.numPages} pages. Page up and page down turn them.`}
         data-scroll="pdf"
-        className="min-h-0 flex-1 overflow-auto bg-crust px-1 py-2"
+        className="relative min-h-0 flex-1 overflow-auto bg-crust px-1 py-2"
         onScroll={look}
         onKeyDown={press}
       >
-        {width > 0 &&
+        {measured &&
           Array.from({ length: pdf.numPages }, (_, index) => (
             <PdfPage
               key={index}
               pdf={pdf}
+              texts={texts}
+              over={over === undefined ? undefined : (drawn) => over(drawn, texts)}
               number={index + 1}
               scale={scale}
               guess={first}

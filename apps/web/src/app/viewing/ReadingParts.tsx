@@ -2,13 +2,13 @@ import type { DraftReading, PartView } from '@salt-circle/contracts';
 import { useState, type ReactNode } from 'react';
 import { partAddress } from './address.js';
 import { PartViewer } from './PartViewer.js';
-import { partWords } from './partWords.js';
+import { partLabel, partWords } from './partWords.js';
 
 export interface ReadingPartsProps {
   readonly reading: DraftReading;
   readonly exchangeId: string;
-  /** Shows texts in a way of its own; null for a text that is shown as usual. */
-  readonly renderText?: (html: string, part: PartView) => ReactNode;
+  /** Shows parts in a way of its own; null for a part that is shown as usual. */
+  readonly renderPart?: (part: PartView, address: string) => ReactNode;
   /** The part to show, where something else than the row of names chooses as well. */
   readonly partId?: string | null;
   readonly onPart?: (id: string) => void;
@@ -22,18 +22,11 @@ function paged({ show, copy }: PartView): boolean {
   return (show === 'pdf' || show === 'picture') && copy?.state === 'ready';
 }
 
-/** Name of a part among the others of its draft. */
-function labelOf(part: PartView, parts: readonly PartView[]): string {
-  const same = parts.filter(({ deliverableId }) => deliverableId === part.deliverableId);
-  if (part.kind === 'link') return part.title;
-  return same.length > 1 ? `${part.deliverable} ${same.indexOf(part) + 1}` : part.deliverable;
-}
-
 /** All parts of a draft: one at a time, with a row of names to choose from where there are several. */
 export function ReadingParts({
   reading,
   exchangeId,
-  renderText,
+  renderPart,
   partId,
   onPart,
   remark = () => '',
@@ -43,7 +36,7 @@ export function ReadingParts({
   const [chosen, setChosen] = useState<string | null>(null);
   const part = parts.find(({ id }) => id === (partId === undefined ? chosen : partId)) ?? parts[0];
   if (part === undefined) return <p className="text-ink-soft">There is nothing in it.</p>;
-  const own = part.html === null ? null : (renderText?.(part.html, part) ?? null);
+  const address = partAddress({ exchangeId, draftId, partId: part.id });
   return (
     <div>
       {reading.context !== '' && (
@@ -62,7 +55,7 @@ export function ReadingParts({
               onClick={() => (onPart ?? setChosen)(one.id)}
               className="rounded border border-edge bg-paper px-2.5 py-1 text-left text-sm aria-pressed:border-iodine aria-pressed:bg-crust aria-pressed:font-semibold"
             >
-              {labelOf(one, parts)}{' '}
+              {partLabel(one, parts)}{' '}
               <span className="font-normal text-ink-soft">
                 {[partWords(one), remark(one)].filter((words) => words !== '').join(', ')}
               </span>
@@ -71,7 +64,7 @@ export function ReadingParts({
         </div>
       )}
       <div key={part.id} className={paged(part) ? (tall ? 'h-[calc(100vh-15rem)]' : 'h-[60vh]') : ''}>
-        {own ?? <PartViewer part={part} address={partAddress({ exchangeId, draftId, partId: part.id })} />}
+        {renderPart?.(part, address) ?? <PartViewer part={part} address={address} />}
       </div>
     </div>
   );

@@ -17,7 +17,8 @@ export interface BarButtonProps {
   readonly words: string;
   readonly disabled?: boolean;
   readonly pressed?: boolean;
-  readonly onPress: () => void;
+  /** @param byKey it was pressed by a key, not by a pointer */
+  readonly onPress: (byKey: boolean) => void;
 }
 
 export function BarButton({ words, disabled = false, pressed, onPress }: BarButtonProps) {
@@ -26,7 +27,7 @@ export function BarButton({ words, disabled = false, pressed, onPress }: BarButt
       type="button"
       disabled={disabled}
       aria-pressed={pressed}
-      onClick={onPress}
+      onClick={({ detail }) => onPress(detail === 0)}
       className="rounded px-2 py-0.5 text-sm hover:bg-crust disabled:text-ink-soft aria-pressed:bg-crust aria-pressed:font-semibold"
     >
       {words}

@@ -14,3 +14,10 @@ export function partWords({ show, words, size, facts }: PartView): string {
     .filter((one) => one !== '')
     .join(', ');
 }
+
+/** Name of a part among the others of its draft. */
+export function partLabel(part: PartView, parts: readonly PartView[]): string {
+  const same = parts.filter(({ deliverableId }) => deliverableId === part.deliverableId);
+  if (part.kind === 'link') return part.title;
+  return same.length > 1 ? `${part.deliverable} ${same.indexOf(part) + 1}` : part.deliverable;
+}

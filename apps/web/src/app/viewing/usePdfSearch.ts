@@ -1,5 +1,6 @@
+import { pageText } from '@salt-circle/core';
 import { useRef, useState } from 'react';
-import type { PDFDocumentProxy } from './pdf.js';
+import type { PdfTexts } from './pdfText.js';
 
 export interface PdfSearch {
   readonly words: string;
@@ -9,30 +10,21 @@ export interface PdfSearch {
   readonly told: string;
 }
 
-/** Finds words in a PDF, page by page, and keeps what has been read. */
-export function usePdfSearch(pdf: PDFDocumentProxy): PdfSearch {
-  const texts = useRef(new Map<number, string>());
+/** Finds words in a PDF, page by page, also where a line ends between them. */
+export function usePdfSearch(texts: PdfTexts): PdfSearch {
   const last = useRef(0);
   const [words, setWords] = useState('');
   const [told, setTold] = useState('');
-  const textOf = async (number: number): Promise<string> => {
-    const known = texts.current.get(number);
-    if (known !== undefined) return known;
-    const page = await pdf.getPage(number);
-    const { items } = await page.getTextContent();
-    const text = items
-      .map((item) => ('str' in item ? item.str + (item.hasEOL ? ' ' : '') : ''))
-      .join('')
+  const textOf = async (number: number): Promise<string> =>
+    pageText([await texts.runs(number)])
+      .text.replaceAll('\n', ' ')
       .toLowerCase();
-    texts.current.set(number, text);
-    return text;
-  };
   const next = async (): Promise<number | null> => {
     const wanted = words.trim().toLowerCase();
     if (wanted === '') return null;
     setTold('…');
-    for (let step = 1; step <= pdf.numPages; step += 1) {
-      const number = ((last.current + step - 1) % pdf.numPages) + 1;
+    for (let step = 1; step <= texts.count; step += 1) {
+      const number = ((last.current + step - 1) % texts.count) + 1;
       if (!(await textOf(number)).includes(wanted)) continue;
       last.current = number;
       setTold(`on page ${number}`);

@@ -8,6 +8,12 @@ import { partWords } from './partWords.js';
 import { ReadingParts } from './ReadingParts.js';
 import { bytesInWords, secondsInWords } from './sizes.js';
 
+globalThis.ResizeObserver ??= class {
+  observe() {}
+  unobserve() {}
+  disconnect() {}
+};
+
 const PART: PartView = {
   id: 'a',
   deliverableId: 'text',
@@ -114,9 +120,9 @@ describe('the parts of a draft', () => {
   });
 
   it('give the text in which passages are marked to those who mark them', () => {
-    const marked = jest.fn((html: string) => <p>marked {html.length}</p>);
-    render(<ReadingParts reading={reading([PART])} exchangeId="x" renderText={marked} />);
-    expect(marked).toHaveBeenCalledWith('<p>The bed rose.</p>', PART);
+    const marked = jest.fn(({ html }: PartView) => <p>marked {html?.length}</p>);
+    render(<ReadingParts reading={reading([PART])} exchangeId="x" renderPart={marked} />);
+    expect(marked).toHaveBeenCalledWith(PART, '/api/exchanges/x/drafts/d/parts/a');
     expect(screen.getByText('marked 20')).toBeTruthy();
   });
 

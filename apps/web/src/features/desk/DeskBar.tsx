@@ -1,5 +1,5 @@
-import type { DeskView } from '@salt-circle/contracts';
-import type { Completeness } from '@salt-circle/core';
+import type { DeskView, NoteView } from '@salt-circle/contracts';
+import type { Answer, Completeness } from '@salt-circle/core';
 import { useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { Button, buttonClass, Dialog, Notice, SaveMark, StateMark } from '../../kit/index.js';
@@ -9,6 +9,7 @@ import { useNarrow } from '../../app/useNarrow.js';
 import { useSavingState } from '../../app/saving/useSaving.js';
 import { saveQueue } from '../../app/store.js';
 import { When } from '../../app/time/When.js';
+import { BeforeSubmit } from './BeforeSubmit.js';
 import { useReopenReviewMutation, useSubmitReviewMutation } from './deskApi.js';
 import { itemAnchor } from './FormPanel.js';
 import { missingWords } from '../../app/form/itemState.js';
@@ -16,6 +17,8 @@ import { missingWords } from '../../app/form/itemState.js';
 export interface DeskBarProps {
   readonly desk: DeskView;
   readonly state: Completeness;
+  readonly answers: Readonly<Record<string, Answer | undefined>>;
+  readonly notes: readonly NoteView[];
   readonly savePrefix: string;
   /** Before jumping to an item: bring the form into view. */
   readonly onJump: () => void;
@@ -29,12 +32,13 @@ function fieldOf(itemId: string): HTMLElement | null {
 }
 
 /** Progress, what is missing, the saved state, and what to do next: always in sight. */
-export function DeskBar({ desk, state, savePrefix, onJump }: DeskBarProps) {
+export function DeskBar({ desk, state, answers, notes, savePrefix, onJump }: DeskBarProps) {
   const saving = useSavingState(savePrefix);
   const [submit, submitting] = useSubmitReviewMutation();
   const [reopen, reopening] = useReopenReviewMutation();
   const [listing, setListing] = useState(false);
   const [unsent, setUnsent] = useState(false);
+  const [asking, setAsking] = useState(false);
   const own = desk.reviewer.you === true;
   const submitted = desk.submittedAt !== null && !desk.changing;
 
@@ -42,9 +46,10 @@ export function DeskBar({ desk, state, savePrefix, onJump }: DeskBarProps) {
   const goingTo = useRef<string | null>(null);
   const jump = (itemId: string) => {
     onJump();
-    if (listing) {
+    if (listing || asking) {
       goingTo.current = itemId;
       setListing(false);
+      setAsking(false);
       // Once the form is on the page, should it have been behind the other tab.
     } else requestAnimationFrame(() => fieldOf(itemId)?.focus());
   };
@@ -55,8 +60,12 @@ export function DeskBar({ desk, state, savePrefix, onJump }: DeskBarProps) {
     }
     const sent = await saveQueue.flush(savePrefix);
     setUnsent(!sent);
-    if (sent) await submit(desk.id);
-    if (!sent || !state.complete) setListing(true);
+    if (sent) setAsking(true);
+    else setListing(true);
+  };
+  const giveIn = async () => {
+    await submit(desk.id);
+    setAsking(false);
   };
 
   return (
@@ -125,11 +134,32 @@ export function DeskBar({ desk, state, savePrefix, onJump }: DeskBarProps) {
           </Link>
         )}
         {desk.submittable && !submitted && (
-          <Button look="primary" busy={submitting.isLoading} onClick={() => void trySubmit()}>
-            {desk.changing ? 'Submit again' : narrow ? 'Submit' : 'Submit review'}
+          <Button look="primary" onClick={() => void trySubmit()}>
+            {desk.changing ? 'Submit again…' : narrow ? 'Submit…' : 'Submit review…'}
           </Button>
         )}
       </div>
+      <Dialog
+        open={asking}
+        onClose={() => setAsking(false)}
+        title="Before you submit"
+        focusAfter={() => {
+          const itemId = goingTo.current;
+          goingTo.current = null;
+          return itemId === null ? null : fieldOf(itemId);
+        }}
+      >
+        <BeforeSubmit
+          desk={desk}
+          answers={answers}
+          notes={notes}
+          busy={submitting.isLoading}
+          words={desk.changing ? 'Submit again' : 'Submit review'}
+          onSubmit={() => void giveIn()}
+          onJump={jump}
+          onClose={() => setAsking(false)}
+        />
+      </Dialog>
       <Dialog
         open={listing}
         onClose={() => setListing(false)}

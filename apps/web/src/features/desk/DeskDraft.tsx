@@ -1,11 +1,12 @@
 import type { DeskView } from '@salt-circle/contracts';
+import type { Selector } from '@salt-circle/core';
 import type { ReactNode, Ref } from 'react';
 import { AnnotatedDraft } from '../../app/reading/AnnotatedDraft.js';
 import type { Annotation } from '../../app/reading/useAnnotation.js';
 import type { Notes } from './useNotes.js';
 
 export interface DeskDraftProps {
-  readonly desk: Pick<DeskView, 'draft' | 'exchange' | 'editable'>;
+  readonly desk: Pick<DeskView, 'draft' | 'exchange' | 'editable' | 'shorthand'>;
   readonly notes: Notes;
   readonly annotation: Annotation;
   readonly margin: Ref<HTMLElement>;
@@ -17,7 +18,14 @@ export interface DeskDraftProps {
 export function DeskDraft({ desk, notes, annotation, margin, card, onChoose }: DeskDraftProps) {
   const { draft, exchange, editable } = desk;
   const writing = editable
-    ? { onNote: (...[kind, place]: Parameters<Notes['add']>) => onChoose(notes.add(kind, place)) }
+    ? {
+        onNote: (...note: Parameters<Notes['add']>) => onChoose(notes.add(...note)),
+        shorthand: desk.shorthand,
+        onMove: (id: string, selector: Selector) => {
+          const note = notes.list.find((one) => one.id === id);
+          if (note !== undefined) notes.change(id, { place: { ...note.place, selector } });
+        },
+      }
     : {};
   return (
     <div className="@container h-full overflow-y-auto px-6 py-5" data-scroll="draft">

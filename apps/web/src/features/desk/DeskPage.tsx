@@ -8,7 +8,9 @@ import { deskShareChanged, selectDeskShare } from '../../app/layoutSlice.js';
 import { labelWords } from '../../app/People.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { NoteStrip } from '../../app/reading/NoteStrip.js';
+import { plainText } from '../../app/reading/plainText.js';
 import { noteDomId } from '../../app/reading/passages.js';
+import { placeWords } from '../../app/reading/places/whereabouts.js';
 import { useAnnotation } from '../../app/reading/useAnnotation.js';
 import { useMe } from '../../app/session/useMe.js';
 import { useAppDispatch, useAppSelector } from '../../app/store.js';
@@ -20,9 +22,10 @@ import { DeskNotices, NoteRemoved } from './DeskNotices.js';
 import { DeskPanel, OneSide, type PanelTab, type Side } from './DeskPanel.js';
 import { DeskTools } from './DeskTools.js';
 import { NoteCard } from './NoteCard.js';
+import type { NoteAids } from './NoteForm.js';
 import { useDeskQuery } from './deskApi.js';
 import { useAnswers } from './useAnswers.js';
-import { useNotes } from './useNotes.js';
+import { saysSomething, useNotes } from './useNotes.js';
 
 /** Draft and review form side by side; everything is saved as it is typed. */
 export function DeskPage() {
@@ -75,7 +78,14 @@ function Desk({ desk }: { readonly desk: DeskView }) {
   const answers = useAnswers(form, desk.answers, desk.id, `${prefix}answer:`, draft.version);
   const annotation = useAnnotation(draft, notes.list);
   const view = useDeskView();
-  const state = completeness(form, answers.answers, notes.list.length);
+  const state = completeness(form, answers.answers, notes.list.filter(saysSomething).length);
+  const shown = draft.parts.find(({ id }) => id === annotation.partId);
+
+  const aids: NoteAids = {
+    shorthand: desk.shorthand,
+    items: form.items,
+    textOf: ({ place }) => plainText(draft.parts.find(({ id }) => id === place.partId)?.html ?? ''),
+  };
 
   /** Where the draft has no room for a margin, notes are in the list only: a chosen one is brought into view there. */
   const choose = (id: string) => {
@@ -93,8 +103,9 @@ function Desk({ desk }: { readonly desk: DeskView }) {
         match={annotation.match(id)}
         active={id === annotation.activeId}
         editable={editable}
-        shorthand={desk.shorthand}
+        aids={aids}
         quoted={quoted}
+        where={placeWords(note.place, draft.parts)}
         onActivate={() => annotation.choose(id)}
         domId={quoted ? undefined : noteDomId(id)}
         onClose={() => {
@@ -118,7 +129,8 @@ function Desk({ desk }: { readonly desk: DeskView }) {
       state={state}
       score={formScore(form, answers.answers)}
       savePrefix={`${prefix}answer:`}
-      noteIds={notes.list.map(({ id }) => id)}
+      notes={notes.list}
+      onNote={(id) => choose(id)}
       card={(id) => card(id, true)}
       tab={view.tab}
       onTab={view.setTab}
@@ -139,11 +151,22 @@ function Desk({ desk }: { readonly desk: DeskView }) {
         {view.narrow ? (
           <OneSide side={view.side} onSide={view.setSide} draft={reading} panel={panel} />
         ) : (
-          <TwoSides draft={reading} panel={panel} strip={<NoteStrip notes={notes.list} layout={annotation.layout} />} />
+          <TwoSides
+            draft={reading}
+            panel={panel}
+            strip={<NoteStrip notes={notes.list} part={shown} layout={annotation.layout} />}
+          />
         )}
       </div>
       <NoteRemoved notes={notes} />
-      <DeskBar desk={desk} state={state} savePrefix={prefix} onJump={() => view.show('form')} />
+      <DeskBar
+        desk={desk}
+        state={state}
+        answers={answers.answers}
+        notes={notes.list}
+        savePrefix={prefix}
+        onJump={() => view.show('form')}
+      />
     </Page>
   );
 }

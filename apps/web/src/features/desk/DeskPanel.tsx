@@ -1,3 +1,4 @@
+import type { NoteView } from '@salt-circle/contracts';
 import type { Completeness, FormScore, ReviewForm } from '@salt-circle/core';
 import type { ReactNode } from 'react';
 import { Tabs } from '../../kit/index.js';
@@ -15,15 +16,17 @@ export interface DeskPanelProps {
   readonly score: FormScore | null;
   readonly savePrefix: string;
   /** In the order of their places. */
-  readonly noteIds: readonly string[];
+  readonly notes: readonly NoteView[];
+  /** Shows a note in its place. */
+  readonly onNote: (id: string) => void;
   readonly card: (id: string) => ReactNode;
   readonly tab: PanelTab;
   readonly onTab: (tab: PanelTab) => void;
 }
 
 /** The form, and all notes as a list. */
-export function DeskPanel({ form, editable, answers, state, score, noteIds, ...rest }: DeskPanelProps) {
-  const { savePrefix, card, tab, onTab } = rest;
+export function DeskPanel({ form, editable, answers, state, score, notes, ...rest }: DeskPanelProps) {
+  const { savePrefix, card, onNote, tab, onTab } = rest;
   return (
     <div className="h-full min-h-0 px-5 pt-1">
       <Tabs
@@ -39,7 +42,8 @@ export function DeskPanel({ form, editable, answers, state, score, noteIds, ...r
             content: (
               <FormPanel
                 form={form}
-                notes={noteIds.length}
+                notes={notes}
+                onNote={onNote}
                 answers={answers.answers}
                 state={state}
                 editable={editable}
@@ -51,17 +55,17 @@ export function DeskPanel({ form, editable, answers, state, score, noteIds, ...r
           },
           {
             key: 'notes',
-            words: `Notes ${noteIds.length}`,
+            words: `Notes ${notes.length}`,
             content: (
               <div className="space-y-3 py-3">
-                {noteIds.length === 0 && (
+                {notes.length === 0 && (
                   <p className="text-ink-soft">
                     {editable
-                      ? 'Select a passage in the draft to leave a note: Keep, Change, Ask or Fix.'
+                      ? 'Select a passage in the draft, or mark a region or a moment, to leave a note: Keep, Change, Ask or Fix.'
                       : 'No notes on this draft.'}
                   </p>
                 )}
-                {noteIds.map((id) => (
+                {notes.map(({ id }) => (
                   <div key={id}>{card(id)}</div>
                 ))}
               </div>

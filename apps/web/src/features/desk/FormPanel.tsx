@@ -1,5 +1,6 @@
-import type { AnswerView } from '@salt-circle/contracts';
+import type { AnswerView, NoteView } from '@salt-circle/contracts';
 import {
+  counted,
   OVERALL_ID,
   type Answer,
   type Completeness,
@@ -11,16 +12,20 @@ import type { ReactNode } from 'react';
 import { AnswerWords } from '../../app/form/AnswerWords.js';
 import { AnswerText, ItemInput } from '../../app/form/ItemInput.js';
 import { itemState, textState } from '../../app/form/itemState.js';
+import { KIND_TEXT, kindWord } from '../../app/reading/noteKinds.js';
 import { Conflict } from '../../app/saving/Conflict.js';
 import { useSavingState } from '../../app/saving/useSaving.js';
 import type { AnswersState } from './useAnswers.js';
+import { saysSomething } from './useNotes.js';
 
 export interface FormPanelProps {
   readonly form: ReviewForm;
   readonly answers: AnswersState['answers'];
   readonly state: Completeness;
   /** Notes on the draft so far. */
-  readonly notes: number;
+  readonly notes: readonly NoteView[];
+  /** Shows a note in its place. */
+  readonly onNote: (id: string) => void;
   readonly editable: boolean;
   readonly savePrefix: string;
   readonly onChange: AnswersState['change'];
@@ -33,7 +38,17 @@ export function itemAnchor(itemId: string): string {
 }
 
 /** What the builder's preview and the desk have in common is in `app/form`; here is what is saved as it is typed. */
-export function FormPanel({ form, answers, state, notes, editable, savePrefix, onChange, onReplace }: FormPanelProps) {
+export function FormPanel({
+  form,
+  answers,
+  state,
+  notes,
+  editable,
+  savePrefix,
+  onNote,
+  onChange,
+  onReplace,
+}: FormPanelProps) {
   const field = (id: string, item: FormItem | undefined) => (
     <Field
       key={id}
@@ -44,6 +59,8 @@ export function FormPanel({ form, answers, state, notes, editable, savePrefix, o
       missing={state.missing.filter(({ itemId }) => itemId === id)}
       saveKey={savePrefix + id}
       editable={editable}
+      notes={notes.filter(({ itemId }) => itemId === id)}
+      onNote={onNote}
       onChange={(part) => onChange(id, part)}
       onReplace={(theirs) => onReplace(id, theirs)}
     />
@@ -52,7 +69,7 @@ export function FormPanel({ form, answers, state, notes, editable, savePrefix, o
     <>
       <ol className="space-y-6 py-3">{form.items.map((item) => field(item.id, item))}</ol>
       {form.overall !== 'none' && <div className="py-3">{field(OVERALL_ID, undefined)}</div>}
-      <NotesAsked form={form} notes={notes} />
+      <NotesAsked form={form} notes={notes.filter(saysSomething).length} />
     </>
   );
 }
@@ -65,11 +82,14 @@ interface FieldProps {
   readonly missing: readonly Missing[];
   readonly saveKey: string;
   readonly editable: boolean;
+  /** Filed under it. */
+  readonly notes: readonly NoteView[];
+  readonly onNote: (id: string) => void;
   readonly onChange: (part: Answer) => void;
   readonly onReplace: (theirs: AnswerView | null) => void;
 }
 
-function Field({ id, item, form, answer, missing, saveKey, editable, onChange, onReplace }: FieldProps) {
+function Field({ id, item, form, answer, missing, saveKey, editable, notes, onNote, onChange, onReplace }: FieldProps) {
   const saving = useSavingState(saveKey);
   const theirs = saving.problem?.current as AnswerView | null | undefined;
   const [short] = missing;
@@ -94,6 +114,7 @@ function Field({ id, item, form, answer, missing, saveKey, editable, onChange, o
       ) : (
         <ItemInput item={item} answer={answer} onChange={onChange} />
       )}
+      <NotesUnder notes={notes} onNote={onNote} />
       {saving.state === 'refused' && saving.problem !== null && (
         <p className="text-sm text-madder" role="alert">
           {saving.problem.sentence}
@@ -109,6 +130,27 @@ function Field({ id, item, form, answer, missing, saveKey, editable, onChange, o
         />
       )}
     </FieldFrame>
+  );
+}
+
+/** Notes on the draft that speak to an item, each leading to its place. */
+function NotesUnder({ notes, onNote }: Pick<FieldProps, 'notes' | 'onNote'>) {
+  if (notes.length === 0) return null;
+  return (
+    <ul aria-label="Notes on this" className="mt-1.5 space-y-0.5 text-sm">
+      {notes.map(({ id, kind, body, place: { selector } }) => (
+        <li key={id}>
+          <button type="button" className="min-h-6 text-left hover:underline" onClick={() => onNote(id)}>
+            <span className={`font-semibold ${KIND_TEXT[kind]}`}>{kindWord(kind)}</span>{' '}
+            {body.trim() !== ''
+              ? body
+              : 'quote' in selector
+                ? `“${selector.quote.exact.slice(0, 60)}”`
+                : 'without a remark'}
+          </button>
+        </li>
+      ))}
+    </ul>
   );
 }
 
@@ -142,7 +184,7 @@ function NotesAsked({ form, notes }: { readonly form: ReviewForm; readonly notes
   const enough = notes >= minimumNotes;
   return (
     <p className={`border-t border-line pt-3 pb-8 ${enough ? 'text-ink-soft' : 'text-copper'}`}>
-      {notes} {notes === 1 ? 'note' : 'notes'} on the draft
+      {counted(notes, '1 note on the draft', '# notes on the draft')}
       {minimumNotes > 0 && `, at least ${minimumNotes} asked for`}
       {targetNotes > 0 && `, ${targetNotes} would be good`}
     </p>

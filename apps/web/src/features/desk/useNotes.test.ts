@@ -32,6 +32,8 @@ const note = (id: string, start: number, part: Partial<NoteView> = {}): NoteView
   kind: 'ask',
   body: id,
   place: place(start),
+  edit: null,
+  itemId: null,
   revision: 1,
   ...part,
 });
@@ -97,7 +99,13 @@ describe('useNotes', () => {
     expect(put).toHaveBeenLastCalledWith(
       expect.objectContaining({ key: `${PREFIX}a`, method: 'PUT', revision: 4, url: '/api/reviews/r/notes/a' }),
     );
-    expect(put.mock.lastCall?.[0].body).toEqual({ kind: 'ask', body: 'clearer', place: place(5) });
+    expect(put.mock.lastCall?.[0].body).toEqual({
+      kind: 'ask',
+      body: 'clearer',
+      place: place(5),
+      edit: null,
+      itemId: null,
+    });
     act(() => result.current.change('nowhere', { body: 'x' }));
     expect(put).toHaveBeenCalledTimes(1);
   });

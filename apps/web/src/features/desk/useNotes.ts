@@ -7,8 +7,8 @@ import { saveQueue } from '../../app/store.js';
 export interface Notes {
   /** In the order of their places. */
   readonly list: readonly NoteView[];
-  readonly add: (kind: NoteKind, place: Place) => string;
-  readonly change: (id: string, part: Partial<Pick<NoteView, 'kind' | 'body'>>) => void;
+  readonly add: (kind: NoteKind, place: Place, body?: string) => string;
+  readonly change: (id: string, part: Partial<Pick<NoteView, 'kind' | 'body' | 'place' | 'edit' | 'itemId'>>) => void;
   readonly remove: (id: string) => void;
   /** The note removed last, which can be brought back. */
   readonly removed: NoteView | null;
@@ -18,7 +18,8 @@ export interface Notes {
 }
 
 type Draft = Pick<DraftReading, 'version' | 'parts'>;
-type Kept = Pick<NoteView, 'kind' | 'body'> & { readonly place?: NoteView['place']; readonly anchor?: TextAnchor };
+type Kept = Pick<NoteView, 'kind' | 'body'> &
+  Partial<Pick<NoteView, 'place' | 'edit' | 'itemId'>> & { readonly anchor?: TextAnchor };
 
 /**
  * The place of a note that waits in this browser to be sent. Before notes had places, they stood on the first text of
@@ -36,10 +37,10 @@ function startNotes(saved: readonly NoteView[], prefix: string, draft: Draft): R
   const notes = new Map(saved.map((note) => [note.id, note]));
   for (const { key, method, body, revision } of saveQueue.pendingWithPrefix(prefix)) {
     const id = key.slice(prefix.length);
-    const { kind, body: words } = body as Kept;
+    const { kind, body: words, edit = null, itemId = null } = body as Kept;
     const place = placeOf(body as Kept, draft);
     if (method === 'DELETE') notes.delete(id);
-    else if (place !== null) notes.set(id, { id, kind, body: words, place, revision });
+    else if (place !== null) notes.set(id, { id, kind, body: words, place, edit, itemId, revision });
   }
   return notes;
 }
@@ -53,12 +54,12 @@ function keptByOlderPages(prefix: string, draft: Draft): NoteView[] {
   });
 }
 
-function send({ id, kind, body, place, revision }: NoteView, reviewId: string, prefix: string): void {
+function send({ id, kind, body, place, edit, itemId, revision }: NoteView, reviewId: string, prefix: string): void {
   saveQueue.put({
     key: prefix + id,
     url: `/api/reviews/${reviewId}/notes/${id}`,
     method: 'PUT',
-    body: { kind, body, place },
+    body: { kind, body, place, edit, itemId },
     revision,
   });
 }
@@ -83,9 +84,9 @@ export function useNotes(saved: readonly NoteView[], reviewId: string, prefix: s
   return {
     list,
     removed,
-    add: (kind, place) => {
+    add: (kind, place, body = '') => {
       const id = crypto.randomUUID();
-      put({ id, kind, body: '', place: { version, ...place }, revision: 0 });
+      put({ id, kind, body, place: { version, ...place }, edit: null, itemId: null, revision: 0 });
       return id;
     },
     change: (id, part) => {
@@ -115,4 +116,9 @@ export function useNotes(saved: readonly NoteView[], reviewId: string, prefix: s
       else setNotes((all) => new Map(all).set(id, theirs));
     },
   };
+}
+
+/** A note without a word and without a proposal is not counted, and nobody else reads it. */
+export function saysSomething({ body, edit }: Pick<NoteView, 'body' | 'edit'>): boolean {
+  return body.trim() !== '' || edit !== null;
 }

@@ -7,6 +7,7 @@ import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { AnnotatedDraft } from '../../app/reading/AnnotatedDraft.js';
 import { NoteSheet } from '../../app/reading/NoteSheet.js';
 import { focusPassage, noteDomId } from '../../app/reading/passages.js';
+import { placeWords } from '../../app/reading/places/whereabouts.js';
 import { NoteText } from '../../app/reading/NoteText.js';
 import { useAnnotation } from '../../app/reading/useAnnotation.js';
 import { When } from '../../app/time/When.js';
@@ -150,6 +151,7 @@ function Feedback({ feedback, draft, where }: FeedbackProps) {
       match={annotation.match(note.id)}
       active={note.id === annotation.activeId}
       quoted={quoted}
+      where={placeWords(note.place, draft.parts)}
       domId={quoted ? undefined : noteDomId(note.id)}
       onActivate={() => toPassage(note.id)}
     />
@@ -181,7 +183,13 @@ function Feedback({ feedback, draft, where }: FeedbackProps) {
         }}
       >
         {inSheet !== undefined && (
-          <NoteText note={inSheet} by={inSheet.by} match={annotation.match(inSheet.id)} quoted />
+          <NoteText
+            note={inSheet}
+            by={inSheet.by}
+            match={annotation.match(inSheet.id)}
+            where={placeWords(inSheet.place, draft.parts)}
+            quoted
+          />
         )}
       </NoteSheet>
       <section className="border-l border-line bg-crust px-5 py-3">

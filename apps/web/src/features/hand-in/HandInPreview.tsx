@@ -42,15 +42,17 @@ export function HandInPreview({ exchangeId, check: { finds, reading }, shown }: 
         exchangeId={exchangeId}
         partId={partId}
         onPart={setPartId}
-        renderText={(html, { id }) => (
-          <DraftText
-            html={html}
-            passages={passages.get(id) ?? NO_PASSAGES}
-            activeId={shown?.key ?? null}
-            onActivate={ignored}
-            onLayout={ignored}
-          />
-        )}
+        renderPart={({ id, html }) =>
+          html === null ? null : (
+            <DraftText
+              html={html}
+              passages={passages.get(id) ?? NO_PASSAGES}
+              activeId={shown?.key ?? null}
+              onActivate={ignored}
+              onLayout={ignored}
+            />
+          )
+        }
       />
     </div>
   );

@@ -9,6 +9,7 @@ import { Reopened1764892800000 } from './0008-reopened.js';
 import { WaysOfWorking1764979200000 } from './0009-ways-of-working.js';
 import { Attachments1765065600000 } from './0010-attachments.js';
 import { SelfReviewDue1765152000000 } from './0011-self-review-due.js';
+import { Remarks1765238400000 } from './0012-remarks.js';
 
 /** In the order in which they run. A migration that has landed is never edited. */
 export const MIGRATIONS = [
@@ -23,4 +24,5 @@ export const MIGRATIONS = [
   WaysOfWorking1764979200000,
   Attachments1765065600000,
   SelfReviewDue1765152000000,
+  Remarks1765238400000,
 ] as const;

@@ -184,6 +184,28 @@ export function exchangeRows(
       cho: 404,
       ...inside,
     },
+    {
+      route: 'GET /api/reviews/:reviewId/names',
+      url: `/reviews/${byAnn}/names`,
+      remark: 'submitted',
+      instructor: 200,
+      assistant: 200,
+      ann: [403, 200, 200, 200],
+      ben: [404, 404, 404, 200],
+      cho: 404,
+      ...inside,
+    },
+    {
+      route: 'GET /api/reviews/:reviewId/names',
+      url: `/reviews/${byBen}/names`,
+      remark: 'never submitted',
+      instructor: 200,
+      assistant: 200,
+      ann: 404,
+      ben: [403, 200, 200, 200],
+      cho: 404,
+      ...inside,
+    },
     ...[
       {
         route: 'PUT /api/reviews/:reviewId/answers/:itemId',

@@ -1,0 +1,73 @@
+import { Injectable } from '@nestjs/common';
+import type { ReviewNameView } from '@salt-circle/contracts';
+import { Access, see } from '../../access/access.js';
+import type { Asker } from '../../access/seeing.js';
+import { listedOf } from '../../access/listed.js';
+import { relation, standingTo } from '../../access/standing.js';
+import { Enrolment } from '../../model/course.js';
+import { Draft } from '../../model/draft.js';
+import { AnswerRow, NoteRow, Review } from '../../model/review.js';
+import { Database } from '../../platform/database/database.js';
+import { FileWorkers } from '../../platform/files/file-workers.js';
+import { refusal } from '../../platform/problems/sentences.js';
+
+/** Names in what a reviewer has written, told before it is submitted. */
+@Injectable()
+export class ReviewNames {
+  constructor(
+    private readonly database: Database,
+    private readonly access: Access,
+    private readonly workers: FileWorkers,
+  ) {}
+
+  /**
+   * Where a name of anybody of the course stands. All of them are looked for alike: to say that just the author's name was hit
+   * would tell a guesser who wrote the draft.
+   */
+  async inReview(person: Asker, reviewId: string): Promise<ReviewNameView[]> {
+    const manager = this.database.read;
+    const review = await manager.findOneBy(Review, { id: reviewId });
+    if (review === null) throw refusal('unknown');
+    const place = await this.access.exchange(person, review.exchangeId, manager);
+    const draft = await manager.findOneByOrFail(Draft, { id: review.draftId });
+    const standing = await standingTo(manager, place, draft);
+    const byViewer = standing.review?.id === review.id;
+    see(place, {
+      kind: 'review',
+      byViewer,
+      ...relation(standing),
+      submitted: review.submittedAt !== null,
+      withheld: review.withheldAt !== null,
+    });
+    if (!byViewer || place.exchange.names === 'open') return [];
+    const enrolled = await manager.find(Enrolment, {
+      select: { personId: true },
+      where: { courseId: place.course.id, active: true },
+    });
+    const people = [
+      ...(
+        await listedOf(
+          manager,
+          place.course.id,
+          enrolled.map(({ personId }) => personId),
+        )
+      ).entries(),
+    ];
+    const answers = await manager.findBy(AnswerRow, { reviewId });
+    const notes = await manager.findBy(NoteRow, { reviewId });
+    const texts = [
+      ...answers.flatMap(({ itemId, text, next }) => [text, next].map((one) => ({ on: { itemId }, text: one }))),
+      ...notes.map(({ id, body }) => ({ on: { noteId: id }, text: body })),
+    ].filter(({ text }) => text.trim() !== '');
+    if (texts.length === 0) return [];
+    const finds = await this.workers.findNames({
+      texts: texts.map(({ text }) => ({ text, as: 'prose' as const })),
+      people: people.map(([, listed]) => listed),
+    });
+    return texts.flatMap(({ on }, index): ReviewNameView[] => {
+      const sure = (finds[index] ?? []).filter(({ certainty }) => certainty === 'sure');
+      const words = new Map(sure.map(({ exact, person: at }) => [exact, people[at]?.[0] === place.person.id]));
+      return [...words].map(([exact, own]) => ({ itemId: null, noteId: null, ...on, exact, own }));
+    });
+  }
+}

@@ -1,0 +1,28 @@
+import type { MigrationInterface, QueryRunner } from 'typeorm';
+
+/** Notes propose edits and are filed under items; remarks are kept to be used again. */
+export class Remarks1765238400000 implements MigrationInterface {
+  async up(runner: QueryRunner): Promise<void> {
+    await runner.query(`ALTER TABLE "note" ADD COLUMN "edit" text`);
+    await runner.query(`ALTER TABLE "note" ADD COLUMN "itemId" text`);
+    await runner.query(`CREATE TABLE "own_remark" (
+  "id" text PRIMARY KEY NOT NULL,
+  "personId" text NOT NULL,
+  "courseId" text NOT NULL,
+  "title" text NOT NULL,
+  "body" text NOT NULL,
+  "uses" integer NOT NULL,
+  "removedAt" integer,
+  CONSTRAINT "own_remark_once" UNIQUE ("personId", "body"),
+  CONSTRAINT "FK_8c27068830d3f187726124ffb71" FOREIGN KEY ("personId") REFERENCES "person" ("id") ON DELETE CASCADE ON UPDATE CASCADE,
+  CONSTRAINT "FK_d178d0cfc66bf3765e736d4347a" FOREIGN KEY ("courseId") REFERENCES "course" ("id") ON DELETE CASCADE ON UPDATE CASCADE
+)`);
+    await runner.query(`CREATE INDEX "own_remark_person" ON "own_remark" ("personId")`);
+  }
+
+  async down(runner: QueryRunner): Promise<void> {
+    await runner.query(`DROP TABLE "own_remark"`);
+    await runner.query(`ALTER TABLE "note" DROP COLUMN "itemId"`);
+    await runner.query(`ALTER TABLE "note" DROP COLUMN "edit"`);
+  }
+}

@@ -1,0 +1,110 @@
+import type { NoteKind } from '@salt-circle/contracts';
+import { boxBetween, grownBox, movedBox, unturned, type Box, type Point, type Turn } from '@salt-circle/core';
+import { useEffect, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
+import { KINDS } from '../noteKinds.js';
+import { SelectionBar } from '../SelectionBar.js';
+
+export interface RegionDrawProps {
+  /** What it is drawn on, for those who hear it: "page 3". */
+  readonly on: string;
+  readonly turn?: Turn;
+  /** Takes the focus at once, with a box to begin from. */
+  readonly byKeys: boolean;
+  readonly onPick: (kind: NoteKind, box: Box) => void;
+  readonly onCancel: () => void;
+}
+
+/** Shares of the page that a key moves. */
+const STEP = 0.02;
+const FIRST: Box = { x: 0.3, y: 0.3, width: 0.25, height: 0.15 };
+
+/** Takes a box drawn over a page or a picture, or placed and grown by keys; a press alone is a point. */
+export function RegionDraw({ on, turn = 0, byKeys, onPick, onCancel }: RegionDrawProps) {
+  const surface = useRef<HTMLDivElement>(null);
+  const drawn = useRef<HTMLDivElement>(null);
+  const from = useRef<Point | null>(null);
+  const [box, setBox] = useState<Box | null>(byKeys ? FIRST : null);
+  const [bar, setBar] = useState<DOMRect | null>(null);
+  useEffect(() => {
+    if (byKeys) surface.current?.focus({ preventScroll: true });
+  }, [byKeys]);
+
+  const at = (event: PointerEvent): Point => {
+    const around = (surface.current as HTMLElement).getBoundingClientRect();
+    const shown = { x: (event.clientX - around.left) / around.width, y: (event.clientY - around.top) / around.height };
+    return unturned(shown, turn);
+  };
+  const showBar = () => setBar(drawn.current?.getBoundingClientRect() ?? null);
+  const pick = (kind: NoteKind) => {
+    if (box === null) return;
+    onPick(kind, box);
+    setBox(null);
+    setBar(null);
+  };
+  const press = (event: KeyboardEvent) => {
+    const by = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }[event.key];
+    const kind = KINDS.find(({ key }) => key === event.key)?.kind;
+    if (by !== undefined) {
+      const step = { x: (by[0] as number) * STEP, y: (by[1] as number) * STEP };
+      setBox(box === null ? FIRST : event.shiftKey ? grownBox(box, step) : movedBox(box, step));
+      setBar(null);
+    } else if (kind !== undefined && box !== null) {
+      pick(kind);
+    } else if (event.key === 'Enter' && box !== null) {
+      showBar();
+    } else if (event.key === 'Escape') {
+      onCancel();
+    } else return;
+    event.preventDefault();
+    event.stopPropagation();
+  };
+  return (
+    <div
+      ref={surface}
+      role="application"
+      tabIndex={0}
+      aria-label={`Mark a region on ${on}. Arrow keys move it, with shift they make it larger or smaller; 1 to 4 leave a note on it, escape ends. ${box === null ? '' : boxWords(box)}`}
+      className="absolute inset-0 z-20 cursor-crosshair touch-none"
+      onKeyDown={press}
+      onPointerDown={(event) => {
+        if (event.button !== 0) return;
+        event.currentTarget.setPointerCapture(event.pointerId);
+        from.current = at(event);
+        setBar(null);
+        setBox(boxBetween(from.current, from.current));
+      }}
+      onPointerMove={(event) => {
+        if (from.current !== null) setBox(boxBetween(from.current, at(event)));
+      }}
+      onPointerUp={() => {
+        from.current = null;
+        showBar();
+      }}
+    >
+      {box !== null && (
+        <div
+          ref={drawn}
+          className={`absolute border-2 border-dashed border-iodine ${box.width === 0 && box.height === 0 ? 'size-3.5 -translate-x-1/2 -translate-y-1/2 rounded-full' : ''}`}
+          style={{
+            left: `${box.x * 100}%`,
+            top: `${box.y * 100}%`,
+            ...(box.width === 0 && box.height === 0
+              ? {}
+              : { width: `${box.width * 100}%`, height: `${box.height * 100}%` }),
+          }}
+        />
+      )}
+      {bar !== null && (
+        // A press on the bar draws nothing.
+        <div onPointerDown={(event) => event.stopPropagation()} onPointerUp={(event) => event.stopPropagation()}>
+          <SelectionBar at={bar} label="Leave a note on the marked region" onPick={pick} />
+        </div>
+      )}
+    </div>
+  );
+}
+
+function boxWords({ x, y, width, height }: Box): string {
+  const percent = (share: number) => Math.round(share * 100);
+  return `The region begins ${percent(x)} percent from the left and ${percent(y)} from the top, is ${percent(width)} wide and ${percent(height)} high.`;
+}
