@@ -10,31 +10,37 @@ import { Intake } from '../features/files/intake.service.js';
 import type { Seeder } from './seeder.js';
 import type { Site } from './sites.js';
 
-/** A sheet of readings and a sketch of the place, as made by a student's own programs, with the student's name in them. */
+/** Where things go: ids of deliverables; null for what an exchange does not take. */
+interface Places {
+  readonly sheets: string;
+  readonly map: string | null;
+  readonly talk: string | null;
+}
+
+/**
+ * A sheet of readings, a sketch of the place and what it sounds like, as made by a student's own programs, with the student's
+ * name in them.
+ */
 export async function attachFiles(
   { app, random }: Seeder,
   student: Person,
   exchangeId: string,
-  ids: { readonly sheets: string; readonly map: string },
+  places: Places,
   site: Site,
 ): Promise<void> {
   const folder = await app.get(FileStore).workFolder();
   const intake = app.get(Intake);
   const family = student.name.split(' ').at(-1) ?? '';
-  const put = async (name: string, bytes: Uint8Array) => {
+  const put = async (deliverableId: string, name: string, bytes: Uint8Array) => {
     const path = join(folder, name);
     await writeFile(path, bytes);
-    await intake.take(student, exchangeId, {
-      id: null,
-      deliverableId: ids.sheets,
-      participantId: null,
-      path,
-      name,
-    });
+    await intake.take(student, exchangeId, { id: null, deliverableId, participantId: null, path, name });
   };
-  await put(`readings_${family}.pdf`, await readings(student.name, site, random));
-  await put('sketch.png', await sketch(random));
-  await app.get(DraftsService).addLink(student, exchangeId, ids.map, {
+  await put(places.sheets, `readings_${family}.pdf`, await readings(student.name, site, random));
+  await put(places.sheets, 'sketch.png', await sketch(random));
+  if (places.talk !== null) await put(places.talk, `shore_${family}.wav`, shore(random));
+  if (places.map === null) return;
+  await app.get(DraftsService).addLink(student, exchangeId, places.map, {
     url: `https://maps.example.org/${encodeURIComponent(site.name)}`,
     title: `Map of ${site.name}`,
     about: 'Look at the two gauges on the seaward side.',
@@ -113,4 +119,32 @@ async function sketch(random: () => number): Promise<Uint8Array> {
     <polygon points="0,560 ${points} 900,560" fill="#a9c4b4"/><polyline points="${points}" fill="none" stroke="#2c6a4d" stroke-width="4"/>
     <circle cx="300" cy="300" r="10" fill="#a34a17"/><circle cx="640" cy="280" r="10" fill="#a34a17"/></svg>`;
   return sharp(Buffer.from(drawing)).png().toBuffer();
+}
+
+/** Seconds, and samples a second. */
+const SHORE = { length: 24, rate: 8_000 } as const;
+
+/** Waves on a shore: noise that swells and falls, as a WAV file (RIFF, PCM, 16 bit, one channel). */
+function shore(random: () => number): Uint8Array {
+  const samples = SHORE.length * SHORE.rate;
+  const bytes = Buffer.alloc(44 + samples * 2);
+  bytes.write('RIFF', 0);
+  bytes.writeUInt32LE(36 + samples * 2, 4);
+  bytes.write('WAVEfmt ', 8);
+  bytes.writeUInt32LE(16, 16);
+  bytes.writeUInt16LE(1, 20);
+  bytes.writeUInt16LE(1, 22);
+  bytes.writeUInt32LE(SHORE.rate, 24);
+  bytes.writeUInt32LE(SHORE.rate * 2, 28);
+  bytes.writeUInt16LE(2, 32);
+  bytes.writeUInt16LE(16, 34);
+  bytes.write('data', 36);
+  bytes.writeUInt32LE(samples * 2, 40);
+  let smooth = 0;
+  for (let at = 0; at < samples; at += 1) {
+    const swell = 0.15 + 0.85 * Math.sin((Math.PI * at) / SHORE.rate / 4) ** 4;
+    smooth = 0.8 * smooth + 0.2 * (random() * 2 - 1);
+    bytes.writeInt16LE(Math.round(smooth * swell * 20_000), 44 + at * 2);
+  }
+  return bytes;
 }

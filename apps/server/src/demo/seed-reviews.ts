@@ -1,4 +1,4 @@
-import type { DraftReading } from '@salt-circle/contracts';
+import type { AnySelectorRequest, DraftReading, NoteKind } from '@salt-circle/contracts';
 import { describeTextAnchor, type FormItem, type Random } from '@salt-circle/core';
 import type { Person } from '../model/person.js';
 import { Clock } from '../platform/clock/clock.js';
@@ -50,6 +50,7 @@ async function fillOne(seeder: Seeder, student: Person, reviewId: string, care: 
     if (answer !== null) await reviews.saveAnswer(student, reviewId, item.id, { revision: 0, ...answer });
   }
   await addNotes(seeder, student, reviewId, desk.draft, care);
+  if (care !== 'thin') await addNotesOnFiles(seeder, student, reviewId, desk.draft);
   if (whole) await reviews.submit(student, reviewId);
 }
 
@@ -101,5 +102,43 @@ async function addNotes(
         selector: { type: 'text', quote: { ...anchor.quote }, position: { ...anchor.position } },
       },
     });
+  }
+}
+
+/** Of the reading sheets that come with some drafts: what stands at the top of the first page. */
+const SHEET_TITLE = 'Readings at the gauge';
+
+/** Notes on what comes with the text: words and a region of a page, a point of a sketch, a span of a recording. */
+async function addNotesOnFiles(
+  { app, random }: Seeder,
+  student: Person,
+  reviewId: string,
+  { version, parts }: DraftReading,
+): Promise<void> {
+  const leave = (partId: string, selector: AnySelectorRequest, kind: NoteKind, body: string) =>
+    app.get(ReviewsService).saveNote(student, reviewId, app.get(Ids).uuid(), {
+      revision: 0,
+      kind,
+      body,
+      place: { version, partId, selector },
+    });
+  for (const { id, show } of parts) {
+    if (show === 'pdf') {
+      const { quote, position } = describeTextAnchor(SHEET_TITLE, { start: 0, end: SHEET_TITLE.length });
+      const title = { type: 'passage' as const, page: 1, quote: { ...quote }, position: { ...position } };
+      await leave(id, title, 'change', 'Say in the title which gauge, and in which year.');
+      const rows = { type: 'region' as const, page: 1, x: 0.28, y: 0.2, width: 0.16, height: 0.12 };
+      await leave(id, rows, 'ask', 'Were these read at low water? The text says spring tides only.');
+      if (random() < 0.5)
+        await leave(id, { type: 'page', page: 2 }, 'keep', 'A whole page of raw numbers: good to have.');
+    }
+    if (show === 'picture') {
+      const gauge = { type: 'region' as const, page: null, x: 0.333, y: 0.536, width: 0, height: 0 };
+      await leave(id, gauge, 'fix', 'This is the landward gauge; the text calls it the seaward one.');
+    }
+    if (show === 'sound') {
+      const swell = { type: 'moment' as const, start: 5, end: 9.5 };
+      await leave(id, swell, 'keep', 'One hears how far the waves run up. Say so in the text.');
+    }
   }
 }

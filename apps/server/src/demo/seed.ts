@@ -63,6 +63,26 @@ const PROPOSAL: Planned = {
     '<p>Write a proposal of 600 to 1,500 words to the district’s coast fund. It must say</p><ul><li><p>what has been lost, and how you know;</p></li><li><p>what you would do, step by step;</p></li><li><p>what it would cost;</p></li><li><p>what could go wrong.</p></li></ul><p>The fund’s readers are parish councillors, not biologists.</p>',
   guide: GUIDE,
   items: PROPOSAL_FORM,
+  more: [
+    {
+      id: 'figures',
+      kind: 'file',
+      title: 'Figures',
+      description: 'Readings, maps and sketches that your text speaks of.',
+      required: false,
+      families: ['pdf', 'image'],
+      maxMegabytes: 20,
+    },
+    {
+      id: 'shore',
+      kind: 'recording',
+      title: 'What it sounds like',
+      description: 'Half a minute at the place, if you have it.',
+      required: false,
+      families: [],
+      maxMegabytes: 50,
+    },
+  ],
   days: [-14, -4, -3, 2, 4],
 };
 const MONITORING: Planned = {
@@ -278,6 +298,7 @@ async function underReview(
     const { site, variant } = siteOf(index);
     const text = proposal(site, variant);
     at(seeder, -5 - (index % 5), index % 11);
+    if (index % 4 === 2) await attachFiles(seeder, student, id, { sheets: 'figures', map: null, talk: 'shore' }, site);
     // One began and never handed in; one never began. Every course has them.
     if (index === 16) await save(seeder, student, id, text);
     else if (index !== 19) await handIn(seeder, student, id, text);
@@ -296,7 +317,7 @@ async function drafting(seeder: Seeder, teacher: Person, courseId: string, stude
     const { site } = siteOf(index);
     const text = monitoringPlan(site);
     at(seeder, -2, (index * 5) % 44);
-    if (index % 4 === 0) await attachFiles(seeder, student, id, { sheets: 'sheets', map: 'map' }, site);
+    if (index % 4 === 0) await attachFiles(seeder, student, id, { sheets: 'sheets', map: 'map', talk: null }, site);
     if (index % 2 === 0) await handIn(seeder, student, id, text);
     else if (index % 3 === 0) await save(seeder, student, id, text);
   }

@@ -40,7 +40,7 @@ export function Tabs({ tabs, value, onChange, label, aside, fill = false }: Tabs
           key={tab.key}
           value={tab.key}
           {...(fill ? { forceMount: true as const } : {})}
-          className={fill ? 'min-h-0 flex-1 overflow-y-auto data-[state=inactive]:hidden' : ''}
+          className={fill ? 'relative min-h-0 flex-1 overflow-y-auto data-[state=inactive]:hidden' : ''}
         >
           {tab.content}
         </RadixTabs.Content>

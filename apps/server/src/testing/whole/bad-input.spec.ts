@@ -342,13 +342,8 @@ describe('reviews', () => {
   });
 
   it.each<[string, Parameters<typeof noteFor>[3], { id?: string; partId?: string; version?: number }, string]>([
-    ['on no passage', { end: 4 }, {}, 'A note needs a passage. Select some text first.'],
-    [
-      'past the end',
-      { start: 40, end: 1_000_000_000 },
-      {},
-      'This place is not in the draft. Select the passage again.',
-    ],
+    ['on no passage', { end: 4 }, {}, 'This place ends where it begins. Select some text, or a longer span.'],
+    ['past the end', { start: 40, end: 1_000_000_000 }, {}, 'This place is not in the draft. Choose it again.'],
     ['on a part of nothing', {}, { partId: 'none' }, 'This part is not in the version of the draft that you review.'],
     [
       'on a version that is not there',

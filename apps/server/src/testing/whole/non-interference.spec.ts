@@ -137,9 +137,12 @@ describe('anonymity as non-interference', () => {
       /copy 200 .*Files 1\.pdf/,
       /captions 200 [^]*The basin silts up\./,
       /example\.org\/gauge/,
+      /feedback .*Say how deep it was, 5\./,
     ];
     expect(there.filter((one) => !one.test(all))).toEqual([]);
-    expect([/mailto/, /by_/, /Drawn by/].filter((one) => one.test(all))).toEqual([]);
+    // Feedback shows Ann her own files, which say what she wrote in them.
+    const others = withBen.filter((line) => !line.includes('/feedback ')).join();
+    expect([/mailto/, /by_/, /Drawn by/].filter((one) => one.test(others))).toEqual([]);
     expect(withBen.findIndex((line, at) => line !== withOther[at])).toBe(-1);
   });
 });
@@ -211,6 +214,7 @@ async function filesThatAnnSees(ben: TestPerson, fileName: string): Promise<stri
     }
     await allocateAll(world, id);
     world.clock.goTo(AT.reviewing);
+    await noteEverywhere(world, id);
     const [review] = await world.do<Array<{ id: string }>>(ANN, 'get', `/exchanges/${id}/reviews`);
     const desk = await world.do<DeskView>(ANN, 'get', `/reviews/${review?.id}`);
     const { draftId, parts } = desk.draft;
@@ -227,8 +231,47 @@ async function filesThatAnnSees(ben: TestPerson, fileName: string): Promise<stri
       const content = Buffer.isBuffer(body) ? body.toString('latin1') : text;
       seen.push(`${path} ${status} ${JSON.stringify(told)} ${content}`);
     }
+    await fillIn(world, ANN, review?.id ?? '');
+    // What Ann writes may name somebody: that it does is told alike, whoever wrote the draft.
+    seen.push((await world.as(ANN, 'get', `/reviews/${review?.id}/names`)).text);
+    await world.do(ANN, 'post', `/reviews/${review?.id}/submit`);
+    world.clock.goTo(AT.closed);
+    for (const path of [`/exchanges/${id}/feedback`, '/own-remarks', `/reviews/${review?.id}`]) {
+      seen.push(`${path} ${(await world.as(ANN, 'get', path)).text}`);
+    }
   } finally {
     await world.close();
   }
   return seen;
+}
+
+/** Ben's review of Ann: a note in every kind of place, and an edit; submitted. */
+async function noteEverywhere(world: World, exchangeId: string): Promise<void> {
+  const [review] = await world.do<Array<{ id: string }>>(BEN, 'get', `/exchanges/${exchangeId}/reviews`);
+  const { draft } = await world.do<DeskView>(BEN, 'get', `/reviews/${review?.id}`);
+  const part = (show: string) => draft.parts.find((one) => one.show === show)?.id ?? '';
+  const passage = {
+    quote: { type: 'TextQuoteSelector', exact: 'The', prefix: '', suffix: '' },
+    position: { type: 'TextPositionSelector', start: 0, end: 3 },
+  };
+  const places = [
+    [null, { type: 'whole' }],
+    [part('html'), { type: 'text', ...passage }],
+    [part('pdf'), { type: 'page', page: 1 }],
+    [part('pdf'), { type: 'passage', page: 1, ...passage }],
+    [part('pdf'), { type: 'region', page: 1, x: 0.1, y: 0.1, width: 0.2, height: 0.2 }],
+    [part('video'), { type: 'moment', start: 0.2, end: 0.6 }],
+  ] as const;
+  for (const [index, [partId, selector]] of places.entries()) {
+    await world.do(BEN, 'put', `/reviews/${review?.id}/notes/7f1c2a34-5b6d-4e8f-9a0b-1c2d3e4f5a${10 + index}`, {
+      revision: 0,
+      kind: 'fix',
+      body: `Say how deep it was, ${index}.`,
+      place: { version: draft.version, partId, selector },
+      edit: selector.type === 'text' ? { type: 'replace', text: 'One' } : null,
+      itemId: 'evidence',
+    });
+  }
+  await fillIn(world, BEN, review?.id ?? '');
+  await world.do(BEN, 'post', `/reviews/${review?.id}/submit`);
 }

@@ -34,6 +34,8 @@ function plain(value: unknown): unknown {
     lateHandIns: _lateHandIns,
     attachments: _attachments,
     selfReviewDue: _selfReviewDue,
+    edit: _edit,
+    itemId: _itemId,
     maySelfReview: _maySelfReview,
     // Of a pair on the board new, elsewhere as it was.
     required,

@@ -46,15 +46,6 @@ export function AnnotatedDraft({ reading, exchangeId, notes, annotation, ...shar
   return (
     <>
       <WholeNoteList ids={onDraft} label="On the whole draft" render={render} />
-      {part !== undefined && onNote !== undefined && (
-        <WholeNoteBar
-          key={part.id}
-          part={part}
-          only={parts.length === 1}
-          page={part.show === 'pdf' ? page : null}
-          onNote={onNote}
-        />
-      )}
       <ReadingParts
         reading={reading}
         exchangeId={exchangeId}
@@ -67,6 +58,18 @@ export function AnnotatedDraft({ reading, exchangeId, notes, annotation, ...shar
           const here = count(id);
           return here === 0 ? '' : counted(here, '1 note', '# notes');
         }}
+        above={
+          part !== undefined &&
+          onNote !== undefined && (
+            <WholeNoteBar
+              key={`bar ${part.id}`}
+              part={part}
+              only={parts.length === 1}
+              page={part.show === 'pdf' ? page : null}
+              onNote={onNote}
+            />
+          )
+        }
         renderPart={(one, address) => (
           <AnnotatedPart
             part={one}

@@ -20,15 +20,15 @@ export function showEdit(root: HTMLElement, { id, text, edit }: ShownEdit): void
   const strike = () => marks.forEach((mark) => (mark.dataset['edit'] = 'out'));
   switch (edit.type) {
     case 'insert':
-      if (edit.side === 'before') first.before(proposed(id, edit.text));
-      else last.after(proposed(id, edit.text));
+      if (edit.side === 'before') outOf(first, 'first').before(proposed(id, edit.text));
+      else outOf(last, 'last').after(proposed(id, edit.text));
       return;
     case 'delete':
       strike();
       return;
     case 'replace':
       strike();
-      last.after(proposed(id, edit.text));
+      outOf(last, 'last').after(proposed(id, edit.text));
       return;
     case 'move': {
       const match = matchTextAnchor(text, edit.to);
@@ -40,11 +40,19 @@ export function showEdit(root: HTMLElement, { id, text, edit }: ShownEdit): void
       return;
     }
     case 'split':
-      first.before(proposed(id, '¶', 'split'));
+      outOf(first, 'first').before(proposed(id, '¶', 'split'));
       return;
     case 'join':
-      last.after(proposed(id, ' (joined with the next paragraph) ', 'join'));
+      outOf(last, 'last').after(proposed(id, ' (joined with the next paragraph) ', 'join'));
   }
+}
+
+/** The outermost passage that begins or ends with this one: another edit of the same words strikes through its own alone. */
+function outOf(mark: HTMLElement, end: 'first' | 'last'): HTMLElement {
+  const around = mark.parentElement?.closest<HTMLElement>('mark.passage') ?? null;
+  if (around === null) return mark;
+  const children = [...around.childNodes].filter((one) => one.textContent !== '');
+  return children.at(end === 'first' ? 0 : -1) === mark ? outOf(around, end) : mark;
 }
 
 export function takeOutEdits(root: HTMLElement): void {

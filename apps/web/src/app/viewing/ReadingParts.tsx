@@ -14,6 +14,8 @@ export interface ReadingPartsProps {
   readonly onPart?: (id: string) => void;
   /** What is said of a part beside its name. */
   readonly remark?: (part: PartView) => string;
+  /** Stands between the names and the part. */
+  readonly above?: ReactNode;
   /** Pages and pictures take most of the window, where nothing stands beside them. */
   readonly tall?: boolean;
 }
@@ -30,6 +32,7 @@ export function ReadingParts({
   partId,
   onPart,
   remark = () => '',
+  above,
   tall = false,
 }: ReadingPartsProps) {
   const { parts, draftId } = reading;
@@ -63,6 +66,7 @@ export function ReadingParts({
           ))}
         </div>
       )}
+      {above}
       <div key={part.id} className={paged(part) ? (tall ? 'h-[calc(100vh-15rem)]' : 'h-[60vh]') : ''}>
         {renderPart?.(part, address) ?? <PartViewer part={part} address={address} />}
       </div>

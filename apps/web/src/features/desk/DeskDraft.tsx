@@ -28,7 +28,7 @@ export function DeskDraft({ desk, notes, annotation, margin, card, onChoose }: D
       }
     : {};
   return (
-    <div className="@container h-full overflow-y-auto px-6 py-5" data-scroll="draft">
+    <div className="@container relative h-full overflow-y-auto px-6 py-5" data-scroll="draft">
       <h2 className="mb-4 font-serif text-2xl font-semibold">{draft.title}</h2>
       <AnnotatedDraft
         reading={draft}

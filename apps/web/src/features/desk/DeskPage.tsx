@@ -105,7 +105,7 @@ function Desk({ desk }: { readonly desk: DeskView }) {
         editable={editable}
         aids={aids}
         quoted={quoted}
-        where={placeWords(note.place, draft.parts)}
+        where={placeWords(note.place, quoted ? draft.parts : [])}
         onActivate={() => annotation.choose(id)}
         domId={quoted ? undefined : noteDomId(id)}
         onClose={() => {

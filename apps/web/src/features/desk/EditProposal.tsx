@@ -52,7 +52,7 @@ export function EditProposal({ selector, edit, text, onChange, onClose }: EditPr
       )}
       <div className="flex gap-3">
         <button type="button" className="min-h-6 text-dusk underline" onClick={onClose}>
-          Close the edit
+          Close
         </button>
         {edit !== null && (
           <button
@@ -63,7 +63,7 @@ export function EditProposal({ selector, edit, text, onChange, onClose }: EditPr
               onChange(null);
             }}
           >
-            Propose none
+            No edit
           </button>
         )}
       </div>

@@ -151,7 +151,7 @@ function Feedback({ feedback, draft, where }: FeedbackProps) {
       match={annotation.match(note.id)}
       active={note.id === annotation.activeId}
       quoted={quoted}
-      where={placeWords(note.place, draft.parts)}
+      where={placeWords(note.place, quoted ? draft.parts : [])}
       domId={quoted ? undefined : noteDomId(note.id)}
       onActivate={() => toPassage(note.id)}
     />

@@ -8,6 +8,7 @@ import { KINDS, KIND_FILL, KIND_TEXT, kindWord } from '../noteKinds.js';
 import { noteDomId } from '../passages.js';
 import type { PlacedNote } from '../useAnnotation.js';
 import type { PartNotesProps } from './partNotes.js';
+import { Waveform } from './Waveform.js';
 
 type Moment = Extract<Selector, { type: 'moment' }>;
 
@@ -28,7 +29,14 @@ export function MediaNotes({ part, address, ...rest }: MediaNotesProps) {
       address={`${address}/copy`}
       name={name}
       captions={captions ? `${address}/captions` : null}
-      below={(media) => <TimeLine media={media} seconds={facts.seconds ?? null} {...rest} />}
+      below={(media) => (
+        <TimeLine
+          media={media}
+          seconds={facts.seconds ?? null}
+          sound={show === 'sound' ? `${address}/copy` : null}
+          {...rest}
+        />
+      )}
     />
   );
 }
@@ -37,9 +45,11 @@ interface TimeLineProps extends PartNotesProps, Pick<MediaNotesProps, 'onMove'> 
   readonly media: RefObject<HTMLMediaElement | null>;
   /** Its length, if the file says so. */
   readonly seconds: number | null;
+  /** Where a sound is, to be drawn; null for a film. */
+  readonly sound: string | null;
 }
 
-function TimeLine({ media, seconds, notes, activeId, onChoose, onNote, onMove }: TimeLineProps) {
+function TimeLine({ media, seconds, sound, notes, activeId, onChoose, onNote, onMove }: TimeLineProps) {
   const [now, setNow] = useState(0);
   const [length, setLength] = useState(seconds);
   const play = usePlayedSpan(media);
@@ -108,7 +118,7 @@ function TimeLine({ media, seconds, notes, activeId, onChoose, onNote, onMove }:
           aria-valuemax={Math.round(length ?? 0)}
           aria-valuenow={Math.round(now)}
           aria-valuetext={secondsInWords(now)}
-          className="relative h-7 flex-1 cursor-pointer touch-none border-y border-line bg-crust"
+          className="relative h-12 flex-1 cursor-pointer touch-none border-y border-line bg-crust"
           onKeyDown={press}
           onClick={(event) => {
             const around = event.currentTarget.getBoundingClientRect();
@@ -117,6 +127,7 @@ function TimeLine({ media, seconds, notes, activeId, onChoose, onNote, onMove }:
             }
           }}
         >
+          {sound !== null && length !== null && <Waveform address={sound} seconds={length} />}
           <span className="absolute inset-y-0 w-0.5 bg-iodine" style={{ left: `${share(now) * 100}%` }} />
         </div>
         <span className="text-sm whitespace-nowrap text-ink-soft">

@@ -6,7 +6,10 @@ import type { DraftLayout } from '../DraftText.js';
 
 type Parts = DraftReading['parts'];
 
-/** Where a place is, in a few words: "Slides, page 3". Empty for a passage of the only text of a draft, which says it itself. */
+/**
+ * Where a place is, in a few words: "Slides, page 3"; without the name where there is one part, or none is given because the note
+ * stands beside it. Empty for a passage of the only text of a draft, which says it itself.
+ */
 export function placeWords({ partId, selector }: Place, parts: Parts): string {
   if (partId === null) return 'The whole draft';
   const part = parts.find(({ id }) => id === partId);
