@@ -73,8 +73,10 @@ describe('the demo', () => {
     for (const { id } of rows.flatMap((row) => row.reviews)) {
       const desk = await get<DeskView>(`/reviews/${id}`);
       for (const { place } of desk.notes) {
+        // What stands on files was held against them when it was left.
+        if (place.selector.type !== 'text') continue;
         const text = htmlToText(desk.draft.parts.find((part) => part.id === place.partId)?.html ?? '');
-        expect(place.selector.type === 'text' && matchTextAnchor(text, place.selector).found).toBe('same');
+        expect(matchTextAnchor(text, place.selector).found).toBe('same');
       }
       notes += desk.notes.length;
     }

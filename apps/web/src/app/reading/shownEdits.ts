@@ -14,7 +14,7 @@ interface ShownEdit {
  * written by the style sheet. The draft's own words and their positions stay as they are, for every other note.
  */
 export function showEdit(root: HTMLElement, { id, text, edit }: ShownEdit): void {
-  const marks = [...root.querySelectorAll<HTMLElement>(`mark.passage[data-note="${CSS.escape(id)}"]`)];
+  const marks = [...root.querySelectorAll<HTMLElement>('mark.passage')].filter((one) => one.dataset['note'] === id);
   const [first, last] = [marks[0], marks.at(-1)];
   if (first === undefined || last === undefined) return;
   const strike = () => marks.forEach((mark) => (mark.dataset['edit'] = 'out'));
