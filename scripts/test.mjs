@@ -28,12 +28,12 @@ const jest = (...projects) => [
  */
 const STAGES = [
   [
-    [['lint', npm('lint')]],
     [
+      ['lint', npm('lint')],
       ['types', npm('types')],
       ['imports', npm('imports')],
-      ['format', npm('format:check')],
     ],
+    [['format', npm('format:check')]],
   ],
   [
     [

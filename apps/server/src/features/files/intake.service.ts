@@ -141,8 +141,12 @@ export class Intake {
 /** WebVTT, section 4: the signature, after an optional byte order mark. */
 async function isWebVtt(path: string): Promise<boolean> {
   const file = await open(path);
-  const head = await file.read(Buffer.alloc(16), 0, 16, 0).finally(() => file.close());
-  return /^(\u00ef\u00bb\u00bf)?WEBVTT(\s|$)/.test(head.buffer.subarray(0, head.bytesRead).toString('latin1'));
+  try {
+    const head = await file.read(Buffer.alloc(16), 0, 16, 0);
+    return /^(\u00ef\u00bb\u00bf)?WEBVTT(\s|$)/.test(head.buffer.subarray(0, head.bytesRead).toString('latin1'));
+  } finally {
+    await file.close();
+  }
 }
 
 const FAMILIES: Readonly<Record<StoredFile['family'], string>> = {

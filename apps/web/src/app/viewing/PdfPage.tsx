@@ -80,7 +80,7 @@ export function PdfPage({ pdf, texts, number, scale, guess, gap, root, mark, ove
         layer.cancel();
       };
       await Promise.all([task.promise, layer.render()]);
-      if (!over) setSpans(layer.textDivs as HTMLElement[]);
+      if (!over) setSpans(layer.textDivs);
     };
     // A page that scrolled away while it was drawn is given up, which is no fault.
     draw().catch(() => undefined);
