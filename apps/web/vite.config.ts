@@ -2,12 +2,31 @@ import { fileURLToPath } from 'node:url';
 import tailwindcss from '@tailwindcss/vite';
 import react from '@vitejs/plugin-react';
 import { defineConfig } from 'vite';
+import { VitePWA } from 'vite-plugin-pwa';
 import { pdfAssets } from './pdfAssets.js';
 
 const source = (name: string) => fileURLToPath(new URL(`../../packages/${name}/src/index.ts`, import.meta.url));
 
 export default defineConfig({
-  plugins: [react(), tailwindcss(), pdfAssets()],
+  plugins: [
+    react(),
+    tailwindcss(),
+    pdfAssets(),
+    // What makes a review that was opened readable without a connection; registered by its desk alone.
+    VitePWA({
+      strategies: 'injectManifest',
+      srcDir: 'src/offline',
+      filename: 'sw.ts',
+      injectRegister: false,
+      manifest: false,
+      injectManifest: {
+        globPatterns: ['**/*.{html,js,mjs,css,woff2,svg}'],
+        // Letters of rare scripts: as many again as the whole application.
+        globIgnores: ['assets/pdf/**'],
+        maximumFileSizeToCacheInBytes: 4_000_000,
+      },
+    }),
+  ],
   resolve: { alias: { '@salt-circle/core': source('core'), '@salt-circle/contracts': source('contracts') } },
   build: {
     outDir: 'dist',

@@ -32,7 +32,8 @@ export const test = base.extend<{ stepIn: StepIn }, Shared>({
   stepIn: async ({ browser, baseURL }, use) => {
     const pages: Page[] = [];
     await use(async (name, options = {}) => {
-      const context = await browser.newContext({ baseURL, ...options });
+      // Copies the whole application into each browser; whoever tests just that lets it.
+      const context = await browser.newContext({ baseURL, serviceWorkers: 'block', ...options });
       const page = await context.newPage();
       pages.push(page);
       watch(page);

@@ -2,9 +2,19 @@ import type { ExchangeFacts, Viewer } from './facts.js';
 
 /**
  * What can have changed in an exchange, so that pages know what to ask for again. `own-draft` is news to the authors
- * of that draft, `preview` to the one who asked for it.
+ * of that draft, `own-review` to its reviewer, `preview` to the one who asked for it.
  */
-export const TOPICS = ['plan', 'drafts', 'allocation', 'reviews', 'people', 'mail', 'own-draft', 'preview'] as const;
+export const TOPICS = [
+  'plan',
+  'drafts',
+  'allocation',
+  'reviews',
+  'people',
+  'mail',
+  'own-draft',
+  'own-review',
+  'preview',
+] as const;
 export type Topic = (typeof TOPICS)[number];
 
 /**
@@ -17,6 +27,7 @@ export function hears(viewer: Viewer, exchange: Pick<ExchangeFacts, 'published'>
   if (viewer.role === null) return false;
   switch (topic) {
     case 'own-draft':
+    case 'own-review':
     case 'preview':
       return own;
     case 'plan':

@@ -340,8 +340,8 @@ describe('hears', () => {
 
   it('tells students of what is said to all of them and of what is their own, never of who works when', () => {
     expect(told('student', false)).toEqual(['plan']);
-    expect(told('student', true)).toEqual(['plan', 'own-draft', 'preview']);
-    expect(told('student', true, false)).toEqual(['own-draft', 'preview']);
+    expect(told('student', true)).toEqual(['plan', 'own-draft', 'own-review', 'preview']);
+    expect(told('student', true, false)).toEqual(['own-draft', 'own-review', 'preview']);
     expect(told(null, true)).toEqual([]);
   });
 });

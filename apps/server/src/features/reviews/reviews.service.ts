@@ -265,7 +265,10 @@ export class ReviewsService {
       const result = await work(manager, { ...standing, review, version });
       if (standing.review.begunAt === null) happened(reported(standing, 'review-begun'));
       const { course, exchange } = standing.place;
-      happened.quietly({ topic: 'reviews', courseId: course.id, exchangeId: exchange.id });
+      const where = { courseId: course.id, exchangeId: exchange.id };
+      happened.quietly({ topic: 'reviews', ...where });
+      // Another tab or device of the reviewer shows it too.
+      happened.quietly({ topic: 'own-review', ...where, personIds: [standing.place.person.id] });
       return result;
     });
   }

@@ -6,7 +6,8 @@ import { useAppDispatch, useAppSelector } from '../store.js';
 import { liveChanged, selectLive } from './changesSlice.js';
 import { canListen, listen } from './listening.js';
 
-/** What is asked for again when something changed. Typed text is none of it: its pages keep what is typed. */
+/** What is asked for again when something changed. Pages with typed text keep what is typed and has
+ * not been sent. */
 const TAGS_OF: Readonly<Record<Topic, readonly Tag[]>> = {
   plan: ['Exchange', 'Courses', 'Today', 'Feedback'],
   drafts: ['Progress', 'Exchange', 'Today', 'Reading'],
@@ -15,6 +16,7 @@ const TAGS_OF: Readonly<Record<Topic, readonly Tag[]>> = {
   people: ['People', 'Groups', 'Library', 'Courses'],
   mail: ['Outbox'],
   'own-draft': ['Draft', 'Exchange', 'Today'],
+  'own-review': ['Review'],
   preview: [],
 };
 

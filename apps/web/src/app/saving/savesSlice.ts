@@ -16,12 +16,15 @@ const slice = createSlice({
   selectors: {
     selectSave: (state, key: string): QueueState | undefined => state[key],
     selectSaves: (state) => state,
+    /** How many things under a prefix have not reached the server yet. */
+    selectWaiting: (state, prefix: string) =>
+      Object.entries(state).filter(([key, one]) => key.startsWith(prefix) && one.state !== 'saved').length,
     selectSignedOut: (state) => Object.values(state).some((one) => one.state === 'signed-out'),
   },
 });
 
 export const { saveStateChanged } = slice.actions;
-export const { selectSave, selectSaves, selectSignedOut } = slice.selectors;
+export const { selectSave, selectSaves, selectSignedOut, selectWaiting } = slice.selectors;
 export const savesReducer = slice.reducer;
 
 /** The state that matters most among several. */

@@ -6,12 +6,14 @@ import { giveFocusBack, Loading, Split } from '../../kit/index.js';
 import { Page } from '../../app/frame/Page.js';
 import { deskShareChanged, selectDeskShare } from '../../app/layoutSlice.js';
 import { labelWords } from '../../app/People.js';
+import { useKeptReview } from '../../app/offline/keptReviews.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { NoteStrip } from '../../app/reading/NoteStrip.js';
 import { plainText } from '../../app/reading/plainText.js';
 import { noteDomId } from '../../app/reading/passages.js';
 import { placeWords } from '../../app/reading/places/whereabouts.js';
 import { useAnnotation } from '../../app/reading/useAnnotation.js';
+import { usePolling } from '../../app/changes/useChanges.js';
 import { useMe } from '../../app/session/useMe.js';
 import { useAppDispatch, useAppSelector } from '../../app/store.js';
 import { useFresh } from '../../app/useFresh.js';
@@ -24,6 +26,7 @@ import { DeskTools } from './DeskTools.js';
 import { NoteCard } from './NoteCard.js';
 import type { NoteAids } from './NoteForm.js';
 import { useDeskQuery } from './deskApi.js';
+import { KeptHere } from './KeptHere.js';
 import { useAnswers } from './useAnswers.js';
 import { saysSomething, useNotes } from './useNotes.js';
 
@@ -33,9 +36,19 @@ export function DeskPage() {
   return <DeskLoader key={reviewId} reviewId={reviewId} />;
 }
 
+/** Milliseconds between two questions while a copy of the draft is being made, or while changes are not heard of. */
+const WHILE_MADE = 5_000;
+
 function DeskLoader({ reviewId }: { readonly reviewId: string }) {
-  const query = useDeskQuery(reviewId, { refetchOnMountOrArgChange: true });
+  const [making, setMaking] = useState(false);
+  const query = useDeskQuery(reviewId, {
+    refetchOnMountOrArgChange: true,
+    pollingInterval: usePolling(WHILE_MADE) || (making ? WHILE_MADE : 0),
+    skipPollingIfUnfocused: true,
+  });
   const desk = useFresh(query);
+  const waits = desk?.draft.parts.some(({ copy }) => copy?.state === 'waiting') ?? false;
+  if (waits !== making) setMaking(waits);
   if (desk === undefined) {
     return (
       <Page title="Review">
@@ -78,6 +91,7 @@ function Desk({ desk }: { readonly desk: DeskView }) {
   const answers = useAnswers(form, desk.answers, desk.id, `${prefix}answer:`, draft.version);
   const annotation = useAnnotation(draft, notes.list);
   const view = useDeskView();
+  const { kept, drop } = useKeptReview(desk, me.id);
   const state = completeness(form, answers.answers, notes.list.filter(saysSomething).length);
   const shown = draft.parts.find(({ id }) => id === annotation.partId);
 
@@ -165,6 +179,12 @@ function Desk({ desk }: { readonly desk: DeskView }) {
         answers={answers.answers}
         notes={notes.list}
         savePrefix={prefix}
+        kept={
+          editable &&
+          desk.reviewer.you === true && (
+            <KeptHere kept={kept} timeZone={exchange.timeZone} savePrefix={prefix} onDrop={drop} />
+          )
+        }
         onJump={() => view.show('form')}
       />
     </Page>

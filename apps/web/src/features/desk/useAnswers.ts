@@ -1,6 +1,6 @@
 import type { AnswerView } from '@salt-circle/contracts';
 import { OVERALL_ID, type Answer, type ReviewForm } from '@salt-circle/core';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { saveQueue } from '../../app/store.js';
 
 export interface AnswersState {
@@ -25,6 +25,17 @@ export function useAnswers(
       ]),
     ),
   );
+  useEffect(() => {
+    // What another tab or device has saved since shows here, unless something typed here is still on its way.
+    setAnswers((all) => {
+      const newer = Object.entries(saved).filter(([id, theirs]) => {
+        const mine = all[id] as Partial<AnswerView> | undefined;
+        const known = saveQueue.revision(prefix + id, mine?.revision ?? 0);
+        return saveQueue.pending(prefix + id) === null && theirs.revision > known;
+      });
+      return newer.length === 0 ? all : { ...all, ...Object.fromEntries(newer) };
+    });
+  }, [saved, prefix]);
   return {
     answers,
     change: (itemId, part) => {

@@ -9,6 +9,8 @@ const put = jest.fn<void, [PendingSave]>();
 jest.mock('../../app/store.js', () => ({
   saveQueue: {
     put: (save: PendingSave) => put(save),
+    pending: (key: string) => pending.find((save) => save.key === key) ?? null,
+    revision: (_: string, read: number) => read,
     pendingWithPrefix: (prefix: string) => pending.filter(({ key }) => key.startsWith(prefix)),
   },
 }));
@@ -43,6 +45,28 @@ describe('useNotes', () => {
   beforeEach(() => {
     pending.length = 0;
     put.mockReset();
+  });
+
+  it('shows what another tab has saved since, and nothing over what is typed here and not sent', () => {
+    const { result, rerender } = renderHook(({ saved }) => useNotes(saved, 'r', PREFIX, DRAFT), {
+      initialProps: { saved: [note('a', 5), note('b', 9), note('c', 20)] },
+    });
+    act(() => void result.current.add('keep', { partId: 'first', selector: place(30).selector }));
+    const own = result.current.list.at(-1)?.id ?? '';
+    pending.push({ key: `${PREFIX}b`, url: '', method: 'PUT', body: {}, revision: 1 });
+    // Elsewhere: a was changed, b too, c removed, d written. Of the note that was just left here it tells nothing yet.
+    const since = [
+      note('a', 5, { body: 'theirs', revision: 2 }),
+      note('b', 9, { body: 'theirs', revision: 2 }),
+      note('d', 1),
+    ];
+    rerender({ saved: since });
+    expect(result.current.list.map(({ id, body }) => [id, body])).toEqual([
+      ['d', 'd'],
+      ['a', 'theirs'],
+      ['b', 'b'],
+      [own, ''],
+    ]);
   });
 
   it('keeps notes in the order of their places, part by part', () => {

@@ -1,6 +1,6 @@
 import type { DraftReading, NoteKind, NoteView } from '@salt-circle/contracts';
 import { comparePlaces, type Place, type TextAnchor } from '@salt-circle/core';
-import { useEffect, useMemo, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { isText } from '../../app/reading/useAnnotation.js';
 import { saveQueue } from '../../app/store.js';
 
@@ -54,6 +54,31 @@ function keptByOlderPages(prefix: string, draft: Draft): NoteView[] {
   });
 }
 
+interface Theirs {
+  readonly saved: readonly NoteView[];
+  /** Ids of notes that are no longer there. */
+  readonly gone: readonly string[];
+  readonly prefix: string;
+}
+
+/** The notes with what another tab or device has saved since; what is typed here and not yet sent stays as it is. */
+function withTheirs(
+  all: ReadonlyMap<string, NoteView>,
+  { saved, gone, prefix }: Theirs,
+): ReadonlyMap<string, NoteView> {
+  const open = (id: string) => saveQueue.pending(prefix + id) === null;
+  const newer = saved.filter(({ id, revision }) => {
+    const mine = all.get(id);
+    return open(id) && revision > saveQueue.revision(prefix + id, mine?.revision ?? 0);
+  });
+  const left = gone.filter((id) => open(id) && all.has(id));
+  if (newer.length === 0 && left.length === 0) return all;
+  const next = new Map(all);
+  for (const note of newer) next.set(note.id, note);
+  for (const id of left) next.delete(id);
+  return next;
+}
+
 function send({ id, kind, body, place, edit, itemId, revision }: NoteView, reviewId: string, prefix: string): void {
   saveQueue.put({
     key: prefix + id,
@@ -76,6 +101,13 @@ export function useNotes(saved: readonly NoteView[], reviewId: string, prefix: s
   useEffect(() => {
     for (const note of outdated) send(note, reviewId, prefix);
   }, [outdated, reviewId, prefix]);
+  const told = useRef(new Set(saved.map(({ id }) => id)));
+  useEffect(() => {
+    // Gone elsewhere is what the server told of before and no longer does; what is on its way here it cannot tell of yet.
+    const gone = [...told.current].filter((id) => !saved.some((note) => note.id === id));
+    told.current = new Set(saved.map(({ id }) => id));
+    setNotes((all) => withTheirs(all, { saved, gone, prefix }));
+  }, [saved, prefix]);
   const put = (note: NoteView) => {
     setNotes((all) => new Map(all).set(note.id, note));
     send(note, reviewId, prefix);
