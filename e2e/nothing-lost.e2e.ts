@@ -188,7 +188,7 @@ test('a new version moves no text under the notes of a review that has begun', a
     .getByRole('link', { name: /^Draft/ })
     .first()
     .click();
-  await author.getByRole('textbox', { name: 'Your draft', exact: true }).click();
+  await author.getByRole('textbox', { name: 'Draft', exact: true }).click();
   await author.keyboard.press('Control+a');
   await author.keyboard.type('Quite another text, about something else entirely.');
   await author.getByRole('button', { name: 'Hand in again…' }).click();

@@ -141,6 +141,10 @@ export const router = createBrowserRouter([
             path: '/reviews/:reviewId',
             lazy: async () => ({ Component: (await import('./features/desk/DeskPage.js')).DeskPage }),
           },
+          {
+            path: '/reviews/:reviewId/draft',
+            lazy: async () => ({ Component: (await import('./features/desk/DeskPage.js')).DraftWindowPage }),
+          },
         ],
       },
       { path: '*', Component: NotFound },

@@ -81,7 +81,7 @@ export {
   RemindRequest,
   TextSaveRequest,
 } from './requests/drafts.js';
-export { AnswerRequest, NoteParams, NoteRequest, OwnRemarkRequest } from './requests/work.js';
+export { AnswerRequest, NoteParams, NoteRequest, OwnRemarkRequest, ReopenRequest } from './requests/work.js';
 export {
   AnchorRequest,
   DeleteEditRequest,

@@ -32,6 +32,7 @@ export function factsOf(exchange: Exchange, own: OwnTimes | null, now: number): 
     ownHandInFirst: exchange.ownHandInFirst,
     selfReview: exchange.selfReview,
     feedbackEach: exchange.feedbackEach,
+    reviewsFinal: exchange.reviewsFinal,
     rolling: exchange.rolling,
   };
 }

@@ -24,6 +24,7 @@ export type PlanRow = Pick<
   | 'names'
   | 'showNamesAtRelease'
   | 'feedbackEach'
+  | 'reviewsFinal'
   | 'gradeParts'
   | 'shorthandId'
 >;
@@ -47,6 +48,7 @@ export function settingsOf(exchange: Exchange): PlanSettings {
     names: exchange.names,
     showNamesAtRelease: exchange.showNamesAtRelease,
     feedbackEach: exchange.feedbackEach,
+    reviewsFinal: exchange.reviewsFinal,
     gradeParts: exchange.gradeParts,
     shorthandId: exchange.shorthandId,
   };
@@ -83,6 +85,7 @@ export function rowFrom(settings: PlanSettings | PlanRequest): PlanRow {
     names: settings.names,
     showNamesAtRelease: settings.showNamesAtRelease,
     feedbackEach: settings.feedbackEach,
+    reviewsFinal: settings.reviewsFinal ?? false,
     gradeParts: settings.gradeParts.map(({ part, weight }) => ({ part, weight })),
     shorthandId: settings.shorthandId,
   };

@@ -150,6 +150,10 @@ export class Exchange {
   @Column('boolean', { default: false })
   feedbackEach: boolean;
 
+  /** What a reviewer has submitted stays, unless an instructor reopens it. */
+  @Column('boolean', { default: false })
+  reviewsFinal: boolean;
+
   @Column('simple-json', { default: '[]' })
   gradeParts: GradePart[];
 

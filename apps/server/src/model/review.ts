@@ -46,6 +46,10 @@ export class Review {
   @Column('integer', { nullable: true })
   reopenedAt: number | null;
 
+  /** Why an instructor reopened it; null where the reviewer did, or nobody. */
+  @Column('text', { nullable: true })
+  reopenReason: string | null;
+
   /** When something was last written in it; for staff alone. */
   @Column('integer', { nullable: true })
   workedAt: number | null;

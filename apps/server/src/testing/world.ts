@@ -151,6 +151,7 @@ export const PLAN: PlanSettings = {
   names: 'both-ways',
   showNamesAtRelease: false,
   feedbackEach: false,
+  reviewsFinal: false,
   gradeParts: [],
   shorthandId: null,
 };

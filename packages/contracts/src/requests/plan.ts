@@ -232,6 +232,11 @@ export class PlanRequest {
   @IsBoolean()
   feedbackEach!: boolean;
 
+  /** Pages from before there was a choice leave it out. */
+  @MayBeMissing()
+  @IsBoolean()
+  reviewsFinal?: boolean;
+
   @IsArray()
   @ArrayMaxSize(20)
   @IsObject({ each: true })

@@ -121,6 +121,14 @@ export class NoteParams {
   noteId!: string;
 }
 
+/** The reviewer says nothing; staff say why. */
+export class ReopenRequest {
+  @MayBeMissing()
+  @IsString()
+  @MaxLength(LIMITS.guidance, { message: `Say it in ${LIMITS.guidance} characters.` })
+  reason?: string;
+}
+
 /** A remark of one's own, kept to be used again. */
 export class OwnRemarkRequest {
   @IsString()

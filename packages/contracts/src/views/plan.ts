@@ -32,6 +32,8 @@ export interface PlanSettings {
   readonly showNamesAtRelease: boolean;
   /** Authors read each review as it is submitted, not all of them at release. */
   readonly feedbackEach: boolean;
+  /** What a reviewer has submitted stays, unless an instructor reopens it. */
+  readonly reviewsFinal: boolean;
   readonly gradeParts: readonly GradePart[];
   readonly shorthandId: string | null;
 }
@@ -54,7 +56,8 @@ export type FixableSetting =
   | 'groupSetId'
   | 'selfReview'
   | 'deliverables'
-  | 'feedbackEach';
+  | 'feedbackEach'
+  | 'reviewsFinal';
 
 export interface PlanView extends PlanSettings {
   readonly revision: number;

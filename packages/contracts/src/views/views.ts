@@ -253,6 +253,8 @@ export interface DeskView extends ReviewContent {
   /** False once reviews are due: what is written stays, but no longer counts. */
   readonly submittable: boolean;
   readonly reopenable: boolean;
+  /** Why an instructor reopened it; null where none did. */
+  readonly reopenReason: string | null;
   /** Place among the reviews of this reviewer, from 1, and the next one of them to work on. */
   readonly position: number;
   readonly total: number;

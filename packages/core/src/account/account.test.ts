@@ -36,6 +36,7 @@ const SETTINGS: Settings = {
   names: 'both-ways',
   showNamesAtRelease: false,
   feedbackEach: false,
+  reviewsFinal: false,
   gradeParts: [],
 };
 const AROUND: Around = {

@@ -15,6 +15,7 @@ export interface AccountSettings extends Setup {
   readonly deliverables: readonly Deliverable[];
   readonly showNamesAtRelease: boolean;
   readonly feedbackEach: boolean;
+  readonly reviewsFinal: boolean;
   readonly gradeParts: readonly GradePart[];
 }
 
@@ -56,6 +57,7 @@ export function accountOf(settings: AccountSettings, around: AccountAround): str
     namesSentence(settings),
   ];
   if (dates !== null) {
+    if (settings.reviewsFinal) lines.push('A review is final once it is submitted; you can reopen one, with a reason.');
     lines.push(releaseSentence(settings, dates, at), laterSentence(settings, at));
   }
   if (settings.gradeParts.length > 0) lines.push(`${gradeWords(settings.gradeParts)} ${GRADES_LATER}`);

@@ -1,5 +1,6 @@
 import { countWords } from '../text/words.js';
 import { OVERALL_ID, type Answer, type Answers, type CommentRule, type FormItem, type ReviewForm } from './form.js';
+import { fieldKey, repeatedWords, type TextField } from './repeated.js';
 import { valueFault } from './value.js';
 
 export interface Missing {
@@ -11,6 +12,8 @@ export interface Missing {
   /** What is there and what is asked for: words, entries, or notes; 0 and 0 where nothing is counted. */
   readonly have: number;
   readonly need: number;
+  /** Words that stand in an answer before too, and are not counted again. */
+  readonly repeated?: number;
 }
 
 export interface Completeness {
@@ -33,10 +36,13 @@ type Demand = Missing | null;
  * @param notes how many notes the reviewer has left on the draft
  */
 export function completeness(form: ReviewForm, answers: Answers, notes: number): Completeness {
-  const demands: Demand[] = form.items.flatMap((item) => demandsOf(item, answers[item.id]));
+  const repeated = repeatedWords(form, answers);
+  const again = (id: string, field: TextField) => repeated.get(fieldKey(id, field)) ?? 0;
+  const demands: Demand[] = form.items.flatMap((item) => demandsOf(item, answers[item.id], again));
   if (form.overall !== 'none') {
     const required = form.overall === 'required';
-    demands.push(...textDemand(OVERALL_ID, answers[OVERALL_ID]?.text, required, form.overallWords, 'text', 'words'));
+    const text = { text: answers[OVERALL_ID]?.text, again: again(OVERALL_ID, 'text'), field: 'text' as const };
+    demands.push(...textDemand(OVERALL_ID, text, required, form.overallWords));
   }
   if (form.minimumNotes > 0) {
     const short = notes < form.minimumNotes;
@@ -65,17 +71,20 @@ function entered(answer: Answer | undefined): boolean {
   );
 }
 
-function demandsOf(item: FormItem, answer: Answer | undefined): Demand[] {
+type Again = (itemId: string, field: TextField) => number;
+
+function demandsOf(item: FormItem, answer: Answer | undefined, again: Again): Demand[] {
   const missing = (what: Missing['what'], have = 0, need = 0): Missing => ({ itemId: item.id, what, have, need });
+  const field = (name: TextField): Written => ({ text: answer?.[name], again: again(item.id, name), field: name });
   switch (item.kind) {
     case 'prompt':
-      return textDemand(item.id, answer?.text, item.required, item.minimumWords, 'text', 'words');
+      return textDemand(item.id, field('text'), item.required, item.minimumWords);
     case 'pair': {
       // Half a pair is none: once one field is filled, the other is asked for as well.
       const asked = item.required || [answer?.text, answer?.next].some((text) => (text ?? '').trim() !== '');
       return [
-        ...textDemand(item.id, answer?.text, asked, item.minimumWords, 'text', 'words'),
-        ...textDemand(item.id, answer?.next, asked, item.minimumWords, 'next', 'next-words'),
+        ...textDemand(item.id, field('text'), asked, item.minimumWords),
+        ...textDemand(item.id, field('next'), asked, item.minimumWords),
       ];
     }
     case 'criterion': {
@@ -118,19 +127,25 @@ function choiceDemands(
   return list;
 }
 
+interface Written {
+  readonly text: string | undefined;
+  /** Words of it that were said before. */
+  readonly again: number;
+  readonly field: TextField;
+}
+
 function textDemand(
   itemId: string,
-  text: string | undefined,
+  { text, again, field }: Written,
   required: boolean,
   minimumWords: number,
-  none: 'text' | 'next',
-  few: 'words' | 'next-words',
 ): Demand[] {
-  const have = countWords(text ?? '');
+  const have = countWords(text ?? '') - again;
   const empty = (text ?? '').trim() === '';
   if (!required && empty) return [];
   // One word is the least an answer can be; dots and dashes are not an answer.
   const need = Math.max(minimumWords, 1);
   if (have >= need) return required ? [null] : [];
-  return [{ itemId, what: empty ? none : few, have, need }];
+  const few = field === 'text' ? 'words' : 'next-words';
+  return [{ itemId, what: empty ? field : few, have, need, ...(again > 0 && { repeated: again }) }];
 }

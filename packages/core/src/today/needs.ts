@@ -37,6 +37,8 @@ export interface OwnReview {
   readonly submitted: boolean;
   /** Submitted, and being changed since. */
   readonly changing: boolean;
+  /** An instructor asked for changes: it can be submitted until feedback is read. */
+  readonly reopenedByStaff?: boolean;
 }
 
 export interface StudentSituation {
@@ -85,9 +87,12 @@ function reviewNeeds(at: StudentSituation): Need[] {
   const { stage, handedIn, ownHandInFirst, reviews, dates, released } = at;
   if (ownHandInFirst && !handedIn) return [];
   const open = ({ self }: OwnReview) => (self ? at.maySelfReview : at.mayReview);
-  const due = ({ self }: OwnReview) => (self ? dates.selfReviewDue : dates.reviewsDue);
+  const due = ({ self, reopenedByStaff }: OwnReview) => {
+    if (reopenedByStaff === true) return dates.release;
+    return self ? dates.selfReviewDue : dates.reviewsDue;
+  };
   const toWrite = reviews.flatMap((review, index): Need[] =>
-    !open(review) || (review.submitted && !review.changing)
+    !(open(review) || (review.reopenedByStaff === true && !released)) || (review.submitted && !review.changing)
       ? []
       : [
           {

@@ -25,6 +25,8 @@ export interface ExchangeFacts {
   readonly selfReview: SelfReview;
   /** Authors read each review as it is submitted, not all of them at release. */
   readonly feedbackEach: boolean;
+  /** What a reviewer has submitted stays, unless an instructor reopens it. */
+  readonly reviewsFinal: boolean;
   /** Drafts are allocated as they come in: reviews open with drafts, not after them. */
   readonly rolling: boolean;
 }
@@ -113,6 +115,8 @@ export type Act =
       readonly kind: 'write-review' | 'submit-review';
       readonly byViewer: boolean;
       readonly submitted: boolean;
+      /** An instructor has reopened it, so it can be submitted until feedback is read, whatever was due. */
+      readonly reopenedByStaff?: boolean;
     } & Reviewing)
   | ({ readonly kind: 'reopen-review'; readonly byViewer: boolean; readonly submitted: boolean } & Pick<
       Reviewing,

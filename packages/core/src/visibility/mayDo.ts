@@ -43,9 +43,17 @@ export function mayDo(viewer: Viewer, exchange: ExchangeFacts | null, act: Act):
         viewer.role === 'student' ? act : { ...act, viewerHandedIn: true, selfReviewed: true, othersReviewed: true },
       );
     case 'reopen-review':
-      if (!act.byViewer) return refuse(viewer.role === 'student' ? 'unknown' : 'not-yours');
+      if (!act.byViewer) return staffMayReopen(viewer, exchange, act.submitted);
+      if (exchange.reviewsFinal) return refuse('already-submitted');
       return maySubmit(exchange, act) ? ALLOWED : refuse(beforeReviewing(exchange) ? 'not-open-yet' : 'over');
   }
+}
+
+/** Before its author reads it: afterwards it would be another review than the one that was answered. */
+function staffMayReopen(viewer: Viewer, exchange: ExchangeFacts, submitted: boolean): Decision {
+  if (viewer.role === 'student') return refuse('unknown');
+  if (viewer.role !== 'instructor' || !submitted) return refuse('not-yours');
+  return feedbackIsOpen(exchange) ? refuse('over') : ALLOWED;
 }
 
 /** What was being typed when the due time passed is still saved: it is kept, but does not count. */
@@ -70,5 +78,6 @@ function mayReview(exchange: ExchangeFacts, act: ReviewAct): Decision {
   if (!open.allowed) return open;
   if (act.submitted) return refuse('already-submitted');
   if (maySubmit(exchange, act)) return ALLOWED;
+  if (act.reopenedByStaff === true && !feedbackIsOpen(exchange)) return ALLOWED;
   return act.kind === 'write-review' && !exchange.may.released ? ALLOWED : refuse('over');
 }

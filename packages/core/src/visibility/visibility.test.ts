@@ -25,6 +25,7 @@ const facts = (part: Partial<Omit<ExchangeFacts, 'may'>>, may: Partial<Openings>
   selfReview: 'off',
   rolling: false,
   feedbackEach: false,
+  reviewsFinal: false,
   ...part,
 });
 const student: Viewer = { role: 'student' };
@@ -209,12 +210,31 @@ describe('mayDo', () => {
       { kind: 'reopen-review', byViewer: true, submitted: true, ofOwnDraft: false },
       ['unknown', 'not-open-yet', 'not-open-yet', 'not-open-yet', 'yes', 'over', 'over'],
     ],
+    [
+      'submit one that an instructor has reopened',
+      { kind: 'submit-review', ...review, reopenedByStaff: true },
+      ['unknown', 'not-open-yet', 'not-open-yet', 'not-open-yet', 'yes', 'yes', 'over'],
+    ],
     ['release', { kind: 'release' }, ['unknown', ...Array<string>(6).fill('not-yours')]],
     ['move dates', { kind: 'move-dates' }, ['unknown', ...Array<string>(6).fill('not-yours')]],
     ['plan', { kind: 'plan' }, ['unknown', ...Array<string>(6).fill('not-yours')]],
   ];
   it.each(asStudent)('a student: %s', (_, what, expected) => {
     expect(row((exchange) => mayDo(student, exchange, what))).toEqual(expected);
+  });
+
+  it('lets instructors reopen what was submitted until its author reads it, also where it is final for the reviewer', () => {
+    const reopen = (part: object) =>
+      ({ kind: 'reopen-review', byViewer: false, submitted: true, ofOwnDraft: false, ...part }) as const;
+    const by = (role: Viewer['role'], part: object = {}, more: Partial<ExchangeFacts> = {}) =>
+      row((exchange) => mayDo({ role }, { ...exchange, ...more }, reopen(part)));
+    expect(by('instructor')).toEqual([...Array<string>(6).fill('yes'), 'over']);
+    expect(by('instructor', { submitted: false })).toEqual(Array<string>(7).fill('not-yours'));
+    expect(by('assistant')).toEqual(Array<string>(7).fill('not-yours'));
+    expect(by('instructor', {}, { feedbackEach: true })[4]).toBe('over');
+    expect(by('student', { byViewer: true }, { reviewsFinal: true }).slice(1)).toEqual(
+      Array<string>(6).fill('already-submitted'),
+    );
   });
 
   it('leaves publishing, planning and releasing to instructors, allocating to assistants too', () => {

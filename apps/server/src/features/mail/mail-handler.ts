@@ -7,7 +7,8 @@ import { Draft, DraftVersion } from '../../model/draft.js';
 import { datesOf } from '../../access/facts-of.js';
 import { versionMeta } from '../../access/version-meta.js';
 import { partsOf } from '../../access/versions.js';
-import { Exchange } from '../../model/exchange.js';
+import { Exchange, Participant } from '../../model/exchange.js';
+import { Review } from '../../model/review.js';
 import { activeParticipants } from '../../access/participants.js';
 import { DATE_WORDS, dateInWords } from '../../platform/problems/sentences.js';
 import type { Happening } from '../../platform/record/happening.js';
@@ -31,6 +32,8 @@ export const mailHandler: HappeningHandler = async (happenings, manager, { now, 
 async function lettersFor(manager: EntityManager, happening: Happening, publicUrl: string): Promise<Letter[]> {
   const { action, exchangeId, details = {} } = happening;
   if (exchangeId === undefined) return [];
+  if (action === 'review-reopened' && typeof details['reason'] === 'string')
+    return [await reopened(manager, exchangeId, details, publicUrl)];
   const concerned =
     action === 'exchange-published' ||
     action === 'draft-handed-in' ||
@@ -65,6 +68,29 @@ async function lettersFor(manager: EntityManager, happening: Happening, publicUr
         : moved(about, details);
   const addresses = await addressesOf(manager, exchange);
   return addresses.map((address) => ({ address, ...text, courseId: course.id, exchangeId }));
+}
+
+/** To the reviewer whose review an instructor has reopened: what is asked for, and until when. */
+async function reopened(
+  manager: EntityManager,
+  exchangeId: string,
+  details: NonNullable<Happening['details']>,
+  publicUrl: string,
+): Promise<Letter> {
+  const exchange = await manager.findOneByOrFail(Exchange, { id: exchangeId });
+  const course = await manager.findOneByOrFail(Course, { id: exchange.courseId });
+  const review = await manager.findOneByOrFail(Review, { id: String(details['review']) });
+  const { personId } = await manager.findOneByOrFail(Participant, { id: review.reviewerId });
+  const listed = await listedOf(manager, course.id, [personId]);
+  const release = resolveDates(datesOf(exchange))?.release ?? null;
+  const until = release === null ? '' : ` You can submit it again until ${dateInWords(release, course.timeZone)}.`;
+  return {
+    address: listed.get(personId)?.email ?? '',
+    subject: `${course.title}: a review of yours for “${exchange.title}” has been reopened`,
+    text: `A review that you submitted for “${exchange.title}” in ${course.title} has been reopened, so that you can change it. The reason:\n\n${String(details['reason'])}\n\nWhat you submitted counts until you submit again.${until}\n\n${publicUrl}/reviews/${review.id}\n`,
+    courseId: course.id,
+    exchangeId,
+  };
 }
 
 async function addressesOf(manager: EntityManager, exchange: Exchange): Promise<string[]> {

@@ -122,6 +122,8 @@ export async function fixedSettings(manager: EntityManager, { exchange, facts }:
       : `Drafts have been allocated (${reviews} ${reviews === 1 ? 'review' : 'reviews'}, ${begun} begun), so this stays.`;
   const handedIn = drafts === 0 ? null : `${drafts === 1 ? 'One draft has' : `${drafts} drafts have`} been handed in`;
   return {
+    ...(allocated !== null &&
+      begun > 0 && { reviewsFinal: 'Reviews have begun: their writers go by what was said of them, so this stays.' }),
     feedbackEach: 'The exchange is published: people have been told when they read their feedback, so this stays.',
     names: 'The exchange is published: people have been told whether their names are shown, so this stays.',
     takesPart:
@@ -145,6 +147,7 @@ type Fixed = keyof Awaited<ReturnType<typeof fixedSettings>>;
 export const FIXED_COLUMNS: Readonly<Record<Fixed, ReadonlyArray<keyof PlanRow>>> = {
   names: ['names', 'showNamesAtRelease'],
   feedbackEach: ['feedbackEach'],
+  reviewsFinal: ['reviewsFinal'],
   takesPart: ['takesPart'],
   handInAs: ['handInAs'],
   whom: ['whom'],

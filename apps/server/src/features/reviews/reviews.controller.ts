@@ -3,6 +3,7 @@ import {
   AnswerRequest,
   NoteParams,
   NoteRequest,
+  ReopenRequest,
   type AnswerView,
   type DeskView,
   type NoteView,
@@ -70,7 +71,7 @@ export class ReviewsController {
 
   @Post('reviews/:reviewId/reopen')
   @HttpCode(204)
-  reopen(@Me() me: Asker, @Param('reviewId') id: string): Promise<void> {
-    return this.reviews.reopen(me, id);
+  reopen(@Me() me: Asker, @Param('reviewId') id: string, @Body() request: ReopenRequest): Promise<void> {
+    return this.reviews.reopen(me, id, request);
   }
 }

@@ -3,8 +3,10 @@ import type {
   AnswerRequest,
   AnswerView,
   DeskView,
+  FieldProblem,
   NoteRequest,
   NoteView,
+  ReopenRequest,
   ReviewCard,
   SubmitView,
 } from '@salt-circle/contracts';
@@ -32,7 +34,7 @@ import { Participant } from '../../model/exchange.js';
 import { AnswerRow, NoteRow, Review, SubmittedReview } from '../../model/review.js';
 import { Database, type Report } from '../../platform/database/database.js';
 import { ProblemError } from '../../platform/problems/problem-error.js';
-import { conflict, missingProblem, refusal } from '../../platform/problems/sentences.js';
+import { conflict, invalid, missingProblem, refusal } from '../../platform/problems/sentences.js';
 import { iso, isoOrNull } from '../../platform/wire/instants.js';
 import { Readings } from '../reading/readings.service.js';
 import { answerFrom, sameAnswer } from './answers.js';
@@ -128,6 +130,7 @@ export class ReviewsService {
       editable: acts(place, { kind: 'write-review', ...asked(standing) }),
       submittable: acts(place, { kind: 'submit-review', ...asked(standing) }),
       reopenable: submitted && !isChanging(review) && acts(place, reopening(standing)),
+      reopenReason: standing.byViewer && isChanging(review) ? review.reopenReason : null,
       ...(life ? await this.#neighbours(manager, standing) : { position: 1, total: 1, nextId: null }),
     };
   }
@@ -227,7 +230,7 @@ export class ReviewsService {
       }
       const submittedAt = place.now;
       await this.contents.recount(manager, place, review, form);
-      await manager.update(Review, { id: reviewId }, { submittedAt, reopenedAt: null });
+      await manager.update(Review, { id: reviewId }, { submittedAt, reopenedAt: null, reopenReason: null });
       await manager.delete(SubmittedReview, { reviewId });
       await this.remarks.keep(manager, place, { notes: content.notes, again: review.submittedAt !== null });
       happened(reported(standing, 'review-submitted'));
@@ -236,14 +239,16 @@ export class ReviewsService {
   }
 
   /** What was submitted stays so, and is what its author gets, until it is submitted again. */
-  async reopen(person: Asker, reviewId: string): Promise<void> {
+  async reopen(person: Asker, reviewId: string, { reason = '' }: ReopenRequest): Promise<void> {
     await this.database.write(async (manager, happened) => {
       const standing = await this.#standing(person, reviewId, manager);
       act(standing.place, reopening(standing));
       if (standing.review.submittedAt === null || isChanging(standing.review)) return;
+      const reopenReason = standing.byViewer ? null : reason.trim();
+      if (reopenReason === '') throw invalid([NO_REASON]);
       await this.contents.keep(manager, standing.review);
-      await manager.update(Review, { id: reviewId }, { reopenedAt: standing.place.now });
-      happened(reported(standing, 'review-reopened'));
+      await manager.update(Review, { id: reviewId }, { reopenedAt: standing.place.now, reopenReason });
+      happened(reported(standing, 'review-reopened', reopenReason === null ? {} : { reason: reopenReason }));
     });
   }
 
@@ -322,20 +327,32 @@ async function versionToReview(
 
 /** What is submitted cannot be written in, unless it is being changed. */
 function asked({ byViewer, review, ...standing }: ReviewStanding) {
-  return { byViewer, ...relation(standing), submitted: review.submittedAt !== null && !isChanging(review) };
+  const changing = isChanging(review);
+  const submitted = review.submittedAt !== null && !changing;
+  return { byViewer, ...relation(standing), submitted, reopenedByStaff: changing && review.reopenReason !== null };
 }
 
 function reopening({ byViewer, review, ofOwnDraft }: ReviewStanding): Act {
   return { kind: 'reopen-review', byViewer, ofOwnDraft, submitted: review.submittedAt !== null };
 }
 
-function reported({ place, review }: ReviewStanding, action: 'review-begun' | 'review-submitted' | 'review-reopened') {
+const NO_REASON: FieldProblem = {
+  path: 'reason',
+  code: 'required',
+  sentence: 'Say why: the reviewer reads it, and it stays on record.',
+};
+
+function reported(
+  { place, review }: ReviewStanding,
+  action: 'review-begun' | 'review-submitted' | 'review-reopened',
+  more: Readonly<Record<string, string>> = {},
+) {
   return {
     action,
     actorId: place.person.id,
     courseId: place.course.id,
     exchangeId: place.exchange.id,
-    details: { review: review.id },
+    details: { review: review.id, ...more },
   };
 }
 

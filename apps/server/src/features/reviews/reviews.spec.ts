@@ -1,7 +1,7 @@
 import type { DeskView, FeedbackView } from '@salt-circle/contracts';
 import type { EntityManager } from 'typeorm';
 import { Draft, DraftVersion } from '../../model/draft.js';
-import { Participant } from '../../model/exchange.js';
+import { Exchange, Participant } from '../../model/exchange.js';
 import { AnswerRow, NoteRow, Review } from '../../model/review.js';
 import {
   allocateAll,
@@ -151,6 +151,60 @@ describe('the reviews of a student', () => {
       levelId: 'low',
     });
     expect(stale.body.code).toBe('draft-changed');
+  });
+});
+
+describe('a submitted review', () => {
+  const submitted = async (): Promise<string> => {
+    const [first] = mine as [string];
+    await fillIn(world, ANN, first);
+    await world.do(ANN, 'post', `/reviews/${first}/submit`);
+    return first;
+  };
+
+  it('is given back by an instructor who says why, also after reviews were due, and submitted again until release', async () => {
+    const first = await submitted();
+    world.clock.goTo(AT.checking);
+    const at = `/reviews/${first}/reopen`;
+    expect((await world.as(INES, 'post', at, { reason: ' ' })).body.fields).toMatchObject([{ path: 'reason' }]);
+    expect((await world.as(ANN, 'post', at)).body.code).toBe('over');
+    await world.do(INES, 'post', at, { reason: 'The author asks which table you mean.' });
+    expect(await desk(ANN, first)).toMatchObject({
+      changing: true,
+      editable: true,
+      submittable: true,
+      reopenReason: 'The author asks which table you mean.',
+    });
+    // Staff read what was submitted, and not what they said to the reviewer, in the reviewer's words.
+    expect((await desk(INES, first)).reopenReason).toBeNull();
+    const { items } = await world.do<{ items: object[] }>(ANN, 'get', '/today');
+    expect(items).toContainEqual(expect.objectContaining({ kind: 'submit-again', reviewId: first }));
+    const { mails } = await world.do<{ mails: Array<{ id: string; to: string; subject: string }> }>(
+      INES,
+      'get',
+      '/courses/course/outbox',
+    );
+    const mail = mails.find(({ subject }) => subject.includes('has been reopened'));
+    expect(mail?.to).toBe('ann@example.org');
+    const { text } = await world.do<{ text: string }>(INES, 'get', `/courses/course/outbox/${mail?.id}`);
+    expect(text).toContain('The author asks which table you mean.');
+    await world.do(ANN, 'put', `/reviews/${first}/answers/first`, {
+      revision: 1,
+      text: 'The first table on page two.',
+    });
+    await world.do(ANN, 'post', `/reviews/${first}/submit`);
+    expect(await desk(ANN, first)).toMatchObject({ changing: false, reopenReason: null, editable: false });
+    world.clock.goTo(AT.closed);
+    expect((await world.as(INES, 'post', at, { reason: 'Once more.' })).body.code).toBe('over');
+  });
+
+  it('is final for its writer where the plan says so', async () => {
+    const first = await submitted();
+    await world.database.write((manager) => manager.update(Exchange, { id }, { reviewsFinal: true }));
+    expect(await desk(ANN, first)).toMatchObject({ reopenable: false, editable: false });
+    expect((await world.as(ANN, 'post', `/reviews/${first}/reopen`)).body.code).toBe('already-submitted');
+    await world.do(INES, 'post', `/reviews/${first}/reopen`, { reason: 'Please say more.' });
+    expect((await desk(ANN, first)).submittable).toBe(true);
   });
 });
 

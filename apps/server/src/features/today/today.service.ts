@@ -153,6 +153,7 @@ export class TodayService {
       self: review.draftId === own?.id,
       submitted: review.submittedAt !== null,
       changing: isChanging(review),
+      reopenedByStaff: review.reopenReason !== null && isChanging(review),
     }));
   }
 

@@ -36,6 +36,10 @@ function plain(value: unknown): unknown {
     selfReviewDue: _selfReviewDue,
     edit: _edit,
     itemId: _itemId,
+    reviewsFinal: _reviewsFinal,
+    reopenReason: _reopenReason,
+    // By now instructors may as well.
+    reopenable: _reopenable,
     maySelfReview: _maySelfReview,
     // Of a pair on the board new, elsewhere as it was.
     required,

@@ -1,4 +1,12 @@
-import { countWords, OVERALL_ID, type Answer, type FormItem, type Missing, type ReviewForm } from '@salt-circle/core';
+import {
+  counted,
+  countWords,
+  OVERALL_ID,
+  type Answer,
+  type FormItem,
+  type Missing,
+  type ReviewForm,
+} from '@salt-circle/core';
 import { PAIR_WORDS } from './kinds.js';
 
 const WORDS_OF: Readonly<Record<Missing['what'], string>> = {
@@ -23,9 +31,12 @@ export function itemState(
   const [first] = missing;
   if (first !== undefined) {
     if (isHalfPair(item, answer)) return ['one half answered', 'text-copper'];
-    const counted =
+    const inWords =
       first.what === 'words' || first.what === 'next-words' || first.what === 'text' || first.what === 'next';
-    if (counted && first.need > 1) return [`${first.have} of ${first.need} words`, 'text-copper'];
+    if (inWords && (first.need > 1 || first.repeated !== undefined)) {
+      const again = first.repeated === undefined ? '' : `; ${first.repeated} stand in another answer`;
+      return [`${first.have} of ${first.need} words${again}`, 'text-copper'];
+    }
     if (first.what === 'checks') return [`${first.have} of ${first.need} answered`, 'text-copper'];
     return [WORDS_OF[first.what], 'text-copper'];
   }
@@ -37,7 +48,7 @@ export function itemState(
 export function textState(text: string | undefined, required: boolean): readonly [string, string] {
   const count = countWords(text ?? '');
   if (count === 0) return [required ? '' : 'may be left out', 'text-ink-soft'];
-  return [count === 1 ? '1 word' : `${count} words`, 'text-kelp'];
+  return [counted(count, '1 word', '# words'), 'text-kelp'];
 }
 
 /** What works without a next step, or the other way round. */
@@ -73,17 +84,17 @@ export function missingWords(missing: Missing, form: Pick<ReviewForm, 'items'>):
   const short = missing.need - missing.have;
   switch (missing.what) {
     case 'words':
-      return `${short} more ${short === 1 ? 'word' : 'words'} in “${title}${works}”`;
+      return counted(short, `1 more word in “${title}${works}”`, `# more words in “${title}${works}”`);
     case 'next-words':
-      return `${short} more ${short === 1 ? 'word' : 'words'} in “${title}: ${next}”`;
+      return counted(short, `1 more word in “${title}: ${next}”`, `# more words in “${title}: ${next}”`);
     case 'next':
       return `“${title}: ${next}”`;
     case 'comment':
       return `a reason in “${title}”`;
     case 'checks':
-      return `${short} more ${short === 1 ? 'entry' : 'entries'} in “${title}”`;
+      return counted(short, `1 more entry in “${title}”`, `# more entries in “${title}”`);
     case 'notes':
-      return short === 1 ? '1 more note on the draft' : `${short} more notes on the draft`;
+      return counted(short, '1 more note on the draft', '# more notes on the draft');
     case 'text':
       return `“${title}${works}”`;
     default:

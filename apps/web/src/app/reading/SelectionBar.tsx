@@ -36,7 +36,7 @@ export function SelectionBar({
         left: Math.max(8, Math.min(at.left, window.innerWidth - WIDTH)),
         // Measured from below where it stands over the passage: how high it is, its own words decide.
         ...(above
-          ? { bottom: window.innerHeight - at.top + 6 }
+          ? { bottom: Math.max(8, window.innerHeight - at.top + 6) }
           : { top: Math.min(at.bottom + 8, window.innerHeight - 60) }),
       }}
     >

@@ -12,6 +12,7 @@ import { When } from '../../app/time/When.js';
 import { BeforeSubmit } from './BeforeSubmit.js';
 import { useReopenReviewMutation, useSubmitReviewMutation } from './deskApi.js';
 import { itemAnchor } from './FormPanel.js';
+import { ReopenDialog } from './ReopenDialog.js';
 import { missingWords } from '../../app/form/itemState.js';
 
 export interface DeskBarProps {
@@ -41,6 +42,7 @@ export function DeskBar({ desk, state, answers, notes, savePrefix, kept, onJump 
   const [listing, setListing] = useState(false);
   const [unsent, setUnsent] = useState(false);
   const [asking, setAsking] = useState(false);
+  const [reopeningIt, setReopening] = useState(false);
   const own = desk.reviewer.you === true;
   const submitted = desk.submittedAt !== null && !desk.changing;
 
@@ -126,8 +128,8 @@ export function DeskBar({ desk, state, answers, notes, savePrefix, kept, onJump 
           </span>
         )}
         {desk.reopenable && (
-          <Button busy={reopening.isLoading} onClick={() => void reopen(desk.id)}>
-            Reopen to change it
+          <Button busy={reopening.isLoading} onClick={() => (own ? void reopen({ id: desk.id }) : setReopening(true))}>
+            {own ? 'Reopen to change it' : 'Reopen for the reviewer…'}
           </Button>
         )}
         {!own && <Walk />}
@@ -142,6 +144,15 @@ export function DeskBar({ desk, state, answers, notes, savePrefix, kept, onJump 
           </Button>
         )}
       </div>
+      <ReopenDialog
+        open={reopeningIt}
+        problem={reopening.error}
+        busy={reopening.isLoading}
+        onClose={() => setReopening(false)}
+        onReopen={(reason) => {
+          void reopen({ id: desk.id, reason }).then(({ error }) => error === undefined && setReopening(false));
+        }}
+      />
       <Dialog
         open={asking}
         onClose={() => setAsking(false)}

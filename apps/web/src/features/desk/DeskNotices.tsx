@@ -13,6 +13,11 @@ export function DeskNotices({ desk }: { readonly desk: DeskView }) {
           What you wrote is kept and can be read here.
         </Notice>
       )}
+      {changing && own && desk.reopenReason !== null && (
+        <Notice tone="waiting" title="Your instructor has reopened this review.">
+          <p className="whitespace-pre-wrap">{desk.reopenReason}</p>
+        </Notice>
+      )}
       {changing && own && (
         <Notice tone="waiting" title="Your submitted review counts.">
           {submittable

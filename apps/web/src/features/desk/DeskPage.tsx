@@ -21,7 +21,8 @@ import { useNarrow } from '../../app/useNarrow.js';
 import { DeskBar } from './DeskBar.js';
 import { DeskDraft } from './DeskDraft.js';
 import { DeskNotices, NoteRemoved } from './DeskNotices.js';
-import { DeskPanel, OneSide, type PanelTab, type Side } from './DeskPanel.js';
+import { DeskPanel, OneView, type PanelTab } from './DeskPanel.js';
+import { openDraftWindow, useLinkedAnnotation } from './deskLink.js';
 import { DeskTools } from './DeskTools.js';
 import { NoteCard } from './NoteCard.js';
 import type { NoteAids } from './NoteForm.js';
@@ -33,13 +34,29 @@ import { saysSomething, useNotes } from './useNotes.js';
 /** Draft and review form side by side; everything is saved as it is typed. */
 export function DeskPage() {
   const { reviewId = '' } = useParams();
-  return <DeskLoader key={reviewId} reviewId={reviewId} />;
+  return <DeskLoader key={reviewId} reviewId={reviewId} only={undefined} />;
+}
+
+/** The draft of a review in a second window, which follows the desk in the first. */
+export function DraftWindowPage() {
+  const { reviewId = '' } = useParams();
+  return <DeskLoader key={reviewId} reviewId={reviewId} only="draft" />;
+}
+
+/** The draft in a window of its own. What is done in it is saved as on the desk. */
+function DraftWindow({ title, children }: { readonly title: string; readonly children: ReactNode }) {
+  return (
+    <main id="main" className="h-dvh">
+      <h1 className="sr-only">{title}</h1>
+      {children}
+    </main>
+  );
 }
 
 /** Milliseconds between two questions while a copy of the draft is being made, or while changes are not heard of. */
 const WHILE_MADE = 5_000;
 
-function DeskLoader({ reviewId }: { readonly reviewId: string }) {
+function DeskLoader({ reviewId, only }: { readonly reviewId: string; readonly only: 'draft' | undefined }) {
   const [making, setMaking] = useState(false);
   const query = useDeskQuery(reviewId, {
     refetchOnMountOrArgChange: true,
@@ -60,7 +77,7 @@ function DeskLoader({ reviewId }: { readonly reviewId: string }) {
   return (
     <>
       <Submitted is={submitted} />
-      <Desk key={`${desk.submittedAt ?? ''}${desk.changing ? ' changing' : ''}`} desk={desk} />
+      <Desk key={`${desk.submittedAt ?? ''}${desk.changing ? ' changing' : ''}`} desk={desk} only={only} />
     </>
   );
 }
@@ -83,13 +100,20 @@ function Submitted({ is }: { readonly is: boolean }) {
   );
 }
 
-function Desk({ desk }: { readonly desk: DeskView }) {
+interface DeskProps {
+  readonly desk: DeskView;
+  /** In a second window: the draft with its notes alone. */
+  readonly only: 'draft' | undefined;
+}
+
+function Desk({ desk, only }: DeskProps) {
+  const dispatch = useAppDispatch();
   const { exchange, form, draft, editable } = desk;
   const me = useMe();
   const prefix = `${me.id}:review:${desk.id}:`;
   const notes = useNotes(desk.notes, desk.id, `${prefix}note:`, draft);
   const answers = useAnswers(form, desk.answers, desk.id, `${prefix}answer:`, draft.version);
-  const annotation = useAnnotation(draft, notes.list);
+  const annotation = useLinkedAnnotation(desk.id, useAnnotation(draft, notes.list));
   const view = useDeskView();
   const { kept, drop } = useKeptReview(desk, me.id);
   const state = completeness(form, answers.answers, notes.list.filter(saysSomething).length);
@@ -135,21 +159,20 @@ function Desk({ desk }: { readonly desk: DeskView }) {
   const reading = (
     <DeskDraft desk={desk} notes={notes} annotation={annotation} margin={view.margin} card={card} onChoose={choose} />
   );
-  const panel = (
-    <DeskPanel
-      form={form}
-      editable={editable}
-      answers={answers}
-      state={state}
-      score={formScore(form, answers.answers)}
-      savePrefix={`${prefix}answer:`}
-      notes={notes.list}
-      onNote={(id) => choose(id)}
-      card={(id) => card(id, true)}
-      tab={view.tab}
-      onTab={view.setTab}
-    />
-  );
+  if (only === 'draft') return <DraftWindow title={titleOf(desk)}>{reading}</DraftWindow>;
+  const panel = {
+    form,
+    editable,
+    answers,
+    state,
+    score: formScore(form, answers.answers),
+    savePrefix: `${prefix}answer:`,
+    notes: notes.list,
+    onNote: choose,
+    card: (id: string) => card(id, true),
+    tab: view.tab,
+    onTab: view.setTab,
+  };
   return (
     <Page
       fill
@@ -158,16 +181,33 @@ function Desk({ desk }: { readonly desk: DeskView }) {
         { words: exchange.title, to: `/exchanges/${exchange.id}` },
       ]}
       title={titleOf(desk)}
-      aside={<DeskTools exchange={exchange} />}
+      aside={
+        <DeskTools
+          exchange={exchange}
+          onWindow={
+            view.narrow
+              ? undefined
+              : () => {
+                  openDraftWindow(desk.id);
+                  dispatch(deskShareChanged(0));
+                }
+          }
+        />
+      }
     >
       <DeskNotices desk={desk} />
       <div className="min-h-0 flex-1">
         {view.narrow ? (
-          <OneSide side={view.side} onSide={view.setSide} draft={reading} panel={panel} />
+          <OneView
+            {...panel}
+            view={view.side === 'draft' ? 'draft' : view.tab}
+            onView={(next) => (next === 'draft' ? view.setSide('draft') : view.show(next))}
+            draft={reading}
+          />
         ) : (
           <TwoSides
             draft={reading}
-            panel={panel}
+            panel={<DeskPanel {...panel} />}
             strip={<NoteStrip notes={notes.list} part={shown} layout={annotation.layout} />}
           />
         )}
@@ -194,7 +234,7 @@ function Desk({ desk }: { readonly desk: DeskView }) {
 /** What of the desk is in view: which tab, which side on a telephone, and whether notes have a margin to stand in. */
 function useDeskView() {
   const [tab, setTab] = useState<PanelTab>('form');
-  const [side, setSide] = useState<Side>('draft');
+  const [side, setSide] = useState<'draft' | 'panel'>('draft');
   const margin = useRef<HTMLElement>(null);
   /** The note was opened from the draft: “Done” leads back there. */
   const fromDraft = useRef(false);
@@ -215,7 +255,7 @@ function useDeskView() {
     },
     show: (wanted: PanelTab) => {
       setTab(wanted);
-      setSide('form');
+      setSide('panel');
     },
   };
 }

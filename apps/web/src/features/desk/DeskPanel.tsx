@@ -6,7 +6,7 @@ import { FormPanel } from './FormPanel.js';
 import type { AnswersState } from './useAnswers.js';
 
 export type PanelTab = 'form' | 'notes';
-export type Side = 'draft' | 'form';
+export type View = 'draft' | PanelTab;
 
 export interface DeskPanelProps {
   readonly form: ReviewForm;
@@ -25,56 +25,63 @@ export interface DeskPanelProps {
 }
 
 /** The form, and all notes as a list. */
-export function DeskPanel({ form, editable, answers, state, score, notes, ...rest }: DeskPanelProps) {
-  const { savePrefix, card, onNote, tab, onTab } = rest;
+export function DeskPanel(props: DeskPanelProps) {
   return (
     <div className="h-full min-h-0 px-5 pt-1">
       <Tabs
         fill
         label="Review"
-        value={tab}
-        onChange={(next) => onTab(next as PanelTab)}
-        aside={score !== null && <span className="text-sm text-ink-soft">{scoreWords(form, score, editable)}</span>}
-        tabs={[
-          {
-            key: 'form',
-            words: 'Form',
-            content: (
-              <FormPanel
-                form={form}
-                notes={notes}
-                onNote={onNote}
-                answers={answers.answers}
-                state={state}
-                editable={editable}
-                savePrefix={savePrefix}
-                onChange={answers.change}
-                onReplace={answers.replace}
-              />
-            ),
-          },
-          {
-            key: 'notes',
-            words: `Notes ${notes.length}`,
-            content: (
-              <div className="space-y-3 py-3">
-                {notes.length === 0 && (
-                  <p className="text-ink-soft">
-                    {editable
-                      ? 'Select a passage in the draft, or mark a region or a moment, to leave a note: Keep, Change, Ask or Fix.'
-                      : 'No notes on this draft.'}
-                  </p>
-                )}
-                {notes.map(({ id }) => (
-                  <div key={id}>{card(id)}</div>
-                ))}
-              </div>
-            ),
-          },
-        ]}
+        value={props.tab}
+        onChange={(next) => props.onTab(next as PanelTab)}
+        aside={<ScoreSoFar {...props} />}
+        tabs={panelTabs(props)}
       />
     </div>
   );
+}
+
+function ScoreSoFar({ form, score, editable }: Pick<DeskPanelProps, 'form' | 'score' | 'editable'>) {
+  return score === null ? null : <span className="text-sm text-ink-soft">{scoreWords(form, score, editable)}</span>;
+}
+
+function panelTabs({ form, editable, answers, state, notes, savePrefix, card, onNote }: DeskPanelProps) {
+  return [
+    {
+      key: 'form',
+      words: 'Form',
+      content: (
+        <FormPanel
+          form={form}
+          notes={notes}
+          onNote={onNote}
+          answers={answers.answers}
+          state={state}
+          editable={editable}
+          savePrefix={savePrefix}
+          onChange={answers.change}
+          onReplace={answers.replace}
+        />
+      ),
+    },
+    {
+      key: 'notes',
+      words: `Notes ${notes.length}`,
+      content: (
+        <div className="space-y-3 py-3">
+          {notes.length === 0 && (
+            <p className="text-ink-soft">
+              {editable
+                ? 'Select a passage in the draft, or mark a region or a moment, to leave a note: Keep, Change, Ask or Fix.'
+                : 'No notes on this draft.'}
+            </p>
+          )}
+          {notes.map(({ id }) => (
+            <div key={id}>{card(id)}</div>
+          ))}
+        </div>
+      ),
+    },
+  ];
 }
 
 function scoreWords({ weighting }: ReviewForm, { percent, points, of }: FormScore, open: boolean): string {
@@ -82,26 +89,22 @@ function scoreWords({ weighting }: ReviewForm, { percent, points, of }: FormScor
   return open ? `${score} so far` : score;
 }
 
-export interface OneSideProps {
-  readonly side: Side;
-  readonly onSide: (side: Side) => void;
+export interface OneViewProps extends DeskPanelProps {
+  readonly view: View;
+  readonly onView: (view: View) => void;
   readonly draft: ReactNode;
-  readonly panel: ReactNode;
 }
 
-/** On a telephone: draft or form, by a switch. */
-export function OneSide({ side, onSide, draft, panel }: OneSideProps) {
+/** On a telephone: draft, form or notes, by a switch. */
+export function OneView({ view, onView, draft, ...panel }: OneViewProps) {
   return (
     <div className="h-full px-2">
       <Tabs
         fill
-        label="Draft or form"
-        value={side}
-        onChange={(next) => onSide(next as Side)}
-        tabs={[
-          { key: 'draft', words: 'Draft', content: draft },
-          { key: 'form', words: 'Form and notes', content: panel },
-        ]}
+        label="Draft, form or notes"
+        value={view}
+        onChange={(next) => onView(next as View)}
+        tabs={[{ key: 'draft', words: 'Draft', content: draft }, ...panelTabs(panel)]}
       />
     </div>
   );

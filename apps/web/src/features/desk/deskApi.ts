@@ -10,8 +10,8 @@ export const { useDeskQuery, useNamesInReviewQuery, useSubmitReviewMutation, use
         query: (id) => ({ url: `/reviews/${id}/submit`, method: 'POST' }),
         invalidatesTags: ['Review', 'Exchange', 'Today', 'Progress', 'OwnRemarks'],
       }),
-      reopenReview: build.mutation<null, string>({
-        query: (id) => ({ url: `/reviews/${id}/reopen`, method: 'POST' }),
+      reopenReview: build.mutation<null, { readonly id: string; readonly reason?: string }>({
+        query: ({ id, ...body }) => ({ url: `/reviews/${id}/reopen`, method: 'POST', body }),
         invalidatesTags: ['Review', 'Exchange', 'Today', 'Progress'],
       }),
     }),

@@ -256,6 +256,17 @@ function Groups({ settings, plan, readOnly, problemAt, onChange, onUnmoved }: Gr
           onChange={(when) => onChange({ feedbackEach: when === 'each' })}
         />
         <Select
+          label="Submitted reviews"
+          value={settings.reviewsFinal ? 'final' : 'open'}
+          options={[
+            ['open', 'Can be reopened by their writer until reviews are due'],
+            ['final', 'Are final; you can reopen one, with a reason'],
+          ]}
+          disabled={plan.fixed.reviewsFinal !== undefined}
+          hint={plan.fixed.reviewsFinal}
+          onChange={(how) => onChange({ reviewsFinal: how === 'final' })}
+        />
+        <Select
           label="Shorthand for Fix notes"
           value={settings.shorthandId ?? ''}
           options={[['', 'None'], ...plan.choices.shorthand.map(({ id, title }) => [id, title] as const)]}

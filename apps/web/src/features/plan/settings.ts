@@ -21,6 +21,7 @@ export function settingsOf(plan: PlanView): Settings {
     names: plan.names,
     showNamesAtRelease: plan.showNamesAtRelease,
     feedbackEach: plan.feedbackEach,
+    reviewsFinal: plan.reviewsFinal,
     gradeParts: plan.gradeParts,
     shorthandId: plan.shorthandId,
   };
