@@ -44,6 +44,7 @@ import { assertEdit, editFrom, unknownItem } from './edits.js';
 import { assertPlace, placeFrom } from './places.js';
 import { OwnRemarks } from './own-remarks.service.js';
 import { shorthandOf } from './shorthand.js';
+import { versionToReview } from './version-to-review.js';
 
 /** A review with where the one who asks stands to it. */
 interface ReviewStanding extends Standing {
@@ -297,32 +298,6 @@ export class ReviewsService {
     const next = byViewer ? around.find((one) => one.submittedAt === null || isChanging(one)) : around[0];
     return { position: index + 1, total: all.length, nextId: next?.id ?? null };
   }
-}
-
-/**
- * The version that what is written now is about. Before anything was written, it is the one that the reviewer has in view, even
- * if the author has handed in another one meanwhile.
- */
-async function versionToReview(
-  manager: EntityManager,
-  review: Review,
-  read: number | undefined,
-): Promise<DraftVersion> {
-  const version = await reviewedVersion(manager, review);
-  if (version === null) throw refusal('unknown');
-  if (read === undefined || version.number === read) return version;
-  const inView =
-    review.versionId === null
-      ? await manager.findOneBy(DraftVersion, { draftId: review.draftId, number: read, purpose: 'draft' })
-      : null;
-  if (inView === null || inView.withdrawnAt !== null) {
-    throw new ProblemError({
-      code: 'draft-changed',
-      sentence: `This review is of version ${version.number} of the draft, and you have version ${read} in view.`,
-      whatToDo: 'Load the page again. What you wrote is kept in this browser.',
-    });
-  }
-  return inView;
 }
 
 /** What is submitted cannot be written in, unless it is being changed. */

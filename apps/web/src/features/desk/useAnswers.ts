@@ -29,8 +29,11 @@ export function useAnswers(
     // What another tab or device has saved since shows here, unless something typed here is still on its way.
     setAnswers((all) => {
       const newer = Object.entries(saved).filter(([id, theirs]) => {
-        const mine = all[id] as Partial<AnswerView> | undefined;
-        const known = saveQueue.revision(prefix + id, mine?.revision ?? 0);
+        const mine = all[id];
+        const known = saveQueue.revision(
+          prefix + id,
+          mine !== undefined && 'revision' in mine ? Number(mine.revision) : 0,
+        );
         return saveQueue.pending(prefix + id) === null && theirs.revision > known;
       });
       return newer.length === 0 ? all : { ...all, ...Object.fromEntries(newer) };

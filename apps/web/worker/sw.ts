@@ -1,7 +1,7 @@
 import { cleanupOutdatedCaches, matchPrecache, precache, type PrecacheEntry } from 'workbox-precaching';
 import { createPartialResponse } from 'workbox-range-requests';
-import { KEPT_DAYS, type FromWorker, type ToWorker } from './messages.js';
-import { patchDesk } from './patchDesk.js';
+import { KEPT_DAYS, type FromWorker, type ToWorker } from '../src/offline/messages.js';
+import { patchDesk } from '../src/offline/patchDesk.js';
 
 declare const self: ServiceWorkerGlobalScope & { readonly __WB_MANIFEST: Array<PrecacheEntry | string> };
 
