@@ -37,7 +37,7 @@ export function BeforeSubmit({ desk, answers, notes, busy, words, onSubmit, onJu
             ? 'There are no notes on the draft.'
             : `${counted(facts.telling, '1 note says', '# notes say')} what to do, of ${facts.notes} in all: a Change or Fix with a proposed edit, or with ${TELLING_WORDS} words or more.`}
         </Fact>
-        <Fact title="Where no word is">
+        <Fact title="Nothing said about">
           {facts.silentItems.length + facts.silentParts.length + facts.halfSilentParts.length === 0 &&
             'Every item and every part has a word on it.'}
           {facts.silentItems.length > 0 && (

@@ -1,6 +1,6 @@
 import type { DeskView, NoteView } from '@salt-circle/contracts';
 import type { Answer, Completeness } from '@salt-circle/core';
-import { useRef, useState, type ReactNode } from 'react';
+import { useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { Button, buttonClass, Dialog, Notice, SaveMark, StateMark } from '../../kit/index.js';
 import { Walk } from '../../app/boards/Walk.js';
@@ -21,8 +21,6 @@ export interface DeskBarProps {
   readonly answers: Readonly<Record<string, Answer | undefined>>;
   readonly notes: readonly NoteView[];
   readonly savePrefix: string;
-  /** What of the review is kept in this browser. */
-  readonly kept: ReactNode;
   /** Before jumping to an item: bring the form into view. */
   readonly onJump: () => void;
 }
@@ -35,7 +33,7 @@ function fieldOf(itemId: string): HTMLElement | null {
 }
 
 /** Progress, what is missing, the saved state, and what to do next: always in sight. */
-export function DeskBar({ desk, state, answers, notes, savePrefix, kept, onJump }: DeskBarProps) {
+export function DeskBar({ desk, state, answers, notes, savePrefix, onJump }: DeskBarProps) {
   const saving = useSavingState(savePrefix);
   const [submit, submitting] = useSubmitReviewMutation();
   const [reopen, reopening] = useReopenReviewMutation();
@@ -95,7 +93,7 @@ export function DeskBar({ desk, state, answers, notes, savePrefix, kept, onJump 
         )}
         {narrow && desk.editable && (
           <span className="basis-full text-xs">
-            <SaveMark state={saving.state} savedAt={saving.savedAt} /> {kept}
+            <SaveMark state={saving.state} savedAt={saving.savedAt} />
           </span>
         )}
         {!narrow && desk.editable && state.missing.length > 0 && (
@@ -121,7 +119,6 @@ export function DeskBar({ desk, state, answers, notes, savePrefix, kept, onJump 
       </div>
       <div className={`flex items-center gap-x-3 gap-y-2 ${narrow ? 'shrink-0' : 'flex-wrap'}`}>
         {!narrow && desk.editable && <SaveMark state={saving.state} savedAt={saving.savedAt} />}
-        {!narrow && kept}
         {!narrow && own && desk.exchange.stage === 'reviewing' && (
           <span className="text-sm text-ink-soft">
             due <When at={desk.exchange.reviewsDue} timeZone={desk.exchange.timeZone} />

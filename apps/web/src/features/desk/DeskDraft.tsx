@@ -12,10 +12,12 @@ export interface DeskDraftProps {
   readonly margin: Ref<HTMLElement>;
   readonly card: (id: string, quoted: boolean) => ReactNode;
   readonly onChoose: (id: string) => void;
+  /** Beside the title. */
+  readonly tools: ReactNode;
 }
 
 /** The draft with its notes; while the review is open, notes can be left on every text of it. */
-export function DeskDraft({ desk, notes, annotation, margin, card, onChoose }: DeskDraftProps) {
+export function DeskDraft({ desk, notes, annotation, margin, card, onChoose, tools }: DeskDraftProps) {
   const { draft, exchange, editable } = desk;
   const writing = editable
     ? {
@@ -29,7 +31,10 @@ export function DeskDraft({ desk, notes, annotation, margin, card, onChoose }: D
     : {};
   return (
     <div className="@container relative h-full overflow-y-auto px-6 py-5" data-scroll="draft">
-      <h2 className="mb-4 font-serif text-2xl font-semibold">{draft.title}</h2>
+      <div className="mb-4 flex flex-wrap items-baseline justify-between gap-x-4 gap-y-1">
+        <h2 className="font-serif text-2xl font-semibold">{draft.title}</h2>
+        <div className="flex gap-1">{tools}</div>
+      </div>
       <AnnotatedDraft
         reading={draft}
         exchangeId={exchange.id}

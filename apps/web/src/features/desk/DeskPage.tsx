@@ -2,7 +2,7 @@ import type { DeskView } from '@salt-circle/contracts';
 import { completeness, formScore } from '@salt-circle/core';
 import { useEffect, useRef, useState, type ReactNode } from 'react';
 import { useParams } from 'react-router';
-import { giveFocusBack, Loading, Split } from '../../kit/index.js';
+import { Button, giveFocusBack, Loading, Split } from '../../kit/index.js';
 import { Page } from '../../app/frame/Page.js';
 import { deskShareChanged, selectDeskShare } from '../../app/layoutSlice.js';
 import { labelWords } from '../../app/People.js';
@@ -156,8 +156,36 @@ function Desk({ desk, only }: DeskProps) {
       />
     );
   };
+  const tools = only === undefined && (
+    <>
+      {editable && desk.reviewer.you === true && (
+        <KeptHere kept={kept} timeZone={exchange.timeZone} savePrefix={prefix} onDrop={drop} />
+      )}
+      {!view.narrow && (
+        <Button
+          look="quiet"
+          small
+          title="Puts the draft into a second window, for a second screen"
+          onClick={() => {
+            openDraftWindow(desk.id);
+            dispatch(deskShareChanged(0));
+          }}
+        >
+          Second window
+        </Button>
+      )}
+    </>
+  );
   const reading = (
-    <DeskDraft desk={desk} notes={notes} annotation={annotation} margin={view.margin} card={card} onChoose={choose} />
+    <DeskDraft
+      desk={desk}
+      notes={notes}
+      annotation={annotation}
+      margin={view.margin}
+      card={card}
+      onChoose={choose}
+      tools={tools}
+    />
   );
   if (only === 'draft') return <DraftWindow title={titleOf(desk)}>{reading}</DraftWindow>;
   const panel = {
@@ -181,19 +209,7 @@ function Desk({ desk, only }: DeskProps) {
         { words: exchange.title, to: `/exchanges/${exchange.id}` },
       ]}
       title={titleOf(desk)}
-      aside={
-        <DeskTools
-          exchange={exchange}
-          onWindow={
-            view.narrow
-              ? undefined
-              : () => {
-                  openDraftWindow(desk.id);
-                  dispatch(deskShareChanged(0));
-                }
-          }
-        />
-      }
+      aside={<DeskTools exchange={exchange} />}
     >
       <DeskNotices desk={desk} />
       <div className="min-h-0 flex-1">
@@ -219,12 +235,6 @@ function Desk({ desk, only }: DeskProps) {
         answers={answers.answers}
         notes={notes.list}
         savePrefix={prefix}
-        kept={
-          editable &&
-          desk.reviewer.you === true && (
-            <KeptHere kept={kept} timeZone={exchange.timeZone} savePrefix={prefix} onDrop={drop} />
-          )
-        }
         onJump={() => view.show('form')}
       />
     </Page>

@@ -4,13 +4,8 @@ import { Button, Dialog, Prose } from '../../kit/index.js';
 import { Attachments } from '../../app/attachments/Attachments.js';
 import { DeskHelp } from './DeskHelp.js';
 
-interface DeskToolsProps extends Pick<DeskView, 'exchange'> {
-  /** Puts the draft into a second window; absent where there is no room for one. */
-  readonly onWindow: (() => void) | undefined;
-}
-
 /** What is at hand in the bar: guide, brief and keys. */
-export function DeskTools({ exchange, onWindow }: DeskToolsProps) {
+export function DeskTools({ exchange }: Pick<DeskView, 'exchange'>) {
   const [reading, setReading] = useState<'guide' | 'brief' | null>(null);
   const guided = exchange.guideHtml !== '' || exchange.attachments.some(({ place }) => place === 'guide');
   return (
@@ -23,11 +18,6 @@ export function DeskTools({ exchange, onWindow }: DeskToolsProps) {
       <Button look="quiet" small onClick={() => setReading('brief')}>
         Brief
       </Button>
-      {onWindow !== undefined && (
-        <Button look="quiet" small title="Puts the draft into a second window, for a second screen" onClick={onWindow}>
-          Second window
-        </Button>
-      )}
       <DeskHelp />
       <Dialog
         open={reading !== null}
