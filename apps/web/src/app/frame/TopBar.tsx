@@ -41,7 +41,7 @@ export function TopBar({ crumbs, title, aside }: TopBarProps) {
             <span aria-hidden="true">/</span>
           </span>
         ))}
-        <h1 className="min-w-24 shrink-[0.2] truncate font-semibold">{title}</h1>
+        <h1 className="min-w-24 shrink-[0.05] truncate font-semibold">{title}</h1>
       </nav>
       <div className="flex items-center gap-3">
         {aside}
