@@ -22,6 +22,7 @@ const { signedInBrowser } = await import('./browser.mjs');
 const { changesFigures } = await import('./changes.mjs');
 const { durableFigures } = await import('./durable.mjs');
 const { fileFigures } = await import('./files.mjs');
+const { deskFigures } = await import('./desk.mjs');
 const { identityFigures } = await import('./identity.mjs');
 const { allocationFigures } = await import('./allocation.mjs');
 
@@ -243,6 +244,7 @@ for (const step of ['preview', 'apply']) {
 
 await formBuilder(instructor, ids.exchangeId);
 await changesFigures({ base, cookie: instructor, exchangeId: ids.exchangeId, line });
+await deskFigures({ base, cookie: reviewer, reviewId: ids.reviewId, call, line, round, median });
 await fileFigures({ server, call, cookieOf, base, ids, line, round, median });
 await stopped(server);
 identityFigures(line, round);

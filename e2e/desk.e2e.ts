@@ -67,15 +67,20 @@ async function handIn(
 }
 
 /** Both have handed in and review each other; reviewing is open. @returns the review that is played */
-async function prepared(ines: Page, author: Page, reviewer: Page): Promise<{ id: string; reviewId: string }> {
-  const id = await copyOfMonitoringPlan(ines, EXCHANGE);
+async function prepared(
+  ines: Page,
+  author: Page,
+  reviewer: Page,
+  title = EXCHANGE,
+): Promise<{ id: string; reviewId: string }> {
+  const id = await copyOfMonitoringPlan(ines, title);
   await publish(ines, id);
   await handIn(author.context().request, id, [
     ['file', 'report.pdf'],
     ['recording', 'talk.mp4'],
   ]);
   await handIn(reviewer.context().request, id, []);
-  await jumpTo(ines, EXCHANGE);
+  await jumpTo(ines, title);
   await moveTime(ines, 'Go to when reviewing opens');
   const request = ines.context().request;
   const at = `/exchanges/${id}/allocation`;
@@ -266,4 +271,30 @@ test('a draft of three parts: notes by mouse, by keys and without a connection, 
     .poll(() => author.locator('video').evaluate((media: HTMLVideoElement) => media.currentTime))
     .toBeGreaterThan(0.1);
   expectNoFaults(author, ines, page);
+});
+
+test('the draft in a second window follows the desk, and what is written there shows here', async ({ stepIn }) => {
+  const ines = await stepIn('Ines Marchetti');
+  const author = await stepIn('Hana Sato');
+  const page = await stepIn('Sunil Rao');
+  const { reviewId } = await prepared(ines, author, page, 'A draft in two windows');
+  await page.goto(`/reviews/${reviewId}`);
+  const [second] = await Promise.all([
+    page.context().waitForEvent('page'),
+    page.getByRole('button', { name: 'Second window' }).click(),
+  ]);
+  await expect(second.getByRole('document', { name: /^Draft/ })).toContainText('read on Mondays');
+  await expect(second.getByRole('heading', { name: 'Missing' })).toHaveCount(0);
+  await selectWords(second, 'read on Mondays');
+  await second.getByRole('toolbar', { name: 'Leave a note' }).getByRole('button', { name: /^Ask/ }).click();
+  await second.keyboard.insertText('Also in winter?');
+  await second.keyboard.press('Escape');
+  // By the server, as between any two tabs; and chosen there, it is chosen here.
+  await page.getByRole('tab', { name: 'Notes 1' }).click();
+  await expect(page.getByText('Also in winter?')).toBeVisible();
+  await open(second, SHEETS);
+  await second.getByRole('button', { name: 'Mark a region' }).click();
+  await page.getByText('Also in winter?').click();
+  await expect(second.getByRole('document', { name: /^Draft/ })).toContainText('read on Mondays');
+  expectNoFaults(page, ines, author);
 });

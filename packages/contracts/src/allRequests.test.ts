@@ -27,7 +27,8 @@ describe('all requests', () => {
       for (const { propertyName, each } of all.filter(({ type }) => type === 'nestedValidation')) {
         nested += 1;
         const checked = all.some(
-          (rule) => rule.propertyName === propertyName && rule.name === 'isObject' && Boolean(rule.each) === Boolean(each),
+          (rule) =>
+            rule.propertyName === propertyName && rule.name === 'isObject' && Boolean(rule.each) === Boolean(each),
         );
         expect([one.name, propertyName, checked]).toEqual([one.name, propertyName, true]);
       }

@@ -81,7 +81,14 @@ export {
   RemindRequest,
   TextSaveRequest,
 } from './requests/drafts.js';
-export { AnswerRequest, NoteParams, NoteRequest, OwnRemarkRequest, ReopenRequest } from './requests/work.js';
+export {
+  AnswerRequest,
+  NoteParams,
+  NoteRequest,
+  OwnRemarkRequest,
+  ReopenRequest,
+  SpentRequest,
+} from './requests/work.js';
 export {
   AnchorRequest,
   DeleteEditRequest,

@@ -8,6 +8,8 @@ export const LIMITS = {
   settingsHtml: 100_000,
   answerText: 20_000,
   noteBody: 5_000,
+  /** Told at once: a day without a connection. */
+  spentSeconds: 86_400,
   notes: 300,
   /** Remarks and quotes of all notes of a review together. */
   notesText: 1_000_000,

@@ -116,6 +116,7 @@ export {
   type Splice,
   type TextEdit,
 } from './edits/textEdit.js';
+export { ActiveTime } from './quality/activeTime.js';
 export { submitFacts, TELLING_WORDS, type FactNote, type FactPart, type SubmitFacts } from './quality/submitFacts.js';
 export { counted } from './words/counted.js';
 export { compareTexts, type ComparedPart } from './revision/compareTexts.js';

@@ -20,6 +20,10 @@ export class Course {
   /** Calendar days on which nothing should fall due. */
   @Column('simple-json', { default: '[]' })
   holidays: Holiday[];
+
+  /** Whether the time that reviewers are at work is measured. */
+  @Column('boolean', { default: true })
+  measuresTime: boolean;
 }
 
 @Entity('enrolment')

@@ -50,6 +50,14 @@ export class Review {
   @Column('text', { nullable: true })
   reopenReason: string | null;
 
+  /** Seconds that its reviewer was at work on it, where the course measures that. */
+  @Column('integer', { default: 0 })
+  spentSeconds: number;
+
+  /** When they were last added to. */
+  @Column('integer', { nullable: true })
+  spentAt: number | null;
+
   /** When something was last written in it; for staff alone. */
   @Column('integer', { nullable: true })
   workedAt: number | null;

@@ -20,6 +20,7 @@ import {
 } from 'class-validator';
 import type { Role } from '@salt-circle/core';
 import { LIMITS } from '../limits.js';
+import { MayBeMissing } from './mayBeMissing.js';
 import { NOT_BLANK, TITLE_MESSAGE } from './exchange.js';
 
 const NAME_MESSAGE = { message: `A name has 1 to ${LIMITS.name} characters.` };
@@ -59,6 +60,11 @@ export class CourseSettingsRequest {
   @ValidateNested({ each: true })
   @Type(() => HolidayRequest)
   holidays!: HolidayRequest[];
+
+  /** Whether the time that reviewers are at work is measured; left out, it stays as it is. */
+  @MayBeMissing()
+  @IsBoolean()
+  measuresTime?: boolean;
 }
 
 /** A file, or what was pasted. */

@@ -11,6 +11,7 @@ import {
   IsString,
   Length,
   Matches,
+  Max,
   MaxLength,
   Min,
   ValidateBy,
@@ -119,6 +120,14 @@ export class NoteParams {
     message: 'The id of a note is a random UUID in lower case.',
   })
   noteId!: string;
+}
+
+/** How long a reviewer was at work since this was last told. */
+export class SpentRequest {
+  @IsInt()
+  @Min(1)
+  @Max(LIMITS.spentSeconds, { message: 'That is more time than can have passed.' })
+  seconds!: number;
 }
 
 /** The reviewer says nothing; staff say why. */

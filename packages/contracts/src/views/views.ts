@@ -76,6 +76,8 @@ export interface ExchangeCard {
 export interface CourseView extends CourseCard {
   readonly exchanges: readonly ExchangeCard[];
   readonly holidays: ReadonlyArray<{ readonly title: string; readonly from: string; readonly to: string }>;
+  /** Whether the time that reviewers are at work is measured. */
+  readonly measuresTime: boolean;
   /** For instructors and assistants only. */
   readonly students: number | null;
 }
@@ -253,6 +255,8 @@ export interface DeskView extends ReviewContent {
   /** False once reviews are due: what is written stays, but no longer counts. */
   readonly submittable: boolean;
   readonly reopenable: boolean;
+  /** Seconds that its reviewer was at work on it; null where that is not measured, or not for the one who asks. */
+  readonly spentSeconds: number | null;
   /** Why an instructor reopened it; null where none did. */
   readonly reopenReason: string | null;
   /** Place among the reviews of this reviewer, from 1, and the next one of them to work on. */
@@ -318,6 +322,8 @@ export interface ProgressRow {
   readonly excused: boolean;
   readonly words: number;
   readonly notes: number;
+  /** Whole minutes at work on all of them; null where the course does not measure that. */
+  readonly minutes: number | null;
   /** When anything was last written in one of the reviews. */
   readonly workedAt: IsoInstant | null;
 }

@@ -1,3 +1,4 @@
+import { counted } from '../words/counted.js';
 import type { ReviewForm } from '../form/form.js';
 import { needsGroups, type Setup } from '../setup/setup.js';
 import type { NamesPolicy } from '../visibility/facts.js';
@@ -86,11 +87,11 @@ function handInSentence(settings: AccountSettings, around: AccountAround, due: s
     const groups = set === undefined ? 'in groups' : `in their groups of “${set.title}”`;
     return `${who} hand in together, ${groups}, one hand-in for each: ${what}${when}.`;
   }
-  return `${who} ${around.students === 1 ? 'hands' : 'hand'} in ${what}${when}.`;
+  return `${who} ${counted(around.students, 'hands', 'hand')} in ${what}${when}.`;
 }
 
 function participants({ takesPart }: AccountSettings, { students, choices }: AccountAround): string {
-  const count = students === 1 ? 'One student' : `${students} students`;
+  const count = counted(students, 'One student', '# students');
   if (takesPart.kind === 'everyone') return count;
   const groups = choices.groupSets.flatMap((set) => set.groups).filter(({ id }) => takesPart.groupIds.includes(id));
   const named = [
@@ -128,7 +129,7 @@ function reviewSentence(
   span: readonly [string, string] | null,
 ): string {
   const number = settings.reviewsPerStudent;
-  const drafts = number === 1 ? '1 draft' : `${number} drafts`;
+  const drafts = counted(number, '1 draft', '# drafts');
   const title = groupSetOf(settings, around)?.title;
   const of = title === undefined ? 'a group set that is not chosen yet' : `“${title}”`;
   const what = {

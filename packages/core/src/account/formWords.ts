@@ -1,3 +1,4 @@
+import { counted } from '../words/counted.js';
 import type { ItemKind, ReviewForm } from '../form/form.js';
 import { formMaximum } from '../form/score.js';
 import { listed } from './settingWords.js';
@@ -38,9 +39,7 @@ export function formWords(form: ReviewForm): string {
       : form.overall === 'optional'
         ? 'an overall comment if they like'
         : '',
-    form.minimumNotes > 0
-      ? `at least ${form.minimumNotes} ${form.minimumNotes === 1 ? 'note' : 'notes'} on the draft`
-      : '',
+    form.minimumNotes > 0 ? `at least ${counted(form.minimumNotes, '1 note', '# notes')} on the draft` : '',
     minimum > 0 ? `at least ${minimum} words in all` : '',
     form.targetNotes > 0 ? `${form.targetNotes} notes hoped for` : '',
   ];

@@ -1,3 +1,4 @@
+import { counted } from '../words/counted.js';
 import type { Deliverable, FileFamily } from '../setup/deliverables.js';
 import type { GradePart, GradePartName } from '../setup/gradeParts.js';
 import type { LateRule, Lateness } from '../timeline/late.js';
@@ -48,8 +49,8 @@ export function deliverableWords({ title, kind, families, required }: Deliverabl
 export function lateWords({ amount, unit, per, cap, graceMinutes }: LateRule): string {
   const words = (number: number) =>
     unit === 'percent'
-      ? `${number} percentage ${number === 1 ? 'point' : 'points'}`
-      : `${number} ${number === 1 ? 'point' : 'points'}`;
+      ? `${number} percentage ${counted(number, 'point', 'points')}`
+      : `${counted(number, '1 point', '# points')}`;
   const grace = graceMinutes > 0 ? `, after ${graceMinutes} minutes of grace` : '';
   const most = cap !== null && per === 'day' ? `, at most ${words(cap)}` : '';
   return `A late hand-in loses ${words(amount)}${per === 'day' ? ' for each day that has been started' : ' once'}${most}${grace}.`;
@@ -72,9 +73,7 @@ export function lateInWords({ by, startedDays, loses, rule }: Lateness & { reado
   const hours = Math.floor(minutes / 60);
   const long =
     minutes < 120
-      ? minutes === 1
-        ? '1 minute'
-        : `${minutes} minutes`
+      ? counted(minutes, '1 minute', '# minutes')
       : hours < 48
         ? `${hours} hours`
         : `${Math.floor(hours / 24)} days`;
@@ -82,11 +81,7 @@ export function lateInWords({ by, startedDays, loses, rule }: Lateness & { reado
   if (rule === null || loses === 0) return `${long} late. Nothing is lost by it.`;
   const unit =
     rule.unit === 'percent'
-      ? loses === 1
-        ? 'percentage point'
-        : 'percentage points'
-      : loses === 1
-        ? 'point'
-        : 'points';
+      ? counted(loses, 'percentage point', 'percentage points')
+      : counted(loses, 'point', 'points');
   return `${long} late: loses ${loses} ${unit}.`;
 }

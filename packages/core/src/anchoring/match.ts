@@ -39,6 +39,11 @@ export function matchTextAnchor(text: string, anchor: TextAnchor): AnchorMatch {
   const { quote, position } = anchor;
   const { exact } = quote;
   if (exact === '') return { found: 'gone' };
+  // Where nothing has changed, nothing else needs looking at: what follows would find just this.
+  const there: Placed = { start: position.start, end: position.start + exact.length, errors: 0 };
+  if (text.startsWith(exact, position.start) && around(text, there, anchor) === 1) {
+    return { found: 'same', range: { start: there.start, end: there.end }, certainty: 'sure' };
+  }
   const places = occurrences(text, exact).map((start): Placed => ({ start, end: start + exact.length, errors: 0 }));
   if (places.length === 0) return approximate(text, anchor);
   const best = bestPlace(text, places, anchor);

@@ -7,7 +7,7 @@ import type {
   SavedView,
   ScheduleRequest,
 } from '@salt-circle/contracts';
-import { makeAliases, nextRun, pairKey, resolveDates, seededRandom } from '@salt-circle/core';
+import { counted, makeAliases, nextRun, pairKey, resolveDates, seededRandom } from '@salt-circle/core';
 import type { EntityManager } from 'typeorm';
 import type { Asker } from '../../access/seeing.js';
 import { Course, Enrolment } from '../../model/course.js';
@@ -336,7 +336,7 @@ function assertRollingCanChange(reviews: readonly Review[]): void {
   if (begun === 0) return;
   throw new ProblemError({
     code: 'plan-fixed',
-    sentence: `${begun === 1 ? 'One review has' : `${begun} reviews have`} been begun, so whether drafts are allocated every night stays as it is.`,
+    sentence: `${counted(begun, 'One review has', '# reviews have')} been begun, so whether drafts are allocated every night stays as it is.`,
     whatToDo: 'Leave it as it is, or allocate by hand.',
   });
 }
@@ -362,7 +362,7 @@ async function removeExtra(manager: EntityManager, participant: Participant | nu
   if (begun > 0) {
     throw new ProblemError({
       code: 'allocation-begun',
-      sentence: `This person has begun ${begun === 1 ? 'one review' : `${begun} reviews`} here, and stays a reviewer.`,
+      sentence: `This person has begun ${counted(begun, 'one review', '# reviews')} here, and stays a reviewer.`,
       whatToDo: 'Take single drafts away on the board instead.',
     });
   }

@@ -1,5 +1,5 @@
 import type { AllocationActsRequest } from '@salt-circle/contracts';
-import { pairKey, type Pair } from '@salt-circle/core';
+import { counted, pairKey, type Pair } from '@salt-circle/core';
 import type { EntityManager } from 'typeorm';
 import { insertAll } from '../../platform/database/insert-all.js';
 import type { Labels } from '../../access/labels.js';
@@ -148,7 +148,7 @@ class Hands {
     const each = begun.map((review) => {
       const done = review.submittedAt === null ? 'begun' : 'submitted';
       const draft = this.draft(review.draftId);
-      return `${this.#reviewer(review)}’s review of the draft by ${this.#author(draft)} has been ${done} (${review.answered} of ${review.required} answered, ${review.noteCount === 1 ? '1 note' : `${review.noteCount} notes`}).`;
+      return `${this.#reviewer(review)}’s review of the draft by ${this.#author(draft)} has been ${done} (${review.answered} of ${review.required} answered, ${counted(review.noteCount, '1 note', '# notes')}).`;
     });
     throw new ProblemError({
       code: 'needs-confirming',

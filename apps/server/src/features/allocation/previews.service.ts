@@ -1,6 +1,6 @@
 import { HttpException, Injectable, Logger } from '@nestjs/common';
 import type { JobView, PreviewKind, PreviewRequest, Problem, WishesPart, WishesView } from '@salt-circle/contracts';
-import { pairKey, type AllocationProgress, type Pair } from '@salt-circle/core';
+import { counted, pairKey, type AllocationProgress, type Pair } from '@salt-circle/core';
 import { In, type EntityManager } from 'typeorm';
 import type { Asker } from '../../access/seeing.js';
 import { Clock } from '../../platform/clock/clock.js';
@@ -242,7 +242,7 @@ export function assertPossible({ problem, current, own }: Question, kind: Previe
 export function alreadyBegun(begun: number): ProblemError {
   return new ProblemError({
     code: 'allocation-begun',
-    sentence: `${begun === 1 ? 'One review has' : `${begun} reviews have`} been begun, so the allocation is not made anew: no work is thrown away.`,
+    sentence: `${counted(begun, 'One review has', '# reviews have')} been begun, so the allocation is not made anew: no work is thrown away.`,
     whatToDo:
       'Repair it instead: that moves as little as possible, and nothing that has begun. Or change pairs by hand.',
   });

@@ -1,4 +1,4 @@
-import { maySee } from '@salt-circle/core';
+import { counted, maySee } from '@salt-circle/core';
 import { IsNull, type EntityManager } from 'typeorm';
 import { Course, Enrolment } from '../../model/course.js';
 import { Exchange, Participant } from '../../model/exchange.js';
@@ -65,7 +65,7 @@ function letter(
   due: string,
   publicUrl: string,
 ): Pick<Letter, 'subject' | 'text'> {
-  const drafts = count === 1 ? 'a draft' : `${count} drafts`;
+  const drafts = counted(count, 'a draft', '# drafts');
   return {
     subject: `${course.title}: ${drafts} for you to review in “${exchange.title}”`,
     text:

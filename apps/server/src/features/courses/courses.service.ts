@@ -47,6 +47,7 @@ export class CoursesService {
       ...courseCard(course, role),
       exchanges: await this.#exchanges(person, courseId, role === 'student'),
       holidays: course.holidays,
+      measuresTime: course.measuresTime,
       students:
         role === 'student'
           ? null
@@ -82,7 +83,13 @@ export class CoursesService {
       assertTimeZone(request.timeZone);
       assertHolidays(request.holidays);
       const holidays = request.holidays.map(({ title, from, to }) => ({ title: title.trim(), from, to }));
-      const row = { title: request.title.trim(), timeZone: request.timeZone, holidays };
+      const { measuresTime } = request;
+      const row = {
+        title: request.title.trim(),
+        timeZone: request.timeZone,
+        holidays,
+        ...(measuresTime !== undefined && { measuresTime }),
+      };
       await manager.update(Course, { id: courseId }, row);
       happened({ action: 'course-changed', actorId: person.id, courseId });
     });

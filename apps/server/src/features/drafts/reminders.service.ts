@@ -1,6 +1,14 @@
 import { Injectable } from '@nestjs/common';
 import type { RemindRequest, ReminderView } from '@salt-circle/contracts';
-import { endOf, maySee, resolveDates, withOwnTimes, type OwnTimes, type ResolvedDates } from '@salt-circle/core';
+import {
+  counted,
+  endOf,
+  maySee,
+  resolveDates,
+  withOwnTimes,
+  type OwnTimes,
+  type ResolvedDates,
+} from '@salt-circle/core';
 import { In, IsNull, type EntityManager } from 'typeorm';
 import { Access, act, type Place } from '../../access/access.js';
 import { Authors } from '../../access/authors.js';
@@ -99,11 +107,11 @@ export class RemindersService {
     const page = `${this.database.mail.publicUrl}/exchanges/${exchange.id}`;
     const at = (time: number) => dateInWords(time, course.timeZone);
     if (about === 'reviews') {
-      const what = open === 1 ? 'One review' : `${open} reviews`;
+      const what = counted(open, 'One review', '# reviews');
       return {
         subject: `${course.title}: your reviews for “${exchange.title}”`,
         text:
-          `${what} of yours for “${exchange.title}” in ${course.title} ${open === 1 ? 'is' : 'are'} not submitted yet. ` +
+          `${what} of yours for “${exchange.title}” in ${course.title} ${counted(open, 'is', 'are')} not submitted yet. ` +
           `${dates === null ? '' : dueWords(dates.reviewsDue, this.clock.now(), at)}` +
           // Otherwise it is due with the others.
           `${dates === null || exchange.selfReviewDue === null ? '' : ` The review of your own draft has its own time: ${at(dates.selfReviewDue)}.`}\n\n` +

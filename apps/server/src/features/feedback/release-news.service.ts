@@ -1,5 +1,5 @@
 import { Inject, Injectable, Logger, type OnApplicationBootstrap, type OnApplicationShutdown } from '@nestjs/common';
-import { feedbackIsOpen } from '@salt-circle/core';
+import { counted, feedbackIsOpen } from '@salt-circle/core';
 import { In, IsNull, MoreThanOrEqual, Not, type EntityManager } from 'typeorm';
 import { Authors } from '../../access/authors.js';
 import { factsOf } from '../../access/facts-of.js';
@@ -139,7 +139,7 @@ export class ReleaseNews implements OnApplicationBootstrap, OnApplicationShutdow
       const count = (times.get(id) ?? []).filter((at) => at > since(author)).length;
       const address = listed.get(personId)?.email;
       if (count === 0 || address === undefined) return [];
-      const reviews = count === 1 ? 'One review' : `${count} reviews`;
+      const reviews = counted(count, 'One review', '# reviews');
       return [
         {
           id,

@@ -1,4 +1,4 @@
-import { needsGroups } from '@salt-circle/core';
+import { counted, needsGroups } from '@salt-circle/core';
 import type { EntityManager } from 'typeorm';
 import { draftOf, groupIdOf } from '../../access/authors.js';
 import { Participant } from '../../model/exchange.js';
@@ -38,5 +38,5 @@ export async function consequencesOfMove(
 }
 
 function count(reviews: number): string {
-  return reviews === 1 ? '1 review' : `${reviews} reviews`;
+  return counted(reviews, '1 review', '# reviews');
 }

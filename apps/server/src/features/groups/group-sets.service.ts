@@ -1,6 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import type { GroupMember, GroupSetView, GroupsView } from '@salt-circle/contracts';
-import { needsGroups } from '@salt-circle/core';
+import { counted, needsGroups } from '@salt-circle/core';
 import type { EntityManager } from 'typeorm';
 import { Access, see } from '../../access/access.js';
 import type { CoursePerson } from '../../access/enrolled.js';
@@ -72,7 +72,7 @@ export class GroupSetsService {
         const titles = users.map(({ title }) => `“${title}”`).join(', ');
         throw new ProblemError({
           code: 'plan-fixed',
-          sentence: `${titles} ${users.length === 1 ? 'goes' : 'go'} by these groups, so they cannot be removed.`,
+          sentence: `${titles} ${counted(users.length, 'goes', 'go')} by these groups, so they cannot be removed.`,
           whatToDo: 'Choose other groups there first.',
         });
       }

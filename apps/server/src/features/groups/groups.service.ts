@@ -1,3 +1,4 @@
+import { counted } from '@salt-circle/core';
 import { Injectable } from '@nestjs/common';
 import type { MoveMemberRequest } from '@salt-circle/contracts';
 import type { EntityManager } from 'typeorm';
@@ -48,7 +49,7 @@ export class GroupsService {
           {
             path: 'groupId',
             code: 'group-not-empty',
-            sentence: `“${group.title}” has ${members === 1 ? 'a member' : `${members} members`}. Move them to other groups first.`,
+            sentence: `“${group.title}” has ${counted(members, 'a member', '# members')}. Move them to other groups first.`,
           },
         ]);
       }
@@ -76,7 +77,7 @@ export class GroupsService {
       if (consequences.length > 0 && !confirmed) {
         throw new ProblemError({
           code: 'needs-confirming',
-          sentence: `${student.name} is part of ${consequences.length === 1 ? 'an exchange' : 'exchanges'} under way that ${consequences.length === 1 ? 'goes' : 'go'} by these groups.`,
+          sentence: `${student.name} is part of ${counted(consequences.length, 'an exchange', 'exchanges')} under way that ${counted(consequences.length, 'goes', 'go')} by these groups.`,
           whatToDo: 'Read what follows from the move, then move all the same or leave it.',
           fields: consequences.map((sentence) => ({ path: 'groupId', code: 'consequence', sentence })),
         });

@@ -9,6 +9,7 @@ import {
   type RosterRequest,
 } from '@salt-circle/contracts';
 import {
+  counted,
   compareRoster,
   rosterOfClasses,
   type Bundle,
@@ -143,7 +144,7 @@ function assertRight(problems: readonly RosterProblemView[]): void {
   if (errors.length === 0) return;
   throw new ProblemError({
     code: 'import-wrong',
-    sentence: `${errors.length === 1 ? 'One thing is' : `${errors.length} things are`} wrong in the roster, so nothing was applied.`,
+    sentence: `${counted(errors.length, 'One thing is', '# things are')} wrong in the roster, so nothing was applied.`,
     whatToDo: 'Mend what is listed, then try again.',
     fields: errors
       .slice(0, LIMITS.problems)
@@ -162,7 +163,7 @@ function read(source: ReadRoster, request: RosterRequest, people: readonly Enrol
     entries: roster.entries,
     changes,
     problems: [...roster.problems.map(rosterProblem), ...changes.clashes.map(clashProblem)],
-    read: `${count === 1 ? '1 person' : `${count} people`} found. ${columnWords(roster.header.titles)}${guessed(source.encoding)}`,
+    read: `${counted(count, '1 person', '# people')} found. ${columnWords(roster.header.titles)}${guessed(source.encoding)}`,
     unknownColumns: roster.header.unknown,
     classes: [],
     text: source.text,
@@ -205,7 +206,7 @@ function readBundle(bundle: Bundle, { classIds }: RosterRequest, people: readonl
     entries,
     changes,
     problems: [...bundle.problems.map(bundleProblem), ...changes.clashes.map(clashProblem)],
-    read: `A OneRoster bundle with ${bundle.classes.length === 1 ? '1 class' : `${bundle.classes.length} classes`}, ${entries.length} people in those chosen.`,
+    read: `A OneRoster bundle with ${counted(bundle.classes.length, '1 class', '# classes')}, ${entries.length} people in those chosen.`,
     unknownColumns: [],
     classes: bundle.classes.map(({ id, title, course, term, school, students }) => ({
       id,

@@ -1,6 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import type { FormRequest, FormView, SavedView, UseFormRequest } from '@salt-circle/contracts';
-import { checkForm, type ReviewForm } from '@salt-circle/core';
+import { counted, checkForm, type ReviewForm } from '@salt-circle/core';
 import type { EntityManager } from 'typeorm';
 import type { Asker } from '../../access/seeing.js';
 import { Clock } from '../../platform/clock/clock.js';
@@ -109,8 +109,7 @@ async function frozenBecause(manager: EntityManager, { exchange }: Place): Promi
       `EXISTS (${manager.createQueryBuilder(AnswerRow, 'answer').select('1').where('answer.reviewId = review.id').getQuery()})`,
     )
     .getCount();
-  const handed = `${drafts === 1 ? 'One draft has' : `${drafts} drafts have`} been handed in`;
-  const answered =
-    reviews === 0 ? '' : ` and ${reviews === 1 ? 'one review has' : `${reviews} reviews have`} answers to it`;
+  const handed = `${counted(drafts, 'One draft has', '# drafts have')} been handed in`;
+  const answered = reviews === 0 ? '' : ` and ${counted(reviews, 'one review has', '# reviews have')} answers to it`;
   return `${handed}${answered}, so the review form can no longer change: everybody is reviewed by the same one.`;
 }

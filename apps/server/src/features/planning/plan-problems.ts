@@ -1,5 +1,6 @@
 import type { FieldProblem, PlanView } from '@salt-circle/contracts';
 import {
+  counted,
   checkDates,
   checkDeliverables,
   checkForm,
@@ -119,8 +120,8 @@ export async function fixedSettings(manager: EntityManager, { exchange, facts }:
   const allocated =
     reviews === 0
       ? null
-      : `Drafts have been allocated (${reviews} ${reviews === 1 ? 'review' : 'reviews'}, ${begun} begun), so this stays.`;
-  const handedIn = drafts === 0 ? null : `${drafts === 1 ? 'One draft has' : `${drafts} drafts have`} been handed in`;
+      : `Drafts have been allocated (${counted(reviews, '1 review', '# reviews')}, ${begun} begun), so this stays.`;
+  const handedIn = drafts === 0 ? null : `${counted(drafts, 'One draft has', '# drafts have')} been handed in`;
   return {
     ...(allocated !== null &&
       begun > 0 && { reviewsFinal: 'Reviews have begun: their writers go by what was said of them, so this stays.' }),

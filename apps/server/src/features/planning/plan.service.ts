@@ -1,6 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import type { FieldProblem, PlanChoices, PlanRequest, PlanView, RulesRequest, SavedView } from '@salt-circle/contracts';
-import { checkDates, takesPart } from '@salt-circle/core';
+import { counted, checkDates, takesPart } from '@salt-circle/core';
 import type { EntityManager } from 'typeorm';
 import { Enrolment } from '../../model/course.js';
 import type { Asker } from '../../access/seeing.js';
@@ -109,7 +109,7 @@ export class PlanService {
       if (missing.length > 0) {
         throw new ProblemError({
           code: 'plan-incomplete',
-          sentence: `${missing.length === 1 ? 'One thing is' : `${missing.length} things are`} missing before this exchange can be published.`,
+          sentence: `${counted(missing.length, 'One thing is', '# things are')} missing before this exchange can be published.`,
           whatToDo: 'Mend what is listed, then publish.',
           fields: missing,
         });

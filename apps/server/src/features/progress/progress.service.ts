@@ -87,6 +87,9 @@ export class ProgressService {
         excused: own.get(personId)?.excused === true,
         words: given.reduce((sum, { words }) => sum + words, 0),
         notes: given.reduce((sum, { noteCount }) => sum + noteCount, 0),
+        minutes: place.course.measuresTime
+          ? Math.round(given.reduce((sum, { spentSeconds }) => sum + spentSeconds, 0) / 60)
+          : null,
         workedAt: isoOrNull(lastWorked(given)),
       };
     });

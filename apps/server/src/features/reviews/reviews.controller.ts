@@ -4,6 +4,7 @@ import {
   NoteParams,
   NoteRequest,
   ReopenRequest,
+  SpentRequest,
   type AnswerView,
   type DeskView,
   type NoteView,
@@ -61,6 +62,12 @@ export class ReviewsController {
   @HttpCode(204)
   deleteNote(@Me() me: Asker, @Param() { reviewId, noteId }: NoteParams): Promise<void> {
     return this.reviews.deleteNote(me, reviewId, noteId);
+  }
+
+  @Post('reviews/:reviewId/time')
+  @HttpCode(204)
+  spend(@Me() me: Asker, @Param('reviewId') id: string, @Body() request: SpentRequest): Promise<void> {
+    return this.reviews.spend(me, id, request);
   }
 
   @Post('reviews/:reviewId/submit')

@@ -8,9 +8,11 @@ import type {
   NoteView,
   ReopenRequest,
   ReviewCard,
+  SpentRequest,
   SubmitView,
 } from '@salt-circle/contracts';
 import {
+  counted,
   completeness,
   OVERALL_ID,
   readerOf,
@@ -131,6 +133,7 @@ export class ReviewsService {
       editable: acts(place, { kind: 'write-review', ...asked(standing) }),
       submittable: acts(place, { kind: 'submit-review', ...asked(standing) }),
       reopenable: submitted && !isChanging(review) && acts(place, reopening(standing)),
+      spentSeconds: life && place.course.measuresTime ? review.spentSeconds : null,
       reopenReason: standing.byViewer && isChanging(review) ? review.reopenReason : null,
       ...(life ? await this.#neighbours(manager, standing) : { position: 1, total: 1, nextId: null }),
     };
@@ -224,7 +227,7 @@ export class ReviewsService {
           code: 'review-incomplete',
           sentence: state.complete
             ? 'The review is empty, so there is nothing to submit.'
-            : `${state.missing.length === 1 ? 'One thing is' : `${state.missing.length} things are`} missing before this review can be submitted.`,
+            : `${counted(state.missing.length, 'One thing is', '# things are')} missing before this review can be submitted.`,
           whatToDo: 'Fill in what is listed. All you have written so far is saved.',
           fields: state.missing.map((one) => missingProblem(one, form)),
         });
@@ -250,6 +253,19 @@ export class ReviewsService {
       await this.contents.keep(manager, standing.review);
       await manager.update(Review, { id: reviewId }, { reopenedAt: standing.place.now, reopenReason });
       happened(reported(standing, 'review-reopened', reopenReason === null ? {} : { reason: reopenReason }));
+    });
+  }
+
+  /** Time at work, as the page measures it; never more than has passed since it was last told, in however many tabs. */
+  async spend(person: Asker, reviewId: string, { seconds }: SpentRequest): Promise<void> {
+    await this.database.write(async (manager) => {
+      const standing = await this.#standing(person, reviewId, manager);
+      const { place, review } = standing;
+      act(place, { kind: 'write-review', ...asked(standing) });
+      if (!place.course.measuresTime) return;
+      const passed = review.spentAt === null ? seconds : Math.max(0, Math.round((place.now - review.spentAt) / 1_000));
+      const spentSeconds = review.spentSeconds + Math.min(seconds, passed);
+      await manager.update(Review, { id: reviewId }, { spentSeconds, spentAt: place.now });
     });
   }
 

@@ -1,4 +1,4 @@
-import type { DeskView, FeedbackView } from '@salt-circle/contracts';
+import type { DeskView, FeedbackView, ProgressView } from '@salt-circle/contracts';
 import type { EntityManager } from 'typeorm';
 import { Draft, DraftVersion } from '../../model/draft.js';
 import { Exchange, Participant } from '../../model/exchange.js';
@@ -205,6 +205,56 @@ describe('a submitted review', () => {
     expect((await world.as(ANN, 'post', `/reviews/${first}/reopen`)).body.code).toBe('already-submitted');
     await world.do(INES, 'post', `/reviews/${first}/reopen`, { reason: 'Please say more.' });
     expect((await desk(ANN, first)).submittable).toBe(true);
+  });
+});
+
+describe('time at work', () => {
+  const spend = (review: string, seconds: unknown) => world.as(ANN, 'post', `/reviews/${review}/time`, { seconds });
+  const minutes = async () => {
+    const { rows } = await world.do<ProgressView>(INES, 'get', `/exchanges/${id}/progress`);
+    return rows.map((row) => row.minutes);
+  };
+
+  it('is added up, never more than has passed, shown to the reviewer and in whole minutes to staff', async () => {
+    const [first] = mine as [string];
+    await spend(first, 90);
+    expect((await desk(ANN, first)).spentSeconds).toBe(90);
+    // A second tab tells of the same minute.
+    await spend(first, 60);
+    expect((await desk(ANN, first)).spentSeconds).toBe(90);
+    world.clock.goTo(AT.reviewing + 10 * 60_000);
+    await spend(first, 60);
+    expect((await desk(ANN, first)).spentSeconds).toBe(150);
+    expect((await minutes()).toSorted()).toEqual([0, 0, 3]);
+    expect((await desk(INES, first)).spentSeconds).toBe(150);
+    // It makes no work of looking.
+    expect(await world.do(ANN, 'get', `/exchanges/${id}/reviews`)).toMatchObject([{ state: 'not-begun' }, {}]);
+    for (const wrong of [0, -5, 1.5, 1e9, '60']) expect((await spend(first, wrong)).status).toBe(422);
+  });
+
+  it('is not measured where the course does not, and nothing of it is told', async () => {
+    const [first] = mine as [string];
+    await spend(first, 90);
+    await world.do(INES, 'put', '/courses/course', {
+      title: 'Course',
+      timeZone: 'UTC',
+      holidays: [],
+      measuresTime: false,
+    });
+    await spend(first, 90);
+    expect((await desk(ANN, first)).spentSeconds).toBeNull();
+    expect(await minutes()).toEqual([null, null, null]);
+  });
+
+  it('is not told to the author, who reads the review later', async () => {
+    const [first] = mine as [string];
+    const { draft } = await desk(ANN, first);
+    const { participantId } = await world.database.read.findOneByOrFail(Draft, { id: draft.draftId });
+    await fillIn(world, ANN, first);
+    await spend(first, 90);
+    await world.do(ANN, 'post', `/reviews/${first}/submit`);
+    world.clock.goTo(AT.closed);
+    expect((await desk(await authorOf(participantId), first)).spentSeconds).toBeNull();
   });
 });
 

@@ -1,3 +1,4 @@
+import { counted } from '@salt-circle/core';
 import { Injectable } from '@nestjs/common';
 import { RateLimiterMemory, type RateLimiterRes } from 'rate-limiter-flexible';
 import { ProblemError } from '../problems/problem-error.js';
@@ -67,6 +68,6 @@ function tooMany({ msBeforeNext }: RateLimiterRes): ProblemError {
   return new ProblemError({
     code: 'too-many-tries',
     sentence: 'There were too many tries that came to nothing.',
-    whatToDo: `Wait ${minutes === 1 ? 'a minute' : `${minutes} minutes`}, then try again. A link for a new password works at once.`,
+    whatToDo: `Wait ${counted(minutes, 'a minute', '# minutes')}, then try again. A link for a new password works at once.`,
   });
 }

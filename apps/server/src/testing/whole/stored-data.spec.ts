@@ -38,6 +38,9 @@ function plain(value: unknown): unknown {
     itemId: _itemId,
     reviewsFinal: _reviewsFinal,
     reopenReason: _reopenReason,
+    spentSeconds: _spentSeconds,
+    minutes: _minutes,
+    measuresTime: _measuresTime,
     // By now instructors may as well.
     reopenable: _reopenable,
     maySelfReview: _maySelfReview,

@@ -1,4 +1,5 @@
 import {
+  counted,
   bandOf,
   rangeBounds,
   valueFault,
@@ -146,7 +147,7 @@ function ChecklistInput({ item, answer, onChange }: Given<ChecklistItem>) {
             {entry.points !== null && (
               <span className="ml-1.5 text-sm text-ink-soft">
                 {entry.points}
-                <span className="sr-only">{entry.points === 1 ? ' point' : ' points'}</span>
+                <span className="sr-only">{counted(entry.points, ' point', ' points')}</span>
               </span>
             )}
           </span>

@@ -14,6 +14,8 @@ export interface DomText {
   /** Less the white space at its ends; null when nothing is left, or when the range lies outside. */
   readonly toText: (range: Range) => TextRange | null;
   readonly toDom: (range: TextRange) => Range | null;
+  /** The text nodes that have a place in the text, in order. */
+  readonly nodes: readonly Text[];
   /** The stretches of text nodes that make up a range, in order. */
   readonly pieces: (
     range: TextRange,
@@ -37,16 +39,22 @@ export function readDom(root: Element): DomText {
   };
   root.childNodes.forEach(walk);
   const text = collector.toString();
-  const pieces: DomText['pieces'] = ({ start, end }) =>
-    runs
-      .filter((run) => run.start < end && run.end > start)
-      .map((run) => ({
+  const pieces: DomText['pieces'] = ({ start, end }) => {
+    const found: Array<ReturnType<DomText['pieces']>[number]> = [];
+    for (let at = firstAfter(runs, start); at < runs.length; at += 1) {
+      const run = runs[at] as Run;
+      if (run.start >= end) break;
+      found.push({
         node: run.node,
         from: Math.max(start, run.start) - run.start + run.skip,
         to: Math.min(end, run.end) - run.start + run.skip,
-      }));
+      });
+    }
+    return found;
+  };
   return {
     text,
+    nodes: runs.map(({ node }) => node),
     pieces,
     toText: (range) => {
       if (!root.contains(range.startContainer) || !root.contains(range.endContainer)) return null;
@@ -66,6 +74,17 @@ export function readDom(root: Element): DomText {
       return dom;
     },
   };
+}
+
+/** Index of the first run that ends after a position: they stand in the order of the text. */
+function firstAfter(runs: readonly Run[], position: number): number {
+  let [low, high] = [0, runs.length];
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if ((runs[middle] as Run).end > position) high = middle;
+    else low = middle + 1;
+  }
+  return low;
 }
 
 function positionOf(runs: readonly Run[], length: number, container: Node, offset: number): number {

@@ -18,37 +18,92 @@ export interface Passage {
   readonly edit?: ProposedEdit | null;
 }
 
+/** A passage that was found. */
+interface Cover {
+  readonly id: string;
+  readonly kind: Passage['kind'];
+  readonly certainty: Certainty;
+}
+
 /** Marks the passages of notes in a rendered draft. @returns how each was found again */
 export function markPassages(root: HTMLElement, passages: readonly Passage[]): Map<string, AnchorMatch> {
   unmark(root);
   const matches = new Map<string, AnchorMatch>();
-  const { text } = readDom(root);
-  for (const { id, kind, anchor, edit = null } of passages) {
-    const match = matchTextAnchor(text, anchor);
+  // Read once: whatever is marked, the text and its positions stay.
+  const dom = readDom(root);
+  const byNode = new Map<Text, Piece[]>();
+  for (const { id, kind, anchor } of passages) {
+    const match = matchTextAnchor(dom.text, anchor);
     matches.set(id, match);
     if (match.found === 'gone') continue;
-    // Read again each time: marking one passage splits the text nodes of the next. The text stays the same.
-    readDom(root)
-      .pieces(match.range)
-      .forEach(({ node, from, to }, piece) =>
-        wrap(node, from, to, { id, kind, certainty: match.certainty, first: piece === 0 }),
-      );
-    if (edit !== null) showEdit(root, { id, text, edit });
+    const cover: Cover = { id, kind, certainty: match.certainty };
+    for (const { node, from, to } of dom.pieces(match.range)) {
+      const pieces = byNode.get(node);
+      if (pieces === undefined) byNode.set(node, [{ from, to, cover }]);
+      else pieces.push({ from, to, cover });
+    }
+  }
+  const begun = new Set<string>();
+  for (const node of dom.nodes) {
+    const pieces = byNode.get(node);
+    if (pieces !== undefined) node.replaceWith(...nested(stretches(node, pieces), 0, begun));
+  }
+  for (const { id, edit = null } of passages) {
+    if (edit !== null && matches.get(id)?.found !== 'gone') showEdit(root, { id, text: dom.text, edit });
   }
   return matches;
 }
 
+/** A stretch of a text node that a passage covers. */
 interface Piece {
-  readonly id: string;
-  readonly kind: Passage['kind'];
-  readonly certainty: Certainty;
-  readonly first: boolean;
+  readonly from: number;
+  readonly to: number;
+  readonly cover: Cover;
 }
 
-function wrap(node: Text, from: number, to: number, { id, kind, certainty, first }: Piece): void {
-  const middle = from > 0 ? node.splitText(from) : node;
-  if (to - from < middle.data.length) middle.splitText(to - from);
-  const mark = node.ownerDocument.createElement('mark');
+/** A stretch that the same passages cover all of, in the order of the notes. */
+interface Stretch {
+  readonly text: Text;
+  readonly covers: readonly Cover[];
+}
+
+function stretches(node: Text, pieces: readonly Piece[]): Stretch[] {
+  const ends = [...new Set([0, node.data.length, ...pieces.flatMap(({ from, to }) => [from, to])])].sort(
+    (a, b) => a - b,
+  );
+  return ends.slice(1).map((to, index) => {
+    const from = ends[index] as number;
+    return {
+      text: node.ownerDocument.createTextNode(node.data.slice(from, to)),
+      covers: pieces.filter((piece) => piece.from <= from && piece.to >= to).map(({ cover }) => cover),
+    };
+  });
+}
+
+/** Marks in one another, the earlier note around the later; neighbours under the same note share its mark. */
+function nested(list: readonly Stretch[], depth: number, begun: Set<string>): Node[] {
+  const nodes: Node[] = [];
+  for (let at = 0; at < list.length;) {
+    const { text, covers } = list[at] as Stretch;
+    const cover = covers[depth];
+    if (cover === undefined) {
+      nodes.push(text);
+      at += 1;
+      continue;
+    }
+    let end = at + 1;
+    while (list[end]?.covers[depth] === cover) end += 1;
+    const mark = markOf(text.ownerDocument, cover, !begun.has(cover.id));
+    begun.add(cover.id);
+    mark.append(...nested(list.slice(at, end), depth + 1, begun));
+    nodes.push(mark);
+    at = end;
+  }
+  return nodes;
+}
+
+function markOf(page: Document, { id, kind, certainty }: Cover, first: boolean): HTMLElement {
+  const mark = page.createElement('mark');
   mark.className = 'passage';
   mark.dataset['note'] = id;
   mark.dataset['kind'] = kind;
@@ -58,8 +113,7 @@ function wrap(node: Text, from: number, to: number, { id, kind, certainty, first
     mark.tabIndex = 0;
     mark.setAttribute('aria-details', noteDomId(id));
   }
-  middle.replaceWith(mark);
-  mark.append(middle);
+  return mark;
 }
 
 function unmark(root: HTMLElement): void {

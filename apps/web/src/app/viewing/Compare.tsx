@@ -1,11 +1,11 @@
-import type { ComparedPart } from '@salt-circle/core';
+import { counted, type ComparedPart } from '@salt-circle/core';
 import { useRef } from 'react';
 import { Loading, Notice } from '../../kit/index.js';
 import { useCompared } from './useCompared.js';
 
 function told(changed: number): string {
   if (changed === 0) return 'The words are the same.';
-  return changed === 1 ? 'One passage differs.' : `${changed} passages differ.`;
+  return counted(changed, 'One passage differs.', '# passages differ.');
 }
 
 /** Two texts as one: what went is struck through, what came is underlined. */

@@ -1,3 +1,4 @@
+import { counted } from '@salt-circle/core';
 import type { PartView } from '@salt-circle/contracts';
 import { bytesInWords, secondsInWords } from './sizes.js';
 
@@ -5,8 +6,8 @@ import { bytesInWords, secondsInWords } from './sizes.js';
 export function partWords({ show, words, size, facts }: PartView): string {
   const { pages, seconds, width, height } = facts;
   return [
-    pages === undefined ? '' : pages === 1 ? '1 page' : `${pages} pages`,
-    show === 'html' && words > 0 ? (words === 1 ? '1 word' : `${words} words`) : '',
+    pages === undefined ? '' : counted(pages, '1 page', '# pages'),
+    show === 'html' && words > 0 ? counted(words, '1 word', '# words') : '',
     seconds === undefined ? '' : secondsInWords(seconds),
     width === undefined || height === undefined ? '' : `${width} × ${height}`,
     size === null ? '' : bytesInWords(size),

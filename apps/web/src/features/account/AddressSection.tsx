@@ -1,3 +1,4 @@
+import { counted } from '@salt-circle/core';
 import type { AccountView } from '@salt-circle/contracts';
 import { useState, type FormEvent } from 'react';
 import { useSessionQuery } from '../../app/api.js';
@@ -74,7 +75,7 @@ function OnItsWay({ waiting, email }: { readonly waiting: Waiting; readonly emai
   return (
     <Notice tone="waiting" title={`To be changed to ${waiting.email}`}>
       <p>
-        Waits for the {open.length === 1 ? 'link' : 'links'} sent to {open.join(' and to ')}. Links last a day; until
+        Waits for the {counted(open.length, 'link', 'links')} sent to {open.join(' and to ')}. Links last a day; until
         then you sign in as before.
       </p>
       {error !== undefined && <ProblemNotice error={error} />}

@@ -1,7 +1,6 @@
-import { pairKey, type Pair } from '@salt-circle/core';
+import { counted, pairKey, type Pair } from '@salt-circle/core';
 import { Button, Key } from '../../kit/index.js';
 import type { Model } from './model.js';
-import { counted } from './sentences.js';
 
 export interface CellBarProps {
   readonly model: Model;
@@ -32,10 +31,10 @@ export function CellBar({ model, pair, carried, preview, onToggle, onCarry, onHo
       <p id="matrix-cell" aria-live="polite" className="min-w-64 flex-1">
         <strong>{model.reviewerName(pair.reviewerId)}</strong> and the draft by{' '}
         <strong>{model.authorName(pair.draftId)}</strong>: {words}
-        {times > 0 && `, met ${times === 1 ? 'once' : `${times} times`} before`}.{' '}
+        {times > 0 && `, met ${counted(times, 'once', '# times')} before`}.{' '}
         <span className="text-ink-soft">
-          Writes {counted(model.given(pair.reviewerId), 'review', 'reviews')}; the draft gets {model.load(pair.draftId)}
-          .
+          Writes {counted(model.given(pair.reviewerId), '1 review', '# reviews')}; the draft gets{' '}
+          {model.load(pair.draftId)}.
         </span>
         {carried !== null && (
           <span className="text-copper">

@@ -3,7 +3,7 @@ import { labelWords } from '../../app/People.js';
 import { RowsDialog } from '../../app/RowsDialog.js';
 import { useExchange } from '../../app/useExchange.js';
 import { useReadAllocationFileMutation } from './allocationApi.js';
-import { counted } from './sentences.js';
+import { counted } from '@salt-circle/core';
 
 /** An allocation from a file or pasted rows. */
 export function FileDialog({ onClose }: { readonly onClose: () => void }) {
@@ -25,7 +25,7 @@ export function FileDialog({ onClose }: { readonly onClose: () => void }) {
       {({ problems, same, added, removed, kept }) =>
         problems.length > 0 ? null : (
           <div className="space-y-1">
-            <p>{counted(same, 'pair stays', 'pairs stay')} as it is.</p>
+            <p>{counted(same, '1 pair stays', '# pairs stay')} as it is.</p>
             <Pairs title="Come" pairs={added} />
             <Pairs title="Go" pairs={removed} />
             <Pairs title="Stay, because they have begun" pairs={kept} />
@@ -41,7 +41,7 @@ function Pairs({ title, pairs }: { readonly title: string; readonly pairs: reado
   return (
     <details open={pairs.length <= 12}>
       <summary className="font-medium">
-        {title}: {counted(pairs.length, 'pair', 'pairs')}
+        {title}: {counted(pairs.length, '1 pair', '# pairs')}
       </summary>
       <ul className="max-h-40 overflow-y-auto pl-4 text-sm">
         {pairs.map(({ reviewer, author }) => (

@@ -1,3 +1,4 @@
+import { counted } from '@salt-circle/core';
 import type { AllocationView, JobView, PreviewView } from '@salt-circle/contracts';
 import { ArrowRight, Minus, Plus } from 'lucide-react';
 import { labelWords } from '../../app/People.js';
@@ -7,7 +8,6 @@ import { useState } from 'react';
 import { Button, Notice, TextField } from '../../kit/index.js';
 import type { Model } from './model.js';
 import {
-  counted,
   measuredFigures,
   named,
   progressWords,
@@ -44,16 +44,13 @@ export function PreviewPanel({
         <h3 className="text-lg font-semibold">{TITLES[preview.kind]}</h3>
         <p className="text-sm text-ink-soft">
           {preview.scheduled && 'From the planned run. '}
-          {counted(preview.pairs.length, 'review', 'reviews')}
+          {counted(preview.pairs.length, '1 review', '# reviews')}
         </p>
         {onSeed !== undefined && <Seed key={preview.id} seed={preview.seed} onTry={onSeed} />}
       </div>
       <Figures figures={qualityFigures(preview.quality, preview.wishes)} />
       {unmet.length > 0 && (
-        <Notice
-          tone="waiting"
-          title={unmet.length === 1 ? 'One wish is not met' : `${unmet.length} wishes are not met`}
-        >
+        <Notice tone="waiting" title={counted(unmet.length, 'One wish is not met', '# wishes are not met')}>
           <ul className="mt-1 list-disc space-y-1 pl-4 text-sm">
             {unmet.map((sentence) => (
               <li key={sentence}>{sentence}</li>
@@ -66,7 +63,7 @@ export function PreviewPanel({
           <h4 className="font-semibold">
             {changes.length === 0
               ? 'Nothing needs to change'
-              : `${counted(preview.added.length, 'pair', 'pairs')} more, ${counted(preview.removed.length, 'pair', 'pairs')} taken away`}
+              : `${counted(preview.added.length, '1 pair', '# pairs')} more, ${counted(preview.removed.length, '1 pair', '# pairs')} taken away`}
           </h4>
           <ul className="mt-1 max-h-64 space-y-1 overflow-y-auto text-sm">
             {changes.map(({ key, sign, reviewer, author, reason }) => (
@@ -127,7 +124,7 @@ export function Alone({ model, hands }: { readonly model: Model; readonly hands:
   return (
     <Notice
       tone="soon"
-      title={`${named(alone.map(({ reviewerId }) => model.reviewerName(reviewerId)))} ${alone.length === 1 ? 'has' : 'have'} nobody to review with`}
+      title={`${named(alone.map(({ reviewerId }) => model.reviewerName(reviewerId)))} ${counted(alone.length, 'has', 'have')} nobody to review with`}
     >
       <p className="text-sm">Nobody else of the group has handed in.</p>
       <ul className="mt-1 space-y-1">
@@ -168,7 +165,7 @@ export function CurrentPanel({ model }: { readonly model: Model }) {
         <h3 className="text-lg font-semibold">{view.applied ? 'Applied' : 'Nothing allocated yet'}</h3>
         <p className="text-sm text-ink-soft">
           {view.applied
-            ? `${counted(model.pairs.length, 'review', 'reviews')} allocated. ${exchange.mayReview || view.begun ? 'Reviewers see theirs.' : 'Reviewers see theirs when reviewing opens.'}`
+            ? `${counted(model.pairs.length, '1 review', '# reviews')} allocated. ${exchange.mayReview || view.begun ? 'Reviewers see theirs.' : 'Reviewers see theirs when reviewing opens.'}`
             : `${view.handedIn} of ${view.students} have handed in.`}
         </p>
       </div>
@@ -218,7 +215,8 @@ export function Suggestion({
         {suggestion.left.length > 0 && <li>Take no part any more: {names(suggestion.left)}</li>}
         {suggestion.forbidden > 0 && (
           <li>
-            {counted(suggestion.forbidden, 'pair that you keep apart is', 'pairs that you keep apart are')} allocated
+            {counted(suggestion.forbidden, '1 pair that you keep apart is', '# pairs that you keep apart are')}{' '}
+            allocated
           </li>
         )}
       </ul>

@@ -1,10 +1,10 @@
 import { pairKey, type Pair } from '@salt-circle/core';
 import type { Model } from './model.js';
 import type { Choice } from './Picker.js';
-import { counted } from './sentences.js';
+import { counted } from '@salt-circle/core';
 import { hindrance, type Hands } from './useHands.js';
 
-const reviews = (count: number) => counted(count, 'review', 'reviews');
+const reviews = (count: number) => counted(count, '1 review', '# reviews');
 
 /** Drafts that a reviewer could get as well, those with the fewest reviews first. */
 export function draftChoices(model: Model, hands: Hands, reviewerId: string): Choice[] {

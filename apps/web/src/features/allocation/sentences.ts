@@ -1,5 +1,6 @@
 import type { PreviewView, ScheduleView, WishesView } from '@salt-circle/contracts';
 import {
+  counted,
   pairKey,
   type AllocationProgress,
   type AllocationQuality,
@@ -13,10 +14,6 @@ export interface FigureWords {
   readonly words: string;
   readonly figure: string;
   readonly remark: string;
-}
-
-export function counted(number: number, one: string, many: string): string {
-  return `${number} ${number === 1 ? one : many}`;
 }
 
 export function perDraft(fewest: number, most: number): string {
@@ -132,15 +129,15 @@ export function shortfallSentence(
   const drafts = named(draftIds.map((id) => model.authorName(id)));
   const who = reviewerIds.length === 1 ? reviewers : `These ${reviewerIds.length} reviewers together (${reviewers})`;
   if (draftIds.length === 0)
-    return `${who} may review none of the drafts, and ${counted(asked, 'review is', 'reviews are')} asked.`;
+    return `${who} may review none of the drafts, and ${counted(asked, '1 review is', '# reviews are')} asked.`;
   if (maxPerDraft !== null && draftIds.length > 0 && possible >= maxPerDraft * draftIds.length) {
     const needed = Math.ceil(asked / draftIds.length);
     const whose = draftIds.length === model.view.drafts.filter(({ closed }) => !closed).length ? '' : `${who}: `;
     const wayOut = reviewsEach < draftIds.length ? `raise it to ${needed}` : 'raise it, or ask for fewer reviews each';
-    return `${whose}${whose === '' ? 'At' : 'at'} most ${maxPerDraft} a draft leaves room for ${possible} of ${counted(asked, 'review', 'reviews')} asked: ${wayOut}.`;
+    return `${whose}${whose === '' ? 'At' : 'at'} most ${maxPerDraft} a draft leaves room for ${possible} of ${counted(asked, '1 review', '# reviews')} asked: ${wayOut}.`;
   }
   const what = draftIds.length === 1 ? `only the draft by ${drafts}` : `only ${draftIds.length} drafts (by ${drafts})`;
-  return `${who} may review ${what}. That is room for ${possible} of the ${counted(asked, 'review', 'reviews')} asked.`;
+  return `${who} may review ${what}. That is room for ${possible} of the ${counted(asked, '1 review', '# reviews')} asked.`;
 }
 
 /** Two or three who review one another is what partners are for. */
@@ -165,26 +162,26 @@ export function unmetWishes({ quality, shortfalls, pairs, wishes }: PreviewView,
   } else if (balance.most - balance.fewest > 1) {
     const least = model.view.drafts.filter(({ id, closed }) => !closed && model.load(id) === balance.fewest);
     sentences.push(
-      `${least.length === 1 ? 'The draft' : 'The drafts'} by ${named(least.map(({ id }) => model.authorName(id)))} ${least.length === 1 ? 'gets' : 'get'} only ${balance.fewest}: nobody else may review ${least.length === 1 ? 'it' : 'them'} without leaving another draft shorter.`,
+      `${counted(least.length, 'The draft', 'The drafts')} by ${named(least.map(({ id }) => model.authorName(id)))} ${counted(least.length, 'gets', 'get')} only ${balance.fewest}: nobody else may review ${counted(least.length, '1 it', '# them')} without leaving another draft shorter.`,
     );
   }
   if (repeats.reached > 0) {
     const again = pairs.filter((pair) => model.times.has(pairKey(pair)));
     sentences.push(
-      `${counted(again.length, 'pair has', 'pairs have')} met before (${named(again.map(({ reviewerId, draftId }) => `${model.reviewerName(reviewerId)} with ${model.authorName(draftId)}`))}): with everybody placed and the numbers even, fewer are not possible.`,
+      `${counted(again.length, '1 pair has', '# pairs have')} met before (${named(again.map(({ reviewerId, draftId }) => `${model.reviewerName(reviewerId)} with ${model.authorName(draftId)}`))}): with everybody placed and the numbers even, fewer are not possible.`,
     );
   }
   if (mutual.reached > 0 && !isMutualAsked(wishes, quality)) {
     sentences.push(
       mutual.bound === mutual.reached
-        ? `${counted(mutual.reached, 'pair reviews', 'pairs review')} each other: with so many reviews among so few people, fewer are not possible.`
-        : `${counted(mutual.reached, 'pair reviews', 'pairs review')} each other: a bounded search found no fewer. Another try may.`,
+        ? `${counted(mutual.reached, '1 pair reviews', '# pairs review')} each other: with so many reviews among so few people, fewer are not possible.`
+        : `${counted(mutual.reached, '1 pair reviews', '# pairs review')} each other: a bounded search found no fewer. Another try may.`,
     );
   }
   const alone = model.view.alone.filter(({ draftId }) => model.load(draftId) === 0);
   if (alone.length > 0) {
     sentences.push(
-      `${named(alone.map(({ reviewerId }) => model.reviewerName(reviewerId)))} ${alone.length === 1 ? 'has' : 'have'} nobody to review with: nobody else of the group has handed in. Applied, the board offers what can be done.`,
+      `${named(alone.map(({ reviewerId }) => model.reviewerName(reviewerId)))} ${counted(alone.length, 'has', 'have')} nobody to review with: nobody else of the group has handed in. Applied, the board offers what can be done.`,
     );
   }
   if (wishes.mix && quality.mix === null) {
@@ -237,8 +234,8 @@ export function effectSentence(before: Measures, after: Measures): string {
     parts[0] += ` (before: ${perDraft(before.fewest, before.most)})`;
   }
   if (before.mutualPairs !== after.mutualPairs)
-    parts.push(counted(after.mutualPairs, 'pair reviews each other', 'pairs review each other'));
-  if (before.repeats !== after.repeats) parts.push(counted(after.repeats, 'repeat', 'repeats'));
+    parts.push(counted(after.mutualPairs, '1 pair reviews each other', '# pairs review each other'));
+  if (before.repeats !== after.repeats) parts.push(counted(after.repeats, '1 repeat', '# repeats'));
   return `${parts.join('; ')}.`;
 }
 
@@ -285,7 +282,7 @@ export function scheduleWords({ kind, party, patience }: ScheduleView): string {
     case 'at':
       return 'At a set time';
     case 'nightly':
-      return `Every night among those who wait, ${party} or more; nobody waits more than ${counted(patience, 'night', 'nights')}`;
+      return `Every night among those who wait, ${party} or more; nobody waits more than ${counted(patience, '1 night', '# nights')}`;
   }
 }
 

@@ -4,7 +4,7 @@ import { problemOf } from '../../app/api.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { zoneChoices } from '../../app/time/zones.js';
 import { useCourse } from '../../app/useCourse.js';
-import { Button, Select, TextField } from '../../kit/index.js';
+import { Button, Checkbox, Select, TextField } from '../../kit/index.js';
 import { useSaveCourseMutation } from './coursesApi.js';
 
 /** Title, time zone and holidays of a course. */
@@ -13,12 +13,13 @@ export function SettingsPage() {
   const [title, setTitle] = useState(course.title);
   const [timeZone, setTimeZone] = useState(course.timeZone);
   const [holidays, setHolidays] = useState(course.holidays);
+  const [measuresTime, setMeasuresTime] = useState(course.measuresTime);
   const [save, { isLoading, error, isSuccess }] = useSaveCourseMutation();
   const wrong = error === undefined ? [] : problemOf(error).fields;
   const zones = zoneChoices(timeZone);
   const submit = (event: FormEvent) => {
     event.preventDefault();
-    void save({ courseId: course.id, body: { title, timeZone, holidays } });
+    void save({ courseId: course.id, body: { title, timeZone, holidays, measuresTime } });
   };
   const set = (index: number, part: Partial<(typeof holidays)[number]>) =>
     setHolidays(holidays.map((one, at) => (at === index ? { ...one, ...part } : one)));
@@ -40,6 +41,11 @@ export function SettingsPage() {
         hint="All dates are given in it. Dates that are set stay the same moments."
         problem={at('timeZone')}
         onChange={setTimeZone}
+      />
+      <Checkbox
+        label="Measure how long reviewers are at work on a review, and show it to them and to staff"
+        checked={measuresTime}
+        onChange={({ target }) => setMeasuresTime(target.checked)}
       />
       <section>
         <h3 className="font-semibold">Holidays</h3>

@@ -11,7 +11,7 @@ export interface CopyBody {
   readonly keepWeekdays: boolean;
 }
 
-type Settings = Pick<CourseView, 'title' | 'timeZone' | 'holidays'>;
+type Settings = Pick<CourseView, 'title' | 'timeZone' | 'holidays' | 'measuresTime'>;
 
 export const { useCreateExchangeMutation, useCopyExchangeMutation, useCopyPreviewQuery, useSaveCourseMutation } =
   api.injectEndpoints({

@@ -1,5 +1,5 @@
 import type { DeskView } from '@salt-circle/contracts';
-import { completeness, formScore } from '@salt-circle/core';
+import { completeness, counted, formScore } from '@salt-circle/core';
 import { useEffect, useRef, useState, type ReactNode } from 'react';
 import { useParams } from 'react-router';
 import { Button, giveFocusBack, Loading, Split } from '../../kit/index.js';
@@ -18,6 +18,7 @@ import { useMe } from '../../app/session/useMe.js';
 import { useAppDispatch, useAppSelector } from '../../app/store.js';
 import { useFresh } from '../../app/useFresh.js';
 import { useNarrow } from '../../app/useNarrow.js';
+import { useTimeSpent } from './useTimeSpent.js';
 import { DeskBar } from './DeskBar.js';
 import { DeskDraft } from './DeskDraft.js';
 import { DeskNotices, NoteRemoved } from './DeskNotices.js';
@@ -114,6 +115,8 @@ function Desk({ desk, only }: DeskProps) {
   const notes = useNotes(desk.notes, desk.id, `${prefix}note:`, draft);
   const answers = useAnswers(form, desk.answers, desk.id, `${prefix}answer:`, draft.version);
   const annotation = useLinkedAnnotation(desk.id, useAnnotation(draft, notes.list));
+  const measured = desk.spentSeconds !== null && desk.reviewer.you === true;
+  useTimeSpent(desk.id, measured && editable);
   const view = useDeskView();
   const { kept, drop } = useKeptReview(desk, me.id);
   const state = completeness(form, answers.answers, notes.list.filter(saysSomething).length);
@@ -158,6 +161,14 @@ function Desk({ desk, only }: DeskProps) {
   };
   const tools = only === undefined && (
     <>
+      {desk.spentSeconds !== null && (
+        <span
+          className="px-2 py-1 text-sm text-ink-soft"
+          title="Time at work: this page in sight, and something done within a minute. Staff of the course see it in whole minutes."
+        >
+          {counted(Math.round(desk.spentSeconds / 60), '1 minute so far', '# minutes so far')}
+        </span>
+      )}
       {editable && desk.reviewer.you === true && (
         <KeptHere kept={kept} timeZone={exchange.timeZone} savePrefix={prefix} onDrop={drop} />
       )}

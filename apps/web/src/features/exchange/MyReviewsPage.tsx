@@ -1,3 +1,4 @@
+import { counted } from '@salt-circle/core';
 import type { ExchangeView, ReviewCard } from '@salt-circle/contracts';
 import { Link } from 'react-router';
 import { buttonClass, Empty, Loading, Prose, StateMark, type MarkState } from '../../kit/index.js';
@@ -136,7 +137,7 @@ function ReviewRow({ review, open, due }: ReviewRowProps) {
             word={words}
             wordHidden={false}
           />
-          {review.notes > 0 && <span>{review.notes === 1 ? '1 note' : `${review.notes} notes`}</span>}
+          {review.notes > 0 && <span>{counted(review.notes, '1 note', '# notes')}</span>}
         </p>
       </div>
       {review.waits ? (

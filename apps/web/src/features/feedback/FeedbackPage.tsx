@@ -1,5 +1,5 @@
 import type { DraftReading, FeedbackView, NoteView, PersonLabel } from '@salt-circle/contracts';
-import { comparePlaces } from '@salt-circle/core';
+import { counted, comparePlaces } from '@salt-circle/core';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { Empty, Loading, Tabs } from '../../kit/index.js';
 import { api, useSessionQuery } from '../../app/api.js';
@@ -87,9 +87,7 @@ function Versions({ feedback, first }: { readonly feedback: FeedbackView; readon
               className="rounded border border-edge bg-paper px-2.5 py-1 text-sm aria-pressed:border-iodine aria-pressed:bg-crust aria-pressed:font-semibold"
             >
               Version {version}{' '}
-              <span className="font-normal text-ink-soft">
-                {of(version).length === 1 ? '1 review' : `${of(version).length} reviews`}
-              </span>
+              <span className="font-normal text-ink-soft">{counted(of(version).length, '1 review', '# reviews')}</span>
             </button>
           ))}
         </div>
@@ -194,10 +192,10 @@ function Feedback({ feedback, draft, where }: FeedbackProps) {
       </NoteSheet>
       <section className="border-l border-line bg-crust px-5 py-3">
         <p className="text-ink-soft">
-          {count === 1 ? '1 reviewer' : `${count} reviewers`}, {notes.length === 1 ? '1 note' : `${notes.length} notes`}
+          {counted(count, '1 reviewer', '# reviewers')}, {counted(notes.length, '1 note', '# notes')}
           {where}
           {feedback.missing > 0 &&
-            `; ${feedback.missing === 1 ? '1 more review was' : `${feedback.missing} more reviews were`} not submitted`}
+            `; ${counted(feedback.missing, '1 more review was', '# more reviews were')} not submitted`}
         </p>
         <Tabs
           label="Feedback"
@@ -213,8 +211,7 @@ function Feedback({ feedback, draft, where }: FeedbackProps) {
                 <ul className="space-y-3 py-3">
                   {gone.length > 0 && (
                     <li className="text-sm text-copper">
-                      {gone.length === 1 ? 'One note is' : `${gone.length} notes are`} on a passage that your draft no
-                      longer has.
+                      {counted(gone.length, 'One note is', '# notes are')} on a passage that your draft no longer has.
                     </li>
                   )}
                   {notes.map((note) => (

@@ -1,5 +1,5 @@
 import type { FieldProblem } from '@salt-circle/contracts';
-import { formMaximum, itemMaximum, weightSum, type ItemKind, type ReviewForm } from '@salt-circle/core';
+import { counted, formMaximum, itemMaximum, weightSum, type ItemKind, type ReviewForm } from '@salt-circle/core';
 import { KINDS } from '../../app/form/kinds.js';
 import { Key, Select } from '../../kit/index.js';
 import { NumberBox } from './NumberBox.js';
@@ -125,7 +125,7 @@ function Sum({ form }: { readonly form: ReviewForm }) {
     <section>
       <h3 className="font-semibold">
         {points === null ? 'No points' : byWeights ? `Weights add up to ${weights}` : `${points} points`},{' '}
-        {items.length === 1 ? '1 item' : `${items.length} items`}
+        {counted(items.length, '1 item', '# items')}
       </h3>
       {scored.some(({ share }) => share > 0) && (
         <>

@@ -1,3 +1,4 @@
+import { counted } from '@salt-circle/core';
 import type { GroupSetView } from '@salt-circle/contracts';
 import { useState } from 'react';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
@@ -64,7 +65,7 @@ export function DivideDialog({ set, students, mixes, onClose }: DivideDialogProp
         />
         {fits && (
           <p>
-            {groups === 1 ? '1 group' : `${groups} groups`} of {sizesWords(students, groups)}.
+            {counted(groups, '1 group', '# groups')} of {sizesWords(students, groups)}.
           </p>
         )}
         {set.groups.length > 0 && <Notice tone="soon" title="The present groups of this set are replaced." />}

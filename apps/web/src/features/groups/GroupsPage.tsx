@@ -1,3 +1,4 @@
+import { counted } from '@salt-circle/core';
 import type { GroupSetView } from '@salt-circle/contracts';
 import { useState } from 'react';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
@@ -95,7 +96,7 @@ function SetWorkspace({ set, students, mixes, readOnly }: WorkspaceProps) {
         <h3 className="text-lg font-semibold">
           {set.title}{' '}
           <span className="text-base font-normal text-ink-soft">
-            {set.groups.length === 1 ? '1 group' : `${set.groups.length} groups`}
+            {counted(set.groups.length, '1 group', '# groups')}
             {span};{' '}
             {set.ungrouped.length === 0
               ? 'everybody is in one'

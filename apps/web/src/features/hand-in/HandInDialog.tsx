@@ -2,7 +2,7 @@ import type { HandInCheck, NameFindView, VersionMeta } from '@salt-circle/contra
 import { useState } from 'react';
 import { Button, Checkbox, Loading, Notice } from '../../kit/index.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
-import { lateInWords } from '@salt-circle/core';
+import { counted, lateInWords } from '@salt-circle/core';
 import { useExchange } from '../../app/useExchange.js';
 import { HandInPreview } from './HandInPreview.js';
 import { NameFinds } from './NameFinds.js';
@@ -107,7 +107,7 @@ function HandInRow({ handing, disabled }: { readonly handing: HandingIn; readonl
       </Button>
       {undecided > 0 && (
         <span className="text-sm text-ink-soft">
-          {undecided === 1 ? 'One place above is' : `${undecided} places above are`} still to be decided.
+          {counted(undecided, 'One place above is', '# places above are')} still to be decided.
         </span>
       )}
     </div>

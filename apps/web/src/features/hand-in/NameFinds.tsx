@@ -1,3 +1,4 @@
+import { counted } from '@salt-circle/core';
 import type { HiddenPassage, NameFindView } from '@salt-circle/contracts';
 import { Button } from '../../kit/index.js';
 
@@ -31,7 +32,7 @@ export function NameFinds({ finds, hidden, kept, busy, onHide, onKeep, onShow, o
       {open.length > 0 && (
         <>
           <h3 className="font-semibold">
-            {open.length === 1 ? 'One place' : `${open.length} places`} may tell reviewers who you are
+            {counted(open.length, 'One place', '# places')} may tell reviewers who you are
           </h3>
           <ul>
             {open.map((find) => (

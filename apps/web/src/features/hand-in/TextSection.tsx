@@ -1,5 +1,5 @@
 import type { MyDraftView, TextView } from '@salt-circle/contracts';
-import { countWords, type Deliverable } from '@salt-circle/core';
+import { counted, countWords, type Deliverable } from '@salt-circle/core';
 import { useCallback } from 'react';
 import { RichText } from '../../kit/index.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
@@ -50,7 +50,7 @@ export function TextSection({ deliverable, draft, heading, number, saveKey, edit
     },
     [exchange.id, deliverable.id],
   );
-  const counted = <span className="text-sm text-ink-soft">{words === 1 ? '1 word' : `${words} words`}</span>;
+  const wordCount = <span className="text-sm text-ink-soft">{counted(words, '1 word', '# words')}</span>;
   return (
     <section
       aria-label={deliverable.title}
@@ -74,7 +74,7 @@ export function TextSection({ deliverable, draft, heading, number, saveKey, edit
         editable={editable}
         onPicture={picture}
         onChange={change}
-        aside={counted}
+        aside={wordCount}
       />
       {saving.state === 'refused' && saving.problem !== null && (
         <div className="mt-4">

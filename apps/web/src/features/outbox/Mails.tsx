@@ -1,3 +1,4 @@
+import { counted } from '@salt-circle/core';
 import type { MailRow, MailView, OutboxView } from '@salt-circle/contracts';
 import type { ReactNode } from 'react';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
@@ -35,8 +36,7 @@ export function Mails({ title, outbox, timeZone, about, none, openId, onOpen, op
     <div className="grid flex-1 grid-cols-1 lg:grid-cols-[1fr_28rem]">
       <div className="min-w-0 px-5 py-6">
         <h2 className="text-xl font-semibold">
-          {title}{' '}
-          <span className="text-base font-normal text-ink-soft">{total === 1 ? '1 mail' : `${total} mails`}</span>
+          {title} <span className="text-base font-normal text-ink-soft">{counted(total, '1 mail', '# mails')}</span>
         </h2>
         <p className="mb-4 text-ink-soft">{about}</p>
         {mails.length === 0 && (

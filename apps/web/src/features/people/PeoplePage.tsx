@@ -1,5 +1,5 @@
 import type { PersonRow } from '@salt-circle/contracts';
-import type { Role } from '@salt-circle/core';
+import { counted, type Role } from '@salt-circle/core';
 import { useMemo, useState } from 'react';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { useCourse } from '../../app/useCourse.js';
@@ -49,7 +49,7 @@ export function PeoplePage() {
         <h2 className="text-xl font-semibold">
           People{' '}
           <span className="text-base font-normal text-ink-soft">
-            {students.length === 1 ? '1 student' : `${students.length} students`}
+            {counted(students.length, '1 student', '# students')}
           </span>
         </h2>
         {instructor && (
@@ -71,7 +71,7 @@ export function PeoplePage() {
       </div>
       {inviting.data !== undefined && (
         <p role="status" className="mb-3 text-kelp">
-          {inviting.data.invited === 1 ? '1 invitation is' : `${inviting.data.invited} invitations are`} in the outbox.
+          {counted(inviting.data.invited, '1 invitation is', '# invitations are')} in the outbox.
         </p>
       )}
       {inviting.error !== undefined && <ProblemNotice error={inviting.error} />}

@@ -1,3 +1,4 @@
+import { counted } from '@salt-circle/core';
 import type { RosterApplied, RosterPreview } from '@salt-circle/contracts';
 import { useState } from 'react';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
@@ -176,7 +177,7 @@ function Done({ applied, onClose }: { readonly applied: RosterApplied; readonly 
   return (
     <Dialog open onClose={onClose} title="Roster applied">
       <Notice tone="done" title={`${added} added, ${updated} updated, ${dropped} dropped.`}>
-        {invited > 0 && <p>{invited === 1 ? '1 invitation is' : `${invited} invitations are`} in the outbox.</p>}
+        {invited > 0 && <p>{counted(invited, '1 invitation is', '# invitations are')} in the outbox.</p>}
       </Notice>
       <Button look="primary" className="mt-4" onClick={onClose}>
         Close

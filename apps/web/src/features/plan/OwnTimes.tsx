@@ -1,5 +1,5 @@
 import type { OwnTimesView, PlanView } from '@salt-circle/contracts';
-import type { OwnDateName } from '@salt-circle/core';
+import { counted, type OwnDateName } from '@salt-circle/core';
 import { useState } from 'react';
 import { problemOf } from '../../app/api.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
@@ -41,7 +41,7 @@ export function OwnTimes({ plan, readOnly }: { readonly plan: PlanView; readonly
       summary={
         count === 0
           ? 'Nobody has other due times, or is excused'
-          : `${count === 1 ? 'One student or group has' : `${count} students or groups have`} other due times, or are excused`
+          : `${counted(count, 'One student or group has', '# students or groups have')} other due times, or are excused`
       }
     >
       <ul>

@@ -8,7 +8,7 @@ import { useNow } from '../../app/time/useNow.js';
 import { exactly } from '../../app/time/words.js';
 import { useNarrow } from '../../app/useNarrow.js';
 import { usePublishMutation } from './planApi.js';
-import { accountOf } from '@salt-circle/core';
+import { counted, accountOf } from '@salt-circle/core';
 import type { Settings } from './settings.js';
 import { useExchange } from '../../app/useExchange.js';
 
@@ -84,9 +84,7 @@ export function PlainWords({ settings, plan, form, canPublish, saveKey, unsaved 
           <h2 className="inline font-semibold">In plain words</h2>
           <span className="ml-2 text-sm text-ink-soft">
             {account.length} sentences
-            {open > 0 && (
-              <span className="text-copper">; {open === 1 ? '1 thing is' : `${open} things are`} missing</span>
-            )}
+            {open > 0 && <span className="text-copper">; {counted(open, '1 thing is', '# things are')} missing</span>}
           </span>
         </summary>
         <div className="max-h-[60dvh] overflow-y-auto px-5 pb-4">{inside}</div>

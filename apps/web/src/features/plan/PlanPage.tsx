@@ -5,7 +5,7 @@ import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { Conflict } from '../../app/saving/Conflict.js';
 import { LeaveGuard } from '../../app/saving/LeaveGuard.js';
 import { useMe } from '../../app/session/useMe.js';
-import { gradeWords } from '@salt-circle/core';
+import { counted, gradeWords } from '@salt-circle/core';
 import { useFresh } from '../../app/useFresh.js';
 import { useExchange } from '../../app/useExchange.js';
 import { AttachmentsField } from './AttachmentsField.js';
@@ -74,8 +74,7 @@ function PlanWorkspace({ plan, fresh, readOnly }: WorkspaceProps) {
         {refused !== null && <ProblemNotice error={refused} />}
         {held.length > 0 && (
           <p role="status" className="mb-2 text-madder">
-            {held.length === 1 ? 'One setting is' : `${held.length} settings are`} not saved, for the reason beside; all
-            others are.
+            {counted(held.length, 'One setting is', '# settings are')} not saved, for the reason beside; all others are.
           </p>
         )}
         <LeaveGuard unsaved={unsaved.length > 0}>

@@ -1,5 +1,5 @@
 import type { DatesView, FieldProblem } from '@salt-circle/contracts';
-import { DATE_ORDER, resolveDates, type DateName, type LateRule } from '@salt-circle/core';
+import { counted, DATE_ORDER, resolveDates, type DateName, type LateRule } from '@salt-circle/core';
 import { useState } from 'react';
 import { problemOf } from '../../app/api.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
@@ -92,8 +92,8 @@ function MovingDates({ dates, late, readOnly, students, lateHandIns, problemAt, 
               <p className="text-copper">{unmovedWords(wanted, dates, ruleChanged).join(' ')}</p>
               {ruleChanged && lateHandIns > 0 && (
                 <p className="text-sm">
-                  {lateHandIns === 1 ? 'One draft was' : `${lateHandIns} drafts were`} handed in late: what{' '}
-                  {lateHandIns === 1 ? 'it loses goes' : 'they lose goes'} by the new rule at once.
+                  {counted(lateHandIns, 'One draft was', '# drafts were')} handed in late: what{' '}
+                  {counted(lateHandIns, 'it loses goes', 'they lose goes')} by the new rule at once.
                 </p>
               )}
               <Checkbox label={tellWords(students)} checked={tell} onChange={({ target }) => setTell(target.checked)} />
@@ -121,7 +121,7 @@ function MovingDates({ dates, late, readOnly, students, lateHandIns, problemAt, 
 function unmovedWords(wanted: DatesView, dates: DatesView, ruleChanged: boolean): string[] {
   const moved = DATE_ORDER.filter((name) => wanted[name] !== dates[name]).length;
   return [
-    ...(moved === 0 ? [] : [`${moved === 1 ? 'One date is' : `${moved} dates are`} not moved yet.`]),
+    ...(moved === 0 ? [] : [`${counted(moved, 'One date is', '# dates are')} not moved yet.`]),
     ...(ruleChanged ? ['What a late hand-in loses is not changed yet.'] : []),
   ];
 }

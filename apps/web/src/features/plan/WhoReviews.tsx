@@ -1,5 +1,5 @@
 import type { PlanView } from '@salt-circle/contracts';
-import { needsGroups, type SelfReview, type Whom } from '@salt-circle/core';
+import { counted, needsGroups, type SelfReview, type Whom } from '@salt-circle/core';
 import { Link } from 'react-router';
 import { Checkbox, Select, TextField } from '../../kit/index.js';
 import { AllocationWhen } from './AllocationWhen.js';
@@ -50,8 +50,7 @@ export function WhoReviews({ settings, plan, courseId, problemAt, onChange, onUn
             options={[
               ['', 'Choose a group set'],
               ...choices.groupSets.map(
-                ({ id, title, groups }) =>
-                  [id, `${title} (${groups.length === 1 ? '1 group' : `${groups.length} groups`})`] as const,
+                ({ id, title, groups }) => [id, `${title} (${counted(groups.length, '1 group', '# groups')})`] as const,
               ),
             ]}
             disabled={fixed.groupSetId !== undefined}

@@ -1,5 +1,5 @@
 import type { PlanView } from '@salt-circle/contracts';
-import { deliverableWords, listed } from '@salt-circle/core';
+import { counted, deliverableWords, listed } from '@salt-circle/core';
 import type { Settings } from './settings.js';
 
 /** One line for each folded group of settings. */
@@ -8,7 +8,7 @@ export function handInWords({ deliverables, handInAs }: Settings): string {
 }
 
 export function takesPartWords({ takesPart }: Settings, { students }: PlanView): string {
-  const count = students === 1 ? '1 student' : `${students} students`;
+  const count = counted(students, '1 student', '# students');
   if (takesPart.kind === 'everyone') return `Everybody, ${count}`;
   return takesPart.kind === 'chosen' ? `Chosen sections and groups, ${count}` : `All but some, ${count}`;
 }
@@ -20,7 +20,7 @@ export function whomWords(
   const title = choices.groupSets.find(({ id }) => id === groupSetId)?.title;
   const set = title === undefined ? 'no group set chosen' : `“${title}”`;
   if (whom !== 'partners' && !(number >= 1)) return 'Say how many reviews each student gives';
-  const drafts = number === 1 ? '1 draft' : `${number} drafts`;
+  const drafts = counted(number, '1 draft', '# drafts');
   const words = {
     anyone: `Each reviews ${drafts} by others`,
     'own-group': `Each reviews ${drafts} from the own group (${set})`,

@@ -1,3 +1,4 @@
+import { counted } from '@salt-circle/core';
 import type { TodayItem, WaitingItem } from '@salt-circle/contracts';
 
 interface NeedWords {
@@ -6,10 +7,6 @@ interface NeedWords {
   readonly to: string;
   /** Before the due time. */
   readonly urgent: string;
-}
-
-function count(number: number, one: string, many: string): string {
-  return number === 1 ? `1 ${one}` : `${number} ${many}`;
 }
 
 /** A need in words, with the one verb and where it leads. */
@@ -43,14 +40,14 @@ export function needWords({ kind, exchangeId, reviewId, done, of }: TodayItem): 
       };
     case 'reviews-missed':
       return {
-        what: `${done} of your ${of} reviews ${done === 1 ? 'was' : 'were'} not submitted; what you wrote is kept`,
+        what: `${done} of your ${of} reviews ${counted(done, 'was', 'were')} not submitted; what you wrote is kept`,
         verb: 'See them',
         to: at('reviews'),
         urgent: 'reviews were due',
       };
     case 'read-feedback':
       return {
-        what: `Feedback from ${count(done, 'reviewer', 'reviewers')} is here`,
+        what: `Feedback from ${counted(done, '1 reviewer', '# reviewers')} is here`,
         verb: 'Read',
         to: at('feedback'),
         urgent: '',
@@ -64,14 +61,14 @@ export function needWords({ kind, exchangeId, reviewId, done, of }: TodayItem): 
       };
     case 'allocate':
       return {
-        what: `${count(done, 'draft waits', 'drafts wait')} to be allocated`,
+        what: `${counted(done, '1 draft waits', '# drafts wait')} to be allocated`,
         verb: 'Allocate',
         to: at('allocation'),
         urgent: 'reviews open',
       };
     case 'mend-allocation':
       return {
-        what: `Something has happened since drafts were allocated (${count(done, 'case', 'cases')})`,
+        what: `Something has happened since drafts were allocated (${counted(done, '1 case', '# cases')})`,
         verb: 'See the repair',
         to: at('allocation'),
         urgent: 'reviews due',
@@ -99,7 +96,7 @@ export function needWords({ kind, exchangeId, reviewId, done, of }: TodayItem): 
       };
     case 'release':
       return {
-        what: `${count(done, 'review waits', 'reviews wait')} for your check`,
+        what: `${counted(done, '1 review waits', '# reviews wait')} for your check`,
         verb: 'Check',
         to: at('check'),
         urgent: 'released',

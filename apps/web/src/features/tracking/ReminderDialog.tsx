@@ -1,3 +1,4 @@
+import { counted } from '@salt-circle/core';
 import type { Problem, ProgressRow, ReminderView } from '@salt-circle/contracts';
 import { useEffect, useState } from 'react';
 import { Button, Dialog, Loading, TextArea } from '../../kit/index.js';
@@ -42,12 +43,7 @@ export function ReminderDialog({
     if (result.error !== undefined) setProblem(result.error as Problem);
   };
   return (
-    <Dialog
-      open
-      onClose={onClose}
-      title={`Remind ${rows.length === 1 ? 'one student' : `${rows.length} students`}`}
-      wide
-    >
+    <Dialog open onClose={onClose} title={`Remind ${counted(rows.length, 'one student', '# students')}`} wide>
       {isSuccess ? (
         <div className="space-y-3">
           <p>The reminder is on its way to {preview?.people.join(', ')}.</p>

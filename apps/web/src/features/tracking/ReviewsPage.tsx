@@ -112,7 +112,10 @@ function Board({ rows, columns }: { readonly rows: readonly ProgressRow[]; reado
     <PeopleBoard
       label="Reviews"
       rows={rows}
-      columns={useColumns(columns)}
+      columns={useColumns(
+        columns,
+        rows.some(({ minutes }) => minutes !== null),
+      )}
       stopsOf={({ reviews, person }) =>
         reviews
           .filter(({ state }) => state !== 'not-begun')
@@ -125,8 +128,8 @@ function Board({ rows, columns }: { readonly rows: readonly ProgressRow[]; reado
   );
 }
 
-/** @param many reviews of whoever has most */
-function useColumns(many: number): Array<BoardColumn<ProgressRow>> {
+/** @param many reviews of whoever has most @param measured whether the course measures time at work */
+function useColumns(many: number, measured: boolean): Array<BoardColumn<ProgressRow>> {
   const person = usePersonColumns<ProgressRow>();
   const { timeZone } = useExchange().course;
   const figure = (key: string, head: string, of: (row: ProgressRow) => number): BoardColumn<ProgressRow> => ({
@@ -160,6 +163,7 @@ function useColumns(many: number): Array<BoardColumn<ProgressRow>> {
     },
     figure('words', 'Words', ({ words }) => words),
     figure('notes', 'Notes', ({ notes }) => notes),
+    ...(measured ? [figure('minutes', 'Minutes', ({ minutes }) => minutes ?? 0)] : []),
     {
       key: 'worked',
       head: 'Last at work',

@@ -1,12 +1,15 @@
 import type { MigrationInterface, QueryRunner } from 'typeorm';
 
-/** Notes propose edits and are filed under items; remarks are kept to be used again; reviews can be final once submitted. */
+/** Notes propose edits and are filed under items; remarks are kept to be used again; reviews can be final once submitted, and say how long they took. */
 export class Remarks1765238400000 implements MigrationInterface {
   async up(runner: QueryRunner): Promise<void> {
     await runner.query(`ALTER TABLE "note" ADD COLUMN "edit" text`);
     await runner.query(`ALTER TABLE "note" ADD COLUMN "itemId" text`);
     await runner.query(`ALTER TABLE "exchange" ADD COLUMN "reviewsFinal" boolean NOT NULL DEFAULT (0)`);
     await runner.query(`ALTER TABLE "review" ADD COLUMN "reopenReason" text`);
+    await runner.query(`ALTER TABLE "review" ADD COLUMN "spentSeconds" integer NOT NULL DEFAULT (0)`);
+    await runner.query(`ALTER TABLE "review" ADD COLUMN "spentAt" integer`);
+    await runner.query(`ALTER TABLE "course" ADD COLUMN "measuresTime" boolean NOT NULL DEFAULT (1)`);
     await runner.query(`CREATE TABLE "own_remark" (
   "id" text PRIMARY KEY NOT NULL,
   "personId" text NOT NULL,
@@ -24,6 +27,9 @@ export class Remarks1765238400000 implements MigrationInterface {
 
   async down(runner: QueryRunner): Promise<void> {
     await runner.query(`DROP TABLE "own_remark"`);
+    await runner.query(`ALTER TABLE "course" DROP COLUMN "measuresTime"`);
+    await runner.query(`ALTER TABLE "review" DROP COLUMN "spentAt"`);
+    await runner.query(`ALTER TABLE "review" DROP COLUMN "spentSeconds"`);
     await runner.query(`ALTER TABLE "review" DROP COLUMN "reopenReason"`);
     await runner.query(`ALTER TABLE "exchange" DROP COLUMN "reviewsFinal"`);
     await runner.query(`ALTER TABLE "note" DROP COLUMN "itemId"`);

@@ -250,6 +250,17 @@ export function exchangeRows(
       ];
     }),
     {
+      route: 'POST /api/reviews/:reviewId/time',
+      url: `/reviews/${byBen}/time`,
+      body: { seconds: 5 },
+      instructor: 403,
+      assistant: 403,
+      ann: 404,
+      ben: [403, 204, 204, 403],
+      cho: 404,
+      ...inside,
+    },
+    {
       route: 'POST /api/reviews/:reviewId/submit',
       url: `/reviews/${byAnn}/submit`,
       remark: 'submitted: answers again',
