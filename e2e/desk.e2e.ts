@@ -187,7 +187,7 @@ async function byKeys(page: Page): Promise<void> {
 
 /** Whatever an item asks, answered. */
 function answerTo(item: FormItem): object {
-  const text = 'Say who reads the gauge in August, what it is compared with, and what would make you stop reading it.';
+  const text = `Of “${item.title}” I would say who reads the gauge in August, what it is compared with, and when you stop reading it.`;
   switch (item.kind) {
     case 'criterion':
       return { levelId: item.levels[0]?.id, text };
@@ -200,7 +200,7 @@ function answerTo(item: FormItem): object {
     case 'number':
       return { value: item.minimum ?? 1 };
     case 'pair':
-      return { text, next: text };
+      return { text, next: `${text} Begin with the first of these, which is missed most in every summer month.` };
     case 'prompt':
       return { text };
   }
@@ -291,10 +291,12 @@ test('the draft in a second window follows the desk, and what is written there s
   await second.keyboard.press('Escape');
   // By the server, as between any two tabs; and chosen there, it is chosen here.
   await page.getByRole('tab', { name: 'Notes 1' }).click();
-  await expect(page.getByText('Also in winter?')).toBeVisible();
+  const here = page.getByRole('tabpanel', { name: 'Notes 1' });
+  await expect(here.getByRole('textbox', { name: 'Ask note' })).toHaveValue('Also in winter?');
+  await here.getByRole('textbox', { name: 'Ask note' }).press('Escape');
   await open(second, SHEETS);
-  await second.getByRole('button', { name: 'Mark a region' }).click();
-  await page.getByText('Also in winter?').click();
+  await expect(second.getByText('page 1 of 1')).toBeVisible();
+  await here.getByText('Also in winter?').click();
   await expect(second.getByRole('document', { name: /^Draft/ })).toContainText('read on Mondays');
   expectNoFaults(page, ines, author);
 });

@@ -15,6 +15,7 @@ export default defineConfig({
     // What makes a review that was opened readable without a connection; registered by its desk alone.
     VitePWA({
       strategies: 'injectManifest',
+      mode: 'production',
       srcDir: 'worker',
       filename: 'sw.ts',
       injectRegister: false,

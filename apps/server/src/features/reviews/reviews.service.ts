@@ -11,18 +11,9 @@ import type {
   SpentRequest,
   SubmitView,
 } from '@salt-circle/contracts';
-import {
-  counted,
-  completeness,
-  OVERALL_ID,
-  readerOf,
-  resolveDates,
-  withOwnTimes,
-  type Act,
-  type ResolvedDates,
-} from '@salt-circle/core';
+import { counted, completeness, OVERALL_ID, readerOf, type Act } from '@salt-circle/core';
 import type { EntityManager } from 'typeorm';
-import { Access, act, acts, ownParticipant, see, sees, type Place } from '../../access/access.js';
+import { Access, act, acts, ownParticipant, see, sees } from '../../access/access.js';
 import { attachmentsOf } from '../../access/attachments.js';
 import { Authors } from '../../access/authors.js';
 import { formOf } from '../../access/form-of.js';
@@ -42,6 +33,7 @@ import { Readings } from '../reading/readings.service.js';
 import { answerFrom, sameAnswer } from './answers.js';
 import { answerView, noteView, ReviewContents, saysSomething } from './contents.service.js';
 import { assertRoom } from './room.js';
+import { exchangeOnDesk } from './exchange-on-desk.js';
 import { assertEdit, editFrom, unknownItem } from './edits.js';
 import { assertPlace, placeFrom } from './places.js';
 import { OwnRemarks } from './own-remarks.service.js';
@@ -349,23 +341,4 @@ function reported(
 
 function same(a: unknown, b: unknown): boolean {
   return JSON.stringify(a) === JSON.stringify(b);
-}
-
-function exchangeOnDesk(
-  { exchange, course, facts, timeline, own }: Place,
-  self: boolean,
-): Omit<DeskView['exchange'], 'attachments'> {
-  // Of a published exchange no date that is needed is blank.
-  const dates = withOwnTimes(resolveDates(timeline.dates) as ResolvedDates, own);
-  return {
-    id: exchange.id,
-    title: exchange.title,
-    courseId: course.id,
-    courseTitle: course.title,
-    timeZone: course.timeZone,
-    guideHtml: exchange.guideHtml,
-    briefHtml: exchange.briefHtml,
-    reviewsDue: iso(self ? dates.selfReviewDue : dates.reviewsDue),
-    stage: facts.stage,
-  };
 }
