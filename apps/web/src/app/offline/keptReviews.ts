@@ -1,7 +1,7 @@
 import type { DeskView } from '@salt-circle/contracts';
 import { useEffect, useState } from 'react';
 import type { FromWorker, ToWorker } from '../../offline/messages.js';
-import { partAddress } from '../viewing/address.js';
+import { addressesOf } from './addresses.js';
 
 /** What is kept of a review in this browser: nothing (yet), on the way, all of it, or why it could not be. */
 export type Kept =
@@ -23,20 +23,6 @@ async function tell(message: ToWorker): Promise<FromWorker | null> {
     channel.port1.onmessage = ({ data }) => resolve(data as FromWorker);
     to.postMessage(message, [channel.port2]);
   });
-}
-
-/** All that the desk asks for, but for what says that something changed. */
-export function addressesOf({ id, exchange, draft }: Pick<DeskView, 'id' | 'exchange' | 'draft'>): string[] {
-  const parts = draft.parts.flatMap(({ id: partId, copy, html, captions }) => {
-    const at = partAddress({ exchangeId: exchange.id, draftId: draft.draftId, partId });
-    const pictures = [...(html ?? '').matchAll(/<img[^>]*\ssrc="(\/api\/[^"]+)"/g)].map((match) => match[1] ?? '');
-    return [
-      ...(copy?.state === 'ready' && html === null ? [`${at}/copy`] : []),
-      ...(captions ? [`${at}/captions`] : []),
-      ...pictures,
-    ];
-  });
-  return ['/api/session', `/api/reviews/${id}`, `/api/exchanges/${exchange.id}`, '/api/own-remarks', ...new Set(parts)];
 }
 
 /** Keeps a review that one is writing for work without a connection; lets go of one that is over. */

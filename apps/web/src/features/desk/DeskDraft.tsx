@@ -1,7 +1,7 @@
 import type { DeskView } from '@salt-circle/contracts';
 import type { Selector } from '@salt-circle/core';
-import type { ReactNode, Ref } from 'react';
-import { AnnotatedDraft } from '../../app/reading/AnnotatedDraft.js';
+import { memo, type ReactNode, type Ref } from 'react';
+import { AnnotatedDraft, type AnnotatedDraftProps } from '../../app/reading/AnnotatedDraft.js';
 import type { Annotation } from '../../app/reading/useAnnotation.js';
 import type { Notes } from './useNotes.js';
 
@@ -15,6 +15,23 @@ export interface DeskDraftProps {
   /** Beside the title. */
   readonly tools: ReactNode;
 }
+
+/**
+ * Drawn anew only when its notes, or which of them is chosen, have changed: what is typed into the form beside it is none of its
+ * business, and a long draft with many notes takes longer than a frame. The functions that it is given do the same as long as
+ * these are the same.
+ */
+const StillDraft = memo(AnnotatedDraft, (before: AnnotatedDraftProps, now: AnnotatedDraftProps) => {
+  const [one, two] = [before.annotation, now.annotation];
+  return (
+    before.reading === now.reading &&
+    before.notes === now.notes &&
+    (before.onNote === undefined) === (now.onNote === undefined) &&
+    one.partId === two.partId &&
+    one.activeId === two.activeId &&
+    one.layout === two.layout
+  );
+});
 
 /** The draft with its notes; while the review is open, notes can be left on every text of it. */
 export function DeskDraft({ desk, notes, annotation, margin, card, onChoose, tools }: DeskDraftProps) {
@@ -35,7 +52,7 @@ export function DeskDraft({ desk, notes, annotation, margin, card, onChoose, too
         <h2 className="font-serif text-2xl font-semibold">{draft.title}</h2>
         <div className="flex gap-1">{tools}</div>
       </div>
-      <AnnotatedDraft
+      <StillDraft
         reading={draft}
         exchangeId={exchange.id}
         notes={notes.list}

@@ -8,7 +8,7 @@ import {
   type Missing,
   type ReviewForm,
 } from '@salt-circle/core';
-import type { ReactNode } from 'react';
+import { memo, type ReactNode } from 'react';
 import { AnswerWords } from '../../app/form/AnswerWords.js';
 import { AnswerText, ItemInput } from '../../app/form/ItemInput.js';
 import { itemState, textState } from '../../app/form/itemState.js';
@@ -61,8 +61,8 @@ export function FormPanel({
       editable={editable}
       notes={notes.filter(({ itemId }) => itemId === id)}
       onNote={onNote}
-      onChange={(part) => onChange(id, part)}
-      onReplace={(theirs) => onReplace(id, theirs)}
+      onChange={onChange}
+      onReplace={onReplace}
     />
   );
   return (
@@ -85,11 +85,37 @@ interface FieldProps {
   /** Filed under it. */
   readonly notes: readonly NoteView[];
   readonly onNote: (id: string) => void;
-  readonly onChange: (part: Answer) => void;
-  readonly onReplace: (theirs: AnswerView | null) => void;
+  readonly onChange: AnswersState['change'];
+  readonly onReplace: AnswersState['replace'];
 }
 
-function Field({ id, item, form, answer, missing, saveKey, editable, notes, onNote, onChange, onReplace }: FieldProps) {
+/** Drawn anew only when something of its own has changed: a letter typed into one of forty is no business of the others. */
+const Field = memo(OneField, (before, now) => {
+  const { missing, notes, onNote: _, ...same } = before;
+  const names = Object.keys(same) as Array<keyof typeof same>;
+  return (
+    names.every((name) => before[name] === now[name]) &&
+    JSON.stringify(missing) === JSON.stringify(now.missing) &&
+    notes.length === now.notes.length &&
+    notes.every((note, at) => note === now.notes[at])
+  );
+});
+
+function OneField({
+  id,
+  item,
+  form,
+  answer,
+  missing,
+  saveKey,
+  editable,
+  notes,
+  onNote,
+  onChange: changeOf,
+  onReplace: replaceOf,
+}: FieldProps) {
+  const onChange = (part: Answer) => changeOf(id, part);
+  const onReplace = (theirs: AnswerView | null) => replaceOf(id, theirs);
   const saving = useSavingState(saveKey);
   const theirs = saving.problem?.current as AnswerView | null | undefined;
   const [short] = missing;

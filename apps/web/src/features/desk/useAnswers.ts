@@ -1,6 +1,6 @@
 import type { AnswerView } from '@salt-circle/contracts';
 import { OVERALL_ID, type Answer, type ReviewForm } from '@salt-circle/core';
-import { useEffect, useState } from 'react';
+import { useCallback, useEffect, useLayoutEffect, useRef, useState } from 'react';
 import { saveQueue } from '../../app/store.js';
 
 export interface AnswersState {
@@ -39,27 +39,32 @@ export function useAnswers(
       return newer.length === 0 ? all : { ...all, ...Object.fromEntries(newer) };
     });
   }, [saved, prefix]);
-  return {
-    answers,
-    change: (itemId, part) => {
-      const {
-        levelId = null,
-        text = '',
-        next: nextStep = '',
-        value = null,
-        checks = {},
-        choices = [],
-      } = answers[itemId] ?? {};
+  // Fields keep the function that they were first given: what they change is looked up when they do.
+  const latest = useRef({ answers, saved });
+  useLayoutEffect(() => {
+    latest.current = { answers, saved };
+  }, [answers, saved]);
+  const set = useCallback((itemId: string, answer: Answer | undefined) => {
+    const next = { ...latest.current.answers, [itemId]: answer };
+    latest.current = { ...latest.current, answers: next };
+    setAnswers(next);
+  }, []);
+  const change = useCallback(
+    (itemId: string, part: Answer) => {
+      const now = latest.current.answers[itemId] ?? {};
+      const { levelId = null, text = '', next: nextStep = '', value = null, checks = {}, choices = [] } = now;
       const next = { levelId, text, next: nextStep, value, checks, choices, ...part };
-      setAnswers({ ...answers, [itemId]: next });
+      set(itemId, next);
       saveQueue.put({
         key: prefix + itemId,
         url: `/api/reviews/${reviewId}/answers/${itemId}`,
         method: 'PUT',
         body: { ...next, version },
-        revision: saved[itemId]?.revision ?? 0,
+        revision: latest.current.saved[itemId]?.revision ?? 0,
       });
     },
-    replace: (itemId, theirs) => setAnswers({ ...answers, [itemId]: theirs ?? undefined }),
-  };
+    [set, prefix, reviewId, version],
+  );
+  const replace = useCallback((itemId: string, theirs: AnswerView | null) => set(itemId, theirs ?? undefined), [set]);
+  return { answers, change, replace };
 }

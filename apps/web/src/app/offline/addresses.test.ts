@@ -1,5 +1,5 @@
 import type { DeskView, PartView } from '@salt-circle/contracts';
-import { addressesOf } from './keptReviews.js';
+import { addressesOf } from './addresses.js';
 
 const part = (id: string, more: Partial<PartView>) =>
   ({ id, copy: null, html: null, captions: false, ...more }) as PartView;
