@@ -143,7 +143,6 @@ export type {
   ReviewState,
   SeeingView,
   SessionView,
-  ShorthandEntry,
   StaffFigures,
   StudentMarks,
   SubmitView,
@@ -184,6 +183,7 @@ export type {
   PlanChoices,
   PlanSettings,
   PlanView,
+  ShorthandEntry,
   ShorthandView,
   TakesPartView,
 } from './views/plan.js';

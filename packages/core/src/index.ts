@@ -118,6 +118,7 @@ export {
 } from './edits/textEdit.js';
 export { ActiveTime } from './quality/activeTime.js';
 export { submitFacts, TELLING_WORDS, type FactNote, type FactPart, type SubmitFacts } from './quality/submitFacts.js';
+export { USUAL_SHORTHAND, type ShorthandLabel } from './shorthand/usualShorthand.js';
 export { counted } from './words/counted.js';
 export { compareTexts, type ComparedPart } from './revision/compareTexts.js';
 export { feedbackIsOpen, maySee, readerOf, type Reader } from './visibility/maySee.js';

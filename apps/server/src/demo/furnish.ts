@@ -11,11 +11,11 @@ import type { Seeder } from './seeder.js';
 const DAY = 24 * 3_600_000;
 
 const SHORTHAND = [
-  { key: 's', label: 'Source?', meaning: 'This needs a source, or a better one.' },
-  { key: 'u', label: 'Unit', meaning: 'A unit is missing, or the wrong one.' },
-  { key: 'o', label: 'Order', meaning: 'This comes too early or too late.' },
-  { key: 'l', label: 'Too long', meaning: 'Two sentences, or half as many words.' },
-  { key: 't', label: 'Tense', meaning: 'What was measured is past; what the plan does is future.' },
+  { key: 's', label: 'Source?', meaning: 'This needs a source, or a better one.', group: 'Content' },
+  { key: 'u', label: 'Unit', meaning: 'A unit is missing, or the wrong one.', group: 'Content' },
+  { key: 'o', label: 'Order', meaning: 'This comes too early or too late.', group: 'Words' },
+  { key: 'l', label: 'Too long', meaning: 'Two sentences, or half as many words.', group: 'Words' },
+  { key: 't', label: 'Tense', meaning: 'What was measured is past; what the plan does is future.', group: 'Words' },
 ];
 
 /** What a course has beside its exchanges: groups, library, holidays. */

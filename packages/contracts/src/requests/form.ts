@@ -19,6 +19,7 @@ import {
 import { ITEM_KINDS, type CommentRule, type ItemKind } from '@salt-circle/core';
 import { LIMITS } from '../limits.js';
 import { NOT_BLANK, TITLE_MESSAGE } from './exchange.js';
+import { MayBeMissing } from './mayBeMissing.js';
 
 const COMMENTS: readonly CommentRule[] = ['none', 'optional', 'required'];
 const NAME_MESSAGE = { message: `Keep a name under ${LIMITS.title} characters.` };
@@ -231,7 +232,9 @@ export class LibraryFormRequest extends FormRequest {
 
 export class ShorthandEntryRequest {
   @IsString()
-  @Matches(/^[\p{L}\p{N}]$/u, { message: 'A key is one letter or digit.' })
+  @Matches(/^(?![1-4])[\p{L}\p{N}]$/u, {
+    message: 'A key is one letter, or a digit from 5 on: 1 to 4 are the kinds of notes.',
+  })
   key!: string;
 
   @IsString()
@@ -242,6 +245,12 @@ export class ShorthandEntryRequest {
   @IsString()
   @MaxLength(300, { message: 'Keep the meaning under 300 characters.' })
   meaning!: string;
+
+  /** Pages from before there were groups leave it out. */
+  @MayBeMissing()
+  @IsString()
+  @MaxLength(40, { message: 'Keep the name of a group under 40 characters.' })
+  group?: string;
 }
 
 export class ShorthandRequest {

@@ -136,10 +136,19 @@ export interface LibraryFormView extends FormView {
   readonly title: string;
 }
 
+/** One of the course's short labels for Fix notes. */
+export interface ShorthandEntry {
+  readonly key: string;
+  readonly label: string;
+  readonly meaning: string;
+  /** Labels of one group stand together; empty for none. */
+  readonly group: string;
+}
+
 export interface ShorthandView {
   readonly id: string;
   readonly title: string;
-  readonly entries: ReadonlyArray<{ readonly key: string; readonly label: string; readonly meaning: string }>;
+  readonly entries: readonly ShorthandEntry[];
   readonly revision: number;
 }
 

@@ -16,6 +16,7 @@ import type {
   TodayStanding,
 } from '@salt-circle/core';
 import type { NoteKind } from '../noteKinds.js';
+import type { ShorthandEntry } from './plan.js';
 import type { DraftReading, LateView } from './drafts.js';
 import type { IsoInstant, PersonLabel } from './person.js';
 
@@ -215,13 +216,6 @@ export interface OwnRemarkView {
 export interface ReviewContent {
   readonly answers: Readonly<Record<string, AnswerView>>;
   readonly notes: readonly NoteView[];
-}
-
-/** One of the course's short labels for Fix notes. */
-export interface ShorthandEntry {
-  readonly key: string;
-  readonly label: string;
-  readonly meaning: string;
 }
 
 export interface DeskView extends ReviewContent {

@@ -6,10 +6,11 @@ import type {
   LibraryFormView,
   LibraryView,
   SavedView,
+  ShorthandEntry,
   ShorthandRequest,
   ShorthandView,
 } from '@salt-circle/contracts';
-import { checkForm, EMPTY_FORM, formMaximum } from '@salt-circle/core';
+import { checkForm, counted, EMPTY_FORM, formMaximum, USUAL_SHORTHAND } from '@salt-circle/core';
 import type { EntityManager } from 'typeorm';
 import type { Asker } from '../../access/seeing.js';
 import { Clock } from '../../platform/clock/clock.js';
@@ -72,10 +73,11 @@ export class LibraryService {
         const sentence = `The key “${keys[twice]}” stands for two labels. Give each a key of its own.`;
         throw invalid([{ path: `entries.${twice}.key`, code: 'key-twice', sentence }]);
       }
-      const entries = request.entries.map(({ key, label, meaning }) => ({
+      const entries = request.entries.map(({ key, label, meaning, group = '' }) => ({
         key: key.toLowerCase(),
         label: label.trim(),
         meaning: meaning.trim(),
+        group: group.trim(),
       }));
       return this.#save(manager, item, request, { entries }, () => shorthandView(item));
     });
@@ -143,7 +145,7 @@ export class LibraryService {
     courseId: string,
     { kind, exchangeId = null }: LibraryAddRequest,
   ): Promise<LibraryContents[LibraryKind]> {
-    if (kind === 'shorthand') return { entries: [] };
+    if (kind === 'shorthand') return { entries: [...USUAL_SHORTHAND] };
     if (exchangeId === null && kind === 'form') return EMPTY_FORM;
     if (exchangeId === null) {
       const sentence = 'A template is made from an exchange. Choose one.';
@@ -193,8 +195,16 @@ function formView({ id, title, content, revision }: LibraryItem<'form'>): Librar
   return { ...content, id, title, revision, frozen: null, problems: checkForm(content).map(formProblem) };
 }
 
+/** What was stored before there were groups has none. */
+function grouped({
+  group = '',
+  ...entry
+}: Omit<ShorthandEntry, 'group'> & { readonly group?: string }): ShorthandEntry {
+  return { ...entry, group };
+}
+
 function shorthandView({ id, title, content, revision }: LibraryItem<'shorthand'>): ShorthandView {
-  return { id, title, entries: content.entries, revision };
+  return { id, title, entries: content.entries.map(grouped), revision };
 }
 
 function card(item: LibraryItem): LibraryCard {
@@ -203,13 +213,16 @@ function card(item: LibraryItem): LibraryCard {
 }
 
 function about({ kind, content }: LibraryItem): string {
-  const counted = (count: number, one: string) => (count === 1 ? `1 ${one}` : `${count} ${one}s`);
   if (kind === 'form') {
     const form = content as LibraryContents['form'];
     const points = formMaximum(form);
-    return `${counted(form.items.length, 'item')}, ${points === null ? 'no points' : `${points} points`}`;
+    return `${counted(form.items.length, '1 item', '# items')}, ${points === null ? 'no points' : `${points} points`}`;
   }
-  if (kind === 'shorthand') return counted((content as LibraryContents['shorthand']).entries.length, 'label');
+  if (kind === 'shorthand') {
+    const { entries } = content as LibraryContents['shorthand'];
+    return counted(entries.length, '1 label', '# labels');
+  }
   const { settings, form } = content as LibraryContents['template'];
-  return `${counted(settings.deliverables.length, 'deliverable')}, a form of ${counted(form.items.length, 'item')}`;
+  const deliverables = counted(settings.deliverables.length, '1 deliverable', '# deliverables');
+  return `${deliverables}, a form of ${counted(form.items.length, '1 item', '# items')}`;
 }

@@ -2,7 +2,7 @@ import { Injectable } from '@nestjs/common';
 import type { ReviewNameView } from '@salt-circle/contracts';
 import { Access, see } from '../../access/access.js';
 import type { Asker } from '../../access/seeing.js';
-import { listedOf } from '../../access/listed.js';
+import { listedOf, type Listed } from '../../access/listed.js';
 import { relation, standingTo } from '../../access/standing.js';
 import { Enrolment } from '../../model/course.js';
 import { Draft } from '../../model/draft.js';
@@ -44,25 +44,24 @@ export class ReviewNames {
       select: { personId: true },
       where: { courseId: place.course.id, active: true },
     });
-    const people = [
-      ...(
-        await listedOf(
-          manager,
-          place.course.id,
-          enrolled.map(({ personId }) => personId),
-        )
-      ).entries(),
-    ];
     const answers = await manager.findBy(AnswerRow, { reviewId });
     const notes = await manager.findBy(NoteRow, { reviewId });
     const texts = [
       ...answers.flatMap(({ itemId, text, next }) => [text, next].map((one) => ({ on: { itemId }, text: one }))),
-      ...notes.map(({ id, body }) => ({ on: { noteId: id }, text: body })),
+      ...notes.flatMap(({ id, body, edit }) =>
+        [body, edit !== null && 'text' in edit ? edit.text : ''].map((text) => ({ on: { noteId: id }, text })),
+      ),
     ].filter(({ text }) => text.trim() !== '');
     if (texts.length === 0) return [];
+    const listed = await listedOf(
+      manager,
+      place.course.id,
+      enrolled.map(({ personId }) => personId),
+    );
+    const people = worthSearching([...listed], place.person.id, texts.map(({ text }) => text).join('\n'));
     const finds = await this.workers.findNames({
       texts: texts.map(({ text }) => ({ text, as: 'prose' as const })),
-      people: people.map(([, listed]) => listed),
+      people: people.map(([, one]) => one),
     });
     return texts.flatMap(({ on }, index): ReviewNameView[] => {
       const sure = (finds[index] ?? []).filter(({ certainty }) => certainty === 'sure');
@@ -70,4 +69,36 @@ export class ReviewNames {
       return [...words].map(([exact, own]) => ({ itemId: null, noteId: null, ...on, exact, own }));
     });
   }
+}
+
+/** Each of them is looked for in every letter of the review: a course of thousands would take seconds. */
+const MOST = 200;
+
+/**
+ * Those of whom a part of the name, the address or the id stands in the text at all; the reviewer always, whose initials tell as
+ * well.
+ */
+function worthSearching(
+  people: ReadonlyArray<readonly [string, Listed]>,
+  own: string,
+  text: string,
+): ReadonlyArray<readonly [string, Listed]> {
+  const plain = folded(text);
+  const words = new Set(plain.match(WORD) ?? []);
+  const stands = ({ name, email, campusId }: Listed) =>
+    (folded(name).match(WORD) ?? []).some((part) => part.length > 1 && (words.has(part) || unspaced(part, plain))) ||
+    [email, campusId].some((sign) => sign !== null && sign !== '' && plain.includes(folded(sign)));
+  const mine = people.filter(([id]) => id === own);
+  return [...mine, ...people.filter(([id, one]) => id !== own && stands(one)).slice(0, MOST)];
+}
+
+const WORD = /[\p{L}\p{N}]+/gu;
+
+/** In scripts that put no spaces between words a name is a part of a word. */
+function unspaced(name: string, text: string): boolean {
+  return /[\p{Script=Han}\p{Script=Hiragana}\p{Script=Katakana}\p{Script=Thai}]/u.test(name) && text.includes(name);
+}
+
+function folded(text: string): string {
+  return text.normalize('NFD').replace(/\p{M}/gu, '').toLowerCase();
 }

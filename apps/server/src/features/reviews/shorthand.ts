@@ -11,5 +11,8 @@ export async function shorthandOf(
   if (exchange.shorthandId === null) return [];
   const where = { id: exchange.shorthandId, courseId: course.id, kind: 'shorthand' as const };
   const item = (await manager.findOneBy(LibraryItem, where)) as LibraryItem<'shorthand'> | null;
-  return item?.content.entries ?? [];
+  // What was stored before there were groups has none.
+  const entries: ReadonlyArray<Omit<ShorthandEntry, 'group'> & { readonly group?: string }> =
+    item?.content.entries ?? [];
+  return entries.map(({ group = '', ...entry }) => ({ ...entry, group }));
 }

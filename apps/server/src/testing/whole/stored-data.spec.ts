@@ -66,6 +66,8 @@ function plain(value: unknown): unknown {
     missing,
     // Once the name of the last act, by now with its number.
     undo,
+    // Of a label of the shorthand new, and empty; elsewhere as it was.
+    group,
     // Known by now of each review, where once it was that of the only draft.
     version,
     ...rest
@@ -79,6 +81,7 @@ function plain(value: unknown): unknown {
   return Object.fromEntries(
     Object.entries({
       ...rest,
+      ...(group === undefined || group === '' ? {} : { group }),
       ...(required === undefined || 'locked' in rest ? {} : { required }),
       ...(version === undefined || isReview ? {} : { version }),
       ...(Array.isArray(missing) ? { missing } : {}),

@@ -23,7 +23,7 @@ export function SelectionBar({
   shorthand = [],
   onPick,
 }: SelectionBarProps) {
-  const rows = 1 + Math.ceil(shorthand.length / 5);
+  const rows = 1 + Math.min(5, Math.ceil(shorthand.length / 4));
   const above = at.top > rows * HEIGHT + 60;
   return (
     <div
@@ -54,22 +54,34 @@ export function SelectionBar({
         ))}
       </div>
       {shorthand.length > 0 && (
-        <div role="group" aria-label="Shorthand" className="mt-1 flex flex-wrap gap-1 border-t border-line pt-1">
-          {shorthand.map((entry) => (
-            <button
-              key={entry.key}
-              type="button"
-              title={entry.meaning}
-              onClick={() => onPick('fix', entry.label)}
-              className={`flex min-h-6 items-center gap-1 rounded px-1.5 text-sm hover:bg-crust ${KIND_TEXT.fix}`}
-            >
-              {entry.label} <Key>{entry.key}</Key>
-            </button>
+        <div role="group" aria-label="Shorthand" className="mt-1 max-h-52 overflow-y-auto border-t border-line pt-1">
+          {byGroup(shorthand).map(([group, entries]) => (
+            <div key={group} className="flex flex-wrap items-center gap-1">
+              {group !== '' && <span className="w-14 text-xs text-ink-soft">{group}</span>}
+              {entries.map((entry) => (
+                <button
+                  key={entry.key}
+                  type="button"
+                  title={entry.meaning}
+                  onClick={() => onPick('fix', entry.label)}
+                  className={`flex min-h-6 items-center gap-1 rounded px-1.5 text-sm hover:bg-crust ${KIND_TEXT.fix}`}
+                >
+                  {entry.label} <Key>{entry.key}</Key>
+                </button>
+              ))}
+            </div>
           ))}
         </div>
       )}
     </div>
   );
+}
+
+/** In the order in which each group first comes. */
+function byGroup(entries: readonly ShorthandEntry[]): Array<readonly [string, readonly ShorthandEntry[]]> {
+  const groups = new Map<string, ShorthandEntry[]>();
+  for (const entry of entries) groups.set(entry.group, [...(groups.get(entry.group) ?? []), entry]);
+  return [...groups];
 }
 
 /** What a key leaves on the selected passage: a kind, or a Fix note with a label. */

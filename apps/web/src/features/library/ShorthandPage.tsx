@@ -81,7 +81,7 @@ function ShorthandEditor({ set }: { readonly set: ShorthandView }) {
         </p>
         <ul className="space-y-2">
           {body.entries.map((entry, index) => (
-            <li key={index} className="grid items-start gap-2 sm:grid-cols-[4rem_12rem_1fr_auto]">
+            <li key={index} className="grid items-start gap-2 sm:grid-cols-[4rem_11rem_1fr_9rem_auto]">
               <TextField
                 label="Key"
                 labelHidden={index > 0}
@@ -105,6 +105,13 @@ function ShorthandEditor({ set }: { readonly set: ShorthandView }) {
                 maxLength={300}
                 onChange={({ target }) => setEntry(index, { meaning: target.value })}
               />
+              <TextField
+                label="Group"
+                labelHidden={index > 0}
+                value={entry.group}
+                maxLength={40}
+                onChange={({ target }) => setEntry(index, { group: target.value })}
+              />
               <button
                 type="button"
                 aria-label={`Remove the label ${entry.label}`}
@@ -120,7 +127,17 @@ function ShorthandEditor({ set }: { readonly set: ShorthandView }) {
           <Button
             small
             onClick={() =>
-              change({ entries: [...body.entries, { key: freeKey(body.entries), label: 'New label', meaning: '' }] })
+              change({
+                entries: [
+                  ...body.entries,
+                  {
+                    key: freeKey(body.entries),
+                    label: 'New label',
+                    meaning: '',
+                    group: body.entries.at(-1)?.group ?? '',
+                  },
+                ],
+              })
             }
           >
             <Plus size={15} aria-hidden="true" /> Add a label
@@ -134,5 +151,5 @@ function ShorthandEditor({ set }: { readonly set: ShorthandView }) {
 /** A letter that no label has yet. */
 function freeKey(entries: Body['entries']): string {
   const taken = new Set(entries.map(({ key }) => key.toLowerCase()));
-  return [...'abcdefghijklmnopqrstuvwxyz0123456789'].find((letter) => !taken.has(letter)) ?? '';
+  return [...'abcdefghijklmnopqrstuvwxyz056789'].find((letter) => !taken.has(letter)) ?? '';
 }
