@@ -215,7 +215,13 @@ function NewEntry({ kind, onClose }: { readonly kind: 'form' | 'shorthand'; read
         }}
         className="space-y-3"
       >
-        <TextField label="Title" value={title} maxLength={200} onChange={({ target }) => setTitle(target.value)} />
+        <TextField
+          label="Title"
+          value={title}
+          maxLength={200}
+          onChange={({ target }) => setTitle(target.value)}
+          hint={kind === 'shorthand' ? 'It begins with usual labels, which you change as you like.' : undefined}
+        />
         {error !== undefined && <ProblemNotice error={error} />}
         <Button look="primary" type="submit" busy={isLoading}>
           Make it
