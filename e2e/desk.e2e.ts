@@ -109,6 +109,13 @@ async function byMouse(page: Page): Promise<void> {
     .getByRole('toolbar', { name: 'Leave a note' })
     .getByRole('button', { name: /^Change/ })
     .click();
+  // A file goes with the note: the author will open it here, under another name.
+  await page.getByRole('textbox', { name: 'Change note' }).first().fill('As in this report.');
+  await expect(page.getByText(/^Saved /)).toBeVisible();
+  await page.getByRole('button', { name: 'Attach or record…' }).first().click();
+  await page.getByLabel('Attach files, or drop them here').first().setInputFiles(sample('picture.png'));
+  await expect(page.getByRole('button', { name: 'Open picture.png' }).first()).toBeVisible({ timeout: 30_000 });
+  await page.getByRole('textbox', { name: 'Change note' }).first().fill('');
   await page.getByRole('button', { name: 'Propose an edit…' }).first().click();
   await page.getByLabel('How it should read').first().fill('read at each spring tide');
   await page.getByRole('textbox', { name: 'Change note' }).first().click();
@@ -256,6 +263,9 @@ test('a draft of three parts: notes by mouse, by keys and without a connection, 
   await expect(author.getByText('1 reviewer, 8 notes')).toBeVisible();
   await expect(author.getByRole('region', { name: 'On the whole draft' })).toContainText('One question, well put.');
   await expect(author.locator('ins.proposed')).toHaveAttribute('data-text', 'read at each spring tide');
+  await author.getByRole('button', { name: 'Open Attachment 1.png' }).first().click();
+  await expect(author.getByRole('dialog').getByRole('img', { name: 'Attachment 1.png' })).toBeVisible();
+  await author.keyboard.press('Escape');
   await author.getByRole('button', { name: 'as written' }).click();
   await expect(author.locator('ins.proposed')).toBeHidden();
   await open(author, SHEETS);

@@ -87,6 +87,7 @@ export {
   NoteRequest,
   OwnRemarkRequest,
   ReopenRequest,
+  ReviewFileRequest,
   SpentRequest,
 } from './requests/work.js';
 export {
@@ -131,6 +132,7 @@ export type {
   NextChangeView,
   NoteView,
   OwnRemarkView,
+  ReviewFileCard,
   ReviewNameView,
   VersionPlace,
   OwnTimesPart,
@@ -183,7 +185,6 @@ export type {
   PlanChoices,
   PlanSettings,
   PlanView,
-  ShorthandEntry,
   ShorthandView,
   TakesPartView,
 } from './views/plan.js';
@@ -225,3 +226,4 @@ export type {
   WishesView,
 } from './views/allocation.js';
 export { boardChange, changedBoard, type BoardChange } from './views/boardChange.js';
+export type { ShorthandEntry } from './views/shorthand.js';

@@ -10,6 +10,10 @@ export const LIMITS = {
   noteBody: 5_000,
   /** Told at once: a day without a connection. */
   spentSeconds: 86_400,
+  /** Files of one note or answer, and of a review in all. */
+  remarkFiles: 3,
+  reviewFiles: 30,
+  remarkMegabytes: 50,
   notes: 300,
   /** Remarks and quotes of all notes of a review together. */
   notesText: 1_000_000,

@@ -15,7 +15,7 @@ export interface Sending {
   readonly deliverableId: string;
   readonly name: string;
   readonly bytes: Buffer;
-  readonly use?: 'part' | 'picture' | 'captions' | 'attachment';
+  readonly use?: 'part' | 'picture' | 'captions' | 'attachment' | 'remark';
   readonly participant?: string;
 }
 

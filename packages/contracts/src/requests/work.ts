@@ -122,6 +122,22 @@ export class NoteParams {
   noteId!: string;
 }
 
+/** An upload that goes with a note or an answer. */
+export class ReviewFileRequest {
+  @Matches(/^[0-9a-f-]{36}$/, { message: 'This is not the id of an upload.' })
+  uploadId!: string;
+
+  @IsOptional()
+  @IsString()
+  @MaxLength(64)
+  itemId?: string | null;
+
+  @IsOptional()
+  @IsString()
+  @MaxLength(64)
+  noteId?: string | null;
+}
+
 /** How long a reviewer was at work since this was last told. */
 export class SpentRequest {
   @IsInt()

@@ -1,3 +1,4 @@
+import type { ShorthandEntry } from './shorthand.js';
 import type {
   Deliverable,
   GradePart,
@@ -134,15 +135,6 @@ export interface LibraryView {
 export interface LibraryFormView extends FormView {
   readonly id: string;
   readonly title: string;
-}
-
-/** One of the course's short labels for Fix notes. */
-export interface ShorthandEntry {
-  readonly key: string;
-  readonly label: string;
-  readonly meaning: string;
-  /** Labels of one group stand together; empty for none. */
-  readonly group: string;
 }
 
 export interface ShorthandView {

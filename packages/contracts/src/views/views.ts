@@ -1,6 +1,7 @@
 import type {
   Check,
   DateName,
+  FileFamily,
   RunningDateName,
   Deliverable,
   GradePart,
@@ -16,7 +17,7 @@ import type {
   TodayStanding,
 } from '@salt-circle/core';
 import type { NoteKind } from '../noteKinds.js';
-import type { ShorthandEntry } from './plan.js';
+import type { ShorthandEntry } from './shorthand.js';
 import type { DraftReading, LateView } from './drafts.js';
 import type { IsoInstant, PersonLabel } from './person.js';
 
@@ -213,7 +214,19 @@ export interface OwnRemarkView {
   readonly uses: number;
 }
 
+/** A file or a spoken remark that goes with a note or an answer. */
+export interface ReviewFileCard {
+  readonly id: string;
+  /** What it goes with: one of the two. */
+  readonly itemId: string | null;
+  readonly noteId: string | null;
+  /** As it came, for its reviewer and for staff; a neutral one for the author. */
+  readonly name: string;
+  readonly family: FileFamily | 'captions';
+}
+
 export interface ReviewContent {
+  readonly files: readonly ReviewFileCard[];
   readonly answers: Readonly<Record<string, AnswerView>>;
   readonly notes: readonly NoteView[];
 }

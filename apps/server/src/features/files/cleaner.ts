@@ -4,6 +4,7 @@ import { Rounds } from '../../platform/jobs/rounds.js';
 import { Database } from '../../platform/database/database.js';
 import { ExchangeAttachment } from '../../model/attachment.js';
 import { DraftPart, DraftPicture } from '../../model/draft.js';
+import { ReviewFile } from '../../model/review-file.js';
 import { StoredFile } from '../../model/stored-file.js';
 import { FileStore } from '../../platform/files/file-store.js';
 import { Uploads } from './uploads.js';
@@ -39,7 +40,7 @@ export class Cleaner implements OnApplicationBootstrap, OnApplicationShutdown {
   /** @returns how many files were removed */
   async clean(age = YOUNG): Promise<number> {
     const named = await this.database.write(async (manager) => {
-      // Rows that no part and no attachment names, and that have had time to be named.
+      // Rows that no part, no attachment and no remark names, and that have had time to be named.
       const naming = manager
         .createQueryBuilder(DraftPart, 'part')
         .select('1')
@@ -48,12 +49,17 @@ export class Cleaner implements OnApplicationBootstrap, OnApplicationShutdown {
         .createQueryBuilder(ExchangeAttachment, 'attached')
         .select('1')
         .where('attached.digest = stored_file.digest');
+      const remarked = manager
+        .createQueryBuilder(ReviewFile, 'remarked')
+        .select('1')
+        .where('remarked.digest = stored_file.digest');
       await manager
         .createQueryBuilder()
         .delete()
         .from(StoredFile)
         .where('createdAt < :before', { before: this.clock.now() - age })
         .andWhere(`NOT EXISTS (${naming.getQuery()}) AND NOT EXISTS (${attached.getQuery()})`)
+        .andWhere(`NOT EXISTS (${remarked.getQuery()})`)
         .execute();
       const files = await manager.find(StoredFile, { select: { digest: true, copyDigest: true, pictures: true } });
       const pictures = await manager.find(DraftPicture, { select: { draftId: true, digest: true } });

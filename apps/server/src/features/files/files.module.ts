@@ -8,12 +8,25 @@ import { Intake, PartReading } from './intake.service.js';
 import { Keeping } from './keeping.service.js';
 import { PictureIntake } from './picture-intake.service.js';
 import { AttachmentsController, IntakeController, UploadsController } from './uploads.controller.js';
+import { ReviewFilesController } from './review-files.controller.js';
+import { ReviewFiles } from './review-files.service.js';
 import { Uploads } from './uploads.js';
 import { Welcome } from './welcome.service.js';
 
 @Module({
   imports: [DraftsModule, ReadingModule],
-  controllers: [AttachmentsController, IntakeController, UploadsController],
-  providers: [Attachments, Cleaner, FileRoom, Intake, Keeping, PartReading, PictureIntake, Uploads, Welcome],
+  controllers: [AttachmentsController, IntakeController, UploadsController, ReviewFilesController],
+  providers: [
+    Attachments,
+    Cleaner,
+    FileRoom,
+    Intake,
+    Keeping,
+    PartReading,
+    PictureIntake,
+    ReviewFiles,
+    Uploads,
+    Welcome,
+  ],
 })
 export class FilesModule {}

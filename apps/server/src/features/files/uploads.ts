@@ -16,10 +16,10 @@ import { refused } from './refused.js';
 /** What an upload is for; said when it begins, checked before a byte is taken, and kept with it. */
 export interface Purpose {
   readonly exchangeId: string;
-  /** Of an attachment: `brief` or `guide`. */
+  /** Of an attachment: `brief` or `guide`. Of a remark: the review. */
   readonly deliverableId: string;
   readonly name: string;
-  readonly use: 'part' | 'picture' | 'captions' | 'attachment';
+  readonly use: 'part' | 'picture' | 'captions' | 'attachment' | 'remark';
   /** For staff: the participant whose draft it goes into. */
   readonly participantId: string | null;
 }
@@ -221,7 +221,7 @@ function uploadUnknown(): ProblemError {
 }
 
 function asUse(text: string | null | undefined): Purpose['use'] {
-  return text === 'picture' || text === 'captions' || text === 'attachment' ? text : 'part';
+  return text === 'picture' || text === 'captions' || text === 'attachment' || text === 'remark' ? text : 'part';
 }
 
 /** For a server whose room for files (bytes) is used up. */

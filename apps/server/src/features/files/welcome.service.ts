@@ -2,6 +2,7 @@ import { Injectable } from '@nestjs/common';
 import { LIMITS, type AttachmentPlace, type OpenUploadView } from '@salt-circle/contracts';
 import type { EntityManager } from 'typeorm';
 import { Access, act, type Place } from '../../access/access.js';
+import { asked, reviewStanding } from '../../access/review-standing.js';
 import type { Asker } from '../../access/seeing.js';
 import { Database } from '../../platform/database/database.js';
 import { tamed } from '../../platform/files/file-names.js';
@@ -30,9 +31,7 @@ export class Welcome {
 
   /** @param size bytes, as announced */
   async assert(person: Asker, purpose: Purpose, size: number): Promise<void> {
-    const most = await (purpose.use === 'attachment'
-      ? this.#mostAttached(person, purpose)
-      : this.#most(person, purpose));
+    const most = await this.#bound(person, purpose);
     if (!Number.isFinite(size) || size > most) {
       const given = (size / MEGA).toFixed(1);
       throw refused(
@@ -41,6 +40,19 @@ export class Welcome {
       );
     }
     if (size === 0) throw refused('This file is empty.', 'Choose another file.');
+  }
+
+  #bound(person: Asker, purpose: Purpose): Promise<number> {
+    if (purpose.use === 'attachment') return this.#mostAttached(person, purpose);
+    return purpose.use === 'remark' ? this.#mostRemarked(person, purpose) : this.#most(person, purpose);
+  }
+
+  /** Bytes of what goes with a note or an answer of a review that the one who asks may write. */
+  async #mostRemarked(person: Asker, { exchangeId, deliverableId: reviewId }: Purpose): Promise<number> {
+    const standing = await reviewStanding(this.access, this.database.read, person, reviewId);
+    if (standing.review.exchangeId !== exchangeId) throw refusal('unknown');
+    act(standing.place, { kind: 'write-review', ...asked(standing) });
+    return LIMITS.remarkMegabytes * MEGA;
   }
 
   /** Bytes of what goes into a draft. */
@@ -62,7 +74,7 @@ export class Welcome {
   async assertNew(person: Asker, purpose: Purpose, size: number): Promise<void> {
     await this.assert(person, purpose, size);
     const into =
-      purpose.use === 'attachment'
+      purpose.use === 'attachment' || purpose.use === 'remark'
         ? null
         : await this.access.ownDraft(await this.place(person, purpose.exchangeId, purpose.participantId));
     await this.room.assert(person, into, size);

@@ -6,7 +6,9 @@ import type { EntityManager } from 'typeorm';
 import { authorPersons } from '../../access/authors.js';
 import { Draft, DraftPart } from '../../model/draft.js';
 import { ExchangeAttachment } from '../../model/attachment.js';
-import { Exchange } from '../../model/exchange.js';
+import { Exchange, Participant } from '../../model/exchange.js';
+import { Review } from '../../model/review.js';
+import { ReviewFile } from '../../model/review-file.js';
 import { Database, type Report } from '../../platform/database/database.js';
 import { StoredFile } from '../../model/stored-file.js';
 import { FileStore } from '../../platform/files/file-store.js';
@@ -165,6 +167,12 @@ async function tellReaders(manager: EntityManager, happened: Report, digest: str
     const personIds = await authorPersons(manager, exchange, draft);
     happened.quietly({ topic: 'own-draft', ...where, personIds });
     happened.quietly({ topic: 'drafts', ...where });
+  }
+  for (const { reviewId } of await manager.findBy(ReviewFile, { digest })) {
+    const review = await manager.findOneByOrFail(Review, { id: reviewId });
+    const { courseId } = await manager.findOneByOrFail(Exchange, { id: review.exchangeId });
+    const { personId } = await manager.findOneByOrFail(Participant, { id: review.reviewerId });
+    happened.quietly({ topic: 'own-review', courseId, exchangeId: review.exchangeId, personIds: [personId] });
   }
   for (const { exchangeId } of await manager.findBy(ExchangeAttachment, { digest })) {
     const { courseId } = await manager.findOneByOrFail(Exchange, { id: exchangeId });

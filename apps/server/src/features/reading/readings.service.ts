@@ -80,6 +80,20 @@ export class Readings {
     };
   }
 
+  /** What a reviewer has put to a note or an answer: a copy, under the name that it is told by. */
+  remarkFile(
+    { reviewId, fileId, name }: { readonly reviewId: string; readonly fileId: string; readonly name: string },
+    file: StoredFile,
+  ): PartView {
+    const ready = file.copyState === 'ready' && file.copyHtml !== null;
+    return {
+      ...{ id: fileId, name, kind: 'file', show: showOf({ kind: 'file' }, file), deliverableId: '', deliverable: '' },
+      html: ready ? withAddresses(file.copyHtml as string, `reviews/${reviewId}/files/${fileId}`) : null,
+      ...{ url: '', title: '', about: '', words: file.facts.words ?? 0, size: null, digest: null },
+      ...{ copy: this.copies.view(file), facts: file.facts, captions: false, original: false },
+    };
+  }
+
   #part(row: DraftPart, file: StoredFile | null, deliverable: Deliverable | undefined, reader: Reader): PartView {
     const full = reader !== 'reviewer';
     const html = row.kind === 'text' ? withFootnotes(row.html) : copyHtml(row, file, reader);

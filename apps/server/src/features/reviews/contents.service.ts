@@ -1,11 +1,13 @@
 import { Injectable } from '@nestjs/common';
 import type { AnswerView, NoteView, ReviewContent } from '@salt-circle/contracts';
 import { comparePlaces, completeness, countWords, type Reviewing, type ReviewForm } from '@salt-circle/core';
-import type { EntityManager } from 'typeorm';
+import { In, type EntityManager } from 'typeorm';
 import { sees, type Place } from '../../access/access.js';
+import { fileCards, filesOf } from '../../access/review-files.js';
 import { partsOf, reviewedVersion } from '../../access/versions.js';
 import { isChanging } from '../../access/review-state.js';
 import { AnswerRow, NoteRow, Review, SubmittedReview } from '../../model/review.js';
+import { ReviewFile } from '../../model/review-file.js';
 
 /** How the reader of a review stands to it. */
 export interface Reading extends Reviewing {
@@ -24,7 +26,9 @@ export class ReviewContents {
       sees(place, { kind, ...written, withheld: withheldAt !== null });
     // Its reviewer goes on with it; everybody else gets what was submitted.
     const { answers, notes, version } = await rowsOf(manager, place, review, !byViewer && isChanging(review));
+    const full = byViewer || place.viewer.role !== 'student';
     return {
+      files: await fileCards(manager, await filesOf(manager, place, review, reading), full),
       answers: Object.fromEntries(
         answers.filter((row) => shown('answer', row)).map((row): [string, AnswerView] => [row.itemId, answerView(row)]),
       ),
@@ -40,6 +44,14 @@ export class ReviewContents {
     const answers = await manager.findBy(AnswerRow, { reviewId });
     const notes = await manager.findBy(NoteRow, { reviewId });
     await manager.save(SubmittedReview, { reviewId, answers, notes });
+  }
+
+  /** Once it is submitted again, what was taken away is gone, and so is what belonged to a note that is. */
+  async settleFiles(manager: EntityManager, reviewId: string): Promise<void> {
+    const notes = new Set((await manager.findBy(NoteRow, { reviewId })).map(({ id }) => id));
+    const rows = await manager.findBy(ReviewFile, { reviewId });
+    const over = rows.filter(({ removedAt, noteId }) => removedAt !== null || (noteId !== null && !notes.has(noteId)));
+    if (over.length > 0) await manager.delete(ReviewFile, { id: In(over.map(({ id }) => id)) });
   }
 
   /** Brings the counts of a review in step with what is written in it. */

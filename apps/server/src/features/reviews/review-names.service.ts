@@ -46,12 +46,12 @@ export class ReviewNames {
     });
     const answers = await manager.findBy(AnswerRow, { reviewId });
     const notes = await manager.findBy(NoteRow, { reviewId });
-    const texts = [
+    const texts = upTo(LONGEST, [
       ...answers.flatMap(({ itemId, text, next }) => [text, next].map((one) => ({ on: { itemId }, text: one }))),
       ...notes.flatMap(({ id, body, edit }) =>
         [body, edit !== null && 'text' in edit ? edit.text : ''].map((text) => ({ on: { noteId: id }, text })),
       ),
-    ].filter(({ text }) => text.trim() !== '');
+    ]);
     if (texts.length === 0) return [];
     const listed = await listedOf(
       manager,
@@ -73,6 +73,18 @@ export class ReviewNames {
 
 /** Each of them is looked for in every letter of the review: a course of thousands would take seconds. */
 const MOST = 200;
+/** UTF-16 code units: some fifty pages. What a review has beyond is not looked through. */
+const LONGEST = 200_000;
+
+/** The texts that say something, as many as are not longer than that together. */
+function upTo<T extends { readonly text: string }>(longest: number, texts: readonly T[]): T[] {
+  let length = 0;
+  return texts.filter(({ text }) => {
+    if (text.trim() === '') return false;
+    length += text.length;
+    return length <= longest;
+  });
+}
 
 /**
  * Those of whom a part of the name, the address or the id stands in the text at all; the reviewer always, whose initials tell as

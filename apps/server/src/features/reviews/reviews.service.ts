@@ -20,7 +20,8 @@ import { formOf } from '../../access/form-of.js';
 import { Labels } from '../../access/labels.js';
 import { isChanging, reviewState } from '../../access/review-state.js';
 import type { Asker } from '../../access/seeing.js';
-import { ownStanding, relation, standingTo, type Standing } from '../../access/standing.js';
+import { asked, reviewStanding, type ReviewStanding } from '../../access/review-standing.js';
+import { ownStanding, relation, standingTo } from '../../access/standing.js';
 import { countingVersion, reviewedVersion } from '../../access/versions.js';
 import { Draft, DraftVersion } from '../../model/draft.js';
 import { Participant } from '../../model/exchange.js';
@@ -39,12 +40,6 @@ import { assertPlace, placeFrom } from './places.js';
 import { OwnRemarks } from './own-remarks.service.js';
 import { shorthandOf } from './shorthand.js';
 import { versionToReview } from './version-to-review.js';
-
-/** A review with where the one who asks stands to it. */
-interface ReviewStanding extends Standing {
-  readonly review: Review;
-  readonly byViewer: boolean;
-}
 
 /** What was written, and whether that is how the review began. */
 interface Writing extends ReviewStanding {
@@ -228,6 +223,7 @@ export class ReviewsService {
       await this.contents.recount(manager, place, review, form);
       await manager.update(Review, { id: reviewId }, { submittedAt, reopenedAt: null, reopenReason: null });
       await manager.delete(SubmittedReview, { reviewId });
+      await this.contents.settleFiles(manager, reviewId);
       await this.remarks.keep(manager, place, { notes: content.notes, again: review.submittedAt !== null });
       happened(reported(standing, 'review-submitted'));
       return { submittedAt: iso(submittedAt) };
@@ -287,13 +283,8 @@ export class ReviewsService {
     });
   }
 
-  async #standing(person: Asker, reviewId: string, manager: EntityManager): Promise<ReviewStanding> {
-    const review = await manager.findOneBy(Review, { id: reviewId });
-    if (review === null) throw refusal('unknown');
-    const place = await this.access.exchange(person, review.exchangeId, manager);
-    const draft = await manager.findOneByOrFail(Draft, { id: review.draftId });
-    const standing = await standingTo(manager, place, draft);
-    return { ...standing, review, byViewer: standing.review?.id === review.id };
+  #standing(person: Asker, reviewId: string, manager: EntityManager): Promise<ReviewStanding> {
+    return reviewStanding(this.access, manager, person, reviewId);
   }
 
   async #neighbours(
@@ -306,13 +297,6 @@ export class ReviewsService {
     const next = byViewer ? around.find((one) => one.submittedAt === null || isChanging(one)) : around[0];
     return { position: index + 1, total: all.length, nextId: next?.id ?? null };
   }
-}
-
-/** What is submitted cannot be written in, unless it is being changed. */
-function asked({ byViewer, review, ...standing }: ReviewStanding) {
-  const changing = isChanging(review);
-  const submitted = review.submittedAt !== null && !changing;
-  return { byViewer, ...relation(standing), submitted, reopenedByStaff: changing && review.reopenReason !== null };
 }
 
 function reopening({ byViewer, review, ofOwnDraft }: ReviewStanding): Act {

@@ -12,6 +12,7 @@ import { GroupMemberRow, GroupSet, StudentGroup } from '../../model/group.js';
 import { LibraryItem } from '../../model/library.js';
 import { Mail } from '../../model/mail.js';
 import { Invitation } from '../../model/invitation.js';
+import { ReviewFile } from '../../model/review-file.js';
 import { OwnRemark } from '../../model/own-remark.js';
 import { RecordEntry, Setting } from '../../model/record.js';
 import { AnswerRow, NoteRow, Review, SubmittedReview } from '../../model/review.js';
@@ -38,6 +39,7 @@ export const ENTITIES = [
   NoteRow,
   SubmittedReview,
   OwnRemark,
+  ReviewFile,
   RecordEntry,
   Setting,
   GroupSet,

@@ -1,4 +1,4 @@
-import type { DeskView } from '@salt-circle/contracts';
+import type { DeskView, FeedbackView } from '@salt-circle/contracts';
 import { PDFDocument, PDFString } from '@cantoo/pdf-lib';
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
 import { Copies } from '../../features/reading/copies.service.js';
@@ -214,7 +214,7 @@ async function filesThatAnnSees(ben: TestPerson, fileName: string): Promise<stri
     }
     await allocateAll(world, id);
     world.clock.goTo(AT.reviewing);
-    await noteEverywhere(world, id);
+    await noteEverywhere(world, id, ben);
     const [review] = await world.do<Array<{ id: string }>>(ANN, 'get', `/exchanges/${id}/reviews`);
     const desk = await world.do<DeskView>(ANN, 'get', `/reviews/${review?.id}`);
     const { draftId, parts } = desk.draft;
@@ -236,7 +236,11 @@ async function filesThatAnnSees(ben: TestPerson, fileName: string): Promise<stri
     seen.push((await world.as(ANN, 'get', `/reviews/${review?.id}/names`)).text);
     await world.do(ANN, 'post', `/reviews/${review?.id}/submit`);
     world.clock.goTo(AT.closed);
-    for (const path of [`/exchanges/${id}/feedback`, '/own-remarks', `/reviews/${review?.id}`]) {
+    const { reviews } = await world.do<FeedbackView>(ANN, 'get', `/exchanges/${id}/feedback`);
+    const [got] = reviews;
+    const remarks = (got?.files ?? []).map((file) => `/reviews/${got?.id}/files/${file.id}`);
+    expect(remarks).toHaveLength(1);
+    for (const path of [`/exchanges/${id}/feedback`, '/own-remarks', `/reviews/${review?.id}`, ...remarks]) {
       seen.push(`${path} ${(await world.as(ANN, 'get', path)).text}`);
     }
   } finally {
@@ -246,7 +250,7 @@ async function filesThatAnnSees(ben: TestPerson, fileName: string): Promise<stri
 }
 
 /** Ben's review of Ann: a note in every kind of place, and an edit; submitted. */
-async function noteEverywhere(world: World, exchangeId: string): Promise<void> {
+async function noteEverywhere(world: World, exchangeId: string, ben: TestPerson): Promise<void> {
   const [review] = await world.do<Array<{ id: string }>>(BEN, 'get', `/exchanges/${exchangeId}/reviews`);
   const { draft } = await world.do<DeskView>(BEN, 'get', `/reviews/${review?.id}`);
   const part = (show: string) => draft.parts.find((one) => one.show === show)?.id ?? '';
@@ -273,5 +277,17 @@ async function noteEverywhere(world: World, exchangeId: string): Promise<void> {
     });
   }
   await fillIn(world, BEN, review?.id ?? '');
+  const docx = docxBy(ben);
+  const remark = {
+    exchangeId,
+    deliverableId: review?.id ?? '',
+    name: `${ben.name}.docx`,
+    bytes: docx,
+    use: 'remark' as const,
+  };
+  const upload = await begin(world, BEN, remark);
+  await send(world, BEN, upload.id, docx);
+  await world.do(BEN, 'post', `/reviews/${review?.id}/files`, { uploadId: upload.id, itemId: 'evidence' });
+  await world.app.get(Copies).idle();
   await world.do(BEN, 'post', `/reviews/${review?.id}/submit`);
 }

@@ -66,6 +66,8 @@ function plain(value: unknown): unknown {
     missing,
     // Once the name of the last act, by now with its number.
     undo,
+    // Of a review new, and none; elsewhere as they were.
+    files,
     // Of a label of the shorthand new, and empty; elsewhere as it was.
     group,
     // Known by now of each review, where once it was that of the only draft.
@@ -81,6 +83,7 @@ function plain(value: unknown): unknown {
   return Object.fromEntries(
     Object.entries({
       ...rest,
+      ...(files === undefined || (Array.isArray(files) && files.length === 0) ? {} : { files }),
       ...(group === undefined || group === '' ? {} : { group }),
       ...(required === undefined || 'locked' in rest ? {} : { required }),
       ...(version === undefined || isReview ? {} : { version }),

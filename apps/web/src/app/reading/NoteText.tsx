@@ -1,5 +1,6 @@
 import type { NoteView, PersonLabel } from '@salt-circle/contracts';
 import type { AnchorMatch, Selector } from '@salt-circle/core';
+import type { ReactNode } from 'react';
 import { labelWords } from '../People.js';
 import { EditWords } from './EditWords.js';
 import { KIND_EDGE, KIND_TEXT, kindWord } from './noteKinds.js';
@@ -16,6 +17,8 @@ export interface NoteTextProps {
   readonly onActivate?: () => void;
   /** By which its passage points to it; a note that is shown twice has one. */
   readonly domId?: string | undefined;
+  /** What is attached to it. */
+  readonly attached?: ReactNode;
   /** It stands in something that is pressed as a whole. */
   readonly inside?: boolean;
 }
@@ -30,6 +33,7 @@ export function NoteText({
   quoted = false,
   onActivate,
   domId,
+  attached,
   inside = false,
 }: NoteTextProps) {
   const { kind, body, place, edit } = note;
@@ -54,6 +58,7 @@ export function NoteText({
       {edit !== null && <EditWords edit={edit} selector={place.selector} />}
       {body !== '' && <p className="whitespace-pre-wrap">{body}</p>}
       {body === '' && edit === null && <p className="text-ink-soft">without a remark</p>}
+      {attached !== undefined && <div onClick={(event) => event.stopPropagation()}>{attached}</div>}
     </div>
   );
 }

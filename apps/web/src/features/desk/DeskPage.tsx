@@ -125,6 +125,9 @@ function Desk({ desk, only }: DeskProps) {
   const aids: NoteAids = {
     shorthand: desk.shorthand,
     items: form.items,
+    reviewId: desk.id,
+    exchangeId: exchange.id,
+    files: desk.files,
     textOf: ({ place }) => plainText(draft.parts.find(({ id }) => id === place.partId)?.html ?? ''),
   };
 
@@ -208,6 +211,7 @@ function Desk({ desk, only }: DeskProps) {
     savePrefix: `${prefix}answer:`,
     notes: notes.list,
     onNote: choose,
+    files: { reviewId: desk.id, exchangeId: exchange.id, files: desk.files },
     card: (id: string) => card(id, true),
     tab: view.tab,
     onTab: view.setTab,

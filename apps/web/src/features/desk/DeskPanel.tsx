@@ -2,7 +2,7 @@ import type { NoteView } from '@salt-circle/contracts';
 import type { Completeness, FormScore, ReviewForm } from '@salt-circle/core';
 import type { ReactNode } from 'react';
 import { Tabs } from '../../kit/index.js';
-import { FormPanel } from './FormPanel.js';
+import { FormPanel, type FormPanelProps } from './FormPanel.js';
 import type { AnswersState } from './useAnswers.js';
 
 export type PanelTab = 'form' | 'notes';
@@ -19,6 +19,7 @@ export interface DeskPanelProps {
   readonly notes: readonly NoteView[];
   /** Shows a note in its place. */
   readonly onNote: (id: string) => void;
+  readonly files: FormPanelProps['files'];
   readonly card: (id: string) => ReactNode;
   readonly tab: PanelTab;
   readonly onTab: (tab: PanelTab) => void;
@@ -44,7 +45,7 @@ function ScoreSoFar({ form, score, editable }: Pick<DeskPanelProps, 'form' | 'sc
   return score === null ? null : <span className="text-sm text-ink-soft">{scoreWords(form, score, editable)}</span>;
 }
 
-function panelTabs({ form, editable, answers, state, notes, savePrefix, card, onNote }: DeskPanelProps) {
+function panelTabs({ form, editable, answers, state, notes, files, savePrefix, card, onNote }: DeskPanelProps) {
   return [
     {
       key: 'form',
@@ -54,6 +55,7 @@ function panelTabs({ form, editable, answers, state, notes, savePrefix, card, on
           form={form}
           notes={notes}
           onNote={onNote}
+          files={files}
           answers={answers.answers}
           state={state}
           editable={editable}

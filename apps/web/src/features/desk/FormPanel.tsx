@@ -16,6 +16,7 @@ import { KIND_TEXT, kindWord } from '../../app/reading/noteKinds.js';
 import { Conflict } from '../../app/saving/Conflict.js';
 import { useSavingState } from '../../app/saving/useSaving.js';
 import type { AnswersState } from './useAnswers.js';
+import { AddRemarkFile, type AddRemarkFileProps } from './AddRemarkFile.js';
 import { saysSomething } from './useNotes.js';
 
 export interface FormPanelProps {
@@ -26,6 +27,8 @@ export interface FormPanelProps {
   readonly notes: readonly NoteView[];
   /** Shows a note in its place. */
   readonly onNote: (id: string) => void;
+  /** Files of the review, and where they go. */
+  readonly files: Pick<AddRemarkFileProps, 'reviewId' | 'exchangeId' | 'files'>;
   readonly editable: boolean;
   readonly savePrefix: string;
   readonly onChange: AnswersState['change'];
@@ -46,6 +49,7 @@ export function FormPanel({
   editable,
   savePrefix,
   onNote,
+  files,
   onChange,
   onReplace,
 }: FormPanelProps) {
@@ -61,6 +65,7 @@ export function FormPanel({
       editable={editable}
       notes={notes.filter(({ itemId }) => itemId === id)}
       onNote={onNote}
+      files={files}
       onChange={onChange}
       onReplace={onReplace}
     />
@@ -85,17 +90,19 @@ interface FieldProps {
   /** Filed under it. */
   readonly notes: readonly NoteView[];
   readonly onNote: (id: string) => void;
+  readonly files: FormPanelProps['files'];
   readonly onChange: AnswersState['change'];
   readonly onReplace: AnswersState['replace'];
 }
 
 /** Drawn anew only when something of its own has changed: a letter typed into one of forty is no business of the others. */
 const Field = memo(OneField, (before, now) => {
-  const { missing, notes, onNote: _, ...same } = before;
+  const { missing, notes, files, onNote: _, ...same } = before;
   const names = Object.keys(same) as Array<keyof typeof same>;
   return (
     names.every((name) => before[name] === now[name]) &&
     JSON.stringify(missing) === JSON.stringify(now.missing) &&
+    files.files === now.files.files &&
     notes.length === now.notes.length &&
     notes.every((note, at) => note === now.notes[at])
   );
@@ -111,6 +118,7 @@ function OneField({
   editable,
   notes,
   onNote,
+  files,
   onChange: changeOf,
   onReplace: replaceOf,
 }: FieldProps) {
@@ -140,6 +148,7 @@ function OneField({
       ) : (
         <ItemInput item={item} answer={answer} onChange={onChange} />
       )}
+      <AddRemarkFile {...files} itemId={id} editable={editable} />
       <NotesUnder notes={notes} onNote={onNote} />
       {saving.state === 'refused' && saving.problem !== null && (
         <p className="text-sm text-madder" role="alert">

@@ -1,5 +1,6 @@
 import type { NoteView } from '@salt-circle/contracts';
-import type { AnchorMatch } from '@salt-circle/core';
+import { counted, type AnchorMatch } from '@salt-circle/core';
+import { RemarkFiles } from '../../app/remarks/RemarkFiles.js';
 import { kindWord } from '../../app/reading/noteKinds.js';
 import { NoteText } from '../../app/reading/NoteText.js';
 import { Conflict } from '../../app/saving/Conflict.js';
@@ -63,6 +64,8 @@ export function NoteCard({
       />
     );
   }
+  const files = aids.files.filter(({ noteId }) => noteId === note.id);
+  const attached = files.length === 0 ? undefined : <RemarkFiles reviewId={aids.reviewId} files={files} />;
   if (!editable) {
     return (
       <NoteText
@@ -72,6 +75,7 @@ export function NoteCard({
         quoted={quoted}
         where={where}
         domId={domId}
+        attached={attached}
         onActivate={onActivate}
       />
     );
@@ -93,6 +97,11 @@ export function NoteCard({
         }}
       >
         <NoteText note={note} match={match} quoted={quoted} where={where} domId={domId} inside />
+        {files.length > 0 && (
+          <p className="border-l-[3px] border-line px-2.5 text-sm text-ink-soft">
+            {counted(files.length, '1 file attached', '# files attached')}
+          </p>
+        )}
         {refused !== undefined && <p className="text-sm text-madder">{refused}</p>}
       </div>
     );

@@ -1,4 +1,4 @@
-import type { NoteView, ShorthandEntry } from '@salt-circle/contracts';
+import type { NoteView, ReviewFileCard, ShorthandEntry } from '@salt-circle/contracts';
 import type { AnchorMatch, FormItem } from '@salt-circle/core';
 import { Trash2 } from 'lucide-react';
 import { RadioGroup } from 'radix-ui';
@@ -6,6 +6,7 @@ import { useEffect, useRef, useState, type KeyboardEvent } from 'react';
 import { EditWords } from '../../app/reading/EditWords.js';
 import { PassageState } from '../../app/reading/NoteText.js';
 import { KINDS, KIND_EDGE, KIND_TEXT, kindWord } from '../../app/reading/noteKinds.js';
+import { AddRemarkFile } from './AddRemarkFile.js';
 import { EditProposal } from './EditProposal.js';
 import { UsedAgain } from './UsedAgain.js';
 
@@ -17,6 +18,10 @@ export interface NoteAids {
   readonly shorthand: readonly ShorthandEntry[];
   /** Of the form: a note can be filed under one. */
   readonly items: ReadonlyArray<Pick<FormItem, 'id' | 'title'>>;
+  /** Files of the review, and where they go. */
+  readonly reviewId: string;
+  readonly exchangeId: string;
+  readonly files: readonly ReviewFileCard[];
   /** Plain text of the part that a note stands on; empty for what has none. */
   readonly textOf: (note: NoteView) => string;
 }
@@ -100,6 +105,13 @@ export function NoteForm({ note, match, quoted, where, aids, refused, onClose, o
         className="field-sizing-content block max-h-60 w-full resize-none rounded border border-edge bg-paper px-1.5 py-1 placeholder:text-ink-soft"
       />
       <UsedAgain typed={body} onUse={insert} />
+      <AddRemarkFile
+        reviewId={aids.reviewId}
+        exchangeId={aids.exchangeId}
+        files={aids.files}
+        noteId={note.id}
+        editable
+      />
       {proposable && proposing && (
         <EditProposal
           selector={selector}

@@ -42,6 +42,7 @@ const FEEDBACK: FeedbackView = {
       reviewer: { alias: 'Heron' },
       answers: { c: answer('some', ''), p: answer(null, 'Say how large it is.') },
       notes: [],
+      files: [],
     },
     {
       id: 'r2',
@@ -50,6 +51,7 @@ const FEEDBACK: FeedbackView = {
       reviewer: { alias: 'Tern' },
       answers: { c: answer('all', 'Dated readings.') },
       notes: [],
+      files: [],
     },
   ],
   missing: 0,

@@ -2,6 +2,7 @@ import type { FeedbackView } from '@salt-circle/contracts';
 import { formScore, OVERALL_ID, type ReviewForm } from '@salt-circle/core';
 import { AnswerWords } from '../../app/form/AnswerWords.js';
 import { labelWords } from '../../app/People.js';
+import { RemarkFiles } from '../../app/remarks/RemarkFiles.js';
 
 interface AnswersProps {
   readonly feedback: FeedbackView;
@@ -26,6 +27,7 @@ export function ByReviewer({ feedback }: AnswersProps) {
                   <dt className="font-medium">{title}</dt>
                   <dd>
                     <AnswerWords item={item} answer={review.answers[id]} />
+                    <RemarkFiles reviewId={review.id} files={review.files.filter(({ itemId }) => itemId === id)} />
                   </dd>
                 </div>
               ))}
@@ -50,6 +52,7 @@ export function ByCriterion({ feedback }: AnswersProps) {
                 <dt className="font-medium">{reviewerWords(review)}</dt>
                 <dd>
                   <AnswerWords item={item} answer={review.answers[id]} />
+                  <RemarkFiles reviewId={review.id} files={review.files.filter(({ itemId }) => itemId === id)} />
                 </dd>
               </div>
             ))}

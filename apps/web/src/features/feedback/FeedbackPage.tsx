@@ -1,8 +1,9 @@
-import type { DraftReading, FeedbackView, NoteView, PersonLabel } from '@salt-circle/contracts';
+import type { DraftReading, FeedbackView, NoteView, PersonLabel, ReviewFileCard } from '@salt-circle/contracts';
 import { counted, comparePlaces } from '@salt-circle/core';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { Empty, Loading, Tabs } from '../../kit/index.js';
 import { api, useSessionQuery } from '../../app/api.js';
+import { RemarkFiles } from '../../app/remarks/RemarkFiles.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { AnnotatedDraft } from '../../app/reading/AnnotatedDraft.js';
 import { NoteSheet } from '../../app/reading/NoteSheet.js';
@@ -104,6 +105,8 @@ function Versions({ feedback, first }: { readonly feedback: FeedbackView; readon
 
 interface FeedbackNote extends NoteView {
   readonly by: PersonLabel;
+  readonly reviewId: string;
+  readonly files: readonly ReviewFileCard[];
 }
 
 /** The notes of all reviewers, in the order of their places. */
@@ -111,7 +114,14 @@ function useNotes({ parts }: DraftReading, reviews: FeedbackView['reviews']): re
   return useMemo(() => {
     const byPlace = comparePlaces(parts.map(({ id }) => id));
     return reviews
-      .flatMap((review) => review.notes.map((note): FeedbackNote => ({ ...note, by: review.reviewer })))
+      .flatMap((review) =>
+        review.notes.map((note): FeedbackNote => ({
+          ...note,
+          by: review.reviewer,
+          reviewId: review.id,
+          files: review.files.filter(({ noteId }) => noteId === note.id),
+        })),
+      )
       .sort((a, b) => byPlace(a.place, b.place) || (a.id < b.id ? -1 : 1));
   }, [parts, reviews]);
 }
@@ -150,6 +160,7 @@ function Feedback({ feedback, draft, where }: FeedbackProps) {
       active={note.id === annotation.activeId}
       quoted={quoted}
       where={placeWords(note.place, quoted ? draft.parts : [])}
+      attached={note.files.length === 0 ? undefined : <RemarkFiles reviewId={note.reviewId} files={note.files} />}
       domId={quoted ? undefined : noteDomId(note.id)}
       onActivate={() => toPassage(note.id)}
     />
@@ -186,6 +197,7 @@ function Feedback({ feedback, draft, where }: FeedbackProps) {
             by={inSheet.by}
             match={annotation.match(inSheet.id)}
             where={placeWords(inSheet.place, draft.parts)}
+            attached={<RemarkFiles reviewId={inSheet.reviewId} files={inSheet.files} />}
             quoted
           />
         )}

@@ -12,7 +12,7 @@ import { originalAddress, partAddress } from '../../app/viewing/address.js';
 import { CopyState, PartViewer } from '../../app/viewing/PartViewer.js';
 import { partWords } from '../../app/viewing/partWords.js';
 import { useCopyAgainMutation, useOrderPartsMutation, useRemovePartMutation } from './handInApi.js';
-import { Recorder } from './Recorder.js';
+import { Recorder } from '../../app/recording/Recorder.js';
 import { SectionHead } from './SectionHead.js';
 
 export interface FilesSectionProps {
@@ -50,6 +50,7 @@ export function FilesSection({ deliverable, draft, number, editable }: FilesSect
         <div className="mt-3 max-w-[68ch] space-y-3">
           {recording && (
             <Recorder
+              into="the draft"
               name={deliverable.title}
               storeKey={`${exchange.id}:${deliverable.id}`}
               onRecording={(file) => uploads.add([file])}

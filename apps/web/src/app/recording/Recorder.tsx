@@ -1,7 +1,7 @@
 import { useEffect, useRef, useState } from 'react';
 import { Button, Notice } from '../../kit/index.js';
-import { useMe } from '../../app/session/useMe.js';
-import { secondsInWords } from '../../app/viewing/sizes.js';
+import { useMe } from '../session/useMe.js';
+import { secondsInWords } from '../viewing/sizes.js';
 import { forgetRecording, keepPiece, keptRecording, type KeptRecording } from './recordings.js';
 
 type Source = 'microphone' | 'camera' | 'screen';
@@ -24,12 +24,14 @@ const PIECE = 1_000;
 export interface RecorderProps {
   readonly name: string;
   readonly storeKey: string;
-  /** @returns whether it has been taken into the draft */
+  /** What it goes into: "the draft". */
+  readonly into: string;
+  /** @returns whether it has been taken */
   readonly onRecording: (file: File) => Promise<boolean>;
 }
 
 /** Records in the browser. What is recorded is kept there until the server has it. */
-export function Recorder({ name, storeKey, onRecording }: RecorderProps) {
+export function Recorder({ name, storeKey, into, onRecording }: RecorderProps) {
   const me = useMe();
   const key = `${me.id}:${storeKey}`;
   const recorder = useRef<MediaRecorder | null>(null);
@@ -144,7 +146,7 @@ export function Recorder({ name, storeKey, onRecording }: RecorderProps) {
       {kept !== null && address !== null && (
         <div className="space-y-2">
           <Notice tone="waiting" title="This recording is only in this browser so far.">
-            {sound ? 'Listen to it' : 'Watch it'}, then put it into your draft.
+            {sound ? 'Listen to it' : 'Watch it'}, then put it into {into}.
           </Notice>
           {sound ? (
             <audio controls src={address} className="w-full" />
@@ -153,7 +155,7 @@ export function Recorder({ name, storeKey, onRecording }: RecorderProps) {
           )}
           <div className="flex flex-wrap gap-2">
             <Button look="primary" busy={storing} onClick={() => void use()}>
-              Put it into the draft
+              Put it into {into}
             </Button>
             <Button small onClick={() => void discard()}>
               Discard it

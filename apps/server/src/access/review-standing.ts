@@ -1,0 +1,36 @@
+import type { EntityManager } from 'typeorm';
+import { Draft } from '../model/draft.js';
+import { Review } from '../model/review.js';
+import { refusal } from '../platform/problems/sentences.js';
+import type { Access } from './access.js';
+import { isChanging } from './review-state.js';
+import type { Asker } from './seeing.js';
+import { relation, standingTo, type Standing } from './standing.js';
+
+/** A review with where the one who asks stands to it. */
+export interface ReviewStanding extends Standing {
+  readonly review: Review;
+  readonly byViewer: boolean;
+}
+
+/** @throws ProblemError `unknown` for a review that is not there, or in a course of others */
+export async function reviewStanding(
+  access: Access,
+  manager: EntityManager,
+  person: Asker,
+  reviewId: string,
+): Promise<ReviewStanding> {
+  const review = await manager.findOneBy(Review, { id: reviewId });
+  if (review === null) throw refusal('unknown');
+  const place = await access.exchange(person, review.exchangeId, manager);
+  const draft = await manager.findOneByOrFail(Draft, { id: review.draftId });
+  const standing = await standingTo(manager, place, draft);
+  return { ...standing, review, byViewer: standing.review?.id === review.id };
+}
+
+/** What the core asks for about writing: what is submitted cannot be written in, unless it is being changed. */
+export function asked({ byViewer, review, ...standing }: ReviewStanding) {
+  const changing = isChanging(review);
+  const submitted = review.submittedAt !== null && !changing;
+  return { byViewer, ...relation(standing), submitted, reopenedByStaff: changing && review.reopenReason !== null };
+}

@@ -1,0 +1,125 @@
+import { Injectable } from '@nestjs/common';
+import { LIMITS, type ReviewFileCard, type ReviewFileRequest } from '@salt-circle/contracts';
+import { OVERALL_ID } from '@salt-circle/core';
+import { IsNull, type EntityManager } from 'typeorm';
+import { Access, act } from '../../access/access.js';
+import { formOf } from '../../access/form-of.js';
+import { fileCards, filesOf } from '../../access/review-files.js';
+import { asked, reviewStanding, type ReviewStanding } from '../../access/review-standing.js';
+import type { Asker } from '../../access/seeing.js';
+import { NoteRow, Review } from '../../model/review.js';
+import { ReviewFile } from '../../model/review-file.js';
+import { Clock } from '../../platform/clock/clock.js';
+import { Database, type Report } from '../../platform/database/database.js';
+import { tamed } from '../../platform/files/file-names.js';
+import { Ids } from '../../platform/ids/ids.js';
+import { ProblemError } from '../../platform/problems/problem-error.js';
+import { invalid, refusal } from '../../platform/problems/sentences.js';
+import { Copies } from '../reading/copies.service.js';
+import { Keeping } from './keeping.service.js';
+import { Uploads } from './uploads.js';
+import { Welcome } from './welcome.service.js';
+
+/** Files and spoken remarks that reviewers put to their notes and answers. */
+@Injectable()
+export class ReviewFiles {
+  constructor(
+    private readonly database: Database,
+    private readonly access: Access,
+    private readonly clock: Clock,
+    private readonly ids: Ids,
+    private readonly welcome: Welcome,
+    private readonly keeping: Keeping,
+    private readonly uploads: Uploads,
+    private readonly copies: Copies,
+  ) {}
+
+  /** Adds a finished upload to a note or an answer. The same upload again gives what it gave before. */
+  async add(person: Asker, reviewId: string, request: ReviewFileRequest): Promise<ReviewFileCard[]> {
+    const { uploadId } = request;
+    const before = await this.#writing(person, reviewId, this.database.read);
+    if (await this.database.read.existsBy(ReviewFile, { uploadId, reviewId })) return this.#cards(before);
+    const upload = await this.welcome.finished(person, before.place.exchange.id, uploadId);
+    if (upload.use !== 'remark' || upload.deliverableId !== reviewId) throw refusal('unknown');
+    await assertTarget(this.database.read, before, request);
+    const inspected = await this.keeping.inspect(upload, uploadId);
+    const kept = await this.keeping.keep(upload.path);
+    const cards = await this.database.write(async (manager, happened) => {
+      const standing = await this.#writing(person, reviewId, manager);
+      await assertTarget(manager, standing, request);
+      await this.keeping.record(manager, kept, inspected);
+      await manager.insert(ReviewFile, {
+        ...{ id: this.ids.uuid(), reviewId, uploadId, digest: kept.digest, name: tamed(upload.name) },
+        ...{ itemId: request.itemId ?? null, noteId: request.noteId ?? null },
+        ...{ addedAt: this.clock.now(), removedAt: null, withheldAt: null },
+      });
+      await manager.update(Review, { id: reviewId }, { workedAt: standing.place.now });
+      this.#tell(happened, standing);
+      return this.#cards(standing, manager);
+    });
+    this.copies.enqueue(kept.digest, person.id);
+    await this.uploads.forget(uploadId);
+    return cards;
+  }
+
+  /** What is gone already stays gone. What was submitted with it stays submitted, until it is submitted again. */
+  async remove(person: Asker, reviewId: string, id: string): Promise<void> {
+    await this.database.write(async (manager, happened) => {
+      const standing = await this.#writing(person, reviewId, manager);
+      await manager.update(ReviewFile, { id, reviewId, removedAt: IsNull() }, { removedAt: this.clock.now() });
+      this.#tell(happened, standing);
+    });
+  }
+
+  async #cards(standing: ReviewStanding, manager: EntityManager = this.database.read): Promise<ReviewFileCard[]> {
+    const { place, review } = standing;
+    return fileCards(manager, await filesOf(manager, place, review, standing), true);
+  }
+
+  #tell(happened: Report, { place }: ReviewStanding): void {
+    const where = { courseId: place.course.id, exchangeId: place.exchange.id };
+    happened.quietly({ topic: 'reviews', ...where });
+    happened.quietly({ topic: 'own-review', ...where, personIds: [place.person.id] });
+  }
+
+  async #writing(person: Asker, reviewId: string, manager: EntityManager): Promise<ReviewStanding> {
+    const standing = await reviewStanding(this.access, manager, person, reviewId);
+    act(standing.place, { kind: 'write-review', ...asked(standing) });
+    return standing;
+  }
+}
+
+/** @throws ProblemError unless there is something that the file goes with, and room for it */
+async function assertTarget(
+  manager: EntityManager,
+  { place, review }: ReviewStanding,
+  { itemId = null, noteId = null }: ReviewFileRequest,
+): Promise<void> {
+  if ((itemId === null) === (noteId === null)) throw wrong('itemId', 'A file goes with an answer or with a note.');
+  if (review.versionId === null) {
+    throw wrong('itemId', 'A file goes with words: write something in this review first, then add it.');
+  }
+  if (itemId !== null) {
+    const { items, overall } = await formOf(manager, place);
+    const there = items.some(({ id }) => id === itemId) || (itemId === OVERALL_ID && overall !== 'none');
+    if (!there) throw wrong('itemId', 'The form has no such item. Load the page again.');
+  } else if (!(await manager.existsBy(NoteRow, { id: noteId ?? '', reviewId: review.id }))) {
+    throw wrong('noteId', 'This note has not been saved yet, or was removed. Wait until it is saved, then try again.');
+  }
+  const all = await manager.findBy(ReviewFile, { reviewId: review.id, removedAt: IsNull() });
+  const here = all.filter((row) => row.itemId === itemId && row.noteId === noteId);
+  if (here.length >= LIMITS.remarkFiles) {
+    throw full(`There are ${LIMITS.remarkFiles} files here already, and no more can be added.`);
+  }
+  if (all.length >= LIMITS.reviewFiles) {
+    throw full(`This review has ${LIMITS.reviewFiles} files already, and no more can be added.`);
+  }
+}
+
+function wrong(path: string, sentence: string): ProblemError {
+  return invalid([{ path, code: 'no-place', sentence }]);
+}
+
+function full(sentence: string): ProblemError {
+  return new ProblemError({ code: 'too-many-files', sentence, whatToDo: 'Take one away first.' });
+}

@@ -1,0 +1,88 @@
+import { LIMITS, type ReviewFileCard } from '@salt-circle/contracts';
+import { useState } from 'react';
+import { api } from '../../app/api.js';
+import { ProblemNotice } from '../../app/ProblemNotice.js';
+import { Recorder } from '../../app/recording/Recorder.js';
+import { RemarkFiles } from '../../app/remarks/RemarkFiles.js';
+import { endingsOf } from '../../app/uploading/endings.js';
+import { UploadRows } from '../../app/uploading/UploadRows.js';
+import { useSending } from '../../app/uploading/useUploads.js';
+import { FilePick } from '../../kit/index.js';
+
+interface Target {
+  readonly itemId: string | null;
+  readonly noteId: string | null;
+}
+
+const { useAddRemarkFileMutation, useRemoveRemarkFileMutation } = api.injectEndpoints({
+  endpoints: (build) => ({
+    addRemarkFile: build.mutation<ReviewFileCard[], { reviewId: string; uploadId: string } & Target>({
+      query: ({ reviewId, ...body }) => ({ url: `/reviews/${reviewId}/files`, method: 'POST', body }),
+      invalidatesTags: ['Review', 'Uploads'],
+    }),
+    removeRemarkFile: build.mutation<null, { reviewId: string; id: string }>({
+      query: ({ reviewId, id }) => ({ url: `/reviews/${reviewId}/files/${id}`, method: 'DELETE' }),
+      invalidatesTags: ['Review'],
+    }),
+  }),
+});
+
+const FAMILIES = ['pdf', 'document', 'plain-text', 'image', 'audio', 'video'] as const;
+
+export interface AddRemarkFileProps {
+  readonly reviewId: string;
+  readonly exchangeId: string;
+  /** Of the whole review. */
+  readonly files: readonly ReviewFileCard[];
+  readonly itemId?: string;
+  readonly noteId?: string;
+  readonly editable: boolean;
+}
+
+/** The files of a note or an answer; while it is written, more can be attached, or a remark spoken. */
+export function AddRemarkFile({ reviewId, exchangeId, files, editable, itemId, noteId }: AddRemarkFileProps) {
+  const target: Target = { itemId: itemId ?? null, noteId: noteId ?? null };
+  const here = files.filter((file) => file.itemId === target.itemId && file.noteId === target.noteId);
+  const [open, setOpen] = useState(false);
+  const [add] = useAddRemarkFileMutation();
+  const [remove, removing] = useRemoveRemarkFileMutation();
+  const purpose = { exchangeId, deliverableId: reviewId, use: 'remark' } as const;
+  const uploads = useSending(purpose, (uploadId) => add({ reviewId, uploadId, ...target }).unwrap());
+  const room = here.length + uploads.rows.length < LIMITS.remarkFiles;
+  return (
+    <div className="text-sm">
+      <RemarkFiles
+        reviewId={reviewId}
+        files={here}
+        onRemove={editable ? ({ id }) => void remove({ reviewId, id }) : undefined}
+      />
+      {removing.error !== undefined && <ProblemNotice error={removing.error} />}
+      <UploadRows uploads={uploads} />
+      {editable && room && !open && (
+        <button type="button" className="min-h-6 text-ink-soft underline" onClick={() => setOpen(true)}>
+          Attach or record…
+        </button>
+      )}
+      {editable && room && open && (
+        <div className="mt-1 space-y-2">
+          <FilePick
+            multiple
+            label="Attach files, or drop them here"
+            accept={endingsOf(FAMILIES)}
+            hint={`Up to ${LIMITS.remarkFiles}, of ${LIMITS.remarkMegabytes} MB each. The author gets a copy without what the file says of you.`}
+            onFiles={(chosen) => void uploads.add(chosen)}
+          />
+          <Recorder
+            name="Spoken remark"
+            into={noteId === undefined ? 'the answer' : 'the note'}
+            storeKey={`remark:${reviewId}:${noteId ?? itemId ?? ''}`}
+            onRecording={(file) => uploads.add([file])}
+          />
+          <button type="button" className="min-h-6 text-ink-soft underline" onClick={() => setOpen(false)}>
+            Attach nothing more
+          </button>
+        </div>
+      )}
+    </div>
+  );
+}
