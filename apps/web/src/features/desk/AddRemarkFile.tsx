@@ -7,7 +7,7 @@ import { RemarkFiles } from '../../app/remarks/RemarkFiles.js';
 import { endingsOf } from '../../app/uploading/endings.js';
 import { UploadRows } from '../../app/uploading/UploadRows.js';
 import { useSending } from '../../app/uploading/useUploads.js';
-import { FilePick } from '../../kit/index.js';
+import { Dialog, FilePick } from '../../kit/index.js';
 
 interface Target {
   readonly itemId: string | null;
@@ -48,6 +48,12 @@ export function AddRemarkFile({ reviewId, exchangeId, files, editable, itemId, n
   const [remove, removing] = useRemoveRemarkFileMutation();
   const purpose = { exchangeId, deliverableId: reviewId, use: 'remark' } as const;
   const uploads = useSending(purpose, (uploadId) => add({ reviewId, uploadId, ...target }).unwrap());
+  const into = noteId === undefined ? 'the answer' : 'the note';
+  /** How far they are is seen beside the note or answer. */
+  const take = (chosen: readonly File[]) => {
+    setOpen(false);
+    return uploads.add(chosen);
+  };
   const room = here.length + uploads.rows.length < LIMITS.remarkFiles;
   return (
     <div className="text-sm">
@@ -58,31 +64,28 @@ export function AddRemarkFile({ reviewId, exchangeId, files, editable, itemId, n
       />
       {removing.error !== undefined && <ProblemNotice error={removing.error} />}
       <UploadRows uploads={uploads} />
-      {editable && room && !open && (
+      {editable && room && (
         <button type="button" className="min-h-6 text-ink-soft underline" onClick={() => setOpen(true)}>
           Attach or record…
         </button>
       )}
-      {editable && room && open && (
-        <div className="mt-1 space-y-2">
+      <Dialog open={open} onClose={() => setOpen(false)} title={`Attach or record for ${into}`}>
+        <div className="space-y-3">
           <FilePick
             multiple
             label="Attach files, or drop them here"
             accept={endingsOf(FAMILIES)}
             hint={`Up to ${LIMITS.remarkFiles}, of ${LIMITS.remarkMegabytes} MB each. The author gets a copy without what the file says of you.`}
-            onFiles={(chosen) => void uploads.add(chosen)}
+            onFiles={(chosen) => void take(chosen)}
           />
           <Recorder
             name="Spoken remark"
-            into={noteId === undefined ? 'the answer' : 'the note'}
+            into={into}
             storeKey={`remark:${reviewId}:${noteId ?? itemId ?? ''}`}
-            onRecording={(file) => uploads.add([file])}
+            onRecording={(file) => take([file])}
           />
-          <button type="button" className="min-h-6 text-ink-soft underline" onClick={() => setOpen(false)}>
-            Attach nothing more
-          </button>
         </div>
-      )}
+      </Dialog>
     </div>
   );
 }

@@ -6,7 +6,7 @@ import type { Annotation } from '../../app/reading/useAnnotation.js';
 import type { Notes } from './useNotes.js';
 
 export interface DeskDraftProps {
-  readonly desk: Pick<DeskView, 'draft' | 'exchange' | 'editable' | 'shorthand'>;
+  readonly desk: Pick<DeskView, 'draft' | 'exchange' | 'editable' | 'shorthand' | 'files'>;
   readonly notes: Notes;
   readonly annotation: Annotation;
   readonly margin: Ref<HTMLElement>;
@@ -21,17 +21,23 @@ export interface DeskDraftProps {
  * business, and a long draft with many notes takes longer than a frame. The functions that it is given do the same as long as
  * these are the same.
  */
-const StillDraft = memo(AnnotatedDraft, (before: AnnotatedDraftProps, now: AnnotatedDraftProps) => {
+const StillDraft = memo(DraftOf, (before, now) => {
   const [one, two] = [before.annotation, now.annotation];
   return (
     before.reading === now.reading &&
     before.notes === now.notes &&
+    before.files === now.files &&
     (before.onNote === undefined) === (now.onNote === undefined) &&
     one.partId === two.partId &&
     one.activeId === two.activeId &&
     one.layout === two.layout
   );
 });
+
+/** @param files that its notes show */
+function DraftOf({ files: _, ...draft }: AnnotatedDraftProps & Pick<DeskView, 'files'>) {
+  return <AnnotatedDraft {...draft} />;
+}
 
 /** The draft with its notes; while the review is open, notes can be left on every text of it. */
 export function DeskDraft({ desk, notes, annotation, margin, card, onChoose, tools }: DeskDraftProps) {
@@ -53,6 +59,7 @@ export function DeskDraft({ desk, notes, annotation, margin, card, onChoose, too
         <div className="flex gap-1">{tools}</div>
       </div>
       <StillDraft
+        files={desk.files}
         reading={draft}
         exchangeId={exchange.id}
         notes={notes.list}

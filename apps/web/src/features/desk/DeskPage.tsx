@@ -164,7 +164,7 @@ function Desk({ desk, only }: DeskProps) {
   };
   const tools = only === undefined && (
     <>
-      {desk.spentSeconds !== null && (
+      {desk.spentSeconds !== null && desk.spentSeconds >= 30 && (
         <span
           className="px-2 py-1 text-sm text-ink-soft"
           title="Time at work: this page in sight, and something done within a minute. Staff of the course see it in whole minutes."
