@@ -37,6 +37,8 @@ export function usePreview(id: string): Previewing {
   const latest = useRef(0);
 
   const settle = useCallback((job: JobView) => {
+    // News and the timer may both have asked: the second answer would bring back a preview dropped after the first.
+    latest.current += 1;
     setRunning(null);
     if (job.state === 'done') setPreview(job.preview);
     setProblem(job.problem);
@@ -75,16 +77,22 @@ export function usePreview(id: string): Previewing {
     return () => clearTimeout(timer);
   }, [running, lookAgain, live]);
 
+  const cancel = () => {
+    latest.current += 1;
+    if (running !== null) void cancelPreview({ id, jobId: running.id });
+    setRunning(null);
+  };
+
   return {
     preview,
     running,
     problem,
     start,
-    cancel: () => {
-      latest.current += 1;
-      if (running !== null) void cancelPreview({ id, jobId: running.id });
-      setRunning(null);
+    cancel,
+    show: (next) => {
+      // What is dropped or applied is not followed by one that was still being worked out.
+      cancel();
+      setPreview(next);
     },
-    show: setPreview,
   };
 }
