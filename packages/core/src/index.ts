@@ -11,7 +11,7 @@ export { dayNumber, instantOf, instantsOf, localTime, plusDays, zoneName, type L
 export { daysToFirst, holidayClashes, shiftDates, type Holiday, type HolidayClash } from './timeline/shift.js';
 export { countWords } from './text/words.js';
 export { TextCollector, type PlacedRun } from './text/textCollector.js';
-export { EMPTY_FORM, ITEM_KINDS, OVERALL_ID } from './form/form.js';
+export { checksOf, EMPTY_FORM, ITEM_KINDS, OVERALL_ID } from './form/form.js';
 export type {
   Answer,
   Answers,
@@ -34,6 +34,18 @@ export type {
 } from './form/form.js';
 export { checkForm, MAX_NOTES, RANGE_STEPS, type FormProblemCode } from './form/checkForm.js';
 export { bandOf, formMaximum, formScore, itemMaximum, itemPoints, weightSum } from './form/score.js';
+export { closeness, KAPPA_ITEMS } from './agreement/closeness.js';
+export type { Closeness, ClosenessUnit, ItemCloseness } from './agreement/closeness.js';
+export { weightedKappa } from './agreement/weightedKappa.js';
+export {
+  hasPractised,
+  MAX_PRACTICE_DRAFTS,
+  MAX_PRACTICE_TRIES,
+  mayTryAgain,
+  NO_PRACTICE,
+  practiceState,
+} from './practice/practice.js';
+export type { PracticeRule, PracticeState, PracticeTries } from './practice/practice.js';
 export { newItem, usualItems, type NewId } from './form/newItem.js';
 export { rangeBounds } from './form/range.js';
 export { valueFault, type ValueFault } from './form/value.js';
@@ -117,17 +129,28 @@ export {
   type TextEdit,
 } from './edits/textEdit.js';
 export { ActiveTime } from './quality/activeTime.js';
-export { submitFacts, TELLING_WORDS, type FactNote, type FactPart, type SubmitFacts } from './quality/submitFacts.js';
+export {
+  saysWhatToDo,
+  submitFacts,
+  TELLING_WORDS,
+  type FactNote,
+  type FactPart,
+  type SubmitFacts,
+} from './quality/submitFacts.js';
+export { doubtKey, doubtRank, doubtsOf, levelShares, USUAL_BOUNDS } from './quality/doubts.js';
+export { itemSpreads, type ItemSpread } from './quality/spread.js';
+export type { Doubt, DoubtBounds, ReviewEvidence } from './quality/doubts.js';
 export { USUAL_SHORTHAND, type ShorthandLabel } from './shorthand/usualShorthand.js';
 export { counted } from './words/counted.js';
 export { compareTexts, type ComparedPart } from './revision/compareTexts.js';
-export { feedbackIsOpen, maySee, readerOf, type Reader } from './visibility/maySee.js';
+export { feedbackIsOpen, isReleasedToAll, maySee, readerOf, type Reader } from './visibility/maySee.js';
 export { hears, TOPICS, type Topic } from './visibility/hears.js';
 export { mayDo } from './visibility/mayDo.js';
 export { nameShown, type NameShown, type Part } from './visibility/names.js';
 export { makeAliases } from './visibility/aliases.js';
 export { REFUSALS } from './visibility/facts.js';
 export type {
+  OwnFeedback,
   Act,
   Decision,
   DraftStanding,

@@ -1,4 +1,5 @@
 import { EMPTY_FORM } from '../form/form.js';
+import { NO_PRACTICE } from '../practice/practice.js';
 import { accountOf, type AccountAround as Around, type AccountSettings as Settings } from './account.js';
 
 const iso = (day: number, hour = 12) => Date.UTC(2026, 2, day, hour);
@@ -37,6 +38,7 @@ const SETTINGS: Settings = {
   showNamesAtRelease: false,
   feedbackEach: false,
   reviewsFinal: false,
+  practice: NO_PRACTICE,
   gradeParts: [],
 };
 const AROUND: Around = {
@@ -115,6 +117,20 @@ describe('the plan in plain words', () => {
     expect(account({ selfReview: 'after' })).toContain('once the reviews of the others are submitted');
     expect(grouped({ handInAs: 'group', whom: 'other-groups' })).toMatch(
       /^24 students hand in together, in their groups of “Teams”, one hand-in for each: a typed draft by .* each student alone reviews 2 drafts from other groups/,
+    );
+  });
+
+  it('tells of practice as far as it is set', () => {
+    expect(account({})).not.toContain('practice');
+    const practice = { when: 'first', tries: 2, closeEnough: 0.75 } as const;
+    expect(account({ practice })).toContain(
+      'students review practice drafts and see your key beside their own review, up to 2 times: until 75% of the items are near to the key, or until no try is left.',
+    );
+    expect(account({ practice: { ...practice, tries: null } })).toContain(
+      'as often as they like: until 75% of the items are near to the key.',
+    );
+    expect(account({ practice: { ...practice, when: 'offered', tries: 1 } })).toContain(
+      'Students can review practice drafts first, and see your key beside their own review, once.',
     );
   });
 

@@ -3,6 +3,7 @@ import type { ReviewForm } from '../form/form.js';
 import { needsGroups, type Setup } from '../setup/setup.js';
 import type { NamesPolicy } from '../visibility/facts.js';
 import type { Deliverable } from '../setup/deliverables.js';
+import type { PracticeRule } from '../practice/practice.js';
 import type { GradePart } from '../setup/gradeParts.js';
 import { resolveDates, type ExchangeDates, type Instant, type ResolvedDates } from '../timeline/dates.js';
 import type { LateRule } from '../timeline/late.js';
@@ -17,6 +18,7 @@ export interface AccountSettings extends Setup {
   readonly showNamesAtRelease: boolean;
   readonly feedbackEach: boolean;
   readonly reviewsFinal: boolean;
+  readonly practice: PracticeRule;
   readonly gradeParts: readonly GradePart[];
 }
 
@@ -51,6 +53,7 @@ export function accountOf(settings: AccountSettings, around: AccountAround): str
     handInSentence(settings, around, dates === null ? null : at(dates.draftsDue)),
     dates === null ? '' : `Writing opens ${at(dates.draftsOpen)}.`,
     lateSentence(settings, at),
+    practiceSentence(settings.practice),
     selfSentence(settings, at),
     allocationSentence(around, at),
     reviewSentence(settings, around, dates === null ? null : [at(dates.reviewsOpen), at(dates.reviewsDue)]),
@@ -109,6 +112,19 @@ function lateSentence({ dates, late }: AccountSettings, at: (time: number) => st
   if (dates.lateUntil === null) return '';
   const loses = late === null ? 'Being late loses nothing.' : lateWords(late);
   return `Late hand-ins are taken until ${at(dates.lateUntil)}. ${loses}`;
+}
+
+function practiceSentence({ when, tries, closeEnough }: PracticeRule): string {
+  if (when === 'off') return '';
+  const who =
+    when === 'first'
+      ? 'Before the drafts of others open to them, students review practice drafts and see your key beside their own review'
+      : 'Students can review practice drafts first, and see your key beside their own review';
+  const often = tries === null ? ', as often as they like' : tries === 1 ? ', once' : `, up to ${tries} times`;
+  // Without having to practise there is nothing that closeness opens.
+  if (closeEnough === null || when === 'offered') return `${who}${often}.`;
+  const until = tries === null ? '' : ', or until no try is left';
+  return `${who}${often}: until ${Math.round(100 * closeEnough)}% of the items are near to the key${until}.`;
 }
 
 function selfSentence({ selfReview, dates }: AccountSettings, at: (time: number) => string): string {

@@ -221,6 +221,7 @@ describe('completeness of each kind', () => {
     ['a range with a value beyond its bands', range('a', band(0, 4)), { value: 9 }, ['value']],
     ['a range with a value', range('a', band(0, 4)), { value: 0 }, []],
     ['a checklist half looked at', checklist('a', [1, 1]), { checks: { a0: 'no' } }, ['checks']],
+    ['a checklist of which one cannot tell', checklist('a', [1, 1]), { checks: { a0: 'no', a1: 'cannot-tell' } }, []],
     ['a checklist of nothing but no', checklist('a', [1, 1]), { checks: { a0: 'no', a1: 'no' } }, []],
     ['half a pair', pair('a'), { text: 'three words here' }, ['next']],
     ['a pair with a thin half', pair('a'), { text: 'three words here', next: 'more' }, ['next-words']],
@@ -291,6 +292,7 @@ describe('scores of all kinds', () => {
 
   it('gives no points for a checklist that is half looked at, nor for a value beyond the bands', () => {
     expect(itemPoints(checklist('a', [1, 1]), { checks: { a0: 'yes' } })).toBeNull();
+    expect(itemPoints(checklist('a', [1, 1]), { checks: { a0: 'yes', a1: 'cannot-tell' } })).toBe(1);
     expect(itemPoints(range('a', band(0, 4)), { value: 5 })).toBeNull();
   });
 

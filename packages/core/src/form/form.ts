@@ -59,6 +59,8 @@ export interface ChecklistEntry {
 export interface ChecklistItem extends ItemBase {
   readonly kind: 'checklist';
   readonly entries: readonly ChecklistEntry[];
+  /** Entries can also be answered with “cannot tell”, which is an answer and gives no points. Forms of before leave it out. */
+  readonly cannotTell?: boolean;
   readonly comment: CommentRule;
 }
 
@@ -133,7 +135,12 @@ export const EMPTY_FORM: ReviewForm = {
   targetNotes: 0,
 };
 
-export type Check = 'yes' | 'no';
+export type Check = 'yes' | 'no' | 'cannot-tell';
+
+/** What an entry of the checklist can be answered with. */
+export function checksOf({ cannotTell = false }: Pick<ChecklistItem, 'cannotTell'>): readonly Check[] {
+  return cannotTell ? ['yes', 'no', 'cannot-tell'] : ['yes', 'no'];
+}
 
 /** What a reviewer entered for one item; absent parts are unanswered. Each kind reads its own parts. */
 export interface Answer {

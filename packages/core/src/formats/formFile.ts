@@ -128,7 +128,8 @@ function readItem(reader: StructureReader, value: unknown, at: Path, makeId: () 
         text: reader.text(part, 'text', path),
         points: reader.numberOrNull(part, 'points', path),
       }));
-      return [{ kind: 'checklist', ...base, entries, comment }];
+      const cannotTell = reader.flag(from, 'cannotTell', at, false);
+      return [{ kind: 'checklist', ...base, entries, comment, ...(cannotTell && { cannotTell }) }];
     }
     case 'prompt':
       return [{ kind: 'prompt', ...base, minimumWords: reader.number(from, 'minimumWords', at, 0) }];

@@ -55,7 +55,7 @@ export function submitFacts(
   const noted = said.filter(({ place }) => place.partId !== null);
   return {
     notes: said.length,
-    telling: said.filter(tells).length,
+    telling: said.filter(saysWhatToDo).length,
     silentItems: [
       ...form.items.filter((item) => takesWords(item) && !filed.has(item.id) && !hasWords(answers[item.id])),
       ...(form.overall !== 'none' && !hasWords(answers[OVERALL_ID]) ? [{ id: OVERALL_ID }] : []),
@@ -66,7 +66,8 @@ export function submitFacts(
   };
 }
 
-function tells({ kind, body, edit }: FactNote): boolean {
+/** Whether a note says what to do next. */
+export function saysWhatToDo({ kind, body, edit }: Pick<FactNote, 'kind' | 'body' | 'edit'>): boolean {
   return edit !== null || ((kind === 'change' || kind === 'fix') && countWords(body) >= TELLING_WORDS);
 }
 

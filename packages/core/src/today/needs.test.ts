@@ -28,6 +28,7 @@ const DRAFTING: StudentSituation = {
   handedIn: false,
   changedSinceHandIn: false,
   ownHandInFirst: true,
+  practice: null,
   reviews: [],
   received: 0,
   feedbackRead: false,
@@ -70,6 +71,14 @@ describe('what a student is to do', () => {
       ['submit-again'],
       'on-time',
     ],
+    [
+      'practice comes first, one of two is done',
+      { ...DRAFTING, handedIn: true, practice: { done: 1, of: 2 } },
+      day(5),
+      ['practise'],
+      'on-time',
+    ],
+    ['practice is done', { ...DRAFTING, handedIn: true, practice: { done: 2, of: 2 } }, day(5), [], 'on-time'],
     ['all submitted', { ...REVIEWING, reviews: [done, done] }, day(16), [], 'on-time'],
     ['nothing was allocated', REVIEWING, day(16), [], 'nothing-to-review'],
     [

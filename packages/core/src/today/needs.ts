@@ -7,6 +7,7 @@ export type NeedKind =
   | 'hand-in'
   | 'hand-in-again'
   | 'draft-missed'
+  | 'practise'
   | 'write-review'
   | 'submit-again'
   | 'reviews-missed'
@@ -55,6 +56,8 @@ export interface StudentSituation {
   readonly changedSinceHandIn: boolean;
   /** Drafts of others stay closed to those who have handed in none. */
   readonly ownHandInFirst: boolean;
+  /** Practice drafts to be tried before any review, and how many of them are behind the person; null where there is nothing to try. */
+  readonly practice: { readonly done: number; readonly of: number } | null;
   /** In the order in which they are to be written; as far as the person may know of them. */
   readonly reviews: readonly OwnReview[];
   /** Reviews of the own draft that can be read. */
@@ -70,7 +73,7 @@ const NEWS = 14 * 24 * 3_600_000;
 /** What is to be done by one student, the most pressing first. Nothing is asked of an excused one. */
 export function studentNeeds(at: StudentSituation, now: Instant): Need[] {
   if (at.excused || at.stage === 'planning') return [];
-  return [...draftNeeds(at, now), ...reviewNeeds(at), ...feedbackNeeds(at, now)];
+  return [...draftNeeds(at, now), ...practiceNeeds(at), ...reviewNeeds(at), ...feedbackNeeds(at, now)];
 }
 
 function draftNeeds(
@@ -81,6 +84,12 @@ function draftNeeds(
   if (mayHandIn && !handedIn) return [{ kind: 'hand-in', due }];
   if (mayHandIn && changedSinceHandIn) return [{ kind: 'hand-in-again', due }];
   return handedIn || mayHandIn || released ? [] : [{ kind: 'draft-missed', due: dates.lateUntil }];
+}
+
+function practiceNeeds({ practice, dates }: StudentSituation): Need[] {
+  return practice === null || practice.done >= practice.of
+    ? []
+    : [{ kind: 'practise', due: dates.reviewsDue, done: practice.done, of: practice.of }];
 }
 
 function reviewNeeds(at: StudentSituation): Need[] {

@@ -11,6 +11,9 @@ export type NamesPolicy = 'both-ways' | 'reviewers-only' | 'authors-only' | 'ope
 /** Off, to be submitted before the drafts of others open, together with them, or open once those have been submitted. */
 export type SelfReview = 'off' | 'first' | 'with' | 'after';
 
+/** When an author reads the feedback: with all others, before them, or not before an instructor says so. */
+export type OwnFeedback = 'as-planned' | 'early' | 'held';
+
 /** What the decision needs to know of an exchange at one moment, for the one who asks. */
 export interface ExchangeFacts {
   readonly published: boolean;
@@ -29,6 +32,12 @@ export interface ExchangeFacts {
   readonly reviewsFinal: boolean;
   /** Drafts are allocated as they come in: reviews open with drafts, not after them. */
   readonly rolling: boolean;
+  /** When the one who asks reads the own feedback. */
+  readonly ownFeedback: OwnFeedback;
+  /** It holds one practice draft, and nothing else: see `practice.ts`. */
+  readonly practice: boolean;
+  /** The reviews of the one who asks wait until practice is behind them. */
+  readonly practiceFirst: boolean;
 }
 
 /** The one who asks. `role` is null for somebody without an active enrolment in the course. */
@@ -91,7 +100,9 @@ export type Subject =
   /** Why a form can no longer change, and what is wrong with it. */
   | { readonly kind: 'form-workings' }
   /** All that an author gets about the own draft. */
-  | { readonly kind: 'feedback' };
+  | { readonly kind: 'feedback' }
+  /** The key of a practice draft. `tried`: the viewer has submitted a try, and is not at work on another. */
+  | { readonly kind: 'practice-key'; readonly tried: boolean };
 
 /** What can be done, apart from looking. */
 export type Act =
@@ -101,11 +112,15 @@ export type Act =
   | { readonly kind: 'plan' }
   | { readonly kind: 'publish' }
   | { readonly kind: 'allocate' }
+  /** Saying that a review has been looked at, and keeping something of it from its author. */
+  | { readonly kind: 'check' }
   | { readonly kind: 'release' }
   /** Any date of a published exchange, for everybody. */
   | { readonly kind: 'move-dates' }
   /** Own due times, excuses, reminders, and handing in for a student. */
   | { readonly kind: 'collect' }
+  /** Beginning a try of a practice draft. */
+  | { readonly kind: 'practise' }
   | { readonly kind: 'save-draft' }
   | { readonly kind: 'hand-in' }
   /** Marking one's feedback as read. */
@@ -118,6 +133,14 @@ export type Act =
       /** An instructor has reopened it, so it can be submitted until feedback is read, whatever was due. */
       readonly reopenedByStaff?: boolean;
     } & Reviewing)
+  /** Asking the instructor to look at a review that one wrote, or got. */
+  | {
+      readonly kind: 'please-look';
+      readonly byViewer: boolean;
+      readonly ofOwnDraft: boolean;
+      readonly submitted: boolean;
+      readonly withheld: boolean;
+    }
   | ({ readonly kind: 'reopen-review'; readonly byViewer: boolean; readonly submitted: boolean } & Pick<
       Reviewing,
       'ofOwnDraft'
@@ -132,6 +155,7 @@ export const REFUSALS = [
   'own-draft-first',
   'self-review-first',
   'self-review-last',
+  'practice-first',
   /** Seen with a student's eyes: nothing can be done. */
   'read-only',
   'over',

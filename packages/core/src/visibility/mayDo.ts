@@ -1,5 +1,6 @@
 import { ALLOWED, refuse, type Act, type Decision, type ExchangeFacts, type Reviewing, type Viewer } from './facts.js';
-import { beforeReviewing, feedbackIsOpen, reviewerMayOpen } from './maySee.js';
+import { practiceMayDo } from './practice.js';
+import { beforeReviewing, feedbackIsOpen, isReleasedToAll, reviewerMayOpen } from './maySee.js';
 
 /**
  * The one rule of who may do what, when. `exchange` is null only for what concerns the whole course.
@@ -12,6 +13,7 @@ export function mayDo(viewer: Viewer, exchange: ExchangeFacts | null, act: Act):
     return viewer.role === 'instructor' ? ALLOWED : refuse('not-yours');
   }
   if (exchange === null) return refuse('unknown');
+  if (exchange.practice) return practiceMayDo(viewer, exchange, act);
   if (viewer.role === 'student' && !exchange.published) return refuse('unknown');
   switch (act.kind) {
     case 'plan':
@@ -20,6 +22,7 @@ export function mayDo(viewer: Viewer, exchange: ExchangeFacts | null, act: Act):
       if (viewer.role !== 'instructor') return refuse('not-yours');
       return exchange.published ? refuse('already-published') : ALLOWED;
     case 'collect':
+    case 'check':
     case 'allocate':
       if (viewer.role === 'student') return refuse('not-yours');
       return exchange.published ? ALLOWED : refuse('not-published');
@@ -29,6 +32,8 @@ export function mayDo(viewer: Viewer, exchange: ExchangeFacts | null, act: Act):
       return exchange.published ? ALLOWED : refuse('not-published');
     case 'save-draft':
       return viewer.role === 'student' ? studentMaySaveDraft(exchange) : refuse('not-yours');
+    case 'practise':
+      return refuse('unknown');
     case 'hand-in':
       return viewer.role === 'student' ? studentMayHandIn(exchange) : refuse('not-yours');
     case 'read-feedback':
@@ -42,6 +47,8 @@ export function mayDo(viewer: Viewer, exchange: ExchangeFacts | null, act: Act):
         exchange,
         viewer.role === 'student' ? act : { ...act, viewerHandedIn: true, selfReviewed: true, othersReviewed: true },
       );
+    case 'please-look':
+      return mayAskToLook(viewer, exchange, act);
     case 'reopen-review':
       if (!act.byViewer) return staffMayReopen(viewer, exchange, act.submitted);
       if (exchange.reviewsFinal) return refuse('already-submitted');
@@ -49,11 +56,19 @@ export function mayDo(viewer: Viewer, exchange: ExchangeFacts | null, act: Act):
   }
 }
 
+/** Of what somebody wrote and submitted, or reads as its author. */
+function mayAskToLook(viewer: Viewer, exchange: ExchangeFacts, act: Extract<Act, { kind: 'please-look' }>): Decision {
+  if (viewer.role !== 'student') return refuse('not-yours');
+  if (!act.submitted) return refuse('unknown');
+  if (act.byViewer) return ALLOWED;
+  return act.ofOwnDraft && !act.withheld && feedbackIsOpen(exchange) ? ALLOWED : refuse('unknown');
+}
+
 /** Before its author reads it: afterwards it would be another review than the one that was answered. */
 function staffMayReopen(viewer: Viewer, exchange: ExchangeFacts, submitted: boolean): Decision {
   if (viewer.role === 'student') return refuse('unknown');
   if (viewer.role !== 'instructor' || !submitted) return refuse('not-yours');
-  return feedbackIsOpen(exchange) ? refuse('over') : ALLOWED;
+  return isReleasedToAll(exchange) ? refuse('over') : ALLOWED;
 }
 
 /** What was being typed when the due time passed is still saved: it is kept, but does not count. */
@@ -78,6 +93,6 @@ function mayReview(exchange: ExchangeFacts, act: ReviewAct): Decision {
   if (!open.allowed) return open;
   if (act.submitted) return refuse('already-submitted');
   if (maySubmit(exchange, act)) return ALLOWED;
-  if (act.reopenedByStaff === true && !feedbackIsOpen(exchange)) return ALLOWED;
+  if (act.reopenedByStaff === true && !isReleasedToAll(exchange)) return ALLOWED;
   return act.kind === 'write-review' && !exchange.may.released ? ALLOWED : refuse('over');
 }

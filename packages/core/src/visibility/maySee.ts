@@ -7,6 +7,7 @@ import {
   type Subject,
   type Viewer,
 } from './facts.js';
+import { practiceMaySee } from './practice.js';
 
 /**
  * The one rule of who sees what, when. `exchange` may be null only for what concerns the whole course.
@@ -17,6 +18,7 @@ export function maySee(viewer: Viewer, exchange: ExchangeFacts | null, subject: 
   if (subject.kind === 'course') return ALLOWED;
   if (subject.kind === 'people') return viewer.role === 'student' ? refuse('not-yours') : ALLOWED;
   if (exchange === null) return refuse('unknown');
+  if (exchange.practice) return practiceMaySee(viewer, exchange, subject);
   if (viewer.role !== 'student') return staffMaySee(subject);
   if (!exchange.published) return refuse('unknown');
   switch (subject.kind) {
@@ -51,6 +53,8 @@ export function maySee(viewer: Viewer, exchange: ExchangeFacts | null, subject: 
       return subject.byViewer ? ALLOWED : refuse('unknown');
     case 'form-workings':
       return refuse('not-yours');
+    case 'practice-key':
+      return refuse('unknown');
   }
 }
 
@@ -71,8 +75,15 @@ export function readerOf(viewer: Viewer, { ofOwnDraft }: Pick<Reviewing, 'ofOwnD
   return ofOwnDraft ? 'author' : 'reviewer';
 }
 
+/** Whether the one who asks can read the own feedback. */
+export function feedbackIsOpen(exchange: Released & Pick<ExchangeFacts, 'ownFeedback'>): boolean {
+  return exchange.ownFeedback === 'as-planned' ? isReleasedToAll(exchange) : exchange.ownFeedback === 'early';
+}
+
+type Released = Pick<ExchangeFacts, 'may' | 'feedbackEach' | 'stage' | 'rolling'>;
+
 /** From the release on; review by review, from the opening of reviews on. */
-export function feedbackIsOpen(exchange: Pick<ExchangeFacts, 'may' | 'feedbackEach' | 'stage' | 'rolling'>): boolean {
+export function isReleasedToAll(exchange: Released): boolean {
   return exchange.may.released || (exchange.feedbackEach && !beforeReviewing(exchange));
 }
 
@@ -84,6 +95,7 @@ export function beforeReviewing({ stage, rolling }: Pick<ExchangeFacts, 'stage' 
 export function reviewerMayOpen(exchange: ExchangeFacts, viewer: Reviewing): Decision {
   if (beforeReviewing(exchange)) return refuse('not-open-yet');
   if (exchange.ownHandInFirst && !viewer.viewerHandedIn) return refuse('own-draft-first');
+  if (exchange.practiceFirst) return refuse('practice-first');
   const selfFirst = exchange.selfReview === 'first' && viewer.viewerHandedIn;
   const waits = selfFirst && !viewer.ofOwnDraft && !viewer.selfReviewed;
   // Who has missed it can still review the others.

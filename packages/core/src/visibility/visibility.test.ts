@@ -26,6 +26,9 @@ const facts = (part: Partial<Omit<ExchangeFacts, 'may'>>, may: Partial<Openings>
   rolling: false,
   feedbackEach: false,
   reviewsFinal: false,
+  ownFeedback: 'as-planned',
+  practice: false,
+  practiceFirst: false,
   ...part,
 });
 const student: Viewer = { role: 'student' };
@@ -436,5 +439,56 @@ describe('names', () => {
       expect(aliases).not.toContain('Heron');
       expect(makeAliases(count, new Set(['Heron']), seededRandom(7))).toEqual(aliases);
     }
+  });
+});
+
+describe('practice', () => {
+  const reviewing = { viewerHandedIn: false, ofOwnDraft: false, selfReviewed: false, othersReviewed: false };
+  const written = { ...reviewing, byViewer: false, submitted: true, withheld: false };
+  const practice = (part: Partial<ExchangeFacts> = {}) => ({ ...facts({ practice: true }, { review: true }), ...part });
+  const sees = (viewer: Viewer, subject: Subject, part: Partial<ExchangeFacts> = {}) =>
+    words(maySee(viewer, practice(part), subject));
+  const does = (viewer: Viewer, act: Act, part: Partial<ExchangeFacts> = {}) =>
+    words(mayDo(viewer, practice(part), act));
+
+  it('shows a student the draft that is tried, the own try, and the key once a try is submitted; nothing of others', () => {
+    const draft = { kind: 'draft', ...reviewing, allocatedToViewer: true } as const;
+    expect(sees(student, draft)).toBe('yes');
+    expect(sees(student, draft, { stage: 'planning' })).toBe('not-open-yet');
+    expect(sees(student, draft, { published: false })).toBe('unknown');
+    expect(sees(student, { ...draft, allocatedToViewer: false })).toBe('unknown');
+    for (const kind of ['review', 'note', 'answer', 'attachment'] as const) {
+      expect(sees(student, { kind, ...written, byViewer: true })).toBe('yes');
+      expect(sees(student, { kind, ...written })).toBe('unknown');
+      expect(sees(student, { kind, ...written, ofOwnDraft: true })).toBe('unknown');
+    }
+    const key = (tried: boolean) => sees(student, { kind: 'practice-key', tried });
+    expect([key(true), key(false)]).toEqual(['yes', 'unknown']);
+    for (const kind of ['workspace', 'feedback', 'own-draft', 'form-workings'] as const)
+      expect(sees(student, { kind })).toBe('unknown');
+  });
+
+  it('lets students try while it is open, instructors write the key at any time, and nobody do anything else', () => {
+    const write = { kind: 'write-review', ...reviewing, byViewer: true, submitted: false } as const;
+    expect(does(student, { kind: 'practise' })).toBe('yes');
+    expect(does(student, write)).toBe('yes');
+    expect(does(student, { ...write, byViewer: false })).toBe('unknown');
+    expect(does(student, { ...write, submitted: true })).toBe('already-submitted');
+    const over = { may: SHUT, stage: 'closed' } as const;
+    expect([does(student, { kind: 'practise' }, over), does(student, write, over)]).toEqual(['over', 'over']);
+    expect(does(student, { kind: 'hand-in' })).toBe('unknown');
+    const instructor: Viewer = { role: 'instructor' };
+    expect(does(instructor, write, { published: false, stage: 'planning' })).toBe('yes');
+    for (const kind of ['publish', 'plan', 'save-draft', 'collect'] as const)
+      expect(does(instructor, { kind })).toBe('unknown');
+    expect(does({ role: 'assistant' }, write)).toBe('not-yours');
+    expect(does({ ...student, readOnly: true }, { kind: 'practise' })).toBe('read-only');
+    expect(words(mayDo(student, facts({ stage: 'drafting' }), { kind: 'practise' }))).toBe('unknown');
+  });
+
+  it('comes before the reviews where the exchange asks for it', () => {
+    const subject = { kind: 'draft', ...reviewing, viewerHandedIn: true, allocatedToViewer: true } as const;
+    expect(words(maySee(student, facts({ practiceFirst: true }, { review: true }), subject))).toBe('practice-first');
+    expect(words(maySee(student, facts({}, { review: true }), subject))).toBe('yes');
   });
 });
