@@ -2,6 +2,7 @@
 import 'reflect-metadata';
 
 export { LIMITS } from './limits.js';
+export { WITHHOLDABLE, type Withholdable } from './withholdable.js';
 export { PROBLEM_CODES, type FieldProblem, type Problem, type ProblemCode } from './problems.js';
 export {
   ChangeAddressRequest,
@@ -91,6 +92,16 @@ export {
   SpentRequest,
 } from './requests/work.js';
 export {
+  CheckRequest,
+  DoubtBoundsRequest,
+  QueueBoundsRequest,
+  WithholdableRequest,
+  WithholdRequest,
+} from './requests/check.js';
+export { LookAnswerRequest, LookRequest } from './requests/look.js';
+export { ReleasePeopleRequest } from './requests/release.js';
+export { PracticeBeginRequest, PracticeDraftRequest, PracticeRuleRequest } from './requests/practice.js';
+export {
   AnchorRequest,
   DeleteEditRequest,
   EditRequest,
@@ -134,6 +145,7 @@ export type {
   OwnRemarkView,
   ReviewFileCard,
   ReviewNameView,
+  ReviewNamesView,
   VersionPlace,
   OwnTimesPart,
   ProgressReview,
@@ -225,5 +237,10 @@ export type {
   SuggestionView,
   WishesView,
 } from './views/allocation.js';
+export type { LookRequestView } from './views/look.js';
+export type { ReleaseRow, ReleaseView } from './views/release.js';
+export type { DraftReviewsView } from './views/draftReviews.js';
+export type { CheckView, DoubtView, LookedView, QueueRow, QueueView, WithheldView } from './views/check.js';
+export type { PracticeCard, PracticeContent, PracticeOwn, PracticeResultView, PracticeView } from './views/practice.js';
 export { boardChange, changedBoard, type BoardChange } from './views/boardChange.js';
 export type { ShorthandEntry } from './views/shorthand.js';

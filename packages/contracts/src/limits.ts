@@ -25,6 +25,11 @@ export const LIMITS = {
   /** Levels, bands, entries or options of one item. */
   parts: 30,
   holidays: 60,
+  /** Doubts of one review that are said to be none, and words that may hurt. */
+  doubts: 100,
+  /** A name or a word, and what kind of doubt it is. */
+  doubtKey: 240,
+  harshWords: 200,
   partners: 200,
   chosen: 500,
   name: 200,

@@ -144,6 +144,12 @@ export class FormItemRequest {
   @Type(() => EntryRequest)
   entries?: EntryRequest[];
 
+  /** Pages from before there was the choice leave it out. */
+  @ValidateIf(of('checklist'))
+  @MayBeMissing()
+  @IsBoolean()
+  cannotTell?: boolean;
+
   @ValidateIf(of('choice'))
   @IsArray()
   @ArrayMaxSize(LIMITS.parts, PARTS_MESSAGE)

@@ -32,6 +32,7 @@ import {
   type Whom,
 } from '@salt-circle/core';
 import { LIMITS } from '../limits.js';
+import { PracticeRuleRequest } from './practice.js';
 import { MayBeMissing } from './mayBeMissing.js';
 import { DATE_MESSAGE, NOT_BLANK, TITLE_MESSAGE } from './exchange.js';
 
@@ -236,6 +237,13 @@ export class PlanRequest {
   @MayBeMissing()
   @IsBoolean()
   reviewsFinal?: boolean;
+
+  /** Pages from before there was practice leave it out. */
+  @MayBeMissing()
+  @IsObject()
+  @ValidateNested()
+  @Type(() => PracticeRuleRequest)
+  practice?: PracticeRuleRequest;
 
   @IsArray()
   @ArrayMaxSize(20)

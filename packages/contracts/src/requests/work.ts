@@ -18,6 +18,7 @@ import {
   ValidateNested,
   type ValidationOptions,
 } from 'class-validator';
+import type { Check } from '@salt-circle/core';
 import { LIMITS } from '../limits.js';
 import { MayBeMissing } from './mayBeMissing.js';
 import { NOTE_KINDS, type NoteKind } from '../noteKinds.js';
@@ -31,7 +32,7 @@ function IsChecks(options: ValidationOptions): PropertyDecorator {
     value !== null &&
     !Array.isArray(value) &&
     Object.keys(value).length <= LIMITS.parts &&
-    Object.values(value).every((one) => one === 'yes' || one === 'no');
+    Object.values(value).every((one) => one === 'yes' || one === 'no' || one === 'cannot-tell');
   return ValidateBy({ name: 'isChecks', validator: { validate: fits } }, options);
 }
 
@@ -66,8 +67,8 @@ export class AnswerRequest {
   value?: number | null;
 
   @MayBeMissing()
-  @IsChecks({ message: 'Each entry of a checklist is answered with yes or no.' })
-  checks?: Record<string, 'yes' | 'no'>;
+  @IsChecks({ message: 'Each entry of a checklist is answered with yes, no or cannot tell.' })
+  checks?: Record<string, Check>;
 
   @MayBeMissing()
   @IsArray()

@@ -25,6 +25,8 @@ export interface BoardReviewer {
   /** 0 to 1, from the reviews of earlier exchanges; null for somebody without. */
   readonly strength: number | null;
   readonly leftOut: LeftOut | null;
+  /** Practice is behind this student; null where there is none, and for staff. */
+  readonly practised: boolean | null;
 }
 
 export interface BoardDraft {

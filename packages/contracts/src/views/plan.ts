@@ -4,6 +4,7 @@ import type {
   GradePart,
   LateRule,
   NamesPolicy,
+  PracticeRule,
   ReviewForm,
   SelfReview,
   TakesPart,
@@ -35,6 +36,7 @@ export interface PlanSettings {
   readonly feedbackEach: boolean;
   /** What a reviewer has submitted stays, unless an instructor reopens it. */
   readonly reviewsFinal: boolean;
+  readonly practice: PracticeRule;
   readonly gradeParts: readonly GradePart[];
   readonly shorthandId: string | null;
 }

@@ -1,3 +1,4 @@
+import type { WithheldView } from './check.js';
 import type {
   Check,
   DateName,
@@ -142,8 +143,12 @@ export interface ExchangeView extends ExchangeCard {
   readonly released: boolean;
   /** Authors can read what has been submitted: since the release, or review by review. */
   readonly feedbackOpen: boolean;
+  /** The feedback of the one who asks is held back for now. */
+  readonly feedbackHeld: boolean;
   /** Due times of the one who asks that differ from the common ones, and whether that one is excused. */
   readonly own: OwnTimesPart | null;
+  /** Practice drafts that a student can try, and how many of them are behind that one; null without any, and for staff. */
+  readonly practice: { readonly done: number; readonly of: number; readonly first: boolean } | null;
   readonly figures: StaffFigures | null;
   readonly marks: StudentMarks | null;
 }
@@ -204,6 +209,17 @@ export interface ReviewNameView {
   readonly own: boolean;
 }
 
+/** What was found of names in a review, and how far it was looked for. */
+export interface ReviewNamesView {
+  /** What the exchange hides. */
+  readonly policy: NamesPolicy;
+  /** None where names are shown, in the review of one's own draft, and in a review that is not one's own. Of a very long one the beginning. */
+  readonly searched: 'all' | 'beginning' | 'none';
+  /** Attached files that have no text to be looked through: pictures and recordings, and those that are still being read. */
+  readonly unread: number;
+  readonly names: readonly ReviewNameView[];
+}
+
 /** A remark of one's own from an earlier review. */
 export interface OwnRemarkView {
   readonly id: string;
@@ -242,7 +258,8 @@ export interface DeskView extends ReviewContent {
     readonly guideHtml: string;
     readonly briefHtml: string;
     readonly attachments: readonly AttachmentCard[];
-    readonly reviewsDue: IsoInstant;
+    /** Null while an exchange is planned and has no dates. */
+    readonly reviewsDue: IsoInstant | null;
     readonly stage: Stage;
   };
   readonly author: PersonLabel;
@@ -270,6 +287,12 @@ export interface DeskView extends ReviewContent {
   readonly position: number;
   readonly total: number;
   readonly nextId: string | null;
+  /** The one who asks may look through it for staff, and keep things of it from its author. */
+  readonly checkable: boolean;
+  /** What of it is kept from the author: all that is for staff, for its reviewer what they were told. */
+  readonly withheld: readonly WithheldView[];
+  /** Of a practice draft: which it is, the exchange that it practises for, and whether this is its key. */
+  readonly practice: { readonly id: string; readonly forId: string; readonly key: boolean } | null;
 }
 
 export interface FeedbackView {
@@ -322,6 +345,8 @@ export interface ProgressRow {
     readonly group: string | null;
   };
   readonly reviews: readonly ProgressReview[];
+  /** Practice drafts behind this student, of all that there are; null where there is no practice. */
+  readonly practised: { readonly done: number; readonly of: number; readonly begun: boolean } | null;
   readonly received: number;
   readonly receives: number;
   /** No longer in the course; the work is kept. */
