@@ -8,6 +8,7 @@ import { AccountsModule } from './features/accounts/accounts.module.js';
 import { AllocationModule } from './features/allocation/allocation.module.js';
 import { CalendarModule } from './features/calendar/calendar.module.js';
 import { ChangesModule } from './features/changes/changes.module.js';
+import { CheckModule } from './features/check/check.module.js';
 import { CoursesModule } from './features/courses/courses.module.js';
 import { DraftsModule } from './features/drafts/drafts.module.js';
 import { FeedbackModule } from './features/feedback/feedback.module.js';
@@ -17,6 +18,7 @@ import { LibraryModule } from './features/library/library.module.js';
 import { MailModule } from './features/mail/mail.module.js';
 import { PeopleModule } from './features/people/people.module.js';
 import { PlanningModule } from './features/planning/planning.module.js';
+import { PracticeModule } from './features/practice/practice.module.js';
 import { ProgressModule } from './features/progress/progress.module.js';
 import { ReadingModule } from './features/reading/reading.module.js';
 import { ReviewsModule } from './features/reviews/reviews.module.js';
@@ -42,7 +44,9 @@ const FEATURES = [
   ReadingModule,
   AllocationModule,
   ReviewsModule,
+  PracticeModule,
   ProgressModule,
+  CheckModule,
   FeedbackModule,
   TodayModule,
   ChangesModule,

@@ -1,5 +1,6 @@
 import { insertAll } from './platform/database/insert-all.js';
 import { mailHandler } from './features/mail/mail-handler.js';
+import { practiceHandler } from './features/practice/practice-handler.js';
 import { RecordEntry } from './model/record.js';
 import type { HappeningHandler } from './platform/record/handler.js';
 
@@ -20,4 +21,4 @@ const recordHandler: HappeningHandler = async (happenings, manager, { now }) => 
 };
 
 /** All side concerns of what happens, in the order in which they run. */
-export const HAPPENING_HANDLERS: readonly HappeningHandler[] = [recordHandler, mailHandler];
+export const HAPPENING_HANDLERS: readonly HappeningHandler[] = [recordHandler, practiceHandler, mailHandler];

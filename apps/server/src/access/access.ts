@@ -10,7 +10,7 @@ import {
   type TimelineState,
   type Viewer,
 } from '@salt-circle/core';
-import type { EntityManager } from 'typeorm';
+import { IsNull, Not, type EntityManager } from 'typeorm';
 import { Course, Enrolment } from '../model/course.js';
 import type { Draft } from '../model/draft.js';
 import { Exchange, Participant } from '../model/exchange.js';
@@ -18,8 +18,9 @@ import { Clock } from '../platform/clock/clock.js';
 import { Database } from '../platform/database/database.js';
 import { refusal } from '../platform/problems/sentences.js';
 import { draftOf, groupIdOf } from './authors.js';
-import { factsOf, timelineOf } from './facts-of.js';
+import { factsOf, ownFeedbackOf, timelineOf } from './facts-of.js';
 import { ownTimesOf } from './own-times.js';
+import { practiceComesFirst, practiceExchange } from './practice.js';
 import type { Asker } from './seeing.js';
 
 export interface CoursePlace {
@@ -71,20 +72,24 @@ export class Access {
   async exchange(person: Asker, exchangeId: string, manager: EntityManager = this.database.read): Promise<Place> {
     const stored = await manager.findOneBy(Exchange, { id: exchangeId });
     const { seeing } = person;
-    if (stored === null || (seeing !== undefined && seeing.exchangeId !== exchangeId)) throw refusal('unknown');
+    if (stored === null) throw refusal('unknown');
+    if (stored.practiceOf !== null) return this.#practice(person, stored, stored.practiceOf, manager);
+    if (seeing !== undefined && seeing.exchangeId !== exchangeId) throw refusal('unknown');
     // An example student sees the exchange as it will be once it is published.
     const exchange = seeing?.example === true ? { ...stored, publishedAt: stored.publishedAt ?? 0 } : stored;
     const { course, viewer } = await this.course(person, exchange.courseId, manager);
     const participant = await this.#participant(manager, person, viewer, exchangeId);
     const now = seeing?.at ?? this.clock.now();
     const own = participant === null ? null : await ownTimesOf(manager, exchange, participant);
+    const practiceFirst = viewer.role === 'student' && (await practiceComesFirst(manager, exchange, participant));
+    const ownFeedback = participant === null ? 'as-planned' : ownFeedbackOf(participant, now);
     const place: Place = {
       person,
       course,
       viewer,
       exchange,
       timeline: timelineOf(exchange),
-      facts: factsOf(exchange, own, now),
+      facts: factsOf(exchange, own, now, { practiceFirst, ownFeedback }),
       now,
       participant,
       groupId: participant === null ? null : await groupIdOf(manager, exchange, participant.personId),
@@ -92,6 +97,28 @@ export class Access {
     };
     see(place, { kind: 'exchange' });
     if (viewer.role === 'student' && participant === null) throw refusal('unknown');
+    return place;
+  }
+
+  /**
+   * Where somebody stands to a practice draft: whoever may be in the exchange that it is for, with that one's dates and form. All
+   * instructors are its one author; a student is a participant from the first try on.
+   */
+  async #practice(person: Asker, stored: Exchange, forId: string, manager: EntityManager): Promise<Place> {
+    const main = await this.exchange(person, forId, manager);
+    const exchange = practiceExchange(stored, main.exchange);
+    const { role } = main.viewer;
+    const mine = role === 'student' ? { personId: person.id } : { extraReviews: Not(IsNull()) };
+    const place: Place = {
+      ...main,
+      exchange,
+      timeline: timelineOf(exchange),
+      facts: factsOf(exchange, main.own, main.now),
+      participant:
+        role === 'assistant' ? null : await manager.findOneBy(Participant, { exchangeId: stored.id, ...mine }),
+      groupId: null,
+    };
+    see(place, { kind: 'exchange' });
     return place;
   }
 

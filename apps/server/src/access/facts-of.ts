@@ -5,10 +5,11 @@ import {
   type DateName,
   type ExchangeDates,
   type ExchangeFacts,
+  type OwnFeedback,
   type OwnTimes,
   type TimelineState,
 } from '@salt-circle/core';
-import type { Exchange } from '../model/exchange.js';
+import type { Exchange, Participant } from '../model/exchange.js';
 
 /** The dates of a row as the core wants them: milliseconds since 1970, null for a blank one. */
 export function datesOf(exchange: Exchange): ExchangeDates {
@@ -20,8 +21,27 @@ export function timelineOf(exchange: Exchange): TimelineState {
   return { dates: datesOf(exchange), publishedAt: exchange.publishedAt, rolling: exchange.rolling };
 }
 
-/** What decisions about an exchange go by at one moment, for somebody with these own times. */
-export function factsOf(exchange: Exchange, own: OwnTimes | null, now: number): ExchangeFacts {
+/** What holds for the one who asks alone. */
+type ForAsker = Pick<ExchangeFacts, 'practiceFirst' | 'ownFeedback'>;
+
+/** When an author reads the own feedback, at `now` (milliseconds). */
+export function ownFeedbackOf(
+  { feedbackFrom, feedbackHeld }: Pick<Participant, 'feedbackFrom' | 'feedbackHeld'>,
+  now: number,
+): OwnFeedback {
+  if (feedbackHeld !== null) return 'held';
+  return feedbackFrom !== null && feedbackFrom <= now ? 'early' : 'as-planned';
+}
+
+/**
+ * What decisions about an exchange go by at one moment, for somebody with these own times.
+ */
+export function factsOf(
+  exchange: Exchange,
+  own: OwnTimes | null,
+  now: number,
+  { practiceFirst = false, ownFeedback = 'as-planned' }: Partial<ForAsker> = {},
+): ExchangeFacts {
   const timeline = timelineOf(exchange);
   return {
     published: exchange.publishedAt !== null,
@@ -34,5 +54,8 @@ export function factsOf(exchange: Exchange, own: OwnTimes | null, now: number): 
     feedbackEach: exchange.feedbackEach,
     reviewsFinal: exchange.reviewsFinal,
     rolling: exchange.rolling,
+    practice: exchange.practiceOf !== null,
+    practiceFirst,
+    ownFeedback,
   };
 }

@@ -1,7 +1,7 @@
 import type { ReviewFileCard } from '@salt-circle/contracts';
 import type { Reviewing } from '@salt-circle/core';
 import { In, type EntityManager } from 'typeorm';
-import { AnswerRow, NoteRow, type Review } from '../model/review.js';
+import { AnswerRow, NoteRow, SubmittedReview, type Review } from '../model/review.js';
 import { ReviewFile } from '../model/review-file.js';
 import { StoredFile } from '../model/stored-file.js';
 import { endingOf } from '../platform/bytes/endings.js';
@@ -39,8 +39,10 @@ export async function filesOf(
 }
 
 async function withheldIds(manager: EntityManager, reviewId: string): Promise<Set<string>> {
-  const notes = await manager.findBy(NoteRow, { reviewId });
-  const answers = await manager.findBy(AnswerRow, { reviewId });
+  const submitted = await manager.findOneBy(SubmittedReview, { reviewId });
+  // A note that its reviewer has removed since is still in what was submitted, and so are its files.
+  const notes = [...(await manager.findBy(NoteRow, { reviewId })), ...(submitted?.notes ?? [])];
+  const answers = [...(await manager.findBy(AnswerRow, { reviewId })), ...(submitted?.answers ?? [])];
   return new Set([
     ...notes.filter(({ withheldAt }) => withheldAt !== null).map(({ id }) => id),
     ...answers.filter(({ withheldAt }) => withheldAt !== null).map(({ itemId }) => itemId),

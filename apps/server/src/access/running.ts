@@ -1,4 +1,5 @@
 import type { EntityManager } from 'typeorm';
+import { courseExchanges } from './course-exchanges.js';
 import { Exchange } from '../model/exchange.js';
 import { factsOf } from './facts-of.js';
 import { enrolParticipants } from './participants.js';
@@ -6,7 +7,7 @@ import type { Ids } from '../platform/ids/ids.js';
 
 /** Published exchanges of a course that are not over. */
 export async function runningExchanges(manager: EntityManager, courseId: string, now: number): Promise<Exchange[]> {
-  const all = await manager.findBy(Exchange, { courseId });
+  const all = await courseExchanges(manager, courseId);
   return all.filter((one) => one.publishedAt !== null && factsOf(one, null, now).stage !== 'closed');
 }
 

@@ -56,6 +56,8 @@ export class SeeingService {
       extraReviews: null,
       feedbackReadAt: null,
       feedbackToldAt: null,
+      feedbackFrom: null,
+      feedbackHeld: null,
     };
   }
 

@@ -1,5 +1,5 @@
 import type { PlanRequest, PlanSettings } from '@salt-circle/contracts';
-import type { DateName } from '@salt-circle/core';
+import { NO_PRACTICE, type DateName, type PracticeRule } from '@salt-circle/core';
 import { cleanHtml } from '../platform/html/clean-html.js';
 import { datesOf } from './facts-of.js';
 import type { Exchange } from '../model/exchange.js';
@@ -25,6 +25,7 @@ export type PlanRow = Pick<
   | 'showNamesAtRelease'
   | 'feedbackEach'
   | 'reviewsFinal'
+  | 'practice'
   | 'gradeParts'
   | 'shorthandId'
 >;
@@ -49,6 +50,7 @@ export function settingsOf(exchange: Exchange): PlanSettings {
     showNamesAtRelease: exchange.showNamesAtRelease,
     feedbackEach: exchange.feedbackEach,
     reviewsFinal: exchange.reviewsFinal,
+    practice: exchange.practice,
     gradeParts: exchange.gradeParts,
     shorthandId: exchange.shorthandId,
   };
@@ -86,9 +88,16 @@ export function rowFrom(settings: PlanSettings | PlanRequest): PlanRow {
     showNamesAtRelease: settings.showNamesAtRelease,
     feedbackEach: settings.feedbackEach,
     reviewsFinal: settings.reviewsFinal ?? false,
+    practice: practiceFrom(settings.practice ?? NO_PRACTICE),
     gradeParts: settings.gradeParts.map(({ part, weight }) => ({ part, weight })),
     shorthandId: settings.shorthandId,
   };
+}
+
+/** What is not asked for has no details. */
+function practiceFrom({ when, tries, closeEnough }: PracticeRule): PracticeRule {
+  // Where reviewing does not wait for it, there is nothing that coming close opens.
+  return when === 'off' ? NO_PRACTICE : { when, tries, closeEnough: when === 'first' ? closeEnough : null };
 }
 
 /** Names of the columns that differ. */

@@ -1,7 +1,8 @@
 import { createHash } from 'node:crypto';
-import { IsNull, type EntityManager } from 'typeorm';
+import { In, IsNull, type EntityManager } from 'typeorm';
 import { Draft, DraftPart, DraftVersion } from '../model/draft.js';
 import type { Review } from '../model/review.js';
+import { StoredFile } from '../model/stored-file.js';
 
 /**
  * In SQL beside a table or alias `draft`: the number of the version that counts for reviewing, or NULL.
@@ -53,6 +54,16 @@ export async function partsOf(
   return rows
     .filter(({ deliverableId }) => place.has(deliverableId))
     .sort((a, b) => (place.get(a.deliverableId) ?? 0) - (place.get(b.deliverableId) ?? 0) || a.position - b.position);
+}
+
+/** By digest: the files of parts, captions among them. */
+export async function filesOfParts(
+  manager: EntityManager,
+  parts: readonly DraftPart[],
+): Promise<ReadonlyMap<string, StoredFile>> {
+  const digests = parts.flatMap(({ digest, captions }) => [digest, captions].filter((one) => one !== null));
+  const stored = digests.length === 0 ? [] : await manager.findBy(StoredFile, { digest: In(digests) });
+  return new Map(stored.map((file) => [file.digest, file]));
 }
 
 type Content = Pick<

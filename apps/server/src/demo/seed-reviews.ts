@@ -18,6 +18,7 @@ interface Span {
 }
 
 const DAY = 24 * 3_600_000;
+const MINUTE = 60_000;
 
 /** Reviews as a class writes them: some with care, most as asked, some thin, some not at all. */
 export async function fillReviews(
@@ -45,10 +46,18 @@ async function fillOne(seeder: Seeder, student: Person, reviewId: string, care: 
   const reviews = app.get(ReviewsService);
   const desk = await reviews.desk(student, reviewId);
   const items = whole ? desk.form.items : desk.form.items.slice(0, 2);
+  const html = desk.draft.parts.find((part) => part.show === 'html')?.html ?? '';
+  const said = new Set<string>();
   for (const item of items) {
     const answer = answerTo(item, care, random);
+    if (answer?.text !== undefined && care !== 'thin')
+      answer.text = ofThisDraft(answer.text, htmlToText(html), said, random);
     if (answer !== null) await reviews.saveAnswer(student, reviewId, item.id, { revision: 0, ...answer });
   }
+  // Reading and writing take their time.
+  const minutes = care === 'thin' ? 2 + random() : 15 + 40 * random();
+  const clock = app.get(Clock);
+  clock.move(clock.now() + minutes * MINUTE - Date.now());
   await addNotes(seeder, student, reviewId, desk.draft, care);
   if (care !== 'thin') await addNotesOnFiles(seeder, student, reviewId, desk.draft);
   if (whole) await reviews.submit(student, reviewId);
@@ -57,6 +66,41 @@ async function fillOne(seeder: Seeder, student: Person, reviewId: string, care: 
 function pick<T>(list: readonly T[], random: Random): T {
   return list[Math.floor(random() * list.length)] as T;
 }
+
+/**
+ * The remark with words of the draft that it speaks of, as whoever has read it writes: no two of them are alike.
+ *
+ * @param said what stands in the review already; nothing is said twice
+ */
+function ofThisDraft(remark: string, draft: string, said: Set<string>, random: Random): string {
+  const sentences = draft.split(/(?<=[.;])\s+|\n+/).filter((one) => one.split(' ').length >= 8);
+  const fresh = (list: readonly string[]) => {
+    const left = list.filter((one) => !said.has(one));
+    const one = left.length === 0 ? null : pick(left, random);
+    if (one !== null) said.add(one);
+    return one;
+  };
+  const [quoted, sees, wants] = [fresh(sentences), fresh(SEES), fresh(WANTS)];
+  if (quoted === null || sees === null || wants === null) return remark;
+  const words = quoted.replace(/[.;]$/, '').split(' ').slice(0, 16).join(' ');
+  return `${remark} ${sees} “${words}”: ${wants}`;
+}
+
+const SEES = [
+  ...['You write', 'The draft says', 'I stopped at', 'On my second reading I came back to', 'What stays with me is'],
+  ...['Most of it hangs on', 'A councillor will ask about', 'I would begin with', 'I was not sure about'],
+];
+const WANTS = [
+  'that is where I would add the year and who measured it.',
+  'I could follow this at once, and it carries what comes after.',
+  'say in one more clause what it means for the neighbours.',
+  'is that for the whole site, or for the part that you visited?',
+  'a small drawing beside it would save three sentences.',
+  'put it earlier, and the costs will look smaller.',
+  'I would like to see the reading itself, not only its mean.',
+  'it is the strongest point that you have, and it stands in the middle.',
+  'here I expected the other way of doing it, and why you left that out.',
+];
 
 function answerTo(item: FormItem, care: Care, random: Random): { levelId?: string; text?: string } | null {
   if (item.kind === 'criterion') {

@@ -8,6 +8,7 @@ import { AllocationService } from '../features/allocation/allocation.service.js'
 import { PreviewsService } from '../features/allocation/previews.service.js';
 import { Clock } from '../platform/clock/clock.js';
 import { Course, Enrolment } from '../model/course.js';
+import { QueueService } from '../features/check/queue.service.js';
 import { CoursesService } from '../features/courses/courses.service.js';
 import { NewExchangesService } from '../features/planning/new-exchanges.service.js';
 import { Database } from '../platform/database/database.js';
@@ -22,6 +23,7 @@ import { DESCRIPTION_FORM, MONITORING_FORM, PROPOSAL_FORM } from './form.js';
 import { ASSISTANTS, DEMO_PASSWORD, INSTRUCTORS, SEMINAR_STUDENTS, STUDENTS } from './people.js';
 import { attachFiles, giveFiles } from './attach.js';
 import { furnish } from './furnish.js';
+import { addPractice } from './seed-practice.js';
 import { fillReviews } from './seed-reviews.js';
 import type { Seeder } from './seeder.js';
 import { SITES, type Site } from './sites.js';
@@ -137,7 +139,7 @@ export async function seedDemo(app: INestApplication): Promise<void> {
     const students = await addPeople(database, app.get(Ids), STUDENTS, false);
     const teacher = instructor as Person;
     const courseId = await addCourse(seeder, 'Coastal Restoration', teacher, assistants, students);
-    await released(seeder, teacher, courseId, students);
+    await released(seeder, teacher, courseId, students, assistants);
     const { shorthandId } = await furnish(seeder, teacher, courseId);
     await underReview(seeder, teacher, courseId, students, shorthandId);
     await drafting(seeder, teacher, courseId, students);
@@ -274,7 +276,13 @@ async function allocateAll(seeder: Seeder, teacher: Person, exchangeId: string):
   await allocation.apply(teacher, exchangeId, job.preview.id);
 }
 
-async function released(seeder: Seeder, teacher: Person, courseId: string, students: readonly Person[]): Promise<void> {
+async function released(
+  seeder: Seeder,
+  teacher: Person,
+  courseId: string,
+  students: readonly Person[],
+  [assistant]: readonly Person[],
+): Promise<void> {
   const id = await planned(seeder, teacher, courseId, { ...DESCRIPTION, shorthandId: null });
   for (const [index, student] of students.entries()) {
     const { site, variant } = siteOf(index);
@@ -284,6 +292,11 @@ async function released(seeder: Seeder, teacher: Person, courseId: string, stude
   at(seeder, -19, 1);
   await allocateAll(seeder, teacher, id);
   await fillReviews(seeder, students, id, { from: -18, days: 7.5, unfinishedShare: 0.04 });
+  // By now somebody has looked through all of them.
+  at(seeder, -6);
+  const queue = seeder.app.get(QueueService);
+  const { rows } = await queue.queue(teacher, id);
+  for (const { reviewId } of rows) await queue.mark(assistant ?? teacher, reviewId, { looked: true, dismissed: [] });
 }
 
 async function underReview(
@@ -313,6 +326,8 @@ async function underReview(
 async function drafting(seeder: Seeder, teacher: Person, courseId: string, students: readonly Person[]): Promise<void> {
   const id = await planned(seeder, teacher, courseId, { ...MONITORING, shorthandId: null });
   await giveFiles(seeder, teacher, id);
+  at(seeder, -2.5);
+  await addPractice(seeder, teacher, id, students);
   for (const [index, student] of students.entries()) {
     const { site } = siteOf(index);
     const text = monitoringPlan(site);

@@ -1,10 +1,12 @@
 import type {
   CommentRule,
   Deliverable,
+  DoubtBounds,
   FormItem,
   GradePart,
   LateRule,
   NamesPolicy,
+  PracticeRule,
   SelfReview,
   Whom,
 } from '@salt-circle/core';
@@ -160,6 +162,26 @@ export class Exchange {
   /** A shorthand set of the course's library. */
   @Column('text', { nullable: true })
   shorthandId: string | null;
+
+  /** What makes a submitted review doubtful; null for the usual. */
+  @Column('simple-json', { nullable: true })
+  doubtBounds: DoubtBounds | null;
+
+  /** Of the practice drafts of this exchange. */
+  @Column('simple-json', { default: '{"when":"off","tries":null,"closeEnough":null}' })
+  practice: PracticeRule;
+
+  /**
+   * The exchange that this one holds a practice draft for; null for every other. It is never published: its dates, its form and who
+   * takes part are those of that one, and no list of exchanges has it.
+   */
+  @Index('exchange_practice')
+  @Column('text', { nullable: true })
+  practiceOf: string | null;
+
+  /** Of a practice draft that a student wrote: how its author agreed, in words of whoever took it. */
+  @Column('text', { nullable: true })
+  practiceConsent: string | null;
 }
 
 /** Due times of one student or one group that differ from the common ones, or an excuse. */
@@ -232,6 +254,14 @@ export class Participant {
   /** When the feedback was first looked at; null before. */
   @Column('integer', { nullable: true })
   feedbackReadAt: number | null;
+
+  /** Since when this author reads it, before all others; null: with them. */
+  @Column('integer', { nullable: true })
+  feedbackFrom: number | null;
+
+  /** Why it is held back from this author; null: it is not. */
+  @Column('text', { nullable: true })
+  feedbackHeld: string | null;
 
   /** When a mail said that there is feedback, or there was none to tell of; null before. */
   @Column('integer', { nullable: true })

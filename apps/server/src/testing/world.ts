@@ -14,7 +14,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { gunzipSync } from 'node:zlib';
 import type { NestExpressApplication } from '@nestjs/platform-express';
-import { DATE_ORDER, EMPTY_FORM, seededRandom, type DateName, type FormItem } from '@salt-circle/core';
+import { DATE_ORDER, EMPTY_FORM, NO_PRACTICE, seededRandom, type DateName, type FormItem } from '@salt-circle/core';
 import type {
   AllocationView,
   ChangeNews,
@@ -152,6 +152,7 @@ export const PLAN: PlanSettings = {
   showNamesAtRelease: false,
   feedbackEach: false,
   reviewsFinal: false,
+  practice: NO_PRACTICE,
   gradeParts: [],
   shorthandId: null,
 };

@@ -7,10 +7,11 @@ import type {
   ScheduleView,
   SuggestionView,
 } from '@salt-circle/contracts';
-import { nextRun, resolveDates, type Schedule } from '@salt-circle/core';
+import { hasPractised, nextRun, resolveDates, type Schedule } from '@salt-circle/core';
 import type { EntityManager } from 'typeorm';
 import { Enrolment } from '../../model/course.js';
 import type { Place } from '../../access/access.js';
+import { practiceStates } from '../../access/practice.js';
 import type { Participant } from '../../model/exchange.js';
 import { datesOf } from '../../access/facts-of.js';
 import { iso, isoOrNull } from '../../platform/wire/instants.js';
@@ -41,6 +42,8 @@ export async function boardView(
   const people: readonly Participant[] = [...question.students, ...question.extras];
   const known = new Set(people.map(({ id }) => id));
   const gone = [...question.leftOut].filter(([id]) => !known.has(id) && reviewing.has(id)).map(([id]) => id);
+  const states = await practiceStates(manager, place.exchange);
+  const practised = new Map(question.students.map((one) => [one.id, states && hasPractised(states(one.personId))]));
   const reviewer = (id: string, extra: boolean): BoardReviewer => ({
     id,
     label: labels.reviewer(id),
@@ -49,6 +52,7 @@ export async function boardView(
     extra,
     strength: question.strengths.get(id) ?? null,
     leftOut: question.leftOut.get(id) ?? null,
+    practised: practised.get(id) ?? null,
   });
   const reviewers = [
     ...people.map(({ id, extraReviews }) => reviewer(id, extraReviews !== null)),

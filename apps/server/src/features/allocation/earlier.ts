@@ -1,5 +1,6 @@
 import { endOf, reviewerStrengths, type Pair, type ReviewingRecord } from '@salt-circle/core';
 import type { EntityManager } from 'typeorm';
+import { courseExchanges } from '../../access/course-exchanges.js';
 import { Authors } from '../../access/authors.js';
 import { Draft } from '../../model/draft.js';
 import { Exchange, Participant } from '../../model/exchange.js';
@@ -26,7 +27,7 @@ export class Earlier {
   ) {}
 
   static async load(manager: EntityManager, exchange: Exchange, now: number): Promise<Earlier> {
-    const others = (await manager.findBy(Exchange, { courseId: exchange.courseId }))
+    const others = (await courseExchanges(manager, exchange.courseId))
       // What comes after this one is no meeting of before.
       .filter(({ id, publishedAt, draftsDue }) => {
         const before = exchange.draftsDue === null || draftsDue === null || draftsDue <= exchange.draftsDue;

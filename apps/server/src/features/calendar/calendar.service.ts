@@ -3,6 +3,7 @@ import type { CalendarLinkView } from '@salt-circle/contracts';
 import { resolveDates, withOwnTimes, type OwnTimes, type RunningDateName } from '@salt-circle/core';
 import ical from 'ical-generator';
 import { In, type EntityManager } from 'typeorm';
+import { courseExchanges } from '../../access/course-exchanges.js';
 import type { Asker } from '../../access/seeing.js';
 import { Person } from '../../model/person.js';
 import { Clock } from '../../platform/clock/clock.js';
@@ -118,7 +119,7 @@ export class CalendarService {
     for (const enrolment of await manager.findBy(Enrolment, { personId: person.id, active: true })) {
       const { courseId, role } = enrolment;
       const course = await manager.findOneByOrFail(Course, { id: courseId });
-      for (const exchange of await manager.findBy(Exchange, { courseId })) {
+      for (const exchange of await courseExchanges(manager, courseId)) {
         if (exchange.publishedAt === null) continue;
         const participant = await manager.findOneBy(Participant, { exchangeId: exchange.id, personId: person.id });
         if (role === 'student' && participant === null) continue;

@@ -7,11 +7,12 @@ import type {
   ExchangeCard,
 } from '@salt-circle/contracts';
 import { zoneName } from '@salt-circle/core';
+import { courseExchanges } from '../../access/course-exchanges.js';
 import type { Asker } from '../../access/seeing.js';
 import { Clock } from '../../platform/clock/clock.js';
 import { Database } from '../../platform/database/database.js';
 import { Access, act } from '../../access/access.js';
-import { Exchange, Participant } from '../../model/exchange.js';
+import { Participant } from '../../model/exchange.js';
 import { courseCard, exchangeCard } from '../../access/mapper.js';
 import { Ids } from '../../platform/ids/ids.js';
 import { invalid, refusal } from '../../platform/problems/sentences.js';
@@ -98,7 +99,7 @@ export class CoursesService {
 
   async #exchanges(person: Asker, courseId: string, asStudent: boolean): Promise<ExchangeCard[]> {
     const manager = this.database.read;
-    const all = await manager.find(Exchange, { where: { courseId }, order: { createdAt: 'ASC' } });
+    const all = await courseExchanges(manager, courseId);
     const now = this.clock.now();
     if (!asStudent) return all.map((one) => exchangeCard(one, now));
     const cards: ExchangeCard[] = [];

@@ -8,13 +8,13 @@ import { RemindersService } from './reminders.service.js';
 import { DraftsController } from './drafts.controller.js';
 import { DraftsService } from './drafts.service.js';
 import { HandInService } from './hand-in.service.js';
-import { NameSearch } from './name-search.js';
+import { NameSearch } from './name-search.service.js';
 import { OwnDrafts } from './own-draft.service.js';
 
 @Module({
   imports: [PlanningModule, ReadingModule],
   controllers: [CollectionController, DraftsController],
   providers: [ArchiveService, CollectionService, RemindersService, DraftsService, HandInService, NameSearch, OwnDrafts],
-  exports: [OwnDrafts],
+  exports: [NameSearch, OwnDrafts],
 })
 export class DraftsModule {}

@@ -2,14 +2,14 @@ import { createHash } from 'node:crypto';
 import { Injectable } from '@nestjs/common';
 import type { DraftReading, FieldProblem, HandInCheck, HandInRequest, VersionMeta } from '@salt-circle/contracts';
 import { isFilled, missingDeliverables, type Filled } from '@salt-circle/core';
-import { In, IsNull, type EntityManager } from 'typeorm';
+import { IsNull, type EntityManager } from 'typeorm';
 import type { Asker } from '../../access/seeing.js';
 import { Clock } from '../../platform/clock/clock.js';
 import { Database, type Report } from '../../platform/database/database.js';
 import { insertAll } from '../../platform/database/insert-all.js';
 import { authorPersons } from '../../access/authors.js';
 import { Access, act, type Place } from '../../access/access.js';
-import { StoredFile } from '../../model/stored-file.js';
+import type { StoredFile } from '../../model/stored-file.js';
 import { withFootnote } from '../../platform/html/footnotes.js';
 import { HIDDEN, hideInHtml } from '../../platform/html/hide-in-html.js';
 import { htmlToText } from '../../platform/html/html-to-text.js';
@@ -19,10 +19,10 @@ import { refusal } from '../../platform/problems/sentences.js';
 import { Review } from '../../model/review.js';
 import { Draft, DraftPart, DraftVersion } from '../../model/draft.js';
 import type { LocatedFind } from './name-finds.js';
-import { NameSearch } from './name-search.js';
+import { NameSearch } from './name-search.service.js';
 import { Readings } from '../reading/readings.service.js';
 import { lateView, versionMeta } from '../../access/version-meta.js';
-import { contentDigest, countingVersion, partsOf } from '../../access/versions.js';
+import { contentDigest, countingVersion, filesOfParts, partsOf } from '../../access/versions.js';
 
 /** All that handing in is decided on, at one moment. */
 interface Standing {
@@ -158,8 +158,6 @@ export class HandInService {
 
   async #standing(manager: EntityManager, place: Place, draft: Draft): Promise<Standing> {
     const parts = await partsOf(manager, draft.id, null, place.exchange.deliverables);
-    const digests = parts.flatMap(({ digest, captions }) => [digest, captions].filter((one) => one !== null));
-    const stored = digests.length === 0 ? [] : await manager.findBy(StoredFile, { digest: In(digests) });
     const fingerprint = createHash('sha256')
       .update(`${draft.id}\n${contentDigest(draft, parts)}`)
       .digest('base64url');
@@ -167,7 +165,7 @@ export class HandInService {
       place,
       draft,
       parts,
-      files: new Map(stored.map((file) => [file.digest, file])),
+      files: await filesOfParts(manager, parts),
       reading: await this.readings.preview(manager, place, draft, parts),
       fingerprint,
     };

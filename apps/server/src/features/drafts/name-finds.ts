@@ -7,8 +7,6 @@ import { behindText } from '../../platform/html/bare-attributes.js';
 import { htmlToText } from '../../platform/html/html-to-text.js';
 import type { Draft, DraftPart } from '../../model/draft.js';
 
-/** Enough to act on; a text that has more is about its author. */
-const MOST_FINDS = 200;
 /** UTF-16 code units shown on either side. */
 const AROUND = 40;
 
@@ -124,7 +122,7 @@ export function locatedFinds(
   texts: readonly SearchedText[],
   finds: ReadonlyArray<readonly IdentityFind[]>,
 ): LocatedFind[] {
-  return texts.flatMap((within, index) => findsIn(within, finds[index] ?? [])).slice(0, MOST_FINDS);
+  return texts.flatMap((within, index) => findsIn(within, finds[index] ?? []));
 }
 
 function findsIn(within: SearchedText, finds: readonly IdentityFind[]): LocatedFind[] {

@@ -9,5 +9,6 @@ import { ReleaseNews } from './release-news.service.js';
   imports: [ReadingModule, ReviewsModule],
   controllers: [FeedbackController],
   providers: [FeedbackService, ReleaseNews],
+  exports: [ReleaseNews],
 })
 export class FeedbackModule {}

@@ -60,6 +60,7 @@ export class ReleaseNews implements OnApplicationBootstrap, OnApplicationShutdow
     const untold = await this.database.read
       .createQueryBuilder(Participant, 'participant')
       .where('participant.feedbackToldAt IS NULL AND participant.extraReviews IS NULL')
+      .andWhere('participant.feedbackHeld IS NULL')
       .select('DISTINCT participant.exchangeId', 'id')
       .getRawMany<{ id: string }>();
     if (untold.length === 0) return;
@@ -97,6 +98,24 @@ export class ReleaseNews implements OnApplicationBootstrap, OnApplicationShutdow
     }
   }
 
+  /** Those who read it before the others hear of it at once, in the transaction in which that is settled. */
+  async tellNow(
+    manager: EntityManager,
+    exchange: Exchange,
+    participantIds: readonly string[],
+    now: number,
+  ): Promise<void> {
+    const told = (await this.#letters(manager, exchange, () => 0)).filter(({ id }) => participantIds.includes(id));
+    await queueMail(
+      manager,
+      this.ids,
+      this.database.mail,
+      now,
+      told.map(({ letter }) => letter),
+    );
+    await manager.update(Participant, { id: In(told.map(({ id }) => id)) }, { feedbackToldAt: now });
+  }
+
   async #tellOf(manager: EntityManager, exchange: Exchange, now: number): Promise<void> {
     const released = exchange.release ?? exchange.checkUntil ?? exchange.reviewsDue ?? 0;
     if (now - released < NEWS) {
@@ -104,7 +123,9 @@ export class ReleaseNews implements OnApplicationBootstrap, OnApplicationShutdow
       const letters = told.map(({ letter }) => letter);
       if (letters.length > 0) await queueMail(manager, this.ids, this.database.mail, now, letters);
     }
-    await manager.update(Participant, { exchangeId: exchange.id, feedbackToldAt: IsNull() }, { feedbackToldAt: now });
+    // Whoever's is held back hears of it once it is not.
+    const rest = { exchangeId: exchange.id, feedbackToldAt: IsNull(), feedbackHeld: IsNull() };
+    await manager.update(Participant, rest, { feedbackToldAt: now });
   }
 
   /**
@@ -135,7 +156,8 @@ export class ReleaseNews implements OnApplicationBootstrap, OnApplicationShutdow
       active.map(({ personId }) => personId),
     );
     return active.flatMap((author) => {
-      const { id, personId } = author;
+      const { id, personId, feedbackHeld } = author;
+      if (feedbackHeld !== null) return [];
       const count = (times.get(id) ?? []).filter((at) => at > since(author)).length;
       const address = listed.get(personId)?.email;
       if (count === 0 || address === undefined) return [];

@@ -13,7 +13,7 @@ import { ProblemError } from '../../platform/problems/problem-error.js';
 import { refusal } from '../../platform/problems/sentences.js';
 import { Copies } from '../reading/copies.service.js';
 import { Keeping } from './keeping.service.js';
-import { Uploads } from './uploads.js';
+import { Uploads } from './uploads.service.js';
 import { attachmentPlace, Welcome } from './welcome.service.js';
 
 /** A file that lies ready, from an upload or from the application itself. */
@@ -57,6 +57,9 @@ export class Attachments {
     const kept = await this.keeping.keep(path);
     const cards = await this.database.write(async (manager, happened) => {
       const { course } = await this.#planning(person, exchangeId, manager);
+      // The same request a second time, while the first was still looking into the file.
+      const twice = uploadId !== null && (await manager.existsBy(ExchangeAttachment, { uploadId, exchangeId }));
+      if (twice) return attachmentsOf(manager, exchangeId);
       await assertRoom(manager, exchangeId);
       await this.keeping.record(manager, kept, inspected);
       await manager.insert(ExchangeAttachment, {

@@ -7,7 +7,7 @@ import { DraftPart, DraftPicture } from '../../model/draft.js';
 import { ReviewFile } from '../../model/review-file.js';
 import { StoredFile } from '../../model/stored-file.js';
 import { FileStore } from '../../platform/files/file-store.js';
-import { Uploads } from './uploads.js';
+import { Uploads } from './uploads.service.js';
 
 const HOUR = 3_600_000;
 /** A file may lie in the store for a moment before the row that names it is written. */

@@ -7,7 +7,7 @@ import type { Settings } from '../../platform/config/settings.js';
 import { SETTINGS } from '../../platform/config/settings.token.js';
 import { Database } from '../../platform/database/database.js';
 import { refused } from './refused.js';
-import { storeFull, Uploads } from './uploads.js';
+import { storeFull, Uploads } from './uploads.service.js';
 
 const MEGA = 1_000_000;
 /** Bytes of all files of a draft, those of its earlier versions included, each counted once. */

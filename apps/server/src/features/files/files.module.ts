@@ -10,7 +10,7 @@ import { PictureIntake } from './picture-intake.service.js';
 import { AttachmentsController, IntakeController, UploadsController } from './uploads.controller.js';
 import { ReviewFilesController } from './review-files.controller.js';
 import { ReviewFiles } from './review-files.service.js';
-import { Uploads } from './uploads.js';
+import { Uploads } from './uploads.service.js';
 import { Welcome } from './welcome.service.js';
 
 @Module({
@@ -28,5 +28,6 @@ import { Welcome } from './welcome.service.js';
     Uploads,
     Welcome,
   ],
+  exports: [Keeping, Uploads, Welcome],
 })
 export class FilesModule {}

@@ -15,7 +15,7 @@ import { OwnDrafts } from '../drafts/own-draft.service.js';
 import { Copies } from '../reading/copies.service.js';
 import { Readings } from '../reading/readings.service.js';
 import { Keeping } from './keeping.service.js';
-import { Uploads, type Upload } from './uploads.js';
+import { Uploads, type Upload } from './uploads.service.js';
 import { Welcome } from './welcome.service.js';
 
 /** A file that lies ready, from an upload or from the application itself. */

@@ -8,7 +8,7 @@ import type { Inspected } from '../../platform/files/worker/inspect.js';
 import type { Answer } from '../../platform/files/worker/worker.js';
 import { WorkStopped } from '../../platform/jobs/threads.js';
 import { refused } from './refused.js';
-import { storeFull, Uploads } from './uploads.js';
+import { storeFull, Uploads } from './uploads.service.js';
 
 /** Looks into files, and keeps them by their content. What is refused is forgotten as an upload as well. */
 @Injectable()

@@ -7,7 +7,7 @@ import { Database } from '../../platform/database/database.js';
 import { FileStore } from '../../platform/files/file-store.js';
 import { OwnDrafts } from '../drafts/own-draft.service.js';
 import { Keeping } from './keeping.service.js';
-import { Uploads } from './uploads.js';
+import { Uploads } from './uploads.service.js';
 import { Welcome } from './welcome.service.js';
 
 /** Pictures that are put into typed texts. */

@@ -17,7 +17,7 @@ import { ProblemError } from '../../platform/problems/problem-error.js';
 import { invalid, refusal } from '../../platform/problems/sentences.js';
 import { Copies } from '../reading/copies.service.js';
 import { Keeping } from './keeping.service.js';
-import { Uploads } from './uploads.js';
+import { Uploads } from './uploads.service.js';
 import { Welcome } from './welcome.service.js';
 
 /** Files and spoken remarks that reviewers put to their notes and answers. */
@@ -46,6 +46,8 @@ export class ReviewFiles {
     const kept = await this.keeping.keep(upload.path);
     const cards = await this.database.write(async (manager, happened) => {
       const standing = await this.#writing(person, reviewId, manager);
+      // The same request a second time, while the first was still looking into the file.
+      if (await manager.existsBy(ReviewFile, { uploadId, reviewId })) return this.#cards(standing, manager);
       await assertTarget(manager, standing, request);
       await this.keeping.record(manager, kept, inspected);
       await manager.insert(ReviewFile, {
@@ -85,6 +87,8 @@ export class ReviewFiles {
   async #writing(person: Asker, reviewId: string, manager: EntityManager): Promise<ReviewStanding> {
     const standing = await reviewStanding(this.access, manager, person, reviewId);
     act(standing.place, { kind: 'write-review', ...asked(standing) });
+    // Practice is read once, beside the key, and thrown away.
+    if (standing.place.facts.practice) throw refusal('unknown');
     return standing;
   }
 }

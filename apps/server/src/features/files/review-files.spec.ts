@@ -1,7 +1,19 @@
-import type { DeskView, FeedbackView, PartView, ReviewFileCard } from '@salt-circle/contracts';
+import type { DeskView, FeedbackView, PartView, ReviewFileCard, ReviewNamesView } from '@salt-circle/contracts';
 import { StoredFile } from '../../model/stored-file.js';
 import { begin, sample, send } from '../../testing/uploads.js';
-import { ANN, AT, BEN, CHO, fillIn, INES, leaveNote, NOTE_ID, reviewedExchange, World } from '../../testing/world.js';
+import {
+  ANN,
+  AT,
+  BEN,
+  CHO,
+  fillIn,
+  INES,
+  leaveNote,
+  NOTE_ID,
+  PEOPLE,
+  reviewedExchange,
+  World,
+} from '../../testing/world.js';
 import { Copies } from '../reading/copies.service.js';
 import { Cleaner } from './cleaner.js';
 
@@ -104,6 +116,15 @@ describe('files of notes and answers', () => {
     expect((await desk(ANN)).files).toEqual([]);
   });
 
+  it('are looked through for names of the course before the review is submitted', async () => {
+    await leaveNote(world, ANN, byAnn);
+    const text = Buffer.from(`Written down by ${PEOPLE[CHO]?.name} at the sluice.`);
+    await put({ name: 'notes.txt', bytes: text });
+    await put({ name: 's.wav', bytes: sample('talk.wav') });
+    const found = await world.do<ReviewNamesView>(ANN, 'get', `/reviews/${byAnn}/names`);
+    expect(found).toMatchObject({ unread: 1, names: [{ noteId: NOTE_ID, exact: PEOPLE[CHO]?.name, own: false }] });
+  });
+
   it('wait for words: a review is not begun by a file', async () => {
     expect((await put({ target: { itemId: 'evidence' } })).body.fields[0].sentence).toContain('write something');
   });
@@ -131,6 +152,27 @@ describe('files of notes and answers', () => {
     expect((await desk(INES)).files.map(({ name }) => name)).toEqual(['ann_berg.docx']);
     await world.do(ANN, 'post', `/reviews/${byAnn}/submit`);
     expect((await desk(INES)).files.map(({ name }) => name)).toEqual(['second.docx']);
+  });
+
+  it('are kept from the author with a withheld note, also while its reviewer takes that note out again', async () => {
+    await submitted();
+    await world.database.write((manager) => manager.query(`UPDATE note SET "withheldAt" = 1 WHERE id = ?`, [NOTE_ID]));
+    await world.do(ANN, 'post', `/reviews/${byAnn}/reopen`);
+    await world.do(ANN, 'delete', `/reviews/${byAnn}/notes/${NOTE_ID}`);
+    world.clock.goTo(AT.closed);
+    expect((await received())?.files).toEqual([]);
+  });
+
+  it('are added once, also when the same is asked for twice at once', async () => {
+    await leaveNote(world, ANN, byAnn);
+    const bytes = sample('report.docx');
+    const upload = await begin(world, ANN, {
+      ...{ exchangeId: id, deliverableId: byAnn, use: 'remark' as const, name: 'a.docx', bytes },
+    });
+    await send(world, ANN, upload.id, bytes);
+    const add = () => world.as(ANN, 'post', `/reviews/${byAnn}/files`, { uploadId: upload.id, noteId: NOTE_ID });
+    await Promise.all([add(), add()]);
+    expect((await desk(ANN)).files).toHaveLength(1);
   });
 
   it('are kept from the author with their note, and cleaned away with their review', async () => {

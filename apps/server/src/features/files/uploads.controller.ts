@@ -12,7 +12,7 @@ import { Me } from '../../access/session.guard.js';
 import { Attachments } from './attachments.service.js';
 import { Intake } from './intake.service.js';
 import { PictureIntake } from './picture-intake.service.js';
-import { purposeFrom, Uploads } from './uploads.js';
+import { purposeFrom, Uploads } from './uploads.service.js';
 import { Welcome } from './welcome.service.js';
 
 /** What the protocol needs; reading an upload back is not among it. */

@@ -11,7 +11,7 @@ import { refusal } from '../../platform/problems/sentences.js';
 import { OwnDrafts } from '../drafts/own-draft.service.js';
 import { FileRoom } from './file-room.service.js';
 import { refused } from './refused.js';
-import { Uploads, type Purpose, type Upload } from './uploads.js';
+import { Uploads, type Purpose, type Upload } from './uploads.service.js';
 
 /** Bytes of a picture in a text, and of captions. */
 const PICTURE_BYTES = 20_000_000;
@@ -63,10 +63,10 @@ export class Welcome {
     return use === 'picture' ? PICTURE_BYTES : use === 'captions' ? CAPTION_BYTES : maxMegabytes * MEGA;
   }
 
-  /** Bytes of what instructors give with brief or guide. */
+  /** Bytes of what instructors give with brief or guide, or to practise on. */
   async #mostAttached(person: Asker, { exchangeId, deliverableId }: Purpose): Promise<number> {
     act(await this.access.exchange(person, exchangeId), { kind: 'plan' });
-    attachmentPlace(deliverableId);
+    if (deliverableId !== PRACTICE) attachmentPlace(deliverableId);
     return LIMITS.attachmentMegabytes * MEGA;
   }
 
@@ -118,6 +118,9 @@ export class Welcome {
     });
   }
 }
+
+/** Where an attachment goes that becomes a practice draft. */
+export const PRACTICE = 'practice';
 
 /** @throws ProblemError for anything else than the two places that have attachments */
 export function attachmentPlace(text: string): AttachmentPlace {

@@ -2,6 +2,7 @@ import { Injectable } from '@nestjs/common';
 import type { GroupMember, GroupSetView, GroupsView } from '@salt-circle/contracts';
 import { counted, needsGroups } from '@salt-circle/core';
 import type { EntityManager } from 'typeorm';
+import { courseExchanges } from '../../access/course-exchanges.js';
 import { Access, see } from '../../access/access.js';
 import type { CoursePerson } from '../../access/enrolled.js';
 import { runningExchanges } from '../../access/running.js';
@@ -65,7 +66,7 @@ export class GroupSetsService {
   removeSet(person: Asker, courseId: string, setId: string): Promise<void> {
     return this.changes.in(person, courseId, async (manager) => {
       await this.changes.set(manager, courseId, setId);
-      const users = (await manager.findBy(Exchange, { courseId, groupSetId: setId })).filter((one) =>
+      const users = (await courseExchanges(manager, courseId, { groupSetId: setId })).filter((one) =>
         needsGroups(setupOf(one)),
       );
       if (users.length > 0) {

@@ -33,7 +33,7 @@ async function lettersFor(manager: EntityManager, happening: Happening, publicUr
   const { action, exchangeId, details = {} } = happening;
   if (exchangeId === undefined) return [];
   if (action === 'review-reopened' && typeof details['reason'] === 'string')
-    return [await reopened(manager, exchangeId, details, publicUrl)];
+    return reopened(manager, exchangeId, details, publicUrl);
   const concerned =
     action === 'exchange-published' ||
     action === 'draft-handed-in' ||
@@ -70,27 +70,30 @@ async function lettersFor(manager: EntityManager, happening: Happening, publicUr
   return addresses.map((address) => ({ address, ...text, courseId: course.id, exchangeId }));
 }
 
-/** To the reviewer whose review an instructor has reopened: what is asked for, and until when. */
+/** To the reviewer whose review an instructor has reopened, unless they have left: what is asked for, and until when. */
 async function reopened(
   manager: EntityManager,
   exchangeId: string,
   details: NonNullable<Happening['details']>,
   publicUrl: string,
-): Promise<Letter> {
+): Promise<Letter[]> {
   const exchange = await manager.findOneByOrFail(Exchange, { id: exchangeId });
   const course = await manager.findOneByOrFail(Course, { id: exchange.courseId });
   const review = await manager.findOneByOrFail(Review, { id: String(details['review']) });
   const { personId } = await manager.findOneByOrFail(Participant, { id: review.reviewerId });
-  const listed = await listedOf(manager, course.id, [personId]);
+  const address = (await listedOf(manager, course.id, [personId])).get(personId)?.email;
+  if (address === undefined) return [];
   const release = resolveDates(datesOf(exchange))?.release ?? null;
   const until = release === null ? '' : ` You can submit it again until ${dateInWords(release, course.timeZone)}.`;
-  return {
-    address: listed.get(personId)?.email ?? '',
-    subject: `${course.title}: a review of yours for “${exchange.title}” has been reopened`,
-    text: `A review that you submitted for “${exchange.title}” in ${course.title} has been reopened, so that you can change it. The reason:\n\n${String(details['reason'])}\n\nWhat you submitted counts until you submit again.${until}\n\n${publicUrl}/reviews/${review.id}\n`,
-    courseId: course.id,
-    exchangeId,
-  };
+  return [
+    {
+      address,
+      subject: `${course.title}: a review of yours for “${exchange.title}” has been reopened`,
+      text: `A review that you submitted for “${exchange.title}” in ${course.title} has been reopened, so that you can change it. The reason:\n\n${String(details['reason'])}\n\nWhat you submitted counts until you submit again.${until}\n\n${publicUrl}/reviews/${review.id}\n`,
+      courseId: course.id,
+      exchangeId,
+    },
+  ];
 }
 
 async function addressesOf(manager: EntityManager, exchange: Exchange): Promise<string[]> {

@@ -1,7 +1,7 @@
 import { endOf } from '@salt-circle/core';
 import { IsNull, Not, type EntityManager } from 'typeorm';
+import { courseExchanges } from '../../access/course-exchanges.js';
 import { Enrolment } from '../../model/course.js';
-import { Exchange } from '../../model/exchange.js';
 import { GroupMemberRow } from '../../model/group.js';
 import { groupedBy } from '../../platform/grouping/grouped-by.js';
 
@@ -15,7 +15,7 @@ export async function partnersOf(
   now: number,
 ): Promise<Map<string, string[]>> {
   const found = new Map<string, string[]>();
-  const exchanges = await manager.findBy(Exchange, { courseId, whom: 'partners', publishedAt: Not(IsNull()) });
+  const exchanges = await courseExchanges(manager, courseId, { whom: 'partners', publishedAt: Not(IsNull()) });
   if (exchanges.length === 0) return found;
   const enrolled = new Map((await manager.findBy(Enrolment, { courseId, active: true })).map((one) => [one.id, one]));
   for (const { title, groupSetId, reviewsDue } of exchanges) {

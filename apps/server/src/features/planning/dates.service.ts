@@ -8,6 +8,7 @@ import type {
 } from '@salt-circle/contracts';
 import {
   checkDates,
+  counted,
   DATE_ORDER,
   moveNow,
   OWN_DATES,
@@ -17,7 +18,7 @@ import {
   type ExchangeDates,
   type OwnDateName,
 } from '@salt-circle/core';
-import type { EntityManager } from 'typeorm';
+import { IsNull, Not, type EntityManager } from 'typeorm';
 import type { Asker } from '../../access/seeing.js';
 import { Clock } from '../../platform/clock/clock.js';
 import { Enrolment } from '../../model/course.js';
@@ -27,7 +28,8 @@ import { Ids } from '../../platform/ids/ids.js';
 import { DATE_WORDS, dateInWords, dateProblem, invalid, refusal } from '../../platform/problems/sentences.js';
 import { Access, act, type Place } from '../../access/access.js';
 import { datesOf } from '../../access/facts-of.js';
-import { Exchange, OwnTimesRow } from '../../model/exchange.js';
+import { ProblemError } from '../../platform/problems/problem-error.js';
+import { Exchange, OwnTimesRow, Participant } from '../../model/exchange.js';
 import { datesAsked, datesFrom } from '../../access/mapper.js';
 import { iso, isoOrNull } from '../../platform/wire/instants.js';
 
@@ -76,6 +78,7 @@ export class DatesService {
       // Releasing now ends the check now; the date until which one could check is no obstacle.
       const dates = { ...old, release, checkUntil: old.checkUntil === null ? null : Math.min(old.checkUntil, release) };
       assertInOrder(dates, place);
+      await assertNobodyHasRead(manager, place, dates);
       await manager.update(Exchange, { id: exchangeId }, { ...dates, revision: place.exchange.revision + 1 });
       happened({
         action: at === null ? 'feedback-released' : 'dates-changed',
@@ -98,6 +101,7 @@ export class DatesService {
     const { exchange, course, person } = place;
     const dates = datesAsked(wanted, exchange);
     assertInOrder(dates, place);
+    await assertNobodyHasRead(manager, place, dates);
     const old = datesOf(exchange);
     const moved = DATE_ORDER.filter((name) => old[name] !== dates[name]);
     const revision = exchange.revision + (moved.length > 0 ? 1 : 0);
@@ -227,4 +231,18 @@ function assertOwnTimes(times: Readonly<Record<OwnDateName, number | null>>, exc
     }
   }
   if (problems.length > 0) throw invalid(problems);
+}
+
+/** A release is taken back by moving it ahead again; what somebody has read cannot be. */
+async function assertNobodyHasRead(manager: EntityManager, place: Place, dates: ExchangeDates): Promise<void> {
+  const { facts, exchange, now } = place;
+  const release = resolveDates(dates)?.release ?? null;
+  if (!facts.may.released || (release !== null && release <= now)) return;
+  const read = await manager.countBy(Participant, { exchangeId: exchange.id, feedbackReadAt: Not(IsNull()) });
+  if (read === 0) return;
+  throw new ProblemError({
+    code: 'already-read',
+    sentence: `${counted(read, 'One author has', '# authors have')} read the feedback, so its release cannot be taken back.`,
+    whatToDo: 'Withhold single things, or hold the feedback back from those who have not read theirs.',
+  });
 }

@@ -1,6 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import type { ExchangeView, RecordRow, StaffFigures, StudentMarks } from '@salt-circle/contracts';
-import { feedbackIsOpen, maySee } from '@salt-circle/core';
+import { feedbackIsOpen, hasPractised, isReleasedToAll, maySee } from '@salt-circle/core';
 import { IsNull, Not } from 'typeorm';
 import type { Asker } from '../../access/seeing.js';
 import { Database } from '../../platform/database/database.js';
@@ -10,6 +10,7 @@ import { changedSinceHandIn, isHandedIn } from '../../access/versions.js';
 import { RecordEntry } from '../../model/record.js';
 import { Review } from '../../model/review.js';
 import { Access, ownParticipant, see, type Place } from '../../access/access.js';
+import { refusal } from '../../platform/problems/sentences.js';
 import { namesOf } from '../../access/listed.js';
 import { Participant } from '../../model/exchange.js';
 import { attachmentsOf } from '../../access/attachments.js';
@@ -17,6 +18,7 @@ import { courseCard, exchangeCard, ownTimesPart } from '../../access/mapper.js';
 import { iso } from '../../platform/wire/instants.js';
 import { allOwnTimes } from '../../access/own-times.js';
 import { activeParticipants } from '../../access/participants.js';
+import { practiceStates } from '../../access/practice.js';
 
 @Injectable()
 export class ExchangesService {
@@ -28,6 +30,8 @@ export class ExchangesService {
   async one(person: Asker, exchangeId: string): Promise<ExchangeView> {
     const place = await this.access.exchange(person, exchangeId);
     const { exchange, course, viewer, facts, now, own } = place;
+    // What a practice draft stands in is no exchange to be looked at.
+    if (facts.practice) throw refusal('unknown');
     const student = viewer.role === 'student';
     return {
       ...exchangeCard(exchange, now, own),
@@ -48,7 +52,9 @@ export class ExchangesService {
       maySelfReview: facts.may.selfReview,
       released: facts.may.released,
       feedbackOpen: feedbackIsOpen(facts),
+      feedbackHeld: facts.ownFeedback === 'held' && isReleasedToAll(facts),
       own: own === null ? null : ownTimesPart(own),
+      practice: student ? await this.#practice(place) : null,
       figures: student ? null : await this.#figures(place),
       marks: student ? await this.#marks(place) : null,
     };
@@ -70,6 +76,12 @@ export class ExchangesService {
       action,
       details,
     }));
+  }
+
+  async #practice({ exchange, person }: Place): Promise<ExchangeView['practice']> {
+    const states = (await practiceStates(this.database.read, exchange, person.id))?.(person.id) ?? [];
+    const done = states.filter((state) => hasPractised([state])).length;
+    return states.length === 0 ? null : { done, of: states.length, first: exchange.practice.when === 'first' };
   }
 
   async #figures({ exchange }: Place): Promise<StaffFigures> {
@@ -127,7 +139,7 @@ export class ExchangesService {
       reviewsAllocated: opened ? mine.length : 0,
       reviewsDone: mine.filter(({ submittedAt }) => submittedAt !== null).length,
       reviewsReceived: feedbackIsOpen(place.facts)
-        ? received.filter(({ submittedAt }) => submittedAt !== null).length
+        ? received.filter(({ submittedAt, withheldAt }) => submittedAt !== null && withheldAt === null).length
         : null,
     };
   }

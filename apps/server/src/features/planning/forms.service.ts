@@ -7,7 +7,8 @@ import { Clock } from '../../platform/clock/clock.js';
 import { Database } from '../../platform/database/database.js';
 import { Draft } from '../../model/draft.js';
 import { Access, act, sees, type Place } from '../../access/access.js';
-import { ReviewFormRow } from '../../model/exchange.js';
+import { PracticeTry } from '../../model/practice.js';
+import { Exchange, ReviewFormRow } from '../../model/exchange.js';
 import { asForm } from '../../access/form-of.js';
 import { isHandedIn } from '../../access/versions.js';
 import { iso } from '../../platform/wire/instants.js';
@@ -101,7 +102,7 @@ async function frozenBecause(manager: EntityManager, { exchange }: Place): Promi
     .where('draft.exchangeId = :id', { id: exchange.id })
     .andWhere(isHandedIn(manager))
     .getCount();
-  if (drafts === 0) return null;
+  if (drafts === 0) return (await triedOn(manager, exchange.id)) ? TRIED : null;
   const reviews = await manager
     .createQueryBuilder(Review, 'review')
     .where('review.exchangeId = :id', { id: exchange.id })
@@ -112,4 +113,17 @@ async function frozenBecause(manager: EntityManager, { exchange }: Place): Promi
   const handed = `${counted(drafts, 'One draft has', '# drafts have')} been handed in`;
   const answered = reviews === 0 ? '' : ` and ${counted(reviews, 'one review has', '# reviews have')} answers to it`;
   return `${handed}${answered}, so the review form can no longer change: everybody is reviewed by the same one.`;
+}
+
+const TRIED =
+  'Students have practised with this form, so it can no longer change: everybody is to know what they are reviewed by.';
+
+function triedOn(manager: EntityManager, exchangeId: string): Promise<boolean> {
+  return manager
+    .createQueryBuilder(PracticeTry, 'try')
+    .innerJoin(Review, 'review', 'review.id = try.reviewId')
+    .innerJoin(Exchange, 'exchange', 'exchange.id = review.exchangeId AND exchange.practiceOf = :exchangeId', {
+      exchangeId,
+    })
+    .getExists();
 }

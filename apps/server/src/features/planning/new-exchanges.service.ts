@@ -15,6 +15,7 @@ import type { Asker } from '../../access/seeing.js';
 import { Clock } from '../../platform/clock/clock.js';
 import { ExchangeAttachment } from '../../model/attachment.js';
 import type { Course } from '../../model/course.js';
+import { Exchange } from '../../model/exchange.js';
 import { Database } from '../../platform/database/database.js';
 import { insertAll } from '../../platform/database/insert-all.js';
 import { Ids } from '../../platform/ids/ids.js';
@@ -22,6 +23,7 @@ import { itemOf } from '../library/library.service.js';
 import { DATE_WORDS, dateInWords, invalid } from '../../platform/problems/sentences.js';
 import { Access, act, see } from '../../access/access.js';
 import { formOf } from '../../access/form-of.js';
+import { copyPractice } from './copy-practice.js';
 import { insertExchange } from './insert-exchange.js';
 import { datesFrom, datesView } from '../../access/mapper.js';
 import { rowFrom, settingsOf } from '../../access/settings-of.js';
@@ -87,6 +89,11 @@ export class NewExchangesService {
         uploadId: null,
       }));
       await insertAll(manager, ExchangeAttachment, attached);
+      if (request.from === 'exchange') {
+        const { formId } = await manager.findOneByOrFail(Exchange, { id });
+        const into = { id, courseId, formId, personId: person.id, now: this.clock.now() };
+        await copyPractice(manager, this.ids, request.sourceId, into);
+      }
       happened({
         action: 'exchange-copied',
         actorId: person.id,

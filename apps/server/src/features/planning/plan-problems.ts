@@ -7,6 +7,7 @@ import {
   checkGradeParts,
   checkLateRule,
   checkSetup,
+  completeness,
   contradictions,
   DATE_ORDER,
   formMaximum,
@@ -29,7 +30,8 @@ import {
   type SetupNames,
 } from '../../platform/problems/plan-sentences.js';
 import { DATE_WORDS, dateInWords, dateProblem, formProblem } from '../../platform/problems/sentences.js';
-import { Review } from '../../model/review.js';
+import { AnswerRow, Review } from '../../model/review.js';
+import { practiceDrafts } from '../../access/practice.js';
 import type { Place } from '../../access/access.js';
 import { isHandedIn } from '../../access/versions.js';
 import type { Exchange } from '../../model/exchange.js';
@@ -44,7 +46,7 @@ export function datesIn(row: PlanRow): ExchangeDates {
 /** What must be mended before the plan can be published, in the order of the page. */
 export async function planProblems(
   manager: EntityManager,
-  course: Course,
+  { course, exchange }: Pick<Place, 'course' | 'exchange'>,
   row: PlanRow,
   form: ReviewForm,
 ): Promise<FieldProblem[]> {
@@ -63,7 +65,28 @@ export async function planProblems(
   missing.push(...checkForm(form).map((one) => ({ ...formProblem(one), path: `form.${one.path.join('.')}` })));
   const context = { formHasPoints: formMaximum(form) !== null, hasReplies: row.repliesDue !== null };
   missing.push(...checkGradeParts(row.gradeParts, context).map(gradeProblem));
+  if (row.practice.when !== 'off') missing.push(...(await practiceProblems(manager, exchange.id, form)));
   return missing;
+}
+
+/** What practice still lacks: something to try, and a key to each that fits the form as it is now. */
+async function practiceProblems(manager: EntityManager, exchangeId: string, form: ReviewForm): Promise<FieldProblem[]> {
+  const drafts = await practiceDrafts(manager, exchangeId);
+  const problem = (sentence: string) => ({ path: 'practice', code: 'practice-missing', sentence });
+  if (drafts.length === 0) return [problem('Practice has no draft yet. Add one, or turn practice off.')];
+  const problems: FieldProblem[] = [];
+  for (const { exchange, key, ready } of drafts) {
+    const title = `“${exchange.title}”`;
+    if (!ready) problems.push(problem(`The practice draft ${title} has no key yet. Fill in its form and submit it.`));
+    else {
+      const answers = await manager.findBy(AnswerRow, { reviewId: key.id });
+      const given = Object.fromEntries(answers.map((row) => [row.itemId, row]));
+      if (completeness(form, given, key.noteCount).complete) continue;
+      const said = `The form has changed since the key of ${title} was submitted.`;
+      problems.push(problem(`${said} Reopen the key and fill in what is new.`));
+    }
+  }
+  return problems;
 }
 
 async function setupProblems(manager: EntityManager, course: Course, row: PlanRow): Promise<FieldProblem[]> {

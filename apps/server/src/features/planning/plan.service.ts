@@ -82,7 +82,7 @@ export class PlanService {
         gradeParts: part.gradeParts ?? settings.gradeParts,
       });
       const changed = changedColumns(exchange, next).filter((name) => isRule(name));
-      const problems = await planProblems(manager, course, next, await formOf(manager, place));
+      const problems = await planProblems(manager, place, next, await formOf(manager, place));
       const fresh = problems.filter(({ path }) => changed.some((name) => path.split('.')[0] === name));
       if (fresh.length > 0) throw invalid(fresh);
       const revision = exchange.revision + (changed.length > 0 ? 1 : 0);
@@ -170,7 +170,7 @@ export class PlanService {
         fields: clashes.map(([path, sentence]) => ({ path, code: 'fixed', sentence })),
       });
     }
-    const problems = await planProblems(manager, course, next, await formOf(manager, place));
+    const problems = await planProblems(manager, place, next, await formOf(manager, place));
     // What was accepted at publishing and comes from people leaving since must not block a mended brief.
     const fresh = problems.filter(({ path }) => changed.some((name) => path.split('.')[0] === name));
     if (fresh.length > 0) throw invalid(fresh);
@@ -179,7 +179,7 @@ export class PlanService {
   async #missing(manager: EntityManager, place: Place): Promise<FieldProblem[]> {
     const { exchange, course } = place;
     const row = rowFrom(settingsOf(exchange));
-    const missing = await planProblems(manager, course, row, await formOf(manager, place));
+    const missing = await planProblems(manager, place, row, await formOf(manager, place));
     const due = exchange.draftsDue;
     if (due !== null && due <= this.clock.now() && exchange.publishedAt === null) {
       const past: FieldProblem = {

@@ -1,6 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import type { ProgressReview, ProgressRow, ProgressView } from '@salt-circle/contracts';
-import { completeness, type OwnTimes } from '@salt-circle/core';
+import { completeness, hasPractised, type OwnTimes, type PracticeState } from '@salt-circle/core';
 import type { EntityManager } from 'typeorm';
 import type { Asker } from '../../access/seeing.js';
 import { groupedBy } from '../../platform/grouping/grouped-by.js';
@@ -16,6 +16,7 @@ import { formOf } from '../../access/form-of.js';
 import { Labels } from '../../access/labels.js';
 import { isoOrNull } from '../../platform/wire/instants.js';
 import { allOwnTimes } from '../../access/own-times.js';
+import { practiceStates } from '../../access/practice.js';
 import { activeParticipants } from '../../access/participants.js';
 import { Review } from '../../model/review.js';
 import { isChanging, reviewState } from '../../access/review-state.js';
@@ -71,6 +72,7 @@ export class ProgressService {
     });
     const active = new Set((await activeParticipants(manager, exchangeId)).map(({ id }) => id));
     const own = await allOwnTimes(manager, place.exchange);
+    const practice = await practiceStates(manager, place.exchange);
     const students = participants.filter(({ extraReviews }) => extraReviews === null);
     const rows = students.map(({ id, personId }): ProgressRow => {
       const draft = draftOf.get(id);
@@ -81,6 +83,7 @@ export class ProgressService {
         person: labels.author(id),
         draft: draftView(place.exchange, own.get(personId) ?? null, draft, authors.titleOf(draft?.groupId ?? null)),
         reviews: given.map(asView),
+        practised: practice === null ? null : practisedView(practice(personId)),
         received: received.filter(({ submittedAt }) => submittedAt !== null).length,
         receives: received.length,
         dropped: !active.has(id),
@@ -95,6 +98,11 @@ export class ProgressService {
     });
     return { rows: rows.sort((a, b) => (a.person.name ?? '').localeCompare(b.person.name ?? '')) };
   }
+}
+
+function practisedView(states: readonly PracticeState[]): NonNullable<ProgressRow['practised']> {
+  const done = states.filter((state) => hasPractised([state])).length;
+  return { done, of: states.length, begun: states.some((state) => state !== 'not-begun') };
 }
 
 /** Of reviews that were written before that was kept, the last time that is known. */

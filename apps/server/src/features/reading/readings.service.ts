@@ -1,11 +1,11 @@
 import { Injectable } from '@nestjs/common';
 import type { DraftReading, PartShow, PartView } from '@salt-circle/contracts';
 import { countWords, findIdentities, type Deliverable, type Identity, type Reader } from '@salt-circle/core';
-import { In, type EntityManager } from 'typeorm';
+import type { EntityManager } from 'typeorm';
 import type { Place } from '../../access/access.js';
 import { Copies } from './copies.service.js';
 import type { ExchangeAttachment } from '../../model/attachment.js';
-import { StoredFile } from '../../model/stored-file.js';
+import type { StoredFile } from '../../model/stored-file.js';
 import { hidesAuthors, identitiesOf } from '../../access/authors.js';
 import { withoutTelling, type BehindText } from '../../platform/html/bare-attributes.js';
 import { withFootnotes } from '../../platform/html/footnotes.js';
@@ -15,7 +15,7 @@ import { htmlToText } from '../../platform/html/html-to-text.js';
 import type { Draft, DraftPart, DraftVersion } from '../../model/draft.js';
 import type { Exchange } from '../../model/exchange.js';
 import { withAddresses } from '../../platform/html/pictures-in-text.js';
-import { partsOf } from '../../access/versions.js';
+import { filesOfParts, partsOf } from '../../access/versions.js';
 
 /** Puts together what somebody gets to read of a draft. The one place that decides what of a file leaves the server. */
 @Injectable()
@@ -54,9 +54,7 @@ export class Readings {
     rows: readonly DraftPart[],
     reader: Reader,
   ): Promise<PartView[]> {
-    const digests = rows.flatMap(({ digest }) => (digest === null ? [] : [digest]));
-    const stored = digests.length === 0 ? [] : await manager.findBy(StoredFile, { digest: In(digests) });
-    const files = new Map(stored.map((file) => [file.digest, file]));
+    const files = await filesOfParts(manager, rows);
     const deliverables = new Map(exchange.deliverables.map((one) => [one.id, one]));
     const address = (html: string) => withAddresses(html, `exchanges/${exchange.id}/drafts/${draft.id}`);
     const untold = untelling(reader === 'reviewer' ? await hiddenFrom(manager, exchange, draft) : []);

@@ -1,5 +1,5 @@
 import type { AnswerRequest, FieldProblem } from '@salt-circle/contracts';
-import { valueFault, type FormItem } from '@salt-circle/core';
+import { checksOf, valueFault, type FormItem } from '@salt-circle/core';
 import { invalid, valueProblem } from '../../platform/problems/sentences.js';
 import type { AnswerRow } from '../../model/review.js';
 
@@ -33,6 +33,7 @@ export function answerFrom(request: AnswerRequest, item: FormItem | undefined): 
       return { ...none, text: item.kind === 'number' ? '' : text, value };
     case 'checklist':
       assertKnown(Object.keys(checks), item.entries, 'checks', 'entry');
+      if (Object.values(checks).some((check) => !checksOf(item).includes(check))) throw invalid([NO_CANNOT_TELL]);
       // In the order of the form, whatever the order in which they were ticked.
       return {
         ...none,
@@ -66,3 +67,9 @@ export function sameAnswer(current: AnswerContent, next: AnswerContent): boolean
     JSON.stringify(current.choices) === JSON.stringify(next.choices)
   );
 }
+
+const NO_CANNOT_TELL: FieldProblem = {
+  path: 'checks',
+  code: 'unknown-check',
+  sentence: 'This checklist is answered with yes or no. Load the page again.',
+};

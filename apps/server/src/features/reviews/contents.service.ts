@@ -5,7 +5,7 @@ import { In, type EntityManager } from 'typeorm';
 import { sees, type Place } from '../../access/access.js';
 import { fileCards, filesOf } from '../../access/review-files.js';
 import { partsOf, reviewedVersion } from '../../access/versions.js';
-import { isChanging } from '../../access/review-state.js';
+import { countingRows, currentRows } from '../../access/written-rows.js';
 import { AnswerRow, NoteRow, Review, SubmittedReview } from '../../model/review.js';
 import { ReviewFile } from '../../model/review-file.js';
 
@@ -25,7 +25,7 @@ export class ReviewContents {
     const shown = (kind: 'answer' | 'note', { withheldAt }: { readonly withheldAt: number | null }) =>
       sees(place, { kind, ...written, withheld: withheldAt !== null });
     // Its reviewer goes on with it; everybody else gets what was submitted.
-    const { answers, notes, version } = await rowsOf(manager, place, review, !byViewer && isChanging(review));
+    const { answers, notes, version } = await rowsOf(manager, place, review, byViewer);
     const full = byViewer || place.viewer.role !== 'student';
     return {
       files: await fileCards(manager, await filesOf(manager, place, review, reading), full),
@@ -41,9 +41,7 @@ export class ReviewContents {
 
   /** Keeps what was submitted, while its reviewer changes it. */
   async keep(manager: EntityManager, { id: reviewId }: Pick<Review, 'id'>): Promise<void> {
-    const answers = await manager.findBy(AnswerRow, { reviewId });
-    const notes = await manager.findBy(NoteRow, { reviewId });
-    await manager.save(SubmittedReview, { reviewId, answers, notes });
+    await manager.save(SubmittedReview, { reviewId, ...(await currentRows(manager, { id: reviewId })) });
   }
 
   /** Once it is submitted again, what was taken away is gone, and so is what belonged to a note that is. */
@@ -86,11 +84,11 @@ async function rowsOf(
   manager: EntityManager,
   { exchange }: Pick<Place, 'exchange'>,
   review: Review,
-  submitted: boolean,
+  byViewer: boolean,
 ) {
-  const kept = submitted ? await manager.findOneBy(SubmittedReview, { reviewId: review.id }) : null;
-  const answers = kept?.answers ?? (await manager.findBy(AnswerRow, { reviewId: review.id }));
-  const notes = kept?.notes ?? (await manager.findBy(NoteRow, { reviewId: review.id }));
+  const { answers, notes } = byViewer
+    ? await currentRows(manager, review)
+    : (await countingRows(manager, [review]))(review);
   const version = await reviewedVersion(manager, review);
   const parts = version === null ? [] : await partsOf(manager, review.draftId, version.id, exchange.deliverables);
   const byPlace = comparePlaces(parts.map(({ id }) => id));

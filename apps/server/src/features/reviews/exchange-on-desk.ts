@@ -1,5 +1,5 @@
 import type { DeskView } from '@salt-circle/contracts';
-import { resolveDates, withOwnTimes, type ResolvedDates } from '@salt-circle/core';
+import { resolveDates, withOwnTimes } from '@salt-circle/core';
 import type { Place } from '../../access/access.js';
 import { iso } from '../../platform/wire/instants.js';
 
@@ -8,8 +8,9 @@ export function exchangeOnDesk(
   { exchange, course, facts, timeline, own }: Place,
   self: boolean,
 ): Omit<DeskView['exchange'], 'attachments'> {
-  // Of a published exchange no date that is needed is blank.
-  const dates = withOwnTimes(resolveDates(timeline.dates) as ResolvedDates, own);
+  // Blank only while it is planned, when the key of a practice draft is written.
+  const common = resolveDates(timeline.dates);
+  const dates = common === null ? null : withOwnTimes(common, own);
   return {
     id: exchange.id,
     title: exchange.title,
@@ -18,7 +19,7 @@ export function exchangeOnDesk(
     timeZone: course.timeZone,
     guideHtml: exchange.guideHtml,
     briefHtml: exchange.briefHtml,
-    reviewsDue: iso(self ? dates.selfReviewDue : dates.reviewsDue),
+    reviewsDue: dates === null ? null : iso(self ? dates.selfReviewDue : dates.reviewsDue),
     stage: facts.stage,
   };
 }

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import type { DeskView, NoteRequest, OwnRemarkView, PartView, ReviewNameView } from '@salt-circle/contracts';
+import type { DeskView, NoteRequest, OwnRemarkView, PartView, ReviewNamesView } from '@salt-circle/contracts';
 import { attached, exchangeOfFiles, sample } from '../../testing/uploads.js';
 import { allocateAll, ANN, AT, BEN, CHO, fillIn, handInSaved, INES, World, write } from '../../testing/world.js';
 
@@ -182,14 +182,16 @@ describe('what was written', () => {
   it('is looked through for names of the course, the same for everybody in it', async () => {
     const noteId = randomUUID();
     await leave(note(null, { type: 'whole' }, { body: 'Ben Kiss asks Cho Lam and Ann Berg, says somebody.' }), noteId);
-    const names = await world.do<ReviewNameView[]>(BEN, 'get', `/reviews/${byBen}/names`);
+    const { names, ...rest } = await world.do<ReviewNamesView>(BEN, 'get', `/reviews/${byBen}/names`);
+    expect(rest).toEqual({ policy: 'both-ways', searched: 'all', unread: 0 });
     const told = await world.do<{ people: Array<{ name: string }> }>(INES, 'get', '/courses/course/people');
     const written = told.people.map(({ name }) => name).filter((name) => /Ben Kiss|Cho Lam|Ann Berg/.test(name));
     expect(written).toContain('Ben Kiss');
     expect(names.map(({ exact }) => exact).toSorted()).toEqual(written.toSorted());
     expect(names.filter(({ own }) => own)).toEqual([{ itemId: null, noteId, exact: 'Ben Kiss', own: true }]);
     await world.do(BEN, 'delete', `/reviews/${byBen}/notes/${noteId}`);
-    expect(await world.do(BEN, 'get', `/reviews/${byBen}/names`)).toEqual([]);
+    expect(await world.do(BEN, 'get', `/reviews/${byBen}/names`)).toMatchObject({ names: [] });
+    expect(await world.do(INES, 'get', `/reviews/${byBen}/names`)).toMatchObject({ searched: 'none', names: [] });
   });
 
   it('is offered again once submitted: to its writer alone, changed and removed without touching the note', async () => {

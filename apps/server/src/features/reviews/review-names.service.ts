@@ -1,15 +1,17 @@
 import { Injectable } from '@nestjs/common';
-import type { ReviewNameView } from '@salt-circle/contracts';
+import type { ReviewNamesView, ReviewNameView } from '@salt-circle/contracts';
+import { In, IsNull, type EntityManager } from 'typeorm';
 import { Access, see } from '../../access/access.js';
 import type { Asker } from '../../access/seeing.js';
 import { listedOf, type Listed } from '../../access/listed.js';
-import { relation, standingTo } from '../../access/standing.js';
+import { asked, reviewStanding } from '../../access/review-standing.js';
 import { Enrolment } from '../../model/course.js';
-import { Draft } from '../../model/draft.js';
-import { AnswerRow, NoteRow, Review } from '../../model/review.js';
+import { AnswerRow, NoteRow } from '../../model/review.js';
+import { ReviewFile } from '../../model/review-file.js';
+import { StoredFile } from '../../model/stored-file.js';
 import { Database } from '../../platform/database/database.js';
+import { htmlToText } from '../../platform/html/html-to-text.js';
 import { FileWorkers } from '../../platform/files/file-workers.js';
-import { refusal } from '../../platform/problems/sentences.js';
 
 /** Names in what a reviewer has written, told before it is submitted. */
 @Injectable()
@@ -24,35 +26,33 @@ export class ReviewNames {
    * Where a name of anybody of the course stands. All of them are looked for alike: to say that just the author's name was hit
    * would tell a guesser who wrote the draft.
    */
-  async inReview(person: Asker, reviewId: string): Promise<ReviewNameView[]> {
+  async inReview(person: Asker, reviewId: string): Promise<ReviewNamesView> {
     const manager = this.database.read;
-    const review = await manager.findOneBy(Review, { id: reviewId });
-    if (review === null) throw refusal('unknown');
-    const place = await this.access.exchange(person, review.exchangeId, manager);
-    const draft = await manager.findOneByOrFail(Draft, { id: review.draftId });
-    const standing = await standingTo(manager, place, draft);
-    const byViewer = standing.review?.id === review.id;
-    see(place, {
-      kind: 'review',
-      byViewer,
-      ...relation(standing),
-      submitted: review.submittedAt !== null,
-      withheld: review.withheldAt !== null,
-    });
-    if (!byViewer || place.exchange.names === 'open') return [];
+    const standing = await reviewStanding(this.access, manager, person, reviewId);
+    const { place, review } = standing;
+    const submitted = review.submittedAt !== null;
+    see(place, { kind: 'review', ...asked(standing), submitted, withheld: review.withheldAt !== null });
+    const policy = place.exchange.names;
+    if (!standing.byViewer || standing.ofOwnDraft || policy === 'open')
+      return { policy, searched: 'none', unread: 0, names: [] };
     const enrolled = await manager.find(Enrolment, {
       select: { personId: true },
       where: { courseId: place.course.id, active: true },
     });
     const answers = await manager.findBy(AnswerRow, { reviewId });
     const notes = await manager.findBy(NoteRow, { reviewId });
-    const texts = upTo(LONGEST, [
+    const attached = await attachedTexts(manager, reviewId);
+    const all: Written[] = [
+      ...attached.texts,
       ...answers.flatMap(({ itemId, text, next }) => [text, next].map((one) => ({ on: { itemId }, text: one }))),
       ...notes.flatMap(({ id, body, edit }) =>
         [body, edit !== null && 'text' in edit ? edit.text : ''].map((text) => ({ on: { noteId: id }, text })),
       ),
-    ]);
-    if (texts.length === 0) return [];
+    ].filter(({ text }) => text.trim() !== '');
+    const texts = upTo(LONGEST, all);
+    const searched = texts.length < all.length ? 'beginning' : 'all';
+    const { unread } = attached;
+    if (texts.length === 0) return { policy, searched, unread, names: [] };
     const listed = await listedOf(
       manager,
       place.course.id,
@@ -63,11 +63,12 @@ export class ReviewNames {
       texts: texts.map(({ text }) => ({ text, as: 'prose' as const })),
       people: people.map(([, one]) => one),
     });
-    return texts.flatMap(({ on }, index): ReviewNameView[] => {
+    const names = texts.flatMap(({ on }, index): ReviewNameView[] => {
       const sure = (finds[index] ?? []).filter(({ certainty }) => certainty === 'sure');
       const words = new Map(sure.map(({ exact, person: at }) => [exact, people[at]?.[0] === place.person.id]));
       return [...words].map(([exact, own]) => ({ itemId: null, noteId: null, ...on, exact, own }));
     });
+    return { policy, searched, unread, names };
   }
 }
 
@@ -76,11 +77,33 @@ const MOST = 200;
 /** UTF-16 code units: some fifty pages. What a review has beyond is not looked through. */
 const LONGEST = 200_000;
 
-/** The texts that say something, as many as are not longer than that together. */
-function upTo<T extends { readonly text: string }>(longest: number, texts: readonly T[]): T[] {
+/** A text of a review, and what it is on. */
+interface Written {
+  readonly on: { readonly itemId: string } | { readonly noteId: string };
+  readonly text: string;
+}
+
+/** What is in the files of the review; the author gets them under neutral names, so what they are called tells nothing. */
+async function attachedTexts(
+  manager: EntityManager,
+  reviewId: string,
+): Promise<{ readonly texts: Written[]; readonly unread: number }> {
+  const rows = await manager.findBy(ReviewFile, { reviewId, removedAt: IsNull() });
+  if (rows.length === 0) return { texts: [], unread: 0 };
+  const stored = await manager.findBy(StoredFile, { digest: In(rows.map(({ digest }) => digest)) });
+  const files = new Map(stored.map((file) => [file.digest, file]));
+  const texts = rows.flatMap(({ itemId, noteId, digest }): Written[] => {
+    const { copyHtml = null, copyText = null } = files.get(digest) ?? {};
+    const text = copyHtml === null ? (copyText ?? '') : htmlToText(copyHtml);
+    return text.trim() === '' ? [] : [{ on: noteId === null ? { itemId: itemId ?? '' } : { noteId }, text }];
+  });
+  return { texts, unread: rows.length - texts.length };
+}
+
+/** The first of them, as many as are not longer than that together. */
+function upTo(longest: number, texts: readonly Written[]): Written[] {
   let length = 0;
   return texts.filter(({ text }) => {
-    if (text.trim() === '') return false;
     length += text.length;
     return length <= longest;
   });

@@ -9,7 +9,7 @@ import {
   type DeskView,
   type NoteView,
   type ReviewCard,
-  type ReviewNameView,
+  type ReviewNamesView,
   type SubmitView,
 } from '@salt-circle/contracts';
 import type { Asker } from '../../access/seeing.js';
@@ -35,7 +35,7 @@ export class ReviewsController {
   }
 
   @Get('reviews/:reviewId/names')
-  namesIn(@Me() me: Asker, @Param('reviewId') id: string): Promise<ReviewNameView[]> {
+  namesIn(@Me() me: Asker, @Param('reviewId') id: string): Promise<ReviewNamesView> {
     return this.names.inReview(me, id);
   }
 

@@ -38,10 +38,11 @@ import { exchangeOnDesk } from './exchange-on-desk.js';
 import { assertEdit, editFrom, unknownItem } from './edits.js';
 import { assertPlace, placeFrom } from './places.js';
 import { OwnRemarks } from './own-remarks.service.js';
+import { withheldViews } from './withheld-views.js';
 import { shorthandOf } from './shorthand.js';
 import { versionToReview } from './version-to-review.js';
 
-/** What was written, and whether that is how the review began. */
+/** Where something was written. */
 interface Writing extends ReviewStanding {
   /** The version that the review is of from now on. */
   readonly version: DraftVersion;
@@ -105,10 +106,12 @@ export class ReviewsService {
       ...(await this.contents.load(manager, place, review, standing)),
       exchange: {
         ...exchangeOnDesk(place, standing.ofOwnDraft),
-        attachments: await attachmentsOf(this.database.read, place.exchange.id),
+        attachments: await attachmentsOf(manager, place.exchange.practiceOf ?? place.exchange.id),
       },
       author: labels.authorOf(draft),
-      reviewer: labels.reviewer(review.reviewerId),
+      // All instructors write the one key.
+      reviewer:
+        place.facts.practice && standing.byViewer ? { you: true, alias: '' } : labels.reviewer(review.reviewerId),
       self: (await Authors.load(manager, place.exchange)).of(draft).includes(review.reviewerId),
       shorthand: await shorthandOf(manager, place),
       // An author who looks at a review reads what the reviewer read.
@@ -122,6 +125,9 @@ export class ReviewsService {
       reopenable: submitted && !isChanging(review) && acts(place, reopening(standing)),
       spentSeconds: life && place.course.measuresTime ? review.spentSeconds : null,
       reopenReason: standing.byViewer && isChanging(review) ? review.reopenReason : null,
+      checkable: submitted && !place.facts.practice && acts(place, { kind: 'check' }),
+      withheld: await withheldViews(manager, standing),
+      practice: practiceOnDesk(standing),
       ...(life ? await this.#neighbours(manager, standing) : { position: 1, total: 1, nextId: null }),
     };
   }
@@ -301,6 +307,12 @@ export class ReviewsService {
 
 function reopening({ byViewer, review, ofOwnDraft }: ReviewStanding): Act {
   return { kind: 'reopen-review', byViewer, ofOwnDraft, submitted: review.submittedAt !== null };
+}
+
+/** The key is the review by whoever the practice draft stands for, whoever looks at it. */
+function practiceOnDesk({ place, draft, review }: ReviewStanding): DeskView['practice'] {
+  const { id, practiceOf } = place.exchange;
+  return practiceOf === null ? null : { id, forId: practiceOf, key: draft.participantId === review.reviewerId };
 }
 
 const NO_REASON: FieldProblem = {

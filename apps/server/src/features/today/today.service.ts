@@ -1,6 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import type { TodayItem, TodayKind, TodayView, WaitingItem } from '@salt-circle/contracts';
 import {
+  hasPractised,
   resolveDates,
   staffNeeds,
   studentNeeds,
@@ -12,6 +13,8 @@ import {
   type StaffSituation,
   type StudentSituation,
 } from '@salt-circle/core';
+import { courseExchanges } from '../../access/course-exchanges.js';
+import { practiceStates } from '../../access/practice.js';
 import { IsNull, MoreThan, Not } from 'typeorm';
 import { draftOf, groupIdOf } from '../../access/authors.js';
 import { datesOf } from '../../access/facts-of.js';
@@ -85,7 +88,7 @@ export class TodayService {
     const manager = this.database.read;
     const found: Array<{ exchange: Exchange; role: Enrolment['role'] }> = [];
     for (const { courseId, role } of await manager.findBy(Enrolment, { personId: person.id, active: true })) {
-      for (const exchange of await manager.findBy(Exchange, { courseId })) {
+      for (const exchange of await courseExchanges(manager, courseId)) {
         const takesPart =
           role !== 'student' || (await manager.existsBy(Participant, { exchangeId: exchange.id, personId: person.id }));
         if (takesPart && (role !== 'student' || exchange.publishedAt !== null)) found.push({ exchange, role });
@@ -119,6 +122,7 @@ export class TodayService {
       handedIn: marks.draft === 'handed-in',
       changedSinceHandIn: marks.savedSinceHandIn,
       ownHandInFirst: exchange.ownHandInFirst,
+      practice: await this.#practice(person, exchange, view.mayReview || view.stage === 'drafting'),
       // As far as the student may know of them already.
       reviews:
         participant === null || marks.reviewsAllocated === 0
@@ -126,8 +130,16 @@ export class TodayService {
           : await this.#reviewsOf(participant, await this.#ownDraft(participant, exchange)),
       received: marks.reviewsReceived ?? 0,
       feedbackRead: await this.#hasRead(participant, exchange),
-      feedbackEach: exchange.feedbackEach,
+      // Before the others, as where each is read by itself.
+      feedbackEach: exchange.feedbackEach || (view.feedbackOpen && !view.released),
     };
+  }
+
+  /** What is to be practised before reviews open, while it can be. */
+  async #practice(person: Asker, exchange: Exchange, open: boolean): Promise<StudentSituation['practice']> {
+    if (exchange.practice.when !== 'first' || !open) return null;
+    const states = (await practiceStates(this.database.read, exchange, person.id))?.(person.id) ?? [];
+    return { done: states.filter((state) => hasPractised([state])).length, of: states.length };
   }
 
   /** Whether there is nothing new: read once, or, review by review, since somebody else last submitted one. */

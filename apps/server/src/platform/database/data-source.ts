@@ -12,6 +12,8 @@ import { GroupMemberRow, GroupSet, StudentGroup } from '../../model/group.js';
 import { LibraryItem } from '../../model/library.js';
 import { Mail } from '../../model/mail.js';
 import { Invitation } from '../../model/invitation.js';
+import { LookRequestRow, ReviewCheck, Withheld } from '../../model/check.js';
+import { PracticeTry } from '../../model/practice.js';
 import { ReviewFile } from '../../model/review-file.js';
 import { OwnRemark } from '../../model/own-remark.js';
 import { RecordEntry, Setting } from '../../model/record.js';
@@ -40,6 +42,10 @@ export const ENTITIES = [
   SubmittedReview,
   OwnRemark,
   ReviewFile,
+  PracticeTry,
+  ReviewCheck,
+  Withheld,
+  LookRequestRow,
   RecordEntry,
   Setting,
   GroupSet,

@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import type { Settings } from '../config/settings.js';
 import { tamed } from './file-names.js';
 import { FileStore } from './file-store.js';
-import { purposeFrom } from '../../features/files/uploads.js';
+import { purposeFrom } from '../../features/files/uploads.service.js';
 
 let dataFolder: string;
 let store: FileStore;

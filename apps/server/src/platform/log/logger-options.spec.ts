@@ -1,3 +1,5 @@
+import { spawn } from 'node:child_process';
+import { once } from 'node:events';
 import type { IncomingMessage, ServerResponse } from 'node:http';
 import type { Options } from 'pino-http';
 import { readSettings } from '../config/settings.js';
@@ -39,6 +41,16 @@ describe('the log', () => {
   it('leaves out the files of the web application', () => {
     const { ignore } = options.autoLogging as { ignore: (request: { url?: string }) => boolean };
     expect([ignore({ url: '/assets/index.js' }), ignore({ url: '/api/today' })]).toEqual([true, false]);
+  });
+
+  it('lets the server end when nobody reads it any more', async () => {
+    const script = "const log = require('pino')(); log.info('one'); log.info('two'); process.exit(3);";
+    const child = spawn(process.execPath, ['-e', script], { cwd: __dirname, stdio: ['ignore', 'pipe', 'ignore'] });
+    child.stdout.destroy();
+    const forced = setTimeout(() => child.kill('SIGKILL'), 20_000);
+    const [code] = (await once(child, 'exit')) as [number | null];
+    clearTimeout(forced);
+    expect(code).toBe(3);
   });
 
   it('gives each request an id that cannot be guessed', () => {

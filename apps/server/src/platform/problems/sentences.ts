@@ -35,6 +35,10 @@ const REFUSALS: Readonly<Record<Refusal, readonly [sentence: string, whatToDo: s
     'In this exchange you review your own draft last. It opens when you have submitted your reviews of the others.',
     'Go back to your reviews and submit those first.',
   ],
+  'practice-first': [
+    'In this exchange you practise first. The drafts of others open when you have submitted the practice reviews.',
+    'Go to Practice in this exchange and begin there.',
+  ],
   'read-only': [
     'You are looking with a student’s eyes, so nothing can be done from here.',
     'Go back to your own view first.',
@@ -203,7 +207,7 @@ export function missingProblem(missing: Missing, form: ReviewForm): FieldProblem
   const sentences: Readonly<Record<Missing['what'], string>> = {
     level: `“${title}”: choose a level.`,
     value: item?.kind === 'range' ? `“${title}”: give points.` : `“${title}”: enter a number within its bounds.`,
-    checks: `“${title}”: ${missing.have} of ${missing.need} entries answered with yes or no.`,
+    checks: `“${title}”: ${missing.have} of ${missing.need} entries answered.`,
     choice: `“${title}”: choose an option.`,
     next: `“${title}”: “${next}” has no answer.`,
     'next-words': `“${title}”: “${next}” has ${missing.have} of at least ${missing.need} words.`,

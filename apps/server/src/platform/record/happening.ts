@@ -44,7 +44,14 @@ export interface Happening {
     | 'review-begun'
     | 'review-submitted'
     | 'review-reopened'
-    | 'feedback-released';
+    | 'feedback-released'
+    | 'practice-added'
+    | 'practice-removed'
+    | 'withheld'
+    | 'given-back'
+    | 'release-changed'
+    | 'look-asked'
+    | 'look-answered';
   /** Null for the application itself. */
   readonly actorId: string | null;
   readonly courseId?: string;

@@ -37,7 +37,8 @@ function asItem(request: FormItemRequest): FormItem {
         text: entry.text,
         points: entry.points,
       }));
-      return { kind: 'checklist', ...base, entries, comment };
+      // Left out where it is not chosen, so that forms of before stay the same text.
+      return { kind: 'checklist', ...base, entries, comment, ...(request.cannotTell === true && { cannotTell: true }) };
     }
     case 'prompt':
       return { kind: 'prompt', ...base, minimumWords: request.minimumWords ?? 0 };

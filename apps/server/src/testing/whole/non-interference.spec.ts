@@ -3,6 +3,7 @@ import { PDFDocument, PDFString } from '@cantoo/pdf-lib';
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
 import { Copies } from '../../features/reading/copies.service.js';
 import { attached, begin, exchangeOfFiles, sample, send } from '../uploads.js';
+import { practiceOn, tryPractice } from '../practice.js';
 import {
   allocateAll,
   ANN,
@@ -39,6 +40,8 @@ async function allThatAnnSees(ben: TestPerson, part: Partial<typeof PLAN>): Prom
   const seen: string[] = [];
   try {
     const ids = await reviewedExchange(world, part);
+    const { practiceId } = await practiceOn(world, ids.id);
+    const byBen = await tryPractice(world, BEN, practiceId);
     const exchange = `/exchanges/${ids.id}`;
     const board = await world.do<{ rows: Array<{ person: { name: string }; draft: { id: string } }> }>(
       INES,
@@ -61,6 +64,11 @@ async function allThatAnnSees(ben: TestPerson, part: Partial<typeof PLAN>): Prom
         `${exchange}/allocation`,
         `/reviews/${ids.byAnn}`,
         `/reviews/${ids.byBen}`,
+        `${exchange}/practice`,
+        `/practice/${practiceId}/result`,
+        `/reviews/${byBen}`,
+        `/reviews/${ids.byAnn}/look-requests`,
+        `/reviews/${ids.byBen}/look-requests`,
       ];
       for (const path of paths) {
         const { status, headers, text } = await world.as(ANN, 'get', path);
@@ -69,9 +77,19 @@ async function allThatAnnSees(ben: TestPerson, part: Partial<typeof PLAN>): Prom
       }
     };
     await look();
+    await tryPractice(world, ANN, practiceId);
     await fillIn(world, BEN, ids.byBen);
     await leaveNote(world, BEN, ids.byBen);
     await world.do(BEN, 'post', `/reviews/${ids.byBen}/submit`);
+    // Asked about, looked at, withheld in part and answered: none of it is Ann's to know.
+    const words = `It says who ${ben.name} is.`;
+    await world.do(BEN, 'post', `/reviews/${ids.byBen}/look-requests`, { noteId: null, words });
+    await world.do(INES, 'put', `/reviews/${ids.byBen}/check`, { looked: true, dismissed: [] });
+    const [asked] = await world.do<Array<{ id: string }>>(INES, 'get', `/reviews/${ids.byBen}/look-requests`);
+    await world.do(INES, 'put', `/reviews/${ids.byBen}/look-requests/${asked?.id}`, { answer: ben.name });
+    await world.do(INES, 'put', `/reviews/${ids.byBen}/withheld`, {
+      ...{ kind: 'answer', targetId: 'first', reason: ben.name, told: true, counts: true },
+    });
     await fillIn(world, ANN, ids.byAnn);
     const { text } = await world.as(ANN, 'post', `/reviews/${ids.byAnn}/submit`);
     seen.push(text);

@@ -10,6 +10,10 @@ import { WaysOfWorking1764979200000 } from './0009-ways-of-working.js';
 import { Attachments1765065600000 } from './0010-attachments.js';
 import { SelfReviewDue1765152000000 } from './0011-self-review-due.js';
 import { Remarks1765238400000 } from './0012-remarks.js';
+import { Practice1765324800000 } from './0013-practice.js';
+import { Check1765411200000 } from './0014-check.js';
+import { OwnRelease1765497600000 } from './0015-own-release.js';
+import { LookRequests1765584000000 } from './0016-look-requests.js';
 
 /** In the order in which they run. A migration that has landed is never edited. */
 export const MIGRATIONS = [
@@ -25,4 +29,8 @@ export const MIGRATIONS = [
   Attachments1765065600000,
   SelfReviewDue1765152000000,
   Remarks1765238400000,
+  Practice1765324800000,
+  Check1765411200000,
+  OwnRelease1765497600000,
+  LookRequests1765584000000,
 ] as const;

@@ -1,6 +1,9 @@
+import { practiceOn, tryPractice } from '../../practice.js';
 import { ANN, AT, BEN, CHO, fillIn, INES, OUT, reviewedExchange, TOM, World } from '../../world.js';
 import { accountRows } from './account-rows.js';
+import { checking } from './check-rows.js';
 import { exchangeRows } from './exchange-rows.js';
+import { practising } from './practice-rows.js';
 import { STAGES, type Row } from './row.js';
 
 interface Layer {
@@ -22,7 +25,14 @@ describe('who may call what, when', () => {
       `/exchanges/${ids.id}/progress`,
     );
     const draftOfBen = board.rows.find(({ person }) => person.name.startsWith('Ben'))?.draft.id ?? '';
-    rows = [...accountRows(), ...exchangeRows(ids, draftOfBen)];
+    const { practiceId, keyId } = await practiceOn(world, ids.id);
+    await tryPractice(world, ANN, practiceId);
+    rows = [
+      ...accountRows(),
+      ...exchangeRows(ids, draftOfBen),
+      ...practising(ids.id, practiceId, keyId),
+      ...checking(ids, draftOfBen),
+    ];
   });
   afterAll(() => world.close());
 

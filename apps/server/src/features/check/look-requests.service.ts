@@ -1,0 +1,128 @@
+import { Injectable } from '@nestjs/common';
+import type { LookRequest, LookRequestView } from '@salt-circle/contracts';
+import type { EntityManager } from 'typeorm';
+import { Access, act, ownParticipant, see } from '../../access/access.js';
+import { Labels } from '../../access/labels.js';
+import { listedOf } from '../../access/listed.js';
+import { asked, reviewStanding, type ReviewStanding } from '../../access/review-standing.js';
+import type { Asker } from '../../access/seeing.js';
+import { countingRows, currentRows } from '../../access/written-rows.js';
+import { LookRequestRow } from '../../model/check.js';
+import { Participant } from '../../model/exchange.js';
+import { Database } from '../../platform/database/database.js';
+import { Ids } from '../../platform/ids/ids.js';
+import { queueMail } from '../../platform/mail/queue-mail.js';
+import { ProblemError } from '../../platform/problems/problem-error.js';
+import { refusal } from '../../platform/problems/sentences.js';
+import { iso, isoOrNull } from '../../platform/wire/instants.js';
+
+/** As many of one person on one review; whoever has more to say talks to the instructor. */
+const MOST = 20;
+
+/** “Please look”: to the instructor, and back. The other side never learns of it. */
+@Injectable()
+export class LookRequests {
+  constructor(
+    private readonly database: Database,
+    private readonly access: Access,
+    private readonly ids: Ids,
+  ) {}
+
+  /** Of the one who asks; staff get everybody’s. */
+  async of(person: Asker, reviewId: string): Promise<LookRequestView[]> {
+    const manager = this.database.read;
+    const standing = await reviewStanding(this.access, manager, person, reviewId);
+    const { place, review } = standing;
+    const submitted = review.submittedAt !== null;
+    see(place, { kind: 'review', ...asked(standing), submitted, withheld: review.withheldAt !== null });
+    const staff = place.viewer.role !== 'student';
+    const participantId = staff ? undefined : ownParticipant(place).id;
+    const rows = await manager.find(LookRequestRow, {
+      where: { reviewId, ...(participantId !== undefined && { participantId }) },
+      order: { at: 'ASC', id: 'ASC' },
+    });
+    const labels = staff ? await Labels.ofExchange(manager, place) : null;
+    return rows.map((row): LookRequestView => {
+      const as = row.participantId === review.reviewerId ? 'reviewer' : 'author';
+      const { id, noteId, words, answer } = row;
+      return {
+        ...{ id, noteId, words, answer, at: iso(row.at), answeredAt: isoOrNull(row.answeredAt) },
+        by: labels === null ? null : { person: labels[as](row.participantId), as },
+      };
+    });
+  }
+
+  async ask(person: Asker, reviewId: string, { noteId, words }: LookRequest): Promise<LookRequestView[]> {
+    await this.database.write(async (manager, happened) => {
+      const standing = await reviewStanding(this.access, manager, person, reviewId);
+      const { place } = standing;
+      act(place, pleaseLook(standing));
+      if (noteId !== null && !(await hasNote(manager, standing, noteId))) throw refusal('unknown');
+      const participantId = ownParticipant(place).id;
+      const already = await manager.findBy(LookRequestRow, { reviewId, participantId });
+      // Pressed twice, it is asked once.
+      if (already.some((one) => one.noteId === noteId && one.words === words.trim())) return;
+      if (already.length >= MOST) throw tooMany();
+      const row = { id: this.ids.uuid(), reviewId, noteId, participantId, words: words.trim(), at: place.now };
+      await manager.insert(LookRequestRow, row);
+      const where = { courseId: place.course.id, exchangeId: place.exchange.id };
+      happened({ action: 'look-asked', actorId: person.id, ...where, details: { review: reviewId } });
+    });
+    return this.of(person, reviewId);
+  }
+
+  /** An answer can be given once more; the one who asked reads the last, and is told by mail of the first. */
+  async answer(person: Asker, reviewId: string, requestId: string, answer: string): Promise<LookRequestView[]> {
+    await this.database.write(async (manager, happened) => {
+      const standing = await reviewStanding(this.access, manager, person, reviewId);
+      const { place } = standing;
+      act(place, { kind: 'check' });
+      const row = await manager.findOneBy(LookRequestRow, { id: requestId, reviewId });
+      if (row === null) throw refusal('unknown');
+      await manager.update(LookRequestRow, { id: requestId }, { answer: answer.trim(), answeredAt: place.now });
+      if (row.answeredAt === null) await this.#tell(manager, standing, row);
+      const where = { courseId: place.course.id, exchangeId: place.exchange.id };
+      happened({ action: 'look-answered', actorId: person.id, ...where, details: { review: reviewId } });
+    });
+    return this.of(person, reviewId);
+  }
+
+  async #tell(manager: EntityManager, { place, review }: ReviewStanding, row: LookRequestRow): Promise<void> {
+    const { personId } = await manager.findOneByOrFail(Participant, { id: row.participantId });
+    const { course, exchange } = place;
+    const address = (await listedOf(manager, course.id, [personId])).get(personId)?.email;
+    // Whoever has left is written to no more.
+    if (address === undefined) return;
+    const page = row.participantId === review.reviewerId ? `reviews/${review.id}` : `exchanges/${exchange.id}/feedback`;
+    await queueMail(manager, this.ids, this.database.mail, place.now, [
+      {
+        address,
+        subject: `${course.title}: an answer to what you asked about “${exchange.title}”`,
+        text: `You asked your instructor to look at something in “${exchange.title}” (${course.title}). The answer is there now.\n\n${this.database.mail.publicUrl}/${page}\n`,
+        courseId: course.id,
+        exchangeId: exchange.id,
+      },
+    ]);
+  }
+}
+
+function pleaseLook(standing: ReviewStanding) {
+  const { byViewer, ofOwnDraft, review } = standing;
+  const submitted = review.submittedAt !== null;
+  return { kind: 'please-look', byViewer, ofOwnDraft, submitted, withheld: review.withheldAt !== null } as const;
+}
+
+/** Among the notes that the one who asks can read: of a review that is being changed, its author reads what was submitted. */
+async function hasNote(manager: EntityManager, { review, byViewer }: ReviewStanding, noteId: string): Promise<boolean> {
+  const { notes } = byViewer ? await currentRows(manager, review) : (await countingRows(manager, [review]))(review);
+  const note = notes.find(({ id }) => id === noteId);
+  return note !== undefined && (byViewer || note.withheldAt === null);
+}
+
+function tooMany(): ProblemError {
+  return new ProblemError({
+    code: 'limit-reached',
+    sentence: `You have asked ${MOST} times about this review already.`,
+    whatToDo: 'Talk to your instructor.',
+  });
+}

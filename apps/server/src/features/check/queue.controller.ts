@@ -1,0 +1,50 @@
+import { Body, Controller, Get, HttpCode, Param, Put } from '@nestjs/common';
+import {
+  CheckRequest,
+  QueueBoundsRequest,
+  type CheckView,
+  type DraftReviewsView,
+  type QueueView,
+} from '@salt-circle/contracts';
+import type { Asker } from '../../access/seeing.js';
+import { Me } from '../../access/session.guard.js';
+import { DraftReviews } from './draft-reviews.service.js';
+import { QueueService } from './queue.service.js';
+
+@Controller()
+export class QueueController {
+  constructor(
+    private readonly reviews: QueueService,
+    private readonly draftReviews: DraftReviews,
+  ) {}
+
+  @Get('exchanges/:exchangeId/queue')
+  queue(@Me() me: Asker, @Param('exchangeId') id: string): Promise<QueueView> {
+    return this.reviews.queue(me, id);
+  }
+
+  @Put('exchanges/:exchangeId/queue/bounds')
+  @HttpCode(204)
+  saveBounds(@Me() me: Asker, @Param('exchangeId') id: string, @Body() { bounds }: QueueBoundsRequest): Promise<void> {
+    return this.reviews.saveBounds(me, id, bounds);
+  }
+
+  @Get('exchanges/:exchangeId/drafts/:draftId/reviews')
+  ofDraft(
+    @Me() me: Asker,
+    @Param('exchangeId') id: string,
+    @Param('draftId') draftId: string,
+  ): Promise<DraftReviewsView> {
+    return this.draftReviews.of(me, id, draftId);
+  }
+
+  @Get('reviews/:reviewId/check')
+  one(@Me() me: Asker, @Param('reviewId') id: string): Promise<CheckView> {
+    return this.reviews.one(me, id);
+  }
+
+  @Put('reviews/:reviewId/check')
+  save(@Me() me: Asker, @Param('reviewId') id: string, @Body() request: CheckRequest): Promise<CheckView> {
+    return this.reviews.save(me, id, request);
+  }
+}

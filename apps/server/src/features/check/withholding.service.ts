@@ -1,0 +1,124 @@
+import { Injectable } from '@nestjs/common';
+import type { WithholdableRequest, WithholdRequest } from '@salt-circle/contracts';
+import { OVERALL_ID } from '@salt-circle/core';
+import type { EntityManager } from 'typeorm';
+import { Access, act } from '../../access/access.js';
+import { formOf } from '../../access/form-of.js';
+import { reviewStanding, type ReviewStanding } from '../../access/review-standing.js';
+import type { Asker } from '../../access/seeing.js';
+import { Withheld } from '../../model/check.js';
+import { AnswerRow, NoteRow, Review, SubmittedReview } from '../../model/review.js';
+import { ReviewFile } from '../../model/review-file.js';
+import { Database } from '../../platform/database/database.js';
+import { Ids } from '../../platform/ids/ids.js';
+import { refusal } from '../../platform/problems/sentences.js';
+
+/** Keeps things of a review from its author, and gives them back. */
+@Injectable()
+export class Withholding {
+  constructor(
+    private readonly database: Database,
+    private readonly access: Access,
+    private readonly ids: Ids,
+  ) {}
+
+  /** Again for the same thing: the reason is changed. */
+  async withhold(person: Asker, reviewId: string, request: WithholdRequest): Promise<void> {
+    await this.database.write(async (manager, happened) => {
+      const standing = await this.#standing(person, reviewId, manager);
+      const { kind, targetId, told, counts } = request;
+      const { place } = standing;
+      await mark(manager, standing, request, place.now);
+      const known = await manager.findOneBy(Withheld, { reviewId, kind, targetId });
+      await manager.save(Withheld, {
+        ...{ id: known?.id ?? this.ids.uuid(), reviewId, kind, targetId, reason: request.reason.trim() },
+        ...{ byId: person.id, at: place.now, told, counts },
+      });
+      happened(reported(standing, 'withheld', kind));
+      this.#tell(happened.quietly, standing);
+    });
+  }
+
+  /** What is not withheld stays so. */
+  async giveBack(person: Asker, reviewId: string, { kind, targetId }: WithholdableRequest): Promise<void> {
+    await this.database.write(async (manager, happened) => {
+      const standing = await this.#standing(person, reviewId, manager);
+      if (!(await manager.existsBy(Withheld, { reviewId, kind, targetId }))) return;
+      await mark(manager, standing, { kind, targetId }, null);
+      await manager.delete(Withheld, { reviewId, kind, targetId });
+      happened(reported(standing, 'given-back', kind));
+      this.#tell(happened.quietly, standing);
+    });
+  }
+
+  async #standing(person: Asker, reviewId: string, manager: EntityManager): Promise<ReviewStanding> {
+    const standing = await reviewStanding(this.access, manager, person, reviewId);
+    act(standing.place, { kind: 'check' });
+    if (standing.review.submittedAt === null) throw refusal('unknown');
+    return standing;
+  }
+
+  /** The reviewer's page and those of staff. The author's is told nothing: that something changed at this moment would tell. */
+  #tell(
+    quietly: (change: { topic: 'reviews'; courseId: string; exchangeId: string }) => void,
+    { place }: ReviewStanding,
+  ) {
+    quietly({ topic: 'reviews', courseId: place.course.id, exchangeId: place.exchange.id });
+  }
+}
+
+/**
+ * Sets when something is withheld, in what is written and in what was submitted while that is being changed.
+ *
+ * @throws ProblemError `unknown` for what the review does not have
+ */
+async function mark(
+  manager: EntityManager,
+  { place, review }: ReviewStanding,
+  { kind, targetId }: WithholdableRequest,
+  withheldAt: number | null,
+): Promise<void> {
+  const reviewId = review.id;
+  if (kind === 'review') {
+    if (targetId !== '') throw refusal('unknown');
+    await manager.update(Review, { id: reviewId }, { withheldAt });
+    return;
+  }
+  if (kind === 'file') {
+    const where = { id: targetId, reviewId };
+    if (!(await manager.existsBy(ReviewFile, where))) throw refusal('unknown');
+    await manager.update(ReviewFile, where, { withheldAt });
+    return;
+  }
+  const kept = await manager.findOneBy(SubmittedReview, { reviewId });
+  const inKept = (kept === null ? [] : kind === 'note' ? kept.notes : kept.answers).filter((row) =>
+    'id' in row ? row.id === targetId : row.itemId === targetId,
+  );
+  if (kept !== null && inKept.length > 0) {
+    for (const row of inKept) row.withheldAt = withheldAt;
+    await manager.save(SubmittedReview, kept);
+  }
+  if (kind === 'note') {
+    const where = { id: targetId, reviewId };
+    if (inKept.length === 0 && !(await manager.existsBy(NoteRow, where))) throw refusal('unknown');
+    await manager.update(NoteRow, where, { withheldAt });
+    return;
+  }
+  const { items, overall } = await formOf(manager, place);
+  const asked = items.some(({ id }) => id === targetId) || (targetId === OVERALL_ID && overall !== 'none');
+  if (!asked) throw refusal('unknown');
+  // An answer that was left out has nothing to be kept from anybody; one that comes later is another.
+  const where = { reviewId, itemId: targetId };
+  if (inKept.length === 0 && !(await manager.existsBy(AnswerRow, where))) throw refusal('unknown');
+  await manager.update(AnswerRow, where, { withheldAt });
+}
+
+function reported({ place, review }: ReviewStanding, action: 'withheld' | 'given-back', kind: string) {
+  return {
+    action,
+    actorId: place.person.id,
+    courseId: place.course.id,
+    exchangeId: place.exchange.id,
+    details: { review: review.id, kind },
+  };
+}

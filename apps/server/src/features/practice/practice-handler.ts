@@ -1,0 +1,28 @@
+import { closeness } from '@salt-circle/core';
+import { asForm } from '../../access/form-of.js';
+import { Exchange, Participant, ReviewFormRow } from '../../model/exchange.js';
+import { PracticeTry } from '../../model/practice.js';
+import { Review } from '../../model/review.js';
+import type { HappeningHandler } from '../../platform/record/handler.js';
+import { keyOf, writtenIn } from './written.js';
+
+/** Keeps each submitted try of a practice draft, with how near it comes to the key. */
+export const practiceHandler: HappeningHandler = async (happenings, manager, { now, ids }) => {
+  for (const { action, exchangeId, details } of happenings) {
+    if (action !== 'review-submitted') continue;
+    const exchange = await manager.findOneByOrFail(Exchange, { id: exchangeId ?? '' });
+    if (exchange.practiceOf === null) continue;
+    const review = await manager.findOneByOrFail(Review, { id: String(details?.['review']) });
+    const { extraReviews } = await manager.findOneByOrFail(Participant, { id: review.reviewerId });
+    // The key itself is no try.
+    if (extraReviews !== null) continue;
+    const main = await manager.findOneByOrFail(Exchange, { id: exchange.practiceOf });
+    const form = asForm(await manager.findOneByOrFail(ReviewFormRow, { id: main.formId }));
+    const own = await writtenIn(manager, review);
+    const key = await writtenIn(manager, await keyOf(manager, exchange.id));
+    const { share, kappa } = closeness(form, own.answers, key.answers);
+    const number = 1 + (await manager.countBy(PracticeTry, { reviewId: review.id }));
+    const row = { id: ids.uuid(), reviewId: review.id, number, submittedAt: now, share, kappa };
+    await manager.save(PracticeTry, { ...row, answers: { ...own.answers }, notes: [...own.notes] });
+  }
+};

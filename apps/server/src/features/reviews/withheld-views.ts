@@ -1,0 +1,32 @@
+import type { WithheldView } from '@salt-circle/contracts';
+import type { EntityManager } from 'typeorm';
+import { namesOf } from '../../access/listed.js';
+import type { ReviewStanding } from '../../access/review-standing.js';
+import { Withheld } from '../../model/check.js';
+import { iso } from '../../platform/wire/instants.js';
+
+/** What of a review is kept from its author: all of it to staff, what they were told of to its reviewer, nothing to anybody else. */
+export async function withheldViews(
+  manager: EntityManager,
+  { place, review, byViewer }: ReviewStanding,
+): Promise<WithheldView[]> {
+  const staff = place.viewer.role !== 'student';
+  if (!staff && !byViewer) return [];
+  const rows = await manager.find(Withheld, {
+    where: { reviewId: review.id },
+    order: { kind: 'ASC', targetId: 'ASC' },
+  });
+  if (!staff) {
+    return rows
+      .filter(({ told }) => told)
+      .map(({ kind, targetId, reason }) => ({ kind, targetId, reason, staff: null }));
+  }
+  const ids = rows.flatMap(({ byId }) => byId ?? []);
+  const names = await namesOf(manager, place.course.id, [...new Set(ids)]);
+  return rows.map(({ kind, targetId, reason, byId, at, told, counts }) => ({
+    kind,
+    targetId,
+    reason,
+    staff: { by: names.get(byId ?? '') ?? 'someone who has left', at: iso(at), told, counts },
+  }));
+}
