@@ -124,8 +124,16 @@ export const router = createBrowserRouter([
                 lazy: async () => ({ Component: (await import('./features/check/CheckPage.js')).CheckPage }),
               },
               {
+                path: 'check/:draftId',
+                lazy: async () => ({ Component: (await import('./features/check/SideBySidePage.js')).SideBySidePage }),
+              },
+              {
                 path: 'draft',
                 lazy: async () => ({ Component: (await import('./features/hand-in/HandInPage.js')).HandInPage }),
+              },
+              {
+                path: 'practice',
+                lazy: async () => ({ Component: (await import('./features/practice/PracticePage.js')).PracticePage }),
               },
               {
                 path: 'review',
@@ -136,6 +144,12 @@ export const router = createBrowserRouter([
                 lazy: async () => ({ Component: (await import('./features/feedback/FeedbackPage.js')).FeedbackPage }),
               },
             ],
+          },
+          {
+            path: '/practice/:practiceId',
+            lazy: async () => ({
+              Component: (await import('./features/practice/PracticeResultPage.js')).PracticeResultPage,
+            }),
           },
           {
             path: '/reviews/:reviewId',

@@ -63,8 +63,11 @@ self.addEventListener('fetch', (event) => {
   const { request } = event;
   const url = new URL(request.url);
   if (url.origin !== self.location.origin) return;
-  if (request.mode === 'navigate') event.respondWith(navigated(request));
-  else if (!url.pathname.startsWith('/api/')) event.respondWith(shipped(request));
+  const toServer = url.pathname.startsWith('/api/');
+  if (request.mode === 'navigate') {
+    // A file that is downloaded is no page: the application never takes its place, however long it is in the making.
+    if (!toServer) event.respondWith(navigated(request));
+  } else if (!toServer) event.respondWith(shipped(request));
   // Somebody else's eyes see what the server says, or nothing.
   else if (request.headers.has('x-salt-circle-see')) return;
   else if (request.method === 'GET') {
@@ -143,6 +146,8 @@ async function keep({ personId, reviewId, urls }: Extract<ToWorker, { type: 'kee
     // A reading copy never changes; what is told as JSON does.
     const lasting = /\/(copy|captions)$|\/pictures\//.test(url);
     const response = lasting && there !== undefined ? there : await fetch(url, { headers: { 'x-salt-circle': '1' } });
+    // The copy of what was attached a moment ago may still be in the making: the rest is kept all the same.
+    if (!response.ok && /\/files\//.test(url)) continue;
     if (!response.ok) throw new Error(`${url}: ${response.status}`);
     const body = await response.clone().blob();
     bytes += body.size;

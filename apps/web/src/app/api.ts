@@ -49,6 +49,9 @@ const TAGS = [
   'Reading',
   'Account',
   'Uploads',
+  'Practice',
+  'Queue',
+  'Looks',
 ] as const;
 export type Tag = (typeof TAGS)[number];
 

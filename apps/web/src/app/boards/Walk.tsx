@@ -16,7 +16,7 @@ export function useBeginWalk(): (stops: readonly WalkStop[]) => void {
 }
 
 /** Where in the list one is, and what stands on either side of it; null when the page was not opened from a list. */
-function useWalk() {
+export function useWalk() {
   const walk = useAppSelector(selectWalk);
   const { pathname } = useLocation();
   const at = walk.findIndex(({ to }) => to === pathname);
@@ -78,7 +78,8 @@ function Step({ stop, words, keys, children }: StepProps) {
   );
 }
 
-function isTyping(target: EventTarget | null): boolean {
+/** Whether a key that is pressed there is a letter of something that is written. */
+export function isTyping(target: EventTarget | null): boolean {
   if (!(target instanceof HTMLElement)) return false;
   return target.isContentEditable || target.closest('input, textarea, select, [role=menu], [role=dialog]') !== null;
 }

@@ -12,7 +12,7 @@ const TAGS_OF: Readonly<Record<Topic, readonly Tag[]>> = {
   plan: ['Exchange', 'Courses', 'Today', 'Feedback'],
   drafts: ['Progress', 'Exchange', 'Today', 'Reading'],
   allocation: ['Allocation', 'Exchange', 'Today'],
-  reviews: ['Progress', 'Exchange', 'Today'],
+  reviews: ['Progress', 'Exchange', 'Today', 'Queue', 'Looks'],
   people: ['People', 'Groups', 'Library', 'Courses'],
   mail: ['Outbox'],
   'own-draft': ['Draft', 'Exchange', 'Today'],

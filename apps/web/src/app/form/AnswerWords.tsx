@@ -1,5 +1,5 @@
-import { bandOf, itemMaximum, itemPoints, type Answer, type FormItem } from '@salt-circle/core';
-import { PAIR_WORDS } from './kinds.js';
+import { bandOf, itemMaximum, itemPoints, type Answer, type Check, type FormItem } from '@salt-circle/core';
+import { CHECK_WORDS, PAIR_WORDS } from './kinds.js';
 
 export interface AnswerWordsProps {
   /** Undefined for the overall comment. */
@@ -58,9 +58,9 @@ function Given({ item, answer }: { readonly item: FormItem; readonly answer: Ans
             {item.entries.map(({ id, text }) => (
               <li key={id} className="flex gap-2">
                 <span
-                  className={`w-7 shrink-0 font-semibold ${answer?.checks?.[id] === 'yes' ? 'text-kelp' : 'text-copper'}`}
+                  className={`shrink-0 font-semibold ${item.cannotTell === true ? 'w-20' : 'w-7'} ${CHECK_COLOUR[answer?.checks?.[id] ?? 'cannot-tell']}`}
                 >
-                  {answer?.checks?.[id] ?? '–'}
+                  {checkWord(answer?.checks?.[id])}
                 </span>
                 {text}
               </li>
@@ -105,6 +105,16 @@ function Given({ item, answer }: { readonly item: FormItem; readonly answer: Ans
     case 'prompt':
       return null;
   }
+}
+
+const CHECK_COLOUR: Readonly<Record<Check, string>> = {
+  yes: 'text-kelp',
+  no: 'text-copper',
+  'cannot-tell': 'text-ink-soft',
+};
+
+function checkWord(check: Check | undefined): string {
+  return check === undefined ? '–' : CHECK_WORDS[check];
 }
 
 interface NamedProps {

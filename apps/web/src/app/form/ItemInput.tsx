@@ -1,4 +1,5 @@
 import {
+  checksOf,
   counted,
   bandOf,
   rangeBounds,
@@ -13,7 +14,7 @@ import {
 } from '@salt-circle/core';
 import { useId } from 'react';
 import { Levels, TextArea } from '../../kit/index.js';
-import { PAIR_WORDS } from './kinds.js';
+import { CHECK_WORDS, PAIR_WORDS } from './kinds.js';
 
 export interface ItemInputProps {
   readonly item: FormItem;
@@ -152,7 +153,7 @@ function ChecklistInput({ item, answer, onChange }: Given<ChecklistItem>) {
             )}
           </span>
           <span role="radiogroup" aria-labelledby={`${id}-${entry.id}`} className="flex gap-3 whitespace-nowrap">
-            {(['yes', 'no'] as const).map((check) => (
+            {checksOf(item).map((check) => (
               <label key={check} className="inline-flex items-center gap-1">
                 <input
                   type="radio"
@@ -162,7 +163,7 @@ function ChecklistInput({ item, answer, onChange }: Given<ChecklistItem>) {
                   onChange={() => onChange?.({ checks: { ...answer?.checks, [entry.id]: check } })}
                   className="size-4 accent-iodine"
                 />
-                {check}
+                {CHECK_WORDS[check]}
               </label>
             ))}
           </span>

@@ -1,4 +1,4 @@
-import type { ItemKind } from '@salt-circle/core';
+import type { Check, ItemKind } from '@salt-circle/core';
 
 export interface KindWords {
   readonly kind: ItemKind;
@@ -26,3 +26,6 @@ export function kindWord(kind: ItemKind): string {
 
 /** What the two fields of a pair are called where the form does not say otherwise. */
 export const PAIR_WORDS = { works: 'What works', next: 'Next step' } as const;
+
+/** What an entry of a checklist is answered with. */
+export const CHECK_WORDS: Readonly<Record<Check, string>> = { yes: 'yes', no: 'no', 'cannot-tell': 'cannot tell' };

@@ -5,7 +5,13 @@ const part = (id: string, more: Partial<PartView>) =>
   ({ id, copy: null, html: null, captions: false, ...more }) as PartView;
 const ready = { state: 'ready', progress: 1, problem: null } as const;
 const desk = (...parts: PartView[]) =>
-  ({ id: 'r', exchange: { id: 'x' }, draft: { draftId: 'd', parts } }) as unknown as DeskView;
+  ({
+    id: 'r',
+    exchange: { id: 'x' },
+    draft: { draftId: 'd', parts },
+    files: [],
+    practice: null,
+  }) as unknown as DeskView;
 const AT = '/api/exchanges/x/drafts/d/parts';
 
 describe('what is kept of a review', () => {
@@ -29,6 +35,18 @@ describe('what is kept of a review', () => {
       `${AT}/p/copy`,
       `${AT}/v/copy`,
       `${AT}/v/captions`,
+    ]);
+  });
+
+  it('is what is attached to notes and answers too; in practice, of the exchange that is practised for', () => {
+    const files = [
+      { id: 'a', family: 'document' },
+      { id: 'b', family: 'audio' },
+    ];
+    const practice = { id: 'x', forId: 'y', key: false };
+    expect(addressesOf({ ...desk(), files, practice } as unknown as DeskView)).toEqual([
+      ...['/api/session', '/api/reviews/r', '/api/exchanges/y', '/api/own-remarks'],
+      ...['/api/reviews/r/files/a', '/api/reviews/r/files/b', '/api/reviews/r/files/b/copy'],
     ]);
   });
 

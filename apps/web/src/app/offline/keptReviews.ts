@@ -3,9 +3,9 @@ import { useEffect, useState } from 'react';
 import type { FromWorker, ToWorker } from '../../offline/messages.js';
 import { addressesOf } from './addresses.js';
 
-/** What is kept of a review in this browser: nothing (yet), on the way, all of it, or why it could not be. */
+/** What is kept of a review in this browser: nothing (yet, or any more), on the way, all of it, or why it could not be. */
 export type Kept =
-  | { readonly state: 'none' | 'on-the-way' | 'full' | 'failed' }
+  | { readonly state: 'none' | 'on-the-way' | 'full' | 'failed' | 'removed' }
   | { readonly state: 'kept'; readonly files: number; readonly bytes: number; readonly until: number };
 
 /** Service workers are there in built pages, over a connection that nobody listens to, and not in a private window of some. */
@@ -40,7 +40,7 @@ export function useKeptReview(desk: DeskView, personId: string): { readonly kept
       setKept({ state: 'on-the-way' });
       const answer = await tell({ type: 'keep', personId, reviewId: desk.id, urls: addresses.split('\n') });
       if (gone) return;
-      if (answer === null || answer.type === 'dropped') setKept({ state: 'none' });
+      if (answer === null || answer.type === 'dropped') setKept({ state: 'failed' });
       else if (answer.type === 'kept') setKept({ ...answer, state: 'kept' });
       // Without a connection nothing can be fetched anew; what was kept before is still there.
       else setKept({ state: answer.type });
@@ -55,7 +55,7 @@ export function useKeptReview(desk: DeskView, personId: string): { readonly kept
   return {
     kept,
     drop: () => {
-      void tell({ type: 'drop', reviewId: desk.id }).then(() => setKept({ state: 'none' }));
+      void tell({ type: 'drop', reviewId: desk.id }).then(() => setKept({ state: 'removed' }));
     },
   };
 }

@@ -79,10 +79,13 @@ function Workspace({ view }: { readonly view: AllocationView }) {
             <Pictures value={picture} onChange={choose} />
           </div>
         </div>
-        {preview !== null && <p className="mb-2 text-copper">Preview: nothing has been applied yet.</p>}
-        <p role="status" aria-live="polite" className="mb-2 min-h-5 text-sm text-ink-soft empty:hidden">
-          {hands.said}
-        </p>
+        {/* Room for two lines, whether or not they are there: the board does not move under the pointer when something is said. */}
+        <div className="mb-1 min-h-11">
+          {preview !== null && <p className="text-copper">Preview: nothing has been applied yet.</p>}
+          <p role="status" aria-live="polite" className="text-sm text-ink-soft">
+            {hands.said}
+          </p>
+        </div>
         {hands.problem !== null && <ProblemNotice error={hands.problem} />}
         {none && <NothingYet view={view} published={exchange.published} />}
         {/* Pairs can be made by hand before there are any; a ring of nobody shows nothing. */}

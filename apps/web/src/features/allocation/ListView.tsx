@@ -117,6 +117,12 @@ export function ListView({ model, hands, preview }: BoardProps) {
   );
 }
 
+function remarkOn({ leftOut, extra, practised }: BoardReviewer): string | null {
+  if (leftOut !== null) return LEFT_OUT[leftOut];
+  if (extra) return 'of the staff';
+  return practised === false ? 'has not practised' : null;
+}
+
 interface RowProps extends BoardProps {
   readonly reviewer: BoardReviewer;
   readonly row: number;
@@ -135,6 +141,7 @@ function Row({ reviewer, row, active, model, hands, preview, onActive, onPick }:
     tabIndex: active.row === row && active.col === col ? 0 : -1,
     onFocus: () => onActive({ row, col }),
   });
+  const remark = remarkOn(reviewer);
   const odd = reviewer.leftOut === null && drafts.length !== reviewer.capacity;
   return (
     <div
@@ -145,11 +152,7 @@ function Row({ reviewer, row, active, model, hands, preview, onActive, onPick }:
     >
       <span className="min-w-0 leading-tight">
         <Person label={reviewer.label} />
-        {(reviewer.leftOut !== null || reviewer.extra) && (
-          <span className="block text-sm text-copper">
-            {reviewer.leftOut === null ? 'of the staff' : LEFT_OUT[reviewer.leftOut]}
-          </span>
-        )}
+        {remark !== null && <span className="block text-sm text-copper">{remark}</span>}
       </span>
       <span className="flex flex-wrap items-center gap-1.5">
         {drafts.map((draftId, col) => (

@@ -42,7 +42,6 @@ export function Side({ view, model, hands, previewing, wishes, onWishes, onLook,
           {...(preview.kind === 'new' && !view.begun ? { onSeed: (seed: number) => onLook('new', seed) } : {})}
         />
       )}
-      {running !== null && <Running job={running} onCancel={previewing.cancel} />}
       {problem !== null && <ProblemNotice error={problem} />}
       {preview === null && view.kept !== null && (
         <Notice tone="waiting" title="The planned run applied nothing">
@@ -58,6 +57,8 @@ export function Side({ view, model, hands, previewing, wishes, onWishes, onLook,
       {preview === null && <Alone model={model} hands={hands} />}
       {early && view.handedIn < view.students && <EarlyWarning />}
       <Actions view={view} preview={preview} busy={running !== null} onLook={onLook} onShow={onShow} />
+      {/* Below what is pressed: buttons that move by themselves are missed. */}
+      {running !== null && <Running job={running} onCancel={previewing.cancel} />}
       <hr className="border-line" />
       {exchange.published && !view.begun && (
         <Wishes

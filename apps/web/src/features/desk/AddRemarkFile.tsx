@@ -37,10 +37,23 @@ export interface AddRemarkFileProps {
   readonly itemId?: string;
   readonly noteId?: string;
   readonly editable: boolean;
+  /** Whether this review takes files at all: practice does not. */
+  readonly taken: boolean;
 }
 
 /** The files of a note or an answer; while it is written, more can be attached, or a remark spoken. */
-export function AddRemarkFile({ reviewId, exchangeId, files, editable, itemId, noteId }: AddRemarkFileProps) {
+export function AddRemarkFile({ taken, ...props }: AddRemarkFileProps) {
+  return taken ? <RemarkFilesField {...props} /> : null;
+}
+
+function RemarkFilesField({
+  reviewId,
+  exchangeId,
+  files,
+  editable,
+  itemId,
+  noteId,
+}: Omit<AddRemarkFileProps, 'taken'>) {
   const target: Target = { itemId: itemId ?? null, noteId: noteId ?? null };
   const here = files.filter((file) => file.itemId === target.itemId && file.noteId === target.noteId);
   const [open, setOpen] = useState(false);

@@ -6,9 +6,10 @@ import { isText } from '../../app/reading/useAnnotation.js';
 import { partLabel } from '../../app/viewing/partWords.js';
 import { Button } from '../../kit/index.js';
 import { useNamesInReviewQuery } from './deskApi.js';
+import { namesWords } from './namesWords.js';
 
 export interface BeforeSubmitProps {
-  readonly desk: Pick<DeskView, 'id' | 'form' | 'draft'>;
+  readonly desk: Pick<DeskView, 'id' | 'form' | 'draft' | 'self'>;
   readonly answers: Readonly<Record<string, Answer | undefined>>;
   readonly notes: readonly NoteView[];
   readonly busy: boolean;
@@ -22,13 +23,12 @@ export interface BeforeSubmitProps {
 export function BeforeSubmit({ desk, answers, notes, busy, words, onSubmit, onJump, onClose }: BeforeSubmitProps) {
   const { form, draft } = desk;
   const facts = submitFacts(form, answers, notes, draft.parts.map(factPart));
-  const { data: names = [], isFetching } = useNamesInReviewQuery(desk.id, { refetchOnMountOrArgChange: true });
+  const names = useNamesInReviewQuery(desk.id, { refetchOnMountOrArgChange: true });
   const partNames = (ids: readonly string[]) =>
     draft.parts
       .filter(({ id }) => ids.includes(id))
       .map((part) => partLabel(part, draft.parts))
       .join(', ');
-  const found = [...new Set(names.map(({ exact }) => exact))];
   return (
     <div className="space-y-4">
       <dl className="space-y-3">
@@ -60,11 +60,7 @@ export function BeforeSubmit({ desk, answers, notes, busy, words, onSubmit, onJu
           )}
         </Fact>
         <Fact title="Names">
-          {isFetching
-            ? 'Being looked for…'
-            : found.length === 0
-              ? 'No name of anybody of the course was found in it.'
-              : `In what you wrote stands ${found.map((name) => `“${name}”`).join(', ')}: ${names.some(({ own }) => own) ? 'that may tell who you are' : 'that is somebody of the course'}. Names are hidden in this exchange.`}
+          {names.isFetching ? 'Being looked for…' : namesWords(names.isError ? undefined : names.data, desk.self)}
         </Fact>
       </dl>
       <div className="flex justify-end gap-2">

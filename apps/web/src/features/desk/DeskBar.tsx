@@ -42,6 +42,7 @@ export function DeskBar({ desk, state, answers, notes, savePrefix, onJump }: Des
   const [asking, setAsking] = useState(false);
   const [reopeningIt, setReopening] = useState(false);
   const own = desk.reviewer.you === true;
+  const due = desk.practice?.key === true ? null : desk.exchange.reviewsDue;
   const submitted = desk.submittedAt !== null && !desk.changing;
 
   const narrow = useNarrow();
@@ -115,13 +116,13 @@ export function DeskBar({ desk, state, answers, notes, savePrefix, onJump }: Des
           </p>
         )}
         {submitting.error !== undefined && <ProblemNotice error={submitting.error} />}
-        {reopening.error !== undefined && <ProblemNotice error={reopening.error} />}
+        {own && reopening.error !== undefined && <ProblemNotice error={reopening.error} />}
       </div>
       <div className={`flex items-center gap-x-3 gap-y-2 ${narrow ? 'shrink-0' : 'flex-wrap'}`}>
         {!narrow && desk.editable && <SaveMark state={saving.state} savedAt={saving.savedAt} />}
-        {!narrow && own && desk.exchange.stage === 'reviewing' && (
+        {!narrow && own && desk.exchange.stage === 'reviewing' && due !== null && (
           <span className="text-sm text-ink-soft">
-            due <When at={desk.exchange.reviewsDue} timeZone={desk.exchange.timeZone} />
+            due <When at={due} timeZone={desk.exchange.timeZone} />
           </span>
         )}
         {desk.reopenable && (
@@ -130,6 +131,14 @@ export function DeskBar({ desk, state, answers, notes, savePrefix, onJump }: Des
           </Button>
         )}
         {!own && <Walk />}
+        {desk.practice !== null && submitted && (
+          <Link
+            to={desk.practice.key ? `/exchanges/${desk.practice.forId}/plan` : `/practice/${desk.practice.id}`}
+            className={buttonClass('primary')}
+          >
+            {desk.practice.key ? 'Back to the plan' : narrow ? 'The key' : 'Compare with the key'}
+          </Link>
+        )}
         {desk.nextId !== null && (
           <Link to={`/reviews/${desk.nextId}`} className={buttonClass(submitted && own ? 'primary' : 'plain')}>
             {own ? (narrow ? 'Next' : 'Next draft') : 'Next by this reviewer'}
@@ -137,7 +146,13 @@ export function DeskBar({ desk, state, answers, notes, savePrefix, onJump }: Des
         )}
         {desk.submittable && !submitted && (
           <Button look="primary" onClick={() => void trySubmit()}>
-            {desk.changing ? 'Submit again…' : narrow ? 'Submit…' : 'Submit review…'}
+            {desk.changing
+              ? 'Submit again…'
+              : narrow
+                ? 'Submit…'
+                : desk.practice?.key === true
+                  ? 'Submit the key…'
+                  : 'Submit review…'}
           </Button>
         )}
       </div>
@@ -188,8 +203,12 @@ export function DeskBar({ desk, state, answers, notes, savePrefix, onJump }: Des
         ) : (
           <>
             <p className="mb-2">
-              Due <When at={desk.exchange.reviewsDue} timeZone={desk.exchange.timeZone} />. Before it can be submitted,
-              it still needs:
+              {due !== null && (
+                <>
+                  Due <When at={due} timeZone={desk.exchange.timeZone} />.{' '}
+                </>
+              )}
+              Before it can be submitted, it still needs:
             </p>
             <ul className="space-y-1">
               {state.missing.map((one) => (

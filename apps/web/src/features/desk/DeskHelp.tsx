@@ -17,6 +17,7 @@ const KEYS: ReadonlyArray<readonly [string, string]> = [
   ['← →', 'on the strip between the sides: make one wider'],
   ['Ctrl K', 'go to another page'],
   ['P N', 'reading a list of reviews: previous and next'],
+  ['L', 'checking reviews: looked at, and on to the next'],
   ['?', 'show these keys'],
 ];
 
@@ -51,7 +52,7 @@ export function DeskHelp() {
         </dl>
         <div className="mt-4">
           <Checkbox
-            label="Single keys (?, P, N) do something outside of fields"
+            label="Single keys (?, P, N, L) do something outside of fields"
             checked={singleKeys}
             onChange={({ target }) => dispatch(singleKeysChanged(target.checked))}
           />

@@ -6,6 +6,7 @@ import type { Notes } from './useNotes.js';
 export function DeskNotices({ desk }: { readonly desk: DeskView }) {
   const { editable, submittable, submittedAt, changing, reviewer, overtaken, draft } = desk;
   const own = reviewer.you === true;
+  if (desk.practice !== null) return <PracticeNotice desk={desk} />;
   return (
     <>
       {!editable && own && submittedAt === null && (
@@ -36,6 +37,36 @@ export function DeskNotices({ desk }: { readonly desk: DeskView }) {
         </Notice>
       )}
     </>
+  );
+}
+
+/** Of a practice draft: that nothing hangs on it, and where it leads. */
+function PracticeNotice({ desk }: { readonly desk: DeskView }) {
+  const { practice, submittedAt, changing, editable, reviewer } = desk;
+  if (practice === null) return null;
+  if (practice.key && !editable && submittedAt === null) {
+    return <Notice title="This key has not been submitted yet: students do not see it." />;
+  }
+  if (practice.key) {
+    return changing ? (
+      <Notice tone="waiting" title="Students go on seeing the key as it was submitted, until you submit it again.">
+        Tries that were submitted before keep the closeness that they had.
+      </Notice>
+    ) : submittedAt === null ? (
+      <Notice title="This is the key: what students see beside their own review once they have submitted it.">
+        Fill in the form and leave notes as you would want them to. Whatever you leave open is not compared.
+      </Notice>
+    ) : null;
+  }
+  if (submittedAt !== null || reviewer.you !== true) return null;
+  return editable ? (
+    <Notice title="This is practice: no other student reads what you write here, and it counts for nothing.">
+      When you submit, you see your instructor’s own review of the same draft beside yours.
+    </Notice>
+  ) : (
+    <Notice tone="waiting" title="Practice is over: this one was not submitted.">
+      What you wrote is kept and can be read here.
+    </Notice>
   );
 }
 

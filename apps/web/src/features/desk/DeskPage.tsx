@@ -1,10 +1,11 @@
 import type { DeskView } from '@salt-circle/contracts';
 import { completeness, counted, formScore } from '@salt-circle/core';
-import { useEffect, useRef, useState, type ReactNode } from 'react';
+import { useEffect, useState, type ReactNode } from 'react';
 import { useParams } from 'react-router';
 import { Button, giveFocusBack, Loading, Split } from '../../kit/index.js';
 import { Page } from '../../app/frame/Page.js';
 import { deskShareChanged, selectDeskShare } from '../../app/layoutSlice.js';
+import { PleaseLook } from '../../app/check/PleaseLook.js';
 import { labelWords } from '../../app/People.js';
 import { useKeptReview } from '../../app/offline/keptReviews.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
@@ -17,18 +18,20 @@ import { usePolling } from '../../app/changes/useChanges.js';
 import { useMe } from '../../app/session/useMe.js';
 import { useAppDispatch, useAppSelector } from '../../app/store.js';
 import { useFresh } from '../../app/useFresh.js';
-import { useNarrow } from '../../app/useNarrow.js';
+import { useDeskView } from './useDeskView.js';
 import { useTimeSpent } from './useTimeSpent.js';
+import { CheckPanel } from './CheckPanel.js';
 import { DeskBar } from './DeskBar.js';
 import { DeskDraft } from './DeskDraft.js';
 import { DeskNotices, NoteRemoved } from './DeskNotices.js';
-import { DeskPanel, OneView, type PanelTab } from './DeskPanel.js';
+import { DeskPanel, OneView } from './DeskPanel.js';
 import { openDraftWindow, useLinkedAnnotation } from './deskLink.js';
 import { DeskTools } from './DeskTools.js';
 import { NoteCard } from './NoteCard.js';
 import type { NoteAids } from './NoteForm.js';
 import { useDeskQuery } from './deskApi.js';
 import { KeptHere } from './KeptHere.js';
+import { WithholdingOf } from './Withholding.js';
 import { useAnswers } from './useAnswers.js';
 import { saysSomething, useNotes } from './useNotes.js';
 
@@ -78,7 +81,9 @@ function DeskLoader({ reviewId, only }: { readonly reviewId: string; readonly on
   return (
     <>
       <Submitted is={submitted} />
-      <Desk key={`${desk.submittedAt ?? ''}${desk.changing ? ' changing' : ''}`} desk={desk} only={only} />
+      <WithholdingOf desk={desk}>
+        <Desk key={`${desk.submittedAt ?? ''}${desk.changing ? ' changing' : ''}`} desk={desk} only={only} />
+      </WithholdingOf>
     </>
   );
 }
@@ -117,7 +122,7 @@ function Desk({ desk, only }: DeskProps) {
   const annotation = useLinkedAnnotation(desk.id, useAnnotation(draft, notes.list));
   const measured = desk.spentSeconds !== null && desk.reviewer.you === true;
   useTimeSpent(desk.id, measured && editable);
-  const view = useDeskView();
+  const view = useDeskView(desk.checkable ? 'check' : 'form');
   const { kept, drop } = useKeptReview(desk, me.id);
   const state = completeness(form, answers.answers, notes.list.filter(saysSomething).length);
   const shown = draft.parts.find(({ id }) => id === annotation.partId);
@@ -128,6 +133,7 @@ function Desk({ desk, only }: DeskProps) {
     reviewId: desk.id,
     exchangeId: exchange.id,
     files: desk.files,
+    filesTaken: desk.practice === null,
     textOf: ({ place }) => plainText(draft.parts.find(({ id }) => id === place.partId)?.html ?? ''),
   };
 
@@ -211,8 +217,10 @@ function Desk({ desk, only }: DeskProps) {
     savePrefix: `${prefix}answer:`,
     notes: notes.list,
     onNote: choose,
-    files: { reviewId: desk.id, exchangeId: exchange.id, files: desk.files },
+    files: { reviewId: desk.id, exchangeId: exchange.id, files: desk.files, taken: desk.practice === null },
     card: (id: string) => card(id, true),
+    foot: asksToLook(desk) ? <PleaseLook reviewId={desk.id} timeZone={exchange.timeZone} /> : null,
+    check: desk.checkable ? <CheckPanel desk={desk} onNote={choose} /> : null,
     tab: view.tab,
     onTab: view.setTab,
   };
@@ -221,10 +229,11 @@ function Desk({ desk, only }: DeskProps) {
       fill
       crumbs={[
         { words: exchange.courseTitle, to: `/courses/${exchange.courseId}` },
-        { words: exchange.title, to: `/exchanges/${exchange.id}` },
+        { words: exchange.title, to: `/exchanges/${desk.practice?.forId ?? exchange.id}` },
+        ...(desk.practice === null ? [] : [practiceCrumb(desk.practice)]),
       ]}
       title={titleOf(desk)}
-      aside={<DeskTools exchange={exchange} />}
+      aside={<DeskTools exchange={{ ...exchange, id: desk.practice?.forId ?? exchange.id }} />}
     >
       <DeskNotices desk={desk} />
       <div className="min-h-0 flex-1">
@@ -256,35 +265,6 @@ function Desk({ desk, only }: DeskProps) {
   );
 }
 
-/** What of the desk is in view: which tab, which side on a telephone, and whether notes have a margin to stand in. */
-function useDeskView() {
-  const [tab, setTab] = useState<PanelTab>('form');
-  const [side, setSide] = useState<'draft' | 'panel'>('draft');
-  const margin = useRef<HTMLElement>(null);
-  /** The note was opened from the draft: “Done” leads back there. */
-  const fromDraft = useRef(false);
-  return {
-    narrow: useNarrow(),
-    tab,
-    setTab,
-    side,
-    setSide,
-    margin,
-    marginShows: () => margin.current !== null && margin.current.offsetParent !== null,
-    comeBack: () => {
-      fromDraft.current = true;
-    },
-    goBack: () => {
-      if (fromDraft.current) setSide('draft');
-      fromDraft.current = false;
-    },
-    show: (wanted: PanelTab) => {
-      setTab(wanted);
-      setSide('panel');
-    },
-  };
-}
-
 function TwoSides({ draft, panel, strip }: Readonly<Record<'draft' | 'panel' | 'strip', ReactNode>>) {
   const dispatch = useAppDispatch();
   const share = useAppSelector(selectDeskShare);
@@ -300,7 +280,17 @@ function TwoSides({ draft, panel, strip }: Readonly<Record<'draft' | 'panel' | '
   );
 }
 
-function titleOf({ reviewer, author, position, total }: DeskView): string {
+/** Of the own review, once it is submitted, one may want to ask about it. */
+function asksToLook({ reviewer, submittedAt, practice }: DeskView): boolean {
+  return reviewer.you === true && submittedAt !== null && practice === null;
+}
+
+function practiceCrumb({ forId, key }: NonNullable<DeskView['practice']>) {
+  return { words: 'Practice', to: `/exchanges/${forId}/${key ? 'plan' : 'practice'}` };
+}
+
+function titleOf({ reviewer, author, position, total, practice, draft }: DeskView): string {
+  if (practice !== null) return practice.key ? `Key of “${draft.title}”` : `Practice: ${draft.title}`;
   return reviewer.you === true
     ? `Review ${position} of ${total}: draft by ${labelWords(author)}`
     : `${labelWords(reviewer)} on ${labelWords(author)}`;

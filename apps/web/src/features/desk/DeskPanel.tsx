@@ -5,7 +5,7 @@ import { Tabs } from '../../kit/index.js';
 import { FormPanel, type FormPanelProps } from './FormPanel.js';
 import type { AnswersState } from './useAnswers.js';
 
-export type PanelTab = 'form' | 'notes';
+export type PanelTab = 'form' | 'notes' | 'check';
 export type View = 'draft' | PanelTab;
 
 export interface DeskPanelProps {
@@ -21,6 +21,10 @@ export interface DeskPanelProps {
   readonly onNote: (id: string) => void;
   readonly files: FormPanelProps['files'];
   readonly card: (id: string) => ReactNode;
+  /** Below the form. */
+  readonly foot: ReactNode | null;
+  /** For staff: why to look at it. */
+  readonly check: ReactNode | null;
   readonly tab: PanelTab;
   readonly onTab: (tab: PanelTab) => void;
 }
@@ -45,24 +49,40 @@ function ScoreSoFar({ form, score, editable }: Pick<DeskPanelProps, 'form' | 'sc
   return score === null ? null : <span className="text-sm text-ink-soft">{scoreWords(form, score, editable)}</span>;
 }
 
-function panelTabs({ form, editable, answers, state, notes, files, savePrefix, card, onNote }: DeskPanelProps) {
+function panelTabs({
+  form,
+  editable,
+  answers,
+  state,
+  notes,
+  files,
+  savePrefix,
+  card,
+  check,
+  foot,
+  onNote,
+}: DeskPanelProps) {
   return [
+    ...(check === null ? [] : [{ key: 'check', words: 'Check', content: check }]),
     {
       key: 'form',
       words: 'Form',
       content: (
-        <FormPanel
-          form={form}
-          notes={notes}
-          onNote={onNote}
-          files={files}
-          answers={answers.answers}
-          state={state}
-          editable={editable}
-          savePrefix={savePrefix}
-          onChange={answers.change}
-          onReplace={answers.replace}
-        />
+        <>
+          <FormPanel
+            form={form}
+            notes={notes}
+            onNote={onNote}
+            files={files}
+            answers={answers.answers}
+            state={state}
+            editable={editable}
+            savePrefix={savePrefix}
+            onChange={answers.change}
+            onReplace={answers.replace}
+          />
+          {foot}
+        </>
       ),
     },
     {

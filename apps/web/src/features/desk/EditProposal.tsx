@@ -1,3 +1,4 @@
+import { LIMITS } from '@salt-circle/contracts';
 import {
   describeTextAnchor,
   editTyped,
@@ -21,7 +22,7 @@ interface EditProposalProps {
 /** A small editor over the passage: one types how it should read; paragraphs and places are changed by a press. */
 export function EditProposal({ selector, edit, text, onChange, onClose }: EditProposalProps) {
   const passage = selector.quote.exact;
-  const [typed, setTyped] = useState(() => passageAfter(passage, edit ?? { type: 'split' }));
+  const [typed, setTyped] = useState(() => (edit === null ? passage : passageAfter(passage, edit)));
   const type = (words: string) => {
     setTyped(words);
     onChange(editTyped(passage, words));
@@ -36,7 +37,7 @@ export function EditProposal({ selector, edit, text, onChange, onClose }: EditPr
         <span className="text-ink-soft">How it should read</span>
         <textarea
           rows={2}
-          maxLength={5000}
+          maxLength={LIMITS.noteBody}
           value={typed}
           onChange={({ target }) => type(target.value)}
           className="field-sizing-content block max-h-60 w-full resize-none rounded border border-edge bg-paper px-1.5 py-1 font-serif"

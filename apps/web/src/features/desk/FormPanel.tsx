@@ -16,6 +16,7 @@ import { KIND_TEXT, kindWord } from '../../app/reading/noteKinds.js';
 import { Conflict } from '../../app/saving/Conflict.js';
 import { useSavingState } from '../../app/saving/useSaving.js';
 import type { AnswersState } from './useAnswers.js';
+import { Withholding } from './Withholding.js';
 import { AddRemarkFile, type AddRemarkFileProps } from './AddRemarkFile.js';
 import { saysSomething } from './useNotes.js';
 
@@ -28,7 +29,7 @@ export interface FormPanelProps {
   /** Shows a note in its place. */
   readonly onNote: (id: string) => void;
   /** Files of the review, and where they go. */
-  readonly files: Pick<AddRemarkFileProps, 'reviewId' | 'exchangeId' | 'files'>;
+  readonly files: Pick<AddRemarkFileProps, 'reviewId' | 'exchangeId' | 'files' | 'taken'>;
   readonly editable: boolean;
   readonly savePrefix: string;
   readonly onChange: AnswersState['change'];
@@ -142,7 +143,10 @@ function OneField({
       colour={colour}
     >
       {!editable ? (
-        <AnswerWords item={item} answer={answer} />
+        <>
+          <AnswerWords item={item} answer={answer} />
+          {answer !== undefined && <Withholding kind="answer" targetId={id} />}
+        </>
       ) : item === undefined ? (
         <AnswerText label="Overall comment" field="text" answer={answer} onChange={onChange} />
       ) : (

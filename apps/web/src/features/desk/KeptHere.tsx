@@ -20,6 +20,7 @@ const WORDS: Readonly<Record<Kept['state'], string>> = {
   kept: 'Kept here',
   full: 'No room to keep it',
   failed: 'Not kept here',
+  removed: 'Removed from here',
 };
 
 /** What of this review is in this browser, and what waits to be sent. */
@@ -46,7 +47,9 @@ export function KeptHere({ kept, timeZone, savePrefix, onDrop }: KeptHereProps) 
                 ? 'The draft is being copied into this browser, so that you can go on without a connection.'
                 : kept.state === 'full'
                   ? 'This browser has no room left for the draft. You can read and write as long as there is a connection; what you type is kept all the same.'
-                  : 'The draft could not be copied into this browser: there is no connection, or it keeps nothing, as in a private window. What you type is kept as long as this page is open.'}
+                  : kept.state === 'removed'
+                    ? 'You removed the draft from this browser. It is copied again when you next open this review. What you type is kept as long as this page is open.'
+                    : 'The draft could not be copied into this browser: there is no connection, or it keeps nothing, as in a private window. What you type is kept as long as this page is open.'}
             </p>
           )}
           <p>

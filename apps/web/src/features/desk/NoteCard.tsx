@@ -5,6 +5,7 @@ import { kindWord } from '../../app/reading/noteKinds.js';
 import { NoteText } from '../../app/reading/NoteText.js';
 import { Conflict } from '../../app/saving/Conflict.js';
 import { useSavingState } from '../../app/saving/useSaving.js';
+import { useIsWithheld, Withholding } from './Withholding.js';
 import { NoteForm, type NoteAids, type NoteChange } from './NoteForm.js';
 
 export interface NoteCardProps {
@@ -44,6 +45,7 @@ export function NoteCard({
   onReplace,
 }: NoteCardProps) {
   const saving = useSavingState(saveKey);
+  const withheld = useIsWithheld('note', note.id);
   const theirs = saving.problem?.current as NoteView | null | undefined;
   if (saving.state === 'conflict' && saving.problem !== null) {
     return (
@@ -68,16 +70,21 @@ export function NoteCard({
   const attached = files.length === 0 ? undefined : <RemarkFiles reviewId={aids.reviewId} files={files} />;
   if (!editable) {
     return (
-      <NoteText
-        note={note}
-        match={match}
-        active={active}
-        quoted={quoted}
-        where={where}
-        domId={domId}
-        attached={attached}
-        onActivate={onActivate}
-      />
+      <>
+        <div className={withheld ? 'line-through' : ''}>
+          <NoteText
+            note={note}
+            match={match}
+            active={active}
+            quoted={quoted}
+            where={where}
+            domId={domId}
+            attached={attached}
+            onActivate={onActivate}
+          />
+        </div>
+        {(active || quoted) && <Withholding kind="note" targetId={note.id} />}
+      </>
     );
   }
   const refused = saving.state === 'refused' ? saving.problem?.sentence : undefined;

@@ -1,4 +1,4 @@
-import type { NoteView, ReviewFileCard, ShorthandEntry } from '@salt-circle/contracts';
+import { LIMITS, type NoteView, type ReviewFileCard, type ShorthandEntry } from '@salt-circle/contracts';
 import type { AnchorMatch, FormItem } from '@salt-circle/core';
 import { Trash2 } from 'lucide-react';
 import { RadioGroup } from 'radix-ui';
@@ -22,6 +22,8 @@ export interface NoteAids {
   readonly reviewId: string;
   readonly exchangeId: string;
   readonly files: readonly ReviewFileCard[];
+  /** Whether this review takes files. */
+  readonly filesTaken: boolean;
   /** Plain text of the part that a note stands on; empty for what has none. */
   readonly textOf: (note: NoteView) => string;
 }
@@ -98,7 +100,7 @@ export function NoteForm({ note, match, quoted, where, aids, refused, onClose, o
         ref={area}
         aria-label={`${kindWord(kind)} note`}
         rows={2}
-        maxLength={5000}
+        maxLength={LIMITS.noteBody}
         value={body}
         placeholder="Say what, and why"
         onChange={({ target }) => onChange({ body: target.value })}
@@ -109,6 +111,7 @@ export function NoteForm({ note, match, quoted, where, aids, refused, onClose, o
         reviewId={aids.reviewId}
         exchangeId={aids.exchangeId}
         files={aids.files}
+        taken={aids.filesTaken}
         noteId={note.id}
         editable
       />

@@ -1,4 +1,4 @@
-import type { OwnRemarkView } from '@salt-circle/contracts';
+import { LIMITS, type OwnRemarkView } from '@salt-circle/contracts';
 import { counted } from '@salt-circle/core';
 import { useState } from 'react';
 import { api } from '../../app/api.js';
@@ -147,11 +147,16 @@ function RemarkEditor({ remark, onDone }: { readonly remark: OwnRemarkView; read
   };
   return (
     <div className="space-y-2">
-      <TextField label="Name" value={title} maxLength={200} onChange={({ target }) => setTitle(target.value)} />
+      <TextField
+        label="Name"
+        value={title}
+        maxLength={LIMITS.title}
+        onChange={({ target }) => setTitle(target.value)}
+      />
       <TextArea
         label="Remark"
         value={body}
-        maxLength={5000}
+        maxLength={LIMITS.noteBody}
         rows={3}
         onChange={({ target }) => setBody(target.value)}
       />

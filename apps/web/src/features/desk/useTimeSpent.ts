@@ -1,3 +1,4 @@
+import { LIMITS } from '@salt-circle/contracts';
 import { ActiveTime } from '@salt-circle/core';
 import { useEffect } from 'react';
 import { ownFetch } from '../../app/ownFetch.js';
@@ -16,7 +17,7 @@ export function useTimeSpent(reviewId: string, measured: boolean): void {
     let waiting = 0;
     const tell = async () => {
       waiting += time.take(now());
-      const seconds = Math.min(waiting, 86_400);
+      const seconds = Math.min(waiting, LIMITS.spentSeconds);
       if (seconds < 1) return;
       waiting -= seconds;
       const told = await ownFetch(`/api/reviews/${reviewId}/time`, 'POST', { seconds }).then(

@@ -38,6 +38,8 @@ function exchange(part: Partial<ExchangeView>): ExchangeView {
     deliverables: [],
     late: null,
     gradeParts: [],
+    practice: null,
+    feedbackHeld: false,
     handInIsLate: false,
     maySelfReview: false,
     mayReview: true,

@@ -82,6 +82,7 @@ function studentSegments(exchange: ExchangeView, dates: ResolvedDates | null, no
       alert: opened && marks?.draft !== 'handed-in',
       ...stretch(dates?.draftsOpen, dates?.draftsDue),
     },
+    ...practiceSegment(exchange.practice, opened, dates, zone),
     {
       key: 'review',
       words: 'Review',
@@ -99,6 +100,18 @@ function studentSegments(exchange: ExchangeView, dates: ResolvedDates | null, no
       ...stretch(dates?.reviewsDue, dates?.release),
     },
   ];
+}
+
+function practiceSegment(
+  practice: ExchangeView['practice'],
+  opened: boolean,
+  dates: ResolvedDates | null,
+  zone: string,
+): Bare[] {
+  if (practice === null) return [];
+  const { done, of, first } = practice;
+  const figure = opened ? `${done} of ${of} done` : until(dates?.draftsOpen, zone, 'opens');
+  return [{ key: 'practice', words: 'Practice', figure, alert: opened && first && done < of, from: null, until: null }];
 }
 
 function isShort(marks: ExchangeView['marks']): boolean {

@@ -59,7 +59,7 @@ const FEEDBACK: FeedbackView = {
 
 describe('feedback by reviewer', () => {
   it('gives each reviewer’s points out of the most there are, and every answer', () => {
-    render(<ByReviewer feedback={FEEDBACK} />);
+    render(<ByReviewer feedback={FEEDBACK} timeZone="UTC" asks={false} />);
     const [heron, tern] = screen
       .getAllByRole('heading', { level: 3 })
       .map((heading) => heading.parentElement as HTMLElement);
@@ -73,7 +73,7 @@ describe('feedback by reviewer', () => {
 
   it('speaks of no points where the form has none', () => {
     const form = { ...FEEDBACK.form, items: FEEDBACK.form.items.slice(1) };
-    const { container } = render(<ByReviewer feedback={{ ...FEEDBACK, form }} />);
+    const { container } = render(<ByReviewer feedback={{ ...FEEDBACK, form }} timeZone="UTC" asks={false} />);
     expect(container.textContent).not.toMatch(/points/);
   });
 });

@@ -2,13 +2,20 @@ import type { FeedbackView } from '@salt-circle/contracts';
 import { formScore, OVERALL_ID, type ReviewForm } from '@salt-circle/core';
 import { AnswerWords } from '../../app/form/AnswerWords.js';
 import { labelWords } from '../../app/People.js';
+import { PleaseLook } from '../../app/check/PleaseLook.js';
 import { RemarkFiles } from '../../app/remarks/RemarkFiles.js';
 
 interface AnswersProps {
   readonly feedback: FeedbackView;
 }
 
-export function ByReviewer({ feedback }: AnswersProps) {
+interface ByReviewerProps extends AnswersProps {
+  readonly timeZone: string;
+  /** The instructor can be asked to look at each; not with borrowed eyes. */
+  readonly asks: boolean;
+}
+
+export function ByReviewer({ feedback, timeZone, asks }: ByReviewerProps) {
   return (
     <div className="divide-y divide-line">
       {feedback.reviews.map((review) => {
@@ -32,6 +39,7 @@ export function ByReviewer({ feedback }: AnswersProps) {
                 </div>
               ))}
             </dl>
+            {asks && !review.self && <PleaseLook reviewId={review.id} timeZone={timeZone} />}
           </section>
         );
       })}

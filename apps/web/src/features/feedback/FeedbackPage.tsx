@@ -1,17 +1,14 @@
-import type { DraftReading, FeedbackView, NoteView, PersonLabel, ReviewFileCard } from '@salt-circle/contracts';
+import type { DraftReading, FeedbackView, ReviewFileCard } from '@salt-circle/contracts';
 import { counted, comparePlaces } from '@salt-circle/core';
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { Empty, Loading, Tabs } from '../../kit/index.js';
-import { api, useSessionQuery } from '../../app/api.js';
+import { api } from '../../app/api.js';
+import { PleaseLook } from '../../app/check/PleaseLook.js';
 import { RemarkFiles } from '../../app/remarks/RemarkFiles.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
-import { AnnotatedDraft } from '../../app/reading/AnnotatedDraft.js';
-import { NoteSheet } from '../../app/reading/NoteSheet.js';
-import { focusPassage, noteDomId } from '../../app/reading/passages.js';
-import { placeWords } from '../../app/reading/places/whereabouts.js';
-import { NoteText } from '../../app/reading/NoteText.js';
-import { useAnnotation } from '../../app/reading/useAnnotation.js';
+import { ReadDraft, useReadNotes, type ReadNote } from '../../app/reading/ReadDraft.js';
 import { When } from '../../app/time/When.js';
+import { useSeeing } from '../../app/seeing/useSeeing.js';
 import { useExchange } from '../../app/useExchange.js';
 import { ByCriterion, ByReviewer } from './Answers.js';
 
@@ -36,12 +33,21 @@ export function FeedbackPage() {
     refetchOnMountOrArgChange: true,
   });
   const [read] = useReadFeedbackMutation();
-  const seen = useSessionQuery().data?.seeing != null;
+  const seen = useSeeing() !== null;
   const there = data !== undefined && data.reviews.length > 0 && !seen;
   useEffect(() => {
     if (there) void read(exchange.id);
   }, [there, read, exchange.id]);
   const at = exchange.dates.release ?? exchange.dates.reviewsDue;
+  if (exchange.feedbackHeld) {
+    return (
+      <div className="px-5">
+        <Empty title="Your feedback has not been released yet.">
+          <p>That of others has. Your instructor releases yours later; you will find it here and in Today.</p>
+        </Empty>
+      </div>
+    );
+  }
   if (!exchange.feedbackOpen) {
     return (
       <div className="px-5">
@@ -103,8 +109,7 @@ function Versions({ feedback, first }: { readonly feedback: FeedbackView; readon
   );
 }
 
-interface FeedbackNote extends NoteView {
-  readonly by: PersonLabel;
+interface FeedbackNote extends ReadNote {
   readonly reviewId: string;
   readonly files: readonly ReviewFileCard[];
 }
@@ -136,72 +141,28 @@ interface FeedbackProps {
 function Feedback({ feedback, draft, where }: FeedbackProps) {
   const exchange = useExchange();
   const notes = useNotes(draft, feedback.reviews);
-  const annotation = useAnnotation(draft, notes);
   const [tab, setTab] = useState('reviewer');
-  const gone = notes.filter(({ id }) => annotation.match(id)?.found === 'gone');
-  const margin = useRef<HTMLElement>(null);
-  const [sheet, setSheet] = useState<string | null>(null);
-  /** Where the draft has no room for a margin, the note comes up over its foot. */
-  const press = (id: string) => {
-    annotation.choose(id);
-    if (margin.current === null || margin.current.offsetParent === null) setSheet(id);
-  };
-  const toPassage = (id: string) => {
-    annotation.choose(id);
-    // Its part may have to be shown first.
-    requestAnimationFrame(() => focusPassage(id));
-  };
-  const inSheet = notes.find(({ id }) => id === sheet);
-  const show = (note: FeedbackNote, quoted: boolean) => (
-    <NoteText
-      note={note}
-      by={note.by}
-      match={annotation.match(note.id)}
-      active={note.id === annotation.activeId}
-      quoted={quoted}
-      where={placeWords(note.place, quoted ? draft.parts : [])}
-      attached={note.files.length === 0 ? undefined : <RemarkFiles reviewId={note.reviewId} files={note.files} />}
-      domId={quoted ? undefined : noteDomId(note.id)}
-      onActivate={() => toPassage(note.id)}
-    />
-  );
+  /** Asking for a look stands where there is room for it. */
+  const reading = useReadNotes(draft, notes, (note, alone) => (
+    <>
+      <RemarkFiles reviewId={note.reviewId} files={note.files} />
+      {alone && <PleaseLook reviewId={note.reviewId} noteId={note.id} timeZone={exchange.course.timeZone} />}
+    </>
+  ));
+  const gone = notes.filter(({ id }) => reading.annotation.match(id)?.found === 'gone');
   const count = feedback.reviews.length;
   return (
     <div className="grid flex-1 grid-cols-1 lg:grid-cols-[3fr_2fr]">
-      <section aria-label="Your draft with its notes" className="@container px-6 py-5">
-        <h2 className="mb-4 font-serif text-2xl font-semibold">{draft.title}</h2>
-        <AnnotatedDraft
-          reading={draft}
-          exchangeId={exchange.id}
-          notes={notes}
-          annotation={annotation}
-          marginLabel="Notes beside your draft"
-          marginRef={margin}
-          onChoose={press}
-          render={(id) => {
-            const note = notes.find((one) => one.id === id);
-            return note === undefined ? null : show(note, false);
-          }}
-        />
-      </section>
-      <NoteSheet
-        noteId={sheet}
-        onClose={() => {
-          if (sheet !== null) focusPassage(sheet);
-          setSheet(null);
-        }}
+      <ReadDraft
+        draft={draft}
+        exchangeId={exchange.id}
+        notes={notes}
+        reading={reading}
+        label="Your draft with its notes"
+        marginLabel="Notes beside your draft"
       >
-        {inSheet !== undefined && (
-          <NoteText
-            note={inSheet}
-            by={inSheet.by}
-            match={annotation.match(inSheet.id)}
-            where={placeWords(inSheet.place, draft.parts)}
-            attached={<RemarkFiles reviewId={inSheet.reviewId} files={inSheet.files} />}
-            quoted
-          />
-        )}
-      </NoteSheet>
+        <h2 className="mb-4 font-serif text-2xl font-semibold">{draft.title}</h2>
+      </ReadDraft>
       <section className="border-l border-line bg-crust px-5 py-3">
         <p className="text-ink-soft">
           {counted(count, '1 reviewer', '# reviewers')}, {counted(notes.length, '1 note', '# notes')}
@@ -214,7 +175,11 @@ function Feedback({ feedback, draft, where }: FeedbackProps) {
           value={tab}
           onChange={setTab}
           tabs={[
-            { key: 'reviewer', words: 'By reviewer', content: <ByReviewer feedback={feedback} /> },
+            {
+              key: 'reviewer',
+              words: 'By reviewer',
+              content: <ByReviewer feedback={feedback} timeZone={exchange.course.timeZone} asks />,
+            },
             { key: 'criterion', words: 'By criterion', content: <ByCriterion feedback={feedback} /> },
             {
               key: 'passage',
@@ -227,7 +192,7 @@ function Feedback({ feedback, draft, where }: FeedbackProps) {
                     </li>
                   )}
                   {notes.map((note) => (
-                    <li key={note.id}>{show(note, true)}</li>
+                    <li key={note.id}>{reading.show(note, true)}</li>
                   ))}
                 </ul>
               ),

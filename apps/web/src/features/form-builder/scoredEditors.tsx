@@ -199,6 +199,11 @@ export function ChecklistEditor({ item, readOnly, onChange }: KindEditorProps<Ch
             onChange({ ...item, entries: entries.map((one) => ({ ...one, points: target.checked ? 1 : null })) })
           }
         />
+        <Checkbox
+          label="“Cannot tell” is an answer"
+          checked={item.cannotTell === true}
+          onChange={({ target }) => onChange({ ...item, cannotTell: target.checked })}
+        />
         <CommentSelect value={item.comment} onChange={(comment) => onChange({ ...item, comment })} />
       </div>
     </div>

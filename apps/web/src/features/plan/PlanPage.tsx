@@ -1,6 +1,6 @@
 import type { FieldProblem, PlanView, Problem } from '@salt-circle/contracts';
 import { useEffect, useState } from 'react';
-import { Loading, RichText, SaveMark, Select, TextField } from '../../kit/index.js';
+import { Loading, SaveMark, Select, TextField } from '../../kit/index.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { Conflict } from '../../app/saving/Conflict.js';
 import { LeaveGuard } from '../../app/saving/LeaveGuard.js';
@@ -16,13 +16,15 @@ import { Grade } from './Grade.js';
 import { Names } from './Names.js';
 import { OwnTimes } from './OwnTimes.js';
 import { PlainWords } from './PlainWords.js';
+import { Practice } from './Practice.js';
 import { PlanMenu } from './PlanMenu.js';
 import { usePlanFormQuery, usePlanQuery } from './planApi.js';
 import { RecordGroup } from './RecordGroup.js';
+import { Rich } from './Rich.js';
 import { SettingsGroup } from './SettingsGroup.js';
 import { GRADES_LATER } from '@salt-circle/core';
 import type { Settings } from './settings.js';
-import { handInWords, namesWords, takesPartWords, whomWords } from './summaries.js';
+import { handInWords, namesWords, practiceWords, takesPartWords, whomWords } from './summaries.js';
 import { TakesPart } from './TakesPart.js';
 import { usePlanSettings } from './usePlanSettings.js';
 import { WhenGroup } from './WhenGroup.js';
@@ -223,6 +225,14 @@ function Groups({ settings, plan, readOnly, problemAt, onChange, onUnmoved }: Gr
           onUnmoved={(sentences) => onUnmoved('allocation', sentences)}
         />
       </SettingsGroup>
+      <SettingsGroup title="Practice" summary={practiceWords(settings)} startOpen={missingIn('practice')}>
+        <Practice
+          rule={settings.practice}
+          readOnly={readOnly}
+          problem={problemAt('practice')}
+          onChange={(practice) => onChange({ practice })}
+        />
+      </SettingsGroup>
       <SettingsGroup title="Names" summary={namesWords(settings)}>
         <Names settings={settings} fixed={plan.fixed.names} onChange={onChange} />
       </SettingsGroup>
@@ -294,27 +304,6 @@ function Groups({ settings, plan, readOnly, problemAt, onChange, onUnmoved }: Gr
         )}
       </SettingsGroup>
     </>
-  );
-}
-
-interface RichProps {
-  readonly label: string;
-  readonly about: string;
-  readonly html: string;
-  readonly readOnly: boolean;
-  readonly onChange: (html: string) => void;
-}
-
-function Rich({ label, about, html, readOnly, onChange }: RichProps) {
-  return (
-    <div>
-      <p className="mb-1 font-medium">
-        {label}: {about}
-      </p>
-      <div className="rounded border border-edge bg-salt px-3 pb-2">
-        <RichText label={label} html={html} editable={!readOnly} onChange={onChange} />
-      </div>
-    </div>
   );
 }
 

@@ -22,6 +22,7 @@ export function settingsOf(plan: PlanView): Settings {
     showNamesAtRelease: plan.showNamesAtRelease,
     feedbackEach: plan.feedbackEach,
     reviewsFinal: plan.reviewsFinal,
+    practice: plan.practice,
     gradeParts: plan.gradeParts,
     shorthandId: plan.shorthandId,
   };

@@ -45,3 +45,7 @@ export function namesWords({ names, showNamesAtRelease }: Settings): string {
   }[names];
   return names !== 'open' && showNamesAtRelease ? `${words}, until release` : words;
 }
+
+export function practiceWords({ practice: { when } }: Settings): string {
+  return { off: 'Off', offered: 'Offered before reviewing', first: 'Comes first: reviews open after it' }[when];
+}

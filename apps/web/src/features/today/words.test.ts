@@ -23,6 +23,7 @@ const KINDS: Readonly<Record<TodayKind, true>> = {
   'submit-again': true,
   'draft-missed': true,
   'reviews-missed': true,
+  practise: true,
   'write-review': true,
   'read-feedback': true,
   'finish-plan': true,

@@ -22,6 +22,13 @@ export function needWords({ kind, exchangeId, reviewId, done, of }: TodayItem): 
         to: at('draft'),
         urgent: 'due',
       };
+    case 'practise':
+      return {
+        what: `Practice comes before reviewing; ${done} of ${of} done`,
+        verb: 'Practise',
+        to: at('practice'),
+        urgent: 'reviews due',
+      };
     case 'write-review':
       return { what: `Review ${done} of ${of}`, verb: 'Review', to: `/reviews/${reviewId}`, urgent: 'due' };
     case 'submit-again':

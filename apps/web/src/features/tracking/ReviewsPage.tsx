@@ -11,7 +11,7 @@ import { When } from '../../app/time/When.js';
 import { useExchange } from '../../app/useExchange.js';
 import { ReminderDialog } from './ReminderDialog.js';
 
-type Filter = 'all' | 'not-begun' | 'unfinished' | 'thin';
+type Filter = 'all' | 'not-practised' | 'not-begun' | 'unfinished' | 'thin';
 
 /** Of a submitted review with fewer words than this, notes included, somebody should take a look. */
 const THIN_WORDS = 60;
@@ -23,6 +23,10 @@ function submitted(row: ProgressRow): number {
 const FILTERS: Readonly<
   Record<Exclude<Filter, 'all'>, { readonly words: string; readonly holds: (row: ProgressRow) => boolean }>
 > = {
+  'not-practised': {
+    words: 'Not practised',
+    holds: ({ practised }) => practised !== null && practised.done < practised.of,
+  },
   'not-begun': {
     words: 'No review begun',
     holds: (row) => row.reviews.length > 0 && row.reviews.every(({ state }) => state === 'not-begun'),
@@ -51,6 +55,10 @@ export function ReviewsPage() {
   const columns = Math.max(0, ...data.rows.map(({ reviews }) => reviews.length));
   const { reviewsDue } = exchange.dates;
   const figures = exchange.figures;
+  const practice = data.rows.some(({ practised }) => practised !== null);
+  const filters = (Object.keys(FILTERS) as Array<keyof typeof FILTERS>).filter(
+    (key) => practice || key !== 'not-practised',
+  );
   return (
     <div className="px-5 py-5">
       <div className="mb-3 flex flex-wrap items-center justify-between gap-3">
@@ -66,7 +74,7 @@ export function ReviewsPage() {
           </span>
         </h2>
         <div className="flex flex-wrap gap-2" role="group" aria-label="Show only">
-          {(Object.keys(FILTERS) as Array<keyof typeof FILTERS>).map((key) => (
+          {filters.map((key) => (
             <Button
               key={key}
               aria-pressed={filter === key}
@@ -115,6 +123,7 @@ function Board({ rows, columns }: { readonly rows: readonly ProgressRow[]; reado
       columns={useColumns(
         columns,
         rows.some(({ minutes }) => minutes !== null),
+        rows.some(({ practised }) => practised !== null),
       )}
       stopsOf={({ reviews, person }) =>
         reviews
@@ -128,8 +137,12 @@ function Board({ rows, columns }: { readonly rows: readonly ProgressRow[]; reado
   );
 }
 
-/** @param many reviews of whoever has most @param measured whether the course measures time at work */
-function useColumns(many: number, measured: boolean): Array<BoardColumn<ProgressRow>> {
+/**
+ * @param many reviews of whoever has most
+ * @param measured whether the course measures time at work
+ * @param practice whether there is something to practise on
+ */
+function useColumns(many: number, measured: boolean, practice: boolean): Array<BoardColumn<ProgressRow>> {
   const person = usePersonColumns<ProgressRow>();
   const { timeZone } = useExchange().course;
   const figure = (key: string, head: string, of: (row: ProgressRow) => number): BoardColumn<ProgressRow> => ({
@@ -148,6 +161,7 @@ function useColumns(many: number, measured: boolean): Array<BoardColumn<Progress
       sort: ({ draft }) => (draft.state === 'handed-in' ? 2 : draft.state === 'saved' ? 1 : 0),
       cell: ({ draft }) => <DraftCell draft={draft} />,
     },
+    ...(practice ? [PRACTISED] : []),
     ...[...Array(many).keys()].map((index): BoardColumn<ProgressRow> => ({
       key: `review-${index}`,
       head: `Review ${index + 1}`,
@@ -180,6 +194,21 @@ function useColumns(many: number, measured: boolean): Array<BoardColumn<Progress
     },
   ];
 }
+
+const PRACTISED: BoardColumn<ProgressRow> = {
+  key: 'practised',
+  head: 'Practice',
+  sort: ({ practised }) => (practised === null ? null : practised.done),
+  cell: ({ practised }) =>
+    practised === null ? null : (
+      <StateMark
+        state={practised.done >= practised.of ? 'done' : practised.begun ? 'in-progress' : 'not-begun'}
+        share={practised.of === 0 ? 0 : practised.done / practised.of}
+        word={practised.begun ? `${practised.done} of ${practised.of}` : 'not begun'}
+        wordHidden={false}
+      />
+    ),
+};
 
 /** 0 to 1, and 2 once submitted; null without a review. */
 function doneShare(review: ProgressReview | undefined): number | null {

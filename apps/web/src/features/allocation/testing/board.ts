@@ -20,6 +20,7 @@ export function view(part: Partial<AllocationView> = {}): AllocationView {
       extra: false,
       strength: null,
       leftOut: null,
+      practised: null,
     })),
     drafts: NAMES.map((name, at) => ({
       id: `d-${ids[at]}`,

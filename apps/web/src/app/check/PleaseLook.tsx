@@ -1,0 +1,95 @@
+import { LIMITS } from '@salt-circle/contracts';
+import { useState } from 'react';
+import { Button, Dialog, TextArea } from '../../kit/index.js';
+import { ProblemNotice } from '../ProblemNotice.js';
+import { useSeeing } from '../seeing/useSeeing.js';
+import { When } from '../time/When.js';
+import { useAskToLookMutation, useLookRequestsQuery } from './checkApi.js';
+
+export interface PleaseLookProps {
+  readonly reviewId: string;
+  /** Of one note; absent of the whole review. */
+  readonly noteId?: string;
+  readonly timeZone: string;
+}
+
+/** Asks the instructor to look at a review or a note, and shows what came of it. Nobody else learns of it. */
+export function PleaseLook({ reviewId, noteId, timeZone }: PleaseLookProps) {
+  const { data = [] } = useLookRequestsQuery(reviewId);
+  const [asking, setAsking] = useState(false);
+  // With somebody else's eyes one reads, and asks for nothing.
+  const seeing = useSeeing() !== null;
+  const here = data.filter((one) => one.noteId === (noteId ?? null));
+  return (
+    <div className="no-print mt-1 text-sm">
+      {here.map(({ id, words, at, answer, answeredAt }) => (
+        <div key={id} className="border-l-2 border-line pl-2">
+          <p className="text-ink-soft">
+            You asked your instructor to look, <When at={at} timeZone={timeZone} />: “{words}”
+          </p>
+          {answer === null || answeredAt === null ? (
+            <p className="text-ink-soft">Not answered yet; you will be told by mail.</p>
+          ) : (
+            <p>
+              <span className="font-semibold">Your instructor</span>{' '}
+              <span className="text-ink-soft">
+                (<When at={answeredAt} timeZone={timeZone} />)
+              </span>
+              : <span className="whitespace-pre-wrap">{answer}</span>
+            </p>
+          )}
+        </div>
+      ))}
+      {!seeing && (
+        <Button look="quiet" small onClick={() => setAsking(true)}>
+          Ask the instructor to look…
+        </Button>
+      )}
+      {asking && <AskDialog reviewId={reviewId} noteId={noteId ?? null} onClose={() => setAsking(false)} />}
+    </div>
+  );
+}
+
+interface AskDialogProps {
+  readonly reviewId: string;
+  readonly noteId: string | null;
+  readonly onClose: () => void;
+}
+
+function AskDialog({ reviewId, noteId, onClose }: AskDialogProps) {
+  const [words, setWords] = useState('');
+  const [ask, { isLoading, error }] = useAskToLookMutation();
+  const go = async () => {
+    const result = await ask({ reviewId, noteId, words });
+    if (result.error === undefined) onClose();
+  };
+  return (
+    <Dialog
+      open
+      onClose={onClose}
+      title={
+        noteId === null ? 'Ask your instructor to look at this review' : 'Ask your instructor to look at this note'
+      }
+      description="When something is unfair, hurtful or wrong, or tells who you are. Only the staff of the course read it; the other side does not learn of it."
+    >
+      <form
+        className="space-y-3"
+        onSubmit={(event) => {
+          event.preventDefault();
+          void go();
+        }}
+      >
+        <TextArea
+          label="What should be looked at, and why?"
+          value={words}
+          maxLength={LIMITS.guidance}
+          onChange={({ target }) => setWords(target.value)}
+        />
+        {error !== undefined && <ProblemNotice error={error} />}
+        <Button look="primary" type="submit" busy={isLoading}>
+          Ask
+        </Button>
+      </form>
+    </Dialog>
+  );
+}

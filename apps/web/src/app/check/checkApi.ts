@@ -1,0 +1,104 @@
+import type {
+  CheckView,
+  DraftReviewsView,
+  QueueView,
+  ReleasePeopleRequest,
+  ReleaseView,
+  Withholdable,
+  LookRequestView,
+} from '@salt-circle/contracts';
+import type { DoubtBounds } from '@salt-circle/core';
+import { api } from '../api.js';
+
+interface Target {
+  readonly reviewId: string;
+  readonly kind: Withholdable;
+  readonly targetId: string;
+}
+
+export interface WithholdBody extends Target {
+  readonly reason: string;
+  readonly told: boolean;
+  readonly counts: boolean;
+}
+
+export const {
+  useQueueQuery,
+  useSaveBoundsMutation,
+  useCheckQuery,
+  useSaveCheckMutation,
+  useWithholdMutation,
+  useGiveBackMutation,
+  useDraftReviewsQuery,
+  useLookRequestsQuery,
+  useAskToLookMutation,
+  useAnswerLookMutation,
+  useReleaseMutation,
+  useReleaseViewQuery,
+  useReleasePeopleMutation,
+} = api.injectEndpoints({
+  endpoints: (build) => ({
+    queue: build.query<QueueView, string>({
+      query: (exchangeId) => `/exchanges/${exchangeId}/queue`,
+      providesTags: ['Queue'],
+    }),
+    saveBounds: build.mutation<null, { exchangeId: string; bounds: DoubtBounds }>({
+      query: ({ exchangeId, bounds }) => ({
+        url: `/exchanges/${exchangeId}/queue/bounds`,
+        method: 'PUT',
+        body: { bounds },
+      }),
+      invalidatesTags: ['Queue'],
+    }),
+    check: build.query<CheckView, string>({ query: (id) => `/reviews/${id}/check`, providesTags: ['Queue'] }),
+    saveCheck: build.mutation<CheckView, { reviewId: string; looked: boolean; dismissed: readonly string[] }>({
+      query: ({ reviewId, ...body }) => ({ url: `/reviews/${reviewId}/check`, method: 'PUT', body }),
+      invalidatesTags: ['Queue'],
+    }),
+    withhold: build.mutation<null, WithholdBody>({
+      query: ({ reviewId, ...body }) => ({ url: `/reviews/${reviewId}/withheld`, method: 'PUT', body }),
+      invalidatesTags: ['Queue', 'Review', 'Exchange'],
+    }),
+    draftReviews: build.query<DraftReviewsView, { exchangeId: string; draftId: string }>({
+      query: ({ exchangeId, draftId }) => `/exchanges/${exchangeId}/drafts/${draftId}/reviews`,
+      providesTags: ['Queue', 'Review'],
+    }),
+    lookRequests: build.query<LookRequestView[], string>({
+      query: (reviewId) => `/reviews/${reviewId}/look-requests`,
+      providesTags: ['Looks'],
+    }),
+    askToLook: build.mutation<LookRequestView[], { reviewId: string; noteId: string | null; words: string }>({
+      query: ({ reviewId, ...body }) => ({ url: `/reviews/${reviewId}/look-requests`, method: 'POST', body }),
+      invalidatesTags: ['Looks'],
+    }),
+    answerLook: build.mutation<LookRequestView[], { reviewId: string; requestId: string; answer: string }>({
+      query: ({ reviewId, requestId, answer }) => ({
+        url: `/reviews/${reviewId}/look-requests/${requestId}`,
+        method: 'PUT',
+        body: { answer },
+      }),
+      invalidatesTags: ['Looks', 'Queue', 'Outbox'],
+    }),
+    releaseView: build.query<ReleaseView, string>({
+      query: (exchangeId) => `/exchanges/${exchangeId}/release`,
+      providesTags: ['Queue'],
+    }),
+    /** At an instant in ISO 8601, or now. */
+    release: build.mutation<{ release: string }, { id: string; at: string | null }>({
+      query: ({ id, at }) => ({ url: `/exchanges/${id}/release`, method: 'POST', body: { at } }),
+      invalidatesTags: ['Exchange', 'Plan', 'Courses', 'Today', 'Feedback', 'Queue'],
+    }),
+    releasePeople: build.mutation<null, { exchangeId: string; people: ReleasePeopleRequest }>({
+      query: ({ exchangeId, people }) => ({
+        url: `/exchanges/${exchangeId}/release/people`,
+        method: 'PUT',
+        body: people,
+      }),
+      invalidatesTags: ['Queue', 'Outbox'],
+    }),
+    giveBack: build.mutation<null, Target>({
+      query: ({ reviewId, ...body }) => ({ url: `/reviews/${reviewId}/given-back`, method: 'POST', body }),
+      invalidatesTags: ['Queue', 'Review', 'Exchange'],
+    }),
+  }),
+});

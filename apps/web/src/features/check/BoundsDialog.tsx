@@ -1,0 +1,154 @@
+import { USUAL_BOUNDS, type DoubtBounds } from '@salt-circle/core';
+import { useState } from 'react';
+import { useSaveBoundsMutation } from '../../app/check/checkApi.js';
+import { ProblemNotice } from '../../app/ProblemNotice.js';
+import { useExchange } from '../../app/useExchange.js';
+import { Button, Checkbox, Dialog, TextArea } from '../../kit/index.js';
+
+interface BoundsDialogProps {
+  readonly bounds: DoubtBounds;
+  readonly onClose: () => void;
+}
+
+/** What makes a review doubtful, for this exchange. */
+export function BoundsDialog({ bounds: given, onClose }: BoundsDialogProps) {
+  const exchange = useExchange();
+  const [bounds, setBounds] = useState(given);
+  const [words, setWords] = useState(given.harshWords.join(', '));
+  const [save, { isLoading, error }] = useSaveBoundsMutation();
+  const set = (part: Partial<DoubtBounds>) => setBounds((all) => ({ ...all, ...part }));
+  const go = async () => {
+    const harshWords = words
+      .split(/[,\n]/)
+      .map((word) => word.trim())
+      .filter((word) => word !== '');
+    const result = await save({ exchangeId: exchange.id, bounds: { ...bounds, harshWords } });
+    if (result.error === undefined) onClose();
+  };
+  return (
+    <Dialog
+      open
+      onClose={onClose}
+      wide
+      title="What makes a review doubtful"
+      description="These are reasons to look, no marks: nothing follows from them by itself, and students see none of it."
+    >
+      <form
+        className="space-y-3"
+        onSubmit={(event) => {
+          event.preventDefault();
+          void go();
+        }}
+      >
+        <Percent
+          label="Far fewer words than others: less than this share of the middle one"
+          value={bounds.fewWords}
+          usual={USUAL_BOUNDS.fewWords}
+          onChange={(fewWords) => set({ fewWords })}
+        />
+        <Checkbox
+          label="No note says what to do: a Change or Fix with a proposed edit or some words"
+          checked={bounds.nothingToDo}
+          onChange={({ target }) => set({ nothingToDo: target.checked })}
+        />
+        <Percent
+          label="Levels far from the other reviews of the draft: this share of the scale apart, on average"
+          value={bounds.farFromOthers}
+          usual={USUAL_BOUNDS.farFromOthers}
+          onChange={(farFromOthers) => set({ farFromOthers })}
+        />
+        <Checkbox
+          label="Everything at the top or at the bottom"
+          checked={bounds.oneEnd}
+          onChange={({ target }) => set({ oneEnd: target.checked })}
+        />
+        <Percent
+          label="So much of its text also stands in another review"
+          value={bounds.sameText}
+          usual={USUAL_BOUNDS.sameText}
+          onChange={(sameText) => set({ sameText })}
+        />
+        <Bound
+          label="Submitted within so many seconds of its first word"
+          unit="seconds"
+          value={bounds.hasty}
+          usual={USUAL_BOUNDS.hasty}
+          onChange={(hasty) => set({ hasty })}
+        />
+        <Checkbox
+          label="A name stands in it that is hidden in this exchange"
+          checked={bounds.names}
+          onChange={({ target }) => set({ names: target.checked })}
+        />
+        <TextArea
+          label="Words that may hurt"
+          hint="Separated by commas; whole words, whatever their case. Add those of your language."
+          value={words}
+          onChange={({ target }) => setWords(target.value)}
+        />
+        {error !== undefined && <ProblemNotice error={error} />}
+        <div className="flex gap-2">
+          <Button look="primary" type="submit" busy={isLoading}>
+            Save
+          </Button>
+          <Button
+            onClick={() => {
+              setBounds(USUAL_BOUNDS);
+              setWords(USUAL_BOUNDS.harshWords.join(', '));
+            }}
+          >
+            Back to the usual
+          </Button>
+        </div>
+      </form>
+    </Dialog>
+  );
+}
+
+interface BoundProps {
+  readonly label: string;
+  readonly unit: string;
+  readonly value: number | null;
+  readonly usual: number | null;
+  readonly onChange: (value: number | null) => void;
+}
+
+/** A reason that can be turned off, with its figure. */
+function Bound({ label, unit, value, usual, onChange }: BoundProps) {
+  return (
+    <div className="flex flex-wrap items-center gap-x-3 gap-y-1">
+      <Checkbox
+        label={label}
+        checked={value !== null}
+        onChange={({ target }) => onChange(target.checked ? usual : null)}
+      />
+      {value !== null && (
+        <label className="flex items-center gap-1.5 text-sm">
+          <span className="sr-only">{label}</span>
+          <input
+            type="number"
+            min={0}
+            max={unit === '%' ? 100 : 86_400}
+            value={value}
+            onChange={({ target }) => onChange(Number.isNaN(target.valueAsNumber) ? 0 : target.valueAsNumber)}
+            className="w-20 rounded border border-edge bg-paper px-2 py-1"
+          />
+          {unit}
+        </label>
+      )}
+    </div>
+  );
+}
+
+function Percent({ value, usual, onChange, label }: Omit<BoundProps, 'unit'>) {
+  const percent = (share: number | null) => (share === null ? null : Math.round(100 * share));
+  return (
+    <Bound
+      label={label}
+      unit="%"
+      value={percent(value)}
+      usual={percent(usual)}
+      onChange={(given) => onChange(given === null ? null : Math.min(100, Math.max(0, given)) / 100)}
+    />
+  );
+}

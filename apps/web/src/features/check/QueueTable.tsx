@@ -1,0 +1,107 @@
+import type { QueueRow } from '@salt-circle/contracts';
+import { counted } from '@salt-circle/core';
+import { Link } from 'react-router';
+import { NameOrder, useNameKey } from '../../app/boards/nameOrder.js';
+import { useBeginWalk } from '../../app/boards/Walk.js';
+import { doubtWords } from '../../app/check/doubtWords.js';
+import { labelWords, Person } from '../../app/People.js';
+import { BoardTable, sortedRows, StateMark, type BoardColumn, type BoardSort } from '../../kit/index.js';
+
+export interface QueueTableProps {
+  /** As the server puts them: the doubtful first. */
+  readonly rows: readonly QueueRow[];
+  readonly sort: BoardSort;
+  readonly onSort: (sort: BoardSort) => void;
+}
+
+/** Submitted reviews, each with why to look; opened, they are walked through in the order shown. */
+export function QueueTable({ rows, sort, onSort }: QueueTableProps) {
+  const begin = useBeginWalk();
+  const columns = useColumns(rows);
+  const sorted = sortedRows(rows, columns, sort);
+  const stops = sorted.map((row) => ({ to: `/reviews/${row.reviewId}`, words: wordsOf(row) }));
+  return (
+    <div onClickCapture={() => begin(stops)}>
+      <div className="mb-2 w-56">
+        <NameOrder />
+      </div>
+      <BoardTable
+        label="Submitted reviews"
+        columns={columns}
+        rows={sorted}
+        rowKey={({ reviewId }) => reviewId}
+        sort={sort}
+        onSort={onSort}
+      />
+    </div>
+  );
+}
+
+function useColumns(rows: readonly QueueRow[]): ReadonlyArray<BoardColumn<QueueRow>> {
+  const nameKey = useNameKey();
+  const place = new Map(rows.map(({ reviewId }, index) => [reviewId, index]));
+  return [
+    {
+      key: 'reviewer',
+      head: 'Reviewer',
+      sort: ({ reviewer }) => nameKey(reviewer),
+      cell: (row) => (
+        <Link
+          to={`/reviews/${row.reviewId}`}
+          className="text-ink no-underline hover:underline"
+          title={`Read ${wordsOf(row)}`}
+        >
+          <Person label={row.reviewer} />
+        </Link>
+      ),
+    },
+    {
+      key: 'author',
+      head: 'on the draft by',
+      sort: ({ author }) => nameKey(author),
+      cell: ({ author, self }) => (self ? 'the own draft' : <Person label={author} />),
+    },
+    {
+      key: 'doubts',
+      head: 'Why to look',
+      sort: ({ reviewId }) => place.get(reviewId) ?? 0,
+      cell: (row) => <Reasons row={row} />,
+    },
+    { key: 'words', head: 'Words', right: true, sort: ({ words }) => words, cell: ({ words }) => words },
+    { key: 'notes', head: 'Notes', right: true, sort: ({ notes }) => notes, cell: ({ notes }) => notes },
+    {
+      key: 'looked',
+      head: 'Looked at',
+      sort: ({ looked }) => (looked === null ? null : looked.by),
+      cell: ({ looked }) =>
+        looked === null ? (
+          <StateMark state="not-begun" word="not looked at yet" />
+        ) : (
+          <StateMark state="done" word={`by ${looked.by}`} wordHidden={false} />
+        ),
+    },
+  ];
+}
+
+function Reasons({ row }: { readonly row: QueueRow }) {
+  const { doubts, withheld } = row;
+  const open = doubts.filter(({ dismissed }) => !dismissed);
+  return (
+    <ul className="max-w-[36rem] text-sm">
+      {open.map((one) => (
+        <li key={one.key} className="text-copper">
+          {doubtWords(one)}
+        </li>
+      ))}
+      {withheld !== 0 && (
+        <li className="text-madder">
+          {withheld === 'all' ? 'withheld from the author' : counted(withheld, '1 thing withheld', '# things withheld')}
+        </li>
+      )}
+    </ul>
+  );
+}
+
+function wordsOf({ reviewer, author, self }: QueueRow): string {
+  return self ? `${labelWords(reviewer)} on the own draft` : `${labelWords(reviewer)} on ${labelWords(author)}`;
+}

@@ -1,0 +1,104 @@
+import { LIMITS, type ReleaseRow } from '@salt-circle/contracts';
+import { counted } from '@salt-circle/core';
+import { useState } from 'react';
+import { useReleasePeopleMutation } from '../../app/check/checkApi.js';
+import { labelWords } from '../../app/People.js';
+import { ProblemNotice } from '../../app/ProblemNotice.js';
+import { useExchange } from '../../app/useExchange.js';
+import { Button, Checkbox, Dialog, Select, TextArea, TextField } from '../../kit/index.js';
+
+interface ReleasePeopleProps {
+  readonly rows: readonly ReleaseRow[];
+  readonly onClose: () => void;
+}
+
+type How = ReleaseRow['how'];
+
+const HOW: Readonly<Record<How, string>> = {
+  early: 'They read it now, before the others',
+  held: 'It is held back from them, until you say so here',
+  'as-planned': 'They read it with all others, as planned',
+};
+
+/** Feedback for chosen authors: before the others, or not yet. */
+export function ReleasePeople({ rows, onClose }: ReleasePeopleProps) {
+  const exchange = useExchange();
+  const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
+  const [wanted, setWanted] = useState('');
+  const [how, setHow] = useState<How>(exchange.released ? 'held' : 'early');
+  const [reason, setReason] = useState('');
+  const [save, { isLoading, error }] = useReleasePeopleMutation();
+  const found = rows.filter(({ person }) => labelWords(person).toLowerCase().includes(wanted.trim().toLowerCase()));
+  const toggle = (id: string) =>
+    setChosen((all) => new Set(all.has(id) ? [...all].filter((one) => one !== id) : [...all, id]));
+  const go = async () => {
+    const people = { participantIds: [...chosen], how, ...(how === 'held' && { reason }) };
+    const result = await save({ exchangeId: exchange.id, people });
+    if (result.error === undefined) onClose();
+  };
+  return (
+    <Dialog
+      open
+      wide
+      onClose={onClose}
+      title="Feedback for some of them"
+      description="Whoever has read theirs keeps it. Those who are to read it now are told by mail. From whom it is held back sees that it is not released yet, and not why."
+    >
+      <form
+        className="space-y-3"
+        onSubmit={(event) => {
+          event.preventDefault();
+          void go();
+        }}
+      >
+        <TextField
+          label="Find an author"
+          labelHidden
+          placeholder="Find an author"
+          value={wanted}
+          onChange={({ target }) => setWanted(target.value)}
+        />
+        <ul className="max-h-64 overflow-y-auto border-y border-line py-1">
+          {found.map((row) => (
+            <li key={row.participantId}>
+              <Checkbox
+                label={`${labelWords(row.person)}: ${rowWords(row)}`}
+                checked={chosen.has(row.participantId)}
+                onChange={() => toggle(row.participantId)}
+              />
+            </li>
+          ))}
+        </ul>
+        <Select
+          label="When they read it"
+          value={how}
+          options={(Object.keys(HOW) as How[]).map((key) => [key, HOW[key]] as const)}
+          onChange={(next) => setHow(next as How)}
+        />
+        {how === 'held' && (
+          <TextArea
+            label="Reason, for the record"
+            value={reason}
+            maxLength={LIMITS.guidance}
+            onChange={({ target }) => setReason(target.value)}
+          />
+        )}
+        {error !== undefined && <ProblemNotice error={error} />}
+        <Button look="primary" type="submit" disabled={chosen.size === 0} busy={isLoading}>
+          {chosen.size === 0 ? 'Choose somebody' : counted(chosen.size, 'For 1 author', 'For # authors')}
+        </Button>
+      </form>
+    </Dialog>
+  );
+}
+
+function rowWords({ reviews, waiting, withheld, how, readAt }: ReleaseRow): string {
+  return [
+    counted(reviews, '1 review', '# reviews'),
+    waiting > 0 && `${waiting} not submitted`,
+    withheld > 0 && `${withheld} withheld`,
+    readAt !== null ? 'read' : how === 'early' ? 'released' : how === 'held' ? 'held back' : '',
+  ]
+    .filter(Boolean)
+    .join(', ');
+}

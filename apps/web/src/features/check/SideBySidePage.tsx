@@ -1,0 +1,123 @@
+import type { DraftReviewsView } from '@salt-circle/contracts';
+import { counted, formScore, itemSpreads, OVERALL_ID, type FormItem } from '@salt-circle/core';
+import { Link, useParams } from 'react-router';
+import { useDraftReviewsQuery } from '../../app/check/checkApi.js';
+import { AnswerWords } from '../../app/form/AnswerWords.js';
+import { labelWords, Person } from '../../app/People.js';
+import { percent } from '../../app/percent.js';
+import { ProblemNotice } from '../../app/ProblemNotice.js';
+import { useExchange } from '../../app/useExchange.js';
+import { Empty, Loading } from '../../kit/index.js';
+
+/** All submitted reviews of one draft, item by item, those first on which they differ most. */
+export function SideBySidePage() {
+  const exchange = useExchange();
+  const { draftId = '' } = useParams();
+  const { data, error } = useDraftReviewsQuery(
+    { exchangeId: exchange.id, draftId },
+    { refetchOnMountOrArgChange: true },
+  );
+  if (error !== undefined) return <ProblemNotice error={error} />;
+  if (data === undefined) return <Loading what="the reviews" />;
+  const { reviews, waiting } = data;
+  return (
+    <div className="px-5 py-5">
+      <h2 className="text-xl font-semibold">{data.draftTitle}</h2>
+      <p className="mb-3 text-ink-soft">
+        by <Person label={data.author} />, {counted(reviews.length, '1 review', '# reviews')}
+        {waiting > 0 && `, ${counted(waiting, '1 more not submitted', '# more not submitted')}`}.{' '}
+        <Link to={`../drafts/${draftId}`} className="text-dusk underline">
+          Read the draft
+        </Link>
+      </p>
+      {reviews.length === 0 ? (
+        <Empty title="No review of this draft has been submitted yet.">
+          <p>Once there is one, it stands here, and each further one beside it.</p>
+        </Empty>
+      ) : (
+        <Table view={data} />
+      )}
+    </div>
+  );
+}
+
+interface Row {
+  readonly id: string;
+  readonly title: string;
+  readonly item: FormItem | undefined;
+  readonly spread: number | null;
+}
+
+function rowsOf({ form, reviews }: DraftReviewsView): Row[] {
+  // A self-review is another view of the draft, no measure of the others.
+  const others = reviews.filter(({ self }) => !self).map(({ answers }) => answers);
+  const rows = itemSpreads(form, others).flatMap(({ itemId, spread }): Row[] => {
+    const item = form.items.find(({ id }) => id === itemId);
+    return item === undefined ? [] : [{ id: itemId, title: item.title, item, spread }];
+  });
+  return form.overall === 'none'
+    ? rows
+    : [...rows, { id: OVERALL_ID, title: 'Overall comment', item: undefined, spread: null }];
+}
+
+function Table({ view }: { readonly view: DraftReviewsView }) {
+  const { form, reviews } = view;
+  return (
+    <div className="overflow-x-auto">
+      <table className={`w-full border-collapse text-left align-top ${reviews.length <= FIT ? 'table-fixed' : ''}`}>
+        <caption className="sr-only">Reviews of this draft, item by item</caption>
+        <thead>
+          <tr className="border-b border-ink">
+            <th scope="col" className="w-44 py-2 pr-4">
+              Item
+            </th>
+            {reviews.map((review) => {
+              const score = formScore(form, review.answers);
+              return (
+                <th key={review.id} scope="col" className="min-w-64 py-2 pr-4 font-normal">
+                  <Link
+                    to={`/reviews/${review.id}`}
+                    className="font-semibold text-ink no-underline hover:underline"
+                    title={`Read the review by ${labelWords(review.reviewer)}`}
+                  >
+                    {review.self ? 'The author’s own review' : <Person label={review.reviewer} />}
+                  </Link>
+                  <span className="block text-sm text-ink-soft">
+                    {score !== null && `${score.points} of ${score.of} points, `}
+                    {counted(review.notes, '1 note', '# notes')}
+                    {review.withheld && <span className="text-madder">, withheld</span>}
+                  </span>
+                </th>
+              );
+            })}
+          </tr>
+        </thead>
+        <tbody>
+          {rowsOf(view).map(({ id, title, item, spread }) => (
+            <tr key={id} className="border-b border-line align-top">
+              <th scope="row" className="py-3 pr-4 font-semibold">
+                {title}
+                {spread !== null && (
+                  <span className={`block text-sm font-normal ${spread >= WIDE ? 'text-copper' : 'text-ink-soft'}`}>
+                    {spread === 0 ? 'all agree' : `${percent(spread)} of the scale apart`}
+                  </span>
+                )}
+              </th>
+              {reviews.map((review) => (
+                <td key={review.id} className="@container py-3 pr-4">
+                  <AnswerWords item={item} answer={review.answers[id]} />
+                </td>
+              ))}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
+  );
+}
+
+/** So many share the width of a page evenly; more are scrolled through sideways. */
+const FIT = 4;
+
+/** From half of the scale on, two people have read the item, or the draft, differently. Ours; no standard. */
+const WIDE = 0.5;

@@ -1,0 +1,51 @@
+import { useState } from 'react';
+import { useReleaseMutation } from '../../app/check/checkApi.js';
+import { ProblemNotice } from '../../app/ProblemNotice.js';
+import { DateInput } from '../../app/time/DateInput.js';
+import { useNow } from '../../app/time/useNow.js';
+import { inWords } from '../../app/time/words.js';
+import { useExchange } from '../../app/useExchange.js';
+import { Button, Dialog } from '../../kit/index.js';
+
+const DAY = 24 * 3_600_000;
+const MINUTE = 60_000;
+
+/** A release that nobody has read yet, put off to a later time. */
+export function TakeBack({ onClose }: { readonly onClose: () => void }) {
+  const exchange = useExchange();
+  const { timeZone } = exchange.course;
+  const now = useNow();
+  const [at, setAt] = useState<string | null>(() => new Date(Math.ceil((now + DAY) / MINUTE) * MINUTE).toISOString());
+  const [release, { isLoading, error }] = useReleaseMutation();
+  const ahead = at !== null && Date.parse(at) > now;
+  return (
+    <Dialog
+      open
+      wide
+      onClose={onClose}
+      title="Take the release back"
+      description="Nobody has read their feedback yet. It closes now, and opens again at the time that you give here."
+    >
+      <form
+        className="space-y-3"
+        onSubmit={(event) => {
+          event.preventDefault();
+          if (ahead) void release({ id: exchange.id, at }).then((result) => result.error === undefined && onClose());
+        }}
+      >
+        <DateInput
+          label="Release again"
+          value={at}
+          timeZone={timeZone}
+          hint={at === null ? '' : inWords(Date.parse(at), timeZone, now)}
+          problem={ahead ? undefined : 'Give a time that lies ahead.'}
+          onChange={setAt}
+        />
+        {error !== undefined && <ProblemNotice error={error} />}
+        <Button look="primary" type="submit" disabled={!ahead} busy={isLoading}>
+          Take it back
+        </Button>
+      </form>
+    </Dialog>
+  );
+}

@@ -1,0 +1,127 @@
+import type { DeskView, DoubtView } from '@salt-circle/contracts';
+import { useEffect, useEffectEvent } from 'react';
+import { Link, useNavigate } from 'react-router';
+import { isTyping, useWalk } from '../../app/boards/Walk.js';
+import { useCheckQuery, useSaveCheckMutation } from '../../app/check/checkApi.js';
+import { doubtWords } from '../../app/check/doubtWords.js';
+import { selectSingleKeys } from '../../app/layoutSlice.js';
+import { ProblemNotice } from '../../app/ProblemNotice.js';
+import { useAppSelector } from '../../app/store.js';
+import { When } from '../../app/time/When.js';
+import { Button, Loading, StateMark } from '../../kit/index.js';
+import { LookAnswers } from './LookAnswers.js';
+import { Withholding } from './Withholding.js';
+
+export interface CheckPanelProps {
+  readonly desk: DeskView;
+  /** Shows a note in its place. */
+  readonly onNote: (id: string) => void;
+}
+
+/** For staff, beside the review: why it is to be looked at, who has, and keeping it from its author. */
+export function CheckPanel({ desk, onNote }: CheckPanelProps) {
+  const { data, error } = useCheckQuery(desk.id, { refetchOnMountOrArgChange: true });
+  const [save, saving] = useSaveCheckMutation();
+  const navigate = useNavigate();
+  const walk = useWalk();
+  const singleKeys = useAppSelector(selectSingleKeys);
+  const doubts = data?.doubts ?? null;
+  const dismissed = (doubts ?? []).filter((one) => one.dismissed).map(({ key }) => key);
+  const mark = async (looked: boolean, keys: readonly string[] = dismissed) =>
+    (await save({ reviewId: desk.id, looked, dismissed: keys })).error === undefined;
+  const lookedAt = async () => {
+    if (!(await mark(true))) return;
+    if (walk?.after !== undefined) await navigate(walk.after.to);
+  };
+  const onKey = useEffectEvent((event: KeyboardEvent) => {
+    const plain = !event.ctrlKey && !event.metaKey && !event.altKey && !event.defaultPrevented;
+    if (doubts === null || !singleKeys || !plain || isTyping(event.target)) return;
+    if (event.key.toLowerCase() === 'l') void lookedAt();
+  });
+  useEffect(() => {
+    document.addEventListener('keydown', onKey);
+    return () => document.removeEventListener('keydown', onKey);
+  }, []);
+  if (error !== undefined) return <ProblemNotice error={error} />;
+  if (data === undefined || doubts === null) return <Loading what="what stands out" />;
+  const toggle = ({ key, dismissed: off }: DoubtView) => {
+    const keys = off ? dismissed.filter((one) => one !== key) : [...dismissed, key];
+    void mark(data.looked !== null, keys);
+  };
+  return (
+    <div className="space-y-5 py-3">
+      <LookAnswers reviewId={desk.id} timeZone={desk.exchange.timeZone} onNote={onNote} />
+      <section aria-label="Why to look">
+        <h3 className="mb-1 font-semibold">Why to look</h3>
+        {doubts.length === 0 ? (
+          <p className="text-ink-soft">Nothing stands out in this review.</p>
+        ) : (
+          <ul>
+            {doubts.map((one) => (
+              <li key={one.key} className="flex items-baseline justify-between gap-3 border-b border-line py-1">
+                <span className={one.dismissed ? 'text-ink-soft line-through' : 'text-copper'}>
+                  {doubtWords(one)}
+                  {one.doubt.code === 'same-text' && (
+                    <>
+                      {' '}
+                      <Link to={`/reviews/${one.doubt.reviewId}`} className="text-dusk underline">
+                        Read that one
+                      </Link>
+                    </>
+                  )}
+                </span>
+                {one.doubt.code !== 'asked' && (
+                  <Button small look="quiet" onClick={() => toggle(one)}>
+                    {one.dismissed ? 'It is one' : 'No doubt'}
+                  </Button>
+                )}
+              </li>
+            ))}
+          </ul>
+        )}
+      </section>
+      <p>
+        <Link to={`/exchanges/${desk.exchange.id}/check/${desk.draft.draftId}`} className="text-dusk underline">
+          All reviews of this draft side by side
+        </Link>
+      </p>
+      <section aria-label="Looked at" className="space-y-2">
+        {data.looked === null ? (
+          <StateMark state="not-begun" word="not looked at yet" wordHidden={false} />
+        ) : (
+          <p className="flex flex-wrap items-center gap-x-2">
+            <StateMark state="done" word={`looked at by ${data.looked.by}`} wordHidden={false} />
+            <span className="text-sm text-ink-soft">
+              <When at={data.looked.at} timeZone={desk.exchange.timeZone} />
+            </span>
+          </p>
+        )}
+        <div className="flex flex-wrap gap-2">
+          <Button
+            look="primary"
+            busy={saving.isLoading}
+            title={singleKeys ? 'L' : undefined}
+            onClick={() => void lookedAt()}
+          >
+            {walk?.after === undefined ? 'Looked at' : 'Looked at, next'}
+          </Button>
+          {data.looked !== null && <Button onClick={() => void mark(false)}>Not looked at after all</Button>}
+        </div>
+        {saving.error !== undefined && <ProblemNotice error={saving.error} />}
+      </section>
+      <section aria-label="Keep from the author" className="space-y-2">
+        <h3 className="font-semibold">Keep from the author</h3>
+        <p className="text-sm text-ink-soft">
+          Notes and answers are withheld where they stand, in the draft, the form and the list of notes.
+        </p>
+        {desk.files.map(({ id, name }) => (
+          <div key={id} className="flex flex-wrap items-baseline gap-x-2">
+            <span>{name}</span>
+            <Withholding kind="file" targetId={id} />
+          </div>
+        ))}
+        <Withholding kind="review" targetId="" large />
+      </section>
+    </div>
+  );
+}

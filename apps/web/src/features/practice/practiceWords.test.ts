@@ -1,0 +1,41 @@
+import { percent } from '../../app/percent.js';
+import { itemWords, resultWords, stateWords } from './practiceWords.js';
+
+describe('practice in words', () => {
+  it('rounds no share to all or nothing', () => {
+    expect([0, 0.001, 0.5, 0.996, 1].map(percent)).toEqual(['0%', '1%', '50%', '99%', '100%']);
+  });
+
+  it('says how an item stands to the key', () => {
+    const words = (part: Partial<Parameters<typeof itemWords>[0]>) =>
+      itemWords({ itemId: 'a', unit: 'levels', apart: 1, gives: null, near: true, ...part });
+    expect(words({ apart: 0 })).toBe('the same as the key');
+    expect(words({ gives: 'more' })).toBe('1 level higher than the key');
+    expect(words({ apart: 2, gives: 'less' })).toBe('2 levels lower than the key');
+    expect(words({ apart: 2 })).toBe('2 levels away from the key');
+    expect(words({ unit: 'entries', apart: 2 })).toBe('2 entries answered otherwise');
+    expect(words({ unit: 'number', apart: 3, gives: 'less' })).toBe('3 less than the key');
+    expect(words({ apart: null })).toBe('you left it open');
+  });
+
+  it('sums a try up', () => {
+    const item = (near: boolean) => ({ itemId: 'a', unit: 'levels', apart: 0, gives: null, near }) as const;
+    const result = (nears: boolean[]) => {
+      const share = nears.length === 0 ? null : nears.filter(Boolean).length / nears.length;
+      return resultWords({ items: nears.map(item), share, kappa: null });
+    };
+    expect(result([])).toContain('nothing to count');
+    expect(result([true])).toBe('The one item that can be compared is near the key.');
+    expect(result([true, true])).toBe('All 2 items that can be compared are near the key.');
+    expect(result([true, false, false])).toBe('1 of 3 items that can be compared is near the key (33%).');
+  });
+
+  it('says where one stands', () => {
+    const own = { reviewId: null, again: true, result: true };
+    const rule = { when: 'first', tries: 2, closeEnough: 0.75 } as const;
+    expect(stateWords({ ...own, state: 'again', shares: [0.5] }, rule)).toBe(
+      'submitted, 50% of the items near the key; 75% are asked for',
+    );
+    expect(stateWords({ ...own, state: 'done', shares: [null] }, rule)).toBe('submitted');
+  });
+});
