@@ -23,6 +23,7 @@ const { changesFigures } = await import('./changes.mjs');
 const { durableFigures } = await import('./durable.mjs');
 const { fileFigures } = await import('./files.mjs');
 const { deskFigures } = await import('./desk.mjs');
+const { doubtFigures } = await import('./doubts.mjs');
 const { identityFigures } = await import('./identity.mjs');
 const { allocationFigures } = await import('./allocation.mjs');
 
@@ -250,3 +251,4 @@ await stopped(server);
 identityFigures(line, round);
 
 await allocationFigures(line, round);
+doubtFigures({ line, round });

@@ -58,11 +58,15 @@ const STAFF_VIEWS: readonly View[] = [
   {
     name: 'a review, read',
     open: async (page) => {
-      await page
-        .getByRole('link', { name: /^Read / })
-        .first()
-        .click();
-      await expect(page.getByRole('tab', { name: 'Form' })).toBeVisible();
+      await page.getByRole('table', { name: 'Submitted reviews' }).getByRole('link').first().click();
+      await expect(page.getByRole('heading', { name: 'Why to look' })).toBeVisible();
+    },
+  },
+  {
+    name: 'reviews side by side',
+    open: async (page) => {
+      await page.getByRole('link', { name: 'All reviews of this draft side by side' }).click();
+      await expect(page.getByRole('table', { name: /^Reviews of this draft/ })).toBeVisible();
     },
   },
   { name: 'account', open: (page) => page.goto('/account') },
@@ -71,6 +75,7 @@ const STAFF_VIEWS: readonly View[] = [
 
 const STUDENT_VIEWS: readonly View[] = [
   { name: 'today', open: (page) => page.goto('/') },
+  { name: 'practice', open: workspace('Monitoring plan', /^Practice/) },
   { name: 'draft', open: workspace('Monitoring plan', /^Draft/) },
   {
     name: 'hand-in dialog',

@@ -94,6 +94,7 @@ test('the board by mouse: preview, wishes, apply, undo, drag, swap, hold, keep a
   await expect(page.getByText('Repair, not applied')).toBeVisible();
   await expect(page.getByText(': you keep the two apart')).toBeVisible();
   await page.getByRole('button', { name: 'Apply the repair' }).click();
+  await expect(page.getByText('Preview: nothing has been applied yet.')).toHaveCount(0);
   await expect(page.getByText('Something has happened since')).toHaveCount(0);
   expect(await draftsOf(from)).not.toContain(moved);
   await expect(page.getByText('2 for each')).toBeVisible();

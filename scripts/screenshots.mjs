@@ -5,6 +5,7 @@ import { at, browserPath, built, installed, startServer } from './run.mjs';
 
 // One current picture of each main view, from fresh demo data, for the README.
 const PORT = '4612';
+const SAMPLES = at('apps', 'server', 'src', 'platform', 'files', 'samples');
 const base = `http://localhost:${PORT}`;
 const FLAGS = [
   '--no-sandbox',
@@ -86,10 +87,8 @@ async function takeAll() {
   await take(ines, 'today-instructor');
   await ines.getByRole('link', { name: /^Coastal Restoration/ }).click();
   await take(ines, 'course');
-  for (const words of ['People', 'Groups']) {
-    await ines.getByRole('navigation', { name: 'Pages of the course' }).getByRole('link', { name: words }).click();
-    await take(ines, words.toLowerCase());
-  }
+  await ines.getByRole('navigation', { name: 'Pages of the course' }).getByRole('link', { name: 'People' }).click();
+  await take(ines, 'people');
   await workspace(ines, 'Creek survey report', 'plan');
   await take(ines, 'plan');
   await workspace(ines, 'Creek survey report', 'plan/form');
@@ -121,13 +120,35 @@ async function takeAll() {
   await reviewer.getByRole('button', { name: /^Figures 1/ }).click();
   await reviewer.locator('[data-place]').first().waitFor();
   await take(reviewer, 'desk-pdf');
-  await reviewer.getByRole('button', { name: /^What it sounds like/ }).click();
-  await reviewer.waitForTimeout(1_000);
-  await take(reviewer, 'desk-sound');
   await reviewer.context().close();
 
+  // A film to be practised on, and the key to it.
+  await workspace(ines, 'Creek survey report', 'plan');
+  await ines.getByRole('button', { name: /^Practice/ }).click();
+  await ines.getByRole('combobox', { name: 'Practice', exact: true }).selectOption('offered');
+  await ines.getByRole('button', { name: 'Add a practice draft…' }).click();
+  const adding = ines.getByRole('dialog', { name: 'Add a practice draft' });
+  await adding.getByLabel('Title').fill('A minute at the creek');
+  await adding.getByLabel('Made from').selectOption('file');
+  await adding.getByLabel('Choose a file, or drop it here').setInputFiles(join(SAMPLES, 'talk.webm'));
+  await ines.getByRole('link', { name: 'Write the key' }).click();
+  await ines.getByRole('slider', { name: /^Time/ }).waitFor({ timeout: 30_000 });
+  await ines.getByRole('group', { name: 'Note on this moment' }).getByRole('button', { name: /^Ask/ }).click();
+  await ines.getByRole('textbox', { name: 'Ask note' }).first().fill('Which way does the water run here?');
+  await ines
+    .getByText(/^Saved /)
+    .first()
+    .waitFor();
+  await take(ines, 'desk-video');
+
+  const practising = await as('Dagny Holm');
+  await workspace(practising, 'Monitoring plan', 'practice');
+  await practising.getByRole('link', { name: 'Compare with the key' }).click();
+  await practising.getByRole('heading', { name: 'What is there' }).waitFor();
+  await take(practising, 'practice');
+  await practising.context().close();
+
   const author = await as('Noor Haddad');
-  const samples = at('apps', 'server', 'src', 'platform', 'files', 'samples');
   await workspace(author, 'Monitoring plan', 'draft');
   await author.getByPlaceholder('Title of your draft').fill('How we would watch the Ostra saltings');
   await author.getByRole('textbox', { name: 'Draft', exact: true }).click();
@@ -138,7 +159,7 @@ async function takeAll() {
   const files = author.getByRole('region', { name: 'Readings and sketches' });
   await files
     .getByLabel('Choose files, or drop them here')
-    .setInputFiles([join(samples, 'report.odt'), join(samples, 'talk.mp4'), join(samples, 'locked.pdf')]);
+    .setInputFiles([join(SAMPLES, 'report.odt'), join(SAMPLES, 'talk.mp4'), join(SAMPLES, 'locked.pdf')]);
   await files.getByText('This PDF is protected').waitFor();
   await author.evaluate(() => window.scrollTo(0, 0));
   await take(author, 'hand-in');

@@ -1,7 +1,7 @@
 import type { ChildProcess } from 'node:child_process';
 import { once } from 'node:events';
 import { cpSync, rmSync } from 'node:fs';
-import { startServer } from '../../scripts/run.mjs';
+import { built, startServer } from '../../scripts/run.mjs';
 import { folderOf, portOf, SEED } from './places.js';
 
 /** A server of one worker alone: its tests move the time and change the data. */
@@ -23,8 +23,12 @@ async function stop(server: ChildProcess): Promise<void> {
   await ended;
 }
 
-/** Playwright calls it once, before all tests: the demo's people and exchanges are made once, not once a worker. */
+/**
+ * Playwright calls it once, before all tests: the demo's people and exchanges are made once, not once a worker. What is tested is what
+ * the sources say, also where Playwright is called by itself.
+ */
 export default async function seed(): Promise<void> {
+  await built();
   rmSync(SEED, { recursive: true, force: true });
   await stop(await start(SEED, portOf(0)));
 }
