@@ -1,3 +1,4 @@
+import { USUAL_AFTER } from '../after/afterRule.js';
 import { EMPTY_FORM } from '../form/form.js';
 import { NO_PRACTICE } from '../practice/practice.js';
 import { accountOf, type AccountAround as Around, type AccountSettings as Settings } from './account.js';
@@ -38,6 +39,7 @@ const SETTINGS: Settings = {
   showNamesAtRelease: false,
   feedbackEach: false,
   reviewsFinal: false,
+  after: { ...USUAL_AFTER, ratings: 'off' },
   practice: NO_PRACTICE,
   gradeParts: [],
 };
@@ -81,7 +83,7 @@ describe('the plan in plain words', () => {
     );
     expect(words).toContain('From Fri 13 Mar, 12:00 UTC to');
     expect(words).toContain(
-      'What comes later, and nothing goes by yet: replies by Sat 28 Mar, 12:00 UTC and a revision by Mon 30 Mar, 12:00 UTC.',
+      'Authors and reviewers answer each other by Sat 28 Mar, 12:00 UTC; a revision is due by Mon 30 Mar, 12:00 UTC.',
     );
   });
 

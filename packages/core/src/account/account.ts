@@ -1,4 +1,5 @@
 import { counted } from '../words/counted.js';
+import type { AfterRule } from '../after/afterRule.js';
 import type { ReviewForm } from '../form/form.js';
 import { needsGroups, type Setup } from '../setup/setup.js';
 import type { NamesPolicy } from '../visibility/facts.js';
@@ -19,6 +20,7 @@ export interface AccountSettings extends Setup {
   readonly feedbackEach: boolean;
   readonly reviewsFinal: boolean;
   readonly practice: PracticeRule;
+  readonly after: AfterRule;
   readonly gradeParts: readonly GradePart[];
 }
 
@@ -62,7 +64,7 @@ export function accountOf(settings: AccountSettings, around: AccountAround): str
   ];
   if (dates !== null) {
     if (settings.reviewsFinal) lines.push('A review is final once it is submitted; you can reopen one, with a reason.');
-    lines.push(releaseSentence(settings, dates, at), laterSentence(settings, at));
+    lines.push(releaseSentence(settings, dates, at), afterSentence(settings, at), ...afterWords(settings.after));
   }
   if (settings.gradeParts.length > 0) lines.push(`${gradeWords(settings.gradeParts)} ${GRADES_LATER}`);
   return lines.filter((line) => line !== '');
@@ -212,10 +214,33 @@ function namesSentence({ names, showNamesAtRelease }: AccountSettings): string {
   return names !== 'open' && showNamesAtRelease ? `${NAMES[names]} At release, names are shown.` : NAMES[names];
 }
 
-/** What is set, and does not run yet. */
-function laterSentence({ dates }: AccountSettings, at: (time: number) => string): string {
-  const replies = dates.repliesDue === null ? [] : [`replies by ${at(dates.repliesDue)}`];
-  const revision = dates.revisionDue === null ? [] : [`a revision by ${at(dates.revisionDue)}`];
-  const both = [...replies, ...revision];
-  return both.length === 0 ? '' : `What comes later, and nothing goes by yet: ${listed(both)}.`;
+function afterWords({ ratings, reflection, othersReviews, revisionShown }: AfterRule): string[] {
+  const rated = {
+    off: '',
+    staff: 'Authors say how each review helped them; only you and your assistants read that.',
+    'at-once': 'Authors say how each review helped them, and its reviewer reads that at once.',
+    'at-end': 'Authors say how each review helped them; its reviewer reads that once answers and revisions are over.',
+  }[ratings];
+  const minimum =
+    reflection === null || reflection.minimumWords === 0
+      ? ''
+      : `, in at least ${counted(reflection.minimumWords, 'one word', '# words')}`;
+  return [
+    rated,
+    reflection === null
+      ? ''
+      : `Authors think their feedback over and answer ${counted(reflection.prompts.length, 'a question', '# questions')}${minimum}.`,
+    othersReviews ? 'After release, reviewers read the other reviews of the drafts that they reviewed.' : '',
+    revisionShown ? 'Reviewers see what became of the drafts that they reviewed.' : '',
+  ];
+}
+
+/** What comes after the release. */
+function afterSentence({ dates }: AccountSettings, at: (time: number) => string): string {
+  const { repliesDue, revisionDue } = dates;
+  if (repliesDue === null) {
+    return revisionDue === null ? '' : `Authors hand in a revision by ${at(revisionDue)}.`;
+  }
+  const replies = `Authors and reviewers answer each other by ${at(repliesDue)}`;
+  return revisionDue === null ? `${replies}.` : `${replies}; a revision is due by ${at(revisionDue)}.`;
 }

@@ -32,14 +32,6 @@ export const DATE_ORDER = [
 
 export type DateName = (typeof DATE_ORDER)[number];
 
-/** Dates that can be planned and that nothing goes by yet: they are kept and checked, and come up in Plan alone. */
-export const COMES_LATER = ['repliesDue', 'revisionDue'] as const;
-export type RunningDateName = Exclude<DateName, (typeof COMES_LATER)[number]>;
-
-export function runs(name: DateName): name is RunningDateName {
-  return !COMES_LATER.some((later) => later === name);
-}
-
 /**
  * The dates of an exchange. A blank (null) date takes its default: `reviewsOpen` is the end of the late
  * window, or `draftsDue` without one; `selfReviewDue` is `reviewsDue`; `release` is `checkUntil`, or `reviewsDue` without a check. A blank
@@ -58,6 +50,10 @@ export interface ResolvedDates {
   readonly selfReviewDue: Instant;
   readonly reviewsDue: Instant;
   readonly release: Instant;
+  /** Until when authors and reviewers answer each other; null without replies. */
+  readonly repliesDue: Instant | null;
+  /** Until when a revision is handed in; null without one. */
+  readonly revisionDue: Instant | null;
 }
 
 /** Dates that may be left blank. */
@@ -96,5 +92,7 @@ export function resolveDates(dates: ExchangeDates): ResolvedDates | null {
     selfReviewDue: dates.selfReviewDue ?? reviewsDue,
     reviewsDue,
     release: dates.release ?? dates.checkUntil ?? reviewsDue,
+    repliesDue: dates.repliesDue,
+    revisionDue: dates.revisionDue,
   };
 }

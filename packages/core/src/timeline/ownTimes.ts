@@ -24,6 +24,8 @@ export function withOwnTimes(dates: ResolvedDates, own: OwnTimes | null): Resolv
     // More time for reviews is more time for the own one as well; it is never less.
     selfReviewDue: Math.max(dates.selfReviewDue, own.reviewsDue ?? dates.selfReviewDue),
     reviewsDue: own.reviewsDue ?? dates.reviewsDue,
+    repliesDue: own.repliesDue ?? dates.repliesDue,
+    revisionDue: own.revisionDue ?? dates.revisionDue,
   };
 }
 

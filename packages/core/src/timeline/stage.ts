@@ -3,15 +3,14 @@ import {
   endOf,
   opensAfter,
   resolveDates,
-  runs,
+  type DateName,
   type ExchangeDates,
   type Instant,
   type ResolvedDates,
-  type RunningDateName,
 } from './dates.js';
 import { withOwnTimes, type OwnTimes } from './ownTimes.js';
 
-export type Stage = 'planning' | 'drafting' | 'reviewing' | 'checking' | 'closed';
+export type Stage = 'planning' | 'drafting' | 'reviewing' | 'checking' | 'replying' | 'revising' | 'closed';
 
 export interface TimelineState {
   readonly dates: ExchangeDates;
@@ -26,7 +25,8 @@ export interface TimelineState {
  *
  * A stage begins exactly at its date; what is due lasts to the end of the minute that is named ({@link endOf}). `drafting` lasts until reviews
  * open, so that the gap between a due date and the opening belongs to drafting (nothing new may be
- * handed in then, see {@link mayHandIn}). Release closes the exchange.
+ * handed in then, see {@link mayHandIn}). After the release comes replying, then revising,
+ * where they are planned; then it is closed.
  */
 export function stageAt(state: TimelineState, now: Instant): Stage {
   const dates = resolveDates(state.dates);
@@ -34,7 +34,13 @@ export function stageAt(state: TimelineState, now: Instant): Stage {
   if (now < reviewsOpenAt(dates)) return 'drafting';
   if (now < endOf(dates.reviewsDue)) return 'reviewing';
   if (now < releasedAt(dates)) return 'checking';
-  return 'closed';
+  if (lasts(dates.repliesDue, now)) return 'replying';
+  return lasts(dates.revisionDue, now) ? 'revising' : 'closed';
+}
+
+/** What is due by `due` and not over; never what is not planned. */
+function lasts(due: Instant | null, now: Instant): boolean {
+  return due !== null && now < endOf(due);
 }
 
 /** Reviews open when the last minute of handing in is over. */
@@ -60,6 +66,10 @@ export interface Openings {
   /** That time has passed: what waits for the self-review waits no longer. */
   readonly selfReviewOver: boolean;
   readonly released: boolean;
+  /** Replies are planned and not over. They open with the feedback, which may open earlier or later for one author. */
+  readonly replies: boolean;
+  /** The same for a revision. */
+  readonly revision: boolean;
 }
 
 const CLOSED: Openings = {
@@ -69,6 +79,8 @@ const CLOSED: Openings = {
   selfReview: false,
   selfReviewOver: false,
   released: false,
+  replies: false,
+  revision: false,
 };
 
 /** @param own the person's own due times and excuse, or null for somebody without */
@@ -87,6 +99,8 @@ export function openingsAt(state: TimelineState, own: OwnTimes | null, now: Inst
     selfReview: opened && now < endOf(dates.selfReviewDue),
     selfReviewOver: state.dates.selfReviewDue !== null && now >= endOf(dates.selfReviewDue),
     released,
+    replies: lasts(dates.repliesDue, now),
+    revision: !excused && lasts(dates.revisionDue, now),
   };
 }
 
@@ -100,7 +114,7 @@ export function isReleased(state: TimelineState, now: Instant): boolean {
 }
 
 export interface StageChange {
-  readonly date: RunningDateName;
+  readonly date: DateName;
   readonly at: Instant;
 }
 
@@ -111,14 +125,14 @@ export interface StageChange {
 export function nextChange(state: TimelineState, now: Instant, own: OwnTimes | null = null): StageChange | null {
   const common = resolveDates(state.dates);
   if (state.publishedAt === null || common === null) return null;
-  const dates: Partial<Record<RunningDateName, Instant>> & ResolvedDates = withOwnTimes(common, own);
-  const effective = (date: RunningDateName, at: Instant) => {
+  const dates: Partial<Record<DateName, Instant | null>> & ResolvedDates = withOwnTimes(common, own);
+  const effective = (date: DateName, at: Instant) => {
     if (date === 'reviewsOpen') return reviewsOpenAt(common);
     if (date === 'release') return releasedAt(common);
     return date === 'draftsOpen' ? at : endOf(at);
   };
   let next: StageChange | null = null;
-  for (const date of DATE_ORDER.filter(runs)) {
+  for (const date of DATE_ORDER) {
     // Without a time of its own it is due with the others.
     const at = date === 'selfReviewDue' && state.dates.selfReviewDue === null ? null : (dates[date] ?? null);
     // The first of several at the same time: “drafts due” says more than “reviews open”.
@@ -128,7 +142,7 @@ export function nextChange(state: TimelineState, now: Instant, own: OwnTimes | n
 }
 
 export interface Segment {
-  readonly key: 'drafts' | 'reviews' | 'check' | 'after';
+  readonly key: 'drafts' | 'reviews' | 'check' | 'replies' | 'revision' | 'after';
   readonly from: Instant;
   /** Null for a last segment that has no end. */
   readonly until: Instant | null;
@@ -138,11 +152,15 @@ export interface Segment {
 export function segments(dates: ExchangeDates): Segment[] {
   const resolved = resolveDates(dates);
   if (resolved === null) return [];
+  const answered = resolved.repliesDue ?? resolved.release;
+  const revised = Math.max(resolved.revisionDue ?? answered, answered);
   const all: Segment[] = [
     { key: 'drafts', from: resolved.draftsOpen, until: resolved.reviewsOpen },
     { key: 'reviews', from: resolved.reviewsOpen, until: resolved.reviewsDue },
     { key: 'check', from: resolved.reviewsDue, until: resolved.release },
-    { key: 'after', from: resolved.release, until: null },
+    { key: 'replies', from: resolved.release, until: answered },
+    { key: 'revision', from: answered, until: revised },
+    { key: 'after', from: revised, until: null },
   ];
   return all.filter((one) => one.until === null || one.until > one.from);
 }

@@ -15,6 +15,7 @@ import {
 import type { OwnTimes } from './ownTimes.js';
 
 const at = (day: number) => Date.UTC(2026, 2, day);
+const NO_OWN = { draftsDue: null, reviewsDue: null, repliesDue: null, revisionDue: null, excused: false };
 /** What is due at midnight is due until the end of that minute. */
 const end = (day: number) => at(day) + 60_000;
 const DATES: ExchangeDates = {
@@ -137,11 +138,26 @@ describe('the optional stages', () => {
   const long = { ...DATES, lateUntil: at(13), checkUntil: at(25), repliesDue: at(30), revisionDue: at(31) };
   const state = { dates: long, publishedAt: at(1) };
 
-  it('are kept and checked, but are no stages, as long as nothing runs in them', () => {
+  it('of replies and of revisions follow the release, each to the end of its last minute', () => {
     expect(checkDates({ ...long, revisionDue: at(29) }, true).map(({ path }) => path)).toEqual([['revisionDue']]);
-    expect([at(26), at(30), at(31)].map((now) => stageAt(state, now))).toEqual(['closed', 'closed', 'closed']);
-    expect(nextChange(state, at(26))).toBeNull();
-    expect(segments(long).at(-1)).toEqual({ key: 'after', from: at(26), until: null });
+    const stages = [at(26), at(30), end(30), at(31), end(31)].map((now) => stageAt(state, now));
+    expect(stages).toEqual(['replying', 'replying', 'revising', 'revising', 'closed']);
+    expect(nextChange(state, at(26))).toEqual({ date: 'repliesDue', at: at(30) });
+    expect(segments(long).slice(-3)).toEqual([
+      { key: 'replies', from: at(26), until: at(30) },
+      { key: 'revision', from: at(30), until: at(31) },
+      { key: 'after', from: at(31), until: null },
+    ]);
+  });
+
+  it('of a revision alone begin with the release, and somebody’s own time for it is later', () => {
+    const only = { dates: { ...long, repliesDue: null }, publishedAt: at(1) };
+    expect(stageAt(only, at(26))).toBe('revising');
+    const own = { ...NO_OWN, revisionDue: at(33) };
+    const may = (now: number, times: OwnTimes | null) => openingsAt(only, times, now).revision;
+    expect([may(end(31), null), may(end(31), own), may(end(33), own)]).toEqual([false, true, false]);
+    expect(openingsAt(only, { ...own, excused: true }, at(27)).revision).toBe(false);
+    expect(openingsAt(only, null, at(27)).replies).toBe(false);
   });
 
   it('takes late drafts until the end of the late window, and says that they are late', () => {

@@ -25,6 +25,8 @@ const DRAFTING: StudentSituation = {
   maySelfReview: false,
   released: false,
   feedbackEach: false,
+  toRevise: false,
+  toReflect: false,
   handedIn: false,
   changedSinceHandIn: false,
   ownHandInFirst: true,

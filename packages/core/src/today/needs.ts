@@ -12,6 +12,8 @@ export type NeedKind =
   | 'submit-again'
   | 'reviews-missed'
   | 'read-feedback'
+  | 'revise'
+  | 'reflect'
   | 'finish-plan'
   | 'allocate'
   | 'remind-drafts'
@@ -65,6 +67,10 @@ export interface StudentSituation {
   readonly feedbackRead: boolean;
   /** Reviews are read one by one, before all of them are released. */
   readonly feedbackEach: boolean;
+  /** A revision can be handed in, and none has been. */
+  readonly toRevise: boolean;
+  /** A reflection is asked for and can be handed in, and none has been. */
+  readonly toReflect: boolean;
 }
 
 /** Feedback that nobody has read stays on the list this long, in milliseconds. */
@@ -73,7 +79,13 @@ const NEWS = 14 * 24 * 3_600_000;
 /** What is to be done by one student, the most pressing first. Nothing is asked of an excused one. */
 export function studentNeeds(at: StudentSituation, now: Instant): Need[] {
   if (at.excused || at.stage === 'planning') return [];
-  return [...draftNeeds(at, now), ...practiceNeeds(at), ...reviewNeeds(at), ...feedbackNeeds(at, now)];
+  return [
+    ...draftNeeds(at, now),
+    ...practiceNeeds(at),
+    ...reviewNeeds(at),
+    ...feedbackNeeds(at, now),
+    ...afterNeeds(at),
+  ];
 }
 
 function draftNeeds(
@@ -114,7 +126,7 @@ function reviewNeeds(at: StudentSituation): Need[] {
         ],
   );
   const missed = reviews.filter((review) => !review.submitted && !open(review));
-  const over = stage === 'checking' || stage === 'reviewing' || (stage === 'closed' && !released);
+  const over = stage === 'checking' || stage === 'reviewing' || (afterRelease(stage) && !released);
   const [first] = missed;
   if (!over || first === undefined) return toWrite;
   return [...toWrite, { kind: 'reviews-missed', due: due(first), done: missed.length, of: reviews.length }];
@@ -127,6 +139,20 @@ function feedbackNeeds(
   const open = released ? now - dates.release < NEWS : feedbackEach;
   const news = open && received > 0 && !feedbackRead;
   return news ? [{ kind: 'read-feedback', due: null, done: received }] : [];
+}
+
+/** Where there was feedback, what its author makes of it. */
+function afterNeeds({ toRevise, toReflect, received, dates }: StudentSituation): Need[] {
+  if (received === 0) return [];
+  const due = dates.revisionDue ?? dates.repliesDue;
+  return [
+    ...(toRevise ? [{ kind: 'revise' as const, due: dates.revisionDue }] : []),
+    ...(toReflect ? [{ kind: 'reflect' as const, due }] : []),
+  ];
+}
+
+function afterRelease(stage: Stage): boolean {
+  return stage === 'replying' || stage === 'revising' || stage === 'closed';
 }
 
 /** How a student stands who has nothing to do now. */

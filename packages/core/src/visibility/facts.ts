@@ -1,3 +1,4 @@
+import type { RatingsRule } from '../after/afterRule.js';
 import type { Openings, Stage } from '../timeline/stage.js';
 
 export type Role = 'instructor' | 'assistant' | 'student';
@@ -38,6 +39,16 @@ export interface ExchangeFacts {
   readonly practice: boolean;
   /** The reviews of the one who asks wait until practice is behind them. */
   readonly practiceFirst: boolean;
+  /** Authors say how each review helped, and who reads that. */
+  readonly ratings: RatingsRule;
+  /** Neither replies nor a revision are planned: what comes after the release has no end. */
+  readonly noAfter: boolean;
+  /** Authors are asked to think their feedback over. */
+  readonly reflection: boolean;
+  /** After release, reviewers read the other reviews of the drafts that they reviewed. */
+  readonly othersReviews: boolean;
+  /** Reviewers see the revision of a draft that they reviewed. */
+  readonly revisionShown: boolean;
 }
 
 /** The one who asks. `role` is null for somebody without an active enrolment in the course. */
@@ -95,6 +106,21 @@ export type Subject =
   | ({ readonly kind: 'review' } & Written & Reviewing)
   /** A note, an answer (the overall comment is one), something attached to either. */
   | ({ readonly kind: 'note' | 'answer' | 'attachment' } & Written & Reviewing)
+  /** What author, reviewer and staff answered to a review, or to something in it. */
+  | ({ readonly kind: 'thread' } & Written & Reviewing)
+  /** A review by somebody else, of a draft that the viewer reviewed as well. `reviewed`: the viewer has submitted the own one. */
+  | {
+      readonly kind: 'other-review';
+      readonly reviewed: boolean;
+      readonly submitted: boolean;
+      readonly withheld: boolean;
+    }
+  /** How a review helped, in words of its author. */
+  | { readonly kind: 'rating'; readonly byViewer: boolean; readonly ofOwnDraft: boolean }
+  /** What authors decided about the remarks on their draft, and what they have thought over. */
+  | { readonly kind: 'decisions' | 'reflection'; readonly ofOwnDraft: boolean }
+  /** What was handed in after feedback. */
+  | ({ readonly kind: 'revision' } & DraftStanding)
   /** When a review was submitted, and what else its reviewer has to write. */
   | { readonly kind: 'reviewing-life'; readonly byViewer: boolean }
   /** Why a form can no longer change, and what is wrong with it. */
@@ -141,6 +167,21 @@ export type Act =
       readonly submitted: boolean;
       readonly withheld: boolean;
     }
+  /** Answering a review, or something in it. `begun`: somebody has before, so that there is something to answer. */
+  | {
+      readonly kind: 'reply';
+      readonly byViewer: boolean;
+      readonly ofOwnDraft: boolean;
+      readonly submitted: boolean;
+      readonly withheld: boolean;
+      readonly begun: boolean;
+    }
+  /** Saying how a review of the own draft helped. */
+  | { readonly kind: 'rate'; readonly ofOwnDraft: boolean; readonly submitted: boolean; readonly withheld: boolean }
+  /** Deciding about remarks on the own draft, and adopting what they propose. */
+  | { readonly kind: 'decide' }
+  | { readonly kind: 'reflect' }
+  | { readonly kind: 'hand-in-revision' }
   | ({ readonly kind: 'reopen-review'; readonly byViewer: boolean; readonly submitted: boolean } & Pick<
       Reviewing,
       'ofOwnDraft'

@@ -47,6 +47,19 @@ export function mayDo(viewer: Viewer, exchange: ExchangeFacts | null, act: Act):
         exchange,
         viewer.role === 'student' ? act : { ...act, viewerHandedIn: true, selfReviewed: true, othersReviewed: true },
       );
+    case 'reply':
+      return mayReply(viewer, exchange, act);
+    case 'rate':
+      if (viewer.role !== 'student') return refuse('not-yours');
+      if (exchange.ratings === 'off' || !act.ofOwnDraft || !act.submitted || act.withheld) return refuse('unknown');
+      return feedbackIsOpen(exchange) ? ALLOWED : refuse('unknown');
+    case 'decide':
+      return authorMay(viewer, exchange, true);
+    case 'reflect':
+      if (viewer.role === 'student' && !exchange.reflection) return refuse('unknown');
+      return authorMay(viewer, exchange, exchange.may.replies || exchange.may.revision || exchange.noAfter);
+    case 'hand-in-revision':
+      return authorMay(viewer, exchange, exchange.may.revision);
     case 'please-look':
       return mayAskToLook(viewer, exchange, act);
     case 'reopen-review':
@@ -54,6 +67,27 @@ export function mayDo(viewer: Viewer, exchange: ExchangeFacts | null, act: Act):
       if (exchange.reviewsFinal) return refuse('already-submitted');
       return maySubmit(exchange, act) ? ALLOWED : refuse(beforeReviewing(exchange) ? 'not-open-yet' : 'over');
   }
+}
+
+/** What an author does with the own feedback, while it lasts. */
+function authorMay(viewer: Viewer, exchange: ExchangeFacts, lasts: boolean): Decision {
+  if (viewer.role !== 'student') return refuse('not-yours');
+  if (!feedbackIsOpen(exchange)) return refuse('not-released');
+  return lasts ? ALLOWED : refuse('over');
+}
+
+/**
+ * Authors answer what they read, and reviewers what they are answered, or what all authors read by now; until replies are due. Staff answer
+ * whatever was submitted, at any time.
+ */
+function mayReply(viewer: Viewer, exchange: ExchangeFacts, act: Extract<Act, { kind: 'reply' }>): Decision {
+  if (!act.submitted) return refuse('unknown');
+  if (viewer.role !== 'student') return ALLOWED;
+  const author = act.ofOwnDraft && !act.byViewer;
+  if (author && (act.withheld || !feedbackIsOpen(exchange))) return refuse('unknown');
+  if (!author && !act.byViewer) return refuse('unknown');
+  if (act.byViewer && !act.begun && !isReleasedToAll(exchange)) return refuse('not-released');
+  return exchange.may.replies ? ALLOWED : refuse('over');
 }
 
 /** Of what somebody wrote and submitted, or reads as its author. */

@@ -38,6 +38,7 @@ export function maySee(viewer: Viewer, exchange: ExchangeFacts | null, subject: 
     case 'note':
     case 'answer':
     case 'attachment':
+    case 'thread':
       if (subject.byViewer) return reviewerMayOpen(exchange, subject);
       // A review under way, or one never submitted, is not told of: its existence says who works when.
       if (!subject.ofOwnDraft || !subject.submitted || subject.withheld) return refuse('unknown');
@@ -49,6 +50,20 @@ export function maySee(viewer: Viewer, exchange: ExchangeFacts | null, subject: 
     case 'original':
     case 'versions':
       return subject.ofOwnDraft ? ALLOWED : refuse('unknown');
+    case 'other-review':
+      if (!exchange.othersReviews || !subject.reviewed || !subject.submitted || subject.withheld)
+        return refuse('unknown');
+      return isReleasedToAll(exchange) ? ALLOWED : refuse('unknown');
+    case 'rating':
+      if (subject.ofOwnDraft) return ALLOWED;
+      return subject.byViewer && ratingIsShown(exchange) ? ALLOWED : refuse('unknown');
+    case 'decisions':
+    case 'reflection':
+      return subject.ofOwnDraft ? ALLOWED : refuse('unknown');
+    case 'revision':
+      if (subject.ofOwnDraft) return ALLOWED;
+      if (!subject.allocatedToViewer || !exchange.revisionShown || !exchange.may.released) return refuse('unknown');
+      return reviewerMayOpen(exchange, subject);
     case 'reviewing-life':
       return subject.byViewer ? ALLOWED : refuse('unknown');
     case 'form-workings':
@@ -73,6 +88,11 @@ export type Reader = 'author' | 'staff' | 'reviewer';
 export function readerOf(viewer: Viewer, { ofOwnDraft }: Pick<Reviewing, 'ofOwnDraft'>): Reader {
   if (viewer.role !== 'student') return 'staff';
   return ofOwnDraft ? 'author' : 'reviewer';
+}
+
+/** Whether reviewers read how their reviews helped: at once, or when nothing of it can move what is still being written. */
+function ratingIsShown({ ratings, may }: ExchangeFacts): boolean {
+  return ratings === 'at-once' || (ratings === 'at-end' && may.released && !may.replies && !may.revision);
 }
 
 /** Whether the one who asks can read the own feedback. */

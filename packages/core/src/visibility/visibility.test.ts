@@ -14,6 +14,8 @@ const SHUT: Openings = {
   selfReview: false,
   selfReviewOver: false,
   released: false,
+  replies: false,
+  revision: false,
 };
 const facts = (part: Partial<Omit<ExchangeFacts, 'may'>>, may: Partial<Openings> = {}): ExchangeFacts => ({
   published: true,
@@ -29,6 +31,11 @@ const facts = (part: Partial<Omit<ExchangeFacts, 'may'>>, may: Partial<Openings>
   ownFeedback: 'as-planned',
   practice: false,
   practiceFirst: false,
+  ratings: 'staff',
+  noAfter: false,
+  reflection: true,
+  othersReviews: false,
+  revisionShown: false,
   ...part,
 });
 const student: Viewer = { role: 'student' };
@@ -490,5 +497,98 @@ describe('practice', () => {
     const subject = { kind: 'draft', ...reviewing, viewerHandedIn: true, allocatedToViewer: true } as const;
     expect(words(maySee(student, facts({ practiceFirst: true }, { review: true }), subject))).toBe('practice-first');
     expect(words(maySee(student, facts({}, { review: true }), subject))).toBe('yes');
+  });
+});
+
+describe('after the release', () => {
+  const open = { replies: true, revision: true, released: true };
+  const at = {
+    checking: facts({ stage: 'checking' }, { replies: true, revision: true }),
+    replying: facts({ stage: 'replying' }, open),
+    revising: facts({ stage: 'revising' }, { ...open, replies: false }),
+    closed: facts({ stage: 'closed' }, { released: true }),
+  };
+  const over = (decide: (exchange: ExchangeFacts) => ReturnType<typeof maySee>) =>
+    Object.values(at).map((exchange) => words(decide(exchange)));
+  const there = { submitted: true, withheld: false, begun: false };
+  const author = { kind: 'reply' as const, byViewer: false, ofOwnDraft: true, ...there };
+  const reviewer = { kind: 'reply' as const, byViewer: true, ofOwnDraft: false, ...there };
+  const reply = (act: Act, viewer = student) => over((exchange) => mayDo(viewer, exchange, act));
+
+  it('authors and reviewers answer each other while replies last, and staff whenever something was submitted', () => {
+    expect(reply(author)).toEqual(['unknown', 'yes', 'over', 'over']);
+    expect(reply(reviewer)).toEqual(['not-released', 'yes', 'over', 'over']);
+    expect(reply({ ...reviewer, begun: true })).toEqual(['yes', 'yes', 'over', 'over']);
+    expect(reply({ ...author, withheld: true })).toEqual(Array(4).fill('unknown'));
+    expect(reply({ ...author, ofOwnDraft: false })).toEqual(Array(4).fill('unknown'));
+    expect(reply(author, { role: 'assistant' })).toEqual(Array(4).fill('yes'));
+    expect(reply({ ...author, submitted: false }, { role: 'instructor' })).toEqual(Array(4).fill('unknown'));
+    expect(reply(author, { role: 'student', readOnly: true })).toEqual(Array(4).fill('read-only'));
+  });
+
+  it('authors decide and rate from their feedback on, and hand in a revision while that lasts', () => {
+    expect(reply({ kind: 'decide' })).toEqual(['not-released', 'yes', 'yes', 'yes']);
+    expect(reply({ kind: 'hand-in-revision' })).toEqual(['not-released', 'yes', 'yes', 'over']);
+    expect(reply({ kind: 'reflect' })).toEqual(['not-released', 'yes', 'yes', 'over']);
+    expect(reply({ kind: 'rate', ofOwnDraft: true, submitted: true, withheld: false })).toEqual([
+      ...['unknown', 'yes', 'yes', 'yes'],
+    ]);
+    expect(reply({ kind: 'rate', ofOwnDraft: false, submitted: true, withheld: false })).toEqual(
+      Array(4).fill('unknown'),
+    );
+    for (const kind of ['decide', 'hand-in-revision', 'reflect'] as const)
+      expect(reply({ kind }, { role: 'instructor' })).toEqual(Array(4).fill('not-yours'));
+    // Nothing planned after the release has no end.
+    const endless = facts({ stage: 'closed', noAfter: true }, { released: true });
+    expect(words(mayDo(student, endless, { kind: 'reflect' }))).toBe('yes');
+    expect(words(mayDo(student, { ...endless, reflection: false }, { kind: 'reflect' }))).toBe('unknown');
+  });
+
+  it('feedback that is early or held back takes all of it along', () => {
+    const early = { ...at.checking, ownFeedback: 'early' as const };
+    const held = { ...at.replying, ownFeedback: 'held' as const };
+    for (const act of [author, { kind: 'decide' }, { kind: 'hand-in-revision' }] as const) {
+      expect(words(mayDo(student, early, act))).toBe('yes');
+      expect(words(mayDo(student, held, act))).not.toBe('yes');
+    }
+  });
+
+  it('reviewers read how they helped as the plan says, and nobody else does', () => {
+    const mine = { kind: 'rating' as const, byViewer: true, ofOwnDraft: false };
+    const seen = (ratings: ExchangeFacts['ratings']) =>
+      over((exchange) => maySee(student, { ...exchange, ratings }, mine));
+    expect(seen('staff')).toEqual(Array(4).fill('unknown'));
+    expect(seen('at-once')).toEqual(Array(4).fill('yes'));
+    expect(seen('at-end')).toEqual(['unknown', 'unknown', 'unknown', 'yes']);
+    expect(over((exchange) => maySee(student, exchange, { ...mine, byViewer: false }))).toEqual(
+      Array(4).fill('unknown'),
+    );
+  });
+
+  it('other reviews and revisions are the reviewers’ to read only where the plan says so, after release', () => {
+    const other = { kind: 'other-review' as const, reviewed: true, submitted: true, withheld: false };
+    const both = { othersReviews: true, revisionShown: true };
+    const revision = {
+      kind: 'revision' as const,
+      ...{
+        viewerHandedIn: true,
+        ofOwnDraft: false,
+        selfReviewed: false,
+        othersReviewed: true,
+        allocatedToViewer: true,
+      },
+    };
+    for (const subject of [other, revision] as const) {
+      expect(over((exchange) => maySee(student, exchange, subject))).toEqual(Array(4).fill('unknown'));
+      expect(over((exchange) => maySee(student, { ...exchange, ...both }, subject))).toEqual([
+        ...['unknown', 'yes', 'yes', 'yes'],
+      ]);
+    }
+    const shown = { ...at.closed, ...both };
+    for (const part of [{ reviewed: false }, { submitted: false }, { withheld: true }])
+      expect(words(maySee(student, shown, { ...other, ...part }))).toBe('unknown');
+    expect(words(maySee(student, shown, { ...revision, allocatedToViewer: false }))).toBe('unknown');
+    for (const kind of ['decisions', 'reflection'] as const)
+      expect(words(maySee(student, shown, { kind, ofOwnDraft: false }))).toBe('unknown');
   });
 });
