@@ -15,6 +15,32 @@ export {
   SignInRequest,
   StepInRequest,
 } from './requests/account.js';
+export {
+  AdoptRequest,
+  AfterRuleRequest,
+  DecisionRequest,
+  MailWishRequest,
+  RatingRequest,
+  ReadNewsRequest,
+  ReflectionRequest,
+  ReplyRequest,
+} from './requests/after.js';
+export type {
+  AdoptionView,
+  AdoptResult,
+  AfterRow,
+  DecisionsView,
+  DecisionView,
+  InboxView,
+  NewsView,
+  NotAdopted,
+  RatingView,
+  ReflectionRead,
+  ReflectionView,
+  ReplyView,
+  RevisionView,
+  ThreadsView,
+} from './views/after.js';
 export { CreateCourseRequest, CreateExchangeRequest, ReleaseRequest } from './requests/exchange.js';
 export {
   AllocationActsRequest,

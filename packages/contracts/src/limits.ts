@@ -30,6 +30,11 @@ export const LIMITS = {
   /** A name or a word, and what kind of doubt it is. */
   doubtKey: 240,
   harshWords: 200,
+  /** Characters of one answer in a thread, and answers to one review. */
+  reply: 4_000,
+  replies: 500,
+  /** Characters of an answer to one question of a reflection. */
+  reflection: 20_000,
   partners: 200,
   chosen: 500,
   name: 200,

@@ -124,6 +124,12 @@ export class HandInRequest {
   /** The author has seen what may tell a name, and wants to keep it. */
   @IsBoolean()
   namesSeen!: boolean;
+
+  /** Of a revision: what changed, for the instructor. */
+  @MayBeMissing()
+  @IsString()
+  @MaxLength(LIMITS.guidance, { message: `Say what changed in up to ${LIMITS.guidance} characters.` })
+  changes?: string;
 }
 
 export class RemindRequest {

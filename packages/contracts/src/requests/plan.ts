@@ -32,6 +32,7 @@ import {
   type Whom,
 } from '@salt-circle/core';
 import { LIMITS } from '../limits.js';
+import { AfterRuleRequest } from './after.js';
 import { PracticeRuleRequest } from './practice.js';
 import { MayBeMissing } from './mayBeMissing.js';
 import { DATE_MESSAGE, NOT_BLANK, TITLE_MESSAGE } from './exchange.js';
@@ -244,6 +245,20 @@ export class PlanRequest {
   @ValidateNested()
   @Type(() => PracticeRuleRequest)
   practice?: PracticeRuleRequest;
+
+  /** Pages from before there was a choice leave these out. */
+  @MayBeMissing()
+  @IsObject()
+  @ValidateNested()
+  @Type(() => AfterRuleRequest)
+  after?: AfterRuleRequest;
+
+  @MayBeMissing()
+  @ValidateIf((_, value) => value !== null)
+  @IsInt({ message: 'Give whole hours, 1 to 168.' })
+  @Min(1, { message: 'Give whole hours, 1 to 168.' })
+  @Max(168, { message: 'Give whole hours, 1 to 168.' })
+  remindHours?: number | null;
 
   @IsArray()
   @ArrayMaxSize(20)

@@ -84,6 +84,10 @@ export interface VersionMeta {
   /** By whom, where that can be somebody else. */
   readonly handedInBy: string | null;
   readonly late: LateView | null;
+  /** For reviewing, or after feedback. */
+  readonly purpose: 'draft' | 'revision';
+  /** Of a revision: what changed, in words of its author. */
+  readonly changes: string;
   readonly withdrawn: boolean;
   readonly parts: ReadonlyArray<{ readonly what: string; readonly digest: string }>;
 }
@@ -153,6 +157,8 @@ export interface HiddenPassage {
 export interface HandInCheck {
   /** Stands for all that is saved at this moment; handing in names it. */
   readonly fingerprint: string;
+  /** As what it would count. */
+  readonly purpose: 'draft' | 'revision';
   /** What keeps it from being handed in. */
   readonly problems: readonly FieldProblem[];
   /** What should be known before. */

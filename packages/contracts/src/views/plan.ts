@@ -1,5 +1,6 @@
 import type { ShorthandEntry } from './shorthand.js';
 import type {
+  AfterRule,
   Deliverable,
   GradePart,
   LateRule,
@@ -37,6 +38,9 @@ export interface PlanSettings {
   /** What a reviewer has submitted stays, unless an instructor reopens it. */
   readonly reviewsFinal: boolean;
   readonly practice: PracticeRule;
+  readonly after: AfterRule;
+  /** Hours before a due time at which who has not done it is reminded; null: never. */
+  readonly remindHours: number | null;
   readonly gradeParts: readonly GradePart[];
   readonly shorthandId: string | null;
 }

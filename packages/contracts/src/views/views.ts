@@ -3,7 +3,6 @@ import type {
   Check,
   DateName,
   FileFamily,
-  RunningDateName,
   Deliverable,
   GradePart,
   LateRule,
@@ -56,7 +55,7 @@ export interface DemoPerson {
 export type DatesView = Readonly<Record<DateName, IsoInstant | null>>;
 
 export interface NextChangeView {
-  readonly date: RunningDateName;
+  readonly date: DateName;
   readonly at: IsoInstant;
 }
 
@@ -101,6 +100,10 @@ export interface StudentMarks {
   readonly reviewsDone: number;
   readonly reviewsAllocated: number;
   readonly reviewsReceived: number | null;
+  /** A revision is handed in. */
+  readonly revised: boolean;
+  /** The reflection is handed in. */
+  readonly reflected: boolean;
 }
 
 export interface OwnTimesPart {
@@ -140,6 +143,14 @@ export interface ExchangeView extends ExchangeCard {
   readonly mayReview: boolean;
   /** The review of the own draft can be submitted. */
   readonly maySelfReview: boolean;
+  /** A revision can be handed in by the one who asks. */
+  readonly mayRevise: boolean;
+  readonly mayReflect: boolean;
+  /** Authors are asked to think their feedback over. */
+  readonly reflection: boolean;
+  /** Reviewers see what became of the drafts that they reviewed, and the other reviews of them. */
+  readonly revisionShown: boolean;
+  readonly othersReviews: boolean;
   readonly released: boolean;
   /** Authors can read what has been submitted: since the release, or review by review. */
   readonly feedbackOpen: boolean;
