@@ -1,3 +1,6 @@
+import { InboxModule } from './features/inbox/inbox.module.js';
+import { RepliesModule } from './features/replies/replies.module.js';
+import { RevisingModule } from './features/revising/revising.module.js';
 import { Module, type DynamicModule } from '@nestjs/common';
 import { APP_FILTER, APP_GUARD, APP_PIPE } from '@nestjs/core';
 import { ServeStaticModule } from '@nestjs/serve-static';
@@ -48,6 +51,9 @@ const FEATURES = [
   ProgressModule,
   CheckModule,
   FeedbackModule,
+  RepliesModule,
+  RevisingModule,
+  InboxModule,
   TodayModule,
   ChangesModule,
 ];

@@ -57,5 +57,10 @@ export function factsOf(
     practice: exchange.practiceOf !== null,
     practiceFirst,
     ownFeedback,
+    ratings: exchange.after.ratings,
+    reflection: exchange.after.reflection !== null,
+    othersReviews: exchange.after.othersReviews,
+    revisionShown: exchange.after.revisionShown,
+    noAfter: exchange.repliesDue === null && exchange.revisionDue === null,
   };
 }

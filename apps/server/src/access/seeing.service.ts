@@ -68,5 +68,8 @@ export class SeeingService {
 
 /** Somebody without an account to do anything with. */
 function nobody(id: string, name: string, email: string): Person {
-  return { id, name, email, passwordHash: null, addressConfirmedAt: null, createsCourses: false, createdAt: 0 };
+  return {
+    ...{ id, name, email, passwordHash: null, addressConfirmedAt: null },
+    ...{ mailWish: 'off' as const, createsCourses: false, createdAt: 0 },
+  };
 }

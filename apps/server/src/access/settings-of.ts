@@ -1,5 +1,5 @@
 import type { PlanRequest, PlanSettings } from '@salt-circle/contracts';
-import { NO_PRACTICE, type DateName, type PracticeRule } from '@salt-circle/core';
+import { NO_PRACTICE, USUAL_AFTER, type AfterRule, type DateName, type PracticeRule } from '@salt-circle/core';
 import { cleanHtml } from '../platform/html/clean-html.js';
 import { datesOf } from './facts-of.js';
 import type { Exchange } from '../model/exchange.js';
@@ -26,6 +26,8 @@ export type PlanRow = Pick<
   | 'feedbackEach'
   | 'reviewsFinal'
   | 'practice'
+  | 'after'
+  | 'remindHours'
   | 'gradeParts'
   | 'shorthandId'
 >;
@@ -51,6 +53,8 @@ export function settingsOf(exchange: Exchange): PlanSettings {
     feedbackEach: exchange.feedbackEach,
     reviewsFinal: exchange.reviewsFinal,
     practice: exchange.practice,
+    after: exchange.after,
+    remindHours: exchange.remindHours,
     gradeParts: exchange.gradeParts,
     shorthandId: exchange.shorthandId,
   };
@@ -89,6 +93,8 @@ export function rowFrom(settings: PlanSettings | PlanRequest): PlanRow {
     feedbackEach: settings.feedbackEach,
     reviewsFinal: settings.reviewsFinal ?? false,
     practice: practiceFrom(settings.practice ?? NO_PRACTICE),
+    after: afterFrom(settings.after ?? USUAL_AFTER),
+    remindHours: settings.remindHours ?? null,
     gradeParts: settings.gradeParts.map(({ part, weight }) => ({ part, weight })),
     shorthandId: settings.shorthandId,
   };
@@ -98,6 +104,12 @@ export function rowFrom(settings: PlanSettings | PlanRequest): PlanRow {
 function practiceFrom({ when, tries, closeEnough }: PracticeRule): PracticeRule {
   // Where reviewing does not wait for it, there is nothing that coming close opens.
   return when === 'off' ? NO_PRACTICE : { when, tries, closeEnough: when === 'first' ? closeEnough : null };
+}
+
+function afterFrom({ ratings, reflection, othersReviews, revisionShown }: AfterRule): AfterRule {
+  const prompts = reflection?.prompts.map((one) => one.trim()).filter(Boolean) ?? [];
+  const asked = prompts.length === 0 ? null : { prompts, minimumWords: reflection?.minimumWords ?? 0 };
+  return { ratings, reflection: asked, othersReviews, revisionShown };
 }
 
 /** Names of the columns that differ. */

@@ -24,7 +24,7 @@ export function versionMeta(
   by: string | null,
 ): VersionMeta {
   const titles = new Map(exchange.deliverables.map(({ id, title }) => [id, title]));
-  const { number, title, words, digest, handedInAt } = version;
+  const { number, title, words, digest, handedInAt, purpose, changes } = version;
   return {
     number,
     title,
@@ -32,7 +32,10 @@ export function versionMeta(
     digest,
     handedInAt: iso(handedInAt),
     handedInBy: by,
-    late: lateView(exchange, own, handedInAt),
+    // A revision has a due time of its own, and after that there is none.
+    late: purpose === 'revision' ? null : lateView(exchange, own, handedInAt),
+    purpose,
+    changes,
     withdrawn: version.withdrawnAt !== null,
     parts: parts
       .filter(({ kind, html }) => kind !== 'text' || html !== '')

@@ -32,6 +32,14 @@ export function countingVersion(manager: EntityManager, draftId: string): Promis
   });
 }
 
+/** What was handed in last after feedback, and not taken back. */
+export function lastRevision(manager: EntityManager, draftId: string): Promise<DraftVersion | null> {
+  return manager.findOne(DraftVersion, {
+    where: { draftId, withdrawnAt: IsNull(), purpose: 'revision' },
+    order: { number: 'DESC' },
+  });
+}
+
 /** The version that a review is of: the one on which it was begun, and until then the one that counts. */
 export function reviewedVersion(
   manager: EntityManager,

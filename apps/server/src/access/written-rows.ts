@@ -1,6 +1,7 @@
 import { In, type EntityManager, type FindOptionsSelect } from 'typeorm';
 import { AnswerRow, NoteRow, SubmittedReview, type Review } from '../model/review.js';
 import { groupedBy } from '../platform/grouping/grouped-by.js';
+import type { ReviewStanding } from './review-standing.js';
 import { isChanging } from './review-state.js';
 
 /** What stands in a review, in no order. */
@@ -35,4 +36,19 @@ export async function currentRows(manager: EntityManager, { id: reviewId }: Pick
     answers: await manager.findBy(AnswerRow, { reviewId }),
     notes: await manager.findBy(NoteRow, { reviewId }),
   };
+}
+
+/**
+ * What the one who asks can speak of: its reviewer and staff of everything; its author of what is submitted and not withheld, also while
+ * it is being changed.
+ */
+export async function readableRows(
+  manager: EntityManager,
+  { place, review, byViewer }: Pick<ReviewStanding, 'place' | 'review' | 'byViewer'>,
+): Promise<WrittenRows> {
+  if (byViewer) return currentRows(manager, review);
+  const rows = (await countingRows(manager, [review]))(review);
+  if (place.viewer.role !== 'student') return rows;
+  const open = ({ withheldAt }: { readonly withheldAt: number | null }) => withheldAt === null;
+  return { answers: rows.answers.filter(open), notes: rows.notes.filter(open) };
 }

@@ -178,6 +178,7 @@ async function addPeople(
     passwordHash,
     addressConfirmedAt: Date.now(),
     createsCourses,
+    mailWish: 'at-once' as const,
     createdAt: Date.now(),
   }));
   await database.write((manager) => insertAll(manager, Person, rows));

@@ -67,6 +67,10 @@ export class DraftVersion {
   @Column('text', { default: 'draft' })
   purpose: 'draft' | 'revision';
 
+  /** What changed, for the instructor; of a revision. */
+  @Column('text', { default: '' })
+  changes: string;
+
   @Column('integer')
   words: number;
 

@@ -1,4 +1,5 @@
 import type {
+  AfterRule,
   CommentRule,
   Deliverable,
   DoubtBounds,
@@ -170,6 +171,24 @@ export class Exchange {
   /** Of the practice drafts of this exchange. */
   @Column('simple-json', { default: '{"when":"off","tries":null,"closeEnough":null}' })
   practice: PracticeRule;
+
+  /** What comes after the release. */
+  @Column('simple-json', {
+    default: '{"ratings":"staff","reflection":null,"othersReviews":false,"revisionShown":false}',
+  })
+  after: AfterRule;
+
+  /** Hours before a due time at which whoever has not done it is reminded without being asked; null: never. */
+  @Column('integer', { nullable: true })
+  remindHours: number | null;
+
+  /** Up to when that was done. */
+  @Column('integer', { nullable: true })
+  remindedUntil: number | null;
+
+  /** The exchange whose drafts are reviewed again here, and whose feedback stands beside them; null for most. */
+  @Column('text', { nullable: true })
+  followsId: string | null;
 
   /**
    * The exchange that this one holds a practice draft for; null for every other. It is never published: its dates, its form and who

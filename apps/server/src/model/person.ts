@@ -25,6 +25,10 @@ export class Person {
   @Column('integer', { nullable: true })
   addressConfirmedAt: number | null;
 
+  /** When mail tells of what happens in courses: each time, once a day, or not. */
+  @Column('text', { default: 'at-once' })
+  mailWish: 'at-once' | 'daily' | 'off';
+
   @Column('boolean', { default: false })
   createsCourses: boolean;
 

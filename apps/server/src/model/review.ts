@@ -50,6 +50,10 @@ export class Review {
   @Column('text', { nullable: true })
   reopenReason: string | null;
 
+  /** Until when it can be submitted again, where the instructor said so; null: until the release. */
+  @Column('integer', { nullable: true })
+  reopenUntil: number | null;
+
   /** Seconds that its reviewer was at work on it, where the course measures that. */
   @Column('integer', { default: 0 })
   spentSeconds: number;

@@ -14,7 +14,15 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { gunzipSync } from 'node:zlib';
 import type { NestExpressApplication } from '@nestjs/platform-express';
-import { DATE_ORDER, EMPTY_FORM, NO_PRACTICE, seededRandom, type DateName, type FormItem } from '@salt-circle/core';
+import {
+  DATE_ORDER,
+  EMPTY_FORM,
+  NO_PRACTICE,
+  seededRandom,
+  USUAL_AFTER,
+  type DateName,
+  type FormItem,
+} from '@salt-circle/core';
 import type {
   AllocationView,
   ChangeNews,
@@ -153,6 +161,8 @@ export const PLAN: PlanSettings = {
   feedbackEach: false,
   reviewsFinal: false,
   practice: NO_PRACTICE,
+  after: USUAL_AFTER,
+  remindHours: null,
   gradeParts: [],
   shorthandId: null,
 };

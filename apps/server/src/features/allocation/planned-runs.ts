@@ -179,12 +179,13 @@ export class PlannedRuns implements OnApplicationBootstrap, OnApplicationShutdow
   ): Promise<void> {
     const people = await manager.findBy(Enrolment, { courseId: course.id, role: 'instructor', active: true });
     const news = SUBJECTS[outcome] ?? 'not been allocated';
-    const letters = people.map(({ email }) => ({
+    const letters = people.map(({ email, personId }) => ({
       address: email,
       subject: `${course.title}: drafts of “${exchange.title}” have ${news}`,
       text: `The planned allocation of “${exchange.title}” in ${course.title} was run.\n\n${whatCameOfIt(outcome, preview)}\n\n${this.database.mail.publicUrl}/exchanges/${exchange.id}/allocation\n`,
       courseId: course.id,
       exchangeId: exchange.id,
+      news: { personId, path: `/exchanges/${exchange.id}/allocation` },
     }));
     await queueMail(manager, this.ids, this.database.mail, now, letters);
   }

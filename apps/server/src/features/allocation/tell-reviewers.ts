@@ -50,6 +50,7 @@ export async function tellReviewers(
       address: email,
       ...letter(exchange, course, mine.length, due, mail.publicUrl),
       courseId: course.id,
+      news: { personId, path: `/exchanges/${exchange.id}/review` },
     });
     for (const { id } of mine) await manager.update(Review, { id }, { toldAt: now });
   }

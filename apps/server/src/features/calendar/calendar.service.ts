@@ -1,6 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import type { CalendarLinkView } from '@salt-circle/contracts';
-import { resolveDates, withOwnTimes, type OwnTimes, type RunningDateName } from '@salt-circle/core';
+import { resolveDates, withOwnTimes, type OwnTimes, type DateName } from '@salt-circle/core';
 import ical from 'ical-generator';
 import { In, type EntityManager } from 'typeorm';
 import { courseExchanges } from '../../access/course-exchanges.js';
@@ -21,19 +21,23 @@ import { GroupMemberRow } from '../../model/group.js';
 import { RecordEntry } from '../../model/record.js';
 
 /** What falls due for whom, in the words of a calendar entry. */
-const STUDENT_ENTRIES: ReadonlyArray<readonly [RunningDateName, string]> = [
+const STUDENT_ENTRIES: ReadonlyArray<readonly [DateName, string]> = [
   ['draftsDue', 'draft due'],
   ['selfReviewDue', 'review of your own draft due'],
   ['reviewsDue', 'reviews due'],
   ['release', 'feedback'],
+  ['repliesDue', 'replies due'],
+  ['revisionDue', 'revision due'],
 ];
-const STAFF_ENTRIES: ReadonlyArray<readonly [RunningDateName, string]> = [
+const STAFF_ENTRIES: ReadonlyArray<readonly [DateName, string]> = [
   ['draftsDue', 'drafts due'],
   ['lateUntil', 'late drafts until'],
   ['reviewsOpen', 'reviews open'],
   ['selfReviewDue', 'self-reviews due'],
   ['reviewsDue', 'reviews due'],
   ['release', 'release of feedback'],
+  ['repliesDue', 'replies due'],
+  ['revisionDue', 'revisions due'],
 ];
 
 interface Entry {

@@ -6,8 +6,9 @@ import { Labels } from '../../access/labels.js';
 import { listedOf } from '../../access/listed.js';
 import { asked, reviewStanding, type ReviewStanding } from '../../access/review-standing.js';
 import type { Asker } from '../../access/seeing.js';
-import { countingRows, currentRows } from '../../access/written-rows.js';
+import { readableRows } from '../../access/written-rows.js';
 import { LookRequestRow } from '../../model/check.js';
+import { Enrolment } from '../../model/course.js';
 import { Participant } from '../../model/exchange.js';
 import { Database } from '../../platform/database/database.js';
 import { Ids } from '../../platform/ids/ids.js';
@@ -57,7 +58,8 @@ export class LookRequests {
       const standing = await reviewStanding(this.access, manager, person, reviewId);
       const { place } = standing;
       act(place, pleaseLook(standing));
-      if (noteId !== null && !(await hasNote(manager, standing, noteId))) throw refusal('unknown');
+      if (noteId !== null && !(await readableRows(manager, standing)).notes.some(({ id }) => id === noteId))
+        throw refusal('unknown');
       const participantId = ownParticipant(place).id;
       const already = await manager.findBy(LookRequestRow, { reviewId, participantId });
       // Pressed twice, it is asked once.
@@ -67,6 +69,7 @@ export class LookRequests {
       await manager.insert(LookRequestRow, row);
       const where = { courseId: place.course.id, exchangeId: place.exchange.id };
       happened({ action: 'look-asked', actorId: person.id, ...where, details: { review: reviewId } });
+      await this.#tellStaff(manager, standing);
     });
     return this.of(person, reviewId);
   }
@@ -87,6 +90,21 @@ export class LookRequests {
     return this.of(person, reviewId);
   }
 
+  /** Instructors hear once, until they have read it, that somebody waits for an answer. */
+  async #tellStaff(manager: EntityManager, { place, review }: ReviewStanding): Promise<void> {
+    const { course, exchange } = place;
+    const staff = await manager.findBy(Enrolment, { courseId: course.id, role: 'instructor', active: true });
+    const letters = staff.map(({ email: address, personId }) => ({
+      address,
+      subject: `${course.title}: you are asked to look at a review in “${exchange.title}”`,
+      text: `Somebody asks you to look at a review in “${exchange.title}” (${course.title}).\n\n${this.database.mail.publicUrl}/reviews/${review.id}\n`,
+      courseId: course.id,
+      exchangeId: exchange.id,
+      news: { personId, path: `/reviews/${review.id}`, once: true },
+    }));
+    await queueMail(manager, this.ids, this.database.mail, place.now, letters);
+  }
+
   async #tell(manager: EntityManager, { place, review }: ReviewStanding, row: LookRequestRow): Promise<void> {
     const { personId } = await manager.findOneByOrFail(Participant, { id: row.participantId });
     const { course, exchange } = place;
@@ -101,6 +119,7 @@ export class LookRequests {
         text: `You asked your instructor to look at something in “${exchange.title}” (${course.title}). The answer is there now.\n\n${this.database.mail.publicUrl}/${page}\n`,
         courseId: course.id,
         exchangeId: exchange.id,
+        news: { personId, path: `/${page}` },
       },
     ]);
   }
@@ -110,13 +129,6 @@ function pleaseLook(standing: ReviewStanding) {
   const { byViewer, ofOwnDraft, review } = standing;
   const submitted = review.submittedAt !== null;
   return { kind: 'please-look', byViewer, ofOwnDraft, submitted, withheld: review.withheldAt !== null } as const;
-}
-
-/** Among the notes that the one who asks can read: of a review that is being changed, its author reads what was submitted. */
-async function hasNote(manager: EntityManager, { review, byViewer }: ReviewStanding, noteId: string): Promise<boolean> {
-  const { notes } = byViewer ? await currentRows(manager, review) : (await countingRows(manager, [review]))(review);
-  const note = notes.find(({ id }) => id === noteId);
-  return note !== undefined && (byViewer || note.withheldAt === null);
 }
 
 function tooMany(): ProblemError {

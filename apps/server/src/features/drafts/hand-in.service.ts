@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import { Injectable } from '@nestjs/common';
 import type { DraftReading, FieldProblem, HandInCheck, HandInRequest, VersionMeta } from '@salt-circle/contracts';
-import { isFilled, missingDeliverables, type Filled } from '@salt-circle/core';
+import { feedbackIsOpen, isFilled, missingDeliverables, type Filled } from '@salt-circle/core';
 import { IsNull, type EntityManager } from 'typeorm';
 import type { Asker } from '../../access/seeing.js';
 import { Clock } from '../../platform/clock/clock.js';
@@ -22,7 +22,7 @@ import type { LocatedFind } from './name-finds.js';
 import { NameSearch } from './name-search.service.js';
 import { Readings } from '../reading/readings.service.js';
 import { lateView, versionMeta } from '../../access/version-meta.js';
-import { contentDigest, countingVersion, filesOfParts, partsOf } from '../../access/versions.js';
+import { contentDigest, countingVersion, filesOfParts, lastRevision, partsOf } from '../../access/versions.js';
 
 /** All that handing in is decided on, at one moment. */
 interface Standing {
@@ -51,9 +51,10 @@ export class HandInService {
     const { place, fingerprint, reading } = standing;
     return {
       fingerprint,
-      problems: problemsOf(standing),
+      problems: [...problemsOf(standing), ...(await this.#unchanged(this.database.read, standing))],
       remarks: remarksOf(standing),
-      late: lateView(place.exchange, place.own, place.now),
+      purpose: purposeOf(place),
+      late: purposeOf(place) === 'revision' ? null : lateView(place.exchange, place.own, place.now),
       finds: finds.map(({ view }) => view),
       hidden: hiddenPassages(standing),
       reading,
@@ -95,21 +96,23 @@ export class HandInService {
   }
 
   /** Handing in the same saved state twice gives the same version: pressing twice does no harm. */
-  async handIn(person: Asker, exchangeId: string, { fingerprint, namesSeen }: HandInRequest): Promise<VersionMeta> {
+  async handIn(person: Asker, exchangeId: string, request: HandInRequest): Promise<VersionMeta> {
+    const { fingerprint, namesSeen, changes = '' } = request;
     // Before the transaction, which nobody else's saving should wait for; the fingerprint ties the two together.
     const told = namesSeen ? null : await this.#look(person, exchangeId);
     return this.database.write(async (manager, happened) => {
       const standing = await this.#standingOf(person, exchangeId, manager, 'look');
       const { place, draft, parts } = standing;
-      const last = await countingVersion(manager, draft.id);
+      const revises = handingIn(place) === 'hand-in-revision';
+      const last = revises ? await lastRevision(manager, draft.id) : await countingVersion(manager, draft.id);
       const same = standing.fingerprint === fingerprint;
       if (same && last !== null && last.digest === contentDigest(draft, parts))
         return meta(manager, place, draft, last);
-      act(place, { kind: 'hand-in' });
+      act(place, { kind: handingIn(place) });
       if (!same || (told !== null && told.fingerprint !== fingerprint)) throw changedSince();
-      assertComplete(problemsOf(standing));
+      assertComplete([...problemsOf(standing), ...(await this.#unchanged(manager, standing))]);
       if (told?.finds.some(({ view }) => !view.removed) === true) throw namesFound();
-      return this.#keep(manager, happened, person, standing);
+      return this.#keep(manager, happened, person, standing, changes.trim());
     });
   }
 
@@ -130,8 +133,12 @@ export class HandInService {
   async withdraw(person: Asker, exchangeId: string): Promise<void> {
     await this.database.write(async (manager, happened) => {
       const place = await this.access.exchange(person, exchangeId, manager);
-      act(place, { kind: 'hand-in' });
+      act(place, { kind: handingIn(place) });
       const draft = await this.access.ownDraft(place, manager);
+      if (purposeOf(place) === 'revision') {
+        await this.#withdrawRevision(manager, happened, place, draft);
+        return;
+      }
       const last = draft === null ? null : await countingVersion(manager, draft.id);
       if (draft === null || last === null) return;
       if (await manager.existsBy(Review, { draftId: draft.id })) {
@@ -143,7 +150,7 @@ export class HandInService {
       }
       await manager.update(
         DraftVersion,
-        { draftId: draft.id, withdrawnAt: IsNull() },
+        { draftId: draft.id, withdrawnAt: IsNull(), purpose: 'draft' },
         { withdrawnAt: this.clock.now() },
       );
       happened({
@@ -153,6 +160,19 @@ export class HandInService {
         exchangeId,
         details: { version: last.number, draft: draft.id },
       });
+    });
+  }
+
+  /** The draft that was reviewed stays as it is. */
+  async #withdrawRevision(manager: EntityManager, happened: Report, place: Place, draft: Draft | null): Promise<void> {
+    const last = draft === null ? null : await lastRevision(manager, draft.id);
+    if (draft === null || last === null) return;
+    const those = { draftId: draft.id, withdrawnAt: IsNull(), purpose: 'revision' as const };
+    await manager.update(DraftVersion, those, { withdrawnAt: this.clock.now() });
+    happened({
+      ...{ action: 'revision-withdrawn', actorId: place.person.id },
+      ...{ courseId: place.course.id, exchangeId: place.exchange.id },
+      details: { version: last.number, draft: draft.id },
     });
   }
 
@@ -188,12 +208,28 @@ export class HandInService {
   ): Promise<Standing> {
     const place = await this.access.exchange(person, exchangeId, manager);
     const draft = await this.access.ownDraft(place, manager);
-    if (how === 'act' || draft === null) act(place, { kind: 'hand-in' });
+    if (how === 'act' || draft === null) act(place, { kind: handingIn(place) });
     if (draft === null) throw nothingSaved();
     return this.#standing(manager, place, draft);
   }
 
-  async #keep(manager: EntityManager, happened: Report, person: Asker, standing: Standing): Promise<VersionMeta> {
+  /** A revision in which nothing was changed is none. */
+  async #unchanged(manager: EntityManager, { place, draft, parts }: Standing): Promise<FieldProblem[]> {
+    if (purposeOf(place) !== 'revision') return [];
+    const reviewed = await countingVersion(manager, draft.id);
+    if (reviewed === null || reviewed.digest !== contentDigest(draft, parts)) return [];
+    const sentence =
+      'Nothing has been changed since the version that was reviewed, so there is no revision to hand in.';
+    return [{ path: 'parts', code: 'unchanged', sentence }];
+  }
+
+  async #keep(
+    manager: EntityManager,
+    happened: Report,
+    person: Asker,
+    standing: Standing,
+    changes = '',
+  ): Promise<VersionMeta> {
     const { place, draft, parts, reading } = standing;
     // Numbers go on over what was taken back: a number never means two things.
     const before = await manager.maximum(DraftVersion, 'number', { draftId: draft.id });
@@ -203,6 +239,9 @@ export class HandInService {
       number: (before ?? 0) + 1,
       title: draft.title.trim(),
       context: draft.context.trim(),
+      // Staff who hand in for a student hand in the draft.
+      purpose: place.viewer.role === 'student' ? purposeOf(place) : 'draft',
+      changes,
       words: reading.words,
       digest: contentDigest(draft, parts),
       handedInAt: place.now,
@@ -219,7 +258,11 @@ export class HandInService {
     const personIds = await authorPersons(manager, place.exchange, draft);
     happened.quietly({ topic: 'own-draft', ...where, personIds });
     happened({
-      action: forStudent ? 'draft-handed-in-for' : 'draft-handed-in',
+      action: forStudent
+        ? 'draft-handed-in-for'
+        : version.purpose === 'revision'
+          ? 'revision-handed-in'
+          : 'draft-handed-in',
       actorId: person.id,
       courseId: place.course.id,
       exchangeId: place.exchange.id,
@@ -233,6 +276,15 @@ export class HandInService {
     });
     return meta(manager, place, draft, version);
   }
+}
+
+/** As long as drafts are taken, what is handed in is the draft; later, where it is planned, the revision. */
+function purposeOf({ facts }: Place): DraftVersion['purpose'] {
+  return !facts.may.handIn && facts.may.revision && feedbackIsOpen(facts) ? 'revision' : 'draft';
+}
+
+function handingIn(place: Place): 'hand-in' | 'hand-in-revision' {
+  return purposeOf(place) === 'revision' ? 'hand-in-revision' : 'hand-in';
 }
 
 /** What is hidden from reviewers in copies of documents, so that it can be shown again. */

@@ -33,6 +33,7 @@ const DUE = { draft: 'draftsDue', reviews: 'reviewsDue' } as const;
 interface Recipient {
   readonly name: string;
   readonly email: string;
+  readonly personId: string;
   readonly own: OwnTimes | null;
   /** Reviews that are not submitted yet. */
   readonly open: number;
@@ -77,6 +78,7 @@ export class RemindersService {
         ...this.#letter(place, one, request),
         courseId: place.course.id,
         exchangeId,
+        news: { personId: one.personId, path: `/exchanges/${exchangeId}` },
       }));
       await queueMail(manager, this.ids, this.database.mail, this.clock.now(), letters);
       happened({
@@ -174,7 +176,7 @@ async function chosen(manager: EntityManager, place: Place, { participantIds, ab
           : about === 'draft' || mayOpen(times, id)
             ? null
             : 'not-open';
-    if (why === null) people.push({ name: who.name, email: who.email, own: times, open: open.get(id) ?? 0 });
+    if (why === null) people.push({ name: who.name, email: who.email, personId, own: times, open: open.get(id) ?? 0 });
     else leftOut.push({ name: who.name, why });
   }
   const byName = (a: { name: string }, b: { name: string }) => a.name.localeCompare(b.name);

@@ -171,6 +171,7 @@ export class ReleaseNews implements OnApplicationBootstrap, OnApplicationShutdow
             text: `${reviews} of your draft for “${exchange.title}” (${course.title}) can be read now.\n\n${this.database.mail.publicUrl}/exchanges/${exchange.id}/feedback\n`,
             courseId: course.id,
             exchangeId: exchange.id,
+            news: { personId, path: `/exchanges/${exchange.id}/feedback` },
           },
         },
       ];

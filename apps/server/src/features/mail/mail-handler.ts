@@ -1,4 +1,4 @@
-import { DATE_ORDER, gradeWords, lateWords, resolveDates, runs, type DateName } from '@salt-circle/core';
+import { DATE_ORDER, gradeWords, lateWords, resolveDates, type DateName } from '@salt-circle/core';
 import type { EntityManager } from 'typeorm';
 import { Course, Enrolment } from '../../model/course.js';
 import { listedOf } from '../../access/listed.js';
@@ -39,26 +39,32 @@ async function lettersFor(manager: EntityManager, happening: Happening, publicUr
     action === 'draft-handed-in' ||
     action === 'draft-handed-in-for' ||
     action === 'draft-withdrawn' ||
+    action === 'revision-handed-in' ||
+    action === 'revision-withdrawn' ||
     (action === 'rules-changed' && details['tell'] === true) ||
     (action === 'dates-changed' && details['tell'] === true && movedDates(details).length > 0);
   if (!concerned) return [];
   const exchange = await manager.findOneByOrFail(Exchange, { id: exchangeId });
   const course = await manager.findOneByOrFail(Course, { id: exchange.courseId });
   const about = { exchange, course, link: `${publicUrl}/exchanges/${exchangeId}` };
-  if (action === 'draft-handed-in' || action === 'draft-handed-in-for') {
+  if (action === 'draft-handed-in' || action === 'draft-handed-in-for' || action === 'revision-handed-in') {
     const by = await manager.findOneBy(Enrolment, { courseId: course.id, personId: happening.actorId ?? '' });
     const receipt = await receiptOf(manager, about, happening);
-    const addresses = await authorAddresses(manager, exchange, String(details['draft']));
-    return addresses.map((address) => ({
+    const addressed = await authorAddresses(manager, exchange, String(details['draft']));
+    return addressed.map(({ address, personId }) => ({
       address,
       ...receipt(address === by?.email ? 'You' : (by?.name ?? 'Somebody')),
       courseId: course.id,
       exchangeId,
+      news: { personId, path: `/exchanges/${exchangeId}/draft`, always: true },
     }));
   }
-  if (action === 'draft-withdrawn') {
-    const addresses = await authorAddresses(manager, exchange, String(details['draft']));
-    return addresses.map((address) => ({ address, ...withdrawn(about, details), courseId: course.id, exchangeId }));
+  if (action === 'draft-withdrawn' || action === 'revision-withdrawn') {
+    const addressed = await authorAddresses(manager, exchange, String(details['draft']));
+    return addressed.map(({ address, personId }) => ({
+      ...{ address, ...withdrawn(about, action, details), courseId: course.id, exchangeId },
+      news: { personId, path: `/exchanges/${exchangeId}/draft`, always: true },
+    }));
   }
   const text =
     action === 'exchange-published'
@@ -66,8 +72,12 @@ async function lettersFor(manager: EntityManager, happening: Happening, publicUr
       : action === 'rules-changed'
         ? rulesChanged(about, details)
         : moved(about, details);
-  const addresses = await addressesOf(manager, exchange);
-  return addresses.map((address) => ({ address, ...text, courseId: course.id, exchangeId }));
+  const addressed = await addressesOf(manager, exchange);
+  const news = (personId: string) => ({ personId, path: `/exchanges/${exchangeId}` });
+  return addressed.map(({ address, personId }) => ({
+    ...{ address, ...text, courseId: course.id, exchangeId },
+    news: news(personId),
+  }));
 }
 
 /** To the reviewer whose review an instructor has reopened, unless they have left: what is asked for, and until when. */
@@ -92,26 +102,39 @@ async function reopened(
       text: `A review that you submitted for “${exchange.title}” in ${course.title} has been reopened, so that you can change it. The reason:\n\n${String(details['reason'])}\n\nWhat you submitted counts until you submit again.${until}\n\n${publicUrl}/reviews/${review.id}\n`,
       courseId: course.id,
       exchangeId,
+      news: { personId, path: `/reviews/${review.id}` },
     },
   ];
 }
 
-async function addressesOf(manager: EntityManager, exchange: Exchange): Promise<string[]> {
+/** Whoever is written to: by what address, and whose inbox it stands in. */
+interface Addressed {
+  readonly address: string;
+  readonly personId: string;
+}
+
+async function addressesOf(manager: EntityManager, exchange: Exchange): Promise<Addressed[]> {
   const active = await activeParticipants(manager, exchange.id);
   const listed = await listedOf(
     manager,
     exchange.courseId,
     active.map(({ personId }) => personId),
   );
-  return [...listed.values()].map(({ email }) => email).sort();
+  return inOrder(listed);
+}
+
+function inOrder(listed: ReadonlyMap<string, { readonly email: string }>): Addressed[] {
+  return [...listed]
+    .map(([personId, { email: address }]) => ({ address, personId }))
+    .sort((a, b) => (a.address < b.address ? -1 : 1));
 }
 
 type Text = Pick<Letter, 'subject' | 'text'>;
 
 function published({ exchange, course, link }: About): Text {
-  const { draftsOpen, draftsDue, lateUntil, selfReviewDue, reviewsDue, late } = exchange;
+  const { draftsOpen, draftsDue, lateUntil, selfReviewDue, reviewsDue, repliesDue, revisionDue, late } = exchange;
   const release = resolveDates(datesOf(exchange))?.release ?? null;
-  const said = { draftsOpen, draftsDue, lateUntil, selfReviewDue, reviewsDue, release };
+  const said = { draftsOpen, draftsDue, lateUntil, selfReviewDue, reviewsDue, release, repliesDue, revisionDue };
   const dates = (Object.keys(said) as Array<keyof typeof said>).flatMap((name) => {
     const at = said[name];
     return at === null ? [] : [`${DATE_WORDS[name]}: ${dateInWords(at, course.timeZone)}`];
@@ -123,9 +146,8 @@ function published({ exchange, course, link }: About): Text {
   };
 }
 
-/** Of dates that nothing goes by yet, nobody is told. */
 function movedDates(details: Happening['details'] = {}): DateName[] {
-  return DATE_ORDER.filter((name) => runs(name) && name in details);
+  return DATE_ORDER.filter((name) => name in details);
 }
 
 function moved({ exchange, course, link }: About, details: NonNullable<Happening['details']>): Text {
@@ -155,10 +177,10 @@ function rulesChanged({ exchange, course, link }: About, details: NonNullable<Ha
 }
 
 /** All authors of a draft get to know of it, whoever pressed. */
-async function authorAddresses(manager: EntityManager, exchange: Exchange, draftId: string): Promise<string[]> {
+async function authorAddresses(manager: EntityManager, exchange: Exchange, draftId: string): Promise<Addressed[]> {
   const draft = await manager.findOneByOrFail(Draft, { id: draftId });
   const listed = await listedOf(manager, exchange.courseId, await authorPersons(manager, exchange, draft));
-  return [...listed.values()].map(({ email }) => email).sort();
+  return inOrder(listed);
 }
 
 /** A receipt says what was handed in and when, so that it can be shown to somebody. @returns its text, given who did it */
@@ -173,22 +195,30 @@ async function receiptOf(
   const parts = await partsOf(manager, draftId, version.id, exchange.deliverables);
   const meta = versionMeta(exchange, null, version, parts, null);
   const at = dateInWords(version.handedInAt, course.timeZone);
+  const what = version.purpose === 'revision' ? 'revision' : 'draft';
   const did = action === 'draft-handed-in-for' ? '(staff) handed in for you' : 'handed in';
   return (name) => ({
-    subject: `Receipt: your draft for “${exchange.title}”`,
+    subject: `Receipt: your ${what} for “${exchange.title}”`,
     text:
-      `${name} ${did} version ${number} of your draft for “${exchange.title}” in ${course.title} on ${at}.\n\n` +
+      `${name} ${did} version ${number} of your ${what} for “${exchange.title}” in ${course.title} on ${at}.\n\n` +
       `Title: ${version.title}\nWords: ${version.words}\n` +
       `${meta.parts.map(({ what, digest }) => `${what}\n  SHA-256 ${digest}`).join('\n')}\n` +
       `All together: SHA-256 ${version.digest}\n\n${link}/draft\n`,
   });
 }
 
-function withdrawn({ exchange, course, link }: About, details: NonNullable<Happening['details']>): Text {
+function withdrawn(
+  { exchange, course, link }: About,
+  action: Happening['action'],
+  details: NonNullable<Happening['details']>,
+): Text {
+  const revision = action === 'revision-withdrawn';
+  const what = revision ? 'revision' : 'draft';
+  const left = revision ? 'The draft that was reviewed stays as it is' : 'Nothing is handed in now';
   return {
-    subject: `Taken back: your draft for “${exchange.title}”`,
+    subject: `Taken back: your ${what} for “${exchange.title}”`,
     text:
-      `Version ${String(details['version'])} of your draft for “${exchange.title}” in ${course.title} was taken back. ` +
-      `Nothing is handed in now; all of it is still saved.\n\n${link}/draft\n`,
+      `Version ${String(details['version'])} of your ${what} for “${exchange.title}” in ${course.title} was taken back. ` +
+      `${left}; all of it is still saved.\n\n${link}/draft\n`,
   };
 }

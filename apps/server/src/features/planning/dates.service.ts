@@ -13,7 +13,6 @@ import {
   moveNow,
   OWN_DATES,
   resolveDates,
-  runs,
   type DateName,
   type ExchangeDates,
   type OwnDateName,
@@ -222,7 +221,7 @@ function assertOwnTimes(times: Readonly<Record<OwnDateName, number | null>>, exc
         code: 'own-early',
         sentence: `“${DATE_WORDS[name]}” must be after ${words}. Move it later.`,
       });
-    } else if (!runs(name) && place.exchange[name] === null) {
+    } else if (OPENING[name] === 'release' && place.exchange[name] === null) {
       problems.push({
         path: name,
         code: 'own-without-stage',

@@ -9,7 +9,8 @@ import { Draft, DraftPart, DraftVersion } from '../../model/draft.js';
 import { changedSinceHandIn, isHandedIn } from '../../access/versions.js';
 import { RecordEntry } from '../../model/record.js';
 import { Review } from '../../model/review.js';
-import { Access, ownParticipant, see, type Place } from '../../access/access.js';
+import { ReflectionRow } from '../../model/revision.js';
+import { Access, acts, ownParticipant, see, type Place } from '../../access/access.js';
 import { refusal } from '../../platform/problems/sentences.js';
 import { namesOf } from '../../access/listed.js';
 import { Participant } from '../../model/exchange.js';
@@ -50,6 +51,11 @@ export class ExchangesService {
       handInIsLate: facts.may.late,
       mayReview: facts.may.review,
       maySelfReview: facts.may.selfReview,
+      mayRevise: acts(place, { kind: 'hand-in-revision' }),
+      mayReflect: acts(place, { kind: 'reflect' }),
+      revisionShown: facts.revisionShown,
+      othersReviews: facts.othersReviews,
+      reflection: facts.reflection,
       released: facts.may.released,
       feedbackOpen: feedbackIsOpen(facts),
       feedbackHeld: facts.ownFeedback === 'held' && isReleasedToAll(facts),
@@ -141,6 +147,8 @@ export class ExchangesService {
       reviewsReceived: feedbackIsOpen(place.facts)
         ? received.filter(({ submittedAt, withheldAt }) => submittedAt !== null && withheldAt === null).length
         : null,
+      revised: versions.some(({ purpose }) => purpose === 'revision'),
+      reflected: await manager.existsBy(ReflectionRow, { participantId, handedInAt: Not(IsNull()) }),
     };
   }
 }

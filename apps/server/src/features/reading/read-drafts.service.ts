@@ -7,7 +7,7 @@ import { Labels } from '../../access/labels.js';
 import type { Asker } from '../../access/seeing.js';
 import { relation, standingTo, type Standing } from '../../access/standing.js';
 import { versionMetas } from '../../access/version-metas.js';
-import { countingVersion, reviewedVersion } from '../../access/versions.js';
+import { countingVersion, lastRevision, reviewedVersion } from '../../access/versions.js';
 import { Draft, DraftPart, DraftVersion } from '../../model/draft.js';
 import { Database } from '../../platform/database/database.js';
 import { refusal } from '../../platform/problems/sentences.js';
@@ -103,7 +103,11 @@ export class ReadDraftsService {
     const manager = this.database.read;
     const part = await manager.findOneBy(DraftPart, { id: partId, draftId: standing.draft.id });
     if (part === null) throw refusal('unknown');
-    const current = part.versionId !== null && part.versionId === (await versionFor(manager, standing))?.id;
+    const current =
+      part.versionId !== null &&
+      (part.versionId === (await versionFor(manager, standing))?.id ||
+        (sees(standing.place, { kind: 'revision', ...relation(standing) }) &&
+          part.versionId === (await lastRevision(manager, draftId))?.id));
     see(standing.place, { kind: 'part', ...relation(standing), saved: part.versionId === null, current });
     return { standing, part };
   }

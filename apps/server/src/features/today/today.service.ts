@@ -108,8 +108,11 @@ export class TodayService {
     if (marks === null || common === null) return null;
     const participant = await this.database.read.findOneBy(Participant, { exchangeId: view.id, personId: person.id });
     const time = (at: string | null | undefined) => (at == null ? null : Date.parse(at));
-    const dues = { draftsDue: time(own?.draftsDue), reviewsDue: time(own?.reviewsDue) };
-    const times = own === null ? null : { ...dues, repliesDue: null, revisionDue: null, excused: own.excused };
+    const dues = {
+      ...{ draftsDue: time(own?.draftsDue), reviewsDue: time(own?.reviewsDue) },
+      ...{ repliesDue: time(own?.repliesDue), revisionDue: time(own?.revisionDue) },
+    };
+    const times = own === null ? null : { ...dues, excused: own.excused };
     return {
       own: times,
       stage: view.stage,
@@ -132,6 +135,8 @@ export class TodayService {
       feedbackRead: await this.#hasRead(participant, exchange),
       // Before the others, as where each is read by itself.
       feedbackEach: exchange.feedbackEach || (view.feedbackOpen && !view.released),
+      toRevise: view.mayRevise && !marks.revised,
+      toReflect: view.mayReflect && !marks.reflected,
     };
   }
 

@@ -13,9 +13,12 @@ import { LibraryItem } from '../../model/library.js';
 import { Mail } from '../../model/mail.js';
 import { Invitation } from '../../model/invitation.js';
 import { LookRequestRow, ReviewCheck, Withheld } from '../../model/check.js';
+import { News } from '../../model/news.js';
 import { PracticeTry } from '../../model/practice.js';
 import { ReviewFile } from '../../model/review-file.js';
 import { OwnRemark } from '../../model/own-remark.js';
+import { RatingRow, ReplyRow } from '../../model/reply.js';
+import { AdoptionRow, DecisionRow, ReflectionRow } from '../../model/revision.js';
 import { RecordEntry, Setting } from '../../model/record.js';
 import { AnswerRow, NoteRow, Review, SubmittedReview } from '../../model/review.js';
 import { privateFolder } from '../config/private-folder.js';
@@ -46,6 +49,12 @@ export const ENTITIES = [
   ReviewCheck,
   Withheld,
   LookRequestRow,
+  ReplyRow,
+  RatingRow,
+  DecisionRow,
+  AdoptionRow,
+  ReflectionRow,
+  News,
   RecordEntry,
   Setting,
   GroupSet,

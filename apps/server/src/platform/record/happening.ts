@@ -51,7 +51,10 @@ export interface Happening {
     | 'given-back'
     | 'release-changed'
     | 'look-asked'
-    | 'look-answered';
+    | 'look-answered'
+    | 'replied'
+    | 'revision-handed-in'
+    | 'revision-withdrawn';
   /** Null for the application itself. */
   readonly actorId: string | null;
   readonly courseId?: string;

@@ -14,6 +14,7 @@ import { Practice1765324800000 } from './0013-practice.js';
 import { Check1765411200000 } from './0014-check.js';
 import { OwnRelease1765497600000 } from './0015-own-release.js';
 import { LookRequests1765584000000 } from './0016-look-requests.js';
+import { After1765670400000 } from './0017-after.js';
 
 /** In the order in which they run. A migration that has landed is never edited. */
 export const MIGRATIONS = [
@@ -33,4 +34,5 @@ export const MIGRATIONS = [
   Check1765411200000,
   OwnRelease1765497600000,
   LookRequests1765584000000,
+  After1765670400000,
 ] as const;

@@ -1,6 +1,7 @@
 import { practiceOn, tryPractice } from '../../practice.js';
 import { ANN, AT, BEN, CHO, fillIn, INES, OUT, reviewedExchange, TOM, World } from '../../world.js';
 import { accountRows } from './account-rows.js';
+import { after } from './after-rows.js';
 import { checking } from './check-rows.js';
 import { exchangeRows } from './exchange-rows.js';
 import { practising } from './practice-rows.js';
@@ -32,6 +33,7 @@ describe('who may call what, when', () => {
       ...exchangeRows(ids, draftOfBen),
       ...practising(ids.id, practiceId, keyId),
       ...checking(ids, draftOfBen),
+      ...after(ids, draftOfBen),
     ];
   });
   afterAll(() => world.close());

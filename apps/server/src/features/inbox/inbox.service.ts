@@ -1,0 +1,65 @@
+import { Injectable } from '@nestjs/common';
+import type { InboxView } from '@salt-circle/contracts';
+import { In, IsNull } from 'typeorm';
+import type { Asker } from '../../access/seeing.js';
+import { News } from '../../model/news.js';
+import { Person } from '../../model/person.js';
+import { Clock } from '../../platform/clock/clock.js';
+import { Database } from '../../platform/database/database.js';
+import { refusal } from '../../platform/problems/sentences.js';
+import { iso } from '../../platform/wire/instants.js';
+
+/** So many are shown; older ones are kept. */
+const SHOWN = 200;
+
+/** What happened that concerns somebody, read and unread. */
+@Injectable()
+export class Inbox {
+  constructor(
+    private readonly database: Database,
+    private readonly clock: Clock,
+  ) {}
+
+  /** With a student's eyes there is nothing: an inbox is its person's own. */
+  async mine(person: Asker): Promise<InboxView> {
+    if (person.seeing !== undefined) return { unread: 0, news: [], mailWish: 'off' };
+    const manager = this.database.read;
+    const rows = await manager.find(News, {
+      where: { personId: person.id },
+      order: { at: 'DESC', id: 'ASC' },
+      take: SHOWN,
+    });
+    const { mailWish } = await manager.findOneByOrFail(Person, { id: person.id });
+    return {
+      unread: await manager.countBy(News, { personId: person.id, readAt: IsNull() }),
+      news: rows.map(({ id, at, words, path, readAt }) => ({ id, at: iso(at), words, path, read: readAt !== null })),
+      mailWish,
+    };
+  }
+
+  async read(person: Asker, ids: readonly string[]): Promise<InboxView> {
+    assertOwn(person);
+    await this.database.write((manager) =>
+      manager.update(
+        News,
+        { id: In([...ids]), personId: person.id, readAt: IsNull() },
+        { readAt: this.clock.now(), mailDay: false },
+      ),
+    );
+    return this.mine(person);
+  }
+
+  async wish(person: Asker, mailWish: InboxView['mailWish']): Promise<InboxView> {
+    assertOwn(person);
+    await this.database.write(async (manager) => {
+      await manager.update(Person, { id: person.id }, { mailWish });
+      // What waits for the letter of the day is in the inbox all the same.
+      if (mailWish === 'off') await manager.update(News, { personId: person.id, mailDay: true }, { mailDay: false });
+    });
+    return this.mine(person);
+  }
+}
+
+function assertOwn({ seeing }: Asker): void {
+  if (seeing !== undefined) throw refusal('read-only');
+}

@@ -1,0 +1,6 @@
+import { Module } from '@nestjs/common';
+import { Replies } from './replies.service.js';
+import { RepliesController } from './replies.controller.js';
+
+@Module({ controllers: [RepliesController], providers: [Replies] })
+export class RepliesModule {}

@@ -1,0 +1,224 @@
+import { Injectable } from '@nestjs/common';
+import {
+  LIMITS,
+  type RatingRequest,
+  type ReplyRequest,
+  type ReplyView,
+  type ThreadsView,
+} from '@salt-circle/contracts';
+import { endOf, isReleasedToAll, resolveDates, withOwnTimes } from '@salt-circle/core';
+import { In, type EntityManager } from 'typeorm';
+import { Access, act, acts, ownParticipant, see, sees } from '../../access/access.js';
+import { authorPersons } from '../../access/authors.js';
+import { datesOf } from '../../access/facts-of.js';
+import { Labels } from '../../access/labels.js';
+import { listedOf, namesOf } from '../../access/listed.js';
+import { asked, reviewStanding, type ReviewStanding } from '../../access/review-standing.js';
+import type { Asker } from '../../access/seeing.js';
+import { readableRows, type WrittenRows } from '../../access/written-rows.js';
+import { Participant } from '../../model/exchange.js';
+import { RatingRow, ReplyRow } from '../../model/reply.js';
+import { Database } from '../../platform/database/database.js';
+import { Ids } from '../../platform/ids/ids.js';
+import { queueMail, type Letter } from '../../platform/mail/queue-mail.js';
+import { ProblemError } from '../../platform/problems/problem-error.js';
+import { refusal } from '../../platform/problems/sentences.js';
+import { iso, isoOrNull } from '../../platform/wire/instants.js';
+
+type As = ReplyRow['as'];
+
+/** What authors, reviewers and staff answer each other, and how a review helped. */
+@Injectable()
+export class Replies {
+  constructor(
+    private readonly database: Database,
+    private readonly access: Access,
+    private readonly ids: Ids,
+  ) {}
+
+  async threads(person: Asker, reviewId: string): Promise<ThreadsView> {
+    const manager = this.database.read;
+    const standing = await reviewStanding(this.access, manager, person, reviewId);
+    return this.#view(manager, standing);
+  }
+
+  /** Sent twice, it is there once. */
+  async reply(person: Asker, reviewId: string, request: ReplyRequest): Promise<ThreadsView> {
+    await this.database.write(async (manager, happened) => {
+      const standing = await reviewStanding(this.access, manager, person, reviewId);
+      const { place } = standing;
+      const all = await manager.findBy(ReplyRow, { reviewId });
+      const taken = await manager.findOneBy(ReplyRow, { id: request.id });
+      if (taken !== null) {
+        if (taken.reviewId === reviewId && isOwn(taken, standing)) return;
+        throw refusal('unknown');
+      }
+      act(place, replying(standing, all, request));
+      await this.#assertThere(manager, standing, request);
+      if (all.length >= LIMITS.replies) throw full();
+      const as = asWhat(standing);
+      const row = manager.create(ReplyRow, {
+        ...{ id: request.id, reviewId, noteId: request.noteId, itemId: request.itemId, as },
+        participantId: as === 'staff' ? null : ownParticipant(place).id,
+        personId: as === 'staff' ? person.id : null,
+        ...{ words: request.words.trim(), at: place.now },
+      });
+      await manager.insert(ReplyRow, row);
+      await this.#tell(manager, standing, row);
+      const where = { courseId: place.course.id, exchangeId: place.exchange.id };
+      happened({ action: 'replied', actorId: person.id, ...where, details: { review: reviewId, as } });
+      const personIds = await concerned(manager, standing);
+      happened.quietly({ topic: 'own-review', ...where, personIds: personIds.reviewer });
+      happened.quietly({ topic: 'own-draft', ...where, personIds: personIds.authors });
+    });
+    return this.threads(person, reviewId);
+  }
+
+  async rate(person: Asker, reviewId: string, { helped, words }: RatingRequest): Promise<ThreadsView> {
+    await this.database.write(async (manager, happened) => {
+      const standing = await reviewStanding(this.access, manager, person, reviewId);
+      const { place } = standing;
+      act(place, rating(standing));
+      const { id: participantId } = ownParticipant(place);
+      await manager.save(RatingRow, { reviewId, participantId, helped, words: words.trim(), at: place.now });
+      happened.quietly({ topic: 'reviews', courseId: place.course.id, exchangeId: place.exchange.id });
+    });
+    return this.threads(person, reviewId);
+  }
+
+  async #view(manager: EntityManager, standing: ReviewStanding): Promise<ThreadsView> {
+    const { place, review, draft } = standing;
+    const written = { submitted: review.submittedAt !== null, withheld: review.withheldAt !== null };
+    see(place, { kind: 'thread', ...asked(standing), ...written });
+    const all = await manager.find(ReplyRow, { where: { reviewId: review.id }, order: { at: 'ASC', id: 'ASC' } });
+    const rows = all.filter(speaksOf(await readableRows(manager, standing)));
+    const staff = place.viewer.role !== 'student';
+    const names = await namesOf(
+      manager,
+      place.course.id,
+      rows.flatMap(({ personId }) => personId ?? []),
+    );
+    const labels = await Labels.ofExchange(manager, place);
+    const labelOf = ({ as, participantId, personId }: ReplyRow) => {
+      if (as === 'staff') return { name: names.get(personId ?? '') ?? 'someone who has left' };
+      if (as === 'reviewer') return labels.reviewer(review.reviewerId);
+      return participantId === place.participant?.id ? labels.author(participantId) : labels.authorOf(draft);
+    };
+    const rated = await manager.findOneBy(RatingRow, { reviewId: review.id });
+    const { byViewer, ofOwnDraft } = standing;
+    const shown = rated !== null && sees(place, { kind: 'rating', byViewer, ofOwnDraft: ofOwnDraft && !byViewer });
+    const dates = resolveDates(datesOf(place.exchange));
+    const until = dates === null ? null : withOwnTimes(dates, place.own).repliesDue;
+    const { ratings } = place.facts;
+    return {
+      replies: rows.map((row): ReplyView => {
+        const { id, noteId, itemId, as, words } = row;
+        const told = staff || as === 'staff' || isOwn(row, standing);
+        return { ...{ id, noteId, itemId, as, words }, by: labelOf(row), at: told ? iso(row.at) : null };
+      }),
+      may: acts(place, replying(standing, all)),
+      over: !staff && until !== null && place.now >= endOf(until),
+      until: staff ? null : isoOrNull(until),
+      rating: shown ? { helped: rated.helped, words: rated.words } : null,
+      mayRate: acts(place, rating(standing)),
+      ratingRead: ratings === 'off' ? null : ratings,
+    };
+  }
+
+  /** @throws ProblemError unless what is answered is there, for the one who answers */
+  async #assertThere(manager: EntityManager, standing: ReviewStanding, { noteId, itemId }: ReplyRequest) {
+    if (noteId !== null && itemId !== null) throw refusal('unknown');
+    const there = speaksOf(await readableRows(manager, standing));
+    if (!there({ noteId, itemId })) throw refusal('unknown');
+  }
+
+  /** The other side hears of it, once until it has looked; of what its author does not see, that one does not hear. */
+  async #tell(manager: EntityManager, standing: ReviewStanding, { as, noteId, itemId }: ReplyRow): Promise<void> {
+    const { place, review } = standing;
+    const { course, exchange } = place;
+    const persons = await concerned(manager, standing);
+    const asAuthor = { place: { ...place, viewer: { role: 'student' as const } }, review, byViewer: false };
+    const open = speaksOf(await readableRows(manager, asAuthor))({ noteId, itemId });
+    const authors = open && review.withheldAt === null && isReleasedToAll(place.facts) ? persons.authors : [];
+    const to = [
+      ...(as === 'reviewer'
+        ? []
+        : persons.reviewer.map((id) => [id, `/reviews/${review.id}`, 'a review of yours'] as const)),
+      ...(as === 'author'
+        ? []
+        : authors.map((id) => [id, `/exchanges/${exchange.id}/feedback`, 'your feedback'] as const)),
+    ].filter(([id]) => id !== place.person.id);
+    const listed = await listedOf(
+      manager,
+      course.id,
+      to.map(([id]) => id),
+    );
+    const letters = to.flatMap(([personId, path, what]): Letter[] => {
+      const address = listed.get(personId)?.email;
+      if (address === undefined) return [];
+      return [
+        {
+          address,
+          subject: `${course.title}: an answer in ${what}, “${exchange.title}”`,
+          text: `Somebody has answered in ${what} for “${exchange.title}” (${course.title}).\n\n${this.database.mail.publicUrl}${path}\n`,
+          courseId: course.id,
+          exchangeId: exchange.id,
+          news: { personId, path, once: true },
+        },
+      ];
+    });
+    await queueMail(manager, this.ids, this.database.mail, place.now, letters);
+  }
+}
+
+function asWhat({ place, byViewer }: ReviewStanding): As {
+  if (place.viewer.role !== 'student') return 'staff';
+  return byViewer ? 'reviewer' : 'author';
+}
+
+function isOwn({ participantId, personId }: ReplyRow, { place }: ReviewStanding): boolean {
+  return participantId === null ? personId === place.person.id : participantId === place.participant?.id;
+}
+
+/** Whether a reply is about something that is there for the one who looks. */
+function speaksOf({ notes, answers }: WrittenRows): (to: Pick<ReplyRow, 'noteId' | 'itemId'>) => boolean {
+  const noteIds = new Set(notes.map(({ id }) => id));
+  const itemIds = new Set(answers.map(({ itemId }) => itemId));
+  return ({ noteId, itemId }) => (noteId === null || noteIds.has(noteId)) && (itemId === null || itemIds.has(itemId));
+}
+
+function replying(
+  { byViewer, ofOwnDraft, review }: ReviewStanding,
+  all: readonly ReplyRow[],
+  to?: Pick<ReplyRow, 'noteId' | 'itemId'>,
+) {
+  const here = to === undefined ? all : all.filter((one) => one.noteId === to.noteId && one.itemId === to.itemId);
+  const written = { submitted: review.submittedAt !== null, withheld: review.withheldAt !== null };
+  return { kind: 'reply', byViewer, ofOwnDraft, ...written, begun: here.some(({ as }) => as !== 'reviewer') } as const;
+}
+
+function rating({ byViewer, ofOwnDraft, review }: ReviewStanding) {
+  const written = { submitted: review.submittedAt !== null, withheld: review.withheldAt !== null };
+  return { kind: 'rate', ofOwnDraft: ofOwnDraft && !byViewer, ...written } as const;
+}
+
+async function concerned(
+  manager: EntityManager,
+  { place, review, draft }: ReviewStanding,
+): Promise<{ readonly reviewer: string[]; readonly authors: string[] }> {
+  const reviewer = await manager.findBy(Participant, { id: In([review.reviewerId]) });
+  const persons = await authorPersons(manager, place.exchange, draft);
+  const held = await manager.findBy(Participant, { exchangeId: place.exchange.id, personId: In(persons) });
+  return {
+    reviewer: reviewer.map(({ personId }) => personId),
+    authors: held.filter(({ feedbackHeld }) => feedbackHeld === null).map(({ personId }) => personId),
+  };
+}
+
+function full(): ProblemError {
+  return new ProblemError({
+    code: 'limit-reached',
+    sentence: `There are ${LIMITS.replies} answers to this review already, and no more can be added.`,
+    whatToDo: 'Talk to each other in another way, or ask your instructor.',
+  });
+}

@@ -1,0 +1,122 @@
+import { Injectable } from '@nestjs/common';
+import type { FieldProblem, ReflectionRead, ReflectionRequest, ReflectionView } from '@salt-circle/contracts';
+import { countWords, type ReflectionRule } from '@salt-circle/core';
+import type { EntityManager } from 'typeorm';
+import { Access, act, acts, ownParticipant, see, type Place } from '../../access/access.js';
+import { Labels } from '../../access/labels.js';
+import type { Asker } from '../../access/seeing.js';
+import { Participant } from '../../model/exchange.js';
+import { ReflectionRow } from '../../model/revision.js';
+import { Database } from '../../platform/database/database.js';
+import { conflict, invalid, refusal } from '../../platform/problems/sentences.js';
+import { isoOrNull } from '../../platform/wire/instants.js';
+
+/** What authors think over once they have read their feedback. */
+@Injectable()
+export class Reflections {
+  constructor(
+    private readonly database: Database,
+    private readonly access: Access,
+  ) {}
+
+  async mine(person: Asker, exchangeId: string): Promise<ReflectionView> {
+    const place = await this.access.exchange(person, exchangeId);
+    see(place, { kind: 'feedback' });
+    return this.#view(this.database.read, place);
+  }
+
+  /** What was handed in can be changed and handed in again, until the time for it is over. */
+  async save(
+    person: Asker,
+    exchangeId: string,
+    { texts, revision, handIn }: ReflectionRequest,
+  ): Promise<ReflectionView> {
+    return this.database.write(async (manager, happened) => {
+      const place = await this.access.exchange(person, exchangeId, manager);
+      act(place, { kind: 'reflect' });
+      const rule = ruleOf(place);
+      const { id: participantId } = ownParticipant(place);
+      const known = await manager.findOneBy(ReflectionRow, { participantId });
+      const given = rule.prompts.map((_, index) => texts[index] ?? '');
+      const same = JSON.stringify(known?.texts) === JSON.stringify(given);
+      if (!same && (known?.revision ?? 0) !== revision) {
+        throw conflict('Your reflection', await this.#view(manager, place), '');
+      }
+      if (handIn) assertEnough(rule, given);
+      await manager.save(ReflectionRow, {
+        participantId,
+        texts: given,
+        revision: same ? (known?.revision ?? 0) : revision + 1,
+        savedAt: same ? (known?.savedAt ?? place.now) : place.now,
+        handedInAt: handIn ? place.now : (known?.handedInAt ?? null),
+      });
+      if (handIn) happened.quietly({ topic: 'drafts', courseId: place.course.id, exchangeId });
+      return this.#view(manager, place);
+    });
+  }
+
+  /** Those that are handed in, for staff; by name. */
+  async all(person: Asker, exchangeId: string): Promise<ReflectionRead[]> {
+    const place = await this.access.exchange(person, exchangeId);
+    see(place, { kind: 'workspace' });
+    const rule = place.exchange.after.reflection;
+    if (rule === null) return [];
+    const manager = this.database.read;
+    const people = await manager.findBy(Participant, { exchangeId });
+    const labels = await Labels.ofExchange(manager, place);
+    const rows = await handedInOf(manager, exchangeId);
+    const known = new Set(people.map(({ id }) => id));
+    return rows
+      .filter(({ participantId }) => known.has(participantId))
+      .map(({ participantId, texts, handedInAt }) => ({
+        author: labels.author(participantId),
+        prompts: rule.prompts,
+        texts,
+        handedInAt: isoOrNull(handedInAt),
+      }))
+      .sort((a, b) => (a.author.name ?? '').localeCompare(b.author.name ?? ''));
+  }
+
+  async #view(manager: EntityManager, place: Place): Promise<ReflectionView> {
+    const { prompts, minimumWords } = ruleOf(place);
+    const row = await manager.findOneBy(ReflectionRow, { participantId: ownParticipant(place).id });
+    return {
+      prompts,
+      minimumWords,
+      texts: prompts.map((_, index) => row?.texts[index] ?? ''),
+      revision: row?.revision ?? 0,
+      savedAt: isoOrNull(row?.savedAt ?? null),
+      handedInAt: isoOrNull(row?.handedInAt ?? null),
+      open: acts(place, { kind: 'reflect' }),
+    };
+  }
+}
+
+/** Of an exchange, those that are handed in. */
+export function handedInOf(manager: EntityManager, exchangeId: string): Promise<ReflectionRow[]> {
+  return manager
+    .createQueryBuilder(ReflectionRow, 'reflection')
+    .innerJoin(Participant, 'participant', 'participant.id = reflection.participantId')
+    .where('participant.exchangeId = :exchangeId AND reflection.handedInAt IS NOT NULL', { exchangeId })
+    .getMany();
+}
+
+function ruleOf({ exchange }: Place): ReflectionRule {
+  const rule = exchange.after.reflection;
+  if (rule === null) throw refusal('unknown');
+  return rule;
+}
+
+function assertEnough({ prompts, minimumWords }: ReflectionRule, texts: readonly string[]): void {
+  const problems: FieldProblem[] = prompts.flatMap((prompt, index) =>
+    (texts[index] ?? '').trim() === ''
+      ? [{ path: `texts.${index}`, code: 'missing', sentence: `“${prompt}” has no answer yet.` }]
+      : [],
+  );
+  const words = texts.reduce((sum, text) => sum + countWords(text), 0);
+  if (problems.length === 0 && words < minimumWords) {
+    const sentence = `These are ${words} of the ${minimumWords} words that are asked for. Write a little more.`;
+    problems.push({ path: 'texts.0', code: 'too-short', sentence });
+  }
+  if (problems.length > 0) throw invalid(problems);
+}

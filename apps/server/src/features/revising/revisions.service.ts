@@ -1,0 +1,58 @@
+import { Injectable } from '@nestjs/common';
+import type { DraftReading, RevisionView } from '@salt-circle/contracts';
+import { readerOf } from '@salt-circle/core';
+import type { EntityManager } from 'typeorm';
+import { Access, see, sees } from '../../access/access.js';
+import { Labels } from '../../access/labels.js';
+import type { Asker } from '../../access/seeing.js';
+import { relation, standingTo, type Standing } from '../../access/standing.js';
+import { countingVersion, lastRevision, partsOf, reviewedVersion } from '../../access/versions.js';
+import { Draft } from '../../model/draft.js';
+import { Database } from '../../platform/database/database.js';
+import { refusal } from '../../platform/problems/sentences.js';
+import { isoOrNull } from '../../platform/wire/instants.js';
+import { Readings } from '../reading/readings.service.js';
+
+/** The draft as it was reviewed, and as it was handed in after that. */
+@Injectable()
+export class Revisions {
+  constructor(
+    private readonly database: Database,
+    private readonly access: Access,
+    private readonly readings: Readings,
+  ) {}
+
+  /** For its author, as long as no revision is handed in, beside what is saved. */
+  async of(person: Asker, exchangeId: string, draftId: string): Promise<RevisionView> {
+    const place = await this.access.exchange(person, exchangeId);
+    const manager = this.database.read;
+    const draft = await manager.findOneBy(Draft, { id: draftId, exchangeId });
+    if (draft === null) throw refusal('unknown');
+    const standing = await standingTo(manager, place, draft);
+    see(place, { kind: 'revision', ...relation(standing) });
+    const author = standing.ofOwnDraft && place.viewer.role === 'student';
+    if (author && !sees(place, { kind: 'feedback' })) throw refusal('not-released');
+    const reader = readerOf(place.viewer, standing);
+    const counting = author || standing.review === null ? null : await reviewedVersion(manager, standing.review);
+    const reviewed = counting ?? (await countingVersion(manager, draft.id));
+    if (reviewed === null) throw refusal('unknown');
+    const revision = await lastRevision(manager, draft.id);
+    const saved = author && revision === null ? await this.#saved(manager, standing) : null;
+    return {
+      author: (await Labels.ofExchange(manager, place)).authorOf(draft),
+      reviewed: await this.readings.of(manager, place, draft, reviewed, reader),
+      revision: revision === null ? saved : await this.readings.of(manager, place, draft, revision, reader),
+      // When others work is not told to students.
+      handedInAt: reader === 'reviewer' ? null : isoOrNull(revision?.handedInAt ?? null),
+      changes: reader === 'reviewer' ? null : (revision?.changes ?? null),
+      savedOnly: saved !== null,
+    };
+  }
+
+  async #saved(manager: EntityManager, { place, draft }: Standing): Promise<DraftReading> {
+    const rows = await partsOf(manager, draft.id, null, place.exchange.deliverables);
+    const parts = await this.readings.parts(manager, place, draft, rows, 'author');
+    const words = parts.reduce((sum, part) => sum + part.words, 0);
+    return { draftId: draft.id, title: draft.title, context: draft.context, version: 0, words, parts };
+  }
+}
