@@ -6,8 +6,22 @@ import { dayOf } from '../../app/time/words.js';
 import { toDates } from '../../app/time/dates.js';
 
 const DAY = 24 * 3_600_000;
-const FILLS = { drafts: 'bg-kelp/25', reviews: 'bg-iodine/25', check: 'bg-saffron/25', after: 'bg-dusk/25' } as const;
-const WORDS = { drafts: 'Drafts', reviews: 'Reviews', check: 'Check', after: 'Feedback' } as const;
+const FILLS = {
+  drafts: 'bg-kelp/25',
+  reviews: 'bg-iodine/25',
+  check: 'bg-saffron/25',
+  replies: 'bg-dusk/25',
+  revision: 'bg-copper/25',
+  after: 'bg-dusk/15',
+} as const;
+const WORDS = {
+  drafts: 'Drafts',
+  reviews: 'Reviews',
+  check: 'Check',
+  replies: 'Answers',
+  revision: 'Revision',
+  after: 'Feedback',
+} as const;
 /** How long the open-ended last stretch is drawn. */
 const AFTER = 3 * DAY;
 

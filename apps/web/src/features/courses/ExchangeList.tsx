@@ -1,5 +1,5 @@
 import type { CourseView, ExchangeCard } from '@salt-circle/contracts';
-import type { RunningDateName, Stage } from '@salt-circle/core';
+import type { DateName, Stage } from '@salt-circle/core';
 import { Link } from 'react-router';
 import { When } from '../../app/time/When.js';
 
@@ -8,10 +8,12 @@ const STAGES: Readonly<Record<Stage, string>> = {
   drafting: 'Drafting',
   reviewing: 'Reviewing',
   checking: 'Being checked',
+  replying: 'Answering',
+  revising: 'Revising',
   closed: 'Closed',
 };
 
-const NEXT: Readonly<Record<RunningDateName, string>> = {
+const NEXT: Readonly<Record<DateName, string>> = {
   draftsOpen: 'drafts open',
   draftsDue: 'drafts due',
   lateUntil: 'late drafts until',
@@ -20,6 +22,8 @@ const NEXT: Readonly<Record<RunningDateName, string>> = {
   reviewsDue: 'reviews due',
   checkUntil: 'check until',
   release: 'feedback',
+  repliesDue: 'replies due',
+  revisionDue: 'revisions due',
 };
 
 export function ExchangeList({ course }: { readonly course: CourseView }) {

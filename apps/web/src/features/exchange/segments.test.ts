@@ -21,6 +21,8 @@ const MARKS: StudentMarks = {
   reviewsDone: 1,
   reviewsAllocated: 2,
   reviewsReceived: 2,
+  revised: false,
+  reflected: false,
 };
 
 function exchange(part: Partial<ExchangeView>): ExchangeView {
@@ -35,6 +37,11 @@ function exchange(part: Partial<ExchangeView>): ExchangeView {
     names: 'both-ways',
     reviewsPerStudent: 2,
     selfReview: 'off',
+    mayRevise: false,
+    mayReflect: false,
+    reflection: false,
+    revisionShown: false,
+    othersReviews: false,
     deliverables: [],
     late: null,
     gradeParts: [],

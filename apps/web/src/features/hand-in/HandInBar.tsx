@@ -9,7 +9,7 @@ import { When } from '../../app/time/When.js';
 import { useExchange } from '../../app/useExchange.js';
 import { HandInDialog } from './HandInDialog.js';
 import { Receipt } from './Receipt.js';
-import { standing } from './standing.js';
+import { countingOf, purposeOf, standing, type Purpose } from './standing.js';
 import { Withdraw, WithdrawDialog } from './Withdraw.js';
 
 export interface HandInBarProps {
@@ -28,8 +28,10 @@ export function HandInBar({ draft, savePrefix, saving, receipt, onReceipt }: Han
   const [withdrawing, setWithdrawing] = useState(false);
   const [looking, setLooking] = useState<'as-reviewer' | 'hand-in' | null>(null);
   const changed = hasChanged(draft, savePrefix, saving);
-  const counting = draft.versions.findLast(({ withdrawn }) => !withdrawn);
-  const { mark, words: state, explained, loud } = standing(draft, changed, exchange.mayHandIn);
+  const purpose = purposeOf(exchange);
+  const open = exchange.mayHandIn || exchange.mayRevise;
+  const counting = countingOf(draft, purpose);
+  const { mark, words: state, explained, loud } = standing(draft, changed, exchange.mayHandIn, purpose);
   const due = dueOf(exchange);
   const nothingNew = counting !== undefined && !changed;
   return (
@@ -49,17 +51,17 @@ export function HandInBar({ draft, savePrefix, saving, receipt, onReceipt }: Han
       </div>
       <div className={`flex items-center gap-x-4 gap-y-2 ${narrow ? 'shrink-0' : 'flex-wrap'}`}>
         {!narrow && <SaveMark state={saving.state} savedAt={saving.savedAt} />}
-        {!narrow && due !== null && exchange.mayHandIn && (
+        {!narrow && due !== null && open && (
           <span className="text-sm text-ink-soft">
             {exchange.handInIsLate ? 'late; taken until' : 'due'}{' '}
             <When at={due} timeZone={exchange.course.timeZone} exact={exchange.handInIsLate} />
           </span>
         )}
-        {!narrow && exchange.mayHandIn && counting !== undefined && !seeing && <Withdraw />}
+        {!narrow && open && counting !== undefined && !seeing && <Withdraw />}
         {!narrow && exchange.mayHandIn && !seeing && (
           <Button onClick={() => setLooking('as-reviewer')}>See it as a reviewer</Button>
         )}
-        {narrow && exchange.mayHandIn && !seeing && (
+        {narrow && open && !seeing && (
           <Menu
             trigger={
               <Button small aria-label="More about handing in">
@@ -72,9 +74,9 @@ export function HandInBar({ draft, savePrefix, saving, receipt, onReceipt }: Han
             ]}
           />
         )}
-        {exchange.mayHandIn && (
+        {open && (
           <Button look="primary" disabled={nothingNew || seeing} onClick={() => setLooking('hand-in')}>
-            {counting === undefined ? 'Hand in…' : 'Hand in again…'}
+            {handInWords(purpose, counting !== undefined)}
           </Button>
         )}
       </div>
@@ -82,16 +84,13 @@ export function HandInBar({ draft, savePrefix, saving, receipt, onReceipt }: Han
         open={looking !== null}
         onClose={() => setLooking(null)}
         wide
-        title={looking === 'hand-in' ? 'Hand in this draft?' : 'What reviewers will see'}
-        description={
-          exchange.alias === null
-            ? 'This is what your reviewers will see, with your name.'
-            : 'This is what your reviewers will see. They do not see your name.'
-        }
+        title={looking === 'hand-in' ? `Hand in this ${purpose}?` : 'What reviewers will see'}
+        description={whoSees(exchange, purpose)}
       >
         {looking !== null && (
           <HandInDialog
             lookOnly={looking === 'as-reviewer'}
+            purpose={purpose}
             savePrefix={savePrefix}
             onDone={(version) => {
               setLooking(null);
@@ -104,6 +103,19 @@ export function HandInBar({ draft, savePrefix, saving, receipt, onReceipt }: Han
       <Receipt receipt={receipt} due={due} onClose={() => onReceipt(null)} />
     </footer>
   );
+}
+
+function handInWords(purpose: Purpose, again: boolean): string {
+  if (purpose === 'revision') return again ? 'Hand in the revision again…' : 'Hand in the revision…';
+  return again ? 'Hand in again…' : 'Hand in…';
+}
+
+function whoSees({ alias, revisionShown }: ExchangeView, purpose: Purpose): string {
+  const named = alias === null ? ', with your name' : '. They do not see your name';
+  if (purpose === 'draft') return `This is what your reviewers will see${named}.`;
+  return revisionShown
+    ? `Your instructor reads the revision, and your reviewers do${named}.`
+    : 'Your instructor reads the revision; your reviewers do not.';
 }
 
 /** Whether there is anything newer than what was handed in: unsent, sent since the draft was read, or from before. */
@@ -119,7 +131,9 @@ function hasChanged(draft: MyDraftView, prefix: string, saving: SavingState): bo
 }
 
 /** One's own due time, or the common one; once that has passed, the end of the late window. */
-export function dueOf({ own, dates, handInIsLate }: ExchangeView): string | null {
+export function dueOf(exchange: ExchangeView): string | null {
+  const { own, dates, handInIsLate } = exchange;
+  if (purposeOf(exchange) === 'revision') return own?.revisionDue ?? dates.revisionDue;
   if (handInIsLate && own?.draftsDue == null) return dates.lateUntil;
   return own?.draftsDue ?? dates.draftsDue;
 }

@@ -1,22 +1,24 @@
-import type { HandInCheck, NameFindView, VersionMeta } from '@salt-circle/contracts';
+import { LIMITS, type HandInCheck, type NameFindView, type VersionMeta } from '@salt-circle/contracts';
 import { useState } from 'react';
-import { Button, Checkbox, Loading, Notice } from '../../kit/index.js';
+import { Button, Checkbox, Loading, Notice, TextArea } from '../../kit/index.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { counted, lateInWords } from '@salt-circle/core';
 import { useExchange } from '../../app/useExchange.js';
 import { HandInPreview } from './HandInPreview.js';
 import { NameFinds } from './NameFinds.js';
+import type { Purpose } from './standing.js';
 import { useHandIn, type HandingIn } from './useHandIn.js';
 
 export interface HandInDialogProps {
   /** Nothing can be handed in from here. */
   readonly lookOnly: boolean;
+  readonly purpose: Purpose;
   readonly savePrefix: string;
   readonly onDone: (version: VersionMeta) => void;
 }
 
 /** The last look: what is missing, what it costs, what may tell a name, and what reviewers will see. */
-export function HandInDialog({ lookOnly, savePrefix, onDone }: HandInDialogProps) {
+export function HandInDialog({ lookOnly, purpose, savePrefix, onDone }: HandInDialogProps) {
   const exchange = useExchange();
   const handing = useHandIn(exchange.id, savePrefix, onDone);
   const { looking, problem } = handing;
@@ -27,7 +29,7 @@ export function HandInDialog({ lookOnly, savePrefix, onDone }: HandInDialogProps
       </Notice>
     );
   }
-  if (looking.state === 'checked') return <Checked {...{ lookOnly, handing }} check={looking.check} />;
+  if (looking.state === 'checked') return <Checked {...{ lookOnly, purpose, handing }} check={looking.check} />;
   if (problem !== null) return <ProblemNotice error={problem} />;
   return <Loading what="your draft as reviewers will see it" />;
 }
@@ -35,12 +37,14 @@ export function HandInDialog({ lookOnly, savePrefix, onDone }: HandInDialogProps
 interface CheckedProps {
   readonly check: HandInCheck;
   readonly lookOnly: boolean;
+  readonly purpose: Purpose;
   readonly handing: HandingIn;
 }
 
-function Checked({ check, lookOnly, handing }: CheckedProps) {
+function Checked({ check, lookOnly, purpose, handing }: CheckedProps) {
   const exchange = useExchange();
   const [lateSeen, setLateSeen] = useState(false);
+  const [changes, setChanges] = useState('');
   const [shown, setShown] = useState<NameFindView | null>(null);
   const { problem } = handing;
   const late = check.late !== null && !lookOnly;
@@ -68,9 +72,23 @@ function Checked({ check, lookOnly, handing }: CheckedProps) {
           />
         </Notice>
       )}
+      {purpose === 'revision' && !lookOnly && (
+        <TextArea
+          label="What changed, for your instructor"
+          hint="Optional: what to look at first, and what you left as it was."
+          value={changes}
+          maxLength={LIMITS.guidance}
+          onChange={({ target }) => setChanges(target.value)}
+        />
+      )}
       {problem !== null && <ProblemNotice error={problem} />}
       {!lookOnly && (
-        <HandInRow handing={handing} disabled={check.problems.length > 0 || (check.late !== null && !lateSeen)} />
+        <HandInRow
+          handing={handing}
+          changes={changes}
+          purpose={purpose}
+          disabled={check.problems.length > 0 || (check.late !== null && !lateSeen)}
+        />
       )}
       <HandInPreview exchangeId={exchange.id} check={check} shown={shown} />
     </div>
@@ -98,12 +116,24 @@ function Obstacles({ check, lookOnly }: Pick<CheckedProps, 'check' | 'lookOnly'>
   );
 }
 
-function HandInRow({ handing, disabled }: { readonly handing: HandingIn; readonly disabled: boolean }) {
+interface HandInRowProps {
+  readonly handing: HandingIn;
+  readonly changes: string;
+  readonly purpose: Purpose;
+  readonly disabled: boolean;
+}
+
+function HandInRow({ handing, changes, purpose, disabled }: HandInRowProps) {
   const { length: undecided } = handing.open;
   return (
     <div className="flex flex-wrap items-center gap-3">
-      <Button look="primary" busy={handing.handing} disabled={disabled || undecided > 0} onClick={handing.handIn}>
-        Hand in
+      <Button
+        look="primary"
+        busy={handing.handing}
+        disabled={disabled || undecided > 0}
+        onClick={() => handing.handIn(changes)}
+      >
+        {purpose === 'revision' ? 'Hand in the revision' : 'Hand in'}
       </Button>
       {undecided > 0 && (
         <span className="text-sm text-ink-soft">

@@ -61,9 +61,10 @@ export function HandInPage() {
  * bar says that it does not count any more.
  */
 function Opened({ draft }: { readonly draft: MyDraftView }) {
-  const { mayHandIn } = useExchange();
-  const [wasOpen, setWasOpen] = useState(mayHandIn);
-  if (mayHandIn && !wasOpen) setWasOpen(true);
+  const { mayHandIn, mayRevise } = useExchange();
+  const open = mayHandIn || mayRevise;
+  const [wasOpen, setWasOpen] = useState(open);
+  if (open && !wasOpen) setWasOpen(true);
   return wasOpen ? <Writing draft={draft} /> : <WhatCounts draft={draft} />;
 }
 

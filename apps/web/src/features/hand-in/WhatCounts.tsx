@@ -68,7 +68,14 @@ function Standing({ counting, begun }: StandingProps) {
   const { own, course } = useExchange();
   if (counting !== null) {
     return (
-      <Notice tone="done" title={`Version ${counting.number} counts.`}>
+      <Notice
+        tone="done"
+        title={
+          counting.purpose === 'revision'
+            ? `Version ${counting.number} is your revision.`
+            : `Version ${counting.number} counts.`
+        }
+      >
         Handed in <When at={counting.handedInAt} timeZone={course.timeZone} />
         {counting.handedInBy !== null && ` by ${counting.handedInBy}`}. It cannot be changed any more.
         {counting.late !== null && <span className="block text-madder">{lateInWords(counting.late)}</span>}

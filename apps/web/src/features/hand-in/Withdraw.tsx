@@ -3,6 +3,7 @@ import { Button, Dialog } from '../../kit/index.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { useExchange } from '../../app/useExchange.js';
 import { useWithdrawMutation } from './handInApi.js';
+import { purposeOf } from './standing.js';
 
 /** A button that leads to it, where there is room for one. */
 export function Withdraw() {
@@ -20,6 +21,7 @@ export function Withdraw() {
 /** Takes back what was handed in, after saying what that means. */
 export function WithdrawDialog({ open, onClose }: { readonly open: boolean; readonly onClose: () => void }) {
   const exchange = useExchange();
+  const revision = purposeOf(exchange) === 'revision';
   const [withdraw, { isLoading, error }] = useWithdrawMutation();
   const go = async () => {
     const result = await withdraw(exchange.id);
@@ -29,8 +31,12 @@ export function WithdrawDialog({ open, onClose }: { readonly open: boolean; read
     <Dialog
       open={open}
       onClose={onClose}
-      title="Take back your hand-in?"
-      description="Then nothing of yours counts as handed in, until you hand in again. All you wrote and added stays."
+      title={revision ? 'Take back your revision?' : 'Take back your hand-in?'}
+      description={
+        revision
+          ? 'Then you have handed in no revision, until you do so again. The draft that was reviewed stays, and all you wrote.'
+          : 'Then nothing of yours counts as handed in, until you hand in again. All you wrote and added stays.'
+      }
     >
       <div className="space-y-3">
         {error !== undefined && <ProblemNotice error={error} />}

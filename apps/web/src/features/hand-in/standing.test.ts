@@ -10,6 +10,8 @@ const version = (number: number): VersionMeta => ({
   handedInBy: null,
   late: null,
   withdrawn: false,
+  purpose: 'draft',
+  changes: '',
   parts: [],
 });
 const none = { id: null, versions: [] };

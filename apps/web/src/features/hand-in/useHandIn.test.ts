@@ -18,6 +18,7 @@ const find = (key: string, removed = false) => ({ key, removed, partId: 'text', 
 const check = (part: Partial<HandInCheck> = {}): HandInCheck => ({
   fingerprint: 'first',
   problems: [],
+  purpose: 'draft',
   remarks: [],
   late: null,
   finds: [],

@@ -24,7 +24,8 @@ export interface HandingIn {
   readonly hide: (find: NameFindView) => void;
   readonly keep: (find: NameFindView) => void;
   readonly showAgain: (passage: HiddenPassage) => void;
-  readonly handIn: () => void;
+  /** @param changes what changed, for the instructor; of a revision */
+  readonly handIn: (changes?: string) => void;
 }
 
 /** What the server finds in the draft as it is now, and what is done about it. Every look sends first what is unsaved. */
@@ -77,9 +78,12 @@ export function useHandIn(exchangeId: string, savePrefix: string, onDone: (versi
     if (error === undefined) lookAgain();
     else setProblem(problemOf(error));
   };
-  const handIn = async () => {
+  const handIn = async (changes: string) => {
     setProblem(null);
-    const { data, error } = await send({ exchangeId, fingerprint, namesSeen: open.length === 0 });
+    const { data, error } = await send({
+      ...{ exchangeId, fingerprint, namesSeen: open.length === 0 },
+      ...(changes.trim() !== '' && { changes }),
+    });
     if (data !== undefined) return onDone(data);
     setProblem(problemOf(error));
     lookAgain();
@@ -94,6 +98,6 @@ export function useHandIn(exchangeId: string, savePrefix: string, onDone: (versi
     hide: (find) => void hide(find),
     keep: ({ key }) => setKept(new Set([...kept, key])),
     showAgain: (passage) => void showAgain(passage),
-    handIn: () => void handIn(),
+    handIn: (changes = '') => void handIn(changes),
   };
 }

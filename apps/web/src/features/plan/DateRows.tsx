@@ -1,5 +1,5 @@
 import type { DatesView, FieldProblem } from '@salt-circle/contracts';
-import { OPTIONAL_DATES, runs, type DateName, type LateRule } from '@salt-circle/core';
+import { OPTIONAL_DATES, type DateName, type LateRule } from '@salt-circle/core';
 import { useNow } from '../../app/time/useNow.js';
 import { inWords } from '../../app/time/words.js';
 import { DateInput } from '../../app/time/DateInput.js';
@@ -14,8 +14,8 @@ const ROWS: ReadonlyArray<readonly [DateName, string, string]> = [
   ['reviewsDue', 'Reviews due', ''],
   ['checkUntil', 'Check until', 'blank: no time is set aside to check reviews'],
   ['release', 'Release feedback', 'blank: when reviews are due, or checked'],
-  ['repliesDue', 'Replies due', 'comes later: can be set, nothing goes by it yet'],
-  ['revisionDue', 'Revision due', 'comes later: can be set, nothing goes by it yet'],
+  ['repliesDue', 'Replies due', 'blank: authors and reviewers do not answer each other'],
+  ['revisionDue', 'Revision due', 'blank: no revision is handed in'],
 ];
 
 export interface DateRowsProps {
@@ -51,7 +51,6 @@ export function DateRows({
   };
   const hint = (name: DateName, blank: string) => {
     const at = dates[name];
-    if (!runs(name)) return blank;
     if (at !== null) return inWords(Date.parse(at), timeZone, now);
     return OPTIONAL_DATES.has(name) ? blank : 'not set';
   };

@@ -23,6 +23,8 @@ export function settingsOf(plan: PlanView): Settings {
     feedbackEach: plan.feedbackEach,
     reviewsFinal: plan.reviewsFinal,
     practice: plan.practice,
+    after: plan.after,
+    remindHours: plan.remindHours,
     gradeParts: plan.gradeParts,
     shorthandId: plan.shorthandId,
   };

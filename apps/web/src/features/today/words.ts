@@ -59,6 +59,10 @@ export function needWords({ kind, exchangeId, reviewId, done, of }: TodayItem): 
         to: at('feedback'),
         urgent: '',
       };
+    case 'revise':
+      return { what: 'Revise your draft and hand it in', verb: 'Revise', to: at('revise'), urgent: 'revision due' };
+    case 'reflect':
+      return { what: 'Think your feedback over', verb: 'Write', to: at('reflection'), urgent: 'due' };
     case 'finish-plan':
       return {
         what: 'This exchange is still being planned',
@@ -137,10 +141,14 @@ export function waitWords({ next, role, standing }: WaitingItem): string {
       return 'feedback is released';
     case 'checkUntil':
       return 'reviews are checked until';
+    case 'repliesDue':
+      return 'answers are taken until';
+    case 'revisionDue':
+      return staff ? 'revisions are due' : 'a revision is due';
   }
 }
 
 /** Whether the words end with "until", which only an exact time can follow. */
 export function isUntil({ next }: WaitingItem): boolean {
-  return next.date === 'lateUntil' || next.date === 'checkUntil';
+  return next.date === 'lateUntil' || next.date === 'checkUntil' || next.date === 'repliesDue';
 }
