@@ -40,6 +40,10 @@ export const router = createBrowserRouter([
         children: [
           { path: '/', lazy: async () => ({ Component: (await import('./features/today/TodayPage.js')).TodayPage }) },
           {
+            path: '/inbox',
+            lazy: async () => ({ Component: (await import('./features/inbox/InboxPage.js')).InboxPage }),
+          },
+          {
             path: '/account',
             lazy: async () => ({ Component: (await import('./features/account/AccountPage.js')).AccountPage }),
           },
@@ -138,6 +142,26 @@ export const router = createBrowserRouter([
               {
                 path: 'review',
                 lazy: async () => ({ Component: (await import('./features/exchange/MyReviewsPage.js')).MyReviewsPage }),
+              },
+              {
+                path: 'revise',
+                lazy: async () => ({ Component: (await import('./features/revise/RevisePage.js')).RevisePage }),
+              },
+              {
+                path: 'revisions/:draftId',
+                lazy: async () => ({ Component: (await import('./features/revise/RevisePage.js')).RevisionPage }),
+              },
+              {
+                path: 'reflection',
+                lazy: async () => ({ Component: (await import('./features/revise/ReflectionPage.js')).ReflectionPage }),
+              },
+              {
+                path: 'after',
+                lazy: async () => ({ Component: (await import('./features/after/AfterPage.js')).AfterPage }),
+              },
+              {
+                path: 'after/:draftId',
+                lazy: async () => ({ Component: (await import('./features/revise/RevisePage.js')).RevisionPage }),
               },
               {
                 path: 'feedback',

@@ -37,6 +37,7 @@ export type {
   RatingView,
   ReflectionRead,
   ReflectionView,
+  RemarkView,
   ReplyView,
   RevisionView,
   ThreadsView,

@@ -140,6 +140,7 @@ export {
   type SubmitFacts,
 } from './quality/submitFacts.js';
 export { doubtKey, doubtRank, doubtsOf, levelShares, USUAL_BOUNDS } from './quality/doubts.js';
+export { agreedOn, type Agreed, type AgreedItem } from './quality/agreed.js';
 export { itemSpreads, type ItemSpread } from './quality/spread.js';
 export type { Doubt, DoubtBounds, ReviewEvidence } from './quality/doubts.js';
 export { USUAL_SHORTHAND, type ShorthandLabel } from './shorthand/usualShorthand.js';

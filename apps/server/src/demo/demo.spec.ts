@@ -18,6 +18,7 @@ interface Row {
 describe('the demo', () => {
   let world: World;
   let ines: { readonly cookie: string };
+  let courses: Array<{ id: string; title: string }>;
   let exchanges: Array<{ id: string; title: string; stage: string; published: boolean; dates: Record<string, string> }>;
 
   const get = async <T>(path: string): Promise<T> => {
@@ -42,18 +43,24 @@ describe('the demo', () => {
       body: JSON.stringify({ personId }),
     });
     ines = { cookie: entered.headers.getSetCookie()[0]?.split(';')[0] ?? '' };
-    const courses = await get<Array<{ id: string; title: string }>>('/courses');
+    courses = await get<Array<{ id: string; title: string }>>('/courses');
     const big = courses.find(({ title }) => title === 'Coastal Restoration');
     exchanges = (await get<{ exchanges: typeof exchanges }>(`/courses/${big?.id}`)).exchanges;
   }, 60_000);
   afterAll(() => world.close());
 
-  it('has an exchange in planning, in drafting, under review, and released', () => {
+  it('has an exchange in each stage', async () => {
     expect(exchanges.map(({ title, stage, published }) => [title, published ? stage : 'unpublished'])).toEqual([
-      ['Site description', 'closed'],
+      ['Site description', 'replying'],
       ['Salt-marsh restoration proposal', 'reviewing'],
       ['Monitoring plan', 'drafting'],
       ['Creek survey report', 'unpublished'],
+    ]);
+    const seminar = courses.find(({ title }) => title === 'Field Methods Seminar');
+    const small = await get<{ exchanges: typeof exchanges }>(`/courses/${seminar?.id}`);
+    expect(small.exchanges.map(({ title, stage }) => [title, stage])).toEqual([
+      ['Field notebook', 'revising'],
+      ['Sampling question', 'checking'],
     ]);
   });
 

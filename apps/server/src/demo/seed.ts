@@ -1,55 +1,42 @@
-import { TZDate } from '@date-fns/tz';
 import type { INestApplication } from '@nestjs/common';
-import type { FormRequest, PlanRequest } from '@salt-circle/contracts';
-import { EMPTY_FORM, seededRandom, type Deliverable, type FormItem } from '@salt-circle/core';
-import { Person } from '../model/person.js';
-import { hashPassword } from '../platform/security/passwords.js';
-import { AllocationService } from '../features/allocation/allocation.service.js';
-import { PreviewsService } from '../features/allocation/previews.service.js';
-import { Clock } from '../platform/clock/clock.js';
-import { Course, Enrolment } from '../model/course.js';
+import { seededRandom, type AfterRule } from '@salt-circle/core';
 import { QueueService } from '../features/check/queue.service.js';
 import { CoursesService } from '../features/courses/courses.service.js';
 import { NewExchangesService } from '../features/planning/new-exchanges.service.js';
+import { Course, Enrolment } from '../model/course.js';
+import { Person } from '../model/person.js';
+import { Clock } from '../platform/clock/clock.js';
 import { Database } from '../platform/database/database.js';
 import { insertAll } from '../platform/database/insert-all.js';
-import { DraftsService } from '../features/drafts/drafts.service.js';
-import { HandInService } from '../features/drafts/hand-in.service.js';
-import { ExchangesService } from '../features/planning/exchanges.service.js';
-import { PlanService } from '../features/planning/plan.service.js';
-import { FormsService } from '../features/planning/forms.service.js';
 import { Ids } from '../platform/ids/ids.js';
-import { DESCRIPTION_FORM, MONITORING_FORM, PROPOSAL_FORM } from './form.js';
-import { ASSISTANTS, DEMO_PASSWORD, INSTRUCTORS, SEMINAR_STUDENTS, STUDENTS } from './people.js';
+import { hashPassword } from '../platform/security/passwords.js';
 import { attachFiles, giveFiles } from './attach.js';
+import { DESCRIPTION_FORM, MONITORING_FORM, PROPOSAL_FORM } from './form.js';
 import { furnish } from './furnish.js';
+import { ASSISTANTS, DEMO_PASSWORD, INSTRUCTORS, SEMINAR_STUDENTS, STUDENTS } from './people.js';
+import { afterRelease } from './seed-after.js';
 import { addPractice } from './seed-practice.js';
 import { fillReviews } from './seed-reviews.js';
 import type { Seeder } from './seeder.js';
 import { SITES, type Site } from './sites.js';
-import { monitoringPlan, proposal, siteDescription, type DemoText } from './texts.js';
+import { allocateAll, at, handIn, planned, save, siteOf, TIME_ZONE, type Planned, type PlannedWith } from './steps.js';
+import { monitoringPlan, proposal, siteDescription } from './texts.js';
 
-const DAY = 24 * 3_600_000;
-const TIME_ZONE = 'Europe/Tallinn';
 const SECTIONS = ['Tuesday', 'Thursday'] as const;
 const PROGRAMMES = ['Biology', 'Geography', 'Planning'] as const;
 
-interface Planned {
-  readonly title: string;
-  readonly brief: string;
-  readonly guide: string;
-  readonly items: readonly FormItem[];
-  /** What is handed in beside the text. */
-  readonly more?: readonly Deliverable[];
-  /** Days from the start: drafts open, drafts due, reviews open, reviews due, release. */
-  readonly days: readonly [number, number, number, number, number];
-}
-
-/** A plan, and the shorthand set that its reviewers are offered. */
-type PlannedWith = Planned & { readonly shorthandId: string | null };
-
 const GUIDE =
   '<p>Read the whole draft once before you write anything. Then go through it again with notes: <strong>Keep</strong> what works, ask where you are lost, and say what you would change and how.</p><p>Be as exact as you would want others to be with your own text.</p>';
+
+const AFTER: AfterRule = {
+  ratings: 'at-end',
+  reflection: {
+    prompts: ['What did your reviewers see that you had not seen?', 'What will you look for in your next draft?'],
+    minimumWords: 60,
+  },
+  othersReviews: false,
+  revisionShown: true,
+};
 
 const DESCRIPTION: Planned = {
   title: 'Site description',
@@ -58,6 +45,8 @@ const DESCRIPTION: Planned = {
   guide: GUIDE,
   items: DESCRIPTION_FORM,
   days: [-30, -20, -19, -10, -4],
+  later: [3, 7],
+  after: AFTER,
 };
 const PROPOSAL: Planned = {
   title: 'Salt-marsh restoration proposal',
@@ -134,9 +123,13 @@ export async function seedDemo(app: INestApplication): Promise<void> {
   const seeder: Seeder = { app, random: seededRandom(1962), start: Math.floor(clock.real() / hour) * hour };
   try {
     at(seeder, -40, 9);
-    const [instructor] = await addPeople(database, app.get(Ids), INSTRUCTORS, true);
-    const assistants = await addPeople(database, app.get(Ids), ASSISTANTS, false);
-    const students = await addPeople(database, app.get(Ids), STUDENTS, false);
+    // All of the demo have one password, so it is hashed once.
+    const password = await hashPassword(DEMO_PASSWORD);
+    const add = (people: Parameters<typeof addPeople>[2], createsCourses = false) =>
+      addPeople(database, app.get(Ids), people, password, createsCourses);
+    const [instructor] = await add(INSTRUCTORS, true);
+    const assistants = await add(ASSISTANTS);
+    const students = await add(STUDENTS);
     const teacher = instructor as Person;
     const courseId = await addCourse(seeder, 'Coastal Restoration', teacher, assistants, students);
     await released(seeder, teacher, courseId, students, assistants);
@@ -144,33 +137,21 @@ export async function seedDemo(app: INestApplication): Promise<void> {
     await underReview(seeder, teacher, courseId, students, shorthandId);
     await drafting(seeder, teacher, courseId, students);
     await unfinished(seeder, teacher, courseId);
-    const seminar = await addPeople(database, app.get(Ids), SEMINAR_STUDENTS, false);
-    await addCourse(seeder, 'Field Methods Seminar', teacher, [], seminar);
+    const seminar = await add(SEMINAR_STUDENTS);
+    const seminarId = await addCourse(seeder, 'Field Methods Seminar', teacher, [], seminar);
+    await seminarExchanges(seeder, teacher, seminarId, seminar);
   } finally {
     clock.move(0);
   }
-}
-
-/** Moves the application's time to so many days from the start. */
-function at({ app, start }: Seeder, days: number, hours = 0): void {
-  app.get(Clock).move(start + days * DAY + hours * 3_600_000 - Date.now());
-}
-
-/** A time of day in the time zone of the course, so many days from the start, in ISO 8601. */
-function localTime(start: number, days: number, hours: number, minutes: number): string {
-  const day = new TZDate(start + days * DAY, TIME_ZONE);
-  return new Date(
-    new TZDate(day.getFullYear(), day.getMonth(), day.getDate(), hours, minutes, TIME_ZONE).getTime(),
-  ).toISOString();
 }
 
 async function addPeople(
   database: Database,
   ids: Ids,
   people: ReadonlyArray<{ readonly name: string; readonly email: string }>,
+  passwordHash: string,
   createsCourses: boolean,
 ): Promise<Person[]> {
-  const passwordHash = await hashPassword(DEMO_PASSWORD);
   const rows = people.map(({ name, email }) => ({
     id: ids.uuid(),
     name,
@@ -214,69 +195,6 @@ async function addCourse(
   return courseId;
 }
 
-async function planned(seeder: Seeder, teacher: Person, courseId: string, plan: PlannedWith): Promise<string> {
-  const { app, start } = seeder;
-  at(seeder, plan.days[0] - 2);
-  const { id } = await app.get(NewExchangesService).create(teacher, courseId, plan.title, 'none');
-  const [draftsOpen, draftsDue, reviewsOpen, reviewsDue, release] = plan.days;
-  const morning = (day: number) => localTime(start, day, 8, 0);
-  const midnight = (day: number) => localTime(start, day, 23, 59);
-  const plans = app.get(PlanService);
-  const now = structuredClone(await plans.one(teacher, id)) as unknown as PlanRequest;
-  await plans.save(teacher, id, {
-    ...now,
-    briefHtml: plan.brief,
-    guideHtml: plan.guide,
-    deliverables: [...now.deliverables, ...(plan.more ?? [])] as PlanRequest['deliverables'],
-    dates: {
-      ...now.dates,
-      draftsOpen: morning(draftsOpen),
-      draftsDue: midnight(draftsDue),
-      reviewsOpen: morning(reviewsOpen),
-      reviewsDue: midnight(reviewsDue),
-      release: localTime(start, release, 12, 0),
-    },
-    shorthandId: plan.shorthandId,
-  });
-  const form = { ...EMPTY_FORM, overall: 'none' as const, items: plan.items };
-  await app.get(FormsService).save(teacher, id, { ...(structuredClone(form) as unknown as FormRequest), revision: 1 });
-  await plans.publish(teacher, id);
-  return id;
-}
-
-function siteOf(index: number): { site: Site; variant: 0 | 1 } {
-  return { site: SITES[index % SITES.length] as Site, variant: index < SITES.length ? 0 : 1 };
-}
-
-async function save(seeder: Seeder, student: Person, exchangeId: string, { title, html }: DemoText): Promise<void> {
-  const drafts = seeder.app.get(DraftsService);
-  const { revision, context, texts } = await drafts.mine(student, exchangeId);
-  await drafts.save(student, exchangeId, { revision, title, context });
-  const { deliverables } = await seeder.app.get(ExchangesService).one(student, exchangeId);
-  const [text] = deliverables.filter(({ kind }) => kind === 'text');
-  if (text === undefined) return;
-  await drafts.saveText(student, exchangeId, text.id, { revision: texts[text.id]?.revision ?? 0, html });
-}
-
-async function handIn(seeder: Seeder, student: Person, exchangeId: string, text: DemoText): Promise<void> {
-  await save(seeder, student, exchangeId, text);
-  const handing = seeder.app.get(HandInService);
-  const { fingerprint } = await handing.check(student, exchangeId);
-  await handing.handIn(student, exchangeId, { fingerprint, namesSeen: true });
-}
-
-async function allocateAll(seeder: Seeder, teacher: Person, exchangeId: string): Promise<void> {
-  const allocation = seeder.app.get(AllocationService);
-  const previews = seeder.app.get(PreviewsService);
-  let job = await previews.start(teacher, exchangeId, { kind: 'new', seed: 1962, wishes: null });
-  while (job.state === 'running') {
-    await new Promise((resolve) => setTimeout(resolve, 20));
-    job = await previews.job(teacher, exchangeId, job.id);
-  }
-  if (job.preview === null) throw new Error(job.problem?.sentence ?? 'the demo could not be allocated');
-  await allocation.apply(teacher, exchangeId, job.preview.id);
-}
-
 async function released(
   seeder: Seeder,
   teacher: Person,
@@ -298,6 +216,7 @@ async function released(
   const queue = seeder.app.get(QueueService);
   const { rows } = await queue.queue(teacher, id);
   for (const { reviewId } of rows) await queue.mark(assistant ?? teacher, reviewId, { looked: true, dismissed: [] });
+  await afterRelease(seeder, teacher, students, id, { from: -3.5, revised: 3 });
 }
 
 async function underReview(
@@ -342,4 +261,34 @@ async function drafting(seeder: Seeder, teacher: Person, courseId: string, stude
 async function unfinished(seeder: Seeder, teacher: Person, courseId: string): Promise<void> {
   at(seeder, -1);
   await seeder.app.get(NewExchangesService).create(teacher, courseId, 'Creek survey report', 'none');
+}
+
+/** Two small ones: one that is being checked, and one that is being revised. */
+async function seminarExchanges(
+  seeder: Seeder,
+  teacher: Person,
+  courseId: string,
+  students: readonly Person[],
+): Promise<void> {
+  const plans: ReadonlyArray<readonly [string, Planned['days'], Planned['later']]> = [
+    ['Field notebook', [-24, -16, -15, -9, -6], [-2, 5]],
+    ['Sampling question', [-12, -6, -5, -1, 2], undefined],
+  ];
+  for (const [title, days, later] of plans) {
+    const plan = { ...DESCRIPTION, title, days, later, after: { ...AFTER, reflection: null }, shorthandId: null };
+    const id = await planned(seeder, teacher, courseId, plan as PlannedWith);
+    const [opens, due, reviewsOpen, reviewsDue, release] = days;
+    for (const [index, student] of students.entries()) {
+      at(seeder, due - 1, index);
+      await handIn(seeder, student, id, siteDescription(SITES[(index + opens + 30) % SITES.length] as Site, 0));
+    }
+    at(seeder, reviewsOpen, 1);
+    await allocateAll(seeder, teacher, id);
+    await fillReviews(seeder, students, id, {
+      from: reviewsOpen + 0.5,
+      days: reviewsDue - reviewsOpen - 1,
+      unfinishedShare: 0,
+    });
+    if (release < 0) await afterRelease(seeder, teacher, students, id, { from: release + 1, revised: 1 });
+  }
 }

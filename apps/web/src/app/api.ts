@@ -52,6 +52,9 @@ const TAGS = [
   'Practice',
   'Queue',
   'Looks',
+  'Threads',
+  'Decisions',
+  'Inbox',
 ] as const;
 export type Tag = (typeof TAGS)[number];
 

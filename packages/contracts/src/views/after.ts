@@ -1,6 +1,7 @@
 import type { DecisionKind, Helped } from '@salt-circle/core';
 import type { DraftReading } from './drafts.js';
 import type { IsoInstant, PersonLabel } from './person.js';
+import type { NoteView } from './views.js';
 
 /** One answer in a thread. */
 export interface ReplyView {
@@ -77,6 +78,20 @@ export interface ReflectionView {
   readonly open: boolean;
 }
 
+/** A note or a next step, with what its author decided about it. */
+export interface RemarkView {
+  /** Of its decision. */
+  readonly key: string;
+  readonly reviewId: string;
+  readonly by: PersonLabel;
+  /** Null for a next step. */
+  readonly note: NoteView | null;
+  readonly itemTitle: string;
+  readonly words: string;
+  /** For the author and staff. */
+  readonly decision: DecisionView | null;
+}
+
 /** The version that was reviewed beside the revision; null where none was handed in. */
 export interface RevisionView {
   readonly author: PersonLabel;
@@ -87,6 +102,8 @@ export interface RevisionView {
   readonly changes: string | null;
   /** For the author: what is compared is saved, and not handed in. */
   readonly savedOnly: boolean;
+  /** What was asked of its author, as far as the one who looks may read it; in the order of the draft. */
+  readonly remarks: readonly RemarkView[];
 }
 
 /** What has come after the release, by draft; for staff. */

@@ -4,6 +4,7 @@ import { ReadingModule } from '../reading/reading.module.js';
 import { ArchiveService } from './archive.service.js';
 import { CollectionController } from './collection.controller.js';
 import { CollectionService } from './collection.service.js';
+import { DueReminders } from './due-reminders.service.js';
 import { RemindersService } from './reminders.service.js';
 import { DraftsController } from './drafts.controller.js';
 import { DraftsService } from './drafts.service.js';
@@ -14,7 +15,16 @@ import { OwnDrafts } from './own-draft.service.js';
 @Module({
   imports: [PlanningModule, ReadingModule],
   controllers: [CollectionController, DraftsController],
-  providers: [ArchiveService, CollectionService, RemindersService, DraftsService, HandInService, NameSearch, OwnDrafts],
+  providers: [
+    ArchiveService,
+    CollectionService,
+    RemindersService,
+    DueReminders,
+    DraftsService,
+    HandInService,
+    NameSearch,
+    OwnDrafts,
+  ],
   exports: [NameSearch, OwnDrafts],
 })
 export class DraftsModule {}

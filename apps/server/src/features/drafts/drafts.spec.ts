@@ -7,6 +7,7 @@ import type {
   ReminderView,
   VersionMeta,
 } from '@salt-circle/contracts';
+import { DueReminders } from './due-reminders.service.js';
 import { attach, attached, exchangeOfFiles, FILES, sample } from '../../testing/uploads.js';
 import {
   ANN,
@@ -331,6 +332,26 @@ describe('staff', () => {
     world.clock.goTo(AT.checking);
     const after = await world.do<ReminderView>(TOM, 'post', `/exchanges/${id}/reminders`, ask);
     expect(after.text).toContain('Due was: ');
+  });
+
+  it('remind by themselves where the plan says so: each once, by the due time that holds for that one', async () => {
+    const id = await publishedExchange(world, { remindHours: 24 });
+    world.clock.goTo(AT.drafting);
+    await handIn(world, ANN, id);
+    const cho = (await rowOf(id, 'Cho'))?.id;
+    const later = { what: 'extend', draftsDue: new Date(AT.afterDue + 2 * DAY).toISOString(), reason: '' };
+    await world.do(INES, 'put', `/exchanges/${id}/participants/${cho}/own-times`, later);
+    const reminded = async (at: number) => {
+      world.clock.goTo(at);
+      await world.app.get(DueReminders).look();
+      await world.app.get(DueReminders).look();
+      const { mails } = await world.do<OutboxView>(INES, 'get', '/courses/course/outbox');
+      return mails.filter(({ subject }) => subject.startsWith('Coastal Restoration: your draft')).map(({ to }) => to);
+    };
+    const due = Date.parse(DATES.draftsDue);
+    expect(await reminded(due - 25 * 3_600_000)).toEqual([]);
+    expect(await reminded(due - 23 * 3_600_000)).toEqual(['ben@example.org']);
+    expect((await reminded(AT.afterDue + 1.5 * DAY)).sort()).toEqual(['ben@example.org', 'cho@example.org']);
   });
 
   it('hand in for a student what is saved, whatever the dates say; and excuse', async () => {

@@ -23,7 +23,7 @@ import { Review } from '../../model/review.js';
 import { Clock } from '../../platform/clock/clock.js';
 import { Database } from '../../platform/database/database.js';
 import { Ids } from '../../platform/ids/ids.js';
-import { queueMail } from '../../platform/mail/queue-mail.js';
+import { queueMail, type Letter } from '../../platform/mail/queue-mail.js';
 import { ProblemError } from '../../platform/problems/problem-error.js';
 import { dateInWords } from '../../platform/problems/sentences.js';
 
@@ -38,6 +38,9 @@ interface Recipient {
   /** Reviews that are not submitted yet. */
   readonly open: number;
 }
+
+/** The exchange that a reminder is about, and when. */
+type Around = Pick<Place, 'exchange' | 'course' | 'now'>;
 
 interface Chosen {
   readonly people: readonly Recipient[];
@@ -92,6 +95,38 @@ export class RemindersService {
     });
   }
 
+  /**
+   * To whoever has something left to do whose due time comes in so many hours: each once, by the due time that holds for that one.
+   *
+   * @param since up to when that was done before, milliseconds
+   * @returns how many were reminded
+   */
+  async sendDue(manager: EntityManager, around: Around, hours: number, since: number): Promise<number> {
+    const { exchange, course, now } = around;
+    const common = resolveDates(datesOf(exchange));
+    if (common === null) return 0;
+    const letters: Letter[] = [];
+    for (const about of ['draft', 'reviews'] as const) {
+      const everybody = (await activeParticipants(manager, exchange.id)).map(({ id }) => id);
+      const request = { about, participantIds: everybody };
+      const { people } = await chosen(manager, around, request);
+      for (const one of people) {
+        const due = withOwnTimes(common, one.own)[DUE[about]];
+        const at = due - hours * 3_600_000;
+        if (at <= since || at > now || now >= endOf(due)) continue;
+        letters.push({
+          address: one.email,
+          ...this.#letter(around, one, request),
+          courseId: course.id,
+          exchangeId: exchange.id,
+          news: { personId: one.personId, path: `/exchanges/${exchange.id}` },
+        });
+      }
+    }
+    await queueMail(manager, this.ids, this.database.mail, now, letters);
+    return letters.length;
+  }
+
   #view(place: Place, { people, leftOut }: Chosen, request: RemindRequest): ReminderView {
     const [first] = people;
     return {
@@ -102,7 +137,7 @@ export class RemindersService {
     };
   }
 
-  #letter({ exchange, course }: Place, { own, open }: Recipient, { about, words = '' }: RemindRequest) {
+  #letter({ exchange, course }: Around, { own, open }: Recipient, { about, words = '' }: RemindRequest) {
     const common = resolveDates(datesOf(exchange));
     const dates = common === null ? null : withOwnTimes(common, own);
     const said = words.trim() === '' ? '' : `${words.trim()}\n\n`;
@@ -141,7 +176,11 @@ function draftWords({ draftsDue, lateUntil }: ResolvedDates, now: number, at: (t
 }
 
 /** Of those who were chosen: who has something left to do, and why the others get no mail. */
-async function chosen(manager: EntityManager, place: Place, { participantIds, about }: RemindRequest): Promise<Chosen> {
+async function chosen(
+  manager: EntityManager,
+  place: Around,
+  { participantIds, about }: RemindRequest,
+): Promise<Chosen> {
   const { exchange, course } = place;
   const wanted = new Set(participantIds);
   const active = (await activeParticipants(manager, exchange.id)).filter(({ id }) => wanted.has(id));
@@ -183,7 +222,10 @@ async function chosen(manager: EntityManager, place: Place, { participantIds, ab
   return { people: people.sort(byName), leftOut: leftOut.sort(byName) };
 }
 
-async function authorsHandedIn(manager: EntityManager, { exchange }: Place): Promise<ReadonlySet<string>> {
+async function authorsHandedIn(
+  manager: EntityManager,
+  { exchange }: Pick<Place, 'exchange'>,
+): Promise<ReadonlySet<string>> {
   const drafts = await manager
     .createQueryBuilder(Draft, 'draft')
     .where('draft.exchangeId = :exchangeId', { exchangeId: exchange.id })

@@ -16,6 +16,7 @@ import { Ids } from '../../platform/ids/ids.js';
 import { ProblemError } from '../../platform/problems/problem-error.js';
 import { conflict, refusal } from '../../platform/problems/sentences.js';
 import { OwnDrafts } from '../drafts/own-draft.service.js';
+import { decisionView } from './decision-view.js';
 
 /** What authors decide about the remarks on their draft, and proposed edits put into the text that they go on with. */
 @Injectable()
@@ -233,10 +234,6 @@ async function viewOf(manager: EntityManager, place: Place, draft: Draft): Promi
       .map(({ id, noteId, deliverableId, after }) => ({ id, noteId, undoable: savedOf.get(deliverableId) === after })),
     mayAdopt: acts(place, { kind: 'decide' }) && acts(place, { kind: 'hand-in-revision' }),
   };
-}
-
-function decisionView({ key, decision, why, doneAt, revision }: DecisionRow): DecisionView {
-  return { key, decision, why, done: doneAt !== null, revision };
 }
 
 function alsoBy({ groupId }: Draft): string {

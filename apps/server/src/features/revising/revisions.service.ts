@@ -1,17 +1,22 @@
 import { Injectable } from '@nestjs/common';
-import type { DraftReading, RevisionView } from '@salt-circle/contracts';
-import { readerOf } from '@salt-circle/core';
+import type { DraftReading, RemarkView, RevisionView } from '@salt-circle/contracts';
+import { decisionKey, readerOf, type DecisionTarget } from '@salt-circle/core';
 import type { EntityManager } from 'typeorm';
 import { Access, see, sees } from '../../access/access.js';
+import { formOf } from '../../access/form-of.js';
 import { Labels } from '../../access/labels.js';
 import type { Asker } from '../../access/seeing.js';
 import { relation, standingTo, type Standing } from '../../access/standing.js';
 import { countingVersion, lastRevision, partsOf, reviewedVersion } from '../../access/versions.js';
 import { Draft } from '../../model/draft.js';
+import { Review } from '../../model/review.js';
+import { DecisionRow } from '../../model/revision.js';
 import { Database } from '../../platform/database/database.js';
 import { refusal } from '../../platform/problems/sentences.js';
 import { isoOrNull } from '../../platform/wire/instants.js';
 import { Readings } from '../reading/readings.service.js';
+import { ReviewContents } from '../reviews/contents.service.js';
+import { decisionView } from './decision-view.js';
 
 /** The draft as it was reviewed, and as it was handed in after that. */
 @Injectable()
@@ -20,6 +25,7 @@ export class Revisions {
     private readonly database: Database,
     private readonly access: Access,
     private readonly readings: Readings,
+    private readonly contents: ReviewContents,
   ) {}
 
   /** For its author, as long as no revision is handed in, beside what is saved. */
@@ -46,7 +52,45 @@ export class Revisions {
       handedInAt: reader === 'reviewer' ? null : isoOrNull(revision?.handedInAt ?? null),
       changes: reader === 'reviewer' ? null : (revision?.changes ?? null),
       savedOnly: saved !== null,
+      remarks: await this.#remarks(manager, standing),
     };
+  }
+
+  /** For a reviewer those of the own review. */
+  async #remarks(manager: EntityManager, standing: Standing): Promise<RemarkView[]> {
+    const { place, draft } = standing;
+    const student = place.viewer.role === 'student';
+    const author = standing.ofOwnDraft && student;
+    const form = await formOf(manager, place);
+    const titles = new Map(form.items.map(({ id, title }) => [id, title]));
+    const labels = await Labels.ofExchange(manager, place);
+    const decided = author || !student ? await manager.findBy(DecisionRow, { draftId: draft.id }) : [];
+    const decisions = new Map(decided.map((row) => [row.key, decisionView(row)]));
+    const remarks: RemarkView[] = [];
+    for (const review of await manager.find(Review, { where: { draftId: draft.id }, order: { id: 'ASC' } })) {
+      const byViewer = student && !author && review.reviewerId === place.participant?.id;
+      const written = { submitted: review.submittedAt !== null, withheld: review.withheldAt !== null };
+      const reading = { ...relation(standing), byViewer };
+      if (!written.submitted || !sees(place, { kind: 'review', ...reading, ...written })) continue;
+      const { answers, notes } = await this.contents.load(manager, place, review, reading);
+      const common = { reviewId: review.id, by: labels.reviewer(review.reviewerId) };
+      const remark = (target: DecisionTarget, part: Pick<RemarkView, 'note' | 'itemTitle' | 'words'>) => {
+        const key = decisionKey(target);
+        remarks.push({ key, ...common, ...part, decision: decisions.get(key) ?? null });
+      };
+      for (const note of notes)
+        remark(
+          { kind: 'note', noteId: note.id },
+          { note, itemTitle: titles.get(note.itemId ?? '') ?? '', words: note.body },
+        );
+      for (const [itemId, { next }] of Object.entries(answers))
+        if (next.trim() !== '')
+          remark(
+            { kind: 'next', reviewId: review.id, itemId },
+            { note: null, itemTitle: titles.get(itemId) ?? '', words: next },
+          );
+    }
+    return remarks;
   }
 
   async #saved(manager: EntityManager, { place, draft }: Standing): Promise<DraftReading> {

@@ -9,14 +9,14 @@ import { canListen, listen } from './listening.js';
 /** What is asked for again when something changed. Pages with typed text keep what is typed and has
  * not been sent. */
 const TAGS_OF: Readonly<Record<Topic, readonly Tag[]>> = {
-  plan: ['Exchange', 'Courses', 'Today', 'Feedback'],
+  plan: ['Exchange', 'Courses', 'Today', 'Feedback', 'Inbox'],
   drafts: ['Progress', 'Exchange', 'Today', 'Reading'],
   allocation: ['Allocation', 'Exchange', 'Today'],
-  reviews: ['Progress', 'Exchange', 'Today', 'Queue', 'Looks'],
+  reviews: ['Progress', 'Exchange', 'Today', 'Queue', 'Looks', 'Threads', 'Inbox'],
   people: ['People', 'Groups', 'Library', 'Courses'],
   mail: ['Outbox'],
-  'own-draft': ['Draft', 'Exchange', 'Today'],
-  'own-review': ['Review'],
+  'own-draft': ['Draft', 'Exchange', 'Today', 'Threads', 'Decisions', 'Inbox'],
+  'own-review': ['Review', 'Threads', 'Inbox'],
   preview: [],
 };
 

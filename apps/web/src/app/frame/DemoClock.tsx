@@ -14,6 +14,8 @@ const GO_TO = [
   ['reviewsOpen', 'Go to when reviewing opens'],
   ['reviewsDue', 'Go to when reviews are due'],
   ['release', 'Go to when feedback is released'],
+  ['repliesDue', 'Go to when answers are over'],
+  ['revisionDue', 'Go to an hour before revisions are due'],
 ] as const;
 
 /** Moves the application's time, in the demo. In an exchange it offers that exchange's dates. */
@@ -34,8 +36,8 @@ export function DemoClock() {
   const resolved = exchange === undefined ? null : resolveDates(toDates(exchange.dates));
   const dates: MenuItem[] = GO_TO.flatMap(([name, words]) => {
     const at = resolved?.[name];
-    if (at === undefined) return [];
-    return [{ words, onPick: () => go(at + (name === 'draftsDue' ? -HOUR : 61_000)) }];
+    if (at == null) return [];
+    return [{ words, onPick: () => go(at + (name === 'draftsDue' || name === 'revisionDue' ? -HOUR : 61_000)) }];
   });
   const back: MenuItem[] =
     session?.clockMoved === true ? [{ words: 'Back to the real time', onPick: () => go(null) }] : [];

@@ -3,6 +3,7 @@ import { Link } from 'react-router';
 import { Ring } from '../../kit/index.js';
 import { useSessionQuery } from '../api.js';
 import { DemoClock } from './DemoClock.js';
+import { InboxLink } from './InboxLink.js';
 import { PersonMenu } from './PersonMenu.js';
 import { QuickJump } from './QuickJump.js';
 
@@ -47,6 +48,7 @@ export function TopBar({ crumbs, title, aside }: TopBarProps) {
         {aside}
         {data?.demo === true && data.seeing === null && <DemoClock />}
         {data?.person != null && data.seeing === null && <QuickJump />}
+        {data?.person != null && data.seeing === null && <InboxLink />}
         {data?.person != null && data.seeing === null && <PersonMenu name={data.person.name} demo={data.demo} />}
       </div>
     </header>

@@ -5,6 +5,7 @@ import { useParams } from 'react-router';
 import { Button, giveFocusBack, Loading, Split } from '../../kit/index.js';
 import { Page } from '../../app/frame/Page.js';
 import { deskShareChanged, selectDeskShare } from '../../app/layoutSlice.js';
+import { Rating } from '../../app/after/Rating.js';
 import { PleaseLook } from '../../app/check/PleaseLook.js';
 import { labelWords } from '../../app/People.js';
 import { useKeptReview } from '../../app/offline/keptReviews.js';
@@ -31,6 +32,7 @@ import { NoteCard } from './NoteCard.js';
 import type { NoteAids } from './NoteForm.js';
 import { useDeskQuery } from './deskApi.js';
 import { KeptHere } from './KeptHere.js';
+import { DeskThread, ThreadsOf } from './DeskThread.js';
 import { WithholdingOf } from './Withholding.js';
 import { useAnswers } from './useAnswers.js';
 import { saysSomething, useNotes } from './useNotes.js';
@@ -82,7 +84,9 @@ function DeskLoader({ reviewId, only }: { readonly reviewId: string; readonly on
     <>
       <Submitted is={submitted} />
       <WithholdingOf desk={desk}>
-        <Desk key={`${desk.submittedAt ?? ''}${desk.changing ? ' changing' : ''}`} desk={desk} only={only} />
+        <ThreadsOf desk={desk}>
+          <Desk key={`${desk.submittedAt ?? ''}${desk.changing ? ' changing' : ''}`} desk={desk} only={only} />
+        </ThreadsOf>
       </WithholdingOf>
     </>
   );
@@ -219,7 +223,7 @@ function Desk({ desk, only }: DeskProps) {
     onNote: choose,
     files: { reviewId: desk.id, exchangeId: exchange.id, files: desk.files, taken: desk.practice === null },
     card: (id: string) => card(id, true),
-    foot: asksToLook(desk) ? <PleaseLook reviewId={desk.id} timeZone={exchange.timeZone} /> : null,
+    foot: <DeskFoot desk={desk} />,
     check: desk.checkable ? <CheckPanel desk={desk} onNote={choose} /> : null,
     tab: view.tab,
     onTab: view.setTab,
@@ -283,6 +287,18 @@ function TwoSides({ draft, panel, strip }: Readonly<Record<'draft' | 'panel' | '
 /** Of the own review, once it is submitted, one may want to ask about it. */
 function asksToLook({ reviewer, submittedAt, practice }: DeskView): boolean {
   return reviewer.you === true && submittedAt !== null && practice === null;
+}
+
+/** Below the form: what is answered to the review as a whole, how it helped, and asking for a look. */
+function DeskFoot({ desk }: { readonly desk: DeskView }) {
+  if (desk.submittedAt === null || desk.practice !== null) return null;
+  return (
+    <>
+      <DeskThread />
+      <Rating reviewId={desk.id} />
+      {asksToLook(desk) && <PleaseLook reviewId={desk.id} timeZone={desk.exchange.timeZone} />}
+    </>
+  );
 }
 
 function practiceCrumb({ forId, key }: NonNullable<DeskView['practice']>) {

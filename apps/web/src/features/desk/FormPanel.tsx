@@ -16,6 +16,7 @@ import { KIND_TEXT, kindWord } from '../../app/reading/noteKinds.js';
 import { Conflict } from '../../app/saving/Conflict.js';
 import { useSavingState } from '../../app/saving/useSaving.js';
 import type { AnswersState } from './useAnswers.js';
+import { DeskThread } from './DeskThread.js';
 import { Withholding } from './Withholding.js';
 import { AddRemarkFile, type AddRemarkFileProps } from './AddRemarkFile.js';
 import { saysSomething } from './useNotes.js';
@@ -146,6 +147,7 @@ function OneField({
         <>
           <AnswerWords item={item} answer={answer} />
           {answer !== undefined && <Withholding kind="answer" targetId={id} />}
+          {answer !== undefined && <DeskThread itemId={id} />}
         </>
       ) : item === undefined ? (
         <AnswerText label="Overall comment" field="text" answer={answer} onChange={onChange} />

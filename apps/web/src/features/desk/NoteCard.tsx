@@ -5,6 +5,7 @@ import { kindWord } from '../../app/reading/noteKinds.js';
 import { NoteText } from '../../app/reading/NoteText.js';
 import { Conflict } from '../../app/saving/Conflict.js';
 import { useSavingState } from '../../app/saving/useSaving.js';
+import { DeskThread } from './DeskThread.js';
 import { useIsWithheld, Withholding } from './Withholding.js';
 import { NoteForm, type NoteAids, type NoteChange } from './NoteForm.js';
 
@@ -84,6 +85,7 @@ export function NoteCard({
           />
         </div>
         {(active || quoted) && <Withholding kind="note" targetId={note.id} />}
+        {(active || quoted) && <DeskThread noteId={note.id} />}
       </>
     );
   }

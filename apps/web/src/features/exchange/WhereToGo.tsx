@@ -16,6 +16,9 @@ function staffPage({ published, stage }: ExchangeView): string {
       return 'drafts';
     case 'reviewing':
       return 'reviews';
+    case 'replying':
+    case 'revising':
+      return 'after';
     default:
       return 'check';
   }

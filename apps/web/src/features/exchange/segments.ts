@@ -65,7 +65,24 @@ function staffSegments(exchange: ExchangeView, dates: ResolvedDates | null, now:
       figure: exchange.released ? 'feedback released' : until(dates?.release, zone, 'release'),
       ...stretch(dates?.reviewsDue, dates?.release),
     },
+    {
+      key: 'after',
+      words: 'After',
+      figure: afterFigure(dates, zone),
+      ...stretch(dates?.release, lastOf(dates)),
+    },
   ];
+}
+
+/** The end of what is planned after the release. */
+function lastOf(dates: ResolvedDates | null): number | undefined {
+  const ends = [dates?.repliesDue, dates?.revisionDue].filter((at) => at != null);
+  return ends.length === 0 ? undefined : Math.max(...ends);
+}
+
+function afterFigure(dates: ResolvedDates | null, zone: string): string {
+  if (dates?.revisionDue != null) return `revision due ${dayOf(dates.revisionDue, zone)}`;
+  return dates?.repliesDue != null ? `answers until ${dayOf(dates.repliesDue, zone)}` : 'who has read';
 }
 
 function studentSegments(exchange: ExchangeView, dates: ResolvedDates | null, now: number): Bare[] {
@@ -99,7 +116,38 @@ function studentSegments(exchange: ExchangeView, dates: ResolvedDates | null, no
       figure: exchange.feedbackOpen ? `${marks?.reviewsReceived ?? 0} received` : until(dates?.release, zone, 'comes'),
       ...stretch(dates?.reviewsDue, dates?.release),
     },
+    ...afterSegments(exchange, dates, zone),
   ];
+}
+
+function afterSegments(exchange: ExchangeView, dates: ResolvedDates | null, zone: string): Bare[] {
+  const { marks, mayRevise, mayReflect, reflection, own } = exchange;
+  const due = own?.revisionDue == null ? dates?.revisionDue : Date.parse(own.revisionDue);
+  const over = dates !== null && exchange.released && !mayRevise;
+  const revise: Bare[] =
+    due == null
+      ? []
+      : [
+          {
+            key: 'revise',
+            words: 'Revise',
+            figure: marks?.revised === true ? 'handed in' : over ? 'not handed in' : until(due, zone, 'due'),
+            alert: marks?.revised !== true && over,
+            ...stretch(dates?.release, due),
+          },
+        ];
+  const reflect: Bare[] = !reflection
+    ? []
+    : [
+        {
+          key: 'reflection',
+          words: 'Reflection',
+          figure: marks?.reflected === true ? 'handed in' : exchange.feedbackOpen ? 'not handed in' : 'after feedback',
+          alert: marks?.reflected !== true && exchange.feedbackOpen && !mayReflect,
+          ...{ from: null, until: null },
+        },
+      ];
+  return [...revise, ...reflect];
 }
 
 function practiceSegment(

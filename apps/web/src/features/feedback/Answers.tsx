@@ -1,7 +1,10 @@
 import type { FeedbackView } from '@salt-circle/contracts';
 import { formScore, OVERALL_ID, type ReviewForm } from '@salt-circle/core';
+import type { ReactNode } from 'react';
 import { AnswerWords } from '../../app/form/AnswerWords.js';
 import { labelWords } from '../../app/People.js';
+import { Rating } from '../../app/after/Rating.js';
+import { Thread } from '../../app/after/Thread.js';
 import { PleaseLook } from '../../app/check/PleaseLook.js';
 import { RemarkFiles } from '../../app/remarks/RemarkFiles.js';
 
@@ -13,9 +16,11 @@ interface ByReviewerProps extends AnswersProps {
   readonly timeZone: string;
   /** The instructor can be asked to look at each; not with borrowed eyes. */
   readonly asks: boolean;
+  /** What stands below an answer. */
+  readonly below?: (review: FeedbackView['reviews'][number], itemId: string) => ReactNode;
 }
 
-export function ByReviewer({ feedback, timeZone, asks }: ByReviewerProps) {
+export function ByReviewer({ feedback, timeZone, asks, below = () => null }: ByReviewerProps) {
   return (
     <div className="divide-y divide-line">
       {feedback.reviews.map((review) => {
@@ -35,11 +40,21 @@ export function ByReviewer({ feedback, timeZone, asks }: ByReviewerProps) {
                   <dd>
                     <AnswerWords item={item} answer={review.answers[id]} />
                     <RemarkFiles reviewId={review.id} files={review.files.filter(({ itemId }) => itemId === id)} />
+                    {asks && !review.self && id in review.answers && (
+                      <Thread reviewId={review.id} itemId={id} timeZone={timeZone} />
+                    )}
+                    {below(review, id)}
                   </dd>
                 </div>
               ))}
             </dl>
-            {asks && !review.self && <PleaseLook reviewId={review.id} timeZone={timeZone} />}
+            {asks && !review.self && (
+              <>
+                <Thread reviewId={review.id} timeZone={timeZone} />
+                <Rating reviewId={review.id} />
+                <PleaseLook reviewId={review.id} timeZone={timeZone} />
+              </>
+            )}
           </section>
         );
       })}

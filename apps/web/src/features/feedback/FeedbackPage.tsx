@@ -1,29 +1,22 @@
 import type { DraftReading, FeedbackView, ReviewFileCard } from '@salt-circle/contracts';
-import { counted, comparePlaces } from '@salt-circle/core';
-import { useEffect, useMemo, useState } from 'react';
-import { Empty, Loading, Tabs } from '../../kit/index.js';
-import { api } from '../../app/api.js';
+import { counted, comparePlaces, decisionKey, type AnchorMatch } from '@salt-circle/core';
+import { useEffect, useMemo, useState, type ReactNode } from 'react';
+import { Empty, Loading, Select, Tabs } from '../../kit/index.js';
+import { Adopt } from '../../app/after/Adopt.js';
+import { useDecisionsQuery, useFeedbackQuery, useReadFeedbackMutation } from '../../app/after/afterApi.js';
+import { Decide } from '../../app/after/Decide.js';
+import { Thread } from '../../app/after/Thread.js';
+import { labelWords } from '../../app/People.js';
 import { PleaseLook } from '../../app/check/PleaseLook.js';
 import { RemarkFiles } from '../../app/remarks/RemarkFiles.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
-import { ReadDraft, useReadNotes, type ReadNote } from '../../app/reading/ReadDraft.js';
+import { ReadDraft, useReadNotes, type ReadNote, type ReadNotes } from '../../app/reading/ReadDraft.js';
 import { When } from '../../app/time/When.js';
 import { useSeeing } from '../../app/seeing/useSeeing.js';
 import { useExchange } from '../../app/useExchange.js';
 import { ByCriterion, ByReviewer } from './Answers.js';
-
-const { useFeedbackQuery, useReadFeedbackMutation } = api.injectEndpoints({
-  endpoints: (build) => ({
-    feedback: build.query<FeedbackView, string>({
-      query: (id) => `/exchanges/${id}/feedback`,
-      providesTags: ['Feedback'],
-    }),
-    readFeedback: build.mutation<null, string>({
-      query: (id) => ({ url: `/exchanges/${id}/feedback/read`, method: 'POST' }),
-      invalidatesTags: ['Today'],
-    }),
-  }),
-});
+import { decisionOf, figuresOf, remarksOf, type Remark } from './remarks.js';
+import { Summary } from './Summary.js';
 
 /** All that an author gets: the notes on the draft, and the answers by reviewer and by criterion. */
 export function FeedbackPage() {
@@ -111,6 +104,7 @@ function Versions({ feedback, first }: { readonly feedback: FeedbackView; readon
 
 interface FeedbackNote extends ReadNote {
   readonly reviewId: string;
+  readonly self: boolean;
   readonly files: readonly ReviewFileCard[];
 }
 
@@ -124,6 +118,7 @@ function useNotes({ parts }: DraftReading, reviews: FeedbackView['reviews']): re
           ...note,
           by: review.reviewer,
           reviewId: review.id,
+          self: review.self,
           files: review.files.filter(({ noteId }) => noteId === note.id),
         })),
       )
@@ -142,13 +137,38 @@ function Feedback({ feedback, draft, where }: FeedbackProps) {
   const exchange = useExchange();
   const notes = useNotes(draft, feedback.reviews);
   const [tab, setTab] = useState('reviewer');
-  /** Asking for a look stands where there is room for it. */
-  const reading = useReadNotes(draft, notes, (note, alone) => (
+  const [order, setOrder] = useState<'place' | 'kind' | 'reviewer'>('place');
+  const { timeZone } = exchange.course;
+  const seeing = useSeeing() !== null;
+  const { data: decisions } = useDecisionsQuery(exchange.id);
+  const rivals = (note: FeedbackNote) => overlapping(note, notes, reading.annotation.match);
+  const deciding = (key: string, note: FeedbackNote | null) =>
+    seeing ? null : (
+      <Decide exchangeId={exchange.id} of={key} decision={decisionOf(decisions, key)}>
+        {note !== null && note.edit !== null && decisions !== undefined && (
+          <Adopt exchangeId={exchange.id} noteId={note.id} decisions={decisions} rivals={rivals(note)} />
+        )}
+      </Decide>
+    );
+  /** Answering, deciding and asking for a look stand where there is room for them. */
+  const reading: ReadNotes<FeedbackNote> = useReadNotes(draft, notes, (note, alone) => (
     <>
       <RemarkFiles reviewId={note.reviewId} files={note.files} />
-      {alone && <PleaseLook reviewId={note.reviewId} noteId={note.id} timeZone={exchange.course.timeZone} />}
+      {alone && !note.self && (
+        <>
+          {note.kind !== 'keep' && deciding(decisionKey({ kind: 'note', noteId: note.id }), note)}
+          <Thread reviewId={note.reviewId} noteId={note.id} timeZone={timeZone} />
+          <PleaseLook reviewId={note.reviewId} noteId={note.id} timeZone={timeZone} />
+        </>
+      )}
     </>
   ));
+  const remarks = remarksOf(feedback, notes);
+  const figures = figuresOf(remarks, decisions);
+  const open = remarks.filter(({ key }) => {
+    const { decision = null } = decisionOf(decisions, key) ?? {};
+    return decision === null || decision === 'not-sure';
+  });
   const gone = notes.filter(({ id }) => reading.annotation.match(id)?.found === 'gone');
   const count = feedback.reviews.length;
   return (
@@ -169,7 +189,10 @@ function Feedback({ feedback, draft, where }: FeedbackProps) {
           {where}
           {feedback.missing > 0 &&
             `; ${counted(feedback.missing, '1 more review was', '# more reviews were')} not submitted`}
+          {figures.remarks > 0 &&
+            `; ${figures.decided} of ${counted(figures.remarks, '1 remark', '# remarks')} decided`}
         </p>
+        <Summary feedback={feedback} />
         <Tabs
           label="Feedback"
           value={tab}
@@ -178,7 +201,18 @@ function Feedback({ feedback, draft, where }: FeedbackProps) {
             {
               key: 'reviewer',
               words: 'By reviewer',
-              content: <ByReviewer feedback={feedback} timeZone={exchange.course.timeZone} asks />,
+              content: (
+                <ByReviewer
+                  feedback={feedback}
+                  timeZone={timeZone}
+                  asks
+                  below={(review, itemId) =>
+                    review.self || (review.answers[itemId]?.next ?? '').trim() === ''
+                      ? null
+                      : deciding(decisionKey({ kind: 'next', reviewId: review.id, itemId }), null)
+                  }
+                />
+              ),
             },
             { key: 'criterion', words: 'By criterion', content: <ByCriterion feedback={feedback} /> },
             {
@@ -186,15 +220,40 @@ function Feedback({ feedback, draft, where }: FeedbackProps) {
               words: `Notes ${notes.length}`,
               content: (
                 <ul className="space-y-3 py-3">
+                  {notes.length > 1 && (
+                    <li className="no-print">
+                      <Select
+                        label="In the order of"
+                        value={order}
+                        options={ORDERS}
+                        onChange={(value) => setOrder(value as typeof order)}
+                      />
+                    </li>
+                  )}
                   {gone.length > 0 && (
                     <li className="text-sm text-copper">
                       {counted(gone.length, 'One note is', '# notes are')} on a passage that your draft no longer has.
                     </li>
                   )}
-                  {notes.map((note) => (
+                  {inOrder(notes, order).map((note) => (
                     <li key={note.id}>{reading.show(note, true)}</li>
                   ))}
                 </ul>
+              ),
+            },
+            {
+              key: 'decide',
+              words: `To decide ${open.length}`,
+              content: (
+                <ToDecide
+                  open={open}
+                  all={remarks.length}
+                  show={(id) => {
+                    const note = notes.find((one) => one.id === id);
+                    return note === undefined ? null : reading.show(note, true);
+                  }}
+                  decide={(key) => deciding(key, null)}
+                />
               ),
             },
           ]}
@@ -206,5 +265,77 @@ function Feedback({ feedback, draft, where }: FeedbackProps) {
         )}
       </section>
     </div>
+  );
+}
+
+const ORDERS = [
+  ['place', 'the draft'],
+  ['kind', 'their kinds'],
+  ['reviewer', 'reviewers'],
+] as const;
+const KINDS = ['change', 'fix', 'ask', 'keep'] as const;
+
+function inOrder(notes: readonly FeedbackNote[], order: (typeof ORDERS)[number][0]): readonly FeedbackNote[] {
+  if (order === 'place') return notes;
+  const rank = ({ kind, reviewId }: FeedbackNote) => (order === 'kind' ? String(KINDS.indexOf(kind)) : reviewId);
+  return notes.toSorted((a, b) => (rank(a) < rank(b) ? -1 : rank(a) > rank(b) ? 1 : 0));
+}
+
+/** How many other notes propose something for the same words. */
+function overlapping(
+  { id, place }: FeedbackNote,
+  notes: readonly FeedbackNote[],
+  match: (id: string) => AnchorMatch | undefined,
+): number {
+  const rangeOf = (of: string) => {
+    const found = match(of);
+    return found === undefined || found.found === 'gone' ? null : found.range;
+  };
+  const mine = rangeOf(id);
+  if (mine === null) return 0;
+  return notes.filter((other) => {
+    const range =
+      other.id === id || other.edit === null || other.place.partId !== place.partId ? null : rangeOf(other.id);
+    return range !== null && range.start < mine.end && mine.start < range.end;
+  }).length;
+}
+
+interface ToDecideProps {
+  readonly open: readonly Remark[];
+  readonly all: number;
+  readonly show: (noteId: string) => ReactNode;
+  readonly decide: (key: string) => ReactNode;
+}
+
+/** What is still to be decided: notes in the order of the draft, then next steps. */
+function ToDecide({ open, all, show, decide }: ToDecideProps) {
+  if (open.length === 0) {
+    return (
+      <Empty title={all === 0 ? 'Nothing here asks for a decision.' : 'Everything is decided.'}>
+        {all > 0 && <p>Your plan of changes is under Revise.</p>}
+      </Empty>
+    );
+  }
+  return (
+    <ul className="space-y-3 py-3">
+      {open.map((remark) => (
+        <li key={remark.key}>
+          {remark.note !== null ? (
+            show(remark.note.id)
+          ) : (
+            <div className="border-l-[3px] border-line px-2.5 py-1 text-sm">
+              <p>
+                <span className="font-semibold">Next step</span>{' '}
+                <span className="text-ink-soft">
+                  {labelWords(remark.by)}, {remark.itemTitle}
+                </span>
+              </p>
+              <p className="whitespace-pre-wrap">{remark.words}</p>
+              {decide(remark.key)}
+            </div>
+          )}
+        </li>
+      ))}
+    </ul>
   );
 }

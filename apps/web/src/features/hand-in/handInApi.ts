@@ -45,7 +45,10 @@ export const {
       }),
       invalidatesTags: ['Draft'],
     }),
-    handIn: build.mutation<VersionMeta, { exchangeId: string; fingerprint: string; namesSeen: boolean; changes?: string }>({
+    handIn: build.mutation<
+      VersionMeta,
+      { exchangeId: string; fingerprint: string; namesSeen: boolean; changes?: string }
+    >({
       query: ({ exchangeId, ...body }) => ({ url: `/exchanges/${exchangeId}/draft/hand-in`, method: 'POST', body }),
       invalidatesTags: CHANGED,
     }),

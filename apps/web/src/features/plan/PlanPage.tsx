@@ -24,7 +24,8 @@ import { Rich } from './Rich.js';
 import { SettingsGroup } from './SettingsGroup.js';
 import { GRADES_LATER } from '@salt-circle/core';
 import type { Settings } from './settings.js';
-import { handInWords, namesWords, practiceWords, takesPartWords, whomWords } from './summaries.js';
+import { AfterRelease } from './AfterRelease.js';
+import { afterWords, handInWords, namesWords, practiceWords, takesPartWords, whomWords } from './summaries.js';
 import { TakesPart } from './TakesPart.js';
 import { usePlanSettings } from './usePlanSettings.js';
 import { WhenGroup } from './WhenGroup.js';
@@ -281,6 +282,20 @@ function Groups({ settings, plan, readOnly, problemAt, onChange, onUnmoved }: Gr
           options={[['', 'None'], ...plan.choices.shorthand.map(({ id, title }) => [id, title] as const)]}
           hint="Short labels with a key each, from the library of the course."
           onChange={(id) => onChange({ shorthandId: id === '' ? null : id })}
+        />
+      </SettingsGroup>
+      <SettingsGroup
+        title="After the release"
+        summary={afterWords(settings)}
+        startOpen={missingIn('after', 'remindHours')}
+      >
+        <AfterRelease
+          rule={settings.after}
+          remindHours={settings.remindHours}
+          readOnly={readOnly}
+          problemAt={problemAt}
+          onRule={(after) => onChange({ after })}
+          onRemind={(remindHours) => onChange({ remindHours })}
         />
       </SettingsGroup>
       <SettingsGroup

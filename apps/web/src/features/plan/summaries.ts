@@ -49,3 +49,17 @@ export function namesWords({ names, showNamesAtRelease }: Settings): string {
 export function practiceWords({ practice: { when } }: Settings): string {
   return { off: 'Off', offered: 'Offered before reviewing', first: 'Comes first: reviews open after it' }[when];
 }
+
+export function afterWords({ dates, after, remindHours }: Settings): string {
+  const told = [
+    ...(dates.repliesDue === null ? [] : ['answers']),
+    ...(dates.revisionDue === null ? [] : ['a revision']),
+    ...(after.ratings === 'off' ? [] : ['how reviews helped']),
+    ...(after.reflection === null ? [] : ['a reflection']),
+  ];
+  const what =
+    told.length === 0 ? 'Nothing is asked of authors' : listed(told).replace(/^./u, (one) => one.toUpperCase());
+  return remindHours === null
+    ? what
+    : `${what}; reminders ${counted(remindHours, '1 hour', '# hours')} before due times`;
+}

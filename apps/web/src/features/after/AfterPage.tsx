@@ -1,0 +1,205 @@
+import type { AfterRow } from '@salt-circle/contracts';
+import { counted, HELPED } from '@salt-circle/core';
+import { useState } from 'react';
+import { Link } from 'react-router';
+import { useAfterQuery, useReflectionsQuery } from '../../app/after/afterApi.js';
+import { HELPED_WORDS } from '../../app/after/Rating.js';
+import { NameOrder, useNameKey } from '../../app/boards/nameOrder.js';
+import { useBeginWalk } from '../../app/boards/Walk.js';
+import { usePolling } from '../../app/changes/useChanges.js';
+import { Person } from '../../app/People.js';
+import { ProblemNotice } from '../../app/ProblemNotice.js';
+import { When } from '../../app/time/When.js';
+import { useExchange } from '../../app/useExchange.js';
+import {
+  BoardTable,
+  Button,
+  Empty,
+  Loading,
+  sortedRows,
+  StateMark,
+  type BoardColumn,
+  type BoardSort,
+} from '../../kit/index.js';
+
+const SHOWN = {
+  unread: { words: 'Not read', holds: ({ read, authors }: AfterRow) => read < authors },
+  undecided: { words: 'To be decided', holds: ({ decided, remarks }: AfterRow) => decided < remarks },
+  unrevised: { words: 'No revision', holds: ({ revisionAt }: AfterRow) => revisionAt === null },
+  unhelpful: { words: 'A review of no use', holds: ({ helped }: AfterRow) => helped['no-use'] > 0 },
+} as const;
+type Shown = keyof typeof SHOWN;
+
+/** What has come after the release: who has read, decided, answered, revised. */
+export function AfterPage() {
+  const exchange = useExchange();
+  const { data, error } = useAfterQuery(exchange.id, {
+    refetchOnMountOrArgChange: true,
+    pollingInterval: usePolling(20_000),
+  });
+  const [shown, setShown] = useState<Shown | null>(null);
+  const [sort, setSort] = useState<BoardSort>({ key: 'author', down: false });
+  const begin = useBeginWalk();
+  const columns = useColumns(exchange.dates.revisionDue !== null, exchange.course.timeZone);
+  if (error !== undefined) return <ProblemNotice error={error} />;
+  if (data === undefined) return <Loading what="what came after the release" />;
+  if (data.length === 0) {
+    return (
+      <div className="px-5">
+        <Empty title="Nothing has been handed in.">
+          <p>What authors make of their feedback stands here, draft by draft.</p>
+        </Empty>
+      </div>
+    );
+  }
+  const filters = (Object.keys(SHOWN) as Shown[]).filter(
+    (key) => key !== 'unrevised' || exchange.dates.revisionDue !== null,
+  );
+  const rows = sortedRows(shown === null ? data : data.filter(SHOWN[shown].holds), columns, sort);
+  return (
+    <div
+      className="min-w-0 space-y-6 px-5 py-5"
+      onClickCapture={() => begin(rows.map(({ draftId }) => ({ to: draftId, words: '' })))}
+    >
+      <div>
+        <div className="mb-3 flex flex-wrap items-center justify-between gap-3">
+          <h2 className="text-xl font-semibold">
+            After the release <span className="text-base font-normal text-ink-soft">{data.length}</span>
+          </h2>
+          <div className="flex flex-wrap gap-2" role="group" aria-label="Show only">
+            {filters.map((key) => (
+              <Button
+                key={key}
+                aria-pressed={shown === key}
+                className="aria-pressed:border-iodine aria-pressed:bg-crust"
+                onClick={() => setShown(shown === key ? null : key)}
+              >
+                {SHOWN[key].words} {data.filter(SHOWN[key].holds).length}
+              </Button>
+            ))}
+          </div>
+        </div>
+        <div className="mb-2 w-56">
+          <NameOrder />
+        </div>
+        <BoardTable
+          label="Drafts after the release"
+          columns={columns}
+          rows={rows}
+          rowKey={({ draftId }) => draftId}
+          sort={sort}
+          onSort={setSort}
+        />
+      </div>
+      {exchange.reflection && <Reflections />}
+    </div>
+  );
+}
+
+function useColumns(revised: boolean, timeZone: string): ReadonlyArray<BoardColumn<AfterRow>> {
+  const nameKey = useNameKey();
+  return [
+    {
+      key: 'author',
+      head: 'Author',
+      sort: ({ author }) => nameKey(author),
+      cell: ({ author, draftId }) => (
+        <Link to={draftId} className="text-ink no-underline hover:underline" title="What became of the remarks">
+          <Person label={author} />
+        </Link>
+      ),
+    },
+    { key: 'reviews', head: 'Reviews', right: true, sort: ({ reviews }) => reviews, cell: ({ reviews }) => reviews },
+    {
+      key: 'read',
+      head: 'Read',
+      sort: ({ read, authors }) => read / Math.max(1, authors),
+      cell: ({ read, authors }) =>
+        read >= authors ? (
+          <StateMark state="done" word="read" />
+        ) : (
+          <StateMark
+            state={read === 0 ? 'not-begun' : 'in-progress'}
+            share={read / authors}
+            word={authors === 1 ? 'not read yet' : `read by ${read} of ${authors}`}
+          />
+        ),
+    },
+    {
+      key: 'decided',
+      head: 'Decided',
+      sort: ({ decided, remarks }) => (remarks === 0 ? null : decided / remarks),
+      cell: ({ decided, remarks }) => (remarks === 0 ? 'no remarks' : `${decided} of ${remarks}`),
+    },
+    {
+      key: 'done',
+      head: 'Changed',
+      sort: ({ done, toDo }) => (toDo === 0 ? null : done / toDo),
+      cell: ({ done, toDo }) => (toDo === 0 ? '' : `${done} of ${toDo}`),
+    },
+    {
+      key: 'replies',
+      head: 'Answers',
+      right: true,
+      most: true,
+      sort: ({ replies }) => replies,
+      cell: ({ replies }) => replies,
+    },
+    {
+      key: 'helped',
+      head: 'How reviews helped',
+      cell: ({ helped }) =>
+        HELPED.flatMap((step) =>
+          helped[step] === 0 ? [] : [`${helped[step]} × ${HELPED_WORDS[step].toLowerCase()}`],
+        ).join(', '),
+    },
+    ...(revised
+      ? [
+          {
+            key: 'revised',
+            head: 'Revision',
+            sort: ({ revisionAt }: AfterRow) => revisionAt,
+            cell: ({ revisionAt }: AfterRow) =>
+              revisionAt === null ? (
+                <StateMark state="not-begun" word="not handed in" />
+              ) : (
+                <span className="inline-flex items-center gap-1.5">
+                  <StateMark state="done" word="handed in" /> <When at={revisionAt} timeZone={timeZone} />
+                </span>
+              ),
+          },
+        ]
+      : []),
+  ];
+}
+
+/** What authors thought over, each folded away. */
+function Reflections() {
+  const exchange = useExchange();
+  const { data = [] } = useReflectionsQuery(exchange.id, { refetchOnMountOrArgChange: true });
+  return (
+    <section aria-label="Reflections">
+      <h2 className="mb-2 text-xl font-semibold">
+        Reflections{' '}
+        <span className="text-base font-normal text-ink-soft">
+          {counted(data.length, '1 handed in', '# handed in')}
+        </span>
+      </h2>
+      {data.map(({ author, prompts, texts }) => (
+        <details key={author.name ?? author.alias} className="border-b border-line py-1.5">
+          <summary className="min-h-6 cursor-pointer">
+            <Person label={author} />
+          </summary>
+          <dl className="space-y-2 py-2">
+            {prompts.map((prompt, index) => (
+              <div key={prompt}>
+                <dt className="text-sm text-ink-soft">{prompt}</dt>
+                <dd className="font-serif whitespace-pre-wrap">{texts[index]}</dd>
+              </div>
+            ))}
+          </dl>
+        </details>
+      ))}
+    </section>
+  );
+}

@@ -1,0 +1,133 @@
+import { LIMITS } from '@salt-circle/contracts';
+import { MAX_PROMPTS, type AfterRule, type RatingsRule } from '@salt-circle/core';
+import { Button, Checkbox, Select, TextArea, TextField } from '../../kit/index.js';
+
+interface AfterReleaseProps {
+  readonly rule: AfterRule;
+  readonly remindHours: number | null;
+  readonly readOnly: boolean;
+  readonly problemAt: (path: string) => string | undefined;
+  readonly onRule: (rule: AfterRule) => void;
+  readonly onRemind: (hours: number | null) => void;
+}
+
+const RATINGS: ReadonlyArray<readonly [RatingsRule, string]> = [
+  ['off', 'Not asked'],
+  ['staff', 'Asked; only you and your assistants read it'],
+  ['at-once', 'Asked; the reviewer reads it at once'],
+  ['at-end', 'Asked; the reviewer reads it once answers and revisions are over'],
+];
+
+const USUAL_PROMPTS = ['What did your reviewers see that you had not seen?', 'What will you do differently next time?'];
+
+/** What authors and reviewers do once feedback is there, beside the dates for it; and reminders. */
+export function AfterRelease({ rule, remindHours, readOnly, problemAt, onRule, onRemind }: AfterReleaseProps) {
+  const { ratings, reflection, othersReviews, revisionShown } = rule;
+  return (
+    <>
+      <Select
+        label="How did this review help you?"
+        value={ratings}
+        options={RATINGS}
+        disabled={readOnly}
+        onChange={(value) => onRule({ ...rule, ratings: value as RatingsRule })}
+      />
+      <Checkbox
+        label="After release, reviewers read the other reviews of the drafts that they reviewed"
+        checked={othersReviews}
+        disabled={readOnly}
+        onChange={({ target }) => onRule({ ...rule, othersReviews: target.checked })}
+      />
+      <Checkbox
+        label="Reviewers see the revision beside what they reviewed"
+        checked={revisionShown}
+        disabled={readOnly}
+        onChange={({ target }) => onRule({ ...rule, revisionShown: target.checked })}
+      />
+      <Checkbox
+        label="Authors think their feedback over, and answer questions about it"
+        checked={reflection !== null}
+        disabled={readOnly}
+        onChange={({ target }) =>
+          onRule({ ...rule, reflection: target.checked ? { prompts: USUAL_PROMPTS, minimumWords: 0 } : null })
+        }
+      />
+      {reflection !== null && (
+        <Prompts
+          reflection={reflection}
+          readOnly={readOnly}
+          problemAt={problemAt}
+          onChange={(next) => onRule({ ...rule, reflection: next })}
+        />
+      )}
+      <TextField
+        label="Remind by themselves, hours before a due time"
+        type="number"
+        min={1}
+        max={168}
+        disabled={readOnly}
+        value={remindHours === null ? '' : String(remindHours)}
+        problem={problemAt('remindHours')}
+        hint="Once each, whoever has not handed in a draft or submitted a review by then. Left blank, only you remind."
+        onChange={({ target }) => onRemind(target.value === '' ? null : Math.round(Number(target.value)))}
+      />
+    </>
+  );
+}
+
+interface PromptsProps {
+  readonly reflection: NonNullable<AfterRule['reflection']>;
+  readonly readOnly: boolean;
+  readonly problemAt: (path: string) => string | undefined;
+  readonly onChange: (reflection: NonNullable<AfterRule['reflection']>) => void;
+}
+
+function Prompts({ reflection, readOnly, problemAt, onChange }: PromptsProps) {
+  const { prompts, minimumWords } = reflection;
+  return (
+    <div className="space-y-2 border-l-2 border-line pl-3">
+      {prompts.map((prompt, index) => (
+        <div key={index} className="flex items-end gap-2">
+          <div className="flex-1">
+            <TextArea
+              label={`Question ${index + 1}`}
+              rows={2}
+              readOnly={readOnly}
+              value={prompt}
+              maxLength={LIMITS.guidance}
+              problem={problemAt(`after.reflection.prompts.${index}`)}
+              onChange={({ target }) =>
+                onChange({ ...reflection, prompts: prompts.map((one, at) => (at === index ? target.value : one)) })
+              }
+            />
+          </div>
+          {!readOnly && prompts.length > 1 && (
+            <Button
+              small
+              look="quiet"
+              onClick={() => onChange({ ...reflection, prompts: prompts.filter((_, at) => at !== index) })}
+            >
+              Remove
+            </Button>
+          )}
+        </div>
+      ))}
+      {!readOnly && prompts.length < MAX_PROMPTS && (
+        <Button small onClick={() => onChange({ ...reflection, prompts: [...prompts, 'What else?'] })}>
+          Add a question
+        </Button>
+      )}
+      <TextField
+        label="At least so many words in all"
+        type="number"
+        min={0}
+        max={5000}
+        disabled={readOnly}
+        value={String(minimumWords)}
+        onChange={({ target }) =>
+          onChange({ ...reflection, minimumWords: Math.max(0, Math.round(Number(target.value))) })
+        }
+      />
+    </div>
+  );
+}

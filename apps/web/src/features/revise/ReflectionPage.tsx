@@ -1,0 +1,121 @@
+import type { ReflectionView } from '@salt-circle/contracts';
+import { LIMITS } from '@salt-circle/contracts';
+import { counted, countWords } from '@salt-circle/core';
+import { useState } from 'react';
+import { api, problemOf } from '../../app/api.js';
+import { ProblemNotice } from '../../app/ProblemNotice.js';
+import { useKeptText } from '../../app/saving/useKeptText.js';
+import { useMe } from '../../app/session/useMe.js';
+import { When } from '../../app/time/When.js';
+import { useExchange } from '../../app/useExchange.js';
+import { Button, Empty, Loading, Notice, TextArea } from '../../kit/index.js';
+
+interface Given {
+  readonly exchangeId: string;
+  readonly texts: readonly string[];
+  readonly revision: number;
+  readonly handIn: boolean;
+}
+
+const { useReflectionQuery, useReflectMutation } = api.injectEndpoints({
+  endpoints: (build) => ({
+    reflection: build.query<ReflectionView, string>({
+      query: (id) => `/exchanges/${id}/reflection`,
+      providesTags: ['Feedback'],
+    }),
+    reflect: build.mutation<ReflectionView, Given>({
+      query: ({ exchangeId, ...body }) => ({ url: `/exchanges/${exchangeId}/reflection`, method: 'PUT', body }),
+      invalidatesTags: ['Feedback', 'Today', 'Exchange'],
+    }),
+  }),
+});
+
+/** What an author makes of the feedback, in answers to the plan’s questions. */
+export function ReflectionPage() {
+  const exchange = useExchange();
+  const { data, error } = useReflectionQuery(exchange.id, { skip: !exchange.feedbackOpen });
+  if (!exchange.feedbackOpen) {
+    return (
+      <div className="px-5">
+        <Empty title="This comes once you have read your feedback." />
+      </div>
+    );
+  }
+  if (error !== undefined) return <ProblemNotice error={error} />;
+  if (data === undefined) return <Loading what="the questions" />;
+  return <Reflection key={data.revision} reflection={data} />;
+}
+
+function Reflection({ reflection }: { readonly reflection: ReflectionView }) {
+  const exchange = useExchange();
+  const me = useMe();
+  const { prompts, minimumWords, revision, savedAt, handedInAt, open } = reflection;
+  const [kept, keep, letGo] = useKeptText(`${me.id}:reflection:${exchange.id}:${revision}`);
+  const [texts, setTexts] = useState<readonly string[]>(() => textsFrom(kept) ?? reflection.texts);
+  const [send, sending] = useReflectMutation();
+  const words = texts.reduce((sum, text) => sum + countWords(text), 0);
+  const changed = texts.some((text, index) => text !== reflection.texts[index]);
+  const change = (at: number, text: string) => {
+    const next = texts.map((one, index) => (index === at ? text : one));
+    setTexts(next);
+    keep(JSON.stringify(next));
+  };
+  const go = async (handIn: boolean) => {
+    const result = await send({ exchangeId: exchange.id, texts, revision, handIn });
+    if (result.error === undefined) letGo();
+  };
+  const problem = sending.error === undefined ? null : problemOf(sending.error);
+  return (
+    <div className="mx-auto w-full max-w-3xl space-y-4 px-5 py-5">
+      <h2 className="text-xl font-semibold">Think your feedback over</h2>
+      {handedInAt !== null ? (
+        <Notice tone="done" title="Handed in.">
+          <When at={handedInAt} timeZone={exchange.course.timeZone} />
+          {open && changed && ' What you changed since counts once you hand in again.'}
+        </Notice>
+      ) : (
+        <Notice tone={open ? 'plain' : 'problem'} title={open ? 'Not handed in yet.' : 'Nothing was handed in.'}>
+          {open ? 'Only your instructor and assistants read it, once you hand it in.' : 'The time for it is over.'}
+        </Notice>
+      )}
+      {prompts.map((prompt, index) => (
+        <TextArea
+          key={index}
+          label={prompt}
+          rows={6}
+          readOnly={!open}
+          value={texts[index] ?? ''}
+          maxLength={LIMITS.reflection}
+          problem={problem?.fields.find(({ path }) => path === `texts.${index}`)?.sentence}
+          onChange={({ target }) => change(index, target.value)}
+          onBlur={() => open && changed && void go(false)}
+        />
+      ))}
+      <p className="text-sm text-ink-soft">
+        {minimumWords > 0
+          ? `${words} of at least ${counted(minimumWords, '1 word', '# words')}`
+          : counted(words, '1 word', '# words')}
+        {savedAt !== null && !changed && '; saved'}
+        {changed && '; kept in this browser, and saved when you leave the field'}
+      </p>
+      {problem !== null && problem.fields.length === 0 && <ProblemNotice error={sending.error} />}
+      {open && (
+        <Button look="primary" busy={sending.isLoading} onClick={() => void go(true)}>
+          {handedInAt === null ? 'Hand in' : 'Hand in again'}
+        </Button>
+      )}
+    </div>
+  );
+}
+
+/** What this browser has kept; null where it has nothing, or nothing that can be read. */
+function textsFrom(kept: string): string[] | null {
+  if (kept === '') return null;
+  try {
+    const read: unknown = JSON.parse(kept);
+    return Array.isArray(read) && read.every((one) => typeof one === 'string') ? read : null;
+  } catch (error) {
+    if (error instanceof SyntaxError) return null;
+    throw error;
+  }
+}
