@@ -148,6 +148,10 @@ export const router = createBrowserRouter([
                 lazy: async () => ({ Component: (await import('./features/revise/RevisePage.js')).RevisePage }),
               },
               {
+                path: 'others/:reviewId',
+                lazy: async () => ({ Component: (await import('./features/feedback/OthersPage.js')).OthersPage }),
+              },
+              {
                 path: 'revisions/:draftId',
                 lazy: async () => ({ Component: (await import('./features/revise/RevisePage.js')).RevisionPage }),
               },

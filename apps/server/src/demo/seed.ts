@@ -19,7 +19,7 @@ import { addPractice } from './seed-practice.js';
 import { fillReviews } from './seed-reviews.js';
 import type { Seeder } from './seeder.js';
 import { SITES, type Site } from './sites.js';
-import { allocateAll, at, handIn, planned, save, siteOf, TIME_ZONE, type Planned, type PlannedWith } from './steps.js';
+import { allocateAll, at, handIn, planned, save, siteOf, TIME_ZONE, type Planned } from './steps.js';
 import { monitoringPlan, proposal, siteDescription } from './texts.js';
 
 const SECTIONS = ['Tuesday', 'Thursday'] as const;
@@ -276,7 +276,7 @@ async function seminarExchanges(
   ];
   for (const [title, days, later] of plans) {
     const plan = { ...DESCRIPTION, title, days, later, after: { ...AFTER, reflection: null }, shorthandId: null };
-    const id = await planned(seeder, teacher, courseId, plan as PlannedWith);
+    const id = await planned(seeder, teacher, courseId, plan);
     const [opens, due, reviewsOpen, reviewsDue, release] = days;
     for (const [index, student] of students.entries()) {
       at(seeder, due - 1, index);

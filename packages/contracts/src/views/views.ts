@@ -170,6 +170,10 @@ export interface ReviewCard {
   readonly id: string;
   readonly author: PersonLabel;
   readonly draftTitle: string;
+  readonly draftId: string;
+  /** The revision of it can be looked at, and what others wrote about it. */
+  readonly revision: boolean;
+  readonly others: boolean;
   /** Of the reviewer's own draft. */
   readonly self: boolean;
   /** Not to be opened yet: the self-review comes first. */

@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import { Injectable } from '@nestjs/common';
-import type { DraftReading, FieldProblem, HandInCheck, HandInRequest, VersionMeta } from '@salt-circle/contracts';
-import { feedbackIsOpen, isFilled, missingDeliverables, type Filled } from '@salt-circle/core';
+import type { FieldProblem, HandInCheck, HandInRequest, VersionMeta } from '@salt-circle/contracts';
+import { feedbackIsOpen } from '@salt-circle/core';
 import { IsNull, type EntityManager } from 'typeorm';
 import type { Asker } from '../../access/seeing.js';
 import { Clock } from '../../platform/clock/clock.js';
@@ -9,7 +9,6 @@ import { Database, type Report } from '../../platform/database/database.js';
 import { insertAll } from '../../platform/database/insert-all.js';
 import { authorPersons } from '../../access/authors.js';
 import { Access, act, type Place } from '../../access/access.js';
-import type { StoredFile } from '../../model/stored-file.js';
 import { withFootnote } from '../../platform/html/footnotes.js';
 import { HIDDEN, hideInHtml } from '../../platform/html/hide-in-html.js';
 import { htmlToText } from '../../platform/html/html-to-text.js';
@@ -19,20 +18,11 @@ import { refusal } from '../../platform/problems/sentences.js';
 import { Review } from '../../model/review.js';
 import { Draft, DraftPart, DraftVersion } from '../../model/draft.js';
 import type { LocatedFind } from './name-finds.js';
+import { assertComplete, problemsOf, remarksOf, type HandInStanding as Standing } from './hand-in-problems.js';
 import { NameSearch } from './name-search.service.js';
 import { Readings } from '../reading/readings.service.js';
 import { lateView, versionMeta } from '../../access/version-meta.js';
 import { contentDigest, countingVersion, filesOfParts, lastRevision, partsOf } from '../../access/versions.js';
-
-/** All that handing in is decided on, at one moment. */
-interface Standing {
-  readonly place: Place;
-  readonly draft: Draft;
-  readonly parts: readonly DraftPart[];
-  readonly files: ReadonlyMap<string, StoredFile>;
-  readonly reading: DraftReading;
-  readonly fingerprint: string;
-}
 
 @Injectable()
 export class HandInService {
@@ -301,63 +291,6 @@ function hiddenPassages({ parts, files, reading }: Standing): HandInCheck['hidde
 async function meta(manager: EntityManager, place: Place, draft: Draft, version: DraftVersion): Promise<VersionMeta> {
   const parts = await partsOf(manager, draft.id, version.id, place.exchange.deliverables);
   return versionMeta(place.exchange, place.own, version, parts, null);
-}
-
-function filledBy({ parts, reading }: Standing): Filled[] {
-  return parts.map(({ id, deliverableId }) => {
-    const count = parts.filter((one) => one.deliverableId === deliverableId).length;
-    return { deliverableId, count, words: reading.parts.find((one) => one.id === id)?.words ?? 0 };
-  });
-}
-
-/** What keeps it from being handed in, at the place where it can be mended. */
-function problemsOf(standing: Standing): FieldProblem[] {
-  const { place, draft } = standing;
-  const problems: FieldProblem[] = [];
-  if (draft.title.trim() === '') {
-    problems.push({ path: 'title', code: 'missing', sentence: 'Give your draft a title.' });
-  }
-  const filled = filledBy(standing);
-  for (const { id, title, kind } of missingDeliverables(place.exchange.deliverables, filled)) {
-    problems.push({ path: `parts.${id}`, code: 'missing', sentence: `“${title}” is missing: ${MISSING[kind]}` });
-  }
-  if (problems.length === 0 && !place.exchange.deliverables.some((one) => isFilled(one, filled))) {
-    problems.push({ path: 'parts', code: 'missing', sentence: 'There is nothing in this draft yet.' });
-  }
-  return problems;
-}
-
-const MISSING = {
-  text: 'write or paste it.',
-  file: 'choose a file.',
-  link: 'add a link.',
-  recording: 'record it, or choose a file.',
-} as const;
-
-function remarksOf({ parts, files, reading }: Standing): string[] {
-  return parts.flatMap(({ id, name, digest }) => {
-    const file = files.get(digest ?? '');
-    const title = reading.parts.find((one) => one.id === id)?.deliverable ?? '';
-    if (file?.copyState === 'failed') {
-      return [`Reviewers will not be able to read “${name}” (${title}). ${file.copyProblem ?? ''}`.trim()];
-    }
-    return file?.copyState === 'waiting'
-      ? [`The copy of “${name}” that reviewers read is still being made, so it has not been searched for names yet.`]
-      : (file?.remarks ?? []).map((remark) => `“${name}” (${title}): ${remark}`);
-  });
-}
-
-function assertComplete(problems: readonly FieldProblem[]): void {
-  if (problems.length === 0) return;
-  throw new ProblemError({
-    code: 'hand-in-incomplete',
-    sentence:
-      problems.length === 1
-        ? (problems[0] as FieldProblem).sentence
-        : `${problems.length} things are missing before this can be handed in.`,
-    whatToDo: 'Add what is missing, then hand in. All you have so far is saved.',
-    fields: problems,
-  });
 }
 
 function nothingSaved(): ProblemError {

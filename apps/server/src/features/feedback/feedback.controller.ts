@@ -3,19 +3,28 @@ import type { FeedbackView } from '@salt-circle/contracts';
 import type { Asker } from '../../access/seeing.js';
 import { Me } from '../../access/session.guard.js';
 import { FeedbackService } from './feedback.service.js';
+import { OtherReviews } from './other-reviews.service.js';
 
-@Controller('exchanges/:exchangeId/feedback')
+@Controller()
 export class FeedbackController {
-  constructor(private readonly feedback: FeedbackService) {}
+  constructor(
+    private readonly feedback: FeedbackService,
+    private readonly others: OtherReviews,
+  ) {}
 
-  @Get()
+  @Get('exchanges/:exchangeId/feedback')
   mine(@Me() me: Asker, @Param('exchangeId') id: string): Promise<FeedbackView> {
     return this.feedback.mine(me, id);
   }
 
-  @Post('read')
+  @Post('exchanges/:exchangeId/feedback/read')
   @HttpCode(204)
   read(@Me() me: Asker, @Param('exchangeId') id: string): Promise<void> {
     return this.feedback.read(me, id);
+  }
+
+  @Get('reviews/:reviewId/others')
+  ofOthers(@Me() me: Asker, @Param('reviewId') id: string): Promise<FeedbackView> {
+    return this.others.of(me, id);
   }
 }

@@ -140,7 +140,7 @@ export class ExchangesService {
       savedSinceHandIn:
         draft !== null &&
         (await changedSinceHandIn(manager, draft, versions.at(-1) ?? null, place.exchange.deliverables)),
-      versions: versions.length,
+      versions: versions.filter(({ purpose }) => purpose === 'draft').length,
       // Reviewers learn of their allocation when they may open the drafts, not before.
       reviewsAllocated: opened ? mine.length : 0,
       reviewsDone: mine.filter(({ submittedAt }) => submittedAt !== null).length,

@@ -78,6 +78,11 @@ export class ReviewsService {
         id: review.id,
         author: labels.authorOf(draft),
         draftTitle: version?.title ?? '',
+        draftId: draft.id,
+        revision: sees(place, { kind: 'revision', ...relation(standing) }) && !standing.ofOwnDraft,
+        others: sees(place, {
+          ...{ kind: 'other-review', reviewed: review.submittedAt !== null, submitted: true, withheld: false },
+        }),
         self: standing.ofOwnDraft,
         waits: !sees(place, { ...subject, ...relation(standing) }),
         state: reviewState(review),

@@ -10,6 +10,7 @@ import type {
   OutboxView,
   ReflectionRead,
   ReflectionView,
+  ReviewCard,
   RevisionView,
   ThreadsView,
   VersionMeta,
@@ -18,6 +19,7 @@ import { USUAL_AFTER, type AfterRule } from '@salt-circle/core';
 import { Participant } from '../../model/exchange.js';
 import { Draft } from '../../model/draft.js';
 import {
+  allocateAll,
   ANN,
   AT,
   BEN,
@@ -25,10 +27,12 @@ import {
   DATES,
   DAY,
   fillIn,
+  handIn,
   INES,
   leaveNote,
   NOTE_ID,
   PEOPLE,
+  publishedExchange,
   reviewedExchange,
   TOM,
   World,
@@ -231,7 +235,7 @@ describe('decisions and adopted edits', () => {
 
 describe('a revision', () => {
   const check = (who: number) => world.do<HandInCheck>(who, 'get', `${path()}/draft/check`);
-  const handIn = async (changes = '') => {
+  const handInIt = async (changes = '') => {
     const { fingerprint } = await check(ANN);
     return world.as(ANN, 'post', `${path()}/draft/hand-in`, { fingerprint, namesSeen: true, changes });
   };
@@ -250,10 +254,10 @@ describe('a revision', () => {
     expect((await check(ANN)).problems.map(({ code }) => code)).toEqual(['unchanged']);
     await rewrite('<p>The ground rose by four centimetres a decade.</p>');
     expect(await check(ANN)).toMatchObject({ purpose: 'revision', problems: [], late: null });
-    const handed = await handIn('I said which bed.');
+    const handed = await handInIt('I said which bed.');
     expect(handed.body as VersionMeta).toMatchObject({ purpose: 'revision', number: 2, changes: 'I said which bed.' });
     // Pressed twice, it is there once.
-    expect(((await handIn('I said which bed.')).body as VersionMeta).number).toBe(2);
+    expect(((await handInIt('I said which bed.')).body as VersionMeta).number).toBe(2);
     const { drafts } = await world.do<FeedbackView>(ANN, 'get', `${path()}/feedback`);
     expect(drafts.map(({ version }) => version)).toEqual([1]);
     const compared = await world.do<RevisionView>(INES, 'get', `${path()}/drafts/${await draftId()}/revision`);
@@ -281,7 +285,7 @@ describe('a revision', () => {
     await open({ ...AFTER, revisionShown: false });
     world.clock.goTo(AT.closed);
     await rewrite('<p>Another text altogether.</p>');
-    await handIn();
+    await handInIt();
     expect((await world.as(BEN, 'get', `${path()}/drafts/${await draftId()}/revision`)).status).toBe(404);
     // Its author compares what is saved, before it is handed in.
     await world.do(ANN, 'post', `${path()}/draft/withdraw`);
@@ -310,6 +314,41 @@ describe('a reflection', () => {
     ]);
     world.clock.goTo(OVER);
     expect((await save(['Later.', 'x'], 2)).status).toBe(403);
+  });
+});
+
+describe('the other reviews of a draft', () => {
+  const others = (who: number, reviewId: string) => world.as(who, 'get', `/reviews/${reviewId}/others`);
+
+  it('are read by its reviewers after the release, where the plan says so, under aliases and less what is withheld', async () => {
+    const dates = { ...DATES, repliesDue: iso(30) };
+    id = await publishedExchange(world, { dates, after: { ...AFTER, othersReviews: true }, reviewsPerStudent: 2 });
+    world.clock.goTo(AT.drafting);
+    for (const who of [ANN, BEN, CHO]) await handIn(world, who, id);
+    await allocateAll(world, id);
+    world.clock.goTo(AT.reviewing);
+    const mine = async (who: number) =>
+      (await world.do<ReviewCard[]>(who, 'get', `${path()}/reviews`)).map((card) => ({ ...card, who }));
+    const cards = (await Promise.all([ANN, BEN, CHO].map(mine))).flat();
+    for (const card of cards) {
+      await fillIn(world, card.who, card.id);
+      await world.do(card.who, 'post', `/reviews/${card.id}/submit`);
+    }
+    const own = cards.find(({ who }) => who === ANN);
+    const other = cards.find(({ who, draftId }) => who !== ANN && draftId === own?.draftId);
+    expect((await others(ANN, own?.id ?? '')).status).toBe(404);
+    world.clock.goTo(AT.closed);
+    const seen = await others(ANN, own?.id ?? '');
+    expect((seen.body as FeedbackView).reviews.map((one) => [one.id, Object.keys(one.reviewer)])).toEqual([
+      [other?.id, ['alias']],
+    ]);
+    expect(JSON.stringify(seen.body)).not.toMatch(/Kiss|Sato|Mensah/);
+    expect((await others(BEN, own?.id ?? '')).status).toBe(404);
+    await world.do(INES, 'put', `/reviews/${other?.id}/withheld`, {
+      ...{ kind: 'answer', targetId: 'first', reason: 'No.', told: false, counts: true },
+    });
+    const [less] = ((await others(ANN, own?.id ?? '')).body as FeedbackView).reviews;
+    expect(Object.keys(less?.answers ?? {})).toEqual(['evidence']);
   });
 });
 

@@ -15,10 +15,12 @@ export interface ThreadProps {
   readonly noteId?: string;
   readonly itemId?: string;
   readonly timeZone: string;
+  /** Offers no answer before there is one. */
+  readonly quiet?: boolean;
 }
 
 /** What was answered to a review, or to something in it, and a place to answer. */
-export function Thread({ reviewId, noteId, itemId, timeZone }: ThreadProps) {
+export function Thread({ reviewId, noteId, itemId, timeZone, quiet = false }: ThreadProps) {
   const { data } = useThreadsQuery(reviewId);
   const seeing = useSeeing() !== null;
   const me = useMe();
@@ -27,7 +29,7 @@ export function Thread({ reviewId, noteId, itemId, timeZone }: ThreadProps) {
   if (data === undefined) return null;
   const here = data.replies.filter((one) => one.noteId === (noteId ?? null) && one.itemId === (itemId ?? null));
   const open = writing && !seeing && (data.may || kept !== '');
-  if (here.length === 0 && !data.may && !open) return null;
+  if (here.length === 0 && (quiet || !data.may) && !open) return null;
   return (
     <div className="mt-1 border-l-2 border-line pl-2 text-sm">
       {here.length > 0 && (

@@ -24,6 +24,7 @@ interface OfExchange {
 export const {
   useFeedbackQuery,
   useReadFeedbackMutation,
+  useOthersQuery,
   useThreadsQuery,
   useReplyMutation,
   useRateMutation,
@@ -46,6 +47,10 @@ export const {
     readFeedback: build.mutation<null, string>({
       query: (id) => ({ url: `/exchanges/${id}/feedback/read`, method: 'POST' }),
       invalidatesTags: ['Today'],
+    }),
+    others: build.query<FeedbackView, string>({
+      query: (reviewId) => `/reviews/${reviewId}/others`,
+      providesTags: ['Feedback'],
     }),
     threads: build.query<ThreadsView, string>({
       query: (reviewId) => `/reviews/${reviewId}/replies`,

@@ -5,16 +5,21 @@ import { Thread } from '../../app/after/Thread.js';
 interface Around {
   readonly reviewId: string;
   readonly timeZone: string;
+  /** Its reviewer answers what was asked; staff may speak first. */
+  readonly quiet: boolean;
 }
 
 const Surroundings = createContext<Around | null>(null);
 
 /** What below it can be answered: a review that was submitted. Practice is answered by its key. */
 export function ThreadsOf({ desk, children }: { readonly desk: DeskView; readonly children: ReactNode }) {
-  const { id, submittedAt, practice } = desk;
+  const { id, submittedAt, practice, checkable } = desk;
   const { timeZone } = desk.exchange;
   const open = submittedAt !== null && practice === null;
-  const around = useMemo(() => (open ? { reviewId: id, timeZone } : null), [open, id, timeZone]);
+  const around = useMemo(
+    () => (open ? { reviewId: id, timeZone, quiet: !checkable } : null),
+    [open, id, timeZone, checkable],
+  );
   return <Surroundings value={around}>{children}</Surroundings>;
 }
 

@@ -139,6 +139,20 @@ function ReviewRow({ review, open, due }: ReviewRowProps) {
           />
           {review.notes > 0 && <span>{counted(review.notes, '1 note', '# notes')}</span>}
         </p>
+        {(review.others || review.revision) && (
+          <p className="flex flex-wrap gap-x-4">
+            {review.others && (
+              <Link to={`../others/${review.id}`} relative="path" className="text-dusk underline">
+                What others wrote
+              </Link>
+            )}
+            {review.revision && (
+              <Link to={`../revisions/${review.draftId}`} relative="path" className="text-dusk underline">
+                What became of it
+              </Link>
+            )}
+          </p>
+        )}
       </div>
       {review.waits ? (
         <span className="text-sm text-ink-soft">

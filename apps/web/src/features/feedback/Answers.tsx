@@ -41,7 +41,12 @@ export function ByReviewer({ feedback, timeZone, asks, below = () => null }: ByR
                     <AnswerWords item={item} answer={review.answers[id]} />
                     <RemarkFiles reviewId={review.id} files={review.files.filter(({ itemId }) => itemId === id)} />
                     {asks && !review.self && id in review.answers && (
-                      <Thread reviewId={review.id} itemId={id} timeZone={timeZone} />
+                      <Thread
+                        reviewId={review.id}
+                        itemId={id}
+                        timeZone={timeZone}
+                        quiet={(review.answers[id]?.text ?? '') === ''}
+                      />
                     )}
                     {below(review, id)}
                   </dd>

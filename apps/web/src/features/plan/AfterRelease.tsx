@@ -32,26 +32,28 @@ export function AfterRelease({ rule, remindHours, readOnly, problemAt, onRule, o
         disabled={readOnly}
         onChange={(value) => onRule({ ...rule, ratings: value as RatingsRule })}
       />
-      <Checkbox
-        label="After release, reviewers read the other reviews of the drafts that they reviewed"
-        checked={othersReviews}
-        disabled={readOnly}
-        onChange={({ target }) => onRule({ ...rule, othersReviews: target.checked })}
-      />
-      <Checkbox
-        label="Reviewers see the revision beside what they reviewed"
-        checked={revisionShown}
-        disabled={readOnly}
-        onChange={({ target }) => onRule({ ...rule, revisionShown: target.checked })}
-      />
-      <Checkbox
-        label="Authors think their feedback over, and answer questions about it"
-        checked={reflection !== null}
-        disabled={readOnly}
-        onChange={({ target }) =>
-          onRule({ ...rule, reflection: target.checked ? { prompts: USUAL_PROMPTS, minimumWords: 0 } : null })
-        }
-      />
+      <div className="space-y-2">
+        <Checkbox
+          label="After release, reviewers read the other reviews of the drafts that they reviewed"
+          checked={othersReviews}
+          disabled={readOnly}
+          onChange={({ target }) => onRule({ ...rule, othersReviews: target.checked })}
+        />
+        <Checkbox
+          label="Reviewers see the revision beside what they reviewed"
+          checked={revisionShown}
+          disabled={readOnly}
+          onChange={({ target }) => onRule({ ...rule, revisionShown: target.checked })}
+        />
+        <Checkbox
+          label="Authors think their feedback over, and answer questions about it"
+          checked={reflection !== null}
+          disabled={readOnly}
+          onChange={({ target }) =>
+            onRule({ ...rule, reflection: target.checked ? { prompts: USUAL_PROMPTS, minimumWords: 0 } : null })
+          }
+        />
+      </div>
       {reflection !== null && (
         <Prompts
           reflection={reflection}

@@ -30,6 +30,12 @@ export function after({ id, byAnn }: { readonly id: string; readonly byAnn: stri
       body: { helped: 'some-use', words: '' },
       ...{ instructor: 403, assistant: 403, ann: 404, ben: [404, 404, 404, 200], cho: 404, ...inside },
     },
+    {
+      route: 'GET /api/reviews/:reviewId/others',
+      url: `/reviews/${byAnn}/others`,
+      remark: 'by its reviewer, where the plan says so',
+      ...{ instructor: 404, assistant: 404, ann: 404, ben: 404, cho: 404, ...inside },
+    },
     { route: 'GET /api/exchanges/:exchangeId/decisions', url: `${exchange}/decisions`, ...AUTHORS },
     {
       route: 'PUT /api/exchanges/:exchangeId/decisions/:key',

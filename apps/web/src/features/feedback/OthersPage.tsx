@@ -1,0 +1,76 @@
+import type { DraftReading, FeedbackView } from '@salt-circle/contracts';
+import { comparePlaces, counted } from '@salt-circle/core';
+import { useMemo, useState } from 'react';
+import { Link, useParams } from 'react-router';
+import { useOthersQuery } from '../../app/after/afterApi.js';
+import { ProblemNotice } from '../../app/ProblemNotice.js';
+import { ReadDraft, useReadNotes, type ReadNote } from '../../app/reading/ReadDraft.js';
+import { useExchange } from '../../app/useExchange.js';
+import { Empty, Loading, Tabs } from '../../kit/index.js';
+import { ByCriterion, ByReviewer } from './Answers.js';
+
+/** For a reviewer: what others wrote about the draft that one reviewed. */
+export function OthersPage() {
+  const { reviewId = '' } = useParams();
+  const exchange = useExchange();
+  const { data, error } = useOthersQuery(reviewId, { refetchOnMountOrArgChange: true });
+  if (error !== undefined) return <ProblemNotice error={error} />;
+  const [draft] = data?.drafts ?? [];
+  if (data === undefined || draft === undefined) return <Loading what="the other reviews" />;
+  return (
+    <>
+      <p className="px-6 pt-4 text-ink-soft">
+        <Link to={`/exchanges/${exchange.id}/review`} className="text-dusk underline">
+          Your reviews
+        </Link>{' '}
+        / {counted(data.reviews.length, 'one review by somebody else', '# reviews by others')}
+      </p>
+      {data.reviews.length === 0 ? (
+        <div className="px-6">
+          <Empty title="Nobody else reviewed this draft." />
+        </div>
+      ) : (
+        <Others others={data} draft={draft} />
+      )}
+    </>
+  );
+}
+
+function Others({ others, draft }: { readonly others: FeedbackView; readonly draft: DraftReading }) {
+  const exchange = useExchange();
+  const notes = useMemo((): readonly ReadNote[] => {
+    const byPlace = comparePlaces(draft.parts.map(({ id }) => id));
+    return others.reviews
+      .flatMap((review) => review.notes.map((note) => ({ ...note, by: review.reviewer })))
+      .sort((a, b) => byPlace(a.place, b.place) || (a.id < b.id ? -1 : 1));
+  }, [draft.parts, others.reviews]);
+  const reading = useReadNotes(draft, notes);
+  const [tab, setTab] = useState('reviewer');
+  return (
+    <div className="grid flex-1 grid-cols-1 lg:grid-cols-[3fr_2fr]">
+      <ReadDraft
+        draft={draft}
+        exchangeId={exchange.id}
+        notes={notes}
+        reading={reading}
+        label="The draft with the notes of others"
+        marginLabel="Notes of others"
+      />
+      <section className="border-l border-line bg-crust px-5 py-3">
+        <Tabs
+          label="Reviews by others"
+          value={tab}
+          onChange={setTab}
+          tabs={[
+            {
+              key: 'reviewer',
+              words: 'By reviewer',
+              content: <ByReviewer feedback={others} timeZone={exchange.course.timeZone} asks={false} />,
+            },
+            { key: 'criterion', words: 'By criterion', content: <ByCriterion feedback={others} /> },
+          ]}
+        />
+      </section>
+    </div>
+  );
+}
