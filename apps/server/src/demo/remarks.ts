@@ -95,6 +95,13 @@ export const NOTES: readonly NoteTemplate[] = [
   },
 ];
 
+/** What careful reviewers propose beside: the words as they would read. */
+export const PROPOSED = {
+  passage: 'Any plan has to begin with them',
+  text: 'Any plan has to begin with the people who live there',
+  body: 'Two sentences on, nobody knows any longer who “them” is.',
+} as const;
+
 export const COMMENTS: Readonly<Record<Care, readonly string[]>> = {
   careful: [
     'The measurements are told with dates and places, so I could go and check them. What is missing is how far off they could be: two readings at the same place would show it.',

@@ -5,7 +5,7 @@ import { Clock } from '../platform/clock/clock.js';
 import { htmlToText } from '../platform/html/html-to-text.js';
 import { Ids } from '../platform/ids/ids.js';
 import { ReviewsService } from '../features/reviews/reviews.service.js';
-import { COMMENTS, FIRST_CHANGES, NEXT, NOTES, SOURCES, WORKS, type Care } from './remarks.js';
+import { COMMENTS, FIRST_CHANGES, NEXT, NOTES, PROPOSED, SOURCES, WORKS, type Care } from './remarks.js';
 import type { Seeder } from './seeder.js';
 import { SITES } from './sites.js';
 
@@ -128,6 +128,7 @@ async function addNotes(
   const text = htmlToText(part.html ?? '');
   const site = SITES.find(({ cause }) => text.includes(cause));
   if (site === undefined) return;
+  if (care === 'careful') await propose(app, student, reviewId, version, part.id, text);
   const wanted = care === 'careful' ? 5 : care === 'usual' ? 3 : 1;
   const templates = NOTES.map((note) => ({ note, order: random() })).sort((a, b) => a.order - b.order);
   let made = 0;
@@ -147,6 +148,24 @@ async function addNotes(
       },
     });
   }
+}
+
+async function propose(
+  app: Seeder['app'],
+  student: Person,
+  reviewId: string,
+  version: number,
+  partId: string,
+  text: string,
+): Promise<void> {
+  const { passage, text: better, body } = PROPOSED;
+  const start = text.indexOf(passage);
+  if (start === -1) return;
+  const { quote, position } = describeTextAnchor(text, { start, end: start + passage.length });
+  await app.get(ReviewsService).saveNote(student, reviewId, app.get(Ids).uuid(), {
+    ...{ revision: 0, kind: 'fix', body, edit: { type: 'replace', text: better } },
+    place: { version, partId, selector: { type: 'text', quote: { ...quote }, position: { ...position } } },
+  });
 }
 
 /** Of the reading sheets that come with some drafts: what stands at the top of the first page. */

@@ -138,7 +138,7 @@ export async function seedDemo(app: INestApplication): Promise<void> {
     await drafting(seeder, teacher, courseId, students);
     await unfinished(seeder, teacher, courseId);
     const seminar = await add(SEMINAR_STUDENTS);
-    const seminarId = await addCourse(seeder, 'Field Methods Seminar', teacher, [], seminar);
+    const seminarId = await addCourse(seeder, 'Field Methods Seminar', teacher, assistants, seminar);
     await seminarExchanges(seeder, teacher, seminarId, seminar);
   } finally {
     clock.move(0);
@@ -272,7 +272,7 @@ async function seminarExchanges(
 ): Promise<void> {
   const plans: ReadonlyArray<readonly [string, Planned['days'], Planned['later']]> = [
     ['Field notebook', [-24, -16, -15, -9, -6], [-2, 5]],
-    ['Sampling question', [-12, -6, -5, -1, 2], undefined],
+    ['Sampling question', [-12, -6, -5, -1, 2], [5, 9]],
   ];
   for (const [title, days, later] of plans) {
     const plan = { ...DESCRIPTION, title, days, later, after: { ...AFTER, reflection: null }, shorthandId: null };
@@ -284,7 +284,9 @@ async function seminarExchanges(
     }
     at(seeder, reviewsOpen, 1);
     await allocateAll(seeder, teacher, id);
-    await fillReviews(seeder, students, id, {
+    // Of the one that is being checked, one reviewer has not written anything.
+    const writing = release < 0 ? students : students.slice(0, -1);
+    await fillReviews(seeder, writing, id, {
       from: reviewsOpen + 0.5,
       days: reviewsDue - reviewsOpen - 1,
       unfinishedShare: 0,

@@ -25,7 +25,7 @@ export interface WithholdBody extends Target {
 export const {
   useQueueQuery,
   useSaveBoundsMutation,
-  useCheckQuery,
+  useReviewCheckQuery,
   useSaveCheckMutation,
   useWithholdMutation,
   useGiveBackMutation,
@@ -50,7 +50,7 @@ export const {
       }),
       invalidatesTags: ['Queue'],
     }),
-    check: build.query<CheckView, string>({ query: (id) => `/reviews/${id}/check`, providesTags: ['Queue'] }),
+    reviewCheck: build.query<CheckView, string>({ query: (id) => `/reviews/${id}/check`, providesTags: ['Queue'] }),
     saveCheck: build.mutation<CheckView, { reviewId: string; looked: boolean; dismissed: readonly string[] }>({
       query: ({ reviewId, ...body }) => ({ url: `/reviews/${reviewId}/check`, method: 'PUT', body }),
       invalidatesTags: ['Queue'],

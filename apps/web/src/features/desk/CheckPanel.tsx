@@ -2,7 +2,7 @@ import type { DeskView, DoubtView } from '@salt-circle/contracts';
 import { useEffect, useEffectEvent } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { isTyping, useWalk } from '../../app/boards/Walk.js';
-import { useCheckQuery, useSaveCheckMutation } from '../../app/check/checkApi.js';
+import { useReviewCheckQuery, useSaveCheckMutation } from '../../app/check/checkApi.js';
 import { doubtWords } from '../../app/check/doubtWords.js';
 import { selectSingleKeys } from '../../app/layoutSlice.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
@@ -20,7 +20,7 @@ export interface CheckPanelProps {
 
 /** For staff, beside the review: why it is to be looked at, who has, and keeping it from its author. */
 export function CheckPanel({ desk, onNote }: CheckPanelProps) {
-  const { data, error } = useCheckQuery(desk.id, { refetchOnMountOrArgChange: true });
+  const { data, error } = useReviewCheckQuery(desk.id, { refetchOnMountOrArgChange: true });
   const [save, saving] = useSaveCheckMutation();
   const navigate = useNavigate();
   const walk = useWalk();

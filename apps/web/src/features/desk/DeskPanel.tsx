@@ -97,9 +97,11 @@ function panelTabs({
                 : 'No notes on this draft.'}
             </p>
           )}
-          {notes.map(({ id }) => (
-            <div key={id}>{card(id)}</div>
-          ))}
+          <ul className="space-y-3">
+            {notes.map(({ id }) => (
+              <li key={id}>{card(id)}</li>
+            ))}
+          </ul>
         </div>
       ),
     },
