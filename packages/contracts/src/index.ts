@@ -42,6 +42,7 @@ export type {
   RevisionView,
   ThreadsView,
 } from './views/after.js';
+export type { StoryEvent, StoryView } from './views/story.js';
 export { CreateCourseRequest, CreateExchangeRequest, ReleaseRequest } from './requests/exchange.js';
 export {
   AllocationActsRequest,

@@ -1,3 +1,4 @@
+import { endOf } from '@salt-circle/core';
 import type { EntityManager } from 'typeorm';
 import { Draft } from '../model/draft.js';
 import { Review } from '../model/review.js';
@@ -30,7 +31,14 @@ export async function reviewStanding(
 
 /** What the core asks for about writing: what is submitted cannot be written in, unless it is being changed. */
 export function asked({ byViewer, review, ...standing }: ReviewStanding) {
+  const { reopenUntil } = review;
+  const inTime = reopenUntil === null || standing.place.now < endOf(reopenUntil);
   const changing = isChanging(review);
   const submitted = review.submittedAt !== null && !changing;
-  return { byViewer, ...relation(standing), submitted, reopenedByStaff: changing && review.reopenReason !== null };
+  return {
+    byViewer,
+    ...relation(standing),
+    submitted,
+    reopenedByStaff: changing && inTime && review.reopenReason !== null,
+  };
 }

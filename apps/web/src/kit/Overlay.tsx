@@ -53,6 +53,52 @@ export function Dialog({ open, onClose, title, description, wide = false, focusA
   );
 }
 
+export interface SheetProps {
+  readonly onClose: () => void;
+  readonly title: ReactNode;
+  /** At the right of the title. */
+  readonly aside?: ReactNode;
+  readonly children: ReactNode;
+}
+
+/** Details beside what is being compared: the page stays in sight, and can be used. */
+export function Sheet({ onClose, title, aside, children }: SheetProps) {
+  const origin = useRef<HTMLElement | null>(null);
+  useLayoutEffect(() => {
+    origin.current = focusOrigin();
+  }, []);
+  return (
+    <RadixDialog.Root open modal={false} onOpenChange={(next) => !next && onClose()}>
+      <RadixDialog.Portal>
+        <RadixDialog.Content
+          aria-describedby={undefined}
+          onInteractOutside={(event) => event.preventDefault()}
+          onCloseAutoFocus={(event) => {
+            event.preventDefault();
+            giveFocusBack(origin.current);
+          }}
+          className={`${FLOATING} fixed inset-y-0 right-0 w-full max-w-md overflow-y-auto rounded-none p-5`}
+        >
+          <div className="mb-3 flex items-start justify-between gap-3">
+            <RadixDialog.Title className="text-lg font-semibold">{title}</RadixDialog.Title>
+            <span className="flex items-center gap-1">
+              {aside}
+              <RadixDialog.Close
+                aria-label="Leave this sheet"
+                title="Leave this sheet (Esc)"
+                className="rounded p-1.5 text-ink-soft hover:bg-crust hover:text-ink"
+              >
+                <X size={18} strokeWidth={1.75} aria-hidden="true" />
+              </RadixDialog.Close>
+            </span>
+          </div>
+          {children}
+        </RadixDialog.Content>
+      </RadixDialog.Portal>
+    </RadixDialog.Root>
+  );
+}
+
 export const TooltipProvider = RadixTooltip.Provider;
 
 export function Tooltip({ words, children }: { readonly words: ReactNode; readonly children: ReactNode }) {

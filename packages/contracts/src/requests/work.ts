@@ -5,6 +5,7 @@ import {
   IsDefined,
   IsIn,
   IsInt,
+  IsISO8601,
   IsNumber,
   IsObject,
   IsOptional,
@@ -153,6 +154,11 @@ export class ReopenRequest {
   @IsString()
   @MaxLength(LIMITS.guidance, { message: `Say it in ${LIMITS.guidance} characters.` })
   reason?: string;
+
+  /** Until when it can be submitted again; staff alone say so. Left out: until the release. */
+  @MayBeMissing()
+  @IsISO8601({ strict: true }, { message: 'Choose a date and a time.' })
+  until?: string;
 }
 
 /** A remark of one's own, kept to be used again. */

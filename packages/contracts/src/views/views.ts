@@ -298,6 +298,8 @@ export interface DeskView extends ReviewContent {
   readonly spentSeconds: number | null;
   /** Why an instructor reopened it; null where none did. */
   readonly reopenReason: string | null;
+  /** Until when it can be submitted again, where the instructor said so. */
+  readonly reopenUntil: IsoInstant | null;
   /** Place among the reviews of this reviewer, from 1, and the next one of them to work on. */
   readonly position: number;
   readonly total: number;
@@ -329,6 +331,7 @@ export interface FeedbackView {
 
 export interface ProgressReview {
   readonly id: string;
+  readonly draftId: string;
   readonly author: PersonLabel;
   readonly state: ReviewState;
   readonly changing: boolean;
@@ -373,6 +376,9 @@ export interface ProgressRow {
   readonly minutes: number | null;
   /** When anything was last written in one of the reviews. */
   readonly workedAt: IsoInstant | null;
+  /** Requests for a look that wait for an answer. */
+  readonly asks: number;
+  readonly section: string | null;
 }
 
 export interface ProgressView {

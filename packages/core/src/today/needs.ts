@@ -42,6 +42,8 @@ export interface OwnReview {
   readonly changing: boolean;
   /** An instructor asked for changes: it can be submitted until feedback is read. */
   readonly reopenedByStaff?: boolean;
+  /** Until when, where the instructor said so. */
+  readonly reopenUntil?: Instant | null;
 }
 
 export interface StudentSituation {
@@ -108,8 +110,8 @@ function reviewNeeds(at: StudentSituation): Need[] {
   const { stage, handedIn, ownHandInFirst, reviews, dates, released } = at;
   if (ownHandInFirst && !handedIn) return [];
   const open = ({ self }: OwnReview) => (self ? at.maySelfReview : at.mayReview);
-  const due = ({ self, reopenedByStaff }: OwnReview) => {
-    if (reopenedByStaff === true) return dates.release;
+  const due = ({ self, reopenedByStaff, reopenUntil }: OwnReview) => {
+    if (reopenedByStaff === true) return reopenUntil ?? dates.release;
     return self ? dates.selfReviewDue : dates.reviewsDue;
   };
   const toWrite = reviews.flatMap((review, index): Need[] =>

@@ -93,7 +93,7 @@ async function reopened(
   const { personId } = await manager.findOneByOrFail(Participant, { id: review.reviewerId });
   const address = (await listedOf(manager, course.id, [personId])).get(personId)?.email;
   if (address === undefined) return [];
-  const release = resolveDates(datesOf(exchange))?.release ?? null;
+  const release = review.reopenUntil ?? resolveDates(datesOf(exchange))?.release ?? null;
   const until = release === null ? '' : ` You can submit it again until ${dateInWords(release, course.timeZone)}.`;
   return [
     {

@@ -1,15 +1,28 @@
 import { Controller, Get, Param } from '@nestjs/common';
-import type { ProgressView } from '@salt-circle/contracts';
+import type { ProgressView, StoryView } from '@salt-circle/contracts';
 import type { Asker } from '../../access/seeing.js';
 import { Me } from '../../access/session.guard.js';
 import { ProgressService } from './progress.service.js';
+import { Stories } from './story.service.js';
 
-@Controller('exchanges/:exchangeId/progress')
+@Controller('exchanges/:exchangeId')
 export class ProgressController {
-  constructor(private readonly progress: ProgressService) {}
+  constructor(
+    private readonly progress: ProgressService,
+    private readonly stories: Stories,
+  ) {}
 
-  @Get()
+  @Get('progress')
   board(@Me() me: Asker, @Param('exchangeId') id: string): Promise<ProgressView> {
     return this.progress.board(me, id);
+  }
+
+  @Get('participants/:participantId/story')
+  story(
+    @Me() me: Asker,
+    @Param('exchangeId') id: string,
+    @Param('participantId') participantId: string,
+  ): Promise<StoryView> {
+    return this.stories.of(me, id, participantId);
   }
 }

@@ -16,6 +16,9 @@ import { formOf } from '../../access/form-of.js';
 import { Labels } from '../../access/labels.js';
 import { isoOrNull } from '../../platform/wire/instants.js';
 import { allOwnTimes } from '../../access/own-times.js';
+import { rowsOfReviews } from '../../access/rows-of-reviews.js';
+import { LookRequestRow } from '../../model/check.js';
+import { Enrolment } from '../../model/course.js';
 import { practiceStates } from '../../access/practice.js';
 import { activeParticipants } from '../../access/participants.js';
 import { Review } from '../../model/review.js';
@@ -62,6 +65,7 @@ export class ProgressService {
     const byDraft = groupedBy(reviews, ({ draftId }) => draftId);
     const asView = (review: Review): ProgressReview => ({
       id: review.id,
+      draftId: review.draftId,
       author: labels.authorOf(draftById.get(review.draftId) as DraftState),
       state: reviewState(review),
       changing: isChanging(review),
@@ -73,6 +77,15 @@ export class ProgressService {
     const active = new Set((await activeParticipants(manager, exchangeId)).map(({ id }) => id));
     const own = await allOwnTimes(manager, place.exchange);
     const practice = await practiceStates(manager, place.exchange);
+    const waiting = await rowsOfReviews(manager, LookRequestRow, exchangeId)
+      .andWhere('row.answeredAt IS NULL')
+      .getMany();
+    const asks = groupedBy(waiting, ({ participantId }) => participantId);
+    const enrolled = await manager.find(Enrolment, {
+      where: { courseId: place.course.id },
+      select: { id: true, personId: true, section: true },
+    });
+    const sections = new Map(enrolled.map((one) => [one.personId, one.section]));
     const students = participants.filter(({ extraReviews }) => extraReviews === null);
     const rows = students.map(({ id, personId }): ProgressRow => {
       const draft = draftOf.get(id);
@@ -94,6 +107,8 @@ export class ProgressService {
           ? Math.round(given.reduce((sum, { spentSeconds }) => sum + spentSeconds, 0) / 60)
           : null,
         workedAt: isoOrNull(lastWorked(given)),
+        asks: asks.get(id)?.length ?? 0,
+        section: sections.get(personId) ?? null,
       };
     });
     return { rows: rows.sort((a, b) => (a.person.name ?? '').localeCompare(b.person.name ?? '')) };

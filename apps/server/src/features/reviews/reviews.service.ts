@@ -3,7 +3,6 @@ import type {
   AnswerRequest,
   AnswerView,
   DeskView,
-  FieldProblem,
   NoteRequest,
   NoteView,
   ReopenRequest,
@@ -41,6 +40,7 @@ import { OwnRemarks } from './own-remarks.service.js';
 import { withheldViews } from './withheld-views.js';
 import { shorthandOf } from './shorthand.js';
 import { versionToReview } from './version-to-review.js';
+import { NO_REASON, PAST } from './reopen-problems.js';
 
 /** Where something was written. */
 interface Writing extends ReviewStanding {
@@ -130,6 +130,7 @@ export class ReviewsService {
       reopenable: submitted && !isChanging(review) && acts(place, reopening(standing)),
       spentSeconds: life && place.course.measuresTime ? review.spentSeconds : null,
       reopenReason: standing.byViewer && isChanging(review) ? review.reopenReason : null,
+      reopenUntil: isoOrNull(standing.byViewer && isChanging(review) ? review.reopenUntil : null),
       checkable: submitted && !place.facts.practice && acts(place, { kind: 'check' }),
       withheld: await withheldViews(manager, standing),
       practice: practiceOnDesk(standing),
@@ -232,7 +233,14 @@ export class ReviewsService {
       }
       const submittedAt = place.now;
       await this.contents.recount(manager, place, review, form);
-      await manager.update(Review, { id: reviewId }, { submittedAt, reopenedAt: null, reopenReason: null });
+      await manager.update(
+        Review,
+        { id: reviewId },
+        {
+          ...{ submittedAt, reopenedAt: null },
+          ...{ reopenReason: null, reopenUntil: null },
+        },
+      );
       await manager.delete(SubmittedReview, { reviewId });
       await this.contents.settleFiles(manager, reviewId);
       await this.remarks.keep(manager, place, { notes: content.notes, again: review.submittedAt !== null });
@@ -242,7 +250,7 @@ export class ReviewsService {
   }
 
   /** What was submitted stays so, and is what its author gets, until it is submitted again. */
-  async reopen(person: Asker, reviewId: string, { reason = '' }: ReopenRequest): Promise<void> {
+  async reopen(person: Asker, reviewId: string, { reason = '', until }: ReopenRequest): Promise<void> {
     await this.database.write(async (manager, happened) => {
       const standing = await this.#standing(person, reviewId, manager);
       act(standing.place, reopening(standing));
@@ -250,7 +258,10 @@ export class ReviewsService {
       const reopenReason = standing.byViewer ? null : reason.trim();
       if (reopenReason === '') throw invalid([NO_REASON]);
       await this.contents.keep(manager, standing.review);
-      await manager.update(Review, { id: reviewId }, { reopenedAt: standing.place.now, reopenReason });
+      const reopenUntil = standing.byViewer || until === undefined ? null : Date.parse(until);
+      if (reopenUntil !== null && reopenUntil <= standing.place.now) throw invalid([PAST]);
+      const reopened = { reopenedAt: standing.place.now, reopenReason, reopenUntil };
+      await manager.update(Review, { id: reviewId }, reopened);
       happened(reported(standing, 'review-reopened', reopenReason === null ? {} : { reason: reopenReason }));
     });
   }
@@ -319,12 +330,6 @@ function practiceOnDesk({ place, draft, review }: ReviewStanding): DeskView['pra
   const { id, practiceOf } = place.exchange;
   return practiceOf === null ? null : { id, forId: practiceOf, key: draft.participantId === review.reviewerId };
 }
-
-const NO_REASON: FieldProblem = {
-  path: 'reason',
-  code: 'required',
-  sentence: 'Say why: the reviewer reads it, and it stays on record.',
-};
 
 function reported(
   { place, review }: ReviewStanding,

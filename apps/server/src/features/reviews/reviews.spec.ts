@@ -198,6 +198,21 @@ describe('a submitted review', () => {
     expect((await world.as(INES, 'post', at, { reason: 'Once more.' })).body.code).toBe('over');
   });
 
+  it('is given back until a time of its own, and not after that', async () => {
+    const first = await submitted();
+    world.clock.goTo(AT.checking);
+    const at = `/reviews/${first}/reopen`;
+    const until = (time: number) => ({ reason: 'Which table?', until: new Date(time).toISOString() });
+    expect((await world.as(INES, 'post', at, until(AT.checking - 1))).body.fields).toMatchObject([{ path: 'until' }]);
+    await world.do(INES, 'post', at, until(AT.checking + 3_600_000));
+    expect(await desk(ANN, first)).toMatchObject({
+      submittable: true,
+      reopenUntil: new Date(AT.checking + 3_600_000).toISOString(),
+    });
+    world.clock.goTo(AT.checking + 2 * 3_600_000);
+    expect((await world.as(ANN, 'post', `/reviews/${first}/submit`)).body.code).toBe('over');
+  });
+
   it('is final for its writer where the plan says so', async () => {
     const first = await submitted();
     await world.database.write((manager) => manager.update(Exchange, { id }, { reviewsFinal: true }));

@@ -1,6 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import type { TodayItem, TodayKind, TodayView, WaitingItem } from '@salt-circle/contracts';
 import {
+  endOf,
   hasPractised,
   resolveDates,
   staffNeeds,
@@ -170,7 +171,11 @@ export class TodayService {
       self: review.draftId === own?.id,
       submitted: review.submittedAt !== null,
       changing: isChanging(review),
-      reopenedByStaff: review.reopenReason !== null && isChanging(review),
+      reopenedByStaff:
+        review.reopenReason !== null &&
+        isChanging(review) &&
+        (review.reopenUntil === null || this.clock.now() < endOf(review.reopenUntil)),
+      reopenUntil: review.reopenUntil,
     }));
   }
 

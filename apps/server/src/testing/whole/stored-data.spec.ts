@@ -42,6 +42,22 @@ function plain(value: unknown): unknown {
     feedbackHeld: _feedbackHeld,
     checkable: _checkable,
     practised: _practised,
+    mayRevise: _mayRevise,
+    mayReflect: _mayReflect,
+    reflection: _reflection,
+    revisionShown: _revisionShown,
+    othersReviews: _othersReviews,
+    revised: _revised,
+    reflected: _reflected,
+    after: _after,
+    remindHours: _remindHours,
+    purpose: _purpose,
+    changes: _changes,
+    others: _others,
+    asks,
+    // Once of people in a course alone.
+    section,
+    reopenUntil: _reopenUntil,
     reopenReason: _reopenReason,
     spentSeconds: _spentSeconds,
     minutes: _minutes,
@@ -75,12 +91,16 @@ function plain(value: unknown): unknown {
     files,
     // Of a label of the shorthand new, and empty; elsewhere as it was.
     group,
+    // Of a card new: whether a revision can be looked at.
+    revision,
+    // Of reviews on a board or a list new.
+    draftId,
     // Known by now of each review, where once it was that of the only draft.
     version,
     ...rest
   } = value as Record<string, unknown>;
   const isReview = 'reviewer' in rest && 'answers' in rest;
-  const isReading = 'draftId' in rest && 'parts' in rest;
+  const isReading = draftId !== undefined && 'parts' in rest;
   const isVersion = 'reading' in rest && 'digest' in rest;
   const isEnrolled = typeof (account ?? place) === 'string';
   const selector = (place as { selector?: Record<string, unknown> } | undefined)?.selector;
@@ -92,6 +112,9 @@ function plain(value: unknown): unknown {
       ...(group === undefined || group === '' ? {} : { group }),
       ...(required === undefined || 'locked' in rest ? {} : { required }),
       ...(version === undefined || isReview ? {} : { version }),
+      ...(typeof revision === 'number' ? { revision } : {}),
+      ...(section === undefined || asks !== undefined ? {} : { section }),
+      ...(draftId === undefined || 'answered' in rest ? {} : { draftId }),
       ...(Array.isArray(missing) ? { missing } : {}),
       ...(undo === undefined ? {} : { undo: actOf(undo) }),
       ...(html !== undefined && !isReading && !isVersion ? { html } : {}),

@@ -18,10 +18,12 @@ interface PeopleBoardProps<Row extends BoardPerson> {
   readonly columns: ReadonlyArray<BoardColumn<Row>>;
   /** What can be read of a row, for previous and next. */
   readonly stopsOf: (row: Row) => readonly WalkStop[];
+  /** What stands beside the board, given the rows as they are shown. */
+  readonly beside?: (shown: readonly Row[]) => ReactNode;
 }
 
 /** A row per person: found by name, sorted by a head, and walked through in the order shown. */
-export function PeopleBoard<Row extends BoardPerson>({ label, rows, columns, stopsOf }: PeopleBoardProps<Row>) {
+export function PeopleBoard<Row extends BoardPerson>({ label, rows, columns, stopsOf, beside }: PeopleBoardProps<Row>) {
   const [wanted, setWanted] = useState('');
   const [sort, setSort] = useState<BoardSort>({ key: 'person', down: false });
   const found = sortedRows(
@@ -35,6 +37,7 @@ export function PeopleBoard<Row extends BoardPerson>({ label, rows, columns, sto
     <div onClickCapture={() => begin(found.flatMap(stopsOf))}>
       <Find value={wanted} onChange={setWanted} />
       <BoardTable label={label} columns={columns} rows={found} rowKey={({ id }) => id} sort={sort} onSort={setSort} />
+      {beside?.(found)}
       {found.length === 0 && rows.length > 0 && <p className="py-4 text-ink-soft">Nobody by that name.</p>}
     </div>
   );

@@ -161,8 +161,11 @@ export function DeskBar({ desk, state, answers, notes, savePrefix, onJump }: Des
         problem={reopening.error}
         busy={reopening.isLoading}
         onClose={() => setReopening(false)}
-        onReopen={(reason) => {
-          void reopen({ id: desk.id, reason }).then(({ error }) => error === undefined && setReopening(false));
+        timeZone={desk.exchange.timeZone}
+        onReopen={(reason, until) => {
+          void reopen({ id: desk.id, reason, ...(until !== null && { until }) }).then(
+            ({ error }) => error === undefined && setReopening(false),
+          );
         }}
       />
       <Dialog

@@ -1,3 +1,4 @@
+import { When } from '../../app/time/When.js';
 import type { DeskView } from '@salt-circle/contracts';
 import { Notice } from '../../kit/index.js';
 import type { Notes } from './useNotes.js';
@@ -17,6 +18,11 @@ export function DeskNotices({ desk }: { readonly desk: DeskView }) {
       {changing && own && desk.reopenReason !== null && (
         <Notice tone="waiting" title="Your instructor has reopened this review.">
           <p className="whitespace-pre-wrap">{desk.reopenReason}</p>
+          {desk.reopenUntil !== null && (
+            <p>
+              It can be submitted again until <When at={desk.reopenUntil} timeZone={desk.exchange.timeZone} exact />.
+            </p>
+          )}
         </Notice>
       )}
       {changing && own && (

@@ -10,7 +10,7 @@ export const { useDeskQuery, useNamesInReviewQuery, useSubmitReviewMutation, use
         query: (id) => ({ url: `/reviews/${id}/submit`, method: 'POST' }),
         invalidatesTags: ['Review', 'Exchange', 'Today', 'Progress', 'OwnRemarks', 'Practice', 'Plan'],
       }),
-      reopenReview: build.mutation<null, { readonly id: string; readonly reason?: string }>({
+      reopenReview: build.mutation<null, { readonly id: string; readonly reason?: string; readonly until?: string }>({
         query: ({ id, ...body }) => ({ url: `/reviews/${id}/reopen`, method: 'POST', body }),
         invalidatesTags: ['Review', 'Exchange', 'Today', 'Progress'],
       }),

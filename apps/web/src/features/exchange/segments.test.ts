@@ -79,6 +79,7 @@ describe('the ruler', () => {
       'allocation: 42 placed',
       'reviews: 17 of 42 done',
       'check: release Thu 26 Mar',
+      'after: who has read',
     ]);
     expect(read(exchange({ figures: { ...FIGURES, allocated: 0 } }), at(15))[2]).toBe('allocation: not allocated !');
   });
@@ -90,8 +91,9 @@ describe('the ruler', () => {
       'allocation: not allocated',
       'reviews: open Sat 14 Mar',
       'check: release Thu 26 Mar',
+      'after: who has read',
     ]);
-    expect(read(exchange({ released: true }), at(27)).at(-1)).toBe('check: feedback released');
+    expect(read(exchange({ released: true }), at(27)).at(-2)).toBe('check: feedback released');
   });
 
   it('shows an exchange without dates as steps of equal width', () => {
@@ -111,6 +113,7 @@ describe('the ruler', () => {
       'allocation: not allocated',
       'reviews: no date yet',
       'check: no date yet',
+      'after: who has read',
     ]);
     expect(
       rulerSegments(view, '/exchanges/x/plan', at(5)).every(({ from, until }) => from === null && until === null),
@@ -129,8 +132,31 @@ describe('the ruler', () => {
       ['allocation', null, null],
       ['reviews', at(12), at(20)],
       ['check', at(20), at(26)],
+      ['after', null, null],
     ]);
     expect(segments.filter(({ active }) => active).map(({ key }) => key)).toEqual(['reviews']);
+  });
+
+  it('goes on after the release as far as that is planned', () => {
+    const dates = { ...DATES, repliesDue: iso(28), revisionDue: iso(31) };
+    expect(read(exchange({ dates }), at(27)).at(-1)).toBe('after: revision due Tue 31 Mar');
+    expect(rulerSegments(exchange({ dates }), '/exchanges/x/after', at(27)).at(-1)).toMatchObject({
+      ...{ from: at(26), until: at(31), active: true },
+    });
+    const student = (part: Partial<ExchangeView>, marks: Partial<StudentMarks> = {}) =>
+      read(exchange({ dates, figures: null, marks: { ...MARKS, ...marks }, reflection: true, ...part }), at(27)).slice(
+        3,
+      );
+    expect(student({ mayRevise: true, mayReflect: true, released: true, feedbackOpen: true })).toEqual([
+      ...['revise: due Tue 31 Mar', 'reflection: not handed in'],
+    ]);
+    expect(student({ released: true, feedbackOpen: true })).toEqual([
+      'revise: not handed in !',
+      'reflection: not handed in !',
+    ]);
+    expect(student({ released: true, feedbackOpen: true }, { revised: true, reflected: true })).toEqual([
+      ...['revise: handed in', 'reflection: handed in'],
+    ]);
   });
 
   it('shows a student their own marks only', () => {

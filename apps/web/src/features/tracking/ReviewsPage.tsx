@@ -1,7 +1,7 @@
 import type { ProgressReview, ProgressRow } from '@salt-circle/contracts';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { Button, Empty, Loading, StateMark, type BoardColumn } from '../../kit/index.js';
+import { Button, Empty, Loading, Select, StateMark, type BoardColumn } from '../../kit/index.js';
 import { PeopleBoard, usePersonColumns } from '../../app/boards/PeopleBoard.js';
 import { labelWords } from '../../app/People.js';
 import { usePolling } from '../../app/changes/useChanges.js';
@@ -9,9 +9,12 @@ import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { useProgressQuery } from '../../app/progressApi.js';
 import { When } from '../../app/time/When.js';
 import { useExchange } from '../../app/useExchange.js';
+import { DraftBoard } from './DraftBoard.js';
 import { ReminderDialog } from './ReminderDialog.js';
+import { StorySheet } from './StorySheet.js';
 
-type Filter = 'all' | 'not-practised' | 'not-begun' | 'unfinished' | 'thin';
+type Filter =
+  'all' | 'not-handed-in' | 'late' | 'not-practised' | 'not-begun' | 'unfinished' | 'thin' | 'none-received' | 'asks';
 
 /** Of a submitted review with fewer words than this, notes included, somebody should take a look. */
 const THIN_WORDS = 60;
@@ -23,6 +26,8 @@ function submitted(row: ProgressRow): number {
 const FILTERS: Readonly<
   Record<Exclude<Filter, 'all'>, { readonly words: string; readonly holds: (row: ProgressRow) => boolean }>
 > = {
+  'not-handed-in': { words: 'Not handed in', holds: ({ draft, excused }) => draft.state !== 'handed-in' && !excused },
+  late: { words: 'Late', holds: ({ draft }) => draft.late !== null },
   'not-practised': {
     words: 'Not practised',
     holds: ({ practised }) => practised !== null && practised.done < practised.of,
@@ -36,7 +41,15 @@ const FILTERS: Readonly<
     words: 'Thin',
     holds: (row) => row.reviews.some(({ state, words }) => state === 'submitted' && words < THIN_WORDS),
   },
+  'none-received': {
+    words: 'No review received',
+    holds: ({ draft, received }) => draft.state === 'handed-in' && received === 0,
+  },
+  asks: { words: 'Asks you', holds: ({ asks }) => asks > 0 },
 };
+
+/** Offered also where nobody is concerned: that is worth knowing. */
+const ALWAYS: ReadonlySet<Filter> = new Set<Filter>(['not-practised', 'not-begun', 'unfinished', 'thin']);
 
 /** Who has reviewed, and who has been reviewed: one row per student. */
 export function ReviewsPage() {
@@ -46,18 +59,25 @@ export function ReviewsPage() {
     pollingInterval: usePolling(20_000),
   });
   const [filter, setFilter] = useState<Filter>('all');
+  const [section, setSection] = useState('');
+  const [view, setView] = useState<'person' | 'draft'>('person');
+  const [story, setStory] = useState<string | null>(null);
   const [reminding, setReminding] = useState(false);
   if (error !== undefined) return <ProblemNotice error={error} />;
   if (data === undefined) return <Loading what="the reviews" />;
-  const rows = filter === 'all' ? data.rows : data.rows.filter(FILTERS[filter].holds);
+  const sections = [...new Set(data.rows.flatMap((row) => row.section ?? []))].sort();
+  const all = section === '' ? data.rows : data.rows.filter((row) => row.section === section);
+  const rows = filter === 'all' ? all : all.filter(FILTERS[filter].holds);
   // Of the rows that are shown, those that have something left to do.
   const toRemind = rows.filter(FILTERS.unfinished.holds);
   const columns = Math.max(0, ...data.rows.map(({ reviews }) => reviews.length));
   const { reviewsDue } = exchange.dates;
   const figures = exchange.figures;
   const practice = data.rows.some(({ practised }) => practised !== null);
+  // What nobody is concerned by is not offered, unless it is chosen.
   const filters = (Object.keys(FILTERS) as Array<keyof typeof FILTERS>).filter(
-    (key) => practice || key !== 'not-practised',
+    (key) =>
+      (practice || key !== 'not-practised') && (key === filter || ALWAYS.has(key) || all.some(FILTERS[key].holds)),
   );
   return (
     <div className="px-5 py-5">
@@ -81,13 +101,38 @@ export function ReviewsPage() {
               className="aria-pressed:border-iodine aria-pressed:bg-crust"
               onClick={() => setFilter(filter === key ? 'all' : key)}
             >
-              {FILTERS[key].words} {data.rows.filter(FILTERS[key].holds).length}
+              {FILTERS[key].words} {all.filter(FILTERS[key].holds).length}
             </Button>
           ))}
           <Button disabled={toRemind.length === 0} onClick={() => setReminding(true)}>
             Remind {toRemind.length}…
           </Button>
         </div>
+      </div>
+      <div className="mb-3 flex flex-wrap items-center gap-3">
+        <div role="group" aria-label="Shown by" className="flex gap-2">
+          {(['person', 'draft'] as const).map((key) => (
+            <Button
+              key={key}
+              small
+              aria-pressed={view === key}
+              className="aria-pressed:border-iodine aria-pressed:font-semibold"
+              onClick={() => setView(key)}
+            >
+              {key === 'person' ? 'By person' : 'By draft'}
+            </Button>
+          ))}
+        </div>
+        {sections.length > 1 && (
+          <div className="w-52">
+            <Select
+              label="Section"
+              value={section}
+              options={[['', 'All sections'], ...sections.map((one) => [one, one] as const)]}
+              onChange={setSection}
+            />
+          </div>
+        )}
       </div>
       {columns === 0 ? (
         <Empty title="No reviews have been allocated yet.">
@@ -100,7 +145,13 @@ export function ReviewsPage() {
           </p>
         </Empty>
       ) : (
-        <Board rows={rows} columns={columns} />
+        <>
+          {view === 'person' ? (
+            <Board rows={rows} columns={columns} story={story} onStory={setStory} />
+          ) : (
+            <DraftBoard all={data.rows} rows={rows} />
+          )}
+        </>
       )}
       {rows.length === 0 && filter !== 'all' && (
         <p className="py-4 text-ink-soft">None of the {data.rows.length} students.</p>
@@ -115,15 +166,26 @@ export function ReviewsPage() {
   );
 }
 
-function Board({ rows, columns }: { readonly rows: readonly ProgressRow[]; readonly columns: number }) {
+interface BoardProps {
+  readonly rows: readonly ProgressRow[];
+  readonly columns: number;
+  readonly story: string | null;
+  readonly onStory: (id: string | null) => void;
+}
+
+function Board({ rows, columns, story, onStory }: BoardProps) {
   return (
     <PeopleBoard
       label="Reviews"
       rows={rows}
+      beside={(shown) =>
+        story !== null && <StorySheet rows={shown} id={story} onShow={onStory} onClose={() => onStory(null)} />
+      }
       columns={useColumns(
         columns,
         rows.some(({ minutes }) => minutes !== null),
         rows.some(({ practised }) => practised !== null),
+        onStory,
       )}
       stopsOf={({ reviews, person }) =>
         reviews
@@ -142,8 +204,22 @@ function Board({ rows, columns }: { readonly rows: readonly ProgressRow[]; reado
  * @param measured whether the course measures time at work
  * @param practice whether there is something to practise on
  */
-function useColumns(many: number, measured: boolean, practice: boolean): Array<BoardColumn<ProgressRow>> {
-  const person = usePersonColumns<ProgressRow>();
+function useColumns(
+  many: number,
+  measured: boolean,
+  practice: boolean,
+  onStory: (id: string) => void,
+): Array<BoardColumn<ProgressRow>> {
+  const person = usePersonColumns<ProgressRow>(({ id, person: label }) => (
+    <button
+      type="button"
+      className="min-h-6 text-left hover:underline"
+      title="The whole story"
+      onClick={() => onStory(id)}
+    >
+      {label.name}
+    </button>
+  ));
   const { timeZone } = useExchange().course;
   const figure = (key: string, head: string, of: (row: ProgressRow) => number): BoardColumn<ProgressRow> => ({
     key,

@@ -76,6 +76,11 @@ export function after({ id, byAnn }: { readonly id: string; readonly byAnn: stri
       remark: 'its author once the feedback is there; reviewers where the plan says so',
       ...{ instructor: 200, assistant: 200, ann: 404, ben: [403, 403, 403, 200], cho: 404, ...inside },
     },
+    {
+      route: 'GET /api/exchanges/:exchangeId/participants/:participantId/story',
+      url: `${exchange}/participants/none/story`,
+      ...staffOnly(404),
+    },
     { route: 'GET /api/inbox', url: '/inbox', ...everyone(200), nobody: 401 },
     { route: 'POST /api/inbox/read', url: '/inbox/read', body: { ids: ['none'] }, ...everyone(200), nobody: 401 },
     { route: 'PUT /api/inbox/mail', url: '/inbox/mail', body: { mailWish: 'at-once' }, ...everyone(200), nobody: 401 },
