@@ -2,6 +2,7 @@ import { rmSync, readFileSync, readdirSync } from 'node:fs';
 import { performance } from 'node:perf_hooks';
 import { gzipSync } from 'node:zlib';
 import { at, built, installed, startServer } from '../scripts/run.mjs';
+import { versionFigures } from './versions.mjs';
 
 // Figures as ratios within one run: absolute times say more about the machine than about the program.
 await installed();
@@ -252,3 +253,4 @@ identityFigures(line, round);
 
 await allocationFigures(line, round);
 doubtFigures({ line, round });
+versionFigures({ line, round });

@@ -48,11 +48,9 @@ const STAFF_VIEWS: readonly View[] = [
         await page.getByRole('button', { name: words }).click();
     },
   },
-  { name: 'plan, published', open: workspace('Salt-marsh restoration proposal', /^Plan/) },
   { name: 'drafts', open: workspace('Salt-marsh restoration proposal', /^Drafts/) },
   { name: 'allocation', open: workspace('Salt-marsh restoration proposal', /^Allocation/) },
   { name: 'allocation, as a matrix', open: (page) => page.getByRole('button', { name: 'Matrix' }).click() },
-  { name: 'allocation, as a ring', open: (page) => page.getByRole('button', { name: 'Ring' }).click() },
   { name: 'reviews', open: workspace('Salt-marsh restoration proposal', /^Reviews/) },
   { name: 'check', open: workspace('Salt-marsh restoration proposal', /^Check/) },
   {
@@ -69,6 +67,18 @@ const STAFF_VIEWS: readonly View[] = [
       await expect(page.getByRole('table', { name: /^Reviews of this draft/ })).toBeVisible();
     },
   },
+  { name: 'after the release', open: workspace('Site description', /^After/) },
+  {
+    name: 'a revision, read',
+    open: async (page) => {
+      await page
+        .getByRole('row', { name: /Adjoa Mensah/ })
+        .getByRole('link')
+        .click();
+      await expect(page.locator('ins').first()).toBeVisible();
+    },
+  },
+  { name: 'inbox', open: (page) => page.goto('/inbox') },
   { name: 'account', open: (page) => page.goto('/account') },
   { name: 'kit', open: (page) => page.goto('/kit') },
 ];
@@ -103,6 +113,9 @@ const STUDENT_VIEWS: readonly View[] = [
     },
   },
   { name: 'feedback', open: workspace('Site description', /^Feedback/) },
+  { name: 'what is to be decided', open: (page) => page.getByRole('tab', { name: /^To decide/ }).click() },
+  { name: 'revising', open: workspace('Site description', /^Revise/) },
+  { name: 'reflection', open: workspace('Site description', /^Reflection/) },
 ];
 
 /** What a view shows is there: a heading, and nothing that is still on its way, but for the kit's example of that. */
@@ -236,6 +249,8 @@ test('students can work at 360 pixels, without scrolling sideways', async ({ ste
     ['Monitoring plan', 'draft'],
     ['Salt-marsh restoration proposal', 'review'],
     ['Site description', 'feedback'],
+    ['Site description', 'revise'],
+    ['Site description', 'reflection'],
   ] as const) {
     const url = await exchangeUrl(page, exchange);
     await page.goto(`${url}/${stage}`);

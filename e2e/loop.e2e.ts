@@ -178,7 +178,7 @@ test('one exchange, from set-up to released feedback', async ({ stepIn }) => {
     await expect(page.locator('mark.passage').first()).toHaveText('Salinity fell from 31 to 9');
     await expect(page.getByText('Say how far the bar reaches today.')).toHaveCount(2);
     await page.getByRole('tab', { name: 'By criterion' }).click();
-    await expect(page.getByText('some backed')).toHaveCount(2);
+    await expect(page.getByRole('tabpanel', { name: 'By criterion' }).getByText('some backed')).toHaveCount(2);
     for (const name of STUDENTS) await expect(page.locator('body')).not.toContainText(name);
   }
   await moveTime(ines, 'Back to the real time');

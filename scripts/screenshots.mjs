@@ -108,12 +108,10 @@ async function takeAll() {
   await ines.getByRole('button', { name: 'Ring' }).click();
   await ines.getByRole('button', { name: 'Goran Ilić' }).focus();
   await take(ines, 'allocation');
-  await workspace(ines, PROPOSAL, 'allocation');
-  await ines.getByRole('button', { name: 'Matrix' }).click();
-  await take(ines, 'allocation-matrix');
+  await workspace(ines, 'Site description', 'after');
+  await take(ines, 'after');
 
   const reviewer = await as(review.who);
-  await take(reviewer, 'today-student');
   await reviewer.goto(`${base}/reviews/${review.id}`);
   await reviewer.locator('mark.passage').first().click();
   await take(reviewer, 'review-desk');
@@ -147,6 +145,12 @@ async function takeAll() {
   await practising.getByRole('heading', { name: 'What is there' }).waitFor();
   await take(practising, 'practice');
   await practising.context().close();
+
+  const revising = await as('Adjoa Mensah');
+  await workspace(revising, 'Site description', 'revise');
+  await revising.locator('ins').first().waitFor();
+  await take(revising, 'revise');
+  await revising.context().close();
 
   const author = await as('Noor Haddad');
   await workspace(author, 'Monitoring plan', 'draft');

@@ -242,11 +242,13 @@ export class World {
       mailFrom: 'Salt Circle <salt-circle@example.org>',
       ...part,
     };
+    const ids = new SeededIds();
     const database = await Database.open(folder, clock, {
       mail: mailSettingsOf(settings),
       handlers: HAPPENING_HANDLERS,
+      ids,
     });
-    const app = await createApp({ settings, database, clock, ids: new SeededIds() });
+    const app = await createApp({ settings, database, clock, ids });
     await app.init();
     return new World(app, database, clock, people, folder);
   }

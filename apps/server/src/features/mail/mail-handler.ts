@@ -115,18 +115,24 @@ interface Addressed {
 
 async function addressesOf(manager: EntityManager, exchange: Exchange): Promise<Addressed[]> {
   const active = await activeParticipants(manager, exchange.id);
-  const listed = await listedOf(
+  return addressedOf(
     manager,
-    exchange.courseId,
+    exchange,
     active.map(({ personId }) => personId),
   );
-  return inOrder(listed);
 }
 
-function inOrder(listed: ReadonlyMap<string, { readonly email: string }>): Addressed[] {
-  return [...listed]
-    .map(([personId, { email: address }]) => ({ address, personId }))
-    .sort((a, b) => (a.address < b.address ? -1 : 1));
+/** In the order given, which is that of the random ids of participants: what follows it tells nothing of who somebody is. */
+async function addressedOf(
+  manager: EntityManager,
+  { courseId }: Pick<Exchange, 'courseId'>,
+  personIds: readonly string[],
+): Promise<Addressed[]> {
+  const listed = await listedOf(manager, courseId, [...personIds]);
+  return personIds.flatMap((personId) => {
+    const address = listed.get(personId)?.email;
+    return address === undefined ? [] : [{ address, personId }];
+  });
 }
 
 type Text = Pick<Letter, 'subject' | 'text'>;
@@ -179,8 +185,7 @@ function rulesChanged({ exchange, course, link }: About, details: NonNullable<Ha
 /** All authors of a draft get to know of it, whoever pressed. */
 async function authorAddresses(manager: EntityManager, exchange: Exchange, draftId: string): Promise<Addressed[]> {
   const draft = await manager.findOneByOrFail(Draft, { id: draftId });
-  const listed = await listedOf(manager, exchange.courseId, await authorPersons(manager, exchange, draft));
-  return inOrder(listed);
+  return addressedOf(manager, exchange, await authorPersons(manager, exchange, draft));
 }
 
 /** A receipt says what was handed in and when, so that it can be shown to somebody. @returns its text, given who did it */

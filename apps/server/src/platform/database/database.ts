@@ -16,7 +16,11 @@ export interface DatabaseSetting {
   readonly mail: MailSettings;
   /** Side concerns of what happens, in the order in which they run. */
   readonly handlers: readonly HappeningHandler[];
+  /** Of what handlers write; random ones, where none are given. */
+  readonly ids?: Ids;
 }
+
+const RANDOM = new Ids();
 
 /** For commands that only add rows. */
 const ALONE: DatabaseSetting = { mail: { publicUrl: 'http://localhost:4600', sendsMail: false }, handlers: [] };
@@ -44,7 +48,6 @@ export interface Report {
 @Injectable()
 export class Database implements OnApplicationShutdown {
   readonly changes = new Changes();
-  readonly #ids = new Ids();
   readonly #transaction = new AsyncLocalStorage<EntityManager>();
   #last: Promise<unknown> = Promise.resolve();
   #stamp = 0;
@@ -107,7 +110,7 @@ export class Database implements OnApplicationShutdown {
       this.#transaction.run(manager, async () => {
         await takeLock(manager);
         const done = await work(manager, happened);
-        const context = { now: this.clock.now(), mail: this.mail, ids: this.#ids };
+        const context = { now: this.clock.now(), mail: this.mail, ids: this.setting.ids ?? RANDOM };
         if (happenings.length > 0) {
           for (const handle of this.setting.handlers) await handle(happenings, manager, context);
         }

@@ -1,4 +1,4 @@
-import type { DeskView, FeedbackView } from '@salt-circle/contracts';
+import type { DeskView, FeedbackView, HandInCheck, MyDraftView } from '@salt-circle/contracts';
 import { PDFDocument, PDFString } from '@cantoo/pdf-lib';
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
 import { Copies } from '../../features/reading/copies.service.js';
@@ -9,6 +9,8 @@ import {
   ANN,
   AT,
   BEN,
+  DATES,
+  DAY,
   fillIn,
   handInSaved,
   INES,
@@ -39,7 +41,7 @@ async function allThatAnnSees(ben: TestPerson, part: Partial<typeof PLAN>): Prom
   const world = await World.open({}, peopleWith(ben));
   const seen: string[] = [];
   try {
-    const ids = await reviewedExchange(world, part);
+    const ids = await reviewedExchange(world, { ...LATER, ...part });
     const { practiceId } = await practiceOn(world, ids.id);
     const byBen = await tryPractice(world, BEN, practiceId);
     const exchange = `/exchanges/${ids.id}`;
@@ -69,6 +71,12 @@ async function allThatAnnSees(ben: TestPerson, part: Partial<typeof PLAN>): Prom
         `/reviews/${byBen}`,
         `/reviews/${ids.byAnn}/look-requests`,
         `/reviews/${ids.byBen}/look-requests`,
+        `/reviews/${ids.byAnn}/replies`,
+        `/reviews/${ids.byBen}/replies`,
+        `/reviews/${ids.byAnn}/others`,
+        `${exchange}/decisions`,
+        `${exchange}/drafts/${draft}/revision`,
+        '/inbox',
       ];
       for (const path of paths) {
         const { status, headers, text } = await world.as(ANN, 'get', path);
@@ -95,12 +103,49 @@ async function allThatAnnSees(ben: TestPerson, part: Partial<typeof PLAN>): Prom
     seen.push(text);
     for (const at of [AT.reviewing, AT.checking, AT.closed]) {
       world.clock.goTo(at);
+      if (at === AT.closed) await goOn(world, ids, ben);
       await look();
     }
   } finally {
     await world.close();
   }
   return seen;
+}
+
+/** What comes after the release, with everything that the plan lets the other side see. */
+const LATER: Partial<typeof PLAN> = {
+  dates: {
+    ...DATES,
+    repliesDue: new Date(AT.closed + 3 * DAY).toISOString(),
+    revisionDue: new Date(AT.closed + 5 * DAY).toISOString(),
+  },
+  after: { ratings: 'at-once', reflection: null, othersReviews: true, revisionShown: true },
+};
+
+/** Both answer each other; Ben says how Ann’s review helped, decides, and hands in a revision. His name is where only staff read it. */
+async function goOn(
+  world: World,
+  { id, byAnn, byBen }: { readonly id: string; readonly byAnn: string; readonly byBen: string },
+  ben: TestPerson,
+): Promise<void> {
+  const say = (who: number, review: string, words: string, last: number) =>
+    world.do(who, 'post', `/reviews/${review}/replies`, {
+      ...{ id: `0b7c1d55-52a4-4f0e-9d6a-00000000000${last}`, noteId: null, itemId: null },
+      words,
+    });
+  await say(ANN, byBen, 'By whom was it read?', 1);
+  await say(BEN, byBen, 'By the warden.', 2);
+  await say(BEN, byAnn, 'Thank you.', 3);
+  await say(INES, byAnn, 'Well seen.', 4);
+  await world.do(BEN, 'put', `/reviews/${byAnn}/rating`, { helped: 'carried-on', words: 'It named the gauge.' });
+  const why = `${ben.name} does not want to.`;
+  const decision = { decision: 'will-not', why, done: false, revision: 0 };
+  await world.as(BEN, 'put', `/exchanges/${id}/decisions/next.${byAnn}.first`, decision);
+  const { revision = 0 } = (await world.do<MyDraftView>(BEN, 'get', `/exchanges/${id}/draft`)).texts['text'] ?? {};
+  const html = '<p>Geese have grazed the islands bare since 2009, as the warden counted.</p>';
+  await world.do(BEN, 'put', `/exchanges/${id}/draft/texts/text`, { revision, html });
+  const { fingerprint } = await world.do<HandInCheck>(BEN, 'get', `/exchanges/${id}/draft/check`);
+  await world.do(BEN, 'post', `/exchanges/${id}/draft/hand-in`, { fingerprint, namesSeen: true, changes: ben.name });
 }
 
 describe('anonymity as non-interference', () => {
@@ -110,6 +155,8 @@ describe('anonymity as non-interference', () => {
     // Ann has read a draft and feedback: there was something to give away.
     expect(withBen.join()).toContain('Geese have grazed');
     expect(withBen.join()).toContain('How was this measured?');
+    expect(withBen.join()).toContain('as the warden counted');
+    expect(withBen.join()).toContain('It named the gauge.');
     expect(withOther).toEqual(withBen);
   });
 

@@ -44,7 +44,7 @@ export function TopBar({ crumbs, title, aside }: TopBarProps) {
         ))}
         <h1 className="min-w-24 shrink-[0.05] truncate font-semibold">{title}</h1>
       </nav>
-      <div className="flex items-center gap-3">
+      <div className="flex flex-wrap items-center justify-end gap-x-3 gap-y-1">
         {aside}
         {data?.demo === true && data.seeing === null && <DemoClock />}
         {data?.person != null && data.seeing === null && <QuickJump />}
