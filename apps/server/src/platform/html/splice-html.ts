@@ -30,33 +30,38 @@ function apply(document: Document, { start, end, text }: Splice): void {
   const runs = runsOf(document);
   const touched = runs.filter((run) => run.start < end && endOf(run) > start);
   const [first] = touched;
-  const last = touched.at(-1);
+  // Where an end of line is taken out as well, what is put in goes behind what stands before it.
   const at =
+    (first !== undefined && first.start <= start ? first : undefined) ??
+    runs.find((run) => run.start <= start && endOf(run) >= start) ??
     first ??
-    runs.findLast((run) => run.start <= start && endOf(run) >= start) ??
     runs.findLast((run) => endOf(run) <= start);
   if (at === undefined) {
     if (text.trim() !== '') append(document, element('p', [new Text(text)]));
     return;
   }
   const offset = Math.min(Math.max(start - at.start, 0) + at.skip, at.node.data.length);
+  const last = touched.at(-1) ?? at;
+  // Between two blocks there is an end of line that belongs to neither: taken out, what comes after it goes on here.
+  const across = end > endOf(last) ? runs.find((run) => run.start >= end) : last;
   for (const run of touched) {
     const from = Math.max(start - run.start, 0) + run.skip;
     const to = Math.min(end - run.start, run.node.data.length - run.skip) + run.skip;
     run.node.data = run.node.data.slice(0, from) + run.node.data.slice(to);
   }
-  // Between two blocks there is an end of line that belongs to neither.
-  const next = runs.find((run) => run.start >= end);
-  const across =
-    last !== undefined && runs.indexOf(last) > runs.indexOf(at) ? last : end > endOf(at) ? next : undefined;
-  if (across !== undefined) merge(blockOf(at.node), blockOf(across.node));
+  const own = blockOf(at.node);
+  if (across !== undefined) merge(own, blockOf(across.node));
+  for (const { node } of touched) {
+    const emptied = blockOf(node);
+    if (emptied !== null && emptied !== own && isEmpty(emptied)) prune(emptied);
+  }
   const [head = '', ...lines] = text.split('\n');
   const rest = at.node.data.slice(offset);
   at.node.data = at.node.data.slice(0, offset) + head + (lines.length === 0 ? rest : '');
   if (lines.length === 0) return;
   let node = at.node;
   lines.forEach((line, index) => {
-    const data = index === lines.length - 1 ? line + rest.replace(/^\s+/u, '') : line;
+    const data = index === lines.length - 1 ? line + (line === '' ? rest.trimStart() : rest) : line;
     node = divide(node, data);
   });
 }
@@ -90,18 +95,42 @@ function blockOf(node: ChildNode): Element | null {
   return null;
 }
 
-/** The second goes on in the first, and what stood between them was taken out with the end of line. */
+/** The second goes on in the first, and what stood between them was taken out with the end of line. Cells of a table stay apart. */
 function merge(first: Element | null, second: Element | null): void {
-  if (first === null || second === null || first === second || first.parent === null) return;
-  if (first.parent !== second.parent) return;
-  const siblings = first.parent.children;
-  const [from, to] = [siblings.indexOf(first), siblings.indexOf(second)];
-  for (const between of siblings.slice(from + 1, to)) remove(between);
+  if (first === null || second === null || first === second || inside(first, second) || inside(second, first)) return;
+  if (CELLS.has(first.name) || CELLS.has(second.name) || cellOf(first) !== cellOf(second)) return;
   for (const child of [...second.children]) {
     remove(child);
     append(first, child);
   }
-  remove(second);
+  prune(second);
+}
+
+const CELLS = new Set(['td', 'th']);
+
+function cellOf(node: ChildNode): Element | null {
+  for (let up = node.parent; up !== null; up = up.parent) if (up instanceof Element && CELLS.has(up.name)) return up;
+  return null;
+}
+
+function inside(node: ChildNode, of: Element): boolean {
+  for (let up = node.parent; up !== null; up = up.parent) if (up === of) return true;
+  return false;
+}
+
+/** Takes out an element in which nothing is left, and what holds nothing but that. */
+function prune(element: Element): void {
+  let empty: Element | null = element;
+  while (empty !== null && !CELLS.has(empty.name) && isEmpty(empty)) {
+    const parent: ParentNode | null = empty.parent;
+    remove(empty);
+    empty = parent instanceof Element ? parent : null;
+  }
+}
+
+function isEmpty(node: ChildNode): boolean {
+  if (isText(node)) return node.data.trim() === '';
+  return isTag(node) && node.name !== 'img' && node.name !== 'hr' && node.children.every(isEmpty);
 }
 
 /** Begins a new block behind the text node, of the same kind and with the same emphasis. @returns its first text */

@@ -11,8 +11,13 @@ export function useKeptText(key: string): readonly [string, (text: string) => vo
   const [text, setText] = useState(() => localStorage.getItem(at) ?? '');
   const change = (next: string) => {
     setText(next);
-    if (next === '') localStorage.removeItem(at);
-    else localStorage.setItem(at, next);
+    try {
+      if (next === '') localStorage.removeItem(at);
+      else localStorage.setItem(at, next);
+    } catch (error) {
+      // A full store keeps no more; what is typed is on the page all the same.
+      if (!(error instanceof DOMException)) throw error;
+    }
   };
   return [text, change, () => change('')];
 }

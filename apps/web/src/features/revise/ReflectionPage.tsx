@@ -43,7 +43,7 @@ export function ReflectionPage() {
   }
   if (error !== undefined) return <ProblemNotice error={error} />;
   if (data === undefined) return <Loading what="the questions" />;
-  return <Reflection key={data.revision} reflection={data} />;
+  return <Reflection reflection={data} />;
 }
 
 function Reflection({ reflection }: { readonly reflection: ReflectionView }) {
