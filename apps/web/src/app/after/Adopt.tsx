@@ -1,4 +1,5 @@
 import type { AdoptResult, DecisionsView, NotAdopted } from '@salt-circle/contracts';
+import { counted } from '@salt-circle/core';
 import { useState } from 'react';
 import { Button } from '../../kit/index.js';
 import { ProblemNotice } from '../ProblemNotice.js';
@@ -63,5 +64,33 @@ export function Adopt({ exchangeId, noteId, decisions, rivals }: AdoptProps) {
       )}
       {error !== undefined && <ProblemNotice error={error} />}
     </span>
+  );
+}
+
+interface AdoptAllProps {
+  readonly exchangeId: string;
+  /** Notes whose edits nobody has adopted yet, and that no other edit of the same words stands against. */
+  readonly noteIds: readonly string[];
+}
+
+/** Puts several proposed edits into the text at once, and says what was left out. */
+export function AdoptAll({ exchangeId, noteIds }: AdoptAllProps) {
+  const [adopt, { isLoading, error, data }] = useAdoptMutation();
+  const left = data?.skipped.length ?? 0;
+  if (noteIds.length < 2 && left === 0) return error === undefined ? null : <ProblemNotice error={error} />;
+  return (
+    <div className="no-print text-sm">
+      {noteIds.length > 1 && (
+        <Button small busy={isLoading} onClick={() => void adopt({ exchangeId, noteIds })}>
+          Adopt all {noteIds.length} proposed edits
+        </Button>
+      )}
+      {left > 0 && (
+        <p role="alert" className="text-copper">
+          {counted(left, 'One was', '# were')} not put in: the words are not in your text any more as they were.
+        </p>
+      )}
+      {error !== undefined && <ProblemNotice error={error} />}
+    </div>
   );
 }

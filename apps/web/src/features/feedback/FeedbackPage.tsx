@@ -1,12 +1,11 @@
-import type { DraftReading, FeedbackView, ReviewFileCard } from '@salt-circle/contracts';
+import type { DecisionsView, DraftReading, FeedbackView, ReviewFileCard } from '@salt-circle/contracts';
 import { counted, comparePlaces, decisionKey, type AnchorMatch } from '@salt-circle/core';
-import { useEffect, useMemo, useState, type ReactNode } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { Empty, Loading, Select, Tabs } from '../../kit/index.js';
-import { Adopt } from '../../app/after/Adopt.js';
+import { Adopt, AdoptAll } from '../../app/after/Adopt.js';
 import { useDecisionsQuery, useFeedbackQuery, useReadFeedbackMutation } from '../../app/after/afterApi.js';
 import { Decide } from '../../app/after/Decide.js';
 import { Thread } from '../../app/after/Thread.js';
-import { labelWords } from '../../app/People.js';
 import { PleaseLook } from '../../app/check/PleaseLook.js';
 import { RemarkFiles } from '../../app/remarks/RemarkFiles.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
@@ -15,8 +14,9 @@ import { When } from '../../app/time/When.js';
 import { useSeeing } from '../../app/seeing/useSeeing.js';
 import { useExchange } from '../../app/useExchange.js';
 import { ByCriterion, ByReviewer } from './Answers.js';
-import { decisionOf, figuresOf, remarksOf, type Remark } from './remarks.js';
+import { decisionOf, figuresOf, remarksOf } from './remarks.js';
 import { Summary } from './Summary.js';
+import { ToDecide } from './ToDecide.js';
 
 /** All that an author gets: the notes on the draft, and the answers by reviewer and by criterion. */
 export function FeedbackPage() {
@@ -230,6 +230,11 @@ function Feedback({ feedback, draft, where }: FeedbackProps) {
                       />
                     </li>
                   )}
+                  {decisions?.mayAdopt === true && !seeing && (
+                    <li>
+                      <AdoptAll exchangeId={exchange.id} noteIds={adoptable(notes, decisions, rivals)} />
+                    </li>
+                  )}
                   {gone.length > 0 && (
                     <li className="text-sm text-copper">
                       {counted(gone.length, 'One note is', '# notes are')} on a passage that your draft no longer has.
@@ -281,6 +286,18 @@ function inOrder(notes: readonly FeedbackNote[], order: (typeof ORDERS)[number][
   return notes.toSorted((a, b) => (rank(a) < rank(b) ? -1 : rank(a) > rank(b) ? 1 : 0));
 }
 
+/** Edits that can be put in together: not yet, and without another one of the same words. */
+function adoptable(
+  notes: readonly FeedbackNote[],
+  { adoptions }: DecisionsView,
+  rivals: (note: FeedbackNote) => number,
+): readonly string[] {
+  return notes
+    .filter((note) => note.edit !== null && !note.self && note.place.selector.type === 'text')
+    .filter((note) => !adoptions.some(({ noteId }) => noteId === note.id) && rivals(note) === 0)
+    .map(({ id }) => id);
+}
+
 /** How many other notes propose something for the same words. */
 function overlapping(
   { id, place }: FeedbackNote,
@@ -298,44 +315,4 @@ function overlapping(
       other.id === id || other.edit === null || other.place.partId !== place.partId ? null : rangeOf(other.id);
     return range !== null && range.start < mine.end && mine.start < range.end;
   }).length;
-}
-
-interface ToDecideProps {
-  readonly open: readonly Remark[];
-  readonly all: number;
-  readonly show: (noteId: string) => ReactNode;
-  readonly decide: (key: string) => ReactNode;
-}
-
-/** What is still to be decided: notes in the order of the draft, then next steps. */
-function ToDecide({ open, all, show, decide }: ToDecideProps) {
-  if (open.length === 0) {
-    return (
-      <Empty title={all === 0 ? 'Nothing here asks for a decision.' : 'Everything is decided.'}>
-        {all > 0 && <p>Your plan of changes is under Revise.</p>}
-      </Empty>
-    );
-  }
-  return (
-    <ul className="space-y-3 py-3">
-      {open.map((remark) => (
-        <li key={remark.key}>
-          {remark.note !== null ? (
-            show(remark.note.id)
-          ) : (
-            <div className="border-l-[3px] border-line px-2.5 py-1 text-sm">
-              <p>
-                <span className="font-semibold">Next step</span>{' '}
-                <span className="text-ink-soft">
-                  {labelWords(remark.by)}, {remark.itemTitle}
-                </span>
-              </p>
-              <p className="whitespace-pre-wrap">{remark.words}</p>
-              {decide(remark.key)}
-            </div>
-          )}
-        </li>
-      ))}
-    </ul>
-  );
 }
