@@ -1,4 +1,4 @@
-import { Inject, Injectable, Logger, type OnApplicationBootstrap, type OnApplicationShutdown } from '@nestjs/common';
+import { Inject, Injectable } from '@nestjs/common';
 import { IsNull, Not } from 'typeorm';
 import { Course } from '../../model/course.js';
 import { Exchange } from '../../model/exchange.js';
@@ -6,42 +6,24 @@ import { Clock } from '../../platform/clock/clock.js';
 import type { Settings } from '../../platform/config/settings.js';
 import { SETTINGS } from '../../platform/config/settings.token.js';
 import { Database } from '../../platform/database/database.js';
-import { Rounds } from '../../platform/jobs/rounds.js';
+import { NowAndThen } from '../../platform/jobs/now-and-then.js';
 import { RemindersService } from './reminders.service.js';
 
 const LOOK_EVERY = 60_000;
 
 /** Reminds before due times where the plan says so. What was missed while the server was down is made up for, as long as it is not due. */
 @Injectable()
-export class DueReminders implements OnApplicationBootstrap, OnApplicationShutdown {
-  readonly #logger = new Logger('due-reminders');
-  readonly #rounds = new Rounds(
-    () => this.#remind(),
-    (error) => this.#logger.error(error.stack ?? 'nobody could be reminded'),
-  );
-
+export class DueReminders extends NowAndThen {
   constructor(
     private readonly database: Database,
     private readonly clock: Clock,
     private readonly reminders: RemindersService,
-    @Inject(SETTINGS) private readonly settings: Settings,
-  ) {}
-
-  onApplicationBootstrap(): void {
-    if (this.settings.mode === 'test') return;
-    this.#rounds.begin(LOOK_EVERY);
+    @Inject(SETTINGS) { mode }: Settings,
+  ) {
+    super({ name: 'due-reminders', every: LOOK_EVERY, fault: 'nobody could be reminded' }, mode);
   }
 
-  async onApplicationShutdown(): Promise<void> {
-    await this.#rounds.end();
-  }
-
-  /** Reminds whoever is to be by now. One look at a time. */
-  look(): Promise<void> {
-    return this.#rounds.make();
-  }
-
-  async #remind(): Promise<void> {
+  protected async round(): Promise<void> {
     const wanted = { remindHours: Not(IsNull()), publishedAt: Not(IsNull()) };
     for (const { id } of await this.database.read.findBy(Exchange, wanted)) {
       await this.database.write(async (manager, happened) => {

@@ -1,4 +1,4 @@
-import { Inject, Injectable, Logger, type OnApplicationBootstrap, type OnApplicationShutdown } from '@nestjs/common';
+import { Inject, Injectable } from '@nestjs/common';
 import { counted, feedbackIsOpen } from '@salt-circle/core';
 import { In, IsNull, MoreThanOrEqual, Not, type EntityManager } from 'typeorm';
 import { Authors } from '../../access/authors.js';
@@ -10,7 +10,7 @@ import { Draft } from '../../model/draft.js';
 import { Exchange, Participant } from '../../model/exchange.js';
 import { Review } from '../../model/review.js';
 import { Clock } from '../../platform/clock/clock.js';
-import { Rounds } from '../../platform/jobs/rounds.js';
+import { NowAndThen } from '../../platform/jobs/now-and-then.js';
 import type { Settings } from '../../platform/config/settings.js';
 import { SETTINGS } from '../../platform/config/settings.token.js';
 import { Database } from '../../platform/database/database.js';
@@ -24,13 +24,7 @@ const NEWS = 2 * 24 * 3_600_000;
 
 /** Mails authors that their feedback is there, whether it was released by its date or by hand: each once. */
 @Injectable()
-export class ReleaseNews implements OnApplicationBootstrap, OnApplicationShutdown {
-  readonly #logger = new Logger('release-news');
-  readonly #rounds = new Rounds(
-    () => this.#tell(),
-    (error) => this.#logger.error(error.stack ?? 'nobody could be told of feedback'),
-  );
-
+export class ReleaseNews extends NowAndThen {
   /** When each exchange was last gone through: most of the time there is nothing new in it. Milliseconds. */
   readonly #lookedAt = new Map<string, number>();
 
@@ -38,24 +32,12 @@ export class ReleaseNews implements OnApplicationBootstrap, OnApplicationShutdow
     private readonly database: Database,
     private readonly clock: Clock,
     private readonly ids: Ids,
-    @Inject(SETTINGS) private readonly settings: Settings,
-  ) {}
-
-  onApplicationBootstrap(): void {
-    if (this.settings.mode === 'test') return;
-    this.#rounds.begin(LOOK_EVERY);
+    @Inject(SETTINGS) { mode }: Settings,
+  ) {
+    super({ name: 'release-news', every: LOOK_EVERY, fault: 'nobody could be told of feedback' }, mode);
   }
 
-  async onApplicationShutdown(): Promise<void> {
-    await this.#rounds.end();
-  }
-
-  /** Tells whoever is to be told by now. One look at a time. */
-  look(): Promise<void> {
-    return this.#rounds.make();
-  }
-
-  async #tell(): Promise<void> {
+  protected async round(): Promise<void> {
     await this.#tellEach();
     const untold = await this.database.read
       .createQueryBuilder(Participant, 'participant')

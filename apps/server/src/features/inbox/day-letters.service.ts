@@ -1,4 +1,4 @@
-import { Inject, Injectable, Logger, type OnApplicationBootstrap, type OnApplicationShutdown } from '@nestjs/common';
+import { Inject, Injectable } from '@nestjs/common';
 import { counted } from '@salt-circle/core';
 import { In, LessThanOrEqual } from 'typeorm';
 import { News } from '../../model/news.js';
@@ -9,7 +9,7 @@ import { SETTINGS } from '../../platform/config/settings.token.js';
 import { Database } from '../../platform/database/database.js';
 import { groupedBy } from '../../platform/grouping/grouped-by.js';
 import { Ids } from '../../platform/ids/ids.js';
-import { Rounds } from '../../platform/jobs/rounds.js';
+import { NowAndThen } from '../../platform/jobs/now-and-then.js';
 import { queueMail } from '../../platform/mail/queue-mail.js';
 
 const LOOK_EVERY = 60_000;
@@ -18,35 +18,17 @@ const DAY = 24 * 3_600_000;
 
 /** Mails whoever wants one letter a day what has come into the inbox and was not read there. */
 @Injectable()
-export class DayLetters implements OnApplicationBootstrap, OnApplicationShutdown {
-  readonly #logger = new Logger('day-letters');
-  readonly #rounds = new Rounds(
-    () => this.#send(),
-    (error) => this.#logger.error(error.stack ?? 'the letters of the day could not be written'),
-  );
-
+export class DayLetters extends NowAndThen {
   constructor(
     private readonly database: Database,
     private readonly clock: Clock,
     private readonly ids: Ids,
-    @Inject(SETTINGS) private readonly settings: Settings,
-  ) {}
-
-  onApplicationBootstrap(): void {
-    if (this.settings.mode === 'test') return;
-    this.#rounds.begin(LOOK_EVERY);
+    @Inject(SETTINGS) { mode }: Settings,
+  ) {
+    super({ name: 'day-letters', every: LOOK_EVERY, fault: 'the letters of the day could not be written' }, mode);
   }
 
-  async onApplicationShutdown(): Promise<void> {
-    await this.#rounds.end();
-  }
-
-  /** Writes the letters that are due. One look at a time. */
-  look(): Promise<void> {
-    return this.#rounds.make();
-  }
-
-  async #send(): Promise<void> {
+  protected async round(): Promise<void> {
     const due = { mailDay: true, at: LessThanOrEqual(this.clock.now() - DAY) };
     if (!(await this.database.read.existsBy(News, due))) return;
     await this.database.write(async (manager) => {

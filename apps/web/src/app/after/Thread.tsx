@@ -68,7 +68,8 @@ export function Thread({ reviewId, noteId, itemId, timeZone, quiet = false }: Th
   );
 }
 
-const AS = { author: 'author', reviewer: 'reviewer', staff: 'instructor' } as const;
+/** Instructors and assistants alike. */
+const AS = { author: 'author', reviewer: 'reviewer', staff: 'of the teaching staff' } as const;
 
 function Reply({ reply, timeZone }: { readonly reply: ReplyView; readonly timeZone: string }) {
   const { as, by, at, words } = reply;
