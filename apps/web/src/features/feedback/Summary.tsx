@@ -4,10 +4,13 @@ import { agreedOn, counted, listed } from '@salt-circle/core';
 /** In sentences: what all reviews agree on, and where they differ. */
 export function Summary({ feedback }: { readonly feedback: FeedbackView }) {
   const byOthers = feedback.reviews.filter(({ self }) => !self);
-  const { agree, differ } = agreedOn(
+  const found = agreedOn(
     feedback.form,
     byOthers.map(({ answers }) => answers),
   );
+  // “All” are all: not those that said anything.
+  const agree = found.agree.filter(({ reviews }) => reviews === byOthers.length);
+  const { differ } = found;
   if (agree.length === 0 && differ.length === 0) return null;
   const all = counted(byOthers.length, 'Your reviewer', 'All your reviewers');
   return (
