@@ -1,7 +1,8 @@
 import { request as httpRequest } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { Database } from './platform/database/database.js';
-import { ANN, World } from './testing/world.js';
+import { ANN } from './testing/people.js';
+import { World } from './testing/world.js';
 
 describe('shutting down', () => {
   it('finishes the requests that run, and takes no new ones', async () => {

@@ -2,7 +2,10 @@ import type { AllocationView, TodayView } from '@salt-circle/contracts';
 import type { Pair } from '@salt-circle/core';
 import { Mail } from '../model/mail.js';
 import { PlannedRuns } from '../features/allocation/planned-runs.js';
-import { ANN, AT, BEN, CHO, handIn, INES, PEOPLE, PLAN, publishedExchange, World, type TestPerson } from './world.js';
+import { handIn, publishedExchange } from './acts.js';
+import { ANN, BEN, CHO, INES, PEOPLE, type TestPerson } from './people.js';
+import { AT, PLAN } from './plan.js';
+import { World } from './world.js';
 
 const MORE: readonly TestPerson[] = ['Dee', 'Eli', 'Fay', 'Gus', 'Hal'].map((name, index) => ({
   id: `p-${name.toLowerCase()}`,

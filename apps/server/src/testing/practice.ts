@@ -1,5 +1,8 @@
 import type { PracticeView } from '@salt-circle/contracts';
-import { fillIn, INES, PLAN, type World } from './world.js';
+import { fillIn } from './acts.js';
+import { INES } from './people.js';
+import { PLAN } from './plan.js';
+import { type World } from './world.js';
 
 /** A practice draft with its key, offered to everybody of the exchange. It is anybody’s to try from the opening of drafts on. */
 export async function practiceOn(world: World, exchangeId: string): Promise<{ practiceId: string; keyId: string }> {

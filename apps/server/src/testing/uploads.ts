@@ -3,7 +3,9 @@ import { join } from 'node:path';
 import type { PartView } from '@salt-circle/contracts';
 import request from 'supertest';
 import { Copies } from '../features/reading/copies.service.js';
-import { publishedExchange, type World, AT } from './world.js';
+import { publishedExchange } from './acts.js';
+import { AT } from './plan.js';
+import { type World } from './world.js';
 
 export const sample = (name: string): Buffer =>
   readFileSync(join(import.meta.dirname, '../platform/files/samples', name));

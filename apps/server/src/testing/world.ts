@@ -14,28 +14,8 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { gunzipSync } from 'node:zlib';
 import type { NestExpressApplication } from '@nestjs/platform-express';
-import {
-  DATE_ORDER,
-  EMPTY_FORM,
-  NO_PRACTICE,
-  seededRandom,
-  USUAL_AFTER,
-  type DateName,
-  type FormItem,
-} from '@salt-circle/core';
-import type {
-  AllocationView,
-  ChangeNews,
-  DeskView,
-  HandInCheck,
-  JobView,
-  MyDraftView,
-  NoteRequest,
-  PlanSettings,
-  PreviewRequest,
-  PreviewView,
-  VersionMeta,
-} from '@salt-circle/contracts';
+import { seededRandom } from '@salt-circle/core';
+import type { ChangeNews } from '@salt-circle/contracts';
 import request from 'supertest';
 import { In } from 'typeorm';
 import { Person } from '../model/person.js';
@@ -49,6 +29,7 @@ import { writerSource } from '../platform/database/data-source.js';
 import { Database } from '../platform/database/database.js';
 import { MIGRATIONS } from '../platform/database/migrations/index.js';
 import { Ids } from '../platform/ids/ids.js';
+import { PEOPLE, type TestPerson } from './people.js';
 
 /** Ids in a fixed order, so that two worlds built alike are alike to the letter. */
 class SeededIds extends Ids {
@@ -84,88 +65,6 @@ class StandingClock extends Clock {
     this.#at = at;
   }
 }
-
-export interface TestPerson {
-  readonly id: string;
-  readonly name: string;
-  readonly email: string;
-  readonly campusId?: string;
-  readonly role: Enrolment['role'] | null;
-}
-
-export const PEOPLE: readonly TestPerson[] = [
-  { id: 'p-ines', name: 'Ines Marchetti', email: 'ines@example.org', role: 'instructor' },
-  { id: 'p-tom', name: 'Tomasz Wilk', email: 'tomasz@example.org', role: 'assistant' },
-  { id: 'p-ann', name: 'Ann Mensah', email: 'ann@example.org', campusId: 'c-1', role: 'student' },
-  { id: 'p-ben', name: 'Ben Kiss', email: 'ben@example.org', campusId: 'c-2', role: 'student' },
-  { id: 'p-cho', name: 'Cho Sato', email: 'cho@example.org', campusId: 'c-3', role: 'student' },
-  { id: 'p-out', name: 'Otto Fremd', email: 'otto@example.org', role: null },
-];
-
-export const DAY = 24 * 3_600_000;
-const day = (number: number) => Date.UTC(2026, 2, number);
-/** Drafts 2 to 12 March, reviews 14 to 20 March, release 26 March. */
-export const DATES = {
-  ...(Object.fromEntries(DATE_ORDER.map((name) => [name, null])) as Record<DateName, string | null>),
-  draftsOpen: new Date(day(2)).toISOString(),
-  draftsDue: new Date(day(12)).toISOString(),
-  reviewsOpen: new Date(day(14)).toISOString(),
-  reviewsDue: new Date(day(20)).toISOString(),
-  release: new Date(day(26)).toISOString(),
-};
-export const AT = {
-  drafting: day(5),
-  afterDue: day(13),
-  reviewing: day(15),
-  checking: day(22),
-  closed: day(27),
-} as const;
-
-export const ITEMS: FormItem[] = [
-  {
-    kind: 'criterion',
-    id: 'evidence',
-    title: 'Evidence',
-    guidance: '',
-    required: true,
-    weight: 1,
-    comment: 'optional',
-    levels: [
-      { id: 'low', title: 'Claims only', description: '', points: 0 },
-      { id: 'high', title: 'All backed', description: '', points: 4 },
-    ],
-  },
-  { kind: 'prompt', id: 'first', title: 'What first?', guidance: '', required: true, weight: 1, minimumWords: 5 },
-];
-
-export const FORM = { ...EMPTY_FORM, overall: 'none' as const, items: ITEMS };
-
-export const PLAN: PlanSettings = {
-  title: 'Field report',
-  briefHtml: '<p>Write a report.</p>',
-  guideHtml: '',
-  dates: DATES,
-  late: null,
-  deliverables: [
-    { id: 'text', kind: 'text', title: 'Report', description: '', required: true, families: [], maxMegabytes: 50 },
-  ],
-  takesPart: { kind: 'everyone', sections: [], groupIds: [], studentIds: [] },
-  handInAs: 'alone',
-  whom: 'anyone',
-  groupSetId: null,
-  reviewsPerStudent: 1,
-  selfReview: 'off',
-  ownHandInFirst: true,
-  names: 'both-ways',
-  showNamesAtRelease: false,
-  feedbackEach: false,
-  reviewsFinal: false,
-  practice: NO_PRACTICE,
-  after: USUAL_AFTER,
-  remindHours: null,
-  gradeParts: [],
-  shorthandId: null,
-};
 
 const CACHE = join(import.meta.dirname, '../../../../.cache/tests');
 
@@ -371,142 +270,4 @@ export class World {
   signOut(index: number): void {
     this.#cookies.delete((this.people[index] as TestPerson).email);
   }
-}
-
-export const [INES, TOM, ANN, BEN, CHO, OUT] = [0, 1, 2, 3, 4, 5] as const;
-
-/** A published exchange with the plan and form above. */
-export async function publishedExchange(world: World, part: Partial<PlanSettings> = {}): Promise<string> {
-  const { id } = await world.do(INES, 'post', '/courses/course/exchanges', { title: 'Field report' });
-  await world.do(INES, 'put', `/exchanges/${id}/plan`, { ...PLAN, ...part, revision: 1 });
-  await world.do(INES, 'put', `/exchanges/${id}/form`, { ...FORM, revision: 1 });
-  await world.do(INES, 'post', `/exchanges/${id}/publish`);
-  return id;
-}
-
-export async function handIn(
-  world: World,
-  person: number,
-  exchangeId: string,
-  text = 'The bed rose by four centimetres a decade.',
-): Promise<void> {
-  await write(world, person, exchangeId, text);
-  await handInSaved(world, person, exchangeId);
-}
-
-/** Saves a title and a text, without handing in. */
-export async function write(
-  world: World,
-  person: number,
-  exchangeId: string,
-  text: string,
-  title = 'On the basin',
-): Promise<void> {
-  const draft = await world.do<MyDraftView>(person, 'get', `/exchanges/${exchangeId}/draft`);
-  await world.do(person, 'put', `/exchanges/${exchangeId}/draft`, { revision: draft.revision, title, context: '' });
-  await world.do(person, 'put', `/exchanges/${exchangeId}/draft/texts/text`, {
-    revision: draft.texts['text']?.revision ?? 0,
-    html: `<p>${text}</p>`,
-  });
-}
-
-export async function handInSaved(world: World, person: number, exchangeId: string): Promise<VersionMeta> {
-  const { fingerprint } = await world.do<HandInCheck>(person, 'get', `/exchanges/${exchangeId}/draft/check`);
-  return world.do(person, 'post', `/exchanges/${exchangeId}/draft/hand-in`, { fingerprint, namesSeen: true });
-}
-
-/** A preview, as soon as it is there. */
-export async function previewOf(
-  world: World,
-  exchangeId: string,
-  part: Partial<PreviewRequest> = {},
-  person: number = INES,
-): Promise<PreviewView> {
-  const path = `/exchanges/${exchangeId}/allocation`;
-  let job = await world.do<JobView>(person, 'post', `${path}/previews`, {
-    kind: 'new',
-    seed: 1,
-    wishes: null,
-    ...part,
-  });
-  while (job.state === 'running') job = await world.do<JobView>(person, 'get', `${path}/jobs/${job.id}`);
-  if (job.preview === null) throw new Error(job.problem?.sentence ?? job.state);
-  return job.preview;
-}
-
-/** Previews an allocation and applies it. */
-export async function allocateAll(
-  world: World,
-  exchangeId: string,
-  part: Partial<PreviewRequest> = {},
-): Promise<AllocationView> {
-  const { id: previewId } = await previewOf(world, exchangeId, part);
-  return world.do<AllocationView>(INES, 'post', `/exchanges/${exchangeId}/allocation`, { previewId });
-}
-
-/** Ann and Ben have handed in and review each other; Cho has not. It is reviewing time. */
-export async function reviewedExchange(
-  world: World,
-  part: Partial<PlanSettings> = {},
-): Promise<{ id: string; byAnn: string; byBen: string }> {
-  const id = await publishedExchange(world, part);
-  world.clock.goTo(AT.drafting);
-  await handIn(world, ANN, id, 'The bed rose by four centimetres a decade.');
-  await handIn(world, BEN, id, 'Geese have grazed the islands bare since 2009.');
-  await allocateAll(world, id);
-  world.clock.goTo(AT.reviewing);
-  const [byAnn] = await world.do<Array<{ id: string }>>(ANN, 'get', `/exchanges/${id}/reviews`);
-  const [byBen] = await world.do<Array<{ id: string }>>(BEN, 'get', `/exchanges/${id}/reviews`);
-  return { id, byAnn: byAnn?.id ?? '', byBen: byBen?.id ?? '' };
-}
-
-export const NOTE_ID = '7f1c2a34-5b6d-4e8f-9a0b-1c2d3e4f5a6b';
-/** A note on a passage of the first text of the draft that a review is of. */
-export async function noteFor(
-  world: World,
-  person: number,
-  reviewId: string,
-  { start = 4, end = 12, ...part }: Partial<NoteRequest> & { readonly start?: number; readonly end?: number } = {},
-): Promise<NoteRequest> {
-  const { draft } = await world.do<DeskView>(person, 'get', `/reviews/${reviewId}`);
-  const text = draft.parts.find(({ show }) => show === 'html');
-  return {
-    revision: 0,
-    kind: 'ask',
-    body: 'How was this measured?',
-    place: {
-      version: draft.version,
-      partId: text?.id ?? '',
-      selector: {
-        type: 'text',
-        quote: { type: 'TextQuoteSelector', exact: 'bed rose', prefix: 'The ', suffix: ' by four' },
-        position: { type: 'TextPositionSelector', start, end },
-      },
-    },
-    ...part,
-  };
-}
-
-/** Leaves that note. */
-export async function leaveNote(
-  world: World,
-  person: number,
-  reviewId: string,
-  part: Parameters<typeof noteFor>[3] = {},
-  id = NOTE_ID,
-): Promise<void> {
-  const note = await noteFor(world, person, reviewId, part);
-  await world.do(person, 'put', `/reviews/${reviewId}/notes/${id}`, note);
-}
-
-export async function fillIn(world: World, person: number, reviewId: string): Promise<void> {
-  await world.do(person, 'put', `/reviews/${reviewId}/answers/evidence`, {
-    revision: 0,
-    levelId: 'high',
-    text: 'Dated readings.',
-  });
-  await world.do(person, 'put', `/reviews/${reviewId}/answers/first`, {
-    revision: 0,
-    text: 'Say how large the site is.',
-  });
 }

@@ -7,7 +7,8 @@ import { PasswordLink, Person, Session } from '../../model/person.js';
 import { RecordEntry } from '../../model/record.js';
 import { Expiry } from '../../platform/expiry/expiry.js';
 import { hashPassword } from '../../platform/security/passwords.js';
-import { ANN, BEN, INES, World } from '../../testing/world.js';
+import { ANN, BEN, INES } from '../../testing/people.js';
+import { World } from '../../testing/world.js';
 
 const OLD = 'saltmarsh at noon';
 const NEW = 'glasswort and thrift';

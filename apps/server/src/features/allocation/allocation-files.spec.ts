@@ -1,6 +1,7 @@
 import type { AllocationImportView } from '@salt-circle/contracts';
 import { Eight, EIGHT, keys } from '../../testing/eight.js';
-import { allocateAll, ANN, BEN, INES } from '../../testing/world.js';
+import { allocateAll } from '../../testing/acts.js';
+import { ANN, BEN, INES } from '../../testing/people.js';
 
 let on: Eight;
 beforeEach(async () => {

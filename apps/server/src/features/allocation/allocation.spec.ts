@@ -1,20 +1,8 @@
 import { changedBoard, type AllocationView, type BoardChange, type JobView } from '@salt-circle/contracts';
 import { Eight, EIGHT, keys } from '../../testing/eight.js';
-import {
-  allocateAll,
-  ANN,
-  AT,
-  BEN,
-  CHO,
-  DATES,
-  DAY,
-  fillIn,
-  INES,
-  leaveNote,
-  previewOf,
-  TOM,
-  type TestPerson,
-} from '../../testing/world.js';
+import { allocateAll, fillIn, leaveNote, previewOf } from '../../testing/acts.js';
+import { ANN, BEN, CHO, INES, TOM, type TestPerson } from '../../testing/people.js';
+import { AT, DATES, DAY } from '../../testing/plan.js';
 import { Solver } from './solver.js';
 
 let on: Eight;

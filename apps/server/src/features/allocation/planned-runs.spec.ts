@@ -1,6 +1,8 @@
 import type { AllocationView } from '@salt-circle/contracts';
 import { Eight, EIGHT, keys } from '../../testing/eight.js';
-import { allocateAll, ANN, AT, BEN, CHO, DATES, DAY, fillIn, INES } from '../../testing/world.js';
+import { allocateAll, fillIn } from '../../testing/acts.js';
+import { ANN, BEN, CHO, INES } from '../../testing/people.js';
+import { AT, DATES, DAY } from '../../testing/plan.js';
 import { PreviewsService } from './previews.service.js';
 
 let on: Eight;

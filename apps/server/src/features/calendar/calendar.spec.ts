@@ -1,5 +1,8 @@
 import ICAL from 'ical.js';
-import { AT, ANN, BEN, DATES, INES, publishedExchange, World } from '../../testing/world.js';
+import { publishedExchange } from '../../testing/acts.js';
+import { ANN, BEN, INES } from '../../testing/people.js';
+import { AT, DATES } from '../../testing/plan.js';
+import { World } from '../../testing/world.js';
 
 let world: World;
 beforeEach(async () => {

@@ -1,20 +1,8 @@
 import type { ChangeNews } from '@salt-circle/contracts';
-import {
-  ANN,
-  AT,
-  BEN,
-  CHO,
-  DATES,
-  handIn,
-  INES,
-  leaveNote,
-  OUT,
-  publishedExchange,
-  reviewedExchange,
-  TOM,
-  World,
-  write,
-} from '../../testing/world.js';
+import { handIn, leaveNote, publishedExchange, reviewedExchange, write } from '../../testing/acts.js';
+import { ANN, BEN, CHO, INES, OUT, TOM } from '../../testing/people.js';
+import { AT, DATES } from '../../testing/plan.js';
+import { World } from '../../testing/world.js';
 import { ChangesService, MOST_PAGES } from './changes.service.js';
 
 /** Everybody hears of it when dates move: what came before, has come by then. */

@@ -1,20 +1,10 @@
 import type { CheckView, DeskView, DraftReviewsView, FeedbackView, QueueView } from '@salt-circle/contracts';
 import { USUAL_BOUNDS } from '@salt-circle/core';
 import { begin, sample, send } from '../../testing/uploads.js';
-import {
-  ANN,
-  AT,
-  BEN,
-  CHO,
-  fillIn,
-  INES,
-  leaveNote,
-  NOTE_ID,
-  PEOPLE,
-  reviewedExchange,
-  TOM,
-  World,
-} from '../../testing/world.js';
+import { fillIn, leaveNote, NOTE_ID, reviewedExchange } from '../../testing/acts.js';
+import { ANN, BEN, CHO, INES, PEOPLE, TOM } from '../../testing/people.js';
+import { AT } from '../../testing/plan.js';
+import { World } from '../../testing/world.js';
 import { Copies } from '../reading/copies.service.js';
 
 let world: World;

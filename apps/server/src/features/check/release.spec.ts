@@ -1,18 +1,8 @@
 import type { ExchangeView, FeedbackView, OutboxView, ReleaseView, TodayView } from '@salt-circle/contracts';
-import {
-  ANN,
-  AT,
-  BEN,
-  CHO,
-  fillIn,
-  INES,
-  leaveNote,
-  NOTE_ID,
-  PEOPLE,
-  reviewedExchange,
-  TOM,
-  World,
-} from '../../testing/world.js';
+import { fillIn, leaveNote, NOTE_ID, reviewedExchange } from '../../testing/acts.js';
+import { ANN, BEN, CHO, INES, PEOPLE, TOM } from '../../testing/people.js';
+import { AT } from '../../testing/plan.js';
+import { World } from '../../testing/world.js';
 import { ReleaseNews } from '../feedback/release-news.service.js';
 
 let world: World;

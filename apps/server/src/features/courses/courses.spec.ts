@@ -1,4 +1,7 @@
-import { ANN, AT, CHO, INES, OUT, publishedExchange, TOM, World } from '../../testing/world.js';
+import { publishedExchange } from '../../testing/acts.js';
+import { ANN, CHO, INES, OUT, TOM } from '../../testing/people.js';
+import { AT } from '../../testing/plan.js';
+import { World } from '../../testing/world.js';
 
 let world: World;
 beforeEach(async () => {

@@ -3,7 +3,9 @@ import type { HandInCheck, PartView } from '@salt-circle/contracts';
 import { parse } from 'csv-parse/sync';
 import { fromBufferPromise, type Entry } from 'yauzl';
 import { attached, exchangeOfFiles, sample } from '../../testing/uploads.js';
-import { ANN, BEN, CHO, handIn, handInSaved, TOM, World, write } from '../../testing/world.js';
+import { handIn, handInSaved, write } from '../../testing/acts.js';
+import { ANN, BEN, CHO, TOM } from '../../testing/people.js';
+import { World } from '../../testing/world.js';
 
 let world: World;
 beforeEach(async () => {

@@ -9,25 +9,10 @@ import type {
 } from '@salt-circle/contracts';
 import { DueReminders } from './due-reminders.service.js';
 import { attach, attached, exchangeOfFiles, FILES, sample } from '../../testing/uploads.js';
-import {
-  ANN,
-  AT,
-  BEN,
-  CHO,
-  DAY,
-  DATES,
-  fillIn,
-  handIn,
-  handInSaved,
-  INES,
-  PEOPLE,
-  publishedExchange,
-  reviewedExchange,
-  TOM,
-  World,
-  type TestPerson,
-  write,
-} from '../../testing/world.js';
+import { fillIn, handIn, handInSaved, publishedExchange, reviewedExchange, write } from '../../testing/acts.js';
+import { ANN, BEN, CHO, INES, PEOPLE, TOM, type TestPerson } from '../../testing/people.js';
+import { AT, DAY, DATES } from '../../testing/plan.js';
+import { World } from '../../testing/world.js';
 
 let world: World;
 beforeEach(async () => {

@@ -1,6 +1,9 @@
 import type { TodayView } from '@salt-circle/contracts';
 import { Mail } from '../../model/mail.js';
-import { ANN, AT, BEN, fillIn, INES, PEOPLE, reviewedExchange, World, type TestPerson } from '../../testing/world.js';
+import { fillIn, reviewedExchange } from '../../testing/acts.js';
+import { ANN, BEN, INES, PEOPLE, type TestPerson } from '../../testing/people.js';
+import { AT } from '../../testing/plan.js';
+import { World } from '../../testing/world.js';
 import { ReleaseNews } from './release-news.service.js';
 
 let world: World;

@@ -3,7 +3,8 @@ import { ExchangeAttachment } from '../../model/attachment.js';
 import { StoredFile } from '../../model/stored-file.js';
 import { FileStore } from '../../platform/files/file-store.js';
 import { begin, exchangeOfFiles, sample, send } from '../../testing/uploads.js';
-import { ANN, INES, OUT, TOM, World } from '../../testing/world.js';
+import { ANN, INES, OUT, TOM } from '../../testing/people.js';
+import { World } from '../../testing/world.js';
 import { Copies } from '../reading/copies.service.js';
 import { Cleaner } from './cleaner.js';
 

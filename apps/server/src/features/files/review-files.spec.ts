@@ -1,19 +1,10 @@
 import type { DeskView, FeedbackView, PartView, ReviewFileCard, ReviewNamesView } from '@salt-circle/contracts';
 import { StoredFile } from '../../model/stored-file.js';
 import { begin, sample, send } from '../../testing/uploads.js';
-import {
-  ANN,
-  AT,
-  BEN,
-  CHO,
-  fillIn,
-  INES,
-  leaveNote,
-  NOTE_ID,
-  PEOPLE,
-  reviewedExchange,
-  World,
-} from '../../testing/world.js';
+import { fillIn, leaveNote, NOTE_ID, reviewedExchange } from '../../testing/acts.js';
+import { ANN, BEN, CHO, INES, PEOPLE } from '../../testing/people.js';
+import { AT } from '../../testing/plan.js';
+import { World } from '../../testing/world.js';
 import { Copies } from '../reading/copies.service.js';
 import { Cleaner } from './cleaner.js';
 

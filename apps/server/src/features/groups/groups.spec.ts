@@ -1,19 +1,8 @@
 import type { GroupImportPreview, GroupSetView, GroupsView, PeopleView, PlanView } from '@salt-circle/contracts';
-import {
-  allocateAll,
-  AT,
-  fillIn,
-  handIn,
-  ANN,
-  BEN,
-  CHO,
-  FORM,
-  INES,
-  PLAN,
-  World,
-  type TestPerson,
-  PEOPLE,
-} from '../../testing/world.js';
+import { allocateAll, fillIn, handIn } from '../../testing/acts.js';
+import { ANN, BEN, CHO, INES, type TestPerson, PEOPLE } from '../../testing/people.js';
+import { AT, FORM, PLAN } from '../../testing/plan.js';
+import { World } from '../../testing/world.js';
 
 const MORE: TestPerson[] = ['Dee', 'Eli', 'Fay'].map((name, index) => ({
   id: `p-${name.toLowerCase()}`,

@@ -1,5 +1,8 @@
 import type { FormImportView, LibraryFormView, LibraryView } from '@salt-circle/contracts';
-import { FORM, INES, PLAN, publishedExchange, reviewedExchange, World, ANN, leaveNote } from '../../testing/world.js';
+import { publishedExchange, reviewedExchange, leaveNote } from '../../testing/acts.js';
+import { INES, ANN } from '../../testing/people.js';
+import { FORM, PLAN } from '../../testing/plan.js';
+import { World } from '../../testing/world.js';
 
 let world: World;
 beforeEach(async () => {

@@ -2,7 +2,10 @@ import { type AddressInfo } from 'node:net';
 import { simpleParser, type ParsedMail } from 'mailparser';
 import { SMTPServer } from 'smtp-server';
 import type { MailView, OutboxView } from '@salt-circle/contracts';
-import { ANN, AT, DATES, handIn, INES, publishedExchange, World } from '../../testing/world.js';
+import { handIn, publishedExchange } from '../../testing/acts.js';
+import { ANN, INES } from '../../testing/people.js';
+import { AT, DATES } from '../../testing/plan.js';
+import { World } from '../../testing/world.js';
 import { PostService } from './post.service.js';
 
 const OUTBOX = '/courses/course/outbox';

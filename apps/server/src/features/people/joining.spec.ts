@@ -10,7 +10,10 @@ import { Invitation } from '../../model/invitation.js';
 import { Mail } from '../../model/mail.js';
 import { Person } from '../../model/person.js';
 import { Expiry } from '../../platform/expiry/expiry.js';
-import { ANN, AT, BEN, CHO, INES, OUT, publishedExchange, World } from '../../testing/world.js';
+import { publishedExchange } from '../../testing/acts.js';
+import { ANN, BEN, CHO, INES, OUT } from '../../testing/people.js';
+import { AT } from '../../testing/plan.js';
+import { World } from '../../testing/world.js';
 
 let world: World;
 beforeEach(async () => {

@@ -1,6 +1,9 @@
 import { strToU8, zipSync } from 'fflate';
 import type { PeopleView, RosterApplied, RosterPreview, SessionView } from '@salt-circle/contracts';
-import { ANN, AT, BEN, handIn, INES, publishedExchange, World } from '../../testing/world.js';
+import { handIn, publishedExchange } from '../../testing/acts.js';
+import { ANN, BEN, INES } from '../../testing/people.js';
+import { AT } from '../../testing/plan.js';
+import { World } from '../../testing/world.js';
 
 let world: World;
 beforeEach(async () => {

@@ -1,18 +1,8 @@
 import type { CopyPreview, ExchangeView, PlanView } from '@salt-circle/contracts';
-import {
-  ANN,
-  AT,
-  BEN,
-  DATES,
-  DAY,
-  FORM,
-  handIn,
-  INES,
-  PLAN,
-  publishedExchange,
-  reviewedExchange,
-  World,
-} from '../../testing/world.js';
+import { handIn, publishedExchange, reviewedExchange } from '../../testing/acts.js';
+import { ANN, BEN, INES } from '../../testing/people.js';
+import { AT, DATES, DAY, FORM, PLAN } from '../../testing/plan.js';
+import { World } from '../../testing/world.js';
 import { Mail } from '../../model/mail.js';
 
 let world: World;

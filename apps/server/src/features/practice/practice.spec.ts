@@ -9,24 +9,10 @@ import type { CriterionItem, FormItem, PracticeRule } from '@salt-circle/core';
 import { Copies } from '../reading/copies.service.js';
 import { StoredFile } from '../../model/stored-file.js';
 import { attached, begin, exchangeOfFiles, sample, send } from '../../testing/uploads.js';
-import {
-  allocateAll,
-  ANN,
-  AT,
-  BEN,
-  CHO,
-  FORM,
-  handIn,
-  INES,
-  ITEMS,
-  leaveNote,
-  noteFor,
-  PLAN,
-  publishedExchange,
-  reviewedExchange,
-  TOM,
-  World,
-} from '../../testing/world.js';
+import { allocateAll, handIn, leaveNote, noteFor, publishedExchange, reviewedExchange } from '../../testing/acts.js';
+import { ANN, BEN, CHO, INES, TOM } from '../../testing/people.js';
+import { AT, FORM, ITEMS, PLAN } from '../../testing/plan.js';
+import { World } from '../../testing/world.js';
 
 let world: World;
 beforeEach(async () => {

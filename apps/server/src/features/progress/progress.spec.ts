@@ -1,4 +1,7 @@
-import { ANN, AT, BEN, fillIn, INES, leaveNote, NOTE_ID, reviewedExchange, World } from '../../testing/world.js';
+import { fillIn, leaveNote, NOTE_ID, reviewedExchange } from '../../testing/acts.js';
+import { ANN, BEN, INES } from '../../testing/people.js';
+import { AT } from '../../testing/plan.js';
+import { World } from '../../testing/world.js';
 
 interface Row {
   readonly person: { readonly name: string; readonly alias?: string };

@@ -1,5 +1,8 @@
 import type { ProgressView, StoryView } from '@salt-circle/contracts';
-import { ANN, AT, BEN, fillIn, INES, PEOPLE, reviewedExchange, TOM, World } from '../../testing/world.js';
+import { fillIn, reviewedExchange } from '../../testing/acts.js';
+import { ANN, BEN, INES, PEOPLE, TOM } from '../../testing/people.js';
+import { AT } from '../../testing/plan.js';
+import { World } from '../../testing/world.js';
 
 let world: World;
 beforeEach(async () => {

@@ -1,6 +1,7 @@
 import type { MyDraftView } from '@salt-circle/contracts';
 import { attached, exchangeOfFiles, sample } from '../../testing/uploads.js';
-import { ANN, BEN, INES, World } from '../../testing/world.js';
+import { ANN, BEN, INES } from '../../testing/people.js';
+import { World } from '../../testing/world.js';
 import { Copies } from './copies.service.js';
 import { StoredFile } from '../../model/stored-file.js';
 import { FileWorkers } from '../../platform/files/file-workers.js';

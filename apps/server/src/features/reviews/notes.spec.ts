@@ -1,7 +1,10 @@
 import { randomUUID } from 'node:crypto';
 import type { DeskView, NoteRequest, OwnRemarkView, PartView, ReviewNamesView } from '@salt-circle/contracts';
 import { attached, exchangeOfFiles, sample } from '../../testing/uploads.js';
-import { allocateAll, ANN, AT, BEN, CHO, fillIn, handInSaved, INES, World, write } from '../../testing/world.js';
+import { allocateAll, fillIn, handInSaved, write } from '../../testing/acts.js';
+import { ANN, BEN, CHO, INES } from '../../testing/people.js';
+import { AT } from '../../testing/plan.js';
+import { World } from '../../testing/world.js';
 
 let world: World;
 let id: string;

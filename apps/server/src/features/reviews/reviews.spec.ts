@@ -3,20 +3,10 @@ import type { EntityManager } from 'typeorm';
 import { Draft, DraftVersion } from '../../model/draft.js';
 import { Exchange, Participant } from '../../model/exchange.js';
 import { AnswerRow, NoteRow, Review } from '../../model/review.js';
-import {
-  allocateAll,
-  ANN,
-  AT,
-  BEN,
-  CHO,
-  fillIn,
-  handIn,
-  INES,
-  leaveNote,
-  NOTE_ID,
-  publishedExchange,
-  World,
-} from '../../testing/world.js';
+import { allocateAll, fillIn, handIn, leaveNote, NOTE_ID, publishedExchange } from '../../testing/acts.js';
+import { ANN, BEN, CHO, INES } from '../../testing/people.js';
+import { AT } from '../../testing/plan.js';
+import { World } from '../../testing/world.js';
 
 let world: World;
 let id: string;

@@ -1,6 +1,9 @@
 import type { DeskView, PlanView, ProgressView, ReminderView, ReviewCard, TodayView } from '@salt-circle/contracts';
 import { Mail } from '../../model/mail.js';
-import { ANN, AT, DATES, DAY, fillIn, INES, reviewedExchange, World } from '../../testing/world.js';
+import { fillIn, reviewedExchange } from '../../testing/acts.js';
+import { ANN, INES } from '../../testing/people.js';
+import { AT, DATES, DAY } from '../../testing/plan.js';
+import { World } from '../../testing/world.js';
 
 let world: World;
 beforeEach(async () => {

@@ -20,23 +20,16 @@ import { Participant } from '../../model/exchange.js';
 import { Draft } from '../../model/draft.js';
 import {
   allocateAll,
-  ANN,
-  AT,
-  BEN,
-  CHO,
-  DATES,
-  DAY,
   fillIn,
   handIn,
-  INES,
   leaveNote,
   NOTE_ID,
-  PEOPLE,
   publishedExchange,
   reviewedExchange,
-  TOM,
-  World,
-} from '../../testing/world.js';
+} from '../../testing/acts.js';
+import { ANN, BEN, CHO, INES, PEOPLE, TOM } from '../../testing/people.js';
+import { AT, DATES, DAY } from '../../testing/plan.js';
+import { World } from '../../testing/world.js';
 import { DayLetters } from '../inbox/day-letters.service.js';
 
 const iso = (day: number) => new Date(Date.UTC(2026, 2, day)).toISOString();

@@ -1,17 +1,7 @@
-import {
-  ANN,
-  AT,
-  BEN,
-  CHO,
-  fillIn,
-  handIn,
-  INES,
-  publishedExchange,
-  reviewedExchange,
-  TOM,
-  World,
-  write,
-} from '../../testing/world.js';
+import { fillIn, handIn, publishedExchange, reviewedExchange, write } from '../../testing/acts.js';
+import { ANN, BEN, CHO, INES, TOM } from '../../testing/people.js';
+import { AT } from '../../testing/plan.js';
+import { World } from '../../testing/world.js';
 
 interface Item {
   readonly kind: string;

@@ -1,24 +1,8 @@
 import type { FeedbackView, HandInCheck, TodayView } from '@salt-circle/contracts';
-import {
-  ANN,
-  AT,
-  BEN,
-  DATES,
-  fillIn,
-  FORM,
-  handIn,
-  INES,
-  ITEMS,
-  leaveNote,
-  noteFor,
-  NOTE_ID,
-  OUT,
-  PLAN,
-  publishedExchange,
-  reviewedExchange,
-  World,
-  write,
-} from '../world.js';
+import { fillIn, handIn, leaveNote, noteFor, NOTE_ID, publishedExchange, reviewedExchange, write } from '../acts.js';
+import { ANN, BEN, INES, OUT } from '../people.js';
+import { AT, DATES, FORM, ITEMS, PLAN } from '../plan.js';
+import { World } from '../world.js';
 
 /** What people do wrong, or have done to them: each gets its clear answer, and nothing is lost. */
 let world: World;

@@ -14,20 +14,10 @@ import { NoteRow, Review } from '../../model/review.js';
 import { readSettings } from '../../platform/config/settings.js';
 import { FileStore } from '../../platform/files/file-store.js';
 import { attached, begin, exchangeOfFiles, sample, send } from '../uploads.js';
-import {
-  ANN,
-  AT,
-  BEN,
-  FORM,
-  INES,
-  leaveNote,
-  noteFor,
-  OUT,
-  PLAN,
-  publishedExchange,
-  reviewedExchange,
-  World,
-} from '../world.js';
+import { leaveNote, noteFor, publishedExchange, reviewedExchange } from '../acts.js';
+import { ANN, BEN, INES, OUT } from '../people.js';
+import { AT, FORM, PLAN } from '../plan.js';
+import { World } from '../world.js';
 
 /** What was found by somebody who tried the doors, one after the other. Each of these was open once. */
 

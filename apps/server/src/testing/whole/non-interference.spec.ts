@@ -4,24 +4,10 @@ import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
 import { Copies } from '../../features/reading/copies.service.js';
 import { attached, begin, exchangeOfFiles, sample, send } from '../uploads.js';
 import { practiceOn, tryPractice } from '../practice.js';
-import {
-  allocateAll,
-  ANN,
-  AT,
-  BEN,
-  DATES,
-  DAY,
-  fillIn,
-  handInSaved,
-  INES,
-  leaveNote,
-  PEOPLE,
-  PLAN,
-  reviewedExchange,
-  World,
-  write,
-  type TestPerson,
-} from '../world.js';
+import { allocateAll, fillIn, handInSaved, leaveNote, reviewedExchange, write } from '../acts.js';
+import { ANN, BEN, INES, PEOPLE, type TestPerson } from '../people.js';
+import { AT, DATES, DAY, PLAN } from '../plan.js';
+import { World } from '../world.js';
 
 /** Ben, and somebody else in his place: every field of the person differs, what the person does is the same. */
 const OTHER: TestPerson = {

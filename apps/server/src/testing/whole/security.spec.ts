@@ -4,7 +4,9 @@ import { hashPassword } from '../../platform/security/passwords.js';
 import { cookieName } from '../../access/session-cookie.js';
 import { readSettings } from '../../platform/config/settings.js';
 import { assertPurpose } from '../../platform/database/purpose.js';
-import { ANN, INES, publishedExchange, World } from '../world.js';
+import { publishedExchange } from '../acts.js';
+import { ANN, INES } from '../people.js';
+import { World } from '../world.js';
 
 let world: World;
 beforeAll(async () => {

@@ -1,6 +1,9 @@
 import request from 'supertest';
 import type { ExchangeView, SessionView } from '@salt-circle/contracts';
-import { ANN, AT, BEN, fillIn, INES, OUT, publishedExchange, reviewedExchange, TOM, World } from '../world.js';
+import { fillIn, publishedExchange, reviewedExchange } from '../acts.js';
+import { ANN, BEN, INES, OUT, TOM } from '../people.js';
+import { AT } from '../plan.js';
+import { World } from '../world.js';
 
 let world: World;
 beforeEach(async () => {

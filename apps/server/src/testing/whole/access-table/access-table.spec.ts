@@ -1,5 +1,8 @@
 import { practiceOn, tryPractice } from '../../practice.js';
-import { ANN, AT, BEN, CHO, fillIn, INES, OUT, reviewedExchange, TOM, World } from '../../world.js';
+import { fillIn, reviewedExchange } from '../../acts.js';
+import { ANN, BEN, CHO, INES, OUT, TOM } from '../../people.js';
+import { AT } from '../../plan.js';
+import { World } from '../../world.js';
 import { accountRows } from './account-rows.js';
 import { after } from './after-rows.js';
 import { checking } from './check-rows.js';

@@ -1,4 +1,4 @@
-import { DATES, FORM } from '../../world.js';
+import { DATES, FORM } from '../../plan.js';
 import { everyone, inside, signedIn, staffOnly, type Row } from './row.js';
 
 /** People, groups, library, outbox and calendar; what is not there is sought after the gate (404). */

@@ -1,6 +1,7 @@
 import { courseRows } from './course-rows.js';
 import { allocating, handingIn } from './work-rows.js';
-import { DATES, FORM, NOTE_ID, PLAN } from '../../world.js';
+import { NOTE_ID } from '../../acts.js';
+import { DATES, FORM, PLAN } from '../../plan.js';
 import { everyone, inside, signedIn, staffOnly, type Row } from './row.js';
 
 /**
