@@ -54,7 +54,7 @@ export function Thread({ reviewId, noteId, itemId, timeZone, quiet = false }: Th
         !seeing && (
           <span className="no-print">
             <Button look="quiet" small onClick={() => setWriting(true)}>
-              Answer…
+              {noteId === undefined && itemId === undefined ? 'Answer the whole review…' : 'Answer…'}
             </Button>
             {data.until !== null && here.length === 0 && noteId === undefined && itemId === undefined && (
               <span className="text-ink-soft">

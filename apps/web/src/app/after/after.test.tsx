@@ -195,7 +195,7 @@ describe('how a review helped', () => {
       </>,
     );
     // The answer is there: what hangs on it is shown.
-    await screen.findByRole('button', { name: 'Answer…' });
+    await screen.findByRole('button', { name: 'Answer the whole review…' });
     expect(container.textContent).not.toMatch(/help/);
   });
 });
