@@ -137,6 +137,7 @@ async function takeAll() {
     .getByText(/^Saved /)
     .first()
     .waitFor();
+  await ines.getByRole('button', { name: 'Kept here' }).waitFor({ timeout: 30_000 });
   await take(ines, 'desk-video');
 
   const practising = await as('Dagny Holm');
