@@ -146,7 +146,7 @@ export class ReflectionRequest {
   handIn!: boolean;
 }
 
-/** Which news are read: all up to the newest that the page shows. */
+/** Which news are read: one that was opened, or all that the page shows. */
 export class ReadNewsRequest {
   @IsArray()
   @ArrayMaxSize(500)

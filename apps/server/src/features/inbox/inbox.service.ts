@@ -1,6 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import type { InboxView } from '@salt-circle/contracts';
-import { In, IsNull } from 'typeorm';
+import { In, IsNull, Not } from 'typeorm';
 import type { Asker } from '../../access/seeing.js';
 import { News } from '../../model/news.js';
 import { Person } from '../../model/person.js';
@@ -9,7 +9,7 @@ import { Database } from '../../platform/database/database.js';
 import { refusal } from '../../platform/problems/sentences.js';
 import { iso } from '../../platform/wire/instants.js';
 
-/** So many are shown; older ones are kept. */
+/** So many are shown, and as many older ones that were not read: else nobody could ever be done with them. */
 const SHOWN = 200;
 
 /** What happened that concerns somebody, read and unread. */
@@ -24,11 +24,14 @@ export class Inbox {
   async mine(person: Asker): Promise<InboxView> {
     if (person.seeing !== undefined) return { unread: 0, news: [], mailWish: 'off' };
     const manager = this.database.read;
-    const rows = await manager.find(News, {
-      where: { personId: person.id },
-      order: { at: 'DESC', id: 'ASC' },
+    const order = { at: 'DESC', id: 'ASC' } as const;
+    const newest = await manager.find(News, { where: { personId: person.id }, order, take: SHOWN });
+    const older = await manager.find(News, {
+      where: { personId: person.id, readAt: IsNull(), id: Not(In(newest.map(({ id }) => id))) },
+      order,
       take: SHOWN,
     });
+    const rows = [...newest, ...older];
     const { mailWish } = await manager.findOneByOrFail(Person, { id: person.id });
     return {
       unread: await manager.countBy(News, { personId: person.id, readAt: IsNull() }),
