@@ -149,3 +149,9 @@ export async function fillIn(world: World, person: number, reviewId: string): Pr
     text: 'Say how large the site is.',
   });
 }
+
+/** Fills a review in and submits it. */
+export async function submitFilled(world: World, person: number, reviewId: string): Promise<void> {
+  await fillIn(world, person, reviewId);
+  await world.do(person, 'post', `/reviews/${reviewId}/submit`);
+}

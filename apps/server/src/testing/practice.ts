@@ -1,5 +1,5 @@
 import type { PracticeView } from '@salt-circle/contracts';
-import { fillIn } from './acts.js';
+import { submitFilled } from './acts.js';
 import { INES } from './people.js';
 import { PLAN } from './plan.js';
 import { type World } from './world.js';
@@ -10,8 +10,7 @@ export async function practiceOn(world: World, exchangeId: string): Promise<{ pr
   const { drafts } = await world.do<PracticeView>(INES, 'post', `/exchanges/${exchangeId}/practice`, sample);
   const [card] = drafts;
   const keyId = card?.staff?.keyReviewId ?? '';
-  await fillIn(world, INES, keyId);
-  await world.do(INES, 'post', `/reviews/${keyId}/submit`);
+  await submitFilled(world, INES, keyId);
   const { revision, ...plan } = await world.do(INES, 'get', `/exchanges/${exchangeId}/plan`);
   const practice = { when: 'offered', tries: null, closeEnough: null };
   await world.do(INES, 'put', `/exchanges/${exchangeId}/plan`, { ...settingsIn(plan), practice, revision });
@@ -26,7 +25,6 @@ function settingsIn(plan: object): object {
 export async function tryPractice(world: World, person: number, practiceId: string): Promise<string> {
   const body = { again: false };
   const { reviewId } = await world.do<{ reviewId: string }>(person, 'post', `/practice/${practiceId}/begin`, body);
-  await fillIn(world, person, reviewId);
-  await world.do(person, 'post', `/reviews/${reviewId}/submit`);
+  await submitFilled(world, person, reviewId);
   return reviewId;
 }

@@ -1,6 +1,6 @@
 import { changedBoard, type AllocationView, type BoardChange, type JobView } from '@salt-circle/contracts';
 import { Eight, EIGHT, keys } from '../../testing/eight.js';
-import { allocateAll, fillIn, leaveNote, previewOf } from '../../testing/acts.js';
+import { allocateAll, fillIn, leaveNote, previewOf, submitFilled } from '../../testing/acts.js';
 import { ANN, BEN, CHO, INES, TOM, type TestPerson } from '../../testing/people.js';
 import { AT, DATES, DAY } from '../../testing/plan.js';
 import { Solver } from './solver.js';
@@ -394,8 +394,7 @@ describe('by hand', () => {
     );
     expect(cards).toHaveLength(3);
     const reviewId = cards[0]?.id ?? '';
-    await fillIn(on.world, TOM, reviewId);
-    await on.world.do(TOM, 'post', `/reviews/${reviewId}/submit`);
+    await submitFilled(on.world, TOM, reviewId);
     // Students are those who take part; the assistant is not among them.
     expect(await on.look()).toMatchObject({ students: 8 });
     const staff = await on.world.as(INES, 'put', `${on.path}/extra`, { personId: tom, reviews: null });

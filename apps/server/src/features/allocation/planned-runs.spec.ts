@@ -1,6 +1,6 @@
 import type { AllocationView } from '@salt-circle/contracts';
 import { Eight, EIGHT, keys } from '../../testing/eight.js';
-import { allocateAll, fillIn } from '../../testing/acts.js';
+import { allocateAll, submitFilled } from '../../testing/acts.js';
 import { ANN, BEN, CHO, INES } from '../../testing/people.js';
 import { AT, DATES, DAY } from '../../testing/plan.js';
 import { PreviewsService } from './previews.service.js';
@@ -147,8 +147,7 @@ describe('planned runs', () => {
     expect(await on.todayOf(ANN)).toContain('write-review');
     expect(await on.lettersTo(ANN)).toHaveLength(1);
     const [card] = await on.world.do<Array<{ id: string }>>(ANN, 'get', `/exchanges/${on.id}/reviews`);
-    await fillIn(on.world, ANN, card?.id ?? '');
-    await on.world.do(ANN, 'post', `/reviews/${card?.id}/submit`);
+    await submitFilled(on.world, ANN, card?.id ?? '');
     await on.handedInBy([6]);
     on.world.clock.goTo(AT.drafting + 3 * DAY);
     await on.runs();

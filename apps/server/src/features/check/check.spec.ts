@@ -1,7 +1,7 @@
 import type { CheckView, DeskView, DraftReviewsView, FeedbackView, QueueView } from '@salt-circle/contracts';
 import { USUAL_BOUNDS } from '@salt-circle/core';
 import { begin, sample, send } from '../../testing/uploads.js';
-import { fillIn, leaveNote, NOTE_ID, reviewedExchange } from '../../testing/acts.js';
+import { fillIn, leaveNote, NOTE_ID, reviewedExchange, submitFilled } from '../../testing/acts.js';
 import { ANN, BEN, CHO, INES, PEOPLE, TOM } from '../../testing/people.js';
 import { AT } from '../../testing/plan.js';
 import { World } from '../../testing/world.js';
@@ -25,8 +25,7 @@ const SECOND = '22222222-2222-4222-8222-222222222222';
 async function submitted(second = 'Name the month of each reading, not the season alone.'): Promise<void> {
   await leaveNote(world, ANN, byAnn);
   await leaveNote(world, ANN, byAnn, { kind: 'change', body: second, start: 0, end: 3 }, SECOND);
-  await fillIn(world, ANN, byAnn);
-  await world.do(ANN, 'post', `/reviews/${byAnn}/submit`);
+  await submitFilled(world, ANN, byAnn);
 }
 
 const queue = (who: number = INES) => world.do<QueueView>(who, 'get', `/exchanges/${id}/queue`);
@@ -121,8 +120,7 @@ describe('what is withheld', () => {
         await leaveNote(other, ANN, there.byAnn);
         if (second !== null)
           await leaveNote(other, ANN, there.byAnn, { kind: 'change', body: second, start: 0, end: 3 }, SECOND);
-        await fillIn(other, ANN, there.byAnn);
-        await other.do(ANN, 'post', `/reviews/${there.byAnn}/submit`);
+        await submitFilled(other, ANN, there.byAnn);
         if (second !== null) {
           const request = { kind: 'note', targetId: SECOND, reason: 'No.', told: true, counts: true };
           await other.do(TOM, 'put', `/reviews/${there.byAnn}/withheld`, request);
@@ -177,8 +175,7 @@ describe('what is withheld', () => {
     await send(world, ANN, upload.id, bytes);
     await world.as(ANN, 'post', `/reviews/${byAnn}/files`, { uploadId: upload.id, noteId: NOTE_ID });
     await world.app.get(Copies).idle();
-    await fillIn(world, ANN, byAnn);
-    await world.do(ANN, 'post', `/reviews/${byAnn}/submit`);
+    await submitFilled(world, ANN, byAnn);
     const { files } = await world.do<DeskView>(INES, 'get', `/reviews/${byAnn}`);
     await withhold('file', files[0]?.id ?? '');
     world.clock.goTo(AT.closed);

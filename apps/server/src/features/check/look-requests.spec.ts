@@ -1,5 +1,5 @@
 import type { LookRequestView, OutboxView, QueueView } from '@salt-circle/contracts';
-import { fillIn, leaveNote, NOTE_ID, reviewedExchange } from '../../testing/acts.js';
+import { leaveNote, NOTE_ID, reviewedExchange, submitFilled } from '../../testing/acts.js';
 import { ANN, BEN, CHO, INES, PEOPLE, TOM } from '../../testing/people.js';
 import { AT } from '../../testing/plan.js';
 import { World } from '../../testing/world.js';
@@ -12,8 +12,7 @@ beforeEach(async () => {
   world = await World.open();
   ({ id, byAnn } = await reviewedExchange(world));
   await leaveNote(world, ANN, byAnn);
-  await fillIn(world, ANN, byAnn);
-  await world.do(ANN, 'post', `/reviews/${byAnn}/submit`);
+  await submitFilled(world, ANN, byAnn);
 });
 afterEach(() => world.close());
 

@@ -1,5 +1,5 @@
 import type { ExchangeView, FeedbackView, OutboxView, ReleaseView, TodayView } from '@salt-circle/contracts';
-import { fillIn, leaveNote, NOTE_ID, reviewedExchange } from '../../testing/acts.js';
+import { leaveNote, NOTE_ID, reviewedExchange, submitFilled } from '../../testing/acts.js';
 import { ANN, BEN, CHO, INES, PEOPLE, TOM } from '../../testing/people.js';
 import { AT } from '../../testing/plan.js';
 import { World } from '../../testing/world.js';
@@ -17,8 +17,7 @@ beforeEach(async () => {
     [BEN, ids.byBen, '22222222-2222-4222-8222-222222222222'],
   ] as const) {
     await leaveNote(world, who, reviewId, {}, note);
-    await fillIn(world, who, reviewId);
-    await world.do(who, 'post', `/reviews/${reviewId}/submit`);
+    await submitFilled(world, who, reviewId);
   }
 });
 afterEach(() => world.close());

@@ -9,7 +9,7 @@ import type {
 } from '@salt-circle/contracts';
 import { DueReminders } from './due-reminders.service.js';
 import { attach, attached, exchangeOfFiles, FILES, sample } from '../../testing/uploads.js';
-import { fillIn, handIn, handInSaved, publishedExchange, reviewedExchange, write } from '../../testing/acts.js';
+import { handIn, handInSaved, publishedExchange, reviewedExchange, write, submitFilled } from '../../testing/acts.js';
 import { ANN, BEN, CHO, INES, PEOPLE, TOM, type TestPerson } from '../../testing/people.js';
 import { AT, DAY, DATES } from '../../testing/plan.js';
 import { World } from '../../testing/world.js';
@@ -298,8 +298,7 @@ describe('staff', () => {
 
   it('remind those who have reviews left, each with the due time that holds', async () => {
     const { id, byAnn } = await reviewedExchange(world);
-    await fillIn(world, ANN, byAnn);
-    await world.do(ANN, 'post', `/reviews/${byAnn}/submit`);
+    await submitFilled(world, ANN, byAnn);
     const participantIds = (await board(id)).rows.map((row) => row.id);
     const ask = { participantIds, about: 'reviews' };
     const { people, leftOut, text } = await world.do<ReminderView>(

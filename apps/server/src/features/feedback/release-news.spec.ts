@@ -1,6 +1,6 @@
 import type { TodayView } from '@salt-circle/contracts';
 import { Mail } from '../../model/mail.js';
-import { fillIn, reviewedExchange } from '../../testing/acts.js';
+import { reviewedExchange, submitFilled } from '../../testing/acts.js';
 import { ANN, BEN, INES, PEOPLE, type TestPerson } from '../../testing/people.js';
 import { AT } from '../../testing/plan.js';
 import { World } from '../../testing/world.js';
@@ -20,8 +20,7 @@ const addressOf = (person: number) => (PEOPLE[person] as TestPerson).email;
 describe('mail when feedback is released', () => {
   it('goes once to each author who has some, by the date, and says nothing of what is in it', async () => {
     const { byAnn } = await reviewedExchange(world);
-    await fillIn(world, ANN, byAnn);
-    await world.do(ANN, 'post', `/reviews/${byAnn}/submit`);
+    await submitFilled(world, ANN, byAnn);
     world.clock.goTo(AT.checking);
     await look();
     expect(await told()).toEqual([]);
@@ -37,8 +36,7 @@ describe('mail when feedback is released', () => {
 
   it('goes out as well when an instructor releases by hand', async () => {
     const { id, byAnn } = await reviewedExchange(world);
-    await fillIn(world, ANN, byAnn);
-    await world.do(ANN, 'post', `/reviews/${byAnn}/submit`);
+    await submitFilled(world, ANN, byAnn);
     world.clock.goTo(AT.checking);
     await world.do(INES, 'post', `/exchanges/${id}/release`, { at: null });
     await look();
@@ -47,8 +45,7 @@ describe('mail when feedback is released', () => {
 
   it('is not sent days later, for what was released while the server was down', async () => {
     const { byAnn } = await reviewedExchange(world);
-    await fillIn(world, ANN, byAnn);
-    await world.do(ANN, 'post', `/reviews/${byAnn}/submit`);
+    await submitFilled(world, ANN, byAnn);
     world.clock.goTo(AT.closed + 10 * 24 * 3_600_000);
     await look();
     expect(await told()).toEqual([]);
@@ -71,12 +68,10 @@ describe('mail when feedback is released', () => {
     expect([await told(), await todays()]).toEqual([[], []]);
     // What somebody wrote of the own draft is no news to that one.
     const self = await reviewOf(BEN, true);
-    await fillIn(world, BEN, self);
-    await world.do(BEN, 'post', `/reviews/${self}/submit`);
+    await submitFilled(world, BEN, self);
     await look();
     expect([await told(), await todays()]).toEqual([[], []]);
-    await fillIn(world, ANN, byAnn);
-    await world.do(ANN, 'post', `/reviews/${byAnn}/submit`);
+    await submitFilled(world, ANN, byAnn);
     await look();
     await look();
     expect((await told()).map(({ address }) => address)).toEqual([addressOf(BEN)]);

@@ -1,5 +1,5 @@
 import type { GroupImportPreview, GroupSetView, GroupsView, PeopleView, PlanView } from '@salt-circle/contracts';
-import { allocateAll, fillIn, handIn } from '../../testing/acts.js';
+import { allocateAll, handIn, submitFilled } from '../../testing/acts.js';
 import { ANN, BEN, CHO, INES, type TestPerson, PEOPLE } from '../../testing/people.js';
 import { AT, FORM, PLAN } from '../../testing/plan.js';
 import { World } from '../../testing/world.js';
@@ -214,8 +214,7 @@ describe('an exchange that goes by groups', () => {
     expect(ann?.partnerOf).toEqual([expect.stringMatching(/^Partner of .+ and .+ in “.+”\.$/)]);
     expect(people.find(({ role }) => role === 'instructor')?.partnerOf).toEqual([]);
     for (const { id: review } of mine.slice(0, 2)) {
-      await fillIn(world, ANN, review);
-      await world.do(ANN, 'post', `/reviews/${review}/submit`);
+      await submitFilled(world, ANN, review);
     }
     expect((await list()).map(({ waits }) => waits)).toEqual([false, false, false]);
     expect((await world.as(ANN, 'get', `/reviews/${mine[2]?.id}`)).status).toBe(200);

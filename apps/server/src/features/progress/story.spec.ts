@@ -1,5 +1,5 @@
 import type { ProgressView, StoryView } from '@salt-circle/contracts';
-import { fillIn, reviewedExchange } from '../../testing/acts.js';
+import { reviewedExchange, submitFilled } from '../../testing/acts.js';
 import { ANN, BEN, INES, PEOPLE, TOM } from '../../testing/people.js';
 import { AT } from '../../testing/plan.js';
 import { World } from '../../testing/world.js';
@@ -13,8 +13,7 @@ afterEach(() => world.close());
 describe('the story of somebody in an exchange', () => {
   it('tells in order of time what was done and what happened, each line with the way to its evidence', async () => {
     const { id, byAnn } = await reviewedExchange(world);
-    await fillIn(world, ANN, byAnn);
-    await world.do(ANN, 'post', `/reviews/${byAnn}/submit`);
+    await submitFilled(world, ANN, byAnn);
     world.clock.goTo(AT.checking);
     await world.do(INES, 'post', `/reviews/${byAnn}/reopen`, { reason: 'Which table?' });
     world.clock.goTo(AT.closed);

@@ -3,7 +3,15 @@ import type { EntityManager } from 'typeorm';
 import { Draft, DraftVersion } from '../../model/draft.js';
 import { Exchange, Participant } from '../../model/exchange.js';
 import { AnswerRow, NoteRow, Review } from '../../model/review.js';
-import { allocateAll, fillIn, handIn, leaveNote, NOTE_ID, publishedExchange } from '../../testing/acts.js';
+import {
+  allocateAll,
+  fillIn,
+  handIn,
+  leaveNote,
+  NOTE_ID,
+  publishedExchange,
+  submitFilled,
+} from '../../testing/acts.js';
 import { ANN, BEN, CHO, INES } from '../../testing/people.js';
 import { AT } from '../../testing/plan.js';
 import { World } from '../../testing/world.js';
@@ -31,8 +39,7 @@ describe('the reviews of a student', () => {
     const [first, second] = mine as [string, string];
     expect(await desk(ANN, first)).toMatchObject({ position: 1, total: 2, nextId: second });
     expect(await desk(ANN, second)).toMatchObject({ position: 2, total: 2, nextId: first });
-    await fillIn(world, ANN, first);
-    await world.do(ANN, 'post', `/reviews/${first}/submit`);
+    await submitFilled(world, ANN, first);
     expect((await desk(ANN, second)).nextId).toBeNull();
     expect((await desk(ANN, first)).nextId).toBe(second);
   });
@@ -95,8 +102,7 @@ describe('the reviews of a student', () => {
       [ANN, first],
       [other, late.id],
     ] as const) {
-      await fillIn(world, who, review);
-      await world.do(who, 'post', `/reviews/${review}/submit`);
+      await submitFilled(world, who, review);
     }
     world.clock.goTo(AT.closed);
     const { drafts, reviews: got } = await world.do<FeedbackView>(author, 'get', `/exchanges/${id}/feedback`);
@@ -147,8 +153,7 @@ describe('the reviews of a student', () => {
 describe('a submitted review', () => {
   const submitted = async (): Promise<string> => {
     const [first] = mine as [string];
-    await fillIn(world, ANN, first);
-    await world.do(ANN, 'post', `/reviews/${first}/submit`);
+    await submitFilled(world, ANN, first);
     return first;
   };
 
@@ -285,8 +290,7 @@ describe('what staff keep from an author', () => {
   beforeEach(async () => {
     [byAnn = ''] = mine;
     await leaveNote(world, ANN, byAnn);
-    await fillIn(world, ANN, byAnn);
-    await world.do(ANN, 'post', `/reviews/${byAnn}/submit`);
+    await submitFilled(world, ANN, byAnn);
   });
 
   it.each<[string, (manager: EntityManager) => Promise<unknown>, [number, string[], number]]>([

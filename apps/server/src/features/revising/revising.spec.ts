@@ -26,6 +26,7 @@ import {
   NOTE_ID,
   publishedExchange,
   reviewedExchange,
+  submitFilled,
 } from '../../testing/acts.js';
 import { ANN, BEN, CHO, INES, PEOPLE, TOM } from '../../testing/people.js';
 import { AT, DATES, DAY } from '../../testing/plan.js';
@@ -57,10 +58,8 @@ async function open(after: AfterRule = AFTER): Promise<void> {
     kind: 'fix',
     body: 'Which bed?',
   });
-  await fillIn(world, BEN, byBen);
-  await world.do(BEN, 'post', `/reviews/${byBen}/submit`);
-  await fillIn(world, ANN, byAnn);
-  await world.do(ANN, 'post', `/reviews/${byAnn}/submit`);
+  await submitFilled(world, BEN, byBen);
+  await submitFilled(world, ANN, byAnn);
   // From here on Ben reviews Ann.
   byAnn = byBen;
 }

@@ -1,4 +1,4 @@
-import { fillIn, handIn, publishedExchange, reviewedExchange, write } from '../../testing/acts.js';
+import { handIn, publishedExchange, reviewedExchange, write, submitFilled } from '../../testing/acts.js';
 import { ANN, BEN, CHO, INES, TOM } from '../../testing/people.js';
 import { AT } from '../../testing/plan.js';
 import { World } from '../../testing/world.js';
@@ -62,8 +62,7 @@ describe('Today', () => {
     expect(await today(ANN)).toMatchObject({
       items: [{ kind: 'write-review', reviewId: byAnn, done: 1, of: 1, due: '2026-03-20T00:00:00.000Z' }],
     });
-    await fillIn(world, ANN, byAnn);
-    await world.do(ANN, 'post', `/reviews/${byAnn}/submit`);
+    await submitFilled(world, ANN, byAnn);
     expect([await kinds(ANN), await waitsFor(ANN)]).toEqual([[], ['reviewsDue']]);
     // Cho handed in nothing, so there is nothing to review.
     expect(await kinds(CHO)).toEqual(['draft-missed']);
@@ -71,8 +70,7 @@ describe('Today', () => {
 
   it('asks staff to check and release, and authors to read, until they have', async () => {
     const { id, byAnn } = await reviewedExchange(world);
-    await fillIn(world, ANN, byAnn);
-    await world.do(ANN, 'post', `/reviews/${byAnn}/submit`);
+    await submitFilled(world, ANN, byAnn);
     world.clock.goTo(Date.UTC(2026, 2, 19));
     expect(await today(INES)).toMatchObject({ items: [{ kind: 'watch-reviews', done: 1, of: 2 }] });
     world.clock.goTo(AT.checking);

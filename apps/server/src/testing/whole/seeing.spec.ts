@@ -1,6 +1,6 @@
 import request from 'supertest';
 import type { ExchangeView, SessionView } from '@salt-circle/contracts';
-import { fillIn, publishedExchange, reviewedExchange } from '../acts.js';
+import { publishedExchange, reviewedExchange, submitFilled } from '../acts.js';
 import { ANN, BEN, INES, OUT, TOM } from '../people.js';
 import { AT } from '../plan.js';
 import { World } from '../world.js';
@@ -26,8 +26,7 @@ const participantOf = async (id: string, name: string) =>
 describe('seeing as a student', () => {
   it('answers to the letter what the student gets', async () => {
     const { id, byAnn, byBen } = await reviewedExchange(world);
-    await fillIn(world, BEN, byBen);
-    await world.do(BEN, 'post', `/reviews/${byBen}/submit`);
+    await submitFilled(world, BEN, byBen);
     const eyes = `${id}/${await participantOf(id, 'Ann')}`;
     const paths = [
       `/exchanges/${id}`,

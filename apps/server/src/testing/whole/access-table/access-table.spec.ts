@@ -1,5 +1,5 @@
 import { practiceOn, tryPractice } from '../../practice.js';
-import { fillIn, reviewedExchange } from '../../acts.js';
+import { reviewedExchange, submitFilled } from '../../acts.js';
 import { ANN, BEN, CHO, INES, OUT, TOM } from '../../people.js';
 import { AT } from '../../plan.js';
 import { World } from '../../world.js';
@@ -21,8 +21,7 @@ describe('who may call what, when', () => {
   beforeAll(async () => {
     world = await World.open({ mode: 'demo' });
     const ids = await reviewedExchange(world);
-    await fillIn(world, ANN, ids.byAnn);
-    await world.do(ANN, 'post', `/reviews/${ids.byAnn}/submit`);
+    await submitFilled(world, ANN, ids.byAnn);
     const board = await world.do<{ rows: Array<{ person: { name: string }; draft: { id: string } }> }>(
       INES,
       'get',
