@@ -4,6 +4,7 @@ import type { EntityManager } from 'typeorm';
 import type { Draft } from '../model/draft.js';
 import { StudentGroup } from '../model/group.js';
 import { Participant } from '../model/exchange.js';
+import { Review } from '../model/review.js';
 import type { Place } from './access.js';
 import { namesOf } from './listed.js';
 
@@ -18,6 +19,8 @@ export class Labels {
     private readonly place: Place,
     private readonly labels: Readonly<Record<Part, ReadonlyMap<string, PersonLabel>>>,
     private readonly groupTitles: ReadonlyMap<string, string>,
+    /** Names of staff who review under them, by participant. */
+    private readonly voices: ReadonlyMap<string, string>,
   ) {}
 
   static async load(manager: EntityManager, place: Place, participants: readonly Participant[]): Promise<Labels> {
@@ -49,6 +52,7 @@ export class Labels {
       place,
       { author: labels('author'), reviewer: labels('reviewer') },
       await groupTitles(manager, place),
+      await namesOfVoices(manager, place),
     );
   }
 
@@ -83,11 +87,33 @@ export class Labels {
     return this.#of(participantId, 'reviewer');
   }
 
+  /** Whose review it is; staff who review under their own names are named to everybody who reads it, with their role. */
+  reviewerOf({ reviewerId, voice }: Pick<Review, 'reviewerId' | 'voice'>): PersonLabel {
+    if (voice === null) return this.reviewer(reviewerId);
+    if (reviewerId === this.place.participant?.id) return { you: true, role: voice };
+    return { name: this.voices.get(reviewerId) ?? '', role: voice };
+  }
+
   #of(participantId: string, part: Part): PersonLabel {
     const label = this.labels[part].get(participantId);
     if (label === undefined) throw new Error('a participant outside of the loaded ones was asked for');
     return label;
   }
+}
+
+async function namesOfVoices(manager: EntityManager, { exchange, course }: Place): Promise<Map<string, string>> {
+  const people = await manager
+    .createQueryBuilder(Participant, 'participant')
+    .innerJoin(Review, 'review', 'review.reviewerId = participant.id AND review.voice IS NOT NULL')
+    .where('participant.exchangeId = :id', { id: exchange.id })
+    .getMany();
+  if (people.length === 0) return new Map();
+  const names = await namesOf(
+    manager,
+    course.id,
+    people.map(({ personId }) => personId),
+  );
+  return new Map(people.map(({ id, personId }) => [id, names.get(personId) ?? '']));
 }
 
 /** Titles of groups that hand in; a hidden one is not loaded. */

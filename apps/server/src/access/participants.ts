@@ -4,6 +4,7 @@ import { insertAll } from '../platform/database/insert-all.js';
 import type { Ids } from '../platform/ids/ids.js';
 import { studentsOf } from './students.js';
 import { Enrolment } from '../model/course.js';
+import { Draft } from '../model/draft.js';
 import { Exchange, Participant } from '../model/exchange.js';
 import { takesPartRule } from './setup-of.js';
 
@@ -26,6 +27,35 @@ export async function enrolParticipants(manager: EntityManager, exchange: Exchan
     alias: aliases[index] as string,
   }));
   await insertAll(manager, Participant, rows);
+}
+
+/**
+ * Somebody of the staff as a participant, under an alias of the exchange.
+ *
+ * @param extraReviews how many reviews are asked of them; undefined to leave that as it is, or none for somebody new
+ * @returns the id
+ */
+export async function staffParticipant(
+  manager: EntityManager,
+  ids: Ids,
+  exchangeId: string,
+  personId: string,
+  extraReviews?: number,
+): Promise<string> {
+  const people = await manager.findBy(Participant, { exchangeId });
+  const known = people.find((one) => one.personId === personId);
+  // Who was a student here and is of the staff now has none of the marks of one.
+  if (known !== undefined) {
+    const next = extraReviews ?? known.extraReviews ?? 0;
+    if (next !== known.extraReviews) await manager.update(Participant, { id: known.id }, { extraReviews: next });
+    return known.id;
+  }
+  const drafts = await manager.findBy(Draft, { exchangeId });
+  const taken = new Set([...people, ...drafts].flatMap(({ alias }) => (alias === null ? [] : [alias])));
+  const alias = makeAliases(1, taken, seededRandom(ids.seed()))[0] as string;
+  const id = ids.uuid();
+  await manager.insert(Participant, { id, exchangeId, personId, alias, extraReviews: extraReviews ?? 0 });
+  return id;
 }
 
 /** Students who are still in the course; a drop-out's work is kept, but nothing is asked or counted. */

@@ -37,6 +37,7 @@ export function asked({ byViewer, review, ...standing }: ReviewStanding) {
   const submitted = review.submittedAt !== null && !changing;
   return {
     byViewer,
+    voice: review.voice !== null,
     ...relation(standing),
     submitted,
     reopenedByStaff: changing && inTime && review.reopenReason !== null,

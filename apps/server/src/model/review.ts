@@ -32,7 +32,14 @@ export class Review {
   @Column('text', { nullable: true })
   versionId: string | null;
 
-  /** Order among the reviews of the same reviewer, from 1. */
+  /**
+   * As whom somebody of the staff wrote it under the own name; null for a review that was allocated. What is counted, checked and
+   * balanced are allocated ones: see `ALLOCATED`.
+   */
+  @Column('text', { nullable: true })
+  voice: 'instructor' | 'assistant' | null;
+
+  /** Order among the reviews of the same reviewer, from 1; 0 for one under a name of the staff. */
   @Column('integer')
   position: number;
 

@@ -1,7 +1,8 @@
 import type { PersonLabel } from '@salt-circle/contracts';
 
 /** A person in a few words, as the one who looks may know them. */
-export function labelWords({ name, alias, you }: PersonLabel): string {
+export function labelWords({ name, alias, you, role }: PersonLabel): string {
+  if (role !== undefined) return `${name ?? 'you'} (${role})`;
   if (you === true) return 'you';
   return name ?? alias ?? '';
 }

@@ -16,6 +16,10 @@ export interface DraftReviewsView {
     readonly answers: Readonly<Record<string, AnswerView>>;
     readonly notes: number;
   }>;
-  /** Reviews that are not submitted. */
+  /** Allocated reviews that are not submitted. */
   readonly waiting: number;
+  /** The review of whoever asks, under the own name, as far as it is; null before it is begun. */
+  readonly ownId: string | null;
+  /** Whether it can be begun. */
+  readonly mayReview: boolean;
 }

@@ -379,6 +379,8 @@ export interface ProgressRow {
   /** Requests for a look that wait for an answer. */
   readonly asks: number;
   readonly section: string | null;
+  /** At most one of each set. `set`: the title of the set. */
+  readonly groups: ReadonlyArray<{ readonly id: string; readonly set: string; readonly title: string }>;
 }
 
 export interface ProgressView {

@@ -156,6 +156,8 @@ export type Act =
       readonly kind: 'write-review' | 'submit-review';
       readonly byViewer: boolean;
       readonly submitted: boolean;
+      /** Somebody of the staff writes it under the own name: it goes by no due time. */
+      readonly voice?: boolean;
       /** An instructor has reopened it, so it can be submitted until feedback is read, whatever was due. */
       readonly reopenedByStaff?: boolean;
     } & Reviewing)
@@ -182,10 +184,14 @@ export type Act =
   | { readonly kind: 'decide' }
   | { readonly kind: 'reflect' }
   | { readonly kind: 'hand-in-revision' }
-  | ({ readonly kind: 'reopen-review'; readonly byViewer: boolean; readonly submitted: boolean } & Pick<
-      Reviewing,
-      'ofOwnDraft'
-    >);
+  | ({
+      readonly kind: 'reopen-review';
+      readonly byViewer: boolean;
+      readonly submitted: boolean;
+      readonly voice?: boolean;
+    } & Pick<Reviewing, 'ofOwnDraft'>)
+  /** Beginning a review of a handed-in draft under the own name, beside those that are allocated. */
+  | { readonly kind: 'review-as-staff' };
 
 export const REFUSALS = [
   /** Not to be told that it exists. */

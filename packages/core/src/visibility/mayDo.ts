@@ -42,11 +42,17 @@ export function mayDo(viewer: Viewer, exchange: ExchangeFacts | null, act: Act):
     case 'write-review':
     case 'submit-review':
       if (!act.byViewer) return refuse(viewer.role === 'student' ? 'unknown' : 'not-yours');
+      if (act.voice === true && viewer.role === 'student') return refuse('unknown');
+      if (act.voice === true) return act.submitted ? refuse('already-submitted') : ALLOWED;
       // Staff who review as well have no draft to hand in first.
       return mayReview(
         exchange,
         viewer.role === 'student' ? act : { ...act, viewerHandedIn: true, selfReviewed: true, othersReviewed: true },
       );
+    case 'review-as-staff':
+      if (viewer.role === 'student') return refuse('not-yours');
+      if (!exchange.published) return refuse('not-published');
+      return beforeReviewing(exchange) ? refuse('not-open-yet') : ALLOWED;
     case 'reply':
       return mayReply(viewer, exchange, act);
     case 'rate':
@@ -63,6 +69,8 @@ export function mayDo(viewer: Viewer, exchange: ExchangeFacts | null, act: Act):
     case 'please-look':
       return mayAskToLook(viewer, exchange, act);
     case 'reopen-review':
+      // Each of the staff has the own words; nobody else reopens them.
+      if (act.voice === true) return act.byViewer && viewer.role !== 'student' ? ALLOWED : refuse('unknown');
       if (!act.byViewer) return staffMayReopen(viewer, exchange, act.submitted);
       if (exchange.reviewsFinal) return refuse('already-submitted');
       return maySubmit(exchange, act) ? ALLOWED : refuse(beforeReviewing(exchange) ? 'not-open-yet' : 'over');

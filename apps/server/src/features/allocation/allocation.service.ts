@@ -7,12 +7,11 @@ import type {
   SavedView,
   ScheduleRequest,
 } from '@salt-circle/contracts';
-import { counted, makeAliases, nextRun, pairKey, resolveDates, seededRandom } from '@salt-circle/core';
+import { counted, nextRun, pairKey, resolveDates } from '@salt-circle/core';
 import type { EntityManager } from 'typeorm';
 import type { Asker } from '../../access/seeing.js';
 import { Course, Enrolment } from '../../model/course.js';
 import { Database, type Report } from '../../platform/database/database.js';
-import { Draft } from '../../model/draft.js';
 import { Access, act, see, type Place } from '../../access/access.js';
 import { Exchange, Participant } from '../../model/exchange.js';
 import { Labels } from '../../access/labels.js';
@@ -30,6 +29,8 @@ import { alreadyBegun } from './previews.service.js';
 import { loadQuestion, planOf, questionOf, wishesOf, type Question } from './question.js';
 import { aloneIn, happenedSince } from './since.js';
 import { tellReviewers } from './tell-reviewers.js';
+import { staffParticipant } from '../../access/participants.js';
+import { ALLOCATED } from '../../access/review-state.js';
 
 @Injectable()
 export class AllocationService {
@@ -215,7 +216,8 @@ export class AllocationService {
     const changed = schedule !== plan.schedule || runAt !== plan.runAt;
     if (changed) assertWillRun(place, { schedule, runAt });
     const rolling = schedule === 'nightly';
-    if (rolling !== place.exchange.rolling) assertRollingCanChange(await manager.findBy(Review, { exchangeId }));
+    if (rolling !== place.exchange.rolling)
+      assertRollingCanChange(await manager.findBy(Review, { exchangeId, ...ALLOCATED }));
     await manager.save(AllocationPlan, {
       ...plan,
       ...wishes,
@@ -247,8 +249,7 @@ export class AllocationService {
       if (enrolment === null || enrolment.role === 'student') throw refusal('unknown');
       const known = await manager.findOneBy(Participant, { exchangeId, personId });
       if (reviews === null) await removeExtra(manager, known);
-      else if (known !== null) await manager.update(Participant, { id: known.id }, { extraReviews: reviews });
-      else await this.#addExtra(manager, exchange, personId, reviews);
+      else await staffParticipant(manager, this.ids, exchange.id, personId, reviews);
       happened({
         action: 'extra-reviewer-set',
         actorId: person.id,
@@ -257,14 +258,6 @@ export class AllocationService {
         details: { reviews: reviews ?? 0 },
       });
     });
-  }
-
-  async #addExtra(manager: EntityManager, exchange: Exchange, personId: string, extraReviews: number): Promise<void> {
-    const people = await manager.findBy(Participant, { exchangeId: exchange.id });
-    const drafts = await manager.findBy(Draft, { exchangeId: exchange.id });
-    const taken = new Set([...people, ...drafts].flatMap(({ alias }) => (alias === null ? [] : [alias])));
-    const alias = makeAliases(1, taken, seededRandom(this.ids.seed()))[0] as string;
-    await manager.insert(Participant, { id: this.ids.uuid(), exchangeId: exchange.id, personId, alias, extraReviews });
   }
 
   /** What was wished of the preview becomes what the exchange goes by. @returns what it went by before */
@@ -357,8 +350,8 @@ function assertWillRun({ exchange, course, now }: Place, plan: Pick<AllocationPl
 
 async function removeExtra(manager: EntityManager, participant: Participant | null): Promise<void> {
   if (participant === null || participant.extraReviews === null) return;
-  const reviews = await manager.find(Review, { where: { reviewerId: participant.id }, withDeleted: true });
-  const begun = reviews.filter(({ begunAt }) => begunAt !== null).length;
+  const all = await manager.find(Review, { where: { reviewerId: participant.id }, withDeleted: true });
+  const begun = all.filter(({ begunAt, voice }) => begunAt !== null && voice === null).length;
   if (begun > 0) {
     throw new ProblemError({
       code: 'allocation-begun',
@@ -366,5 +359,9 @@ async function removeExtra(manager: EntityManager, participant: Participant | nu
       whatToDo: 'Take single drafts away on the board instead.',
     });
   }
-  await manager.delete(Participant, { id: participant.id });
+  // Who reviews under the own name has a part all the same.
+  if (all.some(({ voice }) => voice !== null)) {
+    await manager.delete(Review, { reviewerId: participant.id, ...ALLOCATED });
+    await manager.update(Participant, { id: participant.id }, { extraReviews: 0 });
+  } else await manager.delete(Participant, { id: participant.id });
 }

@@ -6,6 +6,7 @@ import type { Ids } from '../../platform/ids/ids.js';
 import { Review } from '../../model/review.js';
 import { AllocationStep, ForbiddenPair, type PairRow, type StepHands } from '../../model/allocation.js';
 import type { Question } from './question.js';
+import { ALLOCATED } from '../../access/review-state.js';
 
 /** SQLite takes a bounded number of parameters in one query. */
 const CHUNK = 500;
@@ -43,7 +44,7 @@ export async function makeChange(
   { act, add, remove, before = {} }: Change,
 ): Promise<boolean> {
   if (add.length + remove.length === 0 && before.hands === undefined) return false;
-  const all = await manager.find(Review, { where: { exchangeId: exchange.id }, withDeleted: true });
+  const all = await manager.find(Review, { where: { exchangeId: exchange.id, ...ALLOCATED }, withDeleted: true });
   const removing = new Set(remove.map(({ id }) => id));
   const last = new Map<string, number>();
   for (const { id, reviewerId, position, removedAt } of all) {
@@ -118,7 +119,7 @@ export async function undo(
   step: AllocationStep,
   now: number,
 ): Promise<number> {
-  const reviews = await manager.find(Review, { where: { exchangeId: exchange.id }, withDeleted: true });
+  const reviews = await manager.find(Review, { where: { exchangeId: exchange.id, ...ALLOCATED }, withDeleted: true });
   const byId = new Map(reviews.map((one) => [one.id, one]));
   const live = new Set(reviews.filter(({ removedAt }) => removedAt === null).map(pairKey));
   const added = step.added.flatMap(({ id }) => byId.get(id) ?? []).filter(({ removedAt }) => removedAt === null);

@@ -1,5 +1,5 @@
 import type { LeftOut } from '@salt-circle/contracts';
-import { groupOf } from '@salt-circle/core';
+import { groupOf, type Pair } from '@salt-circle/core';
 import type { EntityManager } from 'typeorm';
 import { allOwnTimes } from '../../access/own-times.js';
 import { activeParticipants } from '../../access/participants.js';
@@ -29,6 +29,8 @@ export interface Circumstances {
 export interface Pairs {
   readonly reviews: readonly Review[];
   readonly keptApart: readonly ForbiddenPair[];
+  /** Drafts that staff review under their own names: the same people cannot review them under an alias as well. */
+  readonly voiced: readonly Pair[];
 }
 
 /** In the order of random ids: nothing of the persons steers who reviews whom. */
@@ -43,7 +45,7 @@ export async function loadCircumstances(
   return {
     participants,
     students,
-    extras: participants.filter(({ extraReviews }) => extraReviews !== null),
+    extras: participants.filter(({ extraReviews }) => (extraReviews ?? 0) > 0),
     leftOut: await whoIsLeftOut(manager, exchange, participants, students, drafts),
     drafts,
     groups: await groupsOf(manager, exchange, students),
@@ -53,8 +55,10 @@ export async function loadCircumstances(
 
 /** Reviews by reviewer and their place in the reviewer's list; pairs kept apart in the order in which that was said. */
 export async function loadPairs(manager: EntityManager, exchangeId: string): Promise<Pairs> {
+  const all = await manager.find(Review, { where: { exchangeId }, order: { reviewerId: 'ASC', position: 'ASC' } });
   return {
-    reviews: await manager.find(Review, { where: { exchangeId }, order: { reviewerId: 'ASC', position: 'ASC' } }),
+    reviews: all.filter(({ voice }) => voice === null),
+    voiced: all.filter(({ voice }) => voice !== null).map(({ reviewerId, draftId }) => ({ reviewerId, draftId })),
     keptApart: await manager.find(ForbiddenPair, { where: { exchangeId }, order: { id: 'ASC' } }),
   };
 }

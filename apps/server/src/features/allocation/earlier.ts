@@ -117,6 +117,6 @@ function earlierRows(manager: EntityManager, exchangeId: string): Promise<Earlie
       'review.submittedAt IS NOT NULL AS submitted',
       'review.words AS words',
     ])
-    .where('review.exchangeId = :exchangeId', { exchangeId })
+    .where('review.exchangeId = :exchangeId AND review.voice IS NULL', { exchangeId })
     .getRawMany<EarlierRow>();
 }

@@ -79,6 +79,7 @@ class Hands {
   readonly #drafts: ReadonlyMap<string, HandedIn>;
   readonly #people: ReadonlySet<string>;
   readonly #forbidden: ReadonlySet<string>;
+  readonly #voiced: ReadonlySet<string>;
   /** Whoever has nobody to review with may review themselves, where an instructor says so. */
   readonly #alone: ReadonlySet<string>;
 
@@ -90,6 +91,7 @@ class Hands {
     this.#drafts = new Map(question.drafts.map((one) => [one.draftId, one]));
     this.#people = new Set([...question.students, ...question.extras].map(({ id }) => id));
     this.#forbidden = new Set(question.problem.forbidden.map(pairKey));
+    this.#voiced = new Set(question.voiced.map(pairKey));
     this.#alone = new Set(aloneIn(question).map(pairKey));
   }
 
@@ -132,6 +134,13 @@ class Hands {
       });
     }
     if (this.#reviews.has(pairKey(pair)) && !leaving.has(pairKey(pair))) throw alreadyThere(names);
+    if (this.#voiced.has(pairKey(pair))) {
+      throw new ProblemError({
+        code: 'invalid',
+        sentence: `${this.#reviewer(pair)} reviews that draft under the own name already, beside its other reviews.`,
+        whatToDo: 'Choose another draft, or another reviewer.',
+      });
+    }
     if (this.#forbidden.has(pairKey(pair)) && !released.has(pairKey(pair))) {
       throw new ProblemError({
         code: 'invalid',

@@ -23,6 +23,7 @@ import { leftOver } from './since.js';
 import { taskOf } from './task-of.js';
 import { tellReviewers } from './tell-reviewers.js';
 import type { SolverTask } from './worker/solve.js';
+import { ALLOCATED } from '../../access/review-state.js';
 
 const LOOK_EVERY = 15_000;
 
@@ -197,7 +198,7 @@ export class PlannedRuns implements OnApplicationBootstrap, OnApplicationShutdow
       where: { publishedAt: Not(IsNull()), draftsOpen: LessThanOrEqual(now), reviewsDue: MoreThan(now) },
     });
     for (const exchange of running) {
-      const untold = { exchangeId: exchange.id, toldAt: IsNull(), submittedAt: IsNull() };
+      const untold = { exchangeId: exchange.id, ...ALLOCATED, toldAt: IsNull(), submittedAt: IsNull() };
       if (!(await this.database.read.existsBy(Review, untold))) continue;
       await this.database.write((manager) => tellReviewers(manager, exchange, now, this.database.mail, this.ids));
     }

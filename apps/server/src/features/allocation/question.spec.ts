@@ -65,7 +65,7 @@ interface Given {
 const question = (
   given: Circumstances = circumstances(),
   { reviews = [], keptApart = [], exchange = EXCHANGE, wishes = WISHES }: Given = {},
-) => questionOf(exchange, wishes, given, { reviews, keptApart });
+) => questionOf(exchange, wishes, given, { reviews, keptApart, voiced: [] });
 
 const capacities = ({ problem }: ReturnType<typeof question>) =>
   Object.fromEntries(problem.reviewers.map(({ id, capacity }) => [id, capacity]));

@@ -19,6 +19,8 @@ export interface Question {
   /** Reviews of one's own draft: they are no matter of choice, and not part of the problem. */
   readonly selfPairs: readonly Pair[];
   readonly own: readonly Review[];
+  /** As in {@link Pairs}. */
+  readonly voiced: readonly Pair[];
   readonly students: readonly Participant[];
   readonly extras: readonly Participant[];
   readonly leftOut: ReadonlyMap<string, LeftOut>;
@@ -78,7 +80,7 @@ export function questionOf(
   exchange: Exchange,
   wishes: WishesView,
   circumstances: Circumstances,
-  { reviews, keptApart }: Pairs,
+  { reviews, keptApart, voiced }: Pairs,
 ): Question {
   const { participants, students, extras, leftOut, drafts, groups, earlier } = circumstances;
   const takesPart = (id: string) => !leftOut.has(id) || leftOut.get(id) === 'not-handed-in';
@@ -104,7 +106,10 @@ export function questionOf(
     groups,
     strengths,
     fixed,
-    apart: pairsApart(keptApart, open, listed),
+    apart: [
+      ...pairsApart(keptApart, open, listed),
+      ...voiced.filter(({ reviewerId, draftId }) => listed.has(reviewerId) && openIds.has(draftId)),
+    ],
     earlier: earlier.pairs([...taking, ...further], open, personOf, avoid),
   };
   return {
@@ -113,6 +118,7 @@ export function questionOf(
     problem: problemOf(parts),
     current,
     own: reviews.filter(isOwn),
+    voiced,
     selfPairs: exchange.selfReview === 'off' ? [] : selfPairs(open, listed),
     students,
     extras,

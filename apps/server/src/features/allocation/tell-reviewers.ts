@@ -10,6 +10,7 @@ import { queueMail, type Letter } from '../../platform/mail/queue-mail.js';
 import { dateInWords } from '../../platform/problems/sentences.js';
 import { Review } from '../../model/review.js';
 import { handedInDrafts } from './handed-in.js';
+import { ALLOCATED } from '../../access/review-state.js';
 
 /**
  * Mails reviewers that they have drafts to review, once they may open them and not before: when reviewing has opened and,
@@ -24,7 +25,12 @@ export async function tellReviewers(
   mail: MailSettings,
   ids: Ids,
 ): Promise<number> {
-  const reviews = await manager.findBy(Review, { exchangeId: exchange.id, toldAt: IsNull(), submittedAt: IsNull() });
+  const reviews = await manager.findBy(Review, {
+    exchangeId: exchange.id,
+    ...ALLOCATED,
+    toldAt: IsNull(),
+    submittedAt: IsNull(),
+  });
   if (reviews.length === 0) return 0;
   const course = await manager.findOneByOrFail(Course, { id: exchange.courseId });
   const participants = new Map(

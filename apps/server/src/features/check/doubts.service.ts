@@ -21,6 +21,7 @@ import { Review } from '../../model/review.js';
 import { compiled, Threads } from '../../platform/jobs/threads.js';
 import { answerView, saysSomething } from '../reviews/contents.service.js';
 import type { LookedAt, LookTask } from './worker/look.js';
+import { ALLOCATED } from '../../access/review-state.js';
 
 /** Megabytes and milliseconds: far more than ten thousand reviews take, and an end all the same. */
 const LIMITS = { memory: 2048, time: 5 * 60_000 };
@@ -67,7 +68,7 @@ export class Doubts implements OnApplicationShutdown {
   }
 
   #submitted(manager: EntityManager, { exchange }: Place): Promise<Review[]> {
-    const where = { exchangeId: exchange.id, submittedAt: Not(IsNull()) };
+    const where = { exchangeId: exchange.id, ...ALLOCATED, submittedAt: Not(IsNull()) };
     return manager.find(Review, { where, order: { id: 'ASC' } });
   }
 

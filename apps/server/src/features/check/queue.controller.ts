@@ -1,4 +1,4 @@
-import { Body, Controller, Get, HttpCode, Param, Put } from '@nestjs/common';
+import { Body, Controller, Get, HttpCode, Param, Post, Put } from '@nestjs/common';
 import {
   CheckRequest,
   QueueBoundsRequest,
@@ -36,6 +36,16 @@ export class QueueController {
     @Param('draftId') draftId: string,
   ): Promise<DraftReviewsView> {
     return this.draftReviews.of(me, id, draftId);
+  }
+
+  @Post('exchanges/:exchangeId/drafts/:draftId/reviews')
+  @HttpCode(200)
+  begin(
+    @Me() me: Asker,
+    @Param('exchangeId') id: string,
+    @Param('draftId') draftId: string,
+  ): Promise<{ readonly id: string }> {
+    return this.draftReviews.begin(me, id, draftId);
   }
 
   @Get('reviews/:reviewId/check')

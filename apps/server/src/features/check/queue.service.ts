@@ -26,6 +26,7 @@ import { groupedBy } from '../../platform/grouping/grouped-by.js';
 import { refusal } from '../../platform/problems/sentences.js';
 import { iso } from '../../platform/wire/instants.js';
 import { Doubts } from './doubts.service.js';
+import { ALLOCATED } from '../../access/review-state.js';
 
 /** Submitted reviews, the doubtful first, and what staff have made of them. */
 @Injectable()
@@ -40,7 +41,7 @@ export class QueueService {
     const place = await this.access.exchange(person, exchangeId);
     see(place, { kind: 'workspace' });
     const manager = this.database.read;
-    const reviews = await manager.findBy(Review, { exchangeId, submittedAt: Not(IsNull()) });
+    const reviews = await manager.findBy(Review, { exchangeId, ...ALLOCATED, submittedAt: Not(IsNull()) });
     const found = await this.doubts.of(manager, place);
     const around = await Around.load(manager, place, await manager.findBy(Draft, { exchangeId }), reviews);
     const marked = await rowsOfReviews(manager, ReviewCheck, exchangeId).getMany();

@@ -47,10 +47,11 @@ export class ReleaseService {
       const own = authors.of(draft);
       const byOthers = (ofDraft.get(draft.id) ?? []).filter(({ reviewerId }) => !own.includes(reviewerId));
       const submitted = byOthers.filter(({ submittedAt }) => submittedAt !== null);
+      const allocated = byOthers.filter(({ voice }) => voice === null);
       const got = submitted.filter(({ withheldAt }) => withheldAt === null);
       const row = {
         reviews: got.length,
-        waiting: byOthers.length - submitted.length,
+        waiting: allocated.filter(({ submittedAt }) => submittedAt === null).length,
         withheld: submitted.reduce((sum, { id }) => sum + (kept.get(id)?.length ?? 0), 0),
       };
       for (const id of own) received.set(id, row);

@@ -26,6 +26,7 @@ import { Ids } from '../../platform/ids/ids.js';
 import { queueMail, type Letter } from '../../platform/mail/queue-mail.js';
 import { ProblemError } from '../../platform/problems/problem-error.js';
 import { dateInWords } from '../../platform/problems/sentences.js';
+import { ALLOCATED } from '../../access/review-state.js';
 
 /** The due time that a reminder names. */
 const DUE = { draft: 'draftsDue', reviews: 'reviewsDue' } as const;
@@ -192,7 +193,7 @@ async function chosen(
   const own = await allOwnTimes(manager, exchange);
   const handedIn = await authorsHandedIn(manager, place);
   const open = new Map<string, number>();
-  const unsubmitted = { exchangeId: exchange.id, submittedAt: IsNull(), reviewerId: In([...wanted]) };
+  const unsubmitted = { exchangeId: exchange.id, ...ALLOCATED, submittedAt: IsNull(), reviewerId: In([...wanted]) };
   for (const { reviewerId } of about === 'reviews' ? await manager.findBy(Review, unsubmitted) : [])
     open.set(reviewerId, (open.get(reviewerId) ?? 0) + 1);
   // A reminder must not tell somebody of drafts that are not theirs to open yet.

@@ -61,7 +61,7 @@ export class FeedbackService {
       versions.set(version.id, version);
       reviews.push({
         id: review.id,
-        reviewer: labels.reviewer(reviewerId),
+        reviewer: labels.reviewerOf(review),
         self: authors.of(draft).includes(reviewerId),
         version: version.number,
         ...(await this.contents.load(manager, place, review, reading)),
@@ -74,7 +74,7 @@ export class FeedbackService {
     // Of others: whether the own one is submitted, its author knows.
     const own = authors.of(draft);
     const missing = all.filter(
-      ({ submittedAt, reviewerId }) => submittedAt === null && !own.includes(reviewerId),
+      ({ submittedAt, reviewerId, voice }) => submittedAt === null && voice === null && !own.includes(reviewerId),
     ).length;
     // Until all are released, what is not submitted yet is nobody's to know.
     return { drafts, form, reviews, missing: place.facts.may.released ? missing : 0 };

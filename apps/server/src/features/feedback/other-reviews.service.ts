@@ -61,7 +61,7 @@ export class OtherReviews {
         const { answers, notes } = rowsOf(review);
         return {
           id: review.id,
-          reviewer: labels.reviewer(review.reviewerId),
+          reviewer: labels.reviewerOf(review),
           self: false,
           version: version.number,
           files: [],

@@ -109,7 +109,7 @@ export class ExchangesService {
       .select('COUNT(*)', 'allocated')
       .addSelect('COUNT(review.submittedAt)', 'submitted')
       .addSelect('COUNT(review.begunAt)', 'begun')
-      .where('review.exchangeId = :exchangeId', { exchangeId })
+      .where('review.exchangeId = :exchangeId AND review.voice IS NULL', { exchangeId })
       .getRawOne<{ allocated: number; submitted: number; begun: number }>();
     const { allocated = 0, submitted = 0, begun = 0 } = reviews ?? {};
     const extras = await manager.findBy(Participant, { exchangeId, extraReviews: Not(IsNull()) });

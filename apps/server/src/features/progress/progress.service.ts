@@ -18,11 +18,12 @@ import { isoOrNull } from '../../platform/wire/instants.js';
 import { allOwnTimes } from '../../access/own-times.js';
 import { rowsOfReviews } from '../../access/rows-of-reviews.js';
 import { LookRequestRow } from '../../model/check.js';
+import { GroupMemberRow, GroupSet, StudentGroup } from '../../model/group.js';
 import { Enrolment } from '../../model/course.js';
 import { practiceStates } from '../../access/practice.js';
 import { activeParticipants } from '../../access/participants.js';
 import { Review } from '../../model/review.js';
-import { isChanging, reviewState } from '../../access/review-state.js';
+import { ALLOCATED, isChanging, reviewState } from '../../access/review-state.js';
 
 interface DraftState {
   readonly draftId: string;
@@ -56,7 +57,7 @@ export class ProgressService {
     const participants = await manager.findBy(Participant, { exchangeId });
     const labels = await Labels.load(manager, place, participants);
     const drafts = await draftStates(manager, exchangeId);
-    const reviews = await manager.find(Review, { where: { exchangeId }, order: { position: 'ASC' } });
+    const reviews = await manager.find(Review, { where: { exchangeId, ...ALLOCATED }, order: { position: 'ASC' } });
     const askedAtFirst = completeness(await formOf(manager, place), {}, 0).required;
     const authors = await Authors.load(manager, place.exchange);
     const draftOf = new Map(drafts.flatMap((one) => authors.of(one).map((id) => [id, one] as const)));
@@ -86,6 +87,7 @@ export class ProgressService {
       select: { id: true, personId: true, section: true },
     });
     const sections = new Map(enrolled.map((one) => [one.personId, one.section]));
+    const groups = await groupsByPerson(manager, place.course.id);
     const students = participants.filter(({ extraReviews }) => extraReviews === null);
     const rows = students.map(({ id, personId }): ProgressRow => {
       const draft = draftOf.get(id);
@@ -109,10 +111,27 @@ export class ProgressService {
         workedAt: isoOrNull(lastWorked(given)),
         asks: asks.get(id)?.length ?? 0,
         section: sections.get(personId) ?? null,
+        groups: groups.get(personId) ?? [],
       };
     });
     return { rows: rows.sort((a, b) => (a.person.name ?? '').localeCompare(b.person.name ?? '')) };
   }
+}
+
+/** Of every set of the course: whatever way of dividing it somebody looks by. */
+async function groupsByPerson(manager: EntityManager, courseId: string): Promise<Map<string, ProgressRow['groups']>> {
+  const rows = await manager
+    .createQueryBuilder(GroupMemberRow, 'member')
+    .innerJoin(StudentGroup, 'one', 'one.id = member.groupId')
+    .innerJoin(GroupSet, 'set', 'set.id = one.setId')
+    .innerJoin(Enrolment, 'enrolment', 'enrolment.id = member.enrolmentId')
+    .where('set.courseId = :courseId', { courseId })
+    .select(['enrolment.personId AS personId', 'one.id AS id', 'set.title AS "set"', 'one.title AS title'])
+    .getRawMany<ProgressRow['groups'][number] & { readonly personId: string }>();
+  const byPerson = groupedBy(rows, ({ personId }) => personId);
+  return new Map(
+    [...byPerson].map(([id, all]) => [id, all.map(({ id: one, set, title }) => ({ id: one, set, title }))]),
+  );
 }
 
 function practisedView(states: readonly PracticeState[]): NonNullable<ProgressRow['practised']> {

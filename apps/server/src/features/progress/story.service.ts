@@ -56,8 +56,8 @@ export class Stories {
       add('reopened', reopenedAt, to, more);
     }
     const received = draft === null ? [] : await manager.findBy(Review, { draftId: draft.id });
-    for (const { id, reviewerId, submittedAt } of received)
-      add('received', submittedAt, `/reviews/${id}`, { about: labels.reviewer(reviewerId) });
+    for (const review of received)
+      add('received', review.submittedAt, `/reviews/${review.id}`, { about: labels.reviewerOf(review) });
     add('told', participant.feedbackToldAt, null);
     add('read', participant.feedbackReadAt, null);
     const own = { participantId };

@@ -101,7 +101,7 @@ export class Replies {
     const labels = await Labels.ofExchange(manager, place);
     const labelOf = ({ as, participantId, personId }: ReplyRow) => {
       if (as === 'staff') return { name: names.get(personId ?? '') ?? 'someone who has left' };
-      if (as === 'reviewer') return labels.reviewer(review.reviewerId);
+      if (as === 'reviewer') return labels.reviewerOf(review);
       return participantId === place.participant?.id ? labels.author(participantId) : labels.authorOf(draft);
     };
     const rated = await manager.findOneBy(RatingRow, { reviewId: review.id });
@@ -198,8 +198,10 @@ function replying(
 }
 
 function rating({ byViewer, ofOwnDraft, review }: ReviewStanding) {
+  // How staff helped is not asked: whoever reads the answer would be whom it is about.
+  const ratable = ofOwnDraft && !byViewer && review.voice === null;
   const written = { submitted: review.submittedAt !== null, withheld: review.withheldAt !== null };
-  return { kind: 'rate', ofOwnDraft: ofOwnDraft && !byViewer, ...written } as const;
+  return { kind: 'rate', ofOwnDraft: ratable, ...written } as const;
 }
 
 async function concerned(

@@ -11,13 +11,13 @@ import type {
   SubmitView,
 } from '@salt-circle/contracts';
 import { counted, completeness, OVERALL_ID, readerOf, type Act } from '@salt-circle/core';
-import type { EntityManager } from 'typeorm';
+import { IsNull, Not, type EntityManager } from 'typeorm';
 import { Access, act, acts, ownParticipant, see, sees } from '../../access/access.js';
 import { attachmentsOf } from '../../access/attachments.js';
 import { Authors } from '../../access/authors.js';
 import { formOf } from '../../access/form-of.js';
 import { Labels } from '../../access/labels.js';
-import { isChanging, reviewState } from '../../access/review-state.js';
+import { ALLOCATED, isChanging, reviewState } from '../../access/review-state.js';
 import type { Asker } from '../../access/seeing.js';
 import { asked, reviewStanding, type ReviewStanding } from '../../access/review-standing.js';
 import { ownStanding, relation, standingTo } from '../../access/standing.js';
@@ -62,10 +62,15 @@ export class ReviewsService {
   async mine(person: Asker, exchangeId: string): Promise<ReviewCard[]> {
     const place = await this.access.exchange(person, exchangeId);
     const participant = ownParticipant(place);
+    // Staff who review under their own names alone have nothing that they were given.
+    if (place.viewer.role !== 'student' && participant.extraReviews === 0) throw refusal('not-yours');
     const manager = this.database.read;
     const own = await ownStanding(manager, place);
     see(place, { kind: 'own-reviews', viewerHandedIn: own.viewerHandedIn });
-    const reviews = await manager.find(Review, { where: { reviewerId: participant.id }, order: { position: 'ASC' } });
+    const reviews = await manager.find(Review, {
+      where: { reviewerId: participant.id, ...ALLOCATED },
+      order: { position: 'ASC' },
+    });
     const labels = await Labels.ofExchange(manager, place);
     const form = await formOf(manager, place);
     const cards: ReviewCard[] = [];
@@ -115,8 +120,7 @@ export class ReviewsService {
       },
       author: labels.authorOf(draft),
       // All instructors write the one key.
-      reviewer:
-        place.facts.practice && standing.byViewer ? { you: true, alias: '' } : labels.reviewer(review.reviewerId),
+      reviewer: place.facts.practice && standing.byViewer ? { you: true, alias: '' } : labels.reviewerOf(review),
       self: (await Authors.load(manager, place.exchange)).of(draft).includes(review.reviewerId),
       shorthand: await shorthandOf(manager, place),
       // An author who looks at a review reads what the reviewer read.
@@ -313,7 +317,9 @@ export class ReviewsService {
     manager: EntityManager,
     { review, byViewer }: ReviewStanding,
   ): Promise<Pick<DeskView, 'position' | 'total' | 'nextId'>> {
-    const all = await manager.find(Review, { where: { reviewerId: review.reviewerId }, order: { position: 'ASC' } });
+    const { reviewerId } = review;
+    const voice = review.voice === null ? IsNull() : Not(IsNull());
+    const all = await manager.find(Review, { where: { reviewerId, voice }, order: { position: 'ASC', id: 'ASC' } });
     const index = all.findIndex(({ id }) => id === review.id);
     const around = [...all.slice(index + 1), ...all.slice(0, index)];
     const next = byViewer ? around.find((one) => one.submittedAt === null || isChanging(one)) : around[0];
@@ -322,7 +328,8 @@ export class ReviewsService {
 }
 
 function reopening({ byViewer, review, ofOwnDraft }: ReviewStanding): Act {
-  return { kind: 'reopen-review', byViewer, ofOwnDraft, submitted: review.submittedAt !== null };
+  const written = { submitted: review.submittedAt !== null, voice: review.voice !== null };
+  return { kind: 'reopen-review', byViewer, ofOwnDraft, ...written };
 }
 
 /** The key is the review by whoever the practice draft stands for, whoever looks at it. */

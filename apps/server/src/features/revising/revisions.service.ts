@@ -73,7 +73,7 @@ export class Revisions {
       const reading = { ...relation(standing), byViewer };
       if (!written.submitted || !sees(place, { kind: 'review', ...reading, ...written })) continue;
       const { answers, notes } = await this.contents.load(manager, place, review, reading);
-      const common = { reviewId: review.id, by: labels.reviewer(review.reviewerId) };
+      const common = { reviewId: review.id, by: labels.reviewerOf(review) };
       const remark = (target: DecisionTarget, part: Pick<RemarkView, 'note' | 'itemTitle' | 'words'>) => {
         const key = decisionKey(target);
         remarks.push({ key, ...common, ...part, decision: decisions.get(key) ?? null });

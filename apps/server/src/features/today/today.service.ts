@@ -20,7 +20,7 @@ import { IsNull, MoreThan, Not } from 'typeorm';
 import { draftOf, groupIdOf } from '../../access/authors.js';
 import { datesOf } from '../../access/facts-of.js';
 import { isoOrNull } from '../../platform/wire/instants.js';
-import { isChanging } from '../../access/review-state.js';
+import { ALLOCATED, isChanging } from '../../access/review-state.js';
 import type { Asker } from '../../access/seeing.js';
 import { AllocationService } from '../allocation/allocation.service.js';
 import { AllocationPreview } from '../../model/allocation.js';
@@ -165,7 +165,10 @@ export class TodayService {
   }
 
   async #reviewsOf({ id: reviewerId }: Participant, own: Draft | null): Promise<OwnReview[]> {
-    const mine = await this.database.read.find(Review, { where: { reviewerId }, order: { position: 'ASC' } });
+    const mine = await this.database.read.find(Review, {
+      where: { reviewerId, ...ALLOCATED },
+      order: { position: 'ASC' },
+    });
     return mine.map((review) => ({
       id: review.id,
       self: review.draftId === own?.id,

@@ -30,6 +30,7 @@ export const {
   useWithholdMutation,
   useGiveBackMutation,
   useDraftReviewsQuery,
+  useBeginOwnReviewMutation,
   useLookRequestsQuery,
   useAskToLookMutation,
   useAnswerLookMutation,
@@ -53,6 +54,13 @@ export const {
     reviewCheck: build.query<CheckView, string>({ query: (id) => `/reviews/${id}/check`, providesTags: ['Queue'] }),
     saveCheck: build.mutation<CheckView, { reviewId: string; looked: boolean; dismissed: readonly string[] }>({
       query: ({ reviewId, ...body }) => ({ url: `/reviews/${reviewId}/check`, method: 'PUT', body }),
+      invalidatesTags: ['Queue'],
+    }),
+    beginOwnReview: build.mutation<{ id: string }, { exchangeId: string; draftId: string }>({
+      query: ({ exchangeId, draftId }) => ({
+        url: `/exchanges/${exchangeId}/drafts/${draftId}/reviews`,
+        method: 'POST',
+      }),
       invalidatesTags: ['Queue'],
     }),
     withhold: build.mutation<null, WithholdBody>({

@@ -1,13 +1,13 @@
 import type { DraftReviewsView } from '@salt-circle/contracts';
 import { counted, formScore, itemSpreads, OVERALL_ID, type FormItem } from '@salt-circle/core';
-import { Link, useParams } from 'react-router';
-import { useDraftReviewsQuery } from '../../app/check/checkApi.js';
+import { Link, useNavigate, useParams } from 'react-router';
+import { useBeginOwnReviewMutation, useDraftReviewsQuery } from '../../app/check/checkApi.js';
 import { AnswerWords } from '../../app/form/AnswerWords.js';
 import { labelWords, Person } from '../../app/People.js';
 import { percent } from '../../app/percent.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { useExchange } from '../../app/useExchange.js';
-import { Empty, Loading } from '../../kit/index.js';
+import { Button, Empty, Loading } from '../../kit/index.js';
 
 /** All submitted reviews of one draft, item by item, those first on which they differ most. */
 export function SideBySidePage() {
@@ -22,7 +22,10 @@ export function SideBySidePage() {
   const { reviews, waiting } = data;
   return (
     <div className="px-5 py-5">
-      <h2 className="text-xl font-semibold">{data.draftTitle}</h2>
+      <div className="flex flex-wrap items-start justify-between gap-3">
+        <h2 className="text-xl font-semibold">{data.draftTitle}</h2>
+        <OwnReview exchangeId={exchange.id} view={data} />
+      </div>
       <p className="mb-3 text-ink-soft">
         by <Person label={data.author} />, {counted(reviews.length, '1 review', '# reviews')}
         {waiting > 0 && `, ${counted(waiting, '1 more not submitted', '# more not submitted')}`}.{' '}
@@ -37,6 +40,28 @@ export function SideBySidePage() {
       ) : (
         <Table view={data} />
       )}
+    </div>
+  );
+}
+
+/** One’s own, beside the others: shown to the author with them, under the own name and role. */
+function OwnReview({ exchangeId, view }: { readonly exchangeId: string; readonly view: DraftReviewsView }) {
+  const { draftId, ownId, mayReview } = view;
+  const navigate = useNavigate();
+  const [begin, { error, isLoading }] = useBeginOwnReviewMutation();
+  if (ownId === null && !mayReview) return null;
+  const submitted = view.reviews.some(({ id }) => id === ownId);
+  const open = async () => {
+    const id = ownId ?? (await begin({ exchangeId, draftId }).unwrap()).id;
+    void navigate(`/reviews/${id}`);
+  };
+  return (
+    <div>
+      {/* What went wrong is shown below. */}
+      <Button disabled={isLoading} onClick={() => void open().catch(() => undefined)}>
+        {ownId === null ? 'Write an own review' : submitted ? 'Read your own review' : 'Go on with your own review'}
+      </Button>
+      {error !== undefined && <ProblemNotice error={error} />}
     </div>
   );
 }

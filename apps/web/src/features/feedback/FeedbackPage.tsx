@@ -185,7 +185,7 @@ function Feedback({ feedback, draft, where }: FeedbackProps) {
       </ReadDraft>
       <section className="border-l border-line bg-crust px-5 py-3">
         <p className="text-ink-soft">
-          {counted(count, '1 reviewer', '# reviewers')}, {counted(notes.length, '1 note', '# notes')}
+          {whoseWords(feedback.reviews)}, {counted(notes.length, '1 note', '# notes')}
           {where}
           {feedback.missing > 0 &&
             `; ${counted(feedback.missing, '1 more review was', '# more reviews were')} not submitted`}
@@ -271,6 +271,16 @@ function Feedback({ feedback, draft, where }: FeedbackProps) {
       </section>
     </div>
   );
+}
+
+function whoseWords(reviews: FeedbackView['reviews']): string {
+  const others = reviews.filter(({ self }) => !self);
+  const staff = others.filter(({ reviewer }) => reviewer.role !== undefined).length;
+  return [
+    counted(others.length - staff, '1 reviewer', '# reviewers'),
+    ...(staff === 0 ? [] : [counted(staff, '1 review by staff', '# reviews by staff')]),
+    ...(reviews.length > others.length ? ['your self-review'] : []),
+  ].join(', ');
 }
 
 const ORDERS = [

@@ -3,7 +3,8 @@ import { agreedOn, counted, listed } from '@salt-circle/core';
 
 /** In sentences: what all reviews agree on, and where they differ. */
 export function Summary({ feedback }: { readonly feedback: FeedbackView }) {
-  const byOthers = feedback.reviews.filter(({ self }) => !self);
+  // Staff have the last word, and are not among those who agree or differ.
+  const byOthers = feedback.reviews.filter(({ self, reviewer }) => !self && reviewer.role === undefined);
   const found = agreedOn(
     feedback.form,
     byOthers.map(({ answers }) => answers),

@@ -60,13 +60,17 @@ export function ReviewsPage() {
   });
   const [filter, setFilter] = useState<Filter>('all');
   const [section, setSection] = useState('');
+  const [group, setGroup] = useState('');
   const [view, setView] = useState<'person' | 'draft'>('person');
   const [story, setStory] = useState<string | null>(null);
   const [reminding, setReminding] = useState(false);
   if (error !== undefined) return <ProblemNotice error={error} />;
   if (data === undefined) return <Loading what="the reviews" />;
   const sections = [...new Set(data.rows.flatMap((row) => row.section ?? []))].sort();
-  const all = section === '' ? data.rows : data.rows.filter((row) => row.section === section);
+  const groups = groupChoices(data.rows);
+  const all = data.rows
+    .filter((row) => section === '' || row.section === section)
+    .filter((row) => group === '' || row.groups.some(({ id }) => id === group));
   const rows = filter === 'all' ? all : all.filter(FILTERS[filter].holds);
   // Of the rows that are shown, those that have something left to do.
   const toRemind = rows.filter(FILTERS.unfinished.holds);
@@ -133,6 +137,11 @@ export function ReviewsPage() {
             />
           </div>
         )}
+        {groups.length > 1 && (
+          <div className="w-60">
+            <Select label="Group" value={group} options={[['', 'All groups'], ...groups]} onChange={setGroup} />
+          </div>
+        )}
       </div>
       {columns === 0 ? (
         <Empty title="No reviews have been allocated yet.">
@@ -164,6 +173,15 @@ export function ReviewsPage() {
       {reminding && <ReminderDialog rows={toRemind} about="reviews" onClose={() => setReminding(false)} />}
     </div>
   );
+}
+
+/** Groups by id, with the title of their set where there are several sets. */
+function groupChoices(rows: readonly ProgressRow[]): Array<readonly [id: string, words: string]> {
+  const all = new Map(rows.flatMap(({ groups }) => groups.map((one) => [one.id, one] as const)));
+  const sets = new Set([...all.values()].map(({ set }) => set));
+  return [...all.values()]
+    .map(({ id, set, title }) => [id, sets.size > 1 ? `${set}: ${title}` : title] as const)
+    .sort((a, b) => a[1].localeCompare(b[1], undefined, { numeric: true }));
 }
 
 interface BoardProps {

@@ -24,6 +24,11 @@ export function checking({ id, byAnn }: { readonly id: string; readonly byAnn: s
       url: `/exchanges/${id}/drafts/${draftOfBen}/reviews`,
       ...staffOnly(200),
     },
+    {
+      route: 'POST /api/exchanges/:exchangeId/drafts/:draftId/reviews',
+      url: `/exchanges/${id}/drafts/${draftOfBen}/reviews`,
+      ...staffOnly(REVIEWER),
+    },
     { route: 'GET /api/exchanges/:exchangeId/release', url: `/exchanges/${id}/release`, ...staffOnly(200) },
     {
       route: 'PUT /api/exchanges/:exchangeId/release/people',
