@@ -268,6 +268,8 @@ export type {
 export type { LookRequestView } from './views/look.js';
 export type { ReleaseRow, ReleaseView } from './views/release.js';
 export type { DraftReviewsView } from './views/draftReviews.js';
+export type { EarlierView, RoundCard } from './views/earlier.js';
+export { SecondRoundRequest } from './requests/round.js';
 export type { CheckView, DoubtView, LookedView, QueueRow, QueueView, WithheldView } from './views/check.js';
 export type { PracticeCard, PracticeContent, PracticeOwn, PracticeResultView, PracticeView } from './views/practice.js';
 export { boardChange, changedBoard, type BoardChange } from './views/boardChange.js';

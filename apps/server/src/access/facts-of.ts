@@ -61,6 +61,7 @@ export function factsOf(
     reflection: exchange.after.reflection !== null,
     othersReviews: exchange.after.othersReviews,
     revisionShown: exchange.after.revisionShown,
+    earlierShown: exchange.earlierShown,
     noAfter: exchange.repliesDue === null && exchange.revisionDue === null,
   };
 }

@@ -40,6 +40,10 @@ export class Draft {
 
   @Column('integer', { nullable: true })
   savedAt: number | null;
+
+  /** The draft of an earlier exchange whose revision this is, reviewed once more; null for most. A plain value: drafts stay. */
+  @Column('text', { nullable: true })
+  followsId: string | null;
 }
 
 /** What was handed in at one moment. Its parts are rows of `draft_part`. */

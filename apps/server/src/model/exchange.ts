@@ -186,9 +186,13 @@ export class Exchange {
   @Column('integer', { nullable: true })
   remindedUntil: number | null;
 
-  /** The exchange whose drafts are reviewed again here, and whose feedback stands beside them; null for most. */
+  /** The exchange whose revisions are reviewed here, and whose feedback stands beside them; null for most. */
   @Column('text', { nullable: true })
   followsId: string | null;
+
+  /** Its reviewers read all feedback of that one on the drafts that they get, not only what they wrote themselves. */
+  @Column('boolean', { default: false })
+  earlierShown: boolean;
 
   /**
    * The exchange that this one holds a practice draft for; null for every other. It is never published: its dates, its form and who

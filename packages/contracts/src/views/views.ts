@@ -296,6 +296,10 @@ export interface DeskView extends ReviewContent {
   readonly reopenable: boolean;
   /** Seconds that its reviewer was at work on it; null where that is not measured, or not for the one who asks. */
   readonly spentSeconds: number | null;
+  /** As whom somebody of the staff writes it under the own name; null for an allocated review. */
+  readonly voice: 'instructor' | 'assistant' | null;
+  /** The draft is a revision that is reviewed once more: there is earlier feedback on it. */
+  readonly earlier: boolean;
   /** Why an instructor reopened it; null where none did. */
   readonly reopenReason: string | null;
   /** Until when it can be submitted again, where the instructor said so. */

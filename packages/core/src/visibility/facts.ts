@@ -49,6 +49,8 @@ export interface ExchangeFacts {
   readonly othersReviews: boolean;
   /** Reviewers see the revision of a draft that they reviewed. */
   readonly revisionShown: boolean;
+  /** Where revisions are reviewed once more, their reviewers read all the earlier feedback on them. */
+  readonly earlierShown: boolean;
 }
 
 /** The one who asks. `role` is null for somebody without an active enrolment in the course. */
@@ -115,6 +117,17 @@ export type Subject =
       readonly submitted: boolean;
       readonly withheld: boolean;
     }
+  /**
+   * A review of what became the draft in question, of the exchange before. `byViewer`: the viewer reviews the draft now;
+   * `own`: the viewer wrote the earlier review.
+   */
+  | ({
+      readonly kind: 'earlier-review';
+      readonly byViewer: boolean;
+      readonly own: boolean;
+      readonly submitted: boolean;
+      readonly withheld: boolean;
+    } & Reviewing)
   /** How a review helped, in words of its author. */
   | { readonly kind: 'rating'; readonly byViewer: boolean; readonly ofOwnDraft: boolean }
   /** What authors decided about the remarks on their draft, and what they have thought over. */

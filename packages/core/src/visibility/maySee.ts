@@ -54,6 +54,10 @@ export function maySee(viewer: Viewer, exchange: ExchangeFacts | null, subject: 
       if (!exchange.othersReviews || !subject.reviewed || !subject.submitted || subject.withheld)
         return refuse('unknown');
       return isReleasedToAll(exchange) ? ALLOWED : refuse('unknown');
+    case 'earlier-review':
+      if (!subject.byViewer || !subject.submitted) return refuse('unknown');
+      if (!subject.own && (subject.withheld || !exchange.earlierShown)) return refuse('unknown');
+      return reviewerMayOpen(exchange, subject);
     case 'rating':
       if (subject.ofOwnDraft) return ALLOWED;
       return subject.byViewer && ratingIsShown(exchange) ? ALLOWED : refuse('unknown');

@@ -35,6 +35,7 @@ const facts = (part: Partial<Omit<ExchangeFacts, 'may'>>, may: Partial<Openings>
   noAfter: false,
   reflection: true,
   othersReviews: false,
+  earlierShown: false,
   revisionShown: false,
   ...part,
 });

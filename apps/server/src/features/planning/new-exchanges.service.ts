@@ -24,7 +24,7 @@ import { DATE_WORDS, dateInWords, invalid } from '../../platform/problems/senten
 import { Access, act, see } from '../../access/access.js';
 import { formOf } from '../../access/form-of.js';
 import { copyPractice } from './copy-practice.js';
-import { insertExchange } from './insert-exchange.js';
+import { insertExchange } from '../../access/insert-exchange.js';
 import { datesFrom, datesView } from '../../access/mapper.js';
 import { rowFrom, settingsOf } from '../../access/settings-of.js';
 

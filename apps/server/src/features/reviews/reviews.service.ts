@@ -133,6 +133,8 @@ export class ReviewsService {
       submittable: acts(place, { kind: 'submit-review', ...asked(standing) }),
       reopenable: submitted && !isChanging(review) && acts(place, reopening(standing)),
       spentSeconds: life && place.course.measuresTime ? review.spentSeconds : null,
+      voice: review.voice,
+      earlier: draft.followsId !== null,
       reopenReason: standing.byViewer && isChanging(review) ? review.reopenReason : null,
       reopenUntil: isoOrNull(standing.byViewer && isChanging(review) ? review.reopenUntil : null),
       checkable: submitted && !place.facts.practice && acts(place, { kind: 'check' }),

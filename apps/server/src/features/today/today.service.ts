@@ -123,7 +123,8 @@ export class TodayService {
       mayReview: view.mayReview,
       maySelfReview: view.maySelfReview,
       released: view.released,
-      handedIn: marks.draft === 'handed-in',
+      // Where revisions are reviewed once more nobody hands in: who has none here has missed nothing.
+      handedIn: marks.draft === 'handed-in' || exchange.followsId !== null,
       changedSinceHandIn: marks.savedSinceHandIn,
       ownHandInFirst: exchange.ownHandInFirst,
       practice: await this.#practice(person, exchange, view.mayReview || view.stage === 'drafting'),

@@ -41,6 +41,7 @@ export interface Happening {
     | 'allocation-planned'
     | 'allocation-run'
     | 'extra-reviewer-set'
+    | 'round-made'
     | 'review-by-staff'
     | 'review-begun'
     | 'review-submitted'

@@ -55,6 +55,7 @@ const TOPICS_OF: Readonly<Record<Happening['action'], readonly Topic[]>> = {
   'allocation-planned': ['allocation'],
   'allocation-run': ['allocation', 'reviews', 'mail'],
   'extra-reviewer-set': ['allocation'],
+  'round-made': ['plan', 'drafts', 'allocation', 'reviews', 'mail'],
   'review-by-staff': ['reviews'],
   'review-begun': ['reviews', 'allocation'],
   'review-submitted': ['reviews', 'allocation'],

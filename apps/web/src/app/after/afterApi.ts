@@ -9,6 +9,8 @@ import type {
   RatingRequest,
   ReflectionRead,
   ReplyRequest,
+  RoundCard,
+  SecondRoundRequest,
   RevisionView,
   ThreadsView,
 } from '@salt-circle/contracts';
@@ -38,6 +40,8 @@ export const {
   useInboxQuery,
   useReadNewsMutation,
   useMailWishMutation,
+  useRoundsQuery,
+  useMakeRoundMutation,
 } = api.injectEndpoints({
   endpoints: (build) => ({
     feedback: build.query<FeedbackView, string>({
@@ -95,6 +99,11 @@ export const {
     reflections: build.query<ReflectionRead[], string>({
       query: (exchangeId) => `/exchanges/${exchangeId}/reflections`,
       providesTags: ['Progress'],
+    }),
+    rounds: build.query<RoundCard[], string>({ query: (id) => `/exchanges/${id}/rounds`, providesTags: ['Exchange'] }),
+    makeRound: build.mutation<RoundCard, OfExchange & SecondRoundRequest>({
+      query: ({ exchangeId, ...body }) => ({ url: `/exchanges/${exchangeId}/rounds`, method: 'POST', body }),
+      invalidatesTags: ['Exchange', 'Courses', 'Today'],
     }),
     inbox: build.query<InboxView, void>({ query: () => '/inbox', providesTags: ['Inbox'] }),
     readNews: build.mutation<InboxView, readonly string[]>({

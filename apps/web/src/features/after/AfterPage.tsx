@@ -7,6 +7,7 @@ import { HELPED_WORDS } from '../../app/after/Rating.js';
 import { NameOrder, useNameKey } from '../../app/boards/nameOrder.js';
 import { useBeginWalk } from '../../app/boards/Walk.js';
 import { usePolling } from '../../app/changes/useChanges.js';
+import { SecondRound } from './SecondRound.js';
 import { Person } from '../../app/People.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { When } from '../../app/time/When.js';
@@ -66,17 +67,23 @@ export function AfterPage() {
           <h2 className="text-xl font-semibold">
             After the release <span className="text-base font-normal text-ink-soft">{data.length}</span>
           </h2>
-          <div className="flex flex-wrap gap-2" role="group" aria-label="Show only">
-            {filters.map((key) => (
-              <Button
-                key={key}
-                aria-pressed={shown === key}
-                className="aria-pressed:border-iodine aria-pressed:bg-crust"
-                onClick={() => setShown(shown === key ? null : key)}
-              >
-                {SHOWN[key].words} {data.filter(SHOWN[key].holds).length}
-              </Button>
-            ))}
+          <div className="flex flex-wrap gap-2">
+            <div className="flex flex-wrap gap-2" role="group" aria-label="Show only">
+              {filters.map((key) => (
+                <Button
+                  key={key}
+                  aria-pressed={shown === key}
+                  className="aria-pressed:border-iodine aria-pressed:bg-crust"
+                  onClick={() => setShown(shown === key ? null : key)}
+                >
+                  {SHOWN[key].words} {data.filter(SHOWN[key].holds).length}
+                </Button>
+              ))}
+            </div>
+            <SecondRound
+              revised={data.filter(({ revisionAt }) => revisionAt !== null).length}
+              instructor={exchange.course.role === 'instructor'}
+            />
           </div>
         </div>
         <div className="mb-2 w-56">

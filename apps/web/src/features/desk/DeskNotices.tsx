@@ -10,6 +10,12 @@ export function DeskNotices({ desk }: { readonly desk: DeskView }) {
   if (desk.practice !== null) return <PracticeNotice desk={desk} />;
   return (
     <>
+      {desk.voice !== null && own && editable && (
+        <Notice title="This is a review under your own name.">
+          Once you submit it, its author reads it with the others, as yours. It goes by no due time, and counts for
+          nobody’s reviewing.
+        </Notice>
+      )}
       {!editable && own && submittedAt === null && (
         <Notice tone="waiting" title="Reviews are over: this one was not submitted.">
           What you wrote is kept and can be read here.

@@ -28,6 +28,7 @@ import { DeskNotices, NoteRemoved } from './DeskNotices.js';
 import { DeskPanel, OneView } from './DeskPanel.js';
 import { openDraftWindow, useLinkedAnnotation } from './deskLink.js';
 import { DeskTools } from './DeskTools.js';
+import { EarlierPanel } from './EarlierPanel.js';
 import { NoteCard } from './NoteCard.js';
 import type { NoteAids } from './NoteForm.js';
 import { useDeskQuery } from './deskApi.js';
@@ -225,6 +226,7 @@ function Desk({ desk, only }: DeskProps) {
     card: (id: string) => card(id, true),
     foot: <DeskFoot desk={desk} />,
     check: desk.checkable ? <CheckPanel desk={desk} onNote={choose} /> : null,
+    earlier: desk.earlier ? <EarlierPanel reviewId={desk.id} /> : null,
     tab: view.tab,
     onTab: view.setTab,
   };
@@ -305,7 +307,8 @@ function practiceCrumb({ forId, key }: NonNullable<DeskView['practice']>) {
   return { words: 'Practice', to: `/exchanges/${forId}/${key ? 'plan' : 'practice'}` };
 }
 
-function titleOf({ reviewer, author, position, total, practice, draft }: DeskView): string {
+function titleOf({ reviewer, author, position, total, practice, draft, voice }: DeskView): string {
+  if (voice !== null && reviewer.you === true) return `Your own review: draft by ${labelWords(author)}`;
   if (practice !== null) return practice.key ? `Key of “${draft.title}”` : `Practice: ${draft.title}`;
   return reviewer.you === true
     ? `Review ${position} of ${total}: draft by ${labelWords(author)}`

@@ -5,7 +5,7 @@ import { Tabs } from '../../kit/index.js';
 import { FormPanel, type FormPanelProps } from './FormPanel.js';
 import type { AnswersState } from './useAnswers.js';
 
-export type PanelTab = 'form' | 'notes' | 'check';
+export type PanelTab = 'form' | 'notes' | 'check' | 'earlier';
 export type View = 'draft' | PanelTab;
 
 export interface DeskPanelProps {
@@ -25,6 +25,8 @@ export interface DeskPanelProps {
   readonly foot: ReactNode | null;
   /** For staff: why to look at it. */
   readonly check: ReactNode | null;
+  /** Of a second round: what was said in the first. */
+  readonly earlier: ReactNode | null;
   readonly tab: PanelTab;
   readonly onTab: (tab: PanelTab) => void;
 }
@@ -59,6 +61,7 @@ function panelTabs({
   savePrefix,
   card,
   check,
+  earlier,
   foot,
   onNote,
 }: DeskPanelProps) {
@@ -105,6 +108,7 @@ function panelTabs({
         </div>
       ),
     },
+    ...(earlier === null ? [] : [{ key: 'earlier', words: 'Earlier', content: earlier }]),
   ];
 }
 

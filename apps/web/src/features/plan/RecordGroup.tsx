@@ -38,6 +38,7 @@ const WORDS: Readonly<Record<string, string>> = {
   'allocation-planned': 'set when drafts are allocated',
   'allocation-run': 'ran a planned allocation',
   'extra-reviewer-set': 'set who of the staff reviews as well',
+  'round-made': 'made it from the revisions of another exchange',
   'review-by-staff': 'began an own review of a draft',
   'review-begun': 'began a review',
   'review-submitted': 'submitted a review',

@@ -113,7 +113,7 @@ export function ReviewsPage() {
           </Button>
         </div>
       </div>
-      <div className="mb-3 flex flex-wrap items-center gap-3">
+      <div className="mb-3 flex flex-wrap items-end gap-3">
         <div role="group" aria-label="Shown by" className="flex gap-2">
           {(['person', 'draft'] as const).map((key) => (
             <Button

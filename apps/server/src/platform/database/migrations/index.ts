@@ -15,7 +15,7 @@ import { Check1765411200000 } from './0014-check.js';
 import { OwnRelease1765497600000 } from './0015-own-release.js';
 import { LookRequests1765584000000 } from './0016-look-requests.js';
 import { After1765670400000 } from './0017-after.js';
-import { Voice1765756800000 } from './0018-voice.js';
+import { Rounds1765756800000 } from './0018-rounds.js';
 
 /** In the order in which they run. A migration that has landed is never edited. */
 export const MIGRATIONS = [
@@ -36,5 +36,5 @@ export const MIGRATIONS = [
   OwnRelease1765497600000,
   LookRequests1765584000000,
   After1765670400000,
-  Voice1765756800000,
+  Rounds1765756800000,
 ] as const;

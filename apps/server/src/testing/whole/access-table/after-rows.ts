@@ -36,6 +36,26 @@ export function after({ id, byAnn }: { readonly id: string; readonly byAnn: stri
       remark: 'by its reviewer, where the plan says so',
       ...{ instructor: 404, assistant: 404, ann: 404, ben: 404, cho: 404, ...inside },
     },
+    { route: 'GET /api/exchanges/:exchangeId/rounds', url: `${exchange}/rounds`, ...staffOnly(200) },
+    {
+      route: 'POST /api/exchanges/:exchangeId/rounds',
+      url: `${exchange}/rounds`,
+      body: {
+        title: 'Again',
+        reviewers: 'same',
+        earlierShown: false,
+        reviewsDue: '2026-05-01T00:00:00Z',
+        release: null,
+      },
+      remark: 'without a revision',
+      ...staffOnly(422, 403),
+    },
+    {
+      route: 'GET /api/reviews/:reviewId/earlier',
+      url: `/reviews/${byAnn}/earlier`,
+      remark: 'whoever reads the review; of no second round',
+      ...{ instructor: 200, assistant: 200, ann: [403, 200, 200, 200], ben: [404, 404, 404, 200], cho: 404, ...inside },
+    },
     { route: 'GET /api/exchanges/:exchangeId/decisions', url: `${exchange}/decisions`, ...AUTHORS },
     {
       route: 'PUT /api/exchanges/:exchangeId/decisions/:key',

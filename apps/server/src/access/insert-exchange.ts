@@ -1,7 +1,7 @@
 import { EMPTY_FORM, type ReviewForm } from '@salt-circle/core';
 import type { EntityManager } from 'typeorm';
-import type { Ids } from '../../platform/ids/ids.js';
-import { Exchange, ReviewFormRow } from '../../model/exchange.js';
+import type { Ids } from '../platform/ids/ids.js';
+import { Exchange, ReviewFormRow } from '../model/exchange.js';
 
 type NewExchange = Pick<Exchange, 'id' | 'courseId' | 'title' | 'createdAt'> & Partial<Exchange>;
 

@@ -1,0 +1,74 @@
+import type { EarlierView } from '@salt-circle/contracts';
+import { OVERALL_ID } from '@salt-circle/core';
+import { AnswerWords } from '../../app/form/AnswerWords.js';
+import { labelWords } from '../../app/People.js';
+import { ProblemNotice } from '../../app/ProblemNotice.js';
+import { NoteText } from '../../app/reading/NoteText.js';
+import { Empty, Loading } from '../../kit/index.js';
+import { useEarlierQuery } from './deskApi.js';
+
+/** Beside the review of a revision: what was said of the draft in the round before. */
+export function EarlierPanel({ reviewId }: { readonly reviewId: string }) {
+  const { data, error } = useEarlierQuery(reviewId, { refetchOnMountOrArgChange: true });
+  if (error !== undefined) return <ProblemNotice error={error} />;
+  if (data === undefined) return <Loading what="the earlier feedback" />;
+  if (data.reviews.length === 0) {
+    return (
+      <Empty title="No earlier feedback is open to you.">
+        <p>You did not review this draft in “{data.exchangeTitle}”, and what others wrote is not shown here.</p>
+      </Empty>
+    );
+  }
+  return (
+    <div className="divide-y divide-line">
+      <p className="py-3 text-sm text-ink-soft">
+        What was said of the draft in “{data.exchangeTitle}”. Places are those of the draft as it was then.
+      </p>
+      {data.reviews.map((review) => (
+        <Earlier key={review.id} form={data.form} review={review} />
+      ))}
+    </div>
+  );
+}
+
+function Earlier({
+  form,
+  review,
+}: {
+  readonly form: EarlierView['form'];
+  readonly review: EarlierView['reviews'][number];
+}) {
+  const answered = form.items.filter(({ id }) => id in review.answers);
+  return (
+    <section className="py-4">
+      <h3 className="text-lg font-semibold">
+        {review.reviewer.you === true ? 'Your review of then' : labelWords(review.reviewer)}
+      </h3>
+      <dl className="mt-2 space-y-3">
+        {answered.map((item) => (
+          <div key={item.id}>
+            <dt className="font-medium">{item.title}</dt>
+            <dd>
+              <AnswerWords item={item} answer={review.answers[item.id]} />
+            </dd>
+          </div>
+        ))}
+        {OVERALL_ID in review.answers && (
+          <div>
+            <dt className="font-medium">Overall comment</dt>
+            <dd>
+              <AnswerWords item={undefined} answer={review.answers[OVERALL_ID]} />
+            </dd>
+          </div>
+        )}
+      </dl>
+      <ul className="mt-3 space-y-3">
+        {review.notes.map((note) => (
+          <li key={note.id}>
+            <NoteText note={note} quoted />
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}

@@ -1,0 +1,30 @@
+import { IsBoolean, IsIn, IsISO8601, IsString, Length, Matches, ValidateIf } from 'class-validator';
+import { LIMITS } from '../limits.js';
+import { NOT_BLANK } from './exchange.js';
+
+const TITLE = { message: `Give a title of 1 to ${LIMITS.title} characters.` };
+const DUE = { message: 'Say until when the revisions are reviewed.' };
+
+/** The revisions of an exchange, reviewed once more. */
+export class SecondRoundRequest {
+  @IsString(TITLE)
+  @Length(1, LIMITS.title, TITLE)
+  @Matches(NOT_BLANK, TITLE)
+  readonly title!: string;
+
+  /** `same`: whoever submitted a review of the draft reviews its revision; `others`: they are allocated anew. */
+  @IsIn(['same', 'others'])
+  readonly reviewers!: 'same' | 'others';
+
+  /** Reviewers read all earlier feedback on the drafts that they get, not only their own. */
+  @IsBoolean()
+  readonly earlierShown!: boolean;
+
+  @IsISO8601({ strict: true }, DUE)
+  readonly reviewsDue!: string;
+
+  /** Null for as soon as reviews are due. */
+  @ValidateIf(({ release }: SecondRoundRequest) => release !== null)
+  @IsISO8601({ strict: true })
+  readonly release!: string | null;
+}
