@@ -151,6 +151,8 @@ export interface ExchangeView extends ExchangeCard {
   /** Reviewers see what became of the drafts that they reviewed, and the other reviews of them. */
   readonly revisionShown: boolean;
   readonly othersReviews: boolean;
+  /** Its drafts are the revisions of another exchange: nobody hands in here. */
+  readonly secondRound: boolean;
   readonly released: boolean;
   /** Authors can read what has been submitted: since the release, or review by review. */
   readonly feedbackOpen: boolean;

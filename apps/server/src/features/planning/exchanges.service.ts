@@ -56,6 +56,7 @@ export class ExchangesService {
       revisionShown: facts.revisionShown,
       othersReviews: facts.othersReviews,
       reflection: facts.reflection,
+      secondRound: exchange.followsId !== null,
       released: facts.may.released,
       feedbackOpen: feedbackIsOpen(facts),
       feedbackHeld: facts.ownFeedback === 'held' && isReleasedToAll(facts),

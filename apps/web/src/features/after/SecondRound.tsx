@@ -67,7 +67,7 @@ function SecondRoundDialog({ revised, onClose }: { readonly revised: number; rea
       wide
       onClose={onClose}
       title="Review the revisions once more"
-      description={`${counted(revised, 'The one revision is', 'All # revisions are')} taken over as they were handed in, and reviews open at once. Plan, names and form are those of this exchange, and can be changed after.`}
+      description={`${counted(revised, 'The one revision is taken over as it was', 'All # revisions are taken over as they were')} handed in, and reviews open at once. Plan, names and form are those of this exchange, and can be changed after.`}
     >
       <div className="space-y-4">
         <TextField

@@ -57,6 +57,7 @@ function exchange(part: Partial<ExchangeView>): ExchangeView {
     alias: null,
     mayHandIn: false,
     released: false,
+    secondRound: false,
     feedbackOpen: part.released === true,
     figures: FIGURES,
     marks: null,
@@ -157,6 +158,14 @@ describe('the ruler', () => {
     expect(student({ released: true, feedbackOpen: true }, { revised: true, reflected: true })).toEqual([
       ...['revise: handed in', 'reflection: handed in'],
     ]);
+  });
+
+  it('misses nobody’s draft where revisions are reviewed once more', () => {
+    const [, drafts] = read(exchange({ secondRound: true }), at(15));
+    expect(drafts).toMatch(/^drafts: \d+ revisions?$/);
+    const student = (draft: StudentMarks['draft']) =>
+      read(exchange({ secondRound: true, figures: null, marks: { ...MARKS, draft } }), at(15))[0];
+    expect([student('handed-in'), student('none')]).toEqual(['draft: your revision', 'draft: no revision of yours']);
   });
 
   it('shows a student their own marks only', () => {

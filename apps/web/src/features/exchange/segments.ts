@@ -1,5 +1,5 @@
 import type { ExchangeView } from '@salt-circle/contracts';
-import { endOf, resolveDates, type ResolvedDates } from '@salt-circle/core';
+import { counted, endOf, resolveDates, type ResolvedDates } from '@salt-circle/core';
 import type { RulerSegment } from '../../kit/index.js';
 import { toDates } from '../../app/time/dates.js';
 import { dayOf, exactly } from '../../app/time/words.js';
@@ -31,16 +31,23 @@ function staffSegments(exchange: ExchangeView, dates: ResolvedDates | null, now:
   const { figures, published } = exchange;
   const zone = exchange.course.timeZone;
   const opened = published && dates !== null && now >= dates.draftsOpen;
-  const missing = figures !== null && figures.handedIn < figures.students && dates !== null && now >= dates.draftsDue;
+  const missing =
+    !exchange.secondRound &&
+    figures !== null &&
+    figures.handedIn < figures.students &&
+    dates !== null &&
+    now >= dates.draftsDue;
   const reviewsOpened = published && dates !== null && (now >= dates.reviewsOpen || exchange.mayReview);
   return [
     { key: 'plan', words: 'Plan', figure: published ? 'published' : 'not published', from: null, until: null },
     {
       key: 'drafts',
       words: 'Drafts',
-      figure: opened
-        ? `${figures?.handedIn} of ${figures?.students} handed in`
-        : until(dates?.draftsOpen, zone, 'open'),
+      figure: exchange.secondRound
+        ? counted(figures?.handedIn ?? 0, '1 revision', '# revisions')
+        : opened
+          ? `${figures?.handedIn} of ${figures?.students} handed in`
+          : until(dates?.draftsOpen, zone, 'open'),
       alert: missing,
       ...stretch(dates?.draftsOpen, dates?.draftsDue),
     },
@@ -85,18 +92,23 @@ function afterFigure(dates: ResolvedDates | null, zone: string): string {
   return dates?.repliesDue != null ? `answers until ${dayOf(dates.repliesDue, zone)}` : 'who has read';
 }
 
+function draftFigure({ marks, secondRound }: ExchangeView): string {
+  if (marks?.draft === 'handed-in') return secondRound ? 'your revision' : `handed in, version ${marks.versions}`;
+  return secondRound ? 'no revision of yours' : 'not handed in';
+}
+
 function studentSegments(exchange: ExchangeView, dates: ResolvedDates | null, now: number): Bare[] {
   const { marks } = exchange;
   const zone = exchange.course.timeZone;
   const reviewsOpened = dates !== null && (now >= dates.reviewsOpen || exchange.mayReview);
-  const draft = marks?.draft === 'handed-in' ? `handed in, version ${marks.versions}` : 'not handed in';
+  const draft = draftFigure(exchange);
   const opened = dates !== null && now >= dates.draftsOpen;
   return [
     {
       key: 'draft',
       words: 'Draft',
       figure: opened ? draft : until(dates?.draftsOpen, zone, 'opens'),
-      alert: opened && marks?.draft !== 'handed-in',
+      alert: opened && marks?.draft !== 'handed-in' && !exchange.secondRound,
       ...stretch(dates?.draftsOpen, dates?.draftsDue),
     },
     ...practiceSegment(exchange.practice, opened, dates, zone),

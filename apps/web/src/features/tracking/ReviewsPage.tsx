@@ -81,7 +81,9 @@ export function ReviewsPage() {
   // What nobody is concerned by is not offered, unless it is chosen.
   const filters = (Object.keys(FILTERS) as Array<keyof typeof FILTERS>).filter(
     (key) =>
-      (practice || key !== 'not-practised') && (key === filter || ALWAYS.has(key) || all.some(FILTERS[key].holds)),
+      (practice || key !== 'not-practised') &&
+      !(exchange.secondRound && key === 'not-handed-in') &&
+      (key === filter || ALWAYS.has(key) || all.some(FILTERS[key].holds)),
   );
   return (
     <div className="px-5 py-5">
