@@ -196,3 +196,12 @@ export {
   PART_WORDS,
 } from './account/settingWords.js';
 export { formWords } from './account/formWords.js';
+export { type Rating } from './scoring/ratingDesign.js';
+export {
+  adjustScores,
+  type Adjusted,
+  type AdjustedDraft,
+  type AdjustProblem,
+  type ReviewerSeverity,
+} from './scoring/adjustScores.js';
+export { normalQuantile } from './scoring/normalQuantile.js';
