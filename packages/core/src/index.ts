@@ -205,3 +205,17 @@ export {
   type ReviewerSeverity,
 } from './scoring/adjustScores.js';
 export { normalQuantile } from './scoring/normalQuantile.js';
+export {
+  krippendorffAlpha,
+  type Alpha,
+  type MeasureLevel,
+  type Unit as RatedUnit,
+} from './agreement/krippendorffAlpha.js';
+export {
+  intraclassCorrelation,
+  ratingsNeeded,
+  spearmanBrown,
+  type IntraclassCorrelation,
+  type Reliability,
+} from './agreement/intraclassCorrelation.js';
+export { blandAltman, pearson, spearman, type LimitsOfAgreement } from './agreement/correlation.js';
