@@ -219,3 +219,40 @@ export {
   type Reliability,
 } from './agreement/intraclassCorrelation.js';
 export { blandAltman, pearson, spearman, type LimitsOfAgreement } from './agreement/correlation.js';
+export {
+  checkGradeRule,
+  GRADE_STEPS,
+  MOST_PERCENT,
+  QUALITY_COLUMNS,
+  ROUNDINGS,
+  SCORE_METHODS,
+  USUAL_GRADE_RULE,
+  USUAL_PART_RULE,
+  type GradeBand,
+  type GradeRule,
+  type GradeRuleProblemCode,
+  type GradeScale,
+  type GradeStep,
+  type PartRule,
+  type QualityColumn,
+  type Rounding,
+  type ScoreMethod,
+} from './grading/gradeRule.js';
+export {
+  gradeOf,
+  type Grade,
+  type GradeEvidence,
+  type GradeLine,
+  type LineState,
+  type Override,
+  type PartEvidence,
+} from './grading/gradeOf.js';
+export { peerScore } from './grading/peerScore.js';
+export {
+  closenessToOthers,
+  qualityOf,
+  substanceOf,
+  SUBSTANTIAL,
+  type QualityEvidence,
+  type ReviewSubstance,
+} from './grading/reviewingQuality.js';
