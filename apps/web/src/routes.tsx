@@ -160,6 +160,14 @@ export const router = createBrowserRouter([
                 lazy: async () => ({ Component: (await import('./features/revise/ReflectionPage.js')).ReflectionPage }),
               },
               {
+                path: 'grades',
+                lazy: async () => ({ Component: (await import('./features/grades/GradesPage.js')).GradesPage }),
+              },
+              {
+                path: 'grade',
+                lazy: async () => ({ Component: (await import('./features/grades/OwnGradePage.js')).OwnGradePage }),
+              },
+              {
                 path: 'after',
                 lazy: async () => ({ Component: (await import('./features/after/AfterPage.js')).AfterPage }),
               },

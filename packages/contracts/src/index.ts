@@ -156,6 +156,7 @@ export {
 export { NOTE_KINDS, type NoteKind } from './noteKinds.js';
 export type { AccountView, AddressLinkView, PasswordLinkView, SessionRow } from './views/account.js';
 export type { ChangeNews } from './views/changes.js';
+export type { ProgressReview, ProgressRow, ProgressView } from './views/progress.js';
 export type {
   AnswerView,
   CourseCard,
@@ -176,9 +177,6 @@ export type {
   ReviewNamesView,
   VersionPlace,
   OwnTimesPart,
-  ProgressReview,
-  ProgressRow,
-  ProgressView,
   RecordRow,
   ReviewCard,
   ReviewContent,
@@ -268,6 +266,15 @@ export type {
 export type { LookRequestView } from './views/look.js';
 export type { ReleaseRow, ReleaseView } from './views/release.js';
 export type { DraftReviewsView } from './views/draftReviews.js';
+export { GradeOverrideRequest, GradeRuleRequest, GradesReleaseRequest } from './requests/grades.js';
+export type {
+  GradeGroundsView,
+  GradeMoveView,
+  GradeRow,
+  GradesView,
+  GradeTarget,
+  OwnGradeView,
+} from './views/grades.js';
 export type { EarlierView, RoundCard } from './views/earlier.js';
 export { SecondRoundRequest } from './requests/round.js';
 export type { CheckView, DoubtView, LookedView, QueueRow, QueueView, WithheldView } from './views/check.js';

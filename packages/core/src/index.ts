@@ -184,7 +184,7 @@ export {
 } from './today/needs.js';
 export { contradictions, type ContradictionCode } from './setup/contradictions.js';
 export { byFamilyName } from './people/familyName.js';
-export { accountOf, GRADES_LATER, type AccountAround, type AccountSettings } from './account/account.js';
+export { accountOf, type AccountAround, type AccountSettings } from './account/account.js';
 export {
   deliverableWords,
   FAMILY_WORDS,
@@ -256,3 +256,4 @@ export {
   type QualityEvidence,
   type ReviewSubstance,
 } from './grading/reviewingQuality.js';
+export { READY_REVIEWING_FORM } from './grading/reviewingForm.js';

@@ -18,7 +18,7 @@ import { Clock } from '../platform/clock/clock.js';
 import { Database } from '../platform/database/database.js';
 import { refusal } from '../platform/problems/sentences.js';
 import { draftOf, groupIdOf } from './authors.js';
-import { factsOf, ownFeedbackOf, timelineOf } from './facts-of.js';
+import { factsOf, gradeIsReleased, ownFeedbackOf, timelineOf } from './facts-of.js';
 import { ownTimesOf } from './own-times.js';
 import { practiceComesFirst, practiceExchange } from './practice.js';
 import type { Asker } from './seeing.js';
@@ -83,13 +83,14 @@ export class Access {
     const own = participant === null ? null : await ownTimesOf(manager, exchange, participant);
     const practiceFirst = viewer.role === 'student' && (await practiceComesFirst(manager, exchange, participant));
     const ownFeedback = participant === null ? 'as-planned' : ownFeedbackOf(participant, now);
+    const gradesReleased = participant !== null && gradeIsReleased(exchange, participant, now);
     const place: Place = {
       person,
       course,
       viewer,
       exchange,
       timeline: timelineOf(exchange),
-      facts: factsOf(exchange, own, now, { practiceFirst, ownFeedback }),
+      facts: factsOf(exchange, own, now, { practiceFirst, ownFeedback, gradesReleased }),
       now,
       participant,
       groupId: participant === null ? null : await groupIdOf(manager, exchange, participant.personId),

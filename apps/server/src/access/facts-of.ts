@@ -22,7 +22,7 @@ export function timelineOf(exchange: Exchange): TimelineState {
 }
 
 /** What holds for the one who asks alone. */
-type ForAsker = Pick<ExchangeFacts, 'practiceFirst' | 'ownFeedback'>;
+type ForAsker = Pick<ExchangeFacts, 'practiceFirst' | 'ownFeedback' | 'gradesReleased'>;
 
 /** When an author reads the own feedback, at `now` (milliseconds). */
 export function ownFeedbackOf(
@@ -33,6 +33,15 @@ export function ownFeedbackOf(
   return feedbackFrom !== null && feedbackFrom <= now ? 'early' : 'as-planned';
 }
 
+/** Whether somebody sees the own grade at `now` (milliseconds): with all others, or before them. */
+export function gradeIsReleased(
+  { gradesRelease }: Pick<Exchange, 'gradesRelease'>,
+  { gradeFrom }: Pick<Participant, 'gradeFrom'>,
+  now: number,
+): boolean {
+  return [gradesRelease, gradeFrom].some((from) => from !== null && from <= now);
+}
+
 /**
  * What decisions about an exchange go by at one moment, for somebody with these own times.
  */
@@ -40,7 +49,7 @@ export function factsOf(
   exchange: Exchange,
   own: OwnTimes | null,
   now: number,
-  { practiceFirst = false, ownFeedback = 'as-planned' }: Partial<ForAsker> = {},
+  { practiceFirst = false, ownFeedback = 'as-planned', gradesReleased = false }: Partial<ForAsker> = {},
 ): ExchangeFacts {
   const timeline = timelineOf(exchange);
   return {
@@ -57,6 +66,7 @@ export function factsOf(
     practice: exchange.practiceOf !== null,
     practiceFirst,
     ownFeedback,
+    gradesReleased,
     ratings: exchange.after.ratings,
     reflection: exchange.after.reflection !== null,
     othersReviews: exchange.after.othersReviews,

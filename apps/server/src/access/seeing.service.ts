@@ -58,6 +58,8 @@ export class SeeingService {
       feedbackToldAt: null,
       feedbackFrom: null,
       feedbackHeld: null,
+      gradeFrom: null,
+      gradeTold: null,
     };
   }
 

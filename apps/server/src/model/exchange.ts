@@ -5,6 +5,7 @@ import type {
   DoubtBounds,
   FormItem,
   GradePart,
+  GradeRule,
   LateRule,
   NamesPolicy,
   PracticeRule,
@@ -160,6 +161,18 @@ export class Exchange {
   @Column('simple-json', { default: '[]' })
   gradeParts: GradePart[];
 
+  /** How the parts become a grade; null for the usual. */
+  @Column('simple-json', { nullable: true })
+  gradeRule: GradeRule | null;
+
+  /** By which staff mark reviewing; null for the ready one. */
+  @Column('simple-json', { nullable: true })
+  reviewingForm: FormItem[] | null;
+
+  /** From when on students see their grades, apart from feedback; null: not yet. */
+  @Column('integer', { nullable: true })
+  gradesRelease: number | null;
+
   /** A shorthand set of the course's library. */
   @Column('text', { nullable: true })
   shorthandId: string | null;
@@ -285,6 +298,14 @@ export class Participant {
   /** Why it is held back from this author; null: it is not. */
   @Column('text', { nullable: true })
   feedbackHeld: string | null;
+
+  /** Since when this one sees the own grade, before all others; null: with them. */
+  @Column('integer', { nullable: true })
+  gradeFrom: number | null;
+
+  /** The grade that was last told of, in words: a later one is a correction. Null before. */
+  @Column('text', { nullable: true })
+  gradeTold: string | null;
 
   /** When a mail said that there is feedback, or there was none to tell of; null before. */
   @Column('integer', { nullable: true })

@@ -55,6 +55,7 @@ const TAGS = [
   'Threads',
   'Decisions',
   'Inbox',
+  'Grades',
 ] as const;
 export type Tag = (typeof TAGS)[number];
 

@@ -44,9 +44,6 @@ export interface AccountAround {
   readonly inWords: (at: Instant) => string;
 }
 
-/** Beside the parts of the grade, as long as they are plans only. */
-export const GRADES_LATER = 'Grades come later: none is worked out yet.';
-
 /** The exchange as it is set up, in plain words, in the order in which it happens. */
 export function accountOf(settings: AccountSettings, around: AccountAround): string[] {
   const dates = resolveDates(settings.dates);
@@ -66,7 +63,7 @@ export function accountOf(settings: AccountSettings, around: AccountAround): str
     if (settings.reviewsFinal) lines.push('A review is final once it is submitted; you can reopen one, with a reason.');
     lines.push(releaseSentence(settings, dates, at), afterSentence(settings, at), ...afterWords(settings.after));
   }
-  if (settings.gradeParts.length > 0) lines.push(`${gradeWords(settings.gradeParts)} ${GRADES_LATER}`);
+  if (settings.gradeParts.length > 0) lines.push(gradeWords(settings.gradeParts));
   return lines.filter((line) => line !== '');
 }
 

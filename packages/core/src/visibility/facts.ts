@@ -35,6 +35,8 @@ export interface ExchangeFacts {
   readonly rolling: boolean;
   /** When the one who asks reads the own feedback. */
   readonly ownFeedback: OwnFeedback;
+  /** The one who asks can see the own grade. */
+  readonly gradesReleased: boolean;
   /** It holds one practice draft, and nothing else: see `practice.ts`. */
   readonly practice: boolean;
   /** The reviews of the one who asks wait until practice is behind them. */
@@ -138,6 +140,8 @@ export type Subject =
   | { readonly kind: 'reviewing-life'; readonly byViewer: boolean }
   /** Why a form can no longer change, and what is wrong with it. */
   | { readonly kind: 'form-workings' }
+  /** The viewer's own grade, with its arithmetic. */
+  | { readonly kind: 'own-grade' }
   /** All that an author gets about the own draft. */
   | { readonly kind: 'feedback' }
   /** The key of a practice draft. `tried`: the viewer has submitted a try, and is not at work on another. */
@@ -154,6 +158,8 @@ export type Act =
   /** Saying that a review has been looked at, and keeping something of it from its author. */
   | { readonly kind: 'check' }
   | { readonly kind: 'release' }
+  /** Marking, and giving something else than what is worked out. */
+  | { readonly kind: 'grade' }
   /** Any date of a published exchange, for everybody. */
   | { readonly kind: 'move-dates' }
   /** Own due times, excuses, reminders, and handing in for a student. */

@@ -11,6 +11,7 @@ export const TOPICS = [
   'reviews',
   'people',
   'mail',
+  'grades',
   'own-draft',
   'own-review',
   'preview',
@@ -37,6 +38,7 @@ export function hears(viewer: Viewer, exchange: Pick<ExchangeFacts, 'published'>
     case 'reviews':
     case 'people':
     case 'mail':
+    case 'grades':
       return viewer.role !== 'student';
   }
 }

@@ -23,6 +23,7 @@ export function mayDo(viewer: Viewer, exchange: ExchangeFacts | null, act: Act):
       return exchange.published ? refuse('already-published') : ALLOWED;
     case 'collect':
     case 'check':
+    case 'grade':
     case 'allocate':
       if (viewer.role === 'student') return refuse('not-yours');
       return exchange.published ? ALLOWED : refuse('not-published');

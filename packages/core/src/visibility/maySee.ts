@@ -27,6 +27,8 @@ export function maySee(viewer: Viewer, exchange: ExchangeFacts | null, subject: 
       return ALLOWED;
     case 'workspace':
       return refuse('not-yours');
+    case 'own-grade':
+      return exchange.gradesReleased ? ALLOWED : refuse('not-released');
     case 'feedback':
       return feedbackIsOpen(exchange) ? ALLOWED : refuse('not-released');
     case 'draft':
@@ -79,7 +81,8 @@ export function maySee(viewer: Viewer, exchange: ExchangeFacts | null, subject: 
 
 /** Staff see all of their course but have no draft and no feedback of their own; what is only saved is its author's. */
 function staffMaySee(subject: Subject): Decision {
-  if (subject.kind === 'own-draft' || subject.kind === 'feedback') return refuse('not-yours');
+  if (subject.kind === 'own-draft' || subject.kind === 'feedback' || subject.kind === 'own-grade')
+    return refuse('not-yours');
   return subject.kind === 'part' && subject.saved ? refuse('unknown') : ALLOWED;
 }
 

@@ -36,6 +36,7 @@ const facts = (part: Partial<Omit<ExchangeFacts, 'may'>>, may: Partial<Openings>
   reflection: true,
   othersReviews: false,
   earlierShown: false,
+  gradesReleased: false,
   revisionShown: false,
   ...part,
 });

@@ -16,7 +16,7 @@ import { namesOf } from '../../access/listed.js';
 import { Participant } from '../../model/exchange.js';
 import { attachmentsOf } from '../../access/attachments.js';
 import { courseCard, exchangeCard, ownTimesPart } from '../../access/mapper.js';
-import { iso } from '../../platform/wire/instants.js';
+import { iso, isoOrNull } from '../../platform/wire/instants.js';
 import { allOwnTimes } from '../../access/own-times.js';
 import { activeParticipants } from '../../access/participants.js';
 import { practiceStates } from '../../access/practice.js';
@@ -57,6 +57,8 @@ export class ExchangesService {
       othersReviews: facts.othersReviews,
       reflection: facts.reflection,
       secondRound: exchange.followsId !== null,
+      gradeOpen: student && exchange.gradeParts.length > 0 ? facts.gradesReleased : null,
+      gradesRelease: isoOrNull(exchange.gradesRelease),
       released: facts.may.released,
       feedbackOpen: feedbackIsOpen(facts),
       feedbackHeld: facts.ownFeedback === 'held' && isReleasedToAll(facts),

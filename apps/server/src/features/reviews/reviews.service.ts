@@ -30,7 +30,7 @@ import { ProblemError } from '../../platform/problems/problem-error.js';
 import { conflict, invalid, missingProblem, refusal } from '../../platform/problems/sentences.js';
 import { iso, isoOrNull } from '../../platform/wire/instants.js';
 import { Readings } from '../reading/readings.service.js';
-import { answerFrom, sameAnswer } from './answers.js';
+import { answerFrom, sameAnswer } from '../../access/answer-from.js';
 import { answerView, noteView, ReviewContents, saysSomething } from './contents.service.js';
 import { assertRoom } from './room.js';
 import { exchangeOnDesk } from './exchange-on-desk.js';

@@ -5,6 +5,7 @@ import type {
   ContradictionCode,
   GradePartName,
   GradeProblemCode,
+  GradeRuleProblemCode,
   LateProblemCode,
   SetupProblemCode,
 } from '@salt-circle/core';
@@ -106,9 +107,16 @@ export const PART_WORDS: Readonly<Record<GradePartName, string>> = {
 };
 
 /** What is wrong with a part of the grade, in words. */
-export function gradeProblem(problem: CoreProblem<GradeProblemCode>): FieldProblem {
+export function gradeProblem(problem: CoreProblem<GradeProblemCode | GradeRuleProblemCode>): FieldProblem {
   const words = PART_WORDS[problem.facts['part'] as GradePartName];
-  const sentences: Readonly<Record<GradeProblemCode, string>> = {
+  const sentences: Readonly<Record<GradeProblemCode | GradeRuleProblemCode, string>> = {
+    'grade-bands': 'Bands need one from 0 on, and no two from the same bound. Change the bounds.',
+    'grade-band-name': `Name band ${problem.facts['band']}.`,
+    'grade-points': `A grade is out of more than 0 and at most ${problem.facts['most']} points.`,
+    'grade-steps': `Steps and minimum of “${words}” lie between 0 and 100 percent, and there is at least one step.`,
+    'grade-most': `A grade comes to 100 to ${problem.facts['most']} percent at most.`,
+    'grade-nothing': 'All parts are a bonus, so there is nothing that they could be added to. Let at least one count.',
+    'grade-quality': 'Give at least one column of the quality of reviewing a weight, and none less than 0.',
     'part-twice': `“${words}” is in the grade twice. Remove one of them.`,
     'part-weight': `The weight of “${words}” must be more than 0 and at most ${problem.facts['max']}.`,
     'part-needs-points': `“${words}” is part of the grade, but the review form gives no points. Give points in the form, or take the part out.`,

@@ -14,6 +14,7 @@ const TAGS_OF: Readonly<Record<Topic, readonly Tag[]>> = {
   allocation: ['Allocation', 'Exchange', 'Today'],
   reviews: ['Progress', 'Exchange', 'Today', 'Queue', 'Looks', 'Threads', 'Inbox'],
   people: ['People', 'Groups', 'Library', 'Courses'],
+  grades: ['Grades'],
   mail: ['Outbox'],
   'own-draft': ['Draft', 'Exchange', 'Today', 'Threads', 'Decisions', 'Inbox'],
   'own-review': ['Review', 'Threads', 'Inbox'],

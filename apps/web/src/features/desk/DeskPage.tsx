@@ -1,6 +1,6 @@
 import type { DeskView } from '@salt-circle/contracts';
 import { completeness, counted, formScore } from '@salt-circle/core';
-import { useEffect, useState, type ReactNode } from 'react';
+import { useEffect, useMemo, useState, type ReactNode } from 'react';
 import { useParams } from 'react-router';
 import { Button, giveFocusBack, Loading, Split } from '../../kit/index.js';
 import { Page } from '../../app/frame/Page.js';
@@ -35,7 +35,7 @@ import { useDeskQuery } from './deskApi.js';
 import { KeptHere } from './KeptHere.js';
 import { DeskThread, ThreadsOf } from './DeskThread.js';
 import { WithholdingOf } from './Withholding.js';
-import { useAnswers } from './useAnswers.js';
+import { useAnswers } from '../../app/form/useAnswers.js';
 import { saysSomething, useNotes } from './useNotes.js';
 
 /** Draft and review form side by side; everything is saved as it is typed. */
@@ -123,7 +123,10 @@ function Desk({ desk, only }: DeskProps) {
   const me = useMe();
   const prefix = `${me.id}:review:${desk.id}:`;
   const notes = useNotes(desk.notes, desk.id, `${prefix}note:`, draft);
-  const answers = useAnswers(form, desk.answers, desk.id, `${prefix}answer:`, draft.version);
+  const answers = useAnswers(form, desk.answers, `${prefix}answer:`, {
+    url: `/api/reviews/${desk.id}/answers`,
+    along: useMemo(() => ({ version: draft.version }), [draft.version]),
+  });
   const annotation = useLinkedAnnotation(desk.id, useAnnotation(draft, notes.list));
   const measured = desk.spentSeconds !== null && desk.reviewer.you === true;
   useTimeSpent(desk.id, measured && editable);

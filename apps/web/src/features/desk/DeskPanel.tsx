@@ -3,7 +3,7 @@ import type { Completeness, FormScore, ReviewForm } from '@salt-circle/core';
 import type { ReactNode } from 'react';
 import { Tabs } from '../../kit/index.js';
 import { FormPanel, type FormPanelProps } from './FormPanel.js';
-import type { AnswersState } from './useAnswers.js';
+import type { AnswersState } from '../../app/form/useAnswers.js';
 
 export type PanelTab = 'form' | 'notes' | 'check' | 'earlier';
 export type View = 'draft' | PanelTab;

@@ -15,7 +15,7 @@ import { itemState, textState } from '../../app/form/itemState.js';
 import { KIND_TEXT, kindWord } from '../../app/reading/noteKinds.js';
 import { Conflict } from '../../app/saving/Conflict.js';
 import { useSavingState } from '../../app/saving/useSaving.js';
-import type { AnswersState } from './useAnswers.js';
+import type { AnswersState } from '../../app/form/useAnswers.js';
 import { DeskThread } from './DeskThread.js';
 import { Withholding } from './Withholding.js';
 import { AddRemarkFile, type AddRemarkFileProps } from './AddRemarkFile.js';

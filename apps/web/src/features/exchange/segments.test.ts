@@ -58,6 +58,8 @@ function exchange(part: Partial<ExchangeView>): ExchangeView {
     mayHandIn: false,
     released: false,
     secondRound: false,
+    gradeOpen: null,
+    gradesRelease: null,
     feedbackOpen: part.released === true,
     figures: FIGURES,
     marks: null,
@@ -80,6 +82,7 @@ describe('the ruler', () => {
       'allocation: 42 placed',
       'reviews: 17 of 42 done',
       'check: release Thu 26 Mar',
+      'grades: none planned',
       'after: who has read',
     ]);
     expect(read(exchange({ figures: { ...FIGURES, allocated: 0 } }), at(15))[2]).toBe('allocation: not allocated !');
@@ -92,9 +95,10 @@ describe('the ruler', () => {
       'allocation: not allocated',
       'reviews: open Sat 14 Mar',
       'check: release Thu 26 Mar',
+      'grades: none planned',
       'after: who has read',
     ]);
-    expect(read(exchange({ released: true }), at(27)).at(-2)).toBe('check: feedback released');
+    expect(read(exchange({ released: true }), at(27)).at(-3)).toBe('check: feedback released');
   });
 
   it('shows an exchange without dates as steps of equal width', () => {
@@ -114,6 +118,7 @@ describe('the ruler', () => {
       'allocation: not allocated',
       'reviews: no date yet',
       'check: no date yet',
+      'grades: none planned',
       'after: who has read',
     ]);
     expect(
@@ -133,6 +138,7 @@ describe('the ruler', () => {
       ['allocation', null, null],
       ['reviews', at(12), at(20)],
       ['check', at(20), at(26)],
+      ['grades', null, null],
       ['after', null, null],
     ]);
     expect(segments.filter(({ active }) => active).map(({ key }) => key)).toEqual(['reviews']);
@@ -157,6 +163,23 @@ describe('the ruler', () => {
     ]);
     expect(student({ released: true, feedbackOpen: true }, { revised: true, reflected: true })).toEqual([
       ...['revise: handed in', 'reflection: handed in'],
+    ]);
+  });
+
+  it('says how far grades are, and nothing of them to students where there are none', () => {
+    const gradeParts = [{ part: 'handing-in' as const, weight: 1 }];
+    const staff = (part: Partial<ExchangeView>) => read(exchange({ gradeParts, ...part }), at(27)).at(-2);
+    expect([
+      staff({}),
+      staff({ gradesRelease: DATES.release }),
+      staff({ gradesRelease: '2027-01-05T10:00:00Z' }),
+    ]).toEqual(['grades: not released', 'grades: released', 'grades: release Tue 5 Jan']);
+    const student = (gradeOpen: boolean | null) =>
+      read(exchange({ figures: null, marks: MARKS, gradeOpen }), at(27)).at(-1);
+    expect([student(null), student(false), student(true)]).toEqual([
+      'feedback: comes Thu 26 Mar',
+      'grade: not released',
+      'grade: is there',
     ]);
   });
 

@@ -73,12 +73,25 @@ function staffSegments(exchange: ExchangeView, dates: ResolvedDates | null, now:
       ...stretch(dates?.reviewsDue, dates?.release),
     },
     {
+      key: 'grades',
+      words: 'Grades',
+      figure: gradesFigure(exchange, zone, now),
+      ...{ from: null, until: null },
+    },
+    {
       key: 'after',
       words: 'After',
       figure: afterFigure(dates, zone),
       ...stretch(dates?.release, lastOf(dates)),
     },
   ];
+}
+
+function gradesFigure({ gradeParts, gradesRelease }: ExchangeView, zone: string, now: number): string {
+  if (gradeParts.length === 0) return 'none planned';
+  if (gradesRelease === null) return 'not released';
+  const at = Date.parse(gradesRelease);
+  return at <= now ? 'released' : `release ${dayOf(at, zone)}`;
 }
 
 /** The end of what is planned after the release. */
@@ -159,7 +172,18 @@ function afterSegments(exchange: ExchangeView, dates: ResolvedDates | null, zone
           ...{ from: null, until: null },
         },
       ];
-  return [...revise, ...reflect];
+  const grade: Bare[] =
+    exchange.gradeOpen === null
+      ? []
+      : [
+          {
+            key: 'grade',
+            words: 'Grade',
+            figure: exchange.gradeOpen ? 'is there' : 'not released',
+            ...{ from: null, until: null },
+          },
+        ];
+  return [...revise, ...reflect, ...grade];
 }
 
 function practiceSegment(

@@ -4,7 +4,7 @@ import { problemOf } from '../../app/api.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { useExchange } from '../../app/useExchange.js';
 import { Button, Checkbox } from '../../kit/index.js';
-import { Grade } from './Grade.js';
+import { GradeParts } from '../../app/GradeParts.js';
 import { tellWords, useSetRulesMutation } from './planApi.js';
 
 interface ChangingGradeProps {
@@ -32,7 +32,11 @@ export function ChangingGrade({ parts, students, readOnly, onUnmoved }: Changing
   const fields = error === undefined ? [] : problemOf(error).fields;
   return (
     <>
-      <Grade parts={wanted} problemAt={(path) => fields.find((one) => one.path === path)?.sentence} onChange={want} />
+      <GradeParts
+        parts={wanted}
+        problemAt={(path) => fields.find((one) => one.path === path)?.sentence}
+        onChange={want}
+      />
       {changed && !readOnly && (
         <div className="mt-3 flex flex-wrap items-center gap-3 border-t border-line pt-3">
           <p className="text-copper">Not changed yet: students read the old parts beside the brief.</p>

@@ -12,7 +12,7 @@ import { AttachmentsField } from './AttachmentsField.js';
 import { Deliverables } from './Deliverables.js';
 import { FormSummary } from './FormSummary.js';
 import { ChangingGrade } from './ChangingGrade.js';
-import { Grade } from './Grade.js';
+import { GradeParts } from '../../app/GradeParts.js';
 import { Names } from './Names.js';
 import { OwnTimes } from './OwnTimes.js';
 import { PlainWords } from './PlainWords.js';
@@ -22,7 +22,6 @@ import { usePlanFormQuery, usePlanQuery } from './planApi.js';
 import { RecordGroup } from './RecordGroup.js';
 import { Rich } from './Rich.js';
 import { SettingsGroup } from './SettingsGroup.js';
-import { GRADES_LATER } from '@salt-circle/core';
 import type { Settings } from './settings.js';
 import { AfterRelease } from './AfterRelease.js';
 import { afterWords, handInWords, namesWords, practiceWords, takesPartWords, whomWords } from './summaries.js';
@@ -300,7 +299,7 @@ function Groups({ settings, plan, readOnly, problemAt, onChange, onUnmoved }: Gr
       </SettingsGroup>
       <SettingsGroup
         title="Grade"
-        summary={`${settings.gradeParts.length === 0 ? 'No grade.' : gradeWords(settings.gradeParts)} ${GRADES_LATER}`}
+        summary={`${settings.gradeParts.length === 0 ? 'No grade.' : gradeWords(settings.gradeParts)}`}
         startOpen={missingIn('gradeParts')}
       >
         {plan.published ? (
@@ -311,7 +310,7 @@ function Groups({ settings, plan, readOnly, problemAt, onChange, onUnmoved }: Gr
             onUnmoved={(sentences) => onUnmoved('grade', sentences)}
           />
         ) : (
-          <Grade
+          <GradeParts
             parts={settings.gradeParts}
             problemAt={problemAt}
             onChange={(gradeParts) => onChange({ gradeParts })}

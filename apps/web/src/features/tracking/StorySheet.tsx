@@ -1,12 +1,9 @@
 import type { ProgressRow, StoryEvent, StoryView } from '@salt-circle/contracts';
-import { ChevronLeft, ChevronRight } from 'lucide-react';
-import { useEffect, useEffectEvent } from 'react';
 import { Link } from 'react-router';
 import { api } from '../../app/api.js';
-import { selectSingleKeys } from '../../app/layoutSlice.js';
+import { Steps } from '../../app/boards/Steps.js';
 import { labelWords, Person } from '../../app/People.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
-import { useAppSelector } from '../../app/store.js';
 import { When } from '../../app/time/When.js';
 import { useExchange } from '../../app/useExchange.js';
 import { Loading, Sheet } from '../../kit/index.js';
@@ -32,40 +29,12 @@ interface StorySheetProps {
 export function StorySheet({ rows, id, onShow, onClose }: StorySheetProps) {
   const exchange = useExchange();
   const { data, error } = useStoryQuery({ exchangeId: exchange.id, id }, { refetchOnMountOrArgChange: true });
-  const singleKeys = useAppSelector(selectSingleKeys);
-  const at = rows.findIndex((row) => row.id === id);
-  const [before, after] = [rows[at - 1], rows[at + 1]];
-  const onKey = useEffectEvent((event: KeyboardEvent) => {
-    const plain = !event.ctrlKey && !event.metaKey && !event.altKey && !event.defaultPrevented;
-    // The sheet is a dialog that leaves the page to be used: its own fields alone are typed in.
-    if (
-      !singleKeys ||
-      !plain ||
-      (event.target instanceof Element && event.target.closest('input, textarea, select') !== null)
-    )
-      return;
-    const to = { n: after, p: before }[event.key.toLowerCase()];
-    if (to !== undefined) onShow(to.id);
-  });
-  useEffect(() => {
-    document.addEventListener('keydown', onKey);
-    return () => document.removeEventListener('keydown', onKey);
-  }, []);
-  const row = rows[at];
+  const row = rows.find((one) => one.id === id);
   return (
     <Sheet
       onClose={onClose}
       title={row === undefined ? 'Story' : <Person label={row.person} />}
-      aside={
-        <>
-          <Step words="Previous" keys="P" to={before} onShow={onShow}>
-            <ChevronLeft size={16} aria-hidden="true" />
-          </Step>
-          <Step words="Next" keys="N" to={after} onShow={onShow}>
-            <ChevronRight size={16} aria-hidden="true" />
-          </Step>
-        </>
-      }
+      aside={<Steps rows={rows} id={id} onShow={onShow} />}
     >
       {error !== undefined ? (
         <ProblemNotice error={error} />
@@ -92,30 +61,6 @@ export function StorySheet({ rows, id, onShow, onClose }: StorySheetProps) {
         </ol>
       )}
     </Sheet>
-  );
-}
-
-interface StepProps {
-  readonly words: string;
-  readonly keys: string;
-  readonly to: ProgressRow | undefined;
-  readonly onShow: (id: string) => void;
-  readonly children: React.ReactNode;
-}
-
-function Step({ words, keys, to, onShow, children }: StepProps) {
-  const name = to === undefined ? words : `${words}: ${labelWords(to.person)}`;
-  return (
-    <button
-      type="button"
-      disabled={to === undefined}
-      aria-label={name}
-      title={`${name} (${keys})`}
-      className="inline-flex size-7 items-center justify-center rounded border border-edge disabled:opacity-40"
-      onClick={() => to !== undefined && onShow(to.id)}
-    >
-      {children}
-    </button>
   );
 }
 

@@ -16,6 +16,7 @@ import { OwnRelease1765497600000 } from './0015-own-release.js';
 import { LookRequests1765584000000 } from './0016-look-requests.js';
 import { After1765670400000 } from './0017-after.js';
 import { Rounds1765756800000 } from './0018-rounds.js';
+import { Grades1765843200000 } from './0019-grades.js';
 
 /** In the order in which they run. A migration that has landed is never edited. */
 export const MIGRATIONS = [
@@ -37,4 +38,5 @@ export const MIGRATIONS = [
   LookRequests1765584000000,
   After1765670400000,
   Rounds1765756800000,
+  Grades1765843200000,
 ] as const;

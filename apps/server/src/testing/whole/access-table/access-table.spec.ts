@@ -6,6 +6,7 @@ import { World } from '../../world.js';
 import { accountRows } from './account-rows.js';
 import { after } from './after-rows.js';
 import { checking } from './check-rows.js';
+import { grading } from './grade-rows.js';
 import { exchangeRows } from './exchange-rows.js';
 import { practising } from './practice-rows.js';
 import { STAGES, type Row } from './row.js';
@@ -36,6 +37,7 @@ describe('who may call what, when', () => {
       ...practising(ids.id, practiceId, keyId),
       ...checking(ids, draftOfBen),
       ...after(ids, draftOfBen),
+      ...grading(ids),
     ];
   });
   afterAll(() => world.close());

@@ -1,16 +1,15 @@
 import { GRADE_PARTS, type GradePart, type GradePartName } from '@salt-circle/core';
 import { PART_WORDS } from '@salt-circle/core';
-import { Checkbox } from '../../kit/index.js';
-import { GRADES_LATER } from '@salt-circle/core';
+import { Checkbox } from '../kit/index.js';
 
-export interface GradeProps {
+interface GradePartsProps {
   readonly parts: readonly GradePart[];
   readonly problemAt: (path: string) => string | undefined;
   readonly onChange: (parts: readonly GradePart[]) => void;
 }
 
 /** What the grade is made of; parts count in proportion to their weights. */
-export function Grade({ parts, problemAt, onChange }: GradeProps) {
+export function GradeParts({ parts, problemAt, onChange }: GradePartsProps) {
   const sum = parts.reduce((total, { weight }) => total + (Number.isFinite(weight) ? weight : 0), 0);
   const toggle = (part: GradePartName, on: boolean) =>
     onChange(
@@ -23,7 +22,7 @@ export function Grade({ parts, problemAt, onChange }: GradeProps) {
   return (
     <div>
       <p className="mb-2 text-sm text-ink-soft">
-        No part at all means that there is no grade. Students see the parts beside the brief. {GRADES_LATER}
+        No part at all means that there is no grade. Students see the parts beside the brief.
       </p>
       <table>
         <tbody>

@@ -1,7 +1,7 @@
 import type { AnswerView } from '@salt-circle/contracts';
 import { OVERALL_ID, type Answer, type ReviewForm } from '@salt-circle/core';
 import { useCallback, useEffect, useLayoutEffect, useRef, useState } from 'react';
-import { saveQueue } from '../../app/store.js';
+import { saveQueue } from '../store.js';
 
 export interface AnswersState {
   readonly answers: Readonly<Record<string, Answer | undefined>>;
@@ -12,11 +12,11 @@ export interface AnswersState {
 export function useAnswers(
   { items }: Pick<ReviewForm, 'items'>,
   saved: Readonly<Record<string, AnswerView>>,
-  reviewId: string,
   prefix: string,
-  /** Number of the version in view. */
-  version: number,
+  /** Where the answer to an item is saved, and what goes along with it, such as the number of the version in view. */
+  to: { readonly url: string; readonly along?: Readonly<Record<string, unknown>> },
 ): AnswersState {
+  const { url, along } = to;
   const [answers, setAnswers] = useState<Readonly<Record<string, Answer | undefined>>>(() =>
     Object.fromEntries(
       [...items.map(({ id }) => id), OVERALL_ID].map((id) => [
@@ -57,13 +57,13 @@ export function useAnswers(
       set(itemId, next);
       saveQueue.put({
         key: prefix + itemId,
-        url: `/api/reviews/${reviewId}/answers/${itemId}`,
+        url: `${url}/${itemId}`,
         method: 'PUT',
-        body: { ...next, version },
+        body: { ...next, ...along },
         revision: latest.current.saved[itemId]?.revision ?? 0,
       });
     },
-    [set, prefix, reviewId, version],
+    [set, prefix, url, along],
   );
   const replace = useCallback((itemId: string, theirs: AnswerView | null) => set(itemId, theirs ?? undefined), [set]);
   return { answers, change, replace };

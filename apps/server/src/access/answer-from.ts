@@ -1,7 +1,7 @@
-import type { AnswerRequest, FieldProblem } from '@salt-circle/contracts';
+import type { AnswerRequest, AnswerView, FieldProblem } from '@salt-circle/contracts';
 import { checksOf, valueFault, type FormItem } from '@salt-circle/core';
-import { invalid, valueProblem } from '../../platform/problems/sentences.js';
-import type { AnswerRow } from '../../model/review.js';
+import { invalid, valueProblem } from '../platform/problems/sentences.js';
+import type { AnswerRow } from '../model/review.js';
 
 export type AnswerContent = Pick<AnswerRow, 'levelId' | 'text' | 'next' | 'value' | 'checks' | 'choices'>;
 
@@ -56,8 +56,10 @@ export function answerFrom(request: AnswerRequest, item: FormItem | undefined): 
   }
 }
 
+type Said = Omit<AnswerView, 'revision'>;
+
 /** Whether two answers say the same, so that a repeated save is no conflict. */
-export function sameAnswer(current: AnswerContent, next: AnswerContent): boolean {
+export function sameAnswer(current: Said, next: Said): boolean {
   return (
     current.levelId === next.levelId &&
     current.text === next.text &&

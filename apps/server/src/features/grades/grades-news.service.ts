@@ -1,0 +1,50 @@
+import { Inject, Injectable } from '@nestjs/common';
+import { IsNull, Not } from 'typeorm';
+import { gradeIsReleased } from '../../access/facts-of.js';
+import { activeParticipants } from '../../access/participants.js';
+import { Exchange, Participant } from '../../model/exchange.js';
+import { Clock } from '../../platform/clock/clock.js';
+import type { Settings } from '../../platform/config/settings.js';
+import { SETTINGS } from '../../platform/config/settings.token.js';
+import { Database } from '../../platform/database/database.js';
+import { NowAndThen } from '../../platform/jobs/now-and-then.js';
+import { Grades } from './grades.service.js';
+
+const LOOK_EVERY = 60_000;
+/** Corrections are told of once things have settled: not at every press. Milliseconds. */
+const SETTLED = 15 * 60_000;
+
+/** Tells of grades that are released by their date, and of corrections. */
+@Injectable()
+export class GradesNews extends NowAndThen {
+  /** When each exchange was last gone through. Milliseconds. */
+  readonly #lookedAt = new Map<string, number>();
+
+  constructor(
+    private readonly database: Database,
+    private readonly clock: Clock,
+    private readonly grades: Grades,
+    @Inject(SETTINGS) { mode }: Settings,
+  ) {
+    super({ name: 'grades-news', every: LOOK_EVERY, fault: 'nobody could be told of grades' }, mode);
+  }
+
+  protected async round(): Promise<void> {
+    const manager = this.database.read;
+    const now = this.clock.now();
+    const early = await manager
+      .createQueryBuilder(Participant, 'participant')
+      .where('participant.gradeFrom IS NOT NULL')
+      .select('DISTINCT participant.exchangeId', 'id')
+      .getRawMany<{ id: string }>();
+    const released = await manager.findBy(Exchange, { gradesRelease: Not(IsNull()) });
+    for (const id of new Set([...released, ...early].map((one) => one.id))) {
+      const exchange = await manager.findOneByOrFail(Exchange, { id });
+      const people = await activeParticipants(manager, id);
+      const untold = people.some((one) => one.gradeTold === null && gradeIsReleased(exchange, one, now));
+      if (!untold && now - (this.#lookedAt.get(id) ?? 0) < SETTLED) continue;
+      await this.database.write((inside) => this.grades.tell(inside, id, now));
+      this.#lookedAt.set(id, now);
+    }
+  }
+}

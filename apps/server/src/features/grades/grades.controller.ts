@@ -1,0 +1,100 @@
+import { Body, Controller, Get, HttpCode, Param, Post, Put, Res, StreamableFile } from '@nestjs/common';
+import {
+  AnswerRequest,
+  type AnswerView,
+  GradeOverrideRequest,
+  GradeRuleRequest,
+  GradesReleaseRequest,
+  type GradeMoveView,
+  type GradesView,
+  type OwnGradeView,
+} from '@salt-circle/contracts';
+import contentDisposition from 'content-disposition';
+import type { Response } from 'express';
+import type { Asker } from '../../access/seeing.js';
+import { Me } from '../../access/session.guard.js';
+import { GradeFiles } from './grade-files.service.js';
+import { Grades } from './grades.service.js';
+
+@Controller('exchanges/:exchangeId')
+export class GradesController {
+  constructor(
+    private readonly grades: Grades,
+    private readonly files: GradeFiles,
+  ) {}
+
+  @Get('grades')
+  view(@Me() me: Asker, @Param('exchangeId') id: string): Promise<GradesView> {
+    return this.grades.view(me, id);
+  }
+
+  @Get('grade')
+  own(@Me() me: Asker, @Param('exchangeId') id: string): Promise<OwnGradeView> {
+    return this.grades.own(me, id);
+  }
+
+  @Post('grades/preview')
+  @HttpCode(200)
+  preview(
+    @Me() me: Asker,
+    @Param('exchangeId') id: string,
+    @Body() request: GradeRuleRequest,
+  ): Promise<GradeMoveView[]> {
+    return this.grades.preview(me, id, request);
+  }
+
+  @Put('grades/rule')
+  @HttpCode(204)
+  saveRule(@Me() me: Asker, @Param('exchangeId') id: string, @Body() request: GradeRuleRequest): Promise<void> {
+    return this.grades.saveRule(me, id, request);
+  }
+
+  @Post('grades/release')
+  @HttpCode(204)
+  release(@Me() me: Asker, @Param('exchangeId') id: string, @Body() request: GradesReleaseRequest): Promise<void> {
+    return this.grades.release(me, id, request);
+  }
+
+  @Put('grades/:participantId/override')
+  @HttpCode(204)
+  override(
+    @Me() me: Asker,
+    @Param('exchangeId') id: string,
+    @Param('participantId') participantId: string,
+    @Body() request: GradeOverrideRequest,
+  ): Promise<void> {
+    return this.grades.override(me, id, participantId, request);
+  }
+
+  @Put('grades/:participantId/reviewing/:itemId')
+  mark(
+    @Me() me: Asker,
+    @Param('exchangeId') id: string,
+    @Param('participantId') participantId: string,
+    @Param('itemId') itemId: string,
+    @Body() request: AnswerRequest,
+  ): Promise<AnswerView> {
+    return this.grades.mark(me, id, participantId, itemId, request);
+  }
+
+  @Get('grades.csv')
+  async csv(
+    @Me() me: Asker,
+    @Param('exchangeId') id: string,
+    @Res({ passthrough: true }) response: Response,
+  ): Promise<string> {
+    const { name, csv } = await this.files.csv(me, id);
+    response.setHeader('Content-Type', 'text/csv; charset=utf-8');
+    response.setHeader('Content-Disposition', contentDisposition(name));
+    return csv;
+  }
+
+  @Get('grades.xlsx')
+  async xlsx(@Me() me: Asker, @Param('exchangeId') id: string): Promise<StreamableFile> {
+    const { name, bytes } = await this.files.xlsx(me, id);
+    return new StreamableFile(bytes, {
+      type: 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet',
+      disposition: contentDisposition(name),
+    });
+  }
+}

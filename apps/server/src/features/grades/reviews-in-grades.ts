@@ -1,0 +1,113 @@
+import {
+  closenessToOthers,
+  countWords,
+  formScore,
+  HELPED,
+  saysWhatToDo,
+  substanceOf,
+  type Helped,
+  type ReviewForm,
+} from '@salt-circle/core';
+import type { EntityManager } from 'typeorm';
+import type { Place } from '../../access/access.js';
+import { formOf } from '../../access/form-of.js';
+import { rowsOfReviews } from '../../access/rows-of-reviews.js';
+import { countingRows } from '../../access/written-rows.js';
+import { Withheld } from '../../model/check.js';
+import { RatingRow } from '../../model/reply.js';
+import { Review } from '../../model/review.js';
+import { groupedBy } from '../../platform/grouping/grouped-by.js';
+import { answerView, saysSomething } from '../reviews/contents.service.js';
+
+/** Reviews whose contents are asked for at once. */
+const CHUNK = 400;
+
+/** What a review is in a grade: of whoever wrote it, and of whoever got it. */
+export interface ReviewInGrade {
+  readonly review: Review;
+  /** Of the author's own draft. */
+  readonly self: boolean;
+  /** Share of the maximum that it gives; null where the form has no points, or it is not submitted. */
+  readonly score: number | null;
+  readonly words: number;
+  /** Notes that say something, less those withheld that do not count. */
+  readonly notes: number;
+  readonly directed: number;
+  readonly helped: number | null;
+  /** Withheld as a whole, and not counted for its reviewer. */
+  readonly discounted: boolean;
+}
+
+/** 0 to 1, of what authors said: the steps evenly apart. */
+const HELPED_SHARE: Readonly<Record<Helped, number>> = Object.fromEntries(
+  HELPED.map((step, index) => [step, 1 - index / (HELPED.length - 1)]),
+) as Record<Helped, number>;
+
+/** All reviews of an exchange, staff's own among them, as they count in grades. */
+export async function reviewsInGrades(
+  manager: EntityManager,
+  around: Pick<Place, 'exchange'>,
+  isOwn: (review: Review) => boolean,
+): Promise<{ readonly form: ReviewForm; readonly reviews: readonly ReviewInGrade[] }> {
+  const exchangeId = around.exchange.id;
+  const form = await formOf(manager, around);
+  const all = await manager.find(Review, { where: { exchangeId }, order: { id: 'ASC' } });
+  const withheld = groupedBy(await rowsOfReviews(manager, Withheld, exchangeId).getMany(), ({ reviewId }) => reviewId);
+  const rated = new Map(
+    (await rowsOfReviews(manager, RatingRow, exchangeId).getMany()).map((one) => [one.reviewId, one.helped]),
+  );
+  const submitted = all.filter(({ submittedAt }) => submittedAt !== null);
+  const contents = new Map<string, Pick<ReviewInGrade, 'score' | 'words' | 'notes' | 'directed'>>();
+  for (let from = 0; from < submitted.length; from += CHUNK) {
+    const some = submitted.slice(from, from + CHUNK);
+    const rowsOf = await countingRows(manager, some);
+    for (const review of some) {
+      const { answers, notes } = rowsOf(review);
+      const kept = withheld.get(review.id) ?? [];
+      const gone = new Set(
+        kept.filter(({ kind, counts }) => kind === 'note' && !counts).map(({ targetId }) => targetId),
+      );
+      const said = notes.filter((note) => saysSomething(note) && !gone.has(note.id));
+      const score = formScore(form, Object.fromEntries(answers.map((row) => [row.itemId, answerView(row)])));
+      const texts = [...answers.flatMap(({ text, next }) => [text, next]), ...said.map(({ body }) => body)];
+      contents.set(review.id, {
+        score: score === null ? null : score.percent / 100,
+        words: texts.reduce((sum, text) => sum + countWords(text), 0),
+        notes: said.length,
+        directed: said.filter(saysWhatToDo).length,
+      });
+    }
+  }
+  const none = { score: null, words: 0, notes: 0, directed: 0 };
+  return {
+    form,
+    reviews: all.map((review) => {
+      const helped = rated.get(review.id);
+      return {
+        review,
+        self: isOwn(review),
+        ...(contents.get(review.id) ?? none),
+        helped: helped === undefined ? null : HELPED_SHARE[helped],
+        discounted: (withheld.get(review.id) ?? []).some(({ kind, counts }) => kind === 'review' && !counts),
+      };
+    }),
+  };
+}
+
+/** How well somebody reviews, as far as reviews say: those of others' drafts, submitted, and not discounted. */
+export function qualityFrom(
+  given: readonly ReviewInGrade[],
+  scoresOfDraft: (draftId: string, without: string) => readonly number[],
+): { readonly closeness: number | null; readonly substance: number | null; readonly helpfulness: number | null } {
+  const counted = given.filter(({ review, self, discounted }) => review.submittedAt !== null && !self && !discounted);
+  const helped = counted.flatMap((one) => one.helped ?? []);
+  return {
+    closeness: closenessToOthers(
+      counted.flatMap(({ score, review }) =>
+        score === null ? [] : [{ own: score, others: scoresOfDraft(review.draftId, review.id) }],
+      ),
+    ),
+    substance: substanceOf(counted),
+    helpfulness: helped.length === 0 ? null : helped.reduce((sum, one) => sum + one, 0) / helped.length,
+  };
+}

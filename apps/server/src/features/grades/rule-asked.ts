@@ -1,0 +1,67 @@
+import type { GradeRuleRequest } from '@salt-circle/contracts';
+import {
+  checkGradeParts,
+  checkGradeRule,
+  formMaximum,
+  type AdjustProblem,
+  type GradePart,
+  type GradeRule,
+} from '@salt-circle/core';
+import type { EntityManager } from 'typeorm';
+import type { Place } from '../../access/access.js';
+import { formOf } from '../../access/form-of.js';
+import { gradeProblem } from '../../platform/problems/plan-sentences.js';
+import { invalid } from '../../platform/problems/sentences.js';
+
+/** @throws ProblemError `invalid` for what cannot be a rule of this exchange */
+export async function asked(
+  manager: EntityManager,
+  place: Place,
+  request: GradeRuleRequest,
+): Promise<{ readonly parts: GradePart[]; readonly rule: GradeRule }> {
+  const parts = request.gradeParts.map(({ part, weight }) => ({ part, weight }));
+  const { scale } = request;
+  const rule: GradeRule = {
+    parts: Object.fromEntries(
+      request.parts.map(({ part, how, steps, minimum, bonus }) => [
+        part,
+        { how, steps: steps.map(({ from, gives }) => ({ from, gives })), minimum, bonus },
+      ]),
+    ),
+    scale:
+      scale.kind === 'points'
+        ? { kind: 'points', of: scale.of ?? 0 }
+        : scale.kind === 'bands'
+          ? { kind: 'bands', bands: (scale.bands ?? []).map(({ name, from }) => ({ name: name.trim(), from })) }
+          : { kind: 'percent' },
+    step: request.step,
+    rounding: request.rounding,
+    missing: request.missing,
+    most: request.most,
+    score: request.score,
+    quality: { ...request.quality },
+  };
+  const context = {
+    formHasPoints: formMaximum(await formOf(manager, place)) !== null,
+    hasReplies: place.exchange.repliesDue !== null,
+  };
+  const problems = [...checkGradeParts(parts, context), ...checkGradeRule(rule, parts)];
+  if (problems.length > 0) throw invalid(problems.map(gradeProblem));
+  return { parts, rule };
+}
+
+/** Why severity is not taken out as it should be, and what was done. */
+export function adjustSentence(problem: AdjustProblem): string {
+  switch (problem.code) {
+    case 'too-few':
+      return 'There are too few scores to tell severe reviewers from weak drafts: plain means are used.';
+    case 'no-spread':
+      return 'All scores are the same: there is nothing to adjust.';
+    case 'one-draft-each':
+      return 'Every reviewer has scored one draft, so severe reviewers and weak drafts look the same: severity is not taken out.';
+    case 'one-review-each':
+      return 'Every draft has one score, so what is the draft and what is chance looks the same: plain means are used.';
+    case 'not-connected':
+      return `The course falls into ${problem.drafts.length} parts that share no reviewers (${problem.drafts.join(', ')} drafts): scores of different parts can hardly be compared.`;
+  }
+}

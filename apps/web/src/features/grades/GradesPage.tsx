@@ -1,0 +1,179 @@
+import type { GradeRow, GradesView } from '@salt-circle/contracts';
+import { counted, type GradeLine } from '@salt-circle/core';
+import { useState } from 'react';
+import { PeopleBoard, usePersonColumns } from '../../app/boards/PeopleBoard.js';
+import { usePolling } from '../../app/changes/useChanges.js';
+import { ProblemNotice } from '../../app/ProblemNotice.js';
+import { useExchange } from '../../app/useExchange.js';
+import { When } from '../../app/time/When.js';
+import { Button, buttonClass, Empty, Loading, StateMark, type BoardColumn } from '../../kit/index.js';
+import { GradeSheet } from './GradeSheet.js';
+import { partName, share } from './gradeWords.js';
+import { useGradesQuery } from './gradesApi.js';
+import { ReleaseGradesDialog } from './ReleaseGradesDialog.js';
+import { RuleDialog } from './RuleDialog.js';
+
+const SHOWN = {
+  open: { words: 'Something open', holds: ({ grade }: GradeRow) => grade.open },
+  unmarked: {
+    words: 'Reviewing not marked',
+    holds: ({ mark, reviewIds }: GradeRow) => reviewIds.length > 0 && mark.by === null,
+  },
+  changed: {
+    words: 'Changed since overridden',
+    holds: ({ grade }: GradeRow) => grade.changed || grade.lines.some(({ changed }) => changed),
+  },
+  late: { words: 'Late', holds: ({ grounds }: GradeRow) => grounds.late.percent + grounds.late.points > 0 },
+} as const;
+type Shown = keyof typeof SHOWN;
+
+/** Everybody’s grade, part by part; each opens into its arithmetic. */
+export function GradesPage() {
+  const exchange = useExchange();
+  const { data, error } = useGradesQuery(exchange.id, {
+    refetchOnMountOrArgChange: true,
+    pollingInterval: usePolling(30_000),
+  });
+  const [shown, setShown] = useState<Shown | null>(null);
+  const [open, setOpen] = useState<string | null>(null);
+  const [dialog, setDialog] = useState<'rule' | 'release' | null>(null);
+  if (error !== undefined) return <ProblemNotice error={error} />;
+  if (data === undefined) return <Loading what="the grades" />;
+  const rows = shown === null ? data.rows : data.rows.filter(SHOWN[shown].holds);
+  const released = data.rows.filter((row) => row.released).length;
+  const { timeZone } = exchange.course;
+  return (
+    <div className="px-5 py-5">
+      <div className="mb-3 flex flex-wrap items-center justify-between gap-3">
+        <h2 className="text-xl font-semibold">
+          Grades{' '}
+          <span className="text-base font-normal text-ink-soft">
+            {data.release !== null && released < data.rows.length ? (
+              <>
+                students see them from <When at={data.release} timeZone={timeZone} />
+              </>
+            ) : (
+              `${released} of ${counted(data.rows.length, '1 student', '# students')} ${counted(released, 'sees', 'see')} theirs`
+            )}
+          </span>
+        </h2>
+        <div className="flex flex-wrap gap-2">
+          {(Object.keys(SHOWN) as Shown[])
+            .filter((key) => key === shown || data.rows.some(SHOWN[key].holds))
+            .map((key) => (
+              <Button
+                key={key}
+                aria-pressed={shown === key}
+                className="aria-pressed:border-iodine aria-pressed:bg-crust"
+                onClick={() => setShown(shown === key ? null : key)}
+              >
+                {SHOWN[key].words} {data.rows.filter(SHOWN[key].holds).length}
+              </Button>
+            ))}
+          <a className={buttonClass('plain')} href={`/api/exchanges/${exchange.id}/grades.csv`}>
+            CSV
+          </a>
+          <a className={buttonClass('plain')} href={`/api/exchanges/${exchange.id}/grades.xlsx`}>
+            XLSX
+          </a>
+          {data.mayRule && <Button onClick={() => setDialog('rule')}>Weights and rules…</Button>}
+          {data.mayRule && (
+            <Button look="primary" onClick={() => setDialog('release')}>
+              Release…
+            </Button>
+          )}
+        </div>
+      </div>
+      {data.problem !== null && <p className="mb-3 text-copper">{data.problem}</p>}
+      {data.parts.length === 0 ? (
+        <Empty title="No grade is planned here.">
+          <p>Say under “Weights and rules” what it is made of; then everybody’s grade is worked out here.</p>
+        </Empty>
+      ) : (
+        <Board view={data} rows={rows} open={open} onOpen={setOpen} />
+      )}
+      {dialog === 'rule' && <RuleDialog view={data} onClose={() => setDialog(null)} />}
+      {dialog === 'release' && <ReleaseGradesDialog view={data} chosen={rows} onClose={() => setDialog(null)} />}
+    </div>
+  );
+}
+
+interface BoardProps {
+  readonly view: GradesView;
+  readonly rows: readonly GradeRow[];
+  readonly open: string | null;
+  readonly onOpen: (id: string | null) => void;
+}
+
+function Board({ view, rows, open, onOpen }: BoardProps) {
+  const exchange = useExchange();
+  const person = usePersonColumns<GradeRow>(({ id, person: label }) => (
+    <button
+      type="button"
+      className="min-h-6 text-left hover:underline"
+      title="How it came about"
+      onClick={() => onOpen(id)}
+    >
+      {label.name}
+    </button>
+  ));
+  const lineOf = (row: GradeRow, index: number) => row.grade.lines[index];
+  const columns: Array<BoardColumn<GradeRow>> = [
+    ...person,
+    ...view.parts.map(({ part, weight }, index): BoardColumn<GradeRow> => ({
+      key: part,
+      head: `${partName(part)} (${weight})`,
+      right: true,
+      most: true,
+      sort: (row) => lineOf(row, index)?.share ?? null,
+      cell: (row) => <PartCell line={lineOf(row, index)} onOpen={() => onOpen(row.id)} />,
+    })),
+    {
+      key: 'grade',
+      head: 'Grade',
+      right: true,
+      most: true,
+      sort: ({ grade }) => grade.percent,
+      cell: ({ id, grade, correction }) => (
+        <button type="button" className="min-h-6 font-semibold hover:underline" onClick={() => onOpen(id)}>
+          {grade.words ?? <span className="font-normal text-ink-soft">none yet</span>}
+          {grade.override !== null && <span title="Something else than what was worked out"> *</span>}
+          {correction !== null && <span className="block text-sm font-normal text-copper">was {correction}</span>}
+        </button>
+      ),
+    },
+    {
+      key: 'seen',
+      head: 'Released',
+      sort: ({ released }) => (released ? 1 : 0),
+      cell: ({ released }) => (
+        <StateMark state={released ? 'done' : 'not-begun'} word={released ? 'released' : 'not released'} />
+      ),
+    },
+  ];
+  return (
+    <PeopleBoard
+      label="Grades"
+      rows={rows}
+      columns={columns}
+      beside={(shown) =>
+        open !== null && <GradeSheet view={view} rows={shown} id={open} onShow={onOpen} onClose={() => onOpen(null)} />
+      }
+      stopsOf={({ draftId, person: { name = '' } }) =>
+        draftId === null ? [] : [{ to: `/exchanges/${exchange.id}/drafts/${draftId}`, words: name }]
+      }
+    />
+  );
+}
+
+function PartCell({ line, onOpen }: { readonly line: GradeLine | undefined; readonly onOpen: () => void }) {
+  if (line === undefined) return null;
+  if (line.state === 'excused') return <StateMark state="excused" word="excused" wordHidden={false} />;
+  if (line.share === null) return <span className="text-ink-soft">open</span>;
+  return (
+    <button type="button" className="min-h-6 tabular-nums hover:underline" onClick={onOpen} title="How it came about">
+      {share(line.share)}
+      {line.override !== null && <span className={line.changed ? 'text-copper' : ''}> *</span>}
+    </button>
+  );
+}

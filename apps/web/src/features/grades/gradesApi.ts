@@ -1,0 +1,46 @@
+import type {
+  GradeMoveView,
+  GradeOverrideRequest,
+  GradeRuleRequest,
+  GradesReleaseRequest,
+  GradesView,
+  OwnGradeView,
+} from '@salt-circle/contracts';
+import { api } from '../../app/api.js';
+
+interface OfExchange {
+  readonly exchangeId: string;
+}
+
+export const {
+  useGradesQuery,
+  useOwnGradeQuery,
+  usePreviewRuleMutation,
+  useSaveGradeRuleMutation,
+  useOverrideGradeMutation,
+  useReleaseGradesMutation,
+} = api.injectEndpoints({
+  endpoints: (build) => ({
+    grades: build.query<GradesView, string>({ query: (id) => `/exchanges/${id}/grades`, providesTags: ['Grades'] }),
+    ownGrade: build.query<OwnGradeView, string>({ query: (id) => `/exchanges/${id}/grade`, providesTags: ['Grades'] }),
+    previewRule: build.mutation<GradeMoveView[], OfExchange & GradeRuleRequest>({
+      query: ({ exchangeId, ...body }) => ({ url: `/exchanges/${exchangeId}/grades/preview`, method: 'POST', body }),
+    }),
+    saveGradeRule: build.mutation<null, OfExchange & GradeRuleRequest>({
+      query: ({ exchangeId, ...body }) => ({ url: `/exchanges/${exchangeId}/grades/rule`, method: 'PUT', body }),
+      invalidatesTags: ['Grades', 'Plan', 'Exchange'],
+    }),
+    overrideGrade: build.mutation<null, OfExchange & { participantId: string } & GradeOverrideRequest>({
+      query: ({ exchangeId, participantId, ...body }) => ({
+        url: `/exchanges/${exchangeId}/grades/${participantId}/override`,
+        method: 'PUT',
+        body,
+      }),
+      invalidatesTags: ['Grades'],
+    }),
+    releaseGrades: build.mutation<null, OfExchange & GradesReleaseRequest>({
+      query: ({ exchangeId, ...body }) => ({ url: `/exchanges/${exchangeId}/grades/release`, method: 'POST', body }),
+      invalidatesTags: ['Grades', 'Exchange'],
+    }),
+  }),
+});

@@ -1,0 +1,75 @@
+import type {
+  FormItem,
+  Grade,
+  GradePart,
+  GradePartName,
+  GradeRule,
+  QualityEvidence,
+  ScoreMethod,
+} from '@salt-circle/core';
+import type { IsoInstant, PersonLabel } from './person.js';
+import type { AnswerView } from './views.js';
+
+/** What a grade rests on, beside the figures of its lines. */
+export interface GradeGroundsView {
+  /** Of the peers: how many reviews, and what each gave, as a share of the maximum, in no order that tells whose it is. */
+  readonly scores: readonly number[];
+  readonly method: ScoreMethod;
+  /** Where severity is taken out: between these the score lies, 95 times in a hundred. */
+  readonly interval: { readonly low: number; readonly high: number } | null;
+  readonly quality: QualityEvidence;
+  /** How late the draft came, in percentage points of the grade, or in points of the form. */
+  readonly late: { readonly percent: number; readonly points: number };
+}
+
+export interface GradeRow {
+  readonly id: string;
+  readonly person: PersonLabel;
+  readonly section: string | null;
+  /** With a version that counts. */
+  readonly draftId: string | null;
+  readonly reviewIds: readonly string[];
+  readonly grade: Grade;
+  readonly grounds: GradeGroundsView;
+  readonly mark: {
+    readonly answers: Readonly<Record<string, AnswerView>>;
+    readonly by: string | null;
+  };
+  /** This one sees the own grade. */
+  readonly released: boolean;
+  /** What was told of is no longer what is given. */
+  readonly correction: string | null;
+}
+
+export interface GradesView {
+  readonly parts: readonly GradePart[];
+  readonly rule: GradeRule;
+  /** Of the plan, which holds parts and rule. */
+  readonly revision: number;
+  readonly reviewingForm: readonly FormItem[];
+  readonly rows: readonly GradeRow[];
+  readonly release: IsoInstant | null;
+  /** Why severity is not taken out as it should be, and what was done; null where it is, or is not asked for. */
+  readonly problem: string | null;
+  /** May set the rule, and release. */
+  readonly mayRule: boolean;
+}
+
+/** Whose grade moves by how much with other weights or rules. */
+export interface GradeMoveView {
+  readonly id: string;
+  readonly person: PersonLabel;
+  readonly before: string | null;
+  readonly after: string | null;
+  /** In percentage points; null where there is no grade on one side. */
+  readonly by: number | null;
+}
+
+/** A student's own. */
+export interface OwnGradeView {
+  readonly rule: GradeRule;
+  readonly grade: Grade;
+  readonly grounds: GradeGroundsView;
+}
+
+export type GradeTarget = GradePartName | '';
