@@ -15,6 +15,7 @@ import { DESCRIPTION_FORM, MONITORING_FORM, PROPOSAL_FORM } from './form.js';
 import { furnish } from './furnish.js';
 import { ASSISTANTS, DEMO_PASSWORD, INSTRUCTORS, SEMINAR_STUDENTS, STUDENTS } from './people.js';
 import { afterRelease } from './seed-after.js';
+import { grade, GRADE_PARTS } from './seed-grades.js';
 import { addPractice } from './seed-practice.js';
 import { fillReviews } from './seed-reviews.js';
 import type { Seeder } from './seeder.js';
@@ -47,6 +48,7 @@ const DESCRIPTION: Planned = {
   days: [-30, -20, -19, -10, -4],
   later: [3, 7],
   after: AFTER,
+  gradeParts: GRADE_PARTS,
 };
 const PROPOSAL: Planned = {
   title: 'Salt-marsh restoration proposal',
@@ -217,6 +219,7 @@ async function released(
   const { rows } = await queue.queue(teacher, id);
   for (const { reviewId } of rows) await queue.mark(assistant ?? teacher, reviewId, { looked: true, dismissed: [] });
   await afterRelease(seeder, teacher, students, id, { from: -3.5, revised: 3 });
+  await grade(seeder, teacher, id, { day: -0.5, marked: 9, released: false });
 }
 
 async function underReview(
@@ -291,6 +294,9 @@ async function seminarExchanges(
       days: reviewsDue - reviewsOpen - 1,
       unfinishedShare: 0,
     });
-    if (release < 0) await afterRelease(seeder, teacher, students, id, { from: release + 1, revised: 1 });
+    if (release < 0) {
+      await afterRelease(seeder, teacher, students, id, { from: release + 1, revised: 1 });
+      await grade(seeder, teacher, id, { day: -0.4, marked: students.length, released: true });
+    }
   }
 }

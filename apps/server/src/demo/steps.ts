@@ -1,6 +1,6 @@
 import { TZDate } from '@date-fns/tz';
 import type { FormRequest, PlanRequest } from '@salt-circle/contracts';
-import { EMPTY_FORM, type AfterRule, type Deliverable, type FormItem } from '@salt-circle/core';
+import { EMPTY_FORM, type AfterRule, type Deliverable, type FormItem, type GradePart } from '@salt-circle/core';
 import { AllocationService } from '../features/allocation/allocation.service.js';
 import { PreviewsService } from '../features/allocation/previews.service.js';
 import { DraftsService } from '../features/drafts/drafts.service.js';
@@ -30,6 +30,7 @@ export interface Planned {
   /** Days from the start: answers due, revision due. */
   readonly later?: readonly [number | null, number];
   readonly after?: AfterRule;
+  readonly gradeParts?: readonly GradePart[];
 }
 
 /** A plan, and the shorthand set that its reviewers are offered. */
@@ -73,6 +74,7 @@ export async function planned(seeder: Seeder, teacher: Person, courseId: string,
       revisionDue: plan.later === undefined ? null : midnight(plan.later[1]),
     },
     ...(plan.after !== undefined && { after: structuredClone(plan.after) as unknown as PlanRequest['after'] & object }),
+    gradeParts: [...(plan.gradeParts ?? [])],
     shorthandId: plan.shorthandId,
   });
   const form = { ...EMPTY_FORM, overall: 'none' as const, items: plan.items };

@@ -12,11 +12,14 @@ import type { AnswerView } from './views.js';
 
 /** What a grade rests on, beside the figures of its lines. */
 export interface GradeGroundsView {
-  /** Of the peers: how many reviews, and what each gave, as a share of the maximum, in no order that tells whose it is. */
+  /** Reviews of the peers that give a score. */
+  readonly reviews: number;
+  /** What each gave, as a share of the maximum, in no order that tells whose it is; for staff. */
   readonly scores: readonly number[];
   readonly method: ScoreMethod;
   /** Where severity is taken out: between these the score lies, 95 times in a hundred. */
   readonly interval: { readonly low: number; readonly high: number } | null;
+  /** For a student those columns alone that count. */
   readonly quality: QualityEvidence;
   /** How late the draft came, in percentage points of the grade, or in points of the form. */
   readonly late: { readonly percent: number; readonly points: number };

@@ -207,6 +207,7 @@ export class Evidence {
         reviewIds: mine.map(({ review }) => review.id),
         evidence: { parts, lateLoses: excused ? 0 : late.percent, ...overridesOf(overrides.get(participant.id) ?? []) },
         grounds: {
+          reviews: scores.length,
           scores: [...scores].sort((a, b) => a - b),
           method: rule.score,
           interval: taken === undefined ? null : { low: within(taken.low), high: within(taken.high) },

@@ -2,6 +2,7 @@ import { Injectable } from '@nestjs/common';
 import type {
   AnswerRequest,
   AnswerView,
+  GradeGroundsView,
   GradeMoveView,
   GradeOverrideRequest,
   GradeRow,
@@ -10,7 +11,7 @@ import type {
   GradesView,
   OwnGradeView,
 } from '@salt-circle/contracts';
-import { gradeOf } from '@salt-circle/core';
+import { gradeOf, QUALITY_COLUMNS, type GradeRule } from '@salt-circle/core';
 import { In, type EntityManager } from 'typeorm';
 import { Access, act, acts, ownParticipant, participantOf, see, type Place } from '../../access/access.js';
 import { gradeIsReleased } from '../../access/facts-of.js';
@@ -95,7 +96,8 @@ export class Grades {
     const { people } = await this.evidence.of(this.database.read, place, rule);
     const mine = people.find(({ participant }) => participant.id === id);
     if (mine === undefined) throw refusal('unknown');
-    return { rule, grade: gradeOf(place.exchange.gradeParts, rule, mine.evidence), grounds: mine.grounds };
+    const grade = gradeOf(place.exchange.gradeParts, rule, mine.evidence);
+    return { rule, grade, grounds: asStudentsRead(mine.grounds, rule) };
   }
 
   /** Whose grade moves by how much, if this were the rule. */
@@ -310,6 +312,14 @@ export class Grades {
     });
     await queueMail(manager, this.ids, this.database.mail, now, letters);
   }
+}
+
+/** Single scores are told with the feedback; what does not count is the staff’s to look at. */
+function asStudentsRead(grounds: GradeGroundsView, rule: GradeRule): GradeGroundsView {
+  const quality = Object.fromEntries(
+    QUALITY_COLUMNS.map((column) => [column, rule.quality[column] > 0 ? grounds.quality[column] : null]),
+  ) as unknown as GradeGroundsView['quality'];
+  return { ...grounds, scores: [], quality };
 }
 
 function outside(most: number) {

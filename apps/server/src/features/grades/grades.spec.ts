@@ -192,6 +192,8 @@ describe('grades', () => {
     const sheet = (await own(BEN)).body as OwnGradeView;
     expect(sheet.grade).toEqual(ben.grade);
     expect(JSON.stringify(sheet)).not.toContain((await rowOf(ANN)).id);
+    // Single scores come with the feedback, and what does not count is the staff’s to look at.
+    expect(sheet.grounds).toMatchObject({ reviews: 1, scores: [], quality: { closeness: null, helpfulness: null } });
     const told = async (who: number) =>
       (await world.do<InboxView>(who, 'get', '/inbox')).news
         .map(({ words }) => words)

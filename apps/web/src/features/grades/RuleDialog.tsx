@@ -105,6 +105,12 @@ export function RuleDialog({ view, onClose }: { readonly view: GradesView; reado
             ]}
             onChange={(rounding) => change({ rounding: rounding as GradeRule['rounding'] })}
           />
+          <TextField
+            label="At most, percent"
+            inputMode="decimal"
+            defaultValue={String(rule.most)}
+            onBlur={({ target }) => change({ most: Number(target.value.replace(',', '.')) || 0 })}
+          />
         </div>
         <Quality rule={rule} onChange={change} />
         {others.map(({ path, sentence }) => (

@@ -3,7 +3,7 @@ import { counted, PART_WORDS, type Grade, type GradeLine, type GradePartName, ty
 
 /** A share in percent, to a tenth where that says more. */
 export function share(value: number): string {
-  return `${Number((value * 100).toFixed(1))} %`;
+  return `${Number((value * 100).toFixed(1))}\u00a0%`;
 }
 
 /** Percentage points, to two places at most. */
@@ -46,8 +46,8 @@ const METHODS: Readonly<Record<GradeRule['score'], string>> = {
   adjusted: 'with the severity of reviewers taken out',
 };
 
-function scoreWords({ scores, method, interval }: GradeGroundsView): string {
-  const from = counted(scores.length, 'from 1 review', 'from # reviews');
+function scoreWords({ reviews, method, interval }: GradeGroundsView): string {
+  const from = counted(reviews, 'from 1 review', 'from # reviews');
   const between =
     interval === null ? '' : `, between ${share(interval.low)} and ${share(interval.high)} 95 times in 100`;
   return `${METHODS[method]} ${from}${between}`;
@@ -72,23 +72,23 @@ export function qualityWords({ quality }: GradeGroundsView): string {
 export function ruleWords({ part, share: given, computed }: GradeLine, rule: GradeRule): string {
   const own = rule.parts[part];
   if (computed === null || given === null) return '';
+  const counted = part in UNITS;
   if (own === undefined || own.how === 'proportion') {
-    return own !== undefined && own.minimum > 0
-      ? `in proportion, nothing below ${share(own.minimum)}`
-      : 'in proportion';
+    const minimum = own !== undefined && own.minimum > 0 ? `nothing below ${share(own.minimum)}` : '';
+    return [counted ? 'in proportion' : '', minimum].filter(Boolean).join(', ');
   }
   return own.how === 'all' ? 'all or nothing' : 'in steps';
 }
 
-/** The lines as one sum: "20 + 25 + 28.4 = 73.4". */
+/** The lines as one sum: "(10 × 100 + 30 × 62.5) ÷ 40 = 71.88 percent". What is rounded here was not when it was worked out. */
 export function sumWords(grade: Grade, rule: GradeRule): string {
   const counting = grade.lines.filter(({ state }) => state === 'counts');
   if (grade.computed === null || counting.length === 0) return 'Nothing counts yet, so there is no grade.';
-  const parts = counting.map(({ brings }) => points(brings)).join(' + ');
+  const times = ({ weight, share: given }: GradeLine) => `${weight} × ${points((given ?? 0) * 100)}`;
   const late = grade.lateLoses > 0 ? ` − ${points(grade.lateLoses)} for being late` : '';
   const sum = counting.reduce((all, { brings }) => all + brings, 0) - grade.lateLoses;
   const bounds = sum > rule.most ? `, at most ${rule.most}` : sum < 0 ? ', not below 0' : '';
-  return `${parts}${late} = ${points(sum)} percent${bounds}.`;
+  return `(${counting.map(times).join(' + ')}) ÷ ${grade.weights}${late} = ${points(sum)} percent${bounds}.`;
 }
 
 const ROUNDED: Readonly<Record<GradeRule['rounding'], string>> = {
@@ -98,8 +98,9 @@ const ROUNDED: Readonly<Record<GradeRule['rounding'], string>> = {
 };
 
 export function roundingWords({ scale, step, rounding }: GradeRule): string {
-  const unit = scale.kind === 'points' ? `of ${scale.of} points` : 'of a percent';
-  return `Rounded ${ROUNDED[rounding]} ${step} ${unit === 'of a percent' ? 'percent' : 'point'}${scale.kind === 'bands' ? ', then the band it falls in' : scale.kind === 'points' ? ` ${unit}` : ''}.`;
+  const unit = { percent: 'percent', bands: 'percent, then the band it falls in' };
+  const words = scale.kind === 'points' ? `${step === 1 ? 'point' : 'points'} of ${scale.of}` : unit[scale.kind];
+  return `Rounded ${ROUNDED[rounding]} ${step} ${words}.`;
 }
 
 export function partName(part: GradePartName): string {

@@ -1,0 +1,74 @@
+import { READY_REVIEWING_FORM, type GradePart } from '@salt-circle/core';
+import { DraftReviews } from '../features/check/draft-reviews.service.js';
+import { Grades } from '../features/grades/grades.service.js';
+import { ReviewsService } from '../features/reviews/reviews.service.js';
+import type { Person } from '../model/person.js';
+import type { Seeder } from './seeder.js';
+import { at } from './steps.js';
+
+/** What a description is graded by. */
+export const GRADE_PARTS: readonly GradePart[] = [
+  { part: 'handing-in', weight: 10 },
+  { part: 'reviews-done', weight: 20 },
+  { part: 'notes-made', weight: 10 },
+  { part: 'peer-score', weight: 30 },
+  { part: 'review-quality', weight: 20 },
+  { part: 'instructor-mark', weight: 10 },
+];
+
+interface Graded {
+  /** Days from the start. */
+  readonly day: number;
+  /** Whose reviewing has been marked. */
+  readonly marked: number;
+  readonly released: boolean;
+}
+
+/** Grades as a teacher has got to by now: some reviewing marked, one draft with an own review, one part given with a reason. */
+export async function grade(
+  seeder: Seeder,
+  teacher: Person,
+  exchangeId: string,
+  { day, marked, released }: Graded,
+): Promise<void> {
+  const { app } = seeder;
+  at(seeder, day);
+  const grades = app.get(Grades);
+  const { rows } = await grades.view(teacher, exchangeId);
+  for (const [index, { id, reviewIds }] of rows.slice(0, marked).entries()) {
+    if (reviewIds.length === 0) continue;
+    for (const [place, item] of READY_REVIEWING_FORM.entries()) {
+      if (item.kind !== 'criterion') continue;
+      const level = item.levels[1 + ((index + place) % 3)];
+      await grades.mark(teacher, exchangeId, id, item.id, { revision: 0, levelId: level?.id ?? null });
+    }
+  }
+  const [first, second] = rows;
+  if (first?.draftId != null) await ownReview(seeder, teacher, exchangeId, first.draftId);
+  if (second !== undefined) {
+    const reason = 'One review was of a draft that was handed in twice; the notes on the first one count as well.';
+    await grades.override(teacher, exchangeId, second.id, { part: 'notes-made', value: 1, reason });
+  }
+  if (released) await grades.release(teacher, exchangeId, { how: 'all', at: null, participantIds: [] });
+}
+
+/** Each says something else: the same sentence counts once. */
+const WORDS: readonly string[] = [
+  'You look closely, and you say where you stood when you did: I could walk to the spot with your text in my hand.',
+  'What is still missing is how the older figures were got: name who measured them, in which year, and with what, before you compare.',
+];
+
+async function ownReview({ app }: Seeder, teacher: Person, exchangeId: string, draftId: string): Promise<void> {
+  const reviews = app.get(ReviewsService);
+  const { id } = await app.get(DraftReviews).begin(teacher, exchangeId, draftId);
+  const { form } = await reviews.desk(teacher, id);
+  for (const [index, item] of form.items.entries()) {
+    const text = WORDS[index % WORDS.length] as string;
+    const last = item.kind === 'criterion' ? item.levels.at(-1) : undefined;
+    await reviews.saveAnswer(teacher, id, item.id, {
+      revision: 0,
+      ...(item.kind === 'criterion' ? { levelId: last?.id ?? null, text: '' } : { text, next: text }),
+    });
+  }
+  await reviews.submit(teacher, id);
+}
