@@ -256,4 +256,5 @@ export {
   type QualityEvidence,
   type ReviewSubstance,
 } from './grading/reviewingQuality.js';
+export { meanAnswer } from './form/meanAnswer.js';
 export { READY_REVIEWING_FORM } from './grading/reviewingForm.js';

@@ -28,6 +28,7 @@ import { DeskNotices, NoteRemoved } from './DeskNotices.js';
 import { DeskPanel, OneView } from './DeskPanel.js';
 import { openDraftWindow, useLinkedAnnotation } from './deskLink.js';
 import { DeskTools } from './DeskTools.js';
+import { PeersOf } from './PeersUnder.js';
 import { EarlierPanel } from './EarlierPanel.js';
 import { NoteCard } from './NoteCard.js';
 import type { NoteAids } from './NoteForm.js';
@@ -86,7 +87,9 @@ function DeskLoader({ reviewId, only }: { readonly reviewId: string; readonly on
       <Submitted is={submitted} />
       <WithholdingOf desk={desk}>
         <ThreadsOf desk={desk}>
-          <Desk key={`${desk.submittedAt ?? ''}${desk.changing ? ' changing' : ''}`} desk={desk} only={only} />
+          <PeersOf desk={desk}>
+            <Desk key={`${desk.submittedAt ?? ''}${desk.changing ? ' changing' : ''}`} desk={desk} only={only} />
+          </PeersOf>
         </ThreadsOf>
       </WithholdingOf>
     </>

@@ -17,6 +17,7 @@ import { Conflict } from '../../app/saving/Conflict.js';
 import { useSavingState } from '../../app/saving/useSaving.js';
 import type { AnswersState } from '../../app/form/useAnswers.js';
 import { DeskThread } from './DeskThread.js';
+import { PeersUnder } from './PeersUnder.js';
 import { Withholding } from './Withholding.js';
 import { AddRemarkFile, type AddRemarkFileProps } from './AddRemarkFile.js';
 import { saysSomething } from './useNotes.js';
@@ -152,7 +153,10 @@ function OneField({
       ) : item === undefined ? (
         <AnswerText label="Overall comment" field="text" answer={answer} onChange={onChange} />
       ) : (
-        <ItemInput item={item} answer={answer} onChange={onChange} />
+        <>
+          <ItemInput item={item} answer={answer} onChange={onChange} />
+          <PeersUnder item={item} onTake={onChange} />
+        </>
       )}
       <AddRemarkFile {...files} itemId={id} editable={editable} />
       <NotesUnder notes={notes} onNote={onNote} />

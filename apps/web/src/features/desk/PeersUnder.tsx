@@ -1,0 +1,92 @@
+import type { DeskView, DraftReviewsView } from '@salt-circle/contracts';
+import { meanAnswer, type Answer, type FormItem } from '@salt-circle/core';
+import { createContext, useContext, type ReactNode } from 'react';
+import { useDraftReviewsQuery } from '../../app/check/checkApi.js';
+import { AnswerWords } from '../../app/form/AnswerWords.js';
+import { labelWords } from '../../app/People.js';
+
+type PeerReview = DraftReviewsView['reviews'][number];
+
+const Peers = createContext<readonly PeerReview[]>([]);
+
+/** For staff who review under their own names: what the other reviews of the draft say. */
+export function PeersOf({ desk, children }: { readonly desk: DeskView; readonly children: ReactNode }) {
+  const target = { exchangeId: desk.exchange.id, draftId: desk.draft.draftId };
+  const own = desk.voice !== null && desk.reviewer.you === true;
+  const { data } = useDraftReviewsQuery(target, { skip: !own });
+  const others = data?.reviews.filter(({ id, withheld }) => id !== desk.id && !withheld) ?? [];
+  return <Peers value={others}>{children}</Peers>;
+}
+
+interface PeersUnderProps {
+  readonly item: FormItem;
+  readonly onTake: (answer: Answer) => void;
+}
+
+/** The others’ answers to an item, to be taken over, and then changed or not. */
+export function PeersUnder({ item, onTake }: PeersUnderProps) {
+  const reviews = useContext(Peers).filter(({ answers }) => item.id in answers);
+  if (reviews.length === 0) return null;
+  const peers = reviews.filter(({ self, reviewer }) => !self && reviewer.role === undefined);
+  const mean =
+    peers.length < 2
+      ? null
+      : meanAnswer(
+          item,
+          peers.map(({ answers }) => answers[item.id]),
+        );
+  return (
+    <details className="mt-1.5 text-sm">
+      <summary className="min-h-6 cursor-pointer text-dusk">What the others say</summary>
+      <ul className="mt-1 space-y-2 border-l border-line pl-3">
+        {reviews.map(({ id, reviewer, self, answers }) => {
+          const answer = answers[item.id];
+          const taken = answer === undefined ? null : withoutWords(item, answer);
+          return (
+            <li key={id}>
+              <p className="text-ink-soft">
+                {self ? 'The author’s own review' : labelWords(reviewer)}
+                {taken !== null && <Take onClick={() => onTake(taken)} />}
+              </p>
+              <AnswerWords item={item} answer={answer} />
+            </li>
+          );
+        })}
+        {mean !== null && (
+          <li>
+            <p className="text-ink-soft">
+              On average
+              <Take onClick={() => onTake(mean)} />
+            </p>
+            <AnswerWords item={item} answer={mean} />
+          </li>
+        )}
+      </ul>
+    </details>
+  );
+}
+
+function Take({ onClick }: { readonly onClick: () => void }) {
+  return (
+    <button type="button" className="ml-2 min-h-6 text-dusk underline" onClick={onClick}>
+      Take over
+    </button>
+  );
+}
+
+/** Words are somebody’s own: what is taken over is the level, the points, or what was ticked. Null where there is nothing else. */
+function withoutWords(item: FormItem, { levelId, value, checks, choices }: Answer): Answer | null {
+  switch (item.kind) {
+    case 'criterion':
+      return levelId == null ? null : { levelId };
+    case 'range':
+    case 'number':
+      return value == null ? null : { value };
+    case 'checklist':
+      return checks === undefined ? null : { checks };
+    case 'choice':
+      return choices === undefined ? null : { choices };
+    default:
+      return null;
+  }
+}
