@@ -25,6 +25,7 @@ const { durableFigures } = await import('./durable.mjs');
 const { fileFigures } = await import('./files.mjs');
 const { deskFigures } = await import('./desk.mjs');
 const { doubtFigures } = await import('./doubts.mjs');
+const { scoringFigures } = await import('./scoring.mjs');
 const { identityFigures } = await import('./identity.mjs');
 const { allocationFigures } = await import('./allocation.mjs');
 
@@ -253,4 +254,5 @@ identityFigures(line, round);
 
 await allocationFigures(line, round);
 doubtFigures({ line, round });
+scoringFigures({ line, round });
 versionFigures({ line, round });

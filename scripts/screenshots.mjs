@@ -87,8 +87,6 @@ async function takeAll() {
   await take(ines, 'today-instructor');
   await ines.getByRole('link', { name: /^Coastal Restoration/ }).click();
   await take(ines, 'course');
-  await ines.getByRole('navigation', { name: 'Pages of the course' }).getByRole('link', { name: 'People' }).click();
-  await take(ines, 'people');
   await workspace(ines, 'Creek survey report', 'plan');
   await take(ines, 'plan');
   await workspace(ines, 'Creek survey report', 'plan/form');
@@ -110,6 +108,10 @@ async function takeAll() {
   await take(ines, 'allocation');
   await workspace(ines, 'Site description', 'after');
   await take(ines, 'after');
+  await workspace(ines, 'Site description', 'grades');
+  await ines.getByRole('button', { name: 'Farida Aziz' }).click();
+  await ines.getByRole('region', { name: 'The grade' }).waitFor();
+  await take(ines, 'grades');
 
   const reviewer = await as(review.who);
   await reviewer.goto(`${base}/reviews/${review.id}`);
