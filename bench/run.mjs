@@ -26,6 +26,7 @@ const { fileFigures } = await import('./files.mjs');
 const { deskFigures } = await import('./desk.mjs');
 const { doubtFigures } = await import('./doubts.mjs');
 const { scoringFigures } = await import('./scoring.mjs');
+const { afterFigures } = await import('./after.mjs');
 const { identityFigures } = await import('./identity.mjs');
 const { allocationFigures } = await import('./allocation.mjs');
 
@@ -255,4 +256,5 @@ identityFigures(line, round);
 await allocationFigures(line, round);
 doubtFigures({ line, round });
 scoringFigures({ line, round });
+await afterFigures({ line, round });
 versionFigures({ line, round });
