@@ -164,6 +164,10 @@ export const router = createBrowserRouter([
                 lazy: async () => ({ Component: (await import('./features/grades/GradesPage.js')).GradesPage }),
               },
               {
+                path: 'insights',
+                lazy: async () => ({ Component: (await import('./features/insights/InsightsPage.js')).InsightsPage }),
+              },
+              {
                 path: 'grade',
                 lazy: async () => ({ Component: (await import('./features/grades/OwnGradePage.js')).OwnGradePage }),
               },

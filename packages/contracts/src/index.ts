@@ -275,6 +275,7 @@ export type {
   GradeTarget,
   OwnGradeView,
 } from './views/grades.js';
+export type { InsightsView } from './views/insights.js';
 export type { EarlierView, RoundCard } from './views/earlier.js';
 export { SecondRoundRequest } from './requests/round.js';
 export type { CheckView, DoubtView, LookedView, QueueRow, QueueView, WithheldView } from './views/check.js';

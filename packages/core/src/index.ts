@@ -258,3 +258,4 @@ export {
 } from './grading/reviewingQuality.js';
 export { meanAnswer } from './form/meanAnswer.js';
 export { READY_REVIEWING_FORM } from './grading/reviewingForm.js';
+export { readItems, SCALE_PARTS, type ItemInsight, type ReadReview } from './insights/readItems.js';

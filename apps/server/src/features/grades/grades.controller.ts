@@ -7,6 +7,7 @@ import {
   GradesReleaseRequest,
   type GradeMoveView,
   type GradesView,
+  type InsightsView,
   type OwnGradeView,
 } from '@salt-circle/contracts';
 import contentDisposition from 'content-disposition';
@@ -14,6 +15,7 @@ import type { Response } from 'express';
 import type { Asker } from '../../access/seeing.js';
 import { Me } from '../../access/session.guard.js';
 import { GradeFiles } from './grade-files.service.js';
+import { Insights } from './insights.service.js';
 import { Grades } from './grades.service.js';
 
 @Controller('exchanges/:exchangeId')
@@ -21,6 +23,7 @@ export class GradesController {
   constructor(
     private readonly grades: Grades,
     private readonly files: GradeFiles,
+    private readonly insights: Insights,
   ) {}
 
   @Get('grades')
@@ -31,6 +34,11 @@ export class GradesController {
   @Get('grade')
   own(@Me() me: Asker, @Param('exchangeId') id: string): Promise<OwnGradeView> {
     return this.grades.own(me, id);
+  }
+
+  @Get('insights')
+  insightsOf(@Me() me: Asker, @Param('exchangeId') id: string): Promise<InsightsView> {
+    return this.insights.of(me, id);
   }
 
   @Post('grades/preview')

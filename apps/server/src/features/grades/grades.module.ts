@@ -5,11 +5,12 @@ import { Evidence } from './evidence.service.js';
 import { GradeFiles } from './grade-files.service.js';
 import { GradesController } from './grades.controller.js';
 import { GradesNews } from './grades-news.service.js';
+import { Insights } from './insights.service.js';
 import { Grades } from './grades.service.js';
 
 @Module({
   imports: [ReviewsModule],
   controllers: [GradesController],
-  providers: [Adjusting, Evidence, GradeFiles, Grades, GradesNews],
+  providers: [Adjusting, Evidence, GradeFiles, Grades, GradesNews, Insights],
 })
 export class GradesModule {}

@@ -4,6 +4,7 @@ import type {
   GradeRuleRequest,
   GradesView,
   InboxView,
+  InsightsView,
   OwnGradeView,
 } from '@salt-circle/contracts';
 import { USUAL_GRADE_RULE, type GradePart, type GradeRule } from '@salt-circle/core';
@@ -238,6 +239,17 @@ describe('grades', () => {
     expect(first).toHaveLength(4);
     expect(rules.map(([rule]) => rule)).toContain('weight of reviews done');
     for (const who of [ANN, BEN]) expect((await world.as(who, 'get', `/exchanges/${id}/grades.xlsx`)).status).toBe(403);
+  });
+
+  it('come with what the reviews say together', async () => {
+    const view = await world.do<InsightsView>(TOM, 'get', `/exchanges/${id}/insights`);
+    expect(view.items.map(({ title, counts, answers }) => [title, counts, answers])).toEqual([
+      ['Evidence', [0, 0, 0, 0, 1], 1],
+    ]);
+    expect(view.drafts).toMatchObject([{ author: { name: PEOPLE[BEN]?.name }, mean: 1, reviews: 1, staff: null }]);
+    expect(view.reviewers).toMatchObject([{ person: { name: PEOPLE[ANN]?.name }, severity: 0, reviews: 1 }]);
+    expect(view.days.map(({ reviews }) => reviews)).toEqual([1]);
+    expect(view.problem).toContain('too few');
   });
 
   it('take severity out where that is chosen, and say why it cannot be', async () => {

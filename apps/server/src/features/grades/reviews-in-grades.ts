@@ -5,6 +5,7 @@ import {
   HELPED,
   saysWhatToDo,
   substanceOf,
+  type Answers,
   type Helped,
   type ReviewForm,
 } from '@salt-circle/core';
@@ -29,6 +30,8 @@ export interface ReviewInGrade {
   readonly self: boolean;
   /** Share of the maximum that it gives; null where the form has no points, or it is not submitted. */
   readonly score: number | null;
+  /** As they count for everybody but the reviewer; none before it is submitted. */
+  readonly answers: Answers;
   readonly words: number;
   /** Notes that say something, less those withheld that do not count. */
   readonly notes: number;
@@ -57,7 +60,7 @@ export async function reviewsInGrades(
     (await rowsOfReviews(manager, RatingRow, exchangeId).getMany()).map((one) => [one.reviewId, one.helped]),
   );
   const submitted = all.filter(({ submittedAt }) => submittedAt !== null);
-  const contents = new Map<string, Pick<ReviewInGrade, 'score' | 'words' | 'notes' | 'directed'>>();
+  const contents = new Map<string, Pick<ReviewInGrade, 'score' | 'answers' | 'words' | 'notes' | 'directed'>>();
   for (let from = 0; from < submitted.length; from += CHUNK) {
     const some = submitted.slice(from, from + CHUNK);
     const rowsOf = await countingRows(manager, some);
@@ -68,9 +71,11 @@ export async function reviewsInGrades(
         kept.filter(({ kind, counts }) => kind === 'note' && !counts).map(({ targetId }) => targetId),
       );
       const said = notes.filter((note) => saysSomething(note) && !gone.has(note.id));
-      const score = formScore(form, Object.fromEntries(answers.map((row) => [row.itemId, answerView(row)])));
+      const given = Object.fromEntries(answers.map((row) => [row.itemId, answerView(row)]));
+      const score = formScore(form, given);
       const texts = [...answers.flatMap(({ text, next }) => [text, next]), ...said.map(({ body }) => body)];
       contents.set(review.id, {
+        answers: given,
         score: score === null ? null : score.percent / 100,
         words: texts.reduce((sum, text) => sum + countWords(text), 0),
         notes: said.length,
@@ -78,7 +83,7 @@ export async function reviewsInGrades(
       });
     }
   }
-  const none = { score: null, words: 0, notes: 0, directed: 0 };
+  const none = { score: null, answers: {}, words: 0, notes: 0, directed: 0 };
   return {
     form,
     reviews: all.map((review) => {

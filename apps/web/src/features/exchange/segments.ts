@@ -19,7 +19,8 @@ export function rulerSegments(exchange: ExchangeView, pathname: string, now: num
         ? undefined
         : `${segment.words}: ${exactly(segment.from, zone, now)} to ${exactly(segment.until, zone, now)}`,
     to: `/exchanges/${exchange.id}/${segment.key}`,
-    active: segment.key === page,
+    // Insights are a page of the grades.
+    active: segment.key === (page === 'insights' ? 'grades' : page),
   }));
 }
 

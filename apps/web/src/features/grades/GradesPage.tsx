@@ -1,6 +1,7 @@
 import type { GradeRow, GradesView } from '@salt-circle/contracts';
 import { counted, type GradeLine } from '@salt-circle/core';
 import { useState } from 'react';
+import { Link } from 'react-router';
 import { PeopleBoard, usePersonColumns } from '../../app/boards/PeopleBoard.js';
 import { usePolling } from '../../app/changes/useChanges.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
@@ -70,6 +71,9 @@ export function GradesPage() {
                 {SHOWN[key].words} {data.rows.filter(SHOWN[key].holds).length}
               </Button>
             ))}
+          <Link className={buttonClass('plain')} to="../insights">
+            Insights
+          </Link>
           <a className={buttonClass('plain')} href={`/api/exchanges/${exchange.id}/grades.csv`}>
             CSV
           </a>

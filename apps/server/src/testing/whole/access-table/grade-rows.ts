@@ -8,6 +8,7 @@ export function grading({ id }: { readonly id: string }): Row[] {
   const override = { part: '', value: null, reason: '' };
   return [
     { route: 'GET /api/exchanges/:exchangeId/grades', url: `${exchange}/grades`, ...staffOnly(200) },
+    { route: 'GET /api/exchanges/:exchangeId/insights', url: `${exchange}/insights`, ...staffOnly(200) },
     { route: 'GET /api/exchanges/:exchangeId/grades.csv', url: `${exchange}/grades.csv`, ...staffOnly(200) },
     { route: 'GET /api/exchanges/:exchangeId/grades.xlsx', url: `${exchange}/grades.xlsx`, ...staffOnly(200) },
     {

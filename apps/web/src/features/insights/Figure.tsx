@@ -1,0 +1,90 @@
+import type { EChartsCoreOption, ECharts } from 'echarts/core';
+import { useRef, useState } from 'react';
+import { Button } from '../../kit/index.js';
+import { Chart, type ChartColours } from './Chart.js';
+import { csvOf, saveAs } from './saving.js';
+
+interface FigureProps {
+  /** The question that it answers. */
+  readonly question: string;
+  /** What to make of it, and what not. */
+  readonly words: string;
+  readonly height: number;
+  readonly option: (colours: ChartColours) => EChartsCoreOption;
+  readonly onPick?: (index: number) => void;
+  /** The same data. */
+  readonly head: readonly string[];
+  readonly rows: ReadonlyArray<ReadonlyArray<string | number>>;
+}
+
+/** A picture that answers a question, with its data as a table; both can be saved. */
+export function Figure({ question, words, height, option, onPick, head, rows }: FigureProps) {
+  const chart = useRef<ECharts | null>(null);
+  const [table, setTable] = useState(false);
+  const savePicture = () => {
+    const canvas = chart.current?.renderToCanvas({ pixelRatio: 2 });
+    canvas?.toBlob((blob) => blob !== null && saveAs(`${question}.png`, blob));
+  };
+  return (
+    <section aria-label={question} className="border-t border-line pt-4">
+      <div className="flex flex-wrap items-start justify-between gap-3">
+        <h3 className="text-lg font-semibold">{question}</h3>
+        <div className="no-print flex gap-2">
+          <Button small aria-pressed={table} onClick={() => setTable(!table)}>
+            {table ? 'As a picture' : 'As a table'}
+          </Button>
+          <Button
+            small
+            onClick={() => saveAs(`${question}.csv`, new Blob([csvOf([head, ...rows])], { type: 'text/csv' }))}
+          >
+            CSV
+          </Button>
+          {!table && (
+            <Button small onClick={savePicture}>
+              PNG
+            </Button>
+          )}
+        </div>
+      </div>
+      <p className="max-w-prose text-sm text-ink-soft">{words}</p>
+      {!table && (
+        <Chart
+          label={question}
+          height={height}
+          option={option}
+          chartRef={chart}
+          {...(onPick !== undefined && { onPick })}
+        />
+      )}
+      <table className={table ? 'mt-3 text-left' : 'sr-only'}>
+        <caption className="sr-only">{question}</caption>
+        <thead>
+          <tr className="border-b border-ink">
+            {head.map((one) => (
+              <th key={one} scope="col" className="py-1 pr-5">
+                {one}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map((row, index) => (
+            <tr key={index} className="border-b border-line">
+              {row.map((cell, column) =>
+                column === 0 ? (
+                  <th key={column} scope="row" className="py-1 pr-5 font-normal">
+                    {cell}
+                  </th>
+                ) : (
+                  <td key={column} className="py-1 pr-5 text-right tabular-nums">
+                    {cell}
+                  </td>
+                ),
+              )}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </section>
+  );
+}

@@ -1,0 +1,167 @@
+import type { InsightsView } from '@salt-circle/contracts';
+import { counted, listed, SCALE_PARTS } from '@salt-circle/core';
+import { useMemo } from 'react';
+import { useNavigate } from 'react-router';
+import { api } from '../../app/api.js';
+import { labelWords } from '../../app/People.js';
+import { ProblemNotice } from '../../app/ProblemNotice.js';
+import { useExchange } from '../../app/useExchange.js';
+import { Empty, Loading } from '../../kit/index.js';
+import { Figure } from './Figure.js';
+import { dayBars, heatMap, intervals } from './options.js';
+
+const { useInsightsQuery } = api.injectEndpoints({
+  endpoints: (build) => ({
+    insights: build.query<InsightsView, string>({
+      query: (id) => `/exchanges/${id}/insights`,
+      providesTags: ['Grades', 'Progress'],
+    }),
+  }),
+});
+
+/** Fewer drafts than this say little of severity. Ours; common practice has no bound. */
+const FEW = 10;
+/** Below this, people read an item differently. Common practice: 0.67 for tentative conclusions (Krippendorff). */
+const ALIKE = 0.67;
+
+const percent = (share: number) => Number((share * 100).toFixed(1));
+
+/** What the reviews of an exchange say together, a question each. */
+export function InsightsPage() {
+  const exchange = useExchange();
+  const { data, error } = useInsightsQuery(exchange.id, { refetchOnMountOrArgChange: true });
+  if (error !== undefined) return <ProblemNotice error={error} />;
+  if (data === undefined) return <Loading what="the insights" />;
+  return (
+    <div className="space-y-8 px-5 py-5">
+      <h2 className="text-xl font-semibold">Insights</h2>
+      {data.days.length === 0 ? (
+        <Empty title="No review has been submitted yet.">
+          <p>Once there are some, this page says where drafts are strong and weak, and who reads them how.</p>
+        </Empty>
+      ) : (
+        <Pictures view={data} />
+      )}
+    </div>
+  );
+}
+
+function Pictures({ view }: { readonly view: InsightsView }) {
+  return (
+    <>
+      {view.items.length > 0 && <Items view={view} />}
+      {view.drafts.length > 0 && <Drafts view={view} />}
+      {view.reviewers.length > 0 && <Severity view={view} />}
+      <Days view={view} />
+    </>
+  );
+}
+
+function readApart(items: InsightsView['items']): string[] {
+  return items.filter(({ alpha }) => alpha !== null && alpha < ALIKE).map(({ title }) => `“${title}”`);
+}
+
+function Items({ view: { items } }: { readonly view: InsightsView }) {
+  const option = useMemo(() => heatMap(items), [items]);
+  const apart = readApart(items);
+  return (
+    <Figure
+      question="Where are drafts strong and weak, and what is read differently?"
+      words={
+        apart.length === 0
+          ? 'Answers by where on their scale they are, from the lowest fifth to the highest.'
+          : `Answers by where on their scale they are. Different people read ${listed(apart)} differently (alpha below ${ALIKE}): look at the words of the levels. Alpha is low, too, where all drafts are alike.`
+      }
+      height={60 + items.length * 44}
+      option={option}
+      head={[
+        'item',
+        ...Array.from({ length: SCALE_PARTS }, (_, part) => `${part * 20} to ${(part + 1) * 20} %`),
+        'mean, percent',
+        'alpha',
+      ]}
+      rows={items.map(({ title, counts, mean, alpha }) => [
+        title,
+        ...counts,
+        mean === null ? '' : percent(mean),
+        alpha === null ? '' : Number(alpha.toFixed(2)),
+      ])}
+    />
+  );
+}
+
+function Drafts({ view }: { readonly view: InsightsView }) {
+  const exchange = useExchange();
+  const navigate = useNavigate();
+  const rows = useMemo(() => view.drafts.toSorted((a, b) => a.adjusted - b.adjusted), [view.drafts]);
+  const option = useMemo(
+    () =>
+      intervals(
+        rows.map(({ author, adjusted, low, high, mean }) => ({
+          ...{ name: labelWords(author), at: percent(adjusted), other: percent(mean) },
+          ...{ low: percent(low), high: percent(high) },
+        })),
+        { at: 'adjusted', other: 'plain mean' },
+      ),
+    [rows],
+  );
+  const few = view.drafts.length < FEW ? ` With fewer than ${FEW} drafts, do not rely on it.` : '';
+  return (
+    <Figure
+      question="What are the drafts worth, and how sure is that?"
+      words={`A full point is the score with the severity of reviewers taken out, a ring the plain mean. The bar holds the worth of the draft 95 times in 100: what overlaps is no difference. ${view.problem ?? ''}${few}`}
+      height={50 + rows.length * 22}
+      option={option}
+      onPick={(index) => void navigate(`/exchanges/${exchange.id}/check/${rows[index]?.id ?? ''}`)}
+      head={['draft by', 'adjusted, percent', 'from', 'to', 'plain mean', 'reviews', 'own review of staff']}
+      rows={rows.map(({ author, adjusted, low, high, mean, reviews, staff }) => [
+        labelWords(author),
+        ...[percent(adjusted), percent(low), percent(high), percent(mean), reviews],
+        staff === null ? '' : percent(staff),
+      ])}
+    />
+  );
+}
+
+function Severity({ view }: { readonly view: InsightsView }) {
+  const rows = useMemo(() => view.reviewers.toSorted((a, b) => a.severity - b.severity), [view.reviewers]);
+  const option = useMemo(
+    () =>
+      intervals(
+        rows.map(({ person, severity, low, high }) => ({
+          ...{ name: labelWords(person), at: percent(severity), other: null },
+          ...{ low: percent(low), high: percent(high) },
+        })),
+        { at: 'severity', other: '' },
+      ),
+    [rows],
+  );
+  const sure = rows.filter(({ low, high }) => low > 0 || high < 0).length;
+  return (
+    <Figure
+      question="Who gives less, and who more, than others do for the same drafts?"
+      words={`In percentage points less than others; below 0 is more. ${sure === 0 ? 'Nobody differs for sure.' : counted(sure, 'One differs for sure: the bar leaves 0 out.', '# differ for sure: their bars leave 0 out.')}`}
+      height={50 + rows.length * 22}
+      option={option}
+      head={['reviewer', 'severity, percentage points', 'from', 'to', 'reviews']}
+      rows={rows.map(({ person, severity, low, high, reviews }) => [
+        labelWords(person),
+        ...[percent(severity), percent(low), percent(high), reviews],
+      ])}
+    />
+  );
+}
+
+function Days({ view: { days } }: { readonly view: InsightsView }) {
+  const option = useMemo(() => dayBars(days), [days]);
+  return (
+    <Figure
+      question="When were reviews submitted?"
+      words="By day of the course’s calendar."
+      height={220}
+      option={option}
+      head={['day', 'reviews']}
+      rows={days.map(({ day, reviews }) => [day, reviews])}
+    />
+  );
+}
