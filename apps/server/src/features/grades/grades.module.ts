@@ -5,12 +5,13 @@ import { Evidence } from './evidence.service.js';
 import { GradeFiles } from './grade-files.service.js';
 import { GradesController } from './grades.controller.js';
 import { GradesNews } from './grades-news.service.js';
+import { KeptEvidence } from './kept-evidence.js';
 import { Insights } from './insights.service.js';
 import { Grades } from './grades.service.js';
 
 @Module({
   imports: [ReviewsModule],
   controllers: [GradesController],
-  providers: [Adjusting, Evidence, GradeFiles, Grades, GradesNews, Insights],
+  providers: [Adjusting, Evidence, GradeFiles, Grades, GradesNews, Insights, KeptEvidence],
 })
 export class GradesModule {}

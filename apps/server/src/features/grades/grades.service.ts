@@ -29,6 +29,7 @@ import { conflict, invalid, refusal } from '../../platform/problems/sentences.js
 import { isoOrNull } from '../../platform/wire/instants.js';
 import { answerFrom, sameAnswer } from '../../access/answer-from.js';
 import { adjustSentence, asked } from './rule-asked.js';
+import { KeptEvidence } from './kept-evidence.js';
 import { Evidence, reviewingFormOf, ruleOf, type Evidenced } from './evidence.service.js';
 
 /** Grades as they are worked out, what staff give instead, and who sees them. */
@@ -38,6 +39,7 @@ export class Grades {
     private readonly database: Database,
     private readonly access: Access,
     private readonly evidence: Evidence,
+    private readonly kept: KeptEvidence,
     private readonly ids: Ids,
   ) {}
 
@@ -93,7 +95,7 @@ export class Grades {
     see(place, { kind: 'own-grade' });
     const { id } = ownParticipant(place);
     const rule = ruleOf(place.exchange);
-    const { people } = await this.evidence.of(this.database.read, place, rule);
+    const { people } = await this.kept.of(place);
     const mine = people.find(({ participant }) => participant.id === id);
     if (mine === undefined) throw refusal('unknown');
     const grade = gradeOf(place.exchange.gradeParts, rule, mine.evidence);

@@ -202,6 +202,8 @@ describe('grades', () => {
     expect([(await told(BEN)).length, (await told(ANN)).length]).toEqual([1, 0]);
     await override(BEN, '', 75);
     expect((await rowOf(BEN)).correction).toBe('67 %');
+    // Worked out once for all who look, and anew once something has changed.
+    expect(((await own(BEN)).body as OwnGradeView).grade.words).toBe('75 %');
     const news = world.app.get(GradesNews);
     world.clock.goTo(AT.checking + 3_600_000);
     await news.look();
