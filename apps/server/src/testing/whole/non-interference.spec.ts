@@ -62,6 +62,9 @@ async function allThatAnnSees(ben: TestPerson, part: Partial<typeof PLAN>): Prom
         `/reviews/${ids.byAnn}/others`,
         `${exchange}/decisions`,
         `${exchange}/drafts/${draft}/revision`,
+        `${exchange}/grade`,
+        `/reviews/${ids.byAnn}/earlier`,
+        `/reviews/${ids.byBen}/earlier`,
         '/inbox',
       ];
       for (const path of paths) {
@@ -90,12 +93,25 @@ async function allThatAnnSees(ben: TestPerson, part: Partial<typeof PLAN>): Prom
     for (const at of [AT.reviewing, AT.checking, AT.closed]) {
       world.clock.goTo(at);
       if (at === AT.closed) await goOn(world, ids, ben);
+      if (at === AT.closed) await gradeBoth(world, ids.id, ben);
       await look();
     }
   } finally {
     await world.close();
   }
   return seen;
+}
+
+/** Ben's grade is overridden with his name as the reason, and both are released; an own review of Ann's draft names him to staff alone. */
+async function gradeBoth(world: World, id: string, ben: TestPerson): Promise<void> {
+  const { rows } = await world.do<{ rows: Array<{ id: string; person: { name: string } }> }>(
+    INES,
+    'get',
+    `/exchanges/${id}/grades`,
+  );
+  const row = rows.find(({ person }) => person.name === ben.name);
+  await world.do(INES, 'put', `/exchanges/${id}/grades/${row?.id}/override`, { part: '', value: 70, reason: ben.name });
+  await world.do(INES, 'post', `/exchanges/${id}/grades/release`, { how: 'all', at: null, participantIds: [] });
 }
 
 /** What comes after the release, with everything that the plan lets the other side see. */
@@ -105,6 +121,11 @@ const LATER: Partial<typeof PLAN> = {
     repliesDue: new Date(AT.closed + 3 * DAY).toISOString(),
     revisionDue: new Date(AT.closed + 5 * DAY).toISOString(),
   },
+  gradeParts: [
+    { part: 'reviews-done', weight: 1 },
+    { part: 'peer-score', weight: 2 },
+    { part: 'review-quality', weight: 1 },
+  ],
   after: { ratings: 'at-once', reflection: null, othersReviews: true, revisionShown: true },
 };
 
