@@ -259,3 +259,4 @@ export {
 export { meanAnswer } from './form/meanAnswer.js';
 export { READY_REVIEWING_FORM } from './grading/reviewingForm.js';
 export { readItems, SCALE_PARTS, type ItemInsight, type ReadReview } from './insights/readItems.js';
+export { explainAdjusted, type Explanation } from './scoring/explain.js';

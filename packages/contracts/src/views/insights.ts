@@ -12,6 +12,11 @@ export interface InsightsView {
     readonly low: number;
     readonly high: number;
     readonly reviews: number;
+    /** How many of its reviewers give less than others on average, and more. */
+    readonly less: number;
+    readonly more: number;
+    /** Reviews after which the interval would be half as wide; null where no number would say. */
+    readonly forHalf: number | null;
     /** By the own reviews of staff; null without. */
     readonly staff: number | null;
   }>;

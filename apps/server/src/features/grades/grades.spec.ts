@@ -248,7 +248,9 @@ describe('grades', () => {
     expect(view.items.map(({ title, counts, answers }) => [title, counts, answers])).toEqual([
       ['Evidence', [0, 0, 0, 0, 1], 1],
     ]);
-    expect(view.drafts).toMatchObject([{ author: { name: PEOPLE[BEN]?.name }, mean: 1, reviews: 1, staff: null }]);
+    expect(view.drafts).toMatchObject([
+      { author: { name: PEOPLE[BEN]?.name }, mean: 1, reviews: 1, less: 0, more: 0, forHalf: null, staff: null },
+    ]);
     expect(view.reviewers).toMatchObject([{ person: { name: PEOPLE[ANN]?.name }, severity: 0, reviews: 1 }]);
     expect(view.days.map(({ reviews }) => reviews)).toEqual([1]);
     expect(view.problem).toContain('too few');

@@ -1,6 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import type { InsightsView } from '@salt-circle/contracts';
-import { localTime, peerScore, readItems, type Rating } from '@salt-circle/core';
+import { explainAdjusted, localTime, peerScore, readItems, type Rating } from '@salt-circle/core';
 import { Access, see } from '../../access/access.js';
 import { Authors } from '../../access/authors.js';
 import { Labels } from '../../access/labels.js';
@@ -40,6 +40,7 @@ export class Insights {
       score === null ? [] : [{ reviewerId: review.reviewerId, draftId: review.draftId, score }],
     );
     const adjusted = await this.adjusting.of(exchangeId, ratings);
+    const explained = explainAdjusted(adjusted, ratings);
     const byStaff = groupedBy(
       submitted.filter(({ review }) => review.voice !== null),
       ({ review }) => review.draftId,
@@ -62,7 +63,9 @@ export class Insights {
         const staff = (byStaff.get(one.id) ?? []).flatMap(({ score }) => score ?? []);
         const { id, mean, adjusted: fair, low, high, ratings: given } = one;
         const author = labels.authorOf(draft);
-        return [{ id, author, mean, adjusted: fair, low, high, reviews: given, staff: peerScore(staff, 'mean') }];
+        const { less = 0, more = 0, forHalf = null } = explained.get(id) ?? {};
+        const company = { less, more, forHalf, staff: peerScore(staff, 'mean') };
+        return [{ id, author, mean, adjusted: fair, low, high, reviews: given, ...company }];
       }),
       reviewers: adjusted.reviewers.map(({ id, severity, low, high, ratings: given }) => ({
         ...{ id, person: labels.reviewer(id), severity, low, high, reviews: given },

@@ -97,9 +97,9 @@ function Drafts({ view }: { readonly view: InsightsView }) {
   const option = useMemo(
     () =>
       intervals(
-        rows.map(({ author, adjusted, low, high, mean }) => ({
-          ...{ name: labelWords(author), at: percent(adjusted), other: percent(mean) },
-          ...{ low: percent(low), high: percent(high) },
+        rows.map((row) => ({
+          ...{ name: labelWords(row.author), at: percent(row.adjusted), other: percent(row.mean), words: company(row) },
+          ...{ low: percent(row.low), high: percent(row.high) },
         })),
         { at: 'adjusted', other: 'plain mean' },
       ),
@@ -113,14 +113,39 @@ function Drafts({ view }: { readonly view: InsightsView }) {
       height={50 + rows.length * 22}
       option={option}
       onPick={(index) => void navigate(`/exchanges/${exchange.id}/check/${rows[index]?.id ?? ''}`)}
-      head={['draft by', 'adjusted, percent', 'from', 'to', 'plain mean', 'reviews', 'own review of staff']}
-      rows={rows.map(({ author, adjusted, low, high, mean, reviews, staff }) => [
+      head={[
+        'draft by',
+        'adjusted, percent',
+        'from',
+        'to',
+        'plain mean',
+        'reviews',
+        'reviewers who give less',
+        'who give more',
+        'reviews for half the interval',
+        'own review of staff',
+      ]}
+      rows={rows.map(({ author, adjusted, low, high, mean, reviews, less, more, forHalf, staff }) => [
         labelWords(author),
-        ...[percent(adjusted), percent(low), percent(high), percent(mean), reviews],
+        ...[percent(adjusted), percent(low), percent(high), percent(mean), reviews, less, more, forHalf ?? ''],
         staff === null ? '' : percent(staff),
       ])}
     />
   );
+}
+
+/** How the score of a draft came about, in a sentence. */
+function company({ reviews, less, more, forHalf }: InsightsView['drafts'][number]): string {
+  const parts = [
+    ...(less > 0
+      ? [
+          `${less} of ${counted(reviews, '1 reviewer', '# reviewers')} ${less === 1 ? 'gives' : 'give'} less than others`,
+        ]
+      : []),
+    ...(more > 0 ? [`${more} ${more === 1 ? 'gives' : 'give'} more`] : []),
+    ...(forHalf === null ? [] : [`about ${forHalf} reviews for half the interval`]),
+  ];
+  return parts.join(', ');
 }
 
 function Severity({ view }: { readonly view: InsightsView }) {
@@ -129,7 +154,7 @@ function Severity({ view }: { readonly view: InsightsView }) {
     () =>
       intervals(
         rows.map(({ person, severity, low, high }) => ({
-          ...{ name: labelWords(person), at: percent(severity), other: null },
+          ...{ name: labelWords(person), at: percent(severity), other: null, words: '' },
           ...{ low: percent(low), high: percent(high) },
         })),
         { at: 'severity', other: '' },

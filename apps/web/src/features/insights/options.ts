@@ -49,6 +49,8 @@ interface Interval {
   readonly name: string;
   readonly at: number;
   readonly other: number | null;
+  /** Said of it where the pointer is. */
+  readonly words: string;
   readonly low: number;
   readonly high: number;
 }
@@ -67,7 +69,8 @@ export function intervals(rows: readonly Interval[], words: { readonly at: strin
         const row = rows[dataIndex];
         if (row === undefined) return '';
         const beside = row.other === null ? '' : `\n${words.other} ${row.other}`;
-        return `${row.name}\n${words.at} ${row.at}, ${row.low} to ${row.high}${beside}`;
+        const more = row.words === '' ? '' : `\n${row.words}`;
+        return `${row.name}\n${words.at} ${row.at}, ${row.low} to ${row.high}${beside}${more}`;
       },
     },
     xAxis: { type: 'value', scale: true, ...axis(colours) },
