@@ -366,7 +366,7 @@ describe('hears', () => {
 
   it('tells staff of everything but what is somebody’s own', () => {
     for (const role of ['instructor', 'assistant'] as const) {
-      expect(told(role, false)).toEqual(['plan', 'drafts', 'allocation', 'reviews', 'people', 'mail']);
+      expect(told(role, false)).toEqual(['plan', 'drafts', 'allocation', 'reviews', 'people', 'mail', 'grades']);
     }
   });
 
@@ -592,5 +592,66 @@ describe('after the release', () => {
     expect(words(maySee(student, shown, { ...revision, allocatedToViewer: false }))).toBe('unknown');
     for (const kind of ['decisions', 'reflection'] as const)
       expect(words(maySee(student, shown, { kind, ofOwnDraft: false }))).toBe('unknown');
+  });
+});
+
+describe('what staff say under their own names, earlier feedback, and grades', () => {
+  const instructor: Viewer = { role: 'instructor' };
+  const assistant: Viewer = { role: 'assistant' };
+  const own = { byViewer: true, voice: true, submitted: false, viewerHandedIn: false, ofOwnDraft: false };
+  const writing = { ...own, selfReviewed: false, othersReviewed: false };
+
+  it('lets staff review under their own names from the opening of reviews on, whatever is due, and nobody else', () => {
+    const begins = (viewer: Viewer) => row((exchange) => mayDo(viewer, exchange, { kind: 'review-as-staff' }));
+    const from = ['not-published', 'not-open-yet', 'not-open-yet', 'not-open-yet', 'yes', 'yes', 'yes'];
+    expect([begins(instructor), begins(assistant)]).toEqual([from, from]);
+    expect(begins(student)).toEqual(['unknown', ...Array(6).fill('not-yours')]);
+    for (const kind of ['write-review', 'submit-review'] as const) {
+      const write = (viewer: Viewer, part: object = {}) =>
+        words(mayDo(viewer, facts({ stage: 'closed' }, { released: true }), { kind, ...writing, ...part }));
+      expect([write(assistant), write(assistant, { submitted: true })]).toEqual(['yes', 'already-submitted']);
+      // Somebody else's, and of somebody who was of the staff once.
+      expect([write(instructor, { byViewer: false }), write(student)]).toEqual(['not-yours', 'unknown']);
+    }
+    const reopen = (viewer: Viewer, byViewer: boolean) =>
+      words(mayDo(viewer, facts({}), { kind: 'reopen-review', ...own, submitted: true, byViewer }));
+    expect([reopen(assistant, true), reopen(instructor, false), reopen(student, true)]).toEqual([
+      'yes',
+      'unknown',
+      'unknown',
+    ]);
+  });
+
+  it('shows earlier feedback to whoever reviews the draft now: the own, and of others what is open', () => {
+    const earlier = {
+      kind: 'earlier-review',
+      ...writing,
+      viewerHandedIn: true,
+      submitted: true,
+      withheld: false,
+    } as const;
+    const seen = (part: object, shown = false) =>
+      words(maySee(student, facts({ earlierShown: shown }), { ...earlier, own: false, ...part }));
+    expect([seen({ own: true }), seen({}), seen({}, true)]).toEqual(['yes', 'unknown', 'yes']);
+    expect([
+      seen({ withheld: true }, true),
+      seen({ own: true, withheld: true }),
+      seen({ submitted: false }, true),
+    ]).toEqual(['unknown', 'yes', 'unknown']);
+    expect(seen({ byViewer: false, ofOwnDraft: true }, true)).toBe('unknown');
+    expect(words(maySee(assistant, facts({}), { ...earlier, own: false }))).toBe('yes');
+  });
+
+  it('shows a student the own grade once it is released, apart from feedback, and lets staff mark', () => {
+    const grade = (viewer: Viewer, gradesReleased: boolean) =>
+      words(maySee(viewer, facts({ gradesReleased }), { kind: 'own-grade' }));
+    expect([grade(student, false), grade(student, true), grade(instructor, true)]).toEqual([
+      'not-released',
+      'yes',
+      'not-yours',
+    ]);
+    const marks = (viewer: Viewer) => words(mayDo(viewer, facts({}), { kind: 'grade' }));
+    expect([marks(instructor), marks(assistant), marks(student)]).toEqual(['yes', 'yes', 'not-yours']);
+    expect(words(mayDo({ ...student, readOnly: true }, facts({}), { kind: 'grade' }))).toBe('read-only');
   });
 });
