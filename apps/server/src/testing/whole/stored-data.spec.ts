@@ -54,6 +54,12 @@ function plain(value: unknown): unknown {
     purpose: _purpose,
     changes: _changes,
     others: _others,
+    secondRound: _secondRound,
+    gradeOpen: _gradeOpen,
+    gradesRelease: _gradesRelease,
+    voice: _voice,
+    // Of people on a board new.
+    groups,
     asks,
     // Once of people in a course alone.
     section,
@@ -114,6 +120,7 @@ function plain(value: unknown): unknown {
       ...(version === undefined || isReview ? {} : { version }),
       ...(typeof revision === 'number' ? { revision } : {}),
       ...(section === undefined || asks !== undefined ? {} : { section }),
+      ...(groups === undefined || asks !== undefined ? {} : { groups }),
       ...(draftId === undefined || 'answered' in rest ? {} : { draftId }),
       ...(Array.isArray(missing) ? { missing } : {}),
       ...(undo === undefined ? {} : { undo: actOf(undo) }),
