@@ -78,6 +78,22 @@ const STAFF_VIEWS: readonly View[] = [
       await expect(page.locator('ins').first()).toBeVisible();
     },
   },
+  {
+    name: 'grades, one opened',
+    open: async (page) => {
+      await workspace('Site description', /^Grades/)(page);
+      await page.getByRole('button', { name: 'Adjoa Mensah' }).click();
+      await expect(page.getByRole('region', { name: 'The grade' })).toBeVisible();
+    },
+  },
+  {
+    name: 'insights',
+    open: async (page) => {
+      await page.keyboard.press('Escape');
+      await page.getByRole('link', { name: 'Insights' }).click();
+      await expect(page.locator('canvas').first()).toBeVisible();
+    },
+  },
   { name: 'inbox', open: (page) => page.goto('/inbox') },
   { name: 'account', open: (page) => page.goto('/account') },
   { name: 'kit', open: (page) => page.goto('/kit') },
