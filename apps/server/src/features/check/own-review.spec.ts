@@ -4,6 +4,7 @@ import type {
   DraftReviewsView,
   ExchangeView,
   FeedbackView,
+  InboxView,
   ProgressView,
   QueueView,
   ThreadsView,
@@ -85,6 +86,23 @@ describe('an own review by staff', () => {
     expect(await text()).toBe('Say how large the site is.');
     await world.do(TOM, 'post', `/reviews/${byTom}/submit`);
     expect(await text()).toBe(changed.text);
+  });
+
+  it('is told of to authors who read their feedback by now, once, and not before that', async () => {
+    const news = async (who: number) =>
+      (await world.do<InboxView>(who, 'get', '/inbox')).news.filter(({ words }) => words.includes('has a review by'));
+    await submitFilled(world, INES, await own(INES));
+    expect(await news(BEN)).toEqual([]);
+    world.clock.goTo(AT.closed);
+    const byTom = await own();
+    await submitFilled(world, TOM, byTom);
+    expect((await news(BEN)).map(({ words }) => words)).toEqual([
+      'Coastal Restoration: your feedback for “Field report” has a review by your assistant now',
+    ]);
+    // Reopened and submitted again it is the same review, and it is nobody else’s news.
+    await world.do(TOM, 'post', `/reviews/${byTom}/reopen`, {});
+    await world.do(TOM, 'post', `/reviews/${byTom}/submit`);
+    expect([(await news(BEN)).length, (await news(ANN)).length]).toEqual([1, 0]);
   });
 
   it('is begun by staff, of what is handed in, and not beside a review under an alias', async () => {

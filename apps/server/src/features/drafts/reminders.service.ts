@@ -207,7 +207,8 @@ async function chosen(
     const who = listed.get(personId);
     if (who === undefined) continue;
     const times = own.get(personId) ?? null;
-    const left = about === 'draft' ? !handedIn.has(id) : open.has(id);
+    // Where revisions are reviewed once more, there is nothing to hand in.
+    const left = about === 'draft' ? exchange.followsId === null && !handedIn.has(id) : open.has(id);
     const why =
       times?.excused === true
         ? 'excused'

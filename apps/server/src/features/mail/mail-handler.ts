@@ -1,10 +1,10 @@
 import { DATE_ORDER, gradeWords, lateWords, resolveDates, type DateName } from '@salt-circle/core';
-import type { EntityManager } from 'typeorm';
+import { In, IsNull, type EntityManager } from 'typeorm';
 import { Course, Enrolment } from '../../model/course.js';
-import { listedOf } from '../../access/listed.js';
+import { addressedOf, type Addressed } from '../../access/addressed.js';
 import { authorPersons } from '../../access/authors.js';
 import { Draft, DraftVersion } from '../../model/draft.js';
-import { datesOf } from '../../access/facts-of.js';
+import { datesOf, factsOf } from '../../access/facts-of.js';
 import { versionMeta } from '../../access/version-meta.js';
 import { partsOf } from '../../access/versions.js';
 import { Exchange, Participant } from '../../model/exchange.js';
@@ -24,16 +24,22 @@ interface About {
 /** Tells by mail what people should not have to find out by looking. */
 export const mailHandler: HappeningHandler = async (happenings, manager, { now, mail, ids }) => {
   for (const happening of happenings) {
-    const letters = await lettersFor(manager, happening, mail.publicUrl);
+    const letters = await lettersFor(manager, happening, mail.publicUrl, now);
     if (letters.length > 0) await queueMail(manager, ids, mail, now, letters);
   }
 };
 
-async function lettersFor(manager: EntityManager, happening: Happening, publicUrl: string): Promise<Letter[]> {
+async function lettersFor(
+  manager: EntityManager,
+  happening: Happening,
+  publicUrl: string,
+  now: number,
+): Promise<Letter[]> {
   const { action, exchangeId, details = {} } = happening;
   if (exchangeId === undefined) return [];
   if (action === 'review-reopened' && typeof details['reason'] === 'string')
     return reopened(manager, exchangeId, details, publicUrl);
+  if (action === 'review-submitted') return addedByStaff(manager, exchangeId, details, publicUrl, now);
   const concerned =
     action === 'exchange-published' ||
     action === 'draft-handed-in' ||
@@ -80,6 +86,38 @@ async function lettersFor(manager: EntityManager, happening: Happening, publicUr
   }));
 }
 
+/** To the authors who read their feedback by now: somebody of the staff has added to it. Review by review, they are told as of any other. */
+async function addedByStaff(
+  manager: EntityManager,
+  exchangeId: string,
+  details: NonNullable<Happening['details']>,
+  publicUrl: string,
+  now: number,
+): Promise<Letter[]> {
+  const review = await manager.findOneByOrFail(Review, { id: String(details['review']) });
+  if (review.voice === null) return [];
+  const exchange = await manager.findOneByOrFail(Exchange, { id: exchangeId });
+  if (exchange.feedbackEach || !factsOf(exchange, null, now).may.released) return [];
+  const course = await manager.findOneByOrFail(Course, { id: exchange.courseId });
+  const draft = await manager.findOneByOrFail(Draft, { id: review.draftId });
+  const persons = await authorPersons(manager, exchange, draft);
+  const parts = await manager.findBy(Participant, { exchangeId, personId: In(persons), feedbackHeld: IsNull() });
+  const addressed = await addressedOf(
+    manager,
+    course.id,
+    parts.map(({ personId }) => personId),
+  );
+  const path = `/exchanges/${exchangeId}/feedback`;
+  return addressed.map(({ address, personId }) => ({
+    address,
+    subject: `${course.title}: your feedback for “${exchange.title}” has a review by your ${review.voice} now`,
+    text: `Your ${review.voice} has added a review to your feedback for “${exchange.title}” (${course.title}).\n\n${publicUrl}${path}\n`,
+    courseId: course.id,
+    exchangeId,
+    news: { personId, path, once: true },
+  }));
+}
+
 /** To the reviewer whose review an instructor has reopened, unless they have left: what is asked for, and until when. */
 async function reopened(
   manager: EntityManager,
@@ -91,8 +129,9 @@ async function reopened(
   const course = await manager.findOneByOrFail(Course, { id: exchange.courseId });
   const review = await manager.findOneByOrFail(Review, { id: String(details['review']) });
   const { personId } = await manager.findOneByOrFail(Participant, { id: review.reviewerId });
-  const address = (await listedOf(manager, course.id, [personId])).get(personId)?.email;
-  if (address === undefined) return [];
+  const [addressed] = await addressedOf(manager, course.id, [personId]);
+  if (addressed === undefined) return [];
+  const { address } = addressed;
   const release = review.reopenUntil ?? resolveDates(datesOf(exchange))?.release ?? null;
   const until = release === null ? '' : ` You can submit it again until ${dateInWords(release, course.timeZone)}.`;
   return [
@@ -107,32 +146,13 @@ async function reopened(
   ];
 }
 
-/** Whoever is written to: by what address, and whose inbox it stands in. */
-interface Addressed {
-  readonly address: string;
-  readonly personId: string;
-}
-
 async function addressesOf(manager: EntityManager, exchange: Exchange): Promise<Addressed[]> {
   const active = await activeParticipants(manager, exchange.id);
   return addressedOf(
     manager,
-    exchange,
+    exchange.courseId,
     active.map(({ personId }) => personId),
   );
-}
-
-/** In the order given, which is that of the random ids of participants: what follows it tells nothing of who somebody is. */
-async function addressedOf(
-  manager: EntityManager,
-  { courseId }: Pick<Exchange, 'courseId'>,
-  personIds: readonly string[],
-): Promise<Addressed[]> {
-  const listed = await listedOf(manager, courseId, [...personIds]);
-  return personIds.flatMap((personId) => {
-    const address = listed.get(personId)?.email;
-    return address === undefined ? [] : [{ address, personId }];
-  });
 }
 
 type Text = Pick<Letter, 'subject' | 'text'>;
@@ -185,7 +205,7 @@ function rulesChanged({ exchange, course, link }: About, details: NonNullable<Ha
 /** All authors of a draft get to know of it, whoever pressed. */
 async function authorAddresses(manager: EntityManager, exchange: Exchange, draftId: string): Promise<Addressed[]> {
   const draft = await manager.findOneByOrFail(Draft, { id: draftId });
-  return addressedOf(manager, exchange, await authorPersons(manager, exchange, draft));
+  return addressedOf(manager, exchange.courseId, await authorPersons(manager, exchange, draft));
 }
 
 /** A receipt says what was handed in and when, so that it can be shown to somebody. @returns its text, given who did it */

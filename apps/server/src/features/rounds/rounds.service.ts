@@ -3,9 +3,9 @@ import type { RoundCard, SecondRoundRequest } from '@salt-circle/contracts';
 import { checkDates, makeAliases, NO_DATES, seededRandom, type ExchangeDates } from '@salt-circle/core';
 import { In, IsNull, Not, type EntityManager } from 'typeorm';
 import { Access, act, see, type Place } from '../../access/access.js';
-import { authorPersons } from '../../access/authors.js';
+import { authorPersons, Authors } from '../../access/authors.js';
 import { formOf } from '../../access/form-of.js';
-import { listedOf } from '../../access/listed.js';
+import { addressedOf } from '../../access/addressed.js';
 import { datesView } from '../../access/mapper.js';
 import { activeParticipants, enrolParticipants } from '../../access/participants.js';
 import { ALLOCATED } from '../../access/review-state.js';
@@ -185,13 +185,13 @@ export class Rounds {
       const draft = drafts.get(draftId);
       return reviewer === undefined || draft === undefined ? [] : [{ reviewerId: reviewer, draftId: draft }];
     });
-    const own = new Set(
-      (await manager.findBy(Draft, { id: In([...drafts.values()]) })).map((one) => `${one.participantId} ${one.id}`),
-    );
+    const authors = await Authors.load(manager, exchange);
+    const made = await manager.findBy(Draft, { id: In([...drafts.values()]) });
+    const ownOf = new Map(made.map((draft) => [draft.id, authors.of(draft)]));
     const rows = [...groupedBy(pairs, ({ reviewerId }) => reviewerId).values()].flatMap((mine) =>
       mine
         // Where there was a review of the own draft, it is not asked for again.
-        .filter(({ reviewerId, draftId }) => !own.has(`${reviewerId} ${draftId}`))
+        .filter(({ reviewerId, draftId }) => ownOf.get(draftId)?.includes(reviewerId) !== true)
         .map((pair, index) => ({ ...pair, id: this.ids.uuid(), exchangeId: exchange.id, position: index + 1 })),
     );
     await insertAll(manager, Review, rows);
@@ -203,20 +203,13 @@ export class Rounds {
       for (const id of await authorPersons(manager, place.exchange, draft)) persons.add(id);
     const active = await activeParticipants(manager, exchange.id);
     const authors = active.map(({ personId }) => personId).filter((id) => persons.has(id));
-    const listed = await listedOf(manager, place.course.id, authors);
     const due = dateInWords(exchange.reviewsDue as number, place.course.timeZone);
-    const letters = authors.flatMap((personId) => {
-      const address = listed.get(personId)?.email;
-      if (address === undefined) return [];
-      const path = `/exchanges/${exchange.id}`;
-      return [
-        {
-          ...{ address, courseId: place.course.id, exchangeId: exchange.id, news: { personId, path } },
-          subject: `${place.course.title}: your revision is reviewed once more, in “${exchange.title}”`,
-          text: `What you handed in as a revision in “${place.exchange.title}” (${place.course.title}) is reviewed once more, in “${exchange.title}”. There is nothing for you to hand in.\n\nReviews due: ${due}\n\n${this.database.mail.publicUrl}${path}\n`,
-        },
-      ];
-    });
+    const path = `/exchanges/${exchange.id}`;
+    const letters = (await addressedOf(manager, place.course.id, authors)).map(({ address, personId }) => ({
+      ...{ address, courseId: place.course.id, exchangeId: exchange.id, news: { personId, path } },
+      subject: `${place.course.title}: your revision is reviewed once more, in “${exchange.title}”`,
+      text: `What you handed in as a revision in “${place.exchange.title}” (${place.course.title}) is reviewed once more, in “${exchange.title}”. There is nothing for you to hand in.\n\nReviews due: ${due}\n\n${this.database.mail.publicUrl}${path}\n`,
+    }));
     await queueMail(manager, this.ids, this.database.mail, place.now, letters);
   }
 }

@@ -3,15 +3,29 @@ import type {
   DeskView,
   EarlierView,
   ExchangeView,
+  GroupSetView,
+  GroupsView,
   InboxView,
   MyDraftView,
+  ProgressView,
+  ReminderView,
   ReviewCard,
   RoundCard,
   TodayView,
 } from '@salt-circle/contracts';
-import { fillIn, handInSaved, leaveNote, reviewedExchange, submitFilled, write } from '../../testing/acts.js';
+import {
+  allocateAll,
+  fillIn,
+  handIn,
+  handInSaved,
+  leaveNote,
+  publishedExchange,
+  reviewedExchange,
+  submitFilled,
+  write,
+} from '../../testing/acts.js';
 import { ANN, BEN, CHO, INES, PEOPLE, TOM } from '../../testing/people.js';
-import { DATES, DAY } from '../../testing/plan.js';
+import { AT, DATES, DAY } from '../../testing/plan.js';
 import { World } from '../../testing/world.js';
 
 const iso = (day: number) => new Date(Date.UTC(2026, 2, day)).toISOString();
@@ -109,6 +123,56 @@ describe('a second round', () => {
     await round();
     const { items } = await world.do<TodayView>(ANN, 'get', '/today');
     expect(JSON.stringify(items)).not.toContain('missed');
+  });
+
+  it('reminds nobody of a draft, and those who have reviews left of these', async () => {
+    await revise();
+    const next = await round();
+    const { rows } = await world.do<ProgressView>(INES, 'get', `/exchanges/${next.id}/progress`);
+    const remind = (about: string) =>
+      world.do<ReminderView>(INES, 'post', `/exchanges/${next.id}/reminders/preview`, {
+        participantIds: rows.map((row) => row.id),
+        about,
+      });
+    const draft = await remind('draft');
+    expect([draft.people, draft.leftOut.length]).toEqual([[], rows.length]);
+    expect((await remind('reviews')).people).toEqual([PEOPLE[ANN]?.name]);
+  });
+
+  it('gives nobody the revision of the group that they have moved to', async () => {
+    world.clock.goTo(Date.UTC(2026, 2, 1));
+    const sets = '/courses/course/group-sets';
+    const { id: setId } = await world.do(INES, 'post', sets, { title: 'Teams' });
+    const text = 'Group;ID\nHerons;c-1\nHerons;c-2\nKnots;c-3';
+    await world.do(INES, 'post', `${sets}/${setId}/import`, { text, base64: null, apply: true });
+    id = await publishedExchange(world, {
+      ...{ dates: { ...DATES, revisionDue: iso(33) }, handInAs: 'group', groupSetId: setId },
+    });
+    world.clock.goTo(AT.drafting);
+    for (const who of [ANN, CHO]) await handIn(world, who, id);
+    await allocateAll(world, id);
+    world.clock.goTo(AT.reviewing);
+    for (const who of [ANN, BEN, CHO])
+      for (const review of await cards(who, id)) await submitFilled(world, who, review.id);
+    world.clock.goTo(REVISING);
+    for (const who of [ANN, CHO]) {
+      await write(world, who, id, REVISED);
+      await handInSaved(world, who, id);
+    }
+    // Ben, who reviewed the Knots’ draft, is one of them by now.
+    const { groups } = (await world.do<GroupsView>(INES, 'get', sets)).sets[0] as GroupSetView;
+    const [herons, knots] = ['Herons', 'Knots'].map((title) => groups.find((group) => group.title === title));
+    const ben = herons?.members.find(({ name }) => name === PEOPLE[BEN]?.name)?.id;
+    const move = { groupId: knots?.id, confirmed: true };
+    await world.do(INES, 'put', `${sets}/${setId}/members/${ben}`, move);
+    const next = await round();
+    const board = await world.do<AllocationView>(INES, 'get', `/exchanges/${next.id}/allocation`);
+    const reviewerOf = new Map(board.reviewers.map((one) => [one.id, one.label.name]));
+    const groupOf = new Map(board.drafts.map((one) => [one.id, one.author.name]));
+    expect(board.pairs.map((one) => [reviewerOf.get(one.reviewerId), groupOf.get(one.draftId)]).sort()).toEqual([
+      [PEOPLE[ANN]?.name, 'Knots'],
+      [PEOPLE[CHO]?.name, 'Herons'],
+    ]);
   });
 
   it('is made by instructors, with dates that can be', async () => {

@@ -65,15 +65,17 @@ interface StandingProps {
 }
 
 function Standing({ counting, begun }: StandingProps) {
-  const { own, course } = useExchange();
+  const { own, course, secondRound } = useExchange();
   if (counting !== null) {
     return (
       <Notice
         tone="done"
         title={
-          counting.purpose === 'revision'
-            ? `Version ${counting.number} is your revision.`
-            : `Version ${counting.number} counts.`
+          secondRound
+            ? 'Your revision is reviewed once more.'
+            : counting.purpose === 'revision'
+              ? `Version ${counting.number} is your revision.`
+              : `Version ${counting.number} counts.`
         }
       >
         Handed in <When at={counting.handedInAt} timeZone={course.timeZone} />
@@ -84,6 +86,13 @@ function Standing({ counting, begun }: StandingProps) {
   }
   if (own?.excused === true) {
     return <Notice title="You are excused.">Nothing is asked of you here, and nothing counts as missing.</Notice>;
+  }
+  if (secondRound) {
+    return (
+      <Notice title="There is nothing for you to hand in.">
+        Revisions are reviewed once more here, and there was none of yours. You can still be asked to review others.
+      </Notice>
+    );
   }
   return (
     <Notice tone="problem" title="Nothing is handed in.">

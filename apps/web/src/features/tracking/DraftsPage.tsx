@@ -42,8 +42,10 @@ export function DraftsPage() {
         <h2 className="text-xl font-semibold">
           Drafts{' '}
           <span className="text-base font-normal text-ink-soft">
-            {counted.length - missing.length} of {counted.length} handed in
-            {draftsDue !== null && (
+            {exchange.secondRound
+              ? `${counted.length - missing.length} of ${counted.length} revised, and are reviewed once more`
+              : `${counted.length - missing.length} of ${counted.length} handed in`}
+            {draftsDue !== null && !exchange.secondRound && (
               <>
                 , due <When at={draftsDue} timeZone={exchange.course.timeZone} />
               </>
@@ -52,16 +54,20 @@ export function DraftsPage() {
         </h2>
         {data.rows.length > 0 && (
           <div className="flex flex-wrap gap-2">
-            <Button
-              aria-pressed={missingOnly}
-              className="aria-pressed:border-iodine aria-pressed:bg-crust"
-              onClick={() => setMissingOnly(!missingOnly)}
-            >
-              Not handed in {missing.length}
-            </Button>
-            <Button disabled={missing.length === 0 || !exchange.published} onClick={() => setDoing('remind')}>
-              Remind {missing.length}…
-            </Button>
+            {!exchange.secondRound && (
+              <>
+                <Button
+                  aria-pressed={missingOnly}
+                  className="aria-pressed:border-iodine aria-pressed:bg-crust"
+                  onClick={() => setMissingOnly(!missingOnly)}
+                >
+                  Not handed in {missing.length}
+                </Button>
+                <Button disabled={missing.length === 0 || !exchange.published} onClick={() => setDoing('remind')}>
+                  Remind {missing.length}…
+                </Button>
+              </>
+            )}
             <Button disabled={missing.length === counted.length} onClick={() => setDoing('archive')}>
               Download all…
             </Button>
