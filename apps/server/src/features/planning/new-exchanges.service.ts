@@ -32,6 +32,8 @@ interface Source {
   readonly settings: PlanSettings;
   readonly form: ReviewForm;
   readonly courseId: string;
+  /** How parts become a grade, and by what reviewing is marked; of an exchange, not of a template. */
+  readonly grading: Pick<Exchange, 'gradeRule' | 'reviewingForm'>;
   /** Of an exchange, not of a template. */
   readonly attachments: readonly ExchangeAttachment[];
 }
@@ -80,7 +82,7 @@ export class NewExchangesService {
       const { dates } = shifted(datesFrom(source.settings.dates), request, course);
       const kept = source.courseId === courseId ? source.settings : withoutCourse(source.settings);
       const id = this.ids.uuid();
-      const row = { ...rowFrom({ ...kept, title: request.title, dates: datesView(dates) }) };
+      const row = { ...rowFrom({ ...kept, title: request.title, dates: datesView(dates) }), ...source.grading };
       await insertExchange(manager, this.ids, { ...row, id, courseId, createdAt: this.clock.now() }, source.form);
       const attached = source.attachments.map((one) => ({
         ...one,
@@ -122,7 +124,7 @@ export class NewExchangesService {
     if (from === 'template') {
       const { content } = await itemOf(manager, courseId, sourceId, 'template');
       // Sections and groups may have gone since; what is not there any more counts as not chosen.
-      return { ...content, courseId, attachments: [] };
+      return { ...content, courseId, attachments: [], grading: { gradeRule: null, reviewingForm: null } };
     }
     const place = await this.access.exchange(person, sourceId, manager);
     see(place, { kind: 'workspace' });
@@ -131,6 +133,7 @@ export class NewExchangesService {
       settings: settingsOf(place.exchange),
       form: await formOf(manager, place),
       courseId: place.course.id,
+      grading: { gradeRule: place.exchange.gradeRule, reviewingForm: place.exchange.reviewingForm },
       attachments: await manager.findBy(ExchangeAttachment, { exchangeId: sourceId }),
     };
   }

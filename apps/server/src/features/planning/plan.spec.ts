@@ -1,4 +1,4 @@
-import type { CopyPreview, ExchangeView, PlanView } from '@salt-circle/contracts';
+import type { CopyPreview, ExchangeView, GradesView, PlanView } from '@salt-circle/contracts';
 import { handIn, publishedExchange, reviewedExchange } from '../../testing/acts.js';
 import { ANN, BEN, INES } from '../../testing/people.js';
 import { AT, DATES, DAY, FORM, PLAN } from '../../testing/plan.js';
@@ -252,6 +252,21 @@ describe('a copy', () => {
       dates: { draftsDue: null },
     });
     expect((await world.as(ANN, 'post', `/courses/${other}/exchanges/copies`, ask(id))).status).toBe(404);
+  });
+
+  it('is graded as its source is: weights, what becomes of them, and the form by which reviewing is marked', async () => {
+    const gradeParts = [{ part: 'reviews-done' as const, weight: 3 }];
+    const id = await publishedExchange(world, { gradeParts });
+    const grades = (exchangeId: string) => world.do<GradesView>(INES, 'get', `/exchanges/${exchangeId}/grades`);
+    const { rule, revision, reviewingForm } = await grades(id);
+    const scale = { kind: 'points', of: 12 } as const;
+    const parts = Object.entries(rule.parts).map(([part, one]) => ({ part, ...one }));
+    const request = { ...rule, parts, revision, gradeParts, scale };
+    await world.do(INES, 'put', `/exchanges/${id}/grades/rule`, request);
+    const { id: copy } = await world.do(INES, 'post', '/courses/course/exchanges/copies', ask(id));
+    const made = await grades(copy);
+    expect([made.rule.scale, made.reviewingForm]).toEqual([scale, reviewingForm]);
+    expect((await plan(copy)).gradeParts).toEqual(gradeParts);
   });
 
   it('comes from a template as well', async () => {
