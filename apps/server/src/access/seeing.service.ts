@@ -60,6 +60,7 @@ export class SeeingService {
       feedbackHeld: null,
       gradeFrom: null,
       gradeTold: null,
+      gradeReadAt: null,
     };
   }
 

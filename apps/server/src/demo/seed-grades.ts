@@ -1,5 +1,6 @@
 import { READY_REVIEWING_FORM, type GradePart } from '@salt-circle/core';
 import { DraftReviews } from '../features/check/draft-reviews.service.js';
+import { GradesRelease } from '../features/grades/grades-release.service.js';
 import { Grades } from '../features/grades/grades.service.js';
 import { ReviewsService } from '../features/reviews/reviews.service.js';
 import type { Person } from '../model/person.js';
@@ -49,7 +50,7 @@ export async function grade(
     const reason = 'One review was of a draft that was handed in twice; the notes on the first one count as well.';
     await grades.override(teacher, exchangeId, second.id, { part: 'notes-made', value: 1, reason });
   }
-  if (released) await grades.release(teacher, exchangeId, { how: 'all', at: null, participantIds: [] });
+  if (released) await app.get(GradesRelease).release(teacher, exchangeId, { how: 'all', at: null, participantIds: [] });
 }
 
 /** Each says something else: the same sentence counts once. */

@@ -307,6 +307,10 @@ export class Participant {
   @Column('text', { nullable: true })
   gradeTold: string | null;
 
+  /** When the grade was first looked at; null before. */
+  @Column('integer', { nullable: true })
+  gradeReadAt: number | null;
+
   /** When a mail said that there is feedback, or there was none to tell of; null before. */
   @Column('integer', { nullable: true })
   feedbackToldAt: number | null;

@@ -1,12 +1,4 @@
-import type {
-  FormItem,
-  Grade,
-  GradePart,
-  GradePartName,
-  GradeRule,
-  QualityEvidence,
-  ScoreMethod,
-} from '@salt-circle/core';
+import type { FormItem, Grade, GradePart, GradePartName, GradeRule, QualityEvidence } from '@salt-circle/core';
 import type { IsoInstant, PersonLabel } from './person.js';
 import type { AnswerView } from './views.js';
 
@@ -16,7 +8,6 @@ export interface GradeGroundsView {
   readonly reviews: number;
   /** What each gave, as a share of the maximum, in no order that tells whose it is; for staff. */
   readonly scores: readonly number[];
-  readonly method: ScoreMethod;
   /** Where severity is taken out: between these the score lies, 95 times in a hundred. */
   readonly interval: { readonly low: number; readonly high: number } | null;
   /** For a student those columns alone that count. */

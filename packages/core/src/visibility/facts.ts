@@ -168,6 +168,8 @@ export type Act =
   | { readonly kind: 'practise' }
   | { readonly kind: 'save-draft' }
   | { readonly kind: 'hand-in' }
+  /** Marking one's grade as read. */
+  | { readonly kind: 'read-grade' }
   /** Marking one's feedback as read. */
   | { readonly kind: 'read-feedback' }
   /** Saving what is typed; `submit-review` is what makes it count. */

@@ -650,6 +650,14 @@ describe('what staff say under their own names, earlier feedback, and grades', (
       'yes',
       'not-yours',
     ]);
+    const reads = (viewer: Viewer, gradesReleased: boolean) =>
+      words(mayDo(viewer, facts({ gradesReleased }), { kind: 'read-grade' }));
+    expect([reads(student, false), reads(student, true), reads(instructor, true)]).toEqual([
+      'not-released',
+      'yes',
+      'not-yours',
+    ]);
+    expect(reads({ ...student, readOnly: true }, true)).toBe('read-only');
     const marks = (viewer: Viewer) => words(mayDo(viewer, facts({}), { kind: 'grade' }));
     expect([marks(instructor), marks(assistant), marks(student)]).toEqual(['yes', 'yes', 'not-yours']);
     expect(words(mayDo({ ...student, readOnly: true }, facts({}), { kind: 'grade' }))).toBe('read-only');

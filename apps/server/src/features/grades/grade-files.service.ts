@@ -1,6 +1,15 @@
 import { Injectable } from '@nestjs/common';
 import type { GradeRow, GradesView } from '@salt-circle/contracts';
-import { PART_WORDS, type GradePartName } from '@salt-circle/core';
+import {
+  MISSING_WORDS,
+  partRuleWords,
+  PART_WORDS,
+  QUALITY_COLUMNS,
+  QUALITY_WORDS,
+  ROUNDING_WORDS,
+  SCORE_WORDS,
+  type GradePartName,
+} from '@salt-circle/core';
 import writeXlsx, { type Row } from 'write-excel-file/node';
 import { Access, see } from '../../access/access.js';
 import type { Asker } from '../../access/seeing.js';
@@ -97,10 +106,7 @@ function rulesOf({ parts, rule }: GradesView): Array<Array<string | number>> {
     ...parts.flatMap(({ part }) => {
       const own = of(part);
       if (own === undefined) return [];
-      const steps = own.steps.map(({ from, gives }) => `from ${percent(from)} %: ${percent(gives)} %`).join(', ');
-      const how = { all: 'all or nothing', proportion: 'in proportion', steps: `in steps: ${steps}` }[own.how];
-      const minimum = own.minimum > 0 ? `, nothing below ${percent(own.minimum)} %` : '';
-      return [[`how ${PART_WORDS[part]} counts`, `${how}${minimum}`]];
+      return [[`how ${PART_WORDS[part]} counts`, partRuleWords(own)]];
     }),
     [
       'scale',
@@ -108,25 +114,13 @@ function rulesOf({ parts, rule }: GradesView): Array<Array<string | number>> {
         ? `points of ${scale.of}`
         : scale.kind === 'percent'
           ? 'percent'
-          : scale.bands.map(({ name, from }) => `${name} from ${from} %`).join(', '),
+          : scale.bands.map(({ name, from }) => `${name} from ${from}%`).join(', '),
     ],
     ['rounded to', rule.step],
-    [
-      'rounding',
-      { 'half-up': 'to the nearer, half up', 'half-even': 'to the nearer, half to the even one', down: 'down' }[
-        rule.rounding
-      ],
-    ],
-    ['what is missing', rule.missing === 'zero' ? 'counts as nothing' : 'is left out until it is there'],
+    ['rounding', ROUNDING_WORDS[rule.rounding]],
+    ['what is not there', MISSING_WORDS[rule.missing]],
     ['at most, percent', rule.most],
-    [
-      'score of peers',
-      {
-        mean: 'mean',
-        median: 'median',
-        trimmed: 'mean without the highest and the lowest',
-        adjusted: 'adjusted for severity',
-      }[rule.score],
-    ],
+    ['score of peers', SCORE_WORDS[rule.score]],
+    ...QUALITY_COLUMNS.map((column) => [`weight of “${QUALITY_WORDS[column]}”`, rule.quality[column]]),
   ];
 }

@@ -8,7 +8,7 @@ import type { Settings } from '../../platform/config/settings.js';
 import { SETTINGS } from '../../platform/config/settings.token.js';
 import { Database } from '../../platform/database/database.js';
 import { NowAndThen } from '../../platform/jobs/now-and-then.js';
-import { Grades } from './grades.service.js';
+import { GradesRelease } from './grades-release.service.js';
 
 const LOOK_EVERY = 60_000;
 /** Corrections are told of once things have settled: not at every press. Milliseconds. */
@@ -23,7 +23,7 @@ export class GradesNews extends NowAndThen {
   constructor(
     private readonly database: Database,
     private readonly clock: Clock,
-    private readonly grades: Grades,
+    private readonly grades: GradesRelease,
     @Inject(SETTINGS) { mode }: Settings,
   ) {
     super({ name: 'grades-news', every: LOOK_EVERY, fault: 'nobody could be told of grades' }, mode);
@@ -43,7 +43,7 @@ export class GradesNews extends NowAndThen {
       const people = await activeParticipants(manager, id);
       const untold = people.some((one) => one.gradeTold === null && gradeIsReleased(exchange, one, now));
       if (!untold && now - (this.#lookedAt.get(id) ?? 0) < SETTLED) continue;
-      await this.database.write((inside) => this.grades.tell(inside, id, now));
+      await this.grades.tell(id);
       this.#lookedAt.set(id, now);
     }
   }

@@ -16,12 +16,14 @@ import type { Asker } from '../../access/seeing.js';
 import { Me } from '../../access/session.guard.js';
 import { GradeFiles } from './grade-files.service.js';
 import { Insights } from './insights.service.js';
+import { GradesRelease } from './grades-release.service.js';
 import { Grades } from './grades.service.js';
 
 @Controller('exchanges/:exchangeId')
 export class GradesController {
   constructor(
     private readonly grades: Grades,
+    private readonly releases: GradesRelease,
     private readonly files: GradeFiles,
     private readonly insights: Insights,
   ) {}
@@ -39,6 +41,12 @@ export class GradesController {
   @Get('insights')
   insightsOf(@Me() me: Asker, @Param('exchangeId') id: string): Promise<InsightsView> {
     return this.insights.of(me, id);
+  }
+
+  @Post('grade/read')
+  @HttpCode(204)
+  read(@Me() me: Asker, @Param('exchangeId') id: string): Promise<void> {
+    return this.grades.read(me, id);
   }
 
   @Post('grades/preview')
@@ -60,7 +68,7 @@ export class GradesController {
   @Post('grades/release')
   @HttpCode(204)
   release(@Me() me: Asker, @Param('exchangeId') id: string, @Body() request: GradesReleaseRequest): Promise<void> {
-    return this.grades.release(me, id, request);
+    return this.releases.release(me, id, request);
   }
 
   @Put('grades/:participantId/override')

@@ -7,11 +7,12 @@ import { GradesController } from './grades.controller.js';
 import { GradesNews } from './grades-news.service.js';
 import { KeptEvidence } from './kept-evidence.js';
 import { Insights } from './insights.service.js';
+import { GradesRelease } from './grades-release.service.js';
 import { Grades } from './grades.service.js';
 
 @Module({
   imports: [ReviewsModule],
   controllers: [GradesController],
-  providers: [Adjusting, Evidence, GradeFiles, Grades, GradesNews, Insights, KeptEvidence],
+  providers: [Adjusting, Evidence, GradeFiles, Grades, GradesNews, GradesRelease, Insights, KeptEvidence],
 })
 export class GradesModule {}

@@ -7,32 +7,28 @@ import type {
   GradeOverrideRequest,
   GradeRow,
   GradeRuleRequest,
-  GradesReleaseRequest,
   GradesView,
   OwnGradeView,
 } from '@salt-circle/contracts';
 import { gradeOf, QUALITY_COLUMNS, type GradeRule } from '@salt-circle/core';
-import { In, type EntityManager } from 'typeorm';
-import { Access, act, acts, ownParticipant, participantOf, see, type Place } from '../../access/access.js';
+import { Access, act, acts, ownParticipant, participantOf, see } from '../../access/access.js';
 import { gradeIsReleased } from '../../access/facts-of.js';
 import { Labels } from '../../access/labels.js';
-import { listedOf, namesOf } from '../../access/listed.js';
-import { activeParticipants } from '../../access/participants.js';
+import { namesOf } from '../../access/listed.js';
 import type { Asker } from '../../access/seeing.js';
-import { Course, Enrolment } from '../../model/course.js';
+import { Enrolment } from '../../model/course.js';
 import { Exchange, Participant } from '../../model/exchange.js';
 import { GradeOverrideRow, ReviewingMark } from '../../model/grade.js';
 import { Database } from '../../platform/database/database.js';
-import { Ids } from '../../platform/ids/ids.js';
-import { queueMail, type Letter } from '../../platform/mail/queue-mail.js';
 import { conflict, invalid, refusal } from '../../platform/problems/sentences.js';
 import { isoOrNull } from '../../platform/wire/instants.js';
 import { answerFrom, sameAnswer } from '../../access/answer-from.js';
 import { adjustSentence, asked } from './rule-asked.js';
 import { KeptEvidence } from './kept-evidence.js';
-import { Evidence, reviewingFormOf, ruleOf, type Evidenced } from './evidence.service.js';
+import { Evidence } from './evidence.service.js';
+import { reviewingFormOf, ruleOf } from './person-evidence.js';
 
-/** Grades as they are worked out, what staff give instead, and who sees them. */
+/** Grades as they are worked out, and what staff give instead. */
 @Injectable()
 export class Grades {
   constructor(
@@ -40,7 +36,6 @@ export class Grades {
     private readonly access: Access,
     private readonly evidence: Evidence,
     private readonly kept: KeptEvidence,
-    private readonly ids: Ids,
   ) {}
 
   async view(person: Asker, exchangeId: string): Promise<GradesView> {
@@ -90,6 +85,16 @@ export class Grades {
     };
   }
 
+  /** A student has looked at the own grade: its release is not taken back any more. */
+  async read(person: Asker, exchangeId: string): Promise<void> {
+    await this.database.write(async (manager) => {
+      const place = await this.access.exchange(person, exchangeId, manager);
+      act(place, { kind: 'read-grade' });
+      const { id, gradeReadAt } = ownParticipant(place);
+      if (gradeReadAt === null) await manager.update(Participant, { id }, { gradeReadAt: place.now });
+    });
+  }
+
   async own(person: Asker, exchangeId: string): Promise<OwnGradeView> {
     const place = await this.access.exchange(person, exchangeId);
     see(place, { kind: 'own-grade' });
@@ -108,12 +113,15 @@ export class Grades {
     act(place, { kind: 'plan' });
     const manager = this.database.read;
     const { parts, rule } = await asked(manager, place, request);
-    const before = await this.evidence.of(manager, place, ruleOf(place.exchange));
-    const after = await this.evidence.of(manager, place, rule);
+    const present = ruleOf(place.exchange);
+    const before = await this.evidence.of(manager, place, present);
+    // Weights and rounding change nothing of what anybody did.
+    const same = JSON.stringify([present.score, present.quality]) === JSON.stringify([rule.score, rule.quality]);
+    const after = same ? before : await this.evidence.of(manager, place, rule);
     const labels = await Labels.ofExchange(manager, place);
     const then = new Map(after.people.map((one) => [one.participant.id, gradeOf(parts, rule, one.evidence)]));
     const moves = before.people.map(({ participant, evidence }): GradeMoveView => {
-      const now = gradeOf(place.exchange.gradeParts, ruleOf(place.exchange), evidence);
+      const now = gradeOf(place.exchange.gradeParts, present, evidence);
       const next = then.get(participant.id);
       const by = now.percent === null || next?.percent == null ? null : next.percent - now.percent;
       return {
@@ -136,15 +144,11 @@ export class Grades {
       const { parts, rule } = await asked(manager, place, request);
       const revision = exchange.revision + 1;
       await manager.update(Exchange, { id: exchangeId }, { gradeParts: parts, gradeRule: rule, revision });
-      const tell = JSON.stringify(parts) !== JSON.stringify(exchange.gradeParts) && place.facts.published;
-      const where = { courseId: place.course.id, exchangeId };
-      happened({
-        action: 'grade-rule-set',
-        actorId: person.id,
-        ...where,
-        details: { weights: parts.map(({ part, weight }) => `${part} ${weight}`).join(', ') },
-      });
-      if (tell) await this.#tellWeights(manager, place);
+      const reported = { actorId: person.id, courseId: place.course.id, exchangeId };
+      happened({ ...reported, action: 'grade-rule-set' });
+      // What students were told of is told of again, as where it is changed in the plan.
+      if (place.facts.published && JSON.stringify(parts) !== JSON.stringify(exchange.gradeParts))
+        happened({ ...reported, action: 'rules-changed', details: { changed: 'gradeParts', tell: true } });
     });
   }
 
@@ -155,24 +159,27 @@ export class Grades {
     request: GradeOverrideRequest,
   ): Promise<void> {
     const { part, value } = request;
+    const place = await this.access.exchange(person, exchangeId);
+    act(place, { kind: 'grade' });
+    await participantOf(this.database.read, exchangeId, participantId);
+    const { gradeParts } = place.exchange;
+    const rule = ruleOf(place.exchange);
+    const most = part === '' ? rule.most : 1;
+    if (value !== null && !(value >= 0 && value <= most)) throw invalid([outside(part === '' ? rule.most : 100)]);
+    // Before the transaction, which nobody else's saving should wait for.
+    const { people } = await this.evidence.of(this.database.read, place, rule);
+    const mine = people.find(({ participant }) => participant.id === participantId);
+    if (mine === undefined) throw refusal('unknown');
+    const grade = gradeOf(gradeParts, rule, mine.evidence);
+    const line = grade.lines.find((one) => one.part === part);
+    if (part !== '' && line === undefined) throw refusal('unknown');
+    const computed = part === '' ? grade.computed : (line?.computed ?? null);
     const reason = (request.reason ?? '').trim();
     await this.database.write(async (manager, happened) => {
-      const place = await this.access.exchange(person, exchangeId, manager);
-      act(place, { kind: 'grade' });
-      const participant = await participantOf(manager, exchangeId, participantId);
-      const rule = ruleOf(place.exchange);
-      const most = part === '' ? rule.most : 1;
-      if (value !== null && !(value >= 0 && value <= most)) throw invalid([outside(part === '' ? rule.most : 100)]);
-      const mine = await this.#one(manager, place, participant);
-      const grade = gradeOf(place.exchange.gradeParts, rule, mine.evidence);
-      const line = grade.lines.find((one) => one.part === part);
-      if (part !== '' && line === undefined) throw refusal('unknown');
+      act(await this.access.exchange(person, exchangeId, manager), { kind: 'grade' });
       const where = { participantId, part };
       if (value === null) await manager.delete(GradeOverrideRow, where);
-      else {
-        const computed = (part === '' ? grade.computed : line?.computed) ?? null;
-        await manager.save(GradeOverrideRow, { ...where, value, reason, computed, byId: person.id, at: place.now });
-      }
+      else await manager.save(GradeOverrideRow, { ...where, value, reason, computed, byId: person.id, at: place.now });
       happened({
         ...{ action: 'grade-overridden', actorId: person.id, courseId: place.course.id, exchangeId },
         details: {
@@ -210,109 +217,6 @@ export class Grades {
       happened.quietly({ topic: 'grades', courseId: place.course.id, exchangeId });
       return answer;
     });
-  }
-
-  /** Grades apart from feedback: for all, from a time on; for some, now; or taken back. Who sees one for the first time is told. */
-  async release(person: Asker, exchangeId: string, { how, at, participantIds }: GradesReleaseRequest): Promise<void> {
-    await this.database.write(async (manager, happened) => {
-      const place = await this.access.exchange(person, exchangeId, manager);
-      act(place, { kind: 'release' });
-      const when = at === null ? place.now : Date.parse(at);
-      if (how === 'none') {
-        await manager.update(Exchange, { id: exchangeId }, { gradesRelease: null });
-        await manager.update(Participant, { exchangeId }, { gradeFrom: null });
-      } else if (how === 'all') await manager.update(Exchange, { id: exchangeId }, { gradesRelease: when });
-      else {
-        const ids = [...new Set(participantIds)];
-        const found = await manager.findBy(Participant, { exchangeId, id: In(ids) });
-        if (ids.length === 0 || found.length < ids.length) throw refusal('unknown');
-        await manager.update(Participant, { id: In(ids) }, { gradeFrom: place.now });
-      }
-      const where = { courseId: place.course.id, exchangeId };
-      happened({
-        action: 'grades-released',
-        actorId: person.id,
-        ...where,
-        details: {
-          how,
-          at: how === 'all' ? isoOrNull(when) : null,
-          people: how === 'some' ? participantIds.length : null,
-        },
-      });
-      await this.tell(manager, exchangeId, place.now);
-    });
-  }
-
-  /**
-   * Tells whoever sees a grade that they do, or that it is another one than they were told of. @returns how many were told
-   */
-  async tell(manager: EntityManager, exchangeId: string, now: number): Promise<number> {
-    const exchange = await manager.findOneByOrFail(Exchange, { id: exchangeId });
-    const course = await manager.findOneByOrFail(Course, { id: exchange.courseId });
-    const place = { exchange, course, now };
-    const people = await activeParticipants(manager, exchangeId);
-    if (!people.some((one) => gradeIsReleased(exchange, one, place.now))) return 0;
-    const rule = ruleOf(exchange);
-    const { people: all } = await this.evidence.of(manager, place, rule);
-    const letters: Letter[] = [];
-    const listed = await listedOf(
-      manager,
-      place.course.id,
-      all.map(({ participant }) => participant.personId),
-    );
-    const told: string[] = [];
-    for (const { participant, evidence } of all) {
-      if (!gradeIsReleased(exchange, participant, place.now)) continue;
-      const words = gradeOf(exchange.gradeParts, rule, evidence).words ?? '';
-      if (participant.gradeTold === words) continue;
-      await manager.update(Participant, { id: participant.id }, { gradeTold: words });
-      told.push(participant.personId);
-      const address = listed.get(participant.personId)?.email;
-      if (address === undefined) continue;
-      const again = participant.gradeTold !== null;
-      const path = `/exchanges/${exchangeId}/grade`;
-      const was = participant.gradeTold === '' ? 'none' : participant.gradeTold;
-      letters.push({
-        ...{ address, courseId: place.course.id, exchangeId, news: { personId: participant.personId, path } },
-        subject: `${place.course.title}: your grade for “${exchange.title}” ${again ? 'has been corrected' : 'is there'}`,
-        text:
-          (again
-            ? `Your grade for “${exchange.title}” (${place.course.title}) has been corrected: it was ${was}, and is ${words === '' ? 'none' : words} now.`
-            : `Your grade for “${exchange.title}” (${place.course.title}) is there, with how it came about.`) +
-          `\n\n${this.database.mail.publicUrl}${path}\n`,
-      });
-    }
-    await queueMail(manager, this.ids, this.database.mail, place.now, letters);
-    return told.length;
-  }
-
-  async #one(manager: EntityManager, place: Place, { id }: Participant): Promise<Evidenced> {
-    const { people } = await this.evidence.of(manager, place, ruleOf(place.exchange));
-    const mine = people.find(({ participant }) => participant.id === id);
-    if (mine === undefined) throw refusal('unknown');
-    return mine;
-  }
-
-  async #tellWeights(manager: EntityManager, { exchange, course, now }: Place): Promise<void> {
-    const people = await activeParticipants(manager, exchange.id);
-    const listed = await listedOf(
-      manager,
-      course.id,
-      people.map(({ personId }) => personId),
-    );
-    const path = `/exchanges/${exchange.id}`;
-    const letters = people.flatMap(({ personId }): Letter[] => {
-      const address = listed.get(personId)?.email;
-      if (address === undefined) return [];
-      return [
-        {
-          ...{ address, courseId: course.id, exchangeId: exchange.id, news: { personId, path } },
-          subject: `${course.title}: what the grade of “${exchange.title}” is made of has changed`,
-          text: `What the grade of “${exchange.title}” (${course.title}) is made of has changed. It stands beside the brief.\n\n${this.database.mail.publicUrl}${path}\n`,
-        },
-      ];
-    });
-    await queueMail(manager, this.ids, this.database.mail, now, letters);
   }
 }
 

@@ -71,7 +71,7 @@ describe('grades', () => {
       'review-quality': 'excused',
     });
     // 20 of 20, 0 of 30 and 40 of 40, of 90.
-    expect([ann.grade.words, ben.grade.words, cho.grade.words]).toEqual(['100 %', '67 %', '0 %']);
+    expect([ann.grade.words, ben.grade.words, cho.grade.words]).toEqual(['100%', '67%', '0%']);
     expect(ben.grounds.scores).toEqual([1]);
   });
 
@@ -138,7 +138,7 @@ describe('grades', () => {
     expect((await override(BEN, '', 80, 'Ill in the last week.', TOM)).status).toBe(204);
     const ben = await rowOf(BEN);
     expect(ben.grade).toMatchObject({
-      words: '80 %',
+      words: '80%',
       changed: false,
       override: { value: 80, reason: 'Ill in the last week.' },
     });
@@ -148,12 +148,12 @@ describe('grades', () => {
     world.clock.goTo(AT.checking);
     const later = await rowOf(BEN);
     // The whole was worked out with the part as it was given, which has not moved.
-    expect(later.grade).toMatchObject({ words: '80 %', changed: false });
+    expect(later.grade).toMatchObject({ words: '80%', changed: false });
     expect(later.grade.lines[1]).toMatchObject({ computed: 1, share: 0.5, changed: true });
     await override(BEN, 'reviews-done', null);
-    expect((await rowOf(BEN)).grade).toMatchObject({ words: '80 %', changed: true });
+    expect((await rowOf(BEN)).grade).toMatchObject({ words: '80%', changed: true });
     await override(BEN, '', null);
-    expect((await rowOf(BEN)).grade).toMatchObject({ words: '100 %', override: null });
+    expect((await rowOf(BEN)).grade).toMatchObject({ words: '100%', override: null });
     const refused = await Promise.all([
       override(BEN, '', 101),
       override(BEN, 'reviews-done', -0.1),
@@ -171,18 +171,20 @@ describe('grades', () => {
       { part: 'reviews-done', weight: 40 },
     ]);
     const moves = await world.do<GradeMoveView[]>(INES, 'post', `/exchanges/${id}/grades/preview`, request);
-    expect(moves[0]).toMatchObject({ person: { name: PEOPLE[BEN]?.name }, before: '67 %', after: '60 %' });
-    expect((await rowOf(BEN)).grade.words).toBe('67 %');
+    expect(moves[0]).toMatchObject({ person: { name: PEOPLE[BEN]?.name }, before: '67%', after: '60%' });
+    expect((await rowOf(BEN)).grade.words).toBe('67%');
     for (const who of [TOM, ANN])
       expect((await world.as(who, 'put', `/exchanges/${id}/grades/rule`, request)).status).toBe(403);
     expect((await world.as(INES, 'put', `/exchanges/${id}/grades/rule`, request)).status).toBe(204);
-    expect((await rowOf(BEN)).grade.words).toBe('60 %');
+    expect((await rowOf(BEN)).grade.words).toBe('60%');
     expect((await world.as(INES, 'put', `/exchanges/${id}/grades/rule`, request)).status).toBe(409);
     const wrong = asked(revision + 1, [], { scale: { kind: 'bands', bands: [] } });
     expect((await world.as(INES, 'put', `/exchanges/${id}/grades/rule`, wrong)).body.fields[0].sentence).toContain(
       'from 0 on',
     );
-    expect((await world.do<InboxView>(ANN, 'get', '/inbox')).news[0]?.words).toContain('what the grade of');
+    expect((await world.do<InboxView>(ANN, 'get', '/inbox')).news[0]?.words).toContain(
+      'rules of “Field report” have changed',
+    );
   });
 
   it('reach students when they are released, each their own, and corrections are told with what changed', async () => {
@@ -201,9 +203,9 @@ describe('grades', () => {
         .filter((words) => words.includes('your grade'));
     expect([(await told(BEN)).length, (await told(ANN)).length]).toEqual([1, 0]);
     await override(BEN, '', 75);
-    expect((await rowOf(BEN)).correction).toBe('67 %');
+    expect((await rowOf(BEN)).correction).toBe('67%');
     // Worked out once for all who look, and anew once something has changed.
-    expect(((await own(BEN)).body as OwnGradeView).grade.words).toBe('75 %');
+    expect(((await own(BEN)).body as OwnGradeView).grade.words).toBe('75%');
     const news = world.app.get(GradesNews);
     world.clock.goTo(AT.checking + 3_600_000);
     await news.look();
@@ -221,11 +223,32 @@ describe('grades', () => {
     expect([(await own(ANN)).status, (await own(BEN)).status]).toEqual([403, 403]);
   });
 
+  it('stay released once somebody has looked, and looking through somebody’s eyes is not that', async () => {
+    const looked = (who: number) => world.as(who, 'post', `/exchanges/${id}/grade/read`);
+    // There is nothing to look at before.
+    expect((await looked(BEN)).status).toBe(403);
+    await release();
+    expect((await looked(INES)).status).toBe(403);
+    await release({ how: 'none' });
+    await release();
+    for (const _ of [1, 2]) expect((await looked(BEN)).status).toBe(204);
+    const refused = await release({ how: 'none' });
+    expect([refused.status, refused.body.code]).toEqual([409, 'already-read']);
+    expect(refused.body.sentence).toBe('One student has looked at the grade, so the release cannot be taken back.');
+    expect((await own(BEN)).status).toBe(200);
+    // A wrong one is put right, and told.
+    await override(BEN, '', 75);
+    world.clock.goTo(AT.checking + 3_600_000);
+    await world.app.get(GradesNews).look();
+    const { news } = await world.do<InboxView>(BEN, 'get', '/inbox');
+    expect(news[0]?.words).toContain('has been corrected');
+  });
+
   it('are read out as CSV and as a workbook, in which nothing is a formula', async () => {
     await override(BEN, '', 75, '=HYPERLINK("http://evil.example";"look")');
     const csv = await world.as(INES, 'get', `/exchanges/${id}/grades.csv`);
     const line = csv.text.split('\r\n').find((one) => one.includes(PEOPLE[BEN]?.name ?? '')) ?? '';
-    expect(line).toContain('75 %');
+    expect(line).toContain('75%');
     expect(line).not.toMatch(/(^|,)"?=/);
     const { body: file } = await world.file(INES, `/exchanges/${id}/grades.xlsx`);
     const sheets = new Map((await readXlsx(file as Buffer)).map(({ sheet, data }) => [sheet, data]));
@@ -236,7 +259,7 @@ describe('grades', () => {
       row[head.indexOf('grade')],
       row[head.indexOf('grade, percent')],
       row[head.indexOf('worked out, percent')],
-    ]).toEqual(['75 %', 75, 66.67]);
+    ]).toEqual(['75%', 75, 66.67]);
     expect(row[head.indexOf('reasons')]).toContain('=HYPERLINK');
     expect(first).toHaveLength(4);
     expect(rules.map(([rule]) => rule)).toContain('weight of reviews done');

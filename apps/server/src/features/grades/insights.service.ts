@@ -1,15 +1,13 @@
 import { Injectable } from '@nestjs/common';
 import type { InsightsView } from '@salt-circle/contracts';
-import { explainAdjusted, localTime, peerScore, readItems, type Rating } from '@salt-circle/core';
+import { explainAdjusted, localTime, peerScore, readItems } from '@salt-circle/core';
 import { Access, see } from '../../access/access.js';
-import { Authors } from '../../access/authors.js';
 import { Labels } from '../../access/labels.js';
 import type { Asker } from '../../access/seeing.js';
-import { Draft } from '../../model/draft.js';
 import { Database } from '../../platform/database/database.js';
 import { groupedBy } from '../../platform/grouping/grouped-by.js';
 import { Adjusting } from './adjusting.js';
-import { reviewsInGrades } from './reviews-in-grades.js';
+import { peersOf, ratingsOf, reviewsInGrades } from './reviews-in-grades.js';
 import { adjustSentence } from './rule-asked.js';
 
 /** What the reviews of an exchange say together. */
@@ -25,24 +23,14 @@ export class Insights {
     const place = await this.access.exchange(person, exchangeId);
     see(place, { kind: 'workspace' });
     const manager = this.database.read;
-    const authors = await Authors.load(manager, place.exchange);
-    const drafts = await manager.findBy(Draft, { exchangeId });
-    const own = new Map(drafts.map((draft) => [draft.id, authors.of(draft)]));
-    const { form, reviews } = await reviewsInGrades(
-      manager,
-      place,
-      ({ draftId, reviewerId }) => own.get(draftId)?.includes(reviewerId) === true,
-    );
+    const { form, reviews, drafts } = await reviewsInGrades(manager, place);
     const labels = await Labels.ofExchange(manager, place);
-    const submitted = reviews.filter(({ review }) => review.submittedAt !== null && review.withheldAt === null);
-    const peers = submitted.filter(({ review, self }) => review.voice === null && !self);
-    const ratings = peers.flatMap(({ review, score }): Rating[] =>
-      score === null ? [] : [{ reviewerId: review.reviewerId, draftId: review.draftId, score }],
-    );
+    const peers = peersOf(reviews);
+    const ratings = ratingsOf(reviews);
     const adjusted = await this.adjusting.of(exchangeId, ratings);
     const explained = explainAdjusted(adjusted, ratings);
     const byStaff = groupedBy(
-      submitted.filter(({ review }) => review.voice !== null),
+      reviews.filter(({ review, score }) => review.voice !== null && score !== null),
       ({ review }) => review.draftId,
     );
     const draftOf = new Map(drafts.map((draft) => [draft.id, draft]));

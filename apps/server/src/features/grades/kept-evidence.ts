@@ -1,6 +1,7 @@
 import { Injectable, type OnApplicationShutdown } from '@nestjs/common';
 import { Database } from '../../platform/database/database.js';
-import { Evidence, ruleOf, type AllEvidence, type Around } from './evidence.service.js';
+import { Evidence, type AllEvidence } from './evidence.service.js';
+import { ruleOf, type Around } from './person-evidence.js';
 
 const MINUTE = 60_000;
 /** Exchanges whose evidence is kept. */

@@ -7,14 +7,17 @@ import {
   substanceOf,
   type Answers,
   type Helped,
+  type Rating,
   type ReviewForm,
 } from '@salt-circle/core';
 import type { EntityManager } from 'typeorm';
 import type { Place } from '../../access/access.js';
+import { Authors } from '../../access/authors.js';
 import { formOf } from '../../access/form-of.js';
 import { rowsOfReviews } from '../../access/rows-of-reviews.js';
 import { countingRows } from '../../access/written-rows.js';
 import { Withheld } from '../../model/check.js';
+import { Draft } from '../../model/draft.js';
 import { RatingRow } from '../../model/reply.js';
 import { Review } from '../../model/review.js';
 import { groupedBy } from '../../platform/grouping/grouped-by.js';
@@ -46,14 +49,22 @@ const HELPED_SHARE: Readonly<Record<Helped, number>> = Object.fromEntries(
   HELPED.map((step, index) => [step, 1 - index / (HELPED.length - 1)]),
 ) as Record<Helped, number>;
 
-/** All reviews of an exchange, staff's own among them, as they count in grades. */
-export async function reviewsInGrades(
-  manager: EntityManager,
-  around: Pick<Place, 'exchange'>,
-  isOwn: (review: Review) => boolean,
-): Promise<{ readonly form: ReviewForm; readonly reviews: readonly ReviewInGrade[] }> {
+export interface ReadReviews {
+  readonly form: ReviewForm;
+  /** Staff's own among them. */
+  readonly reviews: readonly ReviewInGrade[];
+  /** Of everybody, handed in or not. */
+  readonly drafts: readonly Draft[];
+  readonly authors: Authors;
+}
+
+/** All reviews of an exchange as they count in grades. */
+export async function reviewsInGrades(manager: EntityManager, around: Pick<Place, 'exchange'>): Promise<ReadReviews> {
   const exchangeId = around.exchange.id;
   const form = await formOf(manager, around);
+  const authors = await Authors.load(manager, around.exchange);
+  const drafts = await manager.findBy(Draft, { exchangeId });
+  const authorsOf = new Map(drafts.map((draft) => [draft.id, authors.of(draft)]));
   const all = await manager.find(Review, { where: { exchangeId }, order: { id: 'ASC' } });
   const withheld = groupedBy(await rowsOfReviews(manager, Withheld, exchangeId).getMany(), ({ reviewId }) => reviewId);
   const rated = new Map(
@@ -85,18 +96,32 @@ export async function reviewsInGrades(
   }
   const none = { score: null, answers: {}, words: 0, notes: 0, directed: 0 };
   return {
-    form,
+    ...{ form, drafts, authors },
     reviews: all.map((review) => {
       const helped = rated.get(review.id);
       return {
         review,
-        self: isOwn(review),
+        self: authorsOf.get(review.draftId)?.includes(review.reviewerId) === true,
         ...(contents.get(review.id) ?? none),
         helped: helped === undefined ? null : HELPED_SHARE[helped],
         discounted: (withheld.get(review.id) ?? []).some(({ kind, counts }) => kind === 'review' && !counts),
       };
     }),
   };
+}
+
+/** Submitted reviews of drafts of others, by those who were given them, as their authors read them. */
+export function peersOf(reviews: readonly ReviewInGrade[]): ReviewInGrade[] {
+  return reviews.filter(
+    ({ review, self }) => review.voice === null && !self && review.submittedAt !== null && review.withheldAt === null,
+  );
+}
+
+/** What severity is told from: one score a review. */
+export function ratingsOf(reviews: readonly ReviewInGrade[]): Rating[] {
+  return peersOf(reviews).flatMap(({ review, score }) =>
+    score === null ? [] : [{ reviewerId: review.reviewerId, draftId: review.draftId, score }],
+  );
 }
 
 /** How well somebody reviews, as far as reviews say: those of others' drafts, submitted, and not discounted. */

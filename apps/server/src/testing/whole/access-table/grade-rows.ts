@@ -18,6 +18,12 @@ export function grading({ id }: { readonly id: string }): Row[] {
       ...{ instructor: 403, assistant: 403, ann: 403, ben: 403, cho: 403, ...inside },
     },
     {
+      route: 'POST /api/exchanges/:exchangeId/grade/read',
+      url: `${exchange}/grade/read`,
+      remark: 'not released',
+      ...{ instructor: 403, assistant: 403, ann: 403, ben: 403, cho: 403, ...inside },
+    },
+    {
       route: 'POST /api/exchanges/:exchangeId/grades/preview',
       url: `${exchange}/grades/preview`,
       body: rule,

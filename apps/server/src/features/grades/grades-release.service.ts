@@ -1,0 +1,135 @@
+import { Injectable } from '@nestjs/common';
+import type { GradesReleaseRequest } from '@salt-circle/contracts';
+import { counted, gradeOf } from '@salt-circle/core';
+import { In, IsNull, Not, type EntityManager } from 'typeorm';
+import { Access, act } from '../../access/access.js';
+import { addressedOf } from '../../access/addressed.js';
+import { gradeIsReleased } from '../../access/facts-of.js';
+import type { Asker } from '../../access/seeing.js';
+import { Course } from '../../model/course.js';
+import { Exchange, Participant } from '../../model/exchange.js';
+import { Clock } from '../../platform/clock/clock.js';
+import { Database } from '../../platform/database/database.js';
+import { Ids } from '../../platform/ids/ids.js';
+import { queueMail, type Letter } from '../../platform/mail/queue-mail.js';
+import { ProblemError } from '../../platform/problems/problem-error.js';
+import { refusal } from '../../platform/problems/sentences.js';
+import { isoOrNull } from '../../platform/wire/instants.js';
+import { Evidence } from './evidence.service.js';
+import { ruleOf } from './person-evidence.js';
+
+/** Who sees a grade from when on, and who is told of it. */
+@Injectable()
+export class GradesRelease {
+  constructor(
+    private readonly database: Database,
+    private readonly access: Access,
+    private readonly clock: Clock,
+    private readonly evidence: Evidence,
+    private readonly ids: Ids,
+  ) {}
+
+  /** Apart from feedback: for all, from a time on; for some, now; or taken back, until somebody has looked. */
+  async release(person: Asker, exchangeId: string, { how, at, participantIds }: GradesReleaseRequest): Promise<void> {
+    const ids = [...new Set(participantIds)];
+    await this.database.write(async (manager, happened) => {
+      const place = await this.access.exchange(person, exchangeId, manager);
+      act(place, { kind: 'release' });
+      const when = at === null ? place.now : Date.parse(at);
+      if (how === 'none') await takeBack(manager, exchangeId);
+      else if (how === 'all') await manager.update(Exchange, { id: exchangeId }, { gradesRelease: when });
+      else {
+        const found = await manager.findBy(Participant, { exchangeId, id: In(ids) });
+        if (ids.length === 0 || found.length < ids.length) throw refusal('unknown');
+        await manager.update(Participant, { id: In(ids) }, { gradeFrom: place.now });
+      }
+      const details = {
+        how,
+        at: how === 'all' ? isoOrNull(when) : null,
+        people: how === 'some' ? ids.length : null,
+      };
+      const where = { courseId: place.course.id, exchangeId };
+      happened({ action: 'grades-released', actorId: person.id, ...where, details });
+    });
+    await this.tell(exchangeId);
+  }
+
+  /**
+   * Tells whoever sees a grade that they do, or that it is another one than they were told of. Worked out before the transaction, which
+   * nobody else's saving should wait for; what changes in between is told of the next time.
+   *
+   * @returns how many were told
+   */
+  async tell(exchangeId: string): Promise<number> {
+    const now = this.clock.now();
+    const exchange = await this.database.read.findOneByOrFail(Exchange, { id: exchangeId });
+    const rule = ruleOf(exchange);
+    const { people } = await this.evidence.of(this.database.read, { exchange, now }, rule);
+    const grades = new Map(
+      people
+        .filter(({ participant }) => gradeIsReleased(exchange, participant, now))
+        .map(({ participant, evidence }) => [participant.id, gradeOf(exchange.gradeParts, rule, evidence).words ?? '']),
+    );
+    if (grades.size === 0) return 0;
+    return this.database.write(async (manager) => {
+      // In the order of random ids, which says nothing of who somebody is.
+      const present = await manager.find(Participant, { where: { exchangeId }, order: { id: 'ASC' } });
+      const untold = present.filter(({ id, gradeTold }) => grades.has(id) && grades.get(id) !== gradeTold);
+      const course = await manager.findOneByOrFail(Course, { id: exchange.courseId });
+      const told = new Map(untold.map((one) => [one.personId, one]));
+      const letters = (await addressedOf(manager, course.id, [...told.keys()])).map(({ address, personId }): Letter => {
+        const { id, gradeTold } = told.get(personId) as Participant;
+        const path = `/exchanges/${exchangeId}/grade`;
+        return {
+          ...{ address, courseId: course.id, exchangeId, news: { personId, path } },
+          ...letter(
+            course.title,
+            exchange.title,
+            gradeTold,
+            grades.get(id) ?? '',
+            `${this.database.mail.publicUrl}${path}`,
+          ),
+        };
+      });
+      for (const { id } of untold) await manager.update(Participant, { id }, { gradeTold: grades.get(id) });
+      if (letters.length > 0) await queueMail(manager, this.ids, this.database.mail, now, letters);
+      return untold.length;
+    });
+  }
+}
+
+/** @throws ProblemError once somebody has looked at a grade */
+async function takeBack(manager: EntityManager, exchangeId: string): Promise<void> {
+  const read = await manager.countBy(Participant, { exchangeId, gradeReadAt: Not(IsNull()) });
+  if (read > 0) {
+    throw new ProblemError({
+      code: 'already-read',
+      sentence: `${counted(read, 'One student has', '# students have')} looked at the grade, so the release cannot be taken back.`,
+      whatToDo: 'Give another grade where one is wrong: whoever it concerns is told.',
+    });
+  }
+  await manager.update(Exchange, { id: exchangeId }, { gradesRelease: null });
+  // Whoever was told is told again the next time.
+  await manager.update(Participant, { exchangeId }, { gradeFrom: null, gradeTold: null });
+}
+
+/** @param was what was told of before; null for nothing, empty for no grade */
+function letter(
+  course: string,
+  exchange: string,
+  was: string | null,
+  is: string,
+  link: string,
+): Pick<Letter, 'subject' | 'text'> {
+  const named = (grade: string) => (grade === '' ? 'none' : grade);
+  if (was === null) {
+    return {
+      subject: `${course}: your grade for “${exchange}” is there`,
+      text: `Your grade for “${exchange}” (${course}) is there, with how it came about.\n\n${link}\n`,
+    };
+  }
+  return {
+    subject: `${course}: your grade for “${exchange}” has been corrected`,
+    text: `Your grade for “${exchange}” (${course}) has been corrected: it was ${named(was)}, and is ${named(is)} now.\n\n${link}\n`,
+  };
+}

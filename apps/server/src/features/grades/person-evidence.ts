@@ -1,0 +1,240 @@
+import type { GradeGroundsView } from '@salt-circle/contracts';
+import {
+  completeness,
+  endOf,
+  formMaximum,
+  formScore,
+  lateness,
+  peerScore,
+  qualityOf,
+  READY_REVIEWING_FORM,
+  USUAL_GRADE_RULE,
+  withOwnTimes,
+  type Adjusted,
+  type FormItem,
+  type GradeEvidence,
+  type GradePartName,
+  type GradeRule,
+  type Override,
+  type OwnTimes,
+  type PartEvidence,
+  type ResolvedDates,
+} from '@salt-circle/core';
+import type { Place } from '../../access/access.js';
+import type { Draft } from '../../model/draft.js';
+import type { Exchange, Participant } from '../../model/exchange.js';
+import type { GradeOverrideRow, ReviewingMark } from '../../model/grade.js';
+import type { ReflectionRow } from '../../model/revision.js';
+import { groupedBy } from '../../platform/grouping/grouped-by.js';
+import { peersOf, qualityFrom, type ReadReviews, type ReviewInGrade } from './reviews-in-grades.js';
+
+export interface Evidenced {
+  readonly participant: Participant;
+  readonly draftId: string | null;
+  readonly reviewIds: readonly string[];
+  readonly evidence: GradeEvidence;
+  readonly grounds: GradeGroundsView;
+  readonly mark: ReviewingMark | null;
+}
+
+/** An exchange at a moment, in milliseconds. */
+export type Around = Pick<Place, 'exchange' | 'now'>;
+
+/** All that the evidence of a course is put together from, loaded. */
+export interface Sources extends ReadReviews {
+  readonly around: Around;
+  readonly rule: GradeRule;
+  readonly adjusted: Adjusted | null;
+  /** Of all; null while they are missing. */
+  readonly dates: ResolvedDates | null;
+  /** By person. */
+  readonly own: ReadonlyMap<string, OwnTimes>;
+  /** By draft; milliseconds. */
+  readonly handedInAt: ReadonlyMap<string, number>;
+  /** Participant and review, where its author has answered. */
+  readonly answered: ReadonlySet<string>;
+  readonly reflections: ReadonlyMap<string, ReflectionRow>;
+  readonly marks: ReadonlyMap<string, ReviewingMark>;
+  readonly overrides: ReadonlyMap<string, readonly GradeOverrideRow[]>;
+}
+
+/** How parts become a grade, of an exchange. */
+export function ruleOf({ gradeRule }: Pick<Exchange, 'gradeRule'>): GradeRule {
+  return gradeRule ?? USUAL_GRADE_RULE;
+}
+
+/** The form by which reviewing is marked. */
+export function reviewingFormOf({ reviewingForm }: Pick<Exchange, 'reviewingForm'>): readonly FormItem[] {
+  return reviewingForm ?? READY_REVIEWING_FORM;
+}
+
+/** Reviews by what they are of, and by whose they are. */
+interface Index {
+  readonly draftOf: ReadonlyMap<string, Draft>;
+  readonly given: ReadonlyMap<string, readonly ReviewInGrade[]>;
+  /** By peers, of drafts of others: those that give a score, those that their author reads; by draft. */
+  readonly scored: ReadonlyMap<string, readonly ReviewInGrade[]>;
+  readonly received: ReadonlyMap<string, readonly ReviewInGrade[]>;
+  readonly byStaff: ReadonlyMap<string, readonly ReviewInGrade[]>;
+  readonly adjusted: ReadonlyMap<string, Adjusted['drafts'][number]>;
+}
+
+/** @returns the evidence of one of the participants, of these sources */
+export function evidenceOf(sources: Sources): (participant: Participant) => Evidenced {
+  const index = indexOf(sources);
+  return (participant) => {
+    const { around, dates: common, own, marks, handedInAt, rule } = sources;
+    const times = own.get(participant.personId) ?? null;
+    const dates = common === null ? null : withOwnTimes(common, times);
+    // A draft that is only saved is none.
+    const saved = index.draftOf.get(participant.id);
+    const draft = saved !== undefined && handedInAt.has(saved.id) ? saved : undefined;
+    const mine = index.given.get(participant.id) ?? [];
+    const late = lateOf(around.exchange, dates?.draftsDue ?? null, handedInAt.get(draft?.id ?? ''));
+    const excused = times?.excused === true;
+    const quality = { ...qualityOfGiven(mine, index), mark: markOf(sources, marks.get(participant.id)) };
+    const draftId = draft?.id ?? null;
+    const taken = index.adjusted.get(draftId ?? '');
+    const scores = scoresOf(index.scored.get(draftId ?? ''));
+    const asks = { participant, dates, draftId, mine, late, excused };
+    return {
+      ...{
+        participant,
+        draftId,
+        reviewIds: mine.map(({ review }) => review.id),
+        mark: marks.get(participant.id) ?? null,
+      },
+      evidence: {
+        parts: partsOf(sources, index, asks, qualityOf(quality, rule.quality)),
+        lateLoses: excused ? 0 : late.percent,
+        ...overridesOf(sources.overrides.get(participant.id) ?? []),
+      },
+      grounds: {
+        ...{ reviews: scores.length, scores: scores.sort((a, b) => a - b), quality, late },
+        interval: taken === undefined ? null : { low: within(taken.low), high: within(taken.high) },
+      },
+    };
+  };
+}
+
+function indexOf({ reviews, drafts, authors, adjusted }: Sources): Index {
+  const ofDraft = ({ review }: ReviewInGrade) => review.draftId;
+  const peers = peersOf(reviews);
+  const allocated = reviews.filter(({ review }) => review.voice === null);
+  const staff = reviews.filter(({ review, score }) => review.voice !== null && score !== null);
+  return {
+    draftOf: new Map(drafts.flatMap((draft) => authors.of(draft).map((id) => [id, draft] as const))),
+    given: groupedBy(allocated, ({ review }) => review.reviewerId),
+    scored: groupedBy(
+      peers.filter(({ score }) => score !== null),
+      ofDraft,
+    ),
+    received: groupedBy(peers, ofDraft),
+    byStaff: groupedBy(staff, ofDraft),
+    adjusted: new Map(adjusted?.drafts.map((one) => [one.id, one]) ?? []),
+  };
+}
+
+interface Asks {
+  readonly participant: Participant;
+  /** With the person's own due times. */
+  readonly dates: ResolvedDates | null;
+  readonly draftId: string | null;
+  /** Reviews that the person was given. */
+  readonly mine: readonly ReviewInGrade[];
+  readonly late: GradeGroundsView['late'];
+  readonly excused: boolean;
+}
+
+function partsOf(
+  sources: Sources,
+  index: Index,
+  { participant, dates, draftId, mine, late, excused }: Asks,
+  quality: number | null,
+): Record<GradePartName, PartEvidence> {
+  const { around, rule, form, answered, reflections } = sources;
+  const past = (due: number | null | undefined) => due != null && around.now >= endOf(due);
+  /** Until it is due, what is not begun says nothing. */
+  const soFar = (value: number, due: number | null | undefined) => (value > 0 || past(due) ? value : null);
+  /** @param without of whom nothing was asked when it was over, nothing is missing */
+  const part = (got: number | null, of: number, without = false): PartEvidence => ({
+    ...{ got, of: of > 0 ? of : 1, excused: excused || without },
+  });
+  const maximum = formMaximum(form);
+  const lessLate = (score: number | null) =>
+    score === null || maximum === null || maximum === 0 ? score : Math.max(0, score - late.points / maximum);
+  const none = mine.length === 0;
+  const noneAsked = none && past(dates?.reviewsDue);
+  const ofReviews = (value: number) => (none ? null : soFar(value, dates?.reviewsDue));
+  const counted = mine.filter(({ review, discounted }) => review.submittedAt !== null && !discounted);
+  const asked = completeness(form, {}, 0).required;
+  const required = mine.reduce((sum, { review }) => sum + (review.begunAt === null ? asked : review.required), 0);
+  const filled = mine.reduce((sum, { review, discounted }) => sum + (discounted ? 0 : review.answered), 0);
+  const target = form.targetNotes || form.minimumNotes || 1;
+  const noted = counted.reduce((sum, { notes }) => sum + Math.min(notes, target), 0);
+  const got = index.received.get(draftId ?? '') ?? [];
+  const replied = got.filter(({ review }) => answered.has(`${participant.id} ${review.id}`)).length;
+  const reflected = reflections.get(participant.id)?.handedInAt != null ? 1 : 0;
+  const adjusted = index.adjusted.get(draftId ?? '')?.adjusted;
+  const ofPeers =
+    rule.score === 'adjusted'
+      ? adjusted === undefined
+        ? null
+        : within(adjusted)
+      : peerScore(scoresOf(index.scored.get(draftId ?? '')), rule.score);
+  return {
+    'handing-in': part(draftId === null ? soFar(0, dates?.lateUntil) : 1, 1),
+    'reviews-done': part(ofReviews(counted.length), mine.length, noneAsked),
+    'form-completed': part(ofReviews(filled), required, noneAsked),
+    'notes-made': part(ofReviews(noted), target * mine.length, noneAsked),
+    'peer-score': part(lessLate(ofPeers), 1),
+    'review-quality': part(quality, 1, noneAsked),
+    replies: part(
+      got.length === 0 ? null : soFar(replied, dates?.repliesDue),
+      got.length,
+      got.length === 0 && past(dates?.repliesDue),
+    ),
+    reflection: part(soFar(reflected, dates?.revisionDue ?? dates?.repliesDue), 1),
+    'instructor-mark': part(lessLate(peerScore(scoresOf(index.byStaff.get(draftId ?? '')), 'mean')), 1),
+  };
+}
+
+function scoresOf(reviews: readonly ReviewInGrade[] = []): number[] {
+  return reviews.flatMap(({ score }) => score ?? []);
+}
+
+function qualityOfGiven(mine: readonly ReviewInGrade[], { scored }: Index) {
+  return qualityFrom(mine, (draftId, without) =>
+    scoresOf(scored.get(draftId)?.filter(({ review }) => review.id !== without)),
+  );
+}
+
+/** A mark that is half filled in says nothing yet. */
+function markOf({ around, form }: Sources, mark: ReviewingMark | undefined): number | null {
+  if (mark === undefined) return null;
+  const items = reviewingFormOf(around.exchange);
+  const marking = { ...form, items, weighting: 'points' as const, overall: 'none' as const, minimumNotes: 0 };
+  if (!completeness(marking, mark.answers, 0).complete) return null;
+  const score = formScore(marking, mark.answers);
+  return score === null ? null : score.percent / 100;
+}
+
+/** Scores are shares of a maximum; predictions can lie beyond. */
+function within(share: number): number {
+  return Math.max(0, Math.min(1, share));
+}
+
+function lateOf(exchange: Exchange, due: number | null, at: number | undefined): GradeGroundsView['late'] {
+  if (exchange.late === null || due === null || at === undefined) return { percent: 0, points: 0 };
+  const { loses } = lateness(exchange.late, due, at);
+  return exchange.late.unit === 'percent' ? { percent: loses, points: 0 } : { percent: 0, points: loses };
+}
+
+function overridesOf(rows: readonly GradeOverrideRow[]): Pick<GradeEvidence, 'overrides' | 'override'> {
+  const as = ({ value, reason, computed }: GradeOverrideRow): Override => ({ value, reason, computed });
+  const whole = rows.find(({ part }) => part === '');
+  return {
+    overrides: Object.fromEntries(rows.filter(({ part }) => part !== '').map((row) => [row.part, as(row)])),
+    override: whole === undefined ? null : as(whole),
+  };
+}
