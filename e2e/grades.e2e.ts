@@ -76,7 +76,7 @@ test('reviewing of six people is marked by keys, and a grade is overridden, weig
   const student = await stepIn(await fullName(ines, name));
   await jumpTo(student, GRADED);
   await student.getByRole('link', { name: /^Grade/ }).click();
-  await expect(student.getByText('92 %', { exact: true })).toBeVisible();
+  await expect(student.getByText('92%', { exact: true })).toBeVisible();
   await expect(student.getByText('the second map is worth the rest', { exact: false })).toBeVisible();
   await expect(student.getByText(/÷ \d+ = .* percent/)).toBeVisible();
   expectNoFaults(student);

@@ -260,3 +260,12 @@ export { meanAnswer } from './form/meanAnswer.js';
 export { READY_REVIEWING_FORM } from './grading/reviewingForm.js';
 export { readItems, SCALE_PARTS, type ItemInsight, type ReadReview } from './insights/readItems.js';
 export { explainAdjusted, type Explanation } from './scoring/explain.js';
+export {
+  HOW_WORDS,
+  MISSING_WORDS,
+  partRuleWords,
+  QUALITY_WORDS,
+  ROUNDING_WORDS,
+  SCORE_WORDS,
+  shareWords,
+} from './grading/gradeRuleWords.js';

@@ -1,6 +1,5 @@
-import { GRADE_PARTS, type GradePart, type GradePartName } from '@salt-circle/core';
-import { PART_WORDS } from '@salt-circle/core';
-import { Checkbox } from '../kit/index.js';
+import { GRADE_PARTS, PART_WORDS, type GradePart, type GradePartName } from '@salt-circle/core';
+import { Checkbox, NumberBox } from '../kit/index.js';
 
 interface GradePartsProps {
   readonly parts: readonly GradePart[];
@@ -41,22 +40,15 @@ export function GradeParts({ parts, problemAt, onChange }: GradePartsProps) {
                 </td>
                 <td className="w-24">
                   {part !== undefined && (
-                    <input
-                      type="number"
+                    <NumberBox
+                      label={`Weight of ${PART_WORDS[name]}`}
                       min={0}
                       step="any"
-                      aria-label={`Weight of ${PART_WORDS[name]}`}
-                      value={Number.isFinite(part.weight) ? part.weight : ''}
-                      onChange={({ target }) =>
-                        onChange(
-                          parts.map((one) =>
-                            one.part === name
-                              ? { ...one, weight: Number.isNaN(target.valueAsNumber) ? 0 : target.valueAsNumber }
-                              : one,
-                          ),
-                        )
+                      blank={0}
+                      value={part.weight}
+                      onChange={(weight) =>
+                        onChange(parts.map((one) => (one.part === name ? { ...one, weight: weight ?? 0 } : one)))
                       }
-                      className="w-20 rounded border border-edge bg-paper px-1.5 py-0.5"
                     />
                   )}
                 </td>

@@ -1,7 +1,7 @@
 export interface NumberBoxProps {
   readonly label: string;
   readonly value: number | null;
-  /** What an empty box means: null is passed on, or taken as this number. */
+  /** What an empty box, or one that holds no number, means: null is passed on, or taken as this number. */
   readonly blank: number | null;
   readonly min?: number;
   readonly max?: number;
@@ -19,9 +19,9 @@ export function NumberBox({ label, value, blank, min, max, step = 1, strong = fa
       min={min}
       max={max}
       step={step}
-      value={value ?? ''}
+      value={Number.isFinite(value) ? (value ?? '') : ''}
       onChange={({ target }) => onChange(Number.isNaN(target.valueAsNumber) ? blank : target.valueAsNumber)}
-      className={`w-18 rounded border border-line bg-paper px-1.5 py-0.5 ${strong ? 'font-semibold' : ''}`}
+      className={`w-18 rounded border border-edge bg-paper px-1.5 py-0.5 ${strong ? 'font-semibold' : ''}`}
     />
   );
 }

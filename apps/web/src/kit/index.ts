@@ -5,6 +5,7 @@ export { Checkbox, Select, TextArea, TextField } from './Field.js';
 export { FileButton, FilePick } from './FilePick.js';
 export { Levels } from './Levels.js';
 export { Empty, Loading, Notice } from './Notice.js';
+export { NumberBox } from './NumberBox.js';
 export { Dialog, Key, Menu, Sheet, Tooltip, TooltipProvider, type MenuItem } from './Overlay.js';
 export { followAnchor, Prose, safeHtml } from './Prose.js';
 export { RichText } from './RichText.js';

@@ -62,7 +62,7 @@ export interface Grade {
   readonly changed: boolean;
   /** Rounded, in percent or points; null without a grade. */
   readonly value: number | null;
-  /** In words of the scale: "87 %", "17.5 of 20", the name of a band; null without a grade. */
+  /** In words of the scale: "87%", "17.5 of 20", the name of a band; null without a grade. */
   readonly words: string | null;
   /** Some part is open: the grade may still change. */
   readonly open: boolean;
@@ -143,7 +143,7 @@ function said(percent: number | null, { scale, step, rounding }: GradeRule): Pic
     return { value, words: `${value} of ${scale.of}` };
   }
   const value = rounded(percent, step, rounding);
-  if (scale.kind === 'percent') return { value, words: `${value} %` };
+  if (scale.kind === 'percent') return { value, words: `${value}%` };
   const band = scale.bands.reduce<(typeof scale.bands)[number] | null>(
     (best, one) => (one.from <= value + SAME && (best === null || one.from > best.from) ? one : best),
     null,

@@ -34,16 +34,16 @@ const TENTH = { step: 0.1 };
 // Worked out by hand, as grades are in common practice; no published source.
 describe('grades', () => {
   it.each<[string, Case, string | null]>([
-    ['all of one part', { weights: { 'handing-in': 10 }, parts: { 'handing-in': done(1) } }, '100 %'],
-    ['nothing of it', { weights: { 'handing-in': 10 }, parts: { 'handing-in': done(0) } }, '0 %'],
-    ['two of three reviews', { weights: { 'reviews-done': 1 }, parts: { 'reviews-done': done(2, 3) } }, '67 %'],
-    ['… to a tenth', { weights: { 'reviews-done': 1 }, parts: { 'reviews-done': done(2, 3) }, rule: TENTH }, '66.7 %'],
+    ['all of one part', { weights: { 'handing-in': 10 }, parts: { 'handing-in': done(1) } }, '100%'],
+    ['nothing of it', { weights: { 'handing-in': 10 }, parts: { 'handing-in': done(0) } }, '0%'],
+    ['two of three reviews', { weights: { 'reviews-done': 1 }, parts: { 'reviews-done': done(2, 3) } }, '67%'],
+    ['… to a tenth', { weights: { 'reviews-done': 1 }, parts: { 'reviews-done': done(2, 3) }, rule: TENTH }, '66.7%'],
     [
       '… rounded down',
       { weights: { 'reviews-done': 1 }, parts: { 'reviews-done': done(2, 3) }, rule: { rounding: 'down' } },
-      '66 %',
+      '66%',
     ],
-    ['more notes than asked for', { weights: { 'notes-made': 1 }, parts: { 'notes-made': done(7, 4) } }, '100 %'],
+    ['more notes than asked for', { weights: { 'notes-made': 1 }, parts: { 'notes-made': done(7, 4) } }, '100%'],
     [
       'three of four notes: 7.5 of 10',
       {
@@ -56,7 +56,7 @@ describe('grades', () => {
     [
       'excused from one of three reviews: two of two',
       { weights: { 'reviews-done': 1 }, parts: { 'reviews-done': done(2, 2) } },
-      '100 %',
+      '100%',
     ],
     [
       'two parts, half each',
@@ -64,12 +64,12 @@ describe('grades', () => {
         weights: { 'handing-in': 50, 'reviews-done': 50 },
         parts: { 'handing-in': done(1), 'reviews-done': done(1, 2) },
       },
-      '75 %',
+      '75%',
     ],
     [
       'weights of any sum',
       { weights: { 'handing-in': 1, 'reviews-done': 3 }, parts: { 'handing-in': done(1), 'reviews-done': done(1, 2) } },
-      '63 %',
+      '63%',
     ],
     [
       'five parts of unequal weights',
@@ -85,12 +85,12 @@ describe('grades', () => {
         },
         rule: TENTH,
       },
-      '80.9 %',
+      '80.9%',
     ],
     [
       'one excused part leaves the sum',
       { weights: { 'handing-in': 40, reflection: 60 }, parts: { 'handing-in': done(1), reflection: EXCUSED } },
-      '100 %',
+      '100%',
     ],
     ['all excused: no grade', { weights: { reflection: 60 }, parts: { reflection: EXCUSED } }, null],
     [
@@ -99,7 +99,7 @@ describe('grades', () => {
         weights: { 'handing-in': 40, 'instructor-mark': 60 },
         parts: { 'handing-in': done(1), 'instructor-mark': done(null) },
       },
-      '100 %',
+      '100%',
     ],
     [
       '… or are zero',
@@ -108,7 +108,7 @@ describe('grades', () => {
         parts: { 'handing-in': done(1) },
         rule: { missing: 'zero' },
       },
-      '40 %',
+      '40%',
     ],
     [
       'an excused part is never zero',
@@ -117,7 +117,7 @@ describe('grades', () => {
         parts: { 'handing-in': done(1), reflection: EXCUSED },
         rule: { missing: 'zero' },
       },
-      '100 %',
+      '100%',
     ],
     ['nothing to go by at all', { weights: { 'instructor-mark': 1 } }, null],
     ['no parts', { weights: {} }, null],
@@ -125,12 +125,12 @@ describe('grades', () => {
     [
       'late by two started days with a cap',
       { weights: { 'peer-score': 1 }, parts: { 'peer-score': done(0.9) }, late: 15 },
-      '75 %',
+      '75%',
     ],
     [
       'late loses no more than there is',
       { weights: { 'peer-score': 1 }, parts: { 'peer-score': done(0.1) }, late: 30 },
-      '0 %',
+      '0%',
     ],
     [
       'late loses of the grade, not of a part',
@@ -139,7 +139,7 @@ describe('grades', () => {
         parts: { 'handing-in': done(1), 'peer-score': done(0.8) },
         late: 5,
       },
-      '85 %',
+      '85%',
     ],
     [
       'all or nothing: not all',
@@ -148,7 +148,7 @@ describe('grades', () => {
         parts: { 'reviews-done': done(2, 3) },
         rule: { parts: { 'reviews-done': rule({ how: 'all' }) } },
       },
-      '0 %',
+      '0%',
     ],
     [
       'all or nothing: all',
@@ -157,7 +157,7 @@ describe('grades', () => {
         parts: { 'reviews-done': done(3, 3) },
         rule: { parts: { 'reviews-done': rule({ how: 'all' }) } },
       },
-      '100 %',
+      '100%',
     ],
     [
       'in steps: half for half, all from eight of ten on',
@@ -176,7 +176,7 @@ describe('grades', () => {
           },
         },
       },
-      '50 %',
+      '50%',
     ],
     [
       'below the lowest step',
@@ -185,7 +185,7 @@ describe('grades', () => {
         parts: { 'form-completed': done(4, 10) },
         rule: { parts: { 'form-completed': rule({ how: 'steps', steps: [{ from: 0.5, gives: 1 }] }) } },
       },
-      '0 %',
+      '0%',
     ],
     [
       'on a step, exactly',
@@ -194,7 +194,7 @@ describe('grades', () => {
         parts: { 'form-completed': done(0.1 + 0.2, 1) },
         rule: { parts: { 'form-completed': rule({ how: 'steps', steps: [{ from: 0.3, gives: 1 }] }) } },
       },
-      '100 %',
+      '100%',
     ],
     [
       'a part with a minimum, not reached',
@@ -203,7 +203,7 @@ describe('grades', () => {
         parts: { 'notes-made': done(1, 4) },
         rule: { parts: { 'notes-made': rule({ minimum: 0.5 }) } },
       },
-      '0 %',
+      '0%',
     ],
     [
       'a part with a minimum, reached',
@@ -212,7 +212,7 @@ describe('grades', () => {
         parts: { 'notes-made': done(2, 4) },
         rule: { parts: { 'notes-made': rule({ minimum: 0.5 }) } },
       },
-      '50 %',
+      '50%',
     ],
     [
       'a bonus of five on top',
@@ -221,7 +221,7 @@ describe('grades', () => {
         parts: { 'peer-score': done(0.9), reflection: done(1) },
         rule: { parts: { reflection: rule({ bonus: true }) } },
       },
-      '95 %',
+      '95%',
     ],
     [
       'a bonus, not earned, takes nothing',
@@ -230,7 +230,7 @@ describe('grades', () => {
         parts: { 'peer-score': done(0.9), reflection: done(0) },
         rule: { parts: { reflection: rule({ bonus: true }) } },
       },
-      '90 %',
+      '90%',
     ],
     [
       'a bonus up to the most',
@@ -239,7 +239,7 @@ describe('grades', () => {
         parts: { 'peer-score': done(0.9), reflection: done(1) },
         rule: { parts: { reflection: rule({ bonus: true }) } },
       },
-      '100 %',
+      '100%',
     ],
     [
       'a bonus beyond a hundred, where that is allowed',
@@ -248,7 +248,7 @@ describe('grades', () => {
         parts: { 'peer-score': done(0.9), reflection: done(1) },
         rule: { most: 110, parts: { reflection: rule({ bonus: true }) } },
       },
-      '110 %',
+      '110%',
     ],
     [
       'a bonus alone is no grade',
@@ -266,7 +266,7 @@ describe('grades', () => {
         parts: { 'peer-score': done(0.9), 'handing-in': done(1) },
         overrides: { 'peer-score': given(0.92, 0.9) },
       },
-      '96 %',
+      '96%',
     ],
     [
       'an excused part overridden counts',
@@ -275,14 +275,14 @@ describe('grades', () => {
         parts: { 'peer-score': EXCUSED, 'handing-in': done(1) },
         overrides: { 'peer-score': given(0.5, null) },
       },
-      '75 %',
+      '75%',
     ],
     [
       'the whole overridden',
       { weights: { 'peer-score': 1 }, parts: { 'peer-score': done(0.4) }, override: given(60, 40) },
-      '60 %',
+      '60%',
     ],
-    ['… and taken back', { weights: { 'peer-score': 1 }, parts: { 'peer-score': done(0.4) } }, '40 %'],
+    ['… and taken back', { weights: { 'peer-score': 1 }, parts: { 'peer-score': done(0.4) } }, '40%'],
     [
       'half points',
       {
@@ -313,7 +313,7 @@ describe('grades', () => {
     [
       '84.5 is half-way, whatever binary numbers make of it',
       { weights: { 'peer-score': 1 }, parts: { 'peer-score': done(0.845) } },
-      '85 %',
+      '85%',
     ],
   ])('%s', (_, given, wanted) => {
     expect(grade(given).words).toBe(wanted);
@@ -364,7 +364,7 @@ describe('grades', () => {
     ]);
     const sum = found.lines.reduce((all, { brings }) => all + brings, 0);
     expect(found.percent).toBeCloseTo(sum - found.lateLoses, 12);
-    expect([found.words, found.open]).toEqual(['73.5 %', true]);
+    expect([found.words, found.open]).toEqual(['73.5%', true]);
   });
 
   it('keeps what was worked out beside an override, and says when that has changed', () => {

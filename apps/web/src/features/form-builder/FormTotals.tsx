@@ -1,8 +1,7 @@
 import type { FieldProblem } from '@salt-circle/contracts';
 import { counted, formMaximum, itemMaximum, weightSum, type ItemKind, type ReviewForm } from '@salt-circle/core';
 import { KINDS } from '../../app/form/kinds.js';
-import { Key, Select } from '../../kit/index.js';
-import { NumberBox } from './NumberBox.js';
+import { Key, Select, NumberBox } from '../../kit/index.js';
 
 export interface FormTotalsProps {
   readonly form: ReviewForm;

@@ -5,9 +5,8 @@ import { itemMaximum, type FormItem } from '@salt-circle/core';
 import { ArrowDown, ArrowUp, Copy, GripVertical, Trash2 } from 'lucide-react';
 import { memo, type ReactNode } from 'react';
 import { kindWord } from '../../app/form/kinds.js';
-import { Checkbox, Tooltip } from '../../kit/index.js';
+import { Checkbox, Tooltip, NumberBox } from '../../kit/index.js';
 import { KindEditor } from './KindEditor.js';
-import { NumberBox } from './NumberBox.js';
 import { PlainInput } from './PlainInput.js';
 
 /** What can be done to an item. The same object at every render, so that editing one item does not draw the others. */

@@ -1,5 +1,5 @@
 import type { CommentRule, FormItem } from '@salt-circle/core';
-import { NumberBox } from './NumberBox.js';
+import { NumberBox } from '../../kit/index.js';
 
 export interface KindEditorProps<Item = FormItem> {
   readonly item: Item;

@@ -1,9 +1,8 @@
 import type { ChoiceItem, NumberItem, PairItem } from '@salt-circle/core';
 import { PAIR_WORDS } from '../../app/form/kinds.js';
-import { Checkbox } from '../../kit/index.js';
+import { Checkbox, NumberBox } from '../../kit/index.js';
 import { newOption } from './items.js';
 import { CommentSelect, MinimumWords, MOST_PARTS, type KindEditorProps } from './KindParts.js';
-import { NumberBox } from './NumberBox.js';
 import { PartList } from './PartList.js';
 import { PlainInput } from './PlainInput.js';
 

@@ -6,10 +6,9 @@ import {
   type Level,
   type RangeItem,
 } from '@salt-circle/core';
-import { Checkbox } from '../../kit/index.js';
+import { Checkbox, NumberBox } from '../../kit/index.js';
 import { newBand, newEntry, newLevel } from './items.js';
 import { CommentSelect, MOST_PARTS, type KindEditorProps } from './KindParts.js';
-import { NumberBox } from './NumberBox.js';
 import { PartList } from './PartList.js';
 import { PlainInput } from './PlainInput.js';
 

@@ -1,8 +1,8 @@
 import type { GradeGroundsView } from '@salt-circle/contracts';
-import type { Grade, GradeLine, GradeRule } from '@salt-circle/core';
+import { shareWords, type Grade, type GradeLine, type GradeRule } from '@salt-circle/core';
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
-import { doneWords, partName, points, roundingWords, ruleWords, share, sumWords } from './gradeWords.js';
+import { doneWords, partName, points, roundingWords, ruleWords, sumWords } from './gradeWords.js';
 
 interface ArithmeticProps {
   readonly grade: Grade;
@@ -42,13 +42,13 @@ export function Arithmetic({ grade, rule, grounds, evidence, below = () => null 
               <th scope="row" className="py-2 pr-2 font-normal">
                 <Evidence to={evidence(line)}>{partName(line.part)}</Evidence>
                 <span className="block text-sm text-ink-soft">
-                  {doneWords(line, grounds)}
+                  {doneWords(line, grounds, rule)}
                   {ruleWords(line, rule) !== '' && `; ${ruleWords(line, rule)}`}
                 </span>
                 {line.override !== null && (
                   <span className={`block text-sm ${line.changed ? 'text-copper' : ''}`}>
-                    {line.computed === null ? 'Nothing' : share(line.computed)} was worked out;{' '}
-                    {share(line.override.value)} is given: {line.override.reason}
+                    {line.computed === null ? 'Nothing' : shareWords(line.computed)} was worked out;{' '}
+                    {shareWords(line.override.value)} is given: {line.override.reason}
                     {line.changed && ' What was worked out has changed since.'}
                   </span>
                 )}
@@ -56,7 +56,7 @@ export function Arithmetic({ grade, rule, grounds, evidence, below = () => null 
               </th>
               <td className="py-2 text-right tabular-nums">
                 {line.state === 'counts' && line.share !== null
-                  ? share(line.share)
+                  ? shareWords(line.share)
                   : line.state === 'excused'
                     ? 'excused'
                     : 'open'}

@@ -107,10 +107,13 @@ function GiveInstead({ row, part, most, onDone }: GiveInsteadProps) {
     <div className="my-2 space-y-2 border-l-[3px] border-iodine pl-3">
       <TextField
         label={`Percent, 0 to ${most}`}
-        inputMode="decimal"
+        type="number"
+        min={0}
+        max={most}
+        step="any"
         value={value}
         problem={at('value')}
-        onChange={({ target }) => setValue(target.value.replace(',', '.'))}
+        onChange={({ target }) => setValue(target.value)}
       />
       <TextArea
         label="Why"

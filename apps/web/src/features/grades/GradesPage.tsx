@@ -1,15 +1,15 @@
 import type { GradeRow, GradesView } from '@salt-circle/contracts';
-import { counted, type GradeLine } from '@salt-circle/core';
+import { counted, shareWords, type GradeLine } from '@salt-circle/core';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { PeopleBoard, usePersonColumns } from '../../app/boards/PeopleBoard.js';
+import { PeopleBoard, PersonButton, usePersonColumns } from '../../app/boards/PeopleBoard.js';
 import { usePolling } from '../../app/changes/useChanges.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { useExchange } from '../../app/useExchange.js';
 import { When } from '../../app/time/When.js';
 import { Button, buttonClass, Empty, Loading, StateMark, type BoardColumn } from '../../kit/index.js';
 import { GradeSheet } from './GradeSheet.js';
-import { partName, share } from './gradeWords.js';
+import { partName } from './gradeWords.js';
 import { useGradesQuery } from './gradesApi.js';
 import { ReleaseGradesDialog } from './ReleaseGradesDialog.js';
 import { RuleDialog } from './RuleDialog.js';
@@ -111,15 +111,8 @@ interface BoardProps {
 
 function Board({ view, rows, open, onOpen }: BoardProps) {
   const exchange = useExchange();
-  const person = usePersonColumns<GradeRow>(({ id, person: label }) => (
-    <button
-      type="button"
-      className="min-h-6 text-left hover:underline"
-      title="How it came about"
-      onClick={() => onOpen(id)}
-    >
-      {label.name}
-    </button>
+  const person = usePersonColumns<GradeRow>((row) => (
+    <PersonButton row={row} title="How it came about" onOpen={onOpen} />
   ));
   const lineOf = (row: GradeRow, index: number) => row.grade.lines[index];
   const columns: Array<BoardColumn<GradeRow>> = [
@@ -176,7 +169,7 @@ function PartCell({ line, onOpen }: { readonly line: GradeLine | undefined; read
   if (line.share === null) return <span className="text-ink-soft">open</span>;
   return (
     <button type="button" className="min-h-6 tabular-nums hover:underline" onClick={onOpen} title="How it came about">
-      {share(line.share)}
+      {shareWords(line.share)}
       {line.override !== null && <span className={line.changed ? 'text-copper' : ''}> *</span>}
     </button>
   );

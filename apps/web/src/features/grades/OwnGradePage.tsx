@@ -1,9 +1,11 @@
 import type { GradeLine, GradePartName } from '@salt-circle/core';
+import { useEffect } from 'react';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
+import { useSeeing } from '../../app/seeing/useSeeing.js';
 import { useExchange } from '../../app/useExchange.js';
 import { Loading } from '../../kit/index.js';
 import { Arithmetic } from './Arithmetic.js';
-import { useOwnGradeQuery } from './gradesApi.js';
+import { useOwnGradeQuery, useReadGradeMutation } from './gradesApi.js';
 
 /** Where a student reads what a part of the own grade rests on. */
 const EVIDENCE: Readonly<Record<GradePartName, string>> = {
@@ -22,6 +24,12 @@ const EVIDENCE: Readonly<Record<GradePartName, string>> = {
 export function OwnGradePage() {
   const exchange = useExchange();
   const { data, error } = useOwnGradeQuery(exchange.id, { refetchOnMountOrArgChange: true });
+  const [read] = useReadGradeMutation();
+  const seen = data !== undefined;
+  const seeing = useSeeing() !== null;
+  useEffect(() => {
+    if (seen && !seeing) void read(exchange.id);
+  }, [seen, seeing, read, exchange.id]);
   if (error !== undefined) return <ProblemNotice error={error} />;
   if (data === undefined) return <Loading what="your grade" />;
   const { grade, rule, grounds } = data;

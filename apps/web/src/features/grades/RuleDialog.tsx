@@ -1,20 +1,22 @@
 import type { GradeMoveView, GradeRuleRequest, GradesView, Problem } from '@salt-circle/contracts';
 import {
   GRADE_STEPS,
-  PART_WORDS,
+  MISSING_WORDS,
+  ROUNDING_WORDS,
+  SCORE_WORDS,
   USUAL_PART_RULE,
   type GradePart,
   type GradeRule,
-  type PartRule,
 } from '@salt-circle/core';
 import { useState } from 'react';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { GradeParts } from '../../app/GradeParts.js';
 import { useExchange } from '../../app/useExchange.js';
-import { Button, Checkbox, Dialog, Select, TextField } from '../../kit/index.js';
+import { Button, Dialog, Select } from '../../kit/index.js';
 import { Moves } from './Moves.js';
-import { partName, points } from './gradeWords.js';
+import { partName } from './gradeWords.js';
 import { usePreviewRuleMutation, useSaveGradeRuleMutation } from './gradesApi.js';
+import { entriesOf, NumberField, PartRules, Quality, Scale } from './RuleFields.js';
 
 /** What a grade is made of, with whose moves by how much before it is kept. */
 export function RuleDialog({ view, onClose }: { readonly view: GradesView; readonly onClose: () => void }) {
@@ -71,21 +73,13 @@ export function RuleDialog({ view, onClose }: { readonly view: GradesView; reado
           <Select
             label="Score of peers"
             value={rule.score}
-            options={[
-              ['mean', 'the mean'],
-              ['median', 'the median'],
-              ['trimmed', 'the mean without the highest and the lowest'],
-              ['adjusted', 'with the severity of reviewers taken out'],
-            ]}
+            options={entriesOf(SCORE_WORDS)}
             onChange={(score) => change({ score: score as GradeRule['score'] })}
           />
           <Select
             label="What is not there"
             value={rule.missing}
-            options={[
-              ['open', 'is left out until it is'],
-              ['zero', 'counts as nothing'],
-            ]}
+            options={entriesOf(MISSING_WORDS)}
             onChange={(missing) => change({ missing: missing as GradeRule['missing'] })}
           />
           <Scale rule={rule} onChange={change} />
@@ -98,19 +92,10 @@ export function RuleDialog({ view, onClose }: { readonly view: GradesView; reado
           <Select
             label="Rounding"
             value={rule.rounding}
-            options={[
-              ['half-up', 'to the nearest, halves up'],
-              ['half-even', 'to the nearest, halves to the even one'],
-              ['down', 'down'],
-            ]}
+            options={entriesOf(ROUNDING_WORDS)}
             onChange={(rounding) => change({ rounding: rounding as GradeRule['rounding'] })}
           />
-          <TextField
-            label="At most, percent"
-            inputMode="decimal"
-            defaultValue={String(rule.most)}
-            onBlur={({ target }) => change({ most: Number(target.value.replace(',', '.')) || 0 })}
-          />
+          <NumberField label="At most, percent" value={rule.most} onChange={(most) => change({ most })} />
         </div>
         <Quality rule={rule} onChange={change} />
         {others.map(({ path, sentence }) => (
@@ -146,187 +131,4 @@ function requestOf(revision: number, parts: readonly GradePart[], rule: GradeRul
   });
   const request = { ...rest, scale, revision, gradeParts: [...parts], parts: kept };
   return structuredClone(request) as unknown as GradeRuleRequest;
-}
-
-interface PartRulesProps {
-  readonly name: string;
-  readonly rule: PartRule;
-  readonly onChange: (rule: PartRule) => void;
-}
-
-function PartRules({ name, rule, onChange }: PartRulesProps) {
-  const percent = (value: number) => points(value * 100);
-  return (
-    <fieldset className="border-t border-line pt-2">
-      <legend className="font-medium">{name}</legend>
-      <div className="flex flex-wrap items-end gap-4">
-        <div className="w-56">
-          <Select
-            label={`How ${name} counts`}
-            labelHidden
-            value={rule.how}
-            options={[
-              ['proportion', 'in proportion'],
-              ['all', 'all or nothing'],
-              ['steps', 'half from 50 %, all from 80 %'],
-            ]}
-            onChange={(how) =>
-              onChange({
-                ...rule,
-                how: how as PartRule['how'],
-                steps:
-                  how === 'steps'
-                    ? [
-                        { from: 0.5, gives: 0.5 },
-                        { from: 0.8, gives: 1 },
-                      ]
-                    : [],
-              })
-            }
-          />
-        </div>
-        <div className="w-40">
-          <TextField
-            label="Nothing below, percent"
-            inputMode="decimal"
-            defaultValue={percent(rule.minimum)}
-            onBlur={({ target }) => onChange({ ...rule, minimum: (Number(target.value.replace(',', '.')) || 0) / 100 })}
-          />
-        </div>
-        <Checkbox
-          label="on top, as a bonus"
-          checked={rule.bonus}
-          onChange={({ target }) => onChange({ ...rule, bonus: target.checked })}
-        />
-      </div>
-    </fieldset>
-  );
-}
-
-interface RuleProps {
-  readonly rule: GradeRule;
-  readonly onChange: (next: Partial<GradeRule>) => void;
-}
-
-function Scale({ rule, onChange }: RuleProps) {
-  const { scale } = rule;
-  const bands = scale.kind === 'bands' ? scale.bands : [];
-  return (
-    <div className="space-y-2">
-      <Select
-        label="Said in"
-        value={scale.kind}
-        options={[
-          ['percent', 'percent'],
-          ['points', 'points'],
-          ['bands', 'bands of our own'],
-        ]}
-        onChange={(kind) =>
-          onChange({
-            scale:
-              kind === 'points'
-                ? { kind: 'points', of: 100 }
-                : kind === 'bands'
-                  ? {
-                      kind: 'bands',
-                      bands: [
-                        { name: 'not yet', from: 0 },
-                        { name: 'sound', from: 50 },
-                        { name: 'strong', from: 80 },
-                      ],
-                    }
-                  : { kind: 'percent' },
-          })
-        }
-      />
-      {scale.kind === 'points' && (
-        <TextField
-          label="Out of"
-          inputMode="decimal"
-          defaultValue={String(scale.of)}
-          onBlur={({ target }) =>
-            onChange({ scale: { kind: 'points', of: Number(target.value.replace(',', '.')) || 0 } })
-          }
-        />
-      )}
-      {bands.map((band, index) => (
-        <div key={index} className="flex gap-2">
-          <TextField
-            label={`Name of band ${index + 1}`}
-            labelHidden
-            defaultValue={band.name}
-            maxLength={60}
-            onBlur={({ target }) => onChange({ scale: withBand(bands, index, { ...band, name: target.value }) })}
-          />
-          <TextField
-            label={`From how many percent band ${index + 1} is given`}
-            labelHidden
-            inputMode="decimal"
-            defaultValue={String(band.from)}
-            onBlur={({ target }) =>
-              onChange({
-                scale: withBand(bands, index, { ...band, from: Number(target.value.replace(',', '.')) || 0 }),
-              })
-            }
-          />
-          <Button
-            small
-            onClick={() => onChange({ scale: { kind: 'bands', bands: bands.filter((_, at) => at !== index) } })}
-          >
-            Remove
-          </Button>
-        </div>
-      ))}
-      {scale.kind === 'bands' && (
-        <Button
-          small
-          onClick={() =>
-            onChange({
-              scale: {
-                kind: 'bands',
-                bands: [...bands, { name: 'another', from: Math.min(100, (bands.at(-1)?.from ?? 0) + 10) }],
-              },
-            })
-          }
-        >
-          Add a band
-        </Button>
-      )}
-    </div>
-  );
-}
-
-type Bands = Extract<GradeRule['scale'], { kind: 'bands' }>['bands'];
-
-function withBand(bands: Bands, index: number, band: Bands[number]): GradeRule['scale'] {
-  return { kind: 'bands', bands: bands.map((one, at) => (at === index ? band : one)) };
-}
-
-const QUALITY = [
-  ['closeness', 'close to the others'],
-  ['substance', 'substance'],
-  ['helpfulness', 'helped authors'],
-  ['mark', 'marked by staff'],
-] as const;
-
-function Quality({ rule, onChange }: RuleProps) {
-  return (
-    <fieldset className="border-t border-line pt-2">
-      <legend className="font-medium">What {PART_WORDS['review-quality']} is weighed from</legend>
-      <div className="flex flex-wrap gap-4">
-        {QUALITY.map(([column, words]) => (
-          <div key={column} className="w-36">
-            <TextField
-              label={words}
-              inputMode="decimal"
-              defaultValue={String(rule.quality[column])}
-              onBlur={({ target }) =>
-                onChange({ quality: { ...rule.quality, [column]: Number(target.value.replace(',', '.')) || 0 } })
-              }
-            />
-          </div>
-        ))}
-      </div>
-    </fieldset>
-  );
 }

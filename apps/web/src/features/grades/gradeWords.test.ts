@@ -5,7 +5,6 @@ import { doneWords, roundingWords, ruleWords, sumWords } from './gradeWords.js';
 const GROUNDS: GradeGroundsView = {
   reviews: 2,
   scores: [0.5, 0.75],
-  method: 'mean',
   interval: null,
   quality: { closeness: 0.9, substance: null, helpfulness: null, mark: 0.5 },
   late: { percent: 0, points: 0 },
@@ -29,14 +28,17 @@ function grade(part: Partial<GradeEvidence> = {}, rule: GradeRule = USUAL_GRADE_
 describe('a grade in words', () => {
   it('says of each part what was done, and how it counts', () => {
     const { lines } = grade();
-    expect(lines.map((line) => [doneWords(line, GROUNDS), ruleWords(line, USUAL_GRADE_RULE)])).toEqual([
+    expect(
+      lines.map((line) => [doneWords(line, GROUNDS, USUAL_GRADE_RULE), ruleWords(line, USUAL_GRADE_RULE)]),
+    ).toEqual([
       ['3 of 4 notes asked for', 'in proportion'],
-      ['62.5\u00a0%, the mean from 2 reviews', ''],
+      ['62.5%, the mean from 2 reviews', ''],
       ['nothing was asked', ''],
     ]);
-    const interval = { ...GROUNDS, method: 'adjusted' as const, interval: { low: 0.5, high: 0.7 } };
-    expect(doneWords(lines[1] as (typeof lines)[number], interval)).toContain(
-      'between 50\u00a0% and 70\u00a0% 95 times in 100',
+    const interval = { ...GROUNDS, interval: { low: 0.5, high: 0.7 } };
+    const severe = { ...USUAL_GRADE_RULE, score: 'adjusted' as const };
+    expect(doneWords(lines[1] as (typeof lines)[number], interval, severe)).toContain(
+      'between 50% and 70% 95 times in 100',
     );
   });
 
@@ -46,9 +48,9 @@ describe('a grade in words', () => {
       '(10 × 75 + 30 × 62.5) ÷ 40 − 80 for being late = -14.38 percent, not below 0.',
     );
     expect(sumWords(grade({ parts: {} }), USUAL_GRADE_RULE)).toBe('Nothing counts yet, so there is no grade.');
-    expect(roundingWords(USUAL_GRADE_RULE)).toBe('Rounded to the nearest 1 percent.');
+    expect(roundingWords(USUAL_GRADE_RULE)).toBe('Rounded to 1 percent: to the nearest, halves up.');
     expect(roundingWords({ ...USUAL_GRADE_RULE, scale: { kind: 'points', of: 20 }, step: 0.5 })).toBe(
-      'Rounded to the nearest 0.5 points of 20.',
+      'Rounded to 0.5 points of 20: to the nearest, halves up.',
     );
   });
 });

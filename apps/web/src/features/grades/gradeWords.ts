@@ -1,10 +1,19 @@
 import type { GradeGroundsView } from '@salt-circle/contracts';
-import { counted, PART_WORDS, type Grade, type GradeLine, type GradePartName, type GradeRule } from '@salt-circle/core';
-
-/** A share in percent, to a tenth where that says more. */
-export function share(value: number): string {
-  return `${Number((value * 100).toFixed(1))}\u00a0%`;
-}
+import {
+  counted,
+  PART_WORDS,
+  partRuleWords,
+  QUALITY_COLUMNS,
+  QUALITY_WORDS,
+  ROUNDING_WORDS,
+  SCORE_WORDS,
+  shareWords,
+  USUAL_PART_RULE,
+  type Grade,
+  type GradeLine,
+  type GradePartName,
+  type GradeRule,
+} from '@salt-circle/core';
 
 /** Percentage points, to two places at most. */
 export function points(value: number): string {
@@ -19,7 +28,7 @@ const UNITS: Readonly<Partial<Record<GradePartName, readonly [one: string, many:
 };
 
 /** What was done for a part, in words: "3 of 4 notes asked for". */
-export function doneWords({ part, got, of, state }: GradeLine, grounds: GradeGroundsView): string {
+export function doneWords({ part, got, of, state }: GradeLine, grounds: GradeGroundsView, rule: GradeRule): string {
   if (state === 'excused') return 'nothing was asked';
   if (got === null || of === null) return 'nothing to go by yet';
   const unit = UNITS[part];
@@ -31,53 +40,35 @@ export function doneWords({ part, got, of, state }: GradeLine, grounds: GradeGro
     case 'reflection':
       return got >= 1 ? 'handed in' : 'not handed in';
     case 'peer-score':
-      return `${share(got)}, ${scoreWords(grounds)}`;
+      return `${shareWords(got)}, ${scoreWords(grounds, rule)}`;
     case 'instructor-mark':
-      return `${share(got)}, by the review of the staff`;
+      return `${shareWords(got)}, by the review of the staff`;
     default:
-      return `${share(got)}, ${qualityWords(grounds)}`;
+      return `${shareWords(got)}, ${qualityWords(grounds)}`;
   }
 }
 
-const METHODS: Readonly<Record<GradeRule['score'], string>> = {
-  mean: 'the mean',
-  median: 'the median',
-  trimmed: 'the mean without the highest and the lowest',
-  adjusted: 'with the severity of reviewers taken out',
-};
-
-function scoreWords({ reviews, method, interval }: GradeGroundsView): string {
+function scoreWords({ reviews, interval }: GradeGroundsView, { score }: GradeRule): string {
   const from = counted(reviews, 'from 1 review', 'from # reviews');
   const between =
-    interval === null ? '' : `, between ${share(interval.low)} and ${share(interval.high)} 95 times in 100`;
-  return `${METHODS[method]} ${from}${between}`;
+    interval === null ? '' : `, between ${shareWords(interval.low)} and ${shareWords(interval.high)} 95 times in 100`;
+  return `${SCORE_WORDS[score]} ${from}${between}`;
 }
 
-const COLUMNS = {
-  closeness: 'close to the others',
-  substance: 'substance',
-  helpfulness: 'helped authors',
-  mark: 'marked',
-} as const;
-
 export function qualityWords({ quality }: GradeGroundsView): string {
-  const said = (Object.keys(COLUMNS) as Array<keyof typeof COLUMNS>).flatMap((column) => {
+  const said = QUALITY_COLUMNS.flatMap((column) => {
     const value = quality[column];
-    return value === null ? [] : [`${COLUMNS[column]} ${share(value)}`];
+    return value === null ? [] : [`${QUALITY_WORDS[column]} ${shareWords(value)}`];
   });
   return said.length === 0 ? 'nothing to go by' : said.join(', ');
 }
 
 /** How what was done became the share that is given. */
 export function ruleWords({ part, share: given, computed }: GradeLine, rule: GradeRule): string {
-  const own = rule.parts[part];
   if (computed === null || given === null) return '';
-  const counted = part in UNITS;
-  if (own === undefined || own.how === 'proportion') {
-    const minimum = own !== undefined && own.minimum > 0 ? `nothing below ${share(own.minimum)}` : '';
-    return [counted ? 'in proportion' : '', minimum].filter(Boolean).join(', ');
-  }
-  return own.how === 'all' ? 'all or nothing' : 'in steps';
+  const own = rule.parts[part] ?? USUAL_PART_RULE;
+  // What is a share anyway, such as a score, need not be said to count as one.
+  return own.how === 'proportion' && own.minimum === 0 && !(part in UNITS) ? '' : partRuleWords(own);
 }
 
 /** The lines as one sum: "(10 × 100 + 30 × 62.5) ÷ 40 = 71.88 percent". What is rounded here was not when it was worked out. */
@@ -91,16 +82,10 @@ export function sumWords(grade: Grade, rule: GradeRule): string {
   return `(${counting.map(times).join(' + ')}) ÷ ${grade.weights}${late} = ${points(sum)} percent${bounds}.`;
 }
 
-const ROUNDED: Readonly<Record<GradeRule['rounding'], string>> = {
-  'half-up': 'to the nearest',
-  'half-even': 'to the nearest, halves to the even one',
-  down: 'down',
-};
-
 export function roundingWords({ scale, step, rounding }: GradeRule): string {
-  const unit = { percent: 'percent', bands: 'percent, then the band it falls in' };
+  const unit = { percent: 'percent', bands: 'percent, and said as the band that it falls in' };
   const words = scale.kind === 'points' ? `${step === 1 ? 'point' : 'points'} of ${scale.of}` : unit[scale.kind];
-  return `Rounded ${ROUNDED[rounding]} ${step} ${words}.`;
+  return `Rounded to ${step} ${words}: ${ROUNDING_WORDS[rounding]}.`;
 }
 
 export function partName(part: GradePartName): string {

@@ -19,6 +19,7 @@ export const {
   useSaveGradeRuleMutation,
   useOverrideGradeMutation,
   useReleaseGradesMutation,
+  useReadGradeMutation,
 } = api.injectEndpoints({
   endpoints: (build) => ({
     grades: build.query<GradesView, string>({ query: (id) => `/exchanges/${id}/grades`, providesTags: ['Grades'] }),
@@ -37,6 +38,9 @@ export const {
         body,
       }),
       invalidatesTags: ['Grades'],
+    }),
+    readGrade: build.mutation<null, string>({
+      query: (id) => ({ url: `/exchanges/${id}/grade/read`, method: 'POST' }),
     }),
     releaseGrades: build.mutation<null, OfExchange & GradesReleaseRequest>({
       query: ({ exchangeId, ...body }) => ({ url: `/exchanges/${exchangeId}/grades/release`, method: 'POST', body }),

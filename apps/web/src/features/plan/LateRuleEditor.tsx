@@ -1,5 +1,5 @@
 import type { LateRule } from '@salt-circle/core';
-import { Checkbox } from '../../kit/index.js';
+import { Checkbox, NumberBox } from '../../kit/index.js';
 
 export interface LateRuleEditorProps {
   readonly late: LateRule | null;
@@ -15,15 +15,7 @@ export function LateRuleEditor({ late, problemAt, onChange }: LateRuleEditorProp
   const problem =
     problemAt('late.amount') ?? problemAt('late.cap') ?? problemAt('late.graceMinutes') ?? problemAt('late');
   const number = (label: string, value: number | null, set: (value: number | null) => void) => (
-    <input
-      type="number"
-      min={0}
-      step="any"
-      aria-label={label}
-      value={value === null || Number.isNaN(value) ? '' : value}
-      onChange={({ target }) => set(Number.isNaN(target.valueAsNumber) ? null : target.valueAsNumber)}
-      className={`w-18 ${BOX}`}
-    />
+    <NumberBox label={label} min={0} step="any" blank={null} value={value} onChange={set} />
   );
   return (
     <div className="mt-1 space-y-1 sm:ml-[10.5rem]">

@@ -1,0 +1,233 @@
+import {
+  HOW_WORDS,
+  PART_WORDS,
+  QUALITY_COLUMNS,
+  QUALITY_WORDS,
+  type GradeRule,
+  type GradeScale,
+  type PartRule,
+} from '@salt-circle/core';
+import type { ReactNode } from 'react';
+import { Button, Checkbox, NumberBox, Select, TextField } from '../../kit/index.js';
+
+/** Choices by their words, in the order in which they stand. */
+export function entriesOf(words: Readonly<Record<string, string>>): Array<readonly [string, string]> {
+  return Object.entries(words);
+}
+
+interface NumberFieldProps {
+  readonly label: string;
+  readonly value: number;
+  /** What an empty field means; without it, that a number is missing, which cannot be kept. */
+  readonly blank?: number;
+  readonly onChange: (value: number) => void;
+}
+
+export function NumberField({ label, value, blank = NaN, onChange }: NumberFieldProps) {
+  return (
+    <TextField
+      label={label}
+      type="number"
+      min={0}
+      step="any"
+      value={Number.isFinite(value) ? value : ''}
+      onChange={({ target }) => onChange(Number.isNaN(target.valueAsNumber) ? blank : target.valueAsNumber)}
+    />
+  );
+}
+
+/** Shares are kept from 0 to 1 and typed in percent; the product of both is not always what was typed. */
+const percentOf = (share: number) => Number((share * 100).toFixed(6));
+
+interface RungsProps<Rung> {
+  readonly rungs: readonly Rung[];
+  /** How one is called in what a screen reader says: "step 2". */
+  readonly called: string;
+  readonly another: Rung;
+  readonly onChange: (rungs: readonly Rung[]) => void;
+  readonly children: (rung: Rung, called: string, change: (part: Partial<Rung>) => void) => ReactNode;
+}
+
+/** Steps or bands, a line each, that can be added and removed; one is left. */
+function Rungs<Rung extends object>({ rungs, called, another, onChange, children }: RungsProps<Rung>) {
+  return (
+    <div className="space-y-2">
+      {rungs.map((rung, index) => (
+        <div key={index} className="flex flex-wrap items-center gap-2">
+          {children(rung, `${called} ${index + 1}`, (part) =>
+            onChange(rungs.map((one, at) => (at === index ? { ...one, ...part } : one))),
+          )}
+          {rungs.length > 1 && (
+            <Button
+              small
+              aria-label={`Remove ${called} ${index + 1}`}
+              onClick={() => onChange(rungs.filter((_, at) => at !== index))}
+            >
+              Remove
+            </Button>
+          )}
+        </div>
+      ))}
+      <Button small onClick={() => onChange([...rungs, another])}>
+        Add a {called}
+      </Button>
+    </div>
+  );
+}
+
+const USUAL_STEPS: PartRule['steps'] = [
+  { from: 0.5, gives: 0.5 },
+  { from: 0.8, gives: 1 },
+];
+
+interface PartRulesProps {
+  readonly name: string;
+  readonly rule: PartRule;
+  readonly onChange: (rule: PartRule) => void;
+}
+
+/** How what was done for a part counts. */
+export function PartRules({ name, rule, onChange }: PartRulesProps) {
+  const { how, steps } = rule;
+  const choose = (next: string) =>
+    onChange({ ...rule, how: next as PartRule['how'], steps: next === 'steps' ? USUAL_STEPS : [] });
+  return (
+    <fieldset className="space-y-2 border-t border-line pt-2">
+      <legend className="font-medium">{name}</legend>
+      <div className="flex flex-wrap items-end gap-4">
+        <div className="w-56">
+          <Select
+            label={`How ${name} counts`}
+            labelHidden
+            value={how}
+            options={entriesOf(HOW_WORDS)}
+            onChange={choose}
+          />
+        </div>
+        <div className="w-48">
+          <NumberField
+            label="Nothing below, percent"
+            value={percentOf(rule.minimum)}
+            blank={0}
+            onChange={(minimum) => onChange({ ...rule, minimum: minimum / 100 })}
+          />
+        </div>
+        <Checkbox
+          label="on top, as a bonus"
+          checked={rule.bonus}
+          onChange={({ target }) => onChange({ ...rule, bonus: target.checked })}
+        />
+      </div>
+      {how === 'steps' && (
+        <Rungs
+          rungs={steps}
+          called="step"
+          another={{ from: 1, gives: 1 }}
+          onChange={(next) => onChange({ ...rule, steps: next })}
+        >
+          {({ from, gives }, called, change) => (
+            <>
+              From
+              <NumberBox
+                label={`From how many percent ${called} of ${name} holds`}
+                {...{ min: 0, max: 100, step: 'any', blank: null, value: percentOf(from) }}
+                onChange={(value) => change({ from: (value ?? NaN) / 100 })}
+              />
+              percent on it gives
+              <NumberBox
+                label={`How many percent ${called} of ${name} gives`}
+                {...{ min: 0, max: 100, step: 'any', blank: null, value: percentOf(gives) }}
+                onChange={(value) => change({ gives: (value ?? NaN) / 100 })}
+              />
+              percent
+            </>
+          )}
+        </Rungs>
+      )}
+    </fieldset>
+  );
+}
+
+const SCALES: Readonly<Record<GradeScale['kind'], GradeScale>> = {
+  percent: { kind: 'percent' },
+  points: { kind: 'points', of: 100 },
+  bands: {
+    kind: 'bands',
+    bands: [
+      { name: 'not yet', from: 0 },
+      { name: 'sound', from: 50 },
+      { name: 'strong', from: 80 },
+    ],
+  },
+};
+
+interface RuleProps {
+  readonly rule: GradeRule;
+  readonly onChange: (next: Partial<GradeRule>) => void;
+}
+
+/** What a grade is said in. */
+export function Scale({ rule: { scale }, onChange }: RuleProps) {
+  return (
+    <div className="space-y-2">
+      <Select
+        label="Said in"
+        value={scale.kind}
+        options={entriesOf({ percent: 'percent', points: 'points', bands: 'bands of our own' })}
+        onChange={(kind) => onChange({ scale: SCALES[kind as GradeScale['kind']] })}
+      />
+      {scale.kind === 'points' && (
+        <NumberField label="Out of" value={scale.of} onChange={(of) => onChange({ scale: { kind: 'points', of } })} />
+      )}
+      {scale.kind === 'bands' && (
+        <Rungs
+          rungs={scale.bands}
+          called="band"
+          another={{ name: 'another', from: Math.min(100, (scale.bands.at(-1)?.from ?? 0) + 10) }}
+          onChange={(bands) => onChange({ scale: { kind: 'bands', bands } })}
+        >
+          {({ name, from }, called, change) => (
+            <>
+              <input
+                type="text"
+                aria-label={`Name of ${called}`}
+                value={name}
+                maxLength={60}
+                onChange={({ target }) => change({ name: target.value })}
+                className="w-32 rounded border border-edge bg-paper px-1.5 py-0.5"
+              />
+              from
+              <NumberBox
+                label={`From how many percent ${called} is given`}
+                {...{ min: 0, step: 'any', blank: null, value: from }}
+                onChange={(value) => change({ from: value ?? NaN })}
+              />
+              percent
+            </>
+          )}
+        </Rungs>
+      )}
+    </div>
+  );
+}
+
+/** What the quality of reviewing is weighed from. */
+export function Quality({ rule, onChange }: RuleProps) {
+  return (
+    <fieldset className="border-t border-line pt-2">
+      <legend className="font-medium">What {PART_WORDS['review-quality']} is weighed from</legend>
+      <div className="flex flex-wrap gap-4">
+        {QUALITY_COLUMNS.map((column) => (
+          <div key={column} className="w-36">
+            <NumberField
+              label={QUALITY_WORDS[column]}
+              value={rule.quality[column]}
+              blank={0}
+              onChange={(weight) => onChange({ quality: { ...rule.quality, [column]: weight } })}
+            />
+          </div>
+        ))}
+      </div>
+    </fieldset>
+  );
+}
