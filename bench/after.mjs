@@ -1,6 +1,7 @@
 import { rmSync } from 'node:fs';
 import { performance } from 'node:perf_hooks';
 import { at, built, installed, startServer } from '../scripts/run.mjs';
+import { callsTo, line, median, round, stopped, timed } from './calls.mjs';
 import { signedInBrowser } from './browser.mjs';
 import { addBenchCourse } from './course.mjs';
 
@@ -11,34 +12,7 @@ const PORT = '4614';
 const base = `http://localhost:${PORT}`;
 const LISTENERS = 300;
 const DAY = 24 * 3_600_000;
-const median = (list) => list.toSorted((a, b) => a - b)[Math.floor(list.length / 2)];
-
-async function call(path, method = 'GET', body, cookie = '') {
-  const response = await fetch(`${base}/api${path}`, {
-    method,
-    headers: { 'x-salt-circle': '1', 'content-type': 'application/json', cookie },
-    ...(body && { body: JSON.stringify(body) }),
-  });
-  if (!response.ok) throw new Error(`${method} ${path}: ${response.status} ${await response.text()}`);
-  const text = await response.text();
-  return text === '' ? response : JSON.parse(text);
-}
-
-async function cookieOf(personId) {
-  const response = await call('/demo/step-in', 'POST', { personId });
-  return response.headers.getSetCookie()[0].split(';')[0];
-}
-
-async function timed(work, rounds = 20) {
-  for (let warm = 0; warm < 3; warm += 1) await work();
-  const times = [];
-  for (let round = 0; round < rounds; round += 1) {
-    const begun = performance.now();
-    await work();
-    times.push(performance.now() - begun);
-  }
-  return median(times);
-}
+const { call, cookieOf } = callsTo(base);
 
 /** Ten reviews with forty notes each of the first student's draft, all submitted, feedback released; of the second student's one, without. */
 async function muchFeedback(folder, { exchangeId }) {
@@ -185,18 +159,13 @@ export async function afterFigures({ line, round }) {
     SALT_CIRCLE_LOG: 'off',
     NODE_ENV: 'development',
   };
-  const first = await startServer(env);
-  first.removeAllListeners('exit');
-  await new Promise((done) => {
-    first.on('exit', done);
-    first.kill('SIGTERM');
-  });
+  await stopped(await startServer(env));
   const course = await addBenchCourse(folder, { students: LISTENERS + 20 });
   const [much, little] = await muchFeedback(folder, course);
   const large = await addBenchCourse(folder, { students: 2_000, title: 'Large' });
   const server = await startServer(env);
   const [ofMuch, ofLittle, teacher] = await Promise.all([much, little, course.instructorId].map(cookieOf));
-  const bare = await timed(() => call('/session', 'GET', undefined, ofMuch));
+  const bare = await timed(() => call('/session', 'GET', undefined, ofMuch), 20);
   const answer = await timed(() => call(`/exchanges/${course.exchangeId}/feedback`, 'GET', undefined, ofMuch));
   line('feedback of 10 reviews, 400 notes : a bare route', round(answer / bare), `${round(answer)} ms`);
   const [page, small] = [await pageOf(ofMuch, course.exchangeId), await pageOf(ofLittle, course.exchangeId)];
@@ -217,8 +186,7 @@ export async function afterFigures({ line, round }) {
   const progress = await timed(() => call(`/exchanges/${large.exchangeId}/progress`, 'GET', undefined, staff), 5);
   const grades = await timed(() => call(`/exchanges/${large.exchangeId}/grades`, 'GET', undefined, staff), 5);
   line('grades of 2,000 people : their progress table', round(grades / progress), `${round(grades)} ms`);
-  server.removeAllListeners('exit');
-  server.kill('SIGTERM');
+  await stopped(server);
 }
 
 /** What the Plan page sends of what it got. */
@@ -228,8 +196,4 @@ function asked(view) {
   return Object.fromEntries(names.split(' ').map((name) => [name, view[name]]));
 }
 
-if (process.argv[1]?.endsWith('after.mjs')) {
-  const line = (name, value, remark = '') =>
-    process.stdout.write(`${name.padEnd(52)} ${String(value).padStart(9)}  ${remark}\n`);
-  await afterFigures({ line, round: (value, digits = 1) => Number(value.toFixed(digits)) });
-}
+if (process.argv[1]?.endsWith('after.mjs')) await afterFigures({ line, round });

@@ -2,6 +2,7 @@ import { rmSync, readFileSync, readdirSync } from 'node:fs';
 import { performance } from 'node:perf_hooks';
 import { gzipSync } from 'node:zlib';
 import { at, built, installed, startServer } from '../scripts/run.mjs';
+import { callsTo, line, median, round, stopped, timed } from './calls.mjs';
 import { versionFigures } from './versions.mjs';
 
 // Figures as ratios within one run: absolute times say more about the machine than about the program.
@@ -30,29 +31,7 @@ const { afterFigures } = await import('./after.mjs');
 const { identityFigures } = await import('./identity.mjs');
 const { allocationFigures } = await import('./allocation.mjs');
 
-const median = (list) => list.toSorted((a, b) => a - b)[Math.floor(list.length / 2)];
-const round = (value, digits = 1) => Number(value.toFixed(digits));
-const line = (name, value, remark = '') =>
-  process.stdout.write(`${name.padEnd(52)} ${String(value).padStart(9)}  ${remark}\n`);
-
-async function timed(work, rounds = 40) {
-  for (let warm = 0; warm < 5; warm += 1) await work(warm);
-  const times = [];
-  for (let round = 0; round < rounds; round += 1) {
-    const begun = performance.now();
-    await work(round + 5);
-    times.push(performance.now() - begun);
-  }
-  return median(times);
-}
-
-function stopped(server) {
-  server.removeAllListeners('exit');
-  return new Promise((done) => {
-    server.on('exit', done);
-    server.kill('SIGTERM');
-  });
-}
+const { call, cookieOf } = callsTo(base);
 
 async function start() {
   const begun = performance.now();
@@ -64,22 +43,6 @@ async function start() {
 async function bareNode() {
   const { spawnSync } = await import('node:child_process');
   return timed(() => spawnSync(process.execPath, ['-e', '0']), 7);
-}
-
-async function call(path, method = 'GET', body, cookie = '') {
-  const response = await fetch(`${base}/api${path}`, {
-    method,
-    headers: { 'x-salt-circle': '1', 'content-type': 'application/json', cookie },
-    ...(body && { body: JSON.stringify(body) }),
-  });
-  if (!response.ok) throw new Error(`${method} ${path}: ${response.status} ${await response.text()}`);
-  const text = await response.text();
-  return text === '' ? response : JSON.parse(text);
-}
-
-async function cookieOf(personId) {
-  const response = await call('/demo/step-in', 'POST', { personId });
-  return response.headers.getSetCookie()[0].split(';')[0];
 }
 
 function firstPage() {

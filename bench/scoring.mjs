@@ -3,6 +3,7 @@ import { mkdirSync, writeFileSync } from 'node:fs';
 import { performance } from 'node:perf_hooks';
 import { adjustScores, seededRandom } from '@salt-circle/core';
 import { at } from '../scripts/run.mjs';
+import { line, round } from './calls.mjs';
 
 // Scores with severity taken out, for courses of all sizes: against lme4 in R, where that is installed, and against ten times fewer people.
 
@@ -73,8 +74,4 @@ export function scoringFigures({ line, round }) {
     );
 }
 
-if (process.argv[1]?.endsWith('scoring.mjs')) {
-  const line = (name, value, remark = '') =>
-    process.stdout.write(`${name.padEnd(52)} ${String(value).padStart(9)}  ${remark}\n`);
-  scoringFigures({ line, round: (value, digits = 1) => Number(value.toFixed(digits)) });
-}
+if (process.argv[1]?.endsWith('scoring.mjs')) scoringFigures({ line, round });
