@@ -1,9 +1,8 @@
-import type { DecisionsView, DecisionView, SessionView, ThreadsView } from '@salt-circle/contracts';
-import { fireEvent, render, screen, waitFor } from '@testing-library/react';
-import type { ReactNode } from 'react';
+import type { DecisionsView, DecisionView, Problem, ThreadsView } from '@salt-circle/contracts';
+import { fireEvent, screen, waitFor } from '@testing-library/react';
 import { Provider } from 'react-redux';
-import { MemoryRouter } from 'react-router';
 import { api } from '../api.js';
+import { changesIn, forget, server, show } from '../../testing/pages.js';
 import { store } from '../store.js';
 import { Adopt } from './Adopt.js';
 import { Decide } from './Decide.js';
@@ -16,46 +15,9 @@ jest.mock('../saving/browserStore.js', () => ({ browserStore: () => ({}) }));
 const NONE: ThreadsView = {
   ...{ replies: [], may: true, over: false, until: null, rating: null, mayRate: true, ratingRead: 'staff' },
 };
-const SESSION = { person: { id: 'ann', name: 'Ann' }, seeing: null, demo: false, mail: false };
+const OVER = { code: 'over', sentence: 'The due time has passed.', whatToDo: 'Ask.', fields: [] } as unknown as Problem;
 
-interface Asked {
-  readonly path: string;
-  readonly method: string;
-  readonly body: unknown;
-}
-
-/** A server that answers by path, and keeps what it was asked. */
-function server(answers: Readonly<Record<string, unknown>>, refuses: readonly string[] = []): Asked[] {
-  const asked: Asked[] = [];
-  globalThis.fetch = jest.fn((input: RequestInfo | URL, init: RequestInit = {}) => {
-    if (typeof input !== 'string') throw new TypeError('our pages ask by address');
-    const path = input.replace(/^.*\/api/, '');
-    const method = init.method ?? 'GET';
-    asked.push({ path, method, body: typeof init.body === 'string' ? (JSON.parse(init.body) as unknown) : undefined });
-    const over = method !== 'GET' && refuses.includes(path);
-    const problem = { code: 'over', sentence: 'The due time has passed.', whatToDo: 'Ask.', fields: [] };
-    const body = over ? problem : path === '/session' ? SESSION : answers[path];
-    return Promise.resolve(new Response(JSON.stringify(body ?? null), { status: over ? 403 : 200 }));
-  });
-  return asked;
-}
-
-/** To somebody who is signed in. */
-async function show(what: ReactNode) {
-  await store.dispatch(api.util.upsertQueryData('session', undefined, SESSION as unknown as SessionView));
-  return render(
-    <Provider store={store}>
-      <MemoryRouter>{what}</MemoryRouter>
-    </Provider>,
-  );
-}
-
-const put = (asked: readonly Asked[]) => asked.filter(({ method }) => method !== 'GET');
-
-beforeEach(() => {
-  localStorage.clear();
-  store.dispatch(api.util.resetApiState());
-});
+beforeEach(forget);
 
 describe('a thread', () => {
   const path = '/reviews/r/replies';
@@ -83,16 +45,16 @@ describe('a thread', () => {
   });
 
   it('keeps what could not be sent in time, also over a reload, and sends it with one id', async () => {
-    const asked = server({ [path]: NONE }, [path]);
+    const asked = server({ [path]: NONE }, { [path]: OVER });
     const { unmount } = await show(<Thread reviewId="r" noteId="n" timeZone="UTC" />);
     fireEvent.click(await screen.findByRole('button', { name: 'Answer…' }));
     fireEvent.change(screen.getByLabelText('Your answer'), { target: { value: 'In 1962.' } });
     for (const times of [1, 2]) {
       fireEvent.click(screen.getByRole('button', { name: 'Send the answer' }));
-      await waitFor(() => expect(put(asked)).toHaveLength(times));
+      await waitFor(() => expect(changesIn(asked)).toHaveLength(times));
       await screen.findByText('The due time has passed.');
     }
-    const [first, second] = put(asked).map(({ body }) => (body as { id: string }).id);
+    const [first, second] = changesIn(asked).map(({ body }) => (body as { id: string }).id);
     expect(first).toBe(second);
     unmount();
     store.dispatch(api.util.resetApiState());
@@ -115,19 +77,19 @@ describe('a decision', () => {
     await show(<Decide exchangeId="x" of="note.n" decision={decided({ decision: 'there' })} />);
     const press = screen.getByRole('button', { name: 'will not' });
     fireEvent.keyDown(press, { key: '1' });
-    await waitFor(() => expect(put(asked)).toHaveLength(1));
-    expect(put(asked)[0]).toEqual({
+    await waitFor(() => expect(changesIn(asked)).toHaveLength(1));
+    expect(changesIn(asked)[0]).toEqual({
       ...{ path: '/exchanges/x/decisions/note.n', method: 'PUT' },
       body: { decision: 'will-change', why: '', done: false, revision: 3 },
     });
     await waitFor(() => {
       fireEvent.click(screen.getByRole('button', { name: 'already there' }));
-      expect(put(asked).at(-1)?.body).toMatchObject({ decision: null });
+      expect(changesIn(asked).at(-1)?.body).toMatchObject({ decision: null });
     });
-    const before = put(asked).length;
+    const before = changesIn(asked).length;
     fireEvent.keyDown(press, { key: '1', ctrlKey: true });
     fireEvent.keyDown(press, { key: '9' });
-    expect(put(asked)).toHaveLength(before);
+    expect(changesIn(asked)).toHaveLength(before);
   });
 
   it('asks why not, and where nothing is to be changed offers no tick', async () => {
@@ -177,7 +139,7 @@ describe('how a review helped', () => {
     fireEvent.click(screen.getByRole('button', { name: 'It was of some use' }));
     expect(screen.getByText('Only your instructor and assistants read this.')).not.toBeNull();
     fireEvent.click(screen.getByRole('button', { name: 'Say so' }));
-    await waitFor(() => expect(put(asked)[0]?.body).toEqual({ helped: 'some-use', words: '' }));
+    await waitFor(() => expect(changesIn(asked)[0]?.body).toEqual({ helped: 'some-use', words: '' }));
   });
 
   it('is read by whoever may', async () => {
