@@ -43,6 +43,23 @@ export function PeopleBoard<Row extends BoardPerson>({ label, rows, columns, sto
   );
 }
 
+/** A name that opens what stands beside the board. */
+export function PersonButton({
+  row,
+  title,
+  onOpen,
+}: {
+  readonly row: BoardPerson;
+  readonly title: string;
+  readonly onOpen: (id: string) => void;
+}) {
+  return (
+    <button type="button" className="min-h-6 text-left hover:underline" title={title} onClick={() => onOpen(row.id)}>
+      {row.person.name}
+    </button>
+  );
+}
+
 /** Name and alias, as every such board begins. */
 export function usePersonColumns<Row extends BoardPerson>(
   cell: (row: Row) => ReactNode = ({ person }) => person.name,

@@ -109,19 +109,26 @@ export function CheckPanel({ desk, onNote }: CheckPanelProps) {
         </div>
         {saving.error !== undefined && <ProblemNotice error={saving.error} />}
       </section>
-      <section aria-label="Keep from the author" className="space-y-2">
-        <h3 className="font-semibold">Keep from the author</h3>
-        <p className="text-sm text-ink-soft">
-          Notes and answers are withheld where they stand, in the draft, the form and the list of notes.
-        </p>
-        {desk.files.map(({ id, name }) => (
-          <div key={id} className="flex flex-wrap items-baseline gap-x-2">
-            <span>{name}</span>
-            <Withholding kind="file" targetId={id} />
-          </div>
-        ))}
-        <Withholding kind="review" targetId="" large />
-      </section>
+      <KeepFromAuthor desk={desk} />
     </div>
+  );
+}
+
+/** Of a review, the whole of it or its files; the rest is withheld where it stands. */
+export function KeepFromAuthor({ desk }: { readonly desk: DeskView }) {
+  return (
+    <section aria-label="Keep from the author" className="space-y-2">
+      <h3 className="font-semibold">Keep from the author</h3>
+      <p className="text-sm text-ink-soft">
+        Notes and answers are withheld where they stand, in the draft, the form and the list of notes.
+      </p>
+      {desk.files.map(({ id, name }) => (
+        <div key={id} className="flex flex-wrap items-baseline gap-x-2">
+          <span>{name}</span>
+          <Withholding kind="file" targetId={id} />
+        </div>
+      ))}
+      <Withholding kind="review" targetId="" large />
+    </section>
   );
 }

@@ -21,7 +21,7 @@ import { useAppDispatch, useAppSelector } from '../../app/store.js';
 import { useFresh } from '../../app/useFresh.js';
 import { useDeskView } from './useDeskView.js';
 import { useTimeSpent } from './useTimeSpent.js';
-import { CheckPanel } from './CheckPanel.js';
+import { CheckPanel, KeepFromAuthor } from './CheckPanel.js';
 import { DeskBar } from './DeskBar.js';
 import { DeskDraft } from './DeskDraft.js';
 import { DeskNotices, NoteRemoved } from './DeskNotices.js';
@@ -133,7 +133,7 @@ function Desk({ desk, only }: DeskProps) {
   const annotation = useLinkedAnnotation(desk.id, useAnnotation(draft, notes.list));
   const measured = desk.spentSeconds !== null && desk.reviewer.you === true;
   useTimeSpent(desk.id, measured && editable);
-  const view = useDeskView(desk.checkable ? 'check' : 'form');
+  const view = useDeskView(isChecked(desk) ? 'check' : 'form');
   const { kept, drop } = useKeptReview(desk, me.id);
   const state = completeness(form, answers.answers, notes.list.filter(saysSomething).length);
   const shown = draft.parts.find(({ id }) => id === annotation.partId);
@@ -231,7 +231,7 @@ function Desk({ desk, only }: DeskProps) {
     files: { reviewId: desk.id, exchangeId: exchange.id, files: desk.files, taken: desk.practice === null },
     card: (id: string) => card(id, true),
     foot: <DeskFoot desk={desk} />,
-    check: desk.checkable ? <CheckPanel desk={desk} onNote={choose} /> : null,
+    check: isChecked(desk) ? <CheckPanel desk={desk} onNote={choose} /> : null,
     earlier: desk.earlier ? <EarlierPanel reviewId={desk.id} /> : null,
     tab: view.tab,
     onTab: view.setTab,
@@ -293,8 +293,13 @@ function TwoSides({ draft, panel, strip }: Readonly<Record<'draft' | 'panel' | '
 }
 
 /** Of the own review, once it is submitted, one may want to ask about it. */
-function asksToLook({ reviewer, submittedAt, practice }: DeskView): boolean {
-  return reviewer.you === true && submittedAt !== null && practice === null;
+function asksToLook({ reviewer, submittedAt, practice, voice }: DeskView): boolean {
+  return reviewer.you === true && submittedAt !== null && practice === null && voice === null;
+}
+
+/** What staff say under their own names is theirs: nobody is to look through it, but it can be kept back like any other. */
+function isChecked({ checkable, voice }: DeskView): boolean {
+  return checkable && voice === null;
 }
 
 /** Below the form: what is answered to the review as a whole, how it helped, and asking for a look. */
@@ -304,6 +309,7 @@ function DeskFoot({ desk }: { readonly desk: DeskView }) {
     <>
       <DeskThread />
       <Rating reviewId={desk.id} />
+      {desk.checkable && desk.voice !== null && <KeepFromAuthor desk={desk} />}
       {asksToLook(desk) && <PleaseLook reviewId={desk.id} timeZone={desk.exchange.timeZone} />}
     </>
   );

@@ -76,7 +76,7 @@ function Items({ view: { items } }: { readonly view: InsightsView }) {
       option={option}
       head={[
         'item',
-        ...Array.from({ length: SCALE_PARTS }, (_, part) => `${part * 20} to ${(part + 1) * 20} %`),
+        ...Array.from({ length: SCALE_PARTS }, (_, part) => `${part * 20} to ${(part + 1) * 20}%`),
         'mean, percent',
         'alpha',
       ]}

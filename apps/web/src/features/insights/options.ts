@@ -25,7 +25,7 @@ export function heatMap(items: InsightsView['items']): Option {
     grid: { left: 8, right: 8, top: 8, bottom: 8, containLabel: true },
     xAxis: {
       type: 'category',
-      data: Array.from({ length: SCALE_PARTS }, (_, part) => `${part * 20}–${(part + 1) * 20} %`),
+      data: Array.from({ length: SCALE_PARTS }, (_, part) => `${part * 20}–${(part + 1) * 20}%`),
       ...axis(colours),
     },
     yAxis: { type: 'category', data: items.map(({ title }) => title).toReversed(), ...axis(colours) },

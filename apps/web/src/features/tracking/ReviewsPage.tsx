@@ -2,7 +2,7 @@ import type { ProgressReview, ProgressRow } from '@salt-circle/contracts';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { Button, Empty, Loading, Select, StateMark, type BoardColumn } from '../../kit/index.js';
-import { PeopleBoard, usePersonColumns } from '../../app/boards/PeopleBoard.js';
+import { PeopleBoard, PersonButton, usePersonColumns } from '../../app/boards/PeopleBoard.js';
 import { labelWords } from '../../app/People.js';
 import { usePolling } from '../../app/changes/useChanges.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
@@ -230,15 +230,8 @@ function useColumns(
   practice: boolean,
   onStory: (id: string) => void,
 ): Array<BoardColumn<ProgressRow>> {
-  const person = usePersonColumns<ProgressRow>(({ id, person: label }) => (
-    <button
-      type="button"
-      className="min-h-6 text-left hover:underline"
-      title="The whole story"
-      onClick={() => onStory(id)}
-    >
-      {label.name}
-    </button>
+  const person = usePersonColumns<ProgressRow>((row) => (
+    <PersonButton row={row} title="The whole story" onOpen={onStory} />
   ));
   const { timeZone } = useExchange().course;
   const figure = (key: string, head: string, of: (row: ProgressRow) => number): BoardColumn<ProgressRow> => ({
@@ -314,16 +307,19 @@ function doneShare(review: ProgressReview | undefined): number | null {
 }
 
 export function DraftCell({ draft }: { readonly draft: ProgressRow['draft'] }) {
+  const { secondRound } = useExchange();
   switch (draft.state) {
     case 'handed-in':
       return (
         <Link to={`../drafts/${draft.id}`} className="text-ink no-underline hover:underline">
-          <StateMark state="done" word={`version ${draft.version}`} wordHidden={false} />
+          <StateMark state="done" word={secondRound ? 'revision' : `version ${draft.version}`} wordHidden={false} />
         </Link>
       );
     case 'saved':
       return <StateMark state="in-progress" share={0.5} word="saved, not handed in" wordHidden={false} />;
     case 'none':
+      // Nobody hands in here: who has none has missed nothing.
+      if (secondRound) return <span className="text-ink-soft">no revision</span>;
       return <StateMark state="not-begun" wordHidden={false} />;
   }
 }
