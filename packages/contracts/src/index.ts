@@ -168,6 +168,7 @@ export type {
   ExchangeView,
   AttachmentCard,
   AttachmentPlace,
+  DraftFeedbackView,
   FeedbackView,
   NextChangeView,
   NoteView,
@@ -266,16 +267,26 @@ export type {
 export type { LookRequestView } from './views/look.js';
 export type { ReleaseRow, ReleaseView } from './views/release.js';
 export type { DraftReviewsView } from './views/draftReviews.js';
-export { GradeOverrideRequest, GradeRuleRequest, GradesReleaseRequest } from './requests/grades.js';
+export {
+  GradeOverrideRequest,
+  GradeRuleRequest,
+  GraderRequest,
+  GradesReleaseRequest,
+  GradingShareRequest,
+  ReviewingFormRequest,
+} from './requests/grades.js';
 export type {
   GradeGroundsView,
   GradeMoveView,
   GradeRow,
   GradesView,
   GradeTarget,
+  GraderView,
+  GradingCompanyView,
+  GradingWorkView,
   OwnGradeView,
 } from './views/grades.js';
-export type { InsightsView } from './views/insights.js';
+export type { CourseInsightsView, InsightsView, UptakeView } from './views/insights.js';
 export type { EarlierView, RoundCard } from './views/earlier.js';
 export { SecondRoundRequest } from './requests/round.js';
 export type { CheckView, DoubtView, LookedView, QueueRow, QueueView, WithheldView } from './views/check.js';

@@ -247,7 +247,8 @@ export {
   type Override,
   type PartEvidence,
 } from './grading/gradeOf.js';
-export { peerScore } from './grading/peerScore.js';
+export { GRADING_WORKS, shareOut, type GradingWork, type ToGrade } from './grading/shareOut.js';
+export { peerScore, weightedScore } from './grading/peerScore.js';
 export {
   closenessToOthers,
   qualityOf,
@@ -258,6 +259,8 @@ export {
 } from './grading/reviewingQuality.js';
 export { meanAnswer } from './form/meanAnswer.js';
 export { READY_REVIEWING_FORM } from './grading/reviewingForm.js';
+export { alongDraft, DRAFT_PARTS, placeShare, type AlongDraft, type PartExtent } from './insights/alongDraft.js';
+export { RELIABLE, reliabilityOf, type ScoreReliability } from './insights/reliability.js';
 export { readItems, SCALE_PARTS, type ItemInsight, type ReadReview } from './insights/readItems.js';
 export { explainAdjusted, type Explanation } from './scoring/explain.js';
 export {

@@ -117,3 +117,18 @@ export async function practiceComesFirst(
   const { personId } = participant;
   return !hasPractised((await practiceStates(manager, exchange, personId))?.(personId) ?? []);
 }
+
+/**
+ * How near everybody came to the keys, 0 to 1, by person: the mean over the practice drafts of the last submitted try of each, which is
+ * how somebody reads by now. Whoever has submitted none that can be compared is missing.
+ */
+export async function nearestInPractice(manager: EntityManager, exchange: Exchange): Promise<Map<string, number>> {
+  const shares = new Map<string, number[]>();
+  for (const draft of await practiceDrafts(manager, exchange.id)) {
+    for (const [personId, tries] of await triesByPerson(manager, draft)) {
+      const last = tries.shares.filter((share) => share !== null).at(-1);
+      if (last !== undefined) shares.set(personId, [...(shares.get(personId) ?? []), last]);
+    }
+  }
+  return new Map([...shares].map(([id, each]) => [id, each.reduce((sum, one) => sum + one, 0) / each.length]));
+}

@@ -169,6 +169,10 @@ export class Exchange {
   @Column('simple-json', { nullable: true })
   reviewingForm: FormItem[] | null;
 
+  /** Reviewing is marked review by review, not once a person. */
+  @Column('boolean', { default: false })
+  reviewingEach: boolean;
+
   /** From when on students see their grades, apart from feedback; null: not yet. */
   @Column('integer', { nullable: true })
   gradesRelease: number | null;

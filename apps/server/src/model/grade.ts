@@ -1,5 +1,5 @@
 import type { AnswerView } from '@salt-circle/contracts';
-import type { GradePartName } from '@salt-circle/core';
+import type { GradePartName, GradingWork } from '@salt-circle/core';
 import { Column, Entity, ForeignKey, PrimaryColumn } from 'typeorm';
 import { Participant } from './exchange.js';
 import { Person } from './person.js';
@@ -41,7 +41,7 @@ export class ReviewingMark {
   @ForeignKey(() => Participant, { onDelete: 'CASCADE', onUpdate: 'CASCADE' })
   participantId: string;
 
-  /** By item of the form. */
+  /** By item of the form; where reviewing is marked review by review, by review and item, a point between the two. */
   @Column('simple-json')
   answers: Record<string, AnswerView>;
 
@@ -51,4 +51,19 @@ export class ReviewingMark {
 
   @Column('integer')
   at: number;
+}
+
+/** Whose of the staff it is to grade somebody. */
+@Entity('grading_task')
+export class GradingTask {
+  @PrimaryColumn('text')
+  @ForeignKey(() => Participant, { onDelete: 'CASCADE', onUpdate: 'CASCADE' })
+  participantId: string;
+
+  @PrimaryColumn('text')
+  work: GradingWork;
+
+  @Column('text')
+  @ForeignKey(() => Person, { onDelete: 'CASCADE', onUpdate: 'CASCADE' })
+  graderId: string;
 }

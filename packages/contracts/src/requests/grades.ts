@@ -1,6 +1,7 @@
 import {
   GRADE_PARTS,
   GRADE_STEPS,
+  GRADING_WORKS,
   ROUNDINGS,
   SCORE_METHODS,
   type GradeBand,
@@ -8,6 +9,7 @@ import {
   type GradeRule,
   type GradeScale,
   type GradeStep,
+  type GradingWork,
   type PartRule,
   type QualityColumn,
   type Rounding,
@@ -16,6 +18,7 @@ import {
 import { Type } from 'class-transformer';
 import {
   ArrayMaxSize,
+  ArrayMinSize,
   IsArray,
   IsBoolean,
   IsIn,
@@ -23,6 +26,7 @@ import {
   IsISO8601,
   IsNumber,
   IsObject,
+  IsOptional,
   IsString,
   Length,
   Matches,
@@ -99,6 +103,9 @@ class QualityRequest implements Record<QualityColumn, number> {
   closeness!: number;
 
   @IsNumber({}, NUMBER)
+  staff!: number;
+
+  @IsNumber({}, NUMBER)
   substance!: number;
 
   @IsNumber({}, NUMBER)
@@ -150,6 +157,9 @@ export class GradeRuleRequest {
   @IsIn(SCORE_METHODS)
   score!: ScoreMethod;
 
+  @IsBoolean()
+  scoreTold!: boolean;
+
   @IsObject()
   @ValidateNested()
   @Type(() => QualityRequest)
@@ -190,4 +200,51 @@ export class GradesReleaseRequest {
   @ArrayMaxSize(LIMITS.chosen)
   @IsString({ each: true })
   participantIds!: string[];
+}
+
+const WHO_GRADES = { message: 'Say who grades.' };
+
+/** Who of the staff grades whom. */
+export class GradingShareRequest {
+  @IsArray()
+  @ArrayMinSize(1, { message: 'Say what is shared out: marks of drafts, marks of reviewing, or both.' })
+  @ArrayMaxSize(GRADING_WORKS.length)
+  @IsIn(GRADING_WORKS, { each: true })
+  works!: GradingWork[];
+
+  /** Of persons; empty where what was shared out is taken back. */
+  @IsArray()
+  @ArrayMaxSize(LIMITS.chosen)
+  @IsString({ each: true })
+  graderIds!: string[];
+
+  @IsIn(['evenly', 'sections', 'none'])
+  how!: 'evenly' | 'sections' | 'none';
+
+  /** What is graded, or begun, stays whose it is. */
+  @IsBoolean()
+  openOnly!: boolean;
+}
+
+/** Who grades one person. */
+export class GraderRequest {
+  @IsIn(GRADING_WORKS)
+  work!: GradingWork;
+
+  @ValidateIf(({ graderId }: GraderRequest) => graderId !== null)
+  @IsString(WHO_GRADES)
+  @Length(1, 64, WHO_GRADES)
+  graderId!: string | null;
+}
+
+/** By what form reviewing is marked. */
+export class ReviewingFormRequest {
+  /** Of the course's library; null for the ready one; left out: it stays as it is. */
+  @IsOptional()
+  @IsString()
+  @MaxLength(64)
+  formId?: string | null;
+
+  @IsBoolean()
+  each!: boolean;
 }

@@ -1,4 +1,13 @@
-import type { FormItem, Grade, GradePart, GradePartName, GradeRule, QualityEvidence } from '@salt-circle/core';
+import type {
+  Explanation,
+  FormItem,
+  Grade,
+  GradePart,
+  GradePartName,
+  GradeRule,
+  GradingWork,
+  QualityEvidence,
+} from '@salt-circle/core';
 import type { IsoInstant, PersonLabel } from './person.js';
 import type { AnswerView } from './views.js';
 
@@ -10,10 +19,29 @@ export interface GradeGroundsView {
   readonly scores: readonly number[];
   /** Where severity is taken out: between these the score lies, 95 times in a hundred. */
   readonly interval: { readonly low: number; readonly high: number } | null;
+  /** Where severity is taken out: in what company the draft was read, and what the plain mean is. */
+  readonly company: (Explanation & { readonly mean: number }) | null;
   /** For a student those columns alone that count. */
   readonly quality: QualityEvidence;
   /** How late the draft came, in percentage points of the grade, or in points of the form. */
   readonly late: { readonly percent: number; readonly points: number };
+}
+
+/** One thing to grade of somebody. */
+export interface GradingWorkView {
+  /** `none`: there is nothing to grade, such as no draft. */
+  readonly state: 'none' | 'open' | 'half' | 'done';
+  /** Who graded it last. */
+  readonly by: string | null;
+  /** Whose it is, where it has been shared out. */
+  readonly grader: { readonly id: string; readonly name: string } | null;
+}
+
+/** Somebody of the staff, who grades. */
+export interface GraderView {
+  /** Of the person. */
+  readonly id: string;
+  readonly name: string;
 }
 
 export interface GradeRow {
@@ -25,6 +53,8 @@ export interface GradeRow {
   readonly reviewIds: readonly string[];
   readonly grade: Grade;
   readonly grounds: GradeGroundsView;
+  readonly work: Readonly<Record<GradingWork, GradingWorkView>>;
+  /** Of the reviewing: by item; where it is marked review by review, by `review.item`. */
   readonly mark: {
     readonly answers: Readonly<Record<string, AnswerView>>;
     readonly by: string | null;
@@ -41,6 +71,10 @@ export interface GradesView {
   /** Of the plan, which holds parts and rule. */
   readonly revision: number;
   readonly reviewingForm: readonly FormItem[];
+  /** Reviewing is marked review by review, not once a person. */
+  readonly reviewingEach: boolean;
+  /** All staff of the course, by name. */
+  readonly graders: readonly GraderView[];
   readonly rows: readonly GradeRow[];
   readonly release: IsoInstant | null;
   /** Why severity is not taken out as it should be, and what was done; null where it is, or is not asked for. */
@@ -64,6 +98,11 @@ export interface OwnGradeView {
   readonly rule: GradeRule;
   readonly grade: Grade;
   readonly grounds: GradeGroundsView;
+}
+
+/** Who else is grading the same person at the moment, by name. */
+export interface GradingCompanyView {
+  readonly others: readonly string[];
 }
 
 export type GradeTarget = GradePartName | '';

@@ -339,6 +339,15 @@ export interface FeedbackView {
   readonly missing: number;
 }
 
+/** What was written about a draft, for staff: also what its author does not read. */
+export interface DraftFeedbackView extends FeedbackView {
+  readonly author: PersonLabel;
+  /** The review of whoever asks, under the own name, as far as it is; null before it is begun. */
+  readonly ownId: string | null;
+  readonly mayReview: boolean;
+  readonly withheld: ReadonlyArray<Omit<WithheldView, 'staff'> & { readonly reviewId: string }>;
+}
+
 export type TodayKind = NeedKind | 'mend-allocation' | 'look-at-allocation';
 
 export interface TodayItem {

@@ -34,12 +34,12 @@ export type GradeScale =
 export const ROUNDINGS = ['half-up', 'half-even', 'down'] as const;
 export type Rounding = (typeof ROUNDINGS)[number];
 
-/** How scores of peers become one. */
-export const SCORE_METHODS = ['mean', 'median', 'trimmed', 'adjusted'] as const;
+/** How scores of peers become one. `practice`: weighted by how near each reviewer came to the key in practice. */
+export const SCORE_METHODS = ['mean', 'median', 'trimmed', 'practice', 'adjusted'] as const;
 export type ScoreMethod = (typeof SCORE_METHODS)[number];
 
-/** Columns of what says how well somebody reviews. */
-export const QUALITY_COLUMNS = ['closeness', 'substance', 'helpfulness', 'mark'] as const;
+/** Columns of what says how well somebody reviews; `closeness` to the other reviewers of a draft, `staff` to the review by staff. */
+export const QUALITY_COLUMNS = ['closeness', 'staff', 'substance', 'helpfulness', 'mark'] as const;
 export type QualityColumn = (typeof QUALITY_COLUMNS)[number];
 
 export interface GradeRule {
@@ -54,6 +54,8 @@ export interface GradeRule {
   /** In percent: what a grade can come to at most, bonus included. */
   readonly most: number;
   readonly score: ScoreMethod;
+  /** Students are shown between what bounds an adjusted score lies, and in what company their draft was read. */
+  readonly scoreTold: boolean;
   /** Of the quality of reviewing: by column, 0 or more. */
   readonly quality: Readonly<Record<QualityColumn, number>>;
 }
@@ -68,7 +70,8 @@ export const USUAL_GRADE_RULE: GradeRule = {
   missing: 'open',
   most: 100,
   score: 'mean',
-  quality: { closeness: 0, substance: 0, helpfulness: 0, mark: 1 },
+  scoreTold: false,
+  quality: { closeness: 0, staff: 0, substance: 0, helpfulness: 0, mark: 1 },
 };
 
 export const GRADE_STEPS = [1, 0.5, 0.1, 0.01] as const;

@@ -5,6 +5,7 @@ export const SCORE_WORDS: Readonly<Record<ScoreMethod, string>> = {
   mean: 'the mean',
   median: 'the median',
   trimmed: 'the mean without the highest and the lowest',
+  practice: 'the mean, weighted by how near each reviewer came to the key in practice',
   adjusted: 'with the severity of reviewers taken out',
 };
 
@@ -16,6 +17,7 @@ export const ROUNDING_WORDS: Readonly<Record<Rounding, string>> = {
 
 export const QUALITY_WORDS: Readonly<Record<QualityColumn, string>> = {
   closeness: 'close to the others',
+  staff: 'close to the staff',
   substance: 'substance',
   helpfulness: 'helped authors',
   mark: 'marked by staff',

@@ -1,7 +1,8 @@
 import type { GradePart, GradePartName } from '../setup/gradeParts.js';
 import { gradeOf, rounded, shareOf, type GradeEvidence, type Override, type PartEvidence } from './gradeOf.js';
 import { checkGradeRule, USUAL_GRADE_RULE, USUAL_PART_RULE, type GradeRule, type PartRule } from './gradeRule.js';
-import { peerScore } from './peerScore.js';
+import { peerScore, weightedScore } from './peerScore.js';
+import { shareOut } from './shareOut.js';
 import { closenessToOthers, qualityOf, substanceOf } from './reviewingQuality.js';
 
 const done = (got: number | null, of = 1): PartEvidence => ({ got, of, excused: false });
@@ -428,7 +429,11 @@ describe('rules of grades', () => {
       ['grade-steps'],
     ],
     ['parts that are all bonus', { parts: { 'peer-score': rule({ bonus: true }) } }, ['grade-nothing']],
-    ['quality of nothing', { quality: { closeness: 0, substance: 0, helpfulness: 0, mark: 0 } }, ['grade-quality']],
+    [
+      'quality of nothing',
+      { quality: { closeness: 0, staff: 0, substance: 0, helpfulness: 0, mark: 0 } },
+      ['grade-quality'],
+    ],
   ])('%s', (_, part, codes) => {
     expect(check(part)).toEqual(codes);
   });
@@ -441,6 +446,13 @@ describe('what grades are made from', () => {
     expect(peerScore([0, 0.5, 0.6, 0.7, 1], 'trimmed')).toBeCloseTo(0.6, 12);
     expect(peerScore([0, 0.6, 0.6, 1], 'trimmed')).toBeCloseTo(0.55, 12);
     expect(peerScore([], 'mean')).toBeNull();
+    const given = (...pairs: Array<readonly [score: number, weight: number | null]>) =>
+      weightedScore(pairs.map(([score, weight]) => ({ score, weight })));
+    // (1 × 0.9 + 0 × 0.3) / 1.2
+    expect(given([1, 0.9], [0, 0.3])).toBeCloseTo(0.75, 12);
+    // Who has not practised counts as the others do on average: 0.45.
+    expect(given([1, 0.9], [0.4, 0], [0, null])).toBeCloseTo(0.9 / 1.35, 12);
+    expect([given([1, 0], [0.5, 0]), given([1, null], [0.5, null]), given()]).toEqual([0.75, 0.75, null]);
   });
 
   it('holds a reviewer against the others, without the own score', () => {
@@ -461,8 +473,39 @@ describe('what grades are made from', () => {
       ]),
     ).toBeCloseTo(0.5, 12);
     expect(substanceOf([])).toBeNull();
-    const weights = { closeness: 1, substance: 1, helpfulness: 2, mark: 0 };
-    expect(qualityOf({ closeness: 0.8, substance: 0.4, helpfulness: null, mark: 1 }, weights)).toBeCloseTo(0.6, 12);
-    expect(qualityOf({ closeness: null, substance: null, helpfulness: null, mark: 1 }, weights)).toBeNull();
+    const weights = { closeness: 1, staff: 0, substance: 1, helpfulness: 2, mark: 0 };
+    expect(qualityOf({ closeness: 0.8, staff: 0.1, substance: 0.4, helpfulness: null, mark: 1 }, weights)).toBeCloseTo(
+      0.6,
+      12,
+    );
+    expect(
+      qualityOf({ closeness: null, staff: null, substance: null, helpfulness: null, mark: 1 }, weights),
+    ).toBeNull();
+  });
+});
+
+describe('sharing out', () => {
+  const people = ['a', 'b', 'c', 'd', 'e'].map((id) => ({ id, section: id < 'd' ? '1' : '2' }));
+  const counts = (shared: ReadonlyMap<string, string>) =>
+    Object.fromEntries(['x', 'y', 'z'].map((one) => [one, [...shared.values()].filter((to) => to === one).length]));
+
+  it('goes in turn, or by whole sections to whoever has least', () => {
+    expect(counts(shareOut(people, ['x', 'y'], 'evenly'))).toEqual({ x: 3, y: 2, z: 0 });
+    const bySection = shareOut(people, ['x', 'y', 'z'], 'sections');
+    expect([...bySection]).toEqual([
+      ['a', 'x'],
+      ['b', 'x'],
+      ['c', 'x'],
+      ['d', 'y'],
+      ['e', 'y'],
+    ]);
+    const alone = shareOut(
+      people.map(({ id }) => ({ id, section: null })),
+      ['x', 'y'],
+      'sections',
+    );
+    expect(counts(alone)).toEqual({ x: 5, y: 0, z: 0 });
+    expect(shareOut([], ['x'], 'evenly').size).toBe(0);
+    expect(() => shareOut(people, [], 'evenly')).toThrow('nobody to share out to');
   });
 });

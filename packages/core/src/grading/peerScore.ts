@@ -2,6 +2,28 @@
 const TRIMMED_FROM = 5;
 
 /**
+ * One score from several, each counting as much as its reviewer is worth.
+ *
+ * @param given each a share of the maximum, 0 to 1, with a weight of 0 or more; null where nothing is known of its reviewer, who then
+ *   counts as much as the others do on average
+ * @returns null without any; the mean where all weights are 0 or unknown
+ */
+export function weightedScore(
+  given: ReadonlyArray<{ readonly score: number; readonly weight: number | null }>,
+): number | null {
+  const known = given.flatMap(({ weight }) => weight ?? []);
+  const usual = known.length === 0 ? 1 : known.reduce((sum, weight) => sum + weight, 0) / known.length;
+  const all = given.reduce((sum, { weight }) => sum + (weight ?? usual), 0);
+  if (!(all > 0)) {
+    return peerScore(
+      given.map(({ score }) => score),
+      'mean',
+    );
+  }
+  return given.reduce((sum, { score, weight }) => sum + score * (weight ?? usual), 0) / all;
+}
+
+/**
  * One score from several.
  *
  * @param scores of one draft, each a share of the maximum, 0 to 1

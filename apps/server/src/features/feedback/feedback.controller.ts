@@ -1,5 +1,5 @@
 import { Controller, Get, HttpCode, Param, Post } from '@nestjs/common';
-import type { FeedbackView } from '@salt-circle/contracts';
+import type { DraftFeedbackView, FeedbackView } from '@salt-circle/contracts';
 import type { Asker } from '../../access/seeing.js';
 import { Me } from '../../access/session.guard.js';
 import { FeedbackService } from './feedback.service.js';
@@ -15,6 +15,15 @@ export class FeedbackController {
   @Get('exchanges/:exchangeId/feedback')
   mine(@Me() me: Asker, @Param('exchangeId') id: string): Promise<FeedbackView> {
     return this.feedback.mine(me, id);
+  }
+
+  @Get('exchanges/:exchangeId/drafts/:draftId/feedback')
+  ofDraft(
+    @Me() me: Asker,
+    @Param('exchangeId') id: string,
+    @Param('draftId') draftId: string,
+  ): Promise<DraftFeedbackView> {
+    return this.feedback.ofDraft(me, id, draftId);
   }
 
   @Post('exchanges/:exchangeId/feedback/read')

@@ -1,18 +1,22 @@
 import { Injectable } from '@nestjs/common';
-import type { FeedbackView } from '@salt-circle/contracts';
-import { Access, act, ownParticipant, see, sees } from '../../access/access.js';
+import type { DraftFeedbackView, FeedbackView } from '@salt-circle/contracts';
+import type { Reader } from '@salt-circle/core';
+import { Access, act, acts, ownParticipant, see, sees, type Place } from '../../access/access.js';
 import { Authors } from '../../access/authors.js';
 import { formOf } from '../../access/form-of.js';
 import { Labels } from '../../access/labels.js';
 import type { Asker } from '../../access/seeing.js';
 import { relation, standingTo } from '../../access/standing.js';
 import { countingVersion, reviewedVersion } from '../../access/versions.js';
-import type { DraftVersion } from '../../model/draft.js';
+import { In } from 'typeorm';
+import { Withheld } from '../../model/check.js';
+import { Draft, type DraftVersion } from '../../model/draft.js';
 import { Participant } from '../../model/exchange.js';
 import { Review } from '../../model/review.js';
 import { Database } from '../../platform/database/database.js';
+import { refusal } from '../../platform/problems/sentences.js';
 import { Readings } from '../reading/readings.service.js';
-import { ReviewContents } from '../reviews/contents.service.js';
+import { ReviewContents, type Reading } from '../reviews/contents.service.js';
 
 @Injectable()
 export class FeedbackService {
@@ -36,6 +40,36 @@ export class FeedbackService {
     });
   }
 
+  /** For staff: all that has been submitted about a draft, with what is kept from its author, and what that is. */
+  async ofDraft(person: Asker, exchangeId: string, draftId: string): Promise<DraftFeedbackView> {
+    const place = await this.access.exchange(person, exchangeId);
+    see(place, { kind: 'workspace' });
+    const manager = this.database.read;
+    const draft = await manager.findOneBy(Draft, { id: draftId, exchangeId });
+    const counting = draft === null ? null : await countingVersion(manager, draft.id);
+    if (draft === null || counting === null) throw refusal('unknown');
+    const all = await manager.find(Review, { where: { draftId }, order: { id: 'ASC' } });
+    const submitted = all.filter(({ submittedAt }) => submittedAt !== null);
+    const reading = { ...relation(await standingTo(manager, place, draft)), byViewer: false };
+    const { authors, labels, reviews, drafts } = await this.#contents(
+      place,
+      draft,
+      counting,
+      submitted,
+      reading,
+      'staff',
+    );
+    const kept = await manager.findBy(Withheld, { reviewId: In(submitted.map(({ id }) => id)) });
+    return {
+      ...{ drafts, form: await formOf(manager, place), reviews },
+      missing: missingOf(all, authors),
+      author: labels.authorOf(draft),
+      ownId: all.find(({ voice, reviewerId }) => voice !== null && reviewerId === place.participant?.id)?.id ?? null,
+      mayReview: acts(place, { kind: 'review-as-staff' }),
+      withheld: kept.map(({ reviewId, kind, targetId, reason }) => ({ reviewId, kind, targetId, reason })),
+    };
+  }
+
   /** All that an author gets about the own draft. Reviews in the order of their random ids. */
   async mine(person: Asker, exchangeId: string): Promise<FeedbackView> {
     const place = await this.access.exchange(person, exchangeId);
@@ -45,38 +79,52 @@ export class FeedbackService {
     const draft = await this.access.ownDraft(place);
     const counting = draft === null ? null : await countingVersion(manager, draft.id);
     if (draft === null || counting === null) return { drafts: [], form, reviews: [], missing: 0 };
-    const standing = await standingTo(manager, place, draft);
     const all = await manager.find(Review, { where: { draftId: draft.id }, order: { id: 'ASC' } });
-    const authors = await Authors.load(manager, place.exchange);
+    // As the author, also of a review of one's own: it comes with the others, once it is submitted.
+    const reading = { ...relation(await standingTo(manager, place, draft)), byViewer: false };
+    const seen = all.filter(({ submittedAt, withheldAt }) =>
+      sees(place, { kind: 'review', ...reading, submitted: submittedAt !== null, withheld: withheldAt !== null }),
+    );
+    const { authors, reviews, drafts } = await this.#contents(place, draft, counting, seen, reading, 'author');
+    // Until all are released, what is not submitted yet is nobody's to know.
+    return { drafts, form, reviews, missing: place.facts.may.released ? missingOf(all, authors) : 0 };
+  }
+
+  /** What these reviews say, and the versions that they are of. */
+  async #contents(
+    place: Place,
+    draft: Draft,
+    counting: DraftVersion,
+    seen: readonly Review[],
+    reading: Reading,
+    as: Reader,
+  ) {
+    const manager = this.database.read;
+    const authors = (await Authors.load(manager, place.exchange)).of(draft);
     const labels = await Labels.ofExchange(manager, place);
     const versions = new Map<string, DraftVersion>();
     const reviews: Array<FeedbackView['reviews'][number]> = [];
-    for (const review of all) {
-      const { submittedAt, withheldAt, reviewerId } = review;
-      // As the author, also of a review of one's own: it comes with the others, once it is submitted.
-      const reading = { ...relation(standing), byViewer: false };
-      const written = { submitted: submittedAt !== null, withheld: withheldAt !== null };
-      if (!sees(place, { kind: 'review', ...reading, ...written })) continue;
+    for (const review of seen) {
       const version = (await reviewedVersion(manager, review)) ?? counting;
       versions.set(version.id, version);
       reviews.push({
         id: review.id,
         reviewer: labels.reviewerOf(review),
-        self: authors.of(draft).includes(reviewerId),
+        self: authors.includes(review.reviewerId),
         version: version.number,
         ...(await this.contents.load(manager, place, review, reading)),
       });
     }
     const read = versions.size === 0 ? [counting] : [...versions.values()].sort((a, b) => b.number - a.number);
     const drafts: Array<FeedbackView['drafts'][number]> = [];
-    for (const version of read) drafts.push(await this.readings.of(manager, place, draft, version, 'author'));
-    // One that is withheld is not told of either.
-    // Of others: whether the own one is submitted, its author knows.
-    const own = authors.of(draft);
-    const missing = all.filter(
-      ({ submittedAt, reviewerId, voice }) => submittedAt === null && voice === null && !own.includes(reviewerId),
-    ).length;
-    // Until all are released, what is not submitted yet is nobody's to know.
-    return { drafts, form, reviews, missing: place.facts.may.released ? missing : 0 };
+    for (const version of read) drafts.push(await this.readings.of(manager, place, draft, version, as));
+    return { authors, labels, reviews, drafts };
   }
+}
+
+/** One that is withheld is not told of either. Of others: whether the own one is submitted, its author knows. */
+function missingOf(all: readonly Review[], authors: readonly string[]): number {
+  return all.filter(
+    ({ submittedAt, reviewerId, voice }) => submittedAt === null && voice === null && !authors.includes(reviewerId),
+  ).length;
 }

@@ -1,12 +1,14 @@
 import { Injectable } from '@nestjs/common';
-import { resolveDates, type Adjusted, type GradeRule } from '@salt-circle/core';
+import { explainAdjusted, resolveDates, type Adjusted, type GradeRule } from '@salt-circle/core';
 import { In, type EntityManager, type EntityTarget, type FindOptionsWhere } from 'typeorm';
 import { datesOf } from '../../access/facts-of.js';
 import { allOwnTimes } from '../../access/own-times.js';
 import { activeParticipants } from '../../access/participants.js';
+import { nearestInPractice } from '../../access/practice.js';
 import { rowsOfReviews } from '../../access/rows-of-reviews.js';
 import { countingNumber } from '../../access/versions.js';
 import { Draft, DraftVersion } from '../../model/draft.js';
+import { Exchange, Participant } from '../../model/exchange.js';
 import { GradeOverrideRow, ReviewingMark } from '../../model/grade.js';
 import { ReplyRow } from '../../model/reply.js';
 import { ReflectionRow } from '../../model/revision.js';
@@ -31,11 +33,14 @@ export class Evidence {
     const { exchange } = around;
     const participants = await activeParticipants(manager, exchange.id);
     const read = await reviewsInGrades(manager, around);
-    const adjusted = rule.score === 'adjusted' ? await this.adjusting.of(exchange.id, ratingsOf(read.reviews)) : null;
+    const ratings = ratingsOf(read.reviews);
+    const adjusted = rule.score === 'adjusted' ? await this.adjusting.of(exchange.id, ratings) : null;
     const ids = participants.map(({ id }) => id);
     const replies = await rowsOfReviews(manager, ReplyRow, exchange.id).andWhere("row.as = 'author'").getMany();
     const sources: Sources = {
       ...{ around, rule, adjusted, ...read },
+      explained: adjusted === null ? new Map() : explainAdjusted(adjusted, ratings),
+      practised: rule.score === 'practice' ? await practisedBy(manager, exchange) : new Map(),
       dates: resolveDates(datesOf(exchange)),
       own: await allOwnTimes(manager, exchange),
       handedInAt: await handedInAt(manager, exchange.id),
@@ -47,6 +52,18 @@ export class Evidence {
     const of = evidenceOf(sources);
     return { people: participants.map(of), adjusted };
   }
+}
+
+/** Also of those who have left: what they scored still counts. */
+async function practisedBy(manager: EntityManager, exchange: Exchange): Promise<Map<string, number>> {
+  const near = await nearestInPractice(manager, exchange);
+  const all = await manager.findBy(Participant, { exchangeId: exchange.id });
+  return new Map(
+    all.flatMap(({ id, personId }) => {
+      const share = near.get(personId);
+      return share === undefined ? [] : [[id, share] as const];
+    }),
+  );
 }
 
 interface OfParticipant {

@@ -4,9 +4,13 @@ import {
   type AnswerView,
   GradeOverrideRequest,
   GradeRuleRequest,
+  GraderRequest,
   GradesReleaseRequest,
+  GradingShareRequest,
+  ReviewingFormRequest,
   type GradeMoveView,
   type GradesView,
+  type GradingCompanyView,
   type InsightsView,
   type OwnGradeView,
 } from '@salt-circle/contracts';
@@ -18,6 +22,7 @@ import { GradeFiles } from './grade-files.service.js';
 import { Insights } from './insights.service.js';
 import { GradesRelease } from './grades-release.service.js';
 import { Grades } from './grades.service.js';
+import { Grading } from './grading.service.js';
 
 @Controller('exchanges/:exchangeId')
 export class GradesController {
@@ -26,6 +31,7 @@ export class GradesController {
     private readonly releases: GradesRelease,
     private readonly files: GradeFiles,
     private readonly insights: Insights,
+    private readonly grading: Grading,
   ) {}
 
   @Get('grades')
@@ -69,6 +75,39 @@ export class GradesController {
   @HttpCode(204)
   release(@Me() me: Asker, @Param('exchangeId') id: string, @Body() request: GradesReleaseRequest): Promise<void> {
     return this.releases.release(me, id, request);
+  }
+
+  @Post('grades/graders')
+  @HttpCode(204)
+  share(@Me() me: Asker, @Param('exchangeId') id: string, @Body() request: GradingShareRequest): Promise<void> {
+    return this.grading.share(me, id, request);
+  }
+
+  @Put('grades/form')
+  @HttpCode(204)
+  chooseForm(@Me() me: Asker, @Param('exchangeId') id: string, @Body() request: ReviewingFormRequest): Promise<void> {
+    return this.grading.chooseForm(me, id, request);
+  }
+
+  @Put('grades/:participantId/grader')
+  @HttpCode(204)
+  assign(
+    @Me() me: Asker,
+    @Param('exchangeId') id: string,
+    @Param('participantId') participantId: string,
+    @Body() request: GraderRequest,
+  ): Promise<void> {
+    return this.grading.assign(me, id, participantId, request);
+  }
+
+  @Post('grades/:participantId/present')
+  @HttpCode(200)
+  present(
+    @Me() me: Asker,
+    @Param('exchangeId') id: string,
+    @Param('participantId') participantId: string,
+  ): Promise<GradingCompanyView> {
+    return this.grading.present(me, id, participantId);
   }
 
   @Put('grades/:participantId/override')

@@ -8,10 +8,12 @@ import type {
   GradeRow,
   GradeRuleRequest,
   GradesView,
+  GradingWorkView,
   OwnGradeView,
 } from '@salt-circle/contracts';
-import { gradeOf, QUALITY_COLUMNS, type GradeRule } from '@salt-circle/core';
-import { Access, act, acts, ownParticipant, participantOf, see } from '../../access/access.js';
+import { gradeOf, QUALITY_COLUMNS, type FormItem, type GradeRule, type GradingWork } from '@salt-circle/core';
+import type { EntityManager } from 'typeorm';
+import { Access, act, acts, ownParticipant, participantOf, see, type Place } from '../../access/access.js';
 import { gradeIsReleased } from '../../access/facts-of.js';
 import { Labels } from '../../access/labels.js';
 import { namesOf } from '../../access/listed.js';
@@ -19,6 +21,7 @@ import type { Asker } from '../../access/seeing.js';
 import { Enrolment } from '../../model/course.js';
 import { Exchange, Participant } from '../../model/exchange.js';
 import { GradeOverrideRow, ReviewingMark } from '../../model/grade.js';
+import { Review } from '../../model/review.js';
 import { Database } from '../../platform/database/database.js';
 import { conflict, invalid, refusal } from '../../platform/problems/sentences.js';
 import { isoOrNull } from '../../platform/wire/instants.js';
@@ -26,7 +29,8 @@ import { answerFrom, sameAnswer } from '../../access/answer-from.js';
 import { adjustSentence, asked } from './rule-asked.js';
 import { KeptEvidence } from './kept-evidence.js';
 import { Evidence } from './evidence.service.js';
-import { reviewingFormOf, ruleOf } from './person-evidence.js';
+import { gradersOf, tasksOf } from './grading.service.js';
+import { reviewingFormOf, ruleOf, type Evidenced, type GradedSoFar } from './person-evidence.js';
 
 /** Grades as they are worked out, and what staff give instead. */
 @Injectable()
@@ -48,11 +52,28 @@ export class Grades {
     const labels = await Labels.ofExchange(manager, place);
     const enrolled = await manager.findBy(Enrolment, { courseId: place.course.id });
     const sections = new Map(enrolled.map((one) => [one.personId, one.section]));
-    const graders = await namesOf(
+    const known = await tasksOf(manager, exchangeId);
+    const markers = await namesOf(
       manager,
       place.course.id,
       people.flatMap(({ mark }) => mark?.byId ?? []),
     );
+    const graders = await gradersOf(manager, place.course.id);
+    const graderNames = new Map(graders.map(({ id, name }) => [id, name]));
+    const LEFT = 'someone who has left';
+    const byOf = ({ by }: GradedSoFar): string | null => {
+      if (by === null) return null;
+      if ('personId' in by) return markers.get(by.personId) ?? LEFT;
+      const { you, name } = labels.reviewerOf(by.review);
+      return (you === true ? graderNames.get(person.id) : name) ?? LEFT;
+    };
+    const workOf = ({ participant, work }: Evidenced, kind: GradingWork): GradingWorkView => {
+      const graderId = known.get(participant.id)?.[kind];
+      const name = graderNames.get(graderId ?? '');
+      // Whoever is not of the staff any more has nobody to grade.
+      const grader = graderId === undefined || name === undefined ? null : { id: graderId, name };
+      return { state: work[kind].state, by: byOf(work[kind]), grader };
+    };
     const rows = people.map((one): GradeRow => {
       const { participant, mark } = one;
       const grade = gradeOf(exchange.gradeParts, rule, one.evidence);
@@ -65,9 +86,10 @@ export class Grades {
         reviewIds: one.reviewIds,
         grade,
         grounds: one.grounds,
+        work: { draft: workOf(one, 'draft'), reviewing: workOf(one, 'reviewing') },
         mark: {
           answers: mark?.answers ?? {},
-          by: mark?.byId == null ? null : (graders.get(mark.byId) ?? 'someone who has left'),
+          by: mark?.byId == null ? null : (markers.get(mark.byId) ?? LEFT),
         },
         released: gradeIsReleased(exchange, participant, place.now),
         correction: told !== null && told !== (grade.words ?? '') ? told : null,
@@ -78,6 +100,8 @@ export class Grades {
       rule,
       revision: exchange.revision,
       reviewingForm: reviewingFormOf(exchange),
+      reviewingEach: exchange.reviewingEach,
+      graders,
       rows: rows.sort((a, b) => (a.person.name ?? '').localeCompare(b.person.name ?? '')),
       release: isoOrNull(exchange.gradesRelease),
       problem: adjusted?.problem == null ? null : adjustSentence(adjusted.problem),
@@ -204,8 +228,7 @@ export class Grades {
       const place = await this.access.exchange(person, exchangeId, manager);
       act(place, { kind: 'grade' });
       await participantOf(manager, exchangeId, participantId);
-      const item = reviewingFormOf(place.exchange).find(({ id }) => id === itemId);
-      if (item === undefined) throw refusal('unknown');
+      const item = await markedItem(manager, place, participantId, itemId);
       const { levelId, text, next, value, checks, choices } = answerFrom(request, item);
       const known = await manager.findOneBy(ReviewingMark, { participantId });
       const current = known?.answers[itemId] ?? null;
@@ -220,12 +243,30 @@ export class Grades {
   }
 }
 
+/** @param key of the item, or of a review and the item, as the exchange has it */
+async function markedItem(
+  manager: EntityManager,
+  { exchange }: Place,
+  participantId: string,
+  key: string,
+): Promise<FormItem> {
+  const item = reviewingFormOf(exchange).find(({ id }) =>
+    exchange.reviewingEach ? key.endsWith(`.${id}`) : key === id,
+  );
+  if (item === undefined) throw refusal('unknown');
+  if (exchange.reviewingEach) {
+    const review = { id: key.slice(0, -item.id.length - 1), exchangeId: exchange.id, reviewerId: participantId };
+    if (!(await manager.existsBy(Review, review))) throw refusal('unknown');
+  }
+  return item;
+}
+
 /** Single scores are told with the feedback; what does not count is the staff’s to look at. */
 function asStudentsRead(grounds: GradeGroundsView, rule: GradeRule): GradeGroundsView {
   const quality = Object.fromEntries(
     QUALITY_COLUMNS.map((column) => [column, rule.quality[column] > 0 ? grounds.quality[column] : null]),
   ) as unknown as GradeGroundsView['quality'];
-  return { ...grounds, scores: [], quality };
+  return { ...grounds, ...(!rule.scoreTold && { interval: null, company: null }), scores: [], quality };
 }
 
 function outside(most: number) {

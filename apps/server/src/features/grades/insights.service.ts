@@ -1,14 +1,32 @@
 import { Injectable } from '@nestjs/common';
-import type { InsightsView } from '@salt-circle/contracts';
-import { explainAdjusted, localTime, peerScore, readItems } from '@salt-circle/core';
-import { Access, see } from '../../access/access.js';
+import { NOTE_KINDS, type InsightsView } from '@salt-circle/contracts';
+import {
+  alongDraft,
+  explainAdjusted,
+  levelShares,
+  localTime,
+  peerScore,
+  placeShare,
+  readItems,
+  reliabilityOf,
+  type ReviewForm,
+} from '@salt-circle/core';
+import { In, type EntityManager } from 'typeorm';
+import { Access, see, type Place } from '../../access/access.js';
 import { Labels } from '../../access/labels.js';
 import type { Asker } from '../../access/seeing.js';
+import { Enrolment } from '../../model/course.js';
+import { DraftPart, type Draft } from '../../model/draft.js';
+import { Participant } from '../../model/exchange.js';
+import { GroupMemberRow, GroupSet, StudentGroup } from '../../model/group.js';
+import { StoredFile } from '../../model/stored-file.js';
 import { Database } from '../../platform/database/database.js';
 import { groupedBy } from '../../platform/grouping/grouped-by.js';
+import { htmlToText } from '../../platform/html/html-to-text.js';
 import { Adjusting } from './adjusting.js';
-import { peersOf, ratingsOf, reviewsInGrades } from './reviews-in-grades.js';
+import { peersOf, ratingsOf, reviewsInGrades, type ReadReviews, type ReviewInGrade } from './reviews-in-grades.js';
 import { adjustSentence } from './rule-asked.js';
+import { uptakeOf } from './uptake.js';
 
 /** What the reviews of an exchange say together. */
 @Injectable()
@@ -23,43 +41,166 @@ export class Insights {
     const place = await this.access.exchange(person, exchangeId);
     see(place, { kind: 'workspace' });
     const manager = this.database.read;
-    const { form, reviews, drafts } = await reviewsInGrades(manager, place);
+    const read = await reviewsInGrades(manager, place);
+    const { form, reviews } = read;
     const labels = await Labels.ofExchange(manager, place);
     const peers = peersOf(reviews);
     const ratings = ratingsOf(reviews);
     const adjusted = await this.adjusting.of(exchangeId, ratings);
     const explained = explainAdjusted(adjusted, ratings);
-    const byStaff = groupedBy(
-      reviews.filter(({ review, score }) => review.voice !== null && score !== null),
-      ({ review }) => review.draftId,
+    const items = readItems(
+      form,
+      peers.map(({ review, answers }) => ({ draftId: review.draftId, answers })),
     );
-    const draftOf = new Map(drafts.map((draft) => [draft.id, draft]));
-    const days = new Map<string, number>();
-    for (const { review } of peers) {
-      const { year, month, day } = localTime(review.submittedAt as number, place.course.timeZone);
-      const key = [year, month, day].map((part) => String(part).padStart(2, '0')).join('-');
-      days.set(key, (days.get(key) ?? 0) + 1);
-    }
+    const draftOf = new Map(read.drafts.map((draft) => [draft.id, draft]));
+    const beside = besideThePeers(
+      reviews,
+      peers,
+      form,
+      items.map(({ itemId }) => itemId),
+    );
     return {
-      items: readItems(
-        form,
-        peers.map(({ review, answers }) => ({ draftId: review.draftId, answers })),
-      ),
+      items,
+      groupings: await groupings(manager, place, read),
       drafts: adjusted.drafts.flatMap((one) => {
         const draft = draftOf.get(one.id);
         if (draft === undefined) return [];
-        const staff = (byStaff.get(one.id) ?? []).flatMap(({ score }) => score ?? []);
         const { id, mean, adjusted: fair, low, high, ratings: given } = one;
-        const author = labels.authorOf(draft);
         const { less = 0, more = 0, forHalf = null } = explained.get(id) ?? {};
-        const company = { less, more, forHalf, staff: peerScore(staff, 'mean') };
-        return [{ id, author, mean, adjusted: fair, low, high, reviews: given, ...company }];
+        const company = { less, more, forHalf, ...beside(id) };
+        return [{ id, author: labels.authorOf(draft), mean, adjusted: fair, low, high, reviews: given, ...company }];
       }),
       reviewers: adjusted.reviewers.map(({ id, severity, low, high, ratings: given }) => ({
         ...{ id, person: labels.reviewer(id), severity, low, high, reviews: given },
       })),
-      days: [...days].sort(([a], [b]) => (a < b ? -1 : 1)).map(([day, count]) => ({ day, reviews: count })),
+      reliability: reliabilityOf(adjusted),
+      reviews: peers.flatMap(({ review, words, notes }) => {
+        const draft = draftOf.get(review.draftId);
+        if (draft === undefined) return [];
+        const minutes = place.course.measuresTime ? review.spentSeconds / 60 : null;
+        const [who, author] = [labels.reviewer(review.reviewerId), labels.authorOf(draft)];
+        return [{ id: review.id, person: who, author, words, notes, minutes }];
+      }),
+      notes: await alongDrafts(manager, peers),
+      uptake: place.facts.may.released ? await uptakeOf(manager, exchangeId, peers) : [],
+      days: daysOf(peers, place.course.timeZone),
       problem: adjusted.problem === null ? null : adjustSentence(adjusted.problem),
     };
   }
+}
+
+/** What staff and authors say of a draft themselves, and what its peers say item by item. */
+function besideThePeers(
+  reviews: readonly ReviewInGrade[],
+  peers: readonly ReviewInGrade[],
+  form: ReviewForm,
+  itemIds: readonly string[],
+): (draftId: string) => Pick<InsightsView['drafts'][number], 'staff' | 'self' | 'items'> {
+  const ofDraft = ({ review }: ReviewInGrade) => review.draftId;
+  const submitted = reviews.filter(({ review, score }) => review.submittedAt !== null && score !== null);
+  const staff = groupedBy(
+    submitted.filter(({ review }) => review.voice !== null),
+    ofDraft,
+  );
+  const own = groupedBy(
+    submitted.filter(({ self }) => self),
+    ofDraft,
+  );
+  const byDraft = groupedBy(peers, ofDraft);
+  const meanOf = (rows: readonly ReviewInGrade[] = []) =>
+    peerScore(
+      rows.flatMap(({ score }) => score ?? []),
+      'mean',
+    );
+  return (draftId) => {
+    const shares = (byDraft.get(draftId) ?? []).map(({ answers }) => levelShares(form, answers));
+    return {
+      staff: meanOf(staff.get(draftId)),
+      self: meanOf(own.get(draftId)),
+      items: itemIds.map((id) =>
+        peerScore(
+          shares.flatMap((of) => of[id] ?? []),
+          'mean',
+        ),
+      ),
+    };
+  };
+}
+
+function daysOf(peers: readonly ReviewInGrade[], timeZone: string): InsightsView['days'] {
+  const days = new Map<string, number>();
+  for (const { review } of peers) {
+    const { year, month, day } = localTime(review.submittedAt as number, timeZone);
+    const key = [year, month, day].map((part) => String(part).padStart(2, '0')).join('-');
+    days.set(key, (days.get(key) ?? 0) + 1);
+  }
+  return [...days].sort(([a], [b]) => (a < b ? -1 : 1)).map(([day, count]) => ({ day, reviews: count }));
+}
+
+/** By section, and by each set of groups of the course; a draft belongs where the first of its authors does. */
+async function groupings(
+  manager: EntityManager,
+  { course, exchange }: Place,
+  { drafts, authors }: ReadReviews,
+): Promise<InsightsView['groupings']> {
+  const people = new Map(
+    (await manager.findBy(Participant, { exchangeId: exchange.id })).map((one) => [one.id, one.personId]),
+  );
+  const enrolled = new Map(
+    (await manager.findBy(Enrolment, { courseId: course.id })).map((one) => [one.personId, one]),
+  );
+  const placeOf = (draft: Draft) => enrolled.get(people.get(authors.of(draft)[0] ?? '') ?? '');
+  const by = (title: string, nameOf: (enrolment: Enrolment) => string | null | undefined) => {
+    const of = drafts.flatMap((draft) => {
+      const enrolment = placeOf(draft);
+      const name = enrolment === undefined ? null : nameOf(enrolment);
+      return name == null || name === '' ? [] : [[draft.id, name] as const];
+    });
+    return { title, of: Object.fromEntries(of) };
+  };
+  const sets = await manager.find(GroupSet, { where: { courseId: course.id }, order: { createdAt: 'ASC', id: 'ASC' } });
+  const found = [by('section', ({ section }) => section)];
+  for (const { id: setId, title } of sets) {
+    const titles = new Map((await manager.findBy(StudentGroup, { setId })).map((one) => [one.id, one.title]));
+    const groupOf = new Map(
+      (await manager.findBy(GroupMemberRow, { setId })).map((one) => [one.enrolmentId, one.groupId]),
+    );
+    found.push(by(title, ({ id }) => titles.get(groupOf.get(id) ?? '')));
+  }
+  // With one of them, or none, there is nothing to put beside each other.
+  return found.filter(({ of }) => new Set(Object.values(of)).size > 1);
+}
+
+/** SQLite takes a bounded number of parameters in one query. */
+const PORTION = 500;
+
+async function alongDrafts(manager: EntityManager, peers: readonly ReviewInGrade[]): Promise<InsightsView['notes']> {
+  const notes = peers.flatMap(({ places }) => places);
+  const extents = await extentsOf(manager, [...new Set(notes.flatMap(({ partId }) => partId ?? []))]);
+  const none = { textLength: null, pages: null, seconds: null };
+  return NOTE_KINDS.map((kind) => {
+    const own = notes.filter((note) => note.kind === kind);
+    const shares = own.map(({ partId, selector }) => placeShare(selector, extents.get(partId ?? '') ?? none));
+    return { kind, ...alongDraft(shares) };
+  });
+}
+
+/** How large parts of drafts are, from what is kept of them; a few at a time, since texts are large. */
+async function extentsOf(manager: EntityManager, partIds: readonly string[]) {
+  const extents = new Map<string, Parameters<typeof placeShare>[1]>();
+  for (let from = 0; from < partIds.length; from += PORTION) {
+    const parts = await manager.findBy(DraftPart, { id: In(partIds.slice(from, from + PORTION)) });
+    const digests = parts.flatMap(({ digest }) => digest ?? []);
+    const files = new Map((await manager.findBy(StoredFile, { digest: In(digests) })).map((one) => [one.digest, one]));
+    for (const { id, kind, html, digest } of parts) {
+      const file = files.get(digest ?? '');
+      const text = kind === 'text' ? html : (file?.copyHtml ?? null);
+      extents.set(id, {
+        textLength: text === null ? null : htmlToText(text).length,
+        pages: file?.facts.pages ?? null,
+        seconds: file?.facts.seconds ?? null,
+      });
+    }
+  }
+  return extents;
 }

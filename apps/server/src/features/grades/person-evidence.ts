@@ -1,4 +1,4 @@
-import type { GradeGroundsView } from '@salt-circle/contracts';
+import type { GradeGroundsView, GradingWorkView } from '@salt-circle/contracts';
 import {
   completeness,
   endOf,
@@ -7,23 +7,29 @@ import {
   lateness,
   peerScore,
   qualityOf,
+  weightedScore,
   READY_REVIEWING_FORM,
   USUAL_GRADE_RULE,
   withOwnTimes,
   type Adjusted,
+  type Answers,
+  type Explanation,
   type FormItem,
   type GradeEvidence,
   type GradePartName,
   type GradeRule,
+  type GradingWork,
   type Override,
   type OwnTimes,
   type PartEvidence,
   type ResolvedDates,
+  type ReviewForm,
 } from '@salt-circle/core';
 import type { Place } from '../../access/access.js';
 import type { Draft } from '../../model/draft.js';
 import type { Exchange, Participant } from '../../model/exchange.js';
 import type { GradeOverrideRow, ReviewingMark } from '../../model/grade.js';
+import type { Review } from '../../model/review.js';
 import type { ReflectionRow } from '../../model/revision.js';
 import { groupedBy } from '../../platform/grouping/grouped-by.js';
 import { peersOf, qualityFrom, type ReadReviews, type ReviewInGrade } from './reviews-in-grades.js';
@@ -35,6 +41,14 @@ export interface Evidenced {
   readonly evidence: GradeEvidence;
   readonly grounds: GradeGroundsView;
   readonly mark: ReviewingMark | null;
+  /** How far each thing to grade is. */
+  readonly work: Readonly<Record<GradingWork, GradedSoFar>>;
+}
+
+export interface GradedSoFar {
+  readonly state: GradingWorkView['state'];
+  /** The own review of somebody of the staff, or the person who marked last. */
+  readonly by: { readonly review: Review } | { readonly personId: string } | null;
 }
 
 /** An exchange at a moment, in milliseconds. */
@@ -45,6 +59,10 @@ export interface Sources extends ReadReviews {
   readonly around: Around;
   readonly rule: GradeRule;
   readonly adjusted: Adjusted | null;
+  /** By draft, where severity is taken out. */
+  readonly explained: ReadonlyMap<string, Explanation>;
+  /** How near reviewers came to the key in practice, 0 to 1, by participant; asked for where scores are weighted by it. */
+  readonly practised: ReadonlyMap<string, number>;
   /** Of all; null while they are missing. */
   readonly dates: ResolvedDates | null;
   /** By person. */
@@ -60,7 +78,9 @@ export interface Sources extends ReadReviews {
 
 /** How parts become a grade, of an exchange. */
 export function ruleOf({ gradeRule }: Pick<Exchange, 'gradeRule'>): GradeRule {
-  return gradeRule ?? USUAL_GRADE_RULE;
+  // One that was kept before there was something to choose has the usual there.
+  const quality = { ...USUAL_GRADE_RULE.quality, ...gradeRule?.quality };
+  return { ...USUAL_GRADE_RULE, ...gradeRule, quality };
 }
 
 /** The form by which reviewing is marked. */
@@ -76,6 +96,8 @@ interface Index {
   readonly scored: ReadonlyMap<string, readonly ReviewInGrade[]>;
   readonly received: ReadonlyMap<string, readonly ReviewInGrade[]>;
   readonly byStaff: ReadonlyMap<string, readonly ReviewInGrade[]>;
+  /** Also those that are not submitted, or give no score. */
+  readonly begunByStaff: ReadonlyMap<string, readonly ReviewInGrade[]>;
   readonly adjusted: ReadonlyMap<string, Adjusted['drafts'][number]>;
 }
 
@@ -92,7 +114,7 @@ export function evidenceOf(sources: Sources): (participant: Participant) => Evid
     const mine = index.given.get(participant.id) ?? [];
     const late = lateOf(around.exchange, dates?.draftsDue ?? null, handedInAt.get(draft?.id ?? ''));
     const excused = times?.excused === true;
-    const quality = { ...qualityOfGiven(mine, index), mark: markOf(sources, marks.get(participant.id)) };
+    const quality = { ...qualityOfGiven(mine, index), mark: markOf(sources, marks.get(participant.id), mine) };
     const draftId = draft?.id ?? null;
     const taken = index.adjusted.get(draftId ?? '');
     const scores = scoresOf(index.scored.get(draftId ?? ''));
@@ -103,6 +125,10 @@ export function evidenceOf(sources: Sources): (participant: Participant) => Evid
         draftId,
         reviewIds: mine.map(({ review }) => review.id),
         mark: marks.get(participant.id) ?? null,
+        work: {
+          draft: draftWork(index, draftId),
+          reviewing: reviewingWork(sources, marks.get(participant.id), mine),
+        },
       },
       evidence: {
         parts: partsOf(sources, index, asks, qualityOf(quality, rule.quality)),
@@ -112,9 +138,15 @@ export function evidenceOf(sources: Sources): (participant: Participant) => Evid
       grounds: {
         ...{ reviews: scores.length, scores: scores.sort((a, b) => a - b), quality, late },
         interval: taken === undefined ? null : { low: within(taken.low), high: within(taken.high) },
+        company: companyOf(sources, taken),
       },
     };
   };
+}
+
+function companyOf({ explained }: Sources, taken: Adjusted['drafts'][number] | undefined): GradeGroundsView['company'] {
+  const known = explained.get(taken?.id ?? '');
+  return taken === undefined || known === undefined ? null : { mean: taken.mean, ...known };
 }
 
 function indexOf({ reviews, drafts, authors, adjusted }: Sources): Index {
@@ -131,6 +163,10 @@ function indexOf({ reviews, drafts, authors, adjusted }: Sources): Index {
     ),
     received: groupedBy(peers, ofDraft),
     byStaff: groupedBy(staff, ofDraft),
+    begunByStaff: groupedBy(
+      reviews.filter(({ review }) => review.voice !== null && review.begunAt !== null),
+      ofDraft,
+    ),
     adjusted: new Map(adjusted?.drafts.map((one) => [one.id, one]) ?? []),
   };
 }
@@ -152,7 +188,7 @@ function partsOf(
   { participant, dates, draftId, mine, late, excused }: Asks,
   quality: number | null,
 ): Record<GradePartName, PartEvidence> {
-  const { around, rule, form, answered, reflections } = sources;
+  const { around, form, answered, reflections } = sources;
   const past = (due: number | null | undefined) => due != null && around.now >= endOf(due);
   /** Until it is due, what is not begun says nothing. */
   const soFar = (value: number, due: number | null | undefined) => (value > 0 || past(due) ? value : null);
@@ -175,19 +211,12 @@ function partsOf(
   const got = index.received.get(draftId ?? '') ?? [];
   const replied = got.filter(({ review }) => answered.has(`${participant.id} ${review.id}`)).length;
   const reflected = reflections.get(participant.id)?.handedInAt != null ? 1 : 0;
-  const adjusted = index.adjusted.get(draftId ?? '')?.adjusted;
-  const ofPeers =
-    rule.score === 'adjusted'
-      ? adjusted === undefined
-        ? null
-        : within(adjusted)
-      : peerScore(scoresOf(index.scored.get(draftId ?? '')), rule.score);
   return {
     'handing-in': part(draftId === null ? soFar(0, dates?.lateUntil) : 1, 1),
     'reviews-done': part(ofReviews(counted.length), mine.length, noneAsked),
     'form-completed': part(ofReviews(filled), required, noneAsked),
     'notes-made': part(ofReviews(noted), target * mine.length, noneAsked),
-    'peer-score': part(lessLate(ofPeers), 1),
+    'peer-score': part(lessLate(scoreOfPeers(sources, index, draftId)), 1),
     'review-quality': part(quality, 1, noneAsked),
     replies: part(
       got.length === 0 ? null : soFar(replied, dates?.repliesDue),
@@ -199,24 +228,104 @@ function partsOf(
   };
 }
 
+/** A draft is graded once somebody of the staff has submitted a review of it. */
+function draftWork({ begunByStaff }: Index, draftId: string | null): GradedSoFar {
+  if (draftId === null) return { state: 'none', by: null };
+  const begun = begunByStaff.get(draftId) ?? [];
+  const [one] = [...begun].sort(
+    (a, b) => Number(b.review.submittedAt !== null) - Number(a.review.submittedAt !== null),
+  );
+  if (one === undefined) return { state: 'open', by: null };
+  return { state: one.review.submittedAt === null ? 'half' : 'done', by: { review: one.review } };
+}
+
+/** Reviewing is graded once all that is required of its form is answered, for the person or for each review. */
+function reviewingWork(
+  { around, form }: Sources,
+  mark: ReviewingMark | undefined,
+  mine: readonly ReviewInGrade[],
+): GradedSoFar {
+  if (mine.every(({ review }) => review.submittedAt === null)) return { state: 'none', by: null };
+  if (mark === undefined) return { state: 'open', by: null };
+  const by = mark.byId === null ? null : { personId: mark.byId };
+  const marking = markingForm(around.exchange, form);
+  const forms = marksOf(around.exchange, mark, mine);
+  const ids = new Set(marking.items.map(({ id }) => id));
+  if (forms.every((answers) => completeness(marking, answers, 0).complete)) return { state: 'done', by };
+  return forms.some((answers) => Object.keys(answers).some((id) => ids.has(id)))
+    ? { state: 'half', by }
+    : { state: 'open', by: null };
+}
+
+function markingForm(exchange: Exchange, form: ReviewForm): ReviewForm {
+  return { ...form, items: [...reviewingFormOf(exchange)], weighting: 'points', overall: 'none', minimumNotes: 0 };
+}
+
+function scoreOfPeers({ rule, practised }: Sources, index: Index, draftId: string | null): number | null {
+  const reviews = index.scored.get(draftId ?? '') ?? [];
+  switch (rule.score) {
+    case 'adjusted': {
+      const adjusted = index.adjusted.get(draftId ?? '')?.adjusted;
+      return adjusted === undefined ? null : within(adjusted);
+    }
+    case 'practice':
+      return weightedScore(
+        reviews.flatMap(({ review, score }) =>
+          score === null ? [] : [{ score, weight: practised.get(review.reviewerId) ?? null }],
+        ),
+      );
+    default:
+      return peerScore(scoresOf(reviews), rule.score);
+  }
+}
+
 function scoresOf(reviews: readonly ReviewInGrade[] = []): number[] {
   return reviews.flatMap(({ score }) => score ?? []);
 }
 
-function qualityOfGiven(mine: readonly ReviewInGrade[], { scored }: Index) {
-  return qualityFrom(mine, (draftId, without) =>
-    scoresOf(scored.get(draftId)?.filter(({ review }) => review.id !== without)),
+function qualityOfGiven(mine: readonly ReviewInGrade[], { scored, byStaff }: Index) {
+  return qualityFrom(
+    mine,
+    (draftId, without) => scoresOf(scored.get(draftId)?.filter(({ review }) => review.id !== without)),
+    (draftId) => scoresOf(byStaff.get(draftId)),
   );
 }
 
-/** A mark that is half filled in says nothing yet. */
-function markOf({ around, form }: Sources, mark: ReviewingMark | undefined): number | null {
+/** A mark that is half filled in says nothing yet; review by review, it is the mean of those that are filled in. */
+function markOf(
+  { around, form }: Sources,
+  mark: ReviewingMark | undefined,
+  mine: readonly ReviewInGrade[],
+): number | null {
   if (mark === undefined) return null;
-  const items = reviewingFormOf(around.exchange);
-  const marking = { ...form, items, weighting: 'points' as const, overall: 'none' as const, minimumNotes: 0 };
-  if (!completeness(marking, mark.answers, 0).complete) return null;
-  const score = formScore(marking, mark.answers);
-  return score === null ? null : score.percent / 100;
+  const marking = markingForm(around.exchange, form);
+  const given = marksOf(around.exchange, mark, mine).flatMap((answers) => {
+    if (!completeness(marking, answers, 0).complete) return [];
+    const score = formScore(marking, answers);
+    return score === null ? [] : [score.percent / 100];
+  });
+  return peerScore(given, 'mean');
+}
+
+/** The filled forms of which a mark is made: one, or one for each submitted review. */
+function marksOf(
+  { reviewingEach }: Pick<Exchange, 'reviewingEach'>,
+  { answers }: ReviewingMark,
+  mine: readonly ReviewInGrade[],
+): Answers[] {
+  if (!reviewingEach) return [answers];
+  return mine
+    .filter(({ review }) => review.submittedAt !== null)
+    .map(({ review }) => {
+      const prefix = markKey(review.id, '');
+      const own = Object.entries(answers).filter(([key]) => key.startsWith(prefix));
+      return Object.fromEntries(own.map(([key, answer]) => [key.slice(prefix.length), answer]));
+    });
+}
+
+/** Under what the answer to an item is kept, where reviewing is marked review by review. */
+export function markKey(reviewId: string, itemId: string): string {
+  return `${reviewId}.${itemId}`;
 }
 
 /** Scores are shares of a maximum; predictions can lie beyond. */

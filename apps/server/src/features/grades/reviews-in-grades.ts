@@ -7,6 +7,7 @@ import {
   substanceOf,
   type Answers,
   type Helped,
+  type QualityEvidence,
   type Rating,
   type ReviewForm,
 } from '@salt-circle/core';
@@ -19,7 +20,7 @@ import { countingRows } from '../../access/written-rows.js';
 import { Withheld } from '../../model/check.js';
 import { Draft } from '../../model/draft.js';
 import { RatingRow } from '../../model/reply.js';
-import { Review } from '../../model/review.js';
+import { Review, type NoteRow } from '../../model/review.js';
 import { groupedBy } from '../../platform/grouping/grouped-by.js';
 import { answerView, saysSomething } from '../reviews/contents.service.js';
 
@@ -38,6 +39,8 @@ export interface ReviewInGrade {
   readonly words: number;
   /** Notes that say something, less those withheld that do not count. */
   readonly notes: number;
+  /** Where they stand. */
+  readonly places: ReadonlyArray<Pick<NoteRow, 'id' | 'kind' | 'partId' | 'selector'>>;
   readonly directed: number;
   readonly helped: number | null;
   /** Withheld as a whole, and not counted for its reviewer. */
@@ -71,7 +74,10 @@ export async function reviewsInGrades(manager: EntityManager, around: Pick<Place
     (await rowsOfReviews(manager, RatingRow, exchangeId).getMany()).map((one) => [one.reviewId, one.helped]),
   );
   const submitted = all.filter(({ submittedAt }) => submittedAt !== null);
-  const contents = new Map<string, Pick<ReviewInGrade, 'score' | 'answers' | 'words' | 'notes' | 'directed'>>();
+  const contents = new Map<
+    string,
+    Pick<ReviewInGrade, 'score' | 'answers' | 'words' | 'notes' | 'directed' | 'places'>
+  >();
   for (let from = 0; from < submitted.length; from += CHUNK) {
     const some = submitted.slice(from, from + CHUNK);
     const rowsOf = await countingRows(manager, some);
@@ -83,18 +89,21 @@ export async function reviewsInGrades(manager: EntityManager, around: Pick<Place
       );
       const said = notes.filter((note) => saysSomething(note) && !gone.has(note.id));
       const given = Object.fromEntries(answers.map((row) => [row.itemId, answerView(row)]));
-      const score = formScore(form, given);
+      // What is kept from the author gives no score, and takes nothing from it either.
+      const unread = new Set(kept.filter(({ kind }) => kind === 'answer').map(({ targetId }) => targetId));
+      const score = formScore({ ...form, items: form.items.filter(({ id }) => !unread.has(id)) }, given);
       const texts = [...answers.flatMap(({ text, next }) => [text, next]), ...said.map(({ body }) => body)];
       contents.set(review.id, {
         answers: given,
         score: score === null ? null : score.percent / 100,
         words: texts.reduce((sum, text) => sum + countWords(text), 0),
         notes: said.length,
+        places: said.map(({ id, kind, partId, selector }) => ({ id, kind, partId, selector })),
         directed: said.filter(saysWhatToDo).length,
       });
     }
   }
-  const none = { score: null, answers: {}, words: 0, notes: 0, directed: 0 };
+  const none = { score: null, answers: {}, words: 0, notes: 0, directed: 0, places: [] };
   return {
     ...{ form, drafts, authors },
     reviews: all.map((review) => {
@@ -128,15 +137,17 @@ export function ratingsOf(reviews: readonly ReviewInGrade[]): Rating[] {
 export function qualityFrom(
   given: readonly ReviewInGrade[],
   scoresOfDraft: (draftId: string, without: string) => readonly number[],
-): { readonly closeness: number | null; readonly substance: number | null; readonly helpfulness: number | null } {
+  scoresOfStaff: (draftId: string) => readonly number[],
+): Omit<QualityEvidence, 'mark'> {
   const counted = given.filter(({ review, self, discounted }) => review.submittedAt !== null && !self && !discounted);
   const helped = counted.flatMap((one) => one.helped ?? []);
+  const heldAgainst = (others: (review: Review) => readonly number[]) =>
+    closenessToOthers(
+      counted.flatMap(({ score, review }) => (score === null ? [] : [{ own: score, others: others(review) }])),
+    );
   return {
-    closeness: closenessToOthers(
-      counted.flatMap(({ score, review }) =>
-        score === null ? [] : [{ own: score, others: scoresOfDraft(review.draftId, review.id) }],
-      ),
-    ),
+    closeness: heldAgainst(({ draftId, id }) => scoresOfDraft(draftId, id)),
+    staff: heldAgainst(({ draftId }) => scoresOfStaff(draftId)),
     substance: substanceOf(counted),
     helpfulness: helped.length === 0 ? null : helped.reduce((sum, one) => sum + one, 0) / helped.length,
   };

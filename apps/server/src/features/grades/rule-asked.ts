@@ -39,6 +39,7 @@ export async function asked(
     missing: request.missing,
     most: request.most,
     score: request.score,
+    scoreTold: request.scoreTold,
     quality: { ...request.quality },
   };
   const context = {

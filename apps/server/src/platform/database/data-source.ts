@@ -18,7 +18,7 @@ import { PracticeTry } from '../../model/practice.js';
 import { ReviewFile } from '../../model/review-file.js';
 import { OwnRemark } from '../../model/own-remark.js';
 import { RatingRow, ReplyRow } from '../../model/reply.js';
-import { GradeOverrideRow, ReviewingMark } from '../../model/grade.js';
+import { GradeOverrideRow, GradingTask, ReviewingMark } from '../../model/grade.js';
 import { AdoptionRow, DecisionRow, ReflectionRow } from '../../model/revision.js';
 import { RecordEntry, Setting } from '../../model/record.js';
 import { AnswerRow, NoteRow, Review, SubmittedReview } from '../../model/review.js';
@@ -57,6 +57,7 @@ export const ENTITIES = [
   ReflectionRow,
   GradeOverrideRow,
   ReviewingMark,
+  GradingTask,
   News,
   RecordEntry,
   Setting,

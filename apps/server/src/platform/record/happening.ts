@@ -43,6 +43,8 @@ export interface Happening {
     | 'extra-reviewer-set'
     | 'grade-rule-set'
     | 'grade-overridden'
+    | 'grading-shared'
+    | 'reviewing-form-set'
     | 'grades-released'
     | 'round-made'
     | 'review-by-staff'

@@ -57,6 +57,8 @@ const TOPICS_OF: Readonly<Record<Happening['action'], readonly Topic[]>> = {
   'extra-reviewer-set': ['allocation'],
   'grade-rule-set': ['plan', 'grades', 'mail'],
   'grade-overridden': ['grades'],
+  'grading-shared': ['grades'],
+  'reviewing-form-set': ['grades'],
   'grades-released': ['plan', 'grades', 'mail'],
   'round-made': ['plan', 'drafts', 'allocation', 'reviews', 'mail'],
   'review-by-staff': ['reviews'],

@@ -39,6 +39,8 @@ const WORDS: Readonly<Record<string, string>> = {
   'allocation-run': 'ran a planned allocation',
   'extra-reviewer-set': 'set who of the staff reviews as well',
   'grade-rule-set': 'set what the grade is made of',
+  'grading-shared': 'shared out who grades whom',
+  'reviewing-form-set': 'set by what form reviewing is marked',
   'grade-overridden': 'gave something else than what was worked out in a grade',
   'grades-released': 'released grades, or took that back',
   'round-made': 'made it from the revisions of another exchange',

@@ -8,7 +8,6 @@ export class Grades1765843200000 implements MigrationInterface {
     await runner.query(`ALTER TABLE "exchange" ADD COLUMN "gradesRelease" integer`);
     await runner.query(`ALTER TABLE "participant" ADD COLUMN "gradeFrom" integer`);
     await runner.query(`ALTER TABLE "participant" ADD COLUMN "gradeTold" text`);
-    await runner.query(`ALTER TABLE "participant" ADD COLUMN "gradeReadAt" integer`);
     await runner.query(`CREATE TABLE "grade_override" (
   "participantId" text NOT NULL,
   "part" text NOT NULL,
@@ -34,7 +33,6 @@ export class Grades1765843200000 implements MigrationInterface {
   async down(runner: QueryRunner): Promise<void> {
     await runner.query(`DROP TABLE "reviewing_mark"`);
     await runner.query(`DROP TABLE "grade_override"`);
-    await runner.query(`ALTER TABLE "participant" DROP COLUMN "gradeReadAt"`);
     await runner.query(`ALTER TABLE "participant" DROP COLUMN "gradeTold"`);
     await runner.query(`ALTER TABLE "participant" DROP COLUMN "gradeFrom"`);
     await runner.query(`ALTER TABLE "exchange" DROP COLUMN "gradesRelease"`);

@@ -17,6 +17,7 @@ import { LookRequests1765584000000 } from './0016-look-requests.js';
 import { After1765670400000 } from './0017-after.js';
 import { Rounds1765756800000 } from './0018-rounds.js';
 import { Grades1765843200000 } from './0019-grades.js';
+import { Grading1765929600000 } from './0020-grading.js';
 
 /** In the order in which they run. A migration that has landed is never edited. */
 export const MIGRATIONS = [
@@ -39,4 +40,5 @@ export const MIGRATIONS = [
   After1765670400000,
   Rounds1765756800000,
   Grades1765843200000,
+  Grading1765929600000,
 ] as const;

@@ -79,6 +79,7 @@ export function courseRows(exchangeId: string): Row[] {
       confirmed: false,
     }),
     read('/courses/:courseId/library', '/library', 200),
+    read('/courses/:courseId/insights', '/insights', 200),
     change('POST /courses/:courseId/library', '/library', 422, { kind: 'template', title: 'T', exchangeId: null }),
     change('POST /courses/:courseId/library/form-files', '/library/form-files', 422, {
       name: 'form.json',

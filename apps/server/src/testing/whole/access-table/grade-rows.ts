@@ -24,6 +24,34 @@ export function grading({ id }: { readonly id: string }): Row[] {
       ...{ instructor: 403, assistant: 403, ann: 403, ben: 403, cho: 403, ...inside },
     },
     {
+      route: 'POST /api/exchanges/:exchangeId/grades/graders',
+      url: `${exchange}/grades/graders`,
+      body: { works: ['draft'], graderIds: [], how: 'none', openOnly: true },
+      ...staffOnly(204, 403),
+    },
+    {
+      route: 'PUT /api/exchanges/:exchangeId/grades/form',
+      url: `${exchange}/grades/form`,
+      body: { formId: 'none', each: false },
+      ...staffOnly(404, 403),
+    },
+    {
+      route: 'PUT /api/exchanges/:exchangeId/grades/:participantId/grader',
+      url: `${exchange}/grades/none/grader`,
+      body: { work: 'draft', graderId: null },
+      ...staffOnly(404),
+    },
+    {
+      route: 'POST /api/exchanges/:exchangeId/grades/:participantId/present',
+      url: `${exchange}/grades/none/present`,
+      ...staffOnly(404),
+    },
+    {
+      route: 'GET /api/exchanges/:exchangeId/drafts/:draftId/feedback',
+      url: `${exchange}/drafts/none/feedback`,
+      ...staffOnly(404),
+    },
+    {
       route: 'POST /api/exchanges/:exchangeId/grades/preview',
       url: `${exchange}/grades/preview`,
       body: rule,

@@ -1,0 +1,206 @@
+import { Injectable } from '@nestjs/common';
+import type {
+  GraderRequest,
+  GradingCompanyView,
+  GradingShareRequest,
+  ReviewingFormRequest,
+} from '@salt-circle/contracts';
+import { formMaximum, shareOut, type FormItem, type GradingWork } from '@salt-circle/core';
+import type { EntityManager } from 'typeorm';
+import { Access, act, participantOf, type Place } from '../../access/access.js';
+import { activeParticipants } from '../../access/participants.js';
+import { namesOf } from '../../access/listed.js';
+import type { Asker } from '../../access/seeing.js';
+import { Enrolment } from '../../model/course.js';
+import { Exchange } from '../../model/exchange.js';
+import { GradingTask } from '../../model/grade.js';
+import { LibraryItem } from '../../model/library.js';
+import { Clock } from '../../platform/clock/clock.js';
+import { Database } from '../../platform/database/database.js';
+import { insertAll } from '../../platform/database/insert-all.js';
+import { ProblemError } from '../../platform/problems/problem-error.js';
+import { refusal } from '../../platform/problems/sentences.js';
+import { Evidence } from './evidence.service.js';
+import { ruleOf } from './person-evidence.js';
+
+/** How long somebody counts as being at a person after the page last said so, in milliseconds; it says so three times in this. */
+const PRESENT = 45_000;
+
+/** Who of the staff grades whom, and by what form. */
+@Injectable()
+export class Grading {
+  /** Who was when at whom: by participant, then by person. Nothing of it needs to outlive the server. */
+  readonly #present = new Map<string, Map<string, number>>();
+
+  constructor(
+    private readonly database: Database,
+    private readonly access: Access,
+    private readonly clock: Clock,
+    private readonly evidence: Evidence,
+  ) {}
+
+  /** Among graders, anew: whoever had somebody before has nobody now, but for what is graded, where that stays. */
+  async share(person: Asker, exchangeId: string, request: GradingShareRequest): Promise<void> {
+    const { how, openOnly } = request;
+    const works = [...new Set(request.works)];
+    const graders = [...new Set(request.graderIds)];
+    const before = await this.access.exchange(person, exchangeId);
+    act(before, { kind: 'plan' });
+    // Before the transaction, which nobody else's saving should wait for.
+    const { people } = await this.evidence.of(this.database.read, before, ruleOf(before.exchange));
+    const graded = new Map(people.map(({ participant, work }) => [participant.id, work]));
+    await this.database.write(async (manager, happened) => {
+      const place = await this.access.exchange(person, exchangeId, manager);
+      act(place, { kind: 'plan' });
+      if (how !== 'none') await assertStaff(manager, place, graders);
+      const participants = await activeParticipants(manager, exchangeId);
+      const enrolled = new Map(
+        (await manager.findBy(Enrolment, { courseId: place.course.id })).map((one) => [one.personId, one]),
+      );
+      const byName = participants
+        .map(({ id, personId }) => ({
+          id,
+          name: enrolled.get(personId)?.name ?? '',
+          section: enrolled.get(personId)?.section ?? null,
+        }))
+        .sort((a, b) => a.name.localeCompare(b.name) || (a.id < b.id ? -1 : 1));
+      for (const work of works) {
+        const stays = ({ id }: { readonly id: string }) =>
+          openOnly && ['half', 'done'].includes(graded.get(id)?.[work].state ?? 'open');
+        const moved = byName.filter((one) => !stays(one));
+        for (const { id } of moved) await manager.delete(GradingTask, { participantId: id, work });
+        if (how === 'none') continue;
+        const shared = shareOut(moved, graders, how);
+        await insertAll(
+          manager,
+          GradingTask,
+          moved.map(({ id }) => ({ participantId: id, work, graderId: shared.get(id) as string })),
+        );
+      }
+      happened({
+        ...{ action: 'grading-shared', actorId: person.id, courseId: place.course.id, exchangeId },
+        details: { works: works.join(', '), how, graders: graders.length },
+      });
+    });
+  }
+
+  /** One person, by hand. */
+  async assign(
+    person: Asker,
+    exchangeId: string,
+    participantId: string,
+    { work, graderId }: GraderRequest,
+  ): Promise<void> {
+    await this.database.write(async (manager, happened) => {
+      const place = await this.access.exchange(person, exchangeId, manager);
+      act(place, { kind: 'grade' });
+      await participantOf(manager, exchangeId, participantId);
+      if (graderId === null) await manager.delete(GradingTask, { participantId, work });
+      else {
+        await assertStaff(manager, place, [graderId]);
+        await manager.save(GradingTask, { participantId, work, graderId });
+      }
+      happened.quietly({ topic: 'grades', courseId: place.course.id, exchangeId });
+    });
+  }
+
+  /** Says that one is at somebody, and hears who else is. */
+  async present(person: Asker, exchangeId: string, participantId: string): Promise<GradingCompanyView> {
+    const manager = this.database.read;
+    const place = await this.access.exchange(person, exchangeId);
+    act(place, { kind: 'grade' });
+    await participantOf(manager, exchangeId, participantId);
+    const now = this.clock.now();
+    const here = this.#present.get(participantId) ?? new Map<string, number>();
+    // In the order in which people came, so that whoever looks the longest without a word is forgotten first.
+    for (const [one, at] of here) if (at < now - PRESENT) here.delete(one);
+    here.set(person.id, now);
+    this.#present.set(participantId, here);
+    for (const [other, people] of this.#present) {
+      if ([...people.values()].every((at) => at < now - PRESENT)) this.#present.delete(other);
+    }
+    const names = await namesOf(
+      manager,
+      place.course.id,
+      [...here.keys()].filter((id) => id !== person.id),
+    );
+    return { others: [...names.values()].sort() };
+  }
+
+  /** What was marked by another form is kept, and counts again where that one is taken again. */
+  async chooseForm(person: Asker, exchangeId: string, { formId, each }: ReviewingFormRequest): Promise<void> {
+    await this.database.write(async (manager, happened) => {
+      const place = await this.access.exchange(person, exchangeId, manager);
+      act(place, { kind: 'plan' });
+      const reviewingForm = formId === undefined ? place.exchange.reviewingForm : await itemsOf(manager, place, formId);
+      await manager.update(Exchange, { id: exchangeId }, { reviewingForm, reviewingEach: each });
+      happened({
+        ...{ action: 'reviewing-form-set', actorId: person.id, courseId: place.course.id, exchangeId },
+        details: { each },
+      });
+    });
+  }
+}
+
+/** The works that there are, for whoever shares them out. */
+export type Tasks = ReadonlyMap<string, Readonly<Partial<Record<GradingWork, string>>>>;
+
+/** Whose it is to grade whom: by participant, the ids of persons. */
+export async function tasksOf(manager: EntityManager, exchangeId: string): Promise<Tasks> {
+  const rows = await manager
+    .createQueryBuilder(GradingTask, 'task')
+    .innerJoin('participant', 'participant', 'participant.id = task.participantId')
+    .where('participant.exchangeId = :exchangeId', { exchangeId })
+    .getMany();
+  const tasks = new Map<string, Partial<Record<GradingWork, string>>>();
+  for (const { participantId, work, graderId } of rows) {
+    tasks.set(participantId, { ...tasks.get(participantId), [work]: graderId });
+  }
+  return tasks;
+}
+
+/** All who can grade, by name. */
+export async function gradersOf(
+  manager: EntityManager,
+  courseId: string,
+): Promise<Array<{ id: string; name: string }>> {
+  const all = await manager.findBy(Enrolment, { courseId, active: true });
+  return all
+    .filter(({ role }) => role !== 'student')
+    .map(({ personId, name }) => ({ id: personId, name }))
+    .sort((a, b) => a.name.localeCompare(b.name));
+}
+
+async function assertStaff(manager: EntityManager, { course }: Place, ids: readonly string[]): Promise<void> {
+  const staff = new Set((await gradersOf(manager, course.id)).map(({ id }) => id));
+  if (ids.length === 0 || ids.some((id) => !staff.has(id))) {
+    throw new ProblemError({
+      code: 'invalid',
+      sentence:
+        ids.length === 0
+          ? 'Nobody is chosen to grade.'
+          : 'Somebody who is chosen is not of the staff of this course any more.',
+      whatToDo: 'Choose at least one of the staff.',
+    });
+  }
+}
+
+async function itemsOf(
+  manager: EntityManager,
+  { course, exchange }: Place,
+  formId: string | null,
+): Promise<FormItem[] | null> {
+  if (formId === null) return null;
+  const known = await manager.findOneBy(LibraryItem<'form'>, { id: formId, courseId: course.id, kind: 'form' });
+  if (known === null) throw refusal('unknown');
+  const { items } = known.content;
+  const counts = exchange.gradeParts.some(({ part }) => part === 'review-quality') && ruleOf(exchange).quality.mark > 0;
+  if (counts && formMaximum({ items }) === null) {
+    throw new ProblemError({
+      code: 'invalid',
+      sentence: `“${known.title}” gives no points, but the mark of reviewing is part of the grade.`,
+      whatToDo: 'Give its items points in the library, choose another form, or let the mark weigh nothing.',
+    });
+  }
+  return [...items];
+}
