@@ -78,6 +78,12 @@ export const router = createBrowserRouter([
                 lazy: async () => ({ Component: (await import('./features/library/ShorthandPage.js')).ShorthandPage }),
               },
               {
+                path: 'insights',
+                lazy: async () => ({
+                  Component: (await import('./features/insights/CourseInsightsPage.js')).CourseInsightsPage,
+                }),
+              },
+              {
                 path: 'outbox',
                 lazy: async () => ({ Component: (await import('./features/outbox/OutboxPage.js')).OutboxPage }),
               },
@@ -162,6 +168,24 @@ export const router = createBrowserRouter([
               {
                 path: 'grades',
                 lazy: async () => ({ Component: (await import('./features/grades/GradesPage.js')).GradesPage }),
+              },
+              {
+                path: 'grades/:participantId',
+                lazy: async () => ({ Component: (await import('./features/grades/GradingDesk.js')).GradingDesk }),
+                children: [
+                  {
+                    index: true,
+                    lazy: async () => ({ Component: (await import('./features/grades/DraftBeside.js')).DraftBeside }),
+                  },
+                  {
+                    path: 'given/:reviewId',
+                    lazy: async () => ({ Component: (await import('./features/grades/GivenBeside.js')).GivenBeside }),
+                  },
+                  {
+                    path: 'revision/:draftId',
+                    lazy: async () => ({ Component: (await import('./features/revise/RevisePage.js')).RevisionPage }),
+                  },
+                ],
               },
               {
                 path: 'insights',

@@ -218,7 +218,13 @@ export {
   type IntraclassCorrelation,
   type Reliability,
 } from './agreement/intraclassCorrelation.js';
-export { blandAltman, pearson, spearman, type LimitsOfAgreement } from './agreement/correlation.js';
+export {
+  blandAltman,
+  pearson,
+  spearman,
+  type LimitsOfAgreement,
+  type Pair as AgreementPair,
+} from './agreement/correlation.js';
 export {
   checkGradeRule,
   GRADE_STEPS,
@@ -263,6 +269,7 @@ export { alongDraft, DRAFT_PARTS, placeShare, type AlongDraft, type PartExtent }
 export { RELIABLE, reliabilityOf, type ScoreReliability } from './insights/reliability.js';
 export { readItems, SCALE_PARTS, type ItemInsight, type ReadReview } from './insights/readItems.js';
 export { explainAdjusted, type Explanation } from './scoring/explain.js';
+export { explanationWords } from './scoring/explainWords.js';
 export {
   HOW_WORDS,
   MISSING_WORDS,

@@ -1,12 +1,32 @@
-import type { ReviewForm } from '@salt-circle/core';
+import { itemMaximum, type FormItem, type ReviewForm } from '@salt-circle/core';
 import type { EntityManager } from 'typeorm';
 import type { Place } from './access.js';
 import { ReviewFormRow } from '../model/exchange.js';
+import type { Review } from '../model/review.js';
 
 /** The review form of the exchange that somebody is in. */
 export async function formOf(manager: EntityManager, { exchange }: Pick<Place, 'exchange'>): Promise<ReviewForm> {
   return asForm(await manager.findOneByOrFail(ReviewFormRow, { id: exchange.formId }));
 }
+
+/** The form as one review is written by it: of staff, who mark under their own names, marks are asked, but no words and no notes. */
+export async function formFor(
+  manager: EntityManager,
+  around: Pick<Place, 'exchange'>,
+  { voice }: Pick<Review, 'voice'>,
+): Promise<ReviewForm> {
+  const form = await formOf(manager, around);
+  if (voice === null) return form;
+  return { ...form, items: form.items.map(marksAlone), overall: atWill(form.overall), minimumNotes: 0, targetNotes: 0 };
+}
+
+function marksAlone(item: FormItem): FormItem {
+  const free = { required: item.required && itemMaximum(item) !== null };
+  return 'comment' in item ? { ...item, ...free, comment: atWill(item.comment) } : { ...item, ...free };
+}
+
+const atWill = <Asked extends string>(asked: Asked) =>
+  (asked === 'required' ? 'optional' : asked) as Asked | 'optional';
 
 /** A row as the form that it holds, without whose it is. */
 export function asForm(row: ReviewFormRow): ReviewForm {

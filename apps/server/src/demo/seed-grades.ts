@@ -25,7 +25,7 @@ interface Graded {
   readonly released: boolean;
 }
 
-/** Grades as a teacher has got to by now: some reviewing marked, one draft with an own review, one part given with a reason. */
+/** Grades as a teacher has got to by now: some reviewing and some drafts marked, one part given with a reason. */
 export async function grade(
   seeder: Seeder,
   teacher: Person,
@@ -44,8 +44,10 @@ export async function grade(
       await grades.mark(teacher, exchangeId, id, item.id, { revision: 0, levelId: level?.id ?? null });
     }
   }
-  const [first, second] = rows;
-  if (first?.draftId != null) await ownReview(seeder, teacher, exchangeId, first.draftId);
+  const [, second] = rows;
+  for (const [index, { draftId }] of rows.slice(0, MARKED_DRAFTS).entries()) {
+    if (draftId !== null) await ownReview(seeder, teacher, exchangeId, draftId, index);
+  }
   if (second !== undefined) {
     const reason = 'One review was of a draft that was handed in twice; the notes on the first one count as well.';
     await grades.override(teacher, exchangeId, second.id, { part: 'notes-made', value: 1, reason });
@@ -53,22 +55,31 @@ export async function grade(
   if (released) await app.get(GradesRelease).release(teacher, exchangeId, { how: 'all', at: null, participantIds: [] });
 }
 
+/** So many drafts that it can be seen how peers and staff agree. */
+const MARKED_DRAFTS = 7;
+
 /** Each says something else: the same sentence counts once. */
 const WORDS: readonly string[] = [
   'You look closely, and you say where you stood when you did: I could walk to the spot with your text in my hand.',
   'What is still missing is how the older figures were got: name who measured them, in which year, and with what, before you compare.',
 ];
 
-async function ownReview({ app }: Seeder, teacher: Person, exchangeId: string, draftId: string): Promise<void> {
+async function ownReview(
+  { app }: Seeder,
+  teacher: Person,
+  exchangeId: string,
+  draftId: string,
+  nth: number,
+): Promise<void> {
   const reviews = app.get(ReviewsService);
   const { id } = await app.get(DraftReviews).begin(teacher, exchangeId, draftId);
   const { form } = await reviews.desk(teacher, id);
   for (const [index, item] of form.items.entries()) {
     const text = WORDS[index % WORDS.length] as string;
-    const last = item.kind === 'criterion' ? item.levels.at(-1) : undefined;
+    const level = item.kind === 'criterion' ? item.levels.at((nth + index) % 3 === 1 ? -2 : -1) : undefined;
     await reviews.saveAnswer(teacher, id, item.id, {
       revision: 0,
-      ...(item.kind === 'criterion' ? { levelId: last?.id ?? null, text: '' } : { text, next: text }),
+      ...(item.kind === 'criterion' ? { levelId: level?.id ?? null, text: '' } : { text, next: text }),
     });
   }
   await reviews.submit(teacher, id);

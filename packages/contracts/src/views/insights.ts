@@ -57,6 +57,10 @@ export interface InsightsView {
     readonly notes: number;
     /** At work on it; null where that is not measured. */
     readonly minutes: number | null;
+    /** On the course's calendar. */
+    readonly day: string;
+    /** Where on their scales its answers are, in the order of the items, 0 to 1; null without an answer. */
+    readonly levels: ReadonlyArray<number | null>;
   }>;
   /** Where notes stand along the drafts, by kind. */
   readonly notes: ReadonlyArray<AlongDraft & { readonly kind: NoteKind }>;

@@ -1,5 +1,6 @@
 import type { Adjusted } from './adjustScores.js';
 import { explainAdjusted } from './explain.js';
+import { explanationWords } from './explainWords.js';
 
 const draft = (id: string, se: number) => ({ id, mean: 0.5, adjusted: 0.5, se, low: 0, high: 1, ratings: 3 });
 const reviewer = (id: string, severity: number) => ({ id, severity, se: 0.1, low: -1, high: 1, ratings: 2 });
@@ -17,6 +18,21 @@ describe('how an adjusted score came about', () => {
     const found = explainAdjusted(adjusted(1, 0.5), ratings);
     expect(found.get('x')).toMatchObject({ reviewers: 3, less: 1, more: 1 });
     expect(found.get('y')).toEqual({ reviewers: 0, less: 0, more: 0, forHalf: null });
+  });
+
+  it.each([
+    [
+      2,
+      1,
+      12,
+      '2 of 3 reviewers give less than others on average, 1 gives more. An interval half as wide would take about 12 reviews.',
+    ],
+    [1, 0, null, '1 of 3 reviewers gives less than others on average.'],
+    [0, 2, null, '2 of 3 reviewers give more than others on average.'],
+    [0, 0, 9, 'An interval half as wide would take about 9 reviews.'],
+    [0, 0, null, ''],
+  ])('in sentences: %s less, %s more', (less, more, forHalf, words) => {
+    expect(explanationWords({ reviewers: 3, less, more, forHalf })).toBe(words);
   });
 
   it('says how many reviews would make the interval half as wide', () => {

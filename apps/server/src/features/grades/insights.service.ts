@@ -19,6 +19,7 @@ import { Enrolment } from '../../model/course.js';
 import { DraftPart, type Draft } from '../../model/draft.js';
 import { Participant } from '../../model/exchange.js';
 import { GroupMemberRow, GroupSet, StudentGroup } from '../../model/group.js';
+import type { Review } from '../../model/review.js';
 import { StoredFile } from '../../model/stored-file.js';
 import { Database } from '../../platform/database/database.js';
 import { groupedBy } from '../../platform/grouping/grouped-by.js';
@@ -74,12 +75,15 @@ export class Insights {
         ...{ id, person: labels.reviewer(id), severity, low, high, reviews: given },
       })),
       reliability: reliabilityOf(adjusted),
-      reviews: peers.flatMap(({ review, words, notes }) => {
+      reviews: peers.flatMap(({ review, words, notes, answers }) => {
         const draft = draftOf.get(review.draftId);
         if (draft === undefined) return [];
         const minutes = place.course.measuresTime ? review.spentSeconds / 60 : null;
         const [who, author] = [labels.reviewer(review.reviewerId), labels.authorOf(draft)];
-        return [{ id: review.id, person: who, author, words, notes, minutes }];
+        const shares = levelShares(form, answers);
+        const levels = items.map(({ itemId }) => shares[itemId] ?? null);
+        const day = dayOf(review, place.course.timeZone);
+        return [{ id: review.id, person: who, author, words, notes, minutes, day, levels }];
       }),
       notes: await alongDrafts(manager, peers),
       uptake: place.facts.may.released ? await uptakeOf(manager, exchangeId, peers) : [],
@@ -127,14 +131,15 @@ function besideThePeers(
   };
 }
 
+/** Of the course's calendar: "2026-03-18". */
+function dayOf({ submittedAt }: Review, timeZone: string): string {
+  const { year, month, day } = localTime(submittedAt as number, timeZone);
+  return [year, month, day].map((part) => String(part).padStart(2, '0')).join('-');
+}
+
 function daysOf(peers: readonly ReviewInGrade[], timeZone: string): InsightsView['days'] {
-  const days = new Map<string, number>();
-  for (const { review } of peers) {
-    const { year, month, day } = localTime(review.submittedAt as number, timeZone);
-    const key = [year, month, day].map((part) => String(part).padStart(2, '0')).join('-');
-    days.set(key, (days.get(key) ?? 0) + 1);
-  }
-  return [...days].sort(([a], [b]) => (a < b ? -1 : 1)).map(([day, count]) => ({ day, reviews: count }));
+  const days = groupedBy(peers, ({ review }) => dayOf(review, timeZone));
+  return [...days].sort(([a], [b]) => (a < b ? -1 : 1)).map(([day, of]) => ({ day, reviews: of.length }));
 }
 
 /** By section, and by each set of groups of the course; a draft belongs where the first of its authors does. */

@@ -15,7 +15,7 @@ import { IsNull, Not, type EntityManager } from 'typeorm';
 import { Access, act, acts, ownParticipant, see, sees } from '../../access/access.js';
 import { attachmentsOf } from '../../access/attachments.js';
 import { Authors } from '../../access/authors.js';
-import { formOf } from '../../access/form-of.js';
+import { formFor, formOf } from '../../access/form-of.js';
 import { Labels } from '../../access/labels.js';
 import { ALLOCATED, isChanging, reviewState } from '../../access/review-state.js';
 import type { Asker } from '../../access/seeing.js';
@@ -126,7 +126,7 @@ export class ReviewsService {
       // An author who looks at a review reads what the reviewer read.
       draft: await this.readings.of(manager, place, draft, version, readerOf(place.viewer, { ofOwnDraft: false })),
       overtaken: life && version.id !== (await countingVersion(manager, draft.id))?.id,
-      form: await formOf(manager, place),
+      form: await formFor(manager, place, review),
       submittedAt: isoOrNull(life ? review.submittedAt : null),
       changing: life && isChanging(review),
       editable: acts(place, { kind: 'write-review', ...asked(standing) }),
@@ -146,7 +146,7 @@ export class ReviewsService {
 
   saveAnswer(person: Asker, reviewId: string, itemId: string, request: AnswerRequest): Promise<AnswerView> {
     return this.#writing(person, reviewId, request.version, async (manager, { place, review }) => {
-      const form = await formOf(manager, place);
+      const form = await formFor(manager, place, review);
       const item = form.items.find(({ id }) => id === itemId);
       const overall = itemId === OVERALL_ID && form.overall !== 'none';
       if (item === undefined && !overall) throw refusal('unknown');
@@ -187,7 +187,7 @@ export class ReviewsService {
       await assertRoom(manager, reviewId, noteId, body.length + JSON.stringify([at.selector, edit]).length);
       if (!stays) await assertPlace(manager, this.readings, place, { draft, version, at });
       assertEdit(kind, at, edit);
-      const form = await formOf(manager, place);
+      const form = await formFor(manager, place, review);
       if (itemId !== null && !form.items.some(({ id }) => id === itemId)) throw unknownItem();
       const row = {
         id: noteId,
@@ -212,7 +212,7 @@ export class ReviewsService {
   async deleteNote(person: Asker, reviewId: string, noteId: string): Promise<void> {
     await this.#writing(person, reviewId, undefined, async (manager, { place, review }) => {
       await manager.delete(NoteRow, { id: noteId, reviewId });
-      await this.contents.recount(manager, place, review, await formOf(manager, place));
+      await this.contents.recount(manager, place, review, await formFor(manager, place, review));
     });
   }
 
@@ -224,7 +224,7 @@ export class ReviewsService {
       if (standing.byViewer && review.submittedAt !== null && !isChanging(review))
         return { submittedAt: iso(review.submittedAt) };
       act(place, { kind: 'submit-review', ...asked(standing) });
-      const form = await formOf(manager, place);
+      const form = await formFor(manager, place, review);
       const content = await this.contents.load(manager, place, review, standing);
       const state = completeness(form, content.answers, content.notes.filter(saysSomething).length);
       if (!state.complete || !state.begun) {

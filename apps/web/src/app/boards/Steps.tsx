@@ -5,6 +5,9 @@ import { selectSingleKeys } from '../layoutSlice.js';
 import { labelWords } from '../People.js';
 import { useAppSelector } from '../store.js';
 
+/** Where letters are letters; on something that is chosen they are not. */
+const TYPED_IN = 'input:not([type=radio]):not([type=checkbox]), textarea, select';
+
 interface Row {
   readonly id: string;
   readonly person: PersonLabel;
@@ -25,12 +28,7 @@ export function Steps({ rows, id, onShow }: StepsProps) {
   const onKey = useEffectEvent((event: KeyboardEvent) => {
     const plain = !event.ctrlKey && !event.metaKey && !event.altKey && !event.defaultPrevented;
     // The sheet is a dialog that leaves the page to be used: its own fields alone are typed in.
-    if (
-      !singleKeys ||
-      !plain ||
-      (event.target instanceof Element && event.target.closest('input, textarea, select') !== null)
-    )
-      return;
+    if (!singleKeys || !plain || (event.target instanceof Element && event.target.closest(TYPED_IN) !== null)) return;
     const to = { n: after, p: before }[event.key.toLowerCase()];
     if (to !== undefined) onShow(to.id);
   });

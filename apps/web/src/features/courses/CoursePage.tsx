@@ -10,6 +10,7 @@ const STAFF_PAGES: ReadonlyArray<readonly [to: string, words: string]> = [
   ['people', 'People'],
   ['groups', 'Groups'],
   ['library', 'Library'],
+  ['insights', 'Insights'],
 ];
 const INSTRUCTOR_PAGES: typeof STAFF_PAGES = [
   ['outbox', 'Outbox'],

@@ -10,7 +10,7 @@ import { useSavingState } from '../../app/saving/useSaving.js';
 import { saveQueue } from '../../app/store.js';
 import { When } from '../../app/time/When.js';
 import { BeforeSubmit } from './BeforeSubmit.js';
-import { useReopenReviewMutation, useSubmitReviewMutation } from './deskApi.js';
+import { useReopenReviewMutation, useSubmitReviewMutation } from '../../app/reviewApi.js';
 import { itemAnchor } from './FormPanel.js';
 import { ReopenDialog } from './ReopenDialog.js';
 import { missingWords } from '../../app/form/itemState.js';

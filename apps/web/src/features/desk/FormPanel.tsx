@@ -13,11 +13,10 @@ import { AnswerWords } from '../../app/form/AnswerWords.js';
 import { AnswerText, ItemInput } from '../../app/form/ItemInput.js';
 import { itemState, textState } from '../../app/form/itemState.js';
 import { KIND_TEXT, kindWord } from '../../app/reading/noteKinds.js';
-import { Conflict } from '../../app/saving/Conflict.js';
-import { useSavingState } from '../../app/saving/useSaving.js';
+import { SaveTrouble } from '../../app/form/SaveTrouble.js';
 import type { AnswersState } from '../../app/form/useAnswers.js';
 import { DeskThread } from './DeskThread.js';
-import { PeersUnder } from './PeersUnder.js';
+import { PeersUnder } from '../../app/check/PeersUnder.js';
 import { Withholding } from './Withholding.js';
 import { AddRemarkFile, type AddRemarkFileProps } from './AddRemarkFile.js';
 import { saysSomething } from './useNotes.js';
@@ -127,8 +126,6 @@ function OneField({
 }: FieldProps) {
   const onChange = (part: Answer) => changeOf(id, part);
   const onReplace = (theirs: AnswerView | null) => replaceOf(id, theirs);
-  const saving = useSavingState(saveKey);
-  const theirs = saving.problem?.current as AnswerView | null | undefined;
   const [short] = missing;
   const [remark, colour] =
     item !== undefined
@@ -160,20 +157,7 @@ function OneField({
       )}
       <AddRemarkFile {...files} itemId={id} editable={editable} />
       <NotesUnder notes={notes} onNote={onNote} />
-      {saving.state === 'refused' && saving.problem !== null && (
-        <p className="text-sm text-madder" role="alert">
-          {saving.problem.sentence}
-        </p>
-      )}
-      {saving.state === 'conflict' && saving.problem !== null && (
-        <Conflict
-          saveKey={saveKey}
-          problem={saving.problem}
-          revision={theirs?.revision ?? 0}
-          theirs={<AnswerWords item={item} answer={theirs ?? undefined} />}
-          onTake={() => onReplace(theirs ?? null)}
-        />
-      )}
+      <SaveTrouble item={item} saveKey={saveKey} onReplace={onReplace} />
     </FieldFrame>
   );
 }

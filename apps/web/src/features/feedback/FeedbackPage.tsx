@@ -13,7 +13,7 @@ import { ReadDraft, useReadNotes, type ReadNote, type ReadNotes } from '../../ap
 import { When } from '../../app/time/When.js';
 import { useSeeing } from '../../app/seeing/useSeeing.js';
 import { useExchange } from '../../app/useExchange.js';
-import { ByCriterion, ByReviewer } from './Answers.js';
+import { ByCriterion, ByReviewer } from '../../app/after/Answers.js';
 import { decisionOf, figuresOf, remarksOf } from './remarks.js';
 import { Summary } from './Summary.js';
 import { ToDecide } from './ToDecide.js';

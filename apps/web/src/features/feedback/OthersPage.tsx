@@ -7,7 +7,7 @@ import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { ReadDraft, useReadNotes, type ReadNote } from '../../app/reading/ReadDraft.js';
 import { useExchange } from '../../app/useExchange.js';
 import { Empty, Loading, Tabs } from '../../kit/index.js';
-import { ByCriterion, ByReviewer } from './Answers.js';
+import { ByCriterion, ByReviewer } from '../../app/after/Answers.js';
 
 /** For a reviewer: what others wrote about the draft that one reviewed. */
 export function OthersPage() {

@@ -1,5 +1,5 @@
 import type { GradeGroundsView } from '@salt-circle/contracts';
-import { shareWords, type Grade, type GradeLine, type GradeRule } from '@salt-circle/core';
+import { explanationWords, shareWords, type Grade, type GradeLine, type GradeRule } from '@salt-circle/core';
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import { doneWords, partName, points, roundingWords, ruleWords, sumWords } from './gradeWords.js';
@@ -45,6 +45,11 @@ export function Arithmetic({ grade, rule, grounds, evidence, below = () => null 
                   {doneWords(line, grounds, rule)}
                   {ruleWords(line, rule) !== '' && `; ${ruleWords(line, rule)}`}
                 </span>
+                {line.part === 'peer-score' && grounds.company !== null && (
+                  <span className="block text-sm text-ink-soft">
+                    The plain mean is {shareWords(grounds.company.mean)}. {explanationWords(grounds.company)}
+                  </span>
+                )}
                 {line.override !== null && (
                   <span className={`block text-sm ${line.changed ? 'text-copper' : ''}`}>
                     {line.computed === null ? 'Nothing' : shareWords(line.computed)} was worked out;{' '}

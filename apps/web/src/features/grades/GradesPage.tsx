@@ -1,32 +1,39 @@
 import type { GradeRow, GradesView } from '@salt-circle/contracts';
-import { counted, shareWords, type GradeLine } from '@salt-circle/core';
+import { counted, shareWords, type GradeLine, type GradingWork } from '@salt-circle/core';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { PeopleBoard, PersonButton, usePersonColumns } from '../../app/boards/PeopleBoard.js';
+import { PeopleBoard, usePersonColumns } from '../../app/boards/PeopleBoard.js';
 import { usePolling } from '../../app/changes/useChanges.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
+import { useMe } from '../../app/session/useMe.js';
 import { useExchange } from '../../app/useExchange.js';
 import { When } from '../../app/time/When.js';
 import { Button, buttonClass, Empty, Loading, StateMark, type BoardColumn } from '../../kit/index.js';
+import { GradersDialog } from './GradersDialog.js';
 import { GradeSheet } from './GradeSheet.js';
+import { progressWords } from './GradingDesk.js';
 import { partName } from './gradeWords.js';
 import { useGradesQuery } from './gradesApi.js';
 import { ReleaseGradesDialog } from './ReleaseGradesDialog.js';
+import { ReviewingFormDialog } from './ReviewingFormDialog.js';
 import { RuleDialog } from './RuleDialog.js';
+import { asked, gradedOf, isOf, workWords } from './work.js';
 
 const SHOWN = {
-  open: { words: 'Something open', holds: ({ grade }: GradeRow) => grade.open },
-  unmarked: {
-    words: 'Reviewing not marked',
-    holds: ({ mark, reviewIds }: GradeRow) => reviewIds.length > 0 && mark.by === null,
-  },
-  changed: {
-    words: 'Changed since overridden',
-    holds: ({ grade }: GradeRow) => grade.changed || grade.lines.some(({ changed }) => changed),
-  },
-  late: { words: 'Late', holds: ({ grounds }: GradeRow) => grounds.late.percent + grounds.late.points > 0 },
+  mine: 'Mine to grade',
+  unmarked: 'Reviewing not marked',
+  open: 'Something open',
+  changed: 'Changed since overridden',
+  late: 'Late',
 } as const;
 type Shown = keyof typeof SHOWN;
+
+const SHOWN_ROWS = {
+  open: ({ grade }: GradeRow) => grade.open,
+  unmarked: ({ work }: GradeRow) => work.reviewing.state === 'open' || work.reviewing.state === 'half',
+  changed: ({ grade }: GradeRow) => grade.changed || grade.lines.some(({ changed }) => changed),
+  late: ({ grounds }: GradeRow) => grounds.late.percent + grounds.late.points > 0,
+};
 
 /** Everybody’s grade, part by part; each opens into its arithmetic. */
 export function GradesPage() {
@@ -37,10 +44,16 @@ export function GradesPage() {
   });
   const [shown, setShown] = useState<Shown | null>(null);
   const [open, setOpen] = useState<string | null>(null);
-  const [dialog, setDialog] = useState<'rule' | 'release' | null>(null);
+  const [dialog, setDialog] = useState<'rule' | 'release' | 'graders' | 'form' | null>(null);
+  const me = useMe();
   if (error !== undefined) return <ProblemNotice error={error} />;
   if (data === undefined) return <Loading what="the grades" />;
-  const rows = shown === null ? data.rows : data.rows.filter(SHOWN[shown].holds);
+  const works = asked(data);
+  const holds: Readonly<Record<Shown, (row: GradeRow) => boolean>> = {
+    mine: (row) => isOf(row, works, me.id) && ['open', 'half'].includes(gradedOf(row, works)),
+    ...SHOWN_ROWS,
+  };
+  const rows = shown === null ? data.rows : data.rows.filter(holds[shown]);
   const released = data.rows.filter((row) => row.released).length;
   const { timeZone } = exchange.course;
   return (
@@ -56,11 +69,12 @@ export function GradesPage() {
             ) : (
               `${released} of ${counted(data.rows.length, '1 student', '# students')} ${counted(released, 'sees', 'see')} theirs`
             )}
+            ; {progressWords(data.rows, works)}
           </span>
         </h2>
         <div className="flex flex-wrap gap-2">
           {(Object.keys(SHOWN) as Shown[])
-            .filter((key) => key === shown || data.rows.some(SHOWN[key].holds))
+            .filter((key) => key === shown || data.rows.some(holds[key]))
             .map((key) => (
               <Button
                 key={key}
@@ -68,7 +82,7 @@ export function GradesPage() {
                 className="aria-pressed:border-iodine aria-pressed:bg-crust"
                 onClick={() => setShown(shown === key ? null : key)}
               >
-                {SHOWN[key].words} {data.rows.filter(SHOWN[key].holds).length}
+                {SHOWN[key]} {data.rows.filter(holds[key]).length}
               </Button>
             ))}
           <Link className={buttonClass('plain')} to="../insights">
@@ -80,6 +94,8 @@ export function GradesPage() {
           <a className={buttonClass('plain')} href={`/api/exchanges/${exchange.id}/grades.xlsx`}>
             XLSX
           </a>
+          {data.mayRule && data.graders.length > 1 && <Button onClick={() => setDialog('graders')}>Share out…</Button>}
+          {data.mayRule && <Button onClick={() => setDialog('form')}>Form for reviewing…</Button>}
           {data.mayRule && <Button onClick={() => setDialog('rule')}>Weights and rules…</Button>}
           {data.mayRule && (
             <Button look="primary" onClick={() => setDialog('release')}>
@@ -97,6 +113,8 @@ export function GradesPage() {
         <Board view={data} rows={rows} open={open} onOpen={setOpen} />
       )}
       {dialog === 'rule' && <RuleDialog view={data} onClose={() => setDialog(null)} />}
+      {dialog === 'graders' && <GradersDialog view={data} onClose={() => setDialog(null)} />}
+      {dialog === 'form' && <ReviewingFormDialog view={data} onClose={() => setDialog(null)} />}
       {dialog === 'release' && <ReleaseGradesDialog view={data} chosen={rows} onClose={() => setDialog(null)} />}
     </div>
   );
@@ -112,11 +130,24 @@ interface BoardProps {
 function Board({ view, rows, open, onOpen }: BoardProps) {
   const exchange = useExchange();
   const person = usePersonColumns<GradeRow>((row) => (
-    <PersonButton row={row} title="How it came about" onOpen={onOpen} />
+    <Link
+      to={`/exchanges/${exchange.id}/grades/${row.id}`}
+      className="text-ink no-underline hover:underline"
+      title="Grade with draft and reviews beside"
+    >
+      {row.person.name}
+    </Link>
   ));
+  const works = asked(view);
   const lineOf = (row: GradeRow, index: number) => row.grade.lines[index];
   const columns: Array<BoardColumn<GradeRow>> = [
     ...person,
+    {
+      key: 'marks',
+      head: 'Marks',
+      sort: (row) => ['graded', 'half', 'open', 'nothing'].indexOf(gradedOf(row, works)),
+      cell: (row) => <MarksCell row={row} works={works} />,
+    },
     ...view.parts.map(({ part, weight }, index): BoardColumn<GradeRow> => ({
       key: part,
       head: `${partName(part)} (${weight})`,
@@ -156,11 +187,18 @@ function Board({ view, rows, open, onOpen }: BoardProps) {
       beside={(shown) =>
         open !== null && <GradeSheet view={view} rows={shown} id={open} onShow={onOpen} onClose={() => onOpen(null)} />
       }
-      stopsOf={({ draftId, person: { name = '' } }) =>
-        draftId === null ? [] : [{ to: `/exchanges/${exchange.id}/drafts/${draftId}`, words: name }]
-      }
+      stopsOf={({ id, person: { name = '' } }) => [{ to: `/exchanges/${exchange.id}/grades/${id}`, words: name }]}
     />
   );
+}
+
+const MARKED = { graded: 'done', half: 'in-progress', open: 'not-begun' } as const;
+
+function MarksCell({ row, works }: { readonly row: GradeRow; readonly works: readonly GradingWork[] }) {
+  const graded = gradedOf(row, works);
+  if (graded === 'nothing') return <span className="text-ink-soft">none</span>;
+  const words = works.map((work) => `${work === 'draft' ? 'draft' : 'reviewing'} ${workWords(row.work[work])}`);
+  return <StateMark state={MARKED[graded]} share={0.5} word={words.join('; ')} />;
 }
 
 function PartCell({ line, onOpen }: { readonly line: GradeLine | undefined; readonly onOpen: () => void }) {

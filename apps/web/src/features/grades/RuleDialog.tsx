@@ -12,7 +12,7 @@ import { useState } from 'react';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { GradeParts } from '../../app/GradeParts.js';
 import { useExchange } from '../../app/useExchange.js';
-import { Button, Dialog, Select } from '../../kit/index.js';
+import { Button, Checkbox, Dialog, Select } from '../../kit/index.js';
 import { Moves } from './Moves.js';
 import { partName } from './gradeWords.js';
 import { usePreviewRuleMutation, useSaveGradeRuleMutation } from './gradesApi.js';
@@ -97,6 +97,13 @@ export function RuleDialog({ view, onClose }: { readonly view: GradesView; reado
           />
           <NumberField label="At most, percent" value={rule.most} onChange={(most) => change({ most })} />
         </div>
+        {rule.score === 'adjusted' && (
+          <Checkbox
+            label="Students are shown between what bounds their score lies, and in what company it came about"
+            checked={rule.scoreTold}
+            onChange={({ target }) => change({ scoreTold: target.checked })}
+          />
+        )}
         <Quality rule={rule} onChange={change} />
         {others.map(({ path, sentence }) => (
           <p key={path} className="text-madder">

@@ -6,7 +6,8 @@ const GROUNDS: GradeGroundsView = {
   reviews: 2,
   scores: [0.5, 0.75],
   interval: null,
-  quality: { closeness: 0.9, substance: null, helpfulness: null, mark: 0.5 },
+  company: null,
+  quality: { closeness: 0.9, staff: null, substance: null, helpfulness: null, mark: 0.5 },
   late: { percent: 0, points: 0 },
 };
 const PARTS: GradePart[] = [

@@ -34,7 +34,8 @@ const PARTS: GradePart[] = [
 ];
 const GROUNDS: GradeGroundsView = {
   ...{ reviews: 2, scores: [0.5, 0.7], interval: null, late: { percent: 0, points: 0 } },
-  quality: { closeness: null, substance: null, helpfulness: null, mark: null },
+  company: null,
+  quality: { closeness: null, staff: null, substance: null, helpfulness: null, mark: null },
 };
 const there = (got: number, of = 1) => ({ got, of, excused: false });
 const given = (part: Partial<GradeEvidence> = {}, rule: GradeRule = USUAL_GRADE_RULE) =>
@@ -52,6 +53,7 @@ function row(id: string, name: string, part: Partial<GradeRow> = {}): GradeRow {
   return {
     ...{ id, person: { name }, section: null, draftId: `${id}-draft`, reviewIds: [], grade: given(), grounds: GROUNDS },
     ...{ mark: { answers: {}, by: null }, released: false, correction: null },
+    work: { draft: { state: 'open', by: null, grader: null }, reviewing: { state: 'none', by: null, grader: null } },
     ...part,
   };
 }
@@ -67,7 +69,7 @@ const ROWS = [
 ];
 const VIEW: GradesView = {
   ...{ parts: PARTS, rule: USUAL_GRADE_RULE, revision: 4, reviewingForm: [], rows: ROWS },
-  ...{ release: null, problem: null, mayRule: true },
+  ...{ release: null, problem: null, mayRule: true, reviewingEach: false, graders: [] },
 };
 
 const open = async (view: Partial<GradesView> = {}, answers: object = {}, refuses: Record<string, Problem> = {}) => {
@@ -78,7 +80,9 @@ const open = async (view: Partial<GradesView> = {}, answers: object = {}, refuse
 };
 const names = () => screen.getAllByRole('rowheader').map(({ textContent }) => textContent);
 const sheet = async (name: string) => {
-  fireEvent.click(screen.getByRole('button', { name }));
+  const line = screen.getByRole('rowheader', { name: new RegExp(name) }).parentElement as HTMLElement;
+  // The grade itself, which opens into how it came about.
+  fireEvent.click(within(line).getAllByRole('button').at(-1) as HTMLElement);
   return screen.findByRole('dialog');
 };
 

@@ -1,7 +1,12 @@
 import type {
   GradeMoveView,
   GradeOverrideRequest,
+  DraftFeedbackView,
   GradeRuleRequest,
+  GraderRequest,
+  GradingCompanyView,
+  GradingShareRequest,
+  ReviewingFormRequest,
   GradesReleaseRequest,
   GradesView,
   OwnGradeView,
@@ -20,6 +25,11 @@ export const {
   useOverrideGradeMutation,
   useReleaseGradesMutation,
   useReadGradeMutation,
+  useDraftFeedbackQuery,
+  useShareOutMutation,
+  useAssignGraderMutation,
+  useChooseReviewingFormMutation,
+  usePresentMutation,
 } = api.injectEndpoints({
   endpoints: (build) => ({
     grades: build.query<GradesView, string>({ query: (id) => `/exchanges/${id}/grades`, providesTags: ['Grades'] }),
@@ -41,6 +51,32 @@ export const {
     }),
     readGrade: build.mutation<null, string>({
       query: (id) => ({ url: `/exchanges/${id}/grade/read`, method: 'POST' }),
+    }),
+    draftFeedback: build.query<DraftFeedbackView, OfExchange & { draftId: string }>({
+      query: ({ exchangeId, draftId }) => `/exchanges/${exchangeId}/drafts/${draftId}/feedback`,
+      providesTags: ['Feedback', 'Review'],
+    }),
+    shareOut: build.mutation<null, OfExchange & GradingShareRequest>({
+      query: ({ exchangeId, ...body }) => ({ url: `/exchanges/${exchangeId}/grades/graders`, method: 'POST', body }),
+      invalidatesTags: ['Grades'],
+    }),
+    assignGrader: build.mutation<null, OfExchange & { participantId: string } & GraderRequest>({
+      query: ({ exchangeId, participantId, ...body }) => ({
+        url: `/exchanges/${exchangeId}/grades/${participantId}/grader`,
+        method: 'PUT',
+        body,
+      }),
+      invalidatesTags: ['Grades'],
+    }),
+    chooseReviewingForm: build.mutation<null, OfExchange & ReviewingFormRequest>({
+      query: ({ exchangeId, ...body }) => ({ url: `/exchanges/${exchangeId}/grades/form`, method: 'PUT', body }),
+      invalidatesTags: ['Grades'],
+    }),
+    present: build.mutation<GradingCompanyView, OfExchange & { participantId: string }>({
+      query: ({ exchangeId, participantId }) => ({
+        url: `/exchanges/${exchangeId}/grades/${participantId}/present`,
+        method: 'POST',
+      }),
     }),
     releaseGrades: build.mutation<null, OfExchange & GradesReleaseRequest>({
       query: ({ exchangeId, ...body }) => ({ url: `/exchanges/${exchangeId}/grades/release`, method: 'POST', body }),

@@ -1,13 +1,19 @@
-import { BarChart, CustomChart, HeatmapChart, ScatterChart } from 'echarts/charts';
-import { AriaComponent, GridComponent, TooltipComponent, VisualMapComponent } from 'echarts/components';
+import { BarChart, CustomChart, HeatmapChart, LineChart, ScatterChart } from 'echarts/charts';
+import {
+  AriaComponent,
+  GridComponent,
+  LegendComponent,
+  TooltipComponent,
+  VisualMapComponent,
+} from 'echarts/components';
 import { init, use as withParts, type EChartsCoreOption, type ECharts } from 'echarts/core';
 import { CanvasRenderer } from 'echarts/renderers';
 import { useEffect, useEffectEvent, useRef } from 'react';
 import { useTheme } from './useTheme.js';
 
 withParts([
-  ...[BarChart, CustomChart, HeatmapChart, ScatterChart, CanvasRenderer],
-  ...[AriaComponent, GridComponent, TooltipComponent, VisualMapComponent],
+  ...[BarChart, CustomChart, HeatmapChart, LineChart, ScatterChart, CanvasRenderer],
+  ...[AriaComponent, GridComponent, LegendComponent, TooltipComponent, VisualMapComponent],
 ]);
 
 /** Colours of the page, as it is shown now: the canvas knows nothing of style sheets. */
@@ -18,6 +24,8 @@ export interface ChartColours {
   readonly paper: string;
   readonly dusk: string;
   readonly copper: string;
+  readonly kelp: string;
+  readonly slate: string;
 }
 
 interface ChartProps {
@@ -26,20 +34,20 @@ interface ChartProps {
   /** In pixels. */
   readonly height: number;
   readonly option: (colours: ChartColours) => EChartsCoreOption;
-  /** The index of what was pressed leads to its evidence. */
-  readonly onPick?: (index: number) => void;
+  /** The index of what was pressed, among its series, leads to its evidence. */
+  readonly onPick?: (index: number, series: number) => void;
   readonly chartRef: React.RefObject<ECharts | null>;
 }
 
 export function Chart({ label, height, option, onPick, chartRef }: ChartProps) {
   const place = useRef<HTMLDivElement>(null);
   const theme = useTheme();
-  const pick = useEffectEvent((index: number) => onPick?.(index));
+  const pick = useEffectEvent((index: number, series: number) => onPick?.(index, series));
   useEffect(() => {
     if (place.current === null) return;
     const chart = init(place.current);
     chartRef.current = chart;
-    chart.on('click', ({ dataIndex }) => pick(dataIndex));
+    chart.on('click', ({ dataIndex, seriesIndex }) => pick(dataIndex, seriesIndex ?? 0));
     const resized = new ResizeObserver(() => chart.resize());
     resized.observe(place.current);
     return () => {
@@ -55,6 +63,7 @@ export function Chart({ label, height, option, onPick, chartRef }: ChartProps) {
     const colours = {
       ...{ ink: colour('ink'), soft: colour('ink-soft'), line: colour('line') },
       ...{ paper: colour('paper'), dusk: colour('dusk'), copper: colour('copper') },
+      ...{ kelp: colour('kelp'), slate: colour('slate') },
     };
     chartRef.current?.setOption({ animation: false, aria: { enabled: false }, ...option(colours) }, true);
   }, [chartRef, option, theme]);

@@ -1,5 +1,5 @@
 import type { EChartsCoreOption, ECharts } from 'echarts/core';
-import { useRef, useState } from 'react';
+import { useRef, useState, type ReactNode } from 'react';
 import { Button } from '../../kit/index.js';
 import { Chart, type ChartColours } from './Chart.js';
 import { csvOf, saveAs } from './saving.js';
@@ -11,14 +11,16 @@ interface FigureProps {
   readonly words: string;
   readonly height: number;
   readonly option: (colours: ChartColours) => EChartsCoreOption;
-  readonly onPick?: (index: number) => void;
+  readonly onPick?: ((index: number, series: number) => void) | undefined;
+  /** What is shown is chosen by it. */
+  readonly choice?: ReactNode;
   /** The same data. */
   readonly head: readonly string[];
   readonly rows: ReadonlyArray<ReadonlyArray<string | number>>;
 }
 
 /** A picture that answers a question, with its data as a table; both can be saved. */
-export function Figure({ question, words, height, option, onPick, head, rows }: FigureProps) {
+export function Figure({ question, words, height, option, onPick, choice, head, rows }: FigureProps) {
   const chart = useRef<ECharts | null>(null);
   const [table, setTable] = useState(false);
   const savePicture = () => {
@@ -47,6 +49,7 @@ export function Figure({ question, words, height, option, onPick, head, rows }: 
         </div>
       </div>
       <p className="max-w-prose text-sm text-ink-soft">{words}</p>
+      {choice !== undefined && <div className="no-print my-2 w-64">{choice}</div>}
       {!table && (
         <Chart
           label={question}
@@ -56,35 +59,38 @@ export function Figure({ question, words, height, option, onPick, head, rows }: 
           {...(onPick !== undefined && { onPick })}
         />
       )}
-      <table className={table ? 'mt-3 text-left' : 'sr-only'}>
-        <caption className="sr-only">{question}</caption>
-        <thead>
-          <tr className="border-b border-ink">
-            {head.map((one) => (
-              <th key={one} scope="col" className="py-1 pr-5">
-                {one}
-              </th>
-            ))}
-          </tr>
-        </thead>
-        <tbody>
-          {rows.map((row, index) => (
-            <tr key={index} className="border-b border-line">
-              {row.map((cell, column) =>
-                column === 0 ? (
-                  <th key={column} scope="row" className="py-1 pr-5 font-normal">
-                    {cell}
-                  </th>
-                ) : (
-                  <td key={column} className="py-1 pr-5 text-right tabular-nums">
-                    {cell}
-                  </td>
-                ),
-              )}
+      {/* A table does not keep to the height that it is given. */}
+      <div className={table ? 'mt-3 overflow-x-auto' : 'sr-only'}>
+        <table className="text-left">
+          <caption className="sr-only">{question}</caption>
+          <thead>
+            <tr className="border-b border-ink">
+              {head.map((one) => (
+                <th key={one} scope="col" className="py-1 pr-5">
+                  {one}
+                </th>
+              ))}
             </tr>
-          ))}
-        </tbody>
-      </table>
+          </thead>
+          <tbody>
+            {rows.map((row, index) => (
+              <tr key={index} className="border-b border-line">
+                {row.map((cell, column) =>
+                  column === 0 ? (
+                    <th key={column} scope="row" className="py-1 pr-5 font-normal">
+                      {cell}
+                    </th>
+                  ) : (
+                    <td key={column} className="py-1 pr-5 text-right tabular-nums">
+                      {cell}
+                    </td>
+                  ),
+                )}
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
     </section>
   );
 }

@@ -1,6 +1,6 @@
 import type { InsightsView } from '@salt-circle/contracts';
-import { counted, listed, SCALE_PARTS } from '@salt-circle/core';
-import { useMemo } from 'react';
+import { counted, explanationWords, listed, RELIABLE, SCALE_PARTS } from '@salt-circle/core';
+import { useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { api } from '../../app/api.js';
 import { labelWords } from '../../app/People.js';
@@ -8,7 +8,11 @@ import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { useExchange } from '../../app/useExchange.js';
 import { Empty, Loading } from '../../kit/index.js';
 import { Figure } from './Figure.js';
-import { dayBars, heatMap, intervals } from './options.js';
+import { Against } from './Against.js';
+import { AlongDrafts, ByGroup, Uptake, WordsAndTime } from './MorePictures.js';
+import { dayBars, heatMap, heightOf, intervals } from './options.js';
+import { percent } from './percent.js';
+import { ReviewsBehind, type Behind } from './ReviewsBehind.js';
 
 const { useInsightsQuery } = api.injectEndpoints({
   endpoints: (build) => ({
@@ -23,8 +27,6 @@ const { useInsightsQuery } = api.injectEndpoints({
 const FEW = 10;
 /** Below this, people read an item differently. Common practice: 0.67 for tentative conclusions (Krippendorff). */
 const ALIKE = 0.67;
-
-const percent = (share: number) => Number((share * 100).toFixed(1));
 
 /** What the reviews of an exchange say together, a question each. */
 export function InsightsPage() {
@@ -46,31 +48,64 @@ export function InsightsPage() {
   );
 }
 
+type Draft = InsightsView['drafts'][number];
+const byStaff = ({ staff }: Draft) => staff;
+const byThemselves = ({ self }: Draft) => self;
+
 function Pictures({ view }: { readonly view: InsightsView }) {
+  const [behind, setBehind] = useState<Behind | null>(null);
   return (
     <>
-      {view.items.length > 0 && <Items view={view} />}
+      {view.items.length > 0 && <Items view={view} onBehind={setBehind} />}
+      <ByGroup view={view} />
       {view.drafts.length > 0 && <Drafts view={view} />}
+      <Against question="Do peers give what the staff gives?" whose="the staff" drafts={view.drafts} other={byStaff} />
+      <Against
+        question="Do authors see their drafts as their peers do?"
+        whose="the authors themselves"
+        drafts={view.drafts}
+        other={byThemselves}
+      />
       {view.reviewers.length > 0 && <Severity view={view} />}
-      <Days view={view} />
+      <AlongDrafts view={view} />
+      {view.reviews.length > 0 && <WordsAndTime view={view} />}
+      <Uptake view={view} />
+      <Days view={view} onBehind={setBehind} />
+      <ReviewsBehind behind={behind} onClose={() => setBehind(null)} />
     </>
   );
+}
+
+interface WithBehind {
+  readonly view: InsightsView;
+  /** Shows the reviews behind what was pressed. */
+  readonly onBehind: (behind: Behind) => void;
 }
 
 function readApart(items: InsightsView['items']): string[] {
   return items.filter(({ alpha }) => alpha !== null && alpha < ALIKE).map(({ title }) => `“${title}”`);
 }
 
-function Items({ view: { items } }: { readonly view: InsightsView }) {
+function Items({ view: { items, reviews }, onBehind }: WithBehind) {
   const option = useMemo(() => heatMap(items), [items]);
   const apart = readApart(items);
+  const pick = (index: number) => {
+    const [item, part] = [Math.floor(index / SCALE_PARTS), index % SCALE_PARTS];
+    const inPart = (share: number | null | undefined) =>
+      share != null && Math.min(SCALE_PARTS - 1, Math.floor(share * SCALE_PARTS)) === part;
+    onBehind({
+      title: `${items[item]?.title ?? ''}: ${part * 20} to ${(part + 1) * 20}%`,
+      reviews: reviews.filter(({ levels }) => inPart(levels[item])),
+    });
+  };
   return (
     <Figure
+      onPick={pick}
       question="Where are drafts strong and weak, and what is read differently?"
       words={
         apart.length === 0
-          ? 'Answers by where on their scale they are, from the lowest fifth to the highest.'
-          : `Answers by where on their scale they are. Different people read ${listed(apart)} differently (alpha below ${ALIKE}): look at the words of the levels. Alpha is low, too, where all drafts are alike.`
+          ? 'Answers by where on their scale they are, from the lowest fifth to the highest. Press a field for the reviews behind it.'
+          : `Answers by where on their scale they are. Different people read ${listed(apart)} differently (alpha below ${ALIKE}): look at the words of the levels. Alpha is low, too, where all drafts are alike. Press a field for the reviews behind it.`
       }
       height={60 + items.length * 44}
       option={option}
@@ -109,8 +144,8 @@ function Drafts({ view }: { readonly view: InsightsView }) {
   return (
     <Figure
       question="What are the drafts worth, and how sure is that?"
-      words={`A full point is the score with the severity of reviewers taken out, a ring the plain mean. The bar holds the worth of the draft 95 times in 100: what overlaps is no difference. ${view.problem ?? ''}${few}`}
-      height={50 + rows.length * 22}
+      words={`A full point is the score with the severity of reviewers taken out, a ring the plain mean. The bar holds the worth of the draft 95 times in 100: what overlaps is no difference. ${reliabilityWords(view)}${view.problem ?? ''}${few}`}
+      height={heightOf(rows.length)}
       option={option}
       onPick={(index) => void navigate(`/exchanges/${exchange.id}/check/${rows[index]?.id ?? ''}`)}
       head={[
@@ -134,18 +169,22 @@ function Drafts({ view }: { readonly view: InsightsView }) {
   );
 }
 
-/** How the score of a draft came about, in a sentence. */
-function company({ reviews, less, more, forHalf }: InsightsView['drafts'][number]): string {
-  const parts = [
-    ...(less > 0
-      ? [
-          `${less} of ${counted(reviews, '1 reviewer', '# reviewers')} ${less === 1 ? 'gives' : 'give'} less than others`,
-        ]
-      : []),
-    ...(more > 0 ? [`${more} ${more === 1 ? 'gives' : 'give'} more`] : []),
-    ...(forHalf === null ? [] : [`about ${forHalf} reviews for half the interval`]),
-  ];
-  return parts.join(', ');
+/** How the score of a draft came about. */
+function company({ reviews: reviewers, less, more, forHalf }: Draft): string {
+  return explanationWords({ reviewers, less, more, forHalf });
+}
+
+/** How far scores tell drafts apart, and what it would take. */
+function reliabilityWords({ reliability }: InsightsView): string {
+  if (reliability === null) return '';
+  const { single, reviews, together, needed } = reliability;
+  const more =
+    needed === null
+      ? ''
+      : needed <= reviews
+        ? ` By common practice that is enough to tell drafts apart (${RELIABLE}).`
+        : ` For ${RELIABLE}, which is common practice, it would take ${Math.ceil(needed)} a draft.`;
+  return `One review alone is ${single.toFixed(2)} reliable, of 1; ${Number(reviews.toFixed(1))} together are ${together.toFixed(2)} (Spearman and Brown).${more} `;
 }
 
 function Severity({ view }: { readonly view: InsightsView }) {
@@ -161,13 +200,16 @@ function Severity({ view }: { readonly view: InsightsView }) {
       ),
     [rows],
   );
+  const exchange = useExchange();
+  const navigate = useNavigate();
   const sure = rows.filter(({ low, high }) => low > 0 || high < 0).length;
   return (
     <Figure
       question="Who gives less, and who more, than others do for the same drafts?"
       words={`In percentage points less than others; below 0 is more. ${sure === 0 ? 'Nobody differs for sure.' : counted(sure, 'One differs for sure: the bar leaves 0 out.', '# differ for sure: their bars leave 0 out.')}`}
-      height={50 + rows.length * 22}
+      height={heightOf(rows.length)}
       option={option}
+      onPick={(index) => void navigate(`/exchanges/${exchange.id}/grades/${rows[index]?.id ?? ''}`)}
       head={['reviewer', 'severity, percentage points', 'from', 'to', 'reviews']}
       rows={rows.map(({ person, severity, low, high, reviews }) => [
         labelWords(person),
@@ -177,7 +219,7 @@ function Severity({ view }: { readonly view: InsightsView }) {
   );
 }
 
-function Days({ view: { days } }: { readonly view: InsightsView }) {
+function Days({ view: { days, reviews }, onBehind }: WithBehind) {
   const option = useMemo(() => dayBars(days), [days]);
   return (
     <Figure
@@ -185,6 +227,10 @@ function Days({ view: { days } }: { readonly view: InsightsView }) {
       words="By day of the course’s calendar."
       height={220}
       option={option}
+      onPick={(index) => {
+        const day = days[index]?.day ?? '';
+        onBehind({ title: day, reviews: reviews.filter((review) => review.day === day) });
+      }}
       head={['day', 'reviews']}
       rows={days.map(({ day, reviews }) => [day, reviews])}
     />

@@ -1,12 +1,12 @@
 import type { FeedbackView } from '@salt-circle/contracts';
 import { formScore, OVERALL_ID, type ReviewForm } from '@salt-circle/core';
 import type { ReactNode } from 'react';
-import { AnswerWords } from '../../app/form/AnswerWords.js';
-import { labelWords } from '../../app/People.js';
-import { Rating } from '../../app/after/Rating.js';
-import { Thread } from '../../app/after/Thread.js';
-import { PleaseLook } from '../../app/check/PleaseLook.js';
-import { RemarkFiles } from '../../app/remarks/RemarkFiles.js';
+import { AnswerWords } from '../form/AnswerWords.js';
+import { labelWords } from '../People.js';
+import { Rating } from './Rating.js';
+import { Thread } from './Thread.js';
+import { PleaseLook } from '../check/PleaseLook.js';
+import { RemarkFiles } from '../remarks/RemarkFiles.js';
 
 interface AnswersProps {
   readonly feedback: FeedbackView;

@@ -1,16 +1,24 @@
 import type { DeskView, DraftReviewsView } from '@salt-circle/contracts';
 import { meanAnswer, type Answer, type FormItem } from '@salt-circle/core';
 import { createContext, useContext, type ReactNode } from 'react';
-import { useDraftReviewsQuery } from '../../app/check/checkApi.js';
-import { AnswerWords } from '../../app/form/AnswerWords.js';
-import { labelWords } from '../../app/People.js';
+import { useDraftReviewsQuery } from './checkApi.js';
+import { AnswerWords } from '../form/AnswerWords.js';
+import { labelWords } from '../People.js';
 
 type PeerReview = DraftReviewsView['reviews'][number];
 
 const Peers = createContext<readonly PeerReview[]>([]);
 
+interface PeersOfProps {
+  readonly desk: Pick<DeskView, 'id' | 'voice' | 'reviewer'> & {
+    readonly exchange: Pick<DeskView['exchange'], 'id'>;
+    readonly draft: Pick<DeskView['draft'], 'draftId'>;
+  };
+  readonly children: ReactNode;
+}
+
 /** For staff who review under their own names: what the other reviews of the draft say. */
-export function PeersOf({ desk, children }: { readonly desk: DeskView; readonly children: ReactNode }) {
+export function PeersOf({ desk, children }: PeersOfProps) {
   const target = { exchangeId: desk.exchange.id, draftId: desk.draft.draftId };
   const own = desk.voice !== null && desk.reviewer.you === true;
   const { data } = useDraftReviewsQuery(target, { skip: !own });

@@ -1,0 +1,124 @@
+import type { DraftFeedbackView, DraftReading } from '@salt-circle/contracts';
+import { comparePlaces, counted } from '@salt-circle/core';
+import { useMemo, useState } from 'react';
+import { useParams } from 'react-router';
+import { ByCriterion, ByReviewer } from '../../app/after/Answers.js';
+import { Thread } from '../../app/after/Thread.js';
+import { labelWords } from '../../app/People.js';
+import { ProblemNotice } from '../../app/ProblemNotice.js';
+import { ReadDraft, useReadNotes, type ReadNote } from '../../app/reading/ReadDraft.js';
+import { useExchange } from '../../app/useExchange.js';
+import { Empty, Loading, Tabs } from '../../kit/index.js';
+import { useDraftFeedbackQuery, useGradesQuery } from './gradesApi.js';
+
+/** The draft of whoever is graded, with everything that was written about it. */
+export function DraftBeside() {
+  const exchange = useExchange();
+  const { participantId = '' } = useParams();
+  const { data: grades } = useGradesQuery(exchange.id);
+  const draftId = grades?.rows.find(({ id }) => id === participantId)?.draftId ?? null;
+  const { data, error } = useDraftFeedbackQuery(
+    { exchangeId: exchange.id, draftId: draftId ?? '' },
+    { skip: draftId === null, refetchOnMountOrArgChange: true },
+  );
+  if (draftId === null) {
+    return (
+      <div className="px-6">
+        <Empty title="Nothing was handed in.">
+          <p>What this person reviewed stands beside, where there is something.</p>
+        </Empty>
+      </div>
+    );
+  }
+  if (error !== undefined) return <ProblemNotice error={error} />;
+  const [draft] = data?.drafts ?? [];
+  return data === undefined || draft === undefined ? (
+    <Loading what="the draft" />
+  ) : (
+    <Written key={draftId} feedback={data} draft={draft} />
+  );
+}
+
+function Written({ feedback, draft }: { readonly feedback: DraftFeedbackView; readonly draft: DraftReading }) {
+  const exchange = useExchange();
+  const { timeZone } = exchange.course;
+  const withheld = (kind: string, reviewId: string, targetId: string) =>
+    feedback.withheld.find((one) => one.reviewId === reviewId && one.kind === kind && one.targetId === targetId);
+  const notes = useMemo((): ReadonlyArray<ReadNote & { readonly reviewId: string }> => {
+    const byPlace = comparePlaces(draft.parts.map(({ id }) => id));
+    return feedback.reviews
+      .flatMap((review) => review.notes.map((note) => ({ ...note, by: review.reviewer, reviewId: review.id })))
+      .sort((a, b) => byPlace(a.place, b.place) || (a.id < b.id ? -1 : 1));
+  }, [draft.parts, feedback.reviews]);
+  const reading = useReadNotes(draft, notes, ({ id, reviewId }, alone) => (
+    <>
+      <Kept reason={(withheld('note', reviewId, id) ?? withheld('review', reviewId, ''))?.reason} />
+      <Thread reviewId={reviewId} noteId={id} timeZone={timeZone} quiet={!alone} />
+    </>
+  ));
+  const [tab, setTab] = useState('criterion');
+  return (
+    <>
+      <ReadDraft
+        draft={draft}
+        exchangeId={exchange.id}
+        notes={notes}
+        reading={reading}
+        label="The draft with all notes"
+        marginLabel="Notes"
+      >
+        <h3 className="mb-3 font-serif text-2xl font-semibold">{draft.title}</h3>
+      </ReadDraft>
+      <section aria-label="Reviews of the draft" className="border-t border-line px-6 py-4">
+        <h3 className="text-lg font-semibold">
+          {counted(feedback.reviews.length, '1 review', '# reviews')}
+          {feedback.missing > 0 && (
+            <span className="text-base font-normal text-ink-soft">
+              , {counted(feedback.missing, '1 more not submitted', '# more not submitted')}
+            </span>
+          )}
+        </h3>
+        {feedback.withheld
+          .filter(({ kind }) => kind === 'review')
+          .map(({ reviewId, reason }) => (
+            <p key={reviewId} className="text-sm text-madder">
+              The review by {labelWords(feedback.reviews.find(({ id }) => id === reviewId)?.reviewer ?? {})} is kept
+              from the author: {reason}
+            </p>
+          ))}
+        {feedback.reviews.length > 0 && (
+          <Tabs
+            label="Reviews of the draft"
+            value={tab}
+            onChange={setTab}
+            tabs={[
+              { key: 'criterion', words: 'By criterion', content: <ByCriterion feedback={feedback} /> },
+              {
+                key: 'reviewer',
+                words: 'By reviewer',
+                content: (
+                  <ByReviewer
+                    feedback={feedback}
+                    timeZone={timeZone}
+                    asks={false}
+                    below={({ id }, itemId) => (
+                      <>
+                        <Kept reason={withheld('answer', id, itemId)?.reason} />
+                        <Thread reviewId={id} itemId={itemId} timeZone={timeZone} quiet />
+                      </>
+                    )}
+                  />
+                ),
+              },
+            ]}
+          />
+        )}
+      </section>
+    </>
+  );
+}
+
+function Kept({ reason }: { readonly reason: string | undefined }) {
+  if (reason === undefined) return null;
+  return <p className="text-sm text-madder">Kept from the author: {reason}</p>;
+}

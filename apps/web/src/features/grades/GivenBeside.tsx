@@ -1,0 +1,74 @@
+import type { DeskView, FeedbackView } from '@salt-circle/contracts';
+import { useMemo } from 'react';
+import { Link, useParams } from 'react-router';
+import { ByReviewer } from '../../app/after/Answers.js';
+import { Thread } from '../../app/after/Thread.js';
+import { Person } from '../../app/People.js';
+import { ProblemNotice } from '../../app/ProblemNotice.js';
+import { ReadDraft, useReadNotes, type ReadNote } from '../../app/reading/ReadDraft.js';
+import { useDeskQuery } from '../../app/reviewApi.js';
+import { useExchange } from '../../app/useExchange.js';
+import { Loading } from '../../kit/index.js';
+
+/** A review that whoever is graded gave, on its draft. */
+export function GivenBeside() {
+  const { reviewId = '' } = useParams();
+  const { data, error } = useDeskQuery(reviewId, { refetchOnMountOrArgChange: true });
+  if (error !== undefined) return <ProblemNotice error={error} />;
+  // A review that was looked at before is not shown as this one.
+  return data === undefined || data.id !== reviewId ? (
+    <Loading what="the review" />
+  ) : (
+    <Given key={reviewId} desk={data} />
+  );
+}
+
+function Given({ desk }: { readonly desk: DeskView }) {
+  const exchange = useExchange();
+  const { timeZone } = exchange.course;
+  const { draft, reviewer } = desk;
+  const notes = useMemo(
+    (): readonly ReadNote[] => desk.notes.map((note) => ({ ...note, by: reviewer })),
+    [desk.notes, reviewer],
+  );
+  const reading = useReadNotes(draft, notes, ({ id }, alone) => (
+    <Thread reviewId={desk.id} noteId={id} timeZone={timeZone} quiet={!alone} />
+  ));
+  const { id, answers, files } = desk;
+  const feedback: FeedbackView = {
+    ...{ drafts: [draft], form: desk.form, missing: 0 },
+    reviews: [{ id, reviewer, self: false, version: draft.version, answers, files, notes: desk.notes }],
+  };
+  const submitted = desk.submittedAt !== null;
+  return (
+    <>
+      <ReadDraft
+        draft={draft}
+        exchangeId={exchange.id}
+        notes={notes}
+        reading={reading}
+        label="The reviewed draft"
+        marginLabel="Notes of this review"
+      >
+        <div className="mb-3">
+          <p className="text-ink-soft">
+            {submitted ? 'Submitted' : <span className="text-madder">Not submitted</span>}, on the draft by{' '}
+            <Person label={desk.author} />.{' '}
+            <Link to={`/reviews/${id}`} className="text-dusk underline">
+              Open it on its desk
+            </Link>
+          </p>
+          <h3 className="font-serif text-2xl font-semibold">{draft.title}</h3>
+        </div>
+      </ReadDraft>
+      <section aria-label="What the review says" className="border-t border-line px-6 pb-4">
+        <ByReviewer
+          feedback={feedback}
+          timeZone={timeZone}
+          asks={false}
+          below={(_, itemId) => <Thread reviewId={id} itemId={itemId} timeZone={timeZone} quiet />}
+        />
+      </section>
+    </>
+  );
+}

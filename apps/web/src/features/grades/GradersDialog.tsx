@@ -1,0 +1,88 @@
+import type { GradesView, GradingShareRequest } from '@salt-circle/contracts';
+import { counted, type GradingWork } from '@salt-circle/core';
+import { useState } from 'react';
+import { ProblemNotice } from '../../app/ProblemNotice.js';
+import { useExchange } from '../../app/useExchange.js';
+import { Button, Checkbox, Dialog, Select } from '../../kit/index.js';
+import { useShareOutMutation } from './gradesApi.js';
+
+const WORKS: Readonly<Record<GradingWork, string>> = { draft: 'marks of drafts', reviewing: 'marks of reviewing' };
+
+/** Who of the staff grades whom. */
+export function GradersDialog({ view, onClose }: { readonly view: GradesView; readonly onClose: () => void }) {
+  const exchange = useExchange();
+  const [works, setWorks] = useState<readonly GradingWork[]>(['draft', 'reviewing']);
+  const [graderIds, setGraders] = useState(view.graders.map(({ id }) => id));
+  const [how, setHow] = useState<GradingShareRequest['how']>('evenly');
+  const [openOnly, setOpenOnly] = useState(true);
+  const [share, { isLoading, error }] = useShareOutMutation();
+  const sections = new Set(view.rows.flatMap(({ section }) => section ?? []));
+  const shared = view.rows.some(({ work }) => work.draft.grader !== null || work.reviewing.grader !== null);
+  const toggle = <One,>(all: readonly One[], one: One, on: boolean) =>
+    on ? [...all, one] : all.filter((other) => other !== one);
+  const go = async () => {
+    const request = { works: [...works], graderIds: [...graderIds], how, openOnly };
+    const done = await share({ exchangeId: exchange.id, ...request });
+    if (done.error === undefined) onClose();
+  };
+  const each = Math.ceil(view.rows.length / Math.max(1, graderIds.length));
+  return (
+    <Dialog
+      open
+      onClose={onClose}
+      title="Share out the grading"
+      description="Everybody can still grade anybody: it says whose it is, and each can look at the own ones alone."
+    >
+      <div className="space-y-4">
+        <fieldset>
+          <legend className="font-medium">What</legend>
+          {(Object.keys(WORKS) as GradingWork[]).map((work) => (
+            <Checkbox
+              key={work}
+              label={WORKS[work]}
+              checked={works.includes(work)}
+              onChange={({ target }) => setWorks(toggle(works, work, target.checked))}
+            />
+          ))}
+        </fieldset>
+        <Select
+          label="How"
+          value={how}
+          options={[
+            ['evenly', 'evenly, by name'],
+            ...(sections.size > 1 ? [['sections', 'by whole sections'] as const] : []),
+            ...(shared ? [['none', 'not at all: take it back'] as const] : []),
+          ]}
+          onChange={(next) => setHow(next as typeof how)}
+        />
+        {how !== 'none' && (
+          <fieldset>
+            <legend className="font-medium">Among</legend>
+            {view.graders.map(({ id, name }) => (
+              <Checkbox
+                key={id}
+                label={name}
+                checked={graderIds.includes(id)}
+                onChange={({ target }) => setGraders(toggle(graderIds, id, target.checked))}
+              />
+            ))}
+          </fieldset>
+        )}
+        <Checkbox
+          label="What is graded, or begun, stays whose it is"
+          checked={openOnly}
+          onChange={({ target }) => setOpenOnly(target.checked)}
+        />
+        {how === 'evenly' && graderIds.length > 0 && (
+          <p className="text-ink-soft">
+            {counted(view.rows.length, '1 student', '# students')}: up to {each} each.
+          </p>
+        )}
+        {error !== undefined && <ProblemNotice error={error} />}
+        <Button look="primary" busy={isLoading} onClick={() => void go()}>
+          {how === 'none' ? 'Take it back' : 'Share out'}
+        </Button>
+      </div>
+    </Dialog>
+  );
+}

@@ -1,0 +1,138 @@
+import type { CourseInsightsView } from '@salt-circle/contracts';
+import { peerScore } from '@salt-circle/core';
+import { useMemo, useState } from 'react';
+import { api } from '../../app/api.js';
+import { ProblemNotice } from '../../app/ProblemNotice.js';
+import { useCourse } from '../../app/useCourse.js';
+import { Empty, Loading, Select } from '../../kit/index.js';
+import { Figure } from './Figure.js';
+import { lines } from './options.js';
+import { percent, percentCell } from './percent.js';
+
+const { useCourseInsightsQuery } = api.injectEndpoints({
+  endpoints: (build) => ({
+    courseInsights: build.query<CourseInsightsView, string>({
+      query: (id) => `/courses/${id}/insights`,
+      providesTags: ['Grades'],
+    }),
+  }),
+});
+
+/** How people, and items of the same name, come along from exchange to exchange. */
+export function CourseInsightsPage() {
+  const course = useCourse();
+  const { data, error } = useCourseInsightsQuery(course.id, { refetchOnMountOrArgChange: true });
+  if (error !== undefined) return <ProblemNotice error={error} />;
+  if (data === undefined) return <Loading what="the insights" />;
+  const reviewed = data.exchanges.filter(({ reviews }) => reviews > 0);
+  return (
+    <div className="space-y-8 px-5 py-5">
+      <h2 className="text-xl font-semibold">From exchange to exchange</h2>
+      {reviewed.length === 0 ? (
+        <Empty title="No review has been submitted in this course yet.">
+          <p>
+            Once exchanges have some, this page says how people and items come along. One exchange alone has a page of
+            its own, from its grades.
+          </p>
+        </Empty>
+      ) : (
+        <>
+          <Growth view={data} />
+          <ItemsOverTime view={data} />
+        </>
+      )}
+    </div>
+  );
+}
+
+const ALL = '';
+
+function Growth({ view: { exchanges, people } }: { readonly view: CourseInsightsView }) {
+  const [chosen, setChosen] = useState(ALL);
+  const titles = exchanges.map(({ title }) => title);
+  const means = useMemo(
+    () =>
+      exchanges.map((_, at) =>
+        peerScore(
+          people.flatMap(({ scores }) => scores[at] ?? []),
+          'mean',
+        ),
+      ),
+    [exchanges, people],
+  );
+  const one = people.find(({ id }) => id === chosen);
+  const option = useMemo(() => {
+    const inPercent = (scores: ReadonlyArray<number | null>) =>
+      scores.map((score) => (score === null ? null : percent(score)));
+    return lines(
+      exchanges.map(({ title }) => title),
+      [
+        ...(one === undefined ? [] : [{ name: one.name, values: inPercent(one.scores) }]),
+        { name: 'all, on average', values: inPercent(means) },
+      ],
+    );
+  }, [exchanges, one, means]);
+  return (
+    <Figure
+      question="How does somebody come along?"
+      words="Scores of peers for the drafts, in percent. Other forms and other reviewers give other scores: look at the way, not at single points."
+      height={300}
+      option={option}
+      choice={
+        <Select
+          label="Student"
+          value={chosen}
+          options={[[ALL, 'all, on average'], ...people.map(({ id, name }) => [id, name] as const)]}
+          onChange={setChosen}
+        />
+      }
+      head={['student', ...titles, 'reviews submitted of those given']}
+      rows={[
+        ['all, on average', ...means.map(percentCell), ''],
+        ...people.map(({ name, scores, given }) => {
+          const all = given.flatMap((part) => part ?? []);
+          const sum = (key: 'submitted' | 'of') => all.reduce((total, part) => total + part[key], 0);
+          return [name, ...scores.map(percentCell), all.length === 0 ? '' : `${sum('submitted')} of ${sum('of')}`];
+        }),
+      ]}
+    />
+  );
+}
+
+/** Lines that can still be told apart. */
+const MOST = 8;
+
+function ItemsOverTime({ view: { exchanges } }: { readonly view: CourseInsightsView }) {
+  const rows = useMemo(() => {
+    const titles = [...new Set(exchanges.flatMap(({ items }) => items.map(({ title }) => title)))];
+    return titles
+      .map((title) => ({
+        title,
+        means: exchanges.map(({ items }) => items.find((item) => item.title === title)?.mean ?? null),
+      }))
+      .sort((a, b) => b.means.filter((mean) => mean !== null).length - a.means.filter((mean) => mean !== null).length);
+  }, [exchanges]);
+  const option = useMemo(
+    () =>
+      lines(
+        exchanges.map(({ title }) => title),
+        rows.slice(0, MOST).map(({ title, means }) => ({
+          name: title,
+          values: means.map((mean) => (mean === null ? null : percent(mean))),
+        })),
+      ),
+    [exchanges, rows],
+  );
+  if (rows.length === 0) return null;
+  const more = rows.length > MOST ? ` The ${MOST} in most exchanges are drawn; all are in the table.` : '';
+  return (
+    <Figure
+      question="How do items come along?"
+      words={`What drafts reach of the scale of items of the same name, in percent, on average.${more}`}
+      height={340}
+      option={option}
+      head={['item', ...exchanges.map(({ title }) => title)]}
+      rows={rows.map(({ title, means }) => [title, ...means.map(percentCell)])}
+    />
+  );
+}

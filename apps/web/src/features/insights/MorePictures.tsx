@@ -1,0 +1,179 @@
+import type { InsightsView } from '@salt-circle/contracts';
+import { counted, DRAFT_PARTS, peerScore, spearman } from '@salt-circle/core';
+import { useMemo, useState } from 'react';
+import { useNavigate } from 'react-router';
+import { labelWords } from '../../app/People.js';
+import { kindWord } from '../../app/reading/noteKinds.js';
+import { useExchange } from '../../app/useExchange.js';
+import { Select } from '../../kit/index.js';
+import { Figure } from './Figure.js';
+import { groupMap, layers, scatter } from './options.js';
+import { percent, percentCell } from './percent.js';
+
+interface Of {
+  readonly view: InsightsView;
+}
+
+/** Items by section, or by the groups of a set. */
+export function ByGroup({ view: { items, groupings, drafts } }: Of) {
+  const [chosen, setChosen] = useState(0);
+  const grouping = groupings[chosen];
+  const made = useMemo(() => {
+    if (grouping === undefined) return null;
+    const names = [...new Set(Object.values(grouping.of))].sort((a, b) =>
+      a.localeCompare(b, undefined, { numeric: true }),
+    );
+    const means = items.map((_, item) =>
+      names.map((name) =>
+        peerScore(
+          drafts.filter(({ id }) => grouping.of[id] === name).flatMap((draft) => draft.items[item] ?? []),
+          'mean',
+        ),
+      ),
+    );
+    const inPercent = means.map((row) => row.map((mean) => (mean === null ? null : percent(mean))));
+    return {
+      names,
+      means,
+      option: groupMap(
+        items.map(({ title }) => title),
+        names,
+        inPercent,
+      ),
+    };
+  }, [grouping, items, drafts]);
+  if (grouping === undefined || made === null || items.length === 0) return null;
+  const counts = made.names.map((name) => drafts.filter(({ id }) => grouping.of[id] === name).length);
+  const few = Math.min(...counts) < 5 ? ' Some have fewer than five drafts: a single one moves their mean.' : '';
+  return (
+    <Figure
+      question={`How do drafts of each ${grouping.title === 'section' ? 'section' : 'group'} come out?`}
+      words={`What drafts reach of the scale of each item, in percent, on average.${few}`}
+      height={60 + items.length * 44}
+      option={made.option}
+      choice={
+        groupings.length > 1 ? (
+          <Select
+            label="By"
+            value={String(chosen)}
+            options={groupings.map(({ title }, index) => [String(index), title] as const)}
+            onChange={(next) => setChosen(Number(next))}
+          />
+        ) : undefined
+      }
+      head={['item', ...made.names.map((name, index) => `${name} (${counts[index]})`)]}
+      rows={items.map(({ title }, item) => [title, ...(made.means[item] ?? []).map(percentCell)])}
+    />
+  );
+}
+
+/** Where notes stand from the beginning of a draft to its end. */
+export function AlongDrafts({ view: { notes } }: Of) {
+  const parts = Array.from({ length: DRAFT_PARTS }, (_, part) => `${part * 10}–${(part + 1) * 10}%`);
+  const option = useMemo(
+    () =>
+      layers(
+        parts,
+        notes.map(({ kind, counts }) => ({
+          ...{ name: kindWord(kind), values: counts },
+          colour: ({ keep: 'kelp', change: 'copper', ask: 'dusk', fix: 'slate' } as const)[kind],
+        })),
+        false,
+      ),
+    // The parts are the same each time.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+    [notes],
+  );
+  const placed = notes.reduce((all, { counts }) => all + counts.reduce((sum, one) => sum + one, 0), 0);
+  const elsewhere = notes.reduce((all, one) => all + one.elsewhere, 0);
+  if (placed === 0) return null;
+  return (
+    <Figure
+      question="Where along the drafts do notes stand?"
+      words={`From the beginning of a part to its end, ${counted(placed, '1 note', '# notes')} by kind.${elsewhere > 0 ? ` ${counted(elsewhere, 'One more is', '# more are')} on the whole, or where no length is known.` : ''}`}
+      height={280}
+      option={option}
+      head={['kind', ...parts, 'elsewhere']}
+      rows={notes.map(({ kind, counts, elsewhere: other }) => [kindWord(kind), ...counts, other])}
+    />
+  );
+}
+
+/** How much is written, and how long that takes; by notes where time is not measured. */
+export function WordsAndTime({ view: { reviews } }: Of) {
+  const navigate = useNavigate();
+  const timed = reviews.some(({ minutes }) => minutes !== null && minutes > 0);
+  const y = timed ? 'minutes at work' : 'notes';
+  const rows = useMemo(() => reviews.toSorted((a, b) => a.words - b.words), [reviews]);
+  const option = useMemo(
+    () =>
+      scatter(
+        rows.map(({ person, author, words, notes, minutes }) => ({
+          name: `${labelWords(person)} on ${labelWords(author)}`,
+          x: words,
+          y: timed ? Math.round((minutes ?? 0) * 10) / 10 : notes,
+          words: timed ? counted(notes, '1 note', '# notes') : '',
+        })),
+        { x: 'words', y },
+        false,
+      ),
+    [rows, timed, y],
+  );
+  const middle = rows[rows.length >> 1]?.words ?? 0;
+  const rank = spearman(rows.map(({ words, notes, minutes }) => [words, timed ? (minutes ?? 0) : notes]));
+  return (
+    <Figure
+      question={
+        timed ? 'How much is written, and how long does it take?' : 'How much is written, and how many notes are made?'
+      }
+      words={`A point for each review; half of them have ${middle} words or more.${rank === null ? '' : ` More words go with more ${timed ? 'time' : 'notes'} ${rank >= 0.7 ? 'nearly always' : rank >= 0.4 ? 'mostly' : rank >= 0.2 ? 'now and then' : 'hardly ever'} (Spearman ${rank.toFixed(2)}).`}`}
+      height={320}
+      option={option}
+      onPick={(index) => void navigate(`/reviews/${rows[index]?.id ?? ''}`)}
+      head={['reviewer', 'draft by', 'words', 'notes', ...(timed ? ['minutes'] : [])]}
+      rows={rows.map(({ person, author, words, notes, minutes }) => [
+        ...[labelWords(person), labelWords(author), words, notes],
+        ...(timed ? [Math.round((minutes ?? 0) * 10) / 10] : []),
+      ])}
+    />
+  );
+}
+
+const FATES = [
+  ['done', 'changed', 'kelp'],
+  ['toDo', 'will be changed', 'dusk'],
+  ['wont', 'will not be', 'copper'],
+  ['undecided', 'not decided', 'slate'],
+] as const;
+
+/** What authors make of remarks. */
+export function Uptake({ view: { uptake } }: Of) {
+  const exchange = useExchange();
+  const navigate = useNavigate();
+  const kinds = uptake.map(({ kind }) => (kind === 'next' ? 'Next steps' : kindWord(kind)));
+  const option = useMemo(
+    () =>
+      layers(
+        kinds,
+        FATES.map(([fate, name, colour]) => ({ name, colour, values: uptake.map((one) => one[fate]) })),
+        true,
+      ),
+    // The kinds follow from the uptake.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+    [uptake],
+  );
+  const remarks = uptake.reduce((sum, one) => sum + one.remarks, 0);
+  if (remarks === 0) return null;
+  const done = uptake.reduce((sum, one) => sum + one.done, 0);
+  return (
+    <Figure
+      question="What do authors make of remarks?"
+      words={`Of ${counted(remarks, 'one remark', '# remarks')} that asked for something, ${counted(done, 'one is', '# are')} carried out.`}
+      height={70 + uptake.length * 44}
+      option={option}
+      onPick={() => void navigate(`/exchanges/${exchange.id}/after`)}
+      head={['kind', 'remarks', ...FATES.map(([, name]) => name)]}
+      rows={uptake.map((one, index) => [kinds[index] ?? '', one.remarks, ...FATES.map(([fate]) => one[fate])])}
+    />
+  );
+}
