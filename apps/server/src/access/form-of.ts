@@ -25,8 +25,9 @@ function marksAlone(item: FormItem): FormItem {
   return 'comment' in item ? { ...item, ...free, comment: atWill(item.comment) } : { ...item, ...free };
 }
 
-const atWill = <Asked extends string>(asked: Asked) =>
-  (asked === 'required' ? 'optional' : asked) as Asked | 'optional';
+function atWill<Asked extends string>(asked: Asked): Asked | 'optional' {
+  return asked === 'required' ? 'optional' : asked;
+}
 
 /** A row as the form that it holds, without whose it is. */
 export function asForm(row: ReviewFormRow): ReviewForm {

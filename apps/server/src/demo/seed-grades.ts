@@ -45,8 +45,13 @@ export async function grade(
     }
   }
   const [, second] = rows;
-  for (const [index, { draftId }] of rows.slice(0, MARKED_DRAFTS).entries()) {
-    if (draftId !== null) await ownReview(seeder, teacher, exchangeId, draftId, index);
+  for (const [index, { draftId, grounds }] of rows.slice(0, MARKED_DRAFTS).entries()) {
+    if (draftId === null) continue;
+    // Near what the peers gave, and now and then a step below.
+    const peers = grounds.scores.reduce((sum, score) => sum + score, 0) / Math.max(1, grounds.scores.length);
+    await ownReview(seeder, teacher, exchangeId, draftId, (levels) =>
+      Math.max(0, Math.round(peers * (levels - 1)) - (index % 4 === 1 ? 1 : 0)),
+    );
   }
   if (second !== undefined) {
     const reason = 'One review was of a draft that was handed in twice; the notes on the first one count as well.';
@@ -69,14 +74,14 @@ async function ownReview(
   teacher: Person,
   exchangeId: string,
   draftId: string,
-  nth: number,
+  levelOf: (levels: number) => number,
 ): Promise<void> {
   const reviews = app.get(ReviewsService);
   const { id } = await app.get(DraftReviews).begin(teacher, exchangeId, draftId);
   const { form } = await reviews.desk(teacher, id);
   for (const [index, item] of form.items.entries()) {
     const text = WORDS[index % WORDS.length] as string;
-    const level = item.kind === 'criterion' ? item.levels.at((nth + index) % 3 === 1 ? -2 : -1) : undefined;
+    const level = item.kind === 'criterion' ? item.levels[levelOf(item.levels.length)] : undefined;
     await reviews.saveAnswer(teacher, id, item.id, {
       revision: 0,
       ...(item.kind === 'criterion' ? { levelId: level?.id ?? null, text: '' } : { text, next: text }),

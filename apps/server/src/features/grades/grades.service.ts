@@ -48,7 +48,7 @@ export class Grades {
     const manager = this.database.read;
     const { exchange } = place;
     const rule = ruleOf(exchange);
-    const { people, adjusted } = await this.evidence.of(manager, place, rule);
+    const { people, adjusted } = await this.kept.of(place);
     const labels = await Labels.ofExchange(manager, place);
     const enrolled = await manager.findBy(Enrolment, { courseId: place.course.id });
     const sections = new Map(enrolled.map((one) => [one.personId, one.section]));
@@ -191,7 +191,7 @@ export class Grades {
     const most = part === '' ? rule.most : 1;
     if (value !== null && !(value >= 0 && value <= most)) throw invalid([outside(part === '' ? rule.most : 100)]);
     // Before the transaction, which nobody else's saving should wait for.
-    const { people } = await this.evidence.of(this.database.read, place, rule);
+    const { people } = await this.kept.of(place);
     const mine = people.find(({ participant }) => participant.id === participantId);
     if (mine === undefined) throw refusal('unknown');
     const grade = gradeOf(gradeParts, rule, mine.evidence);

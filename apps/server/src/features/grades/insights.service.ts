@@ -25,6 +25,7 @@ import { Database } from '../../platform/database/database.js';
 import { groupedBy } from '../../platform/grouping/grouped-by.js';
 import { htmlToText } from '../../platform/html/html-to-text.js';
 import { Adjusting } from './adjusting.js';
+import { within } from './person-evidence.js';
 import { peersOf, ratingsOf, reviewsInGrades, type ReadReviews, type ReviewInGrade } from './reviews-in-grades.js';
 import { adjustSentence } from './rule-asked.js';
 import { uptakeOf } from './uptake.js';
@@ -69,7 +70,8 @@ export class Insights {
         const { id, mean, adjusted: fair, low, high, ratings: given } = one;
         const { less = 0, more = 0, forHalf = null } = explained.get(id) ?? {};
         const company = { less, more, forHalf, ...beside(id) };
-        return [{ id, author: labels.authorOf(draft), mean, adjusted: fair, low, high, reviews: given, ...company }];
+        const bounds = { adjusted: within(fair), low: within(low), high: within(high) };
+        return [{ id, author: labels.authorOf(draft), mean, ...bounds, reviews: given, ...company }];
       }),
       reviewers: adjusted.reviewers.map(({ id, severity, low, high, ratings: given }) => ({
         ...{ id, person: labels.reviewer(id), severity, low, high, reviews: given },

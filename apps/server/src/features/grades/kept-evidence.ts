@@ -8,8 +8,8 @@ const MINUTE = 60_000;
 const KEPT = 20;
 
 /**
- * What everybody did, worked out once for all students who look at their grades: when grades are released, a whole course comes at once.
- * Kept until something changes in the exchange, and no longer than the minute, since due times pass without anybody doing anything.
+ * What everybody did, worked out once for all who look at it: staff with the board open, and, when grades are released, a whole course at
+ * once. Kept until something changes in the exchange, and no longer than the minute, since due times pass without anybody doing anything.
  */
 @Injectable()
 export class KeptEvidence implements OnApplicationShutdown {

@@ -329,7 +329,7 @@ export function markKey(reviewId: string, itemId: string): string {
 }
 
 /** Scores are shares of a maximum; predictions can lie beyond. */
-function within(share: number): number {
+export function within(share: number): number {
   return Math.max(0, Math.min(1, share));
 }
 

@@ -31,16 +31,16 @@ function fields(columns: readonly string[], rows: readonly string[], all: readon
     grid: { left: 8, right: 8, top: 8, bottom: 8, containLabel: true },
     xAxis: { type: 'category', data: columns, ...axis(colours) },
     yAxis: { type: 'category', data: rows.toReversed(), ...axis(colours) },
-    visualMap: { show: false, min: 0, max: most, inRange: { color: [colours.paper, colours.dusk] } },
+    // Half of the shade at most: figures stay readable on it, light or dark.
+    visualMap: { show: false, min: 0, max: most * 2, inRange: { color: [colours.paper, colours.dusk] } },
     series: [
       {
         type: 'heatmap',
         data: all.map(({ at: [column, row], value, words }) => ({
           value: [column, rows.length - 1 - row, value],
-          // Dark fields have light figures.
-          label: { color: value > most * 0.55 ? colours.paper : colours.ink, formatter: () => words },
+          label: { formatter: () => words },
         })),
-        label: { show: true, fontSize: 14 },
+        label: { show: true, fontSize: 14, color: colours.ink },
         itemStyle: { borderColor: colours.line, borderWidth: 1 },
       },
     ],
@@ -111,7 +111,7 @@ export function scatter(
 ): Option {
   return (colours) => ({
     textStyle: { fontFamily: FONT },
-    grid: { left: 28, right: 24, top: 12, bottom: 28, containLabel: true },
+    grid: { left: 44, right: 24, top: 12, bottom: 28, containLabel: true },
     tooltip: tooltip(colours, (index) => {
       const point = points[index];
       return point === undefined
@@ -145,6 +145,23 @@ export function scatter(
   });
 }
 
+/** Plain, slanted, dotted, lying: to be told apart in grey. */
+function decals({ paper: color }: ChartColours) {
+  return [
+    { color: 'transparent' },
+    { color, dashArrayX: [1, 0], dashArrayY: [2, 6], rotation: Math.PI / 4 },
+    {
+      ...{ color, symbol: 'circle', symbolSize: 0.7 },
+      dashArrayX: [
+        [8, 8],
+        [0, 8, 8, 0],
+      ],
+      dashArrayY: [6, 0],
+    },
+    { color, dashArrayX: [1, 0], dashArrayY: [2, 6], rotation: 0 },
+  ];
+}
+
 interface Layer {
   readonly name: string;
   readonly colour: keyof ChartColours;
@@ -158,7 +175,7 @@ export function layers(along: readonly string[], all: readonly Layer[], lying: b
     const numbers = { type: 'value', minInterval: 1, ...axis(colours) };
     return {
       textStyle: { fontFamily: FONT },
-      aria: { enabled: true, decal: { show: true } },
+      aria: { enabled: true, decal: { show: true, decals: decals(colours) } },
       legend: { top: 0, left: 0, textStyle: { color: colours.ink, fontFamily: FONT, fontSize: 13 } },
       grid: { left: 8, right: 16, top: 36, bottom: 8, containLabel: true },
       xAxis: lying ? numbers : names,
@@ -204,9 +221,9 @@ export const MANY = 60;
 
 const dot = (rows: number) => (rows > MANY ? 4 : 9);
 
-/** Pixels for a picture of so many rows. */
+/** Pixels for a picture of so many rows: of very many, what is seen is where they lie, and the table has each of them. */
 export function heightOf(rows: number): number {
-  return 50 + rows * (rows > MANY ? 5 : 22);
+  return 50 + (rows > MANY ? Math.min(1_000, rows * 5) : rows * 22);
 }
 
 interface Interval {
