@@ -82,14 +82,40 @@ const STAFF_VIEWS: readonly View[] = [
     name: 'grades, one opened',
     open: async (page) => {
       await workspace('Site description', /^Grades/)(page);
-      await page.getByRole('button', { name: 'Adjoa Mensah' }).click();
+      await page
+        .getByRole('row', { name: /^Adjoa Mensah/ })
+        .getByRole('button')
+        .last()
+        .click();
       await expect(page.getByRole('region', { name: 'The grade' })).toBeVisible();
+    },
+  },
+  {
+    name: 'grading desk, the draft',
+    open: async (page) => {
+      await page.getByRole('link', { name: 'Grade with draft and reviews beside' }).click();
+      await expect(page.getByRole('region', { name: 'The draft with all notes' })).toBeVisible();
+    },
+  },
+  {
+    name: 'grading desk, a review given',
+    open: async (page) => {
+      await page.getByRole('navigation', { name: 'Work of this person' }).getByRole('link').nth(1).click();
+      await expect(page.getByRole('region', { name: 'The reviewed draft' })).toBeVisible();
     },
   },
   {
     name: 'insights',
     open: async (page) => {
-      await page.keyboard.press('Escape');
+      await page.getByRole('link', { name: 'All grades' }).click();
+      await page.getByRole('link', { name: 'Insights' }).click();
+      await expect(page.locator('canvas').first()).toBeVisible();
+    },
+  },
+  {
+    name: 'insights of a course',
+    open: async (page) => {
+      await page.getByRole('link', { name: 'Coastal Restoration' }).click();
       await page.getByRole('link', { name: 'Insights' }).click();
       await expect(page.locator('canvas').first()).toBeVisible();
     },

@@ -109,9 +109,19 @@ async function takeAll() {
   await workspace(ines, 'Site description', 'after');
   await take(ines, 'after');
   await workspace(ines, 'Site description', 'grades');
-  await ines.getByRole('button', { name: 'Farida Aziz' }).click();
+  const farida = ines.getByRole('row', { name: /^Farida Aziz/ });
+  await farida.getByRole('button').last().click();
   await ines.getByRole('region', { name: 'The grade' }).waitFor();
   await take(ines, 'grades');
+  await ines.keyboard.press('Escape');
+  await farida.getByRole('rowheader').getByRole('link').click();
+  await ines.getByRole('navigation', { name: 'Work of this person' }).getByRole('link').nth(1).click();
+  await ines.getByRole('region', { name: 'The reviewed draft' }).waitFor();
+  await take(ines, 'grading');
+  await workspace(ines, 'Site description', 'insights');
+  await ines.locator('canvas').first().waitFor();
+  await ines.getByRole('heading', { name: /how sure is that/ }).evaluate((heading) => heading.scrollIntoView());
+  await take(ines, 'insights');
 
   const reviewer = await as(review.who);
   await reviewer.goto(`${base}/reviews/${review.id}`);
@@ -121,26 +131,6 @@ async function takeAll() {
   await reviewer.locator('[data-place]').first().waitFor();
   await take(reviewer, 'desk-pdf');
   await reviewer.context().close();
-
-  // A film to be practised on, and the key to it.
-  await workspace(ines, 'Creek survey report', 'plan');
-  await ines.getByRole('button', { name: /^Practice/ }).click();
-  await ines.getByRole('combobox', { name: 'Practice', exact: true }).selectOption('offered');
-  await ines.getByRole('button', { name: 'Add a practice draft…' }).click();
-  const adding = ines.getByRole('dialog', { name: 'Add a practice draft' });
-  await adding.getByLabel('Title').fill('A minute at the creek');
-  await adding.getByLabel('Made from').selectOption('file');
-  await adding.getByLabel('Choose a file, or drop it here').setInputFiles(join(SAMPLES, 'talk.webm'));
-  await ines.getByRole('link', { name: 'Write the key' }).click();
-  await ines.getByRole('slider', { name: /^Time/ }).waitFor({ timeout: 30_000 });
-  await ines.getByRole('group', { name: 'Note on this moment' }).getByRole('button', { name: /^Ask/ }).click();
-  await ines.getByRole('textbox', { name: 'Ask note' }).first().fill('Which way does the water run here?');
-  await ines
-    .getByText(/^Saved /)
-    .first()
-    .waitFor();
-  await ines.getByRole('button', { name: 'Kept here' }).waitFor({ timeout: 30_000 });
-  await take(ines, 'desk-video');
 
   const practising = await as('Dagny Holm');
   await workspace(practising, 'Monitoring plan', 'practice');
@@ -170,10 +160,6 @@ async function takeAll() {
   await files.getByText('This PDF is protected').waitFor();
   await author.evaluate(() => window.scrollTo(0, 0));
   await take(author, 'hand-in');
-  await files.getByRole('button', { name: 'Put aside' }).click();
-  await author.getByRole('button', { name: 'Hand in…' }).click();
-  await author.getByText('may tell reviewers who you are').waitFor();
-  await take(author, 'hand-in-check');
   await workspace(author, 'Site description', 'feedback');
   await take(author, 'feedback');
   await author.context().close();
