@@ -28,6 +28,8 @@ const { deskFigures } = await import('./desk.mjs');
 const { doubtFigures } = await import('./doubts.mjs');
 const { scoringFigures } = await import('./scoring.mjs');
 const { afterFigures } = await import('./after.mjs');
+const { gradingFigures } = await import('./grading.mjs');
+const { markedFigures } = await import('./marked.mjs');
 const { identityFigures } = await import('./identity.mjs');
 const { allocationFigures } = await import('./allocation.mjs');
 
@@ -220,4 +222,6 @@ await allocationFigures(line, round);
 doubtFigures({ line, round });
 scoringFigures({ line, round });
 await afterFigures({ line, round });
+await gradingFigures({ line, round });
+await markedFigures({ line, round });
 versionFigures({ line, round });

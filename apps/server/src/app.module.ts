@@ -2,6 +2,7 @@ import { InboxModule } from './features/inbox/inbox.module.js';
 import { RepliesModule } from './features/replies/replies.module.js';
 import { RevisingModule } from './features/revising/revising.module.js';
 import { GradesModule } from './features/grades/grades.module.js';
+import { MarkedModule } from './features/marked/marked.module.js';
 import { RoundsModule } from './features/rounds/rounds.module.js';
 import { Module, type DynamicModule } from '@nestjs/common';
 import { APP_FILTER, APP_GUARD, APP_PIPE } from '@nestjs/core';
@@ -57,6 +58,7 @@ const FEATURES = [
   RevisingModule,
   RoundsModule,
   GradesModule,
+  MarkedModule,
   InboxModule,
   TodayModule,
   ChangesModule,

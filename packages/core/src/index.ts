@@ -279,3 +279,18 @@ export {
   SCORE_WORDS,
   shareWords,
 } from './grading/gradeRuleWords.js';
+export { answerLines } from './marked/answerLines.js';
+export { ANNOTATION_CONTEXT, annotationCollection, PAGE_SIZE } from './marked/annotations.js';
+export {
+  editLine,
+  KIND_NAMES,
+  noteLines,
+  passageOf,
+  type MarkedAnswer,
+  type MarkedDraft,
+  type MarkedKind,
+  type MarkedNote,
+  type MarkedPart,
+  type MarkedReply,
+  type MarkedReview,
+} from './marked/marked.js';

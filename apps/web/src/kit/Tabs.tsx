@@ -14,11 +14,25 @@ export interface TabsProps {
   readonly label: string;
   /** At the right of the row of tabs. */
   readonly aside?: ReactNode;
+  /** All panels below each other, with their words as headings: for paper. */
+  readonly all?: boolean;
   /** Panels fill the height and scroll by themselves; the hidden ones stay, with the place that one was at. */
   readonly fill?: boolean;
 }
 
-export function Tabs({ tabs, value, onChange, label, aside, fill = false }: TabsProps) {
+export function Tabs({ tabs, value, onChange, label, aside, all = false, fill = false }: TabsProps) {
+  if (all) {
+    return (
+      <div>
+        {tabs.map(({ key, words, content }) => (
+          <section key={key}>
+            <h2 className="border-b border-line py-2 text-lg font-semibold">{words}</h2>
+            {content}
+          </section>
+        ))}
+      </div>
+    );
+  }
   return (
     <RadixTabs.Root value={value} onValueChange={onChange} className={fill ? 'flex h-full min-h-0 flex-col' : ''}>
       <div className="flex flex-wrap items-center justify-between gap-x-4 border-b border-line">

@@ -10,6 +10,6 @@ import { ReleaseNews } from './release-news.service.js';
   imports: [ReadingModule, ReviewsModule],
   controllers: [FeedbackController],
   providers: [FeedbackService, OtherReviews, ReleaseNews],
-  exports: [ReleaseNews],
+  exports: [FeedbackService, ReleaseNews],
 })
 export class FeedbackModule {}

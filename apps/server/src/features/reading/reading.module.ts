@@ -10,6 +10,6 @@ import { Readings } from './readings.service.js';
 @Module({
   controllers: [FilesController, AttachmentFilesController, ReadingController, RemarkFilesController],
   providers: [Copies, ReadDraftsService, Readings],
-  exports: [Copies, Readings],
+  exports: [Copies, ReadDraftsService, Readings],
 })
 export class ReadingModule {}

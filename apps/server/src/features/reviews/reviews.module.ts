@@ -11,6 +11,6 @@ import { ReviewsService } from './reviews.service.js';
   imports: [ReadingModule],
   controllers: [ReviewsController, OwnRemarksController],
   providers: [ReviewContents, ReviewsService, OwnRemarks, ReviewNames],
-  exports: [ReviewContents],
+  exports: [ReviewContents, ReviewsService],
 })
 export class ReviewsModule {}

@@ -63,14 +63,22 @@ async function allThatAnnSees(ben: TestPerson, part: Partial<typeof PLAN>): Prom
         `${exchange}/decisions`,
         `${exchange}/drafts/${draft}/revision`,
         `${exchange}/grade`,
+        `${exchange}/feedback/notes.jsonld`,
+        `/reviews/${ids.byAnn}/notes.jsonld`,
+        `/reviews/${ids.byAnn}/draft.docx`,
+        `${exchange}/feedback/draft.docx`,
         `/reviews/${ids.byAnn}/earlier`,
         `/reviews/${ids.byBen}/earlier`,
         '/inbox',
       ];
       for (const path of paths) {
-        const { status, headers, text } = await world.as(ANN, 'get', path);
+        const { status, headers, text, body } = await (path.endsWith('.docx')
+          ? world.file(ANN, path)
+          : world.as(ANN, 'get', path));
         const { date: _date, connection: _connection, ...told } = headers as Record<string, string>;
-        seen.push(`${path} ${status} ${JSON.stringify(told)} ${text}`);
+        // Of a file its bytes.
+        const read = Buffer.isBuffer(body) ? body.toString('latin1') : text;
+        seen.push(`${path} ${status} ${JSON.stringify(told)} ${read}`);
       }
     };
     await look();

@@ -14,6 +14,7 @@ import { NoteStrip } from '../../app/reading/NoteStrip.js';
 import { plainText } from '../../app/reading/plainText.js';
 import { noteDomId } from '../../app/reading/passages.js';
 import { placeWords } from '../../app/reading/places/whereabouts.js';
+import { TakeAlong } from '../../app/marked/TakeAlong.js';
 import { useAnnotation } from '../../app/reading/useAnnotation.js';
 import { usePolling } from '../../app/changes/useChanges.js';
 import { useMe } from '../../app/session/useMe.js';
@@ -245,7 +246,14 @@ function Desk({ desk, only }: DeskProps) {
         ...(desk.practice === null ? [] : [practiceCrumb(desk.practice)]),
       ]}
       title={titleOf(desk)}
-      aside={<DeskTools exchange={{ ...exchange, id: desk.practice?.forId ?? exchange.id }} />}
+      aside={
+        <>
+          {desk.practice === null && !view.narrow && (
+            <TakeAlong small base={`/reviews/${desk.id}`} parts={draft.parts} />
+          )}
+          <DeskTools exchange={{ ...exchange, id: desk.practice?.forId ?? exchange.id }} />
+        </>
+      }
     >
       <DeskNotices desk={desk} />
       <div className="min-h-0 flex-1">

@@ -12,7 +12,9 @@ import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { ReadDraft, useReadNotes, type ReadNote, type ReadNotes } from '../../app/reading/ReadDraft.js';
 import { When } from '../../app/time/When.js';
 import { useSeeing } from '../../app/seeing/useSeeing.js';
+import { TakeAlong } from '../../app/marked/TakeAlong.js';
 import { useExchange } from '../../app/useExchange.js';
+import { usePrinting } from '../../app/usePrinting.js';
 import { ByCriterion, ByReviewer } from '../../app/after/Answers.js';
 import { decisionOf, figuresOf, remarksOf } from './remarks.js';
 import { Summary } from './Summary.js';
@@ -137,6 +139,7 @@ function Feedback({ feedback, draft, where }: FeedbackProps) {
   const exchange = useExchange();
   const notes = useNotes(draft, feedback.reviews);
   const [tab, setTab] = useState('reviewer');
+  const printing = usePrinting();
   const [order, setOrder] = useState<'place' | 'kind' | 'reviewer'>('place');
   const { timeZone } = exchange.course;
   const seeing = useSeeing() !== null;
@@ -181,7 +184,10 @@ function Feedback({ feedback, draft, where }: FeedbackProps) {
         label="Your draft with its notes"
         marginLabel="Notes beside your draft"
       >
-        <h2 className="mb-4 font-serif text-2xl font-semibold">{draft.title}</h2>
+        <div className="mb-4 flex flex-wrap items-start justify-between gap-3">
+          <h2 className="font-serif text-2xl font-semibold">{draft.title}</h2>
+          {!seeing && <TakeAlong small base={`/exchanges/${exchange.id}/feedback`} parts={draft.parts} />}
+        </div>
       </ReadDraft>
       <section className="border-l border-line bg-crust px-5 py-3">
         <p className="text-ink-soft">
@@ -195,6 +201,7 @@ function Feedback({ feedback, draft, where }: FeedbackProps) {
         <Summary feedback={feedback} />
         <Tabs
           label="Feedback"
+          all={printing}
           value={tab}
           onChange={setTab}
           tabs={[

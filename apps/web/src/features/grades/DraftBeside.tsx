@@ -7,7 +7,9 @@ import { Thread } from '../../app/after/Thread.js';
 import { labelWords } from '../../app/People.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { ReadDraft, useReadNotes, type ReadNote } from '../../app/reading/ReadDraft.js';
+import { TakeAlong } from '../../app/marked/TakeAlong.js';
 import { useExchange } from '../../app/useExchange.js';
+import { usePrinting } from '../../app/usePrinting.js';
 import { Empty, Loading, Tabs } from '../../kit/index.js';
 import { useDraftFeedbackQuery, useGradesQuery } from './gradesApi.js';
 
@@ -57,6 +59,7 @@ function Written({ feedback, draft }: { readonly feedback: DraftFeedbackView; re
     </>
   ));
   const [tab, setTab] = useState('criterion');
+  const printing = usePrinting();
   return (
     <>
       <ReadDraft
@@ -67,7 +70,10 @@ function Written({ feedback, draft }: { readonly feedback: DraftFeedbackView; re
         label="The draft with all notes"
         marginLabel="Notes"
       >
-        <h3 className="mb-3 font-serif text-2xl font-semibold">{draft.title}</h3>
+        <div className="mb-3 flex flex-wrap items-start justify-between gap-3">
+          <h3 className="font-serif text-2xl font-semibold">{draft.title}</h3>
+          <TakeAlong small base={`/exchanges/${exchange.id}/drafts/${draft.draftId}/feedback`} parts={draft.parts} />
+        </div>
       </ReadDraft>
       <section aria-label="Reviews of the draft" className="border-t border-line px-6 py-4">
         <h3 className="text-lg font-semibold">
@@ -89,6 +95,7 @@ function Written({ feedback, draft }: { readonly feedback: DraftFeedbackView; re
         {feedback.reviews.length > 0 && (
           <Tabs
             label="Reviews of the draft"
+            all={printing}
             value={tab}
             onChange={setTab}
             tabs={[

@@ -7,6 +7,7 @@ import { Person } from '../../app/People.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { ReadDraft, useReadNotes, type ReadNote } from '../../app/reading/ReadDraft.js';
 import { useDeskQuery } from '../../app/reviewApi.js';
+import { TakeAlong } from '../../app/marked/TakeAlong.js';
 import { useExchange } from '../../app/useExchange.js';
 import { Loading } from '../../kit/index.js';
 
@@ -58,7 +59,10 @@ function Given({ desk }: { readonly desk: DeskView }) {
               Open it on its desk
             </Link>
           </p>
-          <h3 className="font-serif text-2xl font-semibold">{draft.title}</h3>
+          <div className="flex flex-wrap items-start justify-between gap-3">
+            <h3 className="font-serif text-2xl font-semibold">{draft.title}</h3>
+            <TakeAlong small base={`/reviews/${id}`} parts={draft.parts} />
+          </div>
         </div>
       </ReadDraft>
       <section aria-label="What the review says" className="border-t border-line px-6 pb-4">

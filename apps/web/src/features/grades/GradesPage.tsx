@@ -85,6 +85,9 @@ export function GradesPage() {
                 {SHOWN[key]} {data.rows.filter(holds[key]).length}
               </Button>
             ))}
+          <a className={buttonClass('plain')} href={`/api/exchanges/${exchange.id}/notes.jsonld`} download>
+            Notes
+          </a>
           <Link className={buttonClass('plain')} to="../insights">
             Insights
           </Link>

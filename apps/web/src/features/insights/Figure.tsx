@@ -2,7 +2,8 @@ import type { EChartsCoreOption, ECharts } from 'echarts/core';
 import { useRef, useState, type ReactNode } from 'react';
 import { Button } from '../../kit/index.js';
 import { Chart, type ChartColours } from './Chart.js';
-import { csvOf, saveAs } from './saving.js';
+import { saveAs } from '../../app/saveAs.js';
+import { csvOf } from './saving.js';
 
 interface FigureProps {
   /** The question that it answers. */

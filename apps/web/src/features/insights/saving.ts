@@ -9,12 +9,3 @@ export function csvOf(rows: ReadonlyArray<ReadonlyArray<string | number>>): stri
   };
   return `\uFEFF${rows.map((row) => row.map(cell).join(',')).join('\r\n')}\r\n`;
 }
-
-export function saveAs(name: string, blob: Blob): void {
-  const url = URL.createObjectURL(blob);
-  const link = document.createElement('a');
-  link.href = url;
-  link.download = name.replace(/[\\/:*?"<>|]/g, '');
-  link.click();
-  URL.revokeObjectURL(url);
-}

@@ -7,6 +7,7 @@ import { accountRows } from './account-rows.js';
 import { after } from './after-rows.js';
 import { checking } from './check-rows.js';
 import { grading } from './grade-rows.js';
+import { marked } from './marked-rows.js';
 import { exchangeRows } from './exchange-rows.js';
 import { practising } from './practice-rows.js';
 import { STAGES, type Row } from './row.js';
@@ -37,6 +38,7 @@ describe('who may call what, when', () => {
       ...practising(ids.id, practiceId, keyId),
       ...checking(ids, draftOfBen),
       ...after(ids, draftOfBen),
+      ...marked(ids, draftOfBen),
       ...grading(ids),
     ];
   });

@@ -1,0 +1,139 @@
+import { Injectable } from '@nestjs/common';
+import type { DraftReading, FeedbackView, PersonLabel, ReplyView } from '@salt-circle/contracts';
+import {
+  answerLines,
+  formScore,
+  OVERALL_ID,
+  type MarkedDraft,
+  type MarkedReply,
+  type MarkedReview,
+  type ReviewForm,
+} from '@salt-circle/core';
+import { Access, see } from '../../access/access.js';
+import type { Asker } from '../../access/seeing.js';
+import { isHandedIn } from '../../access/versions.js';
+import { Draft } from '../../model/draft.js';
+import { Database } from '../../platform/database/database.js';
+import { refusal } from '../../platform/problems/sentences.js';
+import { FeedbackService } from '../feedback/feedback.service.js';
+import { Replies } from '../replies/replies.service.js';
+import { ReviewsService } from '../reviews/reviews.service.js';
+import type { MarkedHtml } from './worker/task.js';
+
+/** A draft with all that somebody may take along of it. */
+export interface Marked {
+  readonly exchangeId: string;
+  readonly draft: MarkedDraft;
+  readonly reading: DraftReading;
+  readonly texts: readonly MarkedHtml[];
+}
+
+/**
+ * What was written about drafts, for whoever may read it, as that person reads it: all of it goes through the services by which it is
+ * read on the page, so that a file says nothing that the page does not.
+ */
+@Injectable()
+export class MarkedDrafts {
+  constructor(
+    private readonly database: Database,
+    private readonly access: Access,
+    private readonly feedback: FeedbackService,
+    private readonly reviews: ReviewsService,
+    private readonly replies: Replies,
+  ) {}
+
+  /** For its author: the version that most of the reviews are of. */
+  async own(person: Asker, exchangeId: string): Promise<Marked> {
+    return this.#from(person, exchangeId, await this.feedback.mine(person, exchangeId));
+  }
+
+  /** For staff. */
+  async ofDraft(person: Asker, exchangeId: string, draftId: string): Promise<Marked> {
+    return this.#from(person, exchangeId, await this.feedback.ofDraft(person, exchangeId, draftId));
+  }
+
+  /** One review, for whoever may read it: its reviewer, or staff. */
+  async ofReview(person: Asker, reviewId: string): Promise<Marked> {
+    const desk = await this.reviews.desk(person, reviewId);
+    const { id, reviewer, self, answers, files, notes, draft, form } = desk;
+    const review = { id, reviewer, self, version: draft.version, answers, files, notes };
+    return this.#from(person, desk.exchange.id, { drafts: [draft], form, reviews: [review], missing: 0 });
+  }
+
+  /** All drafts of an exchange one after the other, for staff. */
+  async *ofExchange(person: Asker, exchangeId: string): AsyncGenerator<MarkedDraft> {
+    const place = await this.access.exchange(person, exchangeId);
+    see(place, { kind: 'workspace' });
+    const manager = this.database.read;
+    const drafts = await manager
+      .createQueryBuilder(Draft, 'draft')
+      .where('draft.exchangeId = :exchangeId', { exchangeId })
+      .andWhere(isHandedIn(manager))
+      .orderBy('draft.id', 'ASC')
+      .getMany();
+    for (const { id } of drafts) yield (await this.ofDraft(person, exchangeId, id)).draft;
+  }
+
+  async #from(person: Asker, exchangeId: string, { drafts, form, reviews }: FeedbackView): Promise<Marked> {
+    const { exchange, course } = await this.access.exchange(person, exchangeId);
+    const count = (version: number) => reviews.filter((review) => review.version === version).length;
+    const [reading] = drafts.toSorted((a, b) => count(b.version) - count(a.version) || b.version - a.version);
+    if (reading === undefined) throw refusal('unknown');
+    const written: MarkedReview[] = [];
+    for (const review of reviews) written.push(await this.#review(person, review, form));
+    const parts = reading.parts.map(({ id, name, deliverable, show }) => ({
+      ...{ id, name: name === '' ? deliverable : name },
+      format: ({ html: 'text/html', pdf: 'application/pdf' } as Readonly<Record<string, string>>)[show ?? ''] ?? null,
+    }));
+    return {
+      ...{ exchangeId, reading },
+      draft: {
+        ...{ draftId: reading.draftId, version: reading.version, title: reading.title },
+        ...{ exchange: exchange.title, course: course.title, parts, reviews: written },
+      },
+      texts: reading.parts.flatMap(({ id, name, deliverable, show, html }) =>
+        show === 'html' && html !== null ? [{ id, name: name === '' ? deliverable : name, html }] : [],
+      ),
+    };
+  }
+
+  async #review(
+    person: Asker,
+    { id, reviewer, answers, notes }: FeedbackView['reviews'][number],
+    form: ReviewForm,
+  ): Promise<MarkedReview> {
+    const { replies } = await this.replies.threads(person, id);
+    const to = (holds: (reply: ReplyView) => boolean): MarkedReply[] =>
+      replies.filter(holds).map((reply) => ({ id: reply.id, by: wordsOf(reply.by), words: reply.words }));
+    const score = formScore(form, answers);
+    const items = [
+      ...form.items.map((item) => ({ id: item.id, title: item.title, item })),
+      ...(form.overall === 'none' ? [] : [{ id: OVERALL_ID, title: 'Overall comment', item: undefined }]),
+    ];
+    const by = wordsOf(reviewer);
+    return {
+      ...{ id, by },
+      score:
+        score === null
+          ? ''
+          : form.weighting === 'weights'
+            ? `${Math.round(score.percent)} percent`
+            : `${score.points} of ${score.of} points`,
+      answers: items.map(({ id: itemId, title, item }) => ({
+        ...{ itemId, title, lines: answerLines(item, answers[itemId]) },
+        replies: to((reply) => reply.itemId === itemId),
+      })),
+      notes: notes.map(({ id: noteId, kind, body, place, edit }) => ({
+        ...{ id: noteId, by, kind, body, partId: place.partId, selector: place.selector, edit },
+        replies: to((reply) => reply.noteId === noteId),
+      })),
+      replies: to((reply) => reply.noteId === null && reply.itemId === null),
+    };
+  }
+}
+
+/** As the one who takes it along knows this person; whoever gets the file from there would not know who “you” is. */
+function wordsOf({ name, alias, you, role }: PersonLabel): string {
+  const known = you === true ? (alias ?? name ?? 'You') : (name ?? alias ?? '');
+  return role === undefined ? known : `${known} (${role})`;
+}

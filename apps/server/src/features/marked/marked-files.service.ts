@@ -1,0 +1,81 @@
+import { readFile } from 'node:fs/promises';
+import { Injectable, type OnApplicationShutdown } from '@nestjs/common';
+import { annotationCollection, type MarkedDraft } from '@salt-circle/core';
+import type { Asker } from '../../access/seeing.js';
+import { StoredFile } from '../../model/stored-file.js';
+import { Database } from '../../platform/database/database.js';
+import { FileStore } from '../../platform/files/file-store.js';
+import { compiled, Threads, WorkStopped } from '../../platform/jobs/threads.js';
+import { ProblemError } from '../../platform/problems/problem-error.js';
+import { refusal } from '../../platform/problems/sentences.js';
+import { ReadDraftsService } from '../reading/read-drafts.service.js';
+import { MarkedDrafts, type Marked } from './marked-drafts.service.js';
+import type { DocumentTask, PagesTask } from './worker/task.js';
+
+/** Megabytes and milliseconds: what a file of 300 pages with 400 notes takes several times over, and an end all the same. */
+const LIMITS = { memory: 1_024, time: 120_000, atOnce: 2 };
+
+export interface MadeFile {
+  readonly name: string;
+  readonly bytes: Buffer;
+}
+
+/** Drafts with what was written about them, as files for other programs. */
+@Injectable()
+export class MarkedFiles implements OnApplicationShutdown {
+  readonly #threads = new Threads(compiled('features/marked/worker/marked.js'), LIMITS);
+
+  constructor(
+    private readonly database: Database,
+    private readonly store: FileStore,
+    private readonly reading: ReadDraftsService,
+    private readonly drafts: MarkedDrafts,
+  ) {}
+
+  /** For a word processor, with comments and tracked changes. */
+  async document({ draft, texts }: Marked): Promise<MadeFile> {
+    const task: DocumentTask = { draft, texts };
+    return { name: `${draft.title}.docx`, bytes: await this.#made('docx', task) };
+  }
+
+  /** The reading copy of a part that is a PDF, with annotations. */
+  async pages(person: Asker, { draft, reading, exchangeId }: Marked, partId: string): Promise<MadeFile> {
+    const shown = reading.parts.find(({ id }) => id === partId);
+    if (shown?.show !== 'pdf') throw refusal('unknown');
+    const { part } = await this.reading.part(person, exchangeId, draft.draftId, partId);
+    const file = part.digest === null ? null : await this.database.read.findOneBy(StoredFile, { digest: part.digest });
+    if (file?.copyDigest == null) throw refusal('unknown');
+    const task: PagesTask = { draft, partId, bytes: await readFile(this.store.path(file.copyDigest)) };
+    // Its own name may tell whose it is; the title of the draft does not.
+    return { name: `${draft.title}.pdf`, bytes: await this.#made('pdf', task) };
+  }
+
+  annotations(id: string, drafts: readonly MarkedDraft[]): string {
+    const [one] = drafts;
+    const label = drafts.length === 1 && one !== undefined ? one.title : (one?.exchange ?? '');
+    return JSON.stringify(annotationCollection(id, label, drafts), null, 2);
+  }
+
+  async ofExchange(person: Asker, exchangeId: string): Promise<string> {
+    const drafts: MarkedDraft[] = [];
+    for await (const draft of this.drafts.ofExchange(person, exchangeId)) drafts.push(draft);
+    return this.annotations(exchangeId, drafts);
+  }
+
+  async #made(name: 'docx' | 'pdf', task: object): Promise<Buffer> {
+    try {
+      return Buffer.from(await this.#threads.run<Uint8Array>(name, task, { time: LIMITS.time }));
+    } catch (error) {
+      if (!(error instanceof WorkStopped)) throw error;
+      throw new ProblemError({
+        code: 'unexpected',
+        sentence: 'This file is too much to make: it took too long or too much memory.',
+        whatToDo: 'Read it on the page, or print that.',
+      });
+    }
+  }
+
+  async onApplicationShutdown(): Promise<void> {
+    await this.#threads.end();
+  }
+}

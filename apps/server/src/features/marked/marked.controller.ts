@@ -1,0 +1,100 @@
+import { Controller, Get, Param, StreamableFile } from '@nestjs/common';
+import contentDisposition from 'content-disposition';
+import type { Asker } from '../../access/seeing.js';
+import { Me } from '../../access/session.guard.js';
+import { MarkedDrafts } from './marked-drafts.service.js';
+import { MarkedFiles, type MadeFile } from './marked-files.service.js';
+
+const DOCX = 'application/vnd.openxmlformats-officedocument.wordprocessingml.document';
+const JSON_LD = 'application/ld+json; profile="http://www.w3.org/ns/anno.jsonld"';
+
+function sent({ name, bytes }: MadeFile, type: string): StreamableFile {
+  return new StreamableFile(bytes, { type, disposition: contentDisposition(name) });
+}
+
+function annotations(text: string): StreamableFile {
+  return sent({ name: 'notes.jsonld', bytes: Buffer.from(text) }, JSON_LD);
+}
+
+/** What was written about drafts, to take along: for its author, for staff, and of a review for its reviewer. */
+@Controller()
+export class MarkedController {
+  constructor(
+    private readonly drafts: MarkedDrafts,
+    private readonly files: MarkedFiles,
+  ) {}
+
+  @Get('exchanges/:exchangeId/feedback/draft.docx')
+  async ownDocument(@Me() me: Asker, @Param('exchangeId') id: string): Promise<StreamableFile> {
+    return sent(await this.files.document(await this.drafts.own(me, id)), DOCX);
+  }
+
+  @Get('exchanges/:exchangeId/feedback/notes.jsonld')
+  async ownNotes(@Me() me: Asker, @Param('exchangeId') id: string): Promise<StreamableFile> {
+    const { draft } = await this.drafts.own(me, id);
+    return annotations(this.files.annotations(draft.draftId, [draft]));
+  }
+
+  @Get('exchanges/:exchangeId/feedback/parts/:partId/notes.pdf')
+  async ownPages(
+    @Me() me: Asker,
+    @Param('exchangeId') id: string,
+    @Param('partId') partId: string,
+  ): Promise<StreamableFile> {
+    return sent(await this.files.pages(me, await this.drafts.own(me, id), partId), 'application/pdf');
+  }
+
+  @Get('exchanges/:exchangeId/notes.jsonld')
+  async allNotes(@Me() me: Asker, @Param('exchangeId') id: string): Promise<StreamableFile> {
+    return annotations(await this.files.ofExchange(me, id));
+  }
+
+  @Get('exchanges/:exchangeId/drafts/:draftId/feedback/draft.docx')
+  async document(
+    @Me() me: Asker,
+    @Param('exchangeId') id: string,
+    @Param('draftId') draftId: string,
+  ): Promise<StreamableFile> {
+    return sent(await this.files.document(await this.drafts.ofDraft(me, id, draftId)), DOCX);
+  }
+
+  @Get('exchanges/:exchangeId/drafts/:draftId/feedback/notes.jsonld')
+  async notes(
+    @Me() me: Asker,
+    @Param('exchangeId') id: string,
+    @Param('draftId') draftId: string,
+  ): Promise<StreamableFile> {
+    const { draft } = await this.drafts.ofDraft(me, id, draftId);
+    return annotations(this.files.annotations(draft.draftId, [draft]));
+  }
+
+  @Get('exchanges/:exchangeId/drafts/:draftId/feedback/parts/:partId/notes.pdf')
+  async pages(
+    @Me() me: Asker,
+    @Param('exchangeId') id: string,
+    @Param('draftId') draftId: string,
+    @Param('partId') partId: string,
+  ): Promise<StreamableFile> {
+    return sent(await this.files.pages(me, await this.drafts.ofDraft(me, id, draftId), partId), 'application/pdf');
+  }
+
+  @Get('reviews/:reviewId/draft.docx')
+  async reviewDocument(@Me() me: Asker, @Param('reviewId') reviewId: string): Promise<StreamableFile> {
+    return sent(await this.files.document(await this.drafts.ofReview(me, reviewId)), DOCX);
+  }
+
+  @Get('reviews/:reviewId/notes.jsonld')
+  async reviewNotes(@Me() me: Asker, @Param('reviewId') reviewId: string): Promise<StreamableFile> {
+    const { draft } = await this.drafts.ofReview(me, reviewId);
+    return annotations(this.files.annotations(reviewId, [draft]));
+  }
+
+  @Get('reviews/:reviewId/parts/:partId/notes.pdf')
+  async reviewPages(
+    @Me() me: Asker,
+    @Param('reviewId') reviewId: string,
+    @Param('partId') partId: string,
+  ): Promise<StreamableFile> {
+    return sent(await this.files.pages(me, await this.drafts.ofReview(me, reviewId), partId), 'application/pdf');
+  }
+}

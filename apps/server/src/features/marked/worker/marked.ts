@@ -1,0 +1,2 @@
+export { docx } from './docx.js';
+export { pdf } from './pdf.js';

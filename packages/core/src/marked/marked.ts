@@ -1,0 +1,107 @@
+import type { Selector } from '../anchoring/place.js';
+import type { ProposedEdit } from '../edits/proposedEdit.js';
+
+/** What a note is for. */
+export type MarkedKind = 'keep' | 'change' | 'ask' | 'fix';
+
+export interface MarkedReply {
+  readonly id: string;
+  /** As whoever takes it along knows the one who wrote it. */
+  readonly by: string;
+  readonly words: string;
+}
+
+export interface MarkedNote {
+  readonly id: string;
+  readonly by: string;
+  readonly kind: MarkedKind;
+  readonly body: string;
+  /** Null: on the whole draft. */
+  readonly partId: string | null;
+  readonly selector: Selector;
+  readonly edit: ProposedEdit | null;
+  readonly replies: readonly MarkedReply[];
+}
+
+export interface MarkedPart {
+  readonly id: string;
+  readonly name: string;
+  /** The media type by which it is read; null for a link. */
+  readonly format: string | null;
+}
+
+/** What somebody says of one item of the form. */
+export interface MarkedAnswer {
+  readonly itemId: string;
+  readonly title: string;
+  /** A line each. */
+  readonly lines: readonly string[];
+  readonly replies: readonly MarkedReply[];
+}
+
+export interface MarkedReview {
+  readonly id: string;
+  readonly by: string;
+  /** "14 of 18 points"; empty for a form without points. */
+  readonly score: string;
+  readonly answers: readonly MarkedAnswer[];
+  readonly notes: readonly MarkedNote[];
+  /** To the review as a whole. */
+  readonly replies: readonly MarkedReply[];
+}
+
+/** A draft with all that was written about it, as somebody may take it along: with names or aliases as that person knows them. */
+export interface MarkedDraft {
+  readonly draftId: string;
+  /** Of the version. */
+  readonly version: number;
+  readonly title: string;
+  readonly exchange: string;
+  readonly course: string;
+  readonly parts: readonly MarkedPart[];
+  readonly reviews: readonly MarkedReview[];
+}
+
+export const KIND_NAMES: Readonly<Record<MarkedKind, string>> = {
+  keep: 'Keep',
+  change: 'Change',
+  ask: 'Ask',
+  fix: 'Fix',
+};
+
+/** What a proposed edit does, in words: for programs and papers that have no way to show it. */
+export function editLine(edit: ProposedEdit, passage: string): string {
+  switch (edit.type) {
+    case 'insert':
+      return `${edit.side === 'before' ? 'Put before it' : 'Put after it'}: “${edit.text}”`;
+    case 'delete':
+      return `Take out: “${passage}”`;
+    case 'replace':
+      return `“${passage}” → “${edit.text}”`;
+    case 'move':
+      return `${edit.side === 'before' ? 'Move to before' : 'Move to after'} “${edit.to.quote.exact}”`;
+    case 'split':
+      return 'Begin a paragraph here.';
+    case 'join':
+      return 'Join this paragraph with the next one.';
+  }
+}
+
+/** The words that a note is on; empty for a place that is none of words. */
+export function passageOf(selector: Selector): string {
+  return selector.type === 'text' || selector.type === 'passage' ? selector.quote.exact : '';
+}
+
+/** A note in lines: what it is for with what it says, and what it proposes. */
+export function noteLines({
+  kind,
+  body,
+  edit,
+  selector,
+}: Pick<MarkedNote, 'kind' | 'body' | 'edit' | 'selector'>): string[] {
+  const said = body.trim();
+  return [
+    said === '' ? KIND_NAMES[kind] : `${KIND_NAMES[kind]}: ${said}`,
+    ...(edit === null ? [] : [editLine(edit, passageOf(selector))]),
+  ];
+}
