@@ -1,15 +1,32 @@
-import { Controller, Get, Param } from '@nestjs/common';
+import { Controller, Get, Param, Res, StreamableFile } from '@nestjs/common';
+import contentDisposition from 'content-disposition';
+import type { Response } from 'express';
 import type { CourseInsightsView } from '@salt-circle/contracts';
 import type { Asker } from '../../access/seeing.js';
 import { Me } from '../../access/session.guard.js';
 import { CourseInsights } from './course-insights.service.js';
+import { Results } from './results.service.js';
 
-@Controller('courses/:courseId/insights')
+@Controller('courses/:courseId')
 export class CourseInsightsController {
-  constructor(private readonly insights: CourseInsights) {}
+  constructor(
+    private readonly insights: CourseInsights,
+    private readonly results: Results,
+  ) {}
 
-  @Get()
+  @Get('insights')
   of(@Me() me: Asker, @Param('courseId') id: string): Promise<CourseInsightsView> {
     return this.insights.of(me, id);
+  }
+
+  @Get('results.zip')
+  async resultsOf(
+    @Me() me: Asker,
+    @Param('courseId') id: string,
+    @Res({ passthrough: true }) response: Response,
+  ): Promise<StreamableFile> {
+    const { name, zip } = await this.results.stream(me, id);
+    response.setHeader('Content-Type', 'application/zip');
+    return new StreamableFile(zip, { disposition: contentDisposition(name) });
   }
 }

@@ -4,7 +4,7 @@ import { useMemo, useState } from 'react';
 import { api } from '../../app/api.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { useCourse } from '../../app/useCourse.js';
-import { Empty, Loading, Select } from '../../kit/index.js';
+import { buttonClass, Empty, Loading, Select } from '../../kit/index.js';
 import { Figure } from './Figure.js';
 import { lines } from './options.js';
 import { percent, percentCell } from './percent.js';
@@ -27,7 +27,14 @@ export function CourseInsightsPage() {
   const reviewed = data.exchanges.filter(({ reviews }) => reviews > 0);
   return (
     <div className="space-y-8 px-5 py-5">
-      <h2 className="text-xl font-semibold">From exchange to exchange</h2>
+      <div className="flex flex-wrap items-center justify-between gap-3">
+        <h2 className="text-xl font-semibold">From exchange to exchange</h2>
+        {course.role === 'instructor' && (
+          <a className={buttonClass('plain')} href={`/api/courses/${course.id}/results.zip`} download>
+            All results as tables (ZIP)
+          </a>
+        )}
+      </div>
       {reviewed.length === 0 ? (
         <Empty title="No review has been submitted in this course yet.">
           <p>

@@ -80,6 +80,7 @@ export function courseRows(exchangeId: string): Row[] {
     }),
     read('/courses/:courseId/library', '/library', 200),
     read('/courses/:courseId/insights', '/insights', 200),
+    { ...read('/courses/:courseId/results.zip', '/results.zip', 200), assistant: 403 },
     change('POST /courses/:courseId/library', '/library', 422, { kind: 'template', title: 'T', exchangeId: null }),
     change('POST /courses/:courseId/library/form-files', '/library/form-files', 422, {
       name: 'form.json',
