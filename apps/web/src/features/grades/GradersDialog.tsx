@@ -34,7 +34,7 @@ export function GradersDialog({ view, onClose }: { readonly view: GradesView; re
       description="Everybody can still grade anybody: it says whose it is, and each can look at the own ones alone."
     >
       <div className="space-y-4">
-        <fieldset>
+        <fieldset className="flex flex-col items-start gap-1">
           <legend className="font-medium">What</legend>
           {(Object.keys(WORKS) as GradingWork[]).map((work) => (
             <Checkbox
@@ -56,7 +56,7 @@ export function GradersDialog({ view, onClose }: { readonly view: GradesView; re
           onChange={(next) => setHow(next as typeof how)}
         />
         {how !== 'none' && (
-          <fieldset>
+          <fieldset className="flex flex-col items-start gap-1">
             <legend className="font-medium">Among</legend>
             {view.graders.map(({ id, name }) => (
               <Checkbox
@@ -68,11 +68,13 @@ export function GradersDialog({ view, onClose }: { readonly view: GradesView; re
             ))}
           </fieldset>
         )}
-        <Checkbox
-          label="What is graded, or begun, stays whose it is"
-          checked={openOnly}
-          onChange={({ target }) => setOpenOnly(target.checked)}
-        />
+        <div>
+          <Checkbox
+            label="What is graded, or begun, stays whose it is"
+            checked={openOnly}
+            onChange={({ target }) => setOpenOnly(target.checked)}
+          />
+        </div>
         {how === 'evenly' && graderIds.length > 0 && (
           <p className="text-ink-soft">
             {counted(view.rows.length, '1 student', '# students')}: up to {each} each.

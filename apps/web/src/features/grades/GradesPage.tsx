@@ -8,7 +8,7 @@ import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { useMe } from '../../app/session/useMe.js';
 import { useExchange } from '../../app/useExchange.js';
 import { When } from '../../app/time/When.js';
-import { Button, buttonClass, Empty, Loading, StateMark, type BoardColumn } from '../../kit/index.js';
+import { Button, buttonClass, Loading, StateMark, type BoardColumn } from '../../kit/index.js';
 import { GradersDialog } from './GradersDialog.js';
 import { GradeSheet } from './GradeSheet.js';
 import { progressWords } from './GradingDesk.js';
@@ -108,13 +108,16 @@ export function GradesPage() {
         </div>
       </div>
       {data.problem !== null && <p className="mb-3 text-copper">{data.problem}</p>}
-      {data.parts.length === 0 ? (
-        <Empty title="No grade is planned here.">
-          <p>Say under “Weights and rules” what it is made of; then everybody’s grade is worked out here.</p>
-        </Empty>
-      ) : (
-        <Board view={data} rows={rows} open={open} onOpen={setOpen} />
+      {data.parts.length === 0 && (
+        <div className="mb-3 max-w-prose">
+          <p className="font-semibold">No grade is planned here.</p>
+          <p className="text-ink-soft">
+            Say under “Weights and rules” what it is made of; then everybody’s grade is worked out here. Drafts and
+            reviewing can be marked before.
+          </p>
+        </div>
       )}
+      <Board view={data} rows={rows} open={open} onOpen={setOpen} />
       {dialog === 'rule' && <RuleDialog view={data} onClose={() => setDialog(null)} />}
       {dialog === 'graders' && <GradersDialog view={data} onClose={() => setDialog(null)} />}
       {dialog === 'form' && <ReviewingFormDialog view={data} onClose={() => setDialog(null)} />}

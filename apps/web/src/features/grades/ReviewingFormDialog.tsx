@@ -47,11 +47,13 @@ export function ReviewingFormDialog({ view, onClose }: { readonly view: GradesVi
           ]}
           onChange={setForm}
         />
-        <Checkbox
-          label="Fill it in for each review; the mean counts"
-          checked={each}
-          onChange={({ target }) => setEach(target.checked)}
-        />
+        <div>
+          <Checkbox
+            label="Fill it in for each review; the mean counts"
+            checked={each}
+            onChange={({ target }) => setEach(target.checked)}
+          />
+        </div>
         {changes && marked > 0 && (
           <p className="text-copper">
             {counted(marked, '1 person has marks', '# people have marks')} by the form as it is. They are kept, but

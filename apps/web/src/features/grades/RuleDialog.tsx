@@ -98,11 +98,13 @@ export function RuleDialog({ view, onClose }: { readonly view: GradesView; reado
           <NumberField label="At most, percent" value={rule.most} onChange={(most) => change({ most })} />
         </div>
         {rule.score === 'adjusted' && (
-          <Checkbox
-            label="Students are shown between what bounds their score lies, and in what company it came about"
-            checked={rule.scoreTold}
-            onChange={({ target }) => change({ scoreTold: target.checked })}
-          />
+          <div>
+            <Checkbox
+              label="Students are shown between what bounds their score lies, and in what company it came about"
+              checked={rule.scoreTold}
+              onChange={({ target }) => change({ scoreTold: target.checked })}
+            />
+          </div>
         )}
         <Quality rule={rule} onChange={change} />
         {others.map(({ path, sentence }) => (
