@@ -1,7 +1,7 @@
 import { rmSync } from 'node:fs';
 import { performance } from 'node:perf_hooks';
 import { at, built, installed, startServer } from '../scripts/run.mjs';
-import { callsTo, line, median, round, stopped, timed } from './calls.mjs';
+import { benchEnv, callsTo, line, median, round, stopped, timed } from './calls.mjs';
 import { signedInBrowser } from './browser.mjs';
 import { addBenchCourse } from './course.mjs';
 
@@ -152,13 +152,7 @@ export async function afterFigures({ line, round }) {
   await built();
   const folder = at('.cache', 'bench-after');
   rmSync(folder, { recursive: true, force: true });
-  const env = {
-    SALT_CIRCLE_MODE: 'demo',
-    SALT_CIRCLE_DATA: folder,
-    PORT,
-    SALT_CIRCLE_LOG: 'off',
-    NODE_ENV: 'development',
-  };
+  const env = benchEnv(folder, PORT);
   await stopped(await startServer(env));
   const course = await addBenchCourse(folder, { students: LISTENERS + 20 });
   const [much, little] = await muchFeedback(folder, course);

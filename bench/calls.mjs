@@ -45,3 +45,14 @@ export function callsTo(base) {
   }
   return { call, cookieOf };
 }
+
+/** What a server of the demo is started with, to be measured. */
+export function benchEnv(folder, port) {
+  return {
+    SALT_CIRCLE_MODE: 'demo',
+    SALT_CIRCLE_DATA: folder,
+    PORT: port,
+    SALT_CIRCLE_LOG: 'off',
+    NODE_ENV: 'development',
+  };
+}

@@ -1,7 +1,7 @@
 import { rmSync } from 'node:fs';
 import { performance } from 'node:perf_hooks';
 import { at, built, installed, startServer } from '../scripts/run.mjs';
-import { callsTo, line, median, round, stopped, timed } from './calls.mjs';
+import { benchEnv, callsTo, line, median, round, stopped, timed } from './calls.mjs';
 import { signedInBrowser } from './browser.mjs';
 import { addBenchCourse } from './course.mjs';
 import { submitAll } from './reviewed.mjs';
@@ -56,13 +56,7 @@ export async function gradingFigures({ line, round }) {
   await built();
   const folder = at('.cache', 'bench-grading');
   rmSync(folder, { recursive: true, force: true });
-  const env = {
-    SALT_CIRCLE_MODE: 'demo',
-    SALT_CIRCLE_DATA: folder,
-    PORT,
-    SALT_CIRCLE_LOG: 'off',
-    NODE_ENV: 'development',
-  };
+  const env = benchEnv(folder, PORT);
   await stopped(await startServer(env));
   const small = await addBenchCourse(folder, { students: 24, title: 'Small' });
   const large = await addBenchCourse(folder, { students: 2_000, title: 'Large' });

@@ -2,7 +2,7 @@ import { rmSync, readFileSync, readdirSync } from 'node:fs';
 import { performance } from 'node:perf_hooks';
 import { gzipSync } from 'node:zlib';
 import { at, built, installed, startServer } from '../scripts/run.mjs';
-import { callsTo, line, median, round, stopped, timed } from './calls.mjs';
+import { benchEnv, callsTo, line, median, round, stopped, timed } from './calls.mjs';
 import { versionFigures } from './versions.mjs';
 
 // Figures as ratios within one run: absolute times say more about the machine than about the program.
@@ -12,13 +12,7 @@ await built();
 const PORT = '4613';
 const base = `http://localhost:${PORT}`;
 const folder = at('.cache', 'bench');
-const env = {
-  SALT_CIRCLE_MODE: 'demo',
-  SALT_CIRCLE_DATA: folder,
-  PORT,
-  SALT_CIRCLE_LOG: 'off',
-  NODE_ENV: 'development',
-};
+const env = benchEnv(folder, PORT);
 const { addBenchCourse } = await import('./course.mjs');
 const { signedInBrowser } = await import('./browser.mjs');
 const { changesFigures } = await import('./changes.mjs');

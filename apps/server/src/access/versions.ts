@@ -115,3 +115,13 @@ export async function changedSinceHandIn(
   // Worked out anew: a version from before there were parts has a digest of another kind.
   return saved !== contentDigest(last, await partsOf(manager, draft.id, last.id, deliverables));
 }
+
+/** Drafts with a version that counts, in the order of their random ids, which says nothing of whose they are. */
+export function handedInDrafts(manager: EntityManager, exchangeId: string): Promise<Draft[]> {
+  return manager
+    .createQueryBuilder(Draft, 'draft')
+    .where('draft.exchangeId = :exchangeId', { exchangeId })
+    .andWhere(isHandedIn(manager))
+    .orderBy('draft.id', 'ASC')
+    .getMany();
+}

@@ -21,6 +21,8 @@ export interface AllEvidence {
   readonly people: readonly Evidenced[];
   /** Null where severity is not taken out. */
   readonly adjusted: Adjusted | null;
+  /** Scores are weighted by practice, and nobody has practised. */
+  readonly unpractised: boolean;
 }
 
 /** What everybody did, as the parts of the grade ask for it. */
@@ -50,7 +52,8 @@ export class Evidence {
       overrides: groupedBy(await ofThese(manager, GradeOverrideRow, ids), ({ participantId }) => participantId),
     };
     const of = evidenceOf(sources);
-    return { people: participants.map(of), adjusted };
+    const unpractised = rule.score === 'practice' && sources.practised.size === 0;
+    return { people: participants.map(of), adjusted, unpractised };
   }
 }
 

@@ -48,7 +48,7 @@ export class Grades {
     const manager = this.database.read;
     const { exchange } = place;
     const rule = ruleOf(exchange);
-    const { people, adjusted } = await this.kept.of(place);
+    const { people, adjusted, unpractised } = await this.kept.of(place);
     const labels = await Labels.ofExchange(manager, place);
     const enrolled = await manager.findBy(Enrolment, { courseId: place.course.id });
     const sections = new Map(enrolled.map((one) => [one.personId, one.section]));
@@ -104,7 +104,11 @@ export class Grades {
       graders,
       rows: rows.sort((a, b) => (a.person.name ?? '').localeCompare(b.person.name ?? '')),
       release: isoOrNull(exchange.gradesRelease),
-      problem: adjusted?.problem == null ? null : adjustSentence(adjusted.problem),
+      problem: unpractised
+        ? 'Nobody has submitted a practice draft that can be compared with its key, so plain means are used.'
+        : adjusted?.problem == null
+          ? null
+          : adjustSentence(adjusted.problem),
       mayRule: acts(place, { kind: 'plan' }),
     };
   }

@@ -173,6 +173,9 @@ describe('scores of peers', () => {
   const scoreOf = async (who: number) => (await rowOf(who)).grade.lines[0]?.share ?? null;
 
   it('count as much as their reviewers came near the key in practice, where that is chosen', async () => {
+    await rule({ score: 'practice' });
+    expect((await grades()).problem).toContain('Nobody has submitted a practice draft');
+    await rule({ score: 'mean' });
     const { practiceId } = await practiceOn(world, id);
     world.clock.goTo(AT.reviewing);
     const database = world.app.get(Database);

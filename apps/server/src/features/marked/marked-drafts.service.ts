@@ -11,8 +11,7 @@ import {
 } from '@salt-circle/core';
 import { Access, see } from '../../access/access.js';
 import type { Asker } from '../../access/seeing.js';
-import { isHandedIn } from '../../access/versions.js';
-import { Draft } from '../../model/draft.js';
+import { handedInDrafts } from '../../access/versions.js';
 import { Database } from '../../platform/database/database.js';
 import { refusal } from '../../platform/problems/sentences.js';
 import { FeedbackService } from '../feedback/feedback.service.js';
@@ -65,13 +64,8 @@ export class MarkedDrafts {
     const place = await this.access.exchange(person, exchangeId);
     see(place, { kind: 'workspace' });
     const manager = this.database.read;
-    const drafts = await manager
-      .createQueryBuilder(Draft, 'draft')
-      .where('draft.exchangeId = :exchangeId', { exchangeId })
-      .andWhere(isHandedIn(manager))
-      .orderBy('draft.id', 'ASC')
-      .getMany();
-    for (const { id } of drafts) yield (await this.ofDraft(person, exchangeId, id)).draft;
+    for (const { id } of await handedInDrafts(manager, exchangeId))
+      yield (await this.ofDraft(person, exchangeId, id)).draft;
   }
 
   async #from(person: Asker, exchangeId: string, { drafts, form, reviews }: FeedbackView): Promise<Marked> {

@@ -7,7 +7,7 @@ import { Authors } from '../../access/authors.js';
 import { Labels } from '../../access/labels.js';
 import { rowsOfReviews } from '../../access/rows-of-reviews.js';
 import type { Asker } from '../../access/seeing.js';
-import { isHandedIn } from '../../access/versions.js';
+import { handedInDrafts } from '../../access/versions.js';
 import { Draft, DraftVersion } from '../../model/draft.js';
 import { Participant } from '../../model/exchange.js';
 import { RatingRow, ReplyRow } from '../../model/reply.js';
@@ -30,11 +30,7 @@ export class AfterService {
     const place = await this.access.exchange(person, exchangeId);
     see(place, { kind: 'workspace' });
     const manager = this.database.read;
-    const drafts = await manager
-      .createQueryBuilder(Draft, 'draft')
-      .where('draft.exchangeId = :exchangeId', { exchangeId })
-      .andWhere(isHandedIn(manager))
-      .getMany();
+    const drafts = await handedInDrafts(manager, exchangeId);
     const labels = await Labels.ofExchange(manager, place);
     const authors = await Authors.load(manager, place.exchange);
     const people = new Map((await manager.findBy(Participant, { exchangeId })).map((one) => [one.id, one]));

@@ -1,4 +1,5 @@
 import type { DraftReading, NoteView, PersonLabel } from '@salt-circle/contracts';
+import { comparePlaces } from '@salt-circle/core';
 import { useRef, useState, type ReactNode } from 'react';
 import { AnnotatedDraft } from './AnnotatedDraft.js';
 import { NoteSheet } from './NoteSheet.js';
@@ -10,6 +11,12 @@ import { useAnnotation, type Annotation } from './useAnnotation.js';
 /** A note, and who left it. */
 export interface ReadNote extends NoteView {
   readonly by: PersonLabel;
+}
+
+/** Notes of several reviews, in the order of their places in the draft. */
+export function inPlace<Note extends NoteView>(parts: DraftReading['parts'], notes: readonly Note[]): readonly Note[] {
+  const byPlace = comparePlaces(parts.map(({ id }) => id));
+  return notes.toSorted((a, b) => byPlace(a.place, b.place) || (a.id < b.id ? -1 : 1));
 }
 
 export interface ReadNotes<Note extends ReadNote> {

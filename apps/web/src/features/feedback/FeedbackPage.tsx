@@ -1,5 +1,5 @@
 import type { DecisionsView, DraftReading, FeedbackView, ReviewFileCard } from '@salt-circle/contracts';
-import { counted, comparePlaces, decisionKey, type AnchorMatch } from '@salt-circle/core';
+import { counted, decisionKey, type AnchorMatch } from '@salt-circle/core';
 import { useEffect, useMemo, useState } from 'react';
 import { Empty, Loading, Select, Tabs } from '../../kit/index.js';
 import { Adopt, AdoptAll } from '../../app/after/Adopt.js';
@@ -9,7 +9,7 @@ import { Thread } from '../../app/after/Thread.js';
 import { PleaseLook } from '../../app/check/PleaseLook.js';
 import { RemarkFiles } from '../../app/remarks/RemarkFiles.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
-import { ReadDraft, useReadNotes, type ReadNote, type ReadNotes } from '../../app/reading/ReadDraft.js';
+import { inPlace, ReadDraft, useReadNotes, type ReadNote, type ReadNotes } from '../../app/reading/ReadDraft.js';
 import { When } from '../../app/time/When.js';
 import { useSeeing } from '../../app/seeing/useSeeing.js';
 import { TakeAlong } from '../../app/marked/TakeAlong.js';
@@ -112,20 +112,22 @@ interface FeedbackNote extends ReadNote {
 
 /** The notes of all reviewers, in the order of their places. */
 function useNotes({ parts }: DraftReading, reviews: FeedbackView['reviews']): readonly FeedbackNote[] {
-  return useMemo(() => {
-    const byPlace = comparePlaces(parts.map(({ id }) => id));
-    return reviews
-      .flatMap((review) =>
-        review.notes.map((note): FeedbackNote => ({
-          ...note,
-          by: review.reviewer,
-          reviewId: review.id,
-          self: review.self,
-          files: review.files.filter(({ noteId }) => noteId === note.id),
-        })),
-      )
-      .sort((a, b) => byPlace(a.place, b.place) || (a.id < b.id ? -1 : 1));
-  }, [parts, reviews]);
+  return useMemo(
+    () =>
+      inPlace(
+        parts,
+        reviews.flatMap((review) =>
+          review.notes.map((note): FeedbackNote => ({
+            ...note,
+            by: review.reviewer,
+            reviewId: review.id,
+            self: review.self,
+            files: review.files.filter(({ noteId }) => noteId === note.id),
+          })),
+        ),
+      ),
+    [parts, reviews],
+  );
 }
 
 interface FeedbackProps {

@@ -1,10 +1,10 @@
 import type { DraftReading, FeedbackView } from '@salt-circle/contracts';
-import { comparePlaces, counted } from '@salt-circle/core';
+import { counted } from '@salt-circle/core';
 import { useMemo, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { useOthersQuery } from '../../app/after/afterApi.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
-import { ReadDraft, useReadNotes, type ReadNote } from '../../app/reading/ReadDraft.js';
+import { inPlace, ReadDraft, useReadNotes, type ReadNote } from '../../app/reading/ReadDraft.js';
 import { useExchange } from '../../app/useExchange.js';
 import { Empty, Loading, Tabs } from '../../kit/index.js';
 import { ByCriterion, ByReviewer } from '../../app/after/Answers.js';
@@ -38,12 +38,14 @@ export function OthersPage() {
 
 function Others({ others, draft }: { readonly others: FeedbackView; readonly draft: DraftReading }) {
   const exchange = useExchange();
-  const notes = useMemo((): readonly ReadNote[] => {
-    const byPlace = comparePlaces(draft.parts.map(({ id }) => id));
-    return others.reviews
-      .flatMap((review) => review.notes.map((note) => ({ ...note, by: review.reviewer })))
-      .sort((a, b) => byPlace(a.place, b.place) || (a.id < b.id ? -1 : 1));
-  }, [draft.parts, others.reviews]);
+  const notes = useMemo(
+    (): readonly ReadNote[] =>
+      inPlace(
+        draft.parts,
+        others.reviews.flatMap((review) => review.notes.map((note) => ({ ...note, by: review.reviewer }))),
+      ),
+    [draft.parts, others.reviews],
+  );
   const reading = useReadNotes(draft, notes);
   const [tab, setTab] = useState('reviewer');
   return (

@@ -1,12 +1,12 @@
 import type { DraftFeedbackView, DraftReading } from '@salt-circle/contracts';
-import { comparePlaces, counted } from '@salt-circle/core';
+import { counted } from '@salt-circle/core';
 import { useMemo, useState } from 'react';
 import { useParams } from 'react-router';
 import { ByCriterion, ByReviewer } from '../../app/after/Answers.js';
 import { Thread } from '../../app/after/Thread.js';
 import { labelWords } from '../../app/People.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
-import { ReadDraft, useReadNotes, type ReadNote } from '../../app/reading/ReadDraft.js';
+import { inPlace, ReadDraft, useReadNotes, type ReadNote } from '../../app/reading/ReadDraft.js';
 import { TakeAlong } from '../../app/marked/TakeAlong.js';
 import { useExchange } from '../../app/useExchange.js';
 import { usePrinting } from '../../app/usePrinting.js';
@@ -46,12 +46,16 @@ function Written({ feedback, draft }: { readonly feedback: DraftFeedbackView; re
   const { timeZone } = exchange.course;
   const withheld = (kind: string, reviewId: string, targetId: string) =>
     feedback.withheld.find((one) => one.reviewId === reviewId && one.kind === kind && one.targetId === targetId);
-  const notes = useMemo((): ReadonlyArray<ReadNote & { readonly reviewId: string }> => {
-    const byPlace = comparePlaces(draft.parts.map(({ id }) => id));
-    return feedback.reviews
-      .flatMap((review) => review.notes.map((note) => ({ ...note, by: review.reviewer, reviewId: review.id })))
-      .sort((a, b) => byPlace(a.place, b.place) || (a.id < b.id ? -1 : 1));
-  }, [draft.parts, feedback.reviews]);
+  const notes = useMemo(
+    (): ReadonlyArray<ReadNote & { readonly reviewId: string }> =>
+      inPlace(
+        draft.parts,
+        feedback.reviews.flatMap((review) =>
+          review.notes.map((note) => ({ ...note, by: review.reviewer, reviewId: review.id })),
+        ),
+      ),
+    [draft.parts, feedback.reviews],
+  );
   const reading = useReadNotes(draft, notes, ({ id, reviewId }, alone) => (
     <>
       <Kept reason={(withheld('note', reviewId, id) ?? withheld('review', reviewId, ''))?.reason} />
