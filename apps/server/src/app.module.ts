@@ -1,6 +1,7 @@
 import { InboxModule } from './features/inbox/inbox.module.js';
 import { RepliesModule } from './features/replies/replies.module.js';
 import { RevisingModule } from './features/revising/revising.module.js';
+import { DescriptionModule } from './features/description/description.module.js';
 import { GradesModule } from './features/grades/grades.module.js';
 import { MarkedModule } from './features/marked/marked.module.js';
 import { RoundsModule } from './features/rounds/rounds.module.js';
@@ -57,6 +58,7 @@ const FEATURES = [
   RepliesModule,
   RevisingModule,
   RoundsModule,
+  DescriptionModule,
   GradesModule,
   MarkedModule,
   InboxModule,

@@ -5,6 +5,7 @@ import { Logger } from 'nestjs-pino';
 import { frontGate } from './access/front-gate.js';
 import { SessionService } from './access/session.service.js';
 import { AppModule } from './app.module.js';
+import { Description } from './features/description/description.service.js';
 import type { Surroundings } from './platform/platform.module.js';
 import { securityHeaders } from './platform/security/headers.js';
 
@@ -27,5 +28,6 @@ export async function createApp(surroundings: Surroundings): Promise<NestExpress
   // Nobody else's word is taken on where a request comes from.
   app.set('trust proxy', [...surroundings.settings.proxies]);
   app.use('/api', ...frontGate(app.get(SessionService)));
+  app.get(Description).of(app);
   return app;
 }

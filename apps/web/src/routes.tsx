@@ -48,6 +48,12 @@ export const router = createBrowserRouter([
             lazy: async () => ({ Component: (await import('./features/account/AccountPage.js')).AccountPage }),
           },
           {
+            path: '/description',
+            lazy: async () => ({
+              Component: (await import('./features/description/DescriptionPage.js')).DescriptionPage,
+            }),
+          },
+          {
             path: '/courses/:courseId',
             lazy: async () => ({ Component: (await import('./features/courses/CoursePage.js')).CoursePage }),
             children: [

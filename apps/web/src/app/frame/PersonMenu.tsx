@@ -55,6 +55,7 @@ export function PersonMenu({ name, demo }: { readonly name: string; readonly dem
           [
             { words: 'Your account', onPick: () => void navigate('/account') },
             { words: 'Due times in your calendar…', onPick: () => setCalendar(true) },
+            ...(demo ? [{ words: 'What scripts can call', onPick: () => void navigate('/description') }] : []),
           ],
           themes,
           going,

@@ -5,6 +5,7 @@ export function accountRows(): Row[] {
   const strong = 'glasswort and thrift';
   return [
     { route: 'GET /api/session', url: '/session', ...everyone(200) },
+    { route: 'GET /api/openapi.json', url: '/openapi.json', ...signedIn(200) },
     {
       route: 'POST /api/session',
       url: '/session',

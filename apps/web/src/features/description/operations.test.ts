@@ -1,0 +1,34 @@
+import { operationsOf, type OpenApi } from './operations.js';
+
+const DOCUMENT: OpenApi = {
+  openapi: '3.0.0',
+  info: { description: '' },
+  paths: {
+    '/api/b/{id}': {
+      put: {
+        tags: ['B'],
+        parameters: [
+          { name: 'id', in: 'path', required: true },
+          { name: 'names', in: 'query', required: false },
+        ],
+        requestBody: { content: { 'application/json': { schema: { $ref: '#/components/schemas/BRequest' } } } },
+      },
+    },
+    '/api/a': { get: { tags: ['A'] }, delete: { tags: ['A'] } },
+  },
+  components: { schemas: { BRequest: { type: 'object' } } },
+};
+
+describe('routes to be read', () => {
+  it('stand in groups, each with what it takes', () => {
+    expect(operationsOf(DOCUMENT).map(({ method, path }) => `${method} ${path}`)).toEqual([
+      'GET /api/a',
+      'DELETE /api/a',
+      'PUT /api/b/{id}',
+    ]);
+    expect(operationsOf(DOCUMENT).at(-1)).toMatchObject({
+      parameters: ['id in path', 'names in query, may be left out'],
+      body: { name: 'BRequest', schema: { type: 'object' } },
+    });
+  });
+});
