@@ -2,6 +2,7 @@ import { NestFactory } from '@nestjs/core';
 import type { NestExpressApplication } from '@nestjs/platform-express';
 import compression from 'compression';
 import { Logger } from 'nestjs-pino';
+import { AccessTokens } from './access/access-tokens.js';
 import { frontGate } from './access/front-gate.js';
 import { SessionService } from './access/session.service.js';
 import { AppModule } from './app.module.js';
@@ -27,7 +28,7 @@ export async function createApp(surroundings: Surroundings): Promise<NestExpress
   app.set('query parser', 'simple');
   // Nobody else's word is taken on where a request comes from.
   app.set('trust proxy', [...surroundings.settings.proxies]);
-  app.use('/api', ...frontGate(app.get(SessionService)));
+  app.use('/api', ...frontGate(app.get(SessionService), app.get(AccessTokens)));
   app.get(Description).of(app);
   return app;
 }

@@ -293,3 +293,5 @@ export type { CheckView, DoubtView, LookedView, QueueRow, QueueView, WithheldVie
 export type { PracticeCard, PracticeContent, PracticeOwn, PracticeResultView, PracticeView } from './views/practice.js';
 export { boardChange, changedBoard, type BoardChange } from './views/boardChange.js';
 export type { ShorthandEntry } from './views/shorthand.js';
+export { TokenRequest } from './requests/tokens.js';
+export { TOKEN_SCOPES, type MadeTokenView, type TokenRow, type TokenScope, type TokensView } from './views/tokens.js';

@@ -1,6 +1,7 @@
 import { Global, Module } from '@nestjs/common';
 import { APP_GUARD } from '@nestjs/core';
 import { Access } from './access.js';
+import { AccessTokens } from './access-tokens.js';
 import { SeeingService } from './seeing.service.js';
 import { SessionGuard } from './session.guard.js';
 import { SessionService } from './session.service.js';
@@ -8,7 +9,7 @@ import { SessionService } from './session.service.js';
 /** The one gate: who asks, and where they stand. Every feature may ask it. */
 @Global()
 @Module({
-  providers: [Access, SessionService, SeeingService, { provide: APP_GUARD, useClass: SessionGuard }],
-  exports: [Access, SessionService],
+  providers: [Access, AccessTokens, SessionService, SeeingService, { provide: APP_GUARD, useClass: SessionGuard }],
+  exports: [Access, AccessTokens, SessionService],
 })
 export class AccessModule {}

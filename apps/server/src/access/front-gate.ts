@@ -3,6 +3,7 @@ import { text, type NextFunction, type Request, type RequestHandler, type Respon
 import { readBody } from '../platform/problems/body-shape.js';
 import { answerProblem } from '../platform/problems/problem-filter.js';
 import { signedOut } from '../platform/problems/sentences.js';
+import type { AccessTokens } from './access-tokens.js';
 import type { PersonRequest } from './session.guard.js';
 import type { SessionService } from './session.service.js';
 
@@ -19,10 +20,14 @@ const whole = text({ type: 'application/json', limit: LIMITS.requestBytes, infla
  * and a body is no larger, deeper or wider than any that is expected. What is wrong is answered here: what comes after serves
  * files as well, and would take a body that cannot be read for a file that is not there.
  */
-export function frontGate(sessions: SessionService): Array<RequestHandler | typeof answerError> {
+export function frontGate(sessions: SessionService, tokens: AccessTokens): Array<RequestHandler | typeof answerError> {
   const who: RequestHandler = (request: PersonRequest, _, next) => {
-    sessions
-      .personOf(request.headers.cookie)
+    // A token is asked for by itself: with it, a cookie counts for nothing.
+    const asks =
+      request.headers.authorization === undefined
+        ? sessions.personOf(request.headers.cookie)
+        : tokens.personOf(request.headers.authorization, request.method, request.path);
+    asks
       .then((person) => {
         request.person = person;
         if (person === null && !SAFE.has(request.method) && !isOpen(request)) throw signedOut();

@@ -1,6 +1,7 @@
 import { createHmac } from 'node:crypto';
 import { Inject, Injectable } from '@nestjs/common';
 import { LessThan, Not, type EntityManager } from 'typeorm';
+import { AccessToken } from '../model/access-token.js';
 import { Person, Session } from '../model/person.js';
 import { Clock } from '../platform/clock/clock.js';
 import type { Settings } from '../platform/config/settings.js';
@@ -99,7 +100,11 @@ export class SessionService {
     { id, keep }: { id?: string; keep?: string | null },
   ): Promise<void> {
     if (id !== undefined) await manager.delete(Session, { personId, id });
-    else await manager.delete(Session, { personId, ...(keep == null ? {} : { id: Not(keep) }) });
+    else {
+      await manager.delete(Session, { personId, ...(keep == null ? {} : { id: Not(keep) }) });
+      // Whoever ends all else wants nobody else in: scripts are no exception.
+      await manager.delete(AccessToken, { personId });
+    }
   }
 
   async #removeOver(manager: EntityManager): Promise<void> {

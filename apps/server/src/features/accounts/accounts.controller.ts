@@ -6,9 +6,12 @@ import {
   NewPasswordRequest,
   OwnNameRequest,
   SignInRequest,
+  TokenRequest,
   type AddressLinkView,
+  type MadeTokenView,
   type PasswordLinkView,
   type SessionView,
+  type TokensView,
 } from '@salt-circle/contracts';
 import type { Request, Response } from 'express';
 import { Clock } from '../../platform/clock/clock.js';
@@ -22,6 +25,7 @@ import { SessionService } from '../../access/session.service.js';
 import { AccountService } from './account.service.js';
 import { AddressChanges } from './address-changes.service.js';
 import { PasswordLinks } from './password-links.service.js';
+import { Tokens } from './tokens.service.js';
 import { SignInService } from './sign-in.service.js';
 
 @Public()
@@ -117,7 +121,24 @@ export class AccountController {
   constructor(
     private readonly account: AccountService,
     private readonly addresses: AddressChanges,
+    private readonly tokens: Tokens,
   ) {}
+
+  @Get('tokens')
+  tokensOf(@Me() me: Asker): Promise<TokensView> {
+    return this.tokens.of(me);
+  }
+
+  @Post('tokens')
+  makeToken(@Me() me: Asker, @Body() request: TokenRequest): Promise<MadeTokenView> {
+    return this.tokens.make(me, request);
+  }
+
+  @Delete('tokens/:id')
+  @HttpCode(204)
+  takeBackToken(@Me() me: Asker, @Param('id') id: string): Promise<void> {
+    return this.tokens.takeBack(me, id);
+  }
 
   @Put('name')
   @HttpCode(204)

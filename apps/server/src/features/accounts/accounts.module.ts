@@ -4,10 +4,11 @@ import { AccountController, LinksController, SessionController } from './account
 import { AddressChanges } from './address-changes.service.js';
 import { PasswordLinks } from './password-links.service.js';
 import { SignInService } from './sign-in.service.js';
+import { Tokens } from './tokens.service.js';
 
 @Module({
   controllers: [SessionController, LinksController, AccountController],
-  providers: [AccountService, AddressChanges, PasswordLinks, SignInService],
+  providers: [AccountService, AddressChanges, PasswordLinks, SignInService, Tokens],
   exports: [AccountService, PasswordLinks],
 })
 export class AccountsModule {}

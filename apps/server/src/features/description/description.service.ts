@@ -54,10 +54,11 @@ function describe(app: INestApplication): OpenAPIObject {
   const config = new DocumentBuilder()
     .setTitle('Salt Circle')
     .setDescription(
-      'Peer review of student drafts. Requests carry the cookie of a session and the header x-salt-circle: 1; what is refused says why, for people and for programs.',
+      'Peer review of student drafts. Requests carry the cookie of a session and the header x-salt-circle: 1, or an access token, which reads. What is refused says why, for people and for programs.',
     )
     .setVersion('1')
     .addCookieAuth('salt_circle')
+    .addBearerAuth()
     .build();
   const document = SwaggerModule.createDocument(app, config, {
     operationIdFactory: (controller, method) => `${controller.replace(/Controller$/, '')}.${method}`,

@@ -18,6 +18,7 @@ import { PracticeTry } from '../../model/practice.js';
 import { ReviewFile } from '../../model/review-file.js';
 import { OwnRemark } from '../../model/own-remark.js';
 import { RatingRow, ReplyRow } from '../../model/reply.js';
+import { AccessToken } from '../../model/access-token.js';
 import { GradeOverrideRow, GradingTask, ReviewingMark } from '../../model/grade.js';
 import { AdoptionRow, DecisionRow, ReflectionRow } from '../../model/revision.js';
 import { RecordEntry, Setting } from '../../model/record.js';
@@ -58,6 +59,7 @@ export const ENTITIES = [
   GradeOverrideRow,
   ReviewingMark,
   GradingTask,
+  AccessToken,
   News,
   RecordEntry,
   Setting,

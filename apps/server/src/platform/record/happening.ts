@@ -43,6 +43,8 @@ export interface Happening {
     | 'extra-reviewer-set'
     | 'grade-rule-set'
     | 'grade-overridden'
+    | 'token-made'
+    | 'token-taken-back'
     | 'grading-shared'
     | 'reviewing-form-set'
     | 'grades-released'

@@ -5,6 +5,8 @@ import type { Happening } from './happening.js';
 /** What changes with each thing that happens; nothing, where no page shows it. */
 const TOPICS_OF: Readonly<Record<Happening['action'], readonly Topic[]>> = {
   'signed-in': [],
+  'token-made': [],
+  'token-taken-back': [],
   'password-changed': [],
   'address-changed': [],
   'stepped-in': [],

@@ -9,6 +9,7 @@ import { Button, Loading, Notice, TextField } from '../../kit/index.js';
 import { useAccountQuery, useChangePasswordMutation, useRenameMutation } from './accountApi.js';
 import { AddressSection } from './AddressSection.js';
 import { SessionsSection } from './SessionsSection.js';
+import { TokensSection } from './TokensSection.js';
 
 /** The account, which is one's own: courses have no say in it. */
 export function AccountPage() {
@@ -40,6 +41,7 @@ function Sections({ account }: { readonly account: AccountView }) {
       <Section title="Where you are signed in">
         <SessionsSection sessions={account.sessions} />
       </Section>
+      <TokensSection />
       <Section title="How courses list you">
         <Listed places={account.places} />
       </Section>

@@ -18,6 +18,7 @@ import { After1765670400000 } from './0017-after.js';
 import { Rounds1765756800000 } from './0018-rounds.js';
 import { Grades1765843200000 } from './0019-grades.js';
 import { Grading1765929600000 } from './0020-grading.js';
+import { AccessTokens1766016000000 } from './0021-access-tokens.js';
 
 /** In the order in which they run. A migration that has landed is never edited. */
 export const MIGRATIONS = [
@@ -41,4 +42,5 @@ export const MIGRATIONS = [
   Rounds1765756800000,
   Grades1765843200000,
   Grading1765929600000,
+  AccessTokens1766016000000,
 ] as const;

@@ -5,6 +5,14 @@ export function accountRows(): Row[] {
   const strong = 'glasswort and thrift';
   return [
     { route: 'GET /api/session', url: '/session', ...everyone(200) },
+    { route: 'GET /api/account/tokens', url: '/account/tokens', ...signedIn(200) },
+    {
+      route: 'POST /api/account/tokens',
+      url: '/account/tokens',
+      body: { name: 'T', scope: 'read', days: 0 },
+      ...signedIn(422),
+    },
+    { route: 'DELETE /api/account/tokens/:id', url: '/account/tokens/none', ...signedIn(204) },
     { route: 'GET /api/openapi.json', url: '/openapi.json', ...signedIn(200) },
     {
       route: 'POST /api/session',

@@ -1,0 +1,82 @@
+import { createHmac } from 'node:crypto';
+import { Inject, Injectable } from '@nestjs/common';
+import type { TokenScope } from '@salt-circle/contracts';
+import { LessThan } from 'typeorm';
+import { AccessToken } from '../model/access-token.js';
+import { Person } from '../model/person.js';
+import { Clock } from '../platform/clock/clock.js';
+import type { Settings } from '../platform/config/settings.js';
+import { SETTINGS } from '../platform/config/settings.token.js';
+import { Database } from '../platform/database/database.js';
+import { Expiry } from '../platform/expiry/expiry.js';
+import { ProblemError } from '../platform/problems/problem-error.js';
+
+const HOUR = 3_600_000;
+/** By which one is known for what it is, also where it should not stand. */
+export const TOKEN_PREFIX = 'salt_';
+
+/** What each opens, below `/api`: what is not named is closed. All of it is read; a token changes nothing. */
+const OPENS: Readonly<Record<TokenScope, readonly RegExp[]>> = {
+  read: [/^\/openapi\.json$/, /^\/courses(\/|$)/, /^\/exchanges\//, /^\/reviews\//, /^\/practice\//],
+  grades: [
+    /^\/openapi\.json$/,
+    /^\/courses(\/[^/]+)?$/,
+    /^\/courses\/[^/]+\/(insights|results\.zip)$/,
+    /^\/exchanges\/[^/]+$/,
+    /^\/exchanges\/[^/]+\/(grades|grades\.csv|grades\.xlsx|insights)$/,
+  ],
+};
+
+/** Scripts that ask in somebody's name. */
+@Injectable()
+export class AccessTokens {
+  constructor(
+    private readonly database: Database,
+    private readonly clock: Clock,
+    @Inject(SETTINGS) private readonly settings: Settings,
+    expiry: Expiry,
+  ) {
+    expiry.add((manager) => manager.delete(AccessToken, { endsAt: LessThan(this.clock.real()) }));
+  }
+
+  /**
+   * Whose token a request carries.
+   *
+   * @param header `Authorization`, RFC 6750: "Bearer …"
+   * @param path below `/api`
+   * @returns null where it carries none
+   * @throws ProblemError for one that is not known, has ended, or does not open this
+   */
+  async personOf(header: string | undefined, method: string, path: string): Promise<Person | null> {
+    const token = /^Bearer +(\S+)$/i.exec(header ?? '')?.[1];
+    if (token === undefined) return null;
+    const tokenHash = this.hash(token);
+    const known = await this.database.read.findOneBy(AccessToken, { tokenHash });
+    const now = this.clock.real();
+    if (known === null || known.endsAt <= now) {
+      throw new ProblemError({
+        code: 'signed-out',
+        sentence: 'This access token is not known, or has ended.',
+        whatToDo: 'Make another one under “Your account”.',
+      });
+    }
+    const reads = method === 'GET' || method === 'HEAD';
+    if (!reads || !OPENS[known.scope].some((open) => open.test(path))) {
+      throw new ProblemError({
+        code: 'not-yours',
+        sentence: reads
+          ? `The access token “${known.name}” does not open this: it is for ${known.scope === 'grades' ? 'grades, insights and results' : 'courses, exchanges and reviews'}.`
+          : 'An access token reads, and changes nothing.',
+        whatToDo: 'Sign in to do it, or take a token that opens it.',
+      });
+    }
+    if (known.usedAt === null || now - known.usedAt > HOUR) {
+      await this.database.write((manager) => manager.update(AccessToken, { tokenHash }, { usedAt: now }));
+    }
+    return this.database.read.findOneBy(Person, { id: known.personId });
+  }
+
+  hash(token: string): string {
+    return createHmac('sha256', this.settings.secret).update(token).digest('base64url');
+  }
+}

@@ -1,0 +1,151 @@
+import type { MadeTokenView, Problem, TokenRow, TokenScope, TokensView } from '@salt-circle/contracts';
+import { useState, type FormEvent } from 'react';
+import { api } from '../../app/api.js';
+import { ProblemNotice } from '../../app/ProblemNotice.js';
+import { belongsNowhere, fieldProblem } from '../../app/session/fieldProblem.js';
+import { relatively } from '../../app/time/words.js';
+import { Button, Notice, Select, TextField } from '../../kit/index.js';
+
+const { useTokensQuery, useMakeTokenMutation, useTakeBackTokenMutation } = api.injectEndpoints({
+  endpoints: (build) => ({
+    tokens: build.query<TokensView, void>({ query: () => '/account/tokens', providesTags: ['Account'] }),
+    makeToken: build.mutation<MadeTokenView, { name: string; scope: TokenScope; days: number }>({
+      query: (body) => ({ url: '/account/tokens', method: 'POST', body }),
+      invalidatesTags: ['Account'],
+    }),
+    takeBackToken: build.mutation<null, string>({
+      query: (id) => ({ url: `/account/tokens/${id}`, method: 'DELETE' }),
+      invalidatesTags: ['Account'],
+    }),
+  }),
+});
+
+const SCOPES: Readonly<Record<TokenScope, string>> = {
+  read: 'courses, exchanges and reviews, to read',
+  grades: 'grades, insights and results alone, to read',
+};
+const DAYS = [7, 30, 90, 366] as const;
+
+/** Access tokens for scripts of one's own; for staff, and nothing for anybody else. */
+export function TokensSection() {
+  const { data } = useTokensQuery(undefined, { refetchOnMountOrArgChange: true });
+  const [making, setMaking] = useState(false);
+  const [made, setMade] = useState<string | null>(null);
+  if (data === undefined || (!data.may && data.tokens.length === 0)) return null;
+  return (
+    <section aria-labelledby="tokens" className="border-t border-line py-6">
+      <h2 id="tokens" className="mb-3 text-lg font-semibold">
+        Access tokens for scripts
+      </h2>
+      <p className="mb-3 text-ink-soft">
+        A script that sends one reads what you may read, and changes nothing. Changing your password, or signing out
+        everywhere else, takes all of them back.
+      </p>
+      {made !== null && (
+        <div className="mb-3">
+          <Notice title="Copy it now: it is not shown again.">
+            <code className="block rounded border border-line bg-paper p-2 break-all select-all">{made}</code>
+            <p className="mt-2 text-sm">
+              Sent as <code>Authorization: Bearer …</code>
+            </p>
+            <Button small onClick={() => setMade(null)}>
+              I have it
+            </Button>
+          </Notice>
+        </div>
+      )}
+      {data.tokens.length > 0 && (
+        <ul>
+          {data.tokens.map((token) => (
+            <Token key={token.id} token={token} />
+          ))}
+        </ul>
+      )}
+      {making ? (
+        <NewToken
+          onMade={(token) => {
+            setMade(token);
+            setMaking(false);
+          }}
+          onLeave={() => setMaking(false)}
+        />
+      ) : (
+        data.may && (
+          <div className="mt-3">
+            <Button onClick={() => setMaking(true)}>Make a token…</Button>
+          </div>
+        )
+      )}
+    </section>
+  );
+}
+
+function Token({ token: { id, name, scope, ends, used } }: { readonly token: TokenRow }) {
+  const [takeBack, { isLoading, error }] = useTakeBackTokenMutation();
+  // Tokens go by the real time, which the demo does not move.
+  const now = Date.now();
+  return (
+    <li className="border-b border-line py-2 first:border-t">
+      <div className="flex items-center gap-3">
+        <div className="min-w-0 flex-1">
+          <span className="font-semibold break-words">{name}</span>
+          <p className="text-sm text-ink-soft">
+            {SCOPES[scope]}; ends {relatively(Date.parse(ends), now)},{' '}
+            {used === null ? 'not used yet' : `last used ${relatively(Date.parse(used), now)}`}
+          </p>
+        </div>
+        <Button small disabled={isLoading} aria-label={`Take back ${name}`} onClick={() => void takeBack(id)}>
+          Take back
+        </Button>
+      </div>
+      {error !== undefined && <ProblemNotice error={error} />}
+    </li>
+  );
+}
+
+interface NewTokenProps {
+  readonly onMade: (token: string) => void;
+  readonly onLeave: () => void;
+}
+
+function NewToken({ onMade, onLeave }: NewTokenProps) {
+  const [name, setName] = useState('');
+  const [scope, setScope] = useState<TokenScope>('grades');
+  const [days, setDays] = useState<number>(30);
+  const [make, { isLoading, error }] = useMakeTokenMutation();
+  const go = async (event: FormEvent) => {
+    event.preventDefault();
+    const result = await make({ name, scope, days });
+    if (result.data !== undefined) onMade(result.data.token);
+  };
+  const problem = error as Problem | undefined;
+  return (
+    <form className="mt-3 space-y-3" onSubmit={(event) => void go(event)}>
+      <TextField
+        label="What it is for"
+        value={name}
+        problem={fieldProblem(problem, 'name')}
+        onChange={({ target }) => setName(target.value)}
+      />
+      <Select
+        label="What it opens"
+        value={scope}
+        options={Object.entries(SCOPES)}
+        onChange={(next) => setScope(next as TokenScope)}
+      />
+      <Select
+        label="How long"
+        value={String(days)}
+        options={DAYS.map((one) => [String(one), one === 366 ? 'a year' : `${one} days`] as const)}
+        onChange={(next) => setDays(Number(next))}
+      />
+      {problem !== undefined && belongsNowhere(problem) && <ProblemNotice error={problem} />}
+      <div className="flex gap-2">
+        <Button type="submit" look="primary" busy={isLoading} disabled={name.trim() === ''}>
+          Make it
+        </Button>
+        <Button onClick={onLeave}>Leave it</Button>
+      </div>
+    </form>
+  );
+}
