@@ -67,21 +67,20 @@ export function ByGroup({ view: { items, groupings, drafts } }: Of) {
   );
 }
 
+const PARTS = Array.from({ length: DRAFT_PARTS }, (_, part) => `${part * 10}–${(part + 1) * 10}%`);
+
 /** Where notes stand from the beginning of a draft to its end. */
 export function AlongDrafts({ view: { notes } }: Of) {
-  const parts = Array.from({ length: DRAFT_PARTS }, (_, part) => `${part * 10}–${(part + 1) * 10}%`);
   const option = useMemo(
     () =>
       layers(
-        parts,
+        PARTS,
         notes.map(({ kind, counts }) => ({
           ...{ name: kindWord(kind), values: counts },
           colour: ({ keep: 'kelp', change: 'copper', ask: 'dusk', fix: 'slate' } as const)[kind],
         })),
         false,
       ),
-    // The parts are the same each time.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
     [notes],
   );
   const placed = notes.reduce((all, { counts }) => all + counts.reduce((sum, one) => sum + one, 0), 0);
@@ -93,7 +92,7 @@ export function AlongDrafts({ view: { notes } }: Of) {
       words={`From the beginning of a part to its end, ${counted(placed, '1 note', '# notes')} by kind.${elsewhere > 0 ? ` ${counted(elsewhere, 'One more is', '# more are')} on the whole, or where no length is known.` : ''}`}
       height={280}
       option={option}
-      head={['kind', ...parts, 'elsewhere']}
+      head={['kind', ...PARTS, 'elsewhere']}
       rows={notes.map(({ kind, counts, elsewhere: other }) => [kindWord(kind), ...counts, other])}
     />
   );
@@ -150,7 +149,7 @@ const FATES = [
 export function Uptake({ view: { uptake } }: Of) {
   const exchange = useExchange();
   const navigate = useNavigate();
-  const kinds = uptake.map(({ kind }) => (kind === 'next' ? 'Next steps' : kindWord(kind)));
+  const kinds = useMemo(() => uptake.map(({ kind }) => (kind === 'next' ? 'Next steps' : kindWord(kind))), [uptake]);
   const option = useMemo(
     () =>
       layers(
@@ -158,9 +157,7 @@ export function Uptake({ view: { uptake } }: Of) {
         FATES.map(([fate, name, colour]) => ({ name, colour, values: uptake.map((one) => one[fate]) })),
         true,
       ),
-    // The kinds follow from the uptake.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-    [uptake],
+    [kinds, uptake],
   );
   const remarks = uptake.reduce((sum, one) => sum + one.remarks, 0);
   if (remarks === 0) return null;

@@ -57,20 +57,24 @@ export async function docx({ draft, texts }: DocumentTask): Promise<Uint8Array> 
     for (const { note } of placed) shown.add(note.id);
     const marks = marksOf(placed, comments);
     return [
-      ...(texts.length > 1 ? [new Paragraph({ text: name, heading: HeadingLevel.HEADING_1 })] : []),
+      ...(texts.length > 1 ? [new Paragraph({ text: legal(name), heading: HeadingLevel.HEADING_1 })] : []),
       ...paragraphsOf(html, marks).map((one) => asParagraph(one, change)),
     ];
   });
   const rest = notesOf(draft).filter(({ id }) => !shown.has(id));
   const made = new Document({
     creator: 'Salt Circle',
-    title: draft.title,
-    description: `${draft.course}: ${draft.exchange}`,
+    title: legal(draft.title),
+    description: legal(`${draft.course}: ${draft.exchange}`),
     comments: { children: comments.map(asComment) },
     numbering: { config: [{ reference: 'numbers', levels: numberLevels() }] },
     sections: [
       {
-        children: [new Paragraph({ text: draft.title, heading: HeadingLevel.TITLE }), ...body, ...pagesOf(draft, rest)],
+        children: [
+          new Paragraph({ text: legal(draft.title), heading: HeadingLevel.TITLE }),
+          ...body,
+          ...pagesOf(draft, rest),
+        ],
       },
     ],
   });
@@ -79,6 +83,14 @@ export async function docx({ draft, texts }: DocumentTask): Promise<Uint8Array> 
 
 function notesOf({ reviews }: MarkedDraft): MarkedNote[] {
   return reviews.flatMap(({ notes }) => notes);
+}
+
+/** What XML 1.0 (2.2) has no letter for: control characters, and halves of letters. */
+const ILLEGAL =
+  /[\u0000-\u0008\u000B\u000C\u000E-\u001F\uFFFE\uFFFF]|[\uD800-\uDBFF](?![\uDC00-\uDFFF])|(?<![\uD800-\uDBFF])[\uDC00-\uDFFF]/g;
+
+function legal(text: string): string {
+  return text.replace(ILLEGAL, '');
 }
 
 /** What stands where, for the walk over the text; comments are numbered as they come. */
@@ -118,13 +130,13 @@ function asRuns(piece: Piece, change: Change): ParagraphChild[] {
     case 'end':
       return [new CommentRangeEnd(piece.comment), new TextRun({ children: [new CommentReference(piece.comment)] })];
     case 'insert':
-      return [new InsertedTextRun({ text: piece.text, ...change(piece.by) })];
+      return [new InsertedTextRun({ text: legal(piece.text), ...change(piece.by) })];
     case 'break':
       return [new TextRun({ break: 1 })];
     case 'text':
       return piece.deletedBy === null
-        ? [new TextRun({ text: piece.text, ...styleOf(piece.style) })]
-        : [new DeletedTextRun({ text: piece.text, ...styleOf(piece.style), ...change(piece.deletedBy) })];
+        ? [new TextRun({ text: legal(piece.text), ...styleOf(piece.style) })]
+        : [new DeletedTextRun({ text: legal(piece.text), ...styleOf(piece.style), ...change(piece.deletedBy) })];
   }
 }
 
@@ -135,7 +147,7 @@ function changes(): Change {
   let id = 100_000;
   return (author) => {
     id += 1;
-    return { id, author, date: NO_TIME };
+    return { id, author: legal(author), date: NO_TIME };
   };
 }
 
@@ -153,8 +165,10 @@ function styleOf(style: ReadonlySet<string>): IRunOptions {
 
 function asComment({ id, by, lines }: Comment): ICommentOptions {
   return {
-    ...{ id, author: by, initials: by.slice(0, 2), date: new Date(NO_TIME) },
-    children: lines.flatMap((line) => line.split('\n')).map((line) => new Paragraph({ children: [new TextRun(line)] })),
+    ...{ id, author: legal(by), initials: legal(by).slice(0, 2), date: new Date(NO_TIME) },
+    children: lines
+      .flatMap((line) => line.split('\n'))
+      .map((line) => new Paragraph({ children: [new TextRun(legal(line))] })),
   };
 }
 
@@ -172,7 +186,7 @@ function pagesOf(draft: MarkedDraft, rest: readonly MarkedNote[]): Paragraph[] {
   const line = (words: string, bold = false) =>
     words
       .split('\n')
-      .map((one) => new Paragraph({ children: [new TextRun({ text: one, bold })], spacing: { after: 80 } }));
+      .map((one) => new Paragraph({ children: [new TextRun({ text: legal(one), bold })], spacing: { after: 80 } }));
   const answered = (replies: readonly MarkedReply[]) =>
     replies.flatMap(({ by, words }) => line(`${by} answers: ${words}`));
   const name = (partId: string | null) => draft.parts.find(({ id }) => id === partId)?.name ?? 'The whole draft';
@@ -190,9 +204,9 @@ function pagesOf(draft: MarkedDraft, rest: readonly MarkedNote[]): Paragraph[] {
       : []),
     ...draft.reviews.flatMap(({ by, score, answers, replies }, index) => [
       ...(index === 0 ? [new Paragraph({ children: [new PageBreak()] })] : []),
-      new Paragraph({ text: score === '' ? by : `${by}: ${score}`, heading: HeadingLevel.HEADING_1 }),
+      new Paragraph({ text: legal(score === '' ? by : `${by}: ${score}`), heading: HeadingLevel.HEADING_1 }),
       ...answers.flatMap(({ title, lines, replies: own }) => [
-        new Paragraph({ text: title, heading: HeadingLevel.HEADING_2 }),
+        new Paragraph({ text: legal(title), heading: HeadingLevel.HEADING_2 }),
         ...(lines.length === 0 ? line('not answered') : lines.flatMap((one) => line(one))),
         ...answered(own),
       ]),

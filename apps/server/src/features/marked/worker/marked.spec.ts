@@ -140,6 +140,20 @@ describe('a document with comments', () => {
     expect(Buffer.from((await made([])).bytes)).toEqual(Buffer.from((await made([])).bytes));
   });
 
+  it('is read by others whatever letters somebody wrote', async () => {
+    const { bytes, xml } = await made([
+      note('n1', 'Geese', {
+        by: 'A & B <i>"',
+        body: 'bell \u0007, half \uD83D, <w:p/> & ]]>',
+        edit: { type: 'replace', text: 'Gänse \u0000🪿' },
+      }),
+    ]);
+    const { value } = await mammoth.extractRawText({ buffer: Buffer.from(bytes) });
+    expect(value).toContain('Gänse 🪿');
+    expect(runs(xml('word/comments.xml'), 't')).toEqual(['Change: bell , half , &lt;w:p/&gt; &amp; ]]&gt;']);
+    expect(xml('word/comments.xml')).toContain('w:author="A &amp; B &lt;i&gt;&quot;"');
+  });
+
   it('keeps positions over headings, lists and tables, wherever comments begin and end', () => {
     const words = TEXT.split(/\s+/);
     const ranges = words.map((word, comment) => ({
