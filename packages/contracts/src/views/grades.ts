@@ -79,6 +79,8 @@ export interface GradesView {
   readonly release: IsoInstant | null;
   /** Why severity is not taken out as it should be, and what was done; null where it is, or is not asked for. */
   readonly problem: string | null;
+  /** Something is still being worked out: these are not the last numbers. */
+  readonly provisional: boolean;
   /** May set the rule, and release. */
   readonly mayRule: boolean;
 }

@@ -70,6 +70,8 @@ export interface InsightsView {
   readonly days: ReadonlyArray<{ readonly day: string; readonly reviews: number }>;
   /** Why severity is not taken out as it should be. */
   readonly problem: string | null;
+  /** Something is still being worked out: drafts and reviewers come later. */
+  readonly provisional: boolean;
 }
 
 /** Exchanges of a course beside each other; for staff. */

@@ -50,7 +50,7 @@ export class GradeFiles {
   async #view(person: Asker, exchangeId: string): Promise<{ readonly name: string; readonly view: GradesView }> {
     const place = await this.access.exchange(person, exchangeId);
     see(place, { kind: 'workspace' });
-    return { name: place.exchange.title, view: await this.grades.view(person, exchangeId) };
+    return { name: place.exchange.title, view: await this.grades.view(person, exchangeId, true) };
   }
 }
 

@@ -29,6 +29,7 @@ import { answerFrom, sameAnswer } from '../../access/answer-from.js';
 import { adjustSentence, asked } from './rule-asked.js';
 import { KeptEvidence } from './kept-evidence.js';
 import { Evidence } from './evidence.service.js';
+import { STILL_WORKING, withinReason } from './within-reason.js';
 import { gradersOf, tasksOf } from './grading.service.js';
 import { reviewingFormOf, ruleOf, type Evidenced, type GradedSoFar } from './person-evidence.js';
 
@@ -42,13 +43,17 @@ export class Grades {
     private readonly kept: KeptEvidence,
   ) {}
 
-  async view(person: Asker, exchangeId: string): Promise<GradesView> {
+  /** @param whole waits for what takes long: what is read out is not to be provisional */
+  async view(person: Asker, exchangeId: string, whole = false): Promise<GradesView> {
     const place = await this.access.exchange(person, exchangeId);
     see(place, { kind: 'workspace' });
     const manager = this.database.read;
     const { exchange } = place;
     const rule = ruleOf(exchange);
-    const { people, adjusted, unpractised } = await this.kept.of(place);
+    const worked = this.kept.of(place);
+    const there = whole ? await worked : await withinReason(worked);
+    const { people, adjusted, unpractised } =
+      there ?? (await this.evidence.of(manager, place, { ...rule, score: 'mean' }));
     const labels = await Labels.ofExchange(manager, place);
     const enrolled = await manager.findBy(Enrolment, { courseId: place.course.id });
     const sections = new Map(enrolled.map((one) => [one.personId, one.section]));
@@ -104,11 +109,15 @@ export class Grades {
       graders,
       rows: rows.sort((a, b) => (a.person.name ?? '').localeCompare(b.person.name ?? '')),
       release: isoOrNull(exchange.gradesRelease),
-      problem: unpractised
-        ? 'Nobody has submitted a practice draft that can be compared with its key, so plain means are used.'
-        : adjusted?.problem == null
-          ? null
-          : adjustSentence(adjusted.problem),
+      problem:
+        there === null
+          ? STILL_WORKING
+          : unpractised
+            ? 'Nobody has submitted a practice draft that can be compared with its key, so plain means are used.'
+            : adjusted?.problem == null
+              ? null
+              : adjustSentence(adjusted.problem),
+      provisional: there === null,
       mayRule: acts(place, { kind: 'plan' }),
     };
   }

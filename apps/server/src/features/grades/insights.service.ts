@@ -9,6 +9,7 @@ import {
   placeShare,
   readItems,
   reliabilityOf,
+  type Explanation,
   type ReviewForm,
 } from '@salt-circle/core';
 import { In, type EntityManager } from 'typeorm';
@@ -29,6 +30,7 @@ import { within } from './person-evidence.js';
 import { peersOf, ratingsOf, reviewsInGrades, type ReadReviews, type ReviewInGrade } from './reviews-in-grades.js';
 import { adjustSentence } from './rule-asked.js';
 import { uptakeOf } from './uptake.js';
+import { STILL_WORKING, withinReason } from './within-reason.js';
 
 /** What the reviews of an exchange say together. */
 @Injectable()
@@ -48,8 +50,8 @@ export class Insights {
     const labels = await Labels.ofExchange(manager, place);
     const peers = peersOf(reviews);
     const ratings = ratingsOf(reviews);
-    const adjusted = await this.adjusting.of(exchangeId, ratings);
-    const explained = explainAdjusted(adjusted, ratings);
+    const adjusted = await withinReason(this.adjusting.of(exchangeId, ratings));
+    const explained = adjusted === null ? new Map<string, Explanation>() : explainAdjusted(adjusted, ratings);
     const items = readItems(
       form,
       peers.map(({ review, answers }) => ({ draftId: review.draftId, answers })),
@@ -64,7 +66,7 @@ export class Insights {
     return {
       items,
       groupings: await groupings(manager, place, read),
-      drafts: adjusted.drafts.flatMap((one) => {
+      drafts: (adjusted?.drafts ?? []).flatMap((one) => {
         const draft = draftOf.get(one.id);
         if (draft === undefined) return [];
         const { id, mean, adjusted: fair, low, high, ratings: given } = one;
@@ -73,10 +75,10 @@ export class Insights {
         const bounds = { adjusted: within(fair), low: within(low), high: within(high) };
         return [{ id, author: labels.authorOf(draft), mean, ...bounds, reviews: given, ...company }];
       }),
-      reviewers: adjusted.reviewers.map(({ id, severity, low, high, ratings: given }) => ({
+      reviewers: (adjusted?.reviewers ?? []).map(({ id, severity, low, high, ratings: given }) => ({
         ...{ id, person: labels.reviewer(id), severity, low, high, reviews: given },
       })),
-      reliability: reliabilityOf(adjusted),
+      reliability: adjusted === null ? null : reliabilityOf(adjusted),
       reviews: peers.flatMap(({ review, words, notes, answers }) => {
         const draft = draftOf.get(review.draftId);
         if (draft === undefined) return [];
@@ -90,7 +92,8 @@ export class Insights {
       notes: await alongDrafts(manager, peers),
       uptake: place.facts.may.released ? await uptakeOf(manager, exchangeId, peers) : [],
       days: daysOf(peers, place.course.timeZone),
-      problem: adjusted.problem === null ? null : adjustSentence(adjusted.problem),
+      provisional: adjusted === null,
+      problem: adjusted === null ? STILL_WORKING : adjusted.problem === null ? null : adjustSentence(adjusted.problem),
     };
   }
 }

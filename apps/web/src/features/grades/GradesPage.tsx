@@ -38,10 +38,13 @@ const SHOWN_ROWS = {
 /** Everybody’s grade, part by part; each opens into its arithmetic. */
 export function GradesPage() {
   const exchange = useExchange();
+  const [provisional, setProvisional] = useState(false);
+  const usual = usePolling(30_000);
   const { data, error } = useGradesQuery(exchange.id, {
     refetchOnMountOrArgChange: true,
-    pollingInterval: usePolling(30_000),
+    pollingInterval: provisional ? 20_000 : usual,
   });
+  if (data !== undefined && data.provisional !== provisional) setProvisional(data.provisional);
   const [shown, setShown] = useState<Shown | null>(null);
   const [open, setOpen] = useState<string | null>(null);
   const [dialog, setDialog] = useState<'rule' | 'release' | 'graders' | 'form' | null>(null);

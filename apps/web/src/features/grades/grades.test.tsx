@@ -69,7 +69,7 @@ const ROWS = [
 ];
 const VIEW: GradesView = {
   ...{ parts: PARTS, rule: USUAL_GRADE_RULE, revision: 4, reviewingForm: [], rows: ROWS },
-  ...{ release: null, problem: null, mayRule: true, reviewingEach: false, graders: [] },
+  ...{ release: null, problem: null, mayRule: true, reviewingEach: false, graders: [], provisional: false },
 };
 
 const open = async (view: Partial<GradesView> = {}, answers: object = {}, refuses: Record<string, Problem> = {}) => {

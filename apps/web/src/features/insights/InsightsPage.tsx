@@ -31,7 +31,12 @@ const ALIKE = 0.67;
 /** What the reviews of an exchange say together, a question each. */
 export function InsightsPage() {
   const exchange = useExchange();
-  const { data, error } = useInsightsQuery(exchange.id, { refetchOnMountOrArgChange: true });
+  const [provisional, setProvisional] = useState(false);
+  const { data, error } = useInsightsQuery(exchange.id, {
+    refetchOnMountOrArgChange: true,
+    pollingInterval: provisional ? 20_000 : 0,
+  });
+  if (data !== undefined && data.provisional !== provisional) setProvisional(data.provisional);
   if (error !== undefined) return <ProblemNotice error={error} />;
   if (data === undefined) return <Loading what="the insights" />;
   return (
@@ -57,6 +62,11 @@ function Pictures({ view }: { readonly view: InsightsView }) {
   return (
     <>
       {view.items.length > 0 && <Items view={view} onBehind={setBehind} />}
+      {view.provisional && (
+        <p role="status" className="text-copper">
+          {view.problem}
+        </p>
+      )}
       <ByGroup view={view} />
       {view.drafts.length > 0 && <Drafts view={view} />}
       <Against question="Do peers give what the staff gives?" whose="the staff" drafts={view.drafts} other={byStaff} />

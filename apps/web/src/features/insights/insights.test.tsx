@@ -47,6 +47,7 @@ const VIEW: InsightsView = {
   notes: [{ kind: 'change', counts: [1, 0, 0, 0, 0, 0, 0, 0, 0, 2], elsewhere: 1 }],
   uptake: [{ kind: 'change', remarks: 3, done: 1, toDo: 1, wont: 0, undecided: 1 }],
   problem: null,
+  provisional: false,
 };
 const open = async (part: Partial<InsightsView> = {}) => {
   server({ '/exchanges/x/insights': { ...VIEW, ...part } });
@@ -139,6 +140,13 @@ describe('insights', () => {
       ['Cho Sato', 'Ann Mensah', '40', '2'],
       ['Cho Sato', 'Ann Mensah', '120', '2'],
     ]);
+  });
+
+  it('say what is still being worked out, and show the rest', async () => {
+    await open({ drafts: [], reviewers: [], reliability: null, provisional: true, problem: 'Still being worked out.' });
+    expect(screen.getByText('Still being worked out.')).not.toBeNull();
+    expect(screen.queryByRole('region', { name: /how sure/ })).toBeNull();
+    expect(figure(/strong and weak/)).not.toBeNull();
   });
 
   it('say when there is nothing yet', async () => {
