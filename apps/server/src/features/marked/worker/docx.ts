@@ -85,9 +85,8 @@ function notesOf({ reviews }: MarkedDraft): MarkedNote[] {
   return reviews.flatMap(({ notes }) => notes);
 }
 
-/** What XML 1.0 (2.2) has no letter for: control characters, and halves of letters. */
-const ILLEGAL =
-  /[\u0000-\u0008\u000B\u000C\u000E-\u001F\uFFFE\uFFFF]|[\uD800-\uDBFF](?![\uDC00-\uDFFF])|(?<![\uD800-\uDBFF])[\uDC00-\uDFFF]/g;
+/** What XML 1.0 (2.2) has no letter for, or discourages: control characters, halves of letters, and what is no letter at all. */
+const ILLEGAL = /[^\P{Cc}\t\n\r]|\p{Cs}|[\uFFFE\uFFFF]/gu;
 
 function legal(text: string): string {
   return text.replace(ILLEGAL, '');
