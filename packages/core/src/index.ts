@@ -265,7 +265,14 @@ export {
 } from './grading/reviewingQuality.js';
 export { meanAnswer } from './form/meanAnswer.js';
 export { READY_REVIEWING_FORM } from './grading/reviewingForm.js';
-export { alongDraft, DRAFT_PARTS, placeShare, type AlongDraft, type PartExtent } from './insights/alongDraft.js';
+export {
+  alongDraft,
+  DRAFT_PARTS,
+  draftPartOf,
+  placeShare,
+  type AlongDraft,
+  type PartExtent,
+} from './insights/alongDraft.js';
 export { RELIABLE, reliabilityOf, type ScoreReliability } from './insights/reliability.js';
 export { readItems, SCALE_PARTS, type ItemInsight, type ReadReview } from './insights/readItems.js';
 export { explainAdjusted, type Explanation } from './scoring/explain.js';

@@ -61,6 +61,8 @@ export interface InsightsView {
     readonly day: string;
     /** Where on their scales its answers are, in the order of the items, 0 to 1; null without an answer. */
     readonly levels: ReadonlyArray<number | null>;
+    /** Of its notes along the draft: the kind, and in which part of it, from 0. */
+    readonly along: ReadonlyArray<readonly [kind: NoteKind, part: number]>;
   }>;
   /** Where notes stand along the drafts, by kind. */
   readonly notes: ReadonlyArray<AlongDraft & { readonly kind: NoteKind }>;

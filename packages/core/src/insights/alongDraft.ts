@@ -46,9 +46,14 @@ export function alongDraft(shares: ReadonlyArray<number | null>): AlongDraft {
   const counts = new Array<number>(DRAFT_PARTS).fill(0);
   let elsewhere = 0;
   for (const share of shares) {
-    const part = share === null ? -1 : Math.min(DRAFT_PARTS - 1, Math.floor(share * DRAFT_PARTS));
-    if (part < 0) elsewhere += 1;
+    const part = draftPartOf(share);
+    if (part === null) elsewhere += 1;
     else counts[part] = (counts[part] as number) + 1;
   }
   return { counts, elsewhere };
+}
+
+/** In which part of a draft something stands, from 0; null for nowhere along it. */
+export function draftPartOf(share: number | null): number | null {
+  return share === null ? null : Math.min(DRAFT_PARTS - 1, Math.floor(share * DRAFT_PARTS));
 }

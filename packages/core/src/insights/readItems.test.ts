@@ -1,6 +1,6 @@
 import type { FormItem } from '../form/form.js';
 import type { Adjusted } from '../scoring/adjustScores.js';
-import { alongDraft, placeShare } from './alongDraft.js';
+import { alongDraft, draftPartOf, placeShare } from './alongDraft.js';
 import { readItems } from './readItems.js';
 import { reliabilityOf } from './reliability.js';
 
@@ -69,6 +69,7 @@ describe('where notes stand', () => {
 
   it('is counted by tenths, the end in the last', () => {
     expect(alongDraft([0, 0.05, 0.1, 0.99, 1, null])).toEqual({ counts: [2, 1, 0, 0, 0, 0, 0, 0, 0, 2], elsewhere: 1 });
+    expect([draftPartOf(0), draftPartOf(0.55), draftPartOf(1), draftPartOf(null)]).toEqual([0, 5, 9, null]);
   });
 });
 

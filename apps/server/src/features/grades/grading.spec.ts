@@ -242,7 +242,13 @@ describe('what is read beside a grade', () => {
     const placed = view.notes.flatMap(({ counts, elsewhere }) => [...counts, elsewhere]);
     expect(placed.reduce((sum, one) => sum + one, 0)).toBe(1);
     expect(view.reviews).toMatchObject([
-      { id: byAnn, person: { name: named(ANN) }, author: { name: named(BEN) }, notes: 1 },
+      {
+        id: byAnn,
+        person: { name: named(ANN) },
+        author: { name: named(BEN) },
+        notes: 1,
+        along: [[expect.any(String), expect.any(Number)]],
+      },
     ]);
     // Before the release nobody has decided on anything.
     expect([view.uptake, view.reliability]).toEqual([[], null]);

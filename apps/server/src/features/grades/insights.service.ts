@@ -2,6 +2,7 @@ import { Injectable } from '@nestjs/common';
 import { NOTE_KINDS, type InsightsView } from '@salt-circle/contracts';
 import {
   alongDraft,
+  draftPartOf,
   explainAdjusted,
   levelShares,
   localTime,
@@ -56,6 +57,7 @@ export class Insights {
       form,
       peers.map(({ review, answers }) => ({ draftId: review.draftId, answers })),
     );
+    const along = await notePlaces(manager, peers);
     const draftOf = new Map(read.drafts.map((draft) => [draft.id, draft]));
     const beside = besideThePeers(
       reviews,
@@ -79,7 +81,7 @@ export class Insights {
         ...{ id, person: labels.reviewer(id), severity, low, high, reviews: given },
       })),
       reliability: adjusted === null ? null : reliabilityOf(adjusted),
-      reviews: peers.flatMap(({ review, words, notes, answers }) => {
+      reviews: peers.flatMap(({ review, words, notes, answers, places }) => {
         const draft = draftOf.get(review.draftId);
         if (draft === undefined) return [];
         const minutes = place.course.measuresTime ? review.spentSeconds / 60 : null;
@@ -87,9 +89,20 @@ export class Insights {
         const shares = levelShares(form, answers);
         const levels = items.map(({ itemId }) => shares[itemId] ?? null);
         const day = dayOf(review, place.course.timeZone);
-        return [{ id: review.id, person: who, author, words, notes, minutes, day, levels }];
+        const stand = places.flatMap(({ id, kind }): Array<[typeof kind, number]> => {
+          const part = draftPartOf(along.get(id) ?? null);
+          return part === null ? [] : [[kind, part]];
+        });
+        return [{ id: review.id, person: who, author, words, notes, minutes, day, levels, along: stand }];
       }),
-      notes: await alongDrafts(manager, peers),
+      notes: NOTE_KINDS.map((kind) => ({
+        kind,
+        ...alongDraft(
+          peers.flatMap(({ places }) =>
+            places.filter((note) => note.kind === kind).map(({ id }) => along.get(id) ?? null),
+          ),
+        ),
+      })),
       uptake: place.facts.may.released ? await uptakeOf(manager, exchangeId, peers) : [],
       days: daysOf(peers, place.course.timeZone),
       provisional: adjusted === null,
@@ -184,15 +197,17 @@ async function groupings(
 /** SQLite takes a bounded number of parameters in one query. */
 const PORTION = 500;
 
-async function alongDrafts(manager: EntityManager, peers: readonly ReviewInGrade[]): Promise<InsightsView['notes']> {
+/** How far along their drafts notes stand, by note; null for nowhere along. */
+async function notePlaces(
+  manager: EntityManager,
+  peers: readonly ReviewInGrade[],
+): Promise<Map<string, number | null>> {
   const notes = peers.flatMap(({ places }) => places);
   const extents = await extentsOf(manager, [...new Set(notes.flatMap(({ partId }) => partId ?? []))]);
   const none = { textLength: null, pages: null, seconds: null };
-  return NOTE_KINDS.map((kind) => {
-    const own = notes.filter((note) => note.kind === kind);
-    const shares = own.map(({ partId, selector }) => placeShare(selector, extents.get(partId ?? '') ?? none));
-    return { kind, ...alongDraft(shares) };
-  });
+  return new Map(
+    notes.map(({ id, partId, selector }) => [id, placeShare(selector, extents.get(partId ?? '') ?? none)]),
+  );
 }
 
 /** How large parts of drafts are, from what is kept of them; a few at a time, since texts are large. */

@@ -77,7 +77,7 @@ function Pictures({ view }: { readonly view: InsightsView }) {
         other={byThemselves}
       />
       {view.reviewers.length > 0 && <Severity view={view} />}
-      <AlongDrafts view={view} />
+      <AlongDrafts view={view} onBehind={setBehind} />
       {view.reviews.length > 0 && <WordsAndTime view={view} />}
       <Uptake view={view} />
       <Days view={view} onBehind={setBehind} />

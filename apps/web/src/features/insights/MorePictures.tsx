@@ -9,6 +9,7 @@ import { Select } from '../../kit/index.js';
 import { Figure } from './Figure.js';
 import { groupMap, layers, scatter } from './options.js';
 import { percent, percentCell } from './percent.js';
+import type { Behind } from './ReviewsBehind.js';
 
 interface Of {
   readonly view: InsightsView;
@@ -70,7 +71,10 @@ export function ByGroup({ view: { items, groupings, drafts } }: Of) {
 const PARTS = Array.from({ length: DRAFT_PARTS }, (_, part) => `${part * 10}–${(part + 1) * 10}%`);
 
 /** Where notes stand from the beginning of a draft to its end. */
-export function AlongDrafts({ view: { notes } }: Of) {
+export function AlongDrafts({
+  view: { notes, reviews },
+  onBehind,
+}: Of & { readonly onBehind: (behind: Behind) => void }) {
   const option = useMemo(
     () =>
       layers(
@@ -89,9 +93,16 @@ export function AlongDrafts({ view: { notes } }: Of) {
   return (
     <Figure
       question="Where along the drafts do notes stand?"
-      words={`From the beginning of a part to its end, ${counted(placed, '1 note', '# notes')} by kind.${elsewhere > 0 ? ` ${counted(elsewhere, 'One more is', '# more are')} on the whole, or where no length is known.` : ''}`}
+      words={`From the beginning of a part to its end, ${counted(placed, '1 note', '# notes')} by kind.${elsewhere > 0 ? ` ${counted(elsewhere, 'One more is', '# more are')} on the whole, or where no length is known.` : ''} Press a field for the reviews behind it.`}
       height={280}
       option={option}
+      onPick={(part, series) => {
+        const kind = notes[series]?.kind;
+        onBehind({
+          title: `${kind === undefined ? '' : kindWord(kind)} notes, ${PARTS[part] ?? ''} of the way`,
+          reviews: reviews.filter(({ along }) => along.some(([one, at]) => one === kind && at === part)),
+        });
+      }}
       head={['kind', ...PARTS, 'elsewhere']}
       rows={notes.map(({ kind, counts, elsewhere: other }) => [kindWord(kind), ...counts, other])}
     />

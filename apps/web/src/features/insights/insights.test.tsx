@@ -27,7 +27,7 @@ const DRAFT: InsightsView['drafts'][number] = {
   ...{ less: 2, more: 0, forHalf: 12, staff: null, self: null, items: [0.8, 0.6] },
 };
 const review = (id: string, words: number, levels: Array<number | null>): InsightsView['reviews'][number] => ({
-  ...{ id, words, levels, notes: 2, minutes: null, day: '2026-03-18' },
+  ...{ id, words, levels, notes: 2, minutes: null, day: '2026-03-18', along: id === 'r1' ? [['change', 0]] : [] },
   ...{ person: { name: 'Cho Sato' }, author: { name: 'Ann Mensah' } },
 });
 const VIEW: InsightsView = {
@@ -135,6 +135,14 @@ describe('insights', () => {
     await open();
     expect(rows(/Where along the drafts/)).toEqual([['Change', '1', '0', '0', '0', '0', '0', '0', '0', '0', '2', '1']]);
     expect(figure(/Where along the drafts/).textContent).toContain('3 notes by kind. One more is on the whole');
+    fireEvent.click(within(figure(/Where along/)).getByRole('button', { name: /^picture/ }), { detail: 0 });
+    const dialog = await screen.findByRole('dialog', { name: 'Change notes, 0–10% of the way' });
+    expect(
+      within(dialog)
+        .getAllByRole('link')
+        .map((link) => link.getAttribute('href')),
+    ).toEqual(['/reviews/r1']);
+    fireEvent.keyDown(dialog, { key: 'Escape' });
     expect(rows(/make of remarks/)).toEqual([['Change', '3', '1', '1', '0', '1']]);
     expect(rows(/How much is written/)).toEqual([
       ['Cho Sato', 'Ann Mensah', '40', '2'],
