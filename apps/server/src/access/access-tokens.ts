@@ -1,6 +1,5 @@
 import { createHmac } from 'node:crypto';
 import { Inject, Injectable } from '@nestjs/common';
-import type { TokenScope } from '@salt-circle/contracts';
 import { LessThan } from 'typeorm';
 import { AccessToken } from '../model/access-token.js';
 import { Person } from '../model/person.js';
@@ -10,22 +9,11 @@ import { SETTINGS } from '../platform/config/settings.token.js';
 import { Database } from '../platform/database/database.js';
 import { Expiry } from '../platform/expiry/expiry.js';
 import { ProblemError } from '../platform/problems/problem-error.js';
+import { opens } from './token-scopes.js';
 
 const HOUR = 3_600_000;
 /** By which one is known for what it is, also where it should not stand. */
 export const TOKEN_PREFIX = 'salt_';
-
-/** What each opens, below `/api`: what is not named is closed. All of it is read; a token changes nothing. */
-const OPENS: Readonly<Record<TokenScope, readonly RegExp[]>> = {
-  read: [/^\/openapi\.json$/, /^\/courses(\/|$)/, /^\/exchanges\//, /^\/reviews\//, /^\/practice\//],
-  grades: [
-    /^\/openapi\.json$/,
-    /^\/courses(\/[^/]+)?$/,
-    /^\/courses\/[^/]+\/(insights|results\.zip)$/,
-    /^\/exchanges\/[^/]+$/,
-    /^\/exchanges\/[^/]+\/(grades|grades\.csv|grades\.xlsx|insights)$/,
-  ],
-};
 
 /** Scripts that ask in somebody's name. */
 @Injectable()
@@ -61,11 +49,11 @@ export class AccessTokens {
       });
     }
     const reads = method === 'GET' || method === 'HEAD';
-    if (!reads || !OPENS[known.scope].some((open) => open.test(path))) {
+    if (!reads || !opens(known.scope, path)) {
       throw new ProblemError({
         code: 'not-yours',
         sentence: reads
-          ? `The access token “${known.name}” does not open this: it is for ${known.scope === 'grades' ? 'grades, insights and results' : 'courses, exchanges and reviews'}.`
+          ? `The access token “${known.name}” does not open this: it is for ${known.scope === 'grades' ? 'grades, insights and results' : 'what the staff of a course read there'}.`
           : 'An access token reads, and changes nothing.',
         whatToDo: 'Sign in to do it, or take a token that opens it.',
       });

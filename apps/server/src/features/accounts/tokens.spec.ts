@@ -1,5 +1,6 @@
 import type { MadeTokenView, TokensView } from '@salt-circle/contracts';
 import request from 'supertest';
+import { OPENS } from '../../access/token-scopes.js';
 import { AccessToken } from '../../model/access-token.js';
 import { Session } from '../../model/person.js';
 import { reviewedExchange } from '../../testing/acts.js';
@@ -45,6 +46,31 @@ describe('access tokens', () => {
       ),
     );
     expect(new Set(closed)).toEqual(new Set([403]));
+  });
+
+  it('open no route but those listed, which are all there are by that name', async () => {
+    const ines = await token();
+    const { paths } = (await by(ines, '/openapi.json')).body as { paths: Record<string, Record<string, object>> };
+    const routes = Object.entries(paths).flatMap(([path, methods]) =>
+      'get' in methods ? [path.replace(/^\/api/, '').replace(/\{(\w+)\}/g, ':$1')] : [],
+    );
+    for (const listedRoute of OPENS.read) expect(routes).toContain(listedRoute);
+    const closed = routes.filter((route) => !OPENS.read.includes(route));
+    // What lets somebody in, and what is of the account, is closed, whatever the names in it.
+    expect(closed).toEqual(
+      expect.arrayContaining([
+        '/courses/:courseId/outbox',
+        '/courses/:courseId/outbox/:mailId',
+        '/account',
+        '/inbox',
+        '/calendar-link',
+      ]),
+    );
+    for (const route of closed) {
+      const path = route.replace(':courseId', 'course').replace(':exchangeId', id).replace(':reviewId', byAnn);
+      if (route.startsWith('/changes')) continue;
+      expect(`${route} ${await status(ines, path.replace(/:\w+/g, 'none'))}`).toBe(`${route} 403`);
+    }
   });
 
   it('change nothing', async () => {
