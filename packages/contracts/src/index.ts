@@ -266,7 +266,6 @@ export type {
 } from './views/allocation.js';
 export type { LookRequestView } from './views/look.js';
 export type { ReleaseRow, ReleaseView } from './views/release.js';
-export type { DraftReviewsView } from './views/draftReviews.js';
 export {
   GradeOverrideRequest,
   GradeRuleRequest,

@@ -1,5 +1,5 @@
 import { READY_REVIEWING_FORM, type GradePart } from '@salt-circle/core';
-import { DraftReviews } from '../features/check/draft-reviews.service.js';
+import { OwnReviews } from '../features/check/own-reviews.service.js';
 import { GradesRelease } from '../features/grades/grades-release.service.js';
 import { Grades } from '../features/grades/grades.service.js';
 import { ReviewsService } from '../features/reviews/reviews.service.js';
@@ -77,7 +77,7 @@ async function ownReview(
   levelOf: (levels: number) => number,
 ): Promise<void> {
   const reviews = app.get(ReviewsService);
-  const { id } = await app.get(DraftReviews).begin(teacher, exchangeId, draftId);
+  const { id } = await app.get(OwnReviews).begin(teacher, exchangeId, draftId);
   const { form } = await reviews.desk(teacher, id);
   for (const [index, item] of form.items.entries()) {
     const text = WORDS[index % WORDS.length] as string;

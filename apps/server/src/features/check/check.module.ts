@@ -2,9 +2,9 @@ import { Module } from '@nestjs/common';
 import { FeedbackModule } from '../feedback/feedback.module.js';
 import { ReviewsModule } from '../reviews/reviews.module.js';
 import { Doubts } from './doubts.service.js';
-import { DraftReviews } from './draft-reviews.service.js';
 import { LookRequestsController } from './look-requests.controller.js';
 import { LookRequests } from './look-requests.service.js';
+import { OwnReviews } from './own-reviews.service.js';
 import { QueueController } from './queue.controller.js';
 import { QueueService } from './queue.service.js';
 import { ReleaseController } from './release.controller.js';
@@ -15,6 +15,6 @@ import { Withholding } from './withholding.service.js';
 @Module({
   imports: [FeedbackModule, ReviewsModule],
   controllers: [QueueController, ReleaseController, LookRequestsController, WithholdingController],
-  providers: [Doubts, DraftReviews, LookRequests, QueueService, ReleaseService, Withholding],
+  providers: [Doubts, LookRequests, OwnReviews, QueueService, ReleaseService, Withholding],
 })
 export class CheckModule {}

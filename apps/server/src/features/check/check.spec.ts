@@ -1,4 +1,4 @@
-import type { CheckView, DeskView, DraftReviewsView, FeedbackView, QueueView } from '@salt-circle/contracts';
+import type { CheckView, DeskView, DraftFeedbackView, FeedbackView, QueueView } from '@salt-circle/contracts';
 import { USUAL_BOUNDS } from '@salt-circle/core';
 import { begin, sample, send } from '../../testing/uploads.js';
 import { fillIn, leaveNote, NOTE_ID, reviewedExchange, submitFilled } from '../../testing/acts.js';
@@ -100,14 +100,15 @@ describe('all reviews of one draft', () => {
     await submitted();
     await withhold('review', '');
     const { draft } = await world.do<DeskView>(INES, 'get', `/reviews/${byAnn}`);
-    const path = `/exchanges/${id}/drafts/${draft.draftId}/reviews`;
-    const view = await world.do<DraftReviewsView>(TOM, 'get', path);
-    expect(view).toMatchObject({ draftTitle: draft.title, author: { name: PEOPLE[BEN]?.name }, waiting: 0 });
-    expect(view.reviews).toMatchObject([
-      { id: byAnn, withheld: true, notes: 2, answers: { evidence: { levelId: 'high' } } },
-    ]);
+    const path = `/exchanges/${id}/drafts/${draft.draftId}/feedback`;
+    const view = await world.do<DraftFeedbackView>(TOM, 'get', path);
+    expect(view).toMatchObject({ author: { name: PEOPLE[BEN]?.name }, missing: 0 });
+    expect(view.drafts).toMatchObject([{ title: draft.title }]);
+    expect(view.withheld).toMatchObject([{ reviewId: byAnn, kind: 'review' }]);
+    expect(view.reviews).toMatchObject([{ id: byAnn, answers: { evidence: { levelId: 'high' } } }]);
+    expect(view.reviews[0]?.notes).toHaveLength(2);
     expect((await world.as(BEN, 'get', path)).status).toBe(403);
-    expect((await world.as(INES, 'get', `/exchanges/${id}/drafts/none/reviews`)).status).toBe(404);
+    expect((await world.as(INES, 'get', `/exchanges/${id}/drafts/none/feedback`)).status).toBe(404);
   });
 });
 

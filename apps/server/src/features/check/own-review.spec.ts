@@ -1,7 +1,7 @@
 import type {
   AllocationView,
   DeskView,
-  DraftReviewsView,
+  DraftFeedbackView,
   ExchangeView,
   FeedbackView,
   InboxView,
@@ -30,7 +30,7 @@ const begin = (who: number) => world.as(who, 'post', `/exchanges/${id}/drafts/${
 const own = async (who: number = TOM) => (await begin(who)).body.id as string;
 const feedback = () => world.do<FeedbackView>(BEN, 'get', `/exchanges/${id}/feedback`);
 const sideBySide = (who: number) =>
-  world.do<DraftReviewsView>(who, 'get', `/exchanges/${id}/drafts/${draftOfBen}/reviews`);
+  world.do<DraftFeedbackView>(who, 'get', `/exchanges/${id}/drafts/${draftOfBen}/feedback`);
 
 describe('an own review by staff', () => {
   it('stands beside the others under the own name and role, and reaches the author with them', async () => {
@@ -38,7 +38,7 @@ describe('an own review by staff', () => {
     const byTom = await own();
     expect(await own()).toBe(byTom);
     await leaveNote(world, TOM, byTom);
-    expect(await sideBySide(TOM)).toMatchObject({ ownId: byTom, mayReview: true, waiting: 0 });
+    expect(await sideBySide(TOM)).toMatchObject({ ownId: byTom, mayReview: true, missing: 0 });
     await submitFilled(world, TOM, byTom);
     const { reviews } = await sideBySide(INES);
     const name = PEOPLE[TOM]?.name;

@@ -1,21 +1,15 @@
 import { Body, Controller, Get, HttpCode, Param, Post, Put } from '@nestjs/common';
-import {
-  CheckRequest,
-  QueueBoundsRequest,
-  type CheckView,
-  type DraftReviewsView,
-  type QueueView,
-} from '@salt-circle/contracts';
+import { CheckRequest, QueueBoundsRequest, type CheckView, type QueueView } from '@salt-circle/contracts';
 import type { Asker } from '../../access/seeing.js';
 import { Me } from '../../access/session.guard.js';
-import { DraftReviews } from './draft-reviews.service.js';
+import { OwnReviews } from './own-reviews.service.js';
 import { QueueService } from './queue.service.js';
 
 @Controller()
 export class QueueController {
   constructor(
     private readonly reviews: QueueService,
-    private readonly draftReviews: DraftReviews,
+    private readonly own: OwnReviews,
   ) {}
 
   @Get('exchanges/:exchangeId/queue')
@@ -29,15 +23,6 @@ export class QueueController {
     return this.reviews.saveBounds(me, id, bounds);
   }
 
-  @Get('exchanges/:exchangeId/drafts/:draftId/reviews')
-  ofDraft(
-    @Me() me: Asker,
-    @Param('exchangeId') id: string,
-    @Param('draftId') draftId: string,
-  ): Promise<DraftReviewsView> {
-    return this.draftReviews.of(me, id, draftId);
-  }
-
   @Post('exchanges/:exchangeId/drafts/:draftId/reviews')
   @HttpCode(200)
   begin(
@@ -45,7 +30,7 @@ export class QueueController {
     @Param('exchangeId') id: string,
     @Param('draftId') draftId: string,
   ): Promise<{ readonly id: string }> {
-    return this.draftReviews.begin(me, id, draftId);
+    return this.own.begin(me, id, draftId);
   }
 
   @Get('reviews/:reviewId/check')

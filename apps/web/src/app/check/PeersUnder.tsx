@@ -1,11 +1,12 @@
-import type { DeskView, DraftReviewsView } from '@salt-circle/contracts';
+import type { DeskView, DraftFeedbackView } from '@salt-circle/contracts';
 import { meanAnswer, type Answer, type FormItem } from '@salt-circle/core';
-import { createContext, useContext, type ReactNode } from 'react';
-import { useDraftReviewsQuery } from './checkApi.js';
+import { createContext, useContext, useMemo, type ReactNode } from 'react';
+import { useDraftFeedbackQuery } from './checkApi.js';
+import { keptOf } from './keptOf.js';
 import { AnswerWords } from '../form/AnswerWords.js';
 import { labelWords } from '../People.js';
 
-type PeerReview = DraftReviewsView['reviews'][number];
+type PeerReview = DraftFeedbackView['reviews'][number];
 
 const Peers = createContext<readonly PeerReview[]>([]);
 
@@ -21,9 +22,23 @@ interface PeersOfProps {
 export function PeersOf({ desk, children }: PeersOfProps) {
   const target = { exchangeId: desk.exchange.id, draftId: desk.draft.draftId };
   const own = desk.voice !== null && desk.reviewer.you === true;
-  const { data } = useDraftReviewsQuery(target, { skip: !own });
-  const others = data?.reviews.filter(({ id, withheld }) => id !== desk.id && !withheld) ?? [];
+  const { data } = useDraftFeedbackQuery(target, { skip: !own });
+  const others = useMemo(
+    () =>
+      data === undefined
+        ? []
+        : data.reviews
+            .filter(({ id }) => id !== desk.id && keptOf(data, id, 'review') === undefined)
+            .map((review) => ({ ...review, answers: answersGiven(data, review) })),
+    [data, desk.id],
+  );
   return <Peers value={others}>{children}</Peers>;
+}
+
+/** What is kept from the author is nothing to take over either. */
+function answersGiven(feedback: DraftFeedbackView, { id, answers }: PeerReview): PeerReview['answers'] {
+  const shown = Object.entries(answers).filter(([itemId]) => keptOf(feedback, id, 'answer', itemId) === undefined);
+  return Object.fromEntries(shown);
 }
 
 interface PeersUnderProps {

@@ -1,6 +1,6 @@
 import type {
   CheckView,
-  DraftReviewsView,
+  DraftFeedbackView,
   QueueView,
   ReleasePeopleRequest,
   ReleaseView,
@@ -29,7 +29,7 @@ export const {
   useSaveCheckMutation,
   useWithholdMutation,
   useGiveBackMutation,
-  useDraftReviewsQuery,
+  useDraftFeedbackQuery,
   useBeginOwnReviewMutation,
   useLookRequestsQuery,
   useAskToLookMutation,
@@ -67,9 +67,9 @@ export const {
       query: ({ reviewId, ...body }) => ({ url: `/reviews/${reviewId}/withheld`, method: 'PUT', body }),
       invalidatesTags: ['Queue', 'Review', 'Exchange'],
     }),
-    draftReviews: build.query<DraftReviewsView, { exchangeId: string; draftId: string }>({
-      query: ({ exchangeId, draftId }) => `/exchanges/${exchangeId}/drafts/${draftId}/reviews`,
-      providesTags: ['Queue', 'Review'],
+    draftFeedback: build.query<DraftFeedbackView, { exchangeId: string; draftId: string }>({
+      query: ({ exchangeId, draftId }) => `/exchanges/${exchangeId}/drafts/${draftId}/feedback`,
+      providesTags: ['Feedback', 'Queue', 'Review'],
     }),
     lookRequests: build.query<LookRequestView[], string>({
       query: (reviewId) => `/reviews/${reviewId}/look-requests`,

@@ -1,4 +1,4 @@
-import type { AnswerView, DeskView, DraftReviewsView, PersonLabel } from '@salt-circle/contracts';
+import type { AnswerView, DeskView, DraftFeedbackView, PersonLabel } from '@salt-circle/contracts';
 import type { Answer, FormItem } from '@salt-circle/core';
 import { fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { forget, server, show } from '../../testing/pages.js';
@@ -15,18 +15,27 @@ const ITEM: FormItem = {
 const answer = (levelId: string, text = ''): AnswerView => ({
   ...{ levelId, text, next: '', value: null, checks: {}, choices: [], revision: 1 },
 });
-type Given = DraftReviewsView['reviews'][number];
+type Given = DraftFeedbackView['reviews'][number];
+type Withheld = DraftFeedbackView['withheld'];
 const given = (id: string, reviewer: PersonLabel, levelId: string, part: Partial<Given> = {}): Given => ({
-  ...{ id, reviewer, self: false, withheld: false, answers: { c: answer(levelId, `${id} says why.`) }, notes: 0 },
+  ...{
+    id,
+    reviewer,
+    self: false,
+    version: 1,
+    answers: { c: answer(levelId, `${id} says why.`) },
+    notes: [],
+    files: [],
+  },
   ...part,
 });
 const DESK = {
   ...{ id: 'own', voice: 'assistant', reviewer: { you: true }, exchange: { id: 'x' }, draft: { draftId: 'd' } },
 } as unknown as DeskView;
 
-const open = async (reviews: readonly Given[], desk: DeskView = DESK) => {
+const open = async (reviews: readonly Given[], desk: DeskView = DESK, withheld: Withheld = []) => {
   const taken: Answer[] = [];
-  const asked = server({ '/exchanges/x/drafts/d/reviews': { reviews } });
+  const asked = server({ '/exchanges/x/drafts/d/feedback': { reviews, withheld } });
   await show(
     <PeersOf desk={desk}>
       <PeersUnder item={ITEM} onTake={(one) => taken.push(one)} />
@@ -49,14 +58,22 @@ describe('what others say, beside an item of an own review', () => {
   });
 
   it('is the mean of peers as well: not of the author’s own review, of staff, or of what is withheld', async () => {
-    const { taken } = await open([
-      given('r1', { name: 'Ann Mensah' }, 'all'),
-      given('r2', { name: 'Cho Sato' }, 'some'),
-      given('self', { name: 'Ben Kiss' }, 'none', { self: true }),
-      given('r4', { name: 'Ines Marchetti', role: 'instructor' }, 'none'),
-      given('kept', { name: 'Dee New' }, 'none', { withheld: true }),
-      given('own', { you: true }, 'none'),
-    ]);
+    const { taken } = await open(
+      [
+        given('r1', { name: 'Ann Mensah' }, 'all'),
+        given('r2', { name: 'Cho Sato' }, 'some'),
+        given('self', { name: 'Ben Kiss' }, 'none', { self: true }),
+        given('r4', { name: 'Ines Marchetti', role: 'instructor' }, 'none'),
+        given('kept', { name: 'Dee New' }, 'none'),
+        given('words', { name: 'Eli Moss' }, 'none'),
+        given('own', { you: true }, 'none'),
+      ],
+      DESK,
+      [
+        { reviewId: 'kept', kind: 'review', targetId: '', reason: 'Harsh.' },
+        { reviewId: 'words', kind: 'answer', targetId: 'c', reason: 'Not about the draft.' },
+      ],
+    );
     const all = [...(await lines())].map(({ textContent }) => textContent?.replace(/Take over.*$/s, ''));
     expect(all).toEqual([
       ...['Ann Mensah', 'Cho Sato', 'The author’s own review', 'Ines Marchetti (instructor)', 'On average'],

@@ -1,7 +1,8 @@
-import type { DraftReviewsView } from '@salt-circle/contracts';
+import type { DraftFeedbackView } from '@salt-circle/contracts';
 import { counted, formScore, itemSpreads, OVERALL_ID, type FormItem } from '@salt-circle/core';
 import { Link, useNavigate, useParams } from 'react-router';
-import { useBeginOwnReviewMutation, useDraftReviewsQuery } from '../../app/check/checkApi.js';
+import { useBeginOwnReviewMutation, useDraftFeedbackQuery } from '../../app/check/checkApi.js';
+import { keptOf } from '../../app/check/keptOf.js';
 import { AnswerWords } from '../../app/form/AnswerWords.js';
 import { labelWords, Person } from '../../app/People.js';
 import { percent } from '../../app/percent.js';
@@ -13,22 +14,22 @@ import { Button, Empty, Loading } from '../../kit/index.js';
 export function SideBySidePage() {
   const exchange = useExchange();
   const { draftId = '' } = useParams();
-  const { data, error } = useDraftReviewsQuery(
+  const { data, error } = useDraftFeedbackQuery(
     { exchangeId: exchange.id, draftId },
     { refetchOnMountOrArgChange: true },
   );
   if (error !== undefined) return <ProblemNotice error={error} />;
   if (data === undefined) return <Loading what="the reviews" />;
-  const { reviews, waiting } = data;
+  const { reviews, missing } = data;
   return (
     <div className="px-5 py-5">
       <div className="flex flex-wrap items-start justify-between gap-3">
-        <h2 className="text-xl font-semibold">{data.draftTitle}</h2>
-        <OwnReview exchangeId={exchange.id} view={data} />
+        <h2 className="text-xl font-semibold">{data.drafts[0]?.title}</h2>
+        <OwnReview exchangeId={exchange.id} draftId={draftId} view={data} />
       </div>
       <p className="mb-3 text-ink-soft">
         by <Person label={data.author} />, {counted(reviews.length, '1 review', '# reviews')}
-        {waiting > 0 && `, ${counted(waiting, '1 more not submitted', '# more not submitted')}`}.{' '}
+        {missing > 0 && `, ${counted(missing, '1 more not submitted', '# more not submitted')}`}.{' '}
         <Link to={`../drafts/${draftId}`} className="text-dusk underline">
           Read the draft
         </Link>
@@ -44,9 +45,15 @@ export function SideBySidePage() {
   );
 }
 
+interface OwnReviewProps {
+  readonly exchangeId: string;
+  readonly draftId: string;
+  readonly view: DraftFeedbackView;
+}
+
 /** One’s own, beside the others: shown to the author with them, under the own name and role. */
-function OwnReview({ exchangeId, view }: { readonly exchangeId: string; readonly view: DraftReviewsView }) {
-  const { draftId, ownId, mayReview } = view;
+function OwnReview({ exchangeId, draftId, view }: OwnReviewProps) {
+  const { ownId, mayReview } = view;
   const navigate = useNavigate();
   const [begin, { error, isLoading }] = useBeginOwnReviewMutation();
   if (ownId === null && !mayReview) return null;
@@ -73,7 +80,7 @@ interface Row {
   readonly spread: number | null;
 }
 
-function rowsOf({ form, reviews }: DraftReviewsView): Row[] {
+function rowsOf({ form, reviews }: DraftFeedbackView): Row[] {
   // A self-review is another view of the draft, no measure of the others.
   const others = reviews.filter(({ self }) => !self).map(({ answers }) => answers);
   const rows = itemSpreads(form, others).flatMap(({ itemId, spread }): Row[] => {
@@ -85,7 +92,7 @@ function rowsOf({ form, reviews }: DraftReviewsView): Row[] {
     : [...rows, { id: OVERALL_ID, title: 'Overall comment', item: undefined, spread: null }];
 }
 
-function Table({ view }: { readonly view: DraftReviewsView }) {
+function Table({ view }: { readonly view: DraftFeedbackView }) {
   const { form, reviews } = view;
   return (
     <div className="overflow-x-auto">
@@ -109,8 +116,8 @@ function Table({ view }: { readonly view: DraftReviewsView }) {
                   </Link>
                   <span className="block text-sm text-ink-soft">
                     {score !== null && `${score.points} of ${score.of} points, `}
-                    {counted(review.notes, '1 note', '# notes')}
-                    {review.withheld && <span className="text-madder">, withheld</span>}
+                    {counted(review.notes.length, '1 note', '# notes')}
+                    {keptOf(view, review.id, 'review') !== undefined && <span className="text-madder">, withheld</span>}
                   </span>
                 </th>
               );
@@ -131,6 +138,9 @@ function Table({ view }: { readonly view: DraftReviewsView }) {
               {reviews.map((review) => (
                 <td key={review.id} className="@container py-3 pr-4">
                   <AnswerWords item={item} answer={review.answers[id]} />
+                  {keptOf(view, review.id, 'answer', id) !== undefined && (
+                    <p className="text-sm text-madder">withheld</p>
+                  )}
                 </td>
               ))}
             </tr>

@@ -4,6 +4,8 @@ import { useMemo, useState } from 'react';
 import { useParams } from 'react-router';
 import { ByCriterion, ByReviewer } from '../../app/after/Answers.js';
 import { Thread } from '../../app/after/Thread.js';
+import { useDraftFeedbackQuery } from '../../app/check/checkApi.js';
+import { keptOf } from '../../app/check/keptOf.js';
 import { labelWords } from '../../app/People.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { inPlace, ReadDraft, useReadNotes, type ReadNote } from '../../app/reading/ReadDraft.js';
@@ -11,7 +13,7 @@ import { TakeAlong } from '../../app/marked/TakeAlong.js';
 import { useExchange } from '../../app/useExchange.js';
 import { usePrinting } from '../../app/usePrinting.js';
 import { Empty, Loading, Tabs } from '../../kit/index.js';
-import { useDraftFeedbackQuery, useGradesQuery } from './gradesApi.js';
+import { useGradesQuery } from './gradesApi.js';
 
 /** The draft of whoever is graded, with everything that was written about it. */
 export function DraftBeside() {
@@ -44,8 +46,6 @@ export function DraftBeside() {
 function Written({ feedback, draft }: { readonly feedback: DraftFeedbackView; readonly draft: DraftReading }) {
   const exchange = useExchange();
   const { timeZone } = exchange.course;
-  const withheld = (kind: string, reviewId: string, targetId: string) =>
-    feedback.withheld.find((one) => one.reviewId === reviewId && one.kind === kind && one.targetId === targetId);
   const notes = useMemo(
     (): ReadonlyArray<ReadNote & { readonly reviewId: string }> =>
       inPlace(
@@ -58,7 +58,7 @@ function Written({ feedback, draft }: { readonly feedback: DraftFeedbackView; re
   );
   const reading = useReadNotes(draft, notes, ({ id, reviewId }, alone) => (
     <>
-      <Kept reason={(withheld('note', reviewId, id) ?? withheld('review', reviewId, ''))?.reason} />
+      <Kept reason={keptOf(feedback, reviewId, 'note', id) ?? keptOf(feedback, reviewId, 'review')} />
       <Thread reviewId={reviewId} noteId={id} timeZone={timeZone} quiet={!alone} />
     </>
   ));
@@ -114,7 +114,7 @@ function Written({ feedback, draft }: { readonly feedback: DraftFeedbackView; re
                     asks={false}
                     below={({ id }, itemId) => (
                       <>
-                        <Kept reason={withheld('answer', id, itemId)?.reason} />
+                        <Kept reason={keptOf(feedback, id, 'answer', itemId)} />
                         <Thread reviewId={id} itemId={itemId} timeZone={timeZone} quiet />
                       </>
                     )}

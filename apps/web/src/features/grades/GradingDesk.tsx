@@ -5,7 +5,7 @@ import { Link, NavLink, Outlet, useLocation, useNavigate, useParams, useSearchPa
 import { useNameKey } from '../../app/boards/nameOrder.js';
 import { Steps } from '../../app/boards/Steps.js';
 import { usePolling } from '../../app/changes/useChanges.js';
-import { useQueueQuery } from '../../app/check/checkApi.js';
+import { useDraftFeedbackQuery, useQueueQuery } from '../../app/check/checkApi.js';
 import { labelWords, Person } from '../../app/People.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { useMe } from '../../app/session/useMe.js';
@@ -14,7 +14,7 @@ import { Empty, Loading, Select } from '../../kit/index.js';
 import { MarkDraft } from './MarkDraft.js';
 import { MarkReviewing } from './MarkReviewing.js';
 import { TheGrade } from './TheGrade.js';
-import { useAssignGraderMutation, useDraftFeedbackQuery, useGradesQuery, usePresentMutation } from './gradesApi.js';
+import { useAssignGraderMutation, useGradesQuery, usePresentMutation } from './gradesApi.js';
 import { asked, gradedOf, GRADED_WORDS, isOf, ordered, ORDERS, workWords, type Graded, type Order } from './work.js';
 
 /** One person after the other: the work on one side, the marks and the grade on the other. */

@@ -18,17 +18,11 @@ import { Button, Loading, SaveMark, StateMark } from '../../kit/index.js';
 /** Marking a draft: an own review by the form of the exchange, each item with what the peers say, to be taken over. */
 export function MarkDraft({ feedback, draftId }: { readonly feedback: DraftFeedbackView; readonly draftId: string }) {
   const exchange = useExchange();
-  const [begin, { error, isLoading }] = useBeginOwnReviewMutation();
-  const [begun, setBegun] = useState<string | null>(null);
-  const id = feedback.ownId ?? begun;
-  const start = async () => {
-    const result = await begin({ exchangeId: exchange.id, draftId });
-    setBegun(result.data?.id ?? null);
-  };
+  const [begin, { error, isLoading, isSuccess }] = useBeginOwnReviewMutation();
   return (
     <section aria-label="The draft" className="border-t border-line pt-4">
-      {id !== null ? (
-        <OwnMarks reviewId={id} />
+      {feedback.ownId !== null ? (
+        <OwnMarks reviewId={feedback.ownId} />
       ) : (
         <>
           <h3 className="text-lg font-semibold">The draft</h3>
@@ -36,7 +30,7 @@ export function MarkDraft({ feedback, draftId }: { readonly feedback: DraftFeedb
             You fill in the form of this exchange under your own name. The author reads it with the feedback.
           </p>
           {feedback.mayReview && (
-            <Button busy={isLoading} onClick={() => void start()}>
+            <Button busy={isLoading || isSuccess} onClick={() => void begin({ exchangeId: exchange.id, draftId })}>
               Mark the draft
             </Button>
           )}

@@ -1,7 +1,6 @@
 import type {
   GradeMoveView,
   GradeOverrideRequest,
-  DraftFeedbackView,
   GradeRuleRequest,
   GraderRequest,
   GradingCompanyView,
@@ -25,7 +24,6 @@ export const {
   useOverrideGradeMutation,
   useReleaseGradesMutation,
   useReadGradeMutation,
-  useDraftFeedbackQuery,
   useShareOutMutation,
   useAssignGraderMutation,
   useChooseReviewingFormMutation,
@@ -51,10 +49,6 @@ export const {
     }),
     readGrade: build.mutation<null, string>({
       query: (id) => ({ url: `/exchanges/${id}/grade/read`, method: 'POST' }),
-    }),
-    draftFeedback: build.query<DraftFeedbackView, OfExchange & { draftId: string }>({
-      query: ({ exchangeId, draftId }) => `/exchanges/${exchangeId}/drafts/${draftId}/feedback`,
-      providesTags: ['Feedback', 'Review'],
     }),
     shareOut: build.mutation<null, OfExchange & GradingShareRequest>({
       query: ({ exchangeId, ...body }) => ({ url: `/exchanges/${exchangeId}/grades/graders`, method: 'POST', body }),

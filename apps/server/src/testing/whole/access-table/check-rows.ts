@@ -20,11 +20,6 @@ export function checking({ id, byAnn }: { readonly id: string; readonly byAnn: s
       ...staffOnly(204, 403),
     },
     {
-      route: 'GET /api/exchanges/:exchangeId/drafts/:draftId/reviews',
-      url: `/exchanges/${id}/drafts/${draftOfBen}/reviews`,
-      ...staffOnly(200),
-    },
-    {
       route: 'POST /api/exchanges/:exchangeId/drafts/:draftId/reviews',
       url: `/exchanges/${id}/drafts/${draftOfBen}/reviews`,
       ...staffOnly(REVIEWER),

@@ -1,0 +1,60 @@
+import { Injectable } from '@nestjs/common';
+import { Access, act } from '../../access/access.js';
+import { staffParticipant } from '../../access/participants.js';
+import type { Asker } from '../../access/seeing.js';
+import { countingVersion } from '../../access/versions.js';
+import { Draft } from '../../model/draft.js';
+import { Review } from '../../model/review.js';
+import { Database } from '../../platform/database/database.js';
+import { Ids } from '../../platform/ids/ids.js';
+import { ProblemError } from '../../platform/problems/problem-error.js';
+import { refusal } from '../../platform/problems/sentences.js';
+
+/** Reviews by staff under their own names, beside those of the students. */
+@Injectable()
+export class OwnReviews {
+  constructor(
+    private readonly database: Database,
+    private readonly access: Access,
+    private readonly ids: Ids,
+  ) {}
+
+  /** Begun twice, it is one. */
+  async begin(person: Asker, exchangeId: string, draftId: string): Promise<{ id: string }> {
+    return this.database.write(async (manager, happened) => {
+      const place = await this.access.exchange(person, exchangeId, manager);
+      act(place, { kind: 'review-as-staff' });
+      const { role } = place.viewer;
+      const draft = await manager.findOneBy(Draft, { id: draftId, exchangeId });
+      if (draft === null || role === null || role === 'student') throw refusal('unknown');
+      if ((await countingVersion(manager, draft.id)) === null) throw refusal('unknown');
+      const reviewerId = await staffParticipant(manager, this.ids, exchangeId, person.id);
+      const known = await manager.findOne(Review, { where: { reviewerId, draftId }, withDeleted: true });
+      if (known?.voice != null) return { id: known.id };
+      if (known !== null) throw reviewsAlready();
+      const id = this.ids.uuid();
+      await manager.insert(Review, {
+        id,
+        exchangeId,
+        reviewerId,
+        draftId,
+        position: 0,
+        voice: role,
+        toldAt: place.now,
+      });
+      const where = { courseId: place.course.id, exchangeId };
+      happened({ action: 'review-by-staff', actorId: person.id, ...where, details: { review: id } });
+      return { id };
+    });
+  }
+}
+
+function reviewsAlready(): ProblemError {
+  return new ProblemError({
+    code: 'invalid',
+    sentence:
+      'You were given this draft to review under an alias, and both reviews beside each other would tell whose that is.',
+    whatToDo:
+      'Write in the review that you have, or have it taken away on the allocation board and ask somebody else of the staff.',
+  });
+}
