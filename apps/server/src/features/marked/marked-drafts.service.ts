@@ -19,7 +19,7 @@ import { Replies } from '../replies/replies.service.js';
 import { ReviewsService } from '../reviews/reviews.service.js';
 import type { MarkedHtml } from './worker/task.js';
 
-/** A draft with all that somebody may take along of it. */
+/** A version of a draft with all that somebody may take along of it. */
 export interface Marked {
   readonly exchangeId: string;
   readonly draft: MarkedDraft;
@@ -41,18 +41,18 @@ export class MarkedDrafts {
     private readonly replies: Replies,
   ) {}
 
-  /** For its author: the version that most of the reviews are of. */
-  async own(person: Asker, exchangeId: string): Promise<Marked> {
+  /** For its author: each version that was reviewed, the newest first. */
+  async own(person: Asker, exchangeId: string): Promise<Marked[]> {
     return this.#from(person, exchangeId, await this.feedback.mine(person, exchangeId));
   }
 
   /** For staff. */
-  async ofDraft(person: Asker, exchangeId: string, draftId: string): Promise<Marked> {
+  async ofDraft(person: Asker, exchangeId: string, draftId: string): Promise<Marked[]> {
     return this.#from(person, exchangeId, await this.feedback.ofDraft(person, exchangeId, draftId));
   }
 
   /** One review, for whoever may read it: its reviewer, or staff. */
-  async ofReview(person: Asker, reviewId: string): Promise<Marked> {
+  async ofReview(person: Asker, reviewId: string): Promise<Marked[]> {
     const desk = await this.reviews.desk(person, reviewId);
     const { id, reviewer, self, answers, files, notes, draft, form } = desk;
     const review = { id, reviewer, self, version: draft.version, answers, files, notes };
@@ -65,30 +65,31 @@ export class MarkedDrafts {
     see(place, { kind: 'workspace' });
     const manager = this.database.read;
     for (const { id } of await handedInDrafts(manager, exchangeId))
-      yield (await this.ofDraft(person, exchangeId, id)).draft;
+      for (const { draft } of await this.ofDraft(person, exchangeId, id)) yield draft;
   }
 
-  async #from(person: Asker, exchangeId: string, { drafts, form, reviews }: FeedbackView): Promise<Marked> {
+  async #from(person: Asker, exchangeId: string, { drafts, form, reviews }: FeedbackView): Promise<Marked[]> {
     const { exchange, course } = await this.access.exchange(person, exchangeId);
-    const count = (version: number) => reviews.filter((review) => review.version === version).length;
-    const [reading] = drafts.toSorted((a, b) => count(b.version) - count(a.version) || b.version - a.version);
-    if (reading === undefined) throw refusal('unknown');
-    const written: MarkedReview[] = [];
-    for (const review of reviews) written.push(await this.#review(person, review, form));
-    const parts = reading.parts.map(({ id, name, deliverable, show }) => ({
-      ...{ id, name: name === '' ? deliverable : name },
-      format: ({ html: 'text/html', pdf: 'application/pdf' } as Readonly<Record<string, string>>)[show ?? ''] ?? null,
-    }));
-    return {
-      ...{ exchangeId, reading },
-      draft: {
-        ...{ draftId: reading.draftId, version: reading.version, title: reading.title },
-        ...{ exchange: exchange.title, course: course.title, parts, reviews: written },
-      },
-      texts: reading.parts.flatMap(({ id, name, deliverable, show, html }) =>
-        show === 'html' && html !== null ? [{ id, name: name === '' ? deliverable : name, html }] : [],
-      ),
-    };
+    if (drafts.length === 0) throw refusal('unknown');
+    const all: Marked[] = [];
+    for (const reading of drafts) {
+      const written: MarkedReview[] = [];
+      for (const review of reviews)
+        if (review.version === reading.version) written.push(await this.#review(person, review, form));
+      const { draftId, version, title } = reading;
+      const parts = reading.parts.map(({ show, ...part }) => ({
+        ...{ id: part.id, name: nameOf(part) },
+        format: ({ html: 'text/html', pdf: 'application/pdf' } as Readonly<Record<string, string>>)[show ?? ''] ?? null,
+      }));
+      all.push({
+        ...{ exchangeId, reading },
+        draft: { draftId, version, title, exchange: exchange.title, course: course.title, parts, reviews: written },
+        texts: reading.parts.flatMap(({ show, html, ...part }) =>
+          show === 'html' && html !== null ? [{ id: part.id, name: nameOf(part), html }] : [],
+        ),
+      });
+    }
+    return all;
   }
 
   async #review(
@@ -124,6 +125,11 @@ export class MarkedDrafts {
       replies: to((reply) => reply.noteId === null && reply.itemId === null),
     };
   }
+}
+
+/** A part that is no file is called by what it was asked for as. */
+function nameOf({ name, deliverable }: Pick<DraftReading['parts'][number], 'name' | 'deliverable'>): string {
+  return name === '' ? deliverable : name;
 }
 
 /** As the one who takes it along knows this person; whoever gets the file from there would not know who “you” is. */

@@ -32,16 +32,25 @@ export class MarkedFiles implements OnApplicationShutdown {
     private readonly drafts: MarkedDrafts,
   ) {}
 
-  /** For a word processor, with comments and tracked changes. */
-  async document({ draft, texts }: Marked): Promise<MadeFile> {
+  /**
+   * For a word processor, with comments and tracked changes.
+   *
+   * @param version its number; without, the one that most of the reviews are of
+   */
+  async document(versions: readonly Marked[], version?: string): Promise<MadeFile> {
+    const most = versions.toSorted((a, b) => b.draft.reviews.length - a.draft.reviews.length);
+    const chosen = version === undefined ? most[0] : versions.find(({ draft }) => String(draft.version) === version);
+    if (chosen === undefined) throw refusal('unknown');
+    const { draft, texts } = chosen;
     const task: DocumentTask = { draft, texts };
     return { name: `${draft.title}.docx`, bytes: await this.#made('docx', task) };
   }
 
   /** The reading copy of a part that is a PDF, with annotations. */
-  async pages(person: Asker, { draft, reading, exchangeId }: Marked, partId: string): Promise<MadeFile> {
-    const shown = reading.parts.find(({ id }) => id === partId);
-    if (shown?.show !== 'pdf') throw refusal('unknown');
+  async pages(person: Asker, versions: readonly Marked[], partId: string): Promise<MadeFile> {
+    const of = versions.find(({ reading }) => reading.parts.some(({ id, show }) => id === partId && show === 'pdf'));
+    if (of === undefined) throw refusal('unknown');
+    const { draft, exchangeId } = of;
     const { part } = await this.reading.part(person, exchangeId, draft.draftId, partId);
     const file = part.digest === null ? null : await this.database.read.findOneBy(StoredFile, { digest: part.digest });
     if (file?.copyDigest == null) throw refusal('unknown');
@@ -52,7 +61,8 @@ export class MarkedFiles implements OnApplicationShutdown {
 
   annotations(id: string, drafts: readonly MarkedDraft[]): string {
     const [one] = drafts;
-    const label = drafts.length === 1 && one !== undefined ? one.title : (one?.exchange ?? '');
+    const alone = drafts.every(({ draftId }) => draftId === one?.draftId);
+    const label = one === undefined ? '' : alone ? one.title : one.exchange;
     return JSON.stringify(annotationCollection(id, label, drafts), null, 2);
   }
 

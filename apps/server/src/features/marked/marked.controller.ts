@@ -1,8 +1,8 @@
-import { Controller, Get, Param, StreamableFile } from '@nestjs/common';
+import { Controller, Get, Param, Query, StreamableFile } from '@nestjs/common';
 import contentDisposition from 'content-disposition';
 import type { Asker } from '../../access/seeing.js';
 import { Me } from '../../access/session.guard.js';
-import { MarkedDrafts } from './marked-drafts.service.js';
+import { MarkedDrafts, type Marked } from './marked-drafts.service.js';
 import { MarkedFiles, type MadeFile } from './marked-files.service.js';
 
 const DOCX = 'application/vnd.openxmlformats-officedocument.wordprocessingml.document';
@@ -25,14 +25,17 @@ export class MarkedController {
   ) {}
 
   @Get('exchanges/:exchangeId/feedback/draft.docx')
-  async ownDocument(@Me() me: Asker, @Param('exchangeId') id: string): Promise<StreamableFile> {
-    return sent(await this.files.document(await this.drafts.own(me, id)), DOCX);
+  async ownDocument(
+    @Me() me: Asker,
+    @Param('exchangeId') id: string,
+    @Query('version') version?: string,
+  ): Promise<StreamableFile> {
+    return sent(await this.files.document(await this.drafts.own(me, id), version), DOCX);
   }
 
   @Get('exchanges/:exchangeId/feedback/notes.jsonld')
   async ownNotes(@Me() me: Asker, @Param('exchangeId') id: string): Promise<StreamableFile> {
-    const { draft } = await this.drafts.own(me, id);
-    return annotations(this.files.annotations(draft.draftId, [draft]));
+    return this.#notes(await this.drafts.own(me, id));
   }
 
   @Get('exchanges/:exchangeId/feedback/parts/:partId/notes.pdf')
@@ -54,8 +57,9 @@ export class MarkedController {
     @Me() me: Asker,
     @Param('exchangeId') id: string,
     @Param('draftId') draftId: string,
+    @Query('version') version?: string,
   ): Promise<StreamableFile> {
-    return sent(await this.files.document(await this.drafts.ofDraft(me, id, draftId)), DOCX);
+    return sent(await this.files.document(await this.drafts.ofDraft(me, id, draftId), version), DOCX);
   }
 
   @Get('exchanges/:exchangeId/drafts/:draftId/feedback/notes.jsonld')
@@ -64,8 +68,7 @@ export class MarkedController {
     @Param('exchangeId') id: string,
     @Param('draftId') draftId: string,
   ): Promise<StreamableFile> {
-    const { draft } = await this.drafts.ofDraft(me, id, draftId);
-    return annotations(this.files.annotations(draft.draftId, [draft]));
+    return this.#notes(await this.drafts.ofDraft(me, id, draftId));
   }
 
   @Get('exchanges/:exchangeId/drafts/:draftId/feedback/parts/:partId/notes.pdf')
@@ -85,8 +88,7 @@ export class MarkedController {
 
   @Get('reviews/:reviewId/notes.jsonld')
   async reviewNotes(@Me() me: Asker, @Param('reviewId') reviewId: string): Promise<StreamableFile> {
-    const { draft } = await this.drafts.ofReview(me, reviewId);
-    return annotations(this.files.annotations(reviewId, [draft]));
+    return this.#notes(await this.drafts.ofReview(me, reviewId), reviewId);
   }
 
   @Get('reviews/:reviewId/parts/:partId/notes.pdf')
@@ -96,5 +98,10 @@ export class MarkedController {
     @Param('partId') partId: string,
   ): Promise<StreamableFile> {
     return sent(await this.files.pages(me, await this.drafts.ofReview(me, reviewId), partId), 'application/pdf');
+  }
+
+  #notes(versions: readonly Marked[], id = versions[0]?.draft.draftId ?? ''): StreamableFile {
+    const drafts = versions.map(({ draft }) => draft);
+    return annotations(this.files.annotations(id, drafts));
   }
 }

@@ -8,7 +8,7 @@ import { fileNameOf, saveAs } from '../saveAs.js';
 interface TakeAlongProps {
   /** Below which the files are: "/reviews/…", or the feedback of a draft. */
   readonly base: string;
-  readonly parts: DraftReading['parts'];
+  readonly draft: Pick<DraftReading, 'parts' | 'version'>;
   readonly small?: boolean;
 }
 
@@ -20,7 +20,7 @@ const NO_CONNECTION: Problem = {
 };
 
 /** The draft with what was written about it, as a file for other programs, or on paper. */
-export function TakeAlong({ base, parts, small = false }: TakeAlongProps) {
+export function TakeAlong({ base, draft, small = false }: TakeAlongProps) {
   const [making, setMaking] = useState(false);
   const [problem, setProblem] = useState<Problem | null>(null);
   const take = async (path: string, fallback: string) => {
@@ -35,7 +35,7 @@ export function TakeAlong({ base, parts, small = false }: TakeAlongProps) {
     }
     setMaking(false);
   };
-  const pages = parts.filter(({ show }) => show === 'pdf');
+  const pages = draft.parts.filter(({ show }) => show === 'pdf');
   return (
     <div className="no-print">
       <Menu
@@ -48,7 +48,7 @@ export function TakeAlong({ base, parts, small = false }: TakeAlongProps) {
           [
             {
               words: 'Text with comments and changes (DOCX)',
-              onPick: () => void take('draft.docx', 'draft.docx'),
+              onPick: () => void take(`draft.docx?version=${draft.version}`, 'draft.docx'),
             },
             ...pages.map(({ id, name, deliverable }) => ({
               words: `${name === '' ? deliverable : name} with notes (PDF)`,

@@ -5,10 +5,11 @@ import { fileNameOf } from '../saveAs.js';
 import { usePrinting } from '../usePrinting.js';
 import { TakeAlong } from './TakeAlong.js';
 
-const PARTS = [
+const parts = [
   { id: 'p1', name: '', deliverable: 'Report', show: 'html' },
   { id: 'p2', name: 'Map.pdf', deliverable: 'Figures', show: 'pdf' },
 ] as unknown as DraftReading['parts'];
+const DRAFT = { parts, version: 2 };
 
 const asked: string[] = [];
 const saved: string[] = [];
@@ -35,7 +36,7 @@ const choose = async (words: string) => {
 describe('taking a draft along', () => {
   it('saves each kind of file under its own name, and offers PDFs of parts that are one', async () => {
     answers(200, 'x', `attachment; filename="On the basin.pdf"; filename*=UTF-8''Nordk%C3%BCste.pdf`);
-    render(<TakeAlong base="/reviews/r1" parts={PARTS} />);
+    render(<TakeAlong base="/reviews/r1" draft={DRAFT} />);
     await choose('Map.pdf with notes (PDF)');
     await waitFor(() => expect(saved).toEqual(['Nordküste.pdf']));
     expect(asked).toEqual(['/api/reviews/r1/parts/p2/notes.pdf']);
@@ -51,10 +52,12 @@ describe('taking a draft along', () => {
       fields: [],
     };
     answers(500, JSON.stringify(problem));
-    render(<TakeAlong base="/reviews/r1" parts={PARTS} />);
+    render(<TakeAlong base="/reviews/r1" draft={DRAFT} />);
     await choose('Text with comments and changes (DOCX)');
     expect(await screen.findByText(/This file is too much to make/)).not.toBeNull();
     expect(saved).toEqual([]);
+    // Of the version that is on the page.
+    expect(asked).toEqual(['/api/reviews/r1/draft.docx?version=2']);
   });
 
   it('knows names in quotes, without them, and none', () => {

@@ -249,7 +249,7 @@ function Desk({ desk, only }: DeskProps) {
       aside={
         <>
           {desk.practice === null && !view.narrow && (
-            <TakeAlong small base={`/reviews/${desk.id}`} parts={draft.parts} />
+            <TakeAlong small base={`/reviews/${desk.id}`} draft={draft} />
           )}
           <DeskTools exchange={{ ...exchange, id: desk.practice?.forId ?? exchange.id }} />
         </>

@@ -16,6 +16,7 @@ import { TakeAlong } from '../../app/marked/TakeAlong.js';
 import { useExchange } from '../../app/useExchange.js';
 import { usePrinting } from '../../app/usePrinting.js';
 import { ByCriterion, ByReviewer } from '../../app/after/Answers.js';
+import { Versions } from '../../app/after/Versions.js';
 import { decisionOf, figuresOf, remarksOf } from './remarks.js';
 import { Summary } from './Summary.js';
 import { ToDecide } from './ToDecide.js';
@@ -64,43 +65,10 @@ export function FeedbackPage() {
       </div>
     );
   }
-  return <Versions feedback={data} first={first} />;
-}
-
-/**
- * Reviews are of one version, unless another one was handed in while some had begun: then all that is shown is of the version that
- * is chosen, text and reviews alike.
- */
-function Versions({ feedback, first }: { readonly feedback: FeedbackView; readonly first: DraftReading }) {
-  const { drafts, reviews } = feedback;
-  const [chosen, setChosen] = useState<number | null>(null);
-  const draft = drafts.find(({ version }) => version === chosen) ?? first;
-  const of = (version: number) => reviews.filter((review) => review.version === version);
   return (
-    <>
-      {drafts.length > 1 && (
-        <div role="group" aria-label="Versions that were reviewed" className="flex flex-wrap gap-1.5 px-6 pt-4">
-          {drafts.map(({ version }) => (
-            <button
-              key={version}
-              type="button"
-              aria-pressed={version === draft.version}
-              onClick={() => setChosen(version)}
-              className="rounded border border-edge bg-paper px-2.5 py-1 text-sm aria-pressed:border-iodine aria-pressed:bg-crust aria-pressed:font-semibold"
-            >
-              Version {version}{' '}
-              <span className="font-normal text-ink-soft">{counted(of(version).length, '1 review', '# reviews')}</span>
-            </button>
-          ))}
-        </div>
-      )}
-      <Feedback
-        key={draft.version}
-        feedback={{ ...feedback, reviews: of(draft.version) }}
-        draft={draft}
-        where={drafts.length > 1 ? ` on version ${draft.version}` : ''}
-      />
-    </>
+    <Versions feedback={data} first={first}>
+      {(of, draft, where) => <Feedback feedback={of} draft={draft} where={where} />}
+    </Versions>
   );
 }
 
@@ -188,7 +156,7 @@ function Feedback({ feedback, draft, where }: FeedbackProps) {
       >
         <div className="mb-4 flex flex-wrap items-start justify-between gap-3">
           <h2 className="font-serif text-2xl font-semibold">{draft.title}</h2>
-          {!seeing && <TakeAlong small base={`/exchanges/${exchange.id}/feedback`} parts={draft.parts} />}
+          {!seeing && <TakeAlong small base={`/exchanges/${exchange.id}/feedback`} draft={draft} />}
         </div>
       </ReadDraft>
       <section className="border-l border-line bg-crust px-5 py-3">

@@ -4,6 +4,7 @@ import { useMemo, useState } from 'react';
 import { useParams } from 'react-router';
 import { ByCriterion, ByReviewer } from '../../app/after/Answers.js';
 import { Thread } from '../../app/after/Thread.js';
+import { Versions } from '../../app/after/Versions.js';
 import { useDraftFeedbackQuery } from '../../app/check/checkApi.js';
 import { keptOf } from '../../app/check/keptOf.js';
 import { labelWords } from '../../app/People.js';
@@ -39,11 +40,20 @@ export function DraftBeside() {
   return data === undefined || draft === undefined ? (
     <Loading what="the draft" />
   ) : (
-    <Written key={draftId} feedback={data} draft={draft} />
+    <Versions key={draftId} feedback={data} first={draft}>
+      {(of, version, where) => <Written feedback={of} draft={version} where={where} />}
+    </Versions>
   );
 }
 
-function Written({ feedback, draft }: { readonly feedback: DraftFeedbackView; readonly draft: DraftReading }) {
+interface WrittenProps {
+  readonly feedback: DraftFeedbackView;
+  readonly draft: DraftReading;
+  /** Said beside the count, where there is more than one version. */
+  readonly where: string;
+}
+
+function Written({ feedback, draft, where }: WrittenProps) {
   const exchange = useExchange();
   const { timeZone } = exchange.course;
   const notes = useMemo(
@@ -76,26 +86,27 @@ function Written({ feedback, draft }: { readonly feedback: DraftFeedbackView; re
       >
         <div className="mb-3 flex flex-wrap items-start justify-between gap-3">
           <h3 className="font-serif text-2xl font-semibold">{draft.title}</h3>
-          <TakeAlong small base={`/exchanges/${exchange.id}/drafts/${draft.draftId}/feedback`} parts={draft.parts} />
+          <TakeAlong small base={`/exchanges/${exchange.id}/drafts/${draft.draftId}/feedback`} draft={draft} />
         </div>
       </ReadDraft>
       <section aria-label="Reviews of the draft" className="border-t border-line px-6 py-4">
         <h3 className="text-lg font-semibold">
           {counted(feedback.reviews.length, '1 review', '# reviews')}
+          {where}
           {feedback.missing > 0 && (
             <span className="text-base font-normal text-ink-soft">
               , {counted(feedback.missing, '1 more not submitted', '# more not submitted')}
             </span>
           )}
         </h3>
-        {feedback.withheld
-          .filter(({ kind }) => kind === 'review')
-          .map(({ reviewId, reason }) => (
-            <p key={reviewId} className="text-sm text-madder">
-              The review by {labelWords(feedback.reviews.find(({ id }) => id === reviewId)?.reviewer ?? {})} is kept
-              from the author: {reason}
+        {feedback.reviews.map(({ id, reviewer }) => {
+          const reason = keptOf(feedback, id, 'review');
+          return reason === undefined ? null : (
+            <p key={id} className="text-sm text-madder">
+              The review by {labelWords(reviewer)} is kept from the author: {reason}
             </p>
-          ))}
+          );
+        })}
         {feedback.reviews.length > 0 && (
           <Tabs
             label="Reviews of the draft"

@@ -61,7 +61,7 @@ function Given({ desk }: { readonly desk: DeskView }) {
           </p>
           <div className="flex flex-wrap items-start justify-between gap-3">
             <h3 className="font-serif text-2xl font-semibold">{draft.title}</h3>
-            <TakeAlong small base={`/reviews/${id}`} parts={draft.parts} />
+            <TakeAlong small base={`/reviews/${id}`} draft={draft} />
           </div>
         </div>
       </ReadDraft>

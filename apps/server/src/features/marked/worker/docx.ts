@@ -188,7 +188,8 @@ function pagesOf(draft: MarkedDraft, rest: readonly MarkedNote[]): Paragraph[] {
       .map((one) => new Paragraph({ children: [new TextRun({ text: legal(one), bold })], spacing: { after: 80 } }));
   const answered = (replies: readonly MarkedReply[]) =>
     replies.flatMap(({ by, words }) => line(`${by} answers: ${words}`));
-  const name = (partId: string | null) => draft.parts.find(({ id }) => id === partId)?.name ?? 'The whole draft';
+  const name = (partId: string | null) =>
+    partId === null ? 'The whole draft' : (draft.parts.find(({ id }) => id === partId)?.name ?? 'Another part');
   return [
     ...(rest.length > 0
       ? [
