@@ -1,11 +1,9 @@
 import { In, type EntityManager } from 'typeorm';
 import { Enrolment } from '../model/course.js';
+import { portions } from '../platform/database/portions.js';
 
 /** What a course says of somebody. It is the course's own: other courses, and the account behind it, may say otherwise. */
 export type Listed = Pick<Enrolment, 'name' | 'email' | 'campusId'>;
-
-/** SQLite takes a bounded number of parameters in one query. */
-const CHUNK = 500;
 
 /** How a course lists these people, by person's id; whoever has never had a place in it is missing. One query for every 500. */
 export async function listedOf(
@@ -14,10 +12,10 @@ export async function listedOf(
   personIds: readonly string[],
 ): Promise<Map<string, Listed>> {
   const listed = new Map<string, Listed>();
-  for (let from = 0; from < personIds.length; from += CHUNK) {
+  for (const some of portions(personIds)) {
     const rows = await manager.find(Enrolment, {
       select: { personId: true, name: true, email: true, campusId: true },
-      where: { courseId, personId: In(personIds.slice(from, from + CHUNK)) },
+      where: { courseId, personId: In(some) },
     });
     for (const { personId, ...one } of rows) listed.set(personId, one);
   }

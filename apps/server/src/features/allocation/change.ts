@@ -1,15 +1,13 @@
 import { pairKey, type Pair } from '@salt-circle/core';
 import { In, type EntityManager } from 'typeorm';
 import { insertAll } from '../../platform/database/insert-all.js';
+import { portions } from '../../platform/database/portions.js';
 import type { Exchange } from '../../model/exchange.js';
 import type { Ids } from '../../platform/ids/ids.js';
 import { Review } from '../../model/review.js';
 import { AllocationStep, ForbiddenPair, type PairRow, type StepHands } from '../../model/allocation.js';
 import type { Question } from './question.js';
 import { ALLOCATED } from '../../access/review-state.js';
-
-/** SQLite takes a bounded number of parameters in one query. */
-const CHUNK = 500;
 
 export interface Change {
   readonly act: AllocationStep['act'];
@@ -85,9 +83,7 @@ async function takeAway(manager: EntityManager, reviews: readonly Review[], now:
   const begun = reviews.filter(({ begunAt }) => begunAt !== null);
   for (const { id } of begun) await manager.update(Review, { id }, { removedAt: now });
   const others = reviews.filter(({ begunAt }) => begunAt === null).map(({ id }) => id);
-  for (let from = 0; from < others.length; from += CHUNK) {
-    await manager.delete(Review, { id: In(others.slice(from, from + CHUNK)) });
-  }
+  for (const some of portions(others)) await manager.delete(Review, { id: In(some) });
 }
 
 /** The last step, if nobody has begun a review that it brought. */

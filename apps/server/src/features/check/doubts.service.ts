@@ -18,6 +18,7 @@ import { countingRows } from '../../access/written-rows.js';
 import { Draft } from '../../model/draft.js';
 import { Participant } from '../../model/exchange.js';
 import { Review } from '../../model/review.js';
+import { portions } from '../../platform/database/portions.js';
 import { compiled, Threads } from '../../platform/jobs/threads.js';
 import { answerView, saysSomething } from '../reviews/contents.service.js';
 import type { LookedAt, LookTask } from './worker/look.js';
@@ -25,9 +26,6 @@ import { ALLOCATED } from '../../access/review-state.js';
 
 /** Megabytes and milliseconds: far more than ten thousand reviews take, and an end all the same. */
 const LIMITS = { memory: 2048, time: 5 * 60_000 };
-
-/** Reviews whose contents are asked for at once. */
-const CHUNK = 400;
 
 /** Exchanges whose doubts are kept in memory. */
 const KEPT = 50;
@@ -94,9 +92,9 @@ async function evidenceOf(manager: EntityManager, place: Place, reviews: readonl
   const form = await formOf(manager, place);
   const people = await peopleOf(manager, place);
   const evidence: LookedAt[] = [];
-  for (let at = 0; at < reviews.length; at += CHUNK) {
-    evidence.push(...(await chunkOf(manager, form, people, reviews.slice(at, at + CHUNK))));
-    // Between two chunks others are answered.
+  for (const some of portions(reviews)) {
+    evidence.push(...(await lookedAt(manager, form, people, some)));
+    // Between two portions others are answered.
     await new Promise(setImmediate);
   }
   return evidence;
@@ -135,7 +133,7 @@ const HIDES: Readonly<Record<NamesPolicy, { readonly authors: boolean; readonly 
   'reviewers-only': { authors: false, reviewers: true },
 };
 
-async function chunkOf(
+async function lookedAt(
   manager: EntityManager,
   form: ReviewForm,
   people: People,

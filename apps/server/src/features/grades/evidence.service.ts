@@ -12,6 +12,7 @@ import { Exchange, Participant } from '../../model/exchange.js';
 import { GradeOverrideRow, ReviewingMark } from '../../model/grade.js';
 import { ReplyRow } from '../../model/reply.js';
 import { ReflectionRow } from '../../model/revision.js';
+import { portions } from '../../platform/database/portions.js';
 import { groupedBy } from '../../platform/grouping/grouped-by.js';
 import { Adjusting } from './adjusting.js';
 import { evidenceOf, type Around, type Evidenced, type Sources } from './person-evidence.js';
@@ -30,7 +31,7 @@ export interface AllEvidence {
 export class Evidence {
   constructor(private readonly adjusting: Adjusting) {}
 
-  /** A fixed number of queries, but for the contents of reviews, which come in portions. */
+  /** A fixed number of queries, but for what comes in portions. */
   async of(manager: EntityManager, around: Around, rule: GradeRule): Promise<AllEvidence> {
     const { exchange } = around;
     const participants = await activeParticipants(manager, exchange.id);
@@ -77,18 +78,14 @@ function byParticipant<Row extends OfParticipant>(rows: readonly Row[]): Map<str
   return new Map(rows.map((row) => [row.participantId, row]));
 }
 
-/** SQLite takes a bounded number of parameters in one query. */
-const PORTION = 5_000;
-
 async function ofThese<Row extends OfParticipant>(
   manager: EntityManager,
   target: EntityTarget<Row>,
   ids: readonly string[],
 ): Promise<Row[]> {
   const found: Row[] = [];
-  for (let from = 0; from < ids.length; from += PORTION) {
-    const where = { participantId: In(ids.slice(from, from + PORTION)) } as FindOptionsWhere<Row>;
-    found.push(...(await manager.findBy(target, where)));
+  for (const some of portions(ids)) {
+    found.push(...(await manager.findBy(target, { participantId: In(some) } as FindOptionsWhere<Row>)));
   }
   return found;
 }

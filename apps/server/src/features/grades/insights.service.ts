@@ -24,6 +24,7 @@ import { GroupMemberRow, GroupSet, StudentGroup } from '../../model/group.js';
 import type { Review } from '../../model/review.js';
 import { StoredFile } from '../../model/stored-file.js';
 import { Database } from '../../platform/database/database.js';
+import { portions } from '../../platform/database/portions.js';
 import { groupedBy } from '../../platform/grouping/grouped-by.js';
 import { htmlToText } from '../../platform/html/html-to-text.js';
 import { Adjusting } from './adjusting.js';
@@ -194,9 +195,6 @@ async function groupings(
   return found.filter(({ of }) => new Set(Object.values(of)).size > 1);
 }
 
-/** SQLite takes a bounded number of parameters in one query. */
-const PORTION = 500;
-
 /** How far along their drafts notes stand, by note; null for nowhere along. */
 async function notePlaces(
   manager: EntityManager,
@@ -213,8 +211,8 @@ async function notePlaces(
 /** How large parts of drafts are, from what is kept of them; a few at a time, since texts are large. */
 async function extentsOf(manager: EntityManager, partIds: readonly string[]) {
   const extents = new Map<string, Parameters<typeof placeShare>[1]>();
-  for (let from = 0; from < partIds.length; from += PORTION) {
-    const parts = await manager.findBy(DraftPart, { id: In(partIds.slice(from, from + PORTION)) });
+  for (const some of portions(partIds)) {
+    const parts = await manager.findBy(DraftPart, { id: In(some) });
     const digests = parts.flatMap(({ digest }) => digest ?? []);
     const files = new Map((await manager.findBy(StoredFile, { digest: In(digests) })).map((one) => [one.digest, one]));
     for (const { id, kind, html, digest } of parts) {

@@ -21,11 +21,9 @@ import { Withheld } from '../../model/check.js';
 import { Draft } from '../../model/draft.js';
 import { RatingRow } from '../../model/reply.js';
 import { Review, type NoteRow } from '../../model/review.js';
+import { portions } from '../../platform/database/portions.js';
 import { groupedBy } from '../../platform/grouping/grouped-by.js';
 import { answerView, saysSomething } from '../reviews/contents.service.js';
-
-/** Reviews whose contents are asked for at once. */
-const CHUNK = 400;
 
 /** What a review is in a grade: of whoever wrote it, and of whoever got it. */
 export interface ReviewInGrade {
@@ -78,8 +76,7 @@ export async function reviewsInGrades(manager: EntityManager, around: Pick<Place
     string,
     Pick<ReviewInGrade, 'score' | 'answers' | 'words' | 'notes' | 'directed' | 'places'>
   >();
-  for (let from = 0; from < submitted.length; from += CHUNK) {
-    const some = submitted.slice(from, from + CHUNK);
+  for (const some of portions(submitted)) {
     const rowsOf = await countingRows(manager, some);
     for (const review of some) {
       const { answers, notes } = rowsOf(review);

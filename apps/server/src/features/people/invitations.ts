@@ -17,6 +17,7 @@ import { insertAll } from '../../platform/database/insert-all.js';
 import { Expiry } from '../../platform/expiry/expiry.js';
 import { hashOf } from '../../platform/ids/hash-of.js';
 import { Ids } from '../../platform/ids/ids.js';
+import { portions } from '../../platform/database/portions.js';
 import { queueMail, type Letter } from '../../platform/mail/queue-mail.js';
 import { ProblemError } from '../../platform/problems/problem-error.js';
 import { enrolledOf } from '../../access/enrolled.js';
@@ -27,8 +28,6 @@ import { Invitation } from '../../model/invitation.js';
 const LASTS = 60 * 24 * 3_600_000;
 /** In the place of a link that leads nowhere any more. */
 const ENDED = '(this link has ended)';
-/** SQLite takes a bounded number of parameters in one query. */
-const CHUNK = 500;
 
 /** An open place, with what is needed to take it. */
 interface Offer {
@@ -100,8 +99,7 @@ export class Invitations {
 
   /** Links to these places lead nowhere from now on, and letters with them that have not left are not sent. */
   async end(manager: EntityManager, enrolmentIds: readonly string[]): Promise<void> {
-    for (let from = 0; from < enrolmentIds.length; from += CHUNK) {
-      const ids = enrolmentIds.slice(from, from + CHUNK);
+    for (const ids of portions(enrolmentIds)) {
       const open = await manager.findBy(Invitation, { enrolmentId: In(ids) });
       for (const { mailId } of open) {
         const mail = mailId === null ? null : await manager.findOneBy(Mail, { id: mailId });
@@ -237,8 +235,8 @@ export class Invitations {
     emails: readonly string[],
   ): Promise<ReadonlySet<string>> {
     const known = new Set<string>();
-    for (let from = 0; from < emails.length; from += CHUNK) {
-      const some = In(emails.slice(from, from + CHUNK));
+    for (const portion of portions(emails)) {
+      const some = In(portion);
       const accounts = await manager.find(Person, { select: { email: true }, where: { email: some } });
       const places = await manager.find(Enrolment, {
         select: { email: true },

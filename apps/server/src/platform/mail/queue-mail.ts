@@ -2,6 +2,7 @@ import { In, IsNull, type EntityManager } from 'typeorm';
 import type { QueryDeepPartialEntity } from 'typeorm/query-builder/QueryPartialEntity.js';
 import type { MailSettings } from '../config/settings.js';
 import { insertAll } from '../database/insert-all.js';
+import { portions } from '../database/portions.js';
 import type { Ids } from '../ids/ids.js';
 import { Mail } from '../../model/mail.js';
 import { News } from '../../model/news.js';
@@ -44,8 +45,8 @@ async function tellNews(
   const waiting = new Set<string>();
   const keyOf = ({ personId, path, words }: Pick<News, 'personId' | 'path' | 'words'>) =>
     JSON.stringify([personId, path, words]);
-  for (let from = 0; from < told.length; from += CHUNK) {
-    const personId = In([...new Set(told.slice(from, from + CHUNK).map((one) => one.personId))]);
+  for (const some of portions(told)) {
+    const personId = In([...new Set(some.map((one) => one.personId))]);
     for (const { id, mailWish } of await manager.find(Person, {
       where: { id: personId },
       select: { id: true, mailWish: true },
@@ -73,8 +74,6 @@ async function tellNews(
   await insertAll(manager, News, rows);
   return mailed;
 }
-
-const CHUNK = 500;
 
 /** The one way in which a mail comes into being: in the transaction of what it tells of. @returns the ids, in the order given */
 export async function queueMail(
