@@ -264,7 +264,7 @@ export {
   type ReviewSubstance,
 } from './grading/reviewingQuality.js';
 export { meanAnswer } from './form/meanAnswer.js';
-export { READY_REVIEWING_FORM } from './grading/reviewingForm.js';
+export { markKey, ofMarkKey, READY_REVIEWING_FORM } from './grading/reviewingForm.js';
 export {
   alongDraft,
   DRAFT_PARTS,

@@ -32,6 +32,20 @@ export function countingVersion(manager: EntityManager, draftId: string): Promis
   });
 }
 
+/** Of all drafts of an exchange at once, when the version that counts was handed in, and how many words it has; by draft. */
+export async function countingFigures(
+  manager: EntityManager,
+  exchangeId: string,
+): Promise<Map<string, Pick<DraftVersion, 'handedInAt' | 'words'>>> {
+  const rows = await manager
+    .createQueryBuilder(Draft, 'draft')
+    .innerJoin(DraftVersion, 'version', `version.draftId = draft.id AND version.number = ${countingNumber(manager)}`)
+    .where('draft.exchangeId = :exchangeId', { exchangeId })
+    .select(['draft.id AS id', 'version.handedInAt AS handedInAt', 'version.words AS words'])
+    .getRawMany<{ id: string } & Pick<DraftVersion, 'handedInAt' | 'words'>>();
+  return new Map(rows.map(({ id, ...figures }) => [id, figures]));
+}
+
 /** What was handed in last after feedback, and not taken back. */
 export function lastRevision(manager: EntityManager, draftId: string): Promise<DraftVersion | null> {
   return manager.findOne(DraftVersion, {

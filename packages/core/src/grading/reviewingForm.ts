@@ -28,3 +28,14 @@ export const READY_REVIEWING_FORM: readonly FormItem[] = [
     'Throughout',
   ]),
 ];
+
+/** Under what the answer to an item is kept where each review is marked by itself. Ids of reviews hold no dot. */
+export function markKey(reviewId: string, itemId: string): string {
+  return `${reviewId}.${itemId}`;
+}
+
+/** What a key is of; null for one without a review. */
+export function ofMarkKey(key: string): { readonly reviewId: string; readonly itemId: string } | null {
+  const dot = key.indexOf('.');
+  return dot < 0 ? null : { reviewId: key.slice(0, dot), itemId: key.slice(dot + 1) };
+}

@@ -6,8 +6,7 @@ import { allOwnTimes } from '../../access/own-times.js';
 import { activeParticipants } from '../../access/participants.js';
 import { nearestInPractice } from '../../access/practice.js';
 import { rowsOfReviews } from '../../access/rows-of-reviews.js';
-import { countingNumber } from '../../access/versions.js';
-import { Draft, DraftVersion } from '../../model/draft.js';
+import { countingFigures } from '../../access/versions.js';
 import { Exchange, Participant } from '../../model/exchange.js';
 import { GradeOverrideRow, ReviewingMark } from '../../model/grade.js';
 import { ReplyRow } from '../../model/reply.js';
@@ -39,6 +38,7 @@ export class Evidence {
     const ratings = ratingsOf(read.reviews);
     const adjusted = rule.score === 'adjusted' ? await this.adjusting.of(exchange.id, ratings) : null;
     const ids = participants.map(({ id }) => id);
+    const counting = await countingFigures(manager, exchange.id);
     const replies = await rowsOfReviews(manager, ReplyRow, exchange.id).andWhere("row.as = 'author'").getMany();
     const sources: Sources = {
       ...{ around, rule, adjusted, ...read },
@@ -46,7 +46,7 @@ export class Evidence {
       practised: rule.score === 'practice' ? await practisedBy(manager, exchange) : new Map(),
       dates: resolveDates(datesOf(exchange)),
       own: await allOwnTimes(manager, exchange),
-      handedInAt: await handedInAt(manager, exchange.id),
+      handedInAt: new Map([...counting].map(([draftId, { handedInAt }]) => [draftId, handedInAt])),
       answered: new Set(replies.map(({ reviewId, participantId }) => `${participantId} ${reviewId}`)),
       reflections: byParticipant(await ofThese(manager, ReflectionRow, ids)),
       marks: byParticipant(await ofThese(manager, ReviewingMark, ids)),
@@ -88,15 +88,4 @@ async function ofThese<Row extends OfParticipant>(
     found.push(...(await manager.findBy(target, { participantId: In(some) } as FindOptionsWhere<Row>)));
   }
   return found;
-}
-
-/** When the version that counts was handed in, by draft. */
-async function handedInAt(manager: EntityManager, exchangeId: string): Promise<Map<string, number>> {
-  const rows = await manager
-    .createQueryBuilder(Draft, 'draft')
-    .innerJoin(DraftVersion, 'version', `version.draftId = draft.id AND version.number = ${countingNumber(manager)}`)
-    .where('draft.exchangeId = :exchangeId', { exchangeId })
-    .select(['draft.id AS id', 'version.handedInAt AS at'])
-    .getRawMany<{ id: string; at: number }>();
-  return new Map(rows.map(({ id, at }) => [id, at]));
 }

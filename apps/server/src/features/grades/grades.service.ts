@@ -5,20 +5,15 @@ import type {
   GradeGroundsView,
   GradeMoveView,
   GradeOverrideRequest,
-  GradeRow,
   GradeRuleRequest,
   GradesView,
-  GradingWorkView,
   OwnGradeView,
 } from '@salt-circle/contracts';
-import { gradeOf, QUALITY_COLUMNS, type FormItem, type GradeRule, type GradingWork } from '@salt-circle/core';
+import { gradeOf, ofMarkKey, QUALITY_COLUMNS, type FormItem, type GradeRule } from '@salt-circle/core';
 import type { EntityManager } from 'typeorm';
 import { Access, act, acts, ownParticipant, participantOf, see, type Place } from '../../access/access.js';
-import { gradeIsReleased } from '../../access/facts-of.js';
 import { Labels } from '../../access/labels.js';
-import { namesOf } from '../../access/listed.js';
 import type { Asker } from '../../access/seeing.js';
-import { Enrolment } from '../../model/course.js';
 import { Exchange, Participant } from '../../model/exchange.js';
 import { GradeOverrideRow, ReviewingMark } from '../../model/grade.js';
 import { Review } from '../../model/review.js';
@@ -28,10 +23,11 @@ import { isoOrNull } from '../../platform/wire/instants.js';
 import { answerFrom, sameAnswer } from '../../access/answer-from.js';
 import { adjustSentence, asked } from './rule-asked.js';
 import { KeptEvidence } from './kept-evidence.js';
-import { Evidence } from './evidence.service.js';
+import { Evidence, type AllEvidence } from './evidence.service.js';
 import { STILL_WORKING, withinReason } from './within-reason.js';
-import { gradersOf, tasksOf } from './grading.service.js';
-import { reviewingFormOf, ruleOf, type Evidenced, type GradedSoFar } from './person-evidence.js';
+import { gradeRows } from './grade-rows.js';
+import { gradersOf } from './grading.service.js';
+import { reviewingFormOf, ruleOf } from './person-evidence.js';
 
 /** Grades as they are worked out, and what staff give instead. */
 @Injectable()
@@ -54,52 +50,8 @@ export class Grades {
     const there = whole ? await worked : await withinReason(worked);
     const { people, adjusted, unpractised } =
       there ?? (await this.evidence.of(manager, place, { ...rule, score: 'mean' }));
-    const labels = await Labels.ofExchange(manager, place);
-    const enrolled = await manager.findBy(Enrolment, { courseId: place.course.id });
-    const sections = new Map(enrolled.map((one) => [one.personId, one.section]));
-    const known = await tasksOf(manager, exchangeId);
-    const markers = await namesOf(
-      manager,
-      place.course.id,
-      people.flatMap(({ mark }) => mark?.byId ?? []),
-    );
     const graders = await gradersOf(manager, place.course.id);
-    const graderNames = new Map(graders.map(({ id, name }) => [id, name]));
-    const LEFT = 'someone who has left';
-    const byOf = ({ by }: GradedSoFar): string | null => {
-      if (by === null) return null;
-      if ('personId' in by) return markers.get(by.personId) ?? LEFT;
-      const { you, name } = labels.reviewerOf(by.review);
-      return (you === true ? graderNames.get(person.id) : name) ?? LEFT;
-    };
-    const workOf = ({ participant, work }: Evidenced, kind: GradingWork): GradingWorkView => {
-      const graderId = known.get(participant.id)?.[kind];
-      const name = graderNames.get(graderId ?? '');
-      // Whoever is not of the staff any more has nobody to grade.
-      const grader = graderId === undefined || name === undefined ? null : { id: graderId, name };
-      return { state: work[kind].state, by: byOf(work[kind]), grader };
-    };
-    const rows = people.map((one): GradeRow => {
-      const { participant, mark } = one;
-      const grade = gradeOf(exchange.gradeParts, rule, one.evidence);
-      const told = participant.gradeTold;
-      return {
-        id: participant.id,
-        person: labels.author(participant.id),
-        section: sections.get(participant.personId) ?? null,
-        draftId: one.draftId,
-        reviewIds: one.reviewIds,
-        grade,
-        grounds: one.grounds,
-        work: { draft: workOf(one, 'draft'), reviewing: workOf(one, 'reviewing') },
-        mark: {
-          answers: mark?.answers ?? {},
-          by: mark?.byId == null ? null : (markers.get(mark.byId) ?? LEFT),
-        },
-        released: gradeIsReleased(exchange, participant, place.now),
-        correction: told !== null && told !== (grade.words ?? '') ? told : null,
-      };
-    });
+    const provisional = there === null;
     return {
       parts: exchange.gradeParts,
       rule,
@@ -107,17 +59,10 @@ export class Grades {
       reviewingForm: reviewingFormOf(exchange),
       reviewingEach: exchange.reviewingEach,
       graders,
-      rows: rows.sort((a, b) => (a.person.name ?? '').localeCompare(b.person.name ?? '')),
+      rows: await gradeRows(manager, place, people, { graders, provisional }),
       release: isoOrNull(exchange.gradesRelease),
-      problem:
-        there === null
-          ? STILL_WORKING
-          : unpractised
-            ? 'Nobody has submitted a practice draft that can be compared with its key, so plain means are used.'
-            : adjusted?.problem == null
-              ? null
-              : adjustSentence(adjusted.problem),
-      provisional: there === null,
+      problem: provisional ? STILL_WORKING : problemOf({ adjusted, unpractised }),
+      provisional,
       mayRule: acts(place, { kind: 'plan' }),
     };
   }
@@ -263,12 +208,11 @@ async function markedItem(
   participantId: string,
   key: string,
 ): Promise<FormItem> {
-  const item = reviewingFormOf(exchange).find(({ id }) =>
-    exchange.reviewingEach ? key.endsWith(`.${id}`) : key === id,
-  );
-  if (item === undefined) throw refusal('unknown');
-  if (exchange.reviewingEach) {
-    const review = { id: key.slice(0, -item.id.length - 1), exchangeId: exchange.id, reviewerId: participantId };
+  const of = exchange.reviewingEach ? ofMarkKey(key) : { itemId: key };
+  const item = reviewingFormOf(exchange).find(({ id }) => id === of?.itemId);
+  if (of === null || item === undefined) throw refusal('unknown');
+  if ('reviewId' in of) {
+    const review = { id: of.reviewId, exchangeId: exchange.id, reviewerId: participantId };
     if (!(await manager.existsBy(Review, review))) throw refusal('unknown');
   }
   return item;
@@ -280,6 +224,13 @@ function asStudentsRead(grounds: GradeGroundsView, rule: GradeRule): GradeGround
     QUALITY_COLUMNS.map((column) => [column, rule.quality[column] > 0 ? grounds.quality[column] : null]),
   ) as unknown as GradeGroundsView['quality'];
   return { ...grounds, ...(!rule.scoreTold && { interval: null, company: null }), scores: [], quality };
+}
+
+/** Why scores are not worked out as the rule has it, if they are not. */
+function problemOf({ adjusted, unpractised }: Pick<AllEvidence, 'adjusted' | 'unpractised'>): string | null {
+  if (unpractised)
+    return 'Nobody has submitted a practice draft that can be compared with its key, so plain means are used.';
+  return adjusted?.problem == null ? null : adjustSentence(adjusted.problem);
 }
 
 function outside(most: number) {

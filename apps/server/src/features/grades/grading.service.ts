@@ -6,7 +6,7 @@ import type {
   ReviewingFormRequest,
 } from '@salt-circle/contracts';
 import { formMaximum, shareOut, type FormItem, type GradingWork } from '@salt-circle/core';
-import type { EntityManager } from 'typeorm';
+import { In, type EntityManager } from 'typeorm';
 import { Access, act, participantOf, type Place } from '../../access/access.js';
 import { activeParticipants } from '../../access/participants.js';
 import { namesOf } from '../../access/listed.js';
@@ -18,9 +18,10 @@ import { LibraryItem } from '../../model/library.js';
 import { Clock } from '../../platform/clock/clock.js';
 import { Database } from '../../platform/database/database.js';
 import { insertAll } from '../../platform/database/insert-all.js';
+import { portions } from '../../platform/database/portions.js';
 import { ProblemError } from '../../platform/problems/problem-error.js';
 import { refusal } from '../../platform/problems/sentences.js';
-import { Evidence } from './evidence.service.js';
+import { KeptEvidence } from './kept-evidence.js';
 import { ruleOf } from './person-evidence.js';
 
 /** How long somebody counts as being at a person after the page last said so, in milliseconds; it says so three times in this. */
@@ -36,7 +37,7 @@ export class Grading {
     private readonly database: Database,
     private readonly access: Access,
     private readonly clock: Clock,
-    private readonly evidence: Evidence,
+    private readonly kept: KeptEvidence,
   ) {}
 
   /** Among graders, anew: whoever had somebody before has nobody now, but for what is graded, where that stays. */
@@ -47,7 +48,7 @@ export class Grading {
     const before = await this.access.exchange(person, exchangeId);
     act(before, { kind: 'plan' });
     // Before the transaction, which nobody else's saving should wait for.
-    const { people } = await this.evidence.of(this.database.read, before, ruleOf(before.exchange));
+    const { people } = await this.kept.of(before);
     const graded = new Map(people.map(({ participant, work }) => [participant.id, work]));
     await this.database.write(async (manager, happened) => {
       const place = await this.access.exchange(person, exchangeId, manager);
@@ -68,7 +69,8 @@ export class Grading {
         const stays = ({ id }: { readonly id: string }) =>
           openOnly && ['half', 'done'].includes(graded.get(id)?.[work].state ?? 'open');
         const moved = byName.filter((one) => !stays(one));
-        for (const { id } of moved) await manager.delete(GradingTask, { participantId: id, work });
+        for (const some of portions(moved.map(({ id }) => id)))
+          await manager.delete(GradingTask, { participantId: In(some), work });
         if (how === 'none') continue;
         const shared = shareOut(moved, graders, how);
         await insertAll(

@@ -4,6 +4,7 @@ import {
   endOf,
   formMaximum,
   formScore,
+  ofMarkKey,
   lateness,
   peerScore,
   qualityOf,
@@ -317,15 +318,12 @@ function marksOf(
   return mine
     .filter(({ review }) => review.submittedAt !== null)
     .map(({ review }) => {
-      const prefix = markKey(review.id, '');
-      const own = Object.entries(answers).filter(([key]) => key.startsWith(prefix));
-      return Object.fromEntries(own.map(([key, answer]) => [key.slice(prefix.length), answer]));
+      const own = Object.entries(answers).flatMap(([key, answer]) => {
+        const of = ofMarkKey(key);
+        return of?.reviewId === review.id ? [[of.itemId, answer] as const] : [];
+      });
+      return Object.fromEntries(own);
     });
-}
-
-/** Under what the answer to an item is kept, where reviewing is marked review by review. */
-export function markKey(reviewId: string, itemId: string): string {
-  return `${reviewId}.${itemId}`;
 }
 
 /** Scores are shares of a maximum; predictions can lie beyond. */

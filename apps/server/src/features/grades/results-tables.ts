@@ -24,7 +24,6 @@ export const TABLES = {
     author: 'id of the person; a draft by several has a row for each',
     handed_in_at: 'when the version that counts was handed in; empty where none was',
     words: 'words of that version',
-    late_percent: 'percentage points of the grade that are lost for being late',
   },
   reviews: {
     exchange: 'id of the exchange',
@@ -78,6 +77,7 @@ export const TABLES = {
     of: 'as much as was asked for',
     computed: 'share that the rule gives, 0 to 1; for the whole percent',
     given: 'share that is given in the end; for the whole percent',
+    late: 'for the whole: percentage points that are lost for handing in late',
     words: 'for the whole: the grade as it is said',
     reason: 'why something else is given than was worked out',
   },
@@ -91,12 +91,9 @@ export function headOf(table: TableName): string[] {
   return Object.keys(TABLES[table]);
 }
 
-/** In the order of the columns; nothing is empty. */
-export function cellsOf<Name extends TableName>(table: Name, row: RowOf<Name>): string[] {
-  return headOf(table).map((column) => {
-    const cell = (row as Readonly<Record<string, Cell>>)[column] ?? null;
-    return cell === null ? '' : String(cell);
-  });
+/** In the order of the columns; what is not there is empty. */
+export function cellsOf<Name extends TableName>(table: Name, row: RowOf<Name>): Array<string | number> {
+  return headOf(table).map((column) => (row as Readonly<Record<string, Cell>>)[column] ?? '');
 }
 
 /** The data dictionary: a row for each column of each table. */

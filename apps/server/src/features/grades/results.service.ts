@@ -17,7 +17,7 @@ import { Access, act } from '../../access/access.js';
 import { courseExchanges } from '../../access/course-exchanges.js';
 import { gradeIsReleased } from '../../access/facts-of.js';
 import type { Asker } from '../../access/seeing.js';
-import { countingVersion } from '../../access/versions.js';
+import { countingFigures } from '../../access/versions.js';
 import { Course, Enrolment } from '../../model/course.js';
 import { Participant, type Exchange } from '../../model/exchange.js';
 import { Clock } from '../../platform/clock/clock.js';
@@ -106,21 +106,14 @@ export class Results {
 
   async #drafts(manager: EntityManager, exchange: Exchange, { drafts, authors }: ReadReviews) {
     const people = await peopleOf(manager, exchange);
-    const around = { exchange, now: this.clock.now() };
-    const { people: evidenced } = await this.evidence.of(manager, around, ruleOf(exchange));
-    const late = new Map(evidenced.map(({ participant, grounds }) => [participant.id, grounds.late.percent]));
-    const made: Array<RowOf<'drafts'>> = [];
-    for (const draft of drafts) {
-      const version = await countingVersion(manager, draft.id);
-      for (const author of authors.of(draft)) {
-        made.push({
-          ...{ exchange: exchange.id, draft: draft.id, author: people.get(author) ?? null },
-          ...{ handed_in_at: isoOrNull(version?.handedInAt ?? null), words: version?.words ?? null },
-          late_percent: version === null ? null : (late.get(author) ?? null),
-        });
-      }
-    }
-    return made;
+    const counting = await countingFigures(manager, exchange.id);
+    return drafts.flatMap((draft) => {
+      const { handedInAt = null, words = null } = counting.get(draft.id) ?? {};
+      return authors.of(draft).map((author): RowOf<'drafts'> => ({
+        ...{ exchange: exchange.id, draft: draft.id, author: people.get(author) ?? null },
+        ...{ handed_in_at: isoOrNull(handedInAt), words },
+      }));
+    });
   }
 
   async #reviews(manager: EntityManager, exchange: Exchange, { reviews }: ReadReviews) {
@@ -149,17 +142,18 @@ export class Results {
     const now = this.clock.now();
     const rule = ruleOf(exchange);
     const { people } = await this.evidence.of(manager, { exchange, now }, rule);
-    const none = { weight: null, got: null, of: null, words: null };
+    const none = { weight: null, got: null, of: null };
     return people.flatMap(({ participant, evidence }) => {
       const grade = gradeOf(exchange.gradeParts, rule, evidence);
       const who = { exchange: exchange.id, person: participant.personId };
       return [
         ...grade.lines.map(({ part, weight, state, got, of, computed, share, override }): RowOf<'grades'> => ({
-          ...{ ...who, part, weight, state, got, of, computed, given: share, words: null },
+          ...{ ...who, part, weight, state, got, of, computed, given: share, late: null, words: null },
           reason: override?.reason ?? null,
         })),
         {
-          ...{ ...who, ...none, part: 'grade', computed: grade.computed, given: grade.percent, words: grade.words },
+          ...{ ...who, ...none, part: 'grade', computed: grade.computed, given: grade.percent },
+          ...{ late: grade.lateLoses, words: grade.words },
           state: gradeIsReleased(exchange, participant, now) ? 'released' : 'not released',
           reason: grade.override?.reason ?? null,
         },

@@ -1,10 +1,18 @@
+import type { DeskView, GradesView, PeopleView } from '@salt-circle/contracts';
 import { mkdtempSync, readdirSync, readFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { strFromU8, unzipSync } from 'fflate';
-import { leaveNote, reviewedExchange, submitFilled } from '../../testing/acts.js';
+import {
+  allocateAll,
+  handIn,
+  leaveNote,
+  publishedExchange,
+  reviewedExchange,
+  submitFilled,
+} from '../../testing/acts.js';
 import { ANN, BEN, CHO, INES, OUT, PEOPLE, TOM } from '../../testing/people.js';
-import { AT } from '../../testing/plan.js';
+import { AT, DATES, DAY } from '../../testing/plan.js';
 import { World } from '../../testing/world.js';
 import { writeResults } from './results-command.js';
 import { TABLES } from './results-tables.js';
@@ -81,5 +89,89 @@ describe('results of a course', () => {
     await expect(writeResults(world.dataFolder, 'Nothing', folder)).rejects.toThrow(
       'No course is called “Nothing”. There is: ',
     );
+  });
+});
+
+describe('results with unusual settings', () => {
+  let late: string;
+
+  /** Ben handed in an hour late by a rule that takes 5 points a day; Ann’s review of it is kept from him. */
+  beforeEach(async () => {
+    world.clock.goTo(AT.drafting - DAY);
+    const lateUntil = new Date(AT.afterDue).toISOString();
+    late = await publishedExchange(world, {
+      ...{ title: 'Late report', dates: { ...DATES, lateUntil } },
+      late: { amount: 5, unit: 'percent', per: 'day', cap: null, graceMinutes: 0 },
+      gradeParts: [{ part: 'handing-in', weight: 1 }],
+    });
+    await world.do(INES, 'post', '/courses/course/exchanges', { title: 'Never published' });
+    world.clock.goTo(AT.drafting);
+    await handIn(world, ANN, late);
+    world.clock.goTo(Date.parse(DATES.draftsDue) + 3_600_000);
+    await handIn(world, BEN, late, '=1+1 is two, and “-3” is less.');
+    world.clock.goTo(AT.afterDue);
+    await allocateAll(world, late);
+    world.clock.goTo(AT.reviewing);
+    const [review] = await world.do<Array<{ id: string }>>(ANN, 'get', `/exchanges/${late}/reviews`);
+    const answer = { revision: 0, text: '=HYPERLINK("x")\nand then say, "how large" the site is.' };
+    await submitFilled(world, ANN, review?.id ?? '');
+    await world.do(ANN, 'post', `/reviews/${review?.id}/reopen`, {});
+    const { answers } = await world.do<DeskView>(ANN, 'get', `/reviews/${review?.id}`);
+    await world.do(ANN, 'put', `/reviews/${review?.id}/answers/first`, {
+      ...answer,
+      revision: answers['first']?.revision,
+    });
+    await world.do(ANN, 'post', `/reviews/${review?.id}/submit`);
+    const kept = { kind: 'review', targetId: '', reason: 'Harsh.', told: false, counts: true };
+    await world.do(INES, 'put', `/reviews/${review?.id}/withheld`, kept);
+    world.clock.goTo(AT.checking);
+  });
+
+  const of = async (name: string) =>
+    [...((await tables()).get(`${name}.csv`) ?? [])].filter(({ exchange = late }) => exchange === late);
+  const personOf = async (who: number) =>
+    (await of('people')).find(({ name }) => name === PEOPLE[who]?.name)?.['person'];
+
+  it('tell what being late took, and what was given instead with its reason', async () => {
+    const { rows } = await world.do<GradesView>(INES, 'get', `/exchanges/${late}/grades`);
+    const ben = rows.find(({ person }) => person.name === PEOPLE[BEN]?.name);
+    const reason = 'Ill, with a note;\nsee the letter of 12 March.';
+    await world.do(INES, 'put', `/exchanges/${late}/grades/${ben?.id}/override`, { part: '', value: 99, reason });
+    const grades = (await of('grades')).filter(({ part }) => part === 'grade');
+    const whole = async (who: number) => {
+      const id = await personOf(who);
+      return grades.find(({ person }) => person === id);
+    };
+    expect(await whole(BEN)).toMatchObject({ computed: '95', given: '99', late: '5', reason });
+    expect(await whole(ANN)).toMatchObject({ computed: '100', given: '100', late: '0', reason: '' });
+    // Who handed in nothing has lost it all, and nothing for being late.
+    expect(await whole(CHO)).toMatchObject({ computed: '0', late: '0' });
+  });
+
+  it('hold what is kept from authors, and answers as they were written', async () => {
+    const [review, ...more] = (await of('reviews')).filter(({ submitted_at }) => submitted_at !== '');
+    expect(more).toEqual([]);
+    expect(review).toMatchObject({ withheld: '1', kind: 'peer' });
+    const [first] =
+      (await tables())
+        .get('answers.csv')
+        ?.filter((one) => one['review'] === review?.['review'] && one['item'] === 'first') ?? [];
+    // What a spreadsheet would run has a mark before it.
+    expect(first?.['answer']).toBe('\'=HYPERLINK("x")\nand then say, "how large" the site is.');
+  });
+
+  it('are of published exchanges alone, and of everybody who was ever in the course', async () => {
+    const all = await tables();
+    expect(
+      all
+        .get('exchanges.csv')
+        ?.map(({ title }) => title)
+        .sort(),
+    ).toEqual(['Field report', 'Late report']);
+    const { people } = await world.do<PeopleView>(INES, 'get', '/courses/course/people');
+    const cho = people.find(({ name }) => name === PEOPLE[CHO]?.name);
+    await world.do(INES, 'delete', `/courses/course/people/${cho?.id}`);
+    const gone = (await of('people')).find(({ name }) => name === PEOPLE[CHO]?.name);
+    expect(gone).toMatchObject({ active: '0', role: 'student' });
   });
 });

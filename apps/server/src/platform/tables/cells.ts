@@ -6,7 +6,14 @@ export function unreadable(sentence: string, whatToDo: string): ProblemError {
   return new ProblemError({ code: 'file-unreadable', sentence, whatToDo });
 }
 
-/** RFC 4180, with a mark at the beginning by which spreadsheets recognise UTF-8, and no cell that would be run as a formula. */
-export function csvOf(rows: readonly string[][]): string {
-  return stringify(rows as string[][], { bom: true, record_delimiter: '\r\n', escape_formulas: true });
+/**
+ * RFC 4180, with a mark at the beginning by which spreadsheets recognise UTF-8, and no text that would be run as a formula: it gets an
+ * apostrophe before it. Numbers stay numbers, also those below 0.
+ */
+export function csvOf(rows: ReadonlyArray<ReadonlyArray<string | number>>): string {
+  return stringify(rows as Array<Array<string | number>>, {
+    bom: true,
+    record_delimiter: '\r\n',
+    escape_formulas: true,
+  });
 }

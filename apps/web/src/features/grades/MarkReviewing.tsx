@@ -1,4 +1,5 @@
 import type { GradeRow, GradesView } from '@salt-circle/contracts';
+import { markKey } from '@salt-circle/core';
 import { Link } from 'react-router';
 import { ItemInput } from '../../app/form/ItemInput.js';
 import { SaveTrouble } from '../../app/form/SaveTrouble.js';
@@ -23,8 +24,7 @@ export function MarkReviewing({ view, row, reviewId, ways = false }: MarkReviewi
   const exchange = useExchange();
   const me = useMe();
   const prefix = `${me.id}:grade:${row.id}:`;
-  // Review by review, the answer to an item is kept under both.
-  const key = (itemId: string) => (reviewId === undefined ? itemId : `${reviewId}.${itemId}`);
+  const key = (itemId: string) => (reviewId === undefined ? itemId : markKey(reviewId, itemId));
   const items = view.reviewingForm.map((item) => ({ ...item, id: key(item.id) }));
   const { answers, change, replace } = useAnswers({ items }, row.mark.answers, prefix, {
     url: `/api/exchanges/${exchange.id}/grades/${row.id}/reviewing`,

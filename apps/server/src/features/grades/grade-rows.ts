@@ -1,0 +1,72 @@
+import type { GradeRow, GradesView, GradingWorkView } from '@salt-circle/contracts';
+import { gradeOf, type GradingWork } from '@salt-circle/core';
+import type { EntityManager } from 'typeorm';
+import type { Place } from '../../access/access.js';
+import { gradeIsReleased } from '../../access/facts-of.js';
+import { Labels } from '../../access/labels.js';
+import { namesOf } from '../../access/listed.js';
+import { Enrolment } from '../../model/course.js';
+import { tasksOf } from './grading.service.js';
+import { ruleOf, type Evidenced, type GradedSoFar } from './person-evidence.js';
+
+const LEFT = 'someone who has left';
+
+interface RowsPart {
+  readonly graders: GradesView['graders'];
+  /** What takes long is still being worked out. */
+  readonly provisional: boolean;
+}
+
+/** Everybody’s grade with what it is made of, and whose it is to grade whom; by name. */
+export async function gradeRows(
+  manager: EntityManager,
+  place: Place,
+  people: readonly Evidenced[],
+  { graders, provisional }: RowsPart,
+): Promise<GradeRow[]> {
+  const { exchange, course } = place;
+  const rule = ruleOf(exchange);
+  const labels = await Labels.ofExchange(manager, place);
+  const enrolled = await manager.findBy(Enrolment, { courseId: course.id });
+  const sections = new Map(enrolled.map((one) => [one.personId, one.section]));
+  const tasks = await tasksOf(manager, exchange.id);
+  const marking = people.flatMap(({ mark }) => mark?.byId ?? []);
+  const markers = await namesOf(manager, course.id, [...new Set(marking)]);
+  const graderNames = new Map(graders.map(({ id, name }) => [id, name]));
+  const byOf = ({ by }: GradedSoFar): string | null => {
+    if (by === null) return null;
+    if ('personId' in by) return markers.get(by.personId) ?? LEFT;
+    const { you, name } = labels.reviewerOf(by.review);
+    return (you === true ? graderNames.get(place.person.id) : name) ?? LEFT;
+  };
+  const workOf = ({ participant, work }: Evidenced, kind: GradingWork): GradingWorkView => {
+    const graderId = tasks.get(participant.id)?.[kind];
+    const name = graderNames.get(graderId ?? '');
+    // Whoever is not of the staff any more has nobody to grade.
+    const grader = graderId === undefined || name === undefined ? null : { id: graderId, name };
+    return { state: work[kind].state, by: byOf(work[kind]), grader };
+  };
+  const rows = people.map((one): GradeRow => {
+    const { participant, mark } = one;
+    const grade = gradeOf(exchange.gradeParts, rule, one.evidence);
+    const told = participant.gradeTold;
+    return {
+      id: participant.id,
+      person: labels.author(participant.id),
+      section: sections.get(participant.personId) ?? null,
+      draftId: one.draftId,
+      reviewIds: one.reviewIds,
+      grade,
+      grounds: one.grounds,
+      work: { draft: workOf(one, 'draft'), reviewing: workOf(one, 'reviewing') },
+      mark: {
+        answers: mark?.answers ?? {},
+        by: mark?.byId == null ? null : (markers.get(mark.byId) ?? LEFT),
+      },
+      released: gradeIsReleased(exchange, participant, place.now),
+      // Whether a grade is another one than what was told, nobody knows before it is worked out.
+      correction: !provisional && told !== null && told !== (grade.words ?? '') ? told : null,
+    };
+  });
+  return rows.sort((a, b) => (a.person.name ?? '').localeCompare(b.person.name ?? ''));
+}
