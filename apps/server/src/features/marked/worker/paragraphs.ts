@@ -91,7 +91,8 @@ export function paragraphsOf(html: string, marks: Marks): Styled[] {
       const placed = collector.text(text);
       if (placed === null) return;
       const style = new Set(open.flatMap((tag) => STYLES[tag] ?? []));
-      pieces.push(...due.over(text.slice(placed.skip), placed.start, style));
+      const made = due.over(text.slice(placed.skip), placed.start, style);
+      pieces.push(...(open.includes('pre') ? made.flatMap(inLines) : made));
     },
     onclosetag: (name) => {
       collector.boundary(name);
@@ -109,6 +110,17 @@ export function paragraphsOf(html: string, marks: Marks): Styled[] {
   const end = done.at(-1);
   if (pieces.length > 0 && end !== undefined) done[done.length - 1] = { ...end, pieces: [...end.pieces, ...pieces] };
   return done;
+}
+
+/** Where lines are kept as they are, each is one; elsewhere the end of a line is a space. */
+function inLines(piece: Piece): Piece[] {
+  if (piece.type !== 'text') return [piece];
+  return piece.text
+    .split('\n')
+    .flatMap((text, line): Piece[] => [
+      ...(line > 0 ? [{ type: 'break' } as const] : []),
+      ...(text === '' ? [] : [{ ...piece, text }]),
+    ]);
 }
 
 function picture(alt: string): Piece {
@@ -168,7 +180,7 @@ class Due {
 
   /** What is put in at or before a place, what has ended before it, and what begins there. */
   #until(at: number): Piece[] {
-    const pieces: Piece[] = [...this.#inserted(at), ...this.#over(at, false)];
+    const pieces = this.#endsBy(at);
     for (
       let range = this.#begins[this.#begun];
       range !== undefined && range.start <= at;
@@ -178,12 +190,13 @@ class Due {
       this.#open.add(range.comment);
       this.#begun += 1;
     }
-    return pieces;
+    // What is between two paragraphs alone has ended where it begins.
+    return [...pieces, ...this.#over(at)];
   }
 
   /** What ends with a place; what is put in there comes first, so that it is inside of the comment on it. */
   #endsBy(at: number): Piece[] {
-    return [...this.#inserted(at), ...this.#over(at, true)];
+    return [...this.#inserted(at), ...this.#over(at)];
   }
 
   #inserted(at: number): Piece[] {
@@ -199,10 +212,9 @@ class Due {
     return pieces;
   }
 
-  #over(at: number, including: boolean): Piece[] {
+  #over(at: number): Piece[] {
     const pieces: Piece[] = [];
-    const over = (end: number) => (including ? end <= at : end < at);
-    for (let range = this.#ends[this.#ended]; range !== undefined && over(range.end); range = this.#ends[this.#ended]) {
+    for (let range = this.#ends[this.#ended]; range !== undefined && range.end <= at; range = this.#ends[this.#ended]) {
       // It never ends before it has begun.
       if (!this.#open.has(range.comment)) break;
       pieces.push({ type: 'end', comment: range.comment });

@@ -8,7 +8,7 @@ import {
   type MarkedNote,
   type PageRun,
 } from '@salt-circle/core';
-import { PDFDocument, PDFHexString, PDFName, type PDFPage, type PDFRef } from '@cantoo/pdf-lib';
+import { PDFDocument, PDFHexString, type PDFRef } from '@cantoo/pdf-lib';
 import type { PDFDocumentProxy, PDFPageProxy } from 'pdfjs-dist';
 import type { PagesTask } from './task.js';
 
@@ -107,26 +107,21 @@ async function mark(
     for (const [index, [page, of]] of [...quads].entries()) {
       // What goes over the edge of a page is marked on both, and said on the first.
       const goes = edit?.type === 'delete' || edit?.type === 'replace' || edit?.type === 'move';
-      const ref = addQuads(document, page, note, of, goes ? 'StrikeOut' : 'Highlight', index === 0);
+      const made = addQuads(document, page, note, of, goes ? 'StrikeOut' : 'Highlight', index === 0);
       if (index > 0) continue;
       if (edit?.type === 'insert' || edit?.type === 'replace')
         addCaret(document, page, note, of, edit.text, edit.type === 'insert' && edit.side === 'before');
-      addReplies(document, page, note, ref);
+      addReplies(document, page, note, made);
     }
     if (quads.size > 0) return;
   }
-  const number =
-    selector.type === 'page' || selector.type === 'passage'
-      ? selector.page
-      : selector.type === 'region'
-        ? (selector.page ?? 1)
-        : 1;
+  const number = 'page' in selector ? (selector.page ?? 1) : 1;
   if (number > document.getPageCount()) return;
   const page = await reading.getPage(number);
   const rect = selector.type === 'region' ? rectOf(page, selector) : atTop(page, tops, number);
   const square = selector.type === 'region' && selector.width > 0 && selector.height > 0;
-  const ref = square ? addSquare(document, number, note, rect) : addText(document, number, note, rect);
-  addReplies(document, number, note, ref);
+  const made = square ? addSquare(document, number, note, rect) : addText(document, number, note, rect);
+  addReplies(document, number, note, made);
 }
 
 /** By page, from 1; nothing where the words are not found. */
@@ -199,20 +194,25 @@ function atTop(page: PDFPageProxy, tops: Map<number, number>, number: number): R
   return rectOf(page, { x: x / view.width, y: y / view.height, width: ICON / view.width, height: ICON / view.height });
 }
 
-function common(note: MarkedNote, rect: Rect, lines: readonly string[]) {
+function common(note: MarkedNote, lines: readonly string[]) {
   return {
-    ...{ Type: 'Annot', Rect: [...rect], F: PRINTED, C: [...INKS[note.kind]] },
+    ...{ Type: 'Annot', F: PRINTED, C: [...INKS[note.kind]] },
     T: PDFHexString.fromText(note.by),
     Subj: PDFHexString.fromText(KIND_NAMES[note.kind]),
     Contents: PDFHexString.fromText(lines.join('\n')),
   };
 }
 
-function added(document: PDFDocument, number: number, made: Record<string, unknown>): PDFRef {
+interface Mark {
+  readonly ref: PDFRef;
+  readonly rect: Rect;
+}
+
+function added(document: PDFDocument, number: number, rect: Rect, made: Record<string, unknown>): Mark {
   const page = document.getPage(number - 1);
-  const ref = document.context.register(document.context.obj({ ...made, P: page.ref } as never));
+  const ref = document.context.register(document.context.obj({ ...made, Rect: [...rect], P: page.ref } as never));
   page.node.addAnnot(ref);
-  return ref;
+  return { ref, rect };
 }
 
 function addQuads(
@@ -222,7 +222,7 @@ function addQuads(
   quads: readonly Quad[],
   subtype: 'Highlight' | 'StrikeOut',
   says: boolean,
-): PDFRef {
+): Mark {
   const rect = around(quads);
   const colour = subtype === 'Highlight' ? TINTS[note.kind] : INKS[note.kind];
   const draw =
@@ -236,8 +236,8 @@ function addQuads(
           return `${left[0]} ${left[1]} m ${right[0]} ${right[1]} l S`;
         });
   const paint = `/Below gs ${colour.join(' ')} ${subtype === 'Highlight' ? 'rg' : 'RG 1 w'}`;
-  return added(document, number, {
-    ...common(note, rect, says ? noteLines(note) : [KIND_NAMES[note.kind]]),
+  return added(document, number, rect, {
+    ...common(note, says ? noteLines(note) : [KIND_NAMES[note.kind]]),
     ...{ Subtype: subtype, QuadPoints: quads.flat(), C: [...colour] },
     // One note is one name, also where it goes over the edge of a page.
     ...(says && { NM: PDFHexString.fromText(note.id) }),
@@ -266,8 +266,8 @@ function addCaret(
   const quad = (before ? quads[0] : quads.at(-1)) as Quad;
   const [x, y] = before ? [quad[4], quad[5]] : [quad[6], quad[7]];
   const rect: Rect = [x - 5, y - 6, x + 5, y + 4];
-  added(document, number, {
-    ...common(note, rect, [words]),
+  added(document, number, rect, {
+    ...common(note, [words]),
     ...{ Subtype: 'Caret', Sy: 'None' },
     AP: {
       N: appearance(
@@ -279,10 +279,10 @@ function addCaret(
   });
 }
 
-function addSquare(document: PDFDocument, number: number, note: MarkedNote, rect: Rect): PDFRef {
+function addSquare(document: PDFDocument, number: number, note: MarkedNote, rect: Rect): Mark {
   const [left, bottom, right, top] = rect;
-  return added(document, number, {
-    ...common(note, rect, noteLines(note)),
+  return added(document, number, rect, {
+    ...common(note, noteLines(note)),
     ...{ Subtype: 'Square', NM: PDFHexString.fromText(note.id), BS: { W: 2, S: 'S' } },
     AP: {
       N: appearance(
@@ -294,24 +294,18 @@ function addSquare(document: PDFDocument, number: number, note: MarkedNote, rect
   });
 }
 
-function addText(document: PDFDocument, number: number, note: MarkedNote, rect: Rect): PDFRef {
-  return added(document, number, {
-    ...common(note, rect, noteLines(note)),
+function addText(document: PDFDocument, number: number, note: MarkedNote, rect: Rect): Mark {
+  return added(document, number, rect, {
+    ...common(note, noteLines(note)),
     ...{ Subtype: 'Text', Name: 'Comment', NM: PDFHexString.fromText(note.id) },
   });
 }
 
-function addReplies(document: PDFDocument, number: number, note: MarkedNote, to: PDFRef): void {
+function addReplies(document: PDFDocument, number: number, note: MarkedNote, { ref, rect }: Mark): void {
   for (const { id, by, words } of note.replies) {
-    const page: PDFPage = document.getPage(number - 1);
-    const rect = (document.context.lookup(to) as unknown as { get: (name: PDFName) => unknown }).get(
-      PDFName.of('Rect'),
-    );
-    const reply = document.context.obj({
-      ...{ Type: 'Annot', Subtype: 'Text', F: PRINTED, RT: 'R', IRT: to, P: page.ref },
+    added(document, number, rect, {
+      ...{ Type: 'Annot', Subtype: 'Text', F: PRINTED, RT: 'R', IRT: ref },
       ...{ T: PDFHexString.fromText(by), Contents: PDFHexString.fromText(words), NM: PDFHexString.fromText(id) },
-      Rect: rect as never,
-    } as never);
-    page.node.addAnnot(document.context.register(reply));
+    });
   }
 }
