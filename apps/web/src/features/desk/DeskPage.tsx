@@ -248,9 +248,7 @@ function Desk({ desk, only }: DeskProps) {
       title={titleOf(desk)}
       aside={
         <>
-          {desk.practice === null && !view.narrow && (
-            <TakeAlong small base={`/reviews/${desk.id}`} draft={draft} />
-          )}
+          {desk.practice === null && !view.narrow && <TakeAlong small base={`/reviews/${desk.id}`} draft={draft} />}
           <DeskTools exchange={{ ...exchange, id: desk.practice?.forId ?? exchange.id }} />
         </>
       }

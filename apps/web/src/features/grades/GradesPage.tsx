@@ -7,17 +7,17 @@ import { usePolling } from '../../app/changes/useChanges.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { useMe } from '../../app/session/useMe.js';
 import { useExchange } from '../../app/useExchange.js';
+import { useTake } from '../../app/useTake.js';
 import { When } from '../../app/time/When.js';
-import { Button, buttonClass, Loading, StateMark, type BoardColumn } from '../../kit/index.js';
+import { Button, buttonClass, Loading, Menu, StateMark, type BoardColumn } from '../../kit/index.js';
 import { GradersDialog } from './GradersDialog.js';
 import { GradeSheet } from './GradeSheet.js';
-import { progressWords } from './GradingDesk.js';
 import { partName } from './gradeWords.js';
 import { useGradesQuery } from './gradesApi.js';
 import { ReleaseGradesDialog } from './ReleaseGradesDialog.js';
 import { ReviewingFormDialog } from './ReviewingFormDialog.js';
 import { RuleDialog } from './RuleDialog.js';
-import { asked, gradedOf, isOf, workWords } from './work.js';
+import { asked, gradedOf, isOf, progressWords, workWords } from './work.js';
 
 const SHOWN = {
   mine: 'Mine to grade',
@@ -88,18 +88,10 @@ export function GradesPage() {
                 {SHOWN[key]} {data.rows.filter(holds[key]).length}
               </Button>
             ))}
-          <a className={buttonClass('plain')} href={`/api/exchanges/${exchange.id}/notes.jsonld`} download>
-            Notes
-          </a>
           <Link className={buttonClass('plain')} to="../insights">
             Insights
           </Link>
-          <a className={buttonClass('plain')} href={`/api/exchanges/${exchange.id}/grades.csv`}>
-            CSV
-          </a>
-          <a className={buttonClass('plain')} href={`/api/exchanges/${exchange.id}/grades.xlsx`}>
-            XLSX
-          </a>
+          <Files exchangeId={exchange.id} />
           {data.mayRule && data.graders.length > 1 && <Button onClick={() => setDialog('graders')}>Share out…</Button>}
           {data.mayRule && <Button onClick={() => setDialog('form')}>Form for reviewing…</Button>}
           {data.mayRule && <Button onClick={() => setDialog('rule')}>Weights and rules…</Button>}
@@ -125,6 +117,27 @@ export function GradesPage() {
       {dialog === 'graders' && <GradersDialog view={data} onClose={() => setDialog(null)} />}
       {dialog === 'form' && <ReviewingFormDialog view={data} onClose={() => setDialog(null)} />}
       {dialog === 'release' && <ReleaseGradesDialog view={data} chosen={rows} onClose={() => setDialog(null)} />}
+    </div>
+  );
+}
+
+/** All of it for other programs. */
+function Files({ exchangeId }: { readonly exchangeId: string }) {
+  const { busy, problem, take } = useTake();
+  const base = `/exchanges/${exchangeId}`;
+  return (
+    <div>
+      <Menu
+        trigger={<Button busy={busy}>Take along…</Button>}
+        groups={[
+          [
+            { words: 'Grades as a spreadsheet (XLSX)', onPick: () => void take(`${base}/grades.xlsx`) },
+            { words: 'Grades as a table (CSV)', onPick: () => void take(`${base}/grades.csv`) },
+            { words: 'All notes for programs (JSON-LD)', onPick: () => void take(`${base}/notes.jsonld`) },
+          ],
+        ]}
+      />
+      {problem !== null && <ProblemNotice error={problem} />}
     </div>
   );
 }

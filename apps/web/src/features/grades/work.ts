@@ -1,15 +1,8 @@
 import type { GradeRow, GradesView, GradingWorkView, QueueView } from '@salt-circle/contracts';
-import { doubtRank, GRADING_WORKS, type GradingWork } from '@salt-circle/core';
+import { counted, doubtRank, GRADING_WORKS, type GradingWork } from '@salt-circle/core';
 
 /** How far somebody is graded: all that is asked for, some of it, or nothing yet; `nothing` where there is nothing to grade. */
 export type Graded = 'graded' | 'half' | 'open' | 'nothing';
-
-export const GRADED_WORDS: Readonly<Record<Graded, string>> = {
-  graded: 'graded',
-  half: 'half graded',
-  open: 'to grade',
-  nothing: 'nothing to grade',
-};
 
 /** What staff mark themselves, as the grade has it; both where it has neither, since marking goes before weighing. */
 export function asked({ parts, rule }: Pick<GradesView, 'parts' | 'rule'>): readonly GradingWork[] {
@@ -25,6 +18,13 @@ export function gradedOf(row: Pick<GradeRow, 'work'>, works: readonly GradingWor
   if (states.length === 0) return 'nothing';
   if (states.every((state) => state === 'done')) return 'graded';
   return states.some((state) => state !== 'open') ? 'half' : 'open';
+}
+
+/** How many are how far. */
+export function progressWords(rows: ReadonlyArray<Pick<GradeRow, 'work'>>, works: readonly GradingWork[]): string {
+  const counts = (state: Graded) => rows.filter((one) => gradedOf(one, works) === state).length;
+  const [graded, half, open] = [counts('graded'), counts('half'), counts('open')];
+  return `${graded} graded, ${half} half graded, ${counted(open, '1 to grade', '# to grade')}`;
 }
 
 /** Whether something of it has been given to this person to grade. */

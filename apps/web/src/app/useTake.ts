@@ -1,0 +1,35 @@
+import type { Problem } from '@salt-circle/contracts';
+import { useState } from 'react';
+import { ownFetch } from './ownFetch.js';
+import { fileNameOf, saveAs } from './saveAs.js';
+
+const NO_CONNECTION: Problem = {
+  code: 'unexpected',
+  sentence: 'There is no connection, so the file was not made.',
+  whatToDo: 'Try again once there is one.',
+  fields: [],
+};
+
+/** Takes files from the server that are made on asking: while it works, `busy`; where there is none, why. */
+export function useTake() {
+  const [busy, setBusy] = useState(false);
+  const [problem, setProblem] = useState<Problem | null>(null);
+  /** @param path below the API; its last part is the name of a file that the server does not name */
+  const take = async (path: string) => {
+    setBusy(true);
+    setProblem(null);
+    try {
+      const response = await ownFetch(`/api${path}`, 'GET');
+      if (response.ok) saveAs(fileNameOf(response, lastPart(path)), await response.blob());
+      else setProblem((await response.json()) as Problem);
+    } catch {
+      setProblem(NO_CONNECTION);
+    }
+    setBusy(false);
+  };
+  return { busy, problem, take };
+}
+
+function lastPart(path: string): string {
+  return /([^/?]*)(?:\?.*)?$/.exec(path)?.[1] ?? '';
+}

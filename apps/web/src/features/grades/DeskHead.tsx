@@ -1,0 +1,106 @@
+import type { GradeRow, GradesView } from '@salt-circle/contracts';
+import { GRADING_WORKS, listed } from '@salt-circle/core';
+import { useEffect, useState } from 'react';
+import { Link, useNavigate, useSearchParams } from 'react-router';
+import { Steps } from '../../app/boards/Steps.js';
+import { Person } from '../../app/People.js';
+import { useExchange } from '../../app/useExchange.js';
+import { Select } from '../../kit/index.js';
+import { usePresentMutation } from './gradesApi.js';
+import { asked, ORDERS, progressWords } from './work.js';
+
+interface HeadProps {
+  readonly view: GradesView;
+  /** In the order in which one goes through them. */
+  readonly rows: readonly GradeRow[];
+  readonly row: GradeRow;
+}
+
+/** Who is graded, how far all are, and the way to the next. */
+export function DeskHead({ view, rows, row }: HeadProps) {
+  const exchange = useExchange();
+  const navigate = useNavigate();
+  const [params, setParams] = useSearchParams();
+  const works = asked(view);
+  const base = `/exchanges/${exchange.id}/grades`;
+  const change = (name: string, value: string) => {
+    const next = new URLSearchParams(params);
+    next.set(name, value);
+    setParams(next, { replace: true });
+  };
+  const shared = view.rows.some((one) => GRADING_WORKS.some((work) => one.work[work].grader !== null));
+  const search = params.size === 0 ? '' : `?${params.toString()}`;
+  return (
+    <div className="flex flex-wrap items-center justify-between gap-x-6 gap-y-2 px-5 py-3">
+      <div>
+        <h2 className="text-xl font-semibold">
+          <Person label={row.person} />
+        </h2>
+        <p className="text-sm text-ink-soft">
+          <Link to={base} className="text-dusk underline">
+            All grades
+          </Link>
+          , {rows.findIndex(({ id }) => id === row.id) + 1} of {rows.length}: {progressWords(rows, works)}
+        </p>
+        <Company row={row} />
+      </div>
+      <div className="flex flex-wrap items-end gap-3">
+        <div className="w-48">
+          <Select
+            label="Order"
+            labelHidden
+            value={params.get('order') ?? 'name'}
+            options={Object.entries(ORDERS)}
+            onChange={(order) => change('order', order)}
+          />
+        </div>
+        {shared && (
+          <div className="w-40">
+            <Select
+              label="Whose"
+              labelHidden
+              value={params.get('whose') ?? 'all'}
+              options={[
+                ['all', 'everybody'],
+                ['mine', 'mine to grade'],
+              ]}
+              onChange={(whose) => change('whose', whose)}
+            />
+          </div>
+        )}
+        <div className="flex gap-1">
+          <Steps rows={rows} id={row.id} onShow={(id) => void navigate(`${base}/${id}${search}`)} />
+        </div>
+      </div>
+    </div>
+  );
+}
+
+/** Milliseconds between two words that one is here; three times as much and one is forgotten. */
+const PRESENT = 15_000;
+
+/** Two who grade the same person at once are told. */
+function Company({ row }: { readonly row: GradeRow }) {
+  const exchange = useExchange();
+  const [present] = usePresentMutation();
+  const [others, setOthers] = useState<readonly string[]>([]);
+  useEffect(() => {
+    let over = false;
+    const say = async () => {
+      const { data } = await present({ exchangeId: exchange.id, participantId: row.id });
+      if (!over && data !== undefined) setOthers(data.others);
+    };
+    void say();
+    const timer = setInterval(() => void say(), PRESENT);
+    return () => {
+      over = true;
+      clearInterval(timer);
+    };
+  }, [present, exchange.id, row.id]);
+  return (
+    <p role="status" className="text-sm text-copper">
+      {others.length > 0 &&
+        `${listed(others)} ${others.length === 1 ? 'is' : 'are'} grading this person as well, at the moment.`}
+    </p>
+  );
+}
