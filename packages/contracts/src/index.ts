@@ -272,7 +272,7 @@ export {
   GraderRequest,
   GradesReleaseRequest,
   GradingShareRequest,
-  ReviewingFormRequest,
+  MarkingFormsRequest,
 } from './requests/grades.js';
 export type {
   GradeGroundsView,

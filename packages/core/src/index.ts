@@ -264,6 +264,7 @@ export {
   type ReviewSubstance,
 } from './grading/reviewingQuality.js';
 export { meanAnswer } from './form/meanAnswer.js';
+export { sameScale } from './form/sameScale.js';
 export { markKey, ofMarkKey, READY_REVIEWING_FORM } from './grading/reviewingForm.js';
 export {
   alongDraft,

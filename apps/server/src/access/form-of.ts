@@ -9,13 +9,16 @@ export async function formOf(manager: EntityManager, { exchange }: Pick<Place, '
   return asForm(await manager.findOneByOrFail(ReviewFormRow, { id: exchange.formId }));
 }
 
-/** The form as one review is written by it: of staff, who mark under their own names, marks are asked, but no words and no notes. */
+/**
+ * The form as one review is written by it: of staff, who mark under their own names, marks are asked, but no words and no notes,
+ * and by the form that they chose for it.
+ */
 export async function formFor(
   manager: EntityManager,
   around: Pick<Place, 'exchange'>,
-  { voice }: Pick<Review, 'voice'>,
+  { voice, ownForm }: Pick<Review, 'voice' | 'ownForm'>,
 ): Promise<ReviewForm> {
-  const form = await formOf(manager, around);
+  const form = ownForm ?? (await formOf(manager, around));
   if (voice === null) return form;
   return { ...form, items: form.items.map(marksAlone), overall: atWill(form.overall), minimumNotes: 0, targetNotes: 0 };
 }

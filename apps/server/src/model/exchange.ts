@@ -9,6 +9,7 @@ import type {
   LateRule,
   NamesPolicy,
   PracticeRule,
+  ReviewForm,
   SelfReview,
   Whom,
 } from '@salt-circle/core';
@@ -168,6 +169,10 @@ export class Exchange {
   /** By which staff mark reviewing; null for the ready one. */
   @Column('simple-json', { nullable: true })
   reviewingForm: FormItem[] | null;
+
+  /** By which staff mark drafts from now on; null for the form of the exchange. */
+  @Column('simple-json', { nullable: true })
+  draftForm: ReviewForm | null;
 
   /** Reviewing is marked review by review, not once a person. */
   @Column('boolean', { default: false })

@@ -1,5 +1,5 @@
 import type { NoteKind } from '@salt-circle/contracts';
-import type { Check, ProposedEdit, Selector } from '@salt-circle/core';
+import type { Check, ProposedEdit, ReviewForm, Selector } from '@salt-circle/core';
 import { Column, DeleteDateColumn, Entity, ForeignKey, Index, PrimaryColumn, Unique } from 'typeorm';
 import { Draft, DraftPart, DraftVersion } from './draft.js';
 import { Exchange, Participant } from './exchange.js';
@@ -38,6 +38,10 @@ export class Review {
    */
   @Column('text', { nullable: true })
   voice: 'instructor' | 'assistant' | null;
+
+  /** By which somebody of the staff writes it, where that is not the form of the exchange. As it was when it was chosen. */
+  @Column('simple-json', { nullable: true })
+  ownForm: ReviewForm | null;
 
   /** Order among the reviews of the same reviewer, from 1; 0 for one under a name of the staff. */
   @Column('integer')

@@ -238,13 +238,21 @@ export class GraderRequest {
 }
 
 /** By what form reviewing is marked. */
-export class ReviewingFormRequest {
-  /** Of the course's library; null for the ready one; left out: it stays as it is. */
+/** Forms by which staff mark: of the course's library; left out, they stay as they are. */
+export class MarkingFormsRequest {
+  /** For drafts; null for the form of the exchange. */
   @IsOptional()
   @IsString()
   @MaxLength(64)
-  formId?: string | null;
+  draftFormId?: string | null;
 
+  /** For reviewing; null for the ready one. */
+  @IsOptional()
+  @IsString()
+  @MaxLength(64)
+  reviewingFormId?: string | null;
+
+  /** Reviewing is marked review by review, not once a person. */
   @IsBoolean()
   each!: boolean;
 }

@@ -10,6 +10,8 @@ export interface EarlierView {
   /** The own one first. */
   readonly reviews: ReadonlyArray<{
     readonly id: string;
+    /** By which it was written, where that is another one. */
+    readonly form?: ReviewForm;
     /** Others by number: their aliases were those of another exchange. */
     readonly reviewer: PersonLabel;
     readonly answers: Readonly<Record<string, AnswerView>>;

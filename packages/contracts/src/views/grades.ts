@@ -71,6 +71,8 @@ export interface GradesView {
   /** Of the plan, which holds parts and rule. */
   readonly revision: number;
   readonly reviewingForm: readonly FormItem[];
+  /** By which drafts are marked from now on; null for the form of the exchange. */
+  readonly draftForm: readonly FormItem[] | null;
   /** Reviewing is marked review by review, not once a person. */
   readonly reviewingEach: boolean;
   /** All staff of the course, by name. */

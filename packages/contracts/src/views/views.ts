@@ -263,6 +263,8 @@ export interface ReviewFileCard {
 }
 
 export interface ReviewContent {
+  /** By which staff wrote it, where that is not the form of the exchange. */
+  readonly form?: ReviewForm;
   readonly files: readonly ReviewFileCard[];
   readonly answers: Readonly<Record<string, AnswerView>>;
   readonly notes: readonly NoteView[];

@@ -39,7 +39,7 @@ export class OwnReviews {
         reviewerId,
         draftId,
         position: 0,
-        voice: role,
+        ...{ voice: role, ownForm: place.exchange.draftForm },
         toldAt: place.now,
       });
       const where = { courseId: place.course.id, exchangeId };

@@ -3,7 +3,7 @@ import type { WithholdableRequest, WithholdRequest } from '@salt-circle/contract
 import { OVERALL_ID } from '@salt-circle/core';
 import type { EntityManager } from 'typeorm';
 import { Access, act } from '../../access/access.js';
-import { formOf } from '../../access/form-of.js';
+import { formFor } from '../../access/form-of.js';
 import { reviewStanding, type ReviewStanding } from '../../access/review-standing.js';
 import type { Asker } from '../../access/seeing.js';
 import { Withheld } from '../../model/check.js';
@@ -104,7 +104,7 @@ async function mark(
     await manager.update(NoteRow, where, { withheldAt });
     return;
   }
-  const { items, overall } = await formOf(manager, place);
+  const { items, overall } = await formFor(manager, place, review);
   const asked = items.some(({ id }) => id === targetId) || (targetId === OVERALL_ID && overall !== 'none');
   if (!asked) throw refusal('unknown');
   // An answer that was left out has nothing to be kept from anybody; one that comes later is another.

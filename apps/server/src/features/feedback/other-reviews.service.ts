@@ -65,6 +65,7 @@ export class OtherReviews {
           self: false,
           version: version.number,
           files: [],
+          ...(review.ownForm === null ? {} : { form: review.ownForm }),
           answers: Object.fromEntries(answers.filter(open).map((row) => [row.itemId, answerView(row)])),
           notes: notes
             .filter((row) => open(row) && saysSomething(row))

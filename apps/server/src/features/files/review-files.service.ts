@@ -3,7 +3,7 @@ import { LIMITS, type ReviewFileCard, type ReviewFileRequest } from '@salt-circl
 import { OVERALL_ID } from '@salt-circle/core';
 import { IsNull, type EntityManager } from 'typeorm';
 import { Access, act } from '../../access/access.js';
-import { formOf } from '../../access/form-of.js';
+import { formFor } from '../../access/form-of.js';
 import { fileCards, filesOf } from '../../access/review-files.js';
 import { asked, reviewStanding, type ReviewStanding } from '../../access/review-standing.js';
 import type { Asker } from '../../access/seeing.js';
@@ -104,7 +104,7 @@ async function assertTarget(
     throw wrong('itemId', 'A file goes with words: write something in this review first, then add it.');
   }
   if (itemId !== null) {
-    const { items, overall } = await formOf(manager, place);
+    const { items, overall } = await formFor(manager, place, review);
     const there = items.some(({ id }) => id === itemId) || (itemId === OVERALL_ID && overall !== 'none');
     if (!there) throw wrong('itemId', 'The form has no such item. Load the page again.');
   } else if (!(await manager.existsBy(NoteRow, { id: noteId ?? '', reviewId: review.id }))) {

@@ -7,7 +7,7 @@ import {
   GraderRequest,
   GradesReleaseRequest,
   GradingShareRequest,
-  ReviewingFormRequest,
+  MarkingFormsRequest,
   type GradeMoveView,
   type GradesView,
   type GradingCompanyView,
@@ -83,10 +83,10 @@ export class GradesController {
     return this.grading.share(me, id, request);
   }
 
-  @Put('grades/form')
+  @Put('grades/forms')
   @HttpCode(204)
-  chooseForm(@Me() me: Asker, @Param('exchangeId') id: string, @Body() request: ReviewingFormRequest): Promise<void> {
-    return this.grading.chooseForm(me, id, request);
+  chooseForms(@Me() me: Asker, @Param('exchangeId') id: string, @Body() request: MarkingFormsRequest): Promise<void> {
+    return this.grading.chooseForms(me, id, request);
   }
 
   @Put('grades/:participantId/grader')

@@ -57,6 +57,7 @@ export class Grades {
       rule,
       revision: exchange.revision,
       reviewingForm: reviewingFormOf(exchange),
+      draftForm: exchange.draftForm?.items ?? null,
       reviewingEach: exchange.reviewingEach,
       graders,
       rows: await gradeRows(manager, place, people, { graders, provisional }),

@@ -3,10 +3,17 @@ import type {
   GraderRequest,
   GradingCompanyView,
   GradingShareRequest,
-  ReviewingFormRequest,
+  MarkingFormsRequest,
 } from '@salt-circle/contracts';
-import { formMaximum, shareOut, type FormItem, type GradingWork } from '@salt-circle/core';
-import { In, type EntityManager } from 'typeorm';
+import {
+  EMPTY_FORM,
+  formMaximum,
+  shareOut,
+  type GradePartName,
+  type GradingWork,
+  type ReviewForm,
+} from '@salt-circle/core';
+import { In, IsNull, Not, type EntityManager } from 'typeorm';
 import { Access, act, participantOf, type Place } from '../../access/access.js';
 import { activeParticipants } from '../../access/participants.js';
 import { namesOf } from '../../access/listed.js';
@@ -14,6 +21,7 @@ import type { Asker } from '../../access/seeing.js';
 import { Enrolment } from '../../model/course.js';
 import { Exchange } from '../../model/exchange.js';
 import { GradingTask } from '../../model/grade.js';
+import { AnswerRow, Review } from '../../model/review.js';
 import { LibraryItem } from '../../model/library.js';
 import { Clock } from '../../platform/clock/clock.js';
 import { Database } from '../../platform/database/database.js';
@@ -129,15 +137,37 @@ export class Grading {
     return { others: [...names.values()].sort() };
   }
 
-  /** What was marked by another form is kept, and counts again where that one is taken again. */
-  async chooseForm(person: Asker, exchangeId: string, { formId, each }: ReviewingFormRequest): Promise<void> {
+  /**
+   * What was marked of reviewing by another form is kept, and counts again where that one is taken again. A review of a draft
+   * stays with the form that it was begun by, unless nothing is answered in it yet.
+   */
+  async chooseForms(
+    person: Asker,
+    exchangeId: string,
+    { draftFormId, reviewingFormId, each }: MarkingFormsRequest,
+  ): Promise<void> {
     await this.database.write(async (manager, happened) => {
       const place = await this.access.exchange(person, exchangeId, manager);
       act(place, { kind: 'plan' });
-      const reviewingForm = formId === undefined ? place.exchange.reviewingForm : await itemsOf(manager, place, formId);
+      const { exchange } = place;
+      if (draftFormId !== undefined) {
+        const draftForm = draftFormId === null ? null : await markingForm(manager, place, draftFormId, 'draft');
+        await manager.update(Exchange, { id: exchangeId }, { draftForm });
+        const begun = await manager.findBy(Review, { exchangeId, voice: Not(IsNull()), submittedAt: IsNull() });
+        for (const { id } of begun) {
+          if (await manager.existsBy(AnswerRow, { reviewId: id })) continue;
+          await manager.update(Review, { id }, { ownForm: draftForm });
+        }
+      }
+      const reviewingForm =
+        reviewingFormId === undefined
+          ? exchange.reviewingForm
+          : reviewingFormId === null
+            ? null
+            : [...(await markingForm(manager, place, reviewingFormId, 'reviewing')).items];
       await manager.update(Exchange, { id: exchangeId }, { reviewingForm, reviewingEach: each });
       happened({
-        ...{ action: 'reviewing-form-set', actorId: person.id, courseId: place.course.id, exchangeId },
+        ...{ action: 'marking-forms-set', actorId: person.id, courseId: place.course.id, exchangeId },
         details: { each },
       });
     });
@@ -187,22 +217,28 @@ async function assertStaff(manager: EntityManager, { course }: Place, ids: reado
   }
 }
 
-async function itemsOf(
+/** @throws ProblemError where the form gives no points that the grade rests on */
+async function markingForm(
   manager: EntityManager,
   { course, exchange }: Place,
-  formId: string | null,
-): Promise<FormItem[] | null> {
-  if (formId === null) return null;
+  formId: string,
+  work: GradingWork,
+): Promise<ReviewForm> {
   const known = await manager.findOneBy(LibraryItem<'form'>, { id: formId, courseId: course.id, kind: 'form' });
   if (known === null) throw refusal('unknown');
-  const { items } = known.content;
-  const counts = exchange.gradeParts.some(({ part }) => part === 'review-quality') && ruleOf(exchange).quality.mark > 0;
-  if (counts && formMaximum({ items }) === null) {
+  const asked = (part: GradePartName) => exchange.gradeParts.some((one) => one.part === part);
+  const { quality } = ruleOf(exchange);
+  const counts =
+    work === 'draft'
+      ? asked('instructor-mark') || (asked('review-quality') && quality.staff > 0)
+      : asked('review-quality') && quality.mark > 0;
+  if (counts && formMaximum(known.content) === null) {
+    const of = work === 'draft' ? 'the mark of the draft' : 'the mark of reviewing';
     throw new ProblemError({
       code: 'invalid',
-      sentence: `“${known.title}” gives no points, but the mark of reviewing is part of the grade.`,
+      sentence: `“${known.title}” gives no points, but ${of} is part of the grade.`,
       whatToDo: 'Give its items points in the library, choose another form, or let the mark weigh nothing.',
     });
   }
-  return [...items];
+  return { ...EMPTY_FORM, ...known.content };
 }

@@ -1,15 +1,19 @@
 import type {
   CourseInsightsView,
+  DeskView,
   DraftFeedbackView,
+  FeedbackView,
   FormView,
   GradeRow,
   GradesView,
   GradingCompanyView,
   InsightsView,
+  LibraryFormView,
   LibraryView,
 } from '@salt-circle/contracts';
 import type { FormItem } from '@salt-circle/core';
-import { Participant } from '../../model/exchange.js';
+import { strFromU8, unzipSync } from 'fflate';
+import { Exchange, Participant } from '../../model/exchange.js';
 import { PracticeTry } from '../../model/practice.js';
 import { AnswerRow, Review } from '../../model/review.js';
 import { Database } from '../../platform/database/database.js';
@@ -128,8 +132,8 @@ describe('grading by several', () => {
   });
 });
 
-describe('the form for reviewing', () => {
-  const choose = (body: object, who: number = INES) => world.as(who, 'put', at('/form'), { each: false, ...body });
+describe('the forms for marking', () => {
+  const choose = (body: object, who: number = INES) => world.as(who, 'put', at('/forms'), { each: false, ...body });
 
   it('is one of the library where that is chosen, and what was marked by another counts again once it is back', async () => {
     await markAll(ANN, '', 3);
@@ -138,15 +142,15 @@ describe('the form for reviewing', () => {
     const { items } = await world.do<FormView>(INES, 'get', `/exchanges/${id}/form`);
     await world.do(INES, 'post', course, { kind: 'form', title: 'For reviews', exchangeId: id });
     const library = await world.do<LibraryView>(INES, 'get', course);
-    const formId = library.entries.find(({ title }) => title === 'For reviews')?.id;
-    expect((await choose({ formId }, TOM)).status).toBe(403);
-    expect((await choose({ formId })).status).toBe(204);
+    const reviewingFormId = library.entries.find(({ title }) => title === 'For reviews')?.id;
+    expect((await choose({ reviewingFormId }, TOM)).status).toBe(403);
+    expect((await choose({ reviewingFormId })).status).toBe(204);
     expect((await grades()).reviewingForm.map(({ title }) => title)).toEqual(items.map(({ title }) => title));
     expect((await rowOf(ANN)).grounds.quality.mark).toBeNull();
     expect((await rowOf(ANN)).work.reviewing.state).toBe('open');
-    expect((await choose({ formId: null })).status).toBe(204);
+    expect((await choose({ reviewingFormId: null })).status).toBe(204);
     expect((await rowOf(ANN)).grounds.quality.mark).toBe(1);
-    expect((await choose({ formId: 'of another course' })).status).toBe(404);
+    expect((await choose({ reviewingFormId: 'of another course' })).status).toBe(404);
   });
 
   it('can be filled for each review, whose mean counts', async () => {
@@ -272,5 +276,83 @@ describe('what is read beside a grade', () => {
       world.as(BEN, 'put', `/exchanges/${id}/decisions/note.${noteId}`, { decision, why: 'So.', done, revision });
     expect((await decide('will-not', false, 0)).status).toBeLessThan(300);
     expect(await remarks()).toMatchObject({ wont: 1, undecided: 0 });
+  });
+});
+
+describe('a form of the library for marking drafts', () => {
+  const library = '/courses/course/library';
+  const beginOwn = async (who: number, of: number) =>
+    (await world.do<{ id: string }>(who, 'post', `/exchanges/${id}/drafts/${(await rowOf(of)).draftId}/reviews`)).id;
+  const desk = (who: number, reviewId: string) => world.do<DeskView>(who, 'get', `/reviews/${reviewId}`);
+  const choose = (body: object, who: number = INES) => world.as(who, 'put', at('/forms'), { each: false, ...body });
+
+  /** The form of the exchange with other levels under the same id, kept in the library. */
+  async function keepForm(points: readonly [number | null, number | null], title: string): Promise<string> {
+    const { id: formId } = await world.do<{ id: string }>(INES, 'post', library, {
+      kind: 'form',
+      title,
+      exchangeId: id,
+    });
+    const form = await world.do<LibraryFormView>(INES, 'get', `${library}/forms/${formId}`);
+    const levels = points.map((of, index) => ({
+      id: `staff-${index}`,
+      title: `Level ${index}`,
+      description: '',
+      points: of,
+    }));
+    const items = form.items.map((item) => (item.id === 'evidence' ? { ...item, title: 'Method', levels } : item));
+    const { weighting, overall, overallWords, minimumNotes, targetNotes, revision } = form;
+    const whole = { items, weighting, overall, overallWords, minimumNotes, targetNotes };
+    await world.do(INES, 'put', `${library}/forms/${formId}`, { ...whole, title, revision });
+    return formId;
+  }
+
+  it('is what staff fill in from then on, and goes with each review to whoever reads it', async () => {
+    const unanswered = await beginOwn(TOM, BEN);
+    const ofPeers = await beginOwn(INES, ANN);
+    await fillIn(world, INES, ofPeers);
+    const draftFormId = await keepForm([0, 8], 'Of the staff');
+    expect((await choose({ draftFormId }, TOM)).status).toBe(403);
+    expect((await choose({ draftFormId })).status).toBe(204);
+    expect((await grades()).draftForm?.map(({ title }) => title)).toContain('Method');
+    // One in which nothing is answered takes it; one that is begun stays with its own.
+    const { form } = await desk(TOM, unanswered);
+    expect(form.items.find((item) => item.id === 'evidence')?.title).toBe('Method');
+    expect((await desk(INES, ofPeers)).form.items.map(({ title }) => title)).not.toContain('Method');
+
+    const answer = (levelId: string) =>
+      world.as(TOM, 'put', `/reviews/${unanswered}/answers/evidence`, { revision: 0, levelId, text: '' });
+    // A level of the peers' form is none of this one.
+    expect((await answer('high')).status).toBe(422);
+    expect((await answer('staff-1')).status).toBe(200);
+    await world.do(TOM, 'post', `/reviews/${unanswered}/submit`);
+    const { drafts } = await world.do<InsightsView>(INES, 'get', `/exchanges/${id}/insights`);
+    expect(drafts.map(({ staff }) => staff).filter((share) => share !== null)).toEqual([1]);
+    world.clock.goTo(AT.closed);
+    const feedback = await world.do<FeedbackView>(BEN, 'get', `/exchanges/${id}/feedback`);
+    const shown = feedback.reviews.map((review) => [
+      review.reviewer.role ?? 'peer',
+      (review.form ?? feedback.form).items.map(({ title }) => title).includes('Method'),
+    ]);
+    expect(shown.sort()).toEqual([
+      ['assistant', true],
+      ['peer', false],
+    ]);
+    const paper = await world.file(BEN, `/exchanges/${id}/feedback/draft.docx`);
+    const words = Object.values(unzipSync(new Uint8Array(paper.body as Buffer))).map((file) => strFromU8(file));
+    expect(words.join('\n')).toContain('Method');
+  });
+
+  it('gives points where the grade rests on them', async () => {
+    const draftFormId = await keepForm([null, null], 'Words alone');
+    expect((await choose({ draftFormId })).status).toBe(204);
+    await world.app.get(Database).write(async (manager) => {
+      await manager.update(Exchange, { id }, { gradeParts: [{ part: 'instructor-mark', weight: 1 }] });
+    });
+    expect((await choose({ draftFormId })).body.sentence).toContain(
+      'gives no points, but the mark of the draft is part',
+    );
+    expect((await choose({ draftFormId: null })).status).toBe(204);
+    expect((await grades()).draftForm).toBeNull();
   });
 });

@@ -179,7 +179,8 @@ function exchangeRow(exchange: Exchange, form: ReviewForm): RowOf<'exchanges'> {
   };
 }
 
-function answerRows({ review, answers }: ReviewInGrade, form: ReviewForm): Array<RowOf<'answers'>> {
+function answerRows({ review, answers }: ReviewInGrade, usual: ReviewForm): Array<RowOf<'answers'>> {
+  const form = review.ownForm ?? usual;
   const shares = levelShares(form, answers);
   const row = (id: string, title: string, item: FormItem | undefined): Array<RowOf<'answers'>> => {
     const lines = answerLines(item, answers[id]);

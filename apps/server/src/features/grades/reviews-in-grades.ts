@@ -88,7 +88,8 @@ export async function reviewsInGrades(manager: EntityManager, around: Pick<Place
       const given = Object.fromEntries(answers.map((row) => [row.itemId, answerView(row)]));
       // What is kept from the author gives no score, and takes nothing from it either.
       const unread = new Set(kept.filter(({ kind }) => kind === 'answer').map(({ targetId }) => targetId));
-      const score = formScore({ ...form, items: form.items.filter(({ id }) => !unread.has(id)) }, given);
+      const { items, weighting } = review.ownForm ?? form;
+      const score = formScore({ weighting, items: items.filter(({ id }) => !unread.has(id)) }, given);
       const texts = [...answers.flatMap(({ text, next }) => [text, next]), ...said.map(({ body }) => body)];
       contents.set(review.id, {
         answers: given,

@@ -94,12 +94,13 @@ export class MarkedDrafts {
 
   async #review(
     person: Asker,
-    { id, reviewer, answers, notes }: FeedbackView['reviews'][number],
-    form: ReviewForm,
+    { id, reviewer, answers, notes, form: own }: FeedbackView['reviews'][number],
+    usual: ReviewForm,
   ): Promise<MarkedReview> {
     const { replies } = await this.replies.threads(person, id);
     const to = (holds: (reply: ReplyView) => boolean): MarkedReply[] =>
       replies.filter(holds).map((reply) => ({ id: reply.id, by: wordsOf(reply.by), words: reply.words }));
+    const form = own ?? usual;
     const score = formScore(form, answers);
     const items = [
       ...form.items.map((item) => ({ id: item.id, title: item.title, item })),

@@ -32,8 +32,8 @@ interface Source {
   readonly settings: PlanSettings;
   readonly form: ReviewForm;
   readonly courseId: string;
-  /** How parts become a grade, and by what reviewing is marked; of an exchange, not of a template. */
-  readonly grading: Pick<Exchange, 'gradeRule' | 'reviewingForm'>;
+  /** How parts become a grade, and by what staff mark; of an exchange, not of a template. */
+  readonly grading: Partial<Pick<Exchange, 'gradeRule' | 'reviewingForm' | 'reviewingEach' | 'draftForm'>>;
   /** Of an exchange, not of a template. */
   readonly attachments: readonly ExchangeAttachment[];
 }
@@ -124,16 +124,17 @@ export class NewExchangesService {
     if (from === 'template') {
       const { content } = await itemOf(manager, courseId, sourceId, 'template');
       // Sections and groups may have gone since; what is not there any more counts as not chosen.
-      return { ...content, courseId, attachments: [], grading: { gradeRule: null, reviewingForm: null } };
+      return { ...content, courseId, attachments: [], grading: {} };
     }
     const place = await this.access.exchange(person, sourceId, manager);
     see(place, { kind: 'workspace' });
     act(place, { kind: 'plan' });
+    const { gradeRule, reviewingForm, reviewingEach, draftForm } = place.exchange;
     return {
       settings: settingsOf(place.exchange),
       form: await formOf(manager, place),
       courseId: place.course.id,
-      grading: { gradeRule: place.exchange.gradeRule, reviewingForm: place.exchange.reviewingForm },
+      grading: { gradeRule, reviewingForm, reviewingEach, draftForm },
       attachments: await manager.findBy(ExchangeAttachment, { exchangeId: sourceId }),
     };
   }

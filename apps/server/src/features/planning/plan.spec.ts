@@ -254,7 +254,7 @@ describe('a copy', () => {
     expect((await world.as(ANN, 'post', `/courses/${other}/exchanges/copies`, ask(id))).status).toBe(404);
   });
 
-  it('is graded as its source is: weights, what becomes of them, and the form by which reviewing is marked', async () => {
+  it('is graded as its source is: weights, what becomes of them, and the forms by which staff mark', async () => {
     const gradeParts = [{ part: 'reviews-done' as const, weight: 3 }];
     const id = await publishedExchange(world, { gradeParts });
     const grades = (exchangeId: string) => world.do<GradesView>(INES, 'get', `/exchanges/${exchangeId}/grades`);
@@ -263,9 +263,16 @@ describe('a copy', () => {
     const parts = Object.entries(rule.parts).map(([part, one]) => ({ part, ...one }));
     const request = { ...rule, parts, revision, gradeParts, scale };
     await world.do(INES, 'put', `/exchanges/${id}/grades/rule`, request);
+    const library = '/courses/course/library';
+    const kept = { kind: 'form', title: 'Of the staff', exchangeId: id };
+    const { id: draftFormId } = await world.do(INES, 'post', library, kept);
+    await world.do(INES, 'put', `/exchanges/${id}/grades/forms`, { draftFormId, each: true });
+    const { draftForm } = await grades(id);
     const { id: copy } = await world.do(INES, 'post', '/courses/course/exchanges/copies', ask(id));
     const made = await grades(copy);
-    expect([made.rule.scale, made.reviewingForm]).toEqual([scale, reviewingForm]);
+    expect([made.rule.scale, made.reviewingForm, made.reviewingEach]).toEqual([scale, reviewingForm, true]);
+    expect(draftForm).not.toBeNull();
+    expect(made.draftForm).toEqual(draftForm);
     expect((await plan(copy)).gradeParts).toEqual(gradeParts);
   });
 

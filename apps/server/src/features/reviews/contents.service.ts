@@ -28,6 +28,7 @@ export class ReviewContents {
     const { answers, notes, version } = await rowsOf(manager, place, review, byViewer);
     const full = byViewer || place.viewer.role !== 'student';
     return {
+      ...(review.ownForm === null ? {} : { form: review.ownForm }),
       files: await fileCards(manager, await filesOf(manager, place, review, reading), full),
       answers: Object.fromEntries(
         answers.filter((row) => shown('answer', row)).map((row): [string, AnswerView] => [row.itemId, answerView(row)]),

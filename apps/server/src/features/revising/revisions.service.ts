@@ -62,7 +62,6 @@ export class Revisions {
     const student = place.viewer.role === 'student';
     const author = standing.ofOwnDraft && student;
     const form = await formOf(manager, place);
-    const titles = new Map(form.items.map(({ id, title }) => [id, title]));
     const labels = await Labels.ofExchange(manager, place);
     const decided = author || !student ? await manager.findBy(DecisionRow, { draftId: draft.id }) : [];
     const decisions = new Map(decided.map((row) => [row.key, decisionView(row)]));
@@ -73,6 +72,7 @@ export class Revisions {
       const reading = { ...relation(standing), byViewer };
       if (!written.submitted || !sees(place, { kind: 'review', ...reading, ...written })) continue;
       const { answers, notes } = await this.contents.load(manager, place, review, reading);
+      const titles = new Map((review.ownForm ?? form).items.map(({ id, title }) => [id, title]));
       const common = { reviewId: review.id, by: labels.reviewerOf(review) };
       const remark = (target: DecisionTarget, part: Pick<RemarkView, 'note' | 'itemTitle' | 'words'>) => {
         const key = decisionKey(target);

@@ -77,6 +77,7 @@ export class EarlierReviews {
         withheldAt === null || staff || isOwn(one);
       return {
         id: one.id,
+        ...(one.ownForm === null ? {} : { form: one.ownForm }),
         reviewer: labelOf(one, index),
         answers: Object.fromEntries(answers.filter(open).map((row) => [row.itemId, answerView(row)])),
         notes: notes

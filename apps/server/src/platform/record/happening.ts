@@ -46,7 +46,7 @@ export interface Happening {
     | 'token-made'
     | 'token-taken-back'
     | 'grading-shared'
-    | 'reviewing-form-set'
+    | 'marking-forms-set'
     | 'grades-released'
     | 'round-made'
     | 'review-by-staff'

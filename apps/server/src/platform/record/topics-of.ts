@@ -60,7 +60,7 @@ const TOPICS_OF: Readonly<Record<Happening['action'], readonly Topic[]>> = {
   'grade-rule-set': ['plan', 'grades', 'mail'],
   'grade-overridden': ['grades'],
   'grading-shared': ['grades'],
-  'reviewing-form-set': ['grades'],
+  'marking-forms-set': ['grades', 'reviews'],
   'grades-released': ['plan', 'grades', 'mail'],
   'round-made': ['plan', 'drafts', 'allocation', 'reviews', 'mail'],
   'review-by-staff': ['reviews'],

@@ -1,7 +1,8 @@
 import type { FeedbackView } from '@salt-circle/contracts';
-import { formScore, OVERALL_ID, type ReviewForm } from '@salt-circle/core';
+import { formScore, type ReviewForm } from '@salt-circle/core';
 import type { ReactNode } from 'react';
 import { AnswerWords } from '../form/AnswerWords.js';
+import { allQuestions, formOfReview, questions, wasAsked, type Question } from '../form/questions.js';
 import { labelWords } from '../People.js';
 import { Rating } from './Rating.js';
 import { Thread } from './Thread.js';
@@ -24,17 +25,16 @@ export function ByReviewer({ feedback, timeZone, asks, below = () => null }: ByR
   return (
     <div className="divide-y divide-line">
       {feedback.reviews.map((review) => {
-        const score = formScore(feedback.form, review.answers);
+        const form = formOfReview(feedback, review);
+        const score = formScore(form, review.answers);
         return (
           <section key={review.id} className="py-4">
             <h3 className="flex justify-between gap-3 text-lg font-semibold">
               {reviewerWords(review)}
-              {score !== null && (
-                <span className="text-base font-normal text-ink-soft">{scoreWords(feedback.form, score)}</span>
-              )}
+              {score !== null && <span className="text-base font-normal text-ink-soft">{scoreWords(form, score)}</span>}
             </h3>
             <dl className="mt-2 space-y-3">
-              {questions(feedback.form).map(({ id, title, item }) => (
+              {questions(form).map(({ id, title, item }) => (
                 <div key={id}>
                   <dt className="font-medium">{title}</dt>
                   <dd>
@@ -70,38 +70,34 @@ export function ByReviewer({ feedback, timeZone, asks, below = () => null }: ByR
 export function ByCriterion({ feedback }: AnswersProps) {
   return (
     <div className="divide-y divide-line">
-      {questions(feedback.form).map(({ id, title, item }) => (
-        <section key={id} className="py-4">
-          <h3 className="text-lg font-semibold">{title}</h3>
-          {item !== undefined && item.guidance !== '' && <p className="text-sm text-ink-soft">{item.guidance}</p>}
-          <dl className="mt-2 space-y-3">
-            {feedback.reviews.map((review) => (
-              <div key={review.id}>
-                <dt className="font-medium">{reviewerWords(review)}</dt>
-                <dd>
-                  <AnswerWords item={item} answer={review.answers[id]} />
-                  <RemarkFiles reviewId={review.id} files={review.files.filter(({ itemId }) => itemId === id)} />
-                </dd>
-              </div>
-            ))}
-          </dl>
-        </section>
+      {allQuestions(feedback).map((question) => (
+        <OneQuestion key={`${question.id} ${question.title}`} feedback={feedback} question={question} />
       ))}
     </div>
   );
 }
 
-interface Question {
-  readonly id: string;
-  readonly title: string;
-  /** Undefined for the overall comment. */
-  readonly item: ReviewForm['items'][number] | undefined;
-}
-
-/** All that a form asks, the overall comment last. */
-function questions(form: ReviewForm): Question[] {
-  const items = form.items.map((item): Question => ({ id: item.id, title: item.title, item }));
-  return form.overall === 'none' ? items : [...items, { id: OVERALL_ID, title: 'Overall comment', item: undefined }];
+function OneQuestion({ feedback, question }: AnswersProps & { readonly question: Question }) {
+  const { id, title, item } = question;
+  return (
+    <section className="py-4">
+      <h3 className="text-lg font-semibold">{title}</h3>
+      {item !== undefined && item.guidance !== '' && <p className="text-sm text-ink-soft">{item.guidance}</p>}
+      <dl className="mt-2 space-y-3">
+        {feedback.reviews
+          .filter((review) => wasAsked(feedback, review, question))
+          .map((review) => (
+            <div key={review.id}>
+              <dt className="font-medium">{reviewerWords(review)}</dt>
+              <dd>
+                <AnswerWords item={item} answer={review.answers[id]} />
+                <RemarkFiles reviewId={review.id} files={review.files.filter(({ itemId }) => itemId === id)} />
+              </dd>
+            </div>
+          ))}
+      </dl>
+    </section>
+  );
 }
 
 function reviewerWords({ reviewer, self }: FeedbackView['reviews'][number]): string {

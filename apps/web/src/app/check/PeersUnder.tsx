@@ -1,14 +1,16 @@
 import type { DeskView, DraftFeedbackView } from '@salt-circle/contracts';
-import { meanAnswer, type Answer, type FormItem } from '@salt-circle/core';
+import { meanAnswer, sameScale, type Answer, type FormItem, type ReviewForm } from '@salt-circle/core';
 import { createContext, useContext, useMemo, type ReactNode } from 'react';
 import { useDraftFeedbackQuery } from './checkApi.js';
 import { keptOf } from './keptOf.js';
 import { AnswerWords } from '../form/AnswerWords.js';
+import { formOfReview } from '../form/questions.js';
 import { labelWords } from '../People.js';
 
 type PeerReview = DraftFeedbackView['reviews'][number];
 
-const Peers = createContext<readonly PeerReview[]>([]);
+/** Each with the form that it was written by. */
+const Peers = createContext<ReadonlyArray<PeerReview & { readonly form: ReviewForm }>>([]);
 
 interface PeersOfProps {
   readonly desk: Pick<DeskView, 'id' | 'voice' | 'reviewer'> & {
@@ -29,7 +31,7 @@ export function PeersOf({ desk, children }: PeersOfProps) {
         ? []
         : data.reviews
             .filter(({ id }) => id !== desk.id && keptOf(data, id, 'review') === undefined)
-            .map((review) => ({ ...review, answers: answersGiven(data, review) })),
+            .map((review) => ({ ...review, form: formOfReview(data, review), answers: answersGiven(data, review) })),
     [data, desk.id],
   );
   return <Peers value={others}>{children}</Peers>;
@@ -48,7 +50,10 @@ interface PeersUnderProps {
 
 /** The others’ answers to an item, to be taken over, and then changed or not. */
 export function PeersUnder({ item, onTake }: PeersUnderProps) {
-  const reviews = useContext(Peers).filter(({ answers }) => item.id in answers);
+  const reviews = useContext(Peers).filter(
+    ({ form, answers }) =>
+      item.id in answers && form.items.some((asked) => asked.id === item.id && sameScale(asked, item)),
+  );
   if (reviews.length === 0) return null;
   const peers = reviews.filter(({ self, reviewer }) => !self && reviewer.role === undefined);
   const mean =

@@ -1,5 +1,5 @@
 import type { AnswerView, DeskView, DraftFeedbackView, PersonLabel } from '@salt-circle/contracts';
-import type { Answer, FormItem } from '@salt-circle/core';
+import { EMPTY_FORM, type Answer, type FormItem, type ReviewForm } from '@salt-circle/core';
 import { fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { forget, server, show } from '../../testing/pages.js';
 import { PeersOf, PeersUnder } from './PeersUnder.js';
@@ -12,6 +12,7 @@ const ITEM: FormItem = {
     { id: 'all', title: 'All backed', description: '', points: 6 },
   ],
 };
+const FORM: ReviewForm = { ...EMPTY_FORM, items: [ITEM] };
 const answer = (levelId: string, text = ''): AnswerView => ({
   ...{ levelId, text, next: '', value: null, checks: {}, choices: [], revision: 1 },
 });
@@ -35,7 +36,7 @@ const DESK = {
 
 const open = async (reviews: readonly Given[], desk: DeskView = DESK, withheld: Withheld = []) => {
   const taken: Answer[] = [];
-  const asked = server({ '/exchanges/x/drafts/d/feedback': { reviews, withheld } });
+  const asked = server({ '/exchanges/x/drafts/d/feedback': { form: FORM, reviews, withheld } });
   await show(
     <PeersOf desk={desk}>
       <PeersUnder item={ITEM} onTake={(one) => taken.push(one)} />
@@ -82,6 +83,13 @@ describe('what others say, beside an item of an own review', () => {
     // 4.5 lies between 3 and 6: one of the two.
     expect(taken).toHaveLength(1);
     expect(['some', 'all']).toContain(taken[0]?.levelId);
+  });
+
+  it('is of those alone who were asked the same: another form may have other levels under the same id', async () => {
+    const items = [{ ...ITEM, levels: ITEM.levels.slice(1) }];
+    const otherwise = given('r2', { name: 'Tom Acheson', role: 'assistant' }, 'some', { form: { ...FORM, items } });
+    await open([given('r1', { name: 'Ann Mensah' }, 'some'), otherwise]);
+    expect([...(await lines())].map(({ textContent }) => textContent?.slice(0, 10))).toEqual(['Ann Mensah']);
   });
 
   it('is not asked for at all by whoever reviews under an alias', async () => {

@@ -1,9 +1,10 @@
 import type { DraftFeedbackView } from '@salt-circle/contracts';
-import { counted, formScore, itemSpreads, OVERALL_ID, type FormItem } from '@salt-circle/core';
+import { counted, formScore, itemSpreads } from '@salt-circle/core';
 import { Link, useNavigate, useParams } from 'react-router';
 import { useBeginOwnReviewMutation, useDraftFeedbackQuery } from '../../app/check/checkApi.js';
 import { keptOf } from '../../app/check/keptOf.js';
 import { AnswerWords } from '../../app/form/AnswerWords.js';
+import { allQuestions, formOfReview, wasAsked, type Question } from '../../app/form/questions.js';
 import { labelWords, Person } from '../../app/People.js';
 import { percent } from '../../app/percent.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
@@ -73,27 +74,25 @@ function OwnReview({ exchangeId, draftId, view }: OwnReviewProps) {
   );
 }
 
-interface Row {
-  readonly id: string;
-  readonly title: string;
-  readonly item: FormItem | undefined;
+interface Row extends Question {
   readonly spread: number | null;
 }
 
-function rowsOf({ form, reviews }: DraftFeedbackView): Row[] {
-  // A self-review is another view of the draft, no measure of the others.
-  const others = reviews.filter(({ self }) => !self).map(({ answers }) => answers);
-  const rows = itemSpreads(form, others).flatMap(({ itemId, spread }): Row[] => {
-    const item = form.items.find(({ id }) => id === itemId);
-    return item === undefined ? [] : [{ id: itemId, title: item.title, item, spread }];
+function rowsOf(view: DraftFeedbackView): Row[] {
+  const { form, reviews } = view;
+  // A self-review is another view of the draft, no measure of the others; another form is another measure.
+  const others = reviews.filter((review) => !review.self && review.form === undefined).map(({ answers }) => answers);
+  const all = allQuestions(view);
+  const spreads = itemSpreads(form, others).flatMap(({ itemId, spread }): Row[] => {
+    const question = all.find(({ id }) => id === itemId);
+    return question === undefined ? [] : [{ ...question, spread }];
   });
-  return form.overall === 'none'
-    ? rows
-    : [...rows, { id: OVERALL_ID, title: 'Overall comment', item: undefined, spread: null }];
+  const rest = all.filter(({ id, item }) => !spreads.some((row) => row.id === id && row.item === item));
+  return [...spreads, ...rest.map((question) => ({ ...question, spread: null }))];
 }
 
 function Table({ view }: { readonly view: DraftFeedbackView }) {
-  const { form, reviews } = view;
+  const { reviews } = view;
   return (
     <div className="overflow-x-auto">
       <table className={`w-full border-collapse text-left align-top ${reviews.length <= FIT ? 'table-fixed' : ''}`}>
@@ -104,7 +103,7 @@ function Table({ view }: { readonly view: DraftFeedbackView }) {
               Item
             </th>
             {reviews.map((review) => {
-              const score = formScore(form, review.answers);
+              const score = formScore(formOfReview(view, review), review.answers);
               return (
                 <th key={review.id} scope="col" className="min-w-64 py-2 pr-4 font-normal">
                   <Link
@@ -125,10 +124,10 @@ function Table({ view }: { readonly view: DraftFeedbackView }) {
           </tr>
         </thead>
         <tbody>
-          {rowsOf(view).map(({ id, title, item, spread }) => (
-            <tr key={id} className="border-b border-line align-top">
+          {rowsOf(view).map(({ spread, ...question }) => (
+            <tr key={`${question.id} ${question.title}`} className="border-b border-line align-top">
               <th scope="row" className="py-3 pr-4 font-semibold">
-                {title}
+                {question.title}
                 {spread !== null && (
                   <span className={`block text-sm font-normal ${spread >= WIDE ? 'text-copper' : 'text-ink-soft'}`}>
                     {spread === 0 ? 'all agree' : `${percent(spread)} of the scale apart`}
@@ -137,8 +136,12 @@ function Table({ view }: { readonly view: DraftFeedbackView }) {
               </th>
               {reviews.map((review) => (
                 <td key={review.id} className="@container py-3 pr-4">
-                  <AnswerWords item={item} answer={review.answers[id]} />
-                  {keptOf(view, review.id, 'answer', id) !== undefined && (
+                  {wasAsked(view, review, question) ? (
+                    <AnswerWords item={question.item} answer={review.answers[question.id]} />
+                  ) : (
+                    <p className="text-ink-soft">not asked</p>
+                  )}
+                  {keptOf(view, review.id, 'answer', question.id) !== undefined && (
                     <p className="text-sm text-madder">withheld</p>
                   )}
                 </td>

@@ -25,7 +25,7 @@ export function EarlierPanel({ reviewId }: { readonly reviewId: string }) {
         What was said of the draft in “{data.exchangeTitle}”. Places are those of the draft as it was then.
       </p>
       {data.reviews.map((review) => (
-        <Earlier key={review.id} form={data.form} review={review} />
+        <Earlier key={review.id} form={review.form ?? data.form} review={review} />
       ))}
     </div>
   );

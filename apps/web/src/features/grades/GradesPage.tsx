@@ -15,7 +15,7 @@ import { GradeSheet } from './GradeSheet.js';
 import { partName } from './gradeWords.js';
 import { useGradesQuery } from './gradesApi.js';
 import { ReleaseGradesDialog } from './ReleaseGradesDialog.js';
-import { ReviewingFormDialog } from './ReviewingFormDialog.js';
+import { MarkingFormsDialog } from './MarkingFormsDialog.js';
 import { RuleDialog } from './RuleDialog.js';
 import { asked, gradedOf, isOf, progressWords, workWords } from './work.js';
 
@@ -93,7 +93,7 @@ export function GradesPage() {
           </Link>
           <Files exchangeId={exchange.id} />
           {data.mayRule && data.graders.length > 1 && <Button onClick={() => setDialog('graders')}>Share out…</Button>}
-          {data.mayRule && <Button onClick={() => setDialog('form')}>Form for reviewing…</Button>}
+          {data.mayRule && <Button onClick={() => setDialog('form')}>Forms for marking…</Button>}
           {data.mayRule && <Button onClick={() => setDialog('rule')}>Weights and rules…</Button>}
           {data.mayRule && (
             <Button look="primary" onClick={() => setDialog('release')}>
@@ -115,7 +115,7 @@ export function GradesPage() {
       <Board view={data} rows={rows} open={open} onOpen={setOpen} />
       {dialog === 'rule' && <RuleDialog view={data} onClose={() => setDialog(null)} />}
       {dialog === 'graders' && <GradersDialog view={data} onClose={() => setDialog(null)} />}
-      {dialog === 'form' && <ReviewingFormDialog view={data} onClose={() => setDialog(null)} />}
+      {dialog === 'form' && <MarkingFormsDialog view={data} onClose={() => setDialog(null)} />}
       {dialog === 'release' && <ReleaseGradesDialog view={data} chosen={rows} onClose={() => setDialog(null)} />}
     </div>
   );

@@ -15,8 +15,15 @@ import { useMe } from '../../app/session/useMe.js';
 import { useExchange } from '../../app/useExchange.js';
 import { Button, Loading, SaveMark, StateMark } from '../../kit/index.js';
 
-/** Marking a draft: an own review by the form of the exchange, each item with what the peers say, to be taken over. */
-export function MarkDraft({ feedback, draftId }: { readonly feedback: DraftFeedbackView; readonly draftId: string }) {
+interface MarkDraftProps {
+  readonly feedback: DraftFeedbackView;
+  readonly draftId: string;
+  /** Drafts are marked by another form than the peers'. */
+  readonly ownForm: boolean;
+}
+
+/** Marking a draft: an own review, each item with what the peers say of the same, to be taken over. */
+export function MarkDraft({ feedback, draftId, ownForm }: MarkDraftProps) {
   const exchange = useExchange();
   const [begin, { error, isLoading, isSuccess }] = useBeginOwnReviewMutation();
   return (
@@ -27,7 +34,8 @@ export function MarkDraft({ feedback, draftId }: { readonly feedback: DraftFeedb
         <>
           <h3 className="text-lg font-semibold">The draft</h3>
           <p className="mb-2 text-sm text-ink-soft">
-            You fill in the form of this exchange under your own name. The author reads it with the feedback.
+            You fill in {ownForm ? 'the form for marking drafts' : 'the form of this exchange'} under your own name. The
+            author reads it with the feedback.
           </p>
           {feedback.mayReview && (
             <Button busy={isLoading || isSuccess} onClick={() => void begin({ exchangeId: exchange.id, draftId })}>

@@ -19,7 +19,7 @@ export function Marking({ view, row }: { readonly view: GradesView; readonly row
     <div>
       <Grader view={view} row={row} work={work} />
       {work === 'draft' ? (
-        <DraftMarks row={row} />
+        <DraftMarks view={view} row={row} />
       ) : (
         <MarkReviewing
           key={view.reviewingEach ? reviewId : row.id}
@@ -32,13 +32,14 @@ export function Marking({ view, row }: { readonly view: GradesView; readonly row
   );
 }
 
-function DraftMarks({ row }: { readonly row: GradeRow }) {
+function DraftMarks({ view, row }: { readonly view: GradesView; readonly row: GradeRow }) {
   const exchange = useExchange();
   const target = { exchangeId: exchange.id, draftId: row.draftId ?? '' };
   const { data, error } = useDraftFeedbackQuery(target, { skip: row.draftId === null });
   if (row.draftId === null) return null;
   if (error !== undefined) return <ProblemNotice error={error} />;
-  return data === undefined ? <Loading what="the marks" /> : <MarkDraft feedback={data} draftId={row.draftId} />;
+  if (data === undefined) return <Loading what="the marks" />;
+  return <MarkDraft feedback={data} draftId={row.draftId} ownForm={view.draftForm !== null} />;
 }
 
 interface GraderProps {

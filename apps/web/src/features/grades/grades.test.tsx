@@ -68,7 +68,7 @@ const ROWS = [
   }),
 ];
 const VIEW: GradesView = {
-  ...{ parts: PARTS, rule: USUAL_GRADE_RULE, revision: 4, reviewingForm: [], rows: ROWS },
+  ...{ parts: PARTS, rule: USUAL_GRADE_RULE, revision: 4, reviewingForm: [], draftForm: null, rows: ROWS },
   ...{ release: null, problem: null, mayRule: true, reviewingEach: false, graders: [], provisional: false },
 };
 

@@ -5,7 +5,7 @@ import type {
   GraderRequest,
   GradingCompanyView,
   GradingShareRequest,
-  ReviewingFormRequest,
+  MarkingFormsRequest,
   GradesReleaseRequest,
   GradesView,
   OwnGradeView,
@@ -26,7 +26,7 @@ export const {
   useReadGradeMutation,
   useShareOutMutation,
   useAssignGraderMutation,
-  useChooseReviewingFormMutation,
+  useChooseMarkingFormsMutation,
   usePresentMutation,
 } = api.injectEndpoints({
   endpoints: (build) => ({
@@ -62,8 +62,8 @@ export const {
       }),
       invalidatesTags: ['Grades'],
     }),
-    chooseReviewingForm: build.mutation<null, OfExchange & ReviewingFormRequest>({
-      query: ({ exchangeId, ...body }) => ({ url: `/exchanges/${exchangeId}/grades/form`, method: 'PUT', body }),
+    chooseMarkingForms: build.mutation<null, OfExchange & MarkingFormsRequest>({
+      query: ({ exchangeId, ...body }) => ({ url: `/exchanges/${exchangeId}/grades/forms`, method: 'PUT', body }),
       invalidatesTags: ['Grades'],
     }),
     present: build.mutation<GradingCompanyView, OfExchange & { participantId: string }>({

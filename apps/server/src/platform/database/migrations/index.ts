@@ -19,6 +19,7 @@ import { Rounds1765756800000 } from './0018-rounds.js';
 import { Grades1765843200000 } from './0019-grades.js';
 import { Grading1765929600000 } from './0020-grading.js';
 import { AccessTokens1766016000000 } from './0021-access-tokens.js';
+import { DraftForms1766102400000 } from './0022-draft-forms.js';
 
 /** In the order in which they run. A migration that has landed is never edited. */
 export const MIGRATIONS = [
@@ -43,4 +44,5 @@ export const MIGRATIONS = [
   Grades1765843200000,
   Grading1765929600000,
   AccessTokens1766016000000,
+  DraftForms1766102400000,
 ] as const;

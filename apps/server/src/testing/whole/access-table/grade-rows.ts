@@ -30,9 +30,9 @@ export function grading({ id }: { readonly id: string }): Row[] {
       ...staffOnly(204, 403),
     },
     {
-      route: 'PUT /api/exchanges/:exchangeId/grades/form',
-      url: `${exchange}/grades/form`,
-      body: { formId: 'none', each: false },
+      route: 'PUT /api/exchanges/:exchangeId/grades/forms',
+      url: `${exchange}/grades/forms`,
+      body: { reviewingFormId: 'none', each: false },
       ...staffOnly(404, 403),
     },
     {
