@@ -1,7 +1,9 @@
 import type { FeedbackView } from '@salt-circle/contracts';
-import { EMPTY_FORM } from '@salt-circle/core';
+import { EMPTY_FORM, type CriterionItem, type FormItem } from '@salt-circle/core';
 import { render, screen, within } from '@testing-library/react';
 import { ByCriterion, ByReviewer } from './Answers.js';
+
+type Given = FeedbackView['reviews'][number];
 
 const answer = (levelId: string | null, text: string) => ({
   levelId,
@@ -94,5 +96,24 @@ describe('feedback by criterion', () => {
         .getAllByRole('definition')
         .map(({ textContent }) => textContent),
     ).toEqual(['Say how large it is.', 'not answered']);
+  });
+
+  it('asks nobody what was not asked: staff have a form of their own, with other levels under the same name', () => {
+    const [heron, ...rest] = FEEDBACK.reviews as [Given, ...Given[]];
+    const [evidence, ...others] = FEEDBACK.form.items as [CriterionItem, ...FormItem[]];
+    const items = [{ ...evidence, levels: evidence.levels.slice(1) }, ...others];
+    const form = { ...FEEDBACK.form, items };
+    render(<ByCriterion feedback={{ ...FEEDBACK, reviews: [{ ...heron, form }, ...rest] }} />);
+    const asked = screen.getAllByRole('heading').map((heading) => [
+      heading.textContent,
+      within(heading.parentElement as HTMLElement)
+        .getAllByRole('term')
+        .map(({ textContent }) => textContent),
+    ]);
+    expect(asked).toEqual([
+      ['Evidence', ['Tern']],
+      ['What first?', ['Heron', 'Tern']],
+      ['Evidence', ['Heron']],
+    ]);
   });
 });

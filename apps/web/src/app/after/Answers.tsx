@@ -70,8 +70,8 @@ export function ByReviewer({ feedback, timeZone, asks, below = () => null }: ByR
 export function ByCriterion({ feedback }: AnswersProps) {
   return (
     <div className="divide-y divide-line">
-      {allQuestions(feedback).map((question) => (
-        <OneQuestion key={`${question.id} ${question.title}`} feedback={feedback} question={question} />
+      {allQuestions(feedback).map((question, index) => (
+        <OneQuestion key={index} feedback={feedback} question={question} />
       ))}
     </div>
   );

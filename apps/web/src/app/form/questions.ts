@@ -26,11 +26,13 @@ export function wasAsked(feedback: Reviews, review: Reviews['reviews'][number], 
   return questions(formOfReview(feedback, review)).some((one) => one.id === id && sameQuestion(one.item, item));
 }
 
-/** What all these reviews were asked, each once: by the form of the exchange first, then by those of staff. */
+/** What all these reviews were asked, each once: by the form of the exchange first, then what staff answered by one of their own. */
 export function allQuestions(feedback: Reviews): Question[] {
+  const answered = feedback.reviews.flatMap(({ form, answers }) =>
+    form === undefined ? [] : questions(form).filter(({ id }) => id in answers),
+  );
   const all: Question[] = [];
-  const others = feedback.reviews.flatMap(({ form }) => form ?? []);
-  for (const question of [feedback.form, ...others].flatMap(questions))
+  for (const question of [...questions(feedback.form), ...answered])
     if (!all.some(({ id, item }) => id === question.id && sameQuestion(item, question.item))) all.push(question);
   return all;
 }

@@ -124,8 +124,8 @@ function Table({ view }: { readonly view: DraftFeedbackView }) {
           </tr>
         </thead>
         <tbody>
-          {rowsOf(view).map(({ spread, ...question }) => (
-            <tr key={`${question.id} ${question.title}`} className="border-b border-line align-top">
+          {rowsOf(view).map(({ spread, ...question }, index) => (
+            <tr key={index} className="border-b border-line align-top">
               <th scope="row" className="py-3 pr-4 font-semibold">
                 {question.title}
                 {spread !== null && (
