@@ -113,6 +113,9 @@ export {
 export {
   AnswerRequest,
   NoteParams,
+  BringInRequest,
+  BringRequest,
+  BroughtNoteRequest,
   NoteRequest,
   OwnRemarkRequest,
   ReopenRequest,
@@ -294,3 +297,4 @@ export { boardChange, changedBoard, type BoardChange } from './views/boardChange
 export type { ShorthandEntry } from './views/shorthand.js';
 export { TokenRequest } from './requests/tokens.js';
 export { TOKEN_SCOPES, type MadeTokenView, type TokenRow, type TokenScope, type TokensView } from './views/tokens.js';
+export type { BroughtInView, BroughtView } from './views/brought.js';

@@ -288,6 +288,17 @@ export {
   shareWords,
 } from './grading/gradeRuleWords.js';
 export { answerLines } from './marked/answerLines.js';
+export { bringText, type Brought, type MarkedText, type ReadText, type TextMark } from './marked/brought.js';
+export {
+  settle,
+  type BringLimits,
+  type BroughtNote,
+  type KnownNote,
+  type PlacedMark,
+  type Unplaced,
+  type UnplacedReason,
+} from './marked/settle.js';
+export { guessKind } from './marked/guessKind.js';
 export { ANNOTATION_CONTEXT, annotationCollection, PAGE_SIZE } from './marked/annotations.js';
 export {
   editLine,

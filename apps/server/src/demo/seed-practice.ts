@@ -3,6 +3,7 @@ import type { NoteKind, PlanRequest } from '@salt-circle/contracts';
 import { NewPracticeDrafts } from '../features/practice/new-practice-drafts.service.js';
 import { PracticeService } from '../features/practice/practice.service.js';
 import { PlanService } from '../features/planning/plan.service.js';
+import { ReviewNotes } from '../features/reviews/review-notes.service.js';
 import { ReviewsService } from '../features/reviews/reviews.service.js';
 import type { Person } from '../model/person.js';
 import { htmlToText } from '../platform/html/html-to-text.js';
@@ -133,7 +134,7 @@ async function leave(
   const start = text.indexOf(passage);
   if (part === undefined || start < 0) throw new Error(`the practice draft has no passage “${passage}”`);
   const { quote, position } = describeTextAnchor(text, { start, end: start + passage.length });
-  await reviews.saveNote(person, reviewId, app.get(Ids).uuid(), {
+  await app.get(ReviewNotes).save(person, reviewId, app.get(Ids).uuid(), {
     ...{ revision: 0, kind, body },
     place: {
       ...{ version: draft.version, partId: part.id },

@@ -4,6 +4,7 @@ import type { Person } from '../model/person.js';
 import { Clock } from '../platform/clock/clock.js';
 import { htmlToText } from '../platform/html/html-to-text.js';
 import { Ids } from '../platform/ids/ids.js';
+import { ReviewNotes } from '../features/reviews/review-notes.service.js';
 import { ReviewsService } from '../features/reviews/reviews.service.js';
 import { COMMENTS, FIRST_CHANGES, NEXT, NOTES, PROPOSED, SOURCES, WORKS, type Care } from './remarks.js';
 import type { Seeder } from './seeder.js';
@@ -150,7 +151,7 @@ async function addNotes(
     if (start === -1 || made === wanted) continue;
     made += 1;
     const anchor = describeTextAnchor(text, { start, end: start + note.passage(site).length });
-    await app.get(ReviewsService).saveNote(student, reviewId, app.get(Ids).uuid(), {
+    await app.get(ReviewNotes).save(student, reviewId, app.get(Ids).uuid(), {
       revision: 0,
       kind: note.kind,
       body: pick(note.bodies, random),
@@ -175,7 +176,7 @@ async function propose(
   const start = text.indexOf(passage);
   if (start === -1) return;
   const { quote, position } = describeTextAnchor(text, { start, end: start + passage.length });
-  await app.get(ReviewsService).saveNote(student, reviewId, app.get(Ids).uuid(), {
+  await app.get(ReviewNotes).save(student, reviewId, app.get(Ids).uuid(), {
     ...{ revision: 0, kind: 'fix', body, edit: { type: 'replace', text: better } },
     place: { version, partId, selector: { type: 'text', quote: { ...quote }, position: { ...position } } },
   });
@@ -192,7 +193,7 @@ async function addNotesOnFiles(
   { version, parts }: DraftReading,
 ): Promise<void> {
   const leave = (partId: string, selector: AnySelectorRequest, kind: NoteKind, body: string) =>
-    app.get(ReviewsService).saveNote(student, reviewId, app.get(Ids).uuid(), {
+    app.get(ReviewNotes).save(student, reviewId, app.get(Ids).uuid(), {
       revision: 0,
       kind,
       body,

@@ -3,9 +3,9 @@ import {
   ArrayMaxSize,
   IsArray,
   IsDefined,
+  IsISO8601,
   IsIn,
   IsInt,
-  IsISO8601,
   IsNumber,
   IsObject,
   IsOptional,
@@ -122,6 +122,31 @@ export class NoteParams {
     message: 'The id of a note is a random UUID in lower case.',
   })
   noteId!: string;
+}
+
+/** A file that was marked elsewhere, as it was uploaded. */
+export class BringRequest {
+  @Matches(/^[0-9a-f-]{36}$/, { message: 'This is not the id of an upload.' })
+  uploadId!: string;
+}
+
+/** One of what the preview showed, as it is to be added. */
+export class BroughtNoteRequest {
+  @IsString()
+  @MaxLength(64)
+  id!: string;
+
+  @IsIn(NOTE_KINDS, { message: 'A note is one of Keep, Change, Ask and Fix.' })
+  kind!: NoteKind;
+}
+
+export class BringInRequest extends BringRequest {
+  @IsArray()
+  @ArrayMaxSize(LIMITS.notes, { message: `A review can have up to ${LIMITS.notes} notes.` })
+  @IsObject({ each: true })
+  @ValidateNested({ each: true })
+  @Type(() => BroughtNoteRequest)
+  notes!: BroughtNoteRequest[];
 }
 
 /** An upload that goes with a note or an answer. */

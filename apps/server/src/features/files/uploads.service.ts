@@ -13,13 +13,16 @@ import { Ids } from '../../platform/ids/ids.js';
 import { ProblemError } from '../../platform/problems/problem-error.js';
 import { refused } from './refused.js';
 
+const USES = ['part', 'picture', 'captions', 'attachment', 'remark', 'marked'] as const;
+export type UploadUse = (typeof USES)[number];
+
 /** What an upload is for; said when it begins, checked before a byte is taken, and kept with it. */
 export interface Purpose {
   readonly exchangeId: string;
-  /** Of an attachment: `brief` or `guide`. Of a remark: the review. */
+  /** Of an attachment: `brief` or `guide`. Of a remark, and of a draft that was marked elsewhere: the review. */
   readonly deliverableId: string;
   readonly name: string;
-  readonly use: 'part' | 'picture' | 'captions' | 'attachment' | 'remark';
+  readonly use: UploadUse;
   /** For staff: the participant whose draft it goes into. */
   readonly participantId: string | null;
 }
@@ -221,7 +224,7 @@ function uploadUnknown(): ProblemError {
 }
 
 function asUse(text: string | null | undefined): Purpose['use'] {
-  return text === 'picture' || text === 'captions' || text === 'attachment' || text === 'remark' ? text : 'part';
+  return USES.find((use) => use === text) ?? 'part';
 }
 
 /** For a server whose room for files (bytes) is used up. */

@@ -44,10 +44,10 @@ export class Welcome {
 
   #bound(person: Asker, purpose: Purpose): Promise<number> {
     if (purpose.use === 'attachment') return this.#mostAttached(person, purpose);
-    return purpose.use === 'remark' ? this.#mostRemarked(person, purpose) : this.#most(person, purpose);
+    return ofReview(purpose) ? this.#mostRemarked(person, purpose) : this.#most(person, purpose);
   }
 
-  /** Bytes of what goes with a note or an answer of a review that the one who asks may write. */
+  /** Bytes of what goes with a note or an answer, or brings notes, of a review that the one who asks may write. */
   async #mostRemarked(person: Asker, { exchangeId, deliverableId: reviewId }: Purpose): Promise<number> {
     const standing = await reviewStanding(this.access, this.database.read, person, reviewId);
     if (standing.review.exchangeId !== exchangeId) throw refusal('unknown');
@@ -74,7 +74,7 @@ export class Welcome {
   async assertNew(person: Asker, purpose: Purpose, size: number): Promise<void> {
     await this.assert(person, purpose, size);
     const into =
-      purpose.use === 'attachment' || purpose.use === 'remark'
+      purpose.use === 'attachment' || ofReview(purpose)
         ? null
         : await this.access.ownDraft(await this.place(person, purpose.exchangeId, purpose.participantId));
     await this.room.assert(person, into, size);
@@ -83,7 +83,9 @@ export class Welcome {
   async openUploads(person: Asker): Promise<OpenUploadView[]> {
     // With a student's eyes there is nothing to go on with.
     const open = person.seeing === undefined ? await this.uploads.openOf(person) : [];
-    return open.map(({ id, exchangeId, deliverableId, name, size, received }) => ({
+    // A marked file is read and forgotten.
+    const kept = open.filter(({ use }) => use !== 'marked');
+    return kept.map(({ id, exchangeId, deliverableId, name, size, received }) => ({
       id,
       exchangeId,
       deliverableId,
@@ -117,6 +119,10 @@ export class Welcome {
       whatToDo: 'Wait until it is, or choose the file again.',
     });
   }
+}
+
+function ofReview({ use }: Purpose): boolean {
+  return use === 'remark' || use === 'marked';
 }
 
 /** Where an attachment goes that becomes a practice draft. */

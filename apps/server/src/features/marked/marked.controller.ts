@@ -1,7 +1,9 @@
-import { Controller, Get, Param, Query, StreamableFile } from '@nestjs/common';
+import { Body, Controller, Get, HttpCode, Param, Post, Query, StreamableFile } from '@nestjs/common';
+import { BringInRequest, BringRequest, type BroughtInView, type BroughtView } from '@salt-circle/contracts';
 import contentDisposition from 'content-disposition';
 import type { Asker } from '../../access/seeing.js';
 import { Me } from '../../access/session.guard.js';
+import { MarkedIn } from './marked-in.service.js';
 import { MarkedDrafts, type Marked } from './marked-drafts.service.js';
 import { MarkedFiles, type MadeFile } from './marked-files.service.js';
 
@@ -16,12 +18,13 @@ function annotations(text: string): StreamableFile {
   return sent({ name: 'notes.jsonld', bytes: Buffer.from(text) }, JSON_LD);
 }
 
-/** What was written about drafts, to take along: for its author, for staff, and of a review for its reviewer. */
+/** What was written about drafts, to take along: for its author, for staff, and of a review for its reviewer, who brings it back. */
 @Controller()
 export class MarkedController {
   constructor(
     private readonly drafts: MarkedDrafts,
     private readonly files: MarkedFiles,
+    private readonly back: MarkedIn,
   ) {}
 
   @Get('exchanges/:exchangeId/feedback/draft.docx')
@@ -98,6 +101,19 @@ export class MarkedController {
     @Param('partId') partId: string,
   ): Promise<StreamableFile> {
     return sent(await this.files.pages(me, await this.drafts.ofReview(me, reviewId), partId), 'application/pdf');
+  }
+
+  /** What a file that was marked elsewhere would add. */
+  @Post('reviews/:reviewId/marked/preview')
+  @HttpCode(200)
+  preview(@Me() me: Asker, @Param('reviewId') id: string, @Body() request: BringRequest): Promise<BroughtView> {
+    return this.back.preview(me, id, request);
+  }
+
+  @Post('reviews/:reviewId/marked')
+  @HttpCode(200)
+  add(@Me() me: Asker, @Param('reviewId') id: string, @Body() request: BringInRequest): Promise<BroughtInView> {
+    return this.back.add(me, id, request);
   }
 
   #notes(versions: readonly Marked[], id = versions[0]?.draft.draftId ?? ''): StreamableFile {

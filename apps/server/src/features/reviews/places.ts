@@ -70,21 +70,38 @@ export async function assertPlace(
   place: Place,
   { draft, version, at }: { readonly draft: Draft; readonly version: DraftVersion; readonly at: DraftPlace },
 ): Promise<void> {
+  const parts = await placeableParts(manager, readings, place, { draft, version, only: at.partId });
+  assertFits(at, parts);
+}
+
+interface Placing {
+  readonly draft: Draft;
+  readonly version: DraftVersion;
+  /** One part alone; all without. */
+  readonly only?: string | null;
+}
+
+/** The parts of a version as their reviewers read them, as far as notes can stand in them. */
+export async function placeableParts(
+  manager: EntityManager,
+  readings: Readings,
+  place: Place,
+  { draft, version, only }: Placing,
+): Promise<PlaceablePart[]> {
   const rows = await partsOf(manager, draft.id, version.id, place.exchange.deliverables);
-  const views = await readings.parts(
-    manager,
-    place,
-    draft,
-    rows.filter(({ id }) => id === at.partId),
-    'reviewer',
-  );
-  const parts = views.map(({ id, show, html, facts }): PlaceablePart => ({
+  const wanted = only === undefined ? rows : rows.filter(({ id }) => id === only);
+  const views = await readings.parts(manager, place, draft, wanted, 'reviewer');
+  return views.map(({ id, show, html, facts }): PlaceablePart => ({
     id,
     textLength: show === 'html' && html !== null ? htmlToText(html).length : null,
     pages: show === 'pdf' ? (facts.pages ?? null) : null,
     picture: show === 'picture',
     seconds: show === 'video' || show === 'sound' ? (facts.seconds ?? LONGEST) : null,
   }));
+}
+
+/** @throws ProblemError `invalid` with the reason */
+export function assertFits(at: DraftPlace, parts: readonly PlaceablePart[]): void {
   const problem = checkPlace(at, parts);
   if (problem === null) return;
   const field: FieldProblem = { path: problem.path.join('.'), code: problem.code, sentence: SENTENCES[problem.code] };

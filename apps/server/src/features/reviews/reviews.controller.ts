@@ -14,6 +14,7 @@ import {
 } from '@salt-circle/contracts';
 import type { Asker } from '../../access/seeing.js';
 import { Me } from '../../access/session.guard.js';
+import { ReviewNotes } from './review-notes.service.js';
 import { ReviewNames } from './review-names.service.js';
 import { ReviewsService } from './reviews.service.js';
 
@@ -21,6 +22,7 @@ import { ReviewsService } from './reviews.service.js';
 export class ReviewsController {
   constructor(
     private readonly reviews: ReviewsService,
+    private readonly notes: ReviewNotes,
     private readonly names: ReviewNames,
   ) {}
 
@@ -55,13 +57,13 @@ export class ReviewsController {
     @Param() { reviewId, noteId }: NoteParams,
     @Body() request: NoteRequest,
   ): Promise<NoteView> {
-    return this.reviews.saveNote(me, reviewId, noteId, request);
+    return this.notes.save(me, reviewId, noteId, request);
   }
 
   @Delete('reviews/:reviewId/notes/:noteId')
   @HttpCode(204)
   deleteNote(@Me() me: Asker, @Param() { reviewId, noteId }: NoteParams): Promise<void> {
-    return this.reviews.deleteNote(me, reviewId, noteId);
+    return this.notes.remove(me, reviewId, noteId);
   }
 
   @Post('reviews/:reviewId/time')

@@ -3,8 +3,6 @@ import type {
   AnswerRequest,
   AnswerView,
   DeskView,
-  NoteRequest,
-  NoteView,
   ReopenRequest,
   ReviewCard,
   SpentRequest,
@@ -22,31 +20,22 @@ import type { Asker } from '../../access/seeing.js';
 import { asked, reviewStanding, type ReviewStanding } from '../../access/review-standing.js';
 import { ownStanding, relation, standingTo } from '../../access/standing.js';
 import { countingVersion, reviewedVersion } from '../../access/versions.js';
-import { Draft, DraftVersion } from '../../model/draft.js';
+import { Draft } from '../../model/draft.js';
 import { Participant } from '../../model/exchange.js';
-import { AnswerRow, NoteRow, Review, SubmittedReview } from '../../model/review.js';
-import { Database, type Report } from '../../platform/database/database.js';
+import { AnswerRow, Review, SubmittedReview } from '../../model/review.js';
+import { Database } from '../../platform/database/database.js';
 import { ProblemError } from '../../platform/problems/problem-error.js';
 import { conflict, invalid, missingProblem, refusal } from '../../platform/problems/sentences.js';
 import { iso, isoOrNull } from '../../platform/wire/instants.js';
 import { Readings } from '../reading/readings.service.js';
 import { answerFrom, sameAnswer } from '../../access/answer-from.js';
-import { answerView, noteView, ReviewContents, saysSomething } from './contents.service.js';
-import { assertRoom } from './room.js';
+import { answerView, ReviewContents, saysSomething } from './contents.service.js';
 import { exchangeOnDesk } from './exchange-on-desk.js';
-import { assertEdit, editFrom, unknownItem } from './edits.js';
-import { assertPlace, placeFrom } from './places.js';
 import { OwnRemarks } from './own-remarks.service.js';
 import { withheldViews } from './withheld-views.js';
 import { shorthandOf } from './shorthand.js';
-import { versionToReview } from './version-to-review.js';
+import { reported, ReviewWriting } from './review-writing.service.js';
 import { NO_REASON, PAST } from './reopen-problems.js';
-
-/** Where something was written. */
-interface Writing extends ReviewStanding {
-  /** The version that the review is of from now on. */
-  readonly version: DraftVersion;
-}
 
 @Injectable()
 export class ReviewsService {
@@ -56,6 +45,7 @@ export class ReviewsService {
     private readonly readings: Readings,
     private readonly contents: ReviewContents,
     private readonly remarks: OwnRemarks,
+    private readonly writing: ReviewWriting,
   ) {}
 
   /** The reviews that a student is to write. */
@@ -145,7 +135,7 @@ export class ReviewsService {
   }
 
   saveAnswer(person: Asker, reviewId: string, itemId: string, request: AnswerRequest): Promise<AnswerView> {
-    return this.#writing(person, reviewId, request.version, async (manager, { place, review }) => {
+    return this.writing.in(person, reviewId, request.version, async (manager, { place, review }) => {
       const form = await formFor(manager, place, review);
       const item = form.items.find(({ id }) => id === itemId);
       const overall = itemId === OVERALL_ID && form.overall !== 'none';
@@ -164,55 +154,6 @@ export class ReviewsService {
       await manager.save(AnswerRow, row);
       await this.contents.recount(manager, place, review, form);
       return answerView(row);
-    });
-  }
-
-  saveNote(person: Asker, reviewId: string, noteId: string, request: NoteRequest): Promise<NoteView> {
-    return this.#writing(person, reviewId, request.place.version, async (manager, standing) => {
-      const { place, review, version, draft } = standing;
-      const { kind, body } = request;
-      const at = placeFrom(request.place);
-      const edit = editFrom(request.edit ?? null);
-      const itemId = request.itemId ?? null;
-      const current = await manager.findOneBy(NoteRow, { id: noteId });
-      if (current !== null && current.reviewId !== reviewId) throw refusal('unknown');
-      const stays = current?.partId === at.partId && same(current.selector, at.selector);
-      const reads = current?.kind === kind && current.body === body && current.itemId === itemId;
-      if (current !== null && stays && reads && same(current.edit, edit)) {
-        return noteView(current, version.number);
-      }
-      if ((current?.revision ?? 0) !== request.revision) {
-        throw conflict('This note', current === null ? null : noteView(current, version.number));
-      }
-      await assertRoom(manager, reviewId, noteId, body.length + JSON.stringify([at.selector, edit]).length);
-      if (!stays) await assertPlace(manager, this.readings, place, { draft, version, at });
-      assertEdit(kind, at, edit);
-      const form = await formFor(manager, place, review);
-      if (itemId !== null && !form.items.some(({ id }) => id === itemId)) throw unknownItem();
-      const row = {
-        id: noteId,
-        reviewId,
-        kind,
-        body,
-        versionId: version.id,
-        ...at,
-        edit,
-        itemId,
-        withheldAt: current?.withheldAt ?? null,
-        revision: request.revision + 1,
-        createdAt: current?.createdAt ?? place.now,
-      };
-      await manager.save(NoteRow, row);
-      await this.contents.recount(manager, place, review, form);
-      return noteView(row, version.number);
-    });
-  }
-
-  /** Deleting a note that is gone already is no problem. */
-  async deleteNote(person: Asker, reviewId: string, noteId: string): Promise<void> {
-    await this.#writing(person, reviewId, undefined, async (manager, { place, review }) => {
-      await manager.delete(NoteRow, { id: noteId, reviewId });
-      await this.contents.recount(manager, place, review, await formFor(manager, place, review));
     });
   }
 
@@ -285,32 +226,6 @@ export class ReviewsService {
     });
   }
 
-  /** @param read number of the version that the reviewer has in view; the review is of that one from now on */
-  #writing<T>(
-    person: Asker,
-    reviewId: string,
-    read: number | undefined,
-    work: (manager: EntityManager, writing: Writing) => Promise<T>,
-  ): Promise<T> {
-    return this.database.write(async (manager, happened: Report) => {
-      const standing = await this.#standing(person, reviewId, manager);
-      act(standing.place, { kind: 'write-review', ...asked(standing) });
-      const version = await versionToReview(manager, standing.review, read);
-      if (standing.review.versionId === null) {
-        await manager.update(Review, { id: reviewId }, { versionId: version.id });
-      }
-      const review = { ...standing.review, versionId: version.id };
-      const result = await work(manager, { ...standing, review, version });
-      if (standing.review.begunAt === null) happened(reported(standing, 'review-begun'));
-      const { course, exchange } = standing.place;
-      const where = { courseId: course.id, exchangeId: exchange.id };
-      happened.quietly({ topic: 'reviews', ...where });
-      // Another tab or device of the reviewer shows it too.
-      happened.quietly({ topic: 'own-review', ...where, personIds: [standing.place.person.id] });
-      return result;
-    });
-  }
-
   #standing(person: Asker, reviewId: string, manager: EntityManager): Promise<ReviewStanding> {
     return reviewStanding(this.access, manager, person, reviewId);
   }
@@ -338,22 +253,4 @@ function reopening({ byViewer, review, ofOwnDraft }: ReviewStanding): Act {
 function practiceOnDesk({ place, draft, review }: ReviewStanding): DeskView['practice'] {
   const { id, practiceOf } = place.exchange;
   return practiceOf === null ? null : { id, forId: practiceOf, key: draft.participantId === review.reviewerId };
-}
-
-function reported(
-  { place, review }: ReviewStanding,
-  action: 'review-begun' | 'review-submitted' | 'review-reopened',
-  more: Readonly<Record<string, string>> = {},
-) {
-  return {
-    action,
-    actorId: place.person.id,
-    courseId: place.course.id,
-    exchangeId: place.exchange.id,
-    details: { review: review.id, ...more },
-  };
-}
-
-function same(a: unknown, b: unknown): boolean {
-  return JSON.stringify(a) === JSON.stringify(b);
 }

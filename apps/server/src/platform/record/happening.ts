@@ -52,6 +52,7 @@ export interface Happening {
     | 'review-by-staff'
     | 'review-begun'
     | 'review-submitted'
+    | 'notes-brought'
     | 'review-reopened'
     | 'feedback-released'
     | 'practice-added'

@@ -65,6 +65,7 @@ const TOPICS_OF: Readonly<Record<Happening['action'], readonly Topic[]>> = {
   'round-made': ['plan', 'drafts', 'allocation', 'reviews', 'mail'],
   'review-by-staff': ['reviews'],
   'review-begun': ['reviews', 'allocation'],
+  'notes-brought': ['reviews'],
   'review-submitted': ['reviews', 'allocation'],
   'review-reopened': ['reviews', 'allocation'],
   'feedback-released': ['plan'],

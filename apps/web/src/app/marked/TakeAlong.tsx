@@ -8,10 +8,12 @@ interface TakeAlongProps {
   readonly base: string;
   readonly draft: Pick<DraftReading, 'parts' | 'version'>;
   readonly small?: boolean;
+  /** What was marked in such a file can be brought back here. */
+  readonly onBring?: (() => void) | undefined;
 }
 
 /** The draft with what was written about it, as a file for other programs, or on paper. */
-export function TakeAlong({ base, draft, small = false }: TakeAlongProps) {
+export function TakeAlong({ base, draft, small = false, onBring }: TakeAlongProps) {
   const { busy, problem, take } = useTake();
   const pages = draft.parts.filter(({ show }) => show === 'pdf');
   return (
@@ -34,6 +36,7 @@ export function TakeAlong({ base, draft, small = false }: TakeAlongProps) {
             })),
             { words: 'Notes for programs (JSON-LD)', onPick: () => void take(`${base}/notes.jsonld`) },
           ],
+          ...(onBring === undefined ? [] : [[{ words: 'Bring a marked file back…', onPick: onBring }]]),
           // The menu is gone before the page is printed.
           [{ words: 'Print…', onPick: () => setTimeout(() => window.print(), 0) }],
         ]}

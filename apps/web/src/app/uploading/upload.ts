@@ -3,9 +3,9 @@ import { Upload } from 'tus-js-client';
 
 export interface UploadPurpose {
   readonly exchangeId: string;
-  /** Of an attachment: `brief` or `guide`. Of a remark: the review. */
+  /** Of an attachment: `brief` or `guide`. Of a remark, and of a marked draft: the review. */
   readonly deliverableId: string;
-  readonly use: 'part' | 'picture' | 'captions' | 'attachment' | 'remark';
+  readonly use: 'part' | 'picture' | 'captions' | 'attachment' | 'remark' | 'marked';
   /** For staff: whose draft the file goes into. */
   readonly participantId?: string;
 }

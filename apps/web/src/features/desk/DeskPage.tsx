@@ -22,6 +22,7 @@ import { useAppDispatch, useAppSelector } from '../../app/store.js';
 import { useFresh } from '../../app/useFresh.js';
 import { useDeskView } from './useDeskView.js';
 import { useTimeSpent } from './useTimeSpent.js';
+import { BringBack } from './BringBack.js';
 import { CheckPanel, KeepFromAuthor } from './CheckPanel.js';
 import { DeskBar } from './DeskBar.js';
 import { DeskDraft } from './DeskDraft.js';
@@ -134,6 +135,7 @@ function Desk({ desk, only }: DeskProps) {
   const annotation = useLinkedAnnotation(desk.id, useAnnotation(draft, notes.list));
   const measured = desk.spentSeconds !== null && desk.reviewer.you === true;
   useTimeSpent(desk.id, measured && editable);
+  const [bringing, setBringing] = useState(false);
   const view = useDeskView(isChecked(desk) ? 'check' : 'form');
   const { kept, drop } = useKeptReview(desk, me.id);
   const state = completeness(form, answers.answers, notes.list.filter(saysSomething).length);
@@ -248,7 +250,14 @@ function Desk({ desk, only }: DeskProps) {
       title={titleOf(desk)}
       aside={
         <>
-          {desk.practice === null && !view.narrow && <TakeAlong small base={`/reviews/${desk.id}`} draft={draft} />}
+          {desk.practice === null && !view.narrow && (
+            <TakeAlong
+              small
+              base={`/reviews/${desk.id}`}
+              draft={draft}
+              onBring={editable ? () => setBringing(true) : undefined}
+            />
+          )}
           <DeskTools exchange={{ ...exchange, id: desk.practice?.forId ?? exchange.id }} />
         </>
       }
@@ -270,6 +279,7 @@ function Desk({ desk, only }: DeskProps) {
           />
         )}
       </div>
+      {bringing && <BringBack desk={desk} onClose={() => setBringing(false)} />}
       <NoteRemoved notes={notes} />
       <DeskBar
         desk={desk}

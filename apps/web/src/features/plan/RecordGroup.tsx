@@ -40,6 +40,7 @@ const WORDS: Readonly<Record<string, string>> = {
   'extra-reviewer-set': 'set who of the staff reviews as well',
   'grade-rule-set': 'set what the grade is made of',
   'grading-shared': 'shared out who grades whom',
+  'notes-brought': 'brought notes back in a file',
   'marking-forms-set': 'set by what forms drafts and reviewing are marked',
   // As it was called before there was one for drafts.
   'reviewing-form-set': 'set by what form reviewing is marked',

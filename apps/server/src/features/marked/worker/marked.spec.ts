@@ -3,6 +3,7 @@ import fc from 'fast-check';
 import { strFromU8, unzipSync } from 'fflate';
 import mammoth from 'mammoth';
 import { htmlToText } from '../../../platform/html/html-to-text.js';
+import { ANY_HTML, ANY_NOTES, notesOn, spliced } from '../../../testing/marked.js';
 import { sample } from '../../../testing/uploads.js';
 import { docx } from './docx.js';
 import { paragraphsOf } from './paragraphs.js';
@@ -188,54 +189,13 @@ describe('a document with comments', () => {
 });
 
 describe('any text with any notes', () => {
-  const words = fc.stringMatching(/^[a-zäß🪿 ,.]{1,12}$/u).filter((text) => text.trim() !== '');
-  const inline = fc.oneof(
-    words,
-    words.map((text) => `<em>${text}</em>`),
-    words.map((text) => `<strong><u>${text}</u></strong>`),
-    words.map((text) => `${text}<br />${text}`),
-  );
-  const inlines = fc.array(inline, { minLength: 1, maxLength: 4 }).map((all) => all.join(''));
-  const block = fc.oneof(
-    inlines.map((html) => `<p>${html}</p>`),
-    inlines.map((html) => `<h3>${html}</h3>`),
-    inlines.map((html) => `<blockquote><p>${html}</p></blockquote>`),
-    inlines.map((html) => `<ul><li>${html}</li><li>${html}<ol><li>${html}</li></ol></li></ul>`),
-    inlines.map((html) => `<table><tbody><tr><td>${html}</td><td>${html}</td></tr></tbody></table>`),
-    words.map((text) => `<pre>${text}\n${text}</pre>`),
-  );
-  const html = fc.array(block, { minLength: 1, maxLength: 4 }).map((all) => all.join(''));
-  const edit = fc.oneof(
-    fc.constant(null),
-    fc.constant({ type: 'delete' as const }),
-    words.map((text) => ({ type: 'replace' as const, text })),
-    fc.record({
-      type: fc.constant('insert' as const),
-      side: fc.constantFrom('before' as const, 'after' as const),
-      text: words,
-    }),
-  );
-  const places = fc.array(fc.tuple(fc.double({ min: 0, max: 1, noNaN: true }), fc.nat(30), edit), { maxLength: 8 });
   const bare = (text: string) => text.replace(/\s/g, '');
 
   it('is the text when all changes are refused, the text as it would be when all are taken, and comments on their words', () => {
     fc.assert(
-      fc.property(html, places, (of, given) => {
+      fc.property(ANY_HTML, ANY_NOTES, (of, given) => {
         const text = htmlToText(of);
-        const notes = given.map(([share, length, proposed], index) => {
-          const start = Math.min(text.length - 1, Math.floor(share * text.length));
-          const exact = text.slice(start, start + 1 + length);
-          const position = { type: 'TextPositionSelector' as const, start, end: start + exact.length };
-          const quote = {
-            type: 'TextQuoteSelector' as const,
-            ...{
-              exact,
-              prefix: text.slice(Math.max(0, start - 32), start),
-              suffix: text.slice(position.end, position.end + 32),
-            },
-          };
-          return note(`n${index}`, 'Geese', { selector: { type: 'text', quote, position }, edit: proposed });
-        });
+        const notes = notesOn(text, given);
         const placed = placedNotes(of, notes);
         const ranges = placed.map(({ start, end }, comment) => ({ comment, start, end }));
         const splices = placed.flatMap((one) => one.splices);
@@ -260,13 +220,6 @@ describe('any text with any notes', () => {
       }),
     );
   });
-
-  /** From the end on, so that places stay where they are. */
-  function spliced(text: string, all: ReadonlyArray<{ start: number; end: number; text: string }>): string {
-    return all
-      .toSorted((a, b) => b.start - a.start)
-      .reduce((so, { start, end, text: put }) => so.slice(0, start) + put + so.slice(end), text);
-  }
 
   it('keeps lines where they are kept on the page', () => {
     const [one] = paragraphsOf('<pre>a = 1\n\n  b = 2</pre>', { ranges: [], changes: [] });

@@ -6,21 +6,14 @@ import {
   KIND_NAMES,
   type MarkedKind,
   type MarkedNote,
-  type PageRun,
 } from '@salt-circle/core';
 import { PDFDocument, PDFHexString, type PDFRef } from '@cantoo/pdf-lib';
 import type { PDFDocumentProxy, PDFPageProxy } from 'pdfjs-dist';
+import { opened, Texts, type Run } from './runs.js';
 import type { PagesTask } from './task.js';
 
 /** Corners of a piece of a line in the space of its page: top left, top right, bottom left, bottom right (ISO 32000-2, 12.5.6.10). */
 type Quad = readonly [number, number, number, number, number, number, number, number];
-
-interface Run extends PageRun {
-  /** From its letters to the page. */
-  readonly transform: readonly number[];
-  /** Of its letters, along the line. */
-  readonly width: number;
-}
 
 /** Light enough to be read through; each kind has its own, and says its name besides. */
 const TINTS: Readonly<Record<MarkedKind, readonly [number, number, number]>> = {
@@ -49,11 +42,7 @@ const ICON = 20;
  * as they are.
  */
 export async function pdf({ draft, partId, bytes }: PagesTask): Promise<Uint8Array> {
-  const { getDocument } = await import('pdfjs-dist/legacy/build/pdf.mjs');
-  const reading = await getDocument({
-    data: new Uint8Array(bytes),
-    ...{ isEvalSupported: false, disableFontFace: true, useSystemFonts: false, stopAtErrors: false, verbosity: 0 },
-  }).promise;
+  const reading = await opened(bytes);
   const document = await PDFDocument.load(bytes, { updateMetadata: false });
   const texts = new Texts(reading);
   const tops = new Map<number, number>();
@@ -63,35 +52,6 @@ export async function pdf({ draft, partId, bytes }: PagesTask): Promise<Uint8Arr
   }
   await reading.loadingTask.destroy();
   return document.save({ updateFieldAppearances: false, addDefaultPage: false });
-}
-
-/** Runs of pages, each read once. */
-class Texts {
-  readonly #runs = new Map<number, Promise<Run[]>>();
-
-  constructor(private readonly reading: PDFDocumentProxy) {}
-
-  get count(): number {
-    return this.reading.numPages;
-  }
-
-  /** @param page from 1 */
-  runs(page: number): Promise<Run[]> {
-    const known = this.#runs.get(page);
-    if (known !== undefined) return known;
-    const runs = this.#read(page);
-    this.#runs.set(page, runs);
-    return runs;
-  }
-
-  async #read(page: number): Promise<Run[]> {
-    const { items } = await (await this.reading.getPage(page)).getTextContent();
-    return items.flatMap((item): Run[] =>
-      'str' in item
-        ? [{ str: item.str, hasEOL: item.hasEOL, transform: item.transform as number[], width: item.width }]
-        : [],
-    );
-  }
 }
 
 async function mark(

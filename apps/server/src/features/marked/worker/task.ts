@@ -1,4 +1,5 @@
-import type { MarkedDraft } from '@salt-circle/core';
+import type { BringLimits, KnownNote, MarkedDraft, ReadText } from '@salt-circle/core';
+import type { PageCopy } from './pdf-marks.js';
 
 /** A part that is read as text, as its readers read it. */
 export interface MarkedHtml {
@@ -18,4 +19,13 @@ export interface PagesTask {
   readonly draft: MarkedDraft;
   readonly partId: string;
   readonly bytes: Uint8Array;
+}
+
+/** A file that came back, and what it is to be found again in. */
+export interface BringTask {
+  readonly bytes: Uint8Array;
+  readonly texts: readonly ReadText[];
+  readonly copies: readonly PageCopy[];
+  readonly already: readonly KnownNote[];
+  readonly limits: BringLimits;
 }

@@ -75,7 +75,8 @@ async function convert(path: string, mime: string, folder: string, tell: (share:
   return mime === 'text/markdown' ? documents.convertMarkdown(path) : documents.convertText(path);
 }
 
-async function answered<T>(work: () => Promise<T>): Promise<Answer<T>> {
+/** A refusal as a value: threads tell errors only by their words. */
+export async function answered<T>(work: () => Promise<T>): Promise<Answer<T>> {
   try {
     return { done: await work() };
   } catch (error) {

@@ -261,6 +261,17 @@ export function exchangeRows(
       cho: 404,
       ...inside,
     },
+    ...['/preview', ''].map((what): Row => ({
+      route: `POST /api/reviews/:reviewId/marked${what}`,
+      url: `/reviews/${byBen}/marked${what}`,
+      body: { uploadId: '00000000-0000-4000-8000-000000000000', ...(what === '' && { notes: [] }) },
+      instructor: 403,
+      assistant: 403,
+      ann: 404,
+      ben: [403, 404, 404, 403],
+      cho: 404,
+      ...inside,
+    })),
     {
       route: 'DELETE /api/reviews/:reviewId/files/:fileId',
       url: `/reviews/${byBen}/files/none`,

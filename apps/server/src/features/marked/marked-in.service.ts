@@ -1,0 +1,206 @@
+import { createHash } from 'node:crypto';
+import { open, readFile } from 'node:fs/promises';
+import { Injectable, type OnApplicationShutdown } from '@nestjs/common';
+import {
+  LIMITS,
+  type BringInRequest,
+  type BringRequest,
+  type BroughtInView,
+  type BroughtView,
+  type DeskView,
+  type NoteKind,
+} from '@salt-circle/contracts';
+import { counted, passageOf, type Brought, type BroughtNote, type UnplacedReason } from '@salt-circle/core';
+import { act } from '../../access/access.js';
+import { Access } from '../../access/access.js';
+import { asked, reviewStanding } from '../../access/review-standing.js';
+import type { Asker } from '../../access/seeing.js';
+import { StoredFile } from '../../model/stored-file.js';
+import { Database } from '../../platform/database/database.js';
+import { FileStore } from '../../platform/files/file-store.js';
+import type { Answer } from '../../platform/files/worker/worker.js';
+import { htmlToText } from '../../platform/html/html-to-text.js';
+import { compiled, Threads, WorkStopped } from '../../platform/jobs/threads.js';
+import { ProblemError } from '../../platform/problems/problem-error.js';
+import { refusal } from '../../platform/problems/sentences.js';
+import { Uploads } from '../files/uploads.service.js';
+import { Welcome } from '../files/welcome.service.js';
+import { ReadDraftsService } from '../reading/read-drafts.service.js';
+import { ReviewNotes } from '../reviews/review-notes.service.js';
+import { ReviewsService } from '../reviews/reviews.service.js';
+import type { BringTask } from './worker/task.js';
+
+/** Megabytes and milliseconds: a book with thousands of comments takes a tenth of it. */
+const THREADS = { memory: 1_024, time: 60_000, atOnce: 2 };
+/** UTF-16 code units of a passage: longer ones are marked at their beginning. */
+const PASSAGE = 10_000;
+
+const REASONS: Readonly<Record<UnplacedReason, string>> = {
+  gone: 'these words are not in the draft',
+  outside: 'it is not on the draft itself, but on its title, or on the pages after it',
+  edit: 'this change cannot be proposed at this place',
+  long: `it is longer than a note can be (${LIMITS.noteBody} characters)`,
+  other: 'a note cannot hold such a thing',
+};
+
+/** Comments, changes and marks that a reviewer made elsewhere, brought back as notes. */
+@Injectable()
+export class MarkedIn implements OnApplicationShutdown {
+  readonly #threads = new Threads(compiled('features/marked/worker/marked.js'), THREADS);
+
+  constructor(
+    private readonly database: Database,
+    private readonly access: Access,
+    private readonly store: FileStore,
+    private readonly uploads: Uploads,
+    private readonly welcome: Welcome,
+    private readonly reading: ReadDraftsService,
+    private readonly reviews: ReviewsService,
+    private readonly notes: ReviewNotes,
+  ) {}
+
+  /** What would be added; nothing is. */
+  async preview(person: Asker, reviewId: string, { uploadId }: BringRequest): Promise<BroughtView> {
+    const { desk, brought, known } = await this.#read(person, reviewId, uploadId);
+    const room = LIMITS.notes - desk.notes.length;
+    return {
+      version: desk.draft.version,
+      notes: brought.notes.map((note) => ({ id: idOf(reviewId, note), ...note })),
+      unplaced: brought.unplaced.map(({ why, passage, words }) => ({ passage, words, reason: REASONS[why] })),
+      known,
+      remarks: [
+        ...(brought.otherText
+          ? [
+              'The text in this file is not word by word that of the draft: it is of another version, or something was changed without being tracked. What was changed like that is not brought in.',
+            ]
+          : []),
+        ...(brought.notes.length > room
+          ? [
+              `A review can have ${LIMITS.notes} notes, so there is room for ${counted(Math.max(0, room), 'one more', '# more')}: leave some out.`,
+            ]
+          : []),
+      ],
+    };
+  }
+
+  /** All of what was chosen, or none. Twice the same adds nothing twice. */
+  async add(person: Asker, reviewId: string, { uploadId, notes }: BringInRequest): Promise<BroughtInView> {
+    const { desk, brought } = await this.#read(person, reviewId, uploadId);
+    const kinds = new Map(notes.map(({ id, kind }): [string, NoteKind] => [id, kind]));
+    const chosen = brought.notes.flatMap((note) => {
+      const id = idOf(reviewId, note);
+      const kind = kinds.get(id);
+      const { body, partId, selector, edit } = note;
+      return kind === undefined ? [] : [{ id, kind, body, at: { partId, selector }, edit }];
+    });
+    const added = await this.notes.add(person, reviewId, desk.draft.version, chosen);
+    await this.uploads.forget(uploadId);
+    return { added };
+  }
+
+  async #read(person: Asker, reviewId: string, uploadId: string) {
+    const standing = await reviewStanding(this.access, this.database.read, person, reviewId);
+    act(standing.place, { kind: 'write-review', ...asked(standing) });
+    // Practice is read once, beside the key, and thrown away.
+    if (standing.place.facts.practice) throw refusal('unknown');
+    const upload = await this.welcome.finished(person, standing.place.exchange.id, uploadId);
+    if (upload.use !== 'marked' || upload.deliverableId !== reviewId) throw refusal('unknown');
+    const desk = await this.reviews.desk(person, reviewId);
+    const task = { ...(await this.#task(person, desk)), bytes: await readFile(upload.path) };
+    const brought = await this.#brought(task, await beginningOf(upload.path));
+    const there = new Set(desk.notes.map(({ id }) => id));
+    const notes = brought.notes.filter((note) => !there.has(idOf(reviewId, note)));
+    const known = brought.known + brought.notes.length - notes.length;
+    return { desk, brought: { ...brought, notes: unique(reviewId, notes) }, known };
+  }
+
+  async #task(person: Asker, { draft, notes, exchange }: DeskView): Promise<Omit<BringTask, 'bytes'>> {
+    const copies: Array<{ id: string; bytes: Uint8Array }> = [];
+    for (const { id, show } of draft.parts) {
+      if (show !== 'pdf') continue;
+      const { part } = await this.reading.part(person, exchange.id, draft.draftId, id);
+      const where = { digest: part.digest ?? '' };
+      const file = await this.database.read.findOneBy(StoredFile, where);
+      if (file?.copyDigest != null) copies.push({ id, bytes: await readFile(this.store.path(file.copyDigest)) });
+    }
+    return {
+      texts: draft.parts.flatMap(({ id, show, html }) =>
+        show === 'html' && html !== null ? [{ id, text: htmlToText(html) }] : [],
+      ),
+      copies,
+      already: notes.map(({ kind, body, place, edit }) => {
+        const { partId, selector } = place;
+        return { kind, body, partId, selector, edit };
+      }),
+      limits: { body: LIMITS.noteBody, passage: PASSAGE },
+    };
+  }
+
+  async #brought(task: BringTask, beginning: string): Promise<Brought> {
+    const { texts, copies } = task;
+    const kind = beginning.includes('%PDF-') ? 'pdf' : beginning.startsWith('PK') ? 'docx' : null;
+    if (kind === null)
+      throw refused('This is neither a Word document (.docx) nor a PDF.', 'Save it as one of them, and bring that.');
+    if ((kind === 'pdf' ? copies : texts).length === 0) {
+      throw kind === 'pdf'
+        ? refused('This draft holds no PDF.', 'Take the text along as a document (DOCX), and bring that back.')
+        : refused('This draft holds no text that is read as such.', 'Take its PDF along, and bring that back.');
+    }
+    const name = kind === 'pdf' ? 'bringPages' : 'bringDocument';
+    const answer = await this.#threads
+      .run<Answer<Brought>>(name, task, { time: THREADS.time })
+      .catch((error: unknown): Answer<Brought> => {
+        if (!(error instanceof WorkStopped)) throw error;
+        const sentence = 'Looking through this file took too long or too much memory.';
+        return { refused: { sentence, whatToDo: 'Bring the pages that you marked in a file of their own.' } };
+      });
+    if ('done' in answer) return answer.done;
+    throw refused(answer.refused.sentence, answer.refused.whatToDo);
+  }
+
+  async onApplicationShutdown(): Promise<void> {
+    await this.#threads.end();
+  }
+}
+
+function refused(sentence: string, whatToDo: string): ProblemError {
+  return new ProblemError({ code: 'file-refused', sentence, whatToDo: `${whatToDo} Your review has not changed.` });
+}
+
+/** Readers of PDFs look for its sign among the first letters; of archives it is the first. */
+async function beginningOf(path: string): Promise<string> {
+  const file = await open(path);
+  try {
+    const { buffer, bytesRead } = await file.read(Buffer.alloc(1_024), 0, 1_024, 0);
+    return buffer.subarray(0, bytesRead).toString('latin1');
+  } finally {
+    await file.close();
+  }
+}
+
+/**
+ * The same mark of the same file is the same note, whatever its kind is changed to: in the form of a random id (RFC 9562, 5.4), which
+ * it takes the place of.
+ */
+function idOf(reviewId: string, { partId, selector, body, edit }: BroughtNote): string {
+  const place =
+    selector.type === 'text' || selector.type === 'passage'
+      ? [passageOf(selector), selector.position.start, selector.type === 'passage' ? selector.page : 0]
+      : selector;
+  const hash = createHash('sha256')
+    .update(JSON.stringify([reviewId, partId, place, body, edit]))
+    .digest('hex');
+  const variant = '89ab'[parseInt(hash[16] as string, 16) % 4] as string;
+  return [
+    hash.slice(0, 8),
+    hash.slice(8, 12),
+    `4${hash.slice(13, 16)}`,
+    variant + hash.slice(17, 20),
+    hash.slice(20, 32),
+  ].join('-');
+}
+
+/** Twice the same words at the same place is once. */
+function unique(reviewId: string, notes: readonly BroughtNote[]): BroughtNote[] {
+  return [...new Map(notes.map((note) => [idOf(reviewId, note), note])).values()];
+}

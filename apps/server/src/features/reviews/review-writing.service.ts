@@ -1,0 +1,64 @@
+import { Injectable } from '@nestjs/common';
+import type { EntityManager } from 'typeorm';
+import { Access, act } from '../../access/access.js';
+import { asked, reviewStanding, type ReviewStanding } from '../../access/review-standing.js';
+import type { Asker } from '../../access/seeing.js';
+import type { DraftVersion } from '../../model/draft.js';
+import { Review } from '../../model/review.js';
+import { Database, type Report } from '../../platform/database/database.js';
+import { versionToReview } from './version-to-review.js';
+
+/** Where something was written. */
+export interface Writing extends ReviewStanding {
+  /** The version that the review is of from now on. */
+  readonly version: DraftVersion;
+}
+
+/** What is written in a review: whether it may be now, of which version it is from then on, and who hears of it. */
+@Injectable()
+export class ReviewWriting {
+  constructor(
+    private readonly database: Database,
+    private readonly access: Access,
+  ) {}
+
+  /** @param read number of the version that the reviewer has in view; the review is of that one from now on */
+  in<T>(
+    person: Asker,
+    reviewId: string,
+    read: number | undefined,
+    work: (manager: EntityManager, writing: Writing, happened: Report) => Promise<T>,
+  ): Promise<T> {
+    return this.database.write(async (manager, happened: Report) => {
+      const standing = await reviewStanding(this.access, manager, person, reviewId);
+      act(standing.place, { kind: 'write-review', ...asked(standing) });
+      const version = await versionToReview(manager, standing.review, read);
+      if (standing.review.versionId === null) {
+        await manager.update(Review, { id: reviewId }, { versionId: version.id });
+      }
+      const review = { ...standing.review, versionId: version.id };
+      const result = await work(manager, { ...standing, review, version }, happened);
+      if (standing.review.begunAt === null) happened(reported(standing, 'review-begun'));
+      const { course, exchange } = standing.place;
+      const where = { courseId: course.id, exchangeId: exchange.id };
+      happened.quietly({ topic: 'reviews', ...where });
+      // Another tab or device of the reviewer shows it too.
+      happened.quietly({ topic: 'own-review', ...where, personIds: [standing.place.person.id] });
+      return result;
+    });
+  }
+}
+
+export function reported(
+  { place, review }: ReviewStanding,
+  action: 'review-begun' | 'review-submitted' | 'review-reopened' | 'notes-brought',
+  more: Readonly<Record<string, string>> = {},
+) {
+  return {
+    action,
+    actorId: place.person.id,
+    courseId: place.course.id,
+    exchangeId: place.exchange.id,
+    details: { review: review.id, ...more },
+  };
+}

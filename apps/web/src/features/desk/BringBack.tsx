@@ -1,0 +1,184 @@
+import type { BringInRequest, BroughtInView, BroughtView, DeskView, NoteKind } from '@salt-circle/contracts';
+import { counted } from '@salt-circle/core';
+import { useState } from 'react';
+import { api } from '../../app/api.js';
+import { ProblemNotice } from '../../app/ProblemNotice.js';
+import { EditWords } from '../../app/reading/EditWords.js';
+import { KIND_EDGE, KINDS } from '../../app/reading/noteKinds.js';
+import { placeWords } from '../../app/reading/places/whereabouts.js';
+import { UploadRows } from '../../app/uploading/UploadRows.js';
+import { useSending } from '../../app/uploading/useUploads.js';
+import { Button, Checkbox, Dialog, FilePick, Select } from '../../kit/index.js';
+
+const { usePreviewBroughtMutation, useBringInMutation } = api.injectEndpoints({
+  endpoints: (build) => ({
+    previewBrought: build.mutation<BroughtView, { reviewId: string; uploadId: string }>({
+      query: ({ reviewId, ...body }) => ({ url: `/reviews/${reviewId}/marked/preview`, method: 'POST', body }),
+    }),
+    bringIn: build.mutation<BroughtInView, { reviewId: string } & BringInRequest>({
+      query: ({ reviewId, ...body }) => ({ url: `/reviews/${reviewId}/marked`, method: 'POST', body }),
+      invalidatesTags: ['Review', 'Exchange', 'Today', 'Progress'],
+    }),
+  }),
+});
+
+interface BringBackProps {
+  readonly desk: DeskView;
+  readonly onClose: () => void;
+}
+
+/** A draft that was marked in another program comes back: all is shown before anything is added. */
+export function BringBack({ desk, onClose }: BringBackProps) {
+  const [found, setFound] = useState<{ readonly uploadId: string; readonly view: BroughtView } | null>(null);
+  const [preview] = usePreviewBroughtMutation();
+  const purpose = { exchangeId: desk.exchange.id, deliverableId: desk.id, use: 'marked' } as const;
+  const uploads = useSending(purpose, async (uploadId) => {
+    const view = await preview({ reviewId: desk.id, uploadId }).unwrap();
+    setFound({ uploadId, view });
+  });
+  return (
+    <Dialog
+      open
+      wide
+      onClose={onClose}
+      title="Bring a marked file back"
+      description="Comments become notes, tracked changes become proposed edits, and highlights and boxes keep their places. Names in the file are dropped."
+    >
+      {found === null ? (
+        <div className="space-y-3">
+          <FilePick
+            label="Choose the file, or drop it here"
+            accept=".docx,.pdf"
+            hint="The document (DOCX) or PDF that you took along, with what you marked in it. Nothing is added before you have seen it."
+            onFiles={([file]) => {
+              for (const { key } of uploads.rows) uploads.dismiss(key);
+              void uploads.add([file]);
+            }}
+          />
+          <UploadRows uploads={uploads} />
+        </div>
+      ) : (
+        <Found key={found.uploadId} desk={desk} {...found} onAgain={() => setFound(null)} onClose={onClose} />
+      )}
+    </Dialog>
+  );
+}
+
+interface FoundProps extends BringBackProps {
+  readonly uploadId: string;
+  readonly view: BroughtView;
+  readonly onAgain: () => void;
+}
+
+type Brought = BroughtView['notes'][number];
+
+function Found({ desk, uploadId, view, onAgain, onClose }: FoundProps) {
+  const [kinds, setKinds] = useState<Readonly<Record<string, NoteKind>>>({});
+  const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
+  const [bring, { error, isLoading }] = useBringInMutation();
+  const chosen = view.notes.filter(({ id }) => !left.has(id));
+  const go = async () => {
+    const notes = chosen.map(({ id, kind }) => ({ id, kind: kinds[id] ?? kind }));
+    const done = await bring({ reviewId: desk.id, uploadId, notes });
+    if (done.error === undefined) onClose();
+  };
+  const toggle = (id: string) =>
+    setLeft((all) => (all.has(id) ? new Set([...all].filter((one) => one !== id)) : new Set([...all, id])));
+  return (
+    <div className="space-y-4">
+      <p role="status">
+        {view.notes.length === 0
+          ? 'There is nothing new in this file.'
+          : counted(view.notes.length, '1 note is in this file.', '# notes are in this file.')}
+        {view.known > 0 && ` ${counted(view.known, '1 more is', '# more are')} in this review already.`}
+      </p>
+      {view.remarks.map((remark) => (
+        <p key={remark} className="text-copper">
+          {remark}
+        </p>
+      ))}
+      {view.notes.length > 0 && (
+        <ul aria-label="To be added" className="divide-y divide-line border-y border-line">
+          {view.notes.map((note) => (
+            <One
+              key={note.id}
+              desk={desk}
+              note={note}
+              kind={kinds[note.id] ?? note.kind}
+              taken={!left.has(note.id)}
+              onKind={(kind) => setKinds((all) => ({ ...all, [note.id]: kind }))}
+              onTaken={() => toggle(note.id)}
+            />
+          ))}
+        </ul>
+      )}
+      {view.unplaced.length > 0 && (
+        <section aria-label="Not brought in">
+          <h3 className="font-semibold">Not brought in</h3>
+          <ul className="divide-y divide-line text-sm">
+            {view.unplaced.map(({ passage, words, reason }, index) => (
+              <li key={index} className="py-2">
+                {passage !== '' && <span className="font-reading">“{passage}”</span>} {words}
+                <span className="block text-ink-soft">{reason}</span>
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
+      {error !== undefined && <ProblemNotice error={error} />}
+      <div className="flex flex-wrap gap-3">
+        {view.notes.length > 0 && (
+          <Button look="primary" busy={isLoading} disabled={chosen.length === 0} onClick={() => void go()}>
+            {chosen.length === 0 ? 'Add notes' : counted(chosen.length, 'Add 1 note', 'Add # notes')}
+          </Button>
+        )}
+        <Button onClick={onAgain}>Another file</Button>
+      </div>
+    </div>
+  );
+}
+
+interface OneProps {
+  readonly desk: DeskView;
+  readonly note: Brought;
+  readonly kind: NoteKind;
+  readonly taken: boolean;
+  readonly onKind: (kind: NoteKind) => void;
+  readonly onTaken: () => void;
+}
+
+function One({ desk, note, kind, taken, onKind, onTaken }: OneProps) {
+  const { selector, partId, body, edit, certainty } = note;
+  const passage = selector.type === 'text' || selector.type === 'passage' ? selector.quote.exact : '';
+  const where = placeWords({ partId, selector }, desk.draft.parts);
+  // With an edit goes what changes something.
+  const offered = KINDS.filter((one) => edit === null || one.kind === 'change' || one.kind === 'fix');
+  return (
+    <li className={`flex flex-wrap items-start gap-x-4 gap-y-2 py-3 ${taken ? '' : 'text-ink-soft'}`}>
+      <div className={`min-w-60 flex-1 border-l-[3px] pl-3 ${KIND_EDGE[kind]}`}>
+        {where !== '' && <p className="text-sm text-ink-soft">{where}</p>}
+        {passage !== '' && edit?.type !== 'replace' && edit?.type !== 'delete' && (
+          <p className="line-clamp-3 font-reading">“{passage}”</p>
+        )}
+        {edit !== null && <EditWords edit={edit} selector={selector} />}
+        {body !== '' && <p className="whitespace-pre-wrap">{body}</p>}
+        {body === '' && edit === null && (
+          <p className="text-sm text-copper">Marked without a word. Say on the desk what it is about.</p>
+        )}
+        {certainty === 'perhaps' && (
+          <p className="text-sm text-copper">Perhaps another place was meant: look at it on the desk.</p>
+        )}
+      </div>
+      <div className="w-32">
+        <Select
+          label="Kind"
+          labelHidden
+          value={kind}
+          options={offered.map((one) => [one.kind, one.word] as const)}
+          onChange={(value) => onKind(value as NoteKind)}
+        />
+      </div>
+      <Checkbox label="Add" checked={taken} onChange={onTaken} />
+    </li>
+  );
+}
