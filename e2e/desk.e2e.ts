@@ -12,6 +12,8 @@ const AUTHOR = 'Farida Aziz';
 const REVIEWER = 'Chiara Fonti';
 const TEXT =
   'The gauge at the sluice is read on Mondays. Spring tides fall on other days as well. Who reads it in August is not settled.';
+/** Stands in the samples that a word processor has marked. */
+const MARKED_TEXT = 'Geese have grazed the islands bare since 2009.';
 
 async function ask<T>(request: APIRequestContext, method: string, path: string, data?: object): Promise<T> {
   const answer = await request.fetch(`/api${path}`, { method, headers: FROM_A_PAGE, ...(data && { data }) });
@@ -59,7 +61,7 @@ async function handIn(
   await ask(request, 'PUT', `/exchanges/${id}/draft`, { revision: draft.revision, title: 'The gauge', context: '' });
   await ask(request, 'PUT', `/exchanges/${id}/draft/texts/${text}`, {
     revision: draft.texts[text]?.revision ?? 0,
-    html: `<p>${TEXT}</p>`,
+    html: `<p>${TEXT}</p><p>${MARKED_TEXT}</p>`,
   });
   for (const [kind, name] of files) await attach(request, id, of(kind), name);
   const { fingerprint } = await ask<HandInCheck>(request, 'GET', `/exchanges/${id}/draft/check`);
@@ -308,5 +310,50 @@ test('the draft in a second window follows the desk, and what is written there s
   await expect(second.getByText('page 1 of 1')).toBeVisible();
   await here.getByText('Also in winter?').click();
   await expect(second.getByRole('document', { name: /^Draft/ })).toContainText('read on Mondays');
+  expectNoFaults(page, ines, author);
+});
+
+test('a draft is taken along, marked in other programs, and comes back as notes', async ({ stepIn }) => {
+  const ines = await stepIn('Ines Marchetti');
+  const author = await stepIn('Dagny Holm');
+  const page = await stepIn('Goran Ilić');
+  const { reviewId } = await prepared(ines, author, page, 'A draft that is taken along');
+  await page.goto(`/reviews/${reviewId}`);
+  await page.getByRole('button', { name: 'Take along…' }).click();
+  const [document] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('menuitem', { name: /^Text with comments/ }).click(),
+  ]);
+  expect(document.suggestedFilename()).toBe('The gauge.docx');
+
+  const bring = async (name: string) => {
+    await page.getByRole('button', { name: 'Take along…' }).click();
+    await page.getByRole('menuitem', { name: 'Bring a marked file back…' }).click();
+    await page.getByLabel('Choose the file, or drop it here').setInputFiles(sample(name));
+  };
+  // As LibreOffice Writer saved it, with comments and tracked changes.
+  await bring('marked.docx');
+  const dialog = page.getByRole('dialog', { name: 'Bring a marked file back' });
+  await expect(dialog.getByText('5 notes are in this file.')).toBeVisible();
+  await expect(dialog.getByRole('region', { name: 'Not brought in' })).toContainText('First the grass');
+  await dialog.getByRole('combobox', { name: 'Kind of the note on “2009.”' }).selectOption('Ask');
+  await dialog.getByRole('checkbox', { name: 'Add the note on “islands bare”' }).press('Space');
+  await dialog.getByRole('button', { name: 'Add 4 notes' }).click();
+  await expect(dialog).toBeHidden();
+  await expect(page.getByRole('tab', { name: 'Notes 4' })).toBeVisible();
+  await expect(page.getByText('Who counted them?').first()).toBeVisible();
+  await expect(page.locator('ins.proposed')).toHaveCount(2);
+
+  // As poppler saved it, with highlights, a strike-out, a box and a remark; then once more.
+  await bring('marked.pdf');
+  await dialog.getByRole('button', { name: 'Add 5 notes' }).click();
+  await expect(page.getByRole('tab', { name: 'Notes 9' })).toBeVisible();
+  await bring('marked.pdf');
+  await expect(dialog.getByText('There is nothing new in this file. 5 more are in this review already.')).toBeVisible();
+  await page.keyboard.press('Escape');
+  await open(page, SHEETS);
+  await expect(page.getByRole('button', { name: /^Ask note/ }).first()).toBeVisible();
+  await bring('picture.png');
+  await expect(dialog.getByText('This is neither a Word document (.docx) nor a PDF.')).toBeVisible();
   expectNoFaults(page, ines, author);
 });

@@ -151,6 +151,7 @@ function One({ desk, note, kind, taken, onKind, onTaken }: OneProps) {
   const { selector, partId, body, edit, certainty } = note;
   const passage = selector.type === 'text' || selector.type === 'passage' ? selector.quote.exact : '';
   const where = placeWords({ partId, selector }, desk.draft.parts);
+  const named = passage === '' ? where : `“${passage.slice(0, 60)}”`;
   // With an edit goes what changes something.
   const offered = KINDS.filter((one) => edit === null || one.kind === 'change' || one.kind === 'fix');
   return (
@@ -171,14 +172,22 @@ function One({ desk, note, kind, taken, onKind, onTaken }: OneProps) {
       </div>
       <div className="w-32">
         <Select
-          label="Kind"
+          label={`Kind of the note on ${named}`}
           labelHidden
           value={kind}
           options={offered.map((one) => [one.kind, one.word] as const)}
           onChange={(value) => onKind(value as NoteKind)}
         />
       </div>
-      <Checkbox label="Add" checked={taken} onChange={onTaken} />
+      <Checkbox
+        label={
+          <>
+            Add<span className="sr-only"> the note on {named}</span>
+          </>
+        }
+        checked={taken}
+        onChange={onTaken}
+      />
     </li>
   );
 }
