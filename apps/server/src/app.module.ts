@@ -12,6 +12,7 @@ import { LoggerModule } from 'nestjs-pino';
 import { AccessModule } from './access/access.module.js';
 import { DemoModule } from './demo/demo.module.js';
 import { AccountsModule } from './features/accounts/accounts.module.js';
+import { ArchiveModule } from './features/archive/archive.module.js';
 import { AllocationModule } from './features/allocation/allocation.module.js';
 import { CalendarModule } from './features/calendar/calendar.module.js';
 import { ChangesModule } from './features/changes/changes.module.js';
@@ -61,6 +62,7 @@ const FEATURES = [
   DescriptionModule,
   GradesModule,
   MarkedModule,
+  ArchiveModule,
   InboxModule,
   TodayModule,
   ChangesModule,

@@ -298,3 +298,5 @@ export type { ShorthandEntry } from './views/shorthand.js';
 export { TokenRequest } from './requests/tokens.js';
 export { TOKEN_SCOPES, type MadeTokenView, type TokenRow, type TokenScope, type TokensView } from './views/tokens.js';
 export type { BroughtInView, BroughtView } from './views/brought.js';
+export { ArchiveQuery, ArchiveRequest, ReadArchiveRequest } from './requests/archive.js';
+export type { ArchiveView } from './views/archive.js';

@@ -45,6 +45,7 @@ export const LIMITS = {
   /** Of brief and guide together. */
   attachments: 20,
   attachmentMegabytes: 100,
+  archiveMegabytes: 1_900,
   /** Bytes of a roster, group list or form file, as it is on disk. */
   importBytes: 2_500_000,
   shorthandEntries: 40,

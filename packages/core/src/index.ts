@@ -171,6 +171,7 @@ export type {
 } from './visibility/facts.js';
 export { findIdentities, type IdentityFind, type SearchOptions } from './identity/findIdentities.js';
 export type { Identity } from './identity/nameForms.js';
+export { PeopleByWord } from './identity/peopleByWord.js';
 export {
   staffNeeds,
   studentNeeds,

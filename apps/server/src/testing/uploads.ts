@@ -17,7 +17,7 @@ export interface Sending {
   readonly deliverableId: string;
   readonly name: string;
   readonly bytes: Buffer;
-  readonly use?: 'part' | 'picture' | 'captions' | 'attachment' | 'remark' | 'marked';
+  readonly use?: 'part' | 'picture' | 'captions' | 'attachment' | 'remark' | 'marked' | 'archive';
   readonly participant?: string;
 }
 

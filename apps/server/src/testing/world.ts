@@ -25,7 +25,7 @@ import { Clock } from '../platform/clock/clock.js';
 import { mailSettingsOf, type Settings } from '../platform/config/settings.js';
 import { HAPPENING_HANDLERS } from '../handlers.js';
 import { Course, Enrolment } from '../model/course.js';
-import { writerSource } from '../platform/database/data-source.js';
+import { DATABASE_FILE, writerSource } from '../platform/database/data-source.js';
 import { Database } from '../platform/database/database.js';
 import { MIGRATIONS } from '../platform/database/migrations/index.js';
 import { Ids } from '../platform/ids/ids.js';
@@ -70,7 +70,7 @@ const CACHE = join(import.meta.dirname, '../../../../.cache/tests');
 
 /** Making the tables takes longer than most tests: it is done once for these migrations, and copied. */
 async function copyEmpty(folder: string): Promise<void> {
-  const name = 'salt-circle.sqlite';
+  const name = DATABASE_FILE;
   const of = createHash('sha256').update(MIGRATIONS.map(String).join('\n')).digest('hex').slice(0, 16);
   const empty = join(CACHE, of);
   if (!existsSync(empty)) {
@@ -112,7 +112,7 @@ export class World {
   /** On data that is there already. @param database a file of SQLite, packed by gzip @param emails of people to act as */
   static async stored(database: string, emails: readonly string[]): Promise<World> {
     const folder = mkdtempSync(join(tmpdir(), 'salt-circle-'));
-    writeFileSync(join(folder, 'salt-circle.sqlite'), gunzipSync(readFileSync(database)));
+    writeFileSync(join(folder, DATABASE_FILE), gunzipSync(readFileSync(database)));
     const opened = await Database.open(folder, new StandingClock());
     const rows = await opened.read.findBy(Enrolment, { email: In([...emails]) });
     await opened.onApplicationShutdown();

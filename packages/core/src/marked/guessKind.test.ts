@@ -21,7 +21,7 @@ const SENTENCES: ReadonlyArray<readonly [words: string, kind: string, body?: str
 ];
 
 describe('what a note is for, guessed from its words', () => {
-  it.each(SENTENCES)('%s', (words, kind, body = words) => {
+  it.each(SENTENCES.map(([words, kind, body = words]) => [words, kind, body] as const))('%s', (words, kind, body) => {
     expect(guessKind(words)).toEqual({ kind, body });
   });
 

@@ -13,6 +13,6 @@ const SOLVER = { provide: Solver, useFactory: () => new Solver() };
 @Module({
   controllers: [AllocationController],
   providers: [SOLVER, AllocationService, BoardChanges, PreviewsService, AllocationFiles, PlannedRuns],
-  exports: [AllocationService],
+  exports: [AllocationFiles, AllocationService],
 })
 export class AllocationModule {}

@@ -13,7 +13,7 @@ import { Ids } from '../../platform/ids/ids.js';
 import { ProblemError } from '../../platform/problems/problem-error.js';
 import { refused } from './refused.js';
 
-const USES = ['part', 'picture', 'captions', 'attachment', 'remark', 'marked'] as const;
+const USES = ['part', 'picture', 'captions', 'attachment', 'remark', 'marked', 'archive'] as const;
 export type UploadUse = (typeof USES)[number];
 
 /** What an upload is for; said when it begins, checked before a byte is taken, and kept with it. */

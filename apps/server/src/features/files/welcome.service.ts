@@ -44,6 +44,7 @@ export class Welcome {
 
   #bound(person: Asker, purpose: Purpose): Promise<number> {
     if (purpose.use === 'attachment') return this.#mostAttached(person, purpose);
+    if (purpose.use === 'archive') return Promise.resolve(mostOfArchive(person));
     return ofReview(purpose) ? this.#mostRemarked(person, purpose) : this.#most(person, purpose);
   }
 
@@ -74,7 +75,7 @@ export class Welcome {
   async assertNew(person: Asker, purpose: Purpose, size: number): Promise<void> {
     await this.assert(person, purpose, size);
     const into =
-      purpose.use === 'attachment' || ofReview(purpose)
+      purpose.use === 'attachment' || purpose.use === 'archive' || ofReview(purpose)
         ? null
         : await this.access.ownDraft(await this.place(person, purpose.exchangeId, purpose.participantId));
     await this.room.assert(person, into, size);
@@ -83,8 +84,8 @@ export class Welcome {
   async openUploads(person: Asker): Promise<OpenUploadView[]> {
     // With a student's eyes there is nothing to go on with.
     const open = person.seeing === undefined ? await this.uploads.openOf(person) : [];
-    // A marked file is read and forgotten.
-    const kept = open.filter(({ use }) => use !== 'marked');
+    // What is read and forgotten.
+    const kept = open.filter(({ use }) => use !== 'marked' && use !== 'archive');
     return kept.map(({ id, exchangeId, deliverableId, name, size, received }) => ({
       id,
       exchangeId,
@@ -119,6 +120,12 @@ export class Welcome {
       whatToDo: 'Wait until it is, or choose the file again.',
     });
   }
+}
+
+/** Bytes. @throws ProblemError for somebody who makes no courses */
+function mostOfArchive({ createsCourses, seeing }: Asker): number {
+  if (!createsCourses || seeing !== undefined) throw refusal('not-yours');
+  return LIMITS.archiveMegabytes * MEGA;
 }
 
 function ofReview({ use }: Purpose): boolean {

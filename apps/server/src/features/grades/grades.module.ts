@@ -30,5 +30,6 @@ import { Grading } from './grading.service.js';
     KeptEvidence,
     Results,
   ],
+  exports: [GradeFiles],
 })
 export class GradesModule {}

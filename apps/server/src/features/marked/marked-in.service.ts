@@ -107,7 +107,11 @@ export class MarkedIn implements OnApplicationShutdown {
     if (upload.use !== 'marked' || upload.deliverableId !== reviewId) throw refusal('unknown');
     const desk = await this.reviews.desk(person, reviewId);
     const task = { ...(await this.#task(person, desk)), bytes: await readFile(upload.path) };
-    const brought = await this.#brought(task, await beginningOf(upload.path));
+    const brought = await this.#brought(task, await beginningOf(upload.path)).catch(async (error: unknown) => {
+      // What is refused is nothing to go on with.
+      if (error instanceof ProblemError) await this.uploads.forget(uploadId);
+      throw error;
+    });
     const there = new Set(desk.notes.map(({ id }) => id));
     const notes = brought.notes.filter((note) => !there.has(idOf(reviewId, note)));
     const known = brought.known + brought.notes.length - notes.length;

@@ -13,5 +13,6 @@ import { MarkedFiles } from './marked-files.service.js';
   imports: [FeedbackModule, FilesModule, ReadingModule, RepliesModule, ReviewsModule],
   controllers: [MarkedController],
   providers: [MarkedDrafts, MarkedFiles, MarkedIn],
+  exports: [MarkedFiles],
 })
 export class MarkedModule {}

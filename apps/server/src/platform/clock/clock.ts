@@ -21,8 +21,8 @@ export class Clock {
     return this.#offset;
   }
 
-  /** @param offset milliseconds added to the real time */
+  /** @param offset milliseconds added to the real time; whole ones, as the database keeps them */
   move(offset: number): void {
-    this.#offset = offset;
+    this.#offset = Math.round(offset);
   }
 }

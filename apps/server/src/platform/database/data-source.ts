@@ -78,6 +78,9 @@ export const ENTITIES = [
   AllocationStep,
 ];
 
+/** In the folder of the data. */
+export const DATABASE_FILE = 'salt-circle.sqlite';
+
 /** How long a connection waits for another one's lock, in milliseconds. */
 const BUSY_TIMEOUT = 5000;
 
@@ -90,7 +93,7 @@ export function writerSource(folder: string): DataSource {
   privateFolder(folder);
   return new DataSource({
     type: 'better-sqlite3',
-    database: join(folder, 'salt-circle.sqlite'),
+    database: join(folder, DATABASE_FILE),
     entities: ENTITIES,
     migrations: [...MIGRATIONS],
     migrationsTransactionMode: 'each',
@@ -109,7 +112,7 @@ export function writerSource(folder: string): DataSource {
 export function readerSource(folder: string): DataSource {
   return new DataSource({
     type: 'better-sqlite3',
-    database: join(folder, 'salt-circle.sqlite'),
+    database: join(folder, DATABASE_FILE),
     entities: ENTITIES,
     synchronize: false,
     readonly: true,

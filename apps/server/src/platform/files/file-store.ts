@@ -15,6 +15,12 @@ export interface Kept {
   readonly size: number;
 }
 
+/** Where a file is, by its content. */
+export function placeOf(root: string, digest: string): string {
+  if (!DIGEST.test(digest)) throw new Error('not a digest');
+  return join(root, digest.slice(0, 2), digest);
+}
+
 /**
  * Files outside of the database, each at a place that follows from its content. A file appears there by a rename,
  * after it has reached the disk: whatever happens, it is there as a whole or not at all.
@@ -32,9 +38,13 @@ export class FileStore {
     for (const folder of [this.#root, this.#work]) mkdirSync(folder, { recursive: true });
   }
 
+  /** Where they all are. */
+  get root(): string {
+    return this.#root;
+  }
+
   path(digest: string): string {
-    if (!DIGEST.test(digest)) throw new Error('not a digest');
-    return join(this.#root, digest.slice(0, 2), digest);
+    return placeOf(this.#root, digest);
   }
 
   has(digest: string): boolean {

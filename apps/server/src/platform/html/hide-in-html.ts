@@ -11,8 +11,13 @@ const VOID = new Set(['br', 'hr', 'img']);
  * Replaces passages of cleaned HTML by a mark, whatever elements they run through.
  *
  * @param ranges in UTF-16 code units of the plain text of `html`, in any order; parts outside of it are left aside
+ * @param mark stands once for each of them
  */
-export function hideInHtml(html: string, ranges: readonly TextRange[]): string {
+export function hideInHtml(
+  html: string,
+  ranges: readonly TextRange[],
+  mark: (range: TextRange) => string = () => HIDDEN,
+): string {
   if (ranges.length === 0) return html;
   const collector = new TextCollector();
   const out: string[] = [];
@@ -30,7 +35,7 @@ export function hideInHtml(html: string, ranges: readonly TextRange[]): string {
       },
       ontext: (run) => {
         const placed = collector.text(run);
-        out.push(placed === null ? escapeHtml(run) : cut(run, placed, ranges, begun));
+        out.push(placed === null ? escapeHtml(run) : cut(run, placed, ranges, { begun, mark }));
       },
     },
     { decodeEntities: true },
@@ -44,7 +49,7 @@ function cut(
   run: string,
   { start, skip }: { readonly start: number; readonly skip: number },
   ranges: readonly TextRange[],
-  begun: Set<TextRange>,
+  { begun, mark }: { readonly begun: Set<TextRange>; readonly mark: (range: TextRange) => string },
 ): string {
   let result = '';
   let at = 0;
@@ -55,7 +60,7 @@ function cut(
   for (const { range, from, to } of inRun) {
     const first = Math.max(from, at, skip);
     result += escapeHtml(run.slice(at, first));
-    if (!begun.has(range)) result += HIDDEN;
+    if (!begun.has(range)) result += escapeHtml(mark(range));
     begun.add(range);
     at = Math.max(at, Math.min(to, run.length));
   }

@@ -49,6 +49,8 @@ export interface Happening {
     | 'marking-forms-set'
     | 'grades-released'
     | 'round-made'
+    | 'archive-made'
+    | 'archive-read'
     | 'review-by-staff'
     | 'review-begun'
     | 'review-submitted'

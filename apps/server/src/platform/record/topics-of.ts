@@ -62,6 +62,8 @@ const TOPICS_OF: Readonly<Record<Happening['action'], readonly Topic[]>> = {
   'grading-shared': ['grades'],
   'marking-forms-set': ['grades', 'reviews'],
   'grades-released': ['plan', 'grades', 'mail'],
+  'archive-made': [],
+  'archive-read': ['plan'],
   'round-made': ['plan', 'drafts', 'allocation', 'reviews', 'mail'],
   'review-by-staff': ['reviews'],
   'review-begun': ['reviews', 'allocation'],

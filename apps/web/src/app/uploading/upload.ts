@@ -5,7 +5,7 @@ export interface UploadPurpose {
   readonly exchangeId: string;
   /** Of an attachment: `brief` or `guide`. Of a remark, and of a marked draft: the review. */
   readonly deliverableId: string;
-  readonly use: 'part' | 'picture' | 'captions' | 'attachment' | 'remark' | 'marked';
+  readonly use: 'part' | 'picture' | 'captions' | 'attachment' | 'remark' | 'marked' | 'archive';
   /** For staff: whose draft the file goes into. */
   readonly participantId?: string;
 }

@@ -6,12 +6,14 @@ import { seeAs } from '../../app/seeing/seeAs.js';
 import { toDates } from '../../app/time/dates.js';
 import { useExchange } from '../../app/useExchange.js';
 import { Button, Dialog, Menu, TextField } from '../../kit/index.js';
+import { ArchiveDialog } from './ArchiveDialog.js';
 import { useKeepTemplateMutation } from './planApi.js';
 
-/** Trying the exchange as a student would see it, and keeping it as a template. */
+/** Trying the exchange as a student would see it, and keeping it as a template or an archive. */
 export function PlanMenu({ plan, readOnly }: { readonly plan: PlanView; readonly readOnly: boolean }) {
   const exchange = useExchange();
   const [keeping, setKeeping] = useState(false);
+  const [archiving, setArchiving] = useState(false);
   const dates = resolveDates(toDates(plan.dates));
   const look = (at: number | null) =>
     seeAs(exchange.id, at === null ? 'example' : `example@${new Date(at).toISOString()}`);
@@ -28,8 +30,19 @@ export function PlanMenu({ plan, readOnly }: { readonly plan: PlanView; readonly
     <>
       <Menu
         trigger={<Button small>Preview and more…</Button>}
-        groups={[looks, ...(readOnly ? [] : [[{ words: 'Keep as a template…', onPick: () => setKeeping(true) }]])]}
+        groups={[
+          looks,
+          ...(readOnly
+            ? []
+            : [
+                [
+                  { words: 'Keep as a template…', onPick: () => setKeeping(true) },
+                  { words: 'Take along as an archive…', onPick: () => setArchiving(true) },
+                ],
+              ]),
+        ]}
       />
+      {archiving && <ArchiveDialog onClose={() => setArchiving(false)} />}
       <KeepTemplate key={String(keeping)} open={keeping} onClose={() => setKeeping(false)} />
     </>
   );

@@ -40,6 +40,8 @@ const WORDS: Readonly<Record<string, string>> = {
   'extra-reviewer-set': 'set who of the staff reviews as well',
   'grade-rule-set': 'set what the grade is made of',
   'grading-shared': 'shared out who grades whom',
+  'archive-made': 'took the exchange along as an archive',
+  'archive-read': 'read the exchange from an archive',
   'notes-brought': 'brought notes back in a file',
   'marking-forms-set': 'set by what forms drafts and reviewing are marked',
   // As it was called before there was one for drafts.

@@ -10,6 +10,7 @@ import { useMe } from '../../app/session/useMe.js';
 import { useNow } from '../../app/time/useNow.js';
 import { When } from '../../app/time/When.js';
 import { NewCourse } from './NewCourse.js';
+import { ReadArchive } from './ReadArchive.js';
 import { useOpenPlacesQuery, useTodayQuery } from './todayApi.js';
 import { isUntil, needWords, waitWords } from './words.js';
 
@@ -63,6 +64,7 @@ export function TodayPage() {
             {me.createsCourses && (
               <li>
                 <NewCourse />
+                <ReadArchive />
               </li>
             )}
           </ul>

@@ -1,4 +1,4 @@
-import { inside, staffOnly, type Row } from './row.js';
+import { inside, signedIn, staffOnly, type Row } from './row.js';
 
 /** Open to authors once their feedback is; nobody here has a part that is a PDF. Whoever handed in nothing has nothing to take along. */
 const ONCE_OPEN = [403, 403, 403, 200] as const;
@@ -42,5 +42,20 @@ export function marked({ id, byAnn }: { readonly id: string; readonly byAnn: str
       ...{ instructor: 404, assistant: 404, ann: [403, 404, 404, 404], ben: 404, cho: 404, ...inside },
     },
     { route: 'GET /api/exchanges/:exchangeId/notes.jsonld', url: `${exchange}/notes.jsonld`, ...staffOnly(200) },
+    {
+      route: 'GET /api/exchanges/:exchangeId/archive.zip',
+      url: `${exchange}/archive.zip?people=aliases`,
+      ...staffOnly(200, 403),
+    },
+    ...['/preview', ''].map((what): Row => ({
+      route: `POST /api/archives${what}`,
+      url: `/archives${what}`,
+      body: {
+        uploadId: '00000000-0000-4000-8000-000000000000',
+        ...(what === '' && { courseTitle: 'Read back' }),
+      },
+      // Whoever makes courses, has none of that upload.
+      ...{ ...signedIn(403), instructor: 404 },
+    })),
   ];
 }

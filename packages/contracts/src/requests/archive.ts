@@ -1,0 +1,29 @@
+import { IsIn, IsOptional, IsString, Length, Matches } from 'class-validator';
+import { LIMITS } from '../limits.js';
+
+/** How an exchange is taken along. */
+export class ArchiveQuery {
+  /** `names` unless said otherwise. */
+  @IsOptional()
+  @IsIn(['names', 'aliases'])
+  people?: 'names' | 'aliases';
+
+  /** `yes` unless said otherwise. */
+  @IsOptional()
+  @IsIn(['yes', 'no'])
+  drafts?: 'yes' | 'no';
+}
+
+/** An archive, as it was uploaded. */
+export class ArchiveRequest {
+  @Matches(/^[0-9a-f-]{36}$/, { message: 'This is not the id of an upload.' })
+  uploadId!: string;
+}
+
+export class ReadArchiveRequest extends ArchiveRequest {
+  /** Of the course that is made for it. */
+  @IsString()
+  @Matches(/\S/, { message: 'The course needs a title.' })
+  @Length(1, LIMITS.title, { message: `Keep the title under ${LIMITS.title} characters.` })
+  courseTitle!: string;
+}
