@@ -40,7 +40,9 @@ async function timed(work) {
 export async function markedFigures({ line, round }) {
   await installed();
   await built();
-  const { pdf, docx } = await import(at('apps', 'server', 'dist', 'features', 'marked', 'worker', 'marked.js'));
+  const { pdf, docx, bringDocument, bringPages } = await import(
+    at('apps', 'server', 'dist', 'features', 'marked', 'worker', 'marked.js')
+  );
   const bytes = await pagesOf();
   const note = (index, selector) => ({
     ...{ id: `n${index}`, by: 'Skua', kind: ['keep', 'change', 'ask', 'fix'][index % 4], body: 'Say who measured it.' },
@@ -76,6 +78,15 @@ export async function markedFigures({ line, round }) {
   const bare = await timed(() => docx({ draft: draft([]), texts }));
   const full = await timed(() => docx({ draft: draft(onText), texts }));
   line(`document of 25,000 words with ${NOTES} notes : without`, round(full / bare), `${round(full)} ms`);
+  const text = sentences.join('\n');
+  const limits = { body: 5_000, passage: 10_000 };
+  const asked = { texts: [{ id: 'p', text }], copies: [{ id: 'p', bytes }], already: [], limits };
+  const taken = await docx({ draft: draft(onText), texts });
+  const brought = await timed(() => bringDocument({ ...asked, bytes: taken }));
+  line('  brought back : made', round(brought / full), `${round(brought)} ms`);
+  const pages = await pdf({ draft: draft(onPages), partId: 'p', bytes });
+  const onPaper = await timed(() => bringPages({ ...asked, bytes: pages }));
+  line('the PDF brought back : made', round(onPaper / marked), `${round(onPaper)} ms`);
 }
 
 if (process.argv[1]?.endsWith('marked.mjs')) await markedFigures({ line, round });

@@ -24,6 +24,7 @@ const { scoringFigures } = await import('./scoring.mjs');
 const { afterFigures } = await import('./after.mjs');
 const { gradingFigures } = await import('./grading.mjs');
 const { markedFigures } = await import('./marked.mjs');
+const { archiveFigures } = await import('./archive.mjs');
 const { identityFigures } = await import('./identity.mjs');
 const { allocationFigures } = await import('./allocation.mjs');
 
@@ -218,4 +219,5 @@ scoringFigures({ line, round });
 await afterFigures({ line, round });
 await gradingFigures({ line, round });
 await markedFigures({ line, round });
+await archiveFigures({ line, round });
 versionFigures({ line, round });

@@ -1,7 +1,8 @@
 import type { ChildProcess } from 'node:child_process';
 import { once } from 'node:events';
+import { execFileSync } from 'node:child_process';
 import { cpSync, rmSync } from 'node:fs';
-import { built, startServer } from '../../scripts/run.mjs';
+import { at, built, startServer } from '../../scripts/run.mjs';
 import { folderOf, portOf, SEED } from './places.js';
 
 /** A server of one worker alone: its tests move the time and change the data. */
@@ -11,8 +12,8 @@ export interface World {
   readonly folder: string;
 }
 
-function start(folder: string, port: number): Promise<ChildProcess> {
-  const settings = { SALT_CIRCLE_MODE: 'demo', SALT_CIRCLE_DATA: folder, PORT: String(port), NODE_ENV: 'development' };
+function start(folder: string, port: number, mode = 'demo'): Promise<ChildProcess> {
+  const settings = { SALT_CIRCLE_MODE: mode, SALT_CIRCLE_DATA: folder, PORT: String(port), NODE_ENV: 'development' };
   // Requests are logged as JSON; a run shows faults only.
   return startServer(settings, (line: string) => /"level":[56]0/.test(line) && process.stderr.write(`${line}\n`));
 }
@@ -40,4 +41,28 @@ export async function withWorld(worker: number, use: (world: World) => Promise<v
   const server = await start(folder, portOf(worker));
   await use({ url: `http://localhost:${portOf(worker)}`, folder });
   await stop(server);
+}
+
+/** Another installation, in which there is nobody but an instructor. */
+export async function withEmpty(
+  worker: number,
+  { name, email, password }: { readonly name: string; readonly email: string; readonly password: string },
+  use: (url: string) => Promise<void>,
+): Promise<void> {
+  const folder = `${folderOf(worker)}-empty`;
+  rmSync(folder, { recursive: true, force: true });
+  execFileSync(process.execPath, [at('scripts', 'accounts.mjs'), 'add'], {
+    stdio: ['ignore', 'ignore', 'inherit'],
+    env: {
+      ...process.env,
+      ...{ INSTRUCTOR_NAME: name, INSTRUCTOR_EMAIL: email, INSTRUCTOR_PASSWORD: password, SALT_CIRCLE_DATA: folder },
+    },
+  });
+  const port = portOf(worker) + 50;
+  const server = await start(folder, port, 'development');
+  try {
+    await use(`http://localhost:${port}`);
+  } finally {
+    await stop(server);
+  }
 }

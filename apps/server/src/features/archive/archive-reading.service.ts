@@ -163,7 +163,7 @@ export class ArchiveReading {
       measuresTime,
       createdAt: now,
     });
-    const you = found.people.find((one) => one.role === 'instructor' && isReader(one, person));
+    const you = found.people.find((one) => isReader(one, person));
     const to = new Elsewhere(found.ids, this.ids, you === undefined ? [] : [[you.personId as string, person.id]]);
     // Each place waits for its person, as those of a roster do.
     const others = found.people.filter((one) => one !== you);
@@ -197,8 +197,7 @@ export class ArchiveReading {
           portion.push(file);
         } else {
           // Whoever reads it decides who of the staff of then is of the staff here.
-          if (table.name === 'enrolment')
-            row['active'] = row['personId'] === person.id || (row['role'] === 'student' && row['active'] === true);
+          if (table.name === 'enrolment') Object.assign(row, placeOf(row, person));
           portion.push({ ...row, ...besides(metadata, courseId, this.ids) });
         }
         if (portion.length >= PORTION) await flush();
@@ -256,9 +255,20 @@ function besides(metadata: EntityMetadata, courseId: string, ids: Ids): Line {
   };
 }
 
-/** The one who reads it is in it, by the address. */
+/** A place as it is here: whoever reads it is its instructor, and says who else is of the staff. */
+function placeOf({ personId, role, active, email }: Line, person: Asker): Line {
+  if (personId === person.id) return { role: 'instructor', active: true };
+  // An address is that of one person in a course.
+  const taken = person.email !== null && email === person.email;
+  return {
+    active: role === 'student' && active === true,
+    ...(taken && { email: `formerly-${(personId as string).slice(0, 8)}@aliases.invalid` }),
+  };
+}
+
+/** The one who reads it was of its staff, by the address: what was done then is that one’s. */
 function isReader({ email, role }: Line, person: Asker): boolean {
-  return role === 'instructor' && person.email !== null && person.addressConfirmedAt !== null && email === person.email;
+  return role !== 'student' && person.email !== null && email === person.email;
 }
 
 /** Milliseconds: what was released longer ago nobody is told of anyway. */

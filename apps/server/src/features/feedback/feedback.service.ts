@@ -18,6 +18,13 @@ import { refusal } from '../../platform/problems/sentences.js';
 import { Readings } from '../reading/readings.service.js';
 import { ReviewContents, type Reading } from '../reviews/contents.service.js';
 
+/** What is asked for once, however many drafts are read. */
+export interface ReadAround {
+  readonly place: Place;
+  readonly everyone: Authors;
+  readonly labels: Labels;
+}
+
 @Injectable()
 export class FeedbackService {
   constructor(
@@ -42,23 +49,26 @@ export class FeedbackService {
 
   /** For staff: all that has been submitted about a draft, with what is kept from its author, and what that is. */
   async ofDraft(person: Asker, exchangeId: string, draftId: string): Promise<DraftFeedbackView> {
+    return this.ofDraftIn(await this.around(person, exchangeId), draftId);
+  }
+
+  /** For staff: what one draft after the other is read with. */
+  async around(person: Asker, exchangeId: string): Promise<ReadAround> {
     const place = await this.access.exchange(person, exchangeId);
     see(place, { kind: 'workspace' });
+    return { place, ...(await this.#people(place)) };
+  }
+
+  async ofDraftIn(around: ReadAround, draftId: string): Promise<DraftFeedbackView> {
+    const { place, labels } = around;
     const manager = this.database.read;
-    const draft = await manager.findOneBy(Draft, { id: draftId, exchangeId });
+    const draft = await manager.findOneBy(Draft, { id: draftId, exchangeId: place.exchange.id });
     const counting = draft === null ? null : await countingVersion(manager, draft.id);
     if (draft === null || counting === null) throw refusal('unknown');
     const all = await manager.find(Review, { where: { draftId }, order: { id: 'ASC' } });
     const submitted = all.filter(({ submittedAt }) => submittedAt !== null);
     const reading = { ...relation(await standingTo(manager, place, draft)), byViewer: false };
-    const { authors, labels, reviews, drafts } = await this.#contents(
-      place,
-      draft,
-      counting,
-      submitted,
-      reading,
-      'staff',
-    );
+    const { authors, reviews, drafts } = await this.#contents(around, draft, counting, submitted, reading, 'staff');
     const kept = await manager.findBy(Withheld, { reviewId: In(submitted.map(({ id }) => id)) });
     return {
       ...{ drafts, form: await formOf(manager, place), reviews },
@@ -85,14 +95,23 @@ export class FeedbackService {
     const seen = all.filter(({ submittedAt, withheldAt }) =>
       sees(place, { kind: 'review', ...reading, submitted: submittedAt !== null, withheld: withheldAt !== null }),
     );
-    const { authors, reviews, drafts } = await this.#contents(place, draft, counting, seen, reading, 'author');
+    const around = { place, ...(await this.#people(place)) };
+    const { authors, reviews, drafts } = await this.#contents(around, draft, counting, seen, reading, 'author');
     // Until all are released, what is not submitted yet is nobody's to know.
     return { drafts, form, reviews, missing: place.facts.may.released ? missingOf(all, authors) : 0 };
   }
 
+  async #people(place: Place): Promise<Omit<ReadAround, 'place'>> {
+    const manager = this.database.read;
+    return {
+      everyone: await Authors.load(manager, place.exchange),
+      labels: await Labels.ofExchange(manager, place),
+    };
+  }
+
   /** What these reviews say, and the versions that they are of. */
   async #contents(
-    place: Place,
+    { place, everyone, labels }: ReadAround,
     draft: Draft,
     counting: DraftVersion,
     seen: readonly Review[],
@@ -100,8 +119,7 @@ export class FeedbackService {
     as: Reader,
   ) {
     const manager = this.database.read;
-    const authors = (await Authors.load(manager, place.exchange)).of(draft);
-    const labels = await Labels.ofExchange(manager, place);
+    const authors = everyone.of(draft);
     const versions = new Map<string, DraftVersion>();
     const reviews: Array<FeedbackView['reviews'][number]> = [];
     for (const review of seen) {
@@ -118,7 +136,7 @@ export class FeedbackService {
     const read = versions.size === 0 ? [counting] : [...versions.values()].sort((a, b) => b.number - a.number);
     const drafts: Array<FeedbackView['drafts'][number]> = [];
     for (const version of read) drafts.push(await this.readings.of(manager, place, draft, version, as));
-    return { authors, labels, reviews, drafts };
+    return { authors, reviews, drafts };
   }
 }
 

@@ -9,9 +9,11 @@ import {
   type MarkedReview,
   type ReviewForm,
 } from '@salt-circle/core';
-import { Access, see } from '../../access/access.js';
+import { Access, type Place } from '../../access/access.js';
+import { rowsOfReviews } from '../../access/rows-of-reviews.js';
 import type { Asker } from '../../access/seeing.js';
 import { handedInDrafts } from '../../access/versions.js';
+import { ReplyRow } from '../../model/reply.js';
 import { Database } from '../../platform/database/database.js';
 import { refusal } from '../../platform/problems/sentences.js';
 import { FeedbackService } from '../feedback/feedback.service.js';
@@ -61,21 +63,31 @@ export class MarkedDrafts {
 
   /** All drafts of an exchange one after the other, for staff. */
   async *ofExchange(person: Asker, exchangeId: string): AsyncGenerator<MarkedDraft> {
-    const place = await this.access.exchange(person, exchangeId);
-    see(place, { kind: 'workspace' });
+    const around = await this.feedback.around(person, exchangeId);
     const manager = this.database.read;
-    for (const { id } of await handedInDrafts(manager, exchangeId))
-      for (const { draft } of await this.ofDraft(person, exchangeId, id)) yield draft;
+    const replied = await rowsOfReviews(manager, ReplyRow, exchangeId)
+      .select('row.reviewId', 'id')
+      .getRawMany<{ id: string }>();
+    const threads = new Set(replied.map(({ id }) => id));
+    for (const { id } of await handedInDrafts(manager, exchangeId)) {
+      const view = await this.feedback.ofDraftIn(around, id);
+      for (const { draft } of await this.#from(person, exchangeId, view, { place: around.place, threads })) yield draft;
+    }
   }
 
-  async #from(person: Asker, exchangeId: string, { drafts, form, reviews }: FeedbackView): Promise<Marked[]> {
-    const { exchange, course } = await this.access.exchange(person, exchangeId);
+  async #from(
+    person: Asker,
+    exchangeId: string,
+    { drafts, form, reviews }: FeedbackView,
+    { place, threads }: Known = {},
+  ): Promise<Marked[]> {
+    const { exchange, course } = place ?? (await this.access.exchange(person, exchangeId));
     if (drafts.length === 0) throw refusal('unknown');
     const all: Marked[] = [];
     for (const reading of drafts) {
       const written: MarkedReview[] = [];
       for (const review of reviews)
-        if (review.version === reading.version) written.push(await this.#review(person, review, form));
+        if (review.version === reading.version) written.push(await this.#review(person, review, form, threads));
       const { draftId, version, title } = reading;
       const parts = reading.parts.map(({ show, ...part }) => ({
         ...{ id: part.id, name: nameOf(part) },
@@ -96,8 +108,9 @@ export class MarkedDrafts {
     person: Asker,
     { id, reviewer, answers, notes, form: own }: FeedbackView['reviews'][number],
     usual: ReviewForm,
+    threads?: ReadonlySet<string>,
   ): Promise<MarkedReview> {
-    const { replies } = await this.replies.threads(person, id);
+    const { replies } = threads?.has(id) === false ? NO_REPLIES : await this.replies.threads(person, id);
     const to = (holds: (reply: ReplyView) => boolean): MarkedReply[] =>
       replies.filter(holds).map((reply) => ({ id: reply.id, by: wordsOf(reply.by), words: reply.words }));
     const form = own ?? usual;
@@ -127,6 +140,15 @@ export class MarkedDrafts {
     };
   }
 }
+
+/** What is known of a whole exchange: most reviews have no replies. */
+interface Known {
+  readonly place?: Place;
+  /** Reviews that were replied to. */
+  readonly threads?: ReadonlySet<string>;
+}
+
+const NO_REPLIES: { readonly replies: readonly ReplyView[] } = { replies: [] };
 
 /** A part that is no file is called by what it was asked for as. */
 function nameOf({ name, deliverable }: Pick<DraftReading['parts'][number], 'name' | 'deliverable'>): string {

@@ -24,9 +24,9 @@ export function ArchiveDialog({ onClose }: { readonly onClose: () => void }) {
         <Select label="People" value={people} options={PEOPLE} onChange={setPeople} />
         {people === 'aliases' && (
           <p className="text-sm text-ink-soft">
-            No names, addresses or campus ids; all dates are moved by the same weeks; files as reviewers read them.
-            Names that are found in texts are covered, and listed in finds.csv with those that may be somebody else:
-            look through it before you give the archive away.
+            No names, addresses or campus ids; all dates are moved by the same number of weeks; files as reviewers read
+            them. Names that are found in texts are covered, and listed in finds.csv with those that may be somebody
+            else: look through it before you give the archive away.
           </p>
         )}
         <div>
