@@ -12,6 +12,19 @@ async function chromium() {
   return there();
 }
 
+/** General programs by which files that are made are looked at: where they cannot be had, those tests are skipped, and say so. */
+const TOOLS = ['qpdf', 'poppler-utils'];
+
+async function tools() {
+  if (
+    (await run('qpdf', ['--version'], { quiet: true })) === 0 &&
+    (await run('pdftotext', ['-v'], { quiet: true })) === 0
+  )
+    return;
+  await run('apt-get', ['update', '-qq'], { quiet: true });
+  await run('apt-get', ['install', '-y', '-qq', '--no-install-recommends', ...TOOLS], { quiet: true });
+}
+
 /** On two cores Jest would keep to one of them. */
 const PROCESSES = ['--maxWorkers', '2'];
 
@@ -72,6 +85,7 @@ async function runLane(lane) {
 }
 
 await installed();
+if (wanted('server')) await tools();
 // Threads that read files, and the server that a test kills, are the compiled ones.
 if (['server', 'types', 'attacks'].some(wanted)) await must('npx', ['tsc', '-b', 'apps/server']);
 for (const lanes of STAGES) await Promise.all(lanes.map(runLane));

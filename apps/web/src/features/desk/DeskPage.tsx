@@ -20,6 +20,7 @@ import { usePolling } from '../../app/changes/useChanges.js';
 import { useMe } from '../../app/session/useMe.js';
 import { useAppDispatch, useAppSelector } from '../../app/store.js';
 import { useFresh } from '../../app/useFresh.js';
+import { usePrinting } from '../../app/usePrinting.js';
 import { useDeskView } from './useDeskView.js';
 import { useTimeSpent } from './useTimeSpent.js';
 import { BringBack } from './BringBack.js';
@@ -33,6 +34,7 @@ import { DeskTools } from './DeskTools.js';
 import { PeersOf } from '../../app/check/PeersUnder.js';
 import { EarlierPanel } from './EarlierPanel.js';
 import { NoteCard } from './NoteCard.js';
+import { OnPaper } from './OnPaper.js';
 import type { NoteAids } from './NoteForm.js';
 import { useDeskQuery } from '../../app/reviewApi.js';
 import { KeptHere } from './KeptHere.js';
@@ -74,6 +76,7 @@ function DeskLoader({ reviewId, only }: { readonly reviewId: string; readonly on
     skipPollingIfUnfocused: true,
   });
   const desk = useFresh(query);
+  const printing = usePrinting();
   const waits = desk?.draft.parts.some(({ copy }) => copy?.state === 'waiting') ?? false;
   if (waits !== making) setMaking(waits);
   if (desk === undefined) {
@@ -90,7 +93,10 @@ function DeskLoader({ reviewId, only }: { readonly reviewId: string; readonly on
       <WithholdingOf desk={desk}>
         <ThreadsOf desk={desk}>
           <PeersOf desk={desk}>
-            <Desk key={`${desk.submittedAt ?? ''}${desk.changing ? ' changing' : ''}`} desk={desk} only={only} />
+            <div className="contents print:hidden">
+              <Desk key={`${desk.submittedAt ?? ''}${desk.changing ? ' changing' : ''}`} desk={desk} only={only} />
+            </div>
+            {printing && <OnPaper desk={desk} />}
           </PeersOf>
         </ThreadsOf>
       </WithholdingOf>

@@ -1,7 +1,8 @@
-import type { DeskView, FeedbackView } from '@salt-circle/contracts';
+import type { DeskView } from '@salt-circle/contracts';
 import { useMemo } from 'react';
 import { Link, useParams } from 'react-router';
 import { ByReviewer } from '../../app/after/Answers.js';
+import { deskAsFeedback } from '../../app/after/deskAsFeedback.js';
 import { Thread } from '../../app/after/Thread.js';
 import { Person } from '../../app/People.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
@@ -35,11 +36,8 @@ function Given({ desk }: { readonly desk: DeskView }) {
   const reading = useReadNotes(draft, notes, ({ id }, alone) => (
     <Thread reviewId={desk.id} noteId={id} timeZone={timeZone} quiet={!alone} />
   ));
-  const { id, answers, files } = desk;
-  const feedback: FeedbackView = {
-    ...{ drafts: [draft], form: desk.form, missing: 0 },
-    reviews: [{ id, reviewer, self: false, version: draft.version, answers, files, notes: desk.notes }],
-  };
+  const { id } = desk;
+  const feedback = deskAsFeedback(desk);
   const submitted = desk.submittedAt !== null;
   return (
     <>

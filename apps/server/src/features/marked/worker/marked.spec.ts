@@ -1,3 +1,7 @@
+import { spawnSync } from 'node:child_process';
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import type { MarkedDraft, MarkedNote } from '@salt-circle/core';
 import fc from 'fast-check';
 import { strFromU8, unzipSync } from 'fflate';
@@ -295,6 +299,33 @@ describe('a PDF with annotations', () => {
     expect(right - left).toBeGreaterThan(10);
     expect(top - bottom).toBeGreaterThan(4);
     expect(top - bottom).toBeLessThan(40);
+  });
+
+  const there = ['qpdf', 'pdftotext'].every((tool) => spawnSync(tool, ['--version']).error === undefined);
+  (there ? it : it.skip)('is sound to qpdf, and the same text to poppler', async () => {
+    const before = await read(bytes());
+    const [, word = ''] = /(\w{6,})/.exec(before.text) ?? [];
+    const draft = draftWith([
+      note('n1', 'Geese', {
+        selector: passage(before.text, word),
+        edit: { type: 'replace', text: 'Ørsted' },
+        kind: 'fix',
+      }),
+      note('n2', 'Geese', { selector: { type: 'region', page: 1, x: 0.1, y: 0.2, width: 0.3, height: 0.1 } }),
+    ]);
+    const folder = mkdtempSync(join(tmpdir(), 'salt-circle-marked-'));
+    try {
+      const [plain, marked] = [join(folder, 'plain.pdf'), join(folder, 'marked.pdf')];
+      writeFileSync(plain, bytes());
+      writeFileSync(marked, await pdf({ draft, partId: 'p', bytes: bytes() }));
+      const { status, stdout } = spawnSync('qpdf', ['--check', marked], { encoding: 'utf8' });
+      expect([status, stdout]).toEqual([0, expect.stringContaining('No syntax or stream encoding errors')]);
+      const words = (path: string) => spawnSync('pdftotext', [path, '-'], { encoding: 'utf8' }).stdout;
+      expect(words(plain)).toContain(word);
+      expect(words(marked)).toBe(words(plain));
+    } finally {
+      rmSync(folder, { recursive: true, force: true });
+    }
   });
 
   it('puts words that are not found, and pages that are not there, where they do no harm', async () => {
