@@ -5,6 +5,8 @@ import type { NoteKind } from '../noteKinds.js';
 export interface BroughtView {
   /** Number of the version of the draft that the notes would stand in. */
   readonly version: number;
+  /** How many more notes the review can have. */
+  readonly room: number;
   readonly notes: ReadonlyArray<{
     /** That it would have: the same mark of the same file has the same. */
     readonly id: string;

@@ -65,6 +65,7 @@ export class MarkedIn implements OnApplicationShutdown {
     const room = LIMITS.notes - desk.notes.length;
     return {
       version: desk.draft.version,
+      room: Math.max(0, room),
       notes: brought.notes.map((note) => ({ id: idOf(reviewId, note), ...note })),
       unplaced: brought.unplaced.map(({ why, passage, words }) => ({ passage, words, reason: REASONS[why] })),
       known,

@@ -64,6 +64,9 @@ export function BringBack({ desk, onClose }: BringBackProps) {
   );
 }
 
+/** So many are chosen or left out one by one. */
+const MANY = 5;
+
 interface FoundProps extends BringBackProps {
   readonly uploadId: string;
   readonly view: BroughtView;
@@ -97,6 +100,13 @@ function Found({ desk, uploadId, view, onAgain, onClose }: FoundProps) {
           {remark}
         </p>
       ))}
+      {view.notes.length > MANY && (
+        <p>
+          <Button small onClick={() => setLeft(new Set(chosen.length === 0 ? [] : view.notes.map(({ id }) => id)))}>
+            {chosen.length === 0 ? 'Take all' : 'Leave all out'}
+          </Button>
+        </p>
+      )}
       {view.notes.length > 0 && (
         <ul aria-label="To be added" className="divide-y divide-line border-y border-line">
           {view.notes.map((note) => (
@@ -128,7 +138,12 @@ function Found({ desk, uploadId, view, onAgain, onClose }: FoundProps) {
       {error !== undefined && <ProblemNotice error={error} />}
       <div className="flex flex-wrap gap-3">
         {view.notes.length > 0 && (
-          <Button look="primary" busy={isLoading} disabled={chosen.length === 0} onClick={() => void go()}>
+          <Button
+            look="primary"
+            busy={isLoading}
+            disabled={chosen.length === 0 || chosen.length > view.room}
+            onClick={() => void go()}
+          >
             {chosen.length === 0 ? 'Add notes' : counted(chosen.length, 'Add 1 note', 'Add # notes')}
           </Button>
         )}

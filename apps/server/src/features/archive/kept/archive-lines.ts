@@ -94,7 +94,7 @@ export class ArchiveLines {
       row['digest'] = file.digest;
     }
     if (!this.wishes.drafts) {
-      for (const column of table.drafts ?? []) row[column] = '';
+      for (const column of table.drafts ?? []) row[column] = column === 'title' ? LEFT_OUT_TITLE : '';
       row = withoutQuotes(row) as Line;
     }
     return this.#disguise?.row(table, row) ?? row;
@@ -144,6 +144,8 @@ export class ArchiveLines {
   }
 }
 
+/** Pages lead to drafts by their titles. */
+const LEFT_OUT_TITLE = '(left out)';
 /** Stands for a family where there is none. */
 const PICTURE = 'picture-in-text';
 const DIGESTS: ReadonlySet<string> = new Set(['digest', 'captions']);
