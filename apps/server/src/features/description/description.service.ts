@@ -1,3 +1,5 @@
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
 import { Injectable, type INestApplication } from '@nestjs/common';
 import { PROBLEM_CODES } from '@salt-circle/contracts';
 import { DocumentBuilder, SwaggerModule, type OpenAPIObject } from '@nestjs/swagger';
@@ -32,7 +34,25 @@ const PROBLEM: Schema = {
 /** Where a field takes one of several shapes, which one its own `type` or `kind` says: classes do not tell. */
 const ANY: Schema = { type: 'object', additionalProperties: true };
 
-/** All routes, described by OpenAPI 3: paths from the controllers, bodies from the request classes and their bounds. */
+interface Operation {
+  readonly operationId: string;
+  responses?: Record<string, object>;
+}
+
+interface Answers {
+  readonly operations: Readonly<Record<string, Schema>>;
+  readonly schemas: Readonly<Record<string, Schema>>;
+}
+
+/** Beside the documentation; made from the types that controllers return (`scripts/api-answers.mjs`). */
+export const ANSWERS_FILE = join(import.meta.dirname, '../../../../../docs/schemas/api-answers.json');
+
+function answersOf(): Answers {
+  const text = readFileSync(ANSWERS_FILE, 'utf8').replaceAll('#/definitions/', REFERENCE);
+  return JSON.parse(text) as Answers;
+}
+
+/** All routes, described by OpenAPI 3: paths from the controllers, bodies from the request classes and their bounds, answers from their types. */
 @Injectable()
 export class Description {
   #app: INestApplication | null = null;
@@ -76,10 +96,19 @@ function describe(app: INestApplication): OpenAPIObject {
     description: 'refused; nothing was changed',
     content: { 'application/json': { schema: { $ref: `${REFERENCE}Problem` } } },
   };
+  const answers = answersOf();
+  Object.assign(document.components.schemas as object, answers.schemas);
   for (const operations of Object.values(document.paths)) {
-    for (const operation of Object.values(operations as Record<string, { responses?: object }>)) {
-      operation.responses = { ...operation.responses, default: refused };
+    for (const operation of Object.values(operations as Record<string, Operation>)) {
+      const schema = answers.operations[operation.operationId];
+      const given = Object.entries(operation.responses ?? {}).map(([status, response]): [string, object] => [
+        status,
+        schema === undefined ? response : { ...response, content: { 'application/json': { schema } } },
+      ]);
+      operation.responses = { ...Object.fromEntries(given), default: refused };
     }
   }
+  // Answers are described by JSON Schema as it is, which OpenAPI takes from 3.1 on.
+  document.openapi = '3.1.0';
   return document;
 }

@@ -1,10 +1,24 @@
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
 import type { OpenAPIObject } from '@nestjs/swagger';
-import { ANN } from '../../testing/people.js';
+import { Ajv } from 'ajv';
+import { leaveNote, reviewedExchange, submitFilled } from '../../testing/acts.js';
+import { ANN, INES } from '../../testing/people.js';
+import { AT } from '../../testing/plan.js';
 import { World } from '../../testing/world.js';
+import { ANSWERS_FILE } from './description.service.js';
 
 interface Layer {
   readonly route?: { readonly path: string; readonly methods: Readonly<Record<string, boolean>> };
 }
+
+interface Answered {
+  readonly content?: Readonly<Record<string, { readonly schema: object }>>;
+}
+
+const MAKER = join(import.meta.dirname, '../../../../../scripts/api-answers.mjs');
+const FILES =
+  /\.(?:zip|csv|xlsx|docx|pdf|jsonld|json)$|calendar\/\{token\}$|uploads\/\{id\}$|\/(?:archive|changes|copy|original|captions|file)$|\{(?:format|digest)\}$/;
 
 let world: World;
 let document: OpenAPIObject;
@@ -54,6 +68,51 @@ describe('the description of the API', () => {
       ([, name]) => name ?? '',
     );
     expect(referred.filter((name) => !(name in schemas))).toEqual([]);
+  });
+
+  it('describes what is answered, from the types that controllers return, and that is what is answered', async () => {
+    const { apiAnswers } = (await import(MAKER)) as { apiAnswers: () => string };
+    // Else: node scripts/api-answers.mjs.
+    expect(apiAnswers()).toBe(readFileSync(ANSWERS_FILE, 'utf8'));
+    const { id, byAnn } = await reviewedExchange(world);
+    await leaveNote(world, ANN, byAnn);
+    await submitFilled(world, ANN, byAnn);
+    world.clock.goTo(AT.checking);
+    const asked: ReadonlyArray<readonly [path: string, url: string]> = [
+      ['/api/exchanges/{exchangeId}', `/exchanges/${id}`],
+      ['/api/exchanges/{exchangeId}/plan', `/exchanges/${id}/plan`],
+      ['/api/exchanges/{exchangeId}/form', `/exchanges/${id}/form`],
+      ['/api/exchanges/{exchangeId}/progress', `/exchanges/${id}/progress`],
+      ['/api/exchanges/{exchangeId}/allocation', `/exchanges/${id}/allocation`],
+      ['/api/exchanges/{exchangeId}/grades', `/exchanges/${id}/grades`],
+      ['/api/exchanges/{exchangeId}/insights', `/exchanges/${id}/insights`],
+      ['/api/exchanges/{exchangeId}/queue', `/exchanges/${id}/queue`],
+      ['/api/exchanges/{exchangeId}/record', `/exchanges/${id}/record`],
+      ['/api/reviews/{reviewId}', `/reviews/${byAnn}`],
+      ['/api/courses', '/courses'],
+      ['/api/courses/{courseId}', '/courses/course'],
+      ['/api/courses/{courseId}/library', '/courses/course/library'],
+      ['/api/today', '/today'],
+    ];
+    const ajv = new Ajv({ strict: false });
+    ajv.addSchema({ components: document.components } as object, 'api');
+    for (const [path, url] of asked) {
+      const operation = document.paths[path]?.get as { responses: Record<string, Answered> } | undefined;
+      const schema = operation?.responses['200']?.content?.['application/json']?.schema;
+      expect([path, schema === undefined]).toEqual([path, false]);
+      const isRight = ajv.compile(JSON.parse(JSON.stringify(schema).replaceAll('"#/', '"api#/')) as object);
+      const right = isRight(await world.do(INES, 'get', url));
+      expect([path, right, isRight.errors]).toEqual([path, true, null]);
+    }
+    const without = Object.entries(document.paths).flatMap(([path, operations]) =>
+      Object.entries(operations as Record<string, { responses: Record<string, Answered> }>)
+        .filter(([, { responses }]) =>
+          Object.entries(responses).some(([status, one]) => status === '200' && one.content === undefined),
+        )
+        .map(([method]) => `${method} ${path}`),
+    );
+    // Files and streams alone.
+    expect(without.filter((one) => !FILES.test(one))).toEqual([]);
   });
 
   it('is for whoever is signed in', async () => {

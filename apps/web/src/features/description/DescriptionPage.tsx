@@ -4,7 +4,7 @@ import { NotFound } from '../../app/frame/NotFound.js';
 import { Page } from '../../app/frame/Page.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { Loading, TextField } from '../../kit/index.js';
-import { operationsOf, type OpenApi, type Operation } from './operations.js';
+import { operationsOf, type Described, type OpenApi, type Operation } from './operations.js';
 
 const { useDescriptionQuery } = api.injectEndpoints({
   endpoints: (build) => ({ description: build.query<OpenApi, null>({ query: () => '/openapi.json' }) }),
@@ -62,28 +62,34 @@ function Description() {
   );
 }
 
-function Route({ operation: { method, path, parameters, body } }: { readonly operation: Operation }) {
+function Route({ operation: { method, path, parameters, body, answer } }: { readonly operation: Operation }) {
   const line = (
     <>
       <span className="inline-block w-16 font-semibold">{method}</span>
       <span className="break-all">{path}</span>
     </>
   );
-  if (parameters.length === 0 && body === null) return <p className="border-b border-line py-1.5">{line}</p>;
+  if (parameters.length === 0 && body === null && answer === null)
+    return <p className="border-b border-line py-1.5">{line}</p>;
   return (
     <details className="border-b border-line py-1.5">
       <summary className="cursor-pointer">{line}</summary>
       <div className="py-2 pl-4 text-sm">
         {parameters.length > 0 && <p className="text-ink-soft">{parameters.join(', ')}</p>}
-        {body !== null && (
-          <>
-            <p className="font-medium">{body.name}</p>
-            <pre tabIndex={0} className="max-h-96 overflow-auto rounded border border-line bg-crust p-2">
-              {JSON.stringify(body.schema, null, 2)}
-            </pre>
-          </>
-        )}
+        {body !== null && <Shape what="Body" of={body} />}
+        {answer !== null && <Shape what="Answer" of={answer} />}
       </div>
     </details>
+  );
+}
+
+function Shape({ what, of: { name, schema } }: { readonly what: string; readonly of: Described }) {
+  return (
+    <>
+      <p className="mt-2 font-medium">{name === '' ? what : `${what}: ${name}`}</p>
+      <pre tabIndex={0} aria-label={what} className="max-h-96 overflow-auto rounded border border-line bg-crust p-2">
+        {JSON.stringify(schema, null, 2)}
+      </pre>
+    </>
   );
 }

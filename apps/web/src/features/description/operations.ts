@@ -1,5 +1,11 @@
 interface Reference {
   readonly $ref?: string;
+  readonly type?: string | readonly string[];
+  readonly items?: Reference;
+}
+
+interface Content {
+  readonly content?: Readonly<Record<string, { readonly schema?: Reference }>>;
 }
 
 /** Of a description by OpenAPI 3, what is shown. */
@@ -19,7 +25,9 @@ export interface OpenApi {
               readonly in: string;
               readonly required?: boolean;
             }>;
-            readonly requestBody?: { readonly content: Readonly<Record<string, { readonly schema?: Reference }>> };
+            readonly requestBody?: Content;
+            /** By status; `default` is what is refused. */
+            readonly responses?: Readonly<Record<string, Content>>;
           }
         >
       >
@@ -28,31 +36,46 @@ export interface OpenApi {
   readonly components?: { readonly schemas?: Readonly<Record<string, unknown>> };
 }
 
+export interface Described {
+  /** "GradesView", or "ReviewCard, several". */
+  readonly name: string;
+  readonly schema: unknown;
+}
+
 export interface Operation {
   readonly group: string;
   readonly method: string;
   readonly path: string;
   /** "exchangeId in path", "names in query, may be left out". */
   readonly parameters: readonly string[];
-  readonly body: { readonly name: string; readonly schema: unknown } | null;
+  readonly body: Described | null;
+  /** Null for files, and for nothing. */
+  readonly answer: Described | null;
 }
 
 /** All routes in the order of their paths. */
 export function operationsOf({ paths, components }: OpenApi): Operation[] {
   return Object.entries(paths)
     .flatMap(([path, operations]) =>
-      Object.entries(operations).map(([method, { tags, parameters, requestBody }]): Operation => {
-        const schema = Object.values(requestBody?.content ?? {})[0]?.schema;
-        const name = schema?.$ref?.split('/').at(-1);
+      Object.entries(operations).map(([method, { tags, parameters, requestBody, responses }]): Operation => {
+        const [answered] = Object.entries(responses ?? {}).filter(([status]) => /^2\d\d$/.test(status));
         return {
           ...{ group: tags?.[0] ?? '', method: method.toUpperCase(), path },
           parameters: (parameters ?? []).map(
             (one) => `${one.name} in ${one.in}${one.required === false ? ', may be left out' : ''}`,
           ),
-          body:
-            schema === undefined ? null : { name: name ?? '', schema: (name && components?.schemas?.[name]) || schema },
+          body: described(requestBody, components?.schemas),
+          answer: described(answered?.[1], components?.schemas),
         };
       }),
     )
     .sort((a, b) => a.group.localeCompare(b.group) || a.path.localeCompare(b.path));
+}
+
+function described(of: Content | undefined, schemas: Readonly<Record<string, unknown>> | undefined): Described | null {
+  const schema = Object.values(of?.content ?? {})[0]?.schema;
+  if (schema === undefined) return null;
+  const several = schema.items?.$ref !== undefined;
+  const name = (schema.$ref ?? schema.items?.$ref)?.split('/').at(-1) ?? '';
+  return { name: several ? `${name}, several` : name, schema: (name !== '' && schemas?.[name]) || schema };
 }
