@@ -10,6 +10,12 @@ import { seedDemo } from './demo/seed.js';
 import { HAPPENING_HANDLERS } from './handlers.js';
 import { Ids } from './platform/ids/ids.js';
 
+/**
+ * Milliseconds for which an idle connection is kept: longer than proxies and browsers use one again (a minute, mostly), which would else find it
+ * closed just as they ask.
+ */
+const KEPT_OPEN = 65_000;
+
 async function main(): Promise<void> {
   const settings = readSettings(process.env);
   const clock = new Clock();
@@ -25,6 +31,7 @@ async function main(): Promise<void> {
     await keepDemoAlive(database, clock.real());
     clock.move(await keptOffset(database));
   }
+  app.getHttpServer().keepAliveTimeout = KEPT_OPEN;
   app.enableShutdownHooks();
   await app.listen(settings.port, settings.host).catch((error: NodeJS.ErrnoException) => {
     if (error.code !== 'EADDRINUSE') throw error;

@@ -1,15 +1,16 @@
-import { IsIn, IsOptional, IsString, Length, Matches } from 'class-validator';
+import { IsIn, IsString, Length, Matches } from 'class-validator';
 import { LIMITS } from '../limits.js';
+import { MayBeMissing } from './mayBeMissing.js';
 
 /** How an exchange is taken along. */
 export class ArchiveQuery {
   /** `names` unless said otherwise. */
-  @IsOptional()
+  @MayBeMissing()
   @IsIn(['names', 'aliases'])
   people?: 'names' | 'aliases';
 
   /** `yes` unless said otherwise. */
-  @IsOptional()
+  @MayBeMissing()
   @IsIn(['yes', 'no'])
   drafts?: 'yes' | 'no';
 }

@@ -19,7 +19,7 @@ import type { Asker } from '../../access/seeing.js';
 import { Me } from '../../access/session.guard.js';
 import { AllocationService } from './allocation.service.js';
 import { BoardChanges } from './board-changes.js';
-import { AllocationFiles } from './allocation-files.js';
+import { AllocationFiles } from './allocation-files.service.js';
 import { PreviewsService } from './previews.service.js';
 
 @Controller('exchanges/:exchangeId/allocation')

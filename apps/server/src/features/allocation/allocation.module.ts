@@ -1,5 +1,5 @@
 import { Module } from '@nestjs/common';
-import { AllocationFiles } from './allocation-files.js';
+import { AllocationFiles } from './allocation-files.service.js';
 import { AllocationController } from './allocation.controller.js';
 import { AllocationService } from './allocation.service.js';
 import { BoardChanges } from './board-changes.js';

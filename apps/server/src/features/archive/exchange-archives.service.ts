@@ -14,7 +14,7 @@ import { tamed } from '../../platform/files/file-names.js';
 import { FileStore } from '../../platform/files/file-store.js';
 import { compiled, Threads } from '../../platform/jobs/threads.js';
 import { iso } from '../../platform/wire/instants.js';
-import { AllocationFiles } from '../allocation/allocation-files.js';
+import { AllocationFiles } from '../allocation/allocation-files.service.js';
 import { GradeFiles } from '../grades/grade-files.service.js';
 import { MarkedFiles } from '../marked/marked-files.service.js';
 import type { ArchiveWishes } from './kept/archive-lines.js';
