@@ -134,8 +134,7 @@ export class ArchiveReading {
         // What no row names is nothing of this exchange.
         if (named === undefined) continue;
         const path = await archive.unpack(digest, folder);
-        const inspected: Inspected | null =
-          named.family === 'captions' ? null : await this.keeping.inspect({ path, name: named.name }, null);
+        const inspected = named.family === 'captions' ? null : await this.#inspected(path, digest, named.name);
         if (named.family === null && inspected?.family !== 'image') throw broken(`The picture ${digest} is none.`);
         const kept = await this.keeping.keep(path);
         if (kept.digest !== digest) throw broken(`The file ${digest} is not what its name says.`);
@@ -145,6 +144,15 @@ export class ArchiveReading {
       await rm(folder, { recursive: true, force: true });
     }
     return taken;
+  }
+
+  async #inspected(path: string, digest: string, name: string): Promise<Inspected> {
+    try {
+      return await this.keeping.inspect({ path, name }, null);
+    } catch (error) {
+      if (!isRefused(error)) throw error;
+      throw broken(`The file ${digest.slice(0, 12)}… of this archive is not taken: ${error.problem.sentence}`);
+    }
   }
 
   async #insert(
@@ -240,7 +248,7 @@ async function put(manager: EntityManager, { name, entity }: TableOf, rows: read
   }
 }
 
-function isRefused(error: unknown): boolean {
+function isRefused(error: unknown): error is ProblemError {
   return error instanceof ProblemError && error.problem.code === 'file-refused';
 }
 

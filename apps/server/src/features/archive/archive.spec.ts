@@ -1,5 +1,6 @@
 import type { ArchiveView, GradesView, ProgressView } from '@salt-circle/contracts';
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
+import { createHash } from 'node:crypto';
 import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { IsNull } from 'typeorm';
@@ -307,6 +308,24 @@ describe('an archive that is not as it came', () => {
         .map((line) => (line === '' ? '' : JSON.stringify(make(JSON.parse(line) as Line))))
         .join('\n'),
     );
+  /** A file that is attached to the brief, as the rows say it. */
+  const withFile = (members: Members, bytes: Uint8Array): Members => {
+    const digest = createHash('sha256').update(bytes).digest('hex');
+    const [exchange] = rowsOf(members, 'exchange');
+    const attachment = { id: 'f', exchangeId: exchange?.['id'], place: 'brief', digest, name: 'a.pdf', addedAt: 1 };
+    const stored = { digest, size: bytes.length, mime: 'application/pdf', family: 'pdf' };
+    const line = (row: object) => strToU8(`${JSON.stringify(row)}\n`);
+    const counted = change(members, 'manifest.json', (text) =>
+      text
+        .replace('"exchange_attachment": 0', '"exchange_attachment": 1')
+        .replace('"stored_file": 0', '"stored_file": 1'),
+    );
+    return {
+      ...counted,
+      ...{ 'rows/exchange_attachment.jsonl': line(attachment), 'rows/stored_file.jsonl': line(stored) },
+      [`files/${digest}`]: bytes,
+    };
+  };
   const without = (members: Members, name: string) =>
     Object.fromEntries(Object.entries(members).filter(([key]) => key !== name));
 
@@ -349,6 +368,7 @@ describe('an archive that is not as it came', () => {
       [rows(good, 'exchange', (row) => ({ ...row, practiceOf: 'x' })), 'does not hold one exchange'],
       [rows(good, 'draft', (row) => ({ ...row, title: 'x'.repeat(2_000) })), '“title” is too long'],
       [{ ...good, 'rows/person.jsonl': strToU8('') }, 'nothing that is known here'],
+      [withFile(good, strToU8('')), 'of this archive is not taken: This file is empty.'],
     ];
     const { read: manager } = world.app.get(Database);
     const before = await manager.count(Course);
