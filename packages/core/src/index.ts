@@ -52,6 +52,7 @@ export { newItem, usualItems, type NewId } from './form/newItem.js';
 export { rangeBounds } from './form/range.js';
 export { valueFault, type ValueFault } from './form/value.js';
 export type { FormScore } from './form/score.js';
+export { scoreWords } from './form/scoreWords.js';
 export { completeness, type Completeness, type Missing } from './form/completeness.js';
 export {
   checkDeliverables,

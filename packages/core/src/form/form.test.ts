@@ -12,7 +12,8 @@ import {
   type RangeItem,
   type ReviewForm,
 } from './form.js';
-import { bandOf, formMaximum, formScore, itemPoints, weightSum } from './score.js';
+import { bandOf, formMaximum, formScore, itemPoints, weightSum, type FormScore } from './score.js';
+import { scoreWords } from './scoreWords.js';
 import { valueFault } from './value.js';
 
 const criterion = (id: string, points: Array<number | null>, part: Partial<CriterionItem> = {}): CriterionItem => ({
@@ -275,7 +276,9 @@ describe('scores of all kinds', () => {
   };
 
   it('adds up, partial credit included', () => {
-    expect(formScore(rubric, answers)).toEqual({ points: 13.5, ofAnswered: 18, of: 18, percent: 75 });
+    const score = formScore(rubric, answers) as FormScore;
+    expect(score).toEqual({ points: 13.5, ofAnswered: 18, of: 18, percent: 75 });
+    expect(scoreWords(rubric, score)).toBe('13.5 of 18 points');
   });
 
   // By hand: weights 50, 30 and 20 of 100; 0.5 × 3/4 + 0.3 × 6.5/8 + 0.2 × 4/6 = 0.375 + 0.24375 + 0.13333…
@@ -287,7 +290,9 @@ describe('scores of all kinds', () => {
       items: [{ ...claim, weight: 50 }, { ...quality, weight: 30 }, { ...there, weight: 20 }, prompt('why')],
     };
     expect(weightSum(weighted)).toBe(100);
-    expect(formScore(weighted, answers)?.percent).toBeCloseTo(75.2083, 4);
+    const score = formScore(weighted, answers) as FormScore;
+    expect(score.percent).toBeCloseTo(75.2083, 4);
+    expect(scoreWords(weighted, score)).toBe('75 percent, by weight');
   });
 
   it('gives no points for a checklist that is half looked at, nor for a value beyond the bands', () => {

@@ -4,6 +4,7 @@ import {
   answerLines,
   formScore,
   OVERALL_ID,
+  scoreWords,
   type MarkedDraft,
   type MarkedReply,
   type MarkedReview,
@@ -122,12 +123,7 @@ export class MarkedDrafts {
     const by = wordsOf(reviewer);
     return {
       ...{ id, by },
-      score:
-        score === null
-          ? ''
-          : form.weighting === 'weights'
-            ? `${Math.round(score.percent)} percent`
-            : `${score.points} of ${score.of} points`,
+      score: score === null ? '' : scoreWords(form, score),
       answers: items.map(({ id: itemId, title, item }) => ({
         ...{ itemId, title, lines: answerLines(item, answers[itemId]) },
         replies: to((reply) => reply.itemId === itemId),

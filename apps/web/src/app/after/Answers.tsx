@@ -1,5 +1,5 @@
 import type { FeedbackView } from '@salt-circle/contracts';
-import { formScore, type ReviewForm } from '@salt-circle/core';
+import { formScore, scoreWords } from '@salt-circle/core';
 import type { ReactNode } from 'react';
 import { AnswerWords } from '../form/AnswerWords.js';
 import { allQuestions, formOfReview, questions, wasAsked, type Question } from '../form/questions.js';
@@ -102,10 +102,4 @@ function OneQuestion({ feedback, question }: AnswersProps & { readonly question:
 
 function reviewerWords({ reviewer, self }: FeedbackView['reviews'][number]): string {
   return self ? 'Your self-review' : labelWords(reviewer);
-}
-
-function scoreWords(form: ReviewForm, score: NonNullable<ReturnType<typeof formScore>>): string {
-  return form.weighting === 'weights'
-    ? `${Math.round(score.percent)} percent, by weight`
-    : `${score.points} of ${score.of} points`;
 }

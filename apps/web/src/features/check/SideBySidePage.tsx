@@ -1,5 +1,5 @@
 import type { DraftFeedbackView } from '@salt-circle/contracts';
-import { counted, formScore, itemSpreads } from '@salt-circle/core';
+import { counted, formScore, itemSpreads, scoreWords } from '@salt-circle/core';
 import { Link, useNavigate, useParams } from 'react-router';
 import { useBeginOwnReviewMutation, useDraftFeedbackQuery } from '../../app/check/checkApi.js';
 import { keptOf } from '../../app/check/keptOf.js';
@@ -103,7 +103,8 @@ function Table({ view }: { readonly view: DraftFeedbackView }) {
               Item
             </th>
             {reviews.map((review) => {
-              const score = formScore(formOfReview(view, review), review.answers);
+              const form = formOfReview(view, review);
+              const score = formScore(form, review.answers);
               return (
                 <th key={review.id} scope="col" className="min-w-64 py-2 pr-4 font-normal">
                   <Link
@@ -114,7 +115,7 @@ function Table({ view }: { readonly view: DraftFeedbackView }) {
                     {review.self ? 'The author’s own review' : <Person label={review.reviewer} />}
                   </Link>
                   <span className="block text-sm text-ink-soft">
-                    {score !== null && `${score.points} of ${score.of} points, `}
+                    {score !== null && `${scoreWords(form, score)}; `}
                     {counted(review.notes.length, '1 note', '# notes')}
                     {keptOf(view, review.id, 'review') !== undefined && <span className="text-madder">, withheld</span>}
                   </span>

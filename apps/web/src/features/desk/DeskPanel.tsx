@@ -1,5 +1,5 @@
 import type { NoteView } from '@salt-circle/contracts';
-import type { Completeness, FormScore, ReviewForm } from '@salt-circle/core';
+import { scoreWords, type Completeness, type FormScore, type ReviewForm } from '@salt-circle/core';
 import type { ReactNode } from 'react';
 import { Tabs } from '../../kit/index.js';
 import { FormPanel, type FormPanelProps } from './FormPanel.js';
@@ -48,7 +48,13 @@ export function DeskPanel(props: DeskPanelProps) {
 }
 
 function ScoreSoFar({ form, score, editable }: Pick<DeskPanelProps, 'form' | 'score' | 'editable'>) {
-  return score === null ? null : <span className="text-sm text-ink-soft">{scoreWords(form, score, editable)}</span>;
+  if (score === null) return null;
+  return (
+    <span className="text-sm text-ink-soft">
+      {editable && 'So far '}
+      {scoreWords(form, score)}
+    </span>
+  );
 }
 
 function panelTabs({
@@ -110,11 +116,6 @@ function panelTabs({
     },
     ...(earlier === null ? [] : [{ key: 'earlier', words: 'Earlier', content: earlier }]),
   ];
-}
-
-function scoreWords({ weighting }: ReviewForm, { percent, points, of }: FormScore, open: boolean): string {
-  const score = weighting === 'weights' ? `${Math.round(percent)} percent` : `${points} of ${of} points`;
-  return open ? `${score} so far` : score;
 }
 
 export interface OneViewProps extends DeskPanelProps {

@@ -1,5 +1,5 @@
 import type { DeskView, DraftFeedbackView, Problem } from '@salt-circle/contracts';
-import { completeness, counted, formScore, OVERALL_ID, type FormItem } from '@salt-circle/core';
+import { completeness, counted, formScore, OVERALL_ID, scoreWords, type FormItem } from '@salt-circle/core';
 import { useMemo, useState } from 'react';
 import { useBeginOwnReviewMutation } from '../../app/check/checkApi.js';
 import { PeersOf, PeersUnder } from '../../app/check/PeersUnder.js';
@@ -98,13 +98,7 @@ function Marks({ desk }: { readonly desk: DeskView }) {
       <div className="flex items-start justify-between gap-3">
         <h3 className="text-lg font-semibold">
           The draft{' '}
-          {score !== null && (
-            <span className="text-base font-normal text-ink-soft">
-              {form.weighting === 'weights'
-                ? `${Math.round(score.percent)} percent, by weight`
-                : `${score.points} of ${score.of} points`}
-            </span>
-          )}
+          {score !== null && <span className="text-base font-normal text-ink-soft">{scoreWords(form, score)}</span>}
         </h3>
         {editable && <SaveMark state={state} savedAt={savedAt} />}
       </div>
