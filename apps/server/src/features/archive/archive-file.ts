@@ -4,6 +4,7 @@ import { Transform, type Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import { StringDecoder } from 'node:string_decoder';
 import { openPromise, type Entry, type ZipFile } from 'yauzl';
+import { fileRefused } from '../../platform/problems/file-refused.js';
 import { ProblemError } from '../../platform/problems/problem-error.js';
 import { archiveChecks, wrongAt } from './archive-schema.js';
 import type { Line } from './kept/lines.js';
@@ -19,7 +20,7 @@ const ROWS = /^rows\/([a-z_]+)\.jsonl$/;
 
 /** @param whatToDo beside that nothing has changed */
 export function broken(sentence: string, whatToDo = 'Use the archive as it came from Salt Circle.'): ProblemError {
-  return new ProblemError({ code: 'file-refused', sentence, whatToDo: `${whatToDo} Nothing has changed here.` });
+  return fileRefused(sentence, whatToDo, 'Nothing has changed here.');
 }
 
 /** An archive that is being read: nothing of it is believed before it has been looked at. */

@@ -14,7 +14,7 @@ import { insertAll } from '../../platform/database/insert-all.js';
 import { FileStore } from '../../platform/files/file-store.js';
 import type { Inspected } from '../../platform/files/worker/inspect.js';
 import { Ids } from '../../platform/ids/ids.js';
-import { ProblemError } from '../../platform/problems/problem-error.js';
+import { isFileRefused } from '../../platform/problems/file-refused.js';
 import { refusal } from '../../platform/problems/sentences.js';
 import { Keeping } from '../files/keeping.service.js';
 import { Uploads } from '../files/uploads.service.js';
@@ -102,18 +102,14 @@ export class ArchiveReading {
     if (!person.createsCourses || person.seeing !== undefined) throw refusal('not-yours');
     const upload = await this.welcome.finished(person, '', uploadId);
     if (upload.use !== 'archive') throw refusal('unknown');
-    try {
+    return this.uploads.using(upload, async () => {
       const archive = await ArchiveFile.open(upload.path, ARCHIVE_VERSION);
       try {
         return await work(archive);
       } finally {
         archive.close();
       }
-    } catch (error) {
-      // What is refused is nothing to go on with.
-      if (isRefused(error)) await this.uploads.forget(uploadId);
-      throw error;
-    }
+    });
   }
 
   #survey(archive: ArchiveFile): Promise<Survey> {
@@ -150,7 +146,7 @@ export class ArchiveReading {
     try {
       return await this.keeping.inspect({ path, name }, null);
     } catch (error) {
-      if (!isRefused(error)) throw error;
+      if (!isFileRefused(error)) throw error;
       throw broken(`The file ${digest.slice(0, 12)}… of this archive is not taken: ${error.problem.sentence}`);
     }
   }
@@ -246,10 +242,6 @@ async function put(manager: EntityManager, { name, entity }: TableOf, rows: read
     if (code?.startsWith('SQLITE_CONSTRAINT') !== true) throw error;
     throw broken(`Rows of “${name}” contradict each other.`);
   }
-}
-
-function isRefused(error: unknown): error is ProblemError {
-  return error instanceof ProblemError && error.problem.code === 'file-refused';
 }
 
 /** What the archive leaves out, as it is here. */

@@ -2,11 +2,11 @@ import { Injectable } from '@nestjs/common';
 import type { EntityManager } from 'typeorm';
 import { StoredFile } from '../../model/stored-file.js';
 import { Clock } from '../../platform/clock/clock.js';
+import type { Answer } from '../../platform/bytes/answered.js';
 import { FileStore, type Kept } from '../../platform/files/file-store.js';
 import { FileWorkers } from '../../platform/files/file-workers.js';
 import type { Inspected } from '../../platform/files/worker/inspect.js';
-import type { Answer } from '../../platform/files/worker/worker.js';
-import { WorkStopped } from '../../platform/jobs/threads.js';
+import { outcome } from '../../platform/jobs/outcome.js';
 import { refused } from './refused.js';
 import { storeFull, Uploads } from './uploads.service.js';
 
@@ -31,15 +31,12 @@ export class Keeping {
   }
 
   /** What the worker found out; its refusal, and its end, in words. */
-  async done<T>(work: Promise<Answer<T>>, uploadId: string | null = null): Promise<T> {
-    const answer = await work.catch((error: Error) => {
-      if (!(error instanceof WorkStopped)) throw error;
-      const sentence = 'Reading this file took too long or too much memory, so it was not taken.';
-      return { refused: { sentence, whatToDo: 'Hand in a smaller or simpler one.' } };
-    });
-    if ('done' in answer) return answer.done;
-    const { sentence, whatToDo } = answer.refused;
-    throw await this.refuse(uploadId, sentence, whatToDo);
+  done<T>(work: Promise<Answer<T>>, uploadId: string | null = null): Promise<T> {
+    const stopped = {
+      sentence: 'Reading this file took too long or too much memory, so it was not taken.',
+      whatToDo: 'Hand in a smaller or simpler one.',
+    };
+    return outcome(work, stopped, ({ sentence, whatToDo }) => this.refuse(uploadId, sentence, whatToDo));
   }
 
   async refuse(uploadId: string | null, sentence: string, whatToDo: string): Promise<Error> {

@@ -1,6 +1,7 @@
-import { ProblemError } from '../../platform/problems/problem-error.js';
+import type { ProblemError } from '../../platform/problems/problem-error.js';
+import { fileRefused } from '../../platform/problems/file-refused.js';
 
-/** A file that is not taken, with the reason and what can be done. */
+/** A file of a hand-in that is not taken, with the reason and what can be done. */
 export function refused(sentence: string, whatToDo: string): ProblemError {
-  return new ProblemError({ code: 'file-refused', sentence, whatToDo: `${whatToDo} Your hand-in has not changed.` });
+  return fileRefused(sentence, whatToDo, 'Your hand-in has not changed.');
 }

@@ -10,6 +10,7 @@ import type { Asker } from '../../access/seeing.js';
 import type { Settings } from '../../platform/config/settings.js';
 import { SETTINGS } from '../../platform/config/settings.token.js';
 import { Ids } from '../../platform/ids/ids.js';
+import { isFileRefused } from '../../platform/problems/file-refused.js';
 import { ProblemError } from '../../platform/problems/problem-error.js';
 import { refused } from './refused.js';
 
@@ -130,6 +131,16 @@ export class Uploads implements OnApplicationShutdown {
       [join(this.#folder, id), join(this.#folder, `${id}.json`)].map((path) => rm(path, { force: true })),
     );
     (await this.#list()).delete(id);
+  }
+
+  /** What is done with an upload. One that is refused is nothing to go on with, and forgotten. */
+  async using<T>({ id }: Pick<Upload, 'id'>, work: () => Promise<T>): Promise<T> {
+    try {
+      return await work();
+    } catch (error) {
+      if (isFileRefused(error)) await this.forget(id);
+      throw error;
+    }
   }
 
   async removeOld(): Promise<void> {

@@ -16,12 +16,14 @@ import { Access } from '../../access/access.js';
 import { asked, reviewStanding } from '../../access/review-standing.js';
 import type { Asker } from '../../access/seeing.js';
 import { StoredFile } from '../../model/stored-file.js';
+import type { Answer } from '../../platform/bytes/answered.js';
 import { Database } from '../../platform/database/database.js';
 import { FileStore } from '../../platform/files/file-store.js';
-import type { Answer } from '../../platform/files/worker/worker.js';
 import { htmlToText } from '../../platform/html/html-to-text.js';
-import { compiled, Threads, WorkStopped } from '../../platform/jobs/threads.js';
-import { ProblemError } from '../../platform/problems/problem-error.js';
+import { outcome } from '../../platform/jobs/outcome.js';
+import { compiled, Threads } from '../../platform/jobs/threads.js';
+import { fileRefused } from '../../platform/problems/file-refused.js';
+import type { ProblemError } from '../../platform/problems/problem-error.js';
 import { refusal } from '../../platform/problems/sentences.js';
 import { Uploads } from '../files/uploads.service.js';
 import { Welcome } from '../files/welcome.service.js';
@@ -108,11 +110,8 @@ export class MarkedIn implements OnApplicationShutdown {
     if (upload.use !== 'marked' || upload.deliverableId !== reviewId) throw refusal('unknown');
     const desk = await this.reviews.desk(person, reviewId);
     const task = { ...(await this.#task(person, desk)), bytes: await readFile(upload.path) };
-    const brought = await this.#brought(task, await beginningOf(upload.path)).catch(async (error: unknown) => {
-      // What is refused is nothing to go on with.
-      if (error instanceof ProblemError) await this.uploads.forget(uploadId);
-      throw error;
-    });
+    const beginning = await beginningOf(upload.path);
+    const brought = await this.uploads.using(upload, () => this.#brought(task, beginning));
     const there = new Set(desk.notes.map(({ id }) => id));
     const notes = brought.notes.filter((note) => !there.has(idOf(reviewId, note)));
     const known = brought.known + brought.notes.length - notes.length;
@@ -152,15 +151,14 @@ export class MarkedIn implements OnApplicationShutdown {
         : refused('This draft holds no text that is read as such.', 'Take its PDF along, and bring that back.');
     }
     const name = kind === 'pdf' ? 'bringPages' : 'bringDocument';
-    const answer = await this.#threads
-      .run<Answer<Brought>>(name, task, { time: THREADS.time })
-      .catch((error: unknown): Answer<Brought> => {
-        if (!(error instanceof WorkStopped)) throw error;
-        const sentence = 'Looking through this file took too long or too much memory.';
-        return { refused: { sentence, whatToDo: 'Bring the pages that you marked in a file of their own.' } };
-      });
-    if ('done' in answer) return answer.done;
-    throw refused(answer.refused.sentence, answer.refused.whatToDo);
+    return outcome(
+      this.#threads.run<Answer<Brought>>(name, task, { time: THREADS.time }),
+      {
+        sentence: 'Looking through this file took too long or too much memory.',
+        whatToDo: 'Bring the pages that you marked in a file of their own.',
+      },
+      ({ sentence, whatToDo }) => refused(sentence, whatToDo),
+    );
   }
 
   async onApplicationShutdown(): Promise<void> {
@@ -169,7 +167,7 @@ export class MarkedIn implements OnApplicationShutdown {
 }
 
 function refused(sentence: string, whatToDo: string): ProblemError {
-  return new ProblemError({ code: 'file-refused', sentence, whatToDo: `${whatToDo} Your review has not changed.` });
+  return fileRefused(sentence, whatToDo, 'Your review has not changed.');
 }
 
 /** Readers of PDFs look for its sign among the first letters; of archives it is the first. */

@@ -1,9 +1,10 @@
 import type { OnApplicationShutdown } from '@nestjs/common';
 import type { IdentityFind } from '@salt-circle/core';
+import type { Answer } from '../bytes/answered.js';
 import { compiled, Threads } from '../jobs/threads.js';
 import type { Converted } from './worker/converted.js';
 import type { Inspected } from './worker/inspect.js';
-import type { Answer, ConvertTask, InspectTask, NamesTask } from './worker/worker.js';
+import type { ConvertTask, InspectTask, NamesTask } from './worker/worker.js';
 
 export interface WorkLimits {
   /** Milliseconds. */

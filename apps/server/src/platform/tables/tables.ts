@@ -1,8 +1,10 @@
 import { Injectable, type OnApplicationShutdown } from '@nestjs/common';
 import { LIMITS, type SourceRequest } from '@salt-circle/contracts';
-import { compiled, Threads, WorkStopped } from '../jobs/threads.js';
+import type { Answer } from '../bytes/answered.js';
+import { outcome } from '../jobs/outcome.js';
+import { compiled, Threads } from '../jobs/threads.js';
 import { unreadable } from './cells.js';
-import type { ReadRoster, ReadTable, TableAnswer, TableTask } from './worker/tables.js';
+import type { ReadRoster, ReadTable, TableTask } from './worker/tables.js';
 
 /** Milliseconds; a table within the bounds takes a fraction of a second. */
 const LONGEST = 15_000;
@@ -30,12 +32,11 @@ export class Tables implements OnApplicationShutdown {
       throw unreadable('The file is larger than can be read at once.', 'Split it into several files.');
     }
     const task: TableTask = { bytes, text, ...more };
-    const answer = await this.#threads.run<TableAnswer<T>>(name, task, { time: LONGEST }).catch((error: Error) => {
-      if (!(error instanceof WorkStopped)) throw error;
-      throw unreadable('Reading this file took too long or too much memory.', 'Bring a smaller one.');
-    });
-    if ('done' in answer) return answer.done;
-    throw unreadable(answer.refused.sentence, answer.refused.whatToDo);
+    return outcome(
+      this.#threads.run<Answer<T>>(name, task, { time: LONGEST }),
+      { sentence: 'Reading this file took too long or too much memory.', whatToDo: 'Bring a smaller one.' },
+      ({ sentence, whatToDo }) => unreadable(sentence, whatToDo),
+    );
   }
 
   onApplicationShutdown(): Promise<void> {

@@ -1,5 +1,5 @@
 import { bringText, settle, type Brought } from '@salt-circle/core';
-import { answered, type Answer } from '../../../platform/files/worker/worker.js';
+import { answered, type Answer } from '../../../platform/bytes/answered.js';
 import { Refused } from '../../../platform/bytes/refused.js';
 import type { BringTask } from './task.js';
 

@@ -2,13 +2,9 @@ import type { MessagePort } from 'node:worker_threads';
 import { findIdentities, type Identity, type IdentityFind, type SearchOptions } from '@salt-circle/core';
 import type { Converted } from './converted.js';
 import { inspect, type Inspected } from './inspect.js';
-import { ProblemError } from '../../problems/problem-error.js';
+import { answered, type Answer } from '../../bytes/answered.js';
 import { Refused } from '../../bytes/refused.js';
 import { writeFile, readFile } from 'node:fs/promises';
-
-/** What a worker answers: what was asked for, or why the file cannot be taken. */
-export type Answer<T> =
-  { readonly done: T } | { readonly refused: { readonly sentence: string; readonly whatToDo: string } };
 
 export interface InspectTask {
   readonly path: string;
@@ -73,19 +69,4 @@ async function convert(path: string, mime: string, folder: string, tell: (share:
   if (mime.includes('wordprocessingml')) return documents.convertDocx(path, folder);
   if (mime.includes('opendocument.text')) return documents.convertOdt(path, folder);
   return mime === 'text/markdown' ? documents.convertMarkdown(path) : documents.convertText(path);
-}
-
-/** A refusal as a value: threads tell errors only by their words. */
-export async function answered<T>(work: () => Promise<T>): Promise<Answer<T>> {
-  try {
-    return { done: await work() };
-  } catch (error) {
-    if (error instanceof Refused) return { refused: { sentence: error.sentence, whatToDo: error.whatToDo } };
-    // Of text that cannot be cleaned: the same words as for text that is typed.
-    if (error instanceof ProblemError) {
-      const { sentence, whatToDo, fields } = error.problem;
-      return { refused: { sentence: fields[0]?.sentence ?? sentence, whatToDo } };
-    }
-    throw error;
-  }
 }

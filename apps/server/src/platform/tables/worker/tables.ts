@@ -1,4 +1,5 @@
 import { readOneRoster, readRoster, type Bundle, type BundleFiles, type Roster } from '@salt-circle/core';
+import { answered, type Answer } from '../../bytes/answered.js';
 import { Refused } from '../../bytes/refused.js';
 import { readZip } from '../../bytes/read-zip.js';
 import { decoded, decodeText, type Decoded } from '../../bytes/decode-text.js';
@@ -24,15 +25,12 @@ export type ReadRoster =
   | { readonly kind: 'table'; readonly text: string; readonly encoding: string; readonly roster: Roster }
   | { readonly kind: 'bundle'; readonly bundle: Bundle };
 
-export type TableAnswer<T> =
-  { readonly done: T } | { readonly refused: { readonly sentence: string; readonly whatToDo: string } };
-
 /** Bytes of all files of a bundle together, unpacked. */
 const MOST_UNPACKED = 25_000_000;
 const MOST_FILES = 50;
 
 /** Runs in a thread: the cells of one table. */
-export function readTable(task: TableTask): Promise<TableAnswer<ReadTable>> {
+export function readTable(task: TableTask): Promise<Answer<ReadTable>> {
   return answered(() => {
     assertNoWorkbook(task);
     if (isArchive(task))
@@ -43,7 +41,7 @@ export function readTable(task: TableTask): Promise<TableAnswer<ReadTable>> {
 }
 
 /** Runs in a thread: the people of a table, or of a bundle of tables. */
-export function readRosterFile(task: RosterTask): Promise<TableAnswer<ReadRoster>> {
+export function readRosterFile(task: RosterTask): Promise<Answer<ReadRoster>> {
   return answered(async () => {
     assertNoWorkbook(task);
     if (isArchive(task)) return { kind: 'bundle', bundle: readOneRoster(await unpacked(task.bytes as Uint8Array)) };
@@ -96,13 +94,4 @@ async function unpacked(bytes: Uint8Array): Promise<BundleFiles> {
     throw new Refused('There are no CSV files in the archive.', 'Choose a roster bundle, or a CSV file.');
   }
   return files;
-}
-
-async function answered<T>(work: () => T | Promise<T>): Promise<TableAnswer<T>> {
-  try {
-    return { done: await work() };
-  } catch (error) {
-    if (error instanceof Refused) return { refused: { sentence: error.sentence, whatToDo: error.whatToDo } };
-    throw error;
-  }
 }
