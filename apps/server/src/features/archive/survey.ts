@@ -46,13 +46,7 @@ export async function survey(
   newest: number,
   metadataOf: (table: TableOf) => EntityMetadata,
 ): Promise<Survey> {
-  const seen = new Map<string, Set<string>>();
-  const ids = new Set<string>();
-  const people: Line[] = [];
-  const persons = new Set<string>();
-  const exchanges: Line[] = [];
-  const named = new Map<string, string>();
-  const files = new Map<string, NamedFile>();
+  const surveyor = new Surveyor();
   const filled = new Set<string>();
   const older = archive.manifest.version < newest;
   const fill = (table: TableOf) => {
@@ -67,59 +61,105 @@ export async function survey(
   };
   for (const table of TABLES) {
     const metadata = metadataOf(table);
+    const look = surveyor.table(table, metadata);
+    let number = 0;
+    for await (const line of archive.rows(table, fill(table))) {
+      number += 1;
+      const wrong = look(line);
+      if (wrong !== null) throw broken(`Line ${number} of “${table.name}”: ${wrong}`);
+    }
+  }
+  return { ...surveyor.found(), filled: [...filled], fill };
+}
+
+/** Sees the rows of an archive, table after table. */
+class Surveyor {
+  readonly #seen = new Map<string, Set<string>>();
+  readonly #ids = new Set<string>();
+  readonly #people: Line[] = [];
+  readonly #persons = new Set<string>();
+  readonly #exchanges: Line[] = [];
+  /** What files are called, by digest: rows that name them come before theirs. */
+  readonly #names = new Map<string, string>();
+  readonly #files = new Map<string, NamedFile>();
+
+  /** @returns what looks at one row, and says what is wrong with it; null where nothing is */
+  table(table: TableOf, metadata: EntityMetadata): (line: Line) => string | null {
     const own = new Set<string>();
-    seen.set(table.name, own);
+    this.#seen.set(table.name, own);
     const integers = columnsOf(table, metadata)
       .filter(({ type }) => type === 'integer')
       .map((one) => one.propertyName);
     const references = referencesOf(table, metadata);
-    let number = 0;
-    for await (const line of archive.rows(table, fill(table))) {
-      number += 1;
-      const wrong = (sentence: string) => broken(`Line ${number} of “${table.name}”: ${sentence}`);
-      for (const column of integers)
-        if (line[column] !== null && !(Math.abs(line[column] as number) <= Number.MAX_SAFE_INTEGER))
-          throw wrong(`“${column}” is no number that can be kept.`);
-      for (const [column, most] of Object.entries(SHORT))
-        if (typeof line[column] === 'string' && line[column].length > most) throw wrong(`“${column}” is too long.`);
-      if (typeof line['id'] === 'string') {
-        if (ids.has(line['id'])) throw wrong('its id is there already.');
-        own.add(line['id']);
-        ids.add(line['id']);
-      }
-      if (table.name === 'enrolment') {
-        people.push(line);
-        const personId = line['personId'] as string;
-        if (persons.has(personId)) throw wrong('this person is there already.');
-        persons.add(personId);
-      }
-      for (const { column, of, must } of references) {
-        const value = line[column];
-        if (value === null || (of === 'person' ? persons : seen.get(of))?.has(value as string) === true) continue;
-        if (must || !(typeof value === 'string')) throw wrong(`“${column}” names a row that is not in the archive.`);
-      }
-      if (table.name === 'exchange') exchanges.push(line);
-      for (const column of ['digest', 'captions'])
-        if (table.name !== 'draft_version' && typeof line[column] === 'string')
-          named.set(line[column], typeof line['name'] === 'string' ? line['name'] : (named.get(line[column]) ?? ''));
-      if (table.name === 'draft_picture') files.set(line['digest'] as string, { name: '', family: null });
-      if (table.name === 'stored_file')
-        files.set(line['digest'] as string, {
-          name: named.get(line['digest'] as string) ?? '',
-          family: line['family'] as string,
-        });
+    return (line) => {
+      const wrong = notKept(line, integers) ?? this.#identity(line, own) ?? this.#person(table, line);
+      if (wrong !== null) return wrong;
+      if (table.name === 'exchange') this.#exchanges.push(line);
+      this.#file(table, line);
+      return this.#dangling(line, references);
+    };
+  }
+
+  /** @throws ProblemError for an archive of anything but one exchange with its practice drafts */
+  found(): Omit<Survey, 'filled' | 'fill'> {
+    const [main, ...more] = this.#exchanges.filter(({ practiceOf }) => practiceOf === null);
+    const ofMain = ({ practiceOf }: Line) => practiceOf === null || practiceOf === main?.['id'];
+    if (main === undefined || more.length > 0 || !this.#exchanges.every(ofMain))
+      throw broken('This archive does not hold one exchange with its practice drafts.');
+    const ids = new Set([...this.#ids, ...this.#persons]);
+    return { exchangeId: main['id'] as string, people: this.#people, ids, files: this.#files };
+  }
+
+  #identity({ id }: Line, own: Set<string>): string | null {
+    if (typeof id !== 'string') return null;
+    if (this.#ids.has(id)) return 'its id is there already.';
+    own.add(id);
+    this.#ids.add(id);
+    return null;
+  }
+
+  #person({ name }: TableOf, line: Line): string | null {
+    if (name !== 'enrolment') return null;
+    const personId = line['personId'] as string;
+    if (this.#persons.has(personId)) return 'this person is there already.';
+    this.#persons.add(personId);
+    this.#people.push(line);
+    return null;
+  }
+
+  #dangling(line: Line, references: readonly Reference[]): string | null {
+    for (const { column, of, must } of references) {
+      const value = line[column];
+      if (value === null || (of === 'person' ? this.#persons : this.#seen.get(of))?.has(value as string) === true)
+        continue;
+      if (must || typeof value !== 'string') return `“${column}” names a row that is not in the archive.`;
+    }
+    return null;
+  }
+
+  #file({ name: table }: TableOf, line: Line): void {
+    const { digest, captions, name, family } = line;
+    if (table === 'stored_file') {
+      this.#files.set(digest as string, { name: this.#names.get(digest as string) ?? '', family: family as string });
+    } else if (table === 'draft_picture') {
+      this.#files.set(digest as string, { name: '', family: null });
+    } else if (table !== 'draft_version') {
+      // A version’s digest is one of what was handed in as a whole.
+      for (const one of [digest, captions])
+        if (typeof one === 'string')
+          this.#names.set(one, typeof name === 'string' ? name : (this.#names.get(one) ?? ''));
     }
   }
-  for (const id of persons) ids.add(id);
-  const main = exchanges.filter(({ practiceOf }) => practiceOf === null);
-  const [exchange] = main;
-  if (
-    exchange === undefined ||
-    main.length > 1 ||
-    exchanges.some(({ practiceOf }) => practiceOf !== null && practiceOf !== exchange['id'])
-  )
-    throw broken('This archive does not hold one exchange with its practice drafts.');
-  return { exchangeId: exchange['id'] as string, people, ids, files, filled: [...filled], fill };
+}
+
+/** What no row can keep: whole numbers beyond those that are exact, and lines longer than lines are. */
+function notKept(line: Line, integers: readonly string[]): string | null {
+  for (const column of integers)
+    if (line[column] !== null && !(Math.abs(line[column] as number) <= Number.MAX_SAFE_INTEGER))
+      return `“${column}” is no number that can be kept.`;
+  for (const [column, most] of Object.entries(SHORT))
+    if (typeof line[column] === 'string' && line[column].length > most) return `“${column}” is too long.`;
+  return null;
 }
 
 interface Reference {

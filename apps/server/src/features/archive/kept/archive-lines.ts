@@ -37,6 +37,7 @@ export class ArchiveLines {
   readonly #stored: ReadonlyMap<string, Stored>;
   /** By the digest that a row names: what is in the archive instead; null where nothing is. */
   readonly #instead = new Map<string, ArchivedFile | null>();
+  #files: readonly ArchivedFile[] | null = null;
 
   /** @param sizeOf bytes of a file in the store; null where it is not there */
   constructor(
@@ -57,24 +58,14 @@ export class ArchiveLines {
   }
 
   /** Each once, by digest. */
-  files(): ArchivedFile[] {
-    const named = new Set<string>();
-    for (const table of this.tables) {
-      const digests = table.columns.filter(({ name }) => DIGESTS.has(name));
-      if (digests.length === 0 || table.name === 'stored_file' || table.name === 'draft_version') continue;
-      for (const line of linesOf(this.snapshot, table, this.exchangeId))
-        if (this.#isIn(table))
-          for (const { name } of digests) if (typeof line[name] === 'string') named.add(line[name]);
-    }
-    const files = [...named].flatMap((digest) => this.#instead.get(digest) ?? this.#picture(digest));
-    return [...new Map(files.map((file) => [file.digest, file])).values()].sort((a, b) =>
-      a.digest < b.digest ? -1 : 1,
-    );
+  get files(): readonly ArchivedFile[] {
+    this.#files ??= this.#allFiles();
+    return this.#files;
   }
 
   *of(table: PlainTable): Generator<Line> {
     if (table.name === 'stored_file') {
-      for (const file of this.files()) if (file.family !== PICTURE) yield { ...file };
+      for (const file of this.files) if (file.family !== PICTURE) yield { ...file };
       return;
     }
     for (const line of linesOf(this.snapshot, table, this.exchangeId)) {
@@ -88,7 +79,7 @@ export class ArchiveLines {
     if (!this.#isIn(table) && table.name !== 'draft_part') return null;
     let row: Line | null = { ...line };
     if (table.name === 'draft_part') row = this.#part(row);
-    else if ('digest' in row && table.name !== 'draft_version') {
+    else if ('digest' in row && !OTHER_DIGESTS.has(table.name)) {
       const [file] = [this.#instead.get(row['digest'] as string) ?? this.#picture(row['digest'] as string)].flat();
       if (file === undefined) return null;
       row['digest'] = file.digest;
@@ -116,6 +107,20 @@ export class ArchiveLines {
   #picture(digest: string): ArchivedFile[] {
     const size = this.#stored.has(digest) ? null : this.sizeOf(digest);
     return size === null ? [] : [{ digest, size, mime: '', family: PICTURE }];
+  }
+
+  #allFiles(): ArchivedFile[] {
+    const named = new Set<string>();
+    for (const table of this.tables) {
+      const digests = table.columns.filter(({ name }) => DIGESTS.has(name));
+      if (digests.length === 0 || OTHER_DIGESTS.has(table.name) || !this.#isIn(table)) continue;
+      for (const line of linesOf(this.snapshot, table, this.exchangeId))
+        for (const { name } of digests) if (typeof line[name] === 'string') named.add(line[name]);
+    }
+    const files = [...named].flatMap((digest) => this.#instead.get(digest) ?? this.#picture(digest));
+    return [...new Map(files.map((file) => [file.digest, file])).values()].sort((a, b) =>
+      a.digest < b.digest ? -1 : 1,
+    );
   }
 
   #isIn({ name }: PlainTable): boolean {
@@ -149,6 +154,8 @@ const LEFT_OUT_TITLE = '(left out)';
 /** Stands for a family where there is none. */
 const PICTURE = 'picture-in-text';
 const DIGESTS: ReadonlySet<string> = new Set(['digest', 'captions']);
+/** Tables whose digest names no file that is wanted: the files themselves, and what was handed in as a whole. */
+const OTHER_DIGESTS: ReadonlySet<string> = new Set(['stored_file', 'draft_version']);
 /** Tables that have nothing to say where drafts are left out. */
 const OF_DRAFTS: ReadonlySet<string> = new Set(['draft_part', 'draft_picture', 'adoption']);
 const FILES = `SELECT digest, size, mime, family, copyDigest, copyHtml, copyText FROM stored_file

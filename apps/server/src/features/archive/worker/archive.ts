@@ -54,7 +54,7 @@ export function writeRows({ dataFolder, filesFolder, exchangeId, wishes, tables,
     }
     write('record.csv', [csvOf([RECORD, ...recordRows(lines, tables)])]);
     if (wishes.aliases) write('finds.csv', [csvOf([FINDS, ...findRows(lines)])]);
-    return { members, rows, digests: lines.files().map(({ digest }) => digest) };
+    return { members, rows, digests: lines.files.map(({ digest }) => digest) };
   } finally {
     snapshot.close();
   }

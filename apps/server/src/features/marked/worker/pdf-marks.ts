@@ -11,16 +11,12 @@ import {
   type TextRange,
   type Unplaced,
 } from '@salt-circle/core';
-import type { PDFDocumentProxy, PDFPageProxy } from 'pdfjs-dist';
+import type { PDFPageProxy } from 'pdfjs-dist';
 import { Refused } from '../../../platform/bytes/refused.js';
-import { caretAt, wordsUnder, type Box, type Drawn } from './page-words.js';
+import { annotatedPages, saidIn, type AnnotatedPage, type Annotation } from './page-annotations.js';
+import { caretAt, wordsUnder, type Box } from './page-words.js';
 import { opened, Texts, type Run } from './runs.js';
-
-/** The reading copy of a part of the draft that is a PDF. */
-export interface PageCopy {
-  readonly id: string;
-  readonly bytes: Uint8Array;
-}
+import { copyOf, type OpenCopy, type PageCopy } from './which-copy.js';
 
 export interface PageMarks {
   readonly marks: readonly PlacedMark[];
@@ -29,24 +25,8 @@ export interface PageMarks {
   readonly otherText: boolean;
 }
 
-/** What PDF.js tells of an annotation, as far as it is asked for here. */
-interface Annotation extends Drawn {
-  readonly id: string;
-  readonly subtype: string;
-  readonly contentsObj?: { readonly str: string };
-  readonly richText?: { readonly str: string } | null;
-  readonly inReplyTo?: string;
-  readonly replyType?: 'R' | 'Group';
-}
-
-/** More than anybody reads. */
-const MOST_MARKS = 5_000;
-/** So many pages are compared to tell of which part a file is. */
-const COMPARED = 12;
 const ON_WORDS: ReadonlySet<string> = new Set(['Highlight', 'Underline', 'Squiggly', 'StrikeOut']);
 const ON_REGIONS: ReadonlySet<string> = new Set(['Square', 'Circle', 'Polygon', 'PolyLine', 'Line', 'Ink', 'FreeText']);
-/** Of the page’s own, or a window of another one. */
-const NO_MARKS: ReadonlySet<string> = new Set(['Link', 'Widget', 'Popup']);
 
 /**
  * What was annotated on pages (ISO 32000-2, 12.5.6), found again in the reading copy: words under highlights, what was struck out and put
@@ -65,7 +45,7 @@ export async function pdfMarks(
       : new Refused('This is not a PDF that can be read.', 'Save it in your PDF reader once more, and bring that.');
   });
   try {
-    const pages = await annotated(file);
+    const pages = await annotatedPages(file);
     const texts = new Texts(file);
     const copy = await copyOf(file, texts, pages, copies);
     try {
@@ -76,82 +56,6 @@ export async function pdfMarks(
   } finally {
     await file.loadingTask.destroy();
   }
-}
-
-interface AnnotatedPage {
-  readonly number: number;
-  readonly annotations: readonly Annotation[];
-}
-
-async function annotated(file: PDFDocumentProxy): Promise<AnnotatedPage[]> {
-  const pages: AnnotatedPage[] = [];
-  let count = 0;
-  for (let number = 1; number <= file.numPages; number += 1) {
-    const page = await file.getPage(number);
-    const all = (await page.getAnnotations()) as unknown as readonly Annotation[];
-    const annotations = all.filter(({ subtype }) => !NO_MARKS.has(subtype));
-    if (annotations.length > 0) pages.push({ number, annotations });
-    count += annotations.length;
-    if (count > MOST_MARKS) {
-      throw new Refused(
-        `This PDF holds more than ${MOST_MARKS} annotations, more than can be looked through.`,
-        'Bring the pages that the author should read in a file of their own.',
-      );
-    }
-  }
-  return pages;
-}
-
-interface OpenCopy {
-  readonly id: string;
-  readonly reading: PDFDocumentProxy;
-  readonly texts: Texts;
-  readonly otherText: boolean;
-}
-
-/** The part whose pages read most like those of the file. */
-async function copyOf(
-  file: PDFDocumentProxy,
-  texts: Texts,
-  pages: readonly AnnotatedPage[],
-  copies: readonly PageCopy[],
-): Promise<OpenCopy> {
-  const numbers = [...new Set([1, ...pages.map(({ number }) => number)])].slice(0, COMPARED);
-  let best: (OpenCopy & { readonly alike: number }) | null = null;
-  for (const { id, bytes } of copies) {
-    const reading = await opened(bytes);
-    const own = new Texts(reading);
-    let alike = 0;
-    for (const number of numbers) {
-      if (number > reading.numPages) continue;
-      const [here, there] = [await wordsOn(texts, number), await wordsOn(own, number)];
-      // Pages without words, as of a scan, are told by how many there are.
-      if (here === there) alike += here === '' ? Number(reading.numPages === file.numPages) : 1;
-      else if (here !== '' && there !== '' && similar(here, there)) alike += 0.5;
-    }
-    if (alike > (best?.alike ?? 0)) {
-      await best?.reading.loadingTask.destroy();
-      best = { id, reading, texts: own, alike, otherText: alike < numbers.length };
-    } else await reading.loadingTask.destroy();
-  }
-  if (best === null) {
-    throw new Refused(
-      'These are not pages of this draft.',
-      'Bring the file that you took along from here, with what you marked in it.',
-    );
-  }
-  return best;
-}
-
-async function wordsOn(texts: Texts, number: number): Promise<string> {
-  return pageText([await texts.runs(number)]).text;
-}
-
-/** Half of the words of one are on the other. */
-function similar(here: string, there: string): boolean {
-  const own = new Set(here.split(/\s+/));
-  const words = there.split(/\s+/);
-  return words.filter((word) => own.has(word)).length >= words.length / 2;
 }
 
 interface Mark {
@@ -180,7 +84,7 @@ class Finder {
       inReplyTo !== undefined && ids.has(inReplyTo) && replyType !== 'Group';
     const marks = annotations
       .filter((one) => !isAnswer(one))
-      .map((annotation): Mark => ({ annotation, words: [wordsOf(annotation), ...answersTo(annotation, annotations)] }));
+      .map((annotation): Mark => ({ annotation, words: saidIn(annotation, annotations) }));
     const runs = await this.texts.runs(number);
     const { text } = pageText([runs]);
     const carets = marks.filter(({ annotation }) => annotation.subtype === 'Caret');
@@ -266,20 +170,6 @@ class Finder {
       : { type: 'region', page: number, ...region };
     this.#marks.push({ partId: this.copy.id, selector, edit: null, words, drawn: !isRemark, certainty: 'sure' });
   }
-}
-
-function wordsOf({ subtype, contentsObj, richText }: Annotation): string {
-  const said = contentsObj?.str ?? '';
-  const words = (said === '' ? (richText?.str ?? '') : said).replace(/\r\n?/g, '\n');
-  // What is put in keeps its blanks.
-  return subtype === 'Caret' ? words : words.trim();
-}
-
-/** In the order of the file, answers to answers among them. */
-function answersTo({ id }: Annotation, all: readonly Annotation[]): string[] {
-  return all
-    .filter(({ inReplyTo, replyType }) => inReplyTo === id && replyType !== 'Group')
-    .flatMap((one) => [wordsOf(one), ...(one.id === id ? [] : answersTo(one, all))]);
 }
 
 /** The caret that goes with what is struck out: of those that may, the one that comes next in the file. */

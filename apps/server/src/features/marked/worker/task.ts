@@ -1,5 +1,5 @@
 import type { BringLimits, KnownNote, MarkedDraft, ReadText } from '@salt-circle/core';
-import type { PageCopy } from './pdf-marks.js';
+import type { PageCopy } from './which-copy.js';
 
 /** A part that is read as text, as its readers read it. */
 export interface MarkedHtml {

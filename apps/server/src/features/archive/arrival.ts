@@ -1,0 +1,172 @@
+import { In, IsNull, LessThanOrEqual, QueryFailedError, type EntityManager, type EntityMetadata } from 'typeorm';
+import type { Asker } from '../../access/seeing.js';
+import { AllocationPlan } from '../../model/allocation.js';
+import { Course, Enrolment } from '../../model/course.js';
+import { Exchange, Participant } from '../../model/exchange.js';
+import { Person } from '../../model/person.js';
+import { StoredFile } from '../../model/stored-file.js';
+import { insertAll } from '../../platform/database/insert-all.js';
+import type { Inspected } from '../../platform/files/worker/inspect.js';
+import type { Ids } from '../../platform/ids/ids.js';
+import { broken, type ArchiveFile } from './archive-file.js';
+import { Elsewhere } from './elsewhere.js';
+import type { Line } from './kept/lines.js';
+import { TABLES, type TableOf } from './kept/tables.js';
+import type { Survey } from './survey.js';
+
+/** Rows that are put in at once. */
+const PORTION = 500;
+
+/** What was found out about an archive, and what becomes of it here. */
+export interface Coming {
+  readonly archive: ArchiveFile;
+  readonly found: Survey;
+  /** What its files are, by digest: those that were taken. */
+  readonly files: ReadonlyMap<string, Inspected>;
+  readonly person: Asker;
+  readonly courseTitle: string;
+  readonly now: number;
+  readonly ids: Ids;
+}
+
+/** An exchange of an archive as rows of this installation, in a course that is made for it. */
+export class Arrival {
+  readonly #courseId: string;
+  readonly #to: Elsewhere;
+  /** The place of the one who reads it, who was of its staff. */
+  readonly #you: Line | undefined;
+
+  constructor(private readonly coming: Coming) {
+    const { found, person, ids } = coming;
+    this.#courseId = ids.uuid();
+    this.#you = found.people.find((one) => isReader(one, person));
+    this.#to = new Elsewhere(
+      found.ids,
+      ids,
+      this.#you === undefined ? [] : [[this.#you.personId as string, person.id]],
+    );
+  }
+
+  /** All of it, in the transaction of `manager`. */
+  async write(manager: EntityManager): Promise<{ courseId: string; exchangeId: string }> {
+    await this.#course(manager);
+    await this.#people(manager);
+    for (const table of TABLES) await this.#table(manager, table);
+    const exchangeId = this.#to.id(this.coming.found.exchangeId);
+    await hush(manager, exchangeId, this.coming.now);
+    return { courseId: this.#courseId, exchangeId };
+  }
+
+  async #course(manager: EntityManager): Promise<void> {
+    const { archive, courseTitle, now } = this.coming;
+    const { timeZone, holidays, measuresTime } = archive.manifest.course;
+    const course = { id: this.#courseId, title: courseTitle.trim(), timeZone, measuresTime, createdAt: now };
+    await manager.insert(Course, { ...course, holidays: [...holidays] });
+  }
+
+  /** Each place waits for its person, as those of a roster do. */
+  async #people(manager: EntityManager): Promise<void> {
+    const { found, person, now, ids } = this.coming;
+    const others = found.people
+      .filter((one) => one !== this.#you)
+      .map(({ personId, name }) => ({ id: this.#to.id(personId as string), name: String(name) }));
+    await insertAll(
+      manager,
+      Person,
+      others.map((one) => ({ ...one, email: null, passwordHash: null, createdAt: now })),
+    );
+    if (this.#you !== undefined) return;
+    const own = { name: person.name, email: person.email ?? '', role: 'instructor' as const, active: true };
+    await manager.insert(Enrolment, { id: ids.uuid(), courseId: this.#courseId, personId: person.id, ...own });
+  }
+
+  async #table(manager: EntityManager, table: TableOf): Promise<void> {
+    const { archive, found } = this.coming;
+    const metadata = manager.connection.getMetadata(table.entity);
+    let portion: Line[] = [];
+    for await (const line of archive.rows(table, found.fill(table))) {
+      const row = await this.#row(manager, table, metadata, line);
+      if (row !== null) portion.push(row);
+      if (portion.length < PORTION) continue;
+      await put(manager, table, portion);
+      portion = [];
+    }
+    await put(manager, table, portion);
+  }
+
+  /** Null for a file that was not taken, or is here already. */
+  async #row(manager: EntityManager, table: TableOf, metadata: EntityMetadata, line: Line): Promise<Line | null> {
+    const { person, ids } = this.coming;
+    const row = this.#to.row(table, metadata, line);
+    if (table.name === 'stored_file') return this.#storedFile(manager, row);
+    return {
+      ...row,
+      // Whoever reads it decides who of the staff of then is of the staff here.
+      ...(table.name === 'enrolment' && placeOf(row, person)),
+      ...besides(metadata, this.#courseId, ids),
+    };
+  }
+
+  async #storedFile(manager: EntityManager, { digest, size }: Line): Promise<Line | null> {
+    const { files, now } = this.coming;
+    const inspected = files.get(digest as string);
+    if (inspected === undefined || (await manager.existsBy(StoredFile, { digest: digest as string }))) return null;
+    const { family, mime, facts } = inspected;
+    const row = { digest, size, mime, family, facts, createdAt: now };
+    return { ...row, copyState: 'waiting', pictures: [], metadata: [], remarks: [] };
+  }
+}
+
+/** The one who reads it was of its staff, by the address: what was done then is that one’s. */
+export function isReader({ email, role }: Line, person: Asker): boolean {
+  return role !== 'student' && person.email !== null && email === person.email;
+}
+
+/** @throws ProblemError for rows that the database cannot have beside each other */
+async function put(manager: EntityManager, { name, entity }: TableOf, rows: readonly Line[]): Promise<void> {
+  try {
+    await insertAll(manager, entity, rows as never);
+  } catch (error) {
+    const code = error instanceof QueryFailedError ? (error.driverError as { code?: string }).code : undefined;
+    if (code?.startsWith('SQLITE_CONSTRAINT') !== true) throw error;
+    throw broken(`Rows of “${name}” contradict each other.`);
+  }
+}
+
+/** What the archive leaves out, as it is here. */
+function besides(metadata: EntityMetadata, courseId: string, ids: Ids): Line {
+  const has = (name: string) => metadata.columns.find(({ propertyName }) => propertyName === name);
+  const upload = has('uploadId');
+  return {
+    ...(has('courseId') !== undefined && { courseId }),
+    ...(has('followsId') !== undefined && { followsId: null }),
+    ...(upload !== undefined && { uploadId: upload.isNullable ? null : ids.uuid() }),
+  };
+}
+
+/** A place as it is here: whoever reads it is its instructor, and says who else is of the staff. */
+function placeOf({ personId, role, active, email }: Line, person: Asker): Line {
+  if (personId === person.id) return { role: 'instructor', active: true };
+  // An address is that of one person in a course.
+  const taken = person.email !== null && email === person.email;
+  return {
+    active: role === 'student' && active === true,
+    ...(taken && { email: `formerly-${(personId as string).slice(0, 8)}@aliases.invalid` }),
+  };
+}
+
+/** Milliseconds: what was released longer ago nobody is told of anyway. */
+const NEWS = 3 * 24 * 3_600_000;
+
+/** What had its time before it came here is not told of once more. */
+async function hush(manager: EntityManager, exchangeId: string, now: number): Promise<void> {
+  const exchange = await manager.findOneByOrFail(Exchange, { id: exchangeId });
+  if (exchange.release !== null && exchange.release <= now && exchange.release > now - NEWS) {
+    await manager.update(Participant, { exchangeId, feedbackToldAt: IsNull() }, { feedbackToldAt: now });
+  }
+  if (exchange.remindHours !== null) {
+    await manager.update(Exchange, { id: exchangeId }, { remindedUntil: Math.max(exchange.remindedUntil ?? 0, now) });
+  }
+  const late = { exchangeId, schedule: In(['at-due', 'at', 'nightly']), ranUntil: LessThanOrEqual(now) };
+  await manager.update(AllocationPlan, late, { ranUntil: now });
+}
