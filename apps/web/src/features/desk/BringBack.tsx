@@ -6,9 +6,8 @@ import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { EditWords } from '../../app/reading/EditWords.js';
 import { KIND_EDGE, KINDS } from '../../app/reading/noteKinds.js';
 import { placeWords } from '../../app/reading/places/whereabouts.js';
-import { UploadRows } from '../../app/uploading/UploadRows.js';
-import { useSending } from '../../app/uploading/useUploads.js';
-import { Button, Checkbox, Dialog, FilePick, Select } from '../../kit/index.js';
+import { FirstLook } from '../../app/uploading/FirstLook.js';
+import { Button, Checkbox, Dialog, Select } from '../../kit/index.js';
 
 const { usePreviewBroughtMutation, useBringInMutation } = api.injectEndpoints({
   endpoints: (build) => ({
@@ -29,13 +28,7 @@ interface BringBackProps {
 
 /** A draft that was marked in another program comes back: all is shown before anything is added. */
 export function BringBack({ desk, onClose }: BringBackProps) {
-  const [found, setFound] = useState<{ readonly uploadId: string; readonly view: BroughtView } | null>(null);
   const [preview] = usePreviewBroughtMutation();
-  const purpose = { exchangeId: desk.exchange.id, deliverableId: desk.id, use: 'marked' } as const;
-  const uploads = useSending(purpose, async (uploadId) => {
-    const view = await preview({ reviewId: desk.id, uploadId }).unwrap();
-    setFound({ uploadId, view });
-  });
   return (
     <Dialog
       open
@@ -44,22 +37,17 @@ export function BringBack({ desk, onClose }: BringBackProps) {
       title="Bring a marked file back"
       description="Comments become notes, tracked changes become proposed edits, and highlights and boxes keep their places. Names in the file are dropped."
     >
-      {found === null ? (
-        <div className="space-y-3">
-          <FilePick
-            label="Choose the file, or drop it here"
-            accept=".docx,.pdf"
-            hint="The document (DOCX) or PDF that you took along, with what you marked in it. Nothing is added before you have seen it."
-            onFiles={([file]) => {
-              for (const { key } of uploads.rows) uploads.dismiss(key);
-              void uploads.add([file]);
-            }}
-          />
-          <UploadRows uploads={uploads} />
-        </div>
-      ) : (
-        <Found key={found.uploadId} desk={desk} {...found} onAgain={() => setFound(null)} onClose={onClose} />
-      )}
+      <FirstLook
+        label="Choose the file, or drop it here"
+        accept=".docx,.pdf"
+        hint="The document (DOCX) or PDF that you took along, with what you marked in it. Nothing is added before you have seen it."
+        purpose={{ exchangeId: desk.exchange.id, deliverableId: desk.id, use: 'marked' }}
+        look={(uploadId) => preview({ reviewId: desk.id, uploadId }).unwrap()}
+      >
+        {(uploadId, view, again) => (
+          <Found desk={desk} uploadId={uploadId} view={view} onAgain={again} onClose={onClose} />
+        )}
+      </FirstLook>
     </Dialog>
   );
 }

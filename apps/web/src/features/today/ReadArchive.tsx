@@ -5,9 +5,8 @@ import { useNavigate } from 'react-router';
 import { api } from '../../app/api.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { When } from '../../app/time/When.js';
-import { UploadRows } from '../../app/uploading/UploadRows.js';
-import { useSending } from '../../app/uploading/useUploads.js';
-import { Button, Dialog, FilePick, TextField } from '../../kit/index.js';
+import { FirstLook } from '../../app/uploading/FirstLook.js';
+import { Button, Dialog, TextField } from '../../kit/index.js';
 
 const { usePreviewArchiveMutation, useReadArchiveMutation } = api.injectEndpoints({
   endpoints: (build) => ({
@@ -26,15 +25,7 @@ const OWN_ZONE = Intl.DateTimeFormat().resolvedOptions().timeZone;
 /** An exchange from an archive, into a course that is made for it. */
 export function ReadArchive() {
   const [open, setOpen] = useState(false);
-  const [found, setFound] = useState<{ readonly uploadId: string; readonly view: ArchiveView } | null>(null);
   const [preview] = usePreviewArchiveMutation();
-  const uploads = useSending({ exchangeId: '', deliverableId: '', use: 'archive' }, async (uploadId) => {
-    setFound({ uploadId, view: await preview(uploadId).unwrap() });
-  });
-  const close = () => {
-    setOpen(false);
-    setFound(null);
-  };
   return (
     <>
       <Button look="quiet" onClick={() => setOpen(true)}>
@@ -42,26 +33,19 @@ export function ReadArchive() {
       </Button>
       <Dialog
         open={open}
-        onClose={close}
+        onClose={() => setOpen(false)}
         title="Read an exchange from an archive"
         description="It comes into a course of its own. Nobody is let in or told: each student’s place waits, as after a roster."
       >
-        {found === null ? (
-          <div className="space-y-3">
-            <FilePick
-              label="Choose the archive, or drop it here"
-              accept=".zip"
-              hint="The ZIP that was made with “Take along as an archive…”."
-              onFiles={([file]) => {
-                for (const { key } of uploads.rows) uploads.dismiss(key);
-                void uploads.add([file]);
-              }}
-            />
-            <UploadRows uploads={uploads} />
-          </div>
-        ) : (
-          <Found {...found} onAgain={() => setFound(null)} />
-        )}
+        <FirstLook
+          label="Choose the archive, or drop it here"
+          accept=".zip"
+          hint="The ZIP that was made with “Take along as an archive…”."
+          purpose={{ exchangeId: '', deliverableId: '', use: 'archive' }}
+          look={(uploadId) => preview(uploadId).unwrap()}
+        >
+          {(uploadId, view, again) => <Found uploadId={uploadId} view={view} onAgain={again} />}
+        </FirstLook>
       </Dialog>
     </>
   );
