@@ -1,5 +1,5 @@
 import { createBrowserRouter } from 'react-router';
-import { NotFound } from './app/frame/NotFound.js';
+import { Broken, NotFound } from './app/frame/NotFound.js';
 import { SignedIn } from './app/frame/SignedIn.js';
 import { Loading } from './kit/index.js';
 
@@ -7,7 +7,7 @@ import { Loading } from './kit/index.js';
 export const router = createBrowserRouter([
   {
     HydrateFallback: () => <Loading what="Salt Circle" />,
-    ErrorBoundary: NotFound,
+    ErrorBoundary: Broken,
     children: [
       {
         path: '/sign-in',

@@ -30,7 +30,7 @@ export function FirstLook<View>({ label, accept, hint, purpose, look, children }
   // Whoever goes away before it has arrived wants nothing of it any more.
   useEffect(
     () => () => {
-      for (const { key } of latest.current.rows) latest.current.cancel(key);
+      for (const { key, state } of latest.current.rows) if (state === 'sending') latest.current.cancel(key);
     },
     [],
   );
