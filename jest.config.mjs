@@ -19,10 +19,11 @@ const shared = {
   transform: { '^.+\\.tsx?$': swc },
   // Published as ES modules only; the tests run as CommonJS.
   transformIgnorePatterns: [
-    '/node_modules/(?!(approx-string-match|cookie|htmlparser2|domhandler|domutils|dom-serializer|domelementtype|entities|idb-keyval)/)',
+    '/node_modules/(?!(approx-string-match|cookie|htmlparser2|domhandler|domutils|dom-serializer|domelementtype|entities|idb-keyval|jose)/)',
   ],
   moduleNameMapper: {
     '^@salt-circle/(core|contracts)$': '<rootDir>/packages/$1/src/index.ts',
+    '^@salt-circle/stand-in-campus$': '<rootDir>/apps/campus/src/index.ts',
     '^(\\.{1,2}/.*)\\.js$': '$1',
   },
   rootDir: import.meta.dirname,

@@ -79,7 +79,7 @@ export async function built() {
   );
   if (existsSync(outcome) && existsSync(server) && statSync(outcome).mtimeMs > sources) return;
   process.stdout.write('Building…\n');
-  await must('npx', ['tsc', '-b', 'packages/core', 'packages/contracts', 'apps/server']);
+  await must('npx', ['tsc', '-b', 'packages/core', 'packages/contracts', 'apps/campus', 'apps/server']);
   // Whoever asks for it: a test would hand on its own, and get the libraries' slow halves for developers.
   const env = { NODE_ENV: 'production' };
   await must('npx', ['vite', 'build', 'apps/web', '--logLevel', 'warn', '--emptyOutDir'], { env });

@@ -16,6 +16,7 @@ import { ArchiveModule } from './features/archive/archive.module.js';
 import { AllocationModule } from './features/allocation/allocation.module.js';
 import { CalendarModule } from './features/calendar/calendar.module.js';
 import { ChangesModule } from './features/changes/changes.module.js';
+import { CampusModule } from './features/campus/campus.module.js';
 import { CheckModule } from './features/check/check.module.js';
 import { CoursesModule } from './features/courses/courses.module.js';
 import { DraftsModule } from './features/drafts/drafts.module.js';
@@ -63,6 +64,7 @@ const FEATURES = [
   GradesModule,
   MarkedModule,
   ArchiveModule,
+  CampusModule,
   InboxModule,
   TodayModule,
   ChangesModule,

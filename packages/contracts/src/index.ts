@@ -300,3 +300,24 @@ export { TOKEN_SCOPES, type MadeTokenView, type TokenRow, type TokenScope, type 
 export type { BroughtInView, BroughtView } from './views/brought.js';
 export { ArchiveQuery, ArchiveRequest, ReadArchiveRequest } from './requests/archive.js';
 export type { ArchiveView } from './views/archive.js';
+export {
+  ArrivalAccountRequest,
+  ArrivalChoiceRequest,
+  ArrivalCourseRequest,
+  ArrivalMailRequest,
+  CampusNameRequest,
+  CampusPeopleRequest,
+  CampusRequest,
+  CourseCampusRequest,
+  GradebookDecisionRequest,
+  GradebookRequest,
+} from './requests/campus.js';
+export type {
+  ArrivalView,
+  CampusesView,
+  CampusProofView,
+  CampusRow,
+  CampusScoreView,
+  CourseCampusView,
+  GradebookView,
+} from './views/campus.js';

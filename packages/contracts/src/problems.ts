@@ -68,6 +68,8 @@ export const PROBLEM_CODES = [
   'allocation-changed',
   'allocation-begun',
   'too-few-drafts',
+  'campus-wrong',
+  'campus-silent',
   'unexpected',
 ] as const;
 

@@ -74,6 +74,22 @@ export { eligibleDrafts, type Eligible } from './setup/eligible.js';
 export { checkSetup, type SetupProblemCode } from './setup/checkSetup.js';
 export { divide, type Division } from './people/divide.js';
 export { readRoster, type Roster, type RosterColumn, type RosterEntry, type RosterProblem } from './people/roster.js';
+export { afterArriving, type ArrivalFacts, type ArrivalStep, type ArrivalStop } from './campus/arrival.js';
+export { CLAIM, LTI_VERSION, MEDIA, SCOPE } from './campus/claims.js';
+export { compareMembers } from './campus/compareMembers.js';
+export type {
+  MemberChanges,
+  MemberClash,
+  MemberField,
+  MemberUpdate,
+  PlacedPerson,
+  PlaceSource,
+} from './campus/compareMembers.js';
+export { readLaunch, type CampusServices, type Choosing, type Launch, type LaunchFault } from './campus/launch.js';
+export { readMembers, type CampusMember, type MembersPage } from './campus/members.js';
+export { isAddress, noAddress } from './campus/noAddress.js';
+export { courseRole } from './campus/roles.js';
+export { COLUMN_MAXIMUM, readResults, sameScore, scoreBody, scoreOfGrade, type CampusScore } from './campus/score.js';
 export { compareRoster } from './people/compareRoster.js';
 export type { Enrolled, RosterChanges, RosterClash, RosterField, RosterUpdate } from './people/compareRoster.js';
 export { readGroupRows, type GroupProblem, type GroupRows } from './people/groupRows.js';

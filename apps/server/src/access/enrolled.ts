@@ -1,4 +1,4 @@
-import type { Enrolled } from '@salt-circle/core';
+import type { Enrolled, PlaceSource } from '@salt-circle/core';
 import type { EntityManager } from 'typeorm';
 import { Enrolment } from '../model/course.js';
 import { Person } from '../model/person.js';
@@ -7,6 +7,8 @@ export interface CoursePerson extends Enrolled {
   readonly personId: string;
   /** By somebody's account; which one is nobody's business in the course. */
   readonly taken: boolean;
+  readonly source: PlaceSource;
+  readonly campusUser: string | null;
 }
 
 type Raw = Omit<CoursePerson, 'active' | 'taken'> & { readonly active: number; readonly taken: number };
@@ -26,7 +28,9 @@ export async function enrolledOf(manager: EntityManager, courseId: string): Prom
       'enrolment.trait AS trait',
       'enrolment.role AS role',
       'enrolment.active AS active',
-      'person.email IS NOT NULL AS taken',
+      'enrolment.source AS source',
+      'enrolment.campusUser AS campusUser',
+      '(person.email IS NOT NULL OR EXISTS (SELECT 1 FROM campus_person WHERE campus_person.personId = person.id)) AS taken',
     ])
     .where('enrolment.courseId = :courseId', { courseId })
     .getRawMany<Raw>();

@@ -1,5 +1,5 @@
 import { LIMITS } from '@salt-circle/contracts';
-import { text, type NextFunction, type Request, type RequestHandler, type Response } from 'express';
+import { text, urlencoded, type NextFunction, type Request, type RequestHandler, type Response } from 'express';
 import { readBody } from '../platform/problems/body-shape.js';
 import { answerProblem } from '../platform/problems/problem-filter.js';
 import { signedOut } from '../platform/problems/sentences.js';
@@ -8,11 +8,23 @@ import type { PersonRequest } from './session.guard.js';
 import type { SessionService } from './session.service.js';
 
 /** What somebody may send to who is not signed in, under `/api`. All of it is small. */
-export const OPEN = ['session', 'forgotten', 'password-links', 'address-links', 'invitations', 'demo'] as const;
+export const OPEN = [
+  'session',
+  'forgotten',
+  'password-links',
+  'address-links',
+  'invitations',
+  'campus',
+  'demo',
+] as const;
+
+/** Where browsers are sent with a form by campuses. */
+const FORMS = ['/campus/login', '/campus/launch'];
 
 const SAFE = new Set(['GET', 'HEAD', 'OPTIONS']);
 // Compressed bodies are not taken: nothing here sends any.
 const small = text({ type: 'application/json', limit: LIMITS.anonymousBytes, inflate: false });
+const form = urlencoded({ extended: false, limit: LIMITS.formBytes, parameterLimit: 30, inflate: false });
 const whole = text({ type: 'application/json', limit: LIMITS.requestBytes, inflate: false });
 
 /**
@@ -37,7 +49,11 @@ export function frontGate(sessions: SessionService, tokens: AccessTokens): Array
   };
   // Whoever is not signed in may still look (and send a body with it, which nobody reads): that is small as well.
   const body: RequestHandler = (request: PersonRequest, response, next) =>
-    (request.person == null || isOpen(request) ? small : whole)(request, response, next);
+    (FORMS.includes(request.path) ? form : request.person == null || isOpen(request) ? small : whole)(
+      request,
+      response,
+      next,
+    );
   const shape: RequestHandler = (request, _, next) => {
     const body: unknown = request.body;
     if (typeof body === 'string') request.body = body === '' ? undefined : readBody(body);

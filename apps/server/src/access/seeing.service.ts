@@ -73,6 +73,6 @@ export class SeeingService {
 function nobody(id: string, name: string, email: string): Person {
   return {
     ...{ id, name, email, passwordHash: null, addressConfirmedAt: null },
-    ...{ mailWish: 'off' as const, createsCourses: false, createdAt: 0 },
+    ...{ mailWish: 'off' as const, createsCourses: false, runsCampuses: false, createdAt: 0 },
   };
 }

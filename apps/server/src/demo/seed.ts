@@ -161,6 +161,8 @@ async function addPeople(
     passwordHash,
     addressConfirmedAt: Date.now(),
     createsCourses,
+    // In the demo, whoever teaches sees to campuses as well.
+    runsCampuses: createsCourses,
     mailWish: 'at-once' as const,
     createdAt: Date.now(),
   }));

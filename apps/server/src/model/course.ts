@@ -1,4 +1,4 @@
-import type { Holiday, Role } from '@salt-circle/core';
+import type { Holiday, PlaceSource, Role } from '@salt-circle/core';
 import { Column, Entity, ForeignKey, Index, PrimaryColumn, Unique } from 'typeorm';
 import { Person } from './person.js';
 
@@ -29,6 +29,7 @@ export class Course {
 @Entity('enrolment')
 @Unique('enrolment_once', ['courseId', 'personId'])
 @Unique('enrolment_address', ['courseId', 'email'])
+@Index('enrolment_campus_user', ['courseId', 'campusUser'], { unique: true })
 export class Enrolment {
   @PrimaryColumn('text')
   id: string;
@@ -66,4 +67,11 @@ export class Enrolment {
   /** What groups can be mixed by, from a column of a roster. */
   @Column('text', { nullable: true })
   trait: string | null;
+  /** By whom the place was last written. */
+  @Column('text', { default: 'hand' })
+  source: PlaceSource;
+
+  /** Of the person at the campus that the course is linked to. */
+  @Column('text', { nullable: true })
+  campusUser: string | null;
 }

@@ -32,6 +32,10 @@ export class Person {
   @Column('boolean', { default: false })
   createsCourses: boolean;
 
+  /** Connects campuses, and sees how they do. */
+  @Column('boolean', { default: false })
+  runsCampuses: boolean;
+
   @Column('integer')
   createdAt: number;
 }

@@ -10,6 +10,8 @@ import { HealthController } from './health/health.controller.js';
 import { PromptShutdown } from './health/prompt-shutdown.js';
 import { Ids } from './ids/ids.js';
 import { Tables } from './tables/tables.js';
+import { Outward } from './outward/outward.js';
+import { Framing } from './security/framing.js';
 import { Tries } from './security/tries.js';
 
 /** What is made before the modules: the outside world, replaceable in tests. */
@@ -35,6 +37,8 @@ export class PlatformModule {
       FileStore,
       WORKERS,
       Tries,
+      Framing,
+      Outward,
       Expiry,
       Tables,
     ];

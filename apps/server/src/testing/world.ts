@@ -139,6 +139,7 @@ export class World {
       publicUrl: 'https://salt-circle.example.org',
       smtp: null,
       mailFrom: 'Salt Circle <salt-circle@example.org>',
+      campusNetworks: ['127.0.0.0/8'],
       ...part,
     };
     const ids = new SeededIds();

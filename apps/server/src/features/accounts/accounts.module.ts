@@ -9,6 +9,6 @@ import { Tokens } from './tokens.service.js';
 @Module({
   controllers: [SessionController, LinksController, AccountController],
   providers: [AccountService, AddressChanges, PasswordLinks, SignInService, Tokens],
-  exports: [AccountService, PasswordLinks],
+  exports: [AccountService, PasswordLinks, SignInService],
 })
 export class AccountsModule {}

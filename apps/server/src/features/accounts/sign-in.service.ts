@@ -25,7 +25,12 @@ export class SignInService {
   ) {}
 
   /** A try that comes to nothing is counted in memory and told to the log: it costs no turn of the database. @returns the token for the cookie */
-  async signIn(email: string, password: string, { network, browser }: From): Promise<string> {
+  async signIn(email: string, password: string, from: From): Promise<string> {
+    return this.sessions.open(await this.whose(email, password, from), 'signed-in', from.browser);
+  }
+
+  /** Like {@link signIn}, without letting anybody in. @returns whose account it is */
+  async whose(email: string, password: string, { network }: Pick<From, 'network'>): Promise<Person> {
     const account = email.trim().toLowerCase();
     await this.tries.take({ network, account });
     const person = await this.database.read.findOneBy(Person, { email: account });
@@ -39,6 +44,6 @@ export class SignInService {
       });
     }
     await this.tries.right({ network, account });
-    return this.sessions.open(person, 'signed-in', browser);
+    return person;
   }
 }

@@ -7,12 +7,14 @@ import type {
   ExchangeCard,
 } from '@salt-circle/contracts';
 import { zoneName } from '@salt-circle/core';
+import type { EntityManager } from 'typeorm';
 import { courseExchanges } from '../../access/course-exchanges.js';
 import type { Asker } from '../../access/seeing.js';
 import { Clock } from '../../platform/clock/clock.js';
-import { Database } from '../../platform/database/database.js';
+import { Database, type Report } from '../../platform/database/database.js';
 import { Access, act } from '../../access/access.js';
 import { Participant } from '../../model/exchange.js';
+import type { Person } from '../../model/person.js';
 import { courseCard, exchangeCard } from '../../access/mapper.js';
 import { Ids } from '../../platform/ids/ids.js';
 import { invalid, refusal } from '../../platform/problems/sentences.js';
@@ -58,23 +60,33 @@ export class CoursesService {
 
   create(person: Asker, request: CreateCourseRequest): Promise<{ id: string }> {
     if (!person.createsCourses) throw refusal('not-yours');
+    return this.database.write((manager, happened) => this.createIn(manager, happened, person, request));
+  }
+
+  /** Makes a course whose instructor the person is, as part of a larger change. May the person do it? That is asked before. */
+  async createIn(
+    manager: EntityManager,
+    happened: Report,
+    person: Pick<Person, 'id' | 'name' | 'email'>,
+    request: CreateCourseRequest,
+    place: Partial<Enrolment> = {},
+  ): Promise<{ id: string }> {
     assertTimeZone(request.timeZone);
     const id = this.ids.uuid();
-    return this.database.write(async (manager, happened) => {
-      const createdAt = this.clock.now();
-      await manager.insert(Course, { id, title: request.title.trim(), timeZone: request.timeZone, createdAt });
-      await manager.insert(Enrolment, {
-        id: this.ids.uuid(),
-        courseId: id,
-        personId: person.id,
-        name: person.name,
-        email: person.email ?? '',
-        role: 'instructor',
-        active: true,
-      });
-      happened({ action: 'course-created', actorId: person.id, courseId: id });
-      return { id };
+    const createdAt = this.clock.now();
+    await manager.insert(Course, { id, title: request.title.trim(), timeZone: request.timeZone, createdAt });
+    await manager.insert(Enrolment, {
+      id: this.ids.uuid(),
+      courseId: id,
+      personId: person.id,
+      name: person.name,
+      email: person.email ?? '',
+      role: 'instructor',
+      active: true,
+      ...place,
     });
+    happened({ action: 'course-created', actorId: person.id, courseId: id });
+    return { id };
   }
 
   saveSettings(person: Asker, courseId: string, request: CourseSettingsRequest): Promise<CourseView> {

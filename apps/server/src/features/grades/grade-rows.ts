@@ -5,9 +5,10 @@ import type { Place } from '../../access/access.js';
 import { gradeIsReleased } from '../../access/facts-of.js';
 import { Labels } from '../../access/labels.js';
 import { namesOf } from '../../access/listed.js';
+import { ruleOf } from '../../access/rule-of.js';
 import { Enrolment } from '../../model/course.js';
 import { tasksOf } from './grading.service.js';
-import { ruleOf, type Evidenced, type GradedSoFar } from './person-evidence.js';
+import type { Evidenced, GradedSoFar } from './person-evidence.js';
 
 const LEFT = 'someone who has left';
 

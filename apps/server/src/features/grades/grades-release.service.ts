@@ -6,6 +6,7 @@ import { Access, act } from '../../access/access.js';
 import { addressedOf } from '../../access/addressed.js';
 import { gradeIsReleased } from '../../access/facts-of.js';
 import type { Asker } from '../../access/seeing.js';
+import { ruleOf } from '../../access/rule-of.js';
 import { Course } from '../../model/course.js';
 import { Exchange, Participant } from '../../model/exchange.js';
 import { Clock } from '../../platform/clock/clock.js';
@@ -16,7 +17,6 @@ import { ProblemError } from '../../platform/problems/problem-error.js';
 import { refusal } from '../../platform/problems/sentences.js';
 import { isoOrNull } from '../../platform/wire/instants.js';
 import { Evidence } from './evidence.service.js';
-import { ruleOf } from './person-evidence.js';
 
 /** Who sees a grade from when on, and who is told of it. */
 @Injectable()

@@ -10,6 +10,7 @@ import { GradesNews } from './grades-news.service.js';
 import { KeptEvidence } from './kept-evidence.js';
 import { Insights } from './insights.service.js';
 import { GradesRelease } from './grades-release.service.js';
+import { ReleasedGrades } from './released-grades.service.js';
 import { Results } from './results.service.js';
 import { Grades } from './grades.service.js';
 import { Grading } from './grading.service.js';
@@ -28,8 +29,9 @@ import { Grading } from './grading.service.js';
     Grading,
     Insights,
     KeptEvidence,
+    ReleasedGrades,
     Results,
   ],
-  exports: [GradeFiles],
+  exports: [GradeFiles, ReleasedGrades],
 })
 export class GradesModule {}

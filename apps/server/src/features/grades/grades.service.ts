@@ -14,6 +14,7 @@ import type { EntityManager } from 'typeorm';
 import { Access, act, acts, ownParticipant, participantOf, see, type Place } from '../../access/access.js';
 import { Labels } from '../../access/labels.js';
 import type { Asker } from '../../access/seeing.js';
+import { reviewingFormOf, ruleOf } from '../../access/rule-of.js';
 import { Exchange, Participant } from '../../model/exchange.js';
 import { GradeOverrideRow, ReviewingMark } from '../../model/grade.js';
 import { Review } from '../../model/review.js';
@@ -27,7 +28,6 @@ import { Evidence, type AllEvidence } from './evidence.service.js';
 import { STILL_WORKING, withinReason } from './within-reason.js';
 import { gradeRows } from './grade-rows.js';
 import { gradersOf } from './grading.service.js';
-import { reviewingFormOf, ruleOf } from './person-evidence.js';
 
 /** Grades as they are worked out, and what staff give instead. */
 @Injectable()

@@ -18,6 +18,7 @@ import { Access, act, participantOf, type Place } from '../../access/access.js';
 import { activeParticipants } from '../../access/participants.js';
 import { namesOf } from '../../access/listed.js';
 import type { Asker } from '../../access/seeing.js';
+import { ruleOf } from '../../access/rule-of.js';
 import { Enrolment } from '../../model/course.js';
 import { Exchange } from '../../model/exchange.js';
 import { GradingTask } from '../../model/grade.js';
@@ -30,7 +31,6 @@ import { portions } from '../../platform/database/portions.js';
 import { ProblemError } from '../../platform/problems/problem-error.js';
 import { refusal } from '../../platform/problems/sentences.js';
 import { KeptEvidence } from './kept-evidence.js';
-import { ruleOf } from './person-evidence.js';
 
 /** How long somebody counts as being at a person after the page last said so, in milliseconds; it says so three times in this. */
 const PRESENT = 45_000;

@@ -1,7 +1,8 @@
 import { Injectable, type OnApplicationShutdown } from '@nestjs/common';
+import { ruleOf } from '../../access/rule-of.js';
 import { Database } from '../../platform/database/database.js';
 import { Evidence, type AllEvidence } from './evidence.service.js';
-import { ruleOf, type Around } from './person-evidence.js';
+import type { Around } from './person-evidence.js';
 
 const MINUTE = 60_000;
 /** Exchanges whose evidence is kept. */

@@ -9,13 +9,10 @@ import {
   peerScore,
   qualityOf,
   weightedScore,
-  READY_REVIEWING_FORM,
-  USUAL_GRADE_RULE,
   withOwnTimes,
   type Adjusted,
   type Answers,
   type Explanation,
-  type FormItem,
   type GradeEvidence,
   type GradePartName,
   type GradeRule,
@@ -27,6 +24,7 @@ import {
   type ReviewForm,
 } from '@salt-circle/core';
 import type { Place } from '../../access/access.js';
+import { reviewingFormOf } from '../../access/rule-of.js';
 import type { Draft } from '../../model/draft.js';
 import type { Exchange, Participant } from '../../model/exchange.js';
 import type { GradeOverrideRow, ReviewingMark } from '../../model/grade.js';
@@ -75,18 +73,6 @@ export interface Sources extends ReadReviews {
   readonly reflections: ReadonlyMap<string, ReflectionRow>;
   readonly marks: ReadonlyMap<string, ReviewingMark>;
   readonly overrides: ReadonlyMap<string, readonly GradeOverrideRow[]>;
-}
-
-/** How parts become a grade, of an exchange. */
-export function ruleOf({ gradeRule }: Pick<Exchange, 'gradeRule'>): GradeRule {
-  // One that was kept before there was something to choose has the usual there.
-  const quality = { ...USUAL_GRADE_RULE.quality, ...gradeRule?.quality };
-  return { ...USUAL_GRADE_RULE, ...gradeRule, quality };
-}
-
-/** The form by which reviewing is marked. */
-export function reviewingFormOf({ reviewingForm }: Pick<Exchange, 'reviewingForm'>): readonly FormItem[] {
-  return reviewingForm ?? READY_REVIEWING_FORM;
 }
 
 /** Reviews by what they are of, and by whose they are. */

@@ -18,6 +18,7 @@ import { courseExchanges } from '../../access/course-exchanges.js';
 import { gradeIsReleased } from '../../access/facts-of.js';
 import type { Asker } from '../../access/seeing.js';
 import { countingFigures } from '../../access/versions.js';
+import { ruleOf } from '../../access/rule-of.js';
 import { Course, Enrolment } from '../../model/course.js';
 import { Participant, type Exchange } from '../../model/exchange.js';
 import { Clock } from '../../platform/clock/clock.js';
@@ -27,7 +28,6 @@ import { csvOf } from '../../platform/tables/cells.js';
 import { isoOrNull } from '../../platform/wire/instants.js';
 import { Adjusting } from './adjusting.js';
 import { Evidence } from './evidence.service.js';
-import { ruleOf } from './person-evidence.js';
 import { cellsOf, dictionary, headOf, TABLES, type RowOf, type TableName } from './results-tables.js';
 import { ratingsOf, reviewsInGrades, type ReadReviews, type ReviewInGrade } from './reviews-in-grades.js';
 

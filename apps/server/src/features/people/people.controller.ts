@@ -21,7 +21,7 @@ import { SETTINGS } from '../../platform/config/settings.token.js';
 import { Me } from '../../access/session.guard.js';
 import { Public } from '../../platform/security/public.js';
 import { AccountService } from '../accounts/account.service.js';
-import { Invitations } from './invitations.js';
+import { Invitations } from './invitations.service.js';
 import { PeopleService } from './people.service.js';
 import { RosterService } from './roster.service.js';
 

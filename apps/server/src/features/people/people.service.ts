@@ -10,7 +10,7 @@ import { Ids } from '../../platform/ids/ids.js';
 import { invalid, refusal } from '../../platform/problems/sentences.js';
 import { enrolledOf, type CoursePerson } from '../../access/enrolled.js';
 import { Invitation } from '../../model/invitation.js';
-import { Invitations } from './invitations.js';
+import { Invitations } from './invitations.service.js';
 import { addPlaces, addressTaken } from './places.js';
 import { partnersOf } from './partners.js';
 import { PasswordLinks } from '../accounts/password-links.service.js';

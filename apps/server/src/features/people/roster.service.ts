@@ -31,7 +31,7 @@ import { bundleProblem, clashProblem, rosterProblem, told } from '../../platform
 import { Tables } from '../../platform/tables/tables.js';
 import type { ReadRoster } from '../../platform/tables/worker/tables.js';
 import { enrolledOf } from '../../access/enrolled.js';
-import { Invitations } from './invitations.js';
+import { Invitations } from './invitations.service.js';
 import { addPlaces, type NewPlace } from './places.js';
 import { takeIntoRunningExchanges } from '../../access/running.js';
 

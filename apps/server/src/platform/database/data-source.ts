@@ -3,6 +3,20 @@ import { DataSource } from 'typeorm';
 import { ExchangeAttachment } from '../../model/attachment.js';
 import { AddressChange, PasswordLink, Person, Session } from '../../model/person.js';
 import { AllocationPlan, AllocationPreview, AllocationStep, ForbiddenPair } from '../../model/allocation.js';
+import {
+  Campus,
+  CampusArrival,
+  CampusColumn,
+  CampusCourse,
+  CampusDeployment,
+  CampusKey,
+  CampusLink,
+  CampusLogin,
+  CampusPerson,
+  CampusProof,
+  CampusRegistration,
+  CampusScoreRow,
+} from '../../model/campus.js';
 import { CalendarLink } from '../../model/calendar.js';
 import { Course, Enrolment } from '../../model/course.js';
 import { Draft, DraftPart, DraftPicture, DraftVersion } from '../../model/draft.js';
@@ -76,6 +90,18 @@ export const ENTITIES = [
   ForbiddenPair,
   AllocationPreview,
   AllocationStep,
+  Campus,
+  CampusDeployment,
+  CampusKey,
+  CampusRegistration,
+  CampusLogin,
+  CampusArrival,
+  CampusPerson,
+  CampusProof,
+  CampusCourse,
+  CampusLink,
+  CampusColumn,
+  CampusScoreRow,
 ];
 
 /** In the folder of the data. */

@@ -1,3 +1,4 @@
+import { isAddress } from '@salt-circle/core';
 import { In, IsNull, type EntityManager } from 'typeorm';
 import type { QueryDeepPartialEntity } from 'typeorm/query-builder/QueryPartialEntity.js';
 import type { MailSettings } from '../config/settings.js';
@@ -83,7 +84,8 @@ export async function queueMail(
   now: number,
   letters: readonly Letter[],
 ): Promise<string[]> {
-  const mailed = await tellNews(manager, ids, now, letters);
+  // Whoever has no address has an inbox all the same.
+  const mailed = (await tellNews(manager, ids, now, letters)).filter(({ address }) => isAddress(address));
   const rows = mailed.map(({ address, subject, text, courseId, exchangeId = null, secret = null, sealed = false }) => ({
     id: ids.uuid(),
     at: now,

@@ -51,6 +51,8 @@ const STATUS: Readonly<Record<ProblemCode, number>> = {
   'allocation-changed': 409,
   'allocation-begun': 409,
   'too-few-drafts': 409,
+  'campus-wrong': 422,
+  'campus-silent': 502,
   unexpected: 500,
 };
 

@@ -66,7 +66,21 @@ export interface Happening {
     | 'look-answered'
     | 'replied'
     | 'revision-handed-in'
-    | 'revision-withdrawn';
+    | 'revision-withdrawn'
+    | 'campus-added'
+    | 'campus-changed'
+    | 'campus-removed'
+    | 'campus-key-made'
+    | 'campus-refused'
+    | 'campus-arrived'
+    | 'campus-person-known'
+    | 'campus-linked'
+    | 'campus-unlinked'
+    | 'campus-link-chosen'
+    | 'campus-people-taken'
+    | 'campus-columns-set'
+    | 'campus-scores-sent'
+    | 'campus-score-decided';
   /** Null for the application itself. */
   readonly actorId: string | null;
   readonly courseId?: string;

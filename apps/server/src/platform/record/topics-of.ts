@@ -71,6 +71,20 @@ const TOPICS_OF: Readonly<Record<Happening['action'], readonly Topic[]>> = {
   'review-submitted': ['reviews', 'allocation'],
   'review-reopened': ['reviews', 'allocation'],
   'feedback-released': ['plan'],
+  'campus-added': [],
+  'campus-changed': [],
+  'campus-removed': [],
+  'campus-key-made': [],
+  'campus-refused': [],
+  'campus-arrived': [],
+  'campus-person-known': [],
+  'campus-linked': ['people'],
+  'campus-unlinked': ['people'],
+  'campus-link-chosen': [],
+  'campus-people-taken': ['people', 'drafts', 'allocation'],
+  'campus-columns-set': ['grades'],
+  'campus-scores-sent': ['grades'],
+  'campus-score-decided': ['grades'],
 };
 
 /** What changed with what happened. */

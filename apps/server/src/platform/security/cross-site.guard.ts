@@ -1,6 +1,8 @@
 import { Injectable, type CanActivate, type ExecutionContext } from '@nestjs/common';
+import { Reflector } from '@nestjs/core';
 import type { Request } from 'express';
 import { ProblemError } from '../problems/problem-error.js';
+import { FROM_ELSEWHERE } from './public.js';
 
 /** Another site cannot set it without asking first (a preflight), and nobody answers that here. */
 export const OWN_HEADER = 'x-salt-circle';
@@ -13,7 +15,10 @@ const SAFE = new Set(['GET', 'HEAD', 'OPTIONS']);
  */
 @Injectable()
 export class CrossSiteGuard implements CanActivate {
+  constructor(private readonly reflector: Reflector) {}
+
   canActivate(context: ExecutionContext): boolean {
+    if (this.reflector.get<boolean | undefined>(FROM_ELSEWHERE, context.getHandler()) === true) return true;
     const { method, headers } = context.switchToHttp().getRequest<Request>();
     if (SAFE.has(method)) return true;
     const site = headers['sec-fetch-site'];

@@ -1,10 +1,11 @@
 import helmet from 'helmet';
+import type { Framing } from './framing.js';
 
 /**
  * Nothing runs, loads or frames but what this server ships. No inline script and no inline style;
  * pictures may be data or blobs, because the browser makes some of its own.
  */
-export function securityHeaders(secure: boolean): ReturnType<typeof helmet> {
+export function securityHeaders(secure: boolean, framing: Framing): ReturnType<typeof helmet> {
   return helmet({
     contentSecurityPolicy: {
       useDefaults: false,
@@ -21,7 +22,8 @@ export function securityHeaders(secure: boolean): ReturnType<typeof helmet> {
         manifestSrc: ["'self'"],
         baseUri: ["'none'"],
         formAction: ["'self'"],
-        frameAncestors: ["'none'"],
+        // Only pages of campuses that are connected; headers that older browsers know instead say no to all.
+        frameAncestors: [() => framing.ancestors],
       },
     },
     strictTransportSecurity: secure ? { maxAge: 31_536_000 } : false,

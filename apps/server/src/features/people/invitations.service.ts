@@ -1,5 +1,6 @@
 import { Inject, Injectable } from '@nestjs/common';
 import type { InvitationView, JoinRequest, OpenPlace } from '@salt-circle/contracts';
+import { isAddress } from '@salt-circle/core';
 import { In, LessThan, Not, type EntityManager } from 'typeorm';
 import type { Asker } from '../../access/seeing.js';
 import { Person } from '../../model/person.js';
@@ -10,7 +11,6 @@ import { Clock } from '../../platform/clock/clock.js';
 import type { Settings } from '../../platform/config/settings.js';
 import { SETTINGS } from '../../platform/config/settings.token.js';
 import { Course, Enrolment } from '../../model/course.js';
-import { Participant } from '../../model/exchange.js';
 import { Mail } from '../../model/mail.js';
 import { Database, type Report } from '../../platform/database/database.js';
 import { insertAll } from '../../platform/database/insert-all.js';
@@ -22,6 +22,7 @@ import { queueMail, type Letter } from '../../platform/mail/queue-mail.js';
 import { ProblemError } from '../../platform/problems/problem-error.js';
 import { enrolledOf } from '../../access/enrolled.js';
 import { namesOf } from '../../access/listed.js';
+import { takePlace } from '../../access/take-place.js';
 import { Invitation } from '../../model/invitation.js';
 
 /** How long an invitation can be used, in milliseconds. */
@@ -65,7 +66,7 @@ export class Invitations {
     const inviter = (await namesOf(manager, courseId, [by.id])).get(by.id) ?? by.name;
     const wanted = enrolmentIds === null ? null : new Set(enrolmentIds);
     const people = (await enrolledOf(manager, courseId)).filter(
-      ({ id, active, taken }) => active && !taken && (wanted?.has(id) ?? true),
+      ({ id, active, taken, email }) => active && !taken && isAddress(email) && (wanted?.has(id) ?? true),
     );
     const known = await this.#knownElsewhere(
       manager,
@@ -176,12 +177,10 @@ export class Invitations {
     const taken = offers.filter(({ enrolment }) => wanted.has(enrolment.id));
     if (taken.length < wanted.size) throw linkOver();
     for (const { enrolment } of taken) {
-      const { id, courseId, personId: nobody } = enrolment;
+      const { id, courseId } = enrolment;
       const there = await manager.findOneBy(Enrolment, { courseId, personId: person.id });
       if (there !== null) throw await thereAlready(manager, courseId);
-      await manager.update(Enrolment, { id }, { personId: person.id });
-      await manager.update(Participant, { personId: nobody }, { personId: person.id });
-      await manager.delete(Person, { id: nobody });
+      await takePlace(manager, enrolment, person.id);
       await this.end(manager, [id]);
       happened({ action: 'person-joined', actorId: person.id, courseId });
     }

@@ -1,0 +1,172 @@
+import { Injectable } from '@nestjs/common';
+import { Campus } from '../../model/campus.js';
+import { Clock } from '../../platform/clock/clock.js';
+import { Database } from '../../platform/database/database.js';
+import { Outward, OutwardError, type Answered, type Asked } from '../../platform/outward/outward.js';
+import { CampusFault, outwardFault, refusedWith } from './campus-fault.js';
+import { CampusKeys } from './keys.service.js';
+
+/** Seconds for which a statement of ours counts, and before its end that a token is asked for anew. */
+const STATEMENT = 120;
+const SPARE = 60;
+/** A container with more pages than this goes round in a circle, or is none. */
+const MOST_PAGES = 400;
+/** How stale `answeredAt` may get before a call pays for writing it. */
+const ANSWERED_STEP = 60_000;
+
+interface Token {
+  readonly value: string;
+  /** Milliseconds. */
+  readonly until: number;
+}
+
+interface Call extends Asked {
+  readonly scopes: readonly string[];
+  readonly url: string;
+}
+
+/** Asks campuses in our name: a token for what is wanted, then the service itself. */
+@Injectable()
+export class CampusClient {
+  readonly #tokens = new Map<string, Token>();
+  readonly #answeredAt = new Map<string, number>();
+
+  constructor(
+    private readonly database: Database,
+    private readonly clock: Clock,
+    private readonly outward: Outward,
+    private readonly keys: CampusKeys,
+  ) {}
+
+  /** @throws CampusFault, which is noted with the campus too */
+  async ask(campus: Campus, call: Call): Promise<Answered> {
+    try {
+      const answer = await this.#withToken(campus, call);
+      await this.#note(campus, null);
+      return answer;
+    } catch (error) {
+      if (error instanceof CampusFault) await this.#note(campus, error.sentence);
+      throw error;
+    }
+  }
+
+  /** Like {@link ask}, for JSON. */
+  async json(campus: Campus, call: Call): Promise<unknown> {
+    return parsed(campus, (await this.ask(campus, call)).text);
+  }
+
+  /**
+   * All pages of a container, one after the other: each names the next (RFC 8288, `rel="next"`), at the same place as the first one: a token
+   * goes nowhere else.
+   * @throws CampusFault; what came so far counts for nothing
+   */
+  async *pages(campus: Campus, scopes: readonly string[], first: string, accept: string): AsyncGenerator<unknown> {
+    const seen = new Set<string>();
+    let url: string | null = first;
+    while (url !== null) {
+      if (seen.has(url) || seen.size >= MOST_PAGES) {
+        throw new CampusFault('odd', `The list of ${campus.name} does not end: its pages lead round in a circle.`);
+      }
+      seen.add(url);
+      const { text, headers } = await this.ask(campus, { scopes, url, headers: { accept } });
+      yield parsed(campus, text);
+      url = nextIn(headers.get('link'), url);
+      if (url !== null && new URL(url).origin !== new URL(first).origin) {
+        throw new CampusFault('odd', `The list of ${campus.name} goes on at another place, which is not asked.`);
+      }
+    }
+  }
+
+  /** What a campus takes back or changes is known for as long as a token lasts. */
+  forget(campusId: string): void {
+    for (const key of this.#tokens.keys()) if (key.startsWith(`${campusId} `)) this.#tokens.delete(key);
+  }
+
+  async #withToken(campus: Campus, call: Call): Promise<Answered> {
+    const first = await this.#send(campus, call, await this.#token(campus, call.scopes));
+    // It may have ended on the way, or been taken back: once more with a new one.
+    const answer = first.status === 401 ? await this.#renewed(campus, call) : first;
+    if (answer.status >= 400) throw refusedWith(campus.name, answer.status, answer.text);
+    return answer;
+  }
+
+  #renewed(campus: Campus, call: Call): Promise<Answered> {
+    this.#tokens.delete(keyOf(campus, call.scopes));
+    return this.#token(campus, call.scopes).then((token) => this.#send(campus, call, token));
+  }
+
+  #send(campus: Campus, { url, scopes: _, headers, ...asked }: Call, token: string): Promise<Answered> {
+    return this.#out(campus, url, { ...asked, headers: { ...headers, authorization: `Bearer ${token}` } });
+  }
+
+  async #out(campus: Campus, url: string, asked: Asked): Promise<Answered> {
+    try {
+      return await this.outward.ask(url, asked);
+    } catch (error) {
+      if (error instanceof OutwardError) throw outwardFault(campus.name, error.host, error.fault);
+      throw error;
+    }
+  }
+
+  /** A statement signed by us in exchange for a token (OAuth 2.0, RFC 6749 section 4.4; RFC 7523 section 2.2). */
+  async #token(campus: Campus, scopes: readonly string[]): Promise<string> {
+    const key = keyOf(campus, scopes);
+    const known = this.#tokens.get(key);
+    if (known !== undefined && known.until > this.clock.real()) return known.value;
+    const { clientId } = campus;
+    const audience = campus.tokenAudience ?? campus.tokenUrl;
+    const statement = await this.keys.sign({ iss: clientId, sub: clientId, aud: audience }, STATEMENT);
+    const answer = await this.#out(campus, campus.tokenUrl, {
+      method: 'POST',
+      headers: { 'content-type': 'application/x-www-form-urlencoded', accept: 'application/json' },
+      body: new URLSearchParams({
+        grant_type: 'client_credentials',
+        client_assertion_type: 'urn:ietf:params:oauth:client-assertion-type:jwt-bearer',
+        client_assertion: statement,
+        scope: scopes.join(' '),
+      }).toString(),
+    });
+    if (answer.status >= 400) {
+      const { kind, sentence } = refusedWith(campus.name, answer.status, answer.text);
+      // Nothing was asked for yet, so nothing can have been done.
+      throw new CampusFault(kind, sentence);
+    }
+    const body = parsed(campus, answer.text) as { access_token?: unknown; expires_in?: unknown } | null;
+    const value = body?.access_token;
+    if (typeof value !== 'string' || value === '') throw new CampusFault('odd', `${campus.name} gave no token.`);
+    const seconds = typeof body?.expires_in === 'number' ? body.expires_in : 0;
+    this.#tokens.set(key, { value, until: this.clock.real() + Math.max(0, seconds - SPARE) * 1000 });
+    return value;
+  }
+
+  async #note({ id }: Campus, fault: string | null): Promise<void> {
+    const now = this.clock.real();
+    if (fault === null && now - (this.#answeredAt.get(id) ?? 0) < ANSWERED_STEP) return;
+    if (fault === null) this.#answeredAt.set(id, now);
+    else this.#answeredAt.delete(id);
+    const change = fault === null ? { answeredAt: now, fault: null, faultAt: null } : { fault, faultAt: now };
+    await this.database.write((manager) => manager.update(Campus, { id }, change));
+  }
+}
+
+function keyOf({ id }: Campus, scopes: readonly string[]): string {
+  return `${id} ${[...scopes].sort().join(' ')}`;
+}
+
+function parsed(campus: Campus, text: string): unknown {
+  try {
+    return JSON.parse(text) as unknown;
+  } catch {
+    throw new CampusFault('odd', `${campus.name} answered with something that is no JSON.`);
+  }
+}
+
+/** @returns the address of the next page, or null for the last one */
+function nextIn(link: string | null, base: string): string | null {
+  for (const part of (link ?? '').split(/,(?=\s*<)/)) {
+    const found = /^\s*<([^>]*)>(.*)$/.exec(part);
+    if (found === null || !/;\s*rel\s*=\s*"?[^";]*\bnext\b/i.test(found[2] ?? '')) continue;
+    return URL.canParse(found[1] ?? '', base) ? new URL(found[1] ?? '', base).href : null;
+  }
+  return null;
+}

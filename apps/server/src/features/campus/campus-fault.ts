@@ -1,0 +1,74 @@
+import type { OutwardFault } from '../../platform/outward/outward.js';
+import { ProblemError } from '../../platform/problems/problem-error.js';
+
+/**
+ * A campus was asked and did not do it. `down`: it could not be asked, or says that it cannot now: later perhaps. `no`: it says no. `odd`: its
+ * answer is not what the standard says.
+ */
+export class CampusFault extends Error {
+  override readonly name = 'CampusFault';
+
+  constructor(
+    readonly kind: 'down' | 'no' | 'odd',
+    /** For people. */
+    readonly sentence: string,
+    /** Whether it may have done it all the same. */
+    readonly unsure: boolean = false,
+    /** Whether it could not be reached at all. */
+    readonly silent: boolean = false,
+  ) {
+    super(sentence);
+  }
+
+  asProblem(): ProblemError {
+    return new ProblemError({
+      code: this.kind === 'down' ? 'campus-silent' : 'campus-wrong',
+      sentence: this.sentence,
+      whatToDo:
+        this.kind === 'down'
+          ? 'Nothing has changed. Try again in a few minutes; if it goes on, tell whoever runs the campus.'
+          : 'Nothing has changed. Whoever runs the campus can look at what it allows Salt Circle to do.',
+    });
+  }
+}
+
+const OUTWARD: Readonly<Record<OutwardFault, readonly [kind: CampusFault['kind'], words: string]>> = {
+  closed: ['no', 'is at an address that this server does not ask (not by https, or in its own network)'],
+  none: ['down', 'cannot be reached'],
+  slow: ['down', 'did not answer in time'],
+  large: ['odd', 'answered with more than is taken'],
+  moved: ['odd', 'sent us on to another address, which is not followed'],
+};
+
+export function outwardFault(campus: string, host: string, fault: OutwardFault): CampusFault {
+  const [kind, words] = OUTWARD[fault];
+  return new CampusFault(kind, `${campus} ${words} (${host}).`, kind === 'down', kind === 'down');
+}
+
+/** What a campus says in its own words, as far as they can be shown. */
+export function wordsIn(text: string): string | null {
+  const plain = fromJson(text) ?? (text.trimStart().startsWith('<') ? '' : text);
+  const clean = plain.replace(/[\p{C}\s]+/gu, ' ').trim();
+  return clean === '' ? null : clean.slice(0, 300);
+}
+
+function fromJson(text: string): string | null {
+  try {
+    const body = JSON.parse(text) as unknown;
+    if (typeof body !== 'object' || body === null) return String(body);
+    const { error_description: described, message, error } = body as Record<string, unknown>;
+    return [described, message, error].find((one) => typeof one === 'string') ?? null;
+  } catch {
+    return null;
+  }
+}
+
+/** @param status of HTTP, 400 or more */
+export function refusedWith(campus: string, status: number, text: string): CampusFault {
+  const words = wordsIn(text);
+  const said = words === null ? '' : `: “${words}”`;
+  if (status >= 500) return new CampusFault('down', `${campus} has a fault of its own (${status})${said}.`, true);
+  if (status === 429) return new CampusFault('down', `${campus} asks us to wait (429)${said}.`);
+  if (status === 404) return new CampusFault('no', `${campus} says that it is not there (404)${said}.`);
+  return new CampusFault('no', `${campus} refused (${status})${said}.`);
+}

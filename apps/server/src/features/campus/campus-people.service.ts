@@ -1,0 +1,360 @@
+import { createHash } from 'node:crypto';
+import { Injectable } from '@nestjs/common';
+import type {
+  CampusPeopleRequest,
+  CourseCampusView,
+  RosterApplied,
+  RosterPreview,
+  RosterProblemView,
+} from '@salt-circle/contracts';
+import {
+  compareMembers,
+  counted,
+  isAddress,
+  MEDIA,
+  noAddress,
+  readMembers,
+  SCOPE,
+  type CampusMember,
+  type MemberChanges,
+  type MemberClash,
+  type MemberField,
+  type MemberUpdate,
+} from '@salt-circle/core';
+import type { EntityManager } from 'typeorm';
+import { Access, act, see } from '../../access/access.js';
+import { enrolledOf } from '../../access/enrolled.js';
+import { takeIntoRunningExchanges } from '../../access/running.js';
+import type { Asker } from '../../access/seeing.js';
+import { Campus, CampusColumn, CampusCourse } from '../../model/campus.js';
+import { Enrolment } from '../../model/course.js';
+import { Exchange } from '../../model/exchange.js';
+import { Person } from '../../model/person.js';
+import { Clock } from '../../platform/clock/clock.js';
+import { Database } from '../../platform/database/database.js';
+import { insertAll } from '../../platform/database/insert-all.js';
+import { Ids } from '../../platform/ids/ids.js';
+import { ProblemError } from '../../platform/problems/problem-error.js';
+import { isoOrNull } from '../../platform/wire/instants.js';
+import { Invitations } from '../people/invitations.service.js';
+import { CampusClient } from './campus-client.service.js';
+import { CampusFault } from './campus-fault.js';
+
+/** People of one course whom a campus may name: what is more is no course. */
+const MOST_PEOPLE = 20_000;
+
+const FIELD_WORDS: Readonly<Record<MemberField, string>> = { name: 'name', email: 'address', campusId: 'campus id' };
+
+interface Linked {
+  readonly link: CampusCourse;
+  readonly campus: Campus;
+}
+
+/** Whom a campus names. */
+interface Named {
+  readonly members: readonly CampusMember[];
+  readonly unreadable: number;
+}
+
+/** Who is in a course, as the campus says it. */
+@Injectable()
+export class CampusPeople {
+  constructor(
+    private readonly database: Database,
+    private readonly access: Access,
+    private readonly clock: Clock,
+    private readonly ids: Ids,
+    private readonly client: CampusClient,
+    private readonly invitations: Invitations,
+  ) {}
+
+  async one(person: Asker, courseId: string): Promise<CourseCampusView> {
+    const place = await this.access.course(person, courseId);
+    see(place, { kind: 'people' });
+    const linked = await this.#linked(courseId);
+    if (linked === null) return { campus: null };
+    const { link, campus } = linked;
+    const { title, nightly, missing, services } = link;
+    return {
+      campus: {
+        ...{ name: campus.name, title, nightly, missing },
+        givesPeople: services.membershipsUrl !== null,
+        takesGrades: services.columnsUrl !== null || services.scopes.includes(SCOPE.scores),
+        fetchedAt: isoOrNull(link.fetchedAt),
+        fault: link.fault ?? campus.fault,
+      },
+    };
+  }
+
+  async setNightly(person: Asker, courseId: string, nightly: 'off' | 'add'): Promise<void> {
+    await this.#mayManage(person, courseId);
+    await this.database.write((manager) => manager.update(CampusCourse, { courseId }, { nightly }));
+  }
+
+  /** People and their work stay; whoever is known at the campus still comes in by it, once the course is linked again. */
+  async unlink(person: Asker, courseId: string): Promise<void> {
+    await this.#mayManage(person, courseId);
+    await this.database.write(async (manager, happened) => {
+      const exchanges = await manager.find(Exchange, { select: { id: true }, where: { courseId } });
+      for (const { id } of exchanges) await manager.delete(CampusColumn, { exchangeId: id });
+      await manager.delete(CampusCourse, { courseId });
+      // Another course of the campus, or another campus, may know somebody else by such an id.
+      await manager.update(Enrolment, { courseId }, { campusUser: null });
+      happened({ action: 'campus-unlinked', actorId: person.id, courseId });
+    });
+  }
+
+  /** Asks the campus, and says what that would change. */
+  async preview(person: Asker, courseId: string): Promise<RosterPreview> {
+    await this.#mayManage(person, courseId);
+    const linked = await this.#mustBeLinked(courseId);
+    const named = await this.#ask(linked);
+    const changes = compareMembers(await enrolledOf(this.database.read, courseId), named.members);
+    return previewOf(changes, named, linked.campus.name);
+  }
+
+  /** What was seen, or nothing: the campus is asked again, and says perhaps something else by now. */
+  async apply(
+    person: Asker,
+    courseId: string,
+    { fingerprint, dropMissing }: CampusPeopleRequest,
+  ): Promise<RosterApplied> {
+    await this.#mayManage(person, courseId);
+    const { members } = await this.#ask(await this.#mustBeLinked(courseId));
+    return this.database.write(async (manager, happened) => {
+      const changes = compareMembers(await enrolledOf(manager, courseId), members);
+      if (fingerprintOf(changes) !== fingerprint) {
+        throw new ProblemError({
+          code: 'conflict',
+          sentence:
+            'People of the course, or what the campus says of them, have changed since this was read, so nothing was applied.',
+          whatToDo: 'Look at what it would change now, then apply that.',
+        });
+      }
+      const dropped = dropMissing ? changes.missing.map(({ id }) => id) : [];
+      for (const id of dropped) await manager.update(Enrolment, { id }, { active: false });
+      await this.invitations.end(manager, dropped);
+      const counts = { ...(await this.#take(manager, courseId, changes)), dropped: dropped.length };
+      const missing = changes.missing.length - dropped.length;
+      await manager.update(CampusCourse, { courseId }, { missing });
+      happened({ action: 'campus-people-taken', actorId: person.id, courseId, details: counts });
+      return { ...counts, invited: 0 };
+    });
+  }
+
+  /**
+   * Takes over who is new, and who is called otherwise. Nobody is dropped, and nobody is tied to a place that came from elsewhere: that is
+   * for somebody to look at. A fault is noted with the course.
+   */
+  async fetchNightly(courseId: string): Promise<void> {
+    const linked = await this.#linked(courseId);
+    if (linked === null) return;
+    try {
+      const { members } = await this.#ask(linked);
+      await this.database.write(async (manager, happened) => {
+        const found = compareMembers(await enrolledOf(manager, courseId), members);
+        const sure = { ...found, update: found.update.filter(({ tiedBy, rejoins }) => tiedBy === null && !rejoins) };
+        const counts = await this.#take(manager, courseId, sure);
+        await manager.update(CampusCourse, { courseId }, { missing: found.missing.length });
+        if (counts.added + counts.updated > 0) {
+          happened({ action: 'campus-people-taken', actorId: null, courseId, details: { ...counts, dropped: 0 } });
+        }
+      });
+    } catch (error) {
+      if (!(error instanceof CampusFault)) throw error;
+    }
+  }
+
+  async #take(
+    manager: EntityManager,
+    courseId: string,
+    { add, update }: Pick<MemberChanges, 'add' | 'update'>,
+  ): Promise<{ added: number; updated: number }> {
+    const now = this.clock.now();
+    const rows = add.map((member) => {
+      const name = member.name ?? 'Somebody';
+      const person = { id: this.ids.uuid(), email: null, name, passwordHash: null, createdAt: now };
+      const email = member.email ?? noAddress(this.ids.uuid());
+      const { role, campusId, user } = member;
+      const place = {
+        id: this.ids.uuid(),
+        courseId,
+        personId: person.id,
+        name,
+        email,
+        role,
+        campusId,
+        campusUser: user,
+      };
+      return { person, place: { ...place, active: true, section: null, trait: null, source: 'campus' as const } };
+    });
+    await insertAll(
+      manager,
+      Person,
+      rows.map(({ person }) => person),
+    );
+    await insertAll(
+      manager,
+      Enrolment,
+      rows.map(({ place }) => place),
+    );
+    for (const { place, member, fields, tiedBy } of update) {
+      const changed = Object.fromEntries(fields.map(({ field, to }) => [field, to]));
+      // A place that came from elsewhere stays with its source: the campus is only tied to it.
+      const tie = tiedBy === null ? {} : { campusUser: member.user };
+      await manager.update(Enrolment, { id: place.id }, { ...changed, ...tie, active: true });
+      if (changed['email'] !== undefined) await this.invitations.end(manager, [place.id]);
+    }
+    await takeIntoRunningExchanges(manager, courseId, now, this.ids);
+    return { added: add.length, updated: update.length };
+  }
+
+  async #ask({ link, campus }: Linked): Promise<Named> {
+    const { courseId, services } = link;
+    if (services.membershipsUrl === null) {
+      throw new ProblemError({
+        code: 'campus-wrong',
+        sentence: `${campus.name} has not said where the people of this course can be asked for.`,
+        whatToDo: 'Whoever runs the campus can allow it; then come here once by a link of the course.',
+      });
+    }
+    try {
+      const members: CampusMember[] = [];
+      let unreadable = 0;
+      for await (const body of this.client.pages(campus, [SCOPE.memberships], services.membershipsUrl, MEDIA.members)) {
+        const page = readMembers(body);
+        if (page === null)
+          throw new CampusFault('odd', `${campus.name} answered with something that is no list of people.`);
+        members.push(...page.members);
+        unreadable += page.unreadable;
+        if (members.length > MOST_PEOPLE)
+          throw new CampusFault('odd', `${campus.name} names more than ${MOST_PEOPLE} people.`);
+      }
+      await this.#note(courseId, { fetchedAt: this.clock.now(), fault: null });
+      return { members, unreadable };
+    } catch (error) {
+      if (!(error instanceof CampusFault)) throw error;
+      await this.#note(courseId, { fault: error.sentence });
+      throw error;
+    }
+  }
+
+  #note(courseId: string, change: Partial<Pick<CampusCourse, 'fetchedAt' | 'fault'>>): Promise<unknown> {
+    return this.database.write((manager) => manager.update(CampusCourse, { courseId }, change));
+  }
+
+  async #mayManage(person: Asker, courseId: string): Promise<void> {
+    act(await this.access.course(person, courseId), { kind: 'manage-course' });
+  }
+
+  async #linked(courseId: string): Promise<Linked | null> {
+    const link = await this.database.read.findOneBy(CampusCourse, { courseId });
+    if (link === null) return null;
+    return { link, campus: await this.database.read.findOneByOrFail(Campus, { id: link.campusId }) };
+  }
+
+  async #mustBeLinked(courseId: string): Promise<Linked> {
+    const linked = await this.#linked(courseId);
+    if (linked?.campus.active === true) return linked;
+    throw new ProblemError({
+      code: 'campus-wrong',
+      sentence: linked === null ? 'This course is not linked to a campus.' : `${linked.campus.name} has been paused.`,
+      whatToDo:
+        linked === null
+          ? 'Press a link to Salt Circle on the campus’s page of the course once.'
+          : 'Ask whoever runs this Salt Circle.',
+    });
+  }
+}
+
+/** The same shape as that of a roster, so that it is looked at in the same way. Rows count the members of the campus. */
+function previewOf(changes: MemberChanges, { members, unreadable }: Named, campus: string): RosterPreview {
+  const rowOf = new Map(members.map(({ user }, index) => [user, index + 1]));
+  const row = ({ user }: CampusMember) => rowOf.get(user) ?? 0;
+  const { add, update, missing, unchanged, clashes, twice, roleless, others } = changes;
+  const notes = [
+    unreadable > 0
+      ? counted(unreadable, 'One entry has no id, and is left out.', '# entries have no id, and are left out.')
+      : '',
+    twice > 0 ? counted(twice, 'One person is named twice.', '# people are named twice.') : '',
+    roleless > 0
+      ? counted(
+          roleless,
+          'One person is neither student nor staff there, and is left out.',
+          '# people are neither students nor staff there, and are left out.',
+        )
+      : '',
+    others > 0
+      ? counted(
+          others,
+          'One student of the course came by hand or by a file, and stays.',
+          '# students of the course came by hand or by a file, and stay.',
+        )
+      : '',
+  ].filter((one) => one !== '');
+  return {
+    fingerprint: fingerprintOf(changes),
+    read: [`${campus} names ${counted(members.length, '1 person', '# people')}.`, ...notes].join(' '),
+    add: add.map((one) => ({
+      row: row(one),
+      ...{
+        name: one.name ?? 'Somebody',
+        email: one.email ?? 'no address',
+        role: one.role,
+        campusId: one.campusId,
+        section: null,
+      },
+    })),
+    update: update.map((one) => ({ row: row(one.member), name: one.place.name, changes: changeWords(one) })),
+    missing: missing.map(({ id, name, email }) => ({ id, name, email: isAddress(email) ? email : 'no address' })),
+    unchanged,
+    problems: clashes.map((one) => clashView(one, row(one.member))),
+    unknownColumns: [],
+    classes: [],
+    text: null,
+  };
+}
+
+function changeWords({ fields, rejoins, tiedBy, member }: MemberUpdate): string[] {
+  const tie =
+    tiedBy === null
+      ? []
+      : [
+          `is taken for ${member.name ?? 'the person'} of the campus, because of the same ${tiedBy === 'email' ? 'address' : 'campus id'}`,
+        ];
+  return [
+    ...(rejoins ? ['comes back, with all earlier work'] : []),
+    ...tie,
+    ...fields.map(({ field, from, to }) => `${FIELD_WORDS[field]}: ${from ?? 'none'} → ${to}`),
+  ];
+}
+
+/** All of these are left as they are; the rest can be applied. */
+function clashView({ code, member, place }: MemberClash, row: number): RosterProblemView {
+  const who = member.name ?? member.email ?? 'Somebody';
+  const words: Readonly<Record<MemberClash['code'], string>> = {
+    'own-account': `${place.name} has taken the place with an account, and says that both are the same person when coming from the campus.`,
+    'other-member': `${place.name} is somebody else of the campus already.`,
+    'two-people': `What the campus knows of ${who} belongs to two people here: look at their addresses and campus ids.`,
+    'other-role': `${place.name} is ${place.role} here, and ${member.role ?? 'nothing'} on the campus. The role here stays.`,
+  };
+  return { row, sentence: `${who}: ${words[code]}`, warning: true };
+}
+
+/** Two answers of the campus that would change the same have the same one, as long as the people stay. */
+function fingerprintOf({ add, update, missing, unchanged, clashes }: MemberChanges): string {
+  const outline = {
+    add,
+    update: update.map(({ place, member, fields, tiedBy, rejoins }) => [
+      place.id,
+      member.user,
+      fields,
+      tiedBy,
+      rejoins,
+    ]),
+    missing: missing.map(({ id }) => id),
+    unchanged,
+    clashes: clashes.map(({ code, place, member }) => [code, place.id, member.user]),
+  };
+  return createHash('sha256').update(JSON.stringify(outline)).digest('base64url');
+}

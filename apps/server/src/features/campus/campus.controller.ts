@@ -1,0 +1,95 @@
+import { Body, Controller, Delete, Get, HttpCode, Param, Post, Put } from '@nestjs/common';
+import {
+  CampusPeopleRequest,
+  CourseCampusRequest,
+  GradebookDecisionRequest,
+  GradebookRequest,
+  type CourseCampusView,
+  type GradebookView,
+  type RosterApplied,
+  type RosterPreview,
+} from '@salt-circle/contracts';
+import type { Asker } from '../../access/seeing.js';
+import { Me } from '../../access/session.guard.js';
+import { CampusFault } from './campus-fault.js';
+import { CampusPeople } from './campus-people.service.js';
+import { Gradebook } from './gradebook.service.js';
+
+/** What a campus did not do, as an answer. */
+async function told<T>(work: Promise<T>): Promise<T> {
+  try {
+    return await work;
+  } catch (error) {
+    throw error instanceof CampusFault ? error.asProblem() : error;
+  }
+}
+
+@Controller('courses/:courseId/campus')
+export class CourseCampusController {
+  constructor(private readonly people: CampusPeople) {}
+
+  @Get()
+  one(@Me() me: Asker, @Param('courseId') courseId: string): Promise<CourseCampusView> {
+    return this.people.one(me, courseId);
+  }
+
+  @Put()
+  @HttpCode(204)
+  set(@Me() me: Asker, @Param('courseId') courseId: string, @Body() { nightly }: CourseCampusRequest): Promise<void> {
+    return this.people.setNightly(me, courseId, nightly);
+  }
+
+  @Delete()
+  @HttpCode(204)
+  unlink(@Me() me: Asker, @Param('courseId') courseId: string): Promise<void> {
+    return this.people.unlink(me, courseId);
+  }
+
+  @Post('people/preview')
+  @HttpCode(200)
+  preview(@Me() me: Asker, @Param('courseId') courseId: string): Promise<RosterPreview> {
+    return told(this.people.preview(me, courseId));
+  }
+
+  @Post('people')
+  @HttpCode(200)
+  apply(
+    @Me() me: Asker,
+    @Param('courseId') courseId: string,
+    @Body() request: CampusPeopleRequest,
+  ): Promise<RosterApplied> {
+    return told(this.people.apply(me, courseId, request));
+  }
+}
+
+@Controller('exchanges/:exchangeId/gradebook')
+export class GradebookController {
+  constructor(private readonly gradebook: Gradebook) {}
+
+  @Get()
+  one(@Me() me: Asker, @Param('exchangeId') exchangeId: string): Promise<GradebookView> {
+    return this.gradebook.one(me, exchangeId);
+  }
+
+  @Put()
+  @HttpCode(204)
+  set(@Me() me: Asker, @Param('exchangeId') exchangeId: string, @Body() request: GradebookRequest): Promise<void> {
+    return told(this.gradebook.set(me, exchangeId, request));
+  }
+
+  @Post('send')
+  @HttpCode(204)
+  sendNow(@Me() me: Asker, @Param('exchangeId') exchangeId: string): Promise<void> {
+    return told(this.gradebook.sendNow(me, exchangeId));
+  }
+
+  @Post('decisions')
+  @HttpCode(204)
+  decide(
+    @Me() me: Asker,
+    @Param('exchangeId') exchangeId: string,
+    @Body() request: GradebookDecisionRequest,
+  ): Promise<void> {
+    return told(this.gradebook.decide(me, exchangeId, request));
+  }
+}

@@ -1,0 +1,112 @@
+import { Injectable } from '@nestjs/common';
+import { COLUMN_MAXIMUM, MEDIA, SCOPE } from '@salt-circle/core';
+import { IsNull, Not } from 'typeorm';
+import { CampusColumn, CampusLink } from '../../model/campus.js';
+import { Clock } from '../../platform/clock/clock.js';
+import { Database } from '../../platform/database/database.js';
+import { CampusClient } from './campus-client.service.js';
+import { CampusFault } from './campus-fault.js';
+import { labelOf, tagOf, type Booked } from './gradebook-parts.js';
+
+type Fields = Readonly<Record<string, unknown>>;
+
+/** Milliseconds until a column that could not be made is tried again. */
+const PAUSES: readonly number[] = [30_000, 120_000, 600_000, 3_600_000, 6 * 3_600_000];
+
+/** Whether columns can be made at the campus, or only that of a link be used. */
+export function canMake({ link }: Pick<Booked, 'link'>): boolean {
+  return link.services.columnsUrl !== null && link.services.scopes.includes(SCOPE.columns);
+}
+
+/** Columns of gradebooks: made where there is none yet, called as the exchange is, removed only when asked. */
+@Injectable()
+export class Columns {
+  constructor(
+    private readonly database: Database,
+    private readonly clock: Clock,
+    private readonly client: CampusClient,
+  ) {}
+
+  /** @returns its address, or null while there is none; a fault is noted with it */
+  async ensure(booked: Booked, column: CampusColumn): Promise<string | null> {
+    const label = labelOf(booked.exchange, column.part);
+    if (column.url !== null && column.label === label) return column.url;
+    if (column.nextTryAt > this.clock.real()) return column.url;
+    try {
+      const url = column.url ?? (await this.#found(booked, column)) ?? (await this.#make(booked, column, label));
+      if (column.label !== label && canMake(booked)) await this.#rename(booked, url, label);
+      await this.#note(column, { url, label, fault: null, tries: 0, nextTryAt: 0 });
+      return url;
+    } catch (error) {
+      if (!(error instanceof CampusFault)) throw error;
+      const pause = PAUSES[Math.min(column.tries, PAUSES.length - 1)] ?? 0;
+      const nextTryAt = this.clock.real() + pause;
+      await this.#note(column, { fault: error.sentence, tries: column.tries + 1, nextTryAt });
+      return column.url;
+    }
+  }
+
+  /** With all that is in it. One that is not there any more is as good as removed. @throws CampusFault */
+  async remove({ campus }: Booked, url: string): Promise<void> {
+    try {
+      await this.client.ask(campus, { scopes: [SCOPE.columns], url, method: 'DELETE' });
+    } catch (error) {
+      if (!(error instanceof CampusFault && error.sentence.includes('(404)'))) throw error;
+    }
+  }
+
+  /** One that was made before and not heard of, or that the campus made with a link. */
+  async #found(booked: Booked, { part }: CampusColumn): Promise<string | null> {
+    const { exchange, link, campus } = booked;
+    const ofLink = await this.database.read.findOneBy(CampusLink, {
+      exchangeId: exchange.id,
+      columnUrl: Not(IsNull()),
+    });
+    if (part === '' && ofLink !== null) return ofLink.columnUrl;
+    if (!canMake(booked)) return null;
+    const asked = new URL(link.services.columnsUrl ?? '');
+    asked.searchParams.set('resource_id', exchange.id);
+    asked.searchParams.set('tag', tagOf(part));
+    for await (const page of this.client.pages(campus, [SCOPE.columns], asked.href, MEDIA.columns)) {
+      if (!Array.isArray(page))
+        throw new CampusFault('odd', `${campus.name} answered with something that is no list of columns.`);
+      // Some campuses leave the question aside and list all.
+      const mine = (page as Fields[]).find(({ resourceId, tag }) => resourceId === exchange.id && tag === tagOf(part));
+      if (mine !== undefined && typeof mine['id'] === 'string') return mine['id'];
+    }
+    return null;
+  }
+
+  async #make(booked: Booked, { exchangeId, part }: CampusColumn, label: string): Promise<string> {
+    const { campus, link } = booked;
+    if (!canMake(booked)) {
+      throw new CampusFault(
+        'no',
+        `${campus.name} does not let Salt Circle make columns, and has none for this exchange. A link of the exchange that is chosen there with a column brings one.`,
+      );
+    }
+    const made = (await this.client.json(campus, {
+      ...{ scopes: [SCOPE.columns], url: link.services.columnsUrl ?? '', method: 'POST' },
+      headers: { 'content-type': MEDIA.column, accept: MEDIA.column },
+      body: JSON.stringify({ label, scoreMaximum: COLUMN_MAXIMUM, resourceId: exchangeId, tag: tagOf(part) }),
+    })) as Fields;
+    if (typeof made['id'] !== 'string')
+      throw new CampusFault('odd', `${campus.name} made a column, but did not say where.`);
+    return made['id'];
+  }
+
+  async #rename({ campus }: Booked, url: string, label: string): Promise<void> {
+    const headers = { accept: MEDIA.column };
+    const there = (await this.client.json(campus, { scopes: [SCOPE.columns], url, headers })) as Fields;
+    if (there['label'] === label) return;
+    await this.client.ask(campus, {
+      ...{ scopes: [SCOPE.columns], url, method: 'PUT' },
+      headers: { 'content-type': MEDIA.column, accept: MEDIA.column },
+      body: JSON.stringify({ ...there, label }),
+    });
+  }
+
+  #note({ exchangeId, part }: CampusColumn, change: Partial<CampusColumn>): Promise<unknown> {
+    return this.database.write((manager) => manager.update(CampusColumn, { exchangeId, part }, change));
+  }
+}

@@ -1,0 +1,176 @@
+import { Injectable } from '@nestjs/common';
+import type {
+  CampusScoreView,
+  GradebookDecisionRequest,
+  GradebookRequest,
+  GradebookView,
+} from '@salt-circle/contracts';
+import { SCOPE } from '@salt-circle/core';
+import { In, type EntityManager } from 'typeorm';
+import { Access, act, see } from '../../access/access.js';
+import { namesOf } from '../../access/listed.js';
+import { activeParticipants } from '../../access/participants.js';
+import type { Asker } from '../../access/seeing.js';
+import { CampusColumn, CampusScoreRow } from '../../model/campus.js';
+import { Database } from '../../platform/database/database.js';
+import { portions } from '../../platform/database/portions.js';
+import { ProblemError } from '../../platform/problems/problem-error.js';
+import { isoOrNull } from '../../platform/wire/instants.js';
+import { canMake, Columns } from './columns.service.js';
+import { bookedOf, usersOf, type Booked, type PartOrWhole } from './gradebook-parts.js';
+import { Gradebooks } from './gradebooks.service.js';
+
+/** What the staff of an exchange see and decide of the gradebook at the campus. */
+@Injectable()
+export class Gradebook {
+  constructor(
+    private readonly database: Database,
+    private readonly access: Access,
+    private readonly columns: Columns,
+    private readonly gradebooks: Gradebooks,
+  ) {}
+
+  async one(person: Asker, exchangeId: string): Promise<GradebookView> {
+    const place = await this.access.exchange(person, exchangeId);
+    see(place, { kind: 'workspace' });
+    const manager = this.database.read;
+    const booked = await bookedOf(manager, exchangeId);
+    if (booked === null || !takesGrades(booked)) {
+      return { campus: null, columns: 'off', canMake: false, faults: [], scores: [] };
+    }
+    const { columns, campus } = booked;
+    return {
+      campus: campus.name,
+      columns: columns.length === 0 ? 'off' : columns.some(({ part }) => part !== '') ? 'parts' : 'whole',
+      canMake: canMake(booked),
+      faults: [...new Set(columns.flatMap(({ fault }) => (fault === null ? [] : [fault])))],
+      scores: await scoresOf(manager, booked),
+    };
+  }
+
+  /** Columns that are not wanted any more stay at the campus, unless they are to go there too. */
+  async set(person: Asker, exchangeId: string, { columns, removeThere }: GradebookRequest): Promise<void> {
+    const place = await this.access.exchange(person, exchangeId);
+    act(place, { kind: 'release' });
+    const booked = await this.#booked(exchangeId);
+    const parts = place.exchange.gradeParts.map(({ part }) => part);
+    const wanted: readonly PartOrWhole[] = { off: [], whole: [''] as const, parts }[columns];
+    if (columns === 'parts' && (parts.length === 0 || !canMake(booked))) throw noColumns(booked, parts.length);
+    const gone = booked.columns.filter(({ part }) => !wanted.includes(part));
+    // At the campus first: what fails there leaves all as it is.
+    if (removeThere) for (const { url } of gone) if (url !== null) await this.columns.remove(booked, url);
+    await this.database.write(async (manager, happened) => {
+      for (const { part } of gone) {
+        await manager.delete(CampusColumn, { exchangeId, part });
+        await manager.delete(CampusScoreRow, { exchangeId, part });
+      }
+      const there = new Set(booked.columns.map(({ part }) => part));
+      const fresh = wanted.filter((part) => !there.has(part));
+      for (const part of fresh)
+        await manager.insert(CampusColumn, { exchangeId, part, url: null, label: null, fault: null });
+      const where = { courseId: place.course.id, exchangeId };
+      happened({
+        action: 'campus-columns-set',
+        actorId: person.id,
+        ...where,
+        details: { columns, removed: gone.length },
+      });
+    });
+    await this.gradebooks.look();
+  }
+
+  /** Sends what waits, and looks what the campus holds. */
+  async sendNow(person: Asker, exchangeId: string): Promise<void> {
+    act(await this.access.exchange(person, exchangeId), { kind: 'release' });
+    await this.#booked(exchangeId);
+    await this.gradebooks.look();
+    await this.gradebooks.compareOne(exchangeId);
+  }
+
+  async decide(person: Asker, exchangeId: string, { participantIds, how }: GradebookDecisionRequest): Promise<void> {
+    const place = await this.access.exchange(person, exchangeId);
+    act(place, { kind: 'release' });
+    await this.#booked(exchangeId);
+    await this.database.write(async (manager, happened) => {
+      let decided = 0;
+      for (const ids of portions([...new Set(participantIds)])) {
+        const state = how === 'again' ? 'refused' : 'changed';
+        for (const row of await manager.findBy(CampusScoreRow, { exchangeId, participantId: In(ids), state })) {
+          const { participantId, part, theirs } = row;
+          await manager.update(CampusScoreRow, { participantId, part }, changeFor(how, theirs));
+          decided += 1;
+        }
+      }
+      // A column that is missing at the campus is made anew.
+      if (how === 'again') await manager.update(CampusColumn, { exchangeId }, { tries: 0, nextTryAt: 0, fault: null });
+      const where = { courseId: place.course.id, exchangeId };
+      happened({ action: 'campus-score-decided', actorId: person.id, ...where, details: { how, people: decided } });
+    });
+    if (how !== 'theirs') await this.gradebooks.look();
+  }
+
+  async #booked(exchangeId: string): Promise<Booked> {
+    const booked = await bookedOf(this.database.read, exchangeId);
+    if (booked !== null && takesGrades(booked)) return booked;
+    throw new ProblemError({
+      code: 'campus-wrong',
+      sentence:
+        booked === null
+          ? 'The course of this exchange is not linked to a campus.'
+          : `${booked.campus.name} does not let Salt Circle pass grades on.`,
+      whatToDo: 'Whoever runs the campus can allow it; then come here once by a link of the course.',
+    });
+  }
+}
+
+function changeFor(how: GradebookDecisionRequest['how'], theirs: number | null): Partial<CampusScoreRow> {
+  // What is there now is what was sent last, as it were: from it, the next one goes on.
+  if (how === 'theirs') return { state: 'sent', sentValue: theirs };
+  const due = { state: 'waiting' as const, tries: 0, nextTryAt: 0, error: null };
+  return how === 'ours' ? { ...due, sentValue: theirs, theirs: null } : due;
+}
+
+function takesGrades({ link }: Booked): boolean {
+  return link.services.scopes.includes(SCOPE.scores);
+}
+
+function noColumns(booked: Booked, parts: number): ProblemError {
+  return new ProblemError({
+    code: 'campus-wrong',
+    sentence:
+      parts === 0
+        ? 'The grade of this exchange has no parts.'
+        : `${booked.campus.name} does not let Salt Circle make columns, so there can be only one.`,
+    whatToDo: 'Choose one column for the grade as a whole.',
+  });
+}
+
+async function scoresOf(manager: EntityManager, { exchange, link, columns }: Booked): Promise<CampusScoreView[]> {
+  const users = await usersOf(manager, link);
+  const participants = await activeParticipants(manager, exchange.id);
+  const names = await namesOf(
+    manager,
+    exchange.courseId,
+    participants.map(({ personId }) => personId),
+  );
+  const rows = await manager.findBy(CampusScoreRow, { exchangeId: exchange.id });
+  const known = new Map(rows.map((row) => [`${row.participantId} ${row.part}`, row]));
+  const order = exchange.gradeParts.map(({ part }) => part as PartOrWhole);
+  const sorted = [...columns].sort((a, b) => order.indexOf(a.part) - order.indexOf(b.part));
+  const views = participants.flatMap(({ id, personId }) =>
+    sorted.map(({ part }): CampusScoreView => {
+      const row = known.get(`${id} ${part}`);
+      const state = row?.state ?? (users.has(personId) ? 'unreleased' : 'apart');
+      return {
+        ...{ participantId: id, name: names.get(personId) ?? 'someone who has left', part, state },
+        kind: row?.kind ?? 'open',
+        ours: row?.value ?? null,
+        theirs: row?.theirs ?? null,
+        at: isoOrNull(row?.sentAt ?? null),
+        nextTryAt: isoOrNull(state === 'waiting' && (row?.nextTryAt ?? 0) > 0 ? (row?.nextTryAt ?? null) : null),
+        error: row?.error ?? null,
+      };
+    }),
+  );
+  return views.sort((a, b) => a.name.localeCompare(b.name));
+}

@@ -1,0 +1,154 @@
+import { Inject, Injectable } from '@nestjs/common';
+import { CLAIM } from '@salt-circle/core';
+import type { Settings } from '../../platform/config/settings.js';
+import { SETTINGS } from '../../platform/config/settings.token.js';
+import { Outward, OutwardError, type Answered, type Asked } from '../../platform/outward/outward.js';
+import { CampusFault, outwardFault, refusedWith } from './campus-fault.js';
+import { Campuses } from './campuses.service.js';
+import { SIGNED_BY } from './keys.service.js';
+
+type Fields = Readonly<Record<string, unknown>>;
+
+/** What of its OpenID configuration (OpenID Connect Discovery 1.0, section 3) is needed. */
+interface Configuration {
+  readonly issuer: string;
+  readonly authUrl: string;
+  readonly tokenUrl: string;
+  readonly keysUrl: string;
+  readonly registerUrl: string;
+}
+
+const KIND = 'https://purl.imsglobal.org/spec/lti-platform-configuration';
+const OWN_KIND = 'https://purl.imsglobal.org/spec/lti-tool-configuration';
+
+/** Registers us at a campus that says where it takes registrations (LTI Dynamic Registration 1.0; OpenID Connect Dynamic Client Registration 1.0). */
+@Injectable()
+export class Registration {
+  constructor(
+    private readonly outward: Outward,
+    private readonly campuses: Campuses,
+    @Inject(SETTINGS) private readonly settings: Settings,
+  ) {}
+
+  /**
+   * @param link token of the link that the campus was given
+   * @param from where the campus describes itself, and what it gave us to register with
+   * @returns how the campus is called here
+   * @throws CampusFault, ProblemError; the link can be used again then
+   */
+  async register(
+    link: string,
+    from: { readonly configuration: string; readonly token: string | null },
+  ): Promise<string> {
+    const { tokenHash, byId, name } = await this.campuses.registrationOf(link);
+    const there = await this.#configuration(from.configuration);
+    const answer = await this.#json(there.registerUrl, {
+      method: 'POST',
+      headers: {
+        'content-type': 'application/json',
+        accept: 'application/json',
+        ...(from.token !== null && { authorization: `Bearer ${from.token}` }),
+      },
+      body: JSON.stringify(this.#ourselves()),
+    });
+    const clientId = textIn(answer, 'client_id');
+    if (clientId === null) throw new CampusFault('odd', 'The campus took the registration, but gave no client id.');
+    const deployment = textIn(fieldsIn(answer, OWN_KIND), 'deployment_id');
+    if (!(await this.campuses.endRegistration(tokenHash))) return name;
+    await this.campuses.insert(
+      {
+        ...{ name, clientId, active: true, makesCourses: true, tokenAudience: null },
+        ...{ issuer: there.issuer, authUrl: there.authUrl, tokenUrl: there.tokenUrl, keysUrl: there.keysUrl },
+        pages: [...new Set([new URL(there.issuer).origin, new URL(there.authUrl).origin])],
+        deployments: deployment === null ? [] : [deployment],
+      },
+      byId,
+    );
+    return name;
+  }
+
+  /** The campus that describes itself and the place where it does so have to belong together. */
+  async #configuration(address: string): Promise<Configuration> {
+    const found = await this.#json(address, { headers: { accept: 'application/json' } });
+    const issuer = textIn(found, 'issuer');
+    const [authUrl, tokenUrl, keysUrl, registerUrl] = [
+      'authorization_endpoint',
+      'token_endpoint',
+      'jwks_uri',
+      'registration_endpoint',
+    ].map((name) => textIn(found, name));
+    if (issuer === null || !authUrl || !tokenUrl || !keysUrl || !registerUrl || !URL.canParse(issuer)) {
+      throw new CampusFault(
+        'odd',
+        'The campus does not say all that is needed to register: its name, and where it signs in, gives tokens, shows keys and takes registrations.',
+      );
+    }
+    if (new URL(issuer).host !== new URL(address).host) {
+      throw new CampusFault(
+        'odd',
+        `What describes the campus is at ${new URL(address).host}, but calls itself ${new URL(issuer).host}. So it was not believed.`,
+      );
+    }
+    if (fieldsIn(found, KIND) === null)
+      throw new CampusFault('odd', 'This is no campus that speaks the standard for learning tools.');
+    return { issuer, authUrl, tokenUrl, keysUrl, registerUrl };
+  }
+
+  #ourselves(): Fields {
+    const { loginUrl, launchUrl, keysUrl, scopes } = this.campuses.ours;
+    const { host } = new URL(this.settings.publicUrl);
+    return {
+      application_type: 'web',
+      response_types: ['id_token'],
+      grant_types: ['implicit', 'client_credentials'],
+      initiate_login_uri: loginUrl,
+      redirect_uris: [launchUrl],
+      client_name: 'Salt Circle',
+      jwks_uri: keysUrl,
+      token_endpoint_auth_method: 'private_key_jwt',
+      id_token_signed_response_alg: SIGNED_BY,
+      scope: scopes.join(' '),
+      [OWN_KIND]: {
+        domain: host,
+        description: 'Peer review of student drafts',
+        target_link_uri: launchUrl,
+        claims: ['iss', 'sub', 'name', 'given_name', 'family_name', 'email', CLAIM.lis],
+        messages: [
+          { type: 'LtiResourceLinkRequest', target_link_uri: launchUrl },
+          { type: 'LtiDeepLinkingRequest', target_link_uri: launchUrl, label: 'An exchange of Salt Circle' },
+        ],
+      },
+    };
+  }
+
+  async #json(address: string, asked: Asked): Promise<Fields> {
+    const { status, text } = await this.#ask(address, asked);
+    if (status >= 400) throw refusedWith('The campus', status, text);
+    try {
+      const body = JSON.parse(text) as unknown;
+      if (typeof body === 'object' && body !== null) return body as Fields;
+    } catch {
+      // Said below, like all that is no object.
+    }
+    throw new CampusFault('odd', 'The campus answered with something that is no JSON object.');
+  }
+
+  async #ask(address: string, asked: Asked): Promise<Answered> {
+    try {
+      return await this.outward.ask(address, asked);
+    } catch (error) {
+      if (error instanceof OutwardError) throw outwardFault('The campus', error.host, error.fault);
+      throw error;
+    }
+  }
+}
+
+function textIn(fields: Fields | null, name: string): string | null {
+  const value = fields?.[name];
+  return typeof value === 'string' && value !== '' && value.length <= 2_000 ? value : null;
+}
+
+function fieldsIn(fields: Fields, name: string): Fields | null {
+  const value = fields[name];
+  return typeof value === 'object' && value !== null ? (value as Fields) : null;
+}

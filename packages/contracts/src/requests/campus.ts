@@ -1,0 +1,155 @@
+import {
+  ArrayMaxSize,
+  ArrayMinSize,
+  IsArray,
+  IsBoolean,
+  IsIn,
+  IsOptional,
+  IsString,
+  IsUrl,
+  Length,
+  Matches,
+  MaxLength,
+} from 'class-validator';
+import { LIMITS } from '../limits.js';
+import { NOT_BLANK, TITLE_MESSAGE } from './exchange.js';
+
+const ADDRESS = { require_tld: false, protocols: ['https', 'http'], require_protocol: true };
+const address = (what: string) => ({ message: `Give the address of ${what}, such as https://campus.example.org/….` });
+const NAME_MESSAGE = { message: `Give a name of 1 to ${LIMITS.name} characters.` };
+
+export class CampusNameRequest {
+  @IsString(NAME_MESSAGE)
+  @Length(1, LIMITS.name, NAME_MESSAGE)
+  @Matches(NOT_BLANK, NAME_MESSAGE)
+  name!: string;
+}
+
+export class CampusRequest extends CampusNameRequest {
+  @IsUrl(ADDRESS, address('the campus, as it calls itself (issuer)'))
+  @MaxLength(LIMITS.url)
+  issuer!: string;
+
+  @IsString()
+  @Length(1, 255, { message: 'Give the client id that the campus has for Salt Circle.' })
+  clientId!: string;
+
+  @IsUrl(ADDRESS, address('sign-in (authentication request)'))
+  @MaxLength(LIMITS.url)
+  authUrl!: string;
+
+  @IsUrl(ADDRESS, address('tokens'))
+  @MaxLength(LIMITS.url)
+  tokenUrl!: string;
+
+  @IsUrl(ADDRESS, address('the campus’s keys'))
+  @MaxLength(LIMITS.url)
+  keysUrl!: string;
+
+  @IsOptional()
+  @IsString()
+  @MaxLength(LIMITS.url)
+  tokenAudience!: string | null;
+
+  /** Of those of the campus that may show Salt Circle inside of them. */
+  @IsArray()
+  @ArrayMaxSize(20, { message: 'Up to 20 addresses of pages are taken.' })
+  @IsUrl(ADDRESS, { each: true, message: 'Give addresses of pages such as https://campus.example.org.' })
+  @MaxLength(LIMITS.url, { each: true })
+  pages!: string[];
+
+  @IsBoolean()
+  active!: boolean;
+
+  @IsBoolean()
+  makesCourses!: boolean;
+
+  /** Those that are allowed; others that were seen are not. */
+  @IsArray()
+  @ArrayMaxSize(200)
+  @IsString({ each: true })
+  @MaxLength(255, { each: true })
+  deployments!: string[];
+}
+
+export class ArrivalAccountRequest {
+  @IsString()
+  @Length(1, 254, { message: 'Enter the address that you sign in with.' })
+  email!: string;
+
+  @IsString()
+  @Length(1, LIMITS.passwordMax, { message: 'Enter your password.' })
+  password!: string;
+}
+
+export class ArrivalMailRequest {
+  /** Left out for the place that waits: the link goes where the course says. */
+  @IsOptional()
+  @IsString()
+  @MaxLength(254)
+  email!: string | null;
+}
+
+export class ArrivalCourseRequest {
+  /** One of the person's own, or null for a new one. */
+  @IsOptional()
+  @IsString()
+  @MaxLength(64)
+  courseId!: string | null;
+
+  @IsString(TITLE_MESSAGE)
+  @Length(1, LIMITS.title, TITLE_MESSAGE)
+  @Matches(NOT_BLANK, TITLE_MESSAGE)
+  title!: string;
+
+  @IsString()
+  @Length(1, 64)
+  timeZone!: string;
+}
+
+export class ArrivalChoiceRequest {
+  /** Null for the course as a whole. */
+  @IsOptional()
+  @IsString()
+  @MaxLength(64)
+  exchangeId!: string | null;
+
+  @IsBoolean()
+  column!: boolean;
+}
+
+export class CourseCampusRequest {
+  @IsIn(['off', 'add'])
+  nightly!: 'off' | 'add';
+}
+
+export class CampusPeopleRequest {
+  /** From the preview; refused when either side has changed since. */
+  @IsString()
+  @Length(1, 128)
+  fingerprint!: string;
+
+  @IsBoolean()
+  dropMissing!: boolean;
+}
+
+export class GradebookRequest {
+  @IsIn(['off', 'whole', 'parts'])
+  columns!: 'off' | 'whole' | 'parts';
+
+  /** For those that are not wanted any more: whether they are removed at the campus too, with what is in them. */
+  @IsBoolean()
+  removeThere!: boolean;
+}
+
+export class GradebookDecisionRequest {
+  @IsArray()
+  @ArrayMinSize(1)
+  @ArrayMaxSize(10_000)
+  @IsString({ each: true })
+  participantIds!: string[];
+
+  /** `again`: what was refused is tried once more. `ours`: what the campus holds is written over. `theirs`: it stays. */
+  @IsIn(['again', 'ours', 'theirs'])
+  how!: 'again' | 'ours' | 'theirs';
+}
