@@ -87,7 +87,7 @@ export type {
 } from './campus/compareMembers.js';
 export { readLaunch, type CampusServices, type Choosing, type Launch, type LaunchFault } from './campus/launch.js';
 export { readMembers, type CampusMember, type MembersPage } from './campus/members.js';
-export { isAddress, noAddress } from './campus/noAddress.js';
+export { isAddress, noAddress, shownAddress } from './campus/noAddress.js';
 export { courseRole } from './campus/roles.js';
 export { COLUMN_MAXIMUM, readResults, sameScore, scoreBody, scoreOfGrade, type CampusScore } from './campus/score.js';
 export { compareRoster } from './people/compareRoster.js';

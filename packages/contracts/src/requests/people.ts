@@ -114,6 +114,8 @@ export class PersonRequest {
   @Matches(NOT_BLANK, NAME_MESSAGE)
   name!: string;
 
+  /** Blank leaves somebody without one who had none. */
+  @ValidateIf(({ email }: PersonRequest) => email !== '')
   @IsEmail({}, { message: 'Enter an email address, such as name@example.org.' })
   @MaxLength(254, { message: 'This is longer than any email address.' })
   email!: string;

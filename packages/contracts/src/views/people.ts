@@ -1,16 +1,19 @@
-import type { Role } from '@salt-circle/core';
+import type { PlaceSource, Role } from '@salt-circle/core';
 import type { IsoInstant } from './person.js';
 
 export interface PersonRow {
   /** Of the enrolment. */
   readonly id: string;
   readonly name: string;
+  /** Blank for none: a campus need not pass addresses on. */
   readonly email: string;
   readonly role: Role;
   readonly campusId: string | null;
   readonly section: string | null;
   readonly trait: string | null;
   readonly active: boolean;
+  /** By whom the place was last written. */
+  readonly source: PlaceSource;
   /** `taken`: by somebody's account. `invited`: a link to take it is open. */
   readonly place: 'taken' | 'invited' | 'open';
   readonly you: boolean;

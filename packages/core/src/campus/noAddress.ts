@@ -6,6 +6,11 @@ export function noAddress(own: string): string {
   return `${own}${NOWHERE}`;
 }
 
+/** As it is shown: blank for none. */
+export function shownAddress(email: string): string {
+  return isAddress(email) ? email : '';
+}
+
 /** Whether mail can be sent there at all. */
 export function isAddress(email: string): boolean {
   return !email.endsWith(NOWHERE);

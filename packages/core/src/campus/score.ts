@@ -52,7 +52,8 @@ export function readResults(page: unknown): ReadonlyMap<string, number | null> |
       const [score, maximum] = [fields['resultScore'], fields['resultMaximum'] ?? COLUMN_MAXIMUM];
       if (typeof score !== 'number' || !Number.isFinite(score)) return [[user, null]];
       if (typeof maximum !== 'number' || !(maximum > 0)) return [[user, null]];
-      return [[user, (score / maximum) * COLUMN_MAXIMUM]];
+      // Campuses keep shares: what a division leaves behind is nobody's change.
+      return [[user, Math.round((score / maximum) * COLUMN_MAXIMUM * 1e6) / 1e6]];
     }),
   );
 }

@@ -1,3 +1,4 @@
+import type { PlaceSource } from '../campus/compareMembers.js';
 import type { Role } from '../visibility/facts.js';
 import type { RosterEntry } from './roster.js';
 
@@ -11,6 +12,8 @@ export interface Enrolled {
   readonly trait: string | null;
   readonly role: Role;
   readonly active: boolean;
+  /** By whom the place was last written; left out where that does not matter. */
+  readonly source?: PlaceSource;
 }
 
 export type RosterField = 'name' | 'email' | 'campusId' | 'section' | 'trait';
@@ -46,6 +49,8 @@ export interface RosterChanges {
   readonly update: readonly RosterUpdate[];
   /** Active students whom the roster does not name. Only dropped when asked for. */
   readonly missing: readonly Enrolled[];
+  /** The same, but that they came by a campus: they stay. */
+  readonly ofCampus: number;
   readonly unchanged: number;
   readonly clashes: readonly RosterClash[];
 }
@@ -111,6 +116,7 @@ export function compareRoster(
     if (fields.length === 0 && known.active) unchanged += 1;
     else update.push({ entry, enrolled: known, fields, rejoins: !known.active });
   }
-  const missing = enrolled.filter(({ id, active, role }) => active && role === 'student' && !named.has(id));
-  return { add, update, missing, unchanged, clashes };
+  const gone = enrolled.filter(({ id, active, role }) => active && role === 'student' && !named.has(id));
+  const missing = gone.filter(({ source }) => source !== 'campus');
+  return { add, update, missing, unchanged, clashes, ofCampus: gone.length - missing.length };
 }

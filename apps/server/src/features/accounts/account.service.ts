@@ -1,5 +1,6 @@
 import { Inject, Injectable } from '@nestjs/common';
 import type { AccountView } from '@salt-circle/contracts';
+import { shownAddress } from '@salt-circle/core';
 import Bowser from 'bowser';
 import type { EntityManager } from 'typeorm';
 import { SessionService } from '../../access/session.service.js';
@@ -129,7 +130,7 @@ async function placesOf(manager: EntityManager, personId: string): Promise<Accou
   const places: Array<AccountView['places'][number]> = [];
   for (const { courseId, name, email, role } of await manager.findBy(Enrolment, { personId, active: true })) {
     const { title } = await manager.findOneByOrFail(Course, { id: courseId });
-    places.push({ course: title, name, email, role });
+    places.push({ course: title, name, email: shownAddress(email), role });
   }
   return places.sort((a, b) => a.course.localeCompare(b.course));
 }

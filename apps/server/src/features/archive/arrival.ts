@@ -102,7 +102,7 @@ export class Arrival {
     return {
       ...row,
       // Whoever reads it decides who of the staff of then is of the staff here.
-      ...(table.name === 'enrolment' && placeOf(row, person)),
+      ...(table.name === 'enrolment' && { ...placeOf(row, person), source: 'archive' }),
       ...besides(metadata, this.#courseId, ids),
     };
   }

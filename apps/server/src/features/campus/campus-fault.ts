@@ -16,6 +16,8 @@ export class CampusFault extends Error {
     readonly unsure: boolean = false,
     /** Whether it could not be reached at all. */
     readonly silent: boolean = false,
+    /** Whether it says that what was asked for is not there. */
+    readonly missing: boolean = false,
   ) {
     super(sentence);
   }
@@ -69,6 +71,7 @@ export function refusedWith(campus: string, status: number, text: string): Campu
   const said = words === null ? '' : `: “${words}”`;
   if (status >= 500) return new CampusFault('down', `${campus} has a fault of its own (${status})${said}.`, true);
   if (status === 429) return new CampusFault('down', `${campus} asks us to wait (429)${said}.`);
-  if (status === 404) return new CampusFault('no', `${campus} says that it is not there (404)${said}.`);
+  if (status === 404)
+    return new CampusFault('no', `${campus} says that it is not there (404)${said}.`, false, false, true);
   return new CampusFault('no', `${campus} refused (${status})${said}.`);
 }

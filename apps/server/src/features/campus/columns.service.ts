@@ -13,6 +13,9 @@ type Fields = Readonly<Record<string, unknown>>;
 /** Milliseconds until a column that could not be made is tried again. */
 const PAUSES: readonly number[] = [30_000, 120_000, 600_000, 3_600_000, 6 * 3_600_000];
 
+/** Milliseconds; later than any clock. */
+const NEVER = Number.MAX_SAFE_INTEGER;
+
 /** Whether columns can be made at the campus, or only that of a link be used. */
 export function canMake({ link }: Pick<Booked, 'link'>): boolean {
   return link.services.columnsUrl !== null && link.services.scopes.includes(SCOPE.columns);
@@ -46,12 +49,26 @@ export class Columns {
     }
   }
 
+  /** Whether it is not there any more: that is noted, and it is not made anew by itself, since somebody has removed it there. */
+  async isGone({ campus }: Booked, column: Pick<CampusColumn, 'exchangeId' | 'part'>, url: string): Promise<boolean> {
+    try {
+      await this.client.ask(campus, { scopes: [SCOPE.columns], url, headers: { accept: MEDIA.column } });
+      return false;
+    } catch (error) {
+      if (!(error instanceof CampusFault)) throw error;
+      if (!error.missing) return false;
+      const fault = `Somebody has removed the column at ${campus.name}. It is made anew when you say so.`;
+      await this.#note(column, { url: null, label: null, fault, nextTryAt: NEVER });
+      return true;
+    }
+  }
+
   /** With all that is in it. One that is not there any more is as good as removed. @throws CampusFault */
   async remove({ campus }: Booked, url: string): Promise<void> {
     try {
       await this.client.ask(campus, { scopes: [SCOPE.columns], url, method: 'DELETE' });
     } catch (error) {
-      if (!(error instanceof CampusFault && error.sentence.includes('(404)'))) throw error;
+      if (!(error instanceof CampusFault && error.missing)) throw error;
     }
   }
 
@@ -106,7 +123,10 @@ export class Columns {
     });
   }
 
-  #note({ exchangeId, part }: CampusColumn, change: Partial<CampusColumn>): Promise<unknown> {
+  #note(
+    { exchangeId, part }: Pick<CampusColumn, 'exchangeId' | 'part'>,
+    change: Partial<CampusColumn>,
+  ): Promise<unknown> {
     return this.database.write((manager) => manager.update(CampusColumn, { exchangeId, part }, change));
   }
 }

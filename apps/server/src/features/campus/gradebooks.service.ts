@@ -32,7 +32,7 @@ const PAUSES: readonly number[] = [30, 120, 600, 3_600, 4 * 3_600, 12 * 3_600].m
 /** The same for a campus that cannot be reached at all, for as long as it cannot. */
 const SILENCES: readonly number[] = [15, 60, 300, 900].map((seconds) => seconds * SECOND);
 
-type Theirs = ReadonlyMap<string, number | null>;
+type Theirs = Map<string, number | null>;
 
 /**
  * Passes grades on to gradebooks of campuses: what is released, and what is corrected later. What a campus has taken is not sent again; what it
@@ -159,12 +159,12 @@ export class Gradebooks extends NowAndThen {
         take: TOGETHER,
       });
       if (due.length === 0) return;
-      // Asked once a round, and only where something may have been there before.
-      if (theirs === null && due.some(({ sentAt, unsure }) => sentAt !== null || unsure)) {
+      // Asked once a round: also the first time, since somebody may have entered something by hand.
+      if (theirs === null) {
         theirs = await this.#results(booked, url).catch(letFaultsBe);
         // Not known is not the same as unchanged: nothing is written over in the dark.
         if (theirs === null && booked.link.services.scopes.includes(SCOPE.results)) {
-          this.#fellSilent(booked);
+          if (!(await this.#isGone(booked, part, url))) this.#fellSilent(booked);
           return;
         }
       }
@@ -175,6 +175,18 @@ export class Gradebooks extends NowAndThen {
       }
       this.#silent.delete(booked.campus.id);
     }
+  }
+
+  /** Scores of a column that is not there any more have gone with it. */
+  async #isGone(booked: Booked, part: PartOrWhole, url: string): Promise<boolean> {
+    const exchangeId = booked.exchange.id;
+    if (!(await this.columns.isGone(booked, { exchangeId, part }, url))) return false;
+    const error = 'The column is not there any more.';
+    const nothing = { sentAt: null, sentValue: null, theirs: null, unsure: false };
+    await this.database.write((manager) =>
+      manager.update(CampusScoreRow, { exchangeId, part }, { state: 'refused', error, ...nothing }),
+    );
+    return true;
   }
 
   #fellSilent({ campus }: Booked): void {
@@ -215,7 +227,9 @@ export class Gradebooks extends NowAndThen {
         return;
       }
       try {
-        await this.#post(booked, url, users.get(row.participantId) ?? '', row);
+        const user = users.get(row.participantId) ?? '';
+        await this.#post(booked, url, user, row);
+        theirs?.set(user, row.value);
         outcomes.set(row, this.#taken(row));
       } catch (error) {
         if (!(error instanceof CampusFault)) throw error;
@@ -310,9 +324,9 @@ function isOther(row: Wanted, wanted: Wanted): boolean {
 
 /** How what is to be sent stands to what is there. @param there what the campus holds; null for nothing */
 function standing(row: CampusScoreRow, there: number | null): 'arrived' | 'changed' | 'as-sent' {
-  if (row.unsure && row.kind === 'graded' && there !== null && sameScore(there, row.value)) return 'arrived';
-  if (row.sentAt === null || sameScore(there, row.sentValue)) return 'as-sent';
-  return 'changed';
+  const mayHaveArrived = row.unsure || row.sentAt === null;
+  if (mayHaveArrived && row.kind === 'graded' && there !== null && sameScore(there, row.value)) return 'arrived';
+  return sameScore(there, row.sentValue) ? 'as-sent' : 'changed';
 }
 
 function setRow(

@@ -124,7 +124,7 @@ export class LaunchService {
     if (affected !== 1) throw refuse('state');
     if (!campus.active) throw refuse('campus-paused');
     if (typeof error === 'string') throw refuse('said-no');
-    if (typeof token !== 'string') throw refuse('no-token');
+    if (typeof token !== 'string' || token === '') throw refuse('no-token');
     const claims = await this.#claims(campus, token);
     if (typeof claims === 'string') throw refuse(claims);
     if (typeof claims['nonce'] !== 'string' || !same(claims['nonce'], login.nonce)) throw refuse('nonce');

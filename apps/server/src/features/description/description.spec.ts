@@ -18,7 +18,7 @@ interface Answered {
 
 const MAKER = join(import.meta.dirname, '../../../../../scripts/api-answers.mjs');
 const FILES =
-  /\.(?:zip|csv|xlsx|docx|pdf|jsonld|json)$|calendar\/\{token\}$|uploads\/\{id\}$|\/(?:archive|changes|copy|original|captions|file)$|\{(?:format|digest)\}$/;
+  /\.(?:zip|csv|xlsx|docx|pdf|jsonld|json)$|calendar\/\{token\}$|uploads\/\{id\}$|\/(?:archive|changes|copy|original|captions|file)$|\{(?:format|digest)\}$|campus\/(?:login|register\/\{token\}|arrivals\/\{token\}\/return)$/;
 
 let world: World;
 let document: OpenAPIObject;
@@ -111,7 +111,7 @@ describe('the description of the API', () => {
         )
         .map(([method]) => `${method} ${path}`),
     );
-    // Files and streams alone.
+    // Files and streams alone, and pages that browsers are sent on from.
     expect(without.filter((one) => !FILES.test(one))).toEqual([]);
   });
 

@@ -1,5 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import type { AddPersonRequest, PeopleView, PersonRequest, PersonRow } from '@salt-circle/contracts';
+import { isAddress, shownAddress } from '@salt-circle/core';
 import type { EntityManager } from 'typeorm';
 import type { Asker } from '../../access/seeing.js';
 import { Clock } from '../../platform/clock/clock.js';
@@ -33,19 +34,22 @@ export class PeopleService {
     const manager = this.database.read;
     const invited = await this.#invited(manager, courseId);
     const partners = await partnersOf(manager, courseId, this.clock.now());
-    const people = (await enrolledOf(manager, courseId)).map(({ personId, taken, ...row }): PersonRow => ({
-      ...row,
-      place: taken ? 'taken' : invited.has(row.id) ? 'invited' : 'open',
-      you: personId === person.id,
-      partnerOf: partners.get(row.id) ?? [],
-    }));
+    const people = (await enrolledOf(manager, courseId)).map(
+      ({ personId, taken, campusUser: _, ...row }): PersonRow => ({
+        ...row,
+        email: shownAddress(row.email),
+        place: taken ? 'taken' : invited.has(row.id) ? 'invited' : 'open',
+        you: personId === person.id,
+        partnerOf: partners.get(row.id) ?? [],
+      }),
+    );
     const sections = people.flatMap(({ section, active }) => (section === null || !active ? [] : [section]));
     return { people, sections: [...new Set(sections)].sort() };
   }
 
   add(person: Asker, courseId: string, request: AddPersonRequest): Promise<{ id: string }> {
     return this.#changing(person, courseId, async (manager, happened) => {
-      const email = request.email.trim().toLowerCase();
+      const email = emailFrom(request, null);
       const already = await manager.findOneBy(Enrolment, { courseId, email });
       if (already !== null) {
         const state = already.active ? 'is in the course already' : 'was dropped; take the person back in the list';
@@ -65,7 +69,7 @@ export class PeopleService {
     await this.#changing(person, courseId, async (manager, happened) => {
       const one = await this.#enrolled(manager, courseId, enrolmentId);
       const name = request.name.trim();
-      const email = request.email.trim().toLowerCase();
+      const email = emailFrom(request, one);
       if (email !== one.email) {
         if (await manager.existsBy(Enrolment, { courseId, email })) throw addressTaken(email);
         await this.invitations.end(manager, [enrolmentId]);
@@ -73,7 +77,10 @@ export class PeopleService {
       if (one.role === 'instructor' && request.role !== 'instructor')
         await this.#assertAnotherInstructor(manager, courseId, one);
       await assertCampusIdFree(manager, courseId, enrolmentId, request.campusId ?? null);
-      await manager.update(Enrolment, { id: enrolmentId }, { name, email, role: request.role, ...placeFrom(request) });
+      const place = { name, email, role: request.role, ...placeFrom(request) };
+      const isOther = name !== one.name || email !== one.email || place.campusId !== one.campusId;
+      // What somebody has written here, no campus writes over.
+      await manager.update(Enrolment, { id: enrolmentId }, { ...place, ...(isOther && { source: 'hand' as const }) });
       await takeIntoRunningExchanges(manager, courseId, this.clock.now(), this.ids);
       happened({ action: 'person-changed', actorId: person.id, courseId, details: { enrolment: enrolmentId } });
     });
@@ -148,6 +155,15 @@ export class PeopleService {
       },
     ]);
   }
+}
+
+/** Who has no address may stay without one; nobody's is taken away. */
+function emailFrom(request: PersonRequest, one: Pick<Enrolment, 'email'> | null): string {
+  const email = request.email.trim().toLowerCase();
+  if (email !== '') return email;
+  if (one !== null && !isAddress(one.email)) return one.email;
+  const sentence = 'Enter an email address, such as name@example.org.';
+  throw invalid([{ path: 'email', code: 'email', sentence }]);
 }
 
 function placeFrom({ campusId, section }: PersonRequest): Pick<Enrolment, 'campusId' | 'section'> {

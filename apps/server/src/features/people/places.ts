@@ -1,3 +1,4 @@
+import type { PlaceSource } from '@salt-circle/core';
 import type { EntityManager } from 'typeorm';
 import { Enrolment } from '../../model/course.js';
 import { Person } from '../../model/person.js';
@@ -18,10 +19,11 @@ export async function addPlaces(
   now: number,
   courseId: string,
   places: readonly NewPlace[],
+  source: PlaceSource = 'hand',
 ): Promise<string[]> {
   const rows = places.map(({ name, email, role, campusId, section, trait }) => ({
     person: { id: ids.uuid(), email: null, name, passwordHash: null, createdAt: now },
-    place: { id: ids.uuid(), courseId, name, email, role, active: true, campusId, section, trait },
+    place: { id: ids.uuid(), courseId, name, email, role, active: true, campusId, section, trait, source },
   }));
   await insertAll(
     manager,

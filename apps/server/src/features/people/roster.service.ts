@@ -12,6 +12,7 @@ import {
   counted,
   compareRoster,
   rosterOfClasses,
+  shownAddress,
   type Bundle,
   type Enrolled,
   type RosterChanges,
@@ -73,7 +74,7 @@ export class RosterService {
     const { add, update, missing, unchanged } = reading.changes;
     return {
       fingerprint: fingerprint(reading.changes),
-      read: reading.read,
+      read: [reading.read, stays(reading.changes)].filter((one) => one !== '').join(' '),
       add: add.map(({ row, name, email, role, campusId, section }) => ({ row, name, email, role, campusId, section })),
       update: update.map(({ entry, enrolled, fields, rejoins }) => ({
         row: entry.row,
@@ -83,7 +84,7 @@ export class RosterService {
           ...fields.map(({ field, from, to }) => `${FIELD_WORDS[field]}: ${from ?? 'none'} → ${to ?? 'none'}`),
         ],
       })),
-      missing: missing.map(({ id, name, email }) => ({ id, name, email })),
+      missing: missing.map(({ id, name, email }) => ({ id, name, email: shownAddress(email) })),
       unchanged,
       problems: told(reading.problems),
       unknownColumns: reading.unknownColumns,
@@ -108,7 +109,7 @@ export class RosterService {
         });
       }
       await this.#update(manager, changes.update);
-      const added = await addPlaces(manager, this.ids, this.clock.now(), courseId, changes.add);
+      const added = await addPlaces(manager, this.ids, this.clock.now(), courseId, changes.add, 'roster');
       const dropped = request.dropMissing ? changes.missing : [];
       for (const { id } of dropped) await manager.update(Enrolment, { id }, { active: false });
       await this.invitations.end(
@@ -133,10 +134,17 @@ export class RosterService {
   async #update(manager: EntityManager, updates: RosterChanges['update']): Promise<void> {
     for (const { enrolled, fields } of updates) {
       const changed = Object.fromEntries(fields.map(({ field, to }) => [field, to])) as Partial<NewPlace>;
-      await manager.update(Enrolment, { id: enrolled.id }, { ...changed, active: true });
+      const source = fields.length > 0 ? { source: 'roster' as const } : {};
+      await manager.update(Enrolment, { id: enrolled.id }, { ...changed, ...source, active: true });
       if (changed.email !== undefined) await this.invitations.end(manager, [enrolled.id]);
     }
   }
+}
+
+/** People of the campus are no business of a file. */
+function stays({ ofCampus }: RosterChanges): string {
+  if (ofCampus === 0) return '';
+  return counted(ofCampus, 'One student came by the campus, and stays.', '# students came by the campus, and stay.');
 }
 
 function assertRight(problems: readonly RosterProblemView[]): void {

@@ -29,6 +29,7 @@ function plain(value: unknown): unknown {
     alone: _alone,
     workedAt: _workedAt,
     partnerOf: _partnerOf,
+    source: _source,
     feedbackEach: _feedbackEach,
     feedbackOpen: _feedbackOpen,
     lateHandIns: _lateHandIns,

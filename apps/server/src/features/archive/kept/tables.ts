@@ -56,8 +56,8 @@ export const SETS = `WITH
     UNION SELECT digest FROM exchange_attachment WHERE exchangeId IN (SELECT id FROM these)
     UNION SELECT digest FROM review_file WHERE reviewId IN (SELECT id FROM reviews))`;
 
-/** Of one installation: the course, what a table numbers itself, uploads, and the round before. */
-export const HERE_ALONE: ReadonlySet<string> = new Set(['courseId', 'uploadId', 'followsId']);
+/** Of one installation: the course, what a table numbers itself, uploads, the round before, and what a place has from a campus. */
+export const HERE_ALONE: ReadonlySet<string> = new Set(['courseId', 'uploadId', 'followsId', 'source', 'campusUser']);
 
 const OF_EXCHANGES = 'exchangeId IN (SELECT id FROM these)';
 const OF_PARTICIPANTS = 'participantId IN (SELECT id FROM parts)';
@@ -144,6 +144,18 @@ export const LEFT_OUT: Readonly<Record<string, string>> = {
   news: 'was told here',
   allocation_preview: 'is made anew',
   setting: 'of the installation',
+  campus: 'of the installation',
+  campus_deployment: 'of the installation',
+  campus_key: 'of the installation, and secret',
+  campus_registration: 'of the installation',
+  campus_login: 'a browser on its way',
+  campus_arrival: 'a browser on its way',
+  campus_person: 'of an account',
+  campus_proof: 'of an account',
+  campus_course: 'links this course alone',
+  campus_link: 'links this course alone',
+  campus_column: 'what this campus was told',
+  campus_score: 'what this campus was told',
 };
 
 /** The columns of a table that are in the archive, by their names there. */

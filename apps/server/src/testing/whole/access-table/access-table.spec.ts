@@ -1,10 +1,12 @@
 import { practiceOn, tryPractice } from '../../practice.js';
 import { reviewedExchange, submitFilled } from '../../acts.js';
 import { ANN, BEN, CHO, INES, OUT, TOM } from '../../people.js';
+import { Person } from '../../../model/person.js';
 import { AT } from '../../plan.js';
 import { World } from '../../world.js';
 import { accountRows } from './account-rows.js';
 import { after } from './after-rows.js';
+import { campusRows } from './campus-rows.js';
 import { checking } from './check-rows.js';
 import { grading } from './grade-rows.js';
 import { marked } from './marked-rows.js';
@@ -23,6 +25,7 @@ describe('who may call what, when', () => {
   beforeAll(async () => {
     world = await World.open({ mode: 'demo' });
     const ids = await reviewedExchange(world);
+    await world.database.write((manager) => manager.update(Person, { id: 'p-ines' }, { runsCampuses: true }));
     await submitFilled(world, ANN, ids.byAnn);
     const board = await world.do<{ rows: Array<{ person: { name: string }; draft: { id: string } }> }>(
       INES,
@@ -40,6 +43,7 @@ describe('who may call what, when', () => {
       ...after(ids, draftOfBen),
       ...marked(ids, draftOfBen),
       ...grading(ids),
+      ...campusRows(ids.id),
     ];
   });
   afterAll(() => world.close());
