@@ -86,6 +86,24 @@ export async function built() {
 }
 
 /**
+ * Starts the stand-in campus, which knows Salt Circle at the address `tool`.
+ *
+ * @param {{ port: number | string, file: string, tool: string }} options
+ * @returns {Promise<import('node:child_process').ChildProcess | null>} once it listens; null where it could not
+ */
+export function startCampus({ port, file, tool }) {
+  return new Promise((done) => {
+    const child = spawn(process.execPath, ['--enable-source-maps', at('apps', 'campus', 'dist', 'main.js')], {
+      cwd: root,
+      stdio: ['ignore', 'pipe', 'inherit'],
+      env: { ...process.env, CAMPUS_PORT: String(port), CAMPUS_DATA: file, CAMPUS_TOOL: tool },
+    });
+    child.stdout.on('data', (data) => String(data).includes('listens on') && done(child));
+    child.on('exit', () => done(null));
+  });
+}
+
+/**
  * Starts the built server.
  *
  * @param {Record<string, string>} env

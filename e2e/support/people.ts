@@ -48,7 +48,7 @@ export const test = base.extend<{ stepIn: StepIn }, Shared>({
   },
 });
 
-function watch(page: Page): void {
+export function watch(page: Page): void {
   const seen: string[] = [];
   faults.set(page, seen);
   page.on('pageerror', (error) => seen.push(error.message));

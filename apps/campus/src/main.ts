@@ -2,7 +2,7 @@ import { mkdirSync } from 'node:fs';
 import { dirname } from 'node:path';
 import { StandInCampus } from './campus.js';
 
-const { CAMPUS_PORT = '4601', CAMPUS_DATA = 'data/campus.json', CAMPUS_TOOL } = process.env;
+const { CAMPUS_PORT = '4610', CAMPUS_DATA = 'data/campus.json', CAMPUS_TOOL } = process.env;
 mkdirSync(dirname(CAMPUS_DATA), { recursive: true });
 const tool = CAMPUS_TOOL === undefined ? {} : { tool: toolAt(CAMPUS_TOOL) };
 const campus = await StandInCampus.start({ port: Number(CAMPUS_PORT), file: CAMPUS_DATA, ...tool });

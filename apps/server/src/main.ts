@@ -5,6 +5,7 @@ import { mailSettingsOf, readSettings, SettingsError } from './platform/config/s
 import { assertPurpose } from './platform/database/purpose.js';
 import { Database } from './platform/database/database.js';
 import { keptOffset } from './demo/demo-clock.js';
+import { connectDemoCampus } from './demo/demo-campus.js';
 import { keepDemoAlive } from './demo/keep-alive.js';
 import { seedDemo } from './demo/seed.js';
 import { HAPPENING_HANDLERS } from './handlers.js';
@@ -28,6 +29,7 @@ async function main(): Promise<void> {
   const app = await createApp({ settings, database, clock, ids });
   if (settings.mode === 'demo') {
     await seedDemo(app);
+    if (settings.demoCampus !== null) await connectDemoCampus(app, settings.demoCampus);
     await keepDemoAlive(database, clock.real());
     clock.move(await keptOffset(database));
   }

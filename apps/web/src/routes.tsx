@@ -33,6 +33,22 @@ export const router = createBrowserRouter([
         path: '/join/:token',
         lazy: async () => ({ Component: (await import('./features/join/JoinPage.js')).JoinPage }),
       },
+      {
+        path: '/arrive/stopped/:fault',
+        lazy: async () => ({ Component: (await import('./features/arrive/StoppedPage.js')).StoppedPage }),
+      },
+      {
+        path: '/arrive/:token',
+        lazy: async () => ({ Component: (await import('./features/arrive/ArrivePage.js')).ArrivePage }),
+      },
+      {
+        path: '/campus-window',
+        lazy: async () => ({ Component: (await import('./features/arrive/WindowPage.js')).WindowPage }),
+      },
+      {
+        path: '/campus-proof/:token',
+        lazy: async () => ({ Component: (await import('./features/arrive/ProofPage.js')).ProofPage }),
+      },
       { path: '/demo', lazy: async () => ({ Component: (await import('./features/demo/DemoPage.js')).DemoPage }) },
       { path: '/kit', lazy: async () => ({ Component: (await import('./features/kit-page/KitPage.js')).KitPage }) },
       {
@@ -46,6 +62,10 @@ export const router = createBrowserRouter([
           {
             path: '/account',
             lazy: async () => ({ Component: (await import('./features/account/AccountPage.js')).AccountPage }),
+          },
+          {
+            path: '/campuses',
+            lazy: async () => ({ Component: (await import('./features/campuses/CampusesPage.js')).CampusesPage }),
           },
           {
             path: '/description',

@@ -151,6 +151,7 @@ export class World {
       smtp: null,
       mailFrom: 'Salt Circle <salt-circle@example.org>',
       campusNetworks: ['127.0.0.0/8'],
+      demoCampus: null,
       ...part,
     };
     const ids = new SeededIds();

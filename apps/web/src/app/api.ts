@@ -56,6 +56,8 @@ const TAGS = [
   'Decisions',
   'Inbox',
   'Grades',
+  'Campus',
+  'Campuses',
 ] as const;
 export type Tag = (typeof TAGS)[number];
 

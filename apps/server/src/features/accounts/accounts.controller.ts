@@ -44,7 +44,10 @@ export class SessionController {
       person:
         person === null
           ? null
-          : { id: person.id, name: person.name, email: person.email ?? '', createsCourses: person.createsCourses },
+          : {
+              ...{ id: person.id, name: person.name, email: person.email ?? '' },
+              ...{ createsCourses: person.createsCourses, runsCampuses: person.runsCampuses },
+            },
       demo: this.settings.mode === 'demo',
       mail: mailArrives(this.settings),
       now: new Date(person?.seeing?.at ?? this.clock.now()).toISOString(),

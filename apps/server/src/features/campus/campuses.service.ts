@@ -84,7 +84,7 @@ export class Campuses implements OnApplicationBootstrap {
     return this.insert(request, person.id);
   }
 
-  insert(facts: CampusFacts, byId: string): Promise<{ id: string }> {
+  insert(facts: CampusFacts, byId: string | null): Promise<{ id: string }> {
     return this.database.write(async (manager, happened) => {
       const id = this.ids.uuid();
       await assertNew(manager, facts, id);

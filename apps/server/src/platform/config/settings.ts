@@ -29,6 +29,8 @@ export interface Settings {
   readonly mailFrom: string;
   /** Networks of our own in which campuses may be, as ranges such as 10.0.0.0/8: nothing else of them is ever asked. */
   readonly campusNetworks: readonly string[];
+  /** Where the stand-in campus of the demo is; null without one. */
+  readonly demoCampus: string | null;
 }
 
 /** How this server's mail leaves, and where its links lead. */
@@ -89,6 +91,7 @@ export function readSettings(env: Readonly<Record<string, string | undefined>>):
     ...readUrl(env['SALT_CIRCLE_URL'], port),
     ...readMail(env),
     campusNetworks: readNetworks(env['SALT_CIRCLE_CAMPUS_NETWORKS'], mode),
+    demoCampus: mode === 'demo' ? env['SALT_CIRCLE_DEMO_CAMPUS'] || null : null,
   };
 }
 

@@ -16,7 +16,13 @@ function initials(name: string): string {
   return `${parts[0]?.[0] ?? ''}${parts.length > 1 ? (parts.at(-1)?.[0] ?? '') : ''}`.toUpperCase();
 }
 
-export function PersonMenu({ name, demo }: { readonly name: string; readonly demo: boolean }) {
+interface PersonMenuProps {
+  readonly name: string;
+  readonly demo: boolean;
+  readonly runsCampuses: boolean;
+}
+
+export function PersonMenu({ name, demo, runsCampuses }: PersonMenuProps) {
   const navigate = useNavigate();
   const [signOut] = useSignOutMutation();
   const [calendar, setCalendar] = useState(false);
@@ -55,6 +61,7 @@ export function PersonMenu({ name, demo }: { readonly name: string; readonly dem
           [
             { words: 'Your account', onPick: () => void navigate('/account') },
             { words: 'Due times in your calendar…', onPick: () => setCalendar(true) },
+            ...(runsCampuses ? [{ words: 'Campuses', onPick: () => void navigate('/campuses') }] : []),
             ...(demo ? [{ words: 'What scripts can call', onPick: () => void navigate('/description') }] : []),
           ],
           themes,

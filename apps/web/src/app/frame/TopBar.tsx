@@ -49,7 +49,9 @@ export function TopBar({ crumbs, title, aside }: TopBarProps) {
         {data?.demo === true && data.seeing === null && <DemoClock />}
         {data?.person != null && data.seeing === null && <QuickJump />}
         {data?.person != null && data.seeing === null && <InboxLink />}
-        {data?.person != null && data.seeing === null && <PersonMenu name={data.person.name} demo={data.demo} />}
+        {data?.person != null && data.seeing === null && (
+          <PersonMenu name={data.person.name} demo={data.demo} runsCampuses={data.person.runsCampuses} />
+        )}
       </div>
     </header>
   );

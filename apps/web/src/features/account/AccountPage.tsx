@@ -32,12 +32,20 @@ function Sections({ account }: { readonly account: AccountView }) {
       <Section title="Name">
         <NameForm name={account.name} />
       </Section>
-      <Section title="Address to sign in with">
-        <AddressSection account={account} />
-      </Section>
-      <Section title="Password">
-        <PasswordForm email={account.email} />
-      </Section>
+      {account.email === '' ? (
+        <Section title="How you come in">
+          <p>By your campus: press the link on the page of your course there. You have no password here.</p>
+        </Section>
+      ) : (
+        <>
+          <Section title="Address to sign in with">
+            <AddressSection account={account} />
+          </Section>
+          <Section title="Password">
+            <PasswordForm email={account.email} />
+          </Section>
+        </>
+      )}
       <Section title="Where you are signed in">
         <SessionsSection sessions={account.sessions} />
       </Section>
@@ -133,7 +141,7 @@ function Listed({ places }: Pick<AccountView, 'places'>) {
           <li key={course} className="border-b border-line py-2 first:border-t">
             <span className="font-semibold">{course}</span> <span className="text-ink-soft">{role}</span>
             <br />
-            {name}, <span className="break-words">{email}</span>
+            {name}, <span className="break-words">{email === '' ? 'no address' : email}</span>
           </li>
         ))}
       </ul>

@@ -13,7 +13,8 @@ import { Button, buttonClass, Loading, Menu, StateMark, type BoardColumn } from 
 import { GradersDialog } from './GradersDialog.js';
 import { GradeSheet } from './GradeSheet.js';
 import { partName } from './gradeWords.js';
-import { useGradesQuery } from './gradesApi.js';
+import { GradebookDialog, gradebookWords } from './GradebookDialog.js';
+import { useGradebookQuery, useGradesQuery } from './gradesApi.js';
 import { ReleaseGradesDialog } from './ReleaseGradesDialog.js';
 import { MarkingFormsDialog } from './MarkingFormsDialog.js';
 import { RuleDialog } from './RuleDialog.js';
@@ -47,8 +48,13 @@ export function GradesPage() {
   if (data !== undefined && data.provisional !== provisional) setProvisional(data.provisional);
   const [shown, setShown] = useState<Shown | null>(null);
   const [open, setOpen] = useState<string | null>(null);
-  const [dialog, setDialog] = useState<'rule' | 'release' | 'graders' | 'form' | null>(null);
+  const [dialog, setDialog] = useState<'rule' | 'release' | 'graders' | 'form' | 'gradebook' | null>(null);
   const me = useMe();
+  const { data: gradebook } = useGradebookQuery(exchange.id, {
+    refetchOnMountOrArgChange: true,
+    pollingInterval: usual,
+    skip: data?.mayRule !== true,
+  });
   if (error !== undefined) return <ProblemNotice error={error} />;
   if (data === undefined) return <Loading what="the grades" />;
   const works = asked(data);
@@ -94,6 +100,9 @@ export function GradesPage() {
           <Files exchangeId={exchange.id} />
           {data.mayRule && data.graders.length > 1 && <Button onClick={() => setDialog('graders')}>Share out…</Button>}
           {data.mayRule && <Button onClick={() => setDialog('form')}>Forms for marking…</Button>}
+          {gradebook !== undefined && gradebook.campus !== null && (
+            <Button onClick={() => setDialog('gradebook')}>{gradebookWords(gradebook)}</Button>
+          )}
           {data.mayRule && <Button onClick={() => setDialog('rule')}>Weights and rules…</Button>}
           {data.mayRule && (
             <Button look="primary" onClick={() => setDialog('release')}>
@@ -116,6 +125,9 @@ export function GradesPage() {
       {dialog === 'rule' && <RuleDialog view={data} onClose={() => setDialog(null)} />}
       {dialog === 'graders' && <GradersDialog view={data} onClose={() => setDialog(null)} />}
       {dialog === 'form' && <MarkingFormsDialog view={data} onClose={() => setDialog(null)} />}
+      {dialog === 'gradebook' && gradebook !== undefined && (
+        <GradebookDialog key={gradebook.columns} view={gradebook} onClose={() => setDialog(null)} />
+      )}
       {dialog === 'release' && <ReleaseGradesDialog view={data} chosen={rows} onClose={() => setDialog(null)} />}
     </div>
   );

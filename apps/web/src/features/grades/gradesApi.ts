@@ -1,4 +1,7 @@
 import type {
+  GradebookDecisionRequest,
+  GradebookRequest,
+  GradebookView,
   GradeMoveView,
   GradeOverrideRequest,
   GradeRuleRequest,
@@ -28,6 +31,10 @@ export const {
   useAssignGraderMutation,
   useChooseMarkingFormsMutation,
   usePresentMutation,
+  useGradebookQuery,
+  useSetGradebookMutation,
+  useSendScoresMutation,
+  useDecideScoresMutation,
 } = api.injectEndpoints({
   endpoints: (build) => ({
     grades: build.query<GradesView, string>({ query: (id) => `/exchanges/${id}/grades`, providesTags: ['Grades'] }),
@@ -64,6 +71,26 @@ export const {
     }),
     chooseMarkingForms: build.mutation<null, OfExchange & MarkingFormsRequest>({
       query: ({ exchangeId, ...body }) => ({ url: `/exchanges/${exchangeId}/grades/forms`, method: 'PUT', body }),
+      invalidatesTags: ['Grades'],
+    }),
+    gradebook: build.query<GradebookView, string>({
+      query: (id) => `/exchanges/${id}/gradebook`,
+      providesTags: ['Grades'],
+    }),
+    setGradebook: build.mutation<null, OfExchange & GradebookRequest>({
+      query: ({ exchangeId, ...body }) => ({ url: `/exchanges/${exchangeId}/gradebook`, method: 'PUT', body }),
+      invalidatesTags: ['Grades'],
+    }),
+    sendScores: build.mutation<null, string>({
+      query: (id) => ({ url: `/exchanges/${id}/gradebook/send`, method: 'POST' }),
+      invalidatesTags: ['Grades'],
+    }),
+    decideScores: build.mutation<null, OfExchange & GradebookDecisionRequest>({
+      query: ({ exchangeId, ...body }) => ({
+        url: `/exchanges/${exchangeId}/gradebook/decisions`,
+        method: 'POST',
+        body,
+      }),
       invalidatesTags: ['Grades'],
     }),
     present: build.mutation<GradingCompanyView, OfExchange & { participantId: string }>({

@@ -17,8 +17,15 @@ import {
   type BoardSort,
 } from '../../kit/index.js';
 import { NameOrder, useNameKey } from '../../app/boards/nameOrder.js';
+import { CampusDialog } from './CampusDialog.js';
 import { PersonDialog } from './PersonDialog.js';
-import { useInviteMutation, usePeopleQuery, useSendPasswordLinkMutation, useSetActiveMutation } from './peopleApi.js';
+import {
+  useCourseCampusQuery,
+  useInviteMutation,
+  usePeopleQuery,
+  useSendPasswordLinkMutation,
+  useSetActiveMutation,
+} from './peopleApi.js';
 import { RosterDialog } from './RosterDialog.js';
 
 const ROLES: Readonly<Record<Role, string>> = { instructor: 'instructor', assistant: 'assistant', student: 'student' };
@@ -28,12 +35,22 @@ const PLACES: Readonly<Record<PersonRow['place'], string>> = {
   open: 'not invited',
 };
 
+const SOURCES: Readonly<Record<PersonRow['source'], string>> = {
+  hand: 'by hand',
+  roster: 'roster',
+  campus: 'campus',
+  archive: 'archive',
+};
+
 /** Who is in the course: from a roster, by hand, dropped and taken back. */
 export function PeoplePage() {
   const course = useCourse();
   const { data, error } = usePeopleQuery(course.id, { refetchOnMountOrArgChange: true });
   const [editing, setEditing] = useState<PersonRow | 'new' | null>(null);
   const [importing, setImporting] = useState(false);
+  const [asking, setAsking] = useState(false);
+  const { data: linked } = useCourseCampusQuery(course.id, { refetchOnMountOrArgChange: true });
+  const campus = linked?.campus ?? null;
   const [search, setSearch] = useState('');
   const [section, setSection] = useState('');
   const [invite, inviting] = useInviteMutation();
@@ -42,7 +59,7 @@ export function PeoplePage() {
   if (error !== undefined) return <ProblemNotice error={error} />;
   if (data === undefined) return <Loading what="the people" />;
   const students = data.people.filter(({ role, active }) => role === 'student' && active);
-  const without = data.people.filter(({ active, place }) => active && place === 'open');
+  const without = data.people.filter(({ active, place, email }) => active && place === 'open' && email !== '');
   return (
     <div className="px-5 py-6">
       <div className="mb-4 flex flex-wrap items-center justify-between gap-3">
@@ -63,6 +80,13 @@ export function PeoplePage() {
               </Button>
             )}
             <Button onClick={() => setEditing('new')}>Add a person…</Button>
+            {campus !== null && (
+              <Button onClick={() => setAsking(true)}>
+                {campus.missing > 0
+                  ? `From ${campus.name}: ${campus.missing} not there any more…`
+                  : `From ${campus.name}…`}
+              </Button>
+            )}
             <Button look="primary" onClick={() => setImporting(true)}>
               Read a roster…
             </Button>
@@ -78,8 +102,8 @@ export function PeoplePage() {
       {students.length === 0 && (
         <Empty title="There are no students in the course yet.">
           <p>
-            Read a roster: a CSV file, rows pasted from a spreadsheet, or a OneRoster bundle. Nothing changes before you
-            have seen what it would do.
+            {campus !== null && `${campus.name} can say who they are. `}Read a roster: a CSV file, rows pasted from a
+            spreadsheet, or a OneRoster bundle. Nothing changes before you have seen what it would do.
           </p>
         </Empty>
       )}
@@ -112,6 +136,7 @@ export function PeoplePage() {
           onClose={() => setEditing(null)}
         />
       )}
+      {asking && campus !== null && <CampusDialog campus={campus} onClose={() => setAsking(false)} />}
       {importing && <RosterDialog onClose={() => setImporting(false)} />}
     </div>
   );
@@ -135,6 +160,7 @@ interface TableProps {
 function PeopleTable({ rows, instructor, onEdit }: TableProps) {
   const [sort, setSort] = useState<BoardSort>({ key: 'name', down: false });
   const nameKey = useNameKey();
+  const withSource = rows.some(({ source }) => source !== 'hand');
   const withTrait = rows.some(({ trait }) => trait !== null);
   const plain = (key: string, head: string, of: (row: PersonRow) => string | null): BoardColumn<PersonRow> => ({
     key,
@@ -144,11 +170,12 @@ function PeopleTable({ rows, instructor, onEdit }: TableProps) {
   });
   const columns: ReadonlyArray<BoardColumn<PersonRow>> = [
     { key: 'name', head: 'Name', sort: nameKey, cell: (one) => <NameCell person={one} /> },
-    plain('email', 'Address', ({ email }) => email),
+    plain('email', 'Address', ({ email }) => (email === '' ? 'none' : email)),
     plain('role', 'Role', ({ role }) => ROLES[role]),
     plain('section', 'Section', ({ section }) => section),
     plain('campusId', 'Campus id', ({ campusId }) => campusId),
     ...(withTrait ? [plain('trait', 'Mixed by', ({ trait }) => trait)] : []),
+    ...(withSource ? [plain('source', 'From', ({ source }) => SOURCES[source])] : []),
     plain('place', 'Place', ({ place }) => PLACES[place]),
     {
       key: 'acts',
@@ -184,7 +211,7 @@ function RowMenu({ person, onEdit }: { readonly person: PersonRow; readonly onEd
   const [setActive, { error }] = useSetActiveMutation();
   const [invite] = useInviteMutation();
   const [sendLink, link] = useSendPasswordLinkMutation();
-  const { id, active, place, you } = person;
+  const { id, active, place, you, email, source } = person;
   const [asking, setAsking] = useState(false);
   const move = {
     words: active ? 'Drop from the course (all work is kept)' : 'Take back, with all work',
@@ -213,8 +240,8 @@ function RowMenu({ person, onEdit }: { readonly person: PersonRow; readonly onEd
         groups={[
           [
             { words: 'Change…', onPick: () => onEdit(person) },
-            ...(active && place !== 'taken' ? [mail] : []),
-            ...(active && place === 'taken' && !you ? [password] : []),
+            ...(active && place !== 'taken' && email !== '' ? [mail] : []),
+            ...(active && place === 'taken' && !you && source !== 'campus' ? [password] : []),
           ],
           [move],
         ]}

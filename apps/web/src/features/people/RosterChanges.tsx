@@ -24,7 +24,13 @@ export function RosterProblems({ problems }: { readonly problems: readonly Roste
 }
 
 /** What would change, in four lists with their counts. */
-export function RosterChanges({ shown }: { readonly shown: RosterPreview }) {
+export function RosterChanges({
+  shown,
+  numbered = true,
+}: {
+  readonly shown: RosterPreview;
+  readonly numbered?: boolean;
+}) {
   const { add, update, missing, unchanged } = shown;
   const course = useCourse();
   const { data } = usePeopleQuery(course.id);
@@ -38,7 +44,7 @@ export function RosterChanges({ shown }: { readonly shown: RosterPreview }) {
       <List title="Added" count={add.length}>
         {add.slice(0, SHOWN).map(({ row, name, email, role, campusId, section }) => (
           <li key={row}>
-            <span className="text-ink-soft tabular-nums">row {row}</span> {name}{' '}
+            {numbered && <span className="text-ink-soft tabular-nums">row {row}</span>} {name}{' '}
             <span className="text-ink-soft">
               {[
                 email,
@@ -55,7 +61,7 @@ export function RosterChanges({ shown }: { readonly shown: RosterPreview }) {
       <List title="Updated" count={update.length}>
         {update.slice(0, SHOWN).map(({ row, name, changes }) => (
           <li key={row}>
-            <span className="text-ink-soft tabular-nums">row {row}</span> {name}{' '}
+            {numbered && <span className="text-ink-soft tabular-nums">row {row}</span>} {name}{' '}
             <span className="text-ink-soft">{changes.join('; ')}</span>
           </li>
         ))}

@@ -1,4 +1,4 @@
-import type { PeopleView, RosterApplied, RosterPreview } from '@salt-circle/contracts';
+import type { CourseCampusView, PeopleView, RosterApplied, RosterPreview } from '@salt-circle/contracts';
 import type { Role } from '@salt-circle/core';
 import { api } from '../../app/api.js';
 
@@ -29,9 +29,35 @@ export const {
   useSetActiveMutation,
   useInviteMutation,
   useSendPasswordLinkMutation,
+  useCourseCampusQuery,
+  usePreviewCampusPeopleMutation,
+  useApplyCampusPeopleMutation,
+  useSetNightlyMutation,
+  useUnlinkCampusMutation,
 } = api.injectEndpoints({
   endpoints: (build) => ({
     people: build.query<PeopleView, string>({ query: (id) => at(id), providesTags: ['People'] }),
+    courseCampus: build.query<CourseCampusView, string>({
+      query: (id) => `/courses/${id}/campus`,
+      providesTags: ['Campus'],
+    }),
+    previewCampusPeople: build.mutation<RosterPreview, string>({
+      query: (id) => ({ url: `/courses/${id}/campus/people/preview`, method: 'POST' }),
+      // When it was asked last, and what went wrong, are other ones by then.
+      invalidatesTags: ['Campus'],
+    }),
+    applyCampusPeople: build.mutation<RosterApplied, { courseId: string; fingerprint: string; dropMissing: boolean }>({
+      query: ({ courseId, ...body }) => ({ url: `/courses/${courseId}/campus/people`, method: 'POST', body }),
+      invalidatesTags: [...CHANGED, 'Campus'],
+    }),
+    setNightly: build.mutation<null, { courseId: string; nightly: 'off' | 'add' }>({
+      query: ({ courseId, nightly }) => ({ url: `/courses/${courseId}/campus`, method: 'PUT', body: { nightly } }),
+      invalidatesTags: ['Campus'],
+    }),
+    unlinkCampus: build.mutation<null, string>({
+      query: (id) => ({ url: `/courses/${id}/campus`, method: 'DELETE' }),
+      invalidatesTags: ['Campus', 'People', 'Grades'],
+    }),
     previewRoster: build.mutation<RosterPreview, { courseId: string; source: RosterSource }>({
       query: ({ courseId, source }) => ({ url: at(courseId, '/roster/preview'), method: 'POST', body: source }),
     }),

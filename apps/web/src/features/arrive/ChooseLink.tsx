@@ -1,0 +1,38 @@
+import { useState } from 'react';
+import { ProblemNotice } from '../../app/ProblemNotice.js';
+import { Button, Checkbox } from '../../kit/index.js';
+import type { StepProps } from './ArrivePage.js';
+
+/** What a link on a page of the campus shall lead to; the choice goes back there. */
+export function ChooseLink({ view, busy, error, tell }: StepProps) {
+  const [exchangeId, setExchangeId] = useState<string | null>(view.exchanges[0]?.id ?? null);
+  const [column, setColumn] = useState(view.acceptsColumn);
+  const choices = [...view.exchanges, { id: null, title: `The course “${view.course}” as a whole` }];
+  return (
+    <>
+      <div role="radiogroup" aria-label="What the link leads to" className="space-y-2">
+        {choices.map(({ id, title }) => (
+          <label key={id} className="flex items-baseline gap-2">
+            <input type="radio" name="exchange" checked={exchangeId === id} onChange={() => setExchangeId(id)} />
+            {title}
+          </label>
+        ))}
+      </div>
+      {view.acceptsColumn && exchangeId !== null && (
+        <Checkbox
+          label={`With a column in the gradebook of ${view.campus}`}
+          checked={column}
+          onChange={({ target }) => setColumn(target.checked)}
+        />
+      )}
+      {error !== undefined && <ProblemNotice error={error} />}
+      <Button
+        look="primary"
+        busy={busy}
+        onClick={() => tell('choice', { exchangeId, column: column && exchangeId !== null })}
+      >
+        Put it on the page
+      </Button>
+    </>
+  );
+}

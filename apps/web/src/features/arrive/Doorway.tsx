@@ -1,0 +1,16 @@
+import { useEffect, type ReactNode } from 'react';
+import { Ring } from '../../kit/index.js';
+
+/** A narrow page for whoever comes from a campus; also inside of one of its pages. */
+export function Doorway({ title, children }: { readonly title: string; readonly children: ReactNode }) {
+  useEffect(() => {
+    document.title = `${title} · Salt Circle`;
+  }, [title]);
+  return (
+    <main className="mx-auto max-w-md space-y-5 px-5 py-10">
+      <Ring size={36} />
+      <h1 className="text-2xl font-semibold">{title}</h1>
+      {children}
+    </main>
+  );
+}

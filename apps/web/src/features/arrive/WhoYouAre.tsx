@@ -1,0 +1,75 @@
+import { useState, type FormEvent } from 'react';
+import { ProblemNotice } from '../../app/ProblemNotice.js';
+import { belongsNowhere, fieldProblem } from '../../app/session/fieldProblem.js';
+import { Button, Notice, TextField } from '../../kit/index.js';
+import type { StepProps } from './ArrivePage.js';
+import { useSendProofMutation } from './arriveApi.js';
+
+interface OwnAccountProps extends Omit<StepProps, 'view'> {
+  readonly open?: boolean;
+  /** Whether a link can be sent to the account instead. */
+  readonly byMail?: boolean;
+}
+
+/** By an account that somebody has already: its password, or a link to its address. */
+export function OwnAccount({ token, busy, error, tell, open = false, byMail = false }: OwnAccountProps) {
+  const [shown, setShown] = useState(open);
+  const [email, setEmail] = useState('');
+  const [password, setPassword] = useState('');
+  const submit = (event: FormEvent) => {
+    event.preventDefault();
+    tell('account', { email, password });
+  };
+  if (!shown)
+    return (
+      <p>
+        <button type="button" className="min-h-6 text-dusk underline" onClick={() => setShown(true)}>
+          I have an account here already
+        </button>
+      </p>
+    );
+  return (
+    <form onSubmit={submit} className="space-y-4 border-t border-line pt-4" noValidate>
+      <p>Sign in with it once, and it is the same person from then on, with all its courses.</p>
+      <TextField
+        label="Email"
+        type="email"
+        autoComplete="username"
+        value={email}
+        problem={fieldProblem(error, 'email')}
+        onChange={({ target }) => setEmail(target.value)}
+      />
+      <TextField
+        label="Password"
+        type="password"
+        autoComplete="current-password"
+        value={password}
+        problem={fieldProblem(error, 'password')}
+        onChange={({ target }) => setPassword(target.value)}
+      />
+      {error !== undefined && belongsNowhere(error) && <ProblemNotice error={error} />}
+      <Button type="submit" look="primary" busy={busy} disabled={email === '' || password === ''}>
+        Use this account
+      </Button>
+      {byMail && <ByMail token={token} email={email} words="Send a link to it instead" />}
+    </form>
+  );
+}
+
+/** @param email null for the place that waits: the link goes where the course says */
+export function ByMail({ token, email, words }: { token: string; email: string | null; words: string }) {
+  const [send, { isLoading, isSuccess, error }] = useSendProofMutation();
+  return (
+    <div className="space-y-2">
+      <Button busy={isLoading} disabled={email === ''} onClick={() => void send({ token, email })}>
+        {words}
+      </Button>
+      {isSuccess && (
+        <Notice tone="done" title="If there is somebody with this address, a link is on its way.">
+          Open it, say that it is you, then come back to this page.
+        </Notice>
+      )}
+      {error !== undefined && <ProblemNotice error={error} />}
+    </div>
+  );
+}

@@ -1,0 +1,114 @@
+import type { CampusRequest, CampusRow } from '@salt-circle/contracts';
+import { useState, type FormEvent } from 'react';
+import { ProblemNotice } from '../../app/ProblemNotice.js';
+import { belongsNowhere, fieldProblem } from '../../app/session/fieldProblem.js';
+import { Button, Checkbox, Dialog, TextArea, TextField } from '../../kit/index.js';
+import { useAddCampusMutation, useChangeCampusMutation } from './campusesApi.js';
+
+type Field = 'name' | 'issuer' | 'clientId' | 'authUrl' | 'tokenUrl' | 'keysUrl';
+
+/** As the campus names them, so that they are found there. */
+const FIELDS: ReadonlyArray<readonly [field: Field, label: string, hint: string]> = [
+  ['name', 'What it is called here', ''],
+  ['issuer', 'Issuer', 'As the campus calls itself, to the letter.'],
+  ['clientId', 'Client id', 'As the campus calls Salt Circle.'],
+  ['authUrl', 'Authentication request', 'Where somebody is sent to be told who it is.'],
+  ['tokenUrl', 'Access tokens', 'Where we ask for them.'],
+  ['keysUrl', 'Key set (JWKS)', 'Where its public keys are.'],
+];
+
+/** All that is known of a campus, entered or changed by hand. */
+export function CampusDialog({ campus, onClose }: { readonly campus: CampusRow | null; readonly onClose: () => void }) {
+  const [body, setBody] = useState<CampusRequest>(() => ({
+    name: campus?.name ?? '',
+    issuer: campus?.issuer ?? '',
+    clientId: campus?.clientId ?? '',
+    authUrl: campus?.authUrl ?? '',
+    tokenUrl: campus?.tokenUrl ?? '',
+    keysUrl: campus?.keysUrl ?? '',
+    tokenAudience: campus?.tokenAudience ?? null,
+    pages: [...(campus?.pages ?? [])],
+    active: campus?.active ?? true,
+    makesCourses: campus?.makesCourses ?? true,
+    deployments: (campus?.deployments ?? []).filter(({ allowed }) => allowed).map(({ id }) => id),
+  }));
+  const [add, adding] = useAddCampusMutation();
+  const [change, changing] = useChangeCampusMutation();
+  const error = adding.error ?? changing.error;
+  const set = (part: Partial<CampusRequest>) => setBody({ ...body, ...part });
+  const submit = async (event: FormEvent) => {
+    event.preventDefault();
+    const trimmed = { ...body, pages: cleaned(body.pages), deployments: cleaned(body.deployments) };
+    const done = campus === null ? await add(trimmed) : await change({ id: campus.id, body: trimmed });
+    if (done.error === undefined) onClose();
+  };
+  return (
+    <Dialog open wide onClose={onClose} title={campus === null ? 'Enter a campus by hand' : `Change ${campus.name}`}>
+      <form onSubmit={(event) => void submit(event)} className="space-y-3" noValidate>
+        {FIELDS.map(([field, label, hint]) => (
+          <TextField
+            key={field}
+            label={label}
+            {...(hint !== '' && { hint })}
+            value={body[field]}
+            problem={fieldProblem(error, field)}
+            onChange={({ target }) => set({ [field]: target.value.trimStart() })}
+          />
+        ))}
+        <TextField
+          label="Audience of what we sign for tokens"
+          hint="Blank: the address for access tokens, as the standard has it."
+          value={body.tokenAudience ?? ''}
+          problem={fieldProblem(error, 'tokenAudience')}
+          onChange={({ target }) => set({ tokenAudience: target.value === '' ? null : target.value })}
+        />
+        <Lines
+          label="Deployments that are allowed, one a line"
+          value={body.deployments}
+          onChange={(deployments) => set({ deployments })}
+        />
+        <Lines
+          label="Addresses of pages that may show Salt Circle inside, one a line"
+          value={body.pages}
+          problem={fieldProblem(error, 'pages')}
+          onChange={(pages) => set({ pages })}
+        />
+        <p>
+          <Checkbox
+            label="Instructors who come by it may make courses"
+            checked={body.makesCourses}
+            onChange={({ target }) => set({ makesCourses: target.checked })}
+          />
+        </p>
+        {error !== undefined && belongsNowhere(error) && <ProblemNotice error={error} />}
+        <Button type="submit" look="primary" busy={adding.isLoading || changing.isLoading}>
+          {campus === null ? 'Connect it' : 'Save'}
+        </Button>
+      </form>
+    </Dialog>
+  );
+}
+
+interface LinesProps {
+  readonly label: string;
+  readonly value: readonly string[];
+  readonly problem?: string | undefined;
+  readonly onChange: (lines: string[]) => void;
+}
+
+function Lines({ label, value, problem, onChange }: LinesProps) {
+  return (
+    <TextArea
+      label={label}
+      rows={2}
+      spellCheck={false}
+      value={value.join('\n')}
+      problem={problem}
+      onChange={({ target }) => onChange(target.value.split('\n'))}
+    />
+  );
+}
+
+function cleaned(lines: readonly string[]): string[] {
+  return lines.map((one) => one.trim()).filter((one) => one !== '');
+}

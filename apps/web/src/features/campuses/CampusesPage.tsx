@@ -1,0 +1,211 @@
+import type { CampusesView, CampusRequest, CampusRow } from '@salt-circle/contracts';
+import { counted } from '@salt-circle/core';
+import { useState } from 'react';
+import { Page } from '../../app/frame/Page.js';
+import { ProblemNotice } from '../../app/ProblemNotice.js';
+import { relatively } from '../../app/time/words.js';
+import { Button, Dialog, Empty, Loading, StateMark } from '../../kit/index.js';
+import { CampusDialog } from './CampusDialog.js';
+import {
+  useCampusesQuery,
+  useChangeCampusMutation,
+  useMakeKeyMutation,
+  useRemoveCampusMutation,
+} from './campusesApi.js';
+import { ConnectDialog } from './ConnectDialog.js';
+
+/** Campuses that are connected, how they do, and what we sign with; for whoever sees to them. */
+export function CampusesPage() {
+  const { data, error } = useCampusesQuery(undefined, { refetchOnMountOrArgChange: true, pollingInterval: 30_000 });
+  const [open, setOpen] = useState<'connect' | 'hand' | CampusRow | null>(null);
+  return (
+    <Page title="Campuses">
+      <div className="mx-auto w-full max-w-4xl px-5 py-6">
+        {error !== undefined && <ProblemNotice error={error} />}
+        {data === undefined && error === undefined && <Loading what="the campuses" />}
+        {data !== undefined && (
+          <>
+            <div className="mb-4 flex flex-wrap items-center justify-between gap-3">
+              <p className="max-w-prose text-ink-soft">
+                From a campus people come in without a password, courses get their people, and gradebooks their grades.
+              </p>
+              <div className="flex flex-wrap gap-2">
+                <Button onClick={() => setOpen('hand')}>Enter by hand…</Button>
+                <Button look="primary" onClick={() => setOpen('connect')}>
+                  Connect a campus…
+                </Button>
+              </div>
+            </div>
+            {data.campuses.length === 0 && (
+              <Empty title="No campus is connected yet.">
+                <p>Make a link, and give it to whoever runs the learning platform of your campus.</p>
+              </Empty>
+            )}
+            <ul>
+              {data.campuses.map((one) => (
+                <CampusItem key={one.id} campus={one} onChange={() => setOpen(one)} />
+              ))}
+            </ul>
+            <Keys keys={data.keys} />
+            <Ours ours={data.ours} />
+          </>
+        )}
+      </div>
+      {open === 'connect' && <ConnectDialog onClose={() => setOpen(null)} />}
+      {open !== null && open !== 'connect' && (
+        <CampusDialog campus={open === 'hand' ? null : open} onClose={() => setOpen(null)} />
+      )}
+    </Page>
+  );
+}
+
+/** What is sent to change a campus. */
+function bodyOf(campus: CampusRow, part: Partial<CampusRequest>): CampusRequest {
+  const { name, issuer, clientId, authUrl, tokenUrl, keysUrl, tokenAudience, active, makesCourses } = campus;
+  const { pages, deployments } = campus;
+  return {
+    ...{ name, issuer, clientId, authUrl, tokenUrl, keysUrl, tokenAudience, active, makesCourses, pages: [...pages] },
+    deployments: deployments.filter(({ allowed }) => allowed).map(({ id }) => id),
+    ...part,
+  };
+}
+
+function CampusItem({ campus, onChange }: { readonly campus: CampusRow; readonly onChange: () => void }) {
+  const [change, changing] = useChangeCampusMutation();
+  const [remove, removing] = useRemoveCampusMutation();
+  const [asking, setAsking] = useState(false);
+  const { id, name, issuer, active, courses, people, arrivedAt, answeredAt, fault, faultAt, deployments } = campus;
+  const now = Date.now();
+  const ago = (at: string | null) => (at === null ? 'never' : relatively(Date.parse(at), now));
+  const waiting = deployments.filter(({ allowed }) => !allowed);
+  const allow = (deployment: string) => {
+    const allowed = deployments.filter((one) => one.allowed).map((one) => one.id);
+    void change({ id, body: bodyOf(campus, { deployments: [...allowed, deployment] }) });
+  };
+  const error = changing.error ?? removing.error;
+  return (
+    <li className="border-t border-line py-4">
+      <div className="flex flex-wrap items-start gap-3">
+        <div className="min-w-0 flex-1 basis-72">
+          <h2 className="flex flex-wrap items-center gap-2 text-lg font-semibold">
+            {name}
+            <StateMark
+              state={!active ? 'excused' : fault === null ? 'done' : 'late'}
+              word={!active ? 'paused' : fault === null ? 'connected' : 'something is wrong'}
+              wordHidden={false}
+            />
+          </h2>
+          <p className="text-sm break-all text-ink-soft">{issuer}</p>
+          <p className="mt-1">
+            {counted(courses, '1 course', '# courses')}, {counted(people, '1 person', '# people')}. Somebody last came
+            by it {ago(arrivedAt)}; it last answered {ago(answeredAt)}.
+          </p>
+          {fault !== null && (
+            <p className="mt-1 text-madder">
+              {fault} <span className="text-ink-soft">{ago(faultAt)}</span>
+            </p>
+          )}
+          {waiting.map((one) => (
+            <p key={one.id} className="mt-2 flex flex-wrap items-center gap-2">
+              <span>
+                Somebody came by a part of it that is not allowed yet: <code className="break-all">{one.id}</code>
+              </span>
+              <Button small busy={changing.isLoading} onClick={() => allow(one.id)}>
+                Allow it
+              </Button>
+            </p>
+          ))}
+          {error !== undefined && <ProblemNotice error={error} />}
+        </div>
+        <div className="flex flex-wrap gap-2">
+          <Button small onClick={onChange}>
+            Change…
+          </Button>
+          <Button
+            small
+            busy={changing.isLoading}
+            onClick={() => void change({ id, body: bodyOf(campus, { active: !active }) })}
+          >
+            {active ? 'Pause' : 'Go on'}
+          </Button>
+          <Button small onClick={() => setAsking(true)}>
+            Remove…
+          </Button>
+        </div>
+      </div>
+      <Dialog
+        open={asking}
+        onClose={() => setAsking(false)}
+        title={`Remove ${name}?`}
+        description="People keep their places and their work, but those without a password come in no more. Its gradebook keeps what it was told, and hears nothing new."
+      >
+        <Button look="destructive" busy={removing.isLoading} onClick={() => void remove(id)}>
+          Remove {name}
+        </Button>
+      </Dialog>
+    </li>
+  );
+}
+
+const KEY_WORDS: Readonly<Record<CampusesView['keys'][number]['state'], string>> = {
+  next: 'shown already, signs',
+  signing: 'signs now',
+  ending: 'shown for what it signed, until',
+};
+
+function Keys({ keys }: Pick<CampusesView, 'keys'>) {
+  const [make, { isLoading, error }] = useMakeKeyMutation();
+  const now = Date.now();
+  return (
+    <section aria-labelledby="keys" className="border-t border-line py-5">
+      <h2 id="keys" className="mb-2 text-lg font-semibold">
+        Keys that we sign with
+      </h2>
+      <ul className="mb-3">
+        {keys.map(({ id, state, until }) => (
+          <li key={id}>
+            <code>{id.slice(0, 8)}</code>{' '}
+            <span className="text-ink-soft">
+              {KEY_WORDS[state]}
+              {state !== 'signing' && until !== null && ` ${relatively(Date.parse(until), now)}`}
+            </span>
+          </li>
+        ))}
+      </ul>
+      <p className="mb-3 max-w-prose text-ink-soft">
+        A new key is shown a day before it signs, and an old one a week after, so nobody is kept out. One that is half a
+        year old is followed by itself.
+      </p>
+      {error !== undefined && <ProblemNotice error={error} />}
+      <Button busy={isLoading} onClick={() => void make()}>
+        Make a new key
+      </Button>
+    </section>
+  );
+}
+
+function Ours({ ours }: Pick<CampusesView, 'ours'>) {
+  const rows = [
+    ['Login initiation', ours.loginUrl],
+    ['Redirect and launch', ours.launchUrl],
+    ['Key set (JWKS)', ours.keysUrl],
+    ['Scopes', ours.scopes.join(' ')],
+  ] as const;
+  return (
+    <section aria-labelledby="ours" className="border-t border-line py-5">
+      <h2 id="ours" className="mb-2 text-lg font-semibold">
+        What a campus has to know, where it is entered by hand
+      </h2>
+      <dl className="grid gap-x-4 gap-y-1 sm:grid-cols-[11rem_1fr]">
+        {rows.map(([what, value]) => (
+          <div key={what} className="contents">
+            <dt className="text-ink-soft">{what}</dt>
+            <dd>
+              <code className="break-all select-all">{value}</code>
+            </dd>
+          </div>
+        ))}
+      </dl>
+    </section>
+  );
+}

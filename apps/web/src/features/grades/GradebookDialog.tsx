@@ -1,0 +1,230 @@
+import type { CampusScoreView, GradebookView } from '@salt-circle/contracts';
+import { counted } from '@salt-circle/core';
+import { useState } from 'react';
+import { ProblemNotice } from '../../app/ProblemNotice.js';
+import { relatively } from '../../app/time/words.js';
+import { useExchange } from '../../app/useExchange.js';
+import { Button, Checkbox, Dialog, Notice, Select, StateMark, type MarkState } from '../../kit/index.js';
+import { partName } from './gradeWords.js';
+import { useDecideScoresMutation, useSendScoresMutation, useSetGradebookMutation } from './gradesApi.js';
+
+type State = CampusScoreView['state'];
+
+const STATES: Readonly<Record<State, readonly [mark: MarkState, words: string]>> = {
+  sent: ['done', 'sent'],
+  waiting: ['in-progress', 'waiting'],
+  refused: ['late', 'refused'],
+  changed: ['late', 'changed there'],
+  apart: ['excused', 'not of the campus'],
+  unreleased: ['not-begun', 'not released'],
+};
+const ORDER: readonly State[] = ['changed', 'refused', 'waiting', 'sent', 'unreleased', 'apart'];
+/** Rows drawn at once. */
+const SHOWN = 200;
+
+interface GradebookDialogProps {
+  readonly view: GradebookView;
+  readonly onClose: () => void;
+}
+
+/** What the gradebook of the campus is told, person by person, and what to do where the two differ. */
+export function GradebookDialog({ view, onClose }: GradebookDialogProps) {
+  const exchange = useExchange();
+  const [only, setOnly] = useState<State | null>(null);
+  const [send, sending] = useSendScoresMutation();
+  const [decide, deciding] = useDecideScoresMutation();
+  const { campus, scores, faults, columns } = view;
+  const count = (state: State) => scores.filter((one) => one.state === state).length;
+  const rows = only === null ? [...scores].sort(byState) : scores.filter(({ state }) => state === only);
+  const idsOf = (state: State) => [
+    ...new Set(scores.flatMap((one) => (one.state === state ? [one.participantId] : []))),
+  ];
+  const act = (how: 'again' | 'ours' | 'theirs', participantIds: readonly string[]) =>
+    void decide({ exchangeId: exchange.id, how, participantIds: [...participantIds] });
+  const error = sending.error ?? deciding.error;
+  return (
+    <Dialog
+      open
+      wide
+      onClose={onClose}
+      title={`Gradebook of ${campus ?? 'the campus'}`}
+      description="Grades go there once they are released; corrections follow by themselves. What somebody changes there is shown here, and not written over."
+    >
+      <div className="space-y-4">
+        <WhichColumns view={view} />
+        {faults.map((fault) => (
+          <Notice key={fault} tone="problem">
+            {fault}
+          </Notice>
+        ))}
+        {columns !== 'off' && (
+          <>
+            <div className="flex flex-wrap gap-2">
+              {ORDER.filter((state) => count(state) > 0).map((state) => (
+                <Button
+                  key={state}
+                  small
+                  aria-pressed={only === state}
+                  className="aria-pressed:border-iodine aria-pressed:bg-crust"
+                  onClick={() => setOnly(only === state ? null : state)}
+                >
+                  {STATES[state][1]} {count(state)}
+                </Button>
+              ))}
+            </div>
+            <div className="flex flex-wrap gap-2">
+              <Button busy={sending.isLoading} onClick={() => void send(exchange.id)}>
+                Send now, and compare
+              </Button>
+              {(count('refused') > 0 || faults.length > 0) && (
+                <Button
+                  busy={deciding.isLoading}
+                  onClick={() =>
+                    act(
+                      'again',
+                      scores.map((one) => one.participantId),
+                    )
+                  }
+                >
+                  Try again what was refused
+                </Button>
+              )}
+              {count('changed') > 1 && (
+                <>
+                  <Button onClick={() => act('ours', idsOf('changed'))}>Send ours to all {count('changed')}</Button>
+                  <Button onClick={() => act('theirs', idsOf('changed'))}>Leave all theirs</Button>
+                </>
+              )}
+            </div>
+            {error !== undefined && <ProblemNotice error={error} />}
+            <Rows rows={rows.slice(0, SHOWN)} parts={columns === 'parts'} onDecide={act} />
+            {rows.length > SHOWN && <p className="text-ink-soft">and {rows.length - SHOWN} more</p>}
+          </>
+        )}
+      </div>
+    </Dialog>
+  );
+}
+
+function byState(a: CampusScoreView, b: CampusScoreView): number {
+  return ORDER.indexOf(a.state) - ORDER.indexOf(b.state) || a.name.localeCompare(b.name);
+}
+
+function WhichColumns({ view }: { readonly view: GradebookView }) {
+  const exchange = useExchange();
+  const [columns, setColumns] = useState(view.columns);
+  const [removeThere, setRemoveThere] = useState(false);
+  const [set, { isLoading, error }] = useSetGradebookMutation();
+  const isOther = columns !== view.columns;
+  const fewer = isOther && view.columns !== 'off';
+  const options = [
+    ['off', 'nothing'] as const,
+    ['whole', 'one column: the grade'] as const,
+    ...(view.canMake || view.columns === 'parts' ? [['parts', 'a column for each part of the grade'] as const] : []),
+  ];
+  return (
+    <div className="space-y-3">
+      <Select
+        label="What goes there"
+        value={columns}
+        options={options}
+        {...(!view.canMake && { hint: `${view.campus} lets nobody make columns: the one of a link is used.` })}
+        onChange={(next) => setColumns(next as GradebookView['columns'])}
+      />
+      {fewer && view.canMake && (
+        <Checkbox
+          label={`Remove the columns there that are not wanted any more, with the grades in them`}
+          checked={removeThere}
+          onChange={({ target }) => setRemoveThere(target.checked)}
+        />
+      )}
+      {error !== undefined && <ProblemNotice error={error} />}
+      {isOther && (
+        <Button
+          look={removeThere ? 'destructive' : 'primary'}
+          busy={isLoading}
+          onClick={() => void set({ exchangeId: exchange.id, columns, removeThere })}
+        >
+          {columns === 'off' ? 'Send nothing any more' : 'Do it'}
+        </Button>
+      )}
+    </div>
+  );
+}
+
+interface RowsProps {
+  readonly rows: readonly CampusScoreView[];
+  readonly parts: boolean;
+  readonly onDecide: (how: 'ours' | 'theirs', participantIds: readonly string[]) => void;
+}
+
+function Rows({ rows, parts, onDecide }: RowsProps) {
+  return (
+    <div className="overflow-x-auto">
+      <table className="w-full text-left">
+        <thead>
+          <tr className="border-b border-line text-sm text-ink-soft">
+            <th className="py-1 pr-3 font-normal">Student</th>
+            {parts && <th className="py-1 pr-3 font-normal">Part</th>}
+            <th className="py-1 pr-3 text-right font-normal">Ours</th>
+            <th className="py-1 pr-3 text-right font-normal">Theirs</th>
+            <th className="py-1 font-normal">State</th>
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map((row) => (
+            <tr key={`${row.participantId} ${row.part}`} className="border-b border-line align-top">
+              <td className="py-1.5 pr-3">{row.name}</td>
+              {parts && <td className="py-1.5 pr-3">{row.part === '' ? 'grade' : partName(row.part)}</td>}
+              <td className="py-1.5 pr-3 text-right tabular-nums">{oursWords(row)}</td>
+              <td className="py-1.5 pr-3 text-right tabular-nums">{row.theirs === null ? '' : percent(row.theirs)}</td>
+              <td className="py-1.5">
+                <StateMark state={STATES[row.state][0]} share={0.5} word={STATES[row.state][1]} wordHidden={false} />
+                <Besides row={row} onDecide={onDecide} />
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
+  );
+}
+
+function Besides({ row, onDecide }: { readonly row: CampusScoreView; readonly onDecide: RowsProps['onDecide'] }) {
+  const { state, at, nextTryAt, error, theirs, name, participantId } = row;
+  const now = Date.now();
+  if (state === 'changed')
+    return (
+      <span className="mt-1 flex flex-wrap gap-2">
+        <Button small aria-label={`Send ours for ${name}`} onClick={() => onDecide('ours', [participantId])}>
+          Send ours
+        </Button>
+        <Button small aria-label={`Leave theirs for ${name}`} onClick={() => onDecide('theirs', [participantId])}>
+          Leave theirs
+        </Button>
+      </span>
+    );
+  const words = [
+    state === 'sent' && at !== null ? relatively(Date.parse(at), now) : null,
+    state === 'sent' && theirs !== null ? 'theirs was left' : null,
+    state === 'waiting' && nextTryAt !== null ? `tried again ${relatively(Date.parse(nextTryAt), now)}` : null,
+    error,
+  ].filter((one) => one !== null);
+  return words.length === 0 ? null : <span className="block text-sm text-ink-soft">{words.join('. ')}</span>;
+}
+
+function oursWords({ state, kind, ours }: CampusScoreView): string {
+  if (state === 'unreleased' || state === 'apart') return '';
+  if (kind === 'graded' && ours !== null) return percent(ours);
+  return kind === 'excused' ? 'excused' : 'not graded';
+}
+
+function percent(value: number): string {
+  return `${value}%`;
+}
+
+/** On the button that opens it: how many want to be looked at. */
+export function gradebookWords({ scores }: GradebookView): string {
+  const wanting = scores.filter(({ state }) => state === 'changed' || state === 'refused').length;
+  return wanting === 0 ? 'Campus gradebook…' : `Campus gradebook: ${counted(wanting, '1 to look at', '# to look at')}…`;
+}

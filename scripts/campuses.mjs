@@ -1,0 +1,38 @@
+import { at, built, installed } from './run.mjs';
+
+await installed();
+await built();
+const commands = await import(at('apps', 'server', 'dist', 'features', 'campus', 'commands.js'));
+const folder = process.env.SALT_CIRCLE_DATA ?? at('data', 'production');
+const [, , what = 'list', email = ''] = process.argv;
+
+const COMMANDS = {
+  async list() {
+    const lines = await commands.listCampuses(folder);
+    const shown = lines.map(({ name, issuer, active, answeredAt, fault }) =>
+      [
+        name,
+        issuer,
+        active ? 'connected' : 'paused',
+        answeredAt === null ? 'has not answered yet' : `answered ${answeredAt}`,
+        ...(fault === null ? [] : [fault]),
+      ].join('\t'),
+    );
+    return [...shown, lines.length === 1 ? '1 campus' : `${lines.length} campuses`].join('\n');
+  },
+  async allow() {
+    return `${await commands.letRunCampuses(folder, email, true)} sees to campuses now: “Campuses” is in the menu at the top right.`;
+  },
+  async disallow() {
+    return `${await commands.letRunCampuses(folder, email, false)} sees to campuses no more.`;
+  },
+};
+
+try {
+  if (!Object.hasOwn(COMMANDS, what))
+    throw new Error('Use: npm run campuses -- list, allow ADDRESS, or disallow ADDRESS.');
+  process.stdout.write(`\n${await COMMANDS[what]()}\n`);
+} catch (error) {
+  process.stdout.write(`\nNothing was done. ${error.message}\n`);
+  process.exitCode = 1;
+}
