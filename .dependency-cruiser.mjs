@@ -40,6 +40,19 @@ export default {
     { name: 'server-and-web-are-apart', severity: 'error', from: within('apps/server'), to: { path: '^apps/web/' } },
     { name: 'web-and-server-are-apart', severity: 'error', from: within('apps/web'), to: { path: '^apps/server/' } },
     {
+      name: 'the-stand-in-campus-is-apart',
+      comment: 'It speaks with us by the standards alone; tests start it.',
+      severity: 'error',
+      from: { path: '^apps/campus/src' },
+      to: { path: '^(packages|apps/(server|web))/' },
+    },
+    {
+      name: 'only-tests-start-the-stand-in-campus',
+      severity: 'error',
+      from: { path: '^apps/(server|web)/src', pathNot: '\\.spec\\.ts$|/testing/' },
+      to: { path: '^apps/campus/' },
+    },
+    {
       name: 'packages-by-their-front-door',
       comment: 'Other packages use what index.ts names.',
       severity: 'error',

@@ -2,9 +2,9 @@ import { randomUUID } from 'node:crypto';
 import { createServer, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import express, { type Express, type Request } from 'express';
-import { coursePage, gradebookPage, handOver, homePage, insidePage, page, settingsPage } from './pages.js';
+import { coursePage, esc, gradebookPage, handOver, homePage, insidePage, page, settingsPage } from './pages.js';
 import { services } from './services.js';
-import { FAULTS, isStaff, nameOf, Store, type Fault, type Link, type Member, type Tool } from './state.js';
+import { FAULTS, isStaff, nameOf, Store, textOf, type Fault, type Link, type Member, type Tool } from './state.js';
 import { fromTool, launchClaims, signed } from './statements.js';
 
 const OWN_KIND = 'https://purl.imsglobal.org/spec/lti-tool-configuration';
@@ -150,7 +150,7 @@ function appOf(store: Store, base: () => string): Express {
       })
       .catch(
         (error: Error) =>
-          void response.status(400).send(page(whoIs(request), 'This did not work', `<p>${error.message}</p>`)),
+          void response.status(400).send(page(whoIs(request), 'This did not work', `<p>${esc(error.message)}</p>`)),
       )
       .catch(next);
   });
@@ -239,12 +239,12 @@ function appOf(store: Store, base: () => string): Express {
     }
     state.registrations = state.registrations.filter((one) => one !== token);
     const body = request.body as Record<string, unknown> & { redirect_uris?: string[] };
-    const tool = { clientId: `client-${randomUUID()}`, deploymentId: 'northmere-1', name: String(body['client_name']) };
+    const tool = { clientId: `client-${randomUUID()}`, deploymentId: 'northmere-1', name: textOf(body['client_name']) };
     connect(store, {
       ...tool,
-      loginUrl: String(body['initiate_login_uri']),
-      launchUrl: String(body.redirect_uris?.[0]),
-      keysUrl: String(body['jwks_uri']),
+      loginUrl: textOf(body['initiate_login_uri']),
+      launchUrl: body.redirect_uris?.[0] ?? '',
+      keysUrl: textOf(body['jwks_uri']),
     });
     response.json({
       ...body,
@@ -256,7 +256,7 @@ function appOf(store: Store, base: () => string): Express {
 }
 
 function addLink({ state }: Store, item: Record<string, unknown>): void {
-  const title = String(item['title'] ?? 'A link');
+  const title = textOf(item['title']) || 'A link';
   const wanted = item['lineItem'] as
     { label?: string; scoreMaximum?: number; resourceId?: string; tag?: string } | undefined;
   let columnId: string | null = null;

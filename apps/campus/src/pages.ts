@@ -2,7 +2,7 @@ import { FAULTS, isStaff, nameOf, type Fault, type Member, type Store } from './
 
 /** The stand-in's own small pages: plain on purpose, so that nobody takes them for a campus, or for the application. */
 
-const esc = (text: string): string =>
+export const esc = (text: string): string =>
   text.replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;').replace(/"/g, '&quot;');
 
 const LOOK =

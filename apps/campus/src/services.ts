@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import express, { type Request, type Response, type Router } from 'express';
 import { keySet, fromTool } from './statements.js';
-import { nameOf, type Column, type Store } from './state.js';
+import { nameOf, textOf, type Column, type Store } from './state.js';
 
 /** What the campus offers to the application that is connected: tokens, people, columns, scores. */
 
@@ -50,7 +50,7 @@ export function services(store: Store, base: () => string): Router {
       return refuse('unsupported_grant_type', 'Only client_credentials.');
     fromTool(store, body['client_assertion'] ?? '', `${base()}/token`)
       .then((claims) => {
-        const id = String(claims['jti'] ?? '');
+        const id = textOf(claims['jti']);
         if (id === '' || used.has(id)) return refuse('invalid_client', 'This statement has been used before.');
         used.add(id);
         if (claims['sub'] !== state.tool?.clientId) return refuse('invalid_client', 'Somebody else is the subject.');
@@ -171,7 +171,7 @@ export function services(store: Store, base: () => string): Router {
     const column = columnOf(request, response);
     if (column === null) return;
     const body = request.body as Record<string, unknown>;
-    const user = String(body['userId'] ?? '');
+    const user = textOf(body['userId']);
     const place = state.people.findIndex(({ id }) => id === user);
     if (place < 0) {
       response.status(404).json({ message: `Nobody here is ${user}.` });
@@ -189,7 +189,7 @@ export function services(store: Store, base: () => string): Router {
       return;
     }
     const before = state.scores[column.id]?.[user];
-    const timestamp = String(body['timestamp'] ?? '');
+    const timestamp = textOf(body['timestamp']);
     if (before !== undefined && Date.parse(timestamp) <= Date.parse(before.timestamp)) {
       response.status(409).json({ message: 'A later score is here already.' });
       return;
@@ -198,9 +198,9 @@ export function services(store: Store, base: () => string): Router {
     (state.scores[column.id] ??= {})[user] = {
       given: typeof given === 'number' ? given : null,
       maximum: typeof body['scoreMaximum'] === 'number' ? body['scoreMaximum'] : column.scoreMaximum,
-      comment: String(body['comment'] ?? ''),
-      grading: String(body['gradingProgress'] ?? ''),
-      activity: String(body['activityProgress'] ?? ''),
+      comment: textOf(body['comment']),
+      grading: textOf(body['gradingProgress']),
+      activity: textOf(body['activityProgress']),
       timestamp,
       times: (before?.times ?? 0) + 1,
     };

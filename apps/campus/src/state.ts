@@ -169,6 +169,11 @@ export class Store {
   }
 }
 
+/** What is no text is none. */
+export function textOf(value: unknown): string {
+  return typeof value === 'string' ? value : '';
+}
+
 export function nameOf({ given, family }: Member): string {
   return `${given} ${family}`;
 }

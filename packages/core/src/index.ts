@@ -68,8 +68,7 @@ export {
 export type { Deliverable, DeliverableKind, DeliverableProblemCode, FileFamily, Filled } from './setup/deliverables.js';
 export { checkGradeParts, GRADE_PARTS } from './setup/gradeParts.js';
 export type { GradePart, GradePartName, GradeProblemCode } from './setup/gradeParts.js';
-export { groupOf, needsGroups, takesPart } from './setup/setup.js';
-export type { Setup, Student, TakesPart, Whom } from './setup/setup.js';
+export { groupOf, needsGroups, takesPart, type Setup, type Student, type TakesPart, type Whom } from './setup/setup.js';
 export { eligibleDrafts, type Eligible } from './setup/eligible.js';
 export { checkSetup, type SetupProblemCode } from './setup/checkSetup.js';
 export { divide, type Division } from './people/divide.js';
@@ -77,16 +76,9 @@ export { readRoster, type Roster, type RosterColumn, type RosterEntry, type Rost
 export { afterArriving, type ArrivalFacts, type ArrivalStep, type ArrivalStop } from './campus/arrival.js';
 export { CLAIM, LTI_VERSION, MEDIA, SCOPE } from './campus/claims.js';
 export { compareMembers } from './campus/compareMembers.js';
-export type {
-  MemberChanges,
-  MemberClash,
-  MemberField,
-  MemberUpdate,
-  PlacedPerson,
-  PlaceSource,
-} from './campus/compareMembers.js';
+export type { MemberChanges, MemberClash, MemberField, MemberUpdate, PlaceSource } from './campus/compareMembers.js';
 export { readLaunch, type CampusServices, type Choosing, type Launch, type LaunchFault } from './campus/launch.js';
-export { readMembers, type CampusMember, type MembersPage } from './campus/members.js';
+export { readMembers, type CampusMember } from './campus/members.js';
 export { isAddress, noAddress, shownAddress } from './campus/noAddress.js';
 export { courseRole } from './campus/roles.js';
 export { COLUMN_MAXIMUM, readResults, sameScore, scoreBody, scoreOfGrade, type CampusScore } from './campus/score.js';

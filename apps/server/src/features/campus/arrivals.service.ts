@@ -74,7 +74,7 @@ export class Arrivals {
       await manager.update(Campus, { id: campus.id }, { arrivedAt: this.clock.real() });
       await manager.insert(CampusArrival, {
         ...{ tokenHash: hashOf(token), campusId: campus.id, framed: browser.framed, chosen: null },
-        launch: launch as never,
+        launch: launch,
         browserHash: hashOf(browser.token),
         createdAt: this.clock.real(),
       });
@@ -131,7 +131,7 @@ export class Arrivals {
       }
       await manager.insert(CampusCourse, {
         ...{ courseId: id, campusId, deploymentId: launch.deploymentId, contextId: launch.course.id },
-        ...{ title: launch.course.title, services: launch.services as never, fetchedAt: null, fault: null },
+        ...{ title: launch.course.title, services: launch.services, fetchedAt: null, fault: null },
       });
       await manager.update(Enrolment, { courseId: id, personId: person.id }, { campusUser: launch.user });
       happened({ action: 'campus-linked', actorId: person.id, courseId: id, details: { campus: campusId } });
@@ -214,7 +214,7 @@ export class Arrivals {
     if (link !== null) {
       const services = merged(link, launch);
       const title = launch.course.title;
-      await manager.update(CampusCourse, { courseId: link.courseId }, { services: services as never, title });
+      await manager.update(CampusCourse, { courseId: link.courseId }, { services: services, title });
     }
     if (before.place?.campusUser === null && link !== null && before.place.source !== 'campus') {
       await manager.update(Enrolment, { id: before.place.id }, { campusUser: launch.user });

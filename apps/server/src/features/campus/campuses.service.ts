@@ -124,7 +124,9 @@ export class Campuses implements OnApplicationBootstrap {
   async makeKey(person: Asker): Promise<void> {
     assertRuns(person);
     await this.keys.rotate();
-    await this.database.write(async (_, happened) => happened({ action: 'campus-key-made', actorId: person.id }));
+    await this.database.write((_, happened) =>
+      Promise.resolve(happened({ action: 'campus-key-made', actorId: person.id })),
+    );
   }
 
   /** A link by which whoever runs a campus registers us there, without typing anything over. */

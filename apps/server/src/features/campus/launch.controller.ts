@@ -60,7 +60,7 @@ export class LaunchController {
 
   @Get('login')
   loginByAddress(@Req() request: Request, @Res() response: Response): Promise<void> {
-    return this.#login(request, response, request.query as Form);
+    return this.#login(request, response, request.query);
   }
 
   @FromElsewhere()
@@ -176,7 +176,9 @@ export class LaunchController {
     if (!taken) return 'too-many';
     this.#logger.warn(`somebody was not let in: ${fault}`);
     const details = { fault, campus: campusId };
-    await this.database.write(async (_, happened) => happened({ action: 'campus-refused', actorId: null, details }));
+    await this.database.write((_, happened) =>
+      Promise.resolve(happened({ action: 'campus-refused', actorId: null, details })),
+    );
     return fault;
   }
 }

@@ -126,7 +126,7 @@ export class Registration {
     if (status >= 400) throw refusedWith('The campus', status, text);
     try {
       const body = JSON.parse(text) as unknown;
-      if (typeof body === 'object' && body !== null) return body as Fields;
+      if (typeof body === 'object' && body !== null && !Array.isArray(body)) return body as Fields;
     } catch {
       // Said below, like all that is no object.
     }

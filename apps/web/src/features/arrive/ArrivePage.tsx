@@ -6,6 +6,7 @@ import { Button, Loading, Notice } from '../../kit/index.js';
 import { useArrivalQuery, useSayMutation, type Saying } from './arriveApi.js';
 import { ChooseLink } from './ChooseLink.js';
 import { Doorway } from './Doorway.js';
+import type { StepProps } from './step.js';
 import { WhichCourse } from './WhichCourse.js';
 import { ByMail, OwnAccount } from './WhoYouAre.js';
 
@@ -54,15 +55,6 @@ const TITLES: Readonly<Record<ArrivalView['step'], (view: ArrivalView) => string
   stop: () => 'This goes no further',
   go: () => 'One moment',
 };
-
-/** What each step is given. */
-export interface StepProps {
-  readonly view: ArrivalView;
-  readonly token: string;
-  readonly busy: boolean;
-  readonly error: unknown;
-  readonly tell: (what: Saying['what'], body?: object) => void;
-}
 
 function Who({ view, token, busy, error, tell }: StepProps) {
   return (

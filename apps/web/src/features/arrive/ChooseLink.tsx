@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { Button, Checkbox } from '../../kit/index.js';
-import type { StepProps } from './ArrivePage.js';
+import type { StepProps } from './step.js';
 
 /** What a link on a page of the campus shall lead to; the choice goes back there. */
 export function ChooseLink({ view, busy, error, tell }: StepProps) {

@@ -3,7 +3,7 @@ import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { belongsNowhere, fieldProblem } from '../../app/session/fieldProblem.js';
 import { zoneChoices } from '../../app/time/zones.js';
 import { Button, Select, TextField } from '../../kit/index.js';
-import type { StepProps } from './ArrivePage.js';
+import type { StepProps } from './step.js';
 
 const NEW = '';
 

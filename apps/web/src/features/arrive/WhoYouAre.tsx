@@ -2,7 +2,7 @@ import { useState, type FormEvent } from 'react';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { belongsNowhere, fieldProblem } from '../../app/session/fieldProblem.js';
 import { Button, Notice, TextField } from '../../kit/index.js';
-import type { StepProps } from './ArrivePage.js';
+import type { StepProps } from './step.js';
 import { useSendProofMutation } from './arriveApi.js';
 
 interface OwnAccountProps extends Omit<StepProps, 'view'> {

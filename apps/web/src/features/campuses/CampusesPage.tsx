@@ -76,7 +76,7 @@ function CampusItem({ campus, onChange }: { readonly campus: CampusRow; readonly
   const [asking, setAsking] = useState(false);
   const { id, name, issuer, active, courses, people, arrivedAt, answeredAt, fault, faultAt, deployments } = campus;
   const now = Date.now();
-  const ago = (at: string | null) => (at === null ? 'never' : relatively(Date.parse(at), now));
+  const ago = (at: string | null) => (at === null ? '' : relatively(Date.parse(at), now));
   const waiting = deployments.filter(({ allowed }) => !allowed);
   const allow = (deployment: string) => {
     const allowed = deployments.filter((one) => one.allowed).map((one) => one.id);
@@ -97,8 +97,9 @@ function CampusItem({ campus, onChange }: { readonly campus: CampusRow; readonly
           </h2>
           <p className="text-sm break-all text-ink-soft">{issuer}</p>
           <p className="mt-1">
-            {counted(courses, '1 course', '# courses')}, {counted(people, '1 person', '# people')}. Somebody last came
-            by it {ago(arrivedAt)}; it last answered {ago(answeredAt)}.
+            {counted(courses, '1 course', '# courses')}, {counted(people, '1 person', '# people')}.{' '}
+            {arrivedAt === null ? 'Nobody has come by it yet.' : `Somebody last came by it ${ago(arrivedAt)}.`}{' '}
+            {answeredAt === null ? 'It has not been asked anything yet.' : `It last answered ${ago(answeredAt)}.`}
           </p>
           {fault !== null && (
             <p className="mt-1 text-madder">
@@ -161,6 +162,7 @@ function Keys({ keys }: Pick<CampusesView, 'keys'>) {
       <h2 id="keys" className="mb-2 text-lg font-semibold">
         Keys that we sign with
       </h2>
+      {keys.length === 0 && <p className="mb-3">The first one is made when it is needed.</p>}
       <ul className="mb-3">
         {keys.map(({ id, state, until }) => (
           <li key={id}>
@@ -189,7 +191,7 @@ function Ours({ ours }: Pick<CampusesView, 'ours'>) {
     ['Login initiation', ours.loginUrl],
     ['Redirect and launch', ours.launchUrl],
     ['Key set (JWKS)', ours.keysUrl],
-    ['Scopes', ours.scopes.join(' ')],
+    ...ours.scopes.map((scope, index) => [index === 0 ? 'Scopes' : '', scope] as const),
   ] as const;
   return (
     <section aria-labelledby="ours" className="border-t border-line py-5">
@@ -198,7 +200,7 @@ function Ours({ ours }: Pick<CampusesView, 'ours'>) {
       </h2>
       <dl className="grid gap-x-4 gap-y-1 sm:grid-cols-[11rem_1fr]">
         {rows.map(([what, value]) => (
-          <div key={what} className="contents">
+          <div key={value} className="contents">
             <dt className="text-ink-soft">{what}</dt>
             <dd>
               <code className="break-all select-all">{value}</code>

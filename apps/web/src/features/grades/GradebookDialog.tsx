@@ -210,7 +210,7 @@ function Besides({ row, onDecide }: { readonly row: CampusScoreView; readonly on
     state === 'waiting' && nextTryAt !== null ? `tried again ${relatively(Date.parse(nextTryAt), now)}` : null,
     error,
   ].filter((one) => one !== null);
-  return words.length === 0 ? null : <span className="block text-sm text-ink-soft">{words.join('. ')}</span>;
+  return words.length === 0 ? null : <span className="text-sm text-ink-soft">, {words.join('. ')}</span>;
 }
 
 function oursWords({ state, kind, ours }: CampusScoreView): string {
@@ -226,5 +226,5 @@ function percent(value: number): string {
 /** On the button that opens it: how many want to be looked at. */
 export function gradebookWords({ scores }: GradebookView): string {
   const wanting = scores.filter(({ state }) => state === 'changed' || state === 'refused').length;
-  return wanting === 0 ? 'Campus gradebook…' : `Campus gradebook: ${counted(wanting, '1 to look at', '# to look at')}…`;
+  return wanting === 0 ? 'Gradebook…' : `Gradebook: ${counted(wanting, '1 to look at', '# to look at')}…`;
 }
