@@ -5,7 +5,6 @@ import { nameOf, textOf, type Column, type Store } from './state.js';
 
 /** What the campus offers to the application that is connected: tokens, people, columns, scores. */
 
-const PAGE = 5;
 const TYPES = {
   members: 'application/vnd.ims.lti-nrps.v2.membershipcontainer+json',
   column: 'application/vnd.ims.lis.v2.lineitem+json',
@@ -57,8 +56,8 @@ export function services(store: Store, base: () => string): Router {
         const scopes = (body['scope'] ?? '').split(' ').filter((one) => KNOWN.includes(one));
         if (scopes.length === 0) return refuse('invalid_scope', 'None of these is given here.');
         const value = randomUUID();
-        const seconds = store.has('tokens') ? 0 : 3_600;
-        tokens.set(value, { scopes, until: Date.now() + (store.has('tokens') ? 300 : seconds * 1_000) });
+        const seconds = 3_600;
+        tokens.set(value, { scopes, until: Date.now() + seconds * 1_000 });
         response.json({ access_token: value, token_type: 'Bearer', expires_in: seconds, scope: scopes.join(' ') });
       })
       .catch((error: Error) => refuse('invalid_client', error.message))
@@ -67,7 +66,9 @@ export function services(store: Store, base: () => string): Router {
 
   /** @returns whether the request may go on */
   const allowed = (request: Request, response: Response, scope: string): boolean => {
-    const token = tokens.get((request.headers.authorization ?? '').replace(/^Bearer /, ''));
+    const value = (request.headers.authorization ?? '').replace(/^Bearer /, '');
+    const token = tokens.get(value);
+    if (store.has('tokens')) tokens.delete(value);
     if (token === undefined || token.until < Date.now()) {
       response.status(401).json({ message: 'No token, or one that has ended.' });
       return false;
@@ -82,7 +83,7 @@ export function services(store: Store, base: () => string): Router {
   router.get('/services/:course/members', (request, response) => {
     if (!allowed(request, response, MEMBERS)) return;
     const page = Number(request.query['page'] ?? 1);
-    const limit = Math.min(Number(request.query['limit'] ?? PAGE) || PAGE, 1_000);
+    const limit = Math.min(Number(request.query['limit']) || state.pageSize, state.pageSize);
     if (page === 2 && store.has('page')) {
       response.status(404).json({ message: 'There is no such page.' });
       return;

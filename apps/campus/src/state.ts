@@ -64,7 +64,7 @@ export const FAULTS = {
   refuse: 'Refuses the score of every tenth person',
   shaky: 'Fails every tenth score the first time (500)',
   lost: 'Takes every tenth score, and says 500 all the same, the first time',
-  tokens: 'Gives tokens that end at once',
+  tokens: 'Gives tokens that end after one use, whatever it says',
 } as const;
 export type Fault = keyof typeof FAULTS;
 
@@ -79,6 +79,8 @@ export interface State {
   /** Tokens for those who register. */
   registrations: string[];
   faults: Fault[];
+  /** People that are listed at once, at the most. */
+  pageSize: number;
   readonly key: { readonly id: string; readonly pem: string };
 }
 
@@ -138,7 +140,7 @@ export function newState(): State {
   return {
     course: { id: 'c-river-210', title: 'Reading Rivers', label: 'RIV 210' },
     people: peopleOfCourse(),
-    ...{ links: [], columns: [], scores: {}, tool: null, registrations: [], faults: [] },
+    ...{ links: [], columns: [], scores: {}, tool: null, registrations: [], faults: [], pageSize: 5 },
     key: { id: randomUUID(), pem: privateKey.export({ type: 'pkcs8', format: 'pem' }).toString() },
   };
 }

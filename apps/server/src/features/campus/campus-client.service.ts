@@ -62,7 +62,7 @@ export class CampusClient {
    */
   async *pages(campus: Campus, scopes: readonly string[], first: string, accept: string): AsyncGenerator<unknown> {
     const seen = new Set<string>();
-    let url: string | null = first;
+    let url: string | null = withLimit(first);
     while (url !== null) {
       if (seen.has(url) || seen.size >= MOST_PAGES) {
         throw new CampusFault('odd', `The list of ${campus.name} does not end: its pages lead round in a circle.`);
@@ -145,8 +145,22 @@ export class CampusClient {
     if (fault === null) this.#answeredAt.set(id, now);
     else this.#answeredAt.delete(id);
     const change = fault === null ? { answeredAt: now, fault: null, faultAt: null } : { fault, faultAt: now };
-    await this.database.write((manager) => manager.update(Campus, { id }, change));
+    await this.database.write(async (manager, happened) => {
+      const before = await manager.findOneBy(Campus, { id });
+      await manager.update(Campus, { id }, change);
+      // Once, not at every try: what goes on is no news.
+      if (fault !== null && before?.fault !== fault)
+        happened({ action: 'campus-failed', actorId: null, details: { campus: id } });
+    });
   }
+}
+
+/** How many at once we would like; a campus may give fewer (the standards call it a hint). */
+function withLimit(address: string): string {
+  if (!URL.canParse(address)) return address;
+  const url = new URL(address);
+  if (!url.searchParams.has('limit')) url.searchParams.set('limit', '200');
+  return url.href;
 }
 
 function keyOf({ id }: Campus, scopes: readonly string[]): string {

@@ -103,6 +103,9 @@ describe('people of a campus', () => {
       expect.stringMatching(words),
     ]);
     expect((await view()).campus?.fault).toMatch(words);
+    await world.as(INES, 'post', '/courses/course/campus/people/preview');
+    // On record once, however often it is tried.
+    expect(await world.database.read.countBy(RecordEntry, { action: 'campus-failed' })).toBe(1);
     expect(await places()).toHaveLength(5);
     behave();
     await preview();

@@ -72,6 +72,7 @@ export interface Happening {
     | 'campus-removed'
     | 'campus-key-made'
     | 'campus-refused'
+    | 'campus-failed'
     | 'campus-arrived'
     | 'campus-person-known'
     | 'campus-linked'

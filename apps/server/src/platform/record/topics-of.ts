@@ -76,6 +76,7 @@ const TOPICS_OF: Readonly<Record<Happening['action'], readonly Topic[]>> = {
   'campus-removed': [],
   'campus-key-made': [],
   'campus-refused': [],
+  'campus-failed': [],
   'campus-arrived': [],
   'campus-person-known': [],
   'campus-linked': ['people'],
