@@ -13,6 +13,8 @@ const SPARE = 60;
 const MOST_PAGES = 400;
 /** How stale `answeredAt` may get before a call pays for writing it. */
 const ANSWERED_STEP = 60_000;
+/** Milliseconds after which the same fault is put on record again. */
+const RECORDED_STEP = 3_600_000;
 
 interface Token {
   readonly value: string;
@@ -30,6 +32,8 @@ interface Call extends Asked {
 export class CampusClient {
   readonly #tokens = new Map<string, Token>();
   readonly #answeredAt = new Map<string, number>();
+  /** What was put on record last: what goes on is no news, page by page and try by try. */
+  readonly #recorded = new Map<string, { readonly fault: string; readonly at: number }>();
 
   constructor(
     private readonly database: Database,
@@ -145,12 +149,12 @@ export class CampusClient {
     if (fault === null) this.#answeredAt.set(id, now);
     else this.#answeredAt.delete(id);
     const change = fault === null ? { answeredAt: now, fault: null, faultAt: null } : { fault, faultAt: now };
+    const known = this.#recorded.get(id);
+    const isNews = fault !== null && (known?.fault !== fault || now - known.at > RECORDED_STEP);
+    if (isNews) this.#recorded.set(id, { fault, at: now });
     await this.database.write(async (manager, happened) => {
-      const before = await manager.findOneBy(Campus, { id });
       await manager.update(Campus, { id }, change);
-      // Once, not at every try: what goes on is no news.
-      if (fault !== null && before?.fault !== fault)
-        happened({ action: 'campus-failed', actorId: null, details: { campus: id } });
+      if (isNews) happened({ action: 'campus-failed', actorId: null, details: { campus: id } });
     });
   }
 }
