@@ -44,19 +44,26 @@ export class CampusClient {
 
   /** @throws CampusFault, which is noted with the campus too */
   async ask(campus: Campus, call: Call): Promise<Answered> {
-    try {
+    return this.#noting(campus, async () => {
       const answer = await this.#withToken(campus, call);
       await this.#note(campus, null);
       return answer;
-    } catch (error) {
-      if (error instanceof CampusFault) await this.#note(campus, error.sentence);
-      throw error;
-    }
+    });
   }
 
   /** Like {@link ask}, for JSON. */
   async json(campus: Campus, call: Call): Promise<unknown> {
-    return parsed(campus, (await this.ask(campus, call)).text);
+    const { text } = await this.ask(campus, call);
+    return this.#noting(campus, () => parsed(campus, text));
+  }
+
+  async #noting<T>(campus: Campus, work: () => T | Promise<T>): Promise<T> {
+    try {
+      return await work();
+    } catch (error) {
+      if (error instanceof CampusFault) await this.#note(campus, error.sentence);
+      throw error;
+    }
   }
 
   /**
@@ -68,16 +75,13 @@ export class CampusClient {
     const seen = new Set<string>();
     let url: string | null = withLimit(first);
     while (url !== null) {
-      if (seen.has(url) || seen.size >= MOST_PAGES) {
-        throw new CampusFault('odd', `The list of ${campus.name} does not end: its pages lead round in a circle.`);
-      }
       seen.add(url);
-      const { text, headers } = await this.ask(campus, { scopes, url, headers: { accept } });
-      yield parsed(campus, text);
-      url = nextIn(headers.get('link'), url);
-      if (url !== null && new URL(url).origin !== new URL(first).origin) {
-        throw new CampusFault('odd', `The list of ${campus.name} goes on at another place, which is not asked.`);
-      }
+      const { text, headers }: Answered = await this.ask(campus, { scopes, url, headers: { accept } });
+      const page = await this.#noting(campus, () => parsed(campus, text));
+      const next: string | null = nextIn(headers.get('link'), url);
+      yield page;
+      await this.#noting(campus, () => assertGoesOn(campus, next, first, seen));
+      url = next;
     }
   }
 
@@ -165,6 +169,17 @@ function withLimit(address: string): string {
   const url = new URL(address);
   if (!url.searchParams.has('limit')) url.searchParams.set('limit', '200');
   return url.href;
+}
+
+/** @throws CampusFault where the next page is no next one */
+function assertGoesOn(campus: Campus, next: string | null, first: string, seen: ReadonlySet<string>): void {
+  if (next === null) return;
+  if (new URL(next).origin !== new URL(first).origin) {
+    throw new CampusFault('odd', `The list of ${campus.name} goes on at another place, which is not asked.`);
+  }
+  if (seen.has(next) || seen.size >= MOST_PAGES) {
+    throw new CampusFault('odd', `The list of ${campus.name} does not end: its pages lead round in a circle.`);
+  }
 }
 
 function keyOf({ id }: Campus, scopes: readonly string[]): string {
