@@ -66,8 +66,8 @@ export {
   missingDeliverables,
 } from './setup/deliverables.js';
 export type { Deliverable, DeliverableKind, DeliverableProblemCode, FileFamily, Filled } from './setup/deliverables.js';
-export { checkGradeParts, GRADE_PARTS } from './setup/gradeParts.js';
-export type { GradePart, GradePartName, GradeProblemCode } from './setup/gradeParts.js';
+export { checkGradeParts, GRADE_PARTS, type GradePart, type GradePartName } from './setup/gradeParts.js';
+export type { GradeProblemCode } from './setup/gradeParts.js';
 export { groupOf, needsGroups, takesPart, type Setup, type Student, type TakesPart, type Whom } from './setup/setup.js';
 export { eligibleDrafts, type Eligible } from './setup/eligible.js';
 export { checkSetup, type SetupProblemCode } from './setup/checkSetup.js';
@@ -275,6 +275,7 @@ export {
 } from './grading/reviewingQuality.js';
 export { meanAnswer } from './form/meanAnswer.js';
 export { sameScale } from './form/sameScale.js';
+export { checkMarkingForms, type MarkingForms, type MarkingProblemCode } from './grading/markingForms.js';
 export { markKey, ofMarkKey, READY_REVIEWING_FORM } from './grading/reviewingForm.js';
 export {
   alongDraft,

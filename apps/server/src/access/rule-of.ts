@@ -1,4 +1,11 @@
-import { READY_REVIEWING_FORM, USUAL_GRADE_RULE, type FormItem, type GradeRule } from '@salt-circle/core';
+import {
+  formMaximum,
+  READY_REVIEWING_FORM,
+  USUAL_GRADE_RULE,
+  type GradeRule,
+  type MarkingForms,
+  type ReviewForm,
+} from '@salt-circle/core';
 import type { Exchange } from '../model/exchange.js';
 
 /** How parts become a grade, of an exchange. */
@@ -9,6 +16,20 @@ export function ruleOf({ gradeRule }: Pick<Exchange, 'gradeRule'>): GradeRule {
 }
 
 /** The form by which reviewing is marked. */
-export function reviewingFormOf({ reviewingForm }: Pick<Exchange, 'reviewingForm'>): readonly FormItem[] {
-  return reviewingForm ?? READY_REVIEWING_FORM;
+export function reviewingFormOf({
+  reviewingForm,
+  reviewingWeighting,
+}: Pick<Exchange, 'reviewingForm' | 'reviewingWeighting'>): Pick<ReviewForm, 'items' | 'weighting'> {
+  return reviewingForm === null
+    ? { items: [...READY_REVIEWING_FORM], weighting: 'points' }
+    : { items: reviewingForm, weighting: reviewingWeighting };
+}
+
+/** Whether forms that were chosen for marking give points. */
+export function markingFormsOf({
+  draftForm,
+  reviewingForm,
+}: Pick<Exchange, 'draftForm' | 'reviewingForm'>): MarkingForms {
+  const gives = (form: Pick<ReviewForm, 'items'> | null) => (form === null ? null : formMaximum(form) !== null);
+  return { draft: gives(draftForm), reviewing: gives(reviewingForm === null ? null : { items: reviewingForm }) };
 }

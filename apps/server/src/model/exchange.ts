@@ -170,6 +170,10 @@ export class Exchange {
   @Column('simple-json', { nullable: true })
   reviewingForm: FormItem[] | null;
 
+  /** Whether points of it are added, or weighed against each other. */
+  @Column('text', { default: 'points' })
+  reviewingWeighting: ReviewForm['weighting'];
+
   /** By which staff mark drafts from now on; null for the form of the exchange. */
   @Column('simple-json', { nullable: true })
   draftForm: ReviewForm | null;

@@ -56,7 +56,7 @@ export class Grades {
       parts: exchange.gradeParts,
       rule,
       revision: exchange.revision,
-      reviewingForm: reviewingFormOf(exchange),
+      reviewingForm: reviewingFormOf(exchange).items,
       draftForm: exchange.draftForm?.items ?? null,
       reviewingEach: exchange.reviewingEach,
       graders,
@@ -210,7 +210,7 @@ async function markedItem(
   key: string,
 ): Promise<FormItem> {
   const of = exchange.reviewingEach ? ofMarkKey(key) : { itemId: key };
-  const item = reviewingFormOf(exchange).find(({ id }) => id === of?.itemId);
+  const item = reviewingFormOf(exchange).items.find(({ id }) => id === of?.itemId);
   if (of === null || item === undefined) throw refusal('unknown');
   if ('reviewId' in of) {
     const review = { id: of.reviewId, exchangeId: exchange.id, reviewerId: participantId };

@@ -7,9 +7,9 @@ import type {
 } from '@salt-circle/contracts';
 import {
   EMPTY_FORM,
+  checkMarkingForms,
   formMaximum,
   shareOut,
-  type GradePartName,
   type GradingWork,
   type ReviewForm,
 } from '@salt-circle/core';
@@ -149,7 +149,6 @@ export class Grading {
     await this.database.write(async (manager, happened) => {
       const place = await this.access.exchange(person, exchangeId, manager);
       act(place, { kind: 'plan' });
-      const { exchange } = place;
       if (draftFormId !== undefined) {
         const draftForm = draftFormId === null ? null : await markingForm(manager, place, draftFormId, 'draft');
         await manager.update(Exchange, { id: exchangeId }, { draftForm });
@@ -159,13 +158,15 @@ export class Grading {
           await manager.update(Review, { id }, { ownForm: draftForm });
         }
       }
-      const reviewingForm =
-        reviewingFormId === undefined
-          ? exchange.reviewingForm
-          : reviewingFormId === null
-            ? null
-            : [...(await markingForm(manager, place, reviewingFormId, 'reviewing')).items];
-      await manager.update(Exchange, { id: exchangeId }, { reviewingForm, reviewingEach: each });
+      if (reviewingFormId !== undefined) {
+        const form = reviewingFormId === null ? null : await markingForm(manager, place, reviewingFormId, 'reviewing');
+        const reviewing = {
+          reviewingForm: form === null ? null : [...form.items],
+          reviewingWeighting: form?.weighting ?? ('points' as const),
+        };
+        await manager.update(Exchange, { id: exchangeId }, reviewing);
+      }
+      await manager.update(Exchange, { id: exchangeId }, { reviewingEach: each });
       happened({
         ...{ action: 'marking-forms-set', actorId: person.id, courseId: place.course.id, exchangeId },
         details: { each },
@@ -226,13 +227,8 @@ async function markingForm(
 ): Promise<ReviewForm> {
   const known = await manager.findOneBy(LibraryItem<'form'>, { id: formId, courseId: course.id, kind: 'form' });
   if (known === null) throw refusal('unknown');
-  const asked = (part: GradePartName) => exchange.gradeParts.some((one) => one.part === part);
-  const { quality } = ruleOf(exchange);
-  const counts =
-    work === 'draft'
-      ? asked('instructor-mark') || (asked('review-quality') && quality.staff > 0)
-      : asked('review-quality') && quality.mark > 0;
-  if (counts && formMaximum(known.content) === null) {
+  const forms = { draft: null, reviewing: null, [work]: formMaximum(known.content) !== null };
+  if (checkMarkingForms(exchange.gradeParts, ruleOf(exchange), forms).length > 0) {
     const of = work === 'draft' ? 'the mark of the draft' : 'the mark of reviewing';
     throw new ProblemError({
       code: 'invalid',

@@ -11,7 +11,7 @@ import type {
   LibraryFormView,
   LibraryView,
 } from '@salt-circle/contracts';
-import type { FormItem } from '@salt-circle/core';
+import { USUAL_GRADE_RULE, type FormItem } from '@salt-circle/core';
 import { strFromU8, unzipSync } from 'fflate';
 import { Exchange, Participant } from '../../model/exchange.js';
 import { PracticeTry } from '../../model/practice.js';
@@ -354,5 +354,15 @@ describe('a form of the library for marking drafts', () => {
     );
     expect((await choose({ draftFormId: null })).status).toBe(204);
     expect((await grades()).draftForm).toBeNull();
+    // The other way round: chosen while it did not count, and then the grade shall rest on it.
+    const set = (part: string) =>
+      world.as(INES, 'put', `/exchanges/${id}/rules`, { gradeParts: [{ part, weight: 1 }], tell: false });
+    expect((await set('handing-in')).status).toBe(200);
+    expect((await choose({ draftFormId })).status).toBe(204);
+    expect((await set('instructor-mark')).body).toMatchObject({ fields: [{ code: 'mark-needs-points' }] });
+    const { revision } = await grades();
+    const rule = { ...USUAL_GRADE_RULE, parts: [], revision, gradeParts: [{ part: 'instructor-mark', weight: 1 }] };
+    const saved = await world.as(INES, 'put', `/exchanges/${id}/grades/rule`, rule);
+    expect(saved.body).toMatchObject({ fields: [{ code: 'mark-needs-points' }] });
   });
 });

@@ -245,7 +245,7 @@ function reviewingWork(
 }
 
 function markingForm(exchange: Exchange, form: ReviewForm): ReviewForm {
-  return { ...form, items: [...reviewingFormOf(exchange)], weighting: 'points', overall: 'none', minimumNotes: 0 };
+  return { ...form, ...reviewingFormOf(exchange), overall: 'none', minimumNotes: 0 };
 }
 
 function scoreOfPeers({ rule, practised }: Sources, index: Index, draftId: string | null): number | null {

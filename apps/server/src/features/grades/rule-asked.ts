@@ -2,6 +2,7 @@ import type { GradeRuleRequest } from '@salt-circle/contracts';
 import {
   checkGradeParts,
   checkGradeRule,
+  checkMarkingForms,
   formMaximum,
   type AdjustProblem,
   type GradePart,
@@ -10,6 +11,7 @@ import {
 import type { EntityManager } from 'typeorm';
 import type { Place } from '../../access/access.js';
 import { formOf } from '../../access/form-of.js';
+import { markingFormsOf } from '../../access/rule-of.js';
 import { gradeProblem } from '../../platform/problems/plan-sentences.js';
 import { invalid } from '../../platform/problems/sentences.js';
 
@@ -46,7 +48,11 @@ export async function asked(
     formHasPoints: formMaximum(await formOf(manager, place)) !== null,
     hasReplies: place.exchange.repliesDue !== null,
   };
-  const problems = [...checkGradeParts(parts, context), ...checkGradeRule(rule, parts)];
+  const problems = [
+    ...checkGradeParts(parts, context),
+    ...checkGradeRule(rule, parts),
+    ...checkMarkingForms(parts, rule, markingFormsOf(place.exchange)),
+  ];
   if (problems.length > 0) throw invalid(problems.map(gradeProblem));
   return { parts, rule };
 }

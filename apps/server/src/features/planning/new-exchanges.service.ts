@@ -33,7 +33,9 @@ interface Source {
   readonly form: ReviewForm;
   readonly courseId: string;
   /** How parts become a grade, and by what staff mark; of an exchange, not of a template. */
-  readonly grading: Partial<Pick<Exchange, 'gradeRule' | 'reviewingForm' | 'reviewingEach' | 'draftForm'>>;
+  readonly grading: Partial<
+    Pick<Exchange, 'gradeRule' | 'reviewingForm' | 'reviewingWeighting' | 'reviewingEach' | 'draftForm'>
+  >;
   /** Of an exchange, not of a template. */
   readonly attachments: readonly ExchangeAttachment[];
 }
@@ -129,12 +131,12 @@ export class NewExchangesService {
     const place = await this.access.exchange(person, sourceId, manager);
     see(place, { kind: 'workspace' });
     act(place, { kind: 'plan' });
-    const { gradeRule, reviewingForm, reviewingEach, draftForm } = place.exchange;
+    const { gradeRule, reviewingForm, reviewingWeighting, reviewingEach, draftForm } = place.exchange;
     return {
       settings: settingsOf(place.exchange),
       form: await formOf(manager, place),
       courseId: place.course.id,
-      grading: { gradeRule, reviewingForm, reviewingEach, draftForm },
+      grading: { gradeRule, reviewingForm, reviewingWeighting, reviewingEach, draftForm },
       attachments: await manager.findBy(ExchangeAttachment, { exchangeId: sourceId }),
     };
   }

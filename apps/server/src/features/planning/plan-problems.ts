@@ -6,6 +6,7 @@ import {
   checkForm,
   checkGradeParts,
   checkLateRule,
+  checkMarkingForms,
   checkSetup,
   completeness,
   contradictions,
@@ -20,6 +21,7 @@ import type { EntityManager } from 'typeorm';
 import { Enrolment, type Course } from '../../model/course.js';
 import { Draft } from '../../model/draft.js';
 import { GroupSet, StudentGroup } from '../../model/group.js';
+import { markingFormsOf, ruleOf } from '../../access/rule-of.js';
 import { studentsOf } from '../../access/students.js';
 import {
   contradictionRemark,
@@ -64,7 +66,8 @@ export async function planProblems(
   missing.push(...(await setupProblems(manager, course, row)));
   missing.push(...checkForm(form).map((one) => ({ ...formProblem(one), path: `form.${one.path.join('.')}` })));
   const context = { formHasPoints: formMaximum(form) !== null, hasReplies: row.repliesDue !== null };
-  missing.push(...checkGradeParts(row.gradeParts, context).map(gradeProblem));
+  const marking = checkMarkingForms(row.gradeParts, ruleOf(exchange), markingFormsOf(exchange));
+  missing.push(...[...checkGradeParts(row.gradeParts, context), ...marking].map(gradeProblem));
   if (row.practice.when !== 'off') missing.push(...(await practiceProblems(manager, exchange.id, form)));
   return missing;
 }

@@ -5,6 +5,7 @@ import type {
   ContradictionCode,
   GradePartName,
   GradeProblemCode,
+  MarkingProblemCode,
   GradeRuleProblemCode,
   LateProblemCode,
   SetupProblemCode,
@@ -107,9 +108,13 @@ export const PART_WORDS: Readonly<Record<GradePartName, string>> = {
 };
 
 /** What is wrong with a part of the grade, in words. */
-export function gradeProblem(problem: CoreProblem<GradeProblemCode | GradeRuleProblemCode>): FieldProblem {
+type GradingProblemCode = GradeProblemCode | GradeRuleProblemCode | MarkingProblemCode;
+
+export function gradeProblem(problem: CoreProblem<GradingProblemCode>): FieldProblem {
   const words = PART_WORDS[problem.facts['part'] as GradePartName];
-  const sentences: Readonly<Record<GradeProblemCode | GradeRuleProblemCode, string>> = {
+  const mark = problem.facts['work'] === 'draft' ? 'the mark of the draft' : 'the mark of reviewing';
+  const sentences: Readonly<Record<GradingProblemCode, string>> = {
+    'mark-needs-points': `The form by which staff mark gives no points, but ${mark} is part of the grade. Choose another form under Grades, or take the mark out of the grade.`,
     'grade-bands': 'Bands need one from 0 on, and no two from the same bound. Change the bounds.',
     'grade-band-name': `Name band ${problem.facts['band']}.`,
     'grade-points': `A grade is out of more than 0 and at most ${problem.facts['most']} points.`,
