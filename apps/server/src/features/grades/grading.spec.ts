@@ -153,6 +153,29 @@ describe('the forms for marking', () => {
     expect((await choose({ reviewingFormId: 'of another course' })).status).toBe(404);
   });
 
+  it('weighs its items where it is one by weights', async () => {
+    const course = '/courses/course/library';
+    const { id: formId } = await world.do<{ id: string }>(INES, 'post', course, {
+      ...{ kind: 'form', title: 'By weights', exchangeId: id },
+    });
+    const form = await world.do<LibraryFormView>(INES, 'get', `${course}/forms/${formId}`);
+    const criterion = form.items.find(({ kind }) => kind === 'criterion');
+    const item = (of: string, weight: number) => ({
+      ...{ ...criterion, id: of, title: of, weight },
+      levels: [0, 10].map((points) => ({ id: `${of}-${points}`, title: `${points}`, description: '', points })),
+    });
+    const { overall, overallWords, minimumNotes, targetNotes, revision } = form;
+    await world.do(INES, 'put', `${course}/forms/${formId}`, {
+      ...{ title: 'By weights', weighting: 'weights', items: [item('much', 3), item('little', 1)] },
+      ...{ overall, overallWords, minimumNotes, targetNotes, revision },
+    });
+    expect((await choose({ reviewingFormId: formId })).status).toBe(204);
+    await mark(ANN, 'much', { levelId: 'much-10' });
+    await mark(ANN, 'little', { levelId: 'little-0' });
+    // Three quarters, where points alone would be a half.
+    expect((await rowOf(ANN)).grounds.quality.mark).toBe(0.75);
+  });
+
   it('can be filled for each review, whose mean counts', async () => {
     expect((await choose({ each: true })).status).toBe(204);
     await markAll(ANN, `${byAnn}.`, 3);

@@ -32,6 +32,9 @@ export function MarginNotes({ ids, layout, activeId, render }: MarginNotesProps)
         cards.findIndex((card) => card.dataset['id'] === activeId),
       );
       cards.forEach((card, index) => (card.style.top = `${tops[index]}px`));
+      // The last one may reach below the text: what comes after both begins there.
+      const last = tops.length - 1;
+      element.style.minHeight = last < 0 ? '' : `${(tops[last] as number) + (boxes[last] as Box).height}px`;
     };
     place();
     const observer = new ResizeObserver(place);
