@@ -11,8 +11,7 @@ import {
   type NoteKind,
 } from '@salt-circle/contracts';
 import { counted, passageOf, type Brought, type BroughtNote, type UnplacedReason } from '@salt-circle/core';
-import { act } from '../../access/access.js';
-import { Access } from '../../access/access.js';
+import { Access, act, type Place } from '../../access/access.js';
 import { asked, reviewStanding } from '../../access/review-standing.js';
 import type { Asker } from '../../access/seeing.js';
 import { StoredFile } from '../../model/stored-file.js';
@@ -23,7 +22,7 @@ import { htmlToText } from '../../platform/html/html-to-text.js';
 import { outcome } from '../../platform/jobs/outcome.js';
 import { compiled, Threads } from '../../platform/jobs/threads.js';
 import { fileRefused } from '../../platform/problems/file-refused.js';
-import type { ProblemError } from '../../platform/problems/problem-error.js';
+import { ProblemError } from '../../platform/problems/problem-error.js';
 import { refusal } from '../../platform/problems/sentences.js';
 import { Uploads } from '../files/uploads.service.js';
 import { Welcome } from '../files/welcome.service.js';
@@ -111,11 +110,24 @@ export class MarkedIn implements OnApplicationShutdown {
     const desk = await this.reviews.desk(person, reviewId);
     const task = { ...(await this.#task(person, desk)), bytes: await readFile(upload.path) };
     const beginning = await beginningOf(upload.path);
-    const brought = await this.uploads.using(upload, () => this.#brought(task, beginning));
+    const brought = await this.uploads
+      .using(upload, () => this.#brought(task, beginning))
+      .catch((error: Error) => this.#putOnRecord(person, standing.place, reviewId, error));
     const there = new Set(desk.notes.map(({ id }) => id));
     const notes = brought.notes.filter((note) => !there.has(idOf(reviewId, note)));
     const known = brought.known + brought.notes.length - notes.length;
     return { desk, brought: { ...brought, notes: unique(reviewId, notes) }, known };
+  }
+
+  /** A file that is not taken is on record, like one that is. */
+  async #putOnRecord(person: Asker, { course, exchange }: Place, reviewId: string, error: Error): Promise<never> {
+    if (error instanceof ProblemError) {
+      const where = { courseId: course.id, exchangeId: exchange.id, details: { review: reviewId } };
+      await this.database.write((_, happened) =>
+        Promise.resolve(happened({ action: 'notes-refused', actorId: person.id, ...where })),
+      );
+    }
+    throw error;
   }
 
   async #task(person: Asker, { draft, notes, exchange }: DeskView): Promise<Omit<BringTask, 'bytes'>> {

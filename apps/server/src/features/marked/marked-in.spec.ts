@@ -131,5 +131,7 @@ describe('a draft that was marked elsewhere', () => {
       const { id: wrongId } = await uploaded(bytes);
       expect((await preview(wrongId)).body).toMatchObject({ code: 'file-refused', sentence });
     }
+    const record = await world.app.get(Database).read.findBy(RecordEntry, { action: 'notes-refused' });
+    expect(record).toHaveLength(files.length);
   });
 });

@@ -55,6 +55,7 @@ export interface Happening {
     | 'review-begun'
     | 'review-submitted'
     | 'notes-brought'
+    | 'notes-refused'
     | 'review-reopened'
     | 'feedback-released'
     | 'practice-added'

@@ -68,6 +68,7 @@ const TOPICS_OF: Readonly<Record<Happening['action'], readonly Topic[]>> = {
   'review-by-staff': ['reviews'],
   'review-begun': ['reviews', 'allocation'],
   'notes-brought': ['reviews'],
+  'notes-refused': [],
   'review-submitted': ['reviews', 'allocation'],
   'review-reopened': ['reviews', 'allocation'],
   'feedback-released': ['plan'],
