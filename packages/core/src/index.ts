@@ -75,7 +75,7 @@ export { divide, type Division } from './people/divide.js';
 export { readRoster, type Roster, type RosterColumn, type RosterEntry, type RosterProblem } from './people/roster.js';
 export { afterArriving, type ArrivalFacts, type ArrivalStep, type ArrivalStop } from './campus/arrival.js';
 export { CLAIM, LTI_VERSION, MEDIA, SCOPE } from './campus/claims.js';
-export { compareMembers } from './campus/compareMembers.js';
+export { compareMembers, type PlacedPerson } from './campus/compareMembers.js';
 export type { MemberChanges, MemberClash, MemberField, MemberUpdate, PlaceSource } from './campus/compareMembers.js';
 export { readLaunch, type CampusServices, type Choosing, type Launch, type LaunchFault } from './campus/launch.js';
 export { readMembers, type CampusMember } from './campus/members.js';

@@ -70,6 +70,7 @@ interface Answer {
   readonly status: number;
   readonly to: string;
   readonly text: string;
+  readonly cookies: readonly string[];
 }
 
 /** A browser that belongs to somebody of the campus: with cookies of both sides, and no scripts. */
@@ -102,11 +103,12 @@ export class Visitor {
       .set('sec-fetch-dest', inside ? 'iframe' : 'document')
       .redirects(0);
     const { status, headers, text } = await (form === undefined ? call : call.type('form').send(form));
-    for (const cookie of (headers['set-cookie'] as unknown as string[] | undefined) ?? []) {
+    const cookies = (headers['set-cookie'] as unknown as string[] | undefined) ?? [];
+    for (const cookie of cookies) {
       const [name = '', value = ''] = (cookie.split(';')[0] ?? '').split('=');
       jar.set(name, value);
     }
-    return { status, to: String(headers['location'] ?? ''), text };
+    return { status, to: String(headers['location'] ?? ''), text, cookies };
   }
 
   /** Presses a link on the campus's page. @returns the form with which the campus sends the browser to us */

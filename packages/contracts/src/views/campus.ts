@@ -123,5 +123,7 @@ export interface GradebookView {
   /** Whether columns can be made there, or only the one that the campus has made for a link. */
   readonly canMake: boolean;
   readonly faults: readonly string[];
+  /** Where there is a column for each part, and the parts have changed since: what the difference is. */
+  readonly tidy: string | null;
   readonly scores: readonly CampusScoreView[];
 }

@@ -189,6 +189,8 @@ export class Arrivals {
 
   /** Whatever can be done without asking is done; what comes then is shown. */
   async #on(at: At, work?: Work): Promise<Arrived> {
+    // Looked at first: whoever has nothing here takes no turn of the database.
+    await this.#found(this.database.read, at);
     const { arrival, standing, target, session } = await this.database.write(async (manager, happened) => {
       const found = await this.#found(manager, at);
       if (work !== undefined) await work(manager, happened, found, await standingOf(manager, found));
@@ -216,7 +218,7 @@ export class Arrivals {
       const title = launch.course.title;
       await manager.update(CampusCourse, { courseId: link.courseId }, { services: services, title });
     }
-    if (before.place?.campusUser === null && link !== null && before.place.source !== 'campus') {
+    if (before.place?.campusUser === null && link !== null) {
       await manager.update(Enrolment, { id: before.place.id }, { campusUser: launch.user });
     }
     if ((next !== 'take' && next !== 'add') || person === null || link === null) return before;

@@ -20,6 +20,7 @@ import {
   type MemberClash,
   type MemberField,
   type MemberUpdate,
+  type PlacedPerson,
 } from '@salt-circle/core';
 import type { EntityManager } from 'typeorm';
 import { Access, act, see } from '../../access/access.js';
@@ -39,6 +40,7 @@ import { isoOrNull } from '../../platform/wire/instants.js';
 import { Invitations } from '../people/invitations.service.js';
 import { CampusClient } from './campus-client.service.js';
 import { CampusFault } from './campus-fault.js';
+import { usersOf } from './gradebook-parts.js';
 
 /** People of one course whom a campus may name: what is more is no course. */
 const MOST_PEOPLE = 20_000;
@@ -109,7 +111,7 @@ export class CampusPeople {
     await this.#mayManage(person, courseId);
     const linked = await this.#mustBeLinked(courseId);
     const named = await this.#ask(linked);
-    const changes = compareMembers(await enrolledOf(this.database.read, courseId), named.members);
+    const changes = compareMembers(await this.#places(this.database.read, linked.link), named.members);
     return previewOf(changes, named, linked.campus.name);
   }
 
@@ -120,9 +122,10 @@ export class CampusPeople {
     { fingerprint, dropMissing }: CampusPeopleRequest,
   ): Promise<RosterApplied> {
     await this.#mayManage(person, courseId);
-    const { members } = await this.#ask(await this.#mustBeLinked(courseId));
+    const linked = await this.#mustBeLinked(courseId);
+    const { members } = await this.#ask(linked);
     return this.database.write(async (manager, happened) => {
-      const changes = compareMembers(await enrolledOf(manager, courseId), members);
+      const changes = compareMembers(await this.#places(manager, linked.link), members);
       if (fingerprintOf(changes) !== fingerprint) {
         throw new ProblemError({
           code: 'conflict',
@@ -152,7 +155,7 @@ export class CampusPeople {
     try {
       const { members } = await this.#ask(linked);
       await this.database.write(async (manager, happened) => {
-        const found = compareMembers(await enrolledOf(manager, courseId), members);
+        const found = compareMembers(await this.#places(manager, linked.link), members);
         const sure = { ...found, update: found.update.filter(({ tiedBy, rejoins }) => tiedBy === null && !rejoins) };
         const counts = await this.#take(manager, courseId, sure);
         await manager.update(CampusCourse, { courseId }, { missing: found.missing.length });
@@ -163,6 +166,13 @@ export class CampusPeople {
     } catch (error) {
       if (!(error instanceof CampusFault)) throw error;
     }
+  }
+
+  /** Whoever has come by the campus once is known, whether the place is tied or not. */
+  async #places(manager: EntityManager, link: CampusCourse): Promise<PlacedPerson[]> {
+    const users = await usersOf(manager, link);
+    const rows = await enrolledOf(manager, link.courseId);
+    return rows.map((row) => ({ ...row, campusUser: row.campusUser ?? users.get(row.personId) ?? null }));
   }
 
   async #take(

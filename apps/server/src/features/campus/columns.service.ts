@@ -89,7 +89,7 @@ export class Columns {
         throw new CampusFault('odd', `${campus.name} answered with something that is no list of columns.`);
       // Some campuses leave the question aside and list all.
       const mine = (page as Fields[]).find(({ resourceId, tag }) => resourceId === exchange.id && tag === tagOf(part));
-      if (mine !== undefined && typeof mine['id'] === 'string') return mine['id'];
+      if (mine !== undefined) return addressOf(mine, campus.name);
     }
     return null;
   }
@@ -107,9 +107,7 @@ export class Columns {
       headers: { 'content-type': MEDIA.column, accept: MEDIA.column },
       body: JSON.stringify({ label, scoreMaximum: COLUMN_MAXIMUM, resourceId: exchangeId, tag: tagOf(part) }),
     })) as Fields;
-    if (typeof made['id'] !== 'string')
-      throw new CampusFault('odd', `${campus.name} made a column, but did not say where.`);
-    return made['id'];
+    return addressOf(made, campus.name);
   }
 
   async #rename({ campus }: Booked, url: string, label: string): Promise<void> {
@@ -129,4 +127,10 @@ export class Columns {
   ): Promise<unknown> {
     return this.database.write((manager) => manager.update(CampusColumn, { exchangeId, part }, change));
   }
+}
+
+/** @throws CampusFault where a column does not say where it is */
+function addressOf({ id }: Fields, campus: string): string {
+  if (typeof id === 'string' && URL.canParse(id)) return id;
+  throw new CampusFault('odd', `${campus} has a column, but does not say where it is.`);
 }

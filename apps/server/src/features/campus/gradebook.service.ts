@@ -5,7 +5,7 @@ import type {
   GradebookRequest,
   GradebookView,
 } from '@salt-circle/contracts';
-import { SCOPE } from '@salt-circle/core';
+import { PART_WORDS, SCOPE, type GradePartName } from '@salt-circle/core';
 import { In, type EntityManager } from 'typeorm';
 import { Access, act, see } from '../../access/access.js';
 import { namesOf } from '../../access/listed.js';
@@ -36,7 +36,7 @@ export class Gradebook {
     const manager = this.database.read;
     const booked = await bookedOf(manager, exchangeId);
     if (booked === null || !takesGrades(booked)) {
-      return { campus: null, columns: 'off', canMake: false, faults: [], scores: [] };
+      return { campus: null, columns: 'off', canMake: false, faults: [], tidy: null, scores: [] };
     }
     const { columns, campus } = booked;
     return {
@@ -44,6 +44,7 @@ export class Gradebook {
       columns: columns.length === 0 ? 'off' : columns.some(({ part }) => part !== '') ? 'parts' : 'whole',
       canMake: canMake(booked),
       faults: [...new Set(columns.flatMap(({ fault }) => (fault === null ? [] : [fault])))],
+      tidy: tidyOf(booked),
       scores: await scoresOf(manager, booked),
     };
   }
@@ -121,6 +122,20 @@ export class Gradebook {
       whatToDo: 'Whoever runs the campus can allow it; then come here once by a link of the course.',
     });
   }
+}
+
+/** Where columns are those of parts, and the parts have changed since: what pressing once more would do. */
+function tidyOf({ exchange, columns }: Booked): string | null {
+  if (columns.every(({ part }) => part === '')) return null;
+  const parts = exchange.gradeParts.map(({ part }) => part);
+  const fresh = parts.filter((part) => !columns.some((one) => one.part === part));
+  const gone = columns.flatMap(({ part }) => (part !== '' && !parts.includes(part) ? [part] : []));
+  const said = (names: readonly GradePartName[]) => names.map((part) => `“${PART_WORDS[part]}”`).join(', ');
+  const sentences = [
+    ...(fresh.length > 0 ? [`No column yet for ${said(fresh)}.`] : []),
+    ...(gone.length > 0 ? [`No part of the grade any more: ${said(gone)}. Nothing new is sent there.`] : []),
+  ];
+  return sentences.length === 0 ? null : sentences.join(' ');
 }
 
 function changeFor(how: GradebookDecisionRequest['how'], theirs: number | null): Partial<CampusScoreRow> {

@@ -141,6 +141,16 @@ describe('the gradebook of a campus', () => {
       ['Second report: reviews done', 'reviews-done'],
     ]);
     expect(given(1)).toEqual({ 'u-2001': 100, 'u-2002': 100, [TENTH]: 0 });
+    // A part that goes keeps what was there; one that comes waits for somebody to say so.
+    await world.do(INES, 'put', `/exchanges/${id}/rules`, {
+      gradeParts: [{ part: 'notes-made', weight: 1 }],
+      tell: false,
+    });
+    await look();
+    expect((await view()).tidy).toBe(
+      'No column yet for “notes made”. No part of the grade any more: “handing in”, “reviews done”. Nothing new is sent there.',
+    );
+    expect(given(1)).toEqual({ 'u-2001': 100, 'u-2002': 100, [TENTH]: 0 });
     expect((await set('off', true)).status).toBe(204);
     expect(at.campus.store.state.columns.map(({ tag }) => tag)).toEqual(['grade']);
     // What was left there is found again, not made a second time.

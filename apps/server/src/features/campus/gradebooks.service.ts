@@ -108,6 +108,9 @@ export class Gradebooks extends NowAndThen {
   /** What is to be in the gradebook, next to what was. */
   async #want(booked: Booked): Promise<void> {
     const { exchange, columns } = booked;
+    const parts = new Set<string>(['', ...exchange.gradeParts.map(({ part }) => part)]);
+    // What is no part of the grade any more stays there as it was last.
+    const asked = columns.filter(({ part }) => parts.has(part));
     const now = this.clock.now();
     const lately = Math.abs(now - (exchange.gradesRelease ?? 0)) < LATELY;
     if (now - (this.#lookedAt.get(exchange.id) ?? -DAY) < (lately ? AGAIN.lately : AGAIN.later)) return;
@@ -121,7 +124,7 @@ export class Gradebooks extends NowAndThen {
       const fresh: CampusScoreRow[] = [];
       for (const [participantId, grade] of grades) {
         if (!users.has(participantId)) continue;
-        for (const { part } of columns) {
+        for (const { part } of asked) {
           const score = scoreOfGrade(grade, rule, part === '' ? undefined : part);
           const wanted = { kind: score.state, value: score.value, comment: this.#comment(score, exchange.id) };
           const row = known.get(`${participantId} ${part}`);

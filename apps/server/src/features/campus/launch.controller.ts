@@ -32,6 +32,8 @@ type Form = Readonly<Record<string, unknown>>;
 
 /** From one address of the network come all students of a university; what is not believed is not kept without bound. */
 const REFUSED = { points: 300, duration: 300 };
+/** The same for those who are on their way: a large class that presses the link at once. */
+const BEGUN = { points: 3_000, duration: 300 };
 /** Seconds for which what is chosen can be handed back. */
 const CHOICE_LASTS = 300;
 
@@ -41,6 +43,7 @@ const CHOICE_LASTS = 300;
 export class LaunchController {
   readonly #logger = new Logger('campus');
   readonly #refused = new RateLimiterMemory(REFUSED);
+  readonly #begun = new RateLimiterMemory(BEGUN);
 
   constructor(
     private readonly launches: LaunchService,
@@ -149,6 +152,9 @@ export class LaunchController {
 
   async #login(request: Request, response: Response, form: Form): Promise<void> {
     await this.#orSay(request, response, async () => {
+      await this.#begun.consume(request.ip ?? '').catch((refused: unknown) => {
+        throw refused instanceof Error ? refused : new ArrivalRefused('too-many');
+      });
       // One for all tabs that are on their way at once.
       const browser = arrivingIn(request.headers.cookie, this.settings) ?? this.ids.token();
       const to = await this.launches.login(form, browser);

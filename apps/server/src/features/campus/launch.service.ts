@@ -1,6 +1,6 @@
 import { timingSafeEqual } from 'node:crypto';
 import { Inject, Injectable } from '@nestjs/common';
-import { readLaunch, type Launch } from '@salt-circle/core';
+import { readLaunch, type CampusServices, type Launch } from '@salt-circle/core';
 import { errors, jwtVerify, type JWTPayload } from 'jose';
 import { LessThan } from 'typeorm';
 import { Campus, CampusDeployment, CampusLogin } from '../../model/campus.js';
@@ -8,7 +8,6 @@ import { Clock } from '../../platform/clock/clock.js';
 import type { Settings } from '../../platform/config/settings.js';
 import { SETTINGS } from '../../platform/config/settings.token.js';
 import { Database } from '../../platform/database/database.js';
-import { Expiry } from '../../platform/expiry/expiry.js';
 import { hashOf } from '../../platform/ids/hash-of.js';
 import { Ids } from '../../platform/ids/ids.js';
 import { Outward } from '../../platform/outward/outward.js';
@@ -63,10 +62,8 @@ export class LaunchService {
     private readonly ids: Ids,
     @Inject(SETTINGS) private readonly settings: Settings,
     outward: Outward,
-    expiry: Expiry,
   ) {
     this.#keysets = new CampusKeysets(outward);
-    expiry.add((manager) => manager.delete(CampusLogin, { createdAt: LessThan(clock.real() - WAY_LASTS) }));
   }
 
   /** @param browser what the browser holds @returns where it is sent @throws ArrivalRefused */
@@ -82,12 +79,15 @@ export class LaunchService {
     const campus = await this.#campus(iss, asked['client_id']);
     const state = this.ids.token();
     const nonce = this.ids.token();
-    await this.database.write((manager) =>
-      manager.insert(CampusLogin, {
+    const now = this.clock.real();
+    await this.database.write(async (manager) => {
+      // Here and not hourly: anybody can begin as often as the network's bound lets them.
+      await manager.delete(CampusLogin, { createdAt: LessThan(now - WAY_LASTS) });
+      await manager.insert(CampusLogin, {
         ...{ stateHash: hashOf(state), browserHash: hashOf(browser), campusId: campus.id, nonce, asked },
-        createdAt: this.clock.real(),
-      }),
-    );
+        createdAt: now,
+      });
+    });
     const to = new URL(campus.authUrl);
     const parameters = {
       scope: 'openid',
@@ -130,8 +130,9 @@ export class LaunchService {
     if (typeof claims['nonce'] !== 'string' || !same(claims['nonce'], login.nonce)) throw refuse('nonce');
     const launch = readLaunch(claims);
     if (typeof launch === 'string') throw refuse(launch);
+    if (launch.choosing !== null && !URL.canParse(launch.choosing.returnUrl)) throw refuse('no-return');
     if (!(await this.#isAllowed(campus, launch.deploymentId))) throw refuse('deployment');
-    return { campus, launch };
+    return { campus, launch: { ...launch, services: addressesOf(launch.services) } };
   }
 
   async #campus(issuer: string, clientId: string | undefined): Promise<Campus> {
@@ -179,6 +180,17 @@ export class LaunchService {
     });
     return false;
   }
+}
+
+/** What is no address is none. */
+function addressesOf({ membershipsUrl, columnsUrl, columnUrl, scopes }: CampusServices): CampusServices {
+  const address = (text: string | null) => (text !== null && URL.canParse(text) ? text : null);
+  return {
+    membershipsUrl: address(membershipsUrl),
+    columnsUrl: address(columnsUrl),
+    columnUrl: address(columnUrl),
+    scopes,
+  };
 }
 
 function same(a: string, b: string): boolean {

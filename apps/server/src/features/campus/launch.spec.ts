@@ -2,7 +2,7 @@ import { createHmac, createPublicKey, generateKeyPairSync } from 'node:crypto';
 import type { ArrivalView, CourseCampusView, SessionView } from '@salt-circle/contracts';
 import { signed, type Member } from '@salt-circle/stand-in-campus';
 import jwt from 'jsonwebtoken';
-import { Campus, CampusPerson } from '../../model/campus.js';
+import { Campus, CampusCourse, CampusPerson } from '../../model/campus.js';
 import { Course, Enrolment } from '../../model/course.js';
 import { Mail } from '../../model/mail.js';
 import { Person, Session } from '../../model/person.js';
@@ -256,6 +256,29 @@ describe('coming from a campus', () => {
   });
 });
 
+describe('over TLS', () => {
+  afterEach(end);
+
+  it('a session that begins inside of a page is kept for that page alone; in a window it is as ever', async () => {
+    world = await World.open({ secure: true });
+    at = await CampusWorld.open(world);
+    const anouk = at.visitor(ANOUK);
+    await makeCourse();
+    await anouk.say(await anouk.come(), 'begin');
+    const cookiesOf = async (inside: boolean) => {
+      const form = await anouk.press();
+      const { cookies } = await anouk.go('/api/campus/launch', { form, inside });
+      return cookies.filter((one) => one.startsWith('__Host-salt_circle=')).map((one) => one.replace(/=[^;]+/, ''));
+    };
+    const inside = await cookiesOf(true);
+    expect(inside).toHaveLength(1);
+    for (const part of ['HttpOnly', 'Secure', 'SameSite=None', 'Partitioned']) expect(inside[0]).toContain(part);
+    const [window] = await cookiesOf(false);
+    expect(window).toContain('SameSite=Lax');
+    expect(window).not.toContain('Partitioned');
+  });
+});
+
 describe('what a campus says is believed only if', () => {
   beforeAll(begin);
   afterAll(end);
@@ -403,6 +426,11 @@ describe('what a campus says is believed only if', () => {
   });
 
   it('the address of an arrival alone opens nothing', async () => {
+    await world.database.write((manager) => manager.delete(CampusCourse, { campusId: 'northmere' }));
+    await world.database.write((manager) => manager.delete(CampusPerson, { campusId: 'northmere' }));
+    await world.database.write((manager) =>
+      manager.update(Course, { title: 'Reading Rivers' }, { title: 'Of before' }),
+    );
     await makeCourse();
     const anouk = at.visitor(ANOUK);
     const arrival = await anouk.come();

@@ -116,7 +116,7 @@ function WhichColumns({ view }: { readonly view: GradebookView }) {
   const [removeThere, setRemoveThere] = useState(false);
   const [set, { isLoading, error }] = useSetGradebookMutation();
   const isOther = columns !== view.columns;
-  const fewer = isOther && view.columns !== 'off';
+  const fewer = (isOther && view.columns !== 'off') || view.tidy !== null;
   const options = [
     ['off', 'nothing'] as const,
     ['whole', 'one column: the grade'] as const,
@@ -139,13 +139,14 @@ function WhichColumns({ view }: { readonly view: GradebookView }) {
         />
       )}
       {error !== undefined && <ProblemNotice error={error} />}
-      {isOther && (
+      {view.tidy !== null && !isOther && <p className="text-copper">{view.tidy}</p>}
+      {(isOther || view.tidy !== null) && (
         <Button
           look={removeThere ? 'destructive' : 'primary'}
           busy={isLoading}
           onClick={() => void set({ exchangeId: exchange.id, columns, removeThere })}
         >
-          {columns === 'off' ? 'Send nothing any more' : 'Do it'}
+          {columns === 'off' ? 'Send nothing any more' : isOther ? 'Do it' : 'Make columns as the parts are now'}
         </Button>
       )}
     </div>
