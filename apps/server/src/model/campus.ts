@@ -64,6 +64,13 @@ export class Campus {
 
   @Column('integer', { nullable: true })
   faultAt: number | null;
+
+  /** Why somebody whom it sent did not come in, where that was its doing; null once somebody came in again. */
+  @Column('text', { nullable: true })
+  arrivalFault: string | null;
+
+  @Column('integer', { nullable: true })
+  arrivalFaultAt: number | null;
 }
 
 /** A part of a campus in which we are at home. Seen first, allowed by whoever runs the campuses. */

@@ -20,9 +20,8 @@ export interface CampusRow {
   /** When somebody last came by it, and when it last answered. */
   readonly arrivedAt: IsoInstant | null;
   readonly answeredAt: IsoInstant | null;
-  /** What went wrong last, in a sentence, unless something went right since. */
-  readonly fault: string | null;
-  readonly faultAt: IsoInstant | null;
+  /** What went wrong last with what it was asked, and with whom it sent, in sentences, unless that went right since. */
+  readonly faults: ReadonlyArray<{ readonly sentence: string; readonly at: IsoInstant | null }>;
 }
 
 export interface CampusesView {

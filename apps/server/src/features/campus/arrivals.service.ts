@@ -31,6 +31,8 @@ import { standingOf, type Standing } from './standing.js';
 /** Milliseconds for which somebody may think about what is asked. */
 const LASTS = 3_600_000;
 
+const NO_FAULT = { arrivalFault: null, arrivalFaultAt: null };
+
 /** What the browser shows, and what it is given. */
 export interface Arrived {
   readonly view: ArrivalView;
@@ -71,7 +73,7 @@ export class Arrivals {
   ): Promise<{ readonly path: string; readonly session: string | null }> {
     const token = this.ids.token();
     await this.database.write(async (manager) => {
-      await manager.update(Campus, { id: campus.id }, { arrivedAt: this.clock.real() });
+      await manager.update(Campus, { id: campus.id }, { arrivedAt: this.clock.real(), ...NO_FAULT });
       await manager.insert(CampusArrival, {
         ...{ tokenHash: hashOf(token), campusId: campus.id, framed: browser.framed, chosen: null },
         launch: launch,

@@ -13,6 +13,7 @@ import { Expiry } from '../../platform/expiry/expiry.js';
 import { hashOf } from '../../platform/ids/hash-of.js';
 import { Ids } from '../../platform/ids/ids.js';
 import { Framing } from '../../platform/security/framing.js';
+import { ARRIVAL_FAULTS, isArrivalFault } from '../../platform/problems/campus-sentences.js';
 import { ProblemError } from '../../platform/problems/problem-error.js';
 import { invalid, refusal } from '../../platform/problems/sentences.js';
 import { isoOrNull } from '../../platform/wire/instants.js';
@@ -50,7 +51,8 @@ export class Campuses implements OnApplicationBootstrap {
     const manager = this.database.read;
     const campuses: CampusRow[] = [];
     for (const one of await manager.find(Campus, { order: { name: 'ASC', id: 'ASC' } })) {
-      const { createdAt: _, arrivedAt, answeredAt, faultAt, ...row } = one;
+      const { createdAt: _, arrivedAt, answeredAt, fault, faultAt, arrivalFault, arrivalFaultAt, ...row } = one;
+      const arrival = arrivalFault !== null && isArrivalFault(arrivalFault) ? ARRIVAL_FAULTS[arrivalFault][0] : null;
       const deployments = await manager.find(CampusDeployment, {
         where: { campusId: one.id },
         order: { deploymentId: 'ASC' },
@@ -62,7 +64,12 @@ export class Campuses implements OnApplicationBootstrap {
         people: await manager.countBy(CampusPerson, { campusId: one.id }),
         arrivedAt: isoOrNull(arrivedAt),
         answeredAt: isoOrNull(answeredAt),
-        faultAt: isoOrNull(faultAt),
+        faults: [
+          ...(fault === null ? [] : [{ sentence: fault, at: isoOrNull(faultAt) }]),
+          ...(arrival === null
+            ? []
+            : [{ sentence: `Somebody was not let in: ${arrival}`, at: isoOrNull(arrivalFaultAt) }]),
+        ],
       });
     }
     return { campuses, ours: this.ours, keys: await this.keys.list() };

@@ -3,6 +3,7 @@ import { Campus } from '../../model/campus.js';
 import { Person } from '../../model/person.js';
 import { Clock } from '../../platform/clock/clock.js';
 import { Database } from '../../platform/database/database.js';
+import { ARRIVAL_FAULTS, isArrivalFault } from '../../platform/problems/campus-sentences.js';
 import { isoOrNull } from '../../platform/wire/instants.js';
 
 /** What the one who runs the server does with campuses, at its own keyboard. Each works beside a server that is up. */
@@ -19,8 +20,9 @@ export interface CampusLine {
 export function listCampuses(folder: string): Promise<CampusLine[]> {
   return opened(folder, async ({ read }) => {
     const rows = await read.find(Campus, { order: { name: 'ASC', id: 'ASC' } });
-    return rows.map(({ name, issuer, active, answeredAt, fault }) => ({
-      ...{ name, issuer, active, answeredAt: isoOrNull(answeredAt), fault },
+    return rows.map(({ name, issuer, active, answeredAt, fault, arrivalFault }) => ({
+      ...{ name, issuer, active, answeredAt: isoOrNull(answeredAt) },
+      fault: fault ?? (arrivalFault !== null && isArrivalFault(arrivalFault) ? ARRIVAL_FAULTS[arrivalFault][0] : null),
     }));
   });
 }

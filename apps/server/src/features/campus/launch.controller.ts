@@ -10,11 +10,18 @@ import {
 import type { Request, Response } from 'express';
 import { RateLimiterMemory } from 'rate-limiter-flexible';
 import { arrivingIn, browserOf, setArriving, setSessionCookie } from '../../access/session-cookie.js';
+import { Campus } from '../../model/campus.js';
+import { Clock } from '../../platform/clock/clock.js';
 import type { Settings } from '../../platform/config/settings.js';
 import { SETTINGS } from '../../platform/config/settings.token.js';
 import { Database } from '../../platform/database/database.js';
 import { Ids } from '../../platform/ids/ids.js';
-import { ARRIVAL_FAULTS, isArrivalFault, type ArrivalFault } from '../../platform/problems/campus-sentences.js';
+import {
+  ARRIVAL_FAULTS,
+  isArrivalFault,
+  isItsDoing,
+  type ArrivalFault,
+} from '../../platform/problems/campus-sentences.js';
 import { ProblemError } from '../../platform/problems/problem-error.js';
 import { refusal } from '../../platform/problems/sentences.js';
 import { FromElsewhere, Public } from '../../platform/security/public.js';
@@ -52,6 +59,7 @@ export class LaunchController {
     private readonly registration: Registration,
     private readonly ids: Ids,
     private readonly database: Database,
+    private readonly clock: Clock,
     @Inject(SETTINGS) private readonly settings: Settings,
   ) {}
 
@@ -182,9 +190,12 @@ export class LaunchController {
     if (!taken) return 'too-many';
     this.#logger.warn(`somebody was not let in: ${fault}`);
     const details = { fault, campus: campusId };
-    await this.database.write((_, happened) =>
-      Promise.resolve(happened({ action: 'campus-refused', actorId: null, details })),
-    );
+    await this.database.write(async (manager, happened) => {
+      if (campusId !== null && isItsDoing(fault)) {
+        await manager.update(Campus, { id: campusId }, { arrivalFault: fault, arrivalFaultAt: this.clock.real() });
+      }
+      happened({ action: 'campus-refused', actorId: null, details });
+    });
     return fault;
   }
 }

@@ -373,6 +373,8 @@ describe('what a campus says is believed only if', () => {
     expect((await faultsOnRecord()).at(-1)).toBe(fault);
     const { body } = await world.as(null, 'get', `/campus/faults/${fault}`);
     expect((body as { sentence: string }).sentence).toMatch(/\.$/);
+    const { arrivalFault } = await world.database.read.findOneByOrFail(Campus, { id: 'northmere' });
+    expect(arrivalFault === fault).toBe(fault !== 'nonce');
     expect([await world.database.read.count(Session), await world.database.read.count(CampusPerson)]).toEqual([
       before,
       0,

@@ -87,4 +87,14 @@ export const ARRIVAL_FAULTS: Readonly<Record<ArrivalFault, readonly [sentence: s
   ],
 };
 
+/** What a person does, or a browser; all else is the campus's doing, and shown to whoever sees to it. */
+const NOT_ITS_DOING: ReadonlySet<ArrivalFault> = new Set([
+  ...(['state', 'said-no', 'nonce', 'too-many', 'arrival-over', 'campus-paused', 'exchange-gone'] as const),
+  ...(['no-role', 'not-linked', 'dropped', 'taken', 'not-staff'] as const),
+]);
+
+export function isItsDoing(fault: ArrivalFault): boolean {
+  return !NOT_ITS_DOING.has(fault);
+}
+
 export const isArrivalFault = (code: string): code is ArrivalFault => Object.hasOwn(ARRIVAL_FAULTS, code);

@@ -1,5 +1,5 @@
 import type { ArrivalView } from '@salt-circle/contracts';
-import { useEffect } from 'react';
+import { useEffect, useState } from 'react';
 import { useParams } from 'react-router';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { Button, Loading, Notice } from '../../kit/index.js';
@@ -57,6 +57,9 @@ const TITLES: Readonly<Record<ArrivalView['step'], (view: ArrivalView) => string
 };
 
 function Who({ view, token, busy, error, tell }: StepProps) {
+  const [own, setOwn] = useState(false);
+  if (own)
+    return <OwnAccount token={token} busy={busy} error={error} tell={tell} byMail onLeave={() => setOwn(false)} />;
   return (
     <>
       <p>
@@ -67,12 +70,17 @@ function Who({ view, token, busy, error, tell }: StepProps) {
       <Button look="primary" busy={busy} onClick={() => tell('begin')}>
         Go on
       </Button>
-      <OwnAccount token={token} busy={busy} error={error} tell={tell} byMail />
+      <p>
+        <button type="button" className="min-h-6 text-dusk underline" onClick={() => setOwn(true)}>
+          I have an account here already
+        </button>
+      </p>
     </>
   );
 }
 
 function Prove({ view, token, busy, error, tell, again }: StepProps & { readonly again: () => void }) {
+  const [own, setOwn] = useState(false);
   const { name = '', hint = '', taken = false, byPassword = false } = view.prove ?? {};
   return (
     <>
@@ -83,7 +91,14 @@ function Prove({ view, token, busy, error, tell, again }: StepProps & { readonly
         If it is yours, show it once; then {view.campus} is enough.
       </p>
       <ByMail token={token} email={null} words={hint === '' ? 'Send me a link' : `Send a link to ${hint}`} />
-      {byPassword && <OwnAccount token={token} busy={busy} error={error} tell={tell} open={taken} />}
+      {byPassword && !own && (
+        <p>
+          <button type="button" className="min-h-6 text-dusk underline" onClick={() => setOwn(true)}>
+            {taken ? 'I know its password' : 'I have an account with this address'}
+          </button>
+        </p>
+      )}
+      {own && <OwnAccount token={token} busy={busy} error={error} tell={tell} onLeave={() => setOwn(false)} />}
       <p className="text-ink-soft">If it is not yours, ask your instructor to look at the list of people.</p>
       <Button onClick={again}>I have used the link: go on</Button>
     </>

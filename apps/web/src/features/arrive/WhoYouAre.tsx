@@ -6,31 +6,22 @@ import type { StepProps } from './step.js';
 import { useSendProofMutation } from './arriveApi.js';
 
 interface OwnAccountProps extends Omit<StepProps, 'view'> {
-  readonly open?: boolean;
   /** Whether a link can be sent to the account instead. */
   readonly byMail?: boolean;
+  readonly onLeave: () => void;
 }
 
 /** By an account that somebody has already: its password, or a link to its address. */
-export function OwnAccount({ token, busy, error, tell, open = false, byMail = false }: OwnAccountProps) {
-  const [shown, setShown] = useState(open);
+export function OwnAccount({ token, busy, error, tell, byMail = false, onLeave }: OwnAccountProps) {
   const [email, setEmail] = useState('');
   const [password, setPassword] = useState('');
   const submit = (event: FormEvent) => {
     event.preventDefault();
     tell('account', { email, password });
   };
-  if (!shown)
-    return (
-      <p>
-        <button type="button" className="min-h-6 text-dusk underline" onClick={() => setShown(true)}>
-          I have an account here already
-        </button>
-      </p>
-    );
   return (
-    <form onSubmit={submit} className="space-y-4 border-t border-line pt-4" noValidate>
-      <p>Sign in with it once, and it is the same person from then on, with all its courses.</p>
+    <form onSubmit={submit} className="space-y-4" noValidate>
+      <p>Sign in with your account once, and both are the same person from then on, with all courses.</p>
       <TextField
         label="Email"
         type="email"
@@ -48,9 +39,12 @@ export function OwnAccount({ token, busy, error, tell, open = false, byMail = fa
         onChange={({ target }) => setPassword(target.value)}
       />
       {error !== undefined && belongsNowhere(error) && <ProblemNotice error={error} />}
-      <Button type="submit" look="primary" busy={busy} disabled={email === '' || password === ''}>
-        Use this account
-      </Button>
+      <div className="flex flex-wrap gap-2">
+        <Button type="submit" look="primary" busy={busy} disabled={email === '' || password === ''}>
+          Use this account
+        </Button>
+        <Button onClick={onLeave}>Back</Button>
+      </div>
       {byMail && <ByMail token={token} email={email} words="Send a link to it instead" />}
     </form>
   );

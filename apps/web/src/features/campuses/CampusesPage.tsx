@@ -74,7 +74,7 @@ function CampusItem({ campus, onChange }: { readonly campus: CampusRow; readonly
   const [change, changing] = useChangeCampusMutation();
   const [remove, removing] = useRemoveCampusMutation();
   const [asking, setAsking] = useState(false);
-  const { id, name, issuer, active, courses, people, arrivedAt, answeredAt, fault, faultAt, deployments } = campus;
+  const { id, name, issuer, active, courses, people, arrivedAt, answeredAt, faults, deployments } = campus;
   const now = Date.now();
   const ago = (at: string | null) => (at === null ? '' : relatively(Date.parse(at), now));
   const waiting = deployments.filter(({ allowed }) => !allowed);
@@ -90,8 +90,8 @@ function CampusItem({ campus, onChange }: { readonly campus: CampusRow; readonly
           <h2 className="flex flex-wrap items-center gap-2 text-lg font-semibold">
             {name}
             <StateMark
-              state={!active ? 'excused' : fault === null ? 'done' : 'late'}
-              word={!active ? 'paused' : fault === null ? 'connected' : 'something is wrong'}
+              state={!active ? 'excused' : faults.length === 0 ? 'done' : 'late'}
+              word={!active ? 'paused' : faults.length === 0 ? 'connected' : 'something is wrong'}
               wordHidden={false}
             />
           </h2>
@@ -101,11 +101,11 @@ function CampusItem({ campus, onChange }: { readonly campus: CampusRow; readonly
             {arrivedAt === null ? 'Nobody has come by it yet.' : `Somebody last came by it ${ago(arrivedAt)}.`}{' '}
             {answeredAt === null ? 'It has not been asked anything yet.' : `It last answered ${ago(answeredAt)}.`}
           </p>
-          {fault !== null && (
-            <p className="mt-1 text-madder">
-              {fault} <span className="text-ink-soft">{ago(faultAt)}</span>
+          {faults.map(({ sentence, at }) => (
+            <p key={sentence} className="mt-1 text-madder">
+              {sentence} <span className="text-ink-soft">{ago(at)}</span>
             </p>
-          )}
+          ))}
           {waiting.map((one) => (
             <p key={one.id} className="mt-2 flex flex-wrap items-center gap-2">
               <span>

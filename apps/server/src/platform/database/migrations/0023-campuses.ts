@@ -18,6 +18,8 @@ const TABLES = [
   "answeredAt" integer,
   "fault" text,
   "faultAt" integer,
+  "arrivalFault" text,
+  "arrivalFaultAt" integer,
   CONSTRAINT "campus_once" UNIQUE ("issuer", "clientId")
 )`,
   `CREATE TABLE "campus_deployment" (
