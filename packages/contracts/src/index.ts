@@ -310,13 +310,16 @@ export {
   CampusRequest,
   CourseCampusRequest,
   GradebookDecisionRequest,
+  GradebookQuery,
   GradebookRequest,
 } from './requests/campus.js';
+export { CAMPUS_SCORE_STATES } from './views/campus.js';
 export type {
   ArrivalView,
   CampusesView,
   CampusProofView,
   CampusRow,
+  CampusScoreState,
   CampusScoreView,
   CourseCampusView,
   GradebookView,

@@ -58,6 +58,8 @@ export const LIMITS = {
   keys: 60,
   objects: 5_000,
   values: 30_000,
+  /** Scores of a gradebook that are told at once. */
+  scores: 200,
   /** Problems that are told at once. */
   problems: 50,
   /** Bytes of a request by somebody who is not signed in. */

@@ -1,6 +1,5 @@
 import {
   ArrayMaxSize,
-  ArrayMinSize,
   IsArray,
   IsBoolean,
   IsIn,
@@ -12,6 +11,8 @@ import {
   MaxLength,
 } from 'class-validator';
 import { LIMITS } from '../limits.js';
+import { CAMPUS_SCORE_STATES, type CampusScoreState } from '../views/campus.js';
+import { MayBeMissing } from './mayBeMissing.js';
 import { NOT_BLANK, TITLE_MESSAGE } from './exchange.js';
 
 const ADDRESS = { require_tld: false, protocols: ['https', 'http'], require_protocol: true };
@@ -142,9 +143,16 @@ export class GradebookRequest {
   removeThere!: boolean;
 }
 
+export class GradebookQuery {
+  /** Left out for all. */
+  @MayBeMissing()
+  @IsIn(CAMPUS_SCORE_STATES)
+  state?: CampusScoreState;
+}
+
 export class GradebookDecisionRequest {
+  /** Empty for all whom it concerns. */
   @IsArray()
-  @ArrayMinSize(1)
   @ArrayMaxSize(10_000)
   @IsString({ each: true })
   participantIds!: string[];

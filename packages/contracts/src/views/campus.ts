@@ -98,13 +98,16 @@ export interface CourseCampusView {
   } | null;
 }
 
+/** `apart`: not one of the campus's people. `unreleased`: nothing to send yet. In the order in which they want to be looked at. */
+export const CAMPUS_SCORE_STATES = ['changed', 'refused', 'waiting', 'sent', 'unreleased', 'apart'] as const;
+export type CampusScoreState = (typeof CAMPUS_SCORE_STATES)[number];
+
 /** One person in one column. */
 export interface CampusScoreView {
   readonly participantId: string;
   readonly name: string;
   readonly part: GradePartName | '';
-  /** `apart`: not one of the campus's people. `unreleased`: nothing to send yet. */
-  readonly state: 'waiting' | 'sent' | 'refused' | 'changed' | 'apart' | 'unreleased';
+  readonly state: CampusScoreState;
   readonly kind: 'graded' | 'excused' | 'open';
   /** Percent. */
   readonly ours: number | null;
@@ -124,5 +127,8 @@ export interface GradebookView {
   readonly faults: readonly string[];
   /** Where there is a column for each part, and the parts have changed since: what the difference is. */
   readonly tidy: string | null;
+  /** How many there are of each. */
+  readonly counts: Readonly<Record<CampusScoreState, number>>;
+  /** The first {@link LIMITS.scores}, what wants to be looked at before the rest. */
   readonly scores: readonly CampusScoreView[];
 }

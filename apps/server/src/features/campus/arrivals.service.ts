@@ -221,7 +221,9 @@ export class Arrivals {
       await manager.update(CampusCourse, { courseId: link.courseId }, { services: services, title });
     }
     if (before.place?.campusUser === null && link !== null) {
-      await manager.update(Enrolment, { id: before.place.id }, { campusUser: launch.user });
+      // Another place of the course may have been tied before: that is for its instructor to see.
+      const tied = await manager.existsBy(Enrolment, { courseId: link.courseId, campusUser: launch.user });
+      if (!tied) await manager.update(Enrolment, { id: before.place.id }, { campusUser: launch.user });
     }
     if ((next !== 'take' && next !== 'add') || person === null || link === null) return before;
     const { courseId } = link;

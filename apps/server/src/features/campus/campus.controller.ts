@@ -1,8 +1,9 @@
-import { Body, Controller, Delete, Get, HttpCode, Param, Post, Put } from '@nestjs/common';
+import { Body, Controller, Delete, Get, HttpCode, Param, Post, Put, Query } from '@nestjs/common';
 import {
   CampusPeopleRequest,
   CourseCampusRequest,
   GradebookDecisionRequest,
+  GradebookQuery,
   GradebookRequest,
   type CourseCampusView,
   type GradebookView,
@@ -67,8 +68,12 @@ export class GradebookController {
   constructor(private readonly gradebook: Gradebook) {}
 
   @Get()
-  one(@Me() me: Asker, @Param('exchangeId') exchangeId: string): Promise<GradebookView> {
-    return this.gradebook.one(me, exchangeId);
+  one(
+    @Me() me: Asker,
+    @Param('exchangeId') exchangeId: string,
+    @Query() { state }: GradebookQuery,
+  ): Promise<GradebookView> {
+    return this.gradebook.one(me, exchangeId, state);
   }
 
   @Put()

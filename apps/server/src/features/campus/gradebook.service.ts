@@ -1,19 +1,21 @@
 import { Injectable } from '@nestjs/common';
-import type {
-  CampusScoreView,
-  GradebookDecisionRequest,
-  GradebookRequest,
-  GradebookView,
+import {
+  CAMPUS_SCORE_STATES,
+  LIMITS,
+  type CampusScoreState,
+  type CampusScoreView,
+  type GradebookDecisionRequest,
+  type GradebookRequest,
+  type GradebookView,
 } from '@salt-circle/contracts';
 import { PART_WORDS, SCOPE, type GradePartName } from '@salt-circle/core';
-import { In, type EntityManager } from 'typeorm';
+import type { EntityManager } from 'typeorm';
 import { Access, act, see } from '../../access/access.js';
 import { namesOf } from '../../access/listed.js';
 import { activeParticipants } from '../../access/participants.js';
 import type { Asker } from '../../access/seeing.js';
 import { CampusColumn, CampusScoreRow } from '../../model/campus.js';
 import { Database } from '../../platform/database/database.js';
-import { portions } from '../../platform/database/portions.js';
 import { ProblemError } from '../../platform/problems/problem-error.js';
 import { isoOrNull } from '../../platform/wire/instants.js';
 import { canMake, Columns } from './columns.service.js';
@@ -30,22 +32,26 @@ export class Gradebook {
     private readonly gradebooks: Gradebooks,
   ) {}
 
-  async one(person: Asker, exchangeId: string): Promise<GradebookView> {
+  /** @param only in this state */
+  async one(person: Asker, exchangeId: string, only?: CampusScoreState): Promise<GradebookView> {
     const place = await this.access.exchange(person, exchangeId);
     see(place, { kind: 'workspace' });
     const manager = this.database.read;
     const booked = await bookedOf(manager, exchangeId);
     if (booked === null || !takesGrades(booked)) {
-      return { campus: null, columns: 'off', canMake: false, faults: [], tidy: null, scores: [] };
+      return { campus: null, columns: 'off', canMake: false, faults: [], tidy: null, counts: countsOf([]), scores: [] };
     }
     const { columns, campus } = booked;
+    const scores = await scoresOf(manager, booked);
+    const wanted = only === undefined ? scores : scores.filter(({ state }) => state === only);
     return {
       campus: campus.name,
       columns: columns.length === 0 ? 'off' : columns.some(({ part }) => part !== '') ? 'parts' : 'whole',
       canMake: canMake(booked),
       faults: [...new Set(columns.flatMap(({ fault }) => (fault === null ? [] : [fault])))],
       tidy: tidyOf(booked),
-      scores: await scoresOf(manager, booked),
+      counts: countsOf(scores),
+      scores: wanted.slice(0, LIMITS.scores),
     };
   }
 
@@ -94,13 +100,12 @@ export class Gradebook {
     await this.#booked(exchangeId);
     await this.database.write(async (manager, happened) => {
       let decided = 0;
-      for (const ids of portions([...new Set(participantIds)])) {
-        const state = how === 'again' ? 'refused' : 'changed';
-        for (const row of await manager.findBy(CampusScoreRow, { exchangeId, participantId: In(ids), state })) {
-          const { participantId, part, theirs } = row;
-          await manager.update(CampusScoreRow, { participantId, part }, changeFor(how, theirs));
-          decided += 1;
-        }
+      const state = how === 'again' ? 'refused' : 'changed';
+      const chosen = new Set(participantIds);
+      for (const { participantId, part, theirs } of await manager.findBy(CampusScoreRow, { exchangeId, state })) {
+        if (chosen.size > 0 && !chosen.has(participantId)) continue;
+        await manager.update(CampusScoreRow, { participantId, part }, changeFor(how, theirs));
+        decided += 1;
       }
       // A column that is missing at the campus is made anew.
       if (how === 'again') await manager.update(CampusColumn, { exchangeId }, { tries: 0, nextTryAt: 0, fault: null });
@@ -170,8 +175,8 @@ async function scoresOf(manager: EntityManager, { exchange, link, columns }: Boo
   );
   const rows = await manager.findBy(CampusScoreRow, { exchangeId: exchange.id });
   const known = new Map(rows.map((row) => [`${row.participantId} ${row.part}`, row]));
-  const order = exchange.gradeParts.map(({ part }) => part as PartOrWhole);
-  const sorted = [...columns].sort((a, b) => order.indexOf(a.part) - order.indexOf(b.part));
+  const parts = exchange.gradeParts.map(({ part }) => part as PartOrWhole);
+  const sorted = [...columns].sort((a, b) => parts.indexOf(a.part) - parts.indexOf(b.part));
   const views = participants.flatMap(({ id, personId }) =>
     sorted.map(({ part }): CampusScoreView => {
       const row = known.get(`${id} ${part}`);
@@ -187,5 +192,12 @@ async function scoresOf(manager: EntityManager, { exchange, link, columns }: Boo
       };
     }),
   );
-  return views.sort((a, b) => a.name.localeCompare(b.name));
+  const order = (state: CampusScoreState) => CAMPUS_SCORE_STATES.indexOf(state);
+  return views.sort((a, b) => order(a.state) - order(b.state) || a.name.localeCompare(b.name));
+}
+
+function countsOf(scores: readonly CampusScoreView[]): GradebookView['counts'] {
+  const counts = { changed: 0, refused: 0, waiting: 0, sent: 0, unreleased: 0, apart: 0 };
+  for (const { state } of scores) counts[state] += 1;
+  return counts;
 }

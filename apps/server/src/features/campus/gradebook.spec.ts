@@ -209,7 +209,12 @@ describe('the gradebook of a campus', () => {
     });
     expect(Object.keys(given()).sort()).toEqual(['u-2001', 'u-2002']);
     behave();
-    await decide('again', CHO);
+    expect((await view()).counts).toMatchObject({ refused: 1, sent: 2 });
+    const refused = await world.do<GradebookView>(INES, 'get', `/exchanges/${id}/gradebook?state=refused`);
+    expect(refused.scores.map(({ name }) => name)).toEqual(['Cho Sato']);
+    expect((await world.as(INES, 'get', `/exchanges/${id}/gradebook?state=x`)).status).toBe(422);
+    // Without a name it is for all whom it concerns.
+    await decide('again');
     expect((await states())['Cho']).toBe('sent');
   });
 

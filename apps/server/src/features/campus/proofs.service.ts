@@ -95,7 +95,9 @@ export class Proofs {
         const { email } = await manager.findOneByOrFail(Person, { id: personId });
         const [place] = places;
         // An account is somebody's already; a place that nobody has taken can be given to the one who is known.
-        if (email !== null || place === undefined) throw arrivalProblem('taken');
+        const { courseId = '' } = place ?? {};
+        const isIn = await manager.existsBy(Enrolment, { courseId, personId: known.personId });
+        if (email !== null || place === undefined || isIn) throw arrivalProblem('taken');
         await takePlace(manager, place, known.personId);
       }
       await this.invitations.end(

@@ -1,4 +1,9 @@
-import type { CampusScoreView, GradebookView } from '@salt-circle/contracts';
+import {
+  CAMPUS_SCORE_STATES,
+  type CampusScoreState,
+  type CampusScoreView,
+  type GradebookView,
+} from '@salt-circle/contracts';
 import { counted } from '@salt-circle/core';
 import { useState } from 'react';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
@@ -6,11 +11,14 @@ import { relatively } from '../../app/time/words.js';
 import { useExchange } from '../../app/useExchange.js';
 import { Button, Checkbox, Dialog, Notice, Select, StateMark, type MarkState } from '../../kit/index.js';
 import { partName } from './gradeWords.js';
-import { useDecideScoresMutation, useSendScoresMutation, useSetGradebookMutation } from './gradesApi.js';
+import {
+  useDecideScoresMutation,
+  useGradebookQuery,
+  useSendScoresMutation,
+  useSetGradebookMutation,
+} from './gradesApi.js';
 
-type State = CampusScoreView['state'];
-
-const STATES: Readonly<Record<State, readonly [mark: MarkState, words: string]>> = {
+const STATES: Readonly<Record<CampusScoreState, readonly [mark: MarkState, words: string]>> = {
   sent: ['done', 'sent'],
   waiting: ['in-progress', 'waiting'],
   refused: ['late', 'refused'],
@@ -18,9 +26,6 @@ const STATES: Readonly<Record<State, readonly [mark: MarkState, words: string]>>
   apart: ['excused', 'not of the campus'],
   unreleased: ['not-begun', 'not released'],
 };
-const ORDER: readonly State[] = ['changed', 'refused', 'waiting', 'sent', 'unreleased', 'apart'];
-/** Rows drawn at once. */
-const SHOWN = 200;
 
 interface GradebookDialogProps {
   readonly view: GradebookView;
@@ -30,15 +35,13 @@ interface GradebookDialogProps {
 /** What the gradebook of the campus is told, person by person, and what to do where the two differ. */
 export function GradebookDialog({ view, onClose }: GradebookDialogProps) {
   const exchange = useExchange();
-  const [only, setOnly] = useState<State | null>(null);
+  const [only, setOnly] = useState<CampusScoreState | null>(null);
   const [send, sending] = useSendScoresMutation();
   const [decide, deciding] = useDecideScoresMutation();
-  const { campus, scores, faults, columns } = view;
-  const count = (state: State) => scores.filter((one) => one.state === state).length;
-  const rows = only === null ? [...scores].sort(byState) : scores.filter(({ state }) => state === only);
-  const idsOf = (state: State) => [
-    ...new Set(scores.flatMap((one) => (one.state === state ? [one.participantId] : []))),
-  ];
+  const { campus, faults, columns, counts } = view;
+  const { data: some } = useGradebookQuery({ exchangeId: exchange.id, state: only });
+  const rows = some?.scores ?? [];
+  const all = only === null ? Object.values(counts).reduce((sum, one) => sum + one, 0) : counts[only];
   const act = (how: 'again' | 'ours' | 'theirs', participantIds: readonly string[]) =>
     void decide({ exchangeId: exchange.id, how, participantIds: [...participantIds] });
   const error = sending.error ?? deciding.error;
@@ -60,7 +63,7 @@ export function GradebookDialog({ view, onClose }: GradebookDialogProps) {
         {columns !== 'off' && (
           <>
             <div className="flex flex-wrap gap-2">
-              {ORDER.filter((state) => count(state) > 0).map((state) => (
+              {CAMPUS_SCORE_STATES.filter((state) => counts[state] > 0).map((state) => (
                 <Button
                   key={state}
                   small
@@ -68,7 +71,7 @@ export function GradebookDialog({ view, onClose }: GradebookDialogProps) {
                   className="aria-pressed:border-iodine aria-pressed:bg-crust"
                   onClick={() => setOnly(only === state ? null : state)}
                 >
-                  {STATES[state][1]} {count(state)}
+                  {STATES[state][1]} {counts[state]}
                 </Button>
               ))}
             </div>
@@ -76,38 +79,26 @@ export function GradebookDialog({ view, onClose }: GradebookDialogProps) {
               <Button busy={sending.isLoading} onClick={() => void send(exchange.id)}>
                 Send now, and compare
               </Button>
-              {(count('refused') > 0 || faults.length > 0) && (
-                <Button
-                  busy={deciding.isLoading}
-                  onClick={() =>
-                    act(
-                      'again',
-                      scores.map((one) => one.participantId),
-                    )
-                  }
-                >
+              {(counts.refused > 0 || faults.length > 0) && (
+                <Button busy={deciding.isLoading} onClick={() => act('again', [])}>
                   Try again what was refused
                 </Button>
               )}
-              {count('changed') > 1 && (
+              {counts.changed > 1 && (
                 <>
-                  <Button onClick={() => act('ours', idsOf('changed'))}>Send ours to all {count('changed')}</Button>
-                  <Button onClick={() => act('theirs', idsOf('changed'))}>Leave all theirs</Button>
+                  <Button onClick={() => act('ours', [])}>Send ours to all {counts.changed}</Button>
+                  <Button onClick={() => act('theirs', [])}>Leave all theirs</Button>
                 </>
               )}
             </div>
             {error !== undefined && <ProblemNotice error={error} />}
-            <Rows rows={rows.slice(0, SHOWN)} parts={columns === 'parts'} onDecide={act} />
-            {rows.length > SHOWN && <p className="text-ink-soft">and {rows.length - SHOWN} more</p>}
+            <Rows rows={rows} parts={columns === 'parts'} onDecide={act} />
+            {all > rows.length && <p className="text-ink-soft">and {all - rows.length} more</p>}
           </>
         )}
       </div>
     </Dialog>
   );
-}
-
-function byState(a: CampusScoreView, b: CampusScoreView): number {
-  return ORDER.indexOf(a.state) - ORDER.indexOf(b.state) || a.name.localeCompare(b.name);
 }
 
 function WhichColumns({ view }: { readonly view: GradebookView }) {
@@ -225,7 +216,7 @@ function percent(value: number): string {
 }
 
 /** On the button that opens it: how many want to be looked at. */
-export function gradebookWords({ scores }: GradebookView): string {
-  const wanting = scores.filter(({ state }) => state === 'changed' || state === 'refused').length;
+export function gradebookWords({ counts }: GradebookView): string {
+  const wanting = counts.changed + counts.refused;
   return wanting === 0 ? 'Gradebook…' : `Gradebook: ${counted(wanting, '1 to look at', '# to look at')}…`;
 }

@@ -50,11 +50,10 @@ export function GradesPage() {
   const [open, setOpen] = useState<string | null>(null);
   const [dialog, setDialog] = useState<'rule' | 'release' | 'graders' | 'form' | 'gradebook' | null>(null);
   const me = useMe();
-  const { data: gradebook } = useGradebookQuery(exchange.id, {
-    refetchOnMountOrArgChange: true,
-    pollingInterval: usual,
-    skip: data?.mayRule !== true,
-  });
+  const { data: gradebook } = useGradebookQuery(
+    { exchangeId: exchange.id, state: null },
+    { refetchOnMountOrArgChange: true, pollingInterval: usual, skip: data?.mayRule !== true },
+  );
   if (error !== undefined) return <ProblemNotice error={error} />;
   if (data === undefined) return <Loading what="the grades" />;
   const works = asked(data);

@@ -1,4 +1,5 @@
 import type {
+  CampusScoreState,
   GradebookDecisionRequest,
   GradebookRequest,
   GradebookView,
@@ -73,8 +74,8 @@ export const {
       query: ({ exchangeId, ...body }) => ({ url: `/exchanges/${exchangeId}/grades/forms`, method: 'PUT', body }),
       invalidatesTags: ['Grades'],
     }),
-    gradebook: build.query<GradebookView, string>({
-      query: (id) => `/exchanges/${id}/gradebook`,
+    gradebook: build.query<GradebookView, { exchangeId: string; state: CampusScoreState | null }>({
+      query: ({ exchangeId, state }) => `/exchanges/${exchangeId}/gradebook${state === null ? '' : `?state=${state}`}`,
       providesTags: ['Grades'],
     }),
     setGradebook: build.mutation<null, OfExchange & GradebookRequest>({
