@@ -1,5 +1,5 @@
 import { spawnSync } from 'node:child_process';
-import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { MarkedDraft, MarkedNote } from '@salt-circle/core';
@@ -159,6 +159,34 @@ describe('a document with comments', () => {
     expect(value).toContain('Gänse 🪿');
     expect(runs(xml('word/comments.xml'), 't')).toEqual(['Change: bell , half , &lt;w:p/&gt; &amp; ]]&gt;']);
     expect(xml('word/comments.xml')).toContain('w:author="A &amp; B &lt;i&gt;&quot;"');
+  });
+
+  const office = spawnSync('soffice', ['--version']).error === undefined;
+  (office ? it : it.skip)('is opened by LibreOffice, with each comment, answer and tracked change', async () => {
+    const { bytes } = await made([
+      note('n1', 'Geese', { replies: [{ id: 'y1', by: 'Heron', words: 'Yes.' }] }),
+      note('n2', 'islands', { kind: 'fix', edit: { type: 'replace', text: 'islets' } }),
+      note('n3', 'bare', { kind: 'fix', edit: { type: 'delete' } }),
+      note('n4', 'then the sedge', { kind: 'ask' }),
+    ]);
+    const folder = mkdtempSync(join(tmpdir(), 'salt-circle-office-'));
+    try {
+      const path = join(folder, 'draft.docx');
+      writeFileSync(path, bytes);
+      // With a profile of its own: one that is open keeps others waiting.
+      const profile = `-env:UserInstallation=file://${folder}/profile`;
+      spawnSync('soffice', [profile, '--headless', '--convert-to', 'fodt', '--outdir', folder, path]);
+      const xml = readFileSync(join(folder, 'draft.fodt'), 'utf8');
+      const count = (pattern: RegExp) => [...xml.matchAll(pattern)].length;
+      // Four notes and an answer; those on the form stand on the pages at the end.
+      const comments = [
+        ...xml.matchAll(/<office:annotation [\s\S]*?<dc:creator>([^<]*)<[\s\S]*?<\/office:annotation>/g),
+      ];
+      expect(comments.map(([, by]) => by).sort()).toEqual(['Heron', 'Skua', 'Skua', 'Skua', 'Skua']);
+      expect([count(/<text:insertion>/g), count(/<text:deletion>/g)]).toEqual([1, 2]);
+    } finally {
+      rmSync(folder, { recursive: true, force: true });
+    }
   });
 
   it('keeps positions over headings, lists and tables, wherever comments begin and end', () => {
