@@ -1,7 +1,7 @@
 import { spawnSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
-import { join } from 'node:path';
+import { join, posix } from 'node:path';
 import type { MarkedDraft, MarkedNote } from '@salt-circle/core';
 import fc from 'fast-check';
 import { strFromU8, unzipSync } from 'fflate';
@@ -159,6 +159,51 @@ describe('a document with comments', () => {
     expect(value).toContain('Gänse 🪿');
     expect(runs(xml('word/comments.xml'), 't')).toEqual(['Change: bell , half , &lt;w:p/&gt; &amp; ]]&gt;']);
     expect(xml('word/comments.xml')).toContain('w:author="A &amp; B &lt;i&gt;&quot;"');
+  });
+
+  it('is a package whose parts all have a type and are all led to', async () => {
+    const { bytes } = await made([note('n1', 'Geese', { replies: [{ id: 'y1', by: 'Heron', words: 'Yes.' }] })]);
+    const files = unzipSync(bytes);
+    const xml = (name: string) => strFromU8(files[name] as Uint8Array);
+    const attributes = (text: string, tag: string) =>
+      [...text.matchAll(new RegExp(`<${tag}\\s([^>]*)>`, 'g'))].map(([, inside = '']) =>
+        Object.fromEntries(
+          [...inside.matchAll(/([\w:]+)="([^"]*)"/g)].map(([, name = '', value = '']) => [name, value]),
+        ),
+      );
+    const parts = Object.keys(files).filter((name) => name !== '[Content_Types].xml' && !name.endsWith('/'));
+    expect(parts.length).toBeGreaterThan(6);
+    // ECMA-376 part 2, section 6.2.3 (10.1.2 in earlier editions; from memory): by its own name, or by its ending.
+    const types = xml('[Content_Types].xml');
+    const endings = new Set(attributes(types, 'Default').map(({ Extension = '' }) => Extension.toLowerCase()));
+    const named = new Map(
+      attributes(types, 'Override').map(({ PartName = '', ContentType = '' }) => [PartName, ContentType]),
+    );
+    for (const part of parts) {
+      const ending = part.split('.').at(-1)?.toLowerCase() ?? '';
+      expect([part, named.has(`/${part}`) || endings.has(ending)]).toEqual([part, true]);
+    }
+    for (const [part] of named) expect([part, parts.includes(part.slice(1))]).toEqual([part, true]);
+    expect(named.get('/word/document.xml')).toBe(
+      'application/vnd.openxmlformats-officedocument.wordprocessingml.document.main+xml',
+    );
+    // Section 6.5 (9.3): relationships lead to parts that are there, each by an id of its own; all parts are reached.
+    const reached = new Set<string>();
+    for (const part of parts.filter((name) => name.endsWith('.rels'))) {
+      const base = part.replace(/_rels\/[^/]+$/, '');
+      const all = attributes(xml(part), 'Relationship');
+      expect(new Set(all.map(({ Id }) => Id)).size).toBe(all.length);
+      for (const { Target = '', TargetMode } of all) {
+        if (TargetMode === 'External') continue;
+        const target = Target.startsWith('/') ? Target.slice(1) : posix.join(base, Target);
+        expect([part, target, parts.includes(target)]).toEqual([part, target, true]);
+        reached.add(target);
+      }
+    }
+    expect(parts.filter((name) => !name.endsWith('.rels') && !reached.has(name))).toEqual([]);
+    const ids = new Set(attributes(xml('word/_rels/document.xml.rels'), 'Relationship').map(({ Id }) => Id));
+    const used = [...xml('word/document.xml').matchAll(/\br:(?:id|embed)="([^"]+)"/g)].map(([, id]) => id);
+    expect(used.filter((id) => !ids.has(id ?? ''))).toEqual([]);
   });
 
   const office = spawnSync('soffice', ['--version']).error === undefined;
