@@ -13,7 +13,13 @@ export function ChooseLink({ view, busy, error, tell }: StepProps) {
       <div role="radiogroup" aria-label="What the link leads to" className="space-y-2">
         {choices.map(({ id, title }) => (
           <label key={id} className="flex items-baseline gap-2">
-            <input type="radio" name="exchange" checked={exchangeId === id} onChange={() => setExchangeId(id)} />
+            <input
+              type="radio"
+              name="exchange"
+              className="size-4 accent-iodine"
+              checked={exchangeId === id}
+              onChange={() => setExchangeId(id)}
+            />
             {title}
           </label>
         ))}
