@@ -75,7 +75,9 @@ describe('asking systems outside', () => {
   });
 
   it('goes where it may, and takes an answer', async () => {
-    const url = await listening((request, response) => response.end(`${request.method} ${request.headers['x-a']}`));
+    const url = await listening((request, response) =>
+      response.end(`${request.method} ${String(request.headers['x-a'])}`),
+    );
     outward = new Outward(settings(['127.0.0.0/8']));
     expect(await outward.ask(`${url}/x`, { method: 'POST', headers: { 'x-a': 'b' }, body: '1' })).toMatchObject({
       status: 200,

@@ -1,4 +1,6 @@
 import type {
+  CampusScoreView,
+  GradebookView,
   GradeGroundsView,
   GradeMoveView,
   GradeRow,
@@ -72,8 +74,14 @@ const VIEW: GradesView = {
   ...{ release: null, problem: null, mayRule: true, reviewingEach: false, graders: [], provisional: false },
 };
 
+const NO_GRADEBOOK: GradebookView = {
+  ...{ campus: null, columns: 'off', canMake: false, faults: [], tidy: null, scores: [] },
+  counts: { changed: 0, refused: 0, waiting: 0, sent: 0, unreleased: 0, apart: 0 },
+};
+
 const open = async (view: Partial<GradesView> = {}, answers: object = {}, refuses: Record<string, Problem> = {}) => {
-  const asked = server({ '/exchanges/x/grades': { ...VIEW, ...view }, ...answers }, refuses);
+  const pages = { '/exchanges/x/grades': { ...VIEW, ...view }, '/exchanges/x/gradebook': NO_GRADEBOOK };
+  const asked = server({ ...pages, ...answers }, refuses);
   await show(<GradesPage />, { exchange: EXCHANGE });
   await screen.findByRole('heading', { name: /^Grades/ });
   return asked;
@@ -117,6 +125,42 @@ describe('the board of grades', () => {
     expect(screen.getByText('No grade is planned here.')).not.toBeNull();
     expect(screen.queryByRole('button', { name: 'Release…' })).toBeNull();
     expect(screen.queryByRole('button', { name: 'Weights and rules…' })).toBeNull();
+  });
+});
+
+describe('the gradebook of a campus', () => {
+  const score = (name: string, part: Partial<CampusScoreView>): CampusScoreView => ({
+    ...{ participantId: name, name, part: '', state: 'sent', kind: 'graded', ours: 58, theirs: null },
+    ...{ at: null, nextTryAt: null, error: null, ...part },
+  });
+  const GRADEBOOK: GradebookView = {
+    ...{ ...NO_GRADEBOOK, campus: 'Northmere', columns: 'whole', canMake: true },
+    counts: { ...NO_GRADEBOOK.counts, changed: 1, refused: 1, sent: 1 },
+    scores: [
+      score('Ben Kiss', { state: 'changed', ours: 80, theirs: 77 }),
+      score('Cho Sato', { state: 'refused', kind: 'excused', ours: null, error: 'Northmere refused (422).' }),
+      score('Ann Mensah', {}),
+    ],
+  };
+
+  it('is not spoken of where there is none, and says how much of it wants to be looked at', async () => {
+    await open();
+    expect(screen.queryByRole('button', { name: /^Gradebook/ })).toBeNull();
+  });
+
+  it('shows both where they differ, why something was refused, and writes over only what is said', async () => {
+    const asked = await open({}, { '/exchanges/x/gradebook': GRADEBOOK, '/exchanges/x/gradebook/decisions': {} });
+    fireEvent.click(await screen.findByRole('button', { name: 'Gradebook: 2 to look at…' }));
+    const dialog = await screen.findByRole('dialog');
+    const line = (name: string) => within(dialog).getByRole('row', { name: new RegExp(name) }).textContent;
+    expect(line('Ben Kiss')).toContain('80%77%changed there');
+    expect(line('Cho Sato')).toContain('excused');
+    expect(line('Cho Sato')).toContain('Northmere refused (422).');
+    expect(line('Ann Mensah')).toContain('58%sent');
+    expect(within(dialog).queryByRole('button', { name: /^Leave all theirs/ })).toBeNull();
+    fireEvent.click(within(dialog).getByRole('button', { name: 'Send ours for Ben Kiss' }));
+    await waitFor(() => expect(changesIn(asked)).toHaveLength(1));
+    expect(changesIn(asked)[0]?.body).toEqual({ how: 'ours', participantIds: ['Ben Kiss'] });
   });
 });
 
