@@ -195,7 +195,7 @@ describe('the sheet of a grade', () => {
       { path, method: 'PUT', body: { part: 'reviews-done', value: 0.625, reason: 'One review was lost.' } },
     ]);
     expect(within(dialog).getByLabelText<HTMLInputElement>('Why').value).toBe('One review was lost.');
-    server({ '/exchanges/x/grades': VIEW });
+    server({ '/exchanges/x/grades': VIEW, '/exchanges/x/gradebook': NO_GRADEBOOK });
     fireEvent.click(give);
     await waitFor(() => expect(within(dialog).queryByRole('button', { name: 'Give it' })).toBeNull());
   });
