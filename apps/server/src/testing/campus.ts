@@ -138,6 +138,11 @@ export class Visitor {
     return { status, body: (text === '' ? null : JSON.parse(text)) as T };
   }
 
+  /** What somebody who has come is shown. @param arrival the page `/arrive/…` */
+  see<T>(arrival: string): Promise<{ status: number; body: T }> {
+    return this.ask<T>('get', `/campus${arrival.replace('/arrive', '/arrivals')}`);
+  }
+
   /** Says what is asked of somebody who has come. @param arrival the page `/arrive/…` */
   say<T>(arrival: string, what: string, body: object = {}): Promise<{ status: number; body: T }> {
     return this.ask<T>('post', `/campus${arrival.replace('/arrive', '/arrivals')}/${what}`, body);

@@ -1,25 +1,35 @@
 import type { OutwardFault } from '../../platform/outward/outward.js';
 import { ProblemError } from '../../platform/problems/problem-error.js';
 
+interface Circumstances {
+  /** It may have done it all the same. */
+  readonly unsure: boolean;
+  /** It could not be reached at all. */
+  readonly silent: boolean;
+  /** It says that what was asked for is not there. */
+  readonly missing: boolean;
+}
+
 /**
  * A campus was asked and did not do it. `down`: it could not be asked, or says that it cannot now: later perhaps. `no`: it says no. `odd`: its
  * answer is not what the standard says.
  */
-export class CampusFault extends Error {
+export class CampusFault extends Error implements Circumstances {
   override readonly name = 'CampusFault';
+  readonly unsure: boolean;
+  readonly silent: boolean;
+  readonly missing: boolean;
 
   constructor(
     readonly kind: 'down' | 'no' | 'odd',
     /** For people. */
     readonly sentence: string,
-    /** Whether it may have done it all the same. */
-    readonly unsure: boolean = false,
-    /** Whether it could not be reached at all. */
-    readonly silent: boolean = false,
-    /** Whether it says that what was asked for is not there. */
-    readonly missing: boolean = false,
+    { unsure = false, silent = false, missing = false }: Partial<Circumstances> = {},
   ) {
     super(sentence);
+    this.unsure = unsure;
+    this.silent = silent;
+    this.missing = missing;
   }
 
   asProblem(): ProblemError {
@@ -44,7 +54,9 @@ const OUTWARD: Readonly<Record<OutwardFault, readonly [kind: CampusFault['kind']
 
 export function outwardFault(campus: string, host: string, fault: OutwardFault): CampusFault {
   const [kind, words] = OUTWARD[fault];
-  return new CampusFault(kind, `${campus} ${words} (${host}).`, kind === 'down', kind === 'down');
+  const silent = kind === 'down';
+  // Too large an answer is one: it may have been given to something that was done.
+  return new CampusFault(kind, `${campus} ${words} (${host}).`, { silent, unsure: silent || fault === 'large' });
 }
 
 /** What a campus says in its own words, as far as they can be shown. */
@@ -69,9 +81,10 @@ function fromJson(text: string): string | null {
 export function refusedWith(campus: string, status: number, text: string): CampusFault {
   const words = wordsIn(text);
   const said = words === null ? '' : `: “${words}”`;
-  if (status >= 500) return new CampusFault('down', `${campus} has a fault of its own (${status})${said}.`, true);
+  if (status >= 500)
+    return new CampusFault('down', `${campus} has a fault of its own (${status})${said}.`, { unsure: true });
   if (status === 429) return new CampusFault('down', `${campus} asks us to wait (429)${said}.`);
   if (status === 404)
-    return new CampusFault('no', `${campus} says that it is not there (404)${said}.`, false, false, true);
+    return new CampusFault('no', `${campus} says that it is not there (404)${said}.`, { missing: true });
   return new CampusFault('no', `${campus} refused (${status})${said}.`);
 }

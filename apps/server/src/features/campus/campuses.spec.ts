@@ -69,7 +69,7 @@ describe('campuses', () => {
     expect(at.campus.store.state.tool?.clientId).toBe(row?.clientId);
     const visitor = at.visitor('u-2001');
     const arrival = await visitor.come();
-    const { body } = await visitor.ask<ArrivalView>('get', `/campus${arrival.replace('/arrive', '/arrivals')}`);
+    const { body } = await visitor.see<ArrivalView>(arrival);
     expect(body.campus).toBe('Northmere, again');
   });
 

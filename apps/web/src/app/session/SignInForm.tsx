@@ -1,7 +1,8 @@
 import { useState, type FormEvent } from 'react';
-import { Button, Notice, TextField } from '../../kit/index.js';
+import { Button, Notice } from '../../kit/index.js';
 import { problemOf, useSignInMutation } from '../api.js';
-import { belongsNowhere, fieldProblem } from './fieldProblem.js';
+import { belongsNowhere } from './fieldProblem.js';
+import { SignInFields } from './SignInFields.js';
 
 export interface SignInFormProps {
   readonly email?: string;
@@ -19,22 +20,7 @@ export function SignInForm({ email: known = '', onSignedIn }: SignInFormProps) {
   };
   return (
     <form onSubmit={(event) => void submit(event)} className="space-y-4" noValidate>
-      <TextField
-        label="Email"
-        type="email"
-        autoComplete="username"
-        value={email}
-        problem={fieldProblem(error, 'email')}
-        onChange={({ target }) => setEmail(target.value)}
-      />
-      <TextField
-        label="Password"
-        type="password"
-        autoComplete="current-password"
-        value={password}
-        problem={fieldProblem(error, 'password')}
-        onChange={({ target }) => setPassword(target.value)}
-      />
+      <SignInFields email={email} password={password} error={error} onEmail={setEmail} onPassword={setPassword} />
       {belongsNowhere(error) && (
         <Notice tone="problem" title={problemOf(error).sentence}>
           {problemOf(error).whatToDo}

@@ -1,7 +1,8 @@
 import { useState, type FormEvent } from 'react';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
-import { belongsNowhere, fieldProblem } from '../../app/session/fieldProblem.js';
-import { Button, Notice, TextField } from '../../kit/index.js';
+import { belongsNowhere } from '../../app/session/fieldProblem.js';
+import { SignInFields } from '../../app/session/SignInFields.js';
+import { Button, Notice } from '../../kit/index.js';
 import type { StepProps } from './step.js';
 import { useSendProofMutation } from './arriveApi.js';
 
@@ -22,22 +23,7 @@ export function OwnAccount({ token, busy, error, tell, byMail = false, onLeave }
   return (
     <form onSubmit={submit} className="space-y-4" noValidate>
       <p>Sign in with your account once, and both are the same person from then on, with all courses.</p>
-      <TextField
-        label="Email"
-        type="email"
-        autoComplete="username"
-        value={email}
-        problem={fieldProblem(error, 'email')}
-        onChange={({ target }) => setEmail(target.value)}
-      />
-      <TextField
-        label="Password"
-        type="password"
-        autoComplete="current-password"
-        value={password}
-        problem={fieldProblem(error, 'password')}
-        onChange={({ target }) => setPassword(target.value)}
-      />
+      <SignInFields email={email} password={password} error={error} onEmail={setEmail} onPassword={setPassword} />
       {error !== undefined && belongsNowhere(error) && <ProblemNotice error={error} />}
       <div className="flex flex-wrap gap-2">
         <Button type="submit" look="primary" busy={busy} disabled={email === '' || password === ''}>
