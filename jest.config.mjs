@@ -19,7 +19,7 @@ const shared = {
   transform: { '^.+\\.tsx?$': swc },
   // Published as ES modules only; the tests run as CommonJS.
   transformIgnorePatterns: [
-    '/node_modules/(?!(approx-string-match|cookie|htmlparser2|domhandler|domutils|dom-serializer|domelementtype|entities|idb-keyval|jose)/)',
+    '/node_modules/(?!(approx-string-match|intl-messageformat|@formatjs|cookie|htmlparser2|domhandler|domutils|dom-serializer|domelementtype|entities|idb-keyval|jose)/)',
   ],
   moduleNameMapper: {
     '^@salt-circle/(core|contracts)$': '<rootDir>/packages/$1/src/index.ts',

@@ -2,11 +2,12 @@ import { createBrowserRouter } from 'react-router';
 import { Broken, NotFound } from './app/frame/NotFound.js';
 import { SignedIn } from './app/frame/SignedIn.js';
 import { Loading } from './kit/index.js';
+import { say } from './words/app.js';
 
 /** Each page is loaded when it is first opened. */
 export const router = createBrowserRouter([
   {
-    HydrateFallback: () => <Loading what="Salt Circle" />,
+    HydrateFallback: () => <Loading what={say('saltCircleLabel')} />,
     ErrorBoundary: Broken,
     children: [
       {

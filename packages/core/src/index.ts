@@ -154,6 +154,11 @@ export { itemSpreads, type ItemSpread } from './quality/spread.js';
 export type { Doubt, DoubtBounds, ReviewEvidence } from './quality/doubts.js';
 export { USUAL_SHORTHAND, type ShorthandLabel } from './shorthand/usualShorthand.js';
 export { counted } from './words/counted.js';
+export { listed } from './words/listed.js';
+export { ENGLISH, language, partsFor, sentences, speakBy, type Say, type Spoken } from './words/say.js';
+export { dayOf, exactly } from './words/times.js';
+export { wordsBy } from './words/wordsBy.js';
+export { type Catalogue, type Filling, type Slots } from './words/sentence.js';
 export { compareTexts, type ComparedPart } from './revision/compareTexts.js';
 export { becameOf, compareVersions, type Became, type VersionPart } from './revision/compareVersions.js';
 export { DECISIONS, decisionKey, decisionTarget, planFigures } from './revision/decisions.js';
@@ -202,7 +207,6 @@ export {
   KIND_WORDS,
   lateInWords,
   lateWords,
-  listed,
   PART_WORDS,
 } from './account/settingWords.js';
 export { formWords } from './account/formWords.js';

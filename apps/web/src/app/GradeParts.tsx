@@ -1,5 +1,6 @@
 import { GRADE_PARTS, PART_WORDS, type GradePart, type GradePartName } from '@salt-circle/core';
 import { Checkbox, NumberBox } from '../kit/index.js';
+import { say } from '../words/app.js';
 
 interface GradePartsProps {
   readonly parts: readonly GradePart[];
@@ -20,9 +21,7 @@ export function GradeParts({ parts, problemAt, onChange }: GradePartsProps) {
     );
   return (
     <div>
-      <p className="mb-2 text-sm text-ink-soft">
-        No part at all means that there is no grade. Students see the parts beside the brief.
-      </p>
+      <p className="mb-2 text-sm text-ink-soft">{say('noPartAtAllMeans')}</p>
       <table>
         <tbody>
           {GRADE_PARTS.map((name) => {
@@ -41,7 +40,7 @@ export function GradeParts({ parts, problemAt, onChange }: GradePartsProps) {
                 <td className="w-24">
                   {part !== undefined && (
                     <NumberBox
-                      label={`Weight of ${PART_WORDS[name]}`}
+                      label={say('weightOf', { partWords: PART_WORDS[name] })}
                       min={0}
                       step="any"
                       blank={0}
@@ -65,7 +64,7 @@ export function GradeParts({ parts, problemAt, onChange }: GradePartsProps) {
         {parts.length > 0 && (
           <tfoot>
             <tr className="border-t border-line">
-              <td className="py-1">Together</td>
+              <td className="py-1">{say('together')}</td>
               <td>{sum}</td>
               <td className="text-ink-soft">100%</td>
             </tr>

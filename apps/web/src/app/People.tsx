@@ -1,9 +1,17 @@
-import type { PersonLabel } from '@salt-circle/contracts';
+import type { PersonLabel, PersonRow } from '@salt-circle/contracts';
+import { wordsBy } from '@salt-circle/core';
+import { say } from '../words/app.js';
+
+export const ROLE_WORDS: Readonly<Record<PersonRow['role'], string>> = wordsBy(say, {
+  instructor: 'roleInstructor',
+  assistant: 'roleAssistant',
+  student: 'roleStudent',
+});
 
 /** A person in a few words, as the one who looks may know them. */
 export function labelWords({ name, alias, you, role }: PersonLabel): string {
-  if (role !== undefined) return `${name ?? 'you'} (${role})`;
-  if (you === true) return 'you';
+  if (role !== undefined) return say('withRole', { name: name ?? say('you'), role });
+  if (you === true) return say('you');
   return name ?? alias ?? '';
 }
 

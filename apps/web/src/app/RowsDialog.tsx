@@ -2,6 +2,7 @@ import { useState, type ReactNode } from 'react';
 import { Button, Dialog, FilePick, TextArea } from '../kit/index.js';
 import { ProblemNotice } from './ProblemNotice.js';
 import { fileAsBase64 } from './readFile.js';
+import { say } from '../words/app.js';
 
 export interface RowsSource {
   readonly text: string | null;
@@ -57,13 +58,13 @@ export function RowsDialog<Read extends RowsRead>({
     <Dialog open wide onClose={onClose} title={title} description={description}>
       <div className="space-y-3">
         <FilePick
-          label="A CSV file"
+          label={say('csvFile')}
           accept=".csv,.txt,.tsv"
           hint={hint}
           onFiles={([file]) => void fileAsBase64(file).then((base64) => ask({ text: null, base64 }, false))}
         />
         <TextArea
-          label="Or pasted rows"
+          label={say('orPastedRows')}
           placeholder={header}
           value={text}
           spellCheck={false}
@@ -87,7 +88,7 @@ export function RowsDialog<Read extends RowsRead>({
             )}
             {children(data)}
             <Button look="primary" disabled={wrong} busy={busy} onClick={() => void ask({ text, base64: null }, true)}>
-              {wrong ? 'Mend what is listed first' : 'Apply'}
+              {wrong ? say('mendWhatIsListedFirst') : say('apply')}
             </Button>
           </>
         )}

@@ -1,6 +1,7 @@
 import { createApi, type BaseQueryFn } from '@reduxjs/toolkit/query/react';
 import type { CourseCard, CourseView, DemoPerson, ExchangeView, Problem, SessionView } from '@salt-circle/contracts';
 import { ownFetch } from './ownFetch.js';
+import { say } from '../words/app.js';
 
 interface Call {
   readonly url: string;
@@ -11,8 +12,12 @@ interface Call {
 
 const NO_CONNECTION: Problem = {
   code: 'unexpected',
-  sentence: 'There is no connection to Salt Circle right now.',
-  whatToDo: 'Check your connection, then load the page again. What you typed is kept in this browser.',
+  get sentence() {
+    return say('thereIsNoConnectionTo');
+  },
+  get whatToDo() {
+    return say('checkYourConnectionThenLoad');
+  },
   fields: [],
 };
 

@@ -2,11 +2,16 @@ import type { Problem } from '@salt-circle/contracts';
 import { useState } from 'react';
 import { ownFetch } from './ownFetch.js';
 import { fileNameOf, saveAs } from './saveAs.js';
+import { say } from '../words/app.js';
 
 const NO_CONNECTION: Problem = {
   code: 'unexpected',
-  sentence: 'There is no connection, so the file was not made.',
-  whatToDo: 'Try again once there is one.',
+  get sentence() {
+    return say('thereIsNoConnectionSo');
+  },
+  get whatToDo() {
+    return say('tryAgainOnceThereIs');
+  },
   fields: [],
 };
 

@@ -1,4 +1,5 @@
 import { useState, type DragEvent } from 'react';
+import { say } from '../words/kit.js';
 
 export interface FileButtonProps {
   /** What is chosen, for those who do not see where the button stands. */
@@ -67,12 +68,14 @@ export function FilePick({ label, accept, hint, multiple = false, onFiles }: Fil
       <p className="mt-1 flex flex-wrap items-center gap-x-3">
         <FileButton
           label={label}
-          words={chosen === '' ? 'Choose' : 'Choose another'}
+          words={chosen === '' ? say('choose') : say('chooseAnother')}
           accept={accept}
           multiple={multiple}
           onFiles={take}
         />
-        <span className="min-w-0 text-sm break-words text-ink-soft">{chosen === '' ? 'or drop it here' : chosen}</span>
+        <span className="min-w-0 text-sm break-words text-ink-soft">
+          {chosen === '' ? say('orDropItHere') : chosen}
+        </span>
       </p>
       {hint !== undefined && <p className="mt-1 text-sm text-ink-soft">{hint}</p>}
     </div>

@@ -1,5 +1,6 @@
 import { RadioGroup } from 'radix-ui';
 import type { Level } from '@salt-circle/core';
+import { say } from '../words/kit.js';
 
 export interface LevelsProps {
   readonly label: string;
@@ -11,8 +12,8 @@ export interface LevelsProps {
 
 /** "No claim, 0 points. It describes, but asks for nothing." */
 function nameOf({ title, points, description }: Level): string {
-  const worth = points === null ? '' : points === 1 ? ', 1 point' : `, ${points} points`;
-  return `${title}${worth}${description === '' ? '' : `. ${description}`}`;
+  const name = say('points', { title, worth: points === null ? 'none' : 'some', points: points ?? 0 });
+  return description === '' ? name : say('levelDescribed', { title: name, description });
 }
 
 /** The levels of a criterion side by side; arrow keys move the choice. */

@@ -1,4 +1,5 @@
 import type { ReactNode } from 'react';
+import { say } from '../words/kit.js';
 
 type Tone = 'plain' | 'soon' | 'waiting' | 'problem' | 'done';
 
@@ -41,7 +42,7 @@ export function Empty({ title, children }: { readonly title: string; readonly ch
 export function Loading({ what }: { readonly what: string }) {
   return (
     <p role="status" className="breathing p-5 text-ink-soft">
-      Loading {what}…
+      {say('loading', { what })}
     </p>
   );
 }

@@ -2,6 +2,7 @@ import { X } from 'lucide-react';
 import { Dialog as RadixDialog, DropdownMenu, Tooltip as RadixTooltip } from 'radix-ui';
 import { useLayoutEffect, useRef, type ReactNode } from 'react';
 import { focusOrigin, giveFocusBack } from './focusOrigin.js';
+import { say } from '../words/kit.js';
 
 const FLOATING = 'rounded border border-line bg-paper text-ink shadow-lg z-50';
 
@@ -36,8 +37,8 @@ export function Dialog({ open, onClose, title, description, wide = false, focusA
           className={`${FLOATING} fixed top-1/2 left-1/2 max-h-[90vh] w-[calc(100vw-2rem)] -translate-x-1/2 -translate-y-1/2 overflow-y-auto p-5 ${wide ? 'max-w-3xl' : 'max-w-lg'}`}
         >
           <RadixDialog.Close
-            aria-label="Leave this dialog"
-            title="Leave this dialog (Esc)"
+            aria-label={say('leaveThisDialog')}
+            title={say('leaveThisDialogEsc')}
             className="float-right -mt-1 -mr-1 ml-3 rounded p-1.5 text-ink-soft hover:bg-crust hover:text-ink"
           >
             <X size={18} strokeWidth={1.75} aria-hidden="true" />
@@ -84,8 +85,8 @@ export function Sheet({ onClose, title, aside, children }: SheetProps) {
             <span className="flex items-center gap-1">
               {aside}
               <RadixDialog.Close
-                aria-label="Leave this sheet"
-                title="Leave this sheet (Esc)"
+                aria-label={say('leaveThisSheet')}
+                title={say('leaveThisSheetEsc')}
                 className="rounded p-1.5 text-ink-soft hover:bg-crust hover:text-ink"
               >
                 <X size={18} strokeWidth={1.75} aria-hidden="true" />

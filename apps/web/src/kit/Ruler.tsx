@@ -1,6 +1,7 @@
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import { Tooltip } from './Overlay.js';
+import { say } from '../words/kit.js';
 
 export interface RulerSegment {
   readonly key: string;
@@ -49,7 +50,7 @@ function nowIn({ from, until }: RulerSegment, now: number): number | null {
 export function Ruler({ segments, now, nowWords }: RulerProps) {
   const total = spanOf(segments) || 1;
   return (
-    <nav aria-label="Stages of this exchange" className="no-print px-5 pt-5">
+    <nav aria-label={say('stagesOfThisExchange')} className="no-print px-5 pt-5">
       <ol className="flex flex-col min-[900px]:flex-row min-[900px]:gap-[3px]">
         {segments.map((segment, index) => {
           const span =
@@ -109,7 +110,7 @@ function NowLine({ at, words, flip }: NowLineProps) {
       <span
         className={`absolute -top-1.5 bg-salt px-1 text-xs whitespace-nowrap text-madder ${flip ? 'right-1' : 'left-1'}`}
       >
-        now, {words}
+        {say('now', { words })}
       </span>
     </span>
   );

@@ -1,4 +1,5 @@
 import { useEffect, useRef, useState } from 'react';
+import { say } from '../words/kit.js';
 
 export type SaveState = 'saved' | 'unsaved' | 'saving' | 'offline' | 'signed-out' | 'refused' | 'conflict';
 
@@ -31,17 +32,17 @@ export function SaveMark({ state, savedAt }: SaveMarkProps) {
 function describe(state: SaveState, savedAt: string | null): readonly [string, string] {
   switch (state) {
     case 'saved':
-      return [savedAt === null ? 'All saved' : `Saved ${savedAt}`, 'text-ink-soft'];
+      return [savedAt === null ? say('allSaved') : say('saved', { savedAt }), 'text-ink-soft'];
     case 'unsaved':
     case 'saving':
-      return ['Saving…', 'text-ink-soft'];
+      return [say('saving'), 'text-ink-soft'];
     case 'offline':
-      return ['No connection: kept in this browser, sent when it is back', 'text-copper'];
+      return [say('noConnectionKeptInThis'), 'text-copper'];
     case 'signed-out':
-      return ['Signed out: kept in this browser until you sign in', 'text-copper'];
+      return [say('signedOutKeptInThis'), 'text-copper'];
     case 'refused':
-      return ['Not saved: see what is marked', 'text-madder'];
+      return [say('notSavedSeeWhatIs'), 'text-madder'];
     case 'conflict':
-      return ['Changed elsewhere: choose which to keep', 'text-madder'];
+      return [say('changedElsewhereChooseWhichTo'), 'text-madder'];
   }
 }

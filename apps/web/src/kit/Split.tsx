@@ -1,4 +1,5 @@
 import { useRef, type KeyboardEvent, type PointerEvent, type ReactNode } from 'react';
+import { say } from '../words/kit.js';
 
 export interface SplitProps {
   readonly left: ReactNode;
@@ -50,7 +51,7 @@ export function Split({ left, right, strip, share, onShare, label }: SplitProps)
         aria-valuemin={0}
         aria-valuemax={100}
         aria-valuenow={Math.round(share * 100)}
-        title="Drag, or use the arrow keys; Home and End give one side all of the width, Enter resets"
+        title={say('dragOrUseArrowKeys')}
         onKeyDown={press}
         onPointerDown={(event) => {
           moving.current = true;

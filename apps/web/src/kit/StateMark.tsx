@@ -1,12 +1,15 @@
+import { wordsBy } from '@salt-circle/core';
+import { say } from '../words/kit.js';
+
 export type MarkState = 'not-begun' | 'in-progress' | 'done' | 'late' | 'excused';
 
-const WORDS: Readonly<Record<MarkState, string>> = {
-  'not-begun': 'not begun',
-  'in-progress': 'in progress',
+const WORDS: Readonly<Record<MarkState, string>> = wordsBy(say, {
+  'not-begun': 'notBegun',
+  'in-progress': 'inProgress',
   done: 'done',
   late: 'late',
   excused: 'excused',
-};
+});
 
 export const MARK_COLOURS: Readonly<Record<MarkState, string>> = {
   'not-begun': 'text-ink-soft',

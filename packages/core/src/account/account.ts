@@ -1,4 +1,6 @@
-import { counted } from '../words/counted.js';
+import { say } from '../words/account.js';
+import { listed } from '../words/listed.js';
+import { wordsBy } from '../words/wordsBy.js';
 import type { AfterRule } from '../after/afterRule.js';
 import type { ReviewForm } from '../form/form.js';
 import { needsGroups, type Setup } from '../setup/setup.js';
@@ -9,7 +11,7 @@ import type { GradePart } from '../setup/gradeParts.js';
 import { resolveDates, type ExchangeDates, type Instant, type ResolvedDates } from '../timeline/dates.js';
 import type { LateRule } from '../timeline/late.js';
 import { formWords } from './formWords.js';
-import { deliverableWords, gradeWords, lateWords, listed } from './settingWords.js';
+import { deliverableWords, gradeWords, lateWords } from './settingWords.js';
 
 /** All that an account of an exchange tells of. */
 export interface AccountSettings extends Setup {
@@ -50,7 +52,7 @@ export function accountOf(settings: AccountSettings, around: AccountAround): str
   const at = around.inWords;
   const lines = [
     handInSentence(settings, around, dates === null ? null : at(dates.draftsDue)),
-    dates === null ? '' : `Writing opens ${at(dates.draftsOpen)}.`,
+    dates === null ? '' : say('writingOpens', { opens: at(dates.draftsOpen) }),
     lateSentence(settings, at),
     practiceSentence(settings.practice),
     selfSentence(settings, at),
@@ -60,7 +62,7 @@ export function accountOf(settings: AccountSettings, around: AccountAround): str
     namesSentence(settings),
   ];
   if (dates !== null) {
-    if (settings.reviewsFinal) lines.push('A review is final once it is submitted; you can reopen one, with a reason.');
+    if (settings.reviewsFinal) lines.push(say('reviewsFinal'));
     lines.push(releaseSentence(settings, dates, at), afterSentence(settings, at), ...afterWords(settings.after));
   }
   if (settings.gradeParts.length > 0) lines.push(gradeWords(settings.gradeParts));
@@ -78,64 +80,60 @@ function handInSentence(settings: AccountSettings, around: AccountAround, due: s
   const [only, ...more] = settings.deliverables;
   const what =
     only === undefined
-      ? 'nothing yet'
+      ? say('nothingYet')
       : more.length === 0 && only.kind === 'text'
-        ? 'a typed draft'
+        ? say('typedDraft')
         : listed(settings.deliverables.map(deliverableWords));
-  const when = due === null ? '; when, is not settled yet' : ` by ${due}`;
-  const who = participants(settings, around);
-  if (settings.handInAs === 'group') {
-    const set = groupSetOf(settings, around);
-    const groups = set === undefined ? 'in groups' : `in their groups of “${set.title}”`;
-    return `${who} hand in together, ${groups}, one hand-in for each: ${what}${when}.`;
-  }
-  return `${who} ${counted(around.students, 'hands', 'hand')} in ${what}${when}.`;
+  const slots = {
+    ...participants(settings, around),
+    what,
+    when: due === null ? 'open' : 'set',
+    due: due ?? '',
+  };
+  if (settings.handInAs === 'alone') return say('handIn', slots);
+  const set = groupSetOf(settings, around);
+  return say('handInTogether', {
+    ...slots,
+    groups: set === undefined ? 'open' : 'chosen',
+    title: set?.title ?? '',
+  });
 }
 
-function participants({ takesPart }: AccountSettings, { students, choices }: AccountAround): string {
-  const count = counted(students, 'One student', '# students');
-  if (takesPart.kind === 'everyone') return count;
+function participants({ takesPart }: AccountSettings, { students, choices }: AccountAround) {
+  const everybody = { students, which: 'all', named: '' };
+  if (takesPart.kind === 'everyone') return everybody;
   const groups = choices.groupSets.flatMap((set) => set.groups).filter(({ id }) => takesPart.groupIds.includes(id));
   const named = [
-    ...takesPart.sections.map((one) => `“${one}”`),
-    ...groups.map(({ title }) => `“${title}”`),
+    ...takesPart.sections.map((words) => say('quoted', { words })),
+    ...groups.map(({ title }) => say('quoted', { words: title })),
     ...(takesPart.kind === 'except'
       ? choices.students.filter(({ id }) => takesPart.studentIds.includes(id)).map(({ name }) => name)
       : []),
   ];
-  if (named.length === 0) return count;
-  return takesPart.kind === 'chosen' ? `${count} of ${listed(named)}` : `${count} (all but ${listed(named)})`;
+  return named.length === 0 ? everybody : { students, which: takesPart.kind, named: listed(named) };
 }
 
 function lateSentence({ dates, late }: AccountSettings, at: (time: number) => string): string {
   if (dates.lateUntil === null) return '';
-  const loses = late === null ? 'Being late loses nothing.' : lateWords(late);
-  return `Late hand-ins are taken until ${at(dates.lateUntil)}. ${loses}`;
+  const loses = late === null ? say('lateLosesNothing') : lateWords(late);
+  return `${say('lateUntil', { until: at(dates.lateUntil) })} ${loses}`;
 }
 
 function practiceSentence({ when, tries, closeEnough }: PracticeRule): string {
   if (when === 'off') return '';
-  const who =
-    when === 'first'
-      ? 'Before the drafts of others open to them, students review practice drafts and see your key beside their own review'
-      : 'Students can review practice drafts first, and see your key beside their own review';
-  const often = tries === null ? ', as often as they like' : tries === 1 ? ', once' : `, up to ${tries} times`;
+  const often = { tries: tries ?? 0 };
+  if (when === 'offered') return say('practiceOffered', often);
   // Without having to practise there is nothing that closeness opens.
-  if (closeEnough === null || when === 'offered') return `${who}${often}.`;
-  const until = tries === null ? '' : ', or until no try is left';
-  return `${who}${often}: until ${Math.round(100 * closeEnough)}% of the items are near to the key${until}.`;
+  if (closeEnough === null) return say('practiceFirst', often);
+  return say('practiceUntilNear', { ...often, percent: Math.round(100 * closeEnough) });
 }
 
+const SELF = { first: 'selfFirst', with: 'selfWith', after: 'selfAfter' } as const;
+
 function selfSentence({ selfReview, dates }: AccountSettings, at: (time: number) => string): string {
-  const what = {
-    off: '',
-    first: 'Everybody reviews their own draft first, with the same form; the drafts of others open after that.',
-    with: 'Everybody also reviews their own draft, with the same form.',
-    after:
-      'Everybody reviews their own draft as well, with the same form, once the reviews of the others are submitted.',
-  }[selfReview];
-  const due = dates.selfReviewDue;
-  return what === '' || due === null ? what : `${what} That review is due ${at(due)}.`;
+  if (selfReview === 'off') return '';
+  const what = say(SELF[selfReview]);
+  return dates.selfReviewDue === null ? what : `${what} ${say('selfDue', { due: at(dates.selfReviewDue) })}`;
 }
 
 function reviewSentence(
@@ -143,101 +141,85 @@ function reviewSentence(
   around: AccountAround,
   span: readonly [string, string] | null,
 ): string {
-  const number = settings.reviewsPerStudent;
-  const drafts = counted(number, '1 draft', '# drafts');
+  const { whom, handInAs, ownHandInFirst } = settings;
   const title = groupSetOf(settings, around)?.title;
-  const of = title === undefined ? 'a group set that is not chosen yet' : `“${title}”`;
-  const what = {
-    anyone: settings.handInAs === 'group' ? `reviews ${drafts} by other groups` : `reviews ${drafts} by others`,
-    'own-group': `reviews ${drafts} from the own group in ${of}`,
-    'other-groups': `reviews ${drafts} from other groups of ${of}`,
-    partners: `reviews the drafts of all others in the own group of ${of}`,
-  }[settings.whom];
-  const who =
-    settings.handInAs === 'group'
-      ? 'each student alone'
-      : settings.ownHandInFirst
-        ? 'each who handed in'
-        : 'each, handed in or not,';
-  const fair = settings.whom === 'partners' || needsGroups(settings) ? '' : ', and gets about as many reviews';
-  if (span === null) return `Then ${who} ${what}.`;
-  const nightly = around.allocation.kind === 'nightly';
   // Reviewing goes on beside drafting where drafts are allocated as they come in.
-  return nightly
-    ? `Until ${span[1]}, ${who} ${what}, as drafts come in.`
-    : `From ${span[0]} to ${span[1]}, ${who} ${what}${fair}.`;
+  const nightly = span !== null && around.allocation.kind === 'nightly';
+  const fair = span !== null && whom !== 'partners' && !needsGroups(settings);
+  return say('reviewing', {
+    span: nightly ? 'nightly' : span === null ? 'open' : 'dated',
+    from: span?.[0] ?? '',
+    until: span?.[1] ?? '',
+    who: handInAs === 'group' ? 'alone' : ownHandInFirst ? 'handedIn' : 'each',
+    whom: {
+      anyone: handInAs === 'group' ? 'groups' : 'others',
+      'own-group': 'ownGroup',
+      'other-groups': 'otherGroups',
+      partners: 'partners',
+    }[whom],
+    drafts: settings.reviewsPerStudent,
+    set: title === undefined ? say('setNotChosen') : say('quoted', { words: title }),
+    end: nightly ? 'nightly' : fair ? 'fair' : 'open',
+  });
 }
 
 function allocationSentence({ allocation }: AccountAround, at: (time: number) => string): string {
   switch (allocation.kind) {
     case 'nightly':
-      return 'Every night, whoever has handed in is given drafts to review.';
+      return say('allocatedNightly');
     case 'at-due':
-      return 'Drafts are allocated by themselves as soon as they are due.';
+      return say('allocatedAtDue');
     case 'at':
-      return allocation.at === null ? '' : `Drafts are allocated by themselves on ${at(allocation.at)}.`;
+      return allocation.at === null ? '' : say('allocatedAt', { at: at(allocation.at) });
     case 'command':
-      return 'Drafts are allocated when you say so; nobody has one to review before.';
+      return say('allocatedOnCommand');
   }
 }
 
 function releaseSentence(settings: AccountSettings, dates: ResolvedDates, at: (time: number) => string): string {
-  if (settings.feedbackEach) return 'Authors read each review as soon as it is submitted.';
-  const check = settings.dates.checkUntil;
-  if (dates.release === dates.reviewsDue)
-    return `Authors read their feedback as soon as reviews are due, ${at(dates.release)}.`;
-  if (check === null)
-    return `Authors read their feedback on ${at(dates.release)}; until then you can look at the reviews.`;
-  return check === dates.release
-    ? `You can check the reviews until ${at(check)}; then authors read their feedback.`
-    : `You can check the reviews until ${at(check)}; authors read their feedback on ${at(dates.release)}.`;
+  if (settings.feedbackEach) return say('feedbackEach');
+  const { checkUntil } = settings.dates;
+  const release = at(dates.release);
+  if (dates.release === dates.reviewsDue) return say('feedbackWhenDue', { release });
+  if (checkUntil === null) return say('feedbackOn', { release });
+  const check = at(checkUntil);
+  return checkUntil === dates.release ? say('feedbackAfterCheck', { check }) : say('feedbackLater', { check, release });
 }
 
 function formSentence(form: ReviewForm | null): string {
   if (form === null) return '';
   const asksNothing = form.items.length === 0 && form.overall !== 'required' && form.minimumNotes === 0;
-  return asksNothing ? 'The review form asks for nothing yet.' : `The form: ${formWords(form)}.`;
+  return asksNothing ? say('formAsksNothing') : say('form', { parts: formWords(form) });
 }
 
-const NAMES: Readonly<Record<NamesPolicy, string>> = {
-  open: 'Authors and reviewers see each other’s names.',
-  'both-ways':
-    'Nobody sees a name but you and your assistants: authors and reviewers know each other by an alias that stays the same.',
-  'reviewers-only': 'Authors do not learn who reviewed them; reviewers see whose draft they read.',
-  'authors-only': 'Reviewers do not learn whose draft they read; authors see who reviewed them.',
-};
+const NAMES: Readonly<Record<NamesPolicy, string>> = wordsBy(say, {
+  open: 'namesOpen',
+  'both-ways': 'namesHidden',
+  'reviewers-only': 'reviewersHidden',
+  'authors-only': 'authorsHidden',
+});
 
 function namesSentence({ names, showNamesAtRelease }: AccountSettings): string {
-  return names !== 'open' && showNamesAtRelease ? `${NAMES[names]} At release, names are shown.` : NAMES[names];
+  return names !== 'open' && showNamesAtRelease ? `${NAMES[names]} ${say('namesAtRelease')}` : NAMES[names];
 }
 
+const RATINGS = { staff: 'ratingsForStaff', 'at-once': 'ratingsAtOnce', 'at-end': 'ratingsAtEnd' } as const;
+
 function afterWords({ ratings, reflection, othersReviews, revisionShown }: AfterRule): string[] {
-  const rated = {
-    off: '',
-    staff: 'Authors say how each review helped them; only you and your assistants read that.',
-    'at-once': 'Authors say how each review helped them, and its reviewer reads that at once.',
-    'at-end': 'Authors say how each review helped them; its reviewer reads that once answers and revisions are over.',
-  }[ratings];
-  const minimum =
-    reflection === null || reflection.minimumWords === 0
-      ? ''
-      : `, in at least ${counted(reflection.minimumWords, 'one word', '# words')}`;
   return [
-    rated,
+    ratings === 'off' ? '' : say(RATINGS[ratings]),
     reflection === null
       ? ''
-      : `Authors think their feedback over and answer ${counted(reflection.prompts.length, 'a question', '# questions')}${minimum}.`,
-    othersReviews ? 'After release, reviewers read the other reviews of the drafts that they reviewed.' : '',
-    revisionShown ? 'Reviewers see what became of the drafts that they reviewed.' : '',
+      : say('reflection', { questions: reflection.prompts.length, words: reflection.minimumWords }),
+    othersReviews ? say('othersReviews') : '',
+    revisionShown ? say('revisionShown') : '',
   ];
 }
 
 /** What comes after the release. */
 function afterSentence({ dates }: AccountSettings, at: (time: number) => string): string {
-  const { repliesDue, revisionDue } = dates;
-  if (repliesDue === null) {
-    return revisionDue === null ? '' : `Authors hand in a revision by ${at(revisionDue)}.`;
-  }
-  const replies = `Authors and reviewers answer each other by ${at(repliesDue)}`;
-  return revisionDue === null ? `${replies}.` : `${replies}; a revision is due by ${at(revisionDue)}.`;
+  const replies = dates.repliesDue === null ? null : at(dates.repliesDue);
+  const revision = dates.revisionDue === null ? null : at(dates.revisionDue);
+  if (replies === null) return revision === null ? '' : say('revision', { revision });
+  return revision === null ? say('replies', { replies }) : say('repliesAndRevision', { replies, revision });
 }

@@ -1,17 +1,17 @@
-import { counted } from '../words/counted.js';
+import { say } from '../words/form.js';
+import { listed } from '../words/listed.js';
 import type { ItemKind, ReviewForm } from '../form/form.js';
 import { formMaximum } from '../form/score.js';
-import { listed } from './settingWords.js';
 
-const COUNTED: Readonly<Record<ItemKind, readonly [string, string]>> = {
-  criterion: ['criterion', 'criteria'],
-  range: ['range', 'ranges'],
-  checklist: ['checklist', 'checklists'],
-  prompt: ['prompt', 'prompts'],
-  pair: ['pair of what works and next step', 'pairs of what works and next step'],
-  number: ['number', 'numbers'],
-  choice: ['choice', 'choices'],
-};
+const COUNTED = {
+  criterion: 'criteria',
+  range: 'ranges',
+  checklist: 'checklists',
+  prompt: 'prompts',
+  pair: 'pairs',
+  number: 'numbers',
+  choice: 'choices',
+} as const satisfies Record<ItemKind, string>;
 
 /** Words that required items ask for, added up. */
 function minimumWords({ items }: ReviewForm): number {
@@ -22,26 +22,24 @@ function minimumWords({ items }: ReviewForm): number {
 export function formWords(form: ReviewForm): string {
   const counts = new Map<ItemKind, number>();
   for (const { kind } of form.items) counts.set(kind, (counts.get(kind) ?? 0) + 1);
-  const items = listed([...counts].map(([kind, count]) => `${count} ${COUNTED[kind][count === 1 ? 0 : 1]}`));
-  const points = formMaximum(form);
+  const items = listed([...counts].map(([kind, count]) => say(COUNTED[kind], { count })));
   const minimum = minimumWords(form);
   const parts = [
     items,
-    points === null
-      ? form.items.some(({ kind }) => kind !== 'prompt' && kind !== 'pair')
-        ? 'no points'
-        : 'comments only, no points'
-      : form.weighting === 'weights'
-        ? 'a score in percent, by weights'
-        : `${points} points`,
-    form.overall === 'required'
-      ? 'an overall comment'
-      : form.overall === 'optional'
-        ? 'an overall comment if they like'
-        : '',
-    form.minimumNotes > 0 ? `at least ${counted(form.minimumNotes, '1 note', '# notes')} on the draft` : '',
-    minimum > 0 ? `at least ${minimum} words in all` : '',
-    form.targetNotes > 0 ? `${form.targetNotes} notes hoped for` : '',
+    pointsWords(form),
+    { required: say('overallRequired'), optional: say('overallOptional'), none: '' }[form.overall],
+    form.minimumNotes > 0 ? say('leastNotes', { count: form.minimumNotes }) : '',
+    minimum > 0 ? say('leastWords', { count: minimum }) : '',
+    form.targetNotes > 0 ? say('hopedFor', { count: form.targetNotes }) : '',
   ];
-  return parts.filter((part) => part !== '').join(', ');
+  return listed(
+    parts.filter((part) => part !== ''),
+    'comma',
+  );
+}
+
+function pointsWords(form: ReviewForm): string {
+  const points = formMaximum(form);
+  if (points !== null) return form.weighting === 'weights' ? say('byWeights') : say('points', { points });
+  return form.items.some(({ kind }) => kind !== 'prompt' && kind !== 'pair') ? say('noPoints') : say('commentsOnly');
 }

@@ -1,33 +1,36 @@
+import { say } from '../words/grading.js';
+import { listed } from '../words/listed.js';
+import { wordsBy } from '../words/wordsBy.js';
 import type { PartRule, QualityColumn, Rounding, ScoreMethod } from './gradeRule.js';
 
 /** How one score is made of several. */
-export const SCORE_WORDS: Readonly<Record<ScoreMethod, string>> = {
-  mean: 'the mean',
-  median: 'the median',
-  trimmed: 'the mean without the highest and the lowest',
-  practice: 'the mean, weighted by how near each reviewer came to the key in practice',
-  adjusted: 'with the severity of reviewers taken out',
-};
+export const SCORE_WORDS: Readonly<Record<ScoreMethod, string>> = wordsBy(say, {
+  mean: 'mean',
+  median: 'median',
+  trimmed: 'trimmed',
+  practice: 'byPractice',
+  adjusted: 'adjusted',
+});
 
-export const ROUNDING_WORDS: Readonly<Record<Rounding, string>> = {
-  'half-up': 'to the nearest, halves up',
-  'half-even': 'to the nearest, halves to the even one',
+export const ROUNDING_WORDS: Readonly<Record<Rounding, string>> = wordsBy(say, {
+  'half-up': 'halfUp',
+  'half-even': 'halfEven',
   down: 'down',
-};
+});
 
-export const QUALITY_WORDS: Readonly<Record<QualityColumn, string>> = {
-  closeness: 'close to the others',
-  staff: 'close to the staff',
+export const QUALITY_WORDS: Readonly<Record<QualityColumn, string>> = wordsBy(say, {
+  closeness: 'closeToOthers',
+  staff: 'closeToStaff',
   substance: 'substance',
-  helpfulness: 'helped authors',
-  mark: 'marked by staff',
-};
+  helpfulness: 'helpedAuthors',
+  mark: 'markedByStaff',
+});
 
-export const HOW_WORDS: Readonly<Record<PartRule['how'], string>> = {
-  proportion: 'in proportion',
-  all: 'all or nothing',
-  steps: 'in steps',
-};
+export const HOW_WORDS: Readonly<Record<PartRule['how'], string>> = wordsBy(say, {
+  proportion: 'inProportion',
+  all: 'allOrNothing',
+  steps: 'inSteps',
+});
 
 /** A share in percent, to a tenth: "62.5%". */
 export function shareWords(share: number): string {
@@ -37,11 +40,9 @@ export function shareWords(share: number): string {
 /** How what was done becomes what is given: "in steps: 50% from 50% on, 100% from 80% on; nothing below 20%". */
 export function partRuleWords({ how, steps, minimum }: PartRule): string {
   const ascending = [...steps].sort((a, b) => a.from - b.from);
-  const each = ascending.map(({ from, gives }) => `${shareWords(gives)} from ${shareWords(from)} on`);
-  return [
-    how === 'steps' ? `${HOW_WORDS.steps}: ${each.join(', ')}` : HOW_WORDS[how],
-    ...(minimum > 0 ? [`nothing below ${shareWords(minimum)}`] : []),
-  ].join('; ');
+  const each = ascending.map(({ from, gives }) => say('step', { gives: shareWords(gives), from: shareWords(from) }));
+  const words = how === 'steps' ? say('stepsGiven', { steps: listed(each, 'comma') }) : HOW_WORDS[how];
+  return minimum > 0 ? say('nothingBelow', { how: words, share: shareWords(minimum) }) : words;
 }
 
-export const MISSING_WORDS = { open: 'is left out until it is there', zero: 'counts as nothing' } as const;
+export const MISSING_WORDS = wordsBy(say, { open: 'leftOut', zero: 'countsAsNothing' });

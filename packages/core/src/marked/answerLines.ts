@@ -1,7 +1,14 @@
+import { say } from '../words/form.js';
+import { listed } from '../words/listed.js';
+import { wordsBy } from '../words/wordsBy.js';
 import type { Answer, Check, FormItem } from '../form/form.js';
 import { bandOf, itemMaximum, itemPoints } from '../form/score.js';
 
-const CHECKS: Readonly<Record<Check, string>> = { yes: 'yes', no: 'no', 'cannot-tell': 'cannot tell' };
+const CHECKS: Readonly<Record<Check, string>> = wordsBy(say, {
+  yes: 'yes',
+  no: 'no',
+  'cannot-tell': 'cannotTell',
+});
 
 /**
  * An answer in lines, for papers and files.
@@ -18,14 +25,15 @@ export function answerLines(item: FormItem | undefined, answer: Answer | undefin
 
 function pairLines(item: Extract<FormItem, { kind: 'pair' }>, { text = '', next = '' }: Answer): string[] {
   const line = (label: string, usual: string, words: string) =>
-    words.trim() === '' ? [] : [`${label === '' ? usual : label}: ${words.trim()}`];
-  return [...line(item.worksLabel, 'What works', text), ...line(item.nextLabel, 'Next step', next)];
+    words.trim() === '' ? [] : [say('labelled', { label: label === '' ? usual : label, words: words.trim() })];
+  return [...line(item.worksLabel, say('whatWorks'), text), ...line(item.nextLabel, say('nextStep'), next)];
 }
 
 function given(item: FormItem, answer: Answer): string[] {
   const points = itemPoints(item, answer);
-  const score = points === null ? '' : `${points} of ${itemMaximum(item)}`;
-  const joined = (words: string) => (score === '' ? words : words === '' ? score : `${score}: ${words}`);
+  const score = points === null ? '' : say('scoreOf', { points, of: itemMaximum(item) ?? 0 });
+  const joined = (words: string) =>
+    score === '' ? words : words === '' ? score : say('labelled', { label: score, words });
   switch (item.kind) {
     case 'criterion': {
       const level = item.levels.find(({ id }) => id === answer.levelId);
@@ -38,7 +46,7 @@ function given(item: FormItem, answer: Answer): string[] {
     case 'checklist': {
       const lines = item.entries.flatMap(({ id, text }) => {
         const check = answer.checks?.[id];
-        return check === undefined ? [] : [`${CHECKS[check]}: ${text}`];
+        return check === undefined ? [] : [say('labelled', { label: CHECKS[check], words: text })];
       });
       return score === '' ? lines : [score, ...lines];
     }
@@ -46,7 +54,7 @@ function given(item: FormItem, answer: Answer): string[] {
       return answer.value == null ? [] : [`${answer.value} ${item.unit}`.trim()];
     case 'choice': {
       const chosen = item.options.filter(({ id }) => answer.choices?.includes(id)).map(({ title }) => title);
-      return chosen.length === 0 ? [] : [chosen.join(', ')];
+      return chosen.length === 0 ? [] : [listed(chosen, 'comma')];
     }
     default:
       return [];

@@ -16,8 +16,6 @@ const WISH =
 const SLIP =
   /\b(?:typos?|spelling|misspell?ed|commas?|full stop|punctuation|grammar|tense|plural|capital(?:s| letter)?|hyphen|apostrophe|double space)\b/i;
 
-const NAMED = new RegExp(`^\\s*(${Object.values(KIND_NAMES).join('|')})\\b\\s*(?:[:.–—-]\\s*|\\n|$)`, 'i');
-
 /**
  * Guesses from its words what a note is for: the kind that it is called by, a question, praise, a slip, else a change. Ours, tried on the
  * sentences of its test; whoever brings notes in sees the guess and changes it.
@@ -25,7 +23,7 @@ const NAMED = new RegExp(`^\\s*(${Object.values(KIND_NAMES).join('|')})\\b\\s*(?
  * @param edits a change of the passage goes with it: that is no question and no praise
  */
 export function guessKind(words: string, edits = false): Guessed {
-  const named = NAMED.exec(words);
+  const named = beginsWithKind().exec(words);
   const body = words.trim();
   if (named !== null) {
     const kind = kindCalled(named[1] as string);
@@ -37,6 +35,11 @@ export function guessKind(words: string, edits = false): Guessed {
   if (/\?["”’)\s]*$/.test(body)) return { kind: 'ask', body };
   if (PRAISE.test(body) && !WISH.test(body)) return { kind: 'keep', body };
   return { kind: 'change', body };
+}
+
+/** A kind of note at the beginning, as it is called in the language spoken. */
+function beginsWithKind(): RegExp {
+  return new RegExp(`^\\s*(${Object.values(KIND_NAMES).join('|')})\\b\\s*(?:[:.–—-]\\s*|\\n|$)`, 'i');
 }
 
 function kindCalled(name: string): MarkedKind {

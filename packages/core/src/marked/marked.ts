@@ -1,3 +1,5 @@
+import { say } from '../words/form.js';
+import { wordsBy } from '../words/wordsBy.js';
 import type { Selector } from '../anchoring/place.js';
 import type { ProposedEdit } from '../edits/proposedEdit.js';
 
@@ -62,28 +64,30 @@ export interface MarkedDraft {
   readonly reviews: readonly MarkedReview[];
 }
 
-export const KIND_NAMES: Readonly<Record<MarkedKind, string>> = {
-  keep: 'Keep',
-  change: 'Change',
-  ask: 'Ask',
-  fix: 'Fix',
-};
+export const KIND_NAMES: Readonly<Record<MarkedKind, string>> = wordsBy(say, {
+  keep: 'keep',
+  change: 'change',
+  ask: 'ask',
+  fix: 'fix',
+});
 
 /** What a proposed edit does, in words: for programs and papers that have no way to show it. */
 export function editLine(edit: ProposedEdit, passage: string): string {
   switch (edit.type) {
     case 'insert':
-      return `${edit.side === 'before' ? 'Put before it' : 'Put after it'}: “${edit.text}”`;
+      return edit.side === 'before' ? say('putBefore', { text: edit.text }) : say('putAfter', { text: edit.text });
     case 'delete':
-      return `Take out: “${passage}”`;
+      return say('takeOut', { passage });
     case 'replace':
-      return `“${passage}” → “${edit.text}”`;
-    case 'move':
-      return `${edit.side === 'before' ? 'Move to before' : 'Move to after'} “${edit.to.quote.exact}”`;
+      return say('replace', { passage, text: edit.text });
+    case 'move': {
+      const place = edit.to.quote.exact;
+      return edit.side === 'before' ? say('moveBefore', { place }) : say('moveAfter', { place });
+    }
     case 'split':
-      return 'Begin a paragraph here.';
+      return say('split');
     case 'join':
-      return 'Join this paragraph with the next one.';
+      return say('join');
   }
 }
 
@@ -101,7 +105,7 @@ export function noteLines({
 }: Pick<MarkedNote, 'kind' | 'body' | 'edit' | 'selector'>): string[] {
   const said = body.trim();
   return [
-    said === '' ? KIND_NAMES[kind] : `${KIND_NAMES[kind]}: ${said}`,
+    said === '' ? KIND_NAMES[kind] : say('labelled', { label: KIND_NAMES[kind], words: said }),
     ...(edit === null ? [] : [editLine(edit, passageOf(selector))]),
   ];
 }

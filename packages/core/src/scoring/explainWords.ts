@@ -1,22 +1,16 @@
-import { counted } from '../words/counted.js';
+import { say } from '../words/grading.js';
 import type { Explanation } from './explain.js';
 
 /** How an adjusted score came about, in sentences; empty where there is nothing to say. */
 export function explanationWords({ reviewers, less, more, forHalf }: Explanation): string {
-  const company = [
-    ...(less > 0
-      ? [
-          `${less} of ${counted(reviewers, '1 reviewer', '# reviewers')} ${counted(less, 'gives', 'give')} less than others on average`,
-        ]
-      : []),
-    ...(more > 0
-      ? [
-          `${less > 0 ? more : `${more} of ${counted(reviewers, '1 reviewer', '# reviewers')}`} ${counted(more, 'gives', 'give')} more${less > 0 ? '' : ' than others on average'}`,
-        ]
-      : []),
-  ];
-  return [
-    ...(company.length === 0 ? [] : [`${company.join(', ')}.`]),
-    ...(forHalf === null ? [] : [`An interval half as wide would take about ${forHalf} reviews.`]),
-  ].join(' ');
+  const company =
+    less > 0 && more > 0
+      ? say('lessAndMore', { reviewers, less, more })
+      : less > 0
+        ? say('less', { reviewers, less })
+        : more > 0
+          ? say('more', { reviewers, more })
+          : '';
+  const half = forHalf === null ? '' : say('forHalf', { reviews: forHalf });
+  return [company, half].filter((sentence) => sentence !== '').join(' ');
 }

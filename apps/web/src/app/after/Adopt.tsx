@@ -1,16 +1,17 @@
+import { wordsBy } from '@salt-circle/core';
 import type { AdoptResult, DecisionsView, NotAdopted } from '@salt-circle/contracts';
-import { counted } from '@salt-circle/core';
 import { useState } from 'react';
 import { Button } from '../../kit/index.js';
 import { ProblemNotice } from '../ProblemNotice.js';
 import { useAdoptMutation, useUndoAdoptionMutation } from './afterApi.js';
+import { say } from '../../words/app.js';
 
-export const NOT_ADOPTED: Readonly<Record<NotAdopted, string>> = {
-  already: 'It has been put into your text already.',
-  gone: 'Its passage is not in your text any more as it was, so it was not put in. Change the words by hand.',
-  'no-text': 'It is not on a typed text, so it cannot be put in from here.',
-  conflict: 'Another edit has changed the same words, so it was not put in.',
-};
+export const NOT_ADOPTED: Readonly<Record<NotAdopted, string>> = wordsBy(say, {
+  already: 'itHasBeenPutInto',
+  gone: 'itsPassageIsNotIn',
+  'no-text': 'itIsNotOnTyped',
+  conflict: 'anotherEditHasChangedSame',
+});
 
 interface AdoptProps {
   readonly exchangeId: string;
@@ -34,12 +35,12 @@ export function Adopt({ exchangeId, noteId, decisions, rivals }: AdoptProps) {
       {adoption === undefined ? (
         decisions.mayAdopt && (
           <Button small busy={adopting.isLoading} onClick={() => void go()}>
-            Adopt the edit
+            {say('adoptEdit')}
           </Button>
         )
       ) : (
         <>
-          <span className="text-kelp">adopted</span>{' '}
+          <span className="text-kelp">{say('adopted')}</span>{' '}
           {adoption.undoable && decisions.mayAdopt && (
             <Button
               small
@@ -47,14 +48,14 @@ export function Adopt({ exchangeId, noteId, decisions, rivals }: AdoptProps) {
               busy={undoing.isLoading}
               onClick={() => void undo({ exchangeId, id: adoption.id })}
             >
-              Take it out again
+              {say('takeItOutAgain')}
             </Button>
           )}
         </>
       )}
       {adoption === undefined && rivals > 0 && (
         <span className="block text-copper">
-          {rivals === 1 ? 'Another edit' : `${rivals} other edits`} of the same words: adopt one of them.
+          {rivals === 1 ? say('anotherEditOfSameWords') : say('otherEditsOfSameWords', { rivals })}
         </span>
       )}
       {why !== undefined && (
@@ -82,12 +83,12 @@ export function AdoptAll({ exchangeId, noteIds }: AdoptAllProps) {
     <div className="no-print text-sm">
       {noteIds.length > 1 && (
         <Button small busy={isLoading} onClick={() => void adopt({ exchangeId, noteIds })}>
-          Adopt all {noteIds.length} proposed edits
+          {say('adoptAllProposedEdits', { noteIds: noteIds.length })}
         </Button>
       )}
       {left > 0 && (
         <p role="alert" className="text-copper">
-          {counted(left, 'One was', '# were')} not put in: the words are not in your text any more as they were.
+          {say('wereNotPutInWords', { left })}
         </p>
       )}
       {error !== undefined && <ProblemNotice error={error} />}

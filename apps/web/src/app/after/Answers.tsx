@@ -8,6 +8,7 @@ import { Rating } from './Rating.js';
 import { Thread } from './Thread.js';
 import { PleaseLook } from '../check/PleaseLook.js';
 import { RemarkFiles } from '../remarks/RemarkFiles.js';
+import { say } from '../../words/app.js';
 
 interface AnswersProps {
   readonly feedback: FeedbackView;
@@ -101,5 +102,5 @@ function OneQuestion({ feedback, question }: AnswersProps & { readonly question:
 }
 
 function reviewerWords({ reviewer, self }: FeedbackView['reviews'][number]): string {
-  return self ? 'Your self-review' : labelWords(reviewer);
+  return self ? say('yourSelfReview') : labelWords(reviewer);
 }

@@ -1,5 +1,5 @@
 import { LIMITS, type DecisionView } from '@salt-circle/contracts';
-import { DECISIONS, type DecisionKind } from '@salt-circle/core';
+import { DECISIONS, type DecisionKind, wordsBy } from '@salt-circle/core';
 import { useState, type KeyboardEvent, type ReactNode } from 'react';
 import { Button, Checkbox, TextField } from '../../kit/index.js';
 import { isTyping } from '../boards/Walk.js';
@@ -7,13 +7,14 @@ import { selectSingleKeys } from '../layoutSlice.js';
 import { ProblemNotice } from '../ProblemNotice.js';
 import { useAppSelector } from '../store.js';
 import { useDecideMutation } from './afterApi.js';
+import { say } from '../../words/app.js';
 
-export const DECISION_WORDS: Readonly<Record<DecisionKind, string>> = {
-  'will-change': 'will change',
-  there: 'already there',
-  'will-not': 'will not',
-  'not-sure': 'not sure yet',
-};
+export const DECISION_WORDS: Readonly<Record<DecisionKind, string>> = wordsBy(say, {
+  'will-change': 'willChange',
+  there: 'alreadyThere',
+  'will-not': 'willNot',
+  'not-sure': 'notSureYet',
+});
 
 export interface DecideProps {
   readonly exchangeId: string;
@@ -51,7 +52,7 @@ export function Decide({ exchangeId, of, decision, ticks = false, children }: De
   };
   return (
     <div className="no-print mt-1.5 text-sm" onKeyDown={onKey}>
-      <div role="group" aria-label="What you decide" className="flex flex-wrap items-center gap-1.5">
+      <div role="group" aria-label={say('whatYouDecide')} className="flex flex-wrap items-center gap-1.5">
         {DECISIONS.map((kind, index) => (
           <Button
             key={kind}
@@ -65,16 +66,16 @@ export function Decide({ exchangeId, of, decision, ticks = false, children }: De
           </Button>
         ))}
         {ticks && known.decision === 'will-change' && (
-          <Checkbox label="done" checked={known.done} onChange={({ target }) => set({ done: target.checked })} />
+          <Checkbox label={say('done')} checked={known.done} onChange={({ target }) => set({ done: target.checked })} />
         )}
         {children}
       </div>
       {(known.decision === 'will-not' || known.why !== '') && (
         <TextField
-          label="Why"
+          label={say('why')}
           value={why}
           maxLength={LIMITS.guidance}
-          hint="Optional; for yourself and your instructor."
+          hint={say('optionalForYourselfAndYour')}
           onChange={({ target }) => setWhy(target.value)}
           onBlur={() => why !== known.why && set({ why })}
         />

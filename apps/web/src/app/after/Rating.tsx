@@ -1,22 +1,23 @@
 import { LIMITS } from '@salt-circle/contracts';
-import { HELPED, type Helped } from '@salt-circle/core';
+import { HELPED, type Helped, wordsBy } from '@salt-circle/core';
 import { useState } from 'react';
 import { Button, TextArea } from '../../kit/index.js';
 import { ProblemNotice } from '../ProblemNotice.js';
 import { useSeeing } from '../seeing/useSeeing.js';
 import { useRateMutation, useThreadsQuery } from './afterApi.js';
+import { say } from '../../words/app.js';
 
-export const HELPED_WORDS: Readonly<Record<Helped, string>> = {
-  'carried-on': 'It carried me on',
-  'some-use': 'It was of some use',
-  'no-use': 'I could not use it',
-};
+export const HELPED_WORDS: Readonly<Record<Helped, string>> = wordsBy(say, {
+  'carried-on': 'itCarriedMeOn',
+  'some-use': 'itWasOfSomeUse',
+  'no-use': 'iCouldNotUseIt',
+});
 
-const READ_BY = {
-  staff: 'Only your instructor and assistants read this.',
-  'at-once': 'Its reviewer reads this, and your instructor.',
-  'at-end': 'Its reviewer reads this once answers and revisions are over; your instructor reads it at once.',
-} as const;
+const READ_BY = wordsBy(say, {
+  staff: 'onlyYourInstructorAndAssistants',
+  'at-once': 'itsReviewerReadsThisAnd',
+  'at-end': 'itsReviewerReadsThisOnce',
+});
 
 /** How a review helped: to say, as its author, or to read. */
 export function Rating({ reviewId }: { readonly reviewId: string }) {
@@ -30,8 +31,10 @@ export function Rating({ reviewId }: { readonly reviewId: string }) {
   if (rating === null) return null;
   return (
     <p className="text-sm">
-      <span className="text-ink-soft">How it helped its author:</span> {HELPED_WORDS[rating.helped]}
-      {rating.words !== '' && <span className="block whitespace-pre-wrap">“{rating.words}”</span>}
+      <span className="text-ink-soft">{say('howItHelpedItsAuthor')}</span> {HELPED_WORDS[rating.helped]}
+      {rating.words !== '' && (
+        <span className="block whitespace-pre-wrap">{say('quoted', { words: rating.words })}</span>
+      )}
     </p>
   );
 }
@@ -49,7 +52,7 @@ function Rate({ reviewId, given, hint }: RateProps) {
   const changed = helped !== null && (helped !== given?.helped || words.trim() !== given.words);
   return (
     <fieldset className="no-print mt-2 space-y-1.5 text-sm">
-      <legend className="font-medium">How did this review help you?</legend>
+      <legend className="font-medium">{say('howDidThisReviewHelp')}</legend>
       <div className="flex flex-wrap gap-1.5">
         {HELPED.map((step) => (
           <Button
@@ -66,7 +69,7 @@ function Rate({ reviewId, given, hint }: RateProps) {
       {helped !== null && (
         <>
           <TextArea
-            label="A word of thanks, or why"
+            label={say('wordOfThanksOrWhy')}
             hint={hint}
             value={words}
             maxLength={LIMITS.guidance}
@@ -74,7 +77,7 @@ function Rate({ reviewId, given, hint }: RateProps) {
           />
           {error !== undefined && <ProblemNotice error={error} />}
           <Button small busy={isLoading} disabled={!changed} onClick={() => void rate({ reviewId, helped, words })}>
-            {given === null ? 'Say so' : changed ? 'Say so again' : 'Said'}
+            {given === null ? say('saySo') : changed ? say('saySoAgain') : say('said')}
           </Button>
         </>
       )}

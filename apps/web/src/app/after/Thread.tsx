@@ -1,3 +1,4 @@
+import { wordsBy } from '@salt-circle/core';
 import { LIMITS, type ReplyView } from '@salt-circle/contracts';
 import { useState } from 'react';
 import { Button, TextArea } from '../../kit/index.js';
@@ -8,6 +9,7 @@ import { useSeeing } from '../seeing/useSeeing.js';
 import { useMe } from '../session/useMe.js';
 import { When } from '../time/When.js';
 import { useReplyMutation, useThreadsQuery } from './afterApi.js';
+import { say } from '../../words/app.js';
 
 export interface ThreadProps {
   readonly reviewId: string;
@@ -33,7 +35,7 @@ export function Thread({ reviewId, noteId, itemId, timeZone, quiet = false }: Th
   return (
     <div className="mt-1 border-l-2 border-line pl-2 text-sm">
       {here.length > 0 && (
-        <ul className="space-y-1" aria-label="Answers">
+        <ul className="space-y-1" aria-label={say('answers')}>
           {here.map((one) => (
             <Reply key={one.id} reply={one} timeZone={timeZone} />
           ))}
@@ -54,11 +56,11 @@ export function Thread({ reviewId, noteId, itemId, timeZone, quiet = false }: Th
         !seeing && (
           <span className="no-print">
             <Button look="quiet" small onClick={() => setWriting(true)}>
-              {noteId === undefined && itemId === undefined ? 'Answer the whole review…' : 'Answer…'}
+              {noteId === undefined && itemId === undefined ? say('answerWholeReview') : say('answer')}
             </Button>
             {data.until !== null && here.length === 0 && noteId === undefined && itemId === undefined && (
               <span className="text-ink-soft">
-                until <When at={data.until} timeZone={timeZone} exact />
+                {say('until', { when: <When at={data.until} timeZone={timeZone} exact /> })}
               </span>
             )}
           </span>
@@ -69,7 +71,7 @@ export function Thread({ reviewId, noteId, itemId, timeZone, quiet = false }: Th
 }
 
 /** Instructors and assistants alike. */
-const AS = { author: 'author', reviewer: 'reviewer', staff: 'of the teaching staff' } as const;
+const AS = wordsBy(say, { author: 'author', reviewer: 'reviewer', staff: 'ofTeachingStaff' });
 
 function Reply({ reply, timeZone }: { readonly reply: ReplyView; readonly timeZone: string }) {
   const { as, by, at, words } = reply;
@@ -118,10 +120,8 @@ function Writing({ reviewId, noteId, itemId, text, over, onChange, onClose, onSe
       }}
     >
       <TextArea
-        label="Your answer"
-        hint={
-          over ? 'The time for answers is over. What you wrote is kept in this browser, and was not sent.' : undefined
-        }
+        label={say('yourAnswer')}
+        hint={over ? say('timeForAnswersIsOver') : undefined}
         value={text}
         maxLength={LIMITS.reply}
         onChange={({ target }) => onChange(target.value)}
@@ -130,11 +130,11 @@ function Writing({ reviewId, noteId, itemId, text, over, onChange, onClose, onSe
       <div className="flex gap-2">
         {!over && (
           <Button small type="submit" busy={isLoading} disabled={text.trim() === ''}>
-            Send the answer
+            {say('sendAnswer')}
           </Button>
         )}
         <Button small look="quiet" onClick={onClose}>
-          Close
+          {say('close')}
         </Button>
       </div>
     </form>

@@ -1,13 +1,13 @@
 import type { DraftReading, FeedbackView } from '@salt-circle/contracts';
-import { counted } from '@salt-circle/core';
 import { Fragment, useState, type ReactNode } from 'react';
+import { say } from '../../words/app.js';
 
 interface VersionsProps<Of extends FeedbackView> {
   readonly feedback: Of;
   /** Shown until another one is chosen. */
   readonly first: DraftReading;
-  /** @param where said beside counts, where there is more than one version */
-  readonly children: (feedback: Of, draft: DraftReading, where: string) => ReactNode;
+  /** @param version which one it is of, where there is more than one */
+  readonly children: (feedback: Of, draft: DraftReading, version: number | null) => ReactNode;
 }
 
 /**
@@ -22,7 +22,7 @@ export function Versions<Of extends FeedbackView>({ feedback, first, children }:
   return (
     <>
       {drafts.length > 1 && (
-        <div role="group" aria-label="Versions that were reviewed" className="flex flex-wrap gap-1.5 px-6 pt-4">
+        <div role="group" aria-label={say('versionsThatWereReviewed')} className="flex flex-wrap gap-1.5 px-6 pt-4">
           {drafts.map(({ version }) => (
             <button
               key={version}
@@ -31,18 +31,17 @@ export function Versions<Of extends FeedbackView>({ feedback, first, children }:
               onClick={() => setChosen(version)}
               className="rounded border border-edge bg-paper px-2.5 py-1 text-sm aria-pressed:border-iodine aria-pressed:bg-crust aria-pressed:font-semibold"
             >
-              Version {version}{' '}
-              <span className="font-normal text-ink-soft">{counted(of(version).length, '1 review', '# reviews')}</span>
+              {say('versionReviews', {
+                version,
+                of: of(version).length,
+                span: (words) => <span className="font-normal text-ink-soft">{words}</span>,
+              })}
             </button>
           ))}
         </div>
       )}
       <Fragment key={draft.version}>
-        {children(
-          { ...feedback, reviews: of(draft.version) },
-          draft,
-          drafts.length > 1 ? ` on version ${draft.version}` : '',
-        )}
+        {children({ ...feedback, reviews: of(draft.version) }, draft, drafts.length > 1 ? draft.version : null)}
       </Fragment>
     </>
   );

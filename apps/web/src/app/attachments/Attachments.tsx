@@ -6,6 +6,7 @@ import { ProblemNotice } from '../ProblemNotice.js';
 import { attachmentAddress, originalAddress } from '../viewing/address.js';
 import { PartViewer } from '../viewing/PartViewer.js';
 import { bytesInWords } from '../viewing/sizes.js';
+import { say } from '../../words/app.js';
 
 const { useAttachmentQuery } = api.injectEndpoints({
   endpoints: (build) => ({
@@ -35,7 +36,7 @@ export function Attachments({ exchangeId, attachments, place, onRemove }: Attach
   if (here.length === 0) return null;
   return (
     <>
-      <ul aria-label={`Attached to the ${place}`} className="mt-3 max-w-[68ch] border-t border-line">
+      <ul aria-label={say('attachedTo', { place })} className="mt-3 max-w-[68ch] border-t border-line">
         {here.map((card) => (
           <li
             key={card.id}
@@ -45,19 +46,19 @@ export function Attachments({ exchangeId, attachments, place, onRemove }: Attach
               <a
                 href={originalAddress(attachmentAddress(exchangeId, card.id))}
                 className="font-medium break-words text-ink underline decoration-line"
-                title="Download it"
+                title={say('downloadIt')}
               >
                 {card.name}
               </a>
               <span className="ml-2 text-sm whitespace-nowrap text-ink-soft">{bytesInWords(card.size)}</span>
             </p>
             <span className="flex gap-1">
-              <Button small aria-label={`Read ${card.name}`} onClick={() => setReading(card)}>
-                Read
+              <Button small aria-label={say('read', { name: card.name })} onClick={() => setReading(card)}>
+                {say('readLabel')}
               </Button>
               {onRemove !== undefined && (
-                <Button small aria-label={`Remove ${card.name}`} onClick={() => onRemove(card)}>
-                  Remove
+                <Button small aria-label={say('remove', { name: card.name })} onClick={() => onRemove(card)}>
+                  {say('removeLabel')}
                 </Button>
               )}
             </span>
@@ -80,7 +81,7 @@ function Reading({ exchangeId, id }: { readonly exchangeId: string; readonly id:
   const waiting = data?.copy?.state === 'waiting';
   if (data !== undefined && settled === waiting) setSettled(!waiting);
   if (error !== undefined) return <ProblemNotice error={error} />;
-  if (data === undefined) return <Loading what="the attachment" />;
+  if (data === undefined) return <Loading what={say('attachment')} />;
   return (
     <div className="h-[70vh] overflow-auto">
       <PartViewer part={data} address={attachmentAddress(exchangeId, id)} />

@@ -1,6 +1,7 @@
 import type { PersonLabel } from '@salt-circle/contracts';
 import { TextField } from '../../kit/index.js';
 import { NameOrder } from './nameOrder.js';
+import { say } from '../../words/app.js';
 
 /** Above a board of people: finds by name or alias, and says in which order names go. */
 export function Find({ value, onChange }: { readonly value: string; readonly onChange: (value: string) => void }) {
@@ -8,9 +9,9 @@ export function Find({ value, onChange }: { readonly value: string; readonly onC
     <div className="mb-2 flex flex-wrap gap-3">
       <div className="w-64 max-w-full">
         <TextField
-          label="Find a person"
+          label={say('findPerson')}
           labelHidden
-          placeholder="Find a person"
+          placeholder={say('findPerson')}
           value={value}
           onChange={({ target }) => onChange(target.value)}
         />

@@ -5,6 +5,7 @@ import type { WalkStop } from '../layoutSlice.js';
 import { Find, isFound } from './Find.js';
 import { useNameKey } from './nameOrder.js';
 import { useBeginWalk } from './Walk.js';
+import { say } from '../../words/app.js';
 
 interface BoardPerson {
   readonly id: string;
@@ -38,7 +39,7 @@ export function PeopleBoard<Row extends BoardPerson>({ label, rows, columns, sto
       <Find value={wanted} onChange={setWanted} />
       <BoardTable label={label} columns={columns} rows={found} rowKey={({ id }) => id} sort={sort} onSort={setSort} />
       {beside?.(found)}
-      {found.length === 0 && rows.length > 0 && <p className="py-4 text-ink-soft">Nobody by that name.</p>}
+      {found.length === 0 && rows.length > 0 && <p className="py-4 text-ink-soft">{say('nobodyByThatName')}</p>}
     </div>
   );
 }
@@ -66,10 +67,10 @@ export function usePersonColumns<Row extends BoardPerson>(
 ): Array<BoardColumn<Row>> {
   const nameKey = useNameKey();
   return [
-    { key: 'person', head: 'Person', sort: ({ person }) => nameKey(person), cell },
+    { key: 'person', head: say('person'), sort: ({ person }) => nameKey(person), cell },
     {
       key: 'alias',
-      head: 'Alias',
+      head: say('alias'),
       sort: ({ person }) => person.alias ?? null,
       cell: ({ person }) => <span className="text-ink-soft">{person.alias}</span>,
     },

@@ -4,6 +4,7 @@ import { useEffect, useEffectEvent } from 'react';
 import { selectSingleKeys } from '../layoutSlice.js';
 import { labelWords } from '../People.js';
 import { useAppSelector } from '../store.js';
+import { say } from '../../words/app.js';
 
 /** Where letters are letters; on something that is chosen they are not. */
 const TYPED_IN = 'input:not([type=radio]):not([type=checkbox]), textarea, select';
@@ -38,10 +39,10 @@ export function Steps({ rows, id, onShow }: StepsProps) {
   }, []);
   return (
     <>
-      <Step words="Previous" keys="P" to={before} onShow={onShow}>
+      <Step words={say('previous')} keys="P" to={before} onShow={onShow}>
         <ChevronLeft size={16} aria-hidden="true" />
       </Step>
-      <Step words="Next" keys="N" to={after} onShow={onShow}>
+      <Step words={say('next')} keys="N" to={after} onShow={onShow}>
         <ChevronRight size={16} aria-hidden="true" />
       </Step>
     </>

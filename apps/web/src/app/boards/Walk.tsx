@@ -3,6 +3,7 @@ import { useEffect, useEffectEvent, type ReactNode } from 'react';
 import { Link, resolvePath, useLocation, useNavigate } from 'react-router';
 import { selectSingleKeys, selectWalk, walkBegun, type WalkStop } from '../layoutSlice.js';
 import { useAppDispatch, useAppSelector } from '../store.js';
+import { say } from '../../words/app.js';
 
 /** Keeps what is listed, for whoever opens one of it. Ways are taken from the page that lists. */
 export function useBeginWalk(): (stops: readonly WalkStop[]) => void {
@@ -40,14 +41,12 @@ export function Walk() {
   }, []);
   if (walk === null) return null;
   return (
-    <nav aria-label="The list that you came from" className="no-print flex items-center gap-1 text-sm text-ink-soft">
-      <Step stop={walk.before} words="Previous" keys="P">
+    <nav aria-label={say('listThatYouCameFrom')} className="no-print flex items-center gap-1 text-sm text-ink-soft">
+      <Step stop={walk.before} words={say('previous')} keys="P">
         <ChevronLeft size={16} aria-hidden="true" />
       </Step>
-      <span className="tabular-nums">
-        {walk.at + 1} of {walk.of}
-      </span>
-      <Step stop={walk.after} words="Next" keys="N">
+      <span className="tabular-nums">{say('of', { at: walk.at + 1, of: walk.of })}</span>
+      <Step stop={walk.after} words={say('next')} keys="N">
         <ChevronRight size={16} aria-hidden="true" />
       </Step>
     </nav>

@@ -3,6 +3,7 @@ import { byFamilyName } from '@salt-circle/core';
 import { Select } from '../../kit/index.js';
 import { nameOrderChanged, selectNameOrder } from '../layoutSlice.js';
 import { useAppDispatch, useAppSelector } from '../store.js';
+import { say } from '../../words/app.js';
 
 /** What lists of people are put in order by, as whoever looks has chosen. */
 export function useNameKey(): (label: Pick<PersonLabel, 'name'>) => string {
@@ -16,12 +17,12 @@ export function NameOrder() {
   const dispatch = useAppDispatch();
   return (
     <Select
-      label="Order of names"
+      label={say('orderOfNames')}
       labelHidden
       value={order}
       options={[
-        ['family', 'Names by family name'],
-        ['written', 'Names as written'],
+        ['family', say('namesByFamilyName')],
+        ['written', say('namesAsWritten')],
       ]}
       onChange={(next) => dispatch(nameOrderChanged(next === 'written' ? 'written' : 'family'))}
     />

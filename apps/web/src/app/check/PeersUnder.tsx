@@ -6,6 +6,7 @@ import { keptOf } from './keptOf.js';
 import { AnswerWords } from '../form/AnswerWords.js';
 import { formOfReview } from '../form/questions.js';
 import { labelWords } from '../People.js';
+import { say } from '../../words/app.js';
 
 type PeerReview = DraftFeedbackView['reviews'][number];
 
@@ -65,7 +66,7 @@ export function PeersUnder({ item, onTake }: PeersUnderProps) {
         );
   return (
     <details className="mt-1.5 text-sm">
-      <summary className="min-h-6 cursor-pointer text-dusk">What the others say</summary>
+      <summary className="min-h-6 cursor-pointer text-dusk">{say('whatOthersSay')}</summary>
       <ul className="mt-1 space-y-2 border-l border-line pl-3">
         {reviews.map(({ id, reviewer, self, answers }) => {
           const answer = answers[item.id];
@@ -73,7 +74,7 @@ export function PeersUnder({ item, onTake }: PeersUnderProps) {
           return (
             <li key={id}>
               <p className="text-ink-soft">
-                {self ? 'The author’s own review' : labelWords(reviewer)}
+                {self ? say('authorsOwnReview') : labelWords(reviewer)}
                 {taken !== null && <Take onClick={() => onTake(taken)} />}
               </p>
               <AnswerWords item={item} answer={answer} />
@@ -83,7 +84,7 @@ export function PeersUnder({ item, onTake }: PeersUnderProps) {
         {mean !== null && (
           <li>
             <p className="text-ink-soft">
-              On average
+              {say('onAverage')}
               <Take onClick={() => onTake(mean)} />
             </p>
             <AnswerWords item={item} answer={mean} />
@@ -97,7 +98,7 @@ export function PeersUnder({ item, onTake }: PeersUnderProps) {
 function Take({ onClick }: { readonly onClick: () => void }) {
   return (
     <button type="button" className="ml-2 min-h-6 text-dusk underline" onClick={onClick}>
-      Take over
+      {say('takeOver')}
     </button>
   );
 }

@@ -5,6 +5,7 @@ import { ProblemNotice } from '../ProblemNotice.js';
 import { useSeeing } from '../seeing/useSeeing.js';
 import { When } from '../time/When.js';
 import { useAskToLookMutation, useLookRequestsQuery } from './checkApi.js';
+import { say } from '../../words/app.js';
 
 export interface PleaseLookProps {
   readonly reviewId: string;
@@ -25,24 +26,25 @@ export function PleaseLook({ reviewId, noteId, timeZone }: PleaseLookProps) {
       {here.map(({ id, words, at, answer, answeredAt }) => (
         <div key={id} className="border-l-2 border-line pl-2">
           <p className="text-ink-soft">
-            You asked your instructor to look, <When at={at} timeZone={timeZone} />: “{words}”
+            {say('youAskedYourInstructorTo', { when: <When at={at} timeZone={timeZone} />, words })}
           </p>
           {answer === null || answeredAt === null ? (
-            <p className="text-ink-soft">Not answered yet; you will be told by mail.</p>
+            <p className="text-ink-soft">{say('notAnsweredYetYouWill')}</p>
           ) : (
             <p>
-              <span className="font-semibold">Your instructor</span>{' '}
-              <span className="text-ink-soft">
-                (<When at={answeredAt} timeZone={timeZone} />)
-              </span>
-              : <span className="whitespace-pre-wrap">{answer}</span>
+              {say('answeredAt', {
+                when: <When at={answeredAt} timeZone={timeZone} />,
+                answer: <span className="whitespace-pre-wrap">{answer}</span>,
+                strong: (words) => <span className="font-semibold">{words}</span>,
+                soft: (words) => <span className="text-ink-soft">{words}</span>,
+              })}
             </p>
           )}
         </div>
       ))}
       {!seeing && (
         <Button look="quiet" small onClick={() => setAsking(true)}>
-          Ask the instructor to look…
+          {say('askInstructorToLook')}
         </Button>
       )}
       {asking && <AskDialog reviewId={reviewId} noteId={noteId ?? null} onClose={() => setAsking(false)} />}
@@ -67,10 +69,8 @@ function AskDialog({ reviewId, noteId, onClose }: AskDialogProps) {
     <Dialog
       open
       onClose={onClose}
-      title={
-        noteId === null ? 'Ask your instructor to look at this review' : 'Ask your instructor to look at this note'
-      }
-      description="When something is unfair, hurtful or wrong, or tells who you are. Only the staff of the course read it; the other side does not learn of it."
+      title={noteId === null ? say('askYourInstructorToLook') : say('askYourInstructorToLookAt')}
+      description={say('whenSomethingIsUnfairHurtful')}
     >
       <form
         className="space-y-3"
@@ -80,14 +80,14 @@ function AskDialog({ reviewId, noteId, onClose }: AskDialogProps) {
         }}
       >
         <TextArea
-          label="What should be looked at, and why?"
+          label={say('whatShouldBeLookedAt')}
           value={words}
           maxLength={LIMITS.guidance}
           onChange={({ target }) => setWords(target.value)}
         />
         {error !== undefined && <ProblemNotice error={error} />}
         <Button look="primary" type="submit" busy={isLoading}>
-          Ask
+          {say('ask')}
         </Button>
       </form>
     </Dialog>

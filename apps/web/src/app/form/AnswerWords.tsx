@@ -1,5 +1,6 @@
 import { bandOf, itemMaximum, itemPoints, type Answer, type Check, type FormItem } from '@salt-circle/core';
 import { CHECK_WORDS, PAIR_WORDS } from './kinds.js';
+import { say } from '../../words/app.js';
 
 export interface AnswerWordsProps {
   /** Undefined for the overall comment. */
@@ -12,7 +13,7 @@ export function AnswerWords({ item, answer }: AnswerWordsProps) {
   const text = answer?.text ?? '';
   const said = item?.kind === 'pair' ? null : text === '' ? null : <Said text={text} />;
   const given = item === undefined ? null : <Given item={item} answer={answer} />;
-  if (isBlank(item, answer)) return <span className="text-ink-soft">not answered</span>;
+  if (isBlank(item, answer)) return <span className="text-ink-soft">{say('notAnswered')}</span>;
   return (
     <>
       {given}
@@ -38,7 +39,7 @@ function Given({ item, answer }: { readonly item: FormItem; readonly answer: Ans
   const score =
     points === null ? null : (
       <span className="mr-1.5">
-        <strong>{points}</strong> of {itemMaximum(item)}
+        {say('ofOf', { strong: <strong>{points}</strong>, itemMaximum: itemMaximum(item) })}
       </span>
     );
   switch (item.kind) {
@@ -93,7 +94,7 @@ function Given({ item, answer }: { readonly item: FormItem; readonly answer: Ans
               </dt>
               <dd>
                 {(answer?.[field] ?? '') === '' ? (
-                  <span className="text-ink-soft">not answered</span>
+                  <span className="text-ink-soft">{say('notAnswered')}</span>
                 ) : (
                   <Said text={answer?.[field] ?? ''} />
                 )}
@@ -127,8 +128,13 @@ function Named({ score, title, description }: NamedProps) {
   return (
     <p>
       {score}
-      {title}
-      {description !== '' && <span className="text-ink-soft">: {description}</span>}
+      {description === ''
+        ? title
+        : say('described', {
+            title,
+            description,
+            soft: (words) => <span className="text-ink-soft">{words}</span>,
+          })}
     </p>
   );
 }

@@ -1,6 +1,7 @@
 import type { Answer, ReviewForm } from '@salt-circle/core';
 import { useState } from 'react';
 import { AnswerText, ItemInput } from './ItemInput.js';
+import { say } from '../../words/app.js';
 
 export interface FormPreviewProps {
   readonly form: ReviewForm;
@@ -18,11 +19,13 @@ export function FormPreview({ form, live = false }: FormPreviewProps) {
       {form.items.map((item) => (
         <section key={item.id} className="@container break-inside-avoid">
           <div className="flex items-baseline justify-between gap-3">
-            <h3 className="font-semibold">{item.title === '' ? 'Untitled' : item.title}</h3>
+            <h3 className="font-semibold">{item.title === '' ? say('untitled') : item.title}</h3>
             <span className="text-sm whitespace-nowrap text-ink-soft">
-              {'minimumWords' in item && item.minimumWords > 0 && `at least ${item.minimumWords} words`}
+              {'minimumWords' in item &&
+                item.minimumWords > 0 &&
+                say('atLeastWords', { minimumWords: item.minimumWords })}
               {'minimumWords' in item && item.minimumWords > 0 && !item.required && ', '}
-              {!item.required && 'may be left out'}
+              {!item.required && say('mayBeLeftOut')}
             </span>
           </div>
           {item.guidance !== '' && <p className="mb-1.5 text-sm text-ink-soft">{item.guidance}</p>}
@@ -31,15 +34,25 @@ export function FormPreview({ form, live = false }: FormPreviewProps) {
       ))}
       {form.overall !== 'none' && (
         <section>
-          <h3 className="font-semibold">Overall comment</h3>
-          {form.overall === 'optional' && <p className="text-sm text-ink-soft">May be left out.</p>}
-          <AnswerText label="Overall comment" field="text" answer={answers['overall']} onChange={change('overall')} />
+          <h3 className="font-semibold">{say('overallComment')}</h3>
+          {form.overall === 'optional' && <p className="text-sm text-ink-soft">{say('mayBeLeftOutLabel')}</p>}
+          <AnswerText
+            label={say('overallComment')}
+            field="text"
+            answer={answers['overall']}
+            onChange={change('overall')}
+          />
         </section>
       )}
       {(form.minimumNotes > 0 || form.targetNotes > 0) && (
         <p className="text-ink-soft">
-          Notes on the draft: {form.minimumNotes > 0 ? `at least ${form.minimumNotes}` : 'as many as help'}
-          {form.targetNotes > 0 && `, ${form.targetNotes} would be good`}.
+          {form.minimumNotes > 0
+            ? form.targetNotes > 0
+              ? say('notesOnDraftAtLeast', { minimumNotes: form.minimumNotes, targetNotes: form.targetNotes })
+              : say('notesOnDraftAtLeastOf', { minimumNotes: form.minimumNotes })
+            : form.targetNotes > 0
+              ? say('notesOnDraftAsMany', { targetNotes: form.targetNotes })
+              : say('notesOnDraftAsManyAs')}
         </p>
       )}
     </div>

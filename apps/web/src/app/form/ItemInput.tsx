@@ -1,6 +1,5 @@
 import {
   checksOf,
-  counted,
   bandOf,
   rangeBounds,
   valueFault,
@@ -15,6 +14,7 @@ import {
 import { useId } from 'react';
 import { Levels, TextArea } from '../../kit/index.js';
 import { CHECK_WORDS, PAIR_WORDS } from './kinds.js';
+import { say } from '../../words/app.js';
 
 export interface ItemInputProps {
   readonly item: FormItem;
@@ -47,9 +47,9 @@ export function ItemInput({ item, answer, onChange }: ItemInputProps) {
       {item.kind === 'prompt' && <AnswerText label={item.title} field="text" {...given} />}
       {comment && (
         <AnswerText
-          label={`${item.title}: why`}
+          label={say('whyOf', { title: item.title })}
           field="text"
-          placeholder={item.comment === 'required' ? 'Say why' : 'Say why, if you like'}
+          placeholder={item.comment === 'required' ? say('sayWhy') : say('sayWhyIfYouLike')}
           {...given}
         />
       )}
@@ -93,7 +93,7 @@ function RangeInput({ item, answer, onChange }: Given<RangeItem>) {
       <div className="flex items-center gap-3">
         <input
           type="range"
-          aria-label={`${item.title}: points, by sliding`}
+          aria-label={say('pointsBySliding', { title: item.title })}
           min={least}
           max={most}
           step={item.step}
@@ -103,7 +103,7 @@ function RangeInput({ item, answer, onChange }: Given<RangeItem>) {
           className={`min-w-0 flex-1 accent-iodine ${value === null ? 'opacity-50' : ''}`}
         />
         <label htmlFor={id} className="sr-only">
-          {item.title}: points
+          {say('points', { title: item.title })}
         </label>
         <input
           id={id}
@@ -116,7 +116,7 @@ function RangeInput({ item, answer, onChange }: Given<RangeItem>) {
           onChange={(event) => set(event.target.valueAsNumber)}
           className="w-20 rounded border border-edge bg-paper px-2 py-1"
         />
-        <span className="whitespace-nowrap text-ink-soft">of {most}</span>
+        <span className="whitespace-nowrap text-ink-soft">{say('ofOf2', { most })}</span>
       </div>
       <ValueProblem item={item} value={value} />
       <ul className="mt-1 flex flex-col @lg:flex-row">
@@ -126,9 +126,9 @@ function RangeInput({ item, answer, onChange }: Given<RangeItem>) {
             className={`flex-1 border border-line px-2 py-1 text-sm not-first:-mt-px @lg:not-first:mt-0 @lg:not-first:-ml-px ${one === band ? 'z-10 border-iodine bg-paper outline outline-iodine' : ''}`}
           >
             <span className="font-semibold">
-              {one.from === one.to ? one.from : `${one.from} to ${one.to}`} {one.title}
+              {one.from === one.to ? one.from : say('to', { from: one.from, to: one.to })} {one.title}
             </span>
-            {one === band && <span className="sr-only"> (chosen)</span>}
+            {one === band && <span className="sr-only"> {say('chosen')}</span>}
             {one.description !== '' && <span className="block text-ink-soft">{one.description}</span>}
           </li>
         ))}
@@ -148,7 +148,7 @@ function ChecklistInput({ item, answer, onChange }: Given<ChecklistItem>) {
             {entry.points !== null && (
               <span className="ml-1.5 text-sm text-ink-soft">
                 {entry.points}
-                <span className="sr-only">{counted(entry.points, ' point', ' points')}</span>
+                <span className="sr-only">{say('pointsCounted', { points: entry.points })}</span>
               </span>
             )}
           </span>
@@ -215,16 +215,22 @@ function ValueProblem({ item, value }: { readonly item: RangeItem | NumberItem; 
 function wanted(item: RangeItem | NumberItem): string {
   if (item.kind === 'range') {
     const { least, most } = rangeBounds(item);
-    return `Give ${least} to ${most} points, in steps of ${item.step}.`;
+    return say('giveToPointsInSteps', { least, most, step: item.step });
   }
   const bounds = boundsWords(item);
-  return `Give ${item.whole ? 'a whole number' : 'a number'}${bounds === '' ? '' : `, ${bounds}`}.`;
+  return item.whole
+    ? bounds === ''
+      ? say('giveWholeNumber')
+      : say('giveWholeNumberOf', { bounds })
+    : bounds === ''
+      ? say('giveNumber')
+      : say('giveNumberOf', { bounds });
 }
 
 export function boundsWords({ minimum, maximum }: Pick<NumberItem, 'minimum' | 'maximum'>): string {
-  if (minimum !== null && maximum !== null) return `${minimum} to ${maximum}`;
-  if (minimum !== null) return `${minimum} or more`;
-  return maximum === null ? '' : `at most ${maximum}`;
+  if (minimum !== null && maximum !== null) return say('toOf', { minimum, maximum });
+  if (minimum !== null) return say('orMore', { minimum });
+  return maximum === null ? '' : say('atMost', { maximum });
 }
 
 function ChoiceInput({ item, answer, onChange }: Given<ChoiceItem>) {

@@ -1,26 +1,26 @@
 import {
-  counted,
   countWords,
   OVERALL_ID,
   type Answer,
   type FormItem,
   type Missing,
   type ReviewForm,
+  wordsBy,
 } from '@salt-circle/core';
 import { PAIR_WORDS } from './kinds.js';
+import { say } from '../../words/app.js';
 
-const WORDS_OF: Readonly<Record<Missing['what'], string>> = {
-  level: 'not answered',
-  value: 'not answered',
-  checks: 'not all answered',
-  choice: 'not answered',
-  comment: 'say why',
-  text: 'not answered',
-  words: 'too few words',
-  next: 'not answered',
-  'next-words': 'too few words',
-  notes: '',
-};
+const WORDS_OF: Readonly<Record<Exclude<Missing['what'], 'notes'>, string>> = wordsBy(say, {
+  level: 'notAnswered',
+  value: 'notAnswered',
+  checks: 'notAllAnswered',
+  choice: 'notAnswered',
+  comment: 'sayWhyWord',
+  text: 'notAnswered',
+  words: 'tooFewWords',
+  next: 'notAnswered',
+  'next-words': 'tooFewWords',
+});
 
 /** What is still asked for here, in a few words at the right of the title. */
 export function itemState(
@@ -30,25 +30,27 @@ export function itemState(
 ): readonly [string, string] {
   const [first] = missing;
   if (first !== undefined) {
-    if (isHalfPair(item, answer)) return ['one half answered', 'text-copper'];
+    if (isHalfPair(item, answer)) return [say('oneHalfAnswered'), 'text-copper'];
     const inWords =
       first.what === 'words' || first.what === 'next-words' || first.what === 'text' || first.what === 'next';
     if (inWords && (first.need > 1 || first.repeated !== undefined)) {
-      const again = first.repeated === undefined ? '' : `; ${first.repeated} stand in another answer`;
-      return [`${first.have} of ${first.need} words${again}`, 'text-copper'];
+      const { have, need, repeated } = first;
+      const words =
+        repeated === undefined ? say('ofWords', { have, need }) : say('standInAnotherAnswer', { have, need, repeated });
+      return [words, 'text-copper'];
     }
-    if (first.what === 'checks') return [`${first.have} of ${first.need} answered`, 'text-copper'];
-    return [WORDS_OF[first.what], 'text-copper'];
+    if (first.what === 'checks') return [say('ofAnswered', { have: first.have, need: first.need }), 'text-copper'];
+    return [first.what === 'notes' ? '' : WORDS_OF[first.what], 'text-copper'];
   }
   if (item.kind === 'prompt') return textState(answer?.text, item.required);
-  return isAnswered(item, answer) ? ['done', 'text-kelp'] : ['may be left out', 'text-ink-soft'];
+  return isAnswered(item, answer) ? ['done', 'text-kelp'] : [say('mayBeLeftOut'), 'text-ink-soft'];
 }
 
 /** The same for the overall comment. */
 export function textState(text: string | undefined, required: boolean): readonly [string, string] {
   const count = countWords(text ?? '');
-  if (count === 0) return [required ? '' : 'may be left out', 'text-ink-soft'];
-  return [counted(count, '1 word', '# words'), 'text-kelp'];
+  if (count === 0) return [required ? '' : say('mayBeLeftOut'), 'text-ink-soft'];
+  return [say('words', { count }), 'text-kelp'];
 }
 
 /** What works without a next step, or the other way round. */
@@ -78,26 +80,28 @@ function isAnswered(item: FormItem, answer: Answer | undefined): boolean {
 /** What is missing, as the end of “Missing: …”. */
 export function missingWords(missing: Missing, form: Pick<ReviewForm, 'items'>): string {
   const item = form.items.find(({ id }) => id === missing.itemId);
-  const title = missing.itemId === OVERALL_ID ? 'Overall comment' : (item?.title ?? '');
-  const next = item?.kind === 'pair' ? item.nextLabel || PAIR_WORDS.next : '';
-  const works = item?.kind === 'pair' ? `: ${item.worksLabel || PAIR_WORDS.works}` : '';
+  const title = missing.itemId === OVERALL_ID ? say('overallComment') : (item?.title ?? '');
+  const whole = say('quotedTitle', { title });
+  const half = (label: string) => say('quotedHalf', { title, half: label });
+  const works = item?.kind === 'pair' ? half(item.worksLabel || PAIR_WORDS.works) : whole;
+  const next = item?.kind === 'pair' ? half(item.nextLabel || PAIR_WORDS.next) : whole;
   const short = missing.need - missing.have;
   switch (missing.what) {
     case 'words':
-      return counted(short, `1 more word in “${title}${works}”`, `# more words in “${title}${works}”`);
+      return say('moreWordsIn', { short, where: works });
     case 'next-words':
-      return counted(short, `1 more word in “${title}: ${next}”`, `# more words in “${title}: ${next}”`);
+      return say('moreWordsIn', { short, where: next });
     case 'next':
-      return `“${title}: ${next}”`;
+      return next;
     case 'comment':
-      return `a reason in “${title}”`;
+      return say('reasonIn', { where: whole });
     case 'checks':
-      return counted(short, `1 more entry in “${title}”`, `# more entries in “${title}”`);
+      return say('moreEntriesIn', { short, where: whole });
     case 'notes':
-      return counted(short, '1 more note on the draft', '# more notes on the draft');
+      return say('moreNotesOnDraft', { short });
     case 'text':
-      return `“${title}${works}”`;
+      return works;
     default:
-      return `“${title}”`;
+      return whole;
   }
 }

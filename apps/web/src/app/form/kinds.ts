@@ -1,4 +1,6 @@
+import { wordsBy } from '@salt-circle/core';
 import type { Check, ItemKind } from '@salt-circle/core';
+import { say } from '../../words/app.js';
 
 export interface KindWords {
   readonly kind: ItemKind;
@@ -11,13 +13,76 @@ export interface KindWords {
 
 /** All kinds of items, in the order in which they are offered. */
 export const KINDS: readonly KindWords[] = [
-  { kind: 'criterion', word: 'Criterion', remark: 'named levels', key: 'C' },
-  { kind: 'range', word: 'Range', remark: 'points within bands', key: 'R' },
-  { kind: 'checklist', word: 'Checklist', remark: 'there or not', key: 'L' },
-  { kind: 'prompt', word: 'Prompt', remark: 'free text', key: 'P' },
-  { kind: 'pair', word: 'Pair', remark: 'what works, next step', key: 'W' },
-  { kind: 'number', word: 'Number', remark: 'a count or measure', key: 'N' },
-  { kind: 'choice', word: 'Choice', remark: 'one or several options', key: 'O' },
+  {
+    kind: 'criterion',
+    get word() {
+      return say('criterion');
+    },
+    get remark() {
+      return say('namedLevels');
+    },
+    key: 'C',
+  },
+  {
+    kind: 'range',
+    get word() {
+      return say('range');
+    },
+    get remark() {
+      return say('pointsWithinBands');
+    },
+    key: 'R',
+  },
+  {
+    kind: 'checklist',
+    get word() {
+      return say('checklist');
+    },
+    get remark() {
+      return say('thereOrNot');
+    },
+    key: 'L',
+  },
+  {
+    kind: 'prompt',
+    get word() {
+      return say('prompt');
+    },
+    get remark() {
+      return say('freeText');
+    },
+    key: 'P',
+  },
+  {
+    kind: 'pair',
+    get word() {
+      return say('pair');
+    },
+    get remark() {
+      return say('whatWorksNextStep');
+    },
+    key: 'W',
+  },
+  {
+    kind: 'number',
+    get word() {
+      return say('number');
+    },
+    get remark() {
+      return say('countOrMeasure');
+    },
+    key: 'N',
+  },
+  {
+    kind: 'choice',
+    get word() {
+      return say('choice');
+    },
+    get remark() {
+      return say('oneOrSeveralOptions');
+    },
+    key: 'O',
+  },
 ];
 
 export function kindWord(kind: ItemKind): string {
@@ -25,7 +90,11 @@ export function kindWord(kind: ItemKind): string {
 }
 
 /** What the two fields of a pair are called where the form does not say otherwise. */
-export const PAIR_WORDS = { works: 'What works', next: 'Next step' } as const;
+export const PAIR_WORDS = wordsBy(say, { works: 'whatWorks', next: 'nextStep' });
 
 /** What an entry of a checklist is answered with. */
-export const CHECK_WORDS: Readonly<Record<Check, string>> = { yes: 'yes', no: 'no', 'cannot-tell': 'cannot tell' };
+export const CHECK_WORDS: Readonly<Record<Check, string>> = wordsBy(say, {
+  yes: 'yes',
+  no: 'no',
+  'cannot-tell': 'cannotTell',
+});

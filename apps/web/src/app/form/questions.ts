@@ -1,5 +1,6 @@
 import type { FeedbackView } from '@salt-circle/contracts';
 import { OVERALL_ID, sameScale, type ReviewForm } from '@salt-circle/core';
+import { say } from '../../words/app.js';
 
 export interface Question {
   readonly id: string;
@@ -11,7 +12,9 @@ export interface Question {
 /** All that a form asks, the overall comment last. */
 export function questions(form: ReviewForm): Question[] {
   const items = form.items.map((item): Question => ({ id: item.id, title: item.title, item }));
-  return form.overall === 'none' ? items : [...items, { id: OVERALL_ID, title: 'Overall comment', item: undefined }];
+  return form.overall === 'none'
+    ? items
+    : [...items, { id: OVERALL_ID, title: say('overallComment'), item: undefined }];
 }
 
 type Reviews = Pick<FeedbackView, 'form' | 'reviews'>;

@@ -5,6 +5,7 @@ import { api } from '../api.js';
 import { ProblemNotice } from '../ProblemNotice.js';
 import { useNow } from '../time/useNow.js';
 import { relatively } from '../time/words.js';
+import { say } from '../../words/app.js';
 
 const { useCalendarLinkQuery, useMakeCalendarLinkMutation, useRevokeCalendarLinkMutation } = api.injectEndpoints({
   endpoints: (build) => ({
@@ -26,8 +27,8 @@ export function CalendarDialog({ open, onClose }: { readonly open: boolean; read
     <Dialog
       open={open}
       onClose={onClose}
-      title="Due times in your calendar"
-      description="A calendar program that subscribes to this private address shows your due times and follows them when they move."
+      title={say('dueTimesInYourCalendar')}
+      description={say('calendarProgramThatSubscribesTo')}
     >
       {open && <CalendarLink />}
     </Dialog>
@@ -40,7 +41,7 @@ function CalendarLink() {
   const [make, making] = useMakeCalendarLinkMutation();
   const [revoke, revoking] = useRevokeCalendarLinkMutation();
   const [copied, setCopied] = useState(false);
-  if (data === undefined) return <Loading what="your calendar address" />;
+  if (data === undefined) return <Loading what={say('yourCalendarAddress')} />;
   const url = data.madeAt === null ? undefined : making.data?.url;
   const error = making.error ?? revoking.error;
   return (
@@ -48,7 +49,7 @@ function CalendarLink() {
       {url !== undefined ? (
         <>
           <label className="block font-medium">
-            Your address
+            {say('yourAddress')}
             <input
               readOnly
               value={url}
@@ -56,33 +57,31 @@ function CalendarLink() {
               className="mt-1 w-full rounded border border-edge bg-paper px-2.5 py-1.5 text-sm"
             />
           </label>
-          <p className="text-sm text-ink-soft">
-            Copy it now: it is shown this once. Whoever has it can read your due times.
-          </p>
+          <p className="text-sm text-ink-soft">{say('copyItNowItIs')}</p>
           <Button
             small
             onClick={() => {
               void navigator.clipboard.writeText(url).then(() => setCopied(true));
             }}
           >
-            {copied ? 'Copied' : 'Copy'}
+            {copied ? say('copied') : say('copy')}
           </Button>
         </>
       ) : (
         <p>
           {data.madeAt === null
-            ? 'You have no address yet.'
-            : `You made one ${relatively(Date.parse(data.madeAt), now)}. A new one ends it.`}
+            ? say('youHaveNoAddressYet')
+            : say('youMadeOneNewOne', { when: relatively(Date.parse(data.madeAt), now) })}
         </p>
       )}
       {error !== undefined && <ProblemNotice error={error} />}
       <div className="flex gap-2">
         <Button look={url === undefined ? 'primary' : 'plain'} busy={making.isLoading} onClick={() => void make()}>
-          {data.madeAt === null ? 'Make an address' : 'Make a new one'}
+          {data.madeAt === null ? say('makeAddress') : say('makeNewOne')}
         </Button>
         {data.madeAt !== null && (
           <Button busy={revoking.isLoading} onClick={() => void revoke()}>
-            Take it back
+            {say('takeItBack')}
           </Button>
         )}
       </div>

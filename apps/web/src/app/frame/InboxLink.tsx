@@ -1,14 +1,14 @@
-import { counted } from '@salt-circle/core';
 import { Inbox } from 'lucide-react';
 import { Link } from 'react-router';
 import { useInboxQuery } from '../after/afterApi.js';
 import { usePolling } from '../changes/useChanges.js';
+import { say } from '../../words/app.js';
 
 /** The way to what happened, with how much of it is unread. */
 export function InboxLink() {
   const { data } = useInboxQuery(undefined, { pollingInterval: usePolling(60_000) });
   const unread = data?.unread ?? 0;
-  const words = unread === 0 ? 'Inbox' : `Inbox, ${counted(unread, '1 unread', '# unread')}`;
+  const words = unread === 0 ? say('inbox') : say('inboxUnread', { unread });
   return (
     <Link
       to="/inbox"

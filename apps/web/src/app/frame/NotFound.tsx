@@ -1,19 +1,15 @@
 import { Link } from 'react-router';
 import { buttonClass, Empty, Ring } from '../../kit/index.js';
+import { say } from '../../words/app.js';
 
 /** For addresses that lead nowhere. */
 export function NotFound() {
-  return <Ended title="There is no page at this address." words="Check the address, or begin again from Today." />;
+  return <Ended title={say('thereIsNoPageAt')} words={say('checkAddressOrBeginAgain')} />;
 }
 
 /** For pages that broke. */
 export function Broken() {
-  return (
-    <Ended
-      title="This page could not be shown."
-      words="What you typed is kept in this browser. Load the page again; if that does not help, begin again from Today."
-    />
-  );
+  return <Ended title={say('thisPageCouldNotBe')} words={say('whatYouTypedIsKept')} />;
 }
 
 function Ended({ title, words }: { readonly title: string; readonly words: string }) {
@@ -23,7 +19,7 @@ function Ended({ title, words }: { readonly title: string; readonly words: strin
       <Empty title={title}>
         <p>{words}</p>
         <Link to="/" reloadDocument className={buttonClass('primary')}>
-          Today
+          {say('today')}
         </Link>
       </Empty>
     </main>

@@ -1,6 +1,7 @@
 import { useEffect, type ReactNode } from 'react';
 import { SeeingBand } from '../seeing/SeeingBand.js';
 import { TopBar, type Crumb } from './TopBar.js';
+import { say } from '../../words/app.js';
 
 export interface PageProps {
   readonly crumbs?: readonly Crumb[];
@@ -15,7 +16,7 @@ export interface PageProps {
 /** One page under the bar that says where I am. */
 export function Page({ crumbs = [], title, aside, fill = false, children }: PageProps) {
   useEffect(() => {
-    document.title = `${title} · Salt Circle`;
+    document.title = say('saltCircle', { title });
   }, [title]);
   return (
     <div className={fill ? 'flex h-dvh flex-col' : 'flex min-h-dvh flex-col'}>

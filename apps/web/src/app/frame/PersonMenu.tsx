@@ -4,11 +4,12 @@ import { Menu, type MenuItem } from '../../kit/index.js';
 import { useSignOutMutation } from '../api.js';
 import { CalendarDialog } from './CalendarDialog.js';
 import { chosenTheme, chooseTheme, type Theme } from '../theme.js';
+import { say } from '../../words/app.js';
 
-const THEMES: ReadonlyArray<readonly [Theme, string]> = [
-  ['system', 'The same as this device'],
-  ['light', 'Light'],
-  ['dark', 'Dark'],
+const themeChoices = (): ReadonlyArray<readonly [Theme, string]> => [
+  ['system', say('sameAsThisDevice')],
+  ['light', say('light')],
+  ['dark', say('dark')],
 ];
 
 function initials(name: string): string {
@@ -31,18 +32,18 @@ export function PersonMenu({ name, demo, runsCampuses }: PersonMenuProps) {
     // A full load: nothing of this person's data stays in memory for the next one.
     window.location.assign(demo ? '/demo' : '/sign-in');
   };
-  const themes = THEMES.map(([theme, words]): MenuItem => ({
+  const themes = themeChoices().map(([theme, words]): MenuItem => ({
     words: (
       <span className="flex justify-between gap-4">
         {words}
-        {chosenTheme() === theme && <span aria-label="chosen">✓</span>}
+        {chosenTheme() === theme && <span aria-label={say('chosenWord')}>✓</span>}
       </span>
     ),
     onPick: () => chooseTheme(theme),
   }));
   const going: MenuItem[] = [
-    ...(demo ? [{ words: 'Step into somebody else', onPick: () => void navigate('/demo') }] : []),
-    { words: 'Sign out', onPick: () => void leave() },
+    ...(demo ? [{ words: say('stepIntoSomebodyElse'), onPick: () => void navigate('/demo') }] : []),
+    { words: say('signOut'), onPick: () => void leave() },
   ];
   return (
     <>
@@ -50,7 +51,7 @@ export function PersonMenu({ name, demo, runsCampuses }: PersonMenuProps) {
         trigger={
           <button
             type="button"
-            aria-label={`${name}: account and theme`}
+            aria-label={say('accountAndTheme', { name })}
             className="size-7 rounded-full border border-iodine text-xs font-semibold text-iodine"
           >
             {initials(name)}
@@ -59,10 +60,10 @@ export function PersonMenu({ name, demo, runsCampuses }: PersonMenuProps) {
         groups={[
           [{ words: <strong>{name}</strong>, onPick: () => undefined, disabled: true }],
           [
-            { words: 'Your account', onPick: () => void navigate('/account') },
-            { words: 'Due times in your calendar…', onPick: () => setCalendar(true) },
-            ...(runsCampuses ? [{ words: 'Campuses', onPick: () => void navigate('/campuses') }] : []),
-            ...(demo ? [{ words: 'What scripts can call', onPick: () => void navigate('/description') }] : []),
+            { words: say('yourAccount'), onPick: () => void navigate('/account') },
+            { words: say('dueTimesInYourCalendarLabel'), onPick: () => setCalendar(true) },
+            ...(runsCampuses ? [{ words: say('campuses'), onPick: () => void navigate('/campuses') }] : []),
+            ...(demo ? [{ words: say('whatScriptsCanCall'), onPick: () => void navigate('/description') }] : []),
           ],
           themes,
           going,

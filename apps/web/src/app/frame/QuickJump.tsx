@@ -3,6 +3,7 @@ import { useNavigate } from 'react-router';
 import { Dialog, Key } from '../../kit/index.js';
 import { api, useCoursesQuery } from '../api.js';
 import { useAppSelector, useAppDispatch } from '../store.js';
+import { say } from '../../words/app.js';
 
 interface Place {
   readonly words: string;
@@ -29,9 +30,9 @@ export function QuickJump() {
         onClick={() => setOpen(true)}
         className="hidden items-center gap-1.5 text-sm text-ink-soft sm:flex"
       >
-        Go to <Key>Ctrl K</Key>
+        {say('goTo')} <Key>{say('ctrlK')}</Key>
       </button>
-      <Dialog open={open} onClose={() => setOpen(false)} title="Go to">
+      <Dialog open={open} onClose={() => setOpen(false)} title={say('goTo')}>
         {open && <Places onDone={() => setOpen(false)} />}
       </Dialog>
     </>
@@ -51,8 +52,8 @@ function usePlaces(): Place[] {
     sameItems,
   );
   return [
-    { words: 'Today', remark: 'what needs you', to: '/' },
-    ...courses.map(({ id, title }): Place => ({ words: title, remark: 'course', to: `/courses/${id}` })),
+    { words: say('today'), remark: say('whatNeedsYou'), to: '/' },
+    ...courses.map(({ id, title }): Place => ({ words: title, remark: say('course'), to: `/courses/${id}` })),
     ...loaded.flatMap((course) =>
       (course?.exchanges ?? []).map(({ id, title }): Place => ({
         words: title,
@@ -95,7 +96,7 @@ function Places({ onDone }: { readonly onDone: () => void }) {
         aria-expanded="true"
         aria-controls="places"
         aria-activedescendant={found.length > 0 ? `place-${chosen}` : undefined}
-        aria-label="Course or exchange"
+        aria-label={say('courseOrExchange')}
         value={typed}
         onChange={(event) => {
           setTyped(event.target.value);
@@ -103,7 +104,7 @@ function Places({ onDone }: { readonly onDone: () => void }) {
         }}
         className="w-full rounded border border-edge bg-paper px-2.5 py-1.5"
       />
-      <ul role="listbox" id="places" aria-label="Places" className="mt-2 max-h-72 overflow-y-auto">
+      <ul role="listbox" id="places" aria-label={say('places')} className="mt-2 max-h-72 overflow-y-auto">
         {found.map((place, index) => (
           <li
             key={place.to}
@@ -118,7 +119,7 @@ function Places({ onDone }: { readonly onDone: () => void }) {
           </li>
         ))}
       </ul>
-      {found.length === 0 && <p className="px-2 py-1.5 text-ink-soft">Nothing of this name.</p>}
+      {found.length === 0 && <p className="px-2 py-1.5 text-ink-soft">{say('nothingOfThisName')}</p>}
     </div>
   );
 }

@@ -7,6 +7,7 @@ import { SignedOutDialog } from '../session/SignedOutDialog.js';
 import { useChanges } from '../changes/useChanges.js';
 import { LeftBehind } from '../saving/LeftBehind.js';
 import { saveQueue } from '../store.js';
+import { say } from '../../words/app.js';
 
 /** Everything below is for signed-in people, and waits until their unsent work has been taken up again. */
 export function SignedIn() {
@@ -24,11 +25,11 @@ export function SignedIn() {
     else void saveQueue.load(personId).then(() => setLoadedFor(personId));
   }, [personId, seeing]);
   if (error !== undefined) return <ProblemNotice error={problemOf(error)} />;
-  if (data === undefined) return <Loading what="Salt Circle" />;
+  if (data === undefined) return <Loading what={say('saltCircleLabel')} />;
   if (personId === null) {
     return <Navigate to={data.demo ? '/demo' : '/sign-in'} replace state={{ from: location.pathname }} />;
   }
-  if (loadedFor !== personId) return <Loading what="your work" />;
+  if (loadedFor !== personId) return <Loading what={say('yourWork')} />;
   return (
     <>
       {!seeing && <LeftBehind personId={personId} />}

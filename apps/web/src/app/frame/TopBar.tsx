@@ -6,6 +6,7 @@ import { DemoClock } from './DemoClock.js';
 import { InboxLink } from './InboxLink.js';
 import { PersonMenu } from './PersonMenu.js';
 import { QuickJump } from './QuickJump.js';
+import { say } from '../../words/app.js';
 
 export interface Crumb {
   readonly words: string;
@@ -23,16 +24,18 @@ export function TopBar({ crumbs, title, aside }: TopBarProps) {
   return (
     <header className="no-print flex min-h-11 flex-wrap items-center gap-x-4 gap-y-1 border-b border-line px-5 py-1">
       <a href="#main" className="sr-only focus:not-sr-only">
-        Skip to the page
+        {say('skipToPage')}
       </a>
-      <nav aria-label="Where I am" className="flex min-w-0 flex-1 basis-48 items-center gap-2">
+      <nav aria-label={say('whereIAm')} className="flex min-w-0 flex-1 basis-48 items-center gap-2">
         <Link
           to="/"
           className="flex min-h-6 min-w-6 items-center gap-2 font-semibold text-ink no-underline"
-          aria-label="Salt Circle: Today"
+          aria-label={say('saltCircleToday')}
         >
           <Ring />
-          <span className={`whitespace-nowrap ${crumbs.length > 0 ? 'hidden xl:inline' : ''}`}>Salt Circle</span>
+          <span className={`whitespace-nowrap ${crumbs.length > 0 ? 'hidden xl:inline' : ''}`}>
+            {say('saltCircleLabel')}
+          </span>
         </Link>
         {crumbs.map(({ words, to }) => (
           <span key={to} className="hidden min-w-8 shrink items-center gap-2 text-ink-soft sm:flex">

@@ -2,6 +2,7 @@ import type { DraftReading } from '@salt-circle/contracts';
 import { Button, Menu } from '../../kit/index.js';
 import { ProblemNotice } from '../ProblemNotice.js';
 import { useTake } from '../useTake.js';
+import { say } from '../../words/app.js';
 
 interface TakeAlongProps {
   /** Below which the files are: "/reviews/…", or the feedback of a draft. */
@@ -21,24 +22,24 @@ export function TakeAlong({ base, draft, small = false, onBring }: TakeAlongProp
       <Menu
         trigger={
           <Button small={small} busy={busy}>
-            Take along…
+            {say('takeAlong')}
           </Button>
         }
         groups={[
           [
             {
-              words: 'Text with comments and changes (DOCX)',
+              words: say('textWithCommentsAndChanges'),
               onPick: () => void take(`${base}/draft.docx?version=${draft.version}`),
             },
             ...pages.map(({ id, name, deliverable }) => ({
-              words: `${name === '' ? deliverable : name} with notes (PDF)`,
+              words: say('withNotesPdf', { deliverable: name === '' ? deliverable : name }),
               onPick: () => void take(`${base}/parts/${id}/notes.pdf`),
             })),
-            { words: 'Notes for programs (JSON-LD)', onPick: () => void take(`${base}/notes.jsonld`) },
+            { words: say('notesForProgramsJsonLd'), onPick: () => void take(`${base}/notes.jsonld`) },
           ],
-          ...(onBring === undefined ? [] : [[{ words: 'Bring a marked file back…', onPick: onBring }]]),
+          ...(onBring === undefined ? [] : [[{ words: say('bringMarkedFileBack'), onPick: onBring }]]),
           // The menu is gone before the page is printed.
-          [{ words: 'Print…', onPick: () => setTimeout(() => window.print(), 0) }],
+          [{ words: say('print'), onPick: () => setTimeout(() => window.print(), 0) }],
         ]}
       />
       {problem !== null && <ProblemNotice error={problem} />}

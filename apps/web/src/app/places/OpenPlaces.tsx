@@ -2,6 +2,7 @@ import type { OpenPlace } from '@salt-circle/contracts';
 import { Button } from '../../kit/index.js';
 import { api } from '../api.js';
 import { ProblemNotice } from '../ProblemNotice.js';
+import { say } from '../../words/app.js';
 
 const { useTakePlacesMutation } = api.injectEndpoints({
   endpoints: (build) => ({
@@ -17,18 +18,16 @@ export function OpenPlaces({ places }: { readonly places: readonly OpenPlace[] }
   const [take, { isLoading, error }] = useTakePlacesMutation();
   if (places.length === 0) return null;
   return (
-    <section aria-label="Places for you" className="mb-6">
+    <section aria-label={say('placesForYou')} className="mb-6">
       <ul>
         {places.map(({ id, course, role, by }) => (
           <li key={id} className="flex flex-wrap items-center gap-3 border-b border-line py-3 first:border-t">
             <div className="min-w-0 flex-1">
               <span className="font-semibold">{course}</span>
-              <p className="text-sm text-ink-soft">
-                {by} has given you a place as {role}.
-              </p>
+              <p className="text-sm text-ink-soft">{say('hasGivenYouPlaceAs', { by, role })}</p>
             </div>
-            <Button busy={isLoading} aria-label={`Take the place in ${course}`} onClick={() => void take([id])}>
-              Take the place
+            <Button busy={isLoading} aria-label={say('takePlaceIn', { course })} onClick={() => void take([id])}>
+              {say('takePlace')}
             </Button>
           </li>
         ))}

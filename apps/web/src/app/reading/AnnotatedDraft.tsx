@@ -1,5 +1,5 @@
 import type { DraftReading, NoteKind, PartView, ShorthandEntry } from '@salt-circle/contracts';
-import { counted, type Place, type Selector, type TextAnchor } from '@salt-circle/core';
+import { type Place, type Selector, type TextAnchor } from '@salt-circle/core';
 import { lazy, Suspense, useCallback, useMemo, useState, type ReactNode, type Ref } from 'react';
 import { Loading } from '../../kit/index.js';
 import { PartViewer } from '../viewing/PartViewer.js';
@@ -12,6 +12,7 @@ import { MediaNotes } from './places/MediaNotes.js';
 import { PictureNotes } from './places/PictureNotes.js';
 import { WholeNoteBar, WholeNoteList } from './places/WholeNotes.js';
 import { isText, type Annotation, type PlacedNote } from './useAnnotation.js';
+import { say } from '../../words/app.js';
 
 /** The reader of PDFs is heavy, so it comes when one is first shown. */
 const PageNotes = lazy(async () => ({ default: (await import('./places/PageNotes.js')).PageNotes }));
@@ -45,7 +46,7 @@ export function AnnotatedDraft({ reading, exchangeId, notes, annotation, ...shar
   const onDraft = notes.filter(({ place }) => place.partId === null).map(({ id }) => id);
   return (
     <>
-      <WholeNoteList ids={onDraft} label="On the whole draft" render={render} />
+      <WholeNoteList ids={onDraft} label={say('onWholeDraft')} render={render} />
       <ReadingParts
         reading={reading}
         exchangeId={exchangeId}
@@ -56,7 +57,7 @@ export function AnnotatedDraft({ reading, exchangeId, notes, annotation, ...shar
         }}
         remark={({ id }) => {
           const here = count(id);
-          return here === 0 ? '' : counted(here, '1 note', '# notes');
+          return here === 0 ? '' : say('notes', { here });
         }}
         above={
           part !== undefined &&
@@ -101,7 +102,7 @@ function AnnotatedPart({ part, address, notes, annotation, onPage, ...rest }: An
     const whole = here.filter(({ place }) => place.selector.type === 'whole');
     return (
       <>
-        <WholeNoteList ids={whole.map((one) => one.id)} label="On this part as a whole" render={render} />
+        <WholeNoteList ids={whole.map((one) => one.id)} label={say('onThisPartAsWhole')} render={render} />
         <AnnotatedText part={part} notes={here} annotation={annotation} {...rest} />
       </>
     );
@@ -130,7 +131,7 @@ function AnnotatedPart({ part, address, notes, annotation, onPage, ...rest }: An
     const ready = part.copy?.state === 'ready';
     if (ready && part.show === 'pdf') {
       return (
-        <Suspense fallback={<Loading what="the pages" />}>
+        <Suspense fallback={<Loading what={say('pages')} />}>
           <PageNotes part={part} address={`${address}/copy`} onPage={onPage} {...shared} />
         </Suspense>
       );
@@ -146,10 +147,10 @@ function AnnotatedPart({ part, address, notes, annotation, onPage, ...rest }: An
 /** With what is proposed beside what is there, or one of them alone. */
 type Reads = 'both' | 'written' | 'proposed';
 
-const READS: ReadonlyArray<readonly [Reads, string]> = [
-  ['both', 'with both'],
-  ['written', 'as written'],
-  ['proposed', 'as proposed'],
+const waysToRead = (): ReadonlyArray<readonly [Reads, string]> => [
+  ['both', say('withBoth')],
+  ['written', say('asWritten')],
+  ['proposed', say('asProposed')],
 ];
 
 interface ReadsSwitchProps {
@@ -160,11 +161,9 @@ interface ReadsSwitchProps {
 
 function ReadsSwitch({ edits, reads, onReads }: ReadsSwitchProps) {
   return (
-    <div role="group" aria-label="How the text is shown" className="mb-3 flex flex-wrap items-center gap-2 text-sm">
-      <span className="text-ink-soft">
-        {counted(edits, '1 edit is proposed', '# edits are proposed')}. Show the text
-      </span>
-      {READS.map(([one, words]) => (
+    <div role="group" aria-label={say('howTextIsShown')} className="mb-3 flex flex-wrap items-center gap-2 text-sm">
+      <span className="text-ink-soft">{say('editsAreProposedShowText', { edits })}</span>
+      {waysToRead().map(([one, words]) => (
         <button
           key={one}
           type="button"

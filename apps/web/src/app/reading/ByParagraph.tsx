@@ -3,6 +3,7 @@ import type { TextRange } from '@salt-circle/core';
 import { useState } from 'react';
 import { Button, Dialog, Select } from '../../kit/index.js';
 import { KINDS, KIND_TEXT } from './noteKinds.js';
+import { say } from '../../words/app.js';
 
 interface ByParagraphProps {
   readonly textOf: () => string;
@@ -31,12 +32,12 @@ export function ByParagraph({ textOf, onNote }: ByParagraphProps) {
           setText(textOf());
         }}
       >
-        Add a note on a paragraph…
+        {say('addNoteOnParagraph')}
       </Button>
-      <Dialog open={text !== null} onClose={() => setText(null)} title="Add a note on a paragraph">
+      <Dialog open={text !== null} onClose={() => setText(null)} title={say('addNoteOnParagraphLabel')}>
         <div className="space-y-4">
           <Select
-            label="Paragraph"
+            label={say('paragraph')}
             value={chosen}
             options={paragraphs.map(({ start, end }, index) => [
               String(index),
@@ -44,7 +45,7 @@ export function ByParagraph({ textOf, onNote }: ByParagraphProps) {
             ])}
             onChange={setChosen}
           />
-          <div role="group" aria-label="Kind of note" className="flex flex-wrap gap-2">
+          <div role="group" aria-label={say('kindOfNote')} className="flex flex-wrap gap-2">
             {KINDS.map(({ kind, word, hint }) => (
               <Button key={kind} title={hint} onClick={() => leave(kind)}>
                 <span className={KIND_TEXT[kind]}>{word}</span>

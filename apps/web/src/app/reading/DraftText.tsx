@@ -7,6 +7,7 @@ import { ByParagraph } from './ByParagraph.js';
 import { activate, markPassages, notesAt, topsOf, type Passage } from './passages.js';
 import { pickedBy, SelectionBar } from './SelectionBar.js';
 import { stepSentence } from './sentences.js';
+import { say } from '../../words/app.js';
 
 export interface DraftLayout {
   /** Distance from the top of the text, by note id; passages that are gone have none. */
@@ -132,11 +133,7 @@ export function DraftText({
         ref={root}
         role="document"
         tabIndex={0}
-        aria-label={
-          onNote === undefined
-            ? 'Draft'
-            : 'Draft. Arrow up and down choose a sentence, with shift several; 1 to 4 leave a note on it.'
-        }
+        aria-label={onNote === undefined ? say('draft') : say('draftArrowUpAndDown')}
         className="prose prose-reading focus-visible:outline-offset-4"
         onKeyDown={press}
         onClick={(event) => {

@@ -1,4 +1,5 @@
 import type { ProposedEdit, Selector } from '@salt-circle/core';
+import { say } from '../../words/app.js';
 
 interface EditWordsProps {
   readonly edit: ProposedEdit;
@@ -13,12 +14,11 @@ export function EditWords({ edit, selector }: EditWordsProps) {
     case 'insert':
       return (
         <p className="whitespace-pre-wrap">
-          {edit.side === 'before' ? 'Put before it: ' : 'Put after it: '}
-          <New words={edit.text} />
+          {say(edit.side === 'before' ? 'putBeforeIt' : 'putAfterIt', { words: <New words={edit.text} /> })}
         </p>
       );
     case 'delete':
-      return <p>Take out: {old}</p>;
+      return <p>{say('takeOut', { old })}</p>;
     case 'replace':
       return (
         <p className="whitespace-pre-wrap">
@@ -28,14 +28,15 @@ export function EditWords({ edit, selector }: EditWordsProps) {
     case 'move':
       return (
         <p>
-          {edit.side === 'before' ? 'Move to before ' : 'Move to after '}
-          <q className="text-ink-soft">{edit.to.quote.exact.slice(0, 80)}</q>
+          {say(edit.side === 'before' ? 'moveToBefore' : 'moveToAfter', {
+            place: <q className="text-ink-soft">{edit.to.quote.exact.slice(0, 80)}</q>,
+          })}
         </p>
       );
     case 'split':
-      return <p>Begin a paragraph here.</p>;
+      return <p>{say('beginParagraphHere')}</p>;
     case 'join':
-      return <p>Join this paragraph with the next one.</p>;
+      return <p>{say('joinThisParagraphWithNext')}</p>;
   }
 }
 

@@ -1,5 +1,6 @@
 import { X } from 'lucide-react';
 import { useEffect, useRef, type ReactNode } from 'react';
+import { say } from '../../words/app.js';
 
 interface NoteSheetProps {
   /** The note that was pressed; null for none. */
@@ -19,15 +20,15 @@ export function NoteSheet({ noteId, onClose, children }: NoteSheetProps) {
     <div
       ref={frame}
       role="dialog"
-      aria-label="Note on this passage"
+      aria-label={say('noteOnThisPassage')}
       tabIndex={-1}
       onKeyDown={(event) => event.key === 'Escape' && onClose()}
       className="fixed inset-x-0 bottom-0 z-30 max-h-[50dvh] overflow-y-auto border-t border-edge bg-paper px-4 pt-2 pb-5 shadow-lg"
     >
       <button
         type="button"
-        aria-label="Close the note"
-        title="Close the note (Esc)"
+        aria-label={say('closeNote')}
+        title={say('closeNoteEsc')}
         onClick={onClose}
         className="float-right rounded p-1.5 text-ink-soft hover:bg-crust hover:text-ink"
       >

@@ -4,6 +4,7 @@ import type { ReactNode } from 'react';
 import { labelWords } from '../People.js';
 import { EditWords } from './EditWords.js';
 import { KIND_EDGE, KIND_TEXT, kindWord } from './noteKinds.js';
+import { say } from '../../words/app.js';
 
 export interface NoteTextProps {
   readonly note: Pick<NoteView, 'kind' | 'body' | 'place' | 'edit'>;
@@ -48,7 +49,7 @@ export function NoteText({
         {onActivate === undefined || inside ? (
           kindWord(kind)
         ) : (
-          <button type="button" className="min-h-6" title="Show its passage" onClick={onActivate}>
+          <button type="button" className="min-h-6" title={say('showItsPassage')} onClick={onActivate}>
             {kindWord(kind)}
           </button>
         )}
@@ -57,7 +58,7 @@ export function NoteText({
       <PassageState match={match} selector={place.selector} where={where} quoted={quoted} />
       {edit !== null && <EditWords edit={edit} selector={place.selector} />}
       {body !== '' && <p className="whitespace-pre-wrap">{body}</p>}
-      {body === '' && edit === null && <p className="text-ink-soft">without a remark</p>}
+      {body === '' && edit === null && <p className="text-ink-soft">{say('withoutRemark')}</p>}
       {attached !== undefined && <div onClick={(event) => event.stopPropagation()}>{attached}</div>}
     </div>
   );
@@ -86,18 +87,19 @@ export function PassageState({ match, selector, where, quoted }: PassageStatePro
   }
   const passage = <q className="text-ink-soft">{shortened(selector.quote.exact)}</q>;
   if (match?.found === 'gone') {
-    return <p className="text-copper">This passage is no longer in the draft: {passage}</p>;
+    return <p className="text-copper">{say('thisPassageIsNoLonger', { passage })}</p>;
   }
   if (match?.found === 'changed') {
-    const words = match.certainty === 'sure' ? 'The passage was changed; it read' : 'Perhaps this passage; it read';
     return (
       <p className="text-copper">
-        {words} {passage}
+        {match.certainty === 'sure'
+          ? say('passageWasChangedItRead', { passage })
+          : say('perhapsThisPassageItRead', { passage })}
       </p>
     );
   }
   if (match?.certainty === 'perhaps') {
-    return <p className="text-copper">Perhaps here: what stood around {passage} has changed</p>;
+    return <p className="text-copper">{say('perhapsHereWhatStoodAround', { passage })}</p>;
   }
   if (!quoted) return null;
   return (

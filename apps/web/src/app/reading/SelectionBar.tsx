@@ -2,6 +2,7 @@ import type { NoteKind, ShorthandEntry } from '@salt-circle/contracts';
 import type { KeyboardEvent } from 'react';
 import { Key } from '../../kit/index.js';
 import { KINDS, KIND_TEXT } from './noteKinds.js';
+import { say } from '../../words/app.js';
 
 export interface SelectionBarProps {
   /** The selected passage, in the window. */
@@ -19,7 +20,7 @@ const WIDTH = 360;
 /** Over, or else under, the selected passage: the four kinds of notes with their keys, and the labels that leave one at once. */
 export function SelectionBar({
   at,
-  label = 'Leave a note on the selected passage',
+  label = say('leaveNoteOnSelectedPassage'),
   shorthand = [],
   onPick,
 }: SelectionBarProps) {
@@ -54,7 +55,11 @@ export function SelectionBar({
         ))}
       </div>
       {shorthand.length > 0 && (
-        <div role="group" aria-label="Shorthand" className="mt-1 max-h-52 overflow-y-auto border-t border-line pt-1">
+        <div
+          role="group"
+          aria-label={say('shorthand')}
+          className="mt-1 max-h-52 overflow-y-auto border-t border-line pt-1"
+        >
           {byGroup(shorthand).map(([group, entries]) => (
             <div key={group} className="flex flex-wrap items-center gap-1">
               {group !== '' && <span className="w-14 text-xs text-ink-soft">{group}</span>}

@@ -1,4 +1,5 @@
 import type { NoteKind } from '@salt-circle/contracts';
+import { say } from '../../words/app.js';
 
 /** Keep, Change, Ask, Fix: word, key, and what it is for. */
 export const KINDS: ReadonlyArray<{
@@ -7,10 +8,46 @@ export const KINDS: ReadonlyArray<{
   readonly key: string;
   readonly hint: string;
 }> = [
-  { kind: 'keep', word: 'Keep', key: '1', hint: 'works, leave it' },
-  { kind: 'change', word: 'Change', key: '2', hint: 'improve this' },
-  { kind: 'ask', word: 'Ask', key: '3', hint: 'a question' },
-  { kind: 'fix', word: 'Fix', key: '4', hint: 'spelling, wording, order, source' },
+  {
+    kind: 'keep',
+    get word() {
+      return say('keep');
+    },
+    key: '1',
+    get hint() {
+      return say('worksLeaveIt');
+    },
+  },
+  {
+    kind: 'change',
+    get word() {
+      return say('change');
+    },
+    key: '2',
+    get hint() {
+      return say('improveThis');
+    },
+  },
+  {
+    kind: 'ask',
+    get word() {
+      return say('ask');
+    },
+    key: '3',
+    get hint() {
+      return say('question');
+    },
+  },
+  {
+    kind: 'fix',
+    get word() {
+      return say('fix');
+    },
+    key: '4',
+    get hint() {
+      return say('spellingWordingOrderSource');
+    },
+  },
 ];
 
 export function kindWord(kind: NoteKind): string {

@@ -1,5 +1,6 @@
 import { matchTextAnchor, type ProposedEdit } from '@salt-circle/core';
 import { readDom } from './domText.js';
+import { say } from '../../words/app.js';
 
 interface ShownEdit {
   /** Of its note, whose passage is marked already. */
@@ -43,7 +44,7 @@ export function showEdit(root: HTMLElement, { id, text, edit }: ShownEdit): void
       outOf(first, 'first').before(proposed(id, '¶', 'split'));
       return;
     case 'join':
-      outOf(last, 'last').after(proposed(id, ' (joined with the next paragraph) ', 'join'));
+      outOf(last, 'last').after(proposed(id, ` ${say('joinedWithNextParagraph')} `, 'join'));
   }
 }
 

@@ -1,16 +1,18 @@
+import { wordsBy } from '@salt-circle/core';
 import { useEffect, useRef, useState } from 'react';
 import { Button, Notice } from '../../kit/index.js';
 import { useMe } from '../session/useMe.js';
 import { secondsInWords } from '../viewing/sizes.js';
 import { forgetRecording, keepPiece, keptRecording, type KeptRecording } from './recordings.js';
+import { say } from '../../words/app.js';
 
 type Source = 'microphone' | 'camera' | 'screen';
 
-const SOURCES: Readonly<Record<Source, string>> = {
-  microphone: 'Record sound',
-  camera: 'Record with the camera',
-  screen: 'Record the screen',
-};
+const SOURCES: Readonly<Record<Source, string>> = wordsBy(say, {
+  microphone: 'recordSound',
+  camera: 'recordWithCamera',
+  screen: 'recordScreen',
+});
 
 /** In the order of what the server takes best. */
 const TYPES = {
@@ -91,9 +93,7 @@ export function Recorder({ name, storeKey, into, onRecording }: RecorderProps) {
       setState('recording');
     } catch (error) {
       setProblem(
-        (error as Error).name === 'NotAllowedError'
-          ? 'The browser was not allowed to record. Allow it beside the address of this page, then try again.'
-          : 'There is nothing to record with, or another program is using it.',
+        (error as Error).name === 'NotAllowedError' ? say('browserWasNotAllowedTo') : say('thereIsNothingToRecord'),
       );
     }
   };
@@ -133,20 +133,20 @@ export function Recorder({ name, storeKey, into, onRecording }: RecorderProps) {
       {state !== 'idle' && (
         <div className="flex flex-wrap items-center gap-2">
           <span role="status" className="font-medium text-madder">
-            {state === 'paused' ? 'Paused' : 'Recording'} {secondsInWords(seconds)}
+            {state === 'paused' ? say('paused') : say('recording')} {secondsInWords(seconds)}
           </span>
           <Button small onClick={pause}>
-            {state === 'paused' ? 'Continue' : 'Pause'}
+            {state === 'paused' ? say('continue') : say('pause')}
           </Button>
           <Button small look="primary" onClick={() => recorder.current?.stop()}>
-            Stop
+            {say('stop')}
           </Button>
         </div>
       )}
       {kept !== null && address !== null && (
         <div className="space-y-2">
-          <Notice tone="waiting" title="This recording is only in this browser so far.">
-            {sound ? 'Listen to it' : 'Watch it'}, then put it into {into}.
+          <Notice tone="waiting" title={say('thisRecordingIsOnlyIn')}>
+            {sound ? say('listenToItThenPut', { into }) : say('watchItThenPutIt', { into })}
           </Notice>
           {sound ? (
             <audio controls src={address} className="w-full" />
@@ -155,10 +155,10 @@ export function Recorder({ name, storeKey, into, onRecording }: RecorderProps) {
           )}
           <div className="flex flex-wrap gap-2">
             <Button look="primary" busy={storing} onClick={() => void use()}>
-              Put it into {into}
+              {say('putItInto', { into })}
             </Button>
             <Button small onClick={() => void discard()}>
-              Discard it
+              {say('discardIt')}
             </Button>
           </div>
         </div>

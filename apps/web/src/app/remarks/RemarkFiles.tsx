@@ -4,6 +4,7 @@ import { Button, Dialog, Loading } from '../../kit/index.js';
 import { api } from '../api.js';
 import { ProblemNotice } from '../ProblemNotice.js';
 import { PartViewer } from '../viewing/PartViewer.js';
+import { say } from '../../words/app.js';
 
 const { useRemarkFileQuery } = api.injectEndpoints({
   endpoints: (build) => ({
@@ -30,7 +31,7 @@ export function RemarkFiles({ reviewId, files, onRemove }: RemarkFilesProps) {
   if (files.length === 0) return null;
   return (
     <>
-      <ul aria-label="Attached" className="mt-1 space-y-1">
+      <ul aria-label={say('attached')} className="mt-1 space-y-1">
         {files.map((file) => (
           <li key={file.id} className="flex flex-wrap items-center gap-x-2 gap-y-1">
             <span className="min-w-0 flex-1 text-sm break-words">{file.name}</span>
@@ -38,8 +39,8 @@ export function RemarkFiles({ reviewId, files, onRemove }: RemarkFilesProps) {
               {verbOf(file)}
             </Button>
             {onRemove !== undefined && (
-              <Button small aria-label={`Remove ${file.name}`} onClick={() => onRemove(file)}>
-                Remove
+              <Button small aria-label={say('remove', { name: file.name })} onClick={() => onRemove(file)}>
+                {say('removeLabel')}
               </Button>
             )}
           </li>
@@ -53,8 +54,8 @@ export function RemarkFiles({ reviewId, files, onRemove }: RemarkFilesProps) {
 }
 
 function verbOf({ family }: ReviewFileCard): string {
-  if (family === 'audio') return 'Listen';
-  return family === 'video' ? 'Watch' : 'Open';
+  if (family === 'audio') return say('listen');
+  return family === 'video' ? say('watch') : say('open');
 }
 
 function Reading({ reviewId, id }: { readonly reviewId: string; readonly id: string }) {
@@ -66,7 +67,7 @@ function Reading({ reviewId, id }: { readonly reviewId: string; readonly id: str
   const waiting = data?.copy?.state === 'waiting';
   if (data !== undefined && settled === waiting) setSettled(!waiting);
   if (error !== undefined) return <ProblemNotice error={error} />;
-  if (data === undefined) return <Loading what="the attachment" />;
+  if (data === undefined) return <Loading what={say('attachment')} />;
   return (
     <div className="max-h-[70vh] overflow-auto">
       <PartViewer part={data} address={`/api/reviews/${reviewId}/files/${id}`} />

@@ -2,6 +2,7 @@ import type { Problem } from '@salt-circle/contracts';
 import type { ReactNode } from 'react';
 import { Button, Notice } from '../../kit/index.js';
 import { saveQueue } from '../store.js';
+import { say } from '../../words/app.js';
 
 export interface ConflictProps {
   readonly saveKey: string;
@@ -23,12 +24,12 @@ export function Conflict({ saveKey, problem, revision, theirs, onTake, onBoth }:
       <Notice tone="problem" title={problem.sentence}>
         <p>{problem.whatToDo}</p>
         <div className="my-2 max-h-40 overflow-y-auto border-l-2 border-line pl-3">
-          <p className="text-sm text-ink-soft">Saved elsewhere:</p>
+          <p className="text-sm text-ink-soft">{say('savedElsewhere')}</p>
           {theirs}
         </div>
         <div className="flex flex-wrap gap-2">
           <Button small onClick={() => saveQueue.keepMine(saveKey, revision)}>
-            Keep what is here
+            {say('keepWhatIsHere')}
           </Button>
           <Button
             small
@@ -37,7 +38,7 @@ export function Conflict({ saveKey, problem, revision, theirs, onTake, onBoth }:
               onTake();
             }}
           >
-            Take the other one
+            {say('takeOtherOne')}
           </Button>
           {onBoth !== undefined && (
             <Button
@@ -47,7 +48,7 @@ export function Conflict({ saveKey, problem, revision, theirs, onTake, onBoth }:
                 onBoth();
               }}
             >
-              Keep both, the other one below
+              {say('keepBothOtherOneBelow')}
             </Button>
           )}
         </div>

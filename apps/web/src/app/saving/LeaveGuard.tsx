@@ -1,6 +1,7 @@
 import { useEffect, type ReactNode } from 'react';
 import { useBlocker } from 'react-router';
 import { Button, Dialog } from '../../kit/index.js';
+import { say } from '../../words/app.js';
 
 interface LeaveGuardProps {
   /** Something on the page would be gone. */
@@ -24,15 +25,15 @@ export function LeaveGuard({ unsaved, children }: LeaveGuardProps) {
     <Dialog
       open={blocker.state === 'blocked'}
       onClose={() => blocker.reset?.()}
-      title="Leave, with something not saved?"
+      title={say('leaveWithSomethingNotSaved')}
     >
       <div className="mb-4 space-y-1">{children}</div>
       <div className="flex flex-wrap gap-2">
         <Button look="primary" onClick={() => blocker.reset?.()}>
-          Stay
+          {say('stay')}
         </Button>
         <Button look="destructive" onClick={() => blocker.proceed?.()}>
-          Leave without it
+          {say('leaveWithoutIt')}
         </Button>
       </div>
     </Dialog>

@@ -2,6 +2,7 @@ import { useEffect, useState } from 'react';
 import { Button, Notice } from '../../kit/index.js';
 import { browser } from '../store.js';
 import type { Left } from './browserStore.js';
+import { say } from '../../words/app.js';
 
 /** Texts of a save, for somebody to read: words of more than a sign, without marks. */
 function wordsIn(value: unknown): string[] {
@@ -32,8 +33,8 @@ export function LeftBehind({ personId }: { readonly personId: string }) {
   };
   return (
     <div className="no-print px-5 pt-3">
-      <Notice tone="waiting" title="A tab that was closed kept text that was not sent.">
-        <p>Newer text stands in its place. Copy what you want of it, then let it go.</p>
+      <Notice tone="waiting" title={say('tabThatWasClosedKept')}>
+        <p>{say('newerTextStandsInIts')}</p>
         <ul>
           {left.map(({ id, save }) => {
             const words = wordsIn(save.body).join('\n');
@@ -41,10 +42,10 @@ export function LeftBehind({ personId }: { readonly personId: string }) {
               <li key={id} className="mt-2 flex items-start gap-3">
                 <span className="min-w-0 flex-1 break-words whitespace-pre-wrap">{words}</span>
                 <Button small onClick={() => void navigator.clipboard.writeText(words)}>
-                  Copy
+                  {say('copy')}
                 </Button>
                 <Button small onClick={() => letGo(id)}>
-                  Let it go
+                  {say('letItGo')}
                 </Button>
               </li>
             );

@@ -1,9 +1,10 @@
+import { exactly } from '@salt-circle/core';
 import { Eye } from 'lucide-react';
 import { Button } from '../../kit/index.js';
 import { useExchangeQuery, useSessionQuery } from '../api.js';
 import { useNow } from '../time/useNow.js';
-import { exactly } from '../time/words.js';
 import { seeAsMyself } from './seeAs.js';
+import { say } from '../../words/app.js';
 
 /** Says with whose eyes one looks, and leads back. */
 export function SeeingBand() {
@@ -21,13 +22,18 @@ export function SeeingBand() {
       <p className="flex items-center gap-2">
         <Eye size={17} aria-hidden="true" className="shrink-0 text-iodine" />
         <span>
-          You see this exchange as <strong>{seeing.example ? 'an example student' : seeing.as}</strong> would
-          {seeing.example && zone !== undefined && `, at ${exactly(now, zone, now)}`}. You can look, but nothing can be
-          done.
+          {seeing.example && zone !== undefined
+            ? say('youSeeThisExchangeAs', {
+                strong: <strong>{seeing.example ? say('exampleStudent') : seeing.as}</strong>,
+                when: exactly(now, zone, now),
+              })
+            : say('youSeeThisExchangeAsWould', {
+                strong: <strong>{seeing.example ? say('exampleStudent') : seeing.as}</strong>,
+              })}
         </span>
       </p>
       <Button small onClick={() => seeAsMyself(`/exchanges/${seeing.exchangeId}${seeing.example ? '/plan' : ''}`)}>
-        Back to your own view
+        {say('backToYourOwnView')}
       </Button>
     </div>
   );

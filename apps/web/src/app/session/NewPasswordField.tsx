@@ -1,5 +1,6 @@
 import { LIMITS } from '@salt-circle/contracts';
 import { TextField } from '../../kit/index.js';
+import { say } from '../../words/app.js';
 
 export interface NewPasswordFieldProps {
   readonly value: string;
@@ -10,10 +11,10 @@ export interface NewPasswordFieldProps {
 export function NewPasswordField({ value, problem, onChange }: NewPasswordFieldProps) {
   return (
     <TextField
-      label="New password"
+      label={say('newPassword')}
       type="password"
       autoComplete="new-password"
-      hint={`At least ${LIMITS.passwordMin} characters. A few words in a row do well.`}
+      hint={say('atLeastCharactersFewWords', { passwordMin: LIMITS.passwordMin })}
       value={value}
       maxLength={LIMITS.passwordMax}
       problem={problem}

@@ -1,5 +1,6 @@
 import { TextField } from '../../kit/index.js';
 import { fieldProblem } from './fieldProblem.js';
+import { say } from '../../words/app.js';
 
 export interface SignInFieldsProps {
   readonly email: string;
@@ -15,7 +16,7 @@ export function SignInFields({ email, password, error, onEmail, onPassword }: Si
   return (
     <>
       <TextField
-        label="Email"
+        label={say('email')}
         type="email"
         autoComplete="username"
         value={email}
@@ -23,7 +24,7 @@ export function SignInFields({ email, password, error, onEmail, onPassword }: Si
         onChange={({ target }) => onEmail(target.value)}
       />
       <TextField
-        label="Password"
+        label={say('password')}
         type="password"
         autoComplete="current-password"
         value={password}

@@ -3,6 +3,7 @@ import { Button, Notice } from '../../kit/index.js';
 import { problemOf, useSignInMutation } from '../api.js';
 import { belongsNowhere } from './fieldProblem.js';
 import { SignInFields } from './SignInFields.js';
+import { say } from '../../words/app.js';
 
 export interface SignInFormProps {
   readonly email?: string;
@@ -27,7 +28,7 @@ export function SignInForm({ email: known = '', onSignedIn }: SignInFormProps) {
         </Notice>
       )}
       <Button look="primary" type="submit" busy={isLoading}>
-        Sign in
+        {say('signIn')}
       </Button>
     </form>
   );

@@ -3,6 +3,7 @@ import { Dialog, Loading } from '../../kit/index.js';
 import { selectSignedOut } from '../saving/savesSlice.js';
 import { saveQueue, useAppSelector } from '../store.js';
 import { useMe } from './useMe.js';
+import { say } from '../../words/app.js';
 
 // Brings the validation of its form with it, which nobody needs who stays signed in.
 const SignInForm = lazy(async () => ({ default: (await import('./SignInForm.js')).SignInForm }));
@@ -16,10 +17,10 @@ export function SignedOutDialog() {
     <Dialog
       open={signedOut && !putOff}
       onClose={() => setPutOff(true)}
-      title="Your session ran out"
-      description="What you typed is kept in this browser. Sign in here, and it will be saved; you stay where you are."
+      title={say('yourSessionRanOut')}
+      description={say('whatYouTypedIsKeptIn')}
     >
-      <Suspense fallback={<Loading what="the form" />}>
+      <Suspense fallback={<Loading what={say('form')} />}>
         <SignInForm email={me.email} onSignedIn={() => saveQueue.retryAll()} />
       </Suspense>
     </Dialog>

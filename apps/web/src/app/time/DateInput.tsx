@@ -1,7 +1,8 @@
+import { exactly } from '@salt-circle/core';
 import { useId, useState } from 'react';
-import { exactly } from './words.js';
 import { useNow } from './useNow.js';
 import { readLocal, toLocal } from './localDate.js';
+import { say } from '../../words/app.js';
 
 export interface DateInputProps {
   readonly label: string;
@@ -41,7 +42,7 @@ export function DateInput({
   };
   const skipped = reading.kind === 'never';
   const wrong = skipped
-    ? `Clocks in ${place(timeZone)} skip ${local.slice(11)} on that day. Choose ${reading.next.slice(11)} or another time.`
+    ? say('clocksInSkipOnThat', { place: place(timeZone), local: local.slice(11), next: reading.next.slice(11) })
     : problem;
   return (
     <div className="grid grid-cols-1 items-center gap-x-4 gap-y-1 sm:grid-cols-[9.5rem_14rem_1fr]">
@@ -68,7 +69,7 @@ export function DateInput({
         {remark !== undefined && <p className="text-saffron">{remark}</p>}
         {reading.kind === 'twice' && (
           <label className="flex items-center gap-2 text-saffron">
-            Clocks show this time twice:
+            {say('clocksShowThisTimeTwice')}
             <select
               value={value ?? ''}
               onChange={(event) => onChange(event.target.value)}
@@ -76,7 +77,7 @@ export function DateInput({
             >
               {reading.isos.map((iso, index) => (
                 <option key={iso} value={iso}>
-                  {index === 0 ? 'the first' : 'the second'}, {exactly(Date.parse(iso), timeZone, now)}
+                  {say(index === 0 ? 'firstOfTwo' : 'secondOfTwo', { when: exactly(Date.parse(iso), timeZone, now) })}
                 </option>
               ))}
             </select>

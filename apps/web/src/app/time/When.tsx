@@ -1,5 +1,7 @@
-import { exactFirst, exactly, inWords } from './words.js';
+import { exactly } from '@salt-circle/core';
+import { exactFirst, inWords } from './words.js';
 import { useNow } from './useNow.js';
+import { say } from '../../words/app.js';
 
 const OWN_ZONE = Intl.DateTimeFormat().resolvedOptions().timeZone;
 
@@ -14,11 +16,17 @@ export interface WhenProps {
 export function When({ at, timeZone, exact = false }: WhenProps) {
   const now = useNow();
   const time = Date.parse(at);
+  const words = (exact ? exactFirst : inWords)(time, timeZone, now);
   const elsewhere = offsetAt(time, OWN_ZONE) !== offsetAt(time, timeZone);
   return (
     <time dateTime={at}>
-      {(exact ? exactFirst : inWords)(time, timeZone, now)}
-      {elsewhere && <span className="text-ink-soft">, {exactly(time, OWN_ZONE, now)} where you are</span>}
+      {elsewhere
+        ? say('whereYouAre', {
+            time: words,
+            when: exactly(time, OWN_ZONE, now),
+            own: (also) => <span className="text-ink-soft">{also}</span>,
+          })
+        : words}
     </time>
   );
 }

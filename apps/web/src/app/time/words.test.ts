@@ -1,4 +1,5 @@
-import { dayOf, exactly, inWords, relatively } from './words.js';
+import { dayOf, exactly } from '@salt-circle/core';
+import { inWords, relatively } from './words.js';
 
 const NOW = Date.UTC(2026, 2, 10, 8, 42);
 const at = (day: number, hour = 21, minute = 59) => Date.UTC(2026, 2, day, hour, minute);

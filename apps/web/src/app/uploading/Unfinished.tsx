@@ -3,6 +3,7 @@ import { Button } from '../../kit/index.js';
 import { api } from '../api.js';
 import { ProblemNotice } from '../ProblemNotice.js';
 import { bytesInWords } from '../viewing/sizes.js';
+import { say } from '../../words/app.js';
 
 const { useOpenUploadsQuery, useDropUploadMutation } = api.injectEndpoints({
   endpoints: (build) => ({
@@ -31,18 +32,18 @@ export function Unfinished({ exchangeId, deliverableId, running }: UnfinishedPro
   if (here.length === 0) return null;
   return (
     <div className="mt-2 max-w-[68ch] text-sm">
-      <p className="text-ink-soft">Begun and not finished. Choose the same file again and it goes on, or drop it.</p>
+      <p className="text-ink-soft">{say('begunAndNotFinishedChoose')}</p>
       <ul>
         {here.map(({ id, name, size, received }) => (
           <li key={id} className="flex items-center gap-3 border-b border-line py-1">
             <span className="min-w-0 flex-1 break-words">
               {name}{' '}
               <span className="text-ink-soft">
-                {bytesInWords(received)} of {bytesInWords(size)}
+                {say('ofOf4', { bytesInWords: bytesInWords(received), bytesInWords2: bytesInWords(size) })}
               </span>
             </span>
-            <Button small disabled={isLoading} aria-label={`Drop ${name}`} onClick={() => void drop(id)}>
-              Drop
+            <Button small disabled={isLoading} aria-label={say('drop', { name })} onClick={() => void drop(id)}>
+              {say('dropLabel')}
             </Button>
           </li>
         ))}

@@ -1,5 +1,6 @@
 import type { Problem } from '@salt-circle/contracts';
 import { Upload } from 'tus-js-client';
+import { say } from '../../words/app.js';
 
 export interface UploadPurpose {
   readonly exchangeId: string;
@@ -32,8 +33,12 @@ const TRIES = [500, 2_000, 5_000, 10_000, 20_000, 30_000, 60_000];
 
 const LOST: Problem = {
   code: 'unexpected',
-  sentence: 'The connection was lost while the file was on its way.',
-  whatToDo: 'Choose the same file again: it goes on from where it was. Your hand-in has not changed.',
+  get sentence() {
+    return say('connectionWasLostWhileFile');
+  },
+  get whatToDo() {
+    return say('chooseSameFileAgainIt');
+  },
   fields: [],
 };
 

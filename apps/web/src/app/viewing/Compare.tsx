@@ -1,21 +1,20 @@
-import { counted, type ComparedPart } from '@salt-circle/core';
+import { type ComparedPart } from '@salt-circle/core';
 import { useRef } from 'react';
 import { Loading, Notice } from '../../kit/index.js';
 import { useCompared } from './useCompared.js';
+import { say } from '../../words/app.js';
 
 function told(changed: number): string {
-  if (changed === 0) return 'The words are the same.';
-  return counted(changed, 'One passage differs.', '# passages differ.');
+  if (changed === 0) return say('wordsAreSame');
+  return say('passagesDiffer', { changed });
 }
 
 /** Two texts as one: what went is struck through, what came is underlined. */
 export function Compare({ before, after }: { readonly before: string; readonly after: string }) {
   const compared = useCompared(before, after);
-  if (compared.state === 'working') return <Loading what="the comparison" />;
+  if (compared.state === 'working') return <Loading what={say('comparison')} />;
   if (compared.state === 'given-up') {
-    return (
-      <Notice tone="waiting">These two texts are too long to be compared here. Read them one after the other.</Notice>
-    );
+    return <Notice tone="waiting">{say('theseTwoTextsAreToo')}</Notice>;
   }
   return <AsOne parts={compared.parts} />;
 }
@@ -35,10 +34,14 @@ function AsOne({ parts }: { readonly parts: readonly ComparedPart[] }) {
   return (
     <div>
       <p className="mb-2 text-sm text-ink-soft" role="status">
-        {told(changed)} <del className="text-madder">taken out</del>, <ins className="text-kelp">put in</ins>
+        {say('putInAndTaken', {
+          told: told(changed),
+          out: (words) => <del className="text-madder">{words}</del>,
+          in: (words) => <ins className="text-kelp">{words}</ins>,
+        })}
         {changed > 0 && (
           <button type="button" className="ml-3 text-dusk underline" onClick={next}>
-            To the next one
+            {say('toNextOne')}
           </button>
         )}
       </p>

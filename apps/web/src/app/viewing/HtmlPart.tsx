@@ -1,5 +1,6 @@
 import { useMemo, useRef } from 'react';
 import { Prose } from '../../kit/index.js';
+import { say } from '../../words/app.js';
 
 interface Heading {
   readonly text: string;
@@ -21,7 +22,9 @@ export function HtmlPart({ html }: { readonly html: string }) {
     <div className="@container">
       {headings.length >= WORTH_AN_OUTLINE && (
         <details className="mb-4 border-b border-line pb-2 text-sm">
-          <summary className="cursor-pointer text-ink-soft">Outline, {headings.length} headings</summary>
+          <summary className="cursor-pointer text-ink-soft">
+            {say('outlineHeadings', { headings: headings.length })}
+          </summary>
           <ol className="mt-1">
             {headings.map(({ text, level }, index) => (
               <li key={index} style={{ paddingLeft: `${(level - 1) * 0.9}rem` }}>

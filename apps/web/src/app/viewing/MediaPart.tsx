@@ -1,5 +1,6 @@
 import { useRef, useState, type ReactNode, type RefObject } from 'react';
 import { BarButton, ViewerBar } from './ViewerBar.js';
+import { say } from '../../words/app.js';
 
 /** Seconds. */
 export const FRAME = 1 / 25;
@@ -37,7 +38,7 @@ export function MediaPart({ kind, address, captions, name, below }: MediaPartPro
     preload: 'metadata' as const,
     'aria-label': name,
     onError: () => setFailed(true),
-    children: captions === null ? null : <track kind="captions" src={captions} label="Captions" default />,
+    children: captions === null ? null : <track kind="captions" src={captions} label={say('captions')} default />,
   };
   return (
     <div>
@@ -46,26 +47,24 @@ export function MediaPart({ kind, address, captions, name, below }: MediaPartPro
       ) : (
         <audio {...shared} className="block w-full" />
       )}
-      <ViewerBar label={`Playing ${name}`}>
+      <ViewerBar label={say('playing', { name })}>
         {STEPS.map((by) => (
           <BarButton key={by} words={stepWords(by)} onPress={() => jump(by)} />
         ))}
-        <span className="ml-3 text-sm text-ink-soft">Speed</span>
+        <span className="ml-3 text-sm text-ink-soft">{say('speed')}</span>
         {SPEEDS.map((rate) => (
           <BarButton key={rate} words={`${rate}×`} pressed={rate === speed} onPress={() => play(rate)} />
         ))}
-        {captions === null && <span className="ml-3 text-sm text-ink-soft">No captions were given</span>}
+        {captions === null && <span className="ml-3 text-sm text-ink-soft">{say('noCaptionsWereGiven')}</span>}
       </ViewerBar>
       {below?.(media)}
-      {failed && (
-        <p className="p-2 text-madder">This browser cannot play it. Try another one, or ask for another format.</p>
-      )}
+      {failed && <p className="p-2 text-madder">{say('thisBrowserCannotPlayIt')}</p>}
     </div>
   );
 }
 
 function stepWords(by: number): string {
-  const way = by < 0 ? 'Back' : 'On';
   const far = Math.abs(by);
-  return far === FRAME ? `${way} a frame` : `${way} ${far} s`;
+  if (far === FRAME) return say(by < 0 ? 'frameBack' : 'frame');
+  return say(by < 0 ? 'back' : 'on', { seconds: far });
 }

@@ -4,6 +4,7 @@ import { Loading, Notice } from '../../kit/index.js';
 import { HtmlPart } from './HtmlPart.js';
 import { MediaPart } from './MediaPart.js';
 import { PicturePart } from './PicturePart.js';
+import { say } from '../../words/app.js';
 
 /** The reader of PDFs is heavy, so it comes when one is first shown. */
 const PdfPart = lazy(async () => ({ default: (await import('./PdfPart.js')).PdfPart }));
@@ -25,7 +26,7 @@ export function PartViewer({ part, address: at }: PartViewerProps) {
       return <HtmlPart html={html ?? ''} />;
     case 'pdf':
       return (
-        <Suspense fallback={<Loading what="the pages" />}>
+        <Suspense fallback={<Loading what={say('pages')} />}>
           <PdfPart address={address} name={name} />
         </Suspense>
       );
@@ -48,14 +49,16 @@ export function pictureSize({ facts: { width, height } }: PartView): {
 export function CopyState({ copy }: { readonly copy: NonNullable<PartView['copy']> }) {
   if (copy.state === 'failed') {
     return (
-      <Notice tone="problem" title="This file cannot be read here.">
+      <Notice tone="problem" title={say('thisFileCannotBeRead')}>
         {copy.problem}
       </Notice>
     );
   }
   return (
     <p role="status" className="py-2 text-ink-soft">
-      A copy to read is being made{copy.progress > 0 ? `, ${Math.round(copy.progress * 100)}%` : ''}…
+      {copy.progress > 0
+        ? say('copyToReadIsBeing', { progress: Math.round(copy.progress * 100) })
+        : say('copyToReadIsBeingMade')}
     </p>
   );
 }
@@ -67,7 +70,7 @@ function LinkView({ part }: { readonly part: PartView }) {
         <a href={part.url} target="_blank" rel="noopener noreferrer" className="text-dusk underline">
           {part.title}
         </a>{' '}
-        <span className="text-sm text-ink-soft">opens in a window of its own: {hostOf(part.url)}</span>
+        <span className="text-sm text-ink-soft">{say('opensInWindowOfIts', { hostOf: hostOf(part.url) })}</span>
       </p>
       {part.about !== '' && <p className="whitespace-pre-wrap">{part.about}</p>}
     </div>

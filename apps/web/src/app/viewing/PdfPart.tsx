@@ -5,6 +5,7 @@ import { PdfPage, type DrawnPage, type PageSize } from './PdfPage.js';
 import { PdfTexts } from './pdfText.js';
 import { usePdfSearch } from './usePdfSearch.js';
 import { BarButton, ViewerBar } from './ViewerBar.js';
+import { say } from '../../words/app.js';
 
 const STEPS = [0.5, 0.75, 1, 1.25, 1.5, 2, 3] as const;
 /** CSS pixels between pages. */
@@ -49,8 +50,8 @@ export function PdfPart({ address, name, ...rest }: PdfPartProps) {
       void task.destroy();
     };
   }, [address]);
-  if (failed) return <p className="p-4 text-madder">This PDF could not be opened. Load the page again.</p>;
-  if (pdf === null || first === null) return <Loading what="the pages" />;
+  if (failed) return <p className="p-4 text-madder">{say('thisPdfCouldNotBe')}</p>;
+  if (pdf === null || first === null) return <Loading what={say('pages')} />;
   return <Pages pdf={pdf.pages} texts={pdf.texts} first={first} name={name} {...rest} />;
 }
 
@@ -108,16 +109,16 @@ function Pages({ pdf, texts, first, name, over, tools, onPage, target = null, on
   };
   return (
     <div className="flex h-full min-h-96 flex-col">
-      <ViewerBar label={`Pages of ${name}`}>
-        <BarButton words="Page back" disabled={page <= 1} onPress={() => go(page - 1)} />
+      <ViewerBar label={say('pagesOf', { name })}>
+        <BarButton words={say('pageBack')} disabled={page <= 1} onPress={() => go(page - 1)} />
         <span className="text-sm whitespace-nowrap" role="status">
-          page {page} of {pdf.numPages}
+          {say('pageOf', { page, numPages: pdf.numPages })}
         </span>
-        <BarButton words="Page on" disabled={page >= pdf.numPages} onPress={() => go(page + 1)} />
+        <BarButton words={say('pageOn')} disabled={page >= pdf.numPages} onPress={() => go(page + 1)} />
         <span className="mx-1 h-4 border-l border-line" />
-        <BarButton words="Smaller" onPress={() => step(-1)} />
-        <BarButton words="Larger" onPress={() => step(1)} />
-        <BarButton words="Full width" pressed={zoom === null} onPress={() => setZoom(null)} />
+        <BarButton words={say('smaller')} onPress={() => step(-1)} />
+        <BarButton words={say('larger')} onPress={() => step(1)} />
+        <BarButton words={say('fullWidth')} pressed={zoom === null} onPress={() => setZoom(null)} />
         {tools}
         <form
           role="search"
@@ -129,8 +130,8 @@ function Pages({ pdf, texts, first, name, over, tools, onPage, target = null, on
         >
           <input
             type="search"
-            aria-label={`Find in ${name}`}
-            placeholder="Find"
+            aria-label={say('findIn', { name })}
+            placeholder={say('find')}
             value={search.words}
             onChange={({ target }) => search.setWords(target.value)}
             className="w-36 rounded border border-edge bg-paper px-2 py-0.5 text-sm"
@@ -144,7 +145,7 @@ function Pages({ pdf, texts, first, name, over, tools, onPage, target = null, on
         ref={box}
         tabIndex={0}
         role="document"
-        aria-label={`${name}, ${pdf.numPages} pages. Page up and page down turn them.`}
+        aria-label={say('pagesPageUpAndPage', { name, numPages: pdf.numPages })}
         data-scroll="pdf"
         className="relative min-h-0 flex-1 overflow-auto bg-crust px-1 py-2"
         onScroll={look}

@@ -1,6 +1,7 @@
 import type { Turn } from '@salt-circle/core';
 import { useEffect, useRef, useState, type ReactNode } from 'react';
 import { ViewerBar, BarButton } from './ViewerBar.js';
+import { say } from '../../words/app.js';
 
 const STEPS = [0.25, 0.5, 0.75, 1, 1.5, 2, 3, 4] as const;
 
@@ -38,14 +39,14 @@ export function PicturePart({ address, name, width, height, over, tools }: Pictu
   };
   return (
     <div className="flex h-full min-h-80 flex-col">
-      <ViewerBar label={`View of ${name}`}>
-        <BarButton words="Smaller" onPress={() => step(-1)} />
+      <ViewerBar label={say('viewOf', { name })}>
+        <BarButton words={say('smaller')} onPress={() => step(-1)} />
         <span className="w-14 text-center text-sm text-ink-soft">
-          {zoom === null ? 'fitted' : `${Math.round(zoom * 100)}%`}
+          {zoom === null ? say('fitted') : `${Math.round(zoom * 100)}%`}
         </span>
-        <BarButton words="Larger" onPress={() => step(1)} />
-        <BarButton words="Fit" pressed={zoom === null} onPress={() => setZoom(null)} />
-        <BarButton words="Turn" onPress={() => setTurn(((turn + 1) % 4) as Turn)} />
+        <BarButton words={say('larger')} onPress={() => step(1)} />
+        <BarButton words={say('fit')} pressed={zoom === null} onPress={() => setZoom(null)} />
+        <BarButton words={say('turn')} onPress={() => setTurn(((turn + 1) % 4) as Turn)} />
         {tools}
       </ViewerBar>
       <div
@@ -53,7 +54,7 @@ export function PicturePart({ address, name, width, height, over, tools }: Pictu
         className="min-h-0 flex-1 overflow-auto bg-crust p-3"
         tabIndex={0}
         role="group"
-        aria-label={`${name}: arrow keys move about`}
+        aria-label={say('arrowKeysMoveAbout', { name })}
       >
         <div
           className="relative mx-auto overflow-hidden"

@@ -3,6 +3,7 @@ import { useState, type ReactNode } from 'react';
 import { partAddress } from './address.js';
 import { PartViewer } from './PartViewer.js';
 import { partLabel, partWords } from './partWords.js';
+import { say } from '../../words/app.js';
 
 export interface ReadingPartsProps {
   readonly reading: DraftReading;
@@ -38,18 +39,18 @@ export function ReadingParts({
   const { parts, draftId } = reading;
   const [chosen, setChosen] = useState<string | null>(null);
   const part = parts.find(({ id }) => id === (partId === undefined ? chosen : partId)) ?? parts[0];
-  if (part === undefined) return <p className="text-ink-soft">There is nothing in it.</p>;
+  if (part === undefined) return <p className="text-ink-soft">{say('thereIsNothingInIt')}</p>;
   const address = partAddress({ exchangeId, draftId, partId: part.id });
   return (
     <div>
       {reading.context !== '' && (
         <p className="mb-3 max-w-prose border-l-[3px] border-dusk bg-crust px-3 py-1.5 text-sm whitespace-pre-wrap">
-          <span className="font-semibold">From the author: </span>
+          <span className="font-semibold">{say('fromAuthor')} </span>
           {reading.context}
         </p>
       )}
       {parts.length > 1 && (
-        <div role="group" aria-label="Parts of this draft" className="mb-3 flex flex-wrap gap-1.5">
+        <div role="group" aria-label={say('partsOfThisDraft')} className="mb-3 flex flex-wrap gap-1.5">
           {parts.map((one) => (
             <button
               key={one.id}

@@ -4,6 +4,7 @@ import { Dialog, Loading, Select } from '../../kit/index.js';
 import { plainText } from '../reading/plainText.js';
 import { Compare } from './Compare.js';
 import { ReadingParts } from './ReadingParts.js';
+import { say } from '../../words/app.js';
 
 export interface VersionDialogProps {
   readonly number: number;
@@ -24,24 +25,24 @@ export function VersionDialog({ number, versions, exchangeId, useVersion, onClos
     <Dialog
       open
       onClose={onClose}
-      title={version === undefined ? `Version ${number}` : `${version.title} (version ${number})`}
+      title={version === undefined ? say('version', { number }) : say('versionOf', { title: version.title, number })}
       wide
     >
       {others.length > 0 && (
         <div className="mb-3 max-w-60">
           <Select
-            label="Compare with"
+            label={say('compareWith')}
             value={other === null ? '' : String(other)}
             onChange={(chosen) => setOther(chosen === '' ? null : Number(chosen))}
             options={[
-              ['', 'nothing, just read'],
-              ...others.map((one) => [String(one.number), `version ${one.number}`] as const),
+              ['', say('nothingJustRead')],
+              ...others.map((one) => [String(one.number), say('versionOf2', { number: one.number })] as const),
             ]}
           />
         </div>
       )}
       {version === undefined || (other !== null && compared === undefined) ? (
-        <Loading what="the version" />
+        <Loading what={say('versionWord')} />
       ) : compared === undefined ? (
         <ReadingParts reading={version.reading} exchangeId={exchangeId} />
       ) : (

@@ -1,8 +1,10 @@
+import { say } from '../../words/app.js';
+
 /** "840 B", "12 kB", "3.4 MB", in steps of a thousand. */
 export function bytesInWords(bytes: number): string {
   if (bytes < 1000) return `${bytes} B`;
-  if (bytes < 1_000_000) return `${Math.round(bytes / 1000)} kB`;
-  return `${(bytes / 1_000_000).toFixed(1)} MB`;
+  if (bytes < 1_000_000) return say('kb', { bytes: Math.round(bytes / 1000) });
+  return say('mb', { bytes: (bytes / 1_000_000).toFixed(1) });
 }
 
 /** "0:42", "1:03:20". */

@@ -1,6 +1,7 @@
 import { pageText } from '@salt-circle/core';
 import { useRef, useState } from 'react';
 import type { PdfTexts } from './pdfText.js';
+import { say } from '../../words/app.js';
 
 export interface PdfSearch {
   readonly words: string;
@@ -27,10 +28,10 @@ export function usePdfSearch(texts: PdfTexts): PdfSearch {
       const number = ((last.current + step - 1) % texts.count) + 1;
       if (!(await textOf(number)).includes(wanted)) continue;
       last.current = number;
-      setTold(`on page ${number}`);
+      setTold(say('onPageOf', { number }));
       return number;
     }
-    setTold('not found');
+    setTold(say('notFound'));
     return null;
   };
   return {

@@ -10,15 +10,17 @@ import { useAccountQuery, useChangePasswordMutation, useRenameMutation } from '.
 import { AddressSection } from './AddressSection.js';
 import { SessionsSection } from './SessionsSection.js';
 import { TokensSection } from './TokensSection.js';
+import { say } from '../../words/account.js';
+import { ROLE_WORDS } from '../../app/People.js';
 
 /** The account, which is one's own: courses have no say in it. */
 export function AccountPage() {
   const { data, error } = useAccountQuery(undefined, { refetchOnMountOrArgChange: true });
   return (
-    <Page title="Your account">
+    <Page title={say('yourAccount')}>
       <div className="mx-auto w-full max-w-2xl px-5 py-6">
         {error !== undefined && <ProblemNotice error={error} />}
-        {data === undefined && error === undefined && <Loading what="your account" />}
+        {data === undefined && error === undefined && <Loading what={say('yourAccountWord')} />}
         {data !== undefined && <Sections account={data} />}
       </div>
     </Page>
@@ -29,28 +31,28 @@ function Sections({ account }: { readonly account: AccountView }) {
   return (
     <>
       <OpenPlaces places={account.open} />
-      <Section title="Name">
+      <Section title={say('name')}>
         <NameForm name={account.name} />
       </Section>
       {account.email === '' ? (
-        <Section title="How you come in">
-          <p>By your campus: press the link on the page of your course there. You have no password here.</p>
+        <Section title={say('howYouComeIn')}>
+          <p>{say('byYourCampusPressLink')}</p>
         </Section>
       ) : (
         <>
-          <Section title="Address to sign in with">
+          <Section title={say('addressToSignInWith')}>
             <AddressSection account={account} />
           </Section>
-          <Section title="Password">
+          <Section title={say('password')}>
             <PasswordForm email={account.email} />
           </Section>
         </>
       )}
-      <Section title="Where you are signed in">
+      <Section title={say('whereYouAreSignedIn')}>
         <SessionsSection sessions={account.sessions} />
       </Section>
       <TokensSection />
-      <Section title="How courses list you">
+      <Section title={say('howCoursesListYou')}>
         <Listed places={account.places} />
       </Section>
     </>
@@ -76,10 +78,10 @@ function NameForm({ name }: { readonly name: string }) {
   return (
     <form onSubmit={submit} className="max-w-md space-y-3">
       <TextField
-        label="Your name"
+        label={say('yourName')}
         labelHidden
         autoComplete="name"
-        hint="For you alone. What others see in a course is what the course lists, below."
+        hint={say('forYouAloneWhatOthers')}
         value={value}
         maxLength={200}
         problem={fieldProblem(error, 'name')}
@@ -88,11 +90,11 @@ function NameForm({ name }: { readonly name: string }) {
       {belongsNowhere(error) && <ProblemNotice error={error} />}
       <div className="flex items-center gap-3">
         <Button type="submit" busy={isLoading} disabled={value.trim() === name}>
-          Save the name
+          {say('saveName')}
         </Button>
         {isSuccess && value.trim() === name && (
           <span role="status" className="text-kelp">
-            Saved
+            {say('saved')}
           </span>
         )}
       </div>
@@ -115,7 +117,7 @@ function PasswordForm({ email }: { readonly email: string }) {
     <form onSubmit={(event) => void submit(event)} className="max-w-md space-y-3">
       <input type="email" name="username" autoComplete="username" value={email} readOnly hidden />
       <TextField
-        label="Present password"
+        label={say('presentPassword')}
         type="password"
         autoComplete="current-password"
         value={old}
@@ -124,31 +126,31 @@ function PasswordForm({ email }: { readonly email: string }) {
       />
       <NewPasswordField value={password} problem={fieldProblem(error, 'password')} onChange={setPassword} />
       {belongsNowhere(error) && <ProblemNotice error={error} />}
-      {isSuccess && <Notice tone="done">The password is changed. All other browsers have been signed out.</Notice>}
+      {isSuccess && <Notice tone="done">{say('passwordIsChangedAllOther')}</Notice>}
       <Button type="submit" busy={isLoading} disabled={old === '' || password === ''}>
-        Change the password
+        {say('changePassword')}
       </Button>
     </form>
   );
 }
 
 function Listed({ places }: Pick<AccountView, 'places'>) {
-  if (places.length === 0) return <p className="text-ink-soft">You have no place in a course yet.</p>;
+  if (places.length === 0) return <p className="text-ink-soft">{say('youHaveNoPlaceIn')}</p>;
   return (
     <>
       <ul>
         {places.map(({ course, name, email, role }) => (
           <li key={course} className="border-b border-line py-2 first:border-t">
-            <span className="font-semibold">{course}</span> <span className="text-ink-soft">{role}</span>
+            <span className="font-semibold">{course}</span> <span className="text-ink-soft">{ROLE_WORDS[role]}</span>
             <br />
-            {name}, <span className="break-words">{email === '' ? 'no address' : email}</span>
+            {say('listedAs', {
+              name,
+              address: <span className="break-words">{email === '' ? say('noAddress') : email}</span>,
+            })}
           </li>
         ))}
       </ul>
-      <p className="mt-2 text-sm text-ink-soft">
-        A course’s mail goes to the address that it lists. If a name or address is wrong, tell an instructor of the
-        course.
-      </p>
+      <p className="mt-2 text-sm text-ink-soft">{say('coursesMailGoesToAddress')}</p>
     </>
   );
 }

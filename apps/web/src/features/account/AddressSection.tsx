@@ -1,4 +1,4 @@
-import { counted } from '@salt-circle/core';
+import { listed } from '@salt-circle/core';
 import type { AccountView } from '@salt-circle/contracts';
 import { useState, type FormEvent } from 'react';
 import { useSessionQuery } from '../../app/api.js';
@@ -6,6 +6,7 @@ import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { belongsNowhere, fieldProblem } from '../../app/session/fieldProblem.js';
 import { Button, Notice, TextField } from '../../kit/index.js';
 import { useChangeAddressMutation, useKeepAddressMutation } from './accountApi.js';
+import { say } from '../../words/account.js';
 
 type Waiting = NonNullable<AccountView['newAddress']>;
 
@@ -17,12 +18,12 @@ export function AddressSection({ account }: { readonly account: AccountView }) {
     <div className="space-y-3">
       <p>
         <span className="break-words">{email}</span>{' '}
-        {!confirmed && <span className="text-ink-soft">not confirmed by mail yet</span>}
+        {!confirmed && <span className="text-ink-soft">{say('notConfirmedByMailYet')}</span>}
       </p>
       {newAddress !== null && <OnItsWay waiting={newAddress} email={email} />}
       {newAddress === null && session?.mail === true && <AddressForm />}
       {newAddress === null && session?.mail === false && (
-        <p className="text-ink-soft">This server sends no mail, so another address cannot be confirmed.</p>
+        <p className="text-ink-soft">{say('thisServerSendsNoMail')}</p>
       )}
     </div>
   );
@@ -37,21 +38,21 @@ function AddressForm() {
     event.preventDefault();
     void change({ email, password });
   };
-  if (!open) return <Button onClick={() => setOpen(true)}>Change the address…</Button>;
+  if (!open) return <Button onClick={() => setOpen(true)}>{say('changeAddress')}</Button>;
   return (
     <form onSubmit={submit} className="max-w-md space-y-3" noValidate>
       <TextField
-        label="New address"
+        label={say('newAddress')}
         type="email"
         autoFocus
         autoComplete="email"
-        hint="Both addresses are sent a link. The change is made when both have been used."
+        hint={say('bothAddressesAreSentLink')}
         value={email}
         problem={fieldProblem(error, 'email')}
         onChange={({ target }) => setEmail(target.value)}
       />
       <TextField
-        label="Your password"
+        label={say('yourPassword')}
         type="password"
         autoComplete="current-password"
         value={password}
@@ -61,9 +62,9 @@ function AddressForm() {
       {belongsNowhere(error) && <ProblemNotice error={error} />}
       <div className="flex gap-2">
         <Button look="primary" type="submit" busy={isLoading}>
-          Send the links
+          {say('sendLinks')}
         </Button>
-        <Button onClick={() => setOpen(false)}>Leave it</Button>
+        <Button onClick={() => setOpen(false)}>{say('leaveIt')}</Button>
       </div>
     </form>
   );
@@ -73,15 +74,12 @@ function OnItsWay({ waiting, email }: { readonly waiting: Waiting; readonly emai
   const [keep, { isLoading, error }] = useKeepAddressMutation();
   const open = [...(waiting.fromOld ? [] : [email]), ...(waiting.fromNew ? [] : [waiting.email])];
   return (
-    <Notice tone="waiting" title={`To be changed to ${waiting.email}`}>
-      <p>
-        Waits for the {counted(open.length, 'link', 'links')} sent to {open.join(' and to ')}. Links last a day; until
-        then you sign in as before.
-      </p>
+    <Notice tone="waiting" title={say('toBeChangedTo', { email: waiting.email })}>
+      <p>{say('waitsForLinksSentTo', { links: open.length, addresses: listed(open) })}</p>
       {error !== undefined && <ProblemNotice error={error} />}
       <div className="mt-2">
         <Button small busy={isLoading} onClick={() => void keep()}>
-          Keep the present address
+          {say('keepPresentAddress')}
         </Button>
       </div>
     </Notice>

@@ -3,6 +3,7 @@ import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { relatively } from '../../app/time/words.js';
 import { Button } from '../../kit/index.js';
 import { useEndSessionMutation } from './accountApi.js';
+import { say } from '../../words/account.js';
 
 /** Browsers that are signed in, and how to end that. */
 export function SessionsSection({ sessions }: { readonly sessions: readonly SessionRow[] }) {
@@ -17,20 +18,24 @@ export function SessionsSection({ sessions }: { readonly sessions: readonly Sess
           <li key={id} className="flex items-center gap-3 border-b border-line py-2 first:border-t">
             <div className="min-w-0 flex-1">
               <span className="font-semibold">{browser}</span>{' '}
-              {thisOne && <span className="text-kelp">this browser</span>}
+              {thisOne && <span className="text-kelp">{say('thisBrowser')}</span>}
               <p className="text-sm text-ink-soft">
-                signed in {relatively(Date.parse(since), now)}
-                {!thisOne && <>, last used {relatively(Date.parse(lastSeen), now)}</>}
+                {thisOne
+                  ? say('signedIn', { when: relatively(Date.parse(since), now) })
+                  : say('lastUsed', {
+                      when: relatively(Date.parse(since), now),
+                      used: relatively(Date.parse(lastSeen), now),
+                    })}
               </p>
             </div>
             {!thisOne && (
               <Button
                 small
                 disabled={isLoading}
-                aria-label={`Sign out ${browser}, signed in ${relatively(Date.parse(since), now)}`}
+                aria-label={say('signOutSignedIn', { browser, when: relatively(Date.parse(since), now) })}
                 onClick={() => void end(id)}
               >
-                Sign out
+                {say('signOut')}
               </Button>
             )}
           </li>
@@ -40,7 +45,7 @@ export function SessionsSection({ sessions }: { readonly sessions: readonly Sess
       {others.length > 1 && (
         <div className="mt-3">
           <Button busy={isLoading} onClick={() => void end(null)}>
-            Sign out all {others.length} others
+            {say('signOutAllOthers', { others: others.length })}
           </Button>
         </div>
       )}

@@ -1,3 +1,4 @@
+import { wordsBy } from '@salt-circle/core';
 import type { MadeTokenView, Problem, TokenRow, TokenScope, TokensView } from '@salt-circle/contracts';
 import { useState, type FormEvent } from 'react';
 import { api } from '../../app/api.js';
@@ -5,6 +6,7 @@ import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { belongsNowhere, fieldProblem } from '../../app/session/fieldProblem.js';
 import { relatively } from '../../app/time/words.js';
 import { Button, Notice, Select, TextField } from '../../kit/index.js';
+import { say } from '../../words/account.js';
 
 const { useTokensQuery, useMakeTokenMutation, useTakeBackTokenMutation } = api.injectEndpoints({
   endpoints: (build) => ({
@@ -20,10 +22,10 @@ const { useTokensQuery, useMakeTokenMutation, useTakeBackTokenMutation } = api.i
   }),
 });
 
-const SCOPES: Readonly<Record<TokenScope, string>> = {
-  read: 'courses, exchanges and reviews, to read',
-  grades: 'grades, insights and results alone, to read',
-};
+const SCOPES: Readonly<Record<TokenScope, string>> = wordsBy(say, {
+  read: 'coursesExchangesAndReviewsTo',
+  grades: 'gradesInsightsAndResultsAlone',
+});
 const DAYS = [7, 30, 90, 366] as const;
 
 /** Access tokens for scripts of one's own; for staff, and nothing for anybody else. */
@@ -35,21 +37,18 @@ export function TokensSection() {
   return (
     <section aria-labelledby="tokens" className="border-t border-line py-6">
       <h2 id="tokens" className="mb-3 text-lg font-semibold">
-        Access tokens for scripts
+        {say('accessTokensForScripts')}
       </h2>
-      <p className="mb-3 text-ink-soft">
-        A script that sends one reads what you may read, and changes nothing. Changing your password, or signing out
-        everywhere else, takes all of them back.
-      </p>
+      <p className="mb-3 text-ink-soft">{say('scriptThatSendsOneReads')}</p>
       {made !== null && (
         <div className="mb-3">
-          <Notice title="Copy it now: it is not shown again.">
+          <Notice title={say('copyItNowItIs')}>
             <code className="block rounded border border-line bg-paper p-2 break-all select-all">{made}</code>
             <p className="mt-2 text-sm">
-              Sent as <code>Authorization: Bearer …</code>
+              {say('sentAsAuthorizationBearer', { code: (words) => <code>{words}</code> })}
             </p>
             <Button small onClick={() => setMade(null)}>
-              I have it
+              {say('iHaveIt')}
             </Button>
           </Notice>
         </div>
@@ -72,7 +71,7 @@ export function TokensSection() {
       ) : (
         data.may && (
           <div className="mt-3">
-            <Button onClick={() => setMaking(true)}>Make a token…</Button>
+            <Button onClick={() => setMaking(true)}>{say('makeToken')}</Button>
           </div>
         )
       )}
@@ -90,12 +89,17 @@ function Token({ token: { id, name, scope, ends, used } }: { readonly token: Tok
         <div className="min-w-0 flex-1">
           <span className="font-semibold break-words">{name}</span>
           <p className="text-sm text-ink-soft">
-            {SCOPES[scope]}; ends {relatively(Date.parse(ends), now)},{' '}
-            {used === null ? 'not used yet' : `last used ${relatively(Date.parse(used), now)}`}
+            {used === null
+              ? say('endsNotUsedYet', { scopes: SCOPES[scope], when: relatively(Date.parse(ends), now) })
+              : say('endsLastUsed', {
+                  scopes: SCOPES[scope],
+                  when: relatively(Date.parse(ends), now),
+                  when2: relatively(Date.parse(used), now),
+                })}
           </p>
         </div>
-        <Button small disabled={isLoading} aria-label={`Take back ${name}`} onClick={() => void takeBack(id)}>
-          Take back
+        <Button small disabled={isLoading} aria-label={say('takeBack', { name })} onClick={() => void takeBack(id)}>
+          {say('takeBackLabel')}
         </Button>
       </div>
       {error !== undefined && <ProblemNotice error={error} />}
@@ -122,29 +126,29 @@ function NewToken({ onMade, onLeave }: NewTokenProps) {
   return (
     <form className="mt-3 space-y-3" onSubmit={(event) => void go(event)}>
       <TextField
-        label="What it is for"
+        label={say('whatItIsFor')}
         value={name}
         problem={fieldProblem(problem, 'name')}
         onChange={({ target }) => setName(target.value)}
       />
       <Select
-        label="What it opens"
+        label={say('whatItOpens')}
         value={scope}
         options={Object.entries(SCOPES)}
         onChange={(next) => setScope(next as TokenScope)}
       />
       <Select
-        label="How long"
+        label={say('howLong')}
         value={String(days)}
-        options={DAYS.map((one) => [String(one), one === 366 ? 'a year' : `${one} days`] as const)}
+        options={DAYS.map((one) => [String(one), one === 366 ? say('year') : say('days', { one })] as const)}
         onChange={(next) => setDays(Number(next))}
       />
       {problem !== undefined && belongsNowhere(problem) && <ProblemNotice error={problem} />}
       <div className="flex gap-2">
         <Button type="submit" look="primary" busy={isLoading} disabled={name.trim() === ''}>
-          Make it
+          {say('makeIt')}
         </Button>
-        <Button onClick={onLeave}>Leave it</Button>
+        <Button onClick={onLeave}>{say('leaveIt')}</Button>
       </div>
     </form>
   );

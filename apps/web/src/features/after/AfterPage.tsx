@@ -1,5 +1,5 @@
 import type { AfterRow } from '@salt-circle/contracts';
-import { counted, HELPED } from '@salt-circle/core';
+import { HELPED } from '@salt-circle/core';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { useAfterQuery, useReflectionsQuery } from '../../app/after/afterApi.js';
@@ -22,12 +22,33 @@ import {
   type BoardColumn,
   type BoardSort,
 } from '../../kit/index.js';
+import { say } from '../../words/after.js';
 
 const SHOWN = {
-  unread: { words: 'Not read', holds: ({ read, authors }: AfterRow) => read < authors },
-  undecided: { words: 'To be decided', holds: ({ decided, remarks }: AfterRow) => decided < remarks },
-  unrevised: { words: 'No revision', holds: ({ revisionAt }: AfterRow) => revisionAt === null },
-  unhelpful: { words: 'A review of no use', holds: ({ helped }: AfterRow) => helped['no-use'] > 0 },
+  unread: {
+    get words() {
+      return say('notRead');
+    },
+    holds: ({ read, authors }: AfterRow) => read < authors,
+  },
+  undecided: {
+    get words() {
+      return say('toBeDecided');
+    },
+    holds: ({ decided, remarks }: AfterRow) => decided < remarks,
+  },
+  unrevised: {
+    get words() {
+      return say('noRevision');
+    },
+    holds: ({ revisionAt }: AfterRow) => revisionAt === null,
+  },
+  unhelpful: {
+    get words() {
+      return say('reviewOfNoUse');
+    },
+    holds: ({ helped }: AfterRow) => helped['no-use'] > 0,
+  },
 } as const;
 type Shown = keyof typeof SHOWN;
 
@@ -43,12 +64,12 @@ export function AfterPage() {
   const begin = useBeginWalk();
   const columns = useColumns(exchange.dates.revisionDue !== null, exchange.course.timeZone);
   if (error !== undefined) return <ProblemNotice error={error} />;
-  if (data === undefined) return <Loading what="what came after the release" />;
+  if (data === undefined) return <Loading what={say('whatCameAfterRelease')} />;
   if (data.length === 0) {
     return (
       <div className="px-5">
-        <Empty title="Nothing has been handed in.">
-          <p>What authors make of their feedback stands here, draft by draft.</p>
+        <Empty title={say('nothingHasBeenHandedIn')}>
+          <p>{say('whatAuthorsMakeOfTheir')}</p>
         </Empty>
       </div>
     );
@@ -65,10 +86,10 @@ export function AfterPage() {
       <div>
         <div className="mb-3 flex flex-wrap items-center justify-between gap-3">
           <h2 className="text-xl font-semibold">
-            After the release <span className="text-base font-normal text-ink-soft">{data.length}</span>
+            {say('afterRelease', { span: <span className="text-base font-normal text-ink-soft">{data.length}</span> })}
           </h2>
           <div className="flex flex-wrap gap-2">
-            <div className="flex flex-wrap gap-2" role="group" aria-label="Show only">
+            <div className="flex flex-wrap gap-2" role="group" aria-label={say('showOnly')}>
               {filters.map((key) => (
                 <Button
                   key={key}
@@ -90,7 +111,7 @@ export function AfterPage() {
           <NameOrder />
         </div>
         <BoardTable
-          label="Drafts after the release"
+          label={say('draftsAfterRelease')}
           columns={columns}
           rows={rows}
           rowKey={({ draftId }) => draftId}
@@ -108,45 +129,51 @@ function useColumns(revised: boolean, timeZone: string): ReadonlyArray<BoardColu
   return [
     {
       key: 'author',
-      head: 'Author',
+      head: say('author'),
       sort: ({ author }) => nameKey(author),
       cell: ({ author, draftId }) => (
-        <Link to={draftId} className="text-ink no-underline hover:underline" title="What became of the remarks">
+        <Link to={draftId} className="text-ink no-underline hover:underline" title={say('whatBecameOfRemarks')}>
           <Person label={author} />
         </Link>
       ),
     },
-    { key: 'reviews', head: 'Reviews', right: true, sort: ({ reviews }) => reviews, cell: ({ reviews }) => reviews },
+    {
+      key: 'reviews',
+      head: say('reviews'),
+      right: true,
+      sort: ({ reviews }) => reviews,
+      cell: ({ reviews }) => reviews,
+    },
     {
       key: 'read',
-      head: 'Read',
+      head: say('read'),
       sort: ({ read, authors }) => read / Math.max(1, authors),
       cell: ({ read, authors }) =>
         read >= authors ? (
-          <StateMark state="done" word="read" />
+          <StateMark state="done" word={say('readWord')} />
         ) : (
           <StateMark
             state={read === 0 ? 'not-begun' : 'in-progress'}
             share={read / authors}
-            word={authors === 1 ? 'not read yet' : `read by ${read} of ${authors}`}
+            word={authors === 1 ? say('notReadYet') : say('readByOf', { read, authors })}
           />
         ),
     },
     {
       key: 'decided',
-      head: 'Decided',
+      head: say('decided'),
       sort: ({ decided, remarks }) => (remarks === 0 ? null : decided / remarks),
-      cell: ({ decided, remarks }) => (remarks === 0 ? 'no remarks' : `${decided} of ${remarks}`),
+      cell: ({ decided, remarks }) => (remarks === 0 ? say('noRemarks') : say('of', { decided, remarks })),
     },
     {
       key: 'done',
-      head: 'Changed',
+      head: say('changed'),
       sort: ({ done, toDo }) => (toDo === 0 ? null : done / toDo),
-      cell: ({ done, toDo }) => (toDo === 0 ? '' : `${done} of ${toDo}`),
+      cell: ({ done, toDo }) => (toDo === 0 ? '' : say('ofOf', { done, toDo })),
     },
     {
       key: 'replies',
-      head: 'Answers',
+      head: say('answers'),
       right: true,
       most: true,
       sort: ({ replies }) => replies,
@@ -154,7 +181,7 @@ function useColumns(revised: boolean, timeZone: string): ReadonlyArray<BoardColu
     },
     {
       key: 'helped',
-      head: 'How reviews helped',
+      head: say('howReviewsHelped'),
       cell: ({ helped }) =>
         HELPED.flatMap((step) =>
           helped[step] === 0 ? [] : [`${helped[step]} × ${HELPED_WORDS[step].toLowerCase()}`],
@@ -164,14 +191,14 @@ function useColumns(revised: boolean, timeZone: string): ReadonlyArray<BoardColu
       ? [
           {
             key: 'revised',
-            head: 'Revision',
+            head: say('revision'),
             sort: ({ revisionAt }: AfterRow) => revisionAt,
             cell: ({ revisionAt }: AfterRow) =>
               revisionAt === null ? (
-                <StateMark state="not-begun" word="not handed in" />
+                <StateMark state="not-begun" word={say('notHandedIn')} />
               ) : (
                 <span className="inline-flex items-center gap-1.5">
-                  <StateMark state="done" word="handed in" /> <When at={revisionAt} timeZone={timeZone} />
+                  <StateMark state="done" word={say('handedIn')} /> <When at={revisionAt} timeZone={timeZone} />
                 </span>
               ),
           },
@@ -185,12 +212,12 @@ function Reflections() {
   const exchange = useExchange();
   const { data = [] } = useReflectionsQuery(exchange.id, { refetchOnMountOrArgChange: true });
   return (
-    <section aria-label="Reflections">
+    <section aria-label={say('reflections')}>
       <h2 className="mb-2 text-xl font-semibold">
-        Reflections{' '}
-        <span className="text-base font-normal text-ink-soft">
-          {counted(data.length, '1 handed in', '# handed in')}
-        </span>
+        {say('reflectionsHandedIn', {
+          data: data.length,
+          span: (words) => <span className="text-base font-normal text-ink-soft">{words}</span>,
+        })}
       </h2>
       {data.map(({ author, prompts, texts }) => (
         <details key={author.name ?? author.alias} className="border-b border-line py-1.5">

@@ -1,5 +1,4 @@
 import type { Problem, SecondRoundRequest } from '@salt-circle/contracts';
-import { counted } from '@salt-circle/core';
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { useMakeRoundMutation, useRoundsQuery } from '../../app/after/afterApi.js';
@@ -9,6 +8,7 @@ import { readLocal, toLocal } from '../../app/time/localDate.js';
 import { useNow } from '../../app/time/useNow.js';
 import { useExchange } from '../../app/useExchange.js';
 import { Button, Checkbox, Dialog, Select, TextField } from '../../kit/index.js';
+import { say } from '../../words/after.js';
 
 const DAY = 24 * 3_600_000;
 
@@ -33,7 +33,7 @@ export function SecondRound({ revised, instructor }: SecondRoundProps) {
           {title}
         </Link>
       ))}
-      {instructor && revised > 0 && <Button onClick={() => setOpen(true)}>Second round…</Button>}
+      {instructor && revised > 0 && <Button onClick={() => setOpen(true)}>{say('secondRound')}</Button>}
       {open && <SecondRoundDialog revised={revised} onClose={() => setOpen(false)} />}
     </>
   );
@@ -47,7 +47,7 @@ function SecondRoundDialog({ revised, onClose }: { readonly revised: number; rea
   const [make, { isLoading }] = useMakeRoundMutation();
   const [problem, setProblem] = useState<Problem | null>(null);
   const [asked, setAsked] = useState<SecondRoundRequest>(() => ({
-    title: `${exchange.title}, second round`,
+    title: say('secondRoundOf', { title: exchange.title }),
     reviewers: 'same',
     earlierShown: false,
     reviewsDue: inDays(USUAL_DAYS, now, timeZone),
@@ -66,33 +66,33 @@ function SecondRoundDialog({ revised, onClose }: { readonly revised: number; rea
       open
       wide
       onClose={onClose}
-      title="Review the revisions once more"
-      description={`${counted(revised, 'The one revision is taken over as it was', 'All # revisions are taken over as they were')} handed in, and reviews open at once. Plan, names and form are those of this exchange, and can be changed after.`}
+      title={say('reviewRevisionsOnceMore')}
+      description={say('allRevisionsAreTakenOver', { revised })}
     >
       <div className="space-y-4">
         <TextField
-          label="Title"
+          label={say('title')}
           value={asked.title}
           maxLength={200}
           problem={problemAt('title')}
           onChange={({ target }) => set({ title: target.value })}
         />
         <Select
-          label="Reviewed by"
+          label={say('reviewedBy')}
           value={asked.reviewers}
           options={[
-            ['same', 'the same reviewers: whoever submitted a review of the draft'],
-            ['others', 'others: allocate them on the board, which avoids earlier pairs'],
+            ['same', say('sameReviewersWhoeverSubmittedReview')],
+            ['others', say('othersAllocateThemOnBoard')],
           ]}
           onChange={(value) => set({ reviewers: value as SecondRoundRequest['reviewers'] })}
         />
         <Checkbox
-          label="Reviewers read all the earlier feedback on the draft, not only their own"
+          label={say('reviewersReadAllEarlierFeedback')}
           checked={asked.earlierShown}
           onChange={({ target }) => set({ earlierShown: target.checked })}
         />
         <DateInput
-          label="Reviews due"
+          label={say('reviewsDue')}
           value={asked.reviewsDue}
           timeZone={timeZone}
           hint=""
@@ -100,16 +100,16 @@ function SecondRoundDialog({ revised, onClose }: { readonly revised: number; rea
           onChange={(value) => set({ reviewsDue: value ?? '' })}
         />
         <DateInput
-          label="Release"
+          label={say('release')}
           value={asked.release}
           timeZone={timeZone}
-          hint="Blank: as soon as reviews are due."
+          hint={say('blankAsSoonAsReviews')}
           problem={problemAt('release')}
           onChange={(release) => set({ release })}
         />
         {problem !== null && <ProblemNotice error={problem} />}
         <Button look="primary" busy={isLoading} disabled={asked.reviewsDue === ''} onClick={() => void go()}>
-          {asked.reviewers === 'same' ? 'Open the second round' : 'Open it, and allocate'}
+          {asked.reviewers === 'same' ? say('openSecondRound') : say('openItAndAllocate')}
         </Button>
       </div>
     </Dialog>

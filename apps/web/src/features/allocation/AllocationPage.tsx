@@ -1,3 +1,4 @@
+import { wordsBy } from '@salt-circle/core';
 import type { AllocationView, WishesView } from '@salt-circle/contracts';
 import { Grid3x3, List, Orbit, Undo2 } from 'lucide-react';
 import { useEffect, useEffectEvent, useMemo, useState } from 'react';
@@ -17,22 +18,24 @@ import { StaffDialog } from './StaffDialog.js';
 import { useHands } from './useHands.js';
 import { usePreview } from './usePreview.js';
 import { asBody } from './Wishes.js';
+import { say } from '../../words/allocation.js';
 
 type Picture = 'list' | 'matrix' | 'ring';
-const PICTURES = [
-  ['list', 'List', List],
-  ['matrix', 'Matrix', Grid3x3],
-  ['ring', 'Ring', Orbit],
-] as const;
+const pictures = () =>
+  [
+    ['list', say('list'), List],
+    ['matrix', say('matrix'), Grid3x3],
+    ['ring', say('ring'), Orbit],
+  ] as const;
 const PICTURE_KEY = 'salt-circle-allocation-picture';
 
-const UNDO_WORDS: Readonly<Record<NonNullable<AllocationView['undo']>['act'], string>> = {
-  applied: 'Undo applying',
-  repaired: 'Undo the repair',
-  round: 'Undo the last round',
-  'by-hand': 'Undo the last change',
-  imported: 'Undo the file',
-};
+const UNDO_WORDS: Readonly<Record<NonNullable<AllocationView['undo']>['act'], string>> = wordsBy(say, {
+  applied: 'undoApplying',
+  repaired: 'undoRepair',
+  round: 'undoLastRound',
+  'by-hand': 'undoLastChange',
+  imported: 'undoFile',
+});
 
 /** Who reviews whom: as it is applied, or as a preview; seen as a list, a matrix or a ring, with its quality beside it. */
 export function AllocationPage() {
@@ -42,7 +45,7 @@ export function AllocationPage() {
     pollingInterval: usePolling(20_000),
   });
   if (error !== undefined) return <ProblemNotice error={error} />;
-  if (view === undefined) return <Loading what="the allocation" />;
+  if (view === undefined) return <Loading what={say('allocation')} />;
   return <Workspace key={exchange.id} view={view} />;
 }
 
@@ -72,7 +75,7 @@ function Workspace({ view }: { readonly view: AllocationView }) {
     <div className="grid flex-1 grid-cols-1 lg:grid-cols-[minmax(0,1fr)_19rem] xl:grid-cols-[minmax(0,1fr)_23rem]">
       <div className="min-w-0 px-5 py-4">
         <div className="mb-3 flex flex-wrap items-center justify-between gap-3">
-          <h2 className="text-xl font-semibold">Who reviews whom</h2>
+          <h2 className="text-xl font-semibold">{say('whoReviewsWhom')}</h2>
           <div className="flex items-center gap-2">
             {view.undo !== null && preview === null && <Undo of={view.undo} onDone={hands.quiet} />}
             <More view={view} wishes={wishes} />
@@ -81,7 +84,7 @@ function Workspace({ view }: { readonly view: AllocationView }) {
         </div>
         {/* Room for two lines, whether or not they are there: the board does not move under the pointer when something is said. */}
         <div className="mb-1 min-h-11">
-          {preview !== null && <p className="text-copper">Preview: nothing has been applied yet.</p>}
+          {preview !== null && <p className="text-copper">{say('previewNothingHasBeenApplied')}</p>}
           <p role="status" aria-live="polite" className="text-sm text-ink-soft">
             {hands.said}
           </p>
@@ -112,12 +115,12 @@ function Workspace({ view }: { readonly view: AllocationView }) {
       <Dialog
         open={hands.asked !== null}
         onClose={hands.forget}
-        title="Take away what has begun?"
+        title={say('takeAwayWhatHasBegun')}
         description={hands.asked?.problem.sentence ?? ''}
       >
         <p className="mb-4">{hands.asked?.problem.whatToDo}</p>
         <Button look="destructive" busy={hands.busy} onClick={hands.confirm}>
-          Take it away, keep the work
+          {say('takeItAwayKeepWork')}
         </Button>
       </Dialog>
     </div>
@@ -126,8 +129,8 @@ function Workspace({ view }: { readonly view: AllocationView }) {
 
 function Pictures({ value, onChange }: { readonly value: Picture; readonly onChange: (picture: Picture) => void }) {
   return (
-    <div role="group" aria-label="Shown as" className="flex overflow-hidden rounded border border-edge">
-      {PICTURES.map(([key, words, Icon]) => (
+    <div role="group" aria-label={say('shownAs')} className="flex overflow-hidden rounded border border-edge">
+      {pictures().map(([key, words, Icon]) => (
         <button
           key={key}
           type="button"
@@ -168,7 +171,7 @@ function Undo({ of: { step, act }, onDone }: UndoProps) {
   return (
     <>
       {error !== undefined && <ProblemNotice error={error} />}
-      <Button busy={isLoading} title="Ctrl Z" onClick={() => void undo({ id: exchange.id, step }).then(onDone)}>
+      <Button busy={isLoading} title={say('ctrlZ')} onClick={() => void undo({ id: exchange.id, step }).then(onDone)}>
         <Undo2 size={15} aria-hidden="true" /> {UNDO_WORDS[act]}
       </Button>
     </>
@@ -182,19 +185,19 @@ function More({ view, wishes }: { readonly view: AllocationView; readonly wishes
   return (
     <>
       <Menu
-        trigger={<Button disabled={!exchange.published}>More</Button>}
+        trigger={<Button disabled={!exchange.published}>{say('more')}</Button>}
         groups={[
           [
-            { words: 'When drafts are allocated…', onPick: () => setOpen('schedule') },
-            { words: 'Staff who review as well…', onPick: () => setOpen('staff') },
+            { words: say('whenDraftsAreAllocated'), onPick: () => setOpen('schedule') },
+            { words: say('staffWhoReviewAsWell'), onPick: () => setOpen('staff') },
           ],
           [
             {
-              words: 'Download as CSV',
+              words: say('downloadAsCsv'),
               disabled: !view.applied,
               onPick: () => window.location.assign(`/api/exchanges/${exchange.id}/allocation/file`),
             },
-            { words: 'From a CSV file…', onPick: () => setOpen('file') },
+            { words: say('fromCsvFile'), onPick: () => setOpen('file') },
           ],
         ]}
       />
@@ -206,10 +209,10 @@ function More({ view, wishes }: { readonly view: AllocationView; readonly wishes
 }
 
 function NothingYet({ view, published }: { readonly view: AllocationView; readonly published: boolean }) {
-  const title = 'No drafts have been allocated yet.';
+  const title = say('noDraftsHaveBeenAllocated');
   const words = published
-    ? `${view.handedIn} of ${view.students} students have handed in. A preview shows who would review whom before anything is applied; or make pairs by hand.`
-    : 'Publish the exchange first; drafts are allocated once they have been handed in.';
+    ? say('ofStudentsHaveHandedIn', { handedIn: view.handedIn, students: view.students })
+    : say('publishExchangeFirstDraftsAre');
   if (view.drafts.length === 0) {
     return (
       <Empty title={title}>

@@ -1,6 +1,7 @@
-import { counted, pairKey, type Pair } from '@salt-circle/core';
+import { pairKey, type Pair } from '@salt-circle/core';
 import { Button, Key } from '../../kit/index.js';
 import type { Model } from './model.js';
+import { say } from '../../words/allocation.js';
 
 export interface CellBarProps {
   readonly model: Model;
@@ -21,25 +22,39 @@ export function CellBar({ model, pair, carried, preview, onToggle, onCarry, onHo
   const times = model.times.get(pairKey(pair)) ?? 0;
   const apart = model.isApart(pair);
   const words = {
-    own: 'own draft',
-    given: applied === undefined ? 'in this preview' : `allocated${applied.locked ? ', held' : ''}`,
-    apart: 'kept apart',
-    free: 'not allocated',
+    own: say('ownDraft'),
+    given: applied === undefined ? say('inThisPreview') : applied.locked ? say('allocatedHeld') : say('allocated'),
+    apart: say('keptApart'),
+    free: say('notAllocated'),
   }[meeting];
   return (
     <div className="mb-2 flex min-h-9 flex-wrap items-center gap-x-3 gap-y-1">
       <p id="matrix-cell" aria-live="polite" className="min-w-64 flex-1">
-        <strong>{model.reviewerName(pair.reviewerId)}</strong> and the draft by{' '}
-        <strong>{model.authorName(pair.draftId)}</strong>: {words}
-        {times > 0 && `, met ${counted(times, 'once', '# times')} before`}.{' '}
-        <span className="text-ink-soft">
-          Writes {counted(model.given(pair.reviewerId), '1 review', '# reviews')}; the draft gets{' '}
-          {model.load(pair.draftId)}.
-        </span>
+        {times > 0
+          ? say('andDraftByMetTimes', {
+              strong: <strong>{model.reviewerName(pair.reviewerId)}</strong>,
+              strong2: <strong>{model.authorName(pair.draftId)}</strong>,
+              words,
+              times,
+              given: model.given(pair.reviewerId),
+              load: model.load(pair.draftId),
+              span: (words) => <span className="text-ink-soft">{words}</span>,
+            })
+          : say('andDraftByWritesReviews', {
+              strong: <strong>{model.reviewerName(pair.reviewerId)}</strong>,
+              strong2: <strong>{model.authorName(pair.draftId)}</strong>,
+              words,
+              given: model.given(pair.reviewerId),
+              load: model.load(pair.draftId),
+              span: (words) => <span className="text-ink-soft">{words}</span>,
+            })}
         {carried !== null && (
           <span className="text-copper">
             {' '}
-            Carrying {model.reviewerName(carried.reviewerId)} with {model.authorName(carried.draftId)}; M puts it here.
+            {say('carryingWithMPutsIt', {
+              reviewerName: model.reviewerName(carried.reviewerId),
+              authorName: model.authorName(carried.draftId),
+            })}
           </span>
         )}
       </p>
@@ -47,21 +62,21 @@ export function CellBar({ model, pair, carried, preview, onToggle, onCarry, onHo
         <span className="flex flex-wrap gap-1.5">
           {!preview && (given || meeting === 'free') && (
             <Button small onClick={onToggle}>
-              {given ? 'Take away' : 'Add'} <Key>Enter</Key>
+              {given ? say('takeAway') : say('add')} <Key>{say('enter')}</Key>
             </Button>
           )}
           {!preview && (given || carried !== null) && (
             <Button small onClick={onCarry}>
-              {carried === null ? 'Move' : 'Put here'} <Key>M</Key>
+              {carried === null ? say('move') : say('putHere')} <Key>M</Key>
             </Button>
           )}
           {!preview && given && (
             <Button small onClick={onHold}>
-              {applied?.locked === true ? 'Let go' : 'Hold'} <Key>H</Key>
+              {applied?.locked === true ? say('letGo') : say('hold')} <Key>H</Key>
             </Button>
           )}
           <Button small onClick={onApart}>
-            {apart ? 'Allow again' : 'Keep apart'} <Key>K</Key>
+            {apart ? say('allowAgain') : say('keepApart')} <Key>K</Key>
           </Button>
         </span>
       )}

@@ -1,6 +1,6 @@
 import { DndContext, PointerSensor, useDraggable, useDroppable, useSensor, useSensors } from '@dnd-kit/core';
 import type { BoardReviewer } from '@salt-circle/contracts';
-import { pairKey, type Pair } from '@salt-circle/core';
+import { pairKey, type Pair, wordsBy } from '@salt-circle/core';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { Lock, Plus } from 'lucide-react';
 import { useRef, useState } from 'react';
@@ -15,6 +15,7 @@ import { named } from './sentences.js';
 import { stepOf } from './steps.js';
 import { useCellFocus } from './useCellFocus.js';
 import type { Hands } from './useHands.js';
+import { say } from '../../words/allocation.js';
 
 export interface BoardProps {
   readonly model: Model;
@@ -31,7 +32,7 @@ interface Picking {
 /** Where there is little room, names of reviewers give way to their number. */
 const COLUMNS = 'grid-cols-[9rem_1fr_4rem_4rem] xl:grid-cols-[13rem_1fr_4.5rem_minmax(9rem,16rem)]';
 
-const LEFT_OUT = { 'not-handed-in': 'not handed in', excused: 'excused', left: 'no longer in the course' } as const;
+const LEFT_OUT = wordsBy(say, { 'not-handed-in': 'notHandedIn', excused: 'excused', left: 'noLongerInCourse' });
 
 /** A row per reviewer: whose drafts they review, and who reviews theirs. Drafts are dragged from row to row. */
 export function ListView({ model, hands, preview }: BoardProps) {
@@ -55,9 +56,9 @@ export function ListView({ model, hands, preview }: BoardProps) {
     <>
       <div className="mb-2 max-w-72">
         <TextField
-          label="Find a reviewer"
+          label={say('findReviewer')}
           labelHidden
-          placeholder="Find a reviewer"
+          placeholder={say('findReviewer')}
           value={wanted}
           onChange={({ target }) => setWanted(target.value)}
         />
@@ -72,19 +73,19 @@ export function ListView({ model, hands, preview }: BoardProps) {
         }}
       >
         <div className={`grid gap-3 border-b border-ink px-2 py-1.5 text-sm font-semibold text-ink-soft ${COLUMNS}`}>
-          <span>Reviewer</span>
-          <span>reviews the drafts by</span>
-          <span className="text-right">Reviews</span>
+          <span>{say('reviewer')}</span>
+          <span>{say('reviewsDraftsBy')}</span>
+          <span className="text-right">{say('reviewsLabel')}</span>
           <span>
-            <span className="xl:hidden">Gets</span>
-            <span className="hidden xl:inline">is reviewed by</span>
+            <span className="xl:hidden">{say('gets')}</span>
+            <span className="hidden xl:inline">{say('isReviewedBy')}</span>
           </span>
         </div>
         <div
           ref={scroller}
           {...onFrame}
           role="list"
-          aria-label="Reviewers and their drafts"
+          aria-label={say('reviewersAndTheirDrafts')}
           className="h-[calc(100dvh-20rem)] min-h-72 overflow-y-auto"
         >
           <div className="relative" style={{ height: virtual.getTotalSize() }}>
@@ -109,7 +110,7 @@ export function ListView({ model, hands, preview }: BoardProps) {
               </div>
             ))}
           </div>
-          {rows.length === 0 && <p className="p-3 text-ink-soft">Nobody by that name.</p>}
+          {rows.length === 0 && <p className="p-3 text-ink-soft">{say('nobodyByThatName')}</p>}
         </div>
       </DndContext>
       {picking !== null && <Picker {...picking} onClose={() => setPicking(null)} />}
@@ -119,8 +120,8 @@ export function ListView({ model, hands, preview }: BoardProps) {
 
 function remarkOn({ leftOut, extra, practised }: BoardReviewer): string | null {
   if (leftOut !== null) return LEFT_OUT[leftOut];
-  if (extra) return 'of the staff';
-  return practised === false ? 'has not practised' : null;
+  if (extra) return say('ofStaff');
+  return practised === false ? say('hasNotPractised') : null;
 }
 
 interface RowProps extends BoardProps {
@@ -170,10 +171,10 @@ function Row({ reviewer, row, active, model, hands, preview, onActive, onPick }:
           <button
             {...cell(drafts.length)}
             type="button"
-            aria-label={`Add a draft for ${model.reviewerName(reviewer.id)}`}
+            aria-label={say('addDraftFor', { reviewerName: model.reviewerName(reviewer.id) })}
             onClick={() =>
               onPick({
-                title: `A further draft for ${model.reviewerName(reviewer.id)}`,
+                title: say('furtherDraftFor', { reviewerName: model.reviewerName(reviewer.id) }),
                 choices: draftChoices(model, hands, reviewer.id),
               })
             }
@@ -184,15 +185,17 @@ function Row({ reviewer, row, active, model, hands, preview, onActive, onPick }:
         )}
       </span>
       <span className={`text-right tabular-nums ${odd ? 'font-semibold text-copper' : ''}`}>
-        {reviewer.capacity === 0 && drafts.length === 0 ? '' : `${drafts.length} of ${reviewer.capacity}`}
+        {reviewer.capacity === 0 && drafts.length === 0
+          ? ''
+          : say('of', { drafts: drafts.length, capacity: reviewer.capacity })}
       </span>
       <span className="min-w-0 text-sm leading-snug text-ink-soft">
-        {own !== undefined && own.closed && 'takes no reviews'}
+        {own !== undefined && own.closed && say('takesNoReviews')}
         {own !== undefined && !own.closed && (
           <>
-            <span className="tabular-nums text-ink">{reviewers.length}</span>
+            <span className="tabular-nums text-ink">{reviewers.length}</span>{' '}
             {reviewers.length > 0 && (
-              <span className="hidden xl:inline">: {named(reviewers.map((id) => model.reviewerName(id)))}</span>
+              <span className="hidden xl:inline">{named(reviewers.map((id) => model.reviewerName(id)))}</span>
             )}
           </>
         )}
@@ -216,17 +219,17 @@ function Chip({ pair, model, hands, preview, cell, onPick }: ChipProps) {
   const met = model.times.has(pairKey(pair));
   const face = (
     <>
-      {applied?.locked === true && <Lock size={12} aria-label="held" />}
+      {applied?.locked === true && <Lock size={12} aria-label={say('held')} />}
       {begun && (
         <StateMark
           state={applied.state === 'submitted' ? 'done' : 'in-progress'}
           share={doneOf(applied)}
-          word={applied.state === 'submitted' ? 'submitted' : 'begun'}
+          word={applied.state === 'submitted' ? say('submitted') : say('begun')}
           size={11}
         />
       )}
       {author}
-      {met && <span className="text-xs text-saffron">met before</span>}
+      {met && <span className="text-xs text-saffron">{say('metBefore')}</span>}
     </>
   );
   const look = 'inline-flex items-center gap-1 rounded border bg-paper px-1.5 py-0.5';
@@ -244,7 +247,19 @@ function Chip({ pair, model, hands, preview, cell, onPick }: ChipProps) {
       {...listeners}
       ref={setNodeRef}
       type="button"
-      aria-label={`${reviewer} reviews ${author}${applied?.locked === true ? ', held' : ''}${begun ? `, ${applied.state === 'submitted' ? 'submitted' : 'begun'}` : ''}`}
+      aria-label={
+        applied?.locked === true
+          ? begun
+            ? applied.state === 'submitted'
+              ? say('reviewsHeldSubmitted', { reviewer, author })
+              : say('reviewsHeldBegun', { reviewer, author })
+            : say('reviewsHeld', { reviewer, author })
+          : begun
+            ? applied.state === 'submitted'
+              ? say('reviewsSubmitted', { reviewer, author })
+              : say('reviewsBegun', { reviewer, author })
+            : say('reviewsOf', { reviewer, author })
+      }
       onKeyDown={(event) => {
         const keys: Readonly<Record<string, () => void>> = {
           Delete: () => hands.remove(pair),
@@ -267,30 +282,30 @@ function Chip({ pair, model, hands, preview, cell, onPick }: ChipProps) {
       groups={[
         [
           {
-            words: 'Move to another reviewer…',
+            words: say('moveToAnotherReviewer'),
             onPick: () =>
               onPick({
-                title: `Who reviews ${author} instead of ${reviewer}?`,
+                title: say('whoReviewsInsteadOf', { author, reviewer }),
                 choices: reviewerChoices(model, hands, pair),
               }),
           },
           {
-            words: 'Swap with another pair…',
+            words: say('swapWithAnotherPair'),
             onPick: () =>
-              onPick({ title: `${reviewer} changes drafts with`, choices: swapChoices(model, hands, pair) }),
+              onPick({ title: say('changesDraftsWith', { reviewer }), choices: swapChoices(model, hands, pair) }),
           },
         ],
         [
           {
-            words: `${applied?.locked === true ? 'Let go' : 'Hold in every new allocation'} (H)`,
+            words: applied?.locked === true ? say('letGoH') : say('holdInEveryNewAllocation'),
             onPick: () => hands.hold(pair),
           },
           {
-            words: `${model.isApart(pair) ? 'Allow again' : 'Keep apart from now on'} (K)`,
+            words: model.isApart(pair) ? say('allowAgainK') : say('keepApartFromNowOn'),
             onPick: () => hands.keepApart(pair),
           },
         ],
-        [{ words: 'Take away (Delete)', onPick: () => hands.remove(pair) }],
+        [{ words: say('takeAwayDelete'), onPick: () => hands.remove(pair) }],
       ]}
     />
   );

@@ -8,6 +8,7 @@ import { Geometry, HEAD, LABEL } from './matrixGeometry.js';
 import type { Model } from './model.js';
 import type { Cell } from './useCellFocus.js';
 import { matrixKeys, useChosenCell, useMatrixDrag } from './useMatrix.js';
+import { say } from '../../words/allocation.js';
 
 /** Reviewers down, drafts across: every pair there is or could be. One cell at a time is looked at and acted on. */
 export function MatrixView(board: BoardProps) {
@@ -51,7 +52,7 @@ export function MatrixView(board: BoardProps) {
       <div
         ref={scroller}
         role="application"
-        aria-label="Matrix of reviewers and drafts. Arrow keys move, Enter adds or takes away."
+        aria-label={say('matrixOfReviewersAndDrafts')}
         aria-describedby="matrix-cell"
         tabIndex={0}
         onKeyDown={matrixKeys(board, chosen, geometry)}
@@ -137,8 +138,8 @@ function Heads({ model, geometry, chosen, columns }: HeadsProps) {
         className="sticky left-0 flex h-full items-end justify-between border-b border-line bg-paper px-2 pb-1 text-xs text-ink-soft"
         style={{ width: LABEL }}
       >
-        <span>reviewers ↓</span>
-        <span>drafts →</span>
+        <span>{say('reviewers')}</span>
+        <span>{say('drafts')}</span>
       </div>
     </div>
   );

@@ -1,4 +1,4 @@
-import { counted } from '@salt-circle/core';
+import { wordsBy } from '@salt-circle/core';
 import type { AllocationView, JobView, PreviewView } from '@salt-circle/contracts';
 import { ArrowRight, Minus, Plus } from 'lucide-react';
 import { labelWords } from '../../app/People.js';
@@ -18,12 +18,13 @@ import {
 } from './sentences.js';
 import { waysOut } from './together.js';
 import type { Hands } from './useHands.js';
+import { say } from '../../words/allocation.js';
 
-const TITLES: Readonly<Record<PreviewView['kind'], string>> = {
-  new: 'Preview, not applied',
-  repair: 'Repair, not applied',
-  round: 'Round, not applied',
-};
+const TITLES: Readonly<Record<PreviewView['kind'], string>> = wordsBy(say, {
+  new: 'previewNotApplied',
+  repair: 'repairNotApplied',
+  round: 'roundNotApplied',
+});
 
 /** What is shown at the left, in figures and sentences. */
 export function PreviewPanel({
@@ -39,18 +40,19 @@ export function PreviewPanel({
   const unmet = unmetWishes(preview, model);
   const changes = preview.kind === 'new' ? [] : repairChanges(preview, model);
   return (
-    <section aria-label="The preview" className="space-y-3">
+    <section aria-label={say('preview')} className="space-y-3">
       <div>
         <h3 className="text-lg font-semibold">{TITLES[preview.kind]}</h3>
         <p className="text-sm text-ink-soft">
-          {preview.scheduled && 'From the planned run. '}
-          {counted(preview.pairs.length, '1 review', '# reviews')}
+          {preview.scheduled
+            ? say('fromPlannedRun', { reviews: preview.pairs.length })
+            : say('reviewsCounted', { pairs: preview.pairs.length })}
         </p>
         {onSeed !== undefined && <Seed key={preview.id} seed={preview.seed} onTry={onSeed} />}
       </div>
       <Figures figures={qualityFigures(preview.quality, preview.wishes)} />
       {unmet.length > 0 && (
-        <Notice tone="waiting" title={counted(unmet.length, 'One wish is not met', '# wishes are not met')}>
+        <Notice tone="waiting" title={say('wishesAreNotMet', { unmet: unmet.length })}>
           <ul className="mt-1 list-disc space-y-1 pl-4 text-sm">
             {unmet.map((sentence) => (
               <li key={sentence}>{sentence}</li>
@@ -62,20 +64,20 @@ export function PreviewPanel({
         <div>
           <h4 className="font-semibold">
             {changes.length === 0
-              ? 'Nothing needs to change'
-              : `${counted(preview.added.length, '1 pair', '# pairs')} more, ${counted(preview.removed.length, '1 pair', '# pairs')} taken away`}
+              ? say('nothingNeedsToChange')
+              : say('pairsMorePairsTakenAway', { added: preview.added.length, removed: preview.removed.length })}
           </h4>
           <ul className="mt-1 max-h-64 space-y-1 overflow-y-auto text-sm">
             {changes.map(({ key, sign, reviewer, author, reason }) => (
               <li key={key} className="flex gap-1.5">
                 {sign === 'added' ? (
-                  <Plus size={14} className="mt-0.5 shrink-0 text-kelp" aria-label="more" />
+                  <Plus size={14} className="mt-0.5 shrink-0 text-kelp" aria-label={say('moreWord')} />
                 ) : (
-                  <Minus size={14} className="mt-0.5 shrink-0 text-madder" aria-label="taken away" />
+                  <Minus size={14} className="mt-0.5 shrink-0 text-madder" aria-label={say('takenAway')} />
                 )}
                 <span>
-                  {reviewer} <ArrowRight size={12} className="inline" aria-label="reviews" /> {author}
-                  <span className="text-ink-soft">: {reason}</span>
+                  {reviewer} <ArrowRight size={12} className="inline" aria-label={say('reviewsWord')} /> {author}{' '}
+                  <span className="text-ink-soft">{reason}</span>
                 </span>
               </li>
             ))}
@@ -93,7 +95,7 @@ function Seed({ seed, onTry }: { readonly seed: number; readonly onTry: (seed: n
   const isSeed = typed.trim() !== '' && Number.isInteger(wanted) && wanted >= 0 && wanted <= 4_294_967_295;
   return (
     <details className="mt-1 text-sm">
-      <summary className="cursor-pointer text-ink-soft">The same again</summary>
+      <summary className="cursor-pointer text-ink-soft">{say('sameAgain')}</summary>
       <form
         className="mt-1 space-y-1"
         onSubmit={(event) => {
@@ -102,15 +104,15 @@ function Seed({ seed, onTry }: { readonly seed: number; readonly onTry: (seed: n
         }}
       >
         <TextField
-          label="Seed"
-          hint="With the same people, wishes and seed, the same allocation comes out."
+          label={say('seed')}
+          hint={say('withSamePeopleWishesAnd')}
           inputMode="numeric"
           value={typed}
-          problem={isSeed ? undefined : 'A whole number from 0 to 4294967295.'}
+          problem={isSeed ? undefined : say('wholeNumberFrom0To')}
           onChange={({ target }) => setTyped(target.value)}
         />
         <Button small type="submit" disabled={!isSeed || wanted === seed}>
-          Try this seed
+          {say('tryThisSeed')}
         </Button>
       </form>
     </details>
@@ -124,9 +126,12 @@ export function Alone({ model, hands }: { readonly model: Model; readonly hands:
   return (
     <Notice
       tone="soon"
-      title={`${named(alone.map(({ reviewerId }) => model.reviewerName(reviewerId)))} ${counted(alone.length, 'has', 'have')} nobody to review with`}
+      title={say('haveNobodyToReviewWith', {
+        named: named(alone.map(({ reviewerId }) => model.reviewerName(reviewerId))),
+        alone: alone.length,
+      })}
     >
-      <p className="text-sm">Nobody else of the group has handed in.</p>
+      <p className="text-sm">{say('nobodyElseOfGroupHas')}</p>
       <ul className="mt-1 space-y-1">
         {waysOut(model).map(({ words, add }) => (
           <li key={words}>
@@ -160,19 +165,21 @@ export function CurrentPanel({ model }: { readonly model: Model }) {
   const { view } = model;
   const leftOut = view.reviewers.filter(({ leftOut: reason }) => reason !== null);
   return (
-    <section aria-label="The allocation" className="space-y-3">
+    <section aria-label={say('allocationLabel')} className="space-y-3">
       <div>
-        <h3 className="text-lg font-semibold">{view.applied ? 'Applied' : 'Nothing allocated yet'}</h3>
+        <h3 className="text-lg font-semibold">{view.applied ? say('applied') : say('nothingAllocatedYet')}</h3>
         <p className="text-sm text-ink-soft">
           {view.applied
-            ? `${counted(model.pairs.length, '1 review', '# reviews')} allocated. ${exchange.mayReview || view.begun ? 'Reviewers see theirs.' : 'Reviewers see theirs when reviewing opens.'}`
-            : `${view.handedIn} of ${view.students} have handed in.`}
+            ? exchange.mayReview || view.begun
+              ? say('reviewsAllocatedReviewersSeeTheirs', { pairs: model.pairs.length })
+              : say('reviewsAllocatedReviewersSeeTheirsWhen', { pairs: model.pairs.length })
+            : say('ofHaveHandedIn', { handedIn: view.handedIn, students: view.students })}
         </p>
       </div>
       {view.applied && <Figures figures={measuredFigures(model.measures(), view.wishes.mix)} />}
       {leftOut.length > 0 && (
         <p className="text-sm">
-          <strong className="font-medium">Left out ({leftOut.length}):</strong>{' '}
+          <strong className="font-medium">{say('leftOut', { leftOut: leftOut.length })}</strong>{' '}
           <span className="text-ink-soft">{named(leftOut.map(({ label }) => labelWords(label)))}</span>
         </p>
       )}
@@ -184,12 +191,10 @@ export function Running({ job, onCancel }: { readonly job: JobView; readonly onC
   const { words, percent } = progressWords(job.progress);
   return (
     <div role="status" className="space-y-2">
-      <p>
-        {words}… {percent}%
-      </p>
-      <progress value={percent} max={100} className="h-1.5 w-full accent-iodine" aria-label="How far it is" />
+      <p>{say('doneSoFar', { words, percent })}</p>
+      <progress value={percent} max={100} className="h-1.5 w-full accent-iodine" aria-label={say('howFarItIs')} />
       <Button small onClick={onCancel}>
-        Cancel
+        {say('cancel')}
       </Button>
     </div>
   );
@@ -209,19 +214,14 @@ export function Suggestion({
   if (suggestion === null) return null;
   const names = (labels: typeof suggestion.late) => named(labels.map(labelWords));
   return (
-    <Notice tone="soon" title="Something has happened since">
+    <Notice tone="soon" title={say('somethingHasHappenedSince')}>
       <ul className="my-1 list-disc space-y-0.5 pl-4 text-sm">
-        {suggestion.late.length > 0 && <li>Without their share of reviews: {names(suggestion.late)}</li>}
-        {suggestion.left.length > 0 && <li>Take no part any more: {names(suggestion.left)}</li>}
-        {suggestion.forbidden > 0 && (
-          <li>
-            {counted(suggestion.forbidden, '1 pair that you keep apart is', '# pairs that you keep apart are')}{' '}
-            allocated
-          </li>
-        )}
+        {suggestion.late.length > 0 && <li>{say('withoutTheirShareOfReviews', { names: names(suggestion.late) })}</li>}
+        {suggestion.left.length > 0 && <li>{say('takeNoPartAnyMore', { names: names(suggestion.left) })}</li>}
+        {suggestion.forbidden > 0 && <li>{say('pairsThatYouKeepApart', { forbidden: suggestion.forbidden })}</li>}
       </ul>
       <Button small busy={busy} onClick={onRepair}>
-        See the repair
+        {say('seeRepair')}
       </Button>
     </Notice>
   );
@@ -232,9 +232,8 @@ export function EarlyWarning() {
   const due = exchange.dates.draftsDue;
   if (due === null) return null;
   return (
-    <Notice tone="soon" title="Drafts can still come in.">
-      They are due <When at={due} timeZone={exchange.course.timeZone} />. Whoever hands in after you apply gets reviews
-      by a repair.
+    <Notice tone="soon" title={say('draftsCanStillComeIn')}>
+      {say('theyAreDueWhoeverHands', { when: <When at={due} timeZone={exchange.course.timeZone} /> })}
     </Notice>
   );
 }

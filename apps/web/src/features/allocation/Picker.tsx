@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import { Dialog, TextField } from '../../kit/index.js';
+import { say } from '../../words/allocation.js';
 
 export interface Choice {
   readonly key: string;
@@ -27,7 +28,7 @@ export function Picker({
   const fitting = choices.filter(({ words }) => words.toLowerCase().includes(wanted.trim().toLowerCase()));
   return (
     <Dialog open onClose={onClose} title={title}>
-      <TextField label="Find by name" value={wanted} onChange={({ target }) => setWanted(target.value)} />
+      <TextField label={say('findByName')} value={wanted} onChange={({ target }) => setWanted(target.value)} />
       <ul className="mt-3 max-h-80 overflow-y-auto" aria-label={title}>
         {fitting.slice(0, SHOWN).map(({ key, words, effect, disabled, onPick }) => (
           <li key={key}>
@@ -46,9 +47,9 @@ export function Picker({
           </li>
         ))}
       </ul>
-      {fitting.length === 0 && <p className="mt-2 text-ink-soft">Nobody by that name.</p>}
+      {fitting.length === 0 && <p className="mt-2 text-ink-soft">{say('nobodyByThatName')}</p>}
       {fitting.length > SHOWN && (
-        <p className="mt-2 text-sm text-ink-soft">{fitting.length - SHOWN} more; type part of a name.</p>
+        <p className="mt-2 text-sm text-ink-soft">{say('moreTypePartOfName', { fitting: fitting.length - SHOWN })}</p>
       )}
     </Dialog>
   );

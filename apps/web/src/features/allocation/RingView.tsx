@@ -3,6 +3,7 @@ import { Button, Empty } from '../../kit/index.js';
 import type { Model } from './model.js';
 import { RING_MOST, ringOf, type Ring, type RingNode } from './ring.js';
 import { named } from './sentences.js';
+import { say } from '../../words/allocation.js';
 
 /** People on a circle, an arc for each review; whoever is pointed at or focused shows theirs. */
 export function RingView({ model, onMatrix }: { readonly model: Model; readonly onMatrix: () => void }) {
@@ -11,9 +12,9 @@ export function RingView({ model, onMatrix }: { readonly model: Model; readonly 
   const [pointed, setPointed] = useState<string | null>(null);
   if (ring.nodes.length > RING_MOST) {
     return (
-      <Empty title={`${ring.nodes.length} people are too many for a ring.`}>
-        <p>Past {RING_MOST} its arcs can no longer be told apart. The matrix shows all of them.</p>
-        <Button onClick={onMatrix}>Show the matrix</Button>
+      <Empty title={say('peopleAreTooManyFor', { nodes: ring.nodes.length })}>
+        <p>{say('pastItsArcsCanNo', { ringmost: RING_MOST })}</p>
+        <Button onClick={onMatrix}>{say('showMatrix')}</Button>
       </Empty>
     );
   }
@@ -67,7 +68,7 @@ function Circle({ ring, shown, onPoint, onHold }: CircleProps) {
       viewBox={`${-width} ${-height} ${2 * width} ${2 * height}`}
       className="h-[calc(100dvh-17rem)] min-h-96 w-full max-w-4xl overflow-visible select-none"
       role="group"
-      aria-label="People on a circle, an arc for each review"
+      aria-label={say('peopleOnCircleArcFor')}
     >
       <g fill="none" strokeWidth="0.004" className="stroke-edge" opacity={crowded ? 0.3 : 0.45}>
         {arcs.map(({ key, path }) => (
@@ -177,15 +178,18 @@ function Legend({ node, model }: { readonly node: RingNode; readonly model: Mode
   return (
     <div role="status" className="mt-1 w-full max-w-3xl space-y-0.5 text-center">
       <p>
-        <Line /> <strong className="text-iodine">{node.words}</strong> reviews{' '}
-        {gives.length === 0 ? 'nobody' : named(gives.map((id) => model.authorName(id)))}
+        <Line />{' '}
+        {say('reviewsOf2', {
+          strong: <strong className="text-iodine">{node.words}</strong>,
+          named: gives.length === 0 ? say('nobody') : named(gives.map((id) => model.authorName(id))),
+        })}
       </p>
       <p>
-        <Line dashed /> <span className="text-copper">reviewed by</span>{' '}
+        <Line dashed /> <span className="text-copper">{say('reviewedBy')}</span>{' '}
         {node.draftId === null
-          ? 'nobody: no draft'
+          ? say('nobodyNoDraft')
           : gets.length === 0
-            ? 'nobody'
+            ? say('nobody')
             : named(gets.map((id) => model.reviewerName(id)))}
       </p>
     </div>

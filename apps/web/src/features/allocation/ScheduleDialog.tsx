@@ -8,20 +8,13 @@ import { useExchange } from '../../app/useExchange.js';
 import { Button, Dialog, TextField } from '../../kit/index.js';
 import { useSetAllocationPlanMutation } from './allocationApi.js';
 import { asBody } from './Wishes.js';
+import { say } from '../../words/allocation.js';
 
-const KINDS: ReadonlyArray<readonly [ScheduleKind, string, string]> = [
-  ['command', 'Only when I say so', 'You look at a preview and apply it.'],
-  [
-    'at-due',
-    'When drafts are due',
-    'Applied at once, if everybody can be placed evenly. Otherwise nothing is applied, and you are told.',
-  ],
-  ['at', 'At a set time', 'The same, at a time of your choice.'],
-  [
-    'nightly',
-    'Every night',
-    `At ${NIGHTLY_HOUR}:00 those who have handed in and wait are allocated among themselves and to the drafts with the fewest reviews. Reviewing is open as long as drafts are, for courses that go on without fixed dates.`,
-  ],
+const kindsOfSchedule = (): ReadonlyArray<readonly [ScheduleKind, string, string]> => [
+  ['command', say('onlyWhenISaySo'), say('youLookAtPreviewAnd')],
+  ['at-due', say('whenDraftsAreDue'), say('appliedAtOnceIfEverybody')],
+  ['at', say('atSetTime'), say('sameAtTimeOfYour')],
+  ['nightly', say('everyNight'), say('at00ThoseWhoHave', { nightlyhour: NIGHTLY_HOUR })],
 ];
 
 /** When drafts are allocated without anybody being there. */
@@ -59,11 +52,11 @@ export function ScheduleDialog({
   };
   const wrong = (path: string) => problem?.fields.find((field) => field.path === path)?.sentence;
   return (
-    <Dialog open onClose={onClose} title="When drafts are allocated">
+    <Dialog open onClose={onClose} title={say('whenDraftsAreAllocatedLabel')}>
       <div className="space-y-4">
         <fieldset className="space-y-2">
-          <legend className="sr-only">When</legend>
-          {KINDS.map(([value, words, about]) => (
+          <legend className="sr-only">{say('when')}</legend>
+          {kindsOfSchedule().map(([value, words, about]) => (
             <label key={value} className="flex gap-2">
               <input
                 type="radio"
@@ -81,7 +74,7 @@ export function ScheduleDialog({
         </fieldset>
         {kind === 'at' && (
           <DateInput
-            label="Time"
+            label={say('time')}
             hint=""
             value={at}
             timeZone={exchange.course.timeZone}
@@ -92,14 +85,14 @@ export function ScheduleDialog({
         {kind === 'nightly' && (
           <div className="grid grid-cols-2 gap-3">
             <TextField
-              label="Fewest people for a round"
+              label={say('fewestPeopleForRound')}
               inputMode="numeric"
               value={party}
               problem={wrong('party')}
               onChange={({ target }) => setParty(target.value)}
             />
             <TextField
-              label="Most nights to wait"
+              label={say('mostNightsToWait')}
               inputMode="numeric"
               value={patience}
               problem={wrong('patience')}
@@ -107,14 +100,10 @@ export function ScheduleDialog({
             />
           </div>
         )}
-        {kind !== 'command' && (
-          <p className="text-sm text-ink-soft">
-            It goes by the wishes beside the board, as they stand now; whom and how many students review, by the plan.
-          </p>
-        )}
+        {kind !== 'command' && <p className="text-sm text-ink-soft">{say('itGoesByWishesBeside')}</p>}
         {problem !== null && problem.fields.length === 0 && <ProblemNotice error={problem} />}
         <Button look="primary" busy={isLoading} onClick={() => void put()}>
-          Save
+          {say('save')}
         </Button>
       </div>
     </Dialog>

@@ -12,6 +12,7 @@ import { outcomeWords, scheduleWords } from './sentences.js';
 import type { Hands } from './useHands.js';
 import type { Previewing } from './usePreview.js';
 import { Wishes } from './Wishes.js';
+import { say } from '../../words/allocation.js';
 
 interface SideProps {
   readonly view: AllocationView;
@@ -44,12 +45,15 @@ export function Side({ view, model, hands, previewing, wishes, onWishes, onLook,
       )}
       {problem !== null && <ProblemNotice error={problem} />}
       {preview === null && view.kept !== null && (
-        <Notice tone="waiting" title="The planned run applied nothing">
+        <Notice tone="waiting" title={say('plannedRunAppliedNothing')}>
           <p className="text-sm">
-            {view.kept.quality.placed.reached} of {view.kept.quality.placed.asked} reviews could be placed.
+            {say('ofReviewsCouldBePlaced', {
+              reached: view.kept.quality.placed.reached,
+              asked: view.kept.quality.placed.asked,
+            })}
           </p>
           <Button small onClick={() => onShow(view.kept)}>
-            Look at its preview
+            {say('lookAtItsPreview')}
           </Button>
         </Notice>
       )}
@@ -64,9 +68,7 @@ export function Side({ view, model, hands, previewing, wishes, onWishes, onLook,
         <Wishes
           view={view}
           wishes={wishes}
-          planFixed={
-            exchange.course.role === 'instructor' ? null : 'What students have been told is changed by an instructor.'
-          }
+          planFixed={exchange.course.role === 'instructor' ? null : say('whatStudentsHaveBeenTold')}
           onChange={onWishes}
         />
       )}
@@ -104,8 +106,10 @@ function Actions({
         {preview !== null && !nothing && (
           <Button look="primary" busy={applying.isLoading} onClick={() => (replaces ? setAsking(true) : void put())}>
             {preview.kind === 'new'
-              ? `Apply ${preview.pairs.length} reviews${replaces ? '…' : ''}`
-              : 'Apply the repair'}
+              ? replaces
+                ? say('applyReviews', { pairs: preview.pairs.length })
+                : say('applyReviewsOf', { pairs: preview.pairs.length })
+              : say('applyRepair')}
           </Button>
         )}
         {!view.begun && (
@@ -115,12 +119,12 @@ function Actions({
             disabled={!exchange.published}
             onClick={() => onLook('new', null)}
           >
-            {preview === null ? (view.applied ? 'Preview another' : 'Preview an allocation') : 'Try another'}
+            {preview === null ? (view.applied ? say('previewAnother') : say('previewAllocation')) : say('tryAnother')}
           </Button>
         )}
         {view.begun && preview === null && view.suggestion === null && (
           <Button busy={busy} onClick={() => onLook('repair', null)}>
-            Preview a repair
+            {say('previewRepair')}
           </Button>
         )}
         {preview !== null && (
@@ -131,23 +135,19 @@ function Actions({
               onShow(null);
             }}
           >
-            Drop the preview
+            {say('dropPreview')}
           </Button>
         )}
       </div>
-      {view.begun && preview === null && (
-        <p className="text-sm text-ink-soft">
-          Reviewing has begun, so nothing is dealt anew. A repair moves as little as it can, and nothing that has begun.
-        </p>
-      )}
+      {view.begun && preview === null && <p className="text-sm text-ink-soft">{say('reviewingHasBegunSoNothing')}</p>}
       <Dialog
         open={asking}
         onClose={() => setAsking(false)}
-        title="Replace the allocation?"
-        description="What is allocated now is replaced, but for pairs that are held. None of it has begun, so no work is lost, and you can undo it."
+        title={say('replaceAllocation')}
+        description={say('whatIsAllocatedNowIs')}
       >
         <Button look="primary" busy={applying.isLoading} onClick={() => void put()}>
-          Apply
+          {say('apply')}
         </Button>
       </Dialog>
     </>
@@ -159,17 +159,13 @@ function Schedule({ view }: { readonly view: AllocationView }) {
   const { next, last } = view.schedule;
   const zone = exchange.course.timeZone;
   return (
-    <section aria-label="When" className="text-sm">
-      <h3 className="text-base font-semibold">When</h3>
-      <p>{scheduleWords(view.schedule)}.</p>
-      {next !== null && (
-        <p className="text-ink-soft">
-          Next: <When at={next} timeZone={zone} />
-        </p>
-      )}
+    <section aria-label={say('when')} className="text-sm">
+      <h3 className="text-base font-semibold">{say('when')}</h3>
+      <p>{say('asSentence', { parts: scheduleWords(view.schedule) })}</p>
+      {next !== null && <p className="text-ink-soft">{say('next', { when: <When at={next} timeZone={zone} /> })}</p>}
       {last !== null && (
         <p className="text-ink-soft">
-          Last run <When at={last.at} timeZone={zone} />: {outcomeWords(last.outcome)}.
+          {say('lastRun', { when: <When at={last.at} timeZone={zone} />, outcomeWords: outcomeWords(last.outcome) })}
         </p>
       )}
     </section>

@@ -3,6 +3,7 @@ import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { useExchange } from '../../app/useExchange.js';
 import { Dialog, Select } from '../../kit/index.js';
 import { useSetExtraReviewerMutation } from './allocationApi.js';
+import { say } from '../../words/allocation.js';
 
 const MOST = 30;
 
@@ -11,19 +12,14 @@ export function StaffDialog({ view, onClose }: { readonly view: AllocationView; 
   const exchange = useExchange();
   const [save, { error, isLoading }] = useSetExtraReviewerMutation();
   return (
-    <Dialog
-      open
-      onClose={onClose}
-      title="Staff who review as well"
-      description="They count as reviewers in the next preview, and find their drafts in Today. Authors see an alias, as with any reviewer."
-    >
+    <Dialog open onClose={onClose} title={say('staffWhoReviewAsWellLabel')} description={say('theyCountAsReviewersIn')}>
       <ul className="space-y-2">
         {view.staff.map(({ personId, name, reviews }) => (
           <li key={personId} className="flex items-center justify-between gap-3">
             <span>{name}</span>
             <span className="w-36">
               <Select
-                label={`Reviews by ${name}`}
+                label={say('reviewsBy', { name })}
                 labelHidden
                 value={String(reviews ?? '')}
                 disabled={isLoading}

@@ -3,6 +3,7 @@ import { LIMITS } from '@salt-circle/contracts';
 import { Checkbox, Select } from '../../kit/index.js';
 import type { WishesBody } from './allocationApi.js';
 import { WHOM_WORDS } from './sentences.js';
+import { say } from '../../words/allocation.js';
 
 export function asBody({ whom, reviewsEach, avoid, mix, maxPerDraft }: WishesView): WishesBody {
   return { whom, reviewsEach, avoid: avoid === 'all' ? null : avoid, mix, maxPerDraft };
@@ -25,10 +26,10 @@ export function Wishes({ view, wishes, planFixed, onChange }: WishesProps) {
   const known = view.reviewers.filter(({ strength }) => strength !== null).length;
   const avoided = wishes.avoid;
   return (
-    <section aria-label="Wishes" className="space-y-2.5">
-      <h3 className="font-semibold">Wishes</h3>
+    <section aria-label={say('wishes')} className="space-y-2.5">
+      <h3 className="font-semibold">{say('wishes')}</h3>
       <Select
-        label="Who may review whom"
+        label={say('whoMayReviewWhom')}
         value={wishes.whom}
         disabled={planFixed !== null}
         hint={planFixed ?? undefined}
@@ -41,7 +42,7 @@ export function Wishes({ view, wishes, planFixed, onChange }: WishesProps) {
       <div className="grid grid-cols-2 gap-3">
         {wishes.whom !== 'partners' && (
           <Select
-            label="Reviews each"
+            label={say('reviewsEach')}
             value={String(wishes.reviewsEach)}
             disabled={planFixed !== null}
             options={EACH.map((each) => [each, each])}
@@ -49,15 +50,15 @@ export function Wishes({ view, wishes, planFixed, onChange }: WishesProps) {
           />
         )}
         <Select
-          label="At most per draft"
+          label={say('atMostPerDraft')}
           value={String(wishes.maxPerDraft ?? '')}
-          options={[['', 'no limit'], ...EACH.map((each) => [each, each] as const)]}
+          options={[['', say('noLimit')], ...EACH.map((each) => [each, each] as const)]}
           onChange={(most) => change({ maxPerDraft: most === '' ? null : Number(most) })}
         />
       </div>
       {view.earlierExchanges.length > 0 && (
         <fieldset>
-          <legend className="font-medium">Avoid pairs of</legend>
+          <legend className="font-medium">{say('avoidPairsOf')}</legend>
           {view.earlierExchanges.map(({ id, title }) => {
             const chosen = avoided === 'all' || avoided.includes(id);
             const all = view.earlierExchanges.map((one) => one.id);
@@ -79,15 +80,15 @@ export function Wishes({ view, wishes, planFixed, onChange }: WishesProps) {
       )}
       <div>
         <Checkbox
-          label="Mix stronger and weaker reviewers"
+          label={say('mixStrongerAndWeakerReviewers')}
           checked={wishes.mix}
           disabled={known === 0}
           onChange={({ target }) => change({ mix: target.checked })}
         />
         <p className="text-sm text-ink-soft">
           {known === 0
-            ? 'Nobody has reviewed in this course before, so there is nothing to go by yet.'
-            : `By the reviews of earlier exchanges: half how many of theirs people submitted, half how much they wrote. Known of ${known} of ${view.reviewers.length}.`}
+            ? say('nobodyHasReviewedInThis')
+            : say('byReviewsOfEarlierExchanges', { known, reviewers: view.reviewers.length })}
         </p>
       </div>
     </section>

@@ -1,10 +1,8 @@
 import { pairKey, type Pair } from '@salt-circle/core';
 import type { Model } from './model.js';
 import type { Choice } from './Picker.js';
-import { counted } from '@salt-circle/core';
 import { hindrance, type Hands } from './useHands.js';
-
-const reviews = (count: number) => counted(count, '1 review', '# reviews');
+import { say } from '../../words/allocation.js';
 
 /** Drafts that a reviewer could get as well, those with the fewest reviews first. */
 export function draftChoices(model: Model, hands: Hands, reviewerId: string): Choice[] {
@@ -14,12 +12,13 @@ export function draftChoices(model: Model, hands: Hands, reviewerId: string): Ch
       .map(({ id: draftId }) => {
         const pair = { reviewerId, draftId };
         const load = model.load(draftId);
-        const met = model.times.has(pairKey(pair)) ? ', met before' : '';
         const reason = hindrance(model.meeting(pair));
         return {
           key: draftId,
           words: model.authorName(draftId),
-          effect: reason ?? `${reviews(load)} now, then ${load + 1}${met}`,
+          effect:
+            reason ??
+            say('nowThen', { reviews: load, then: load + 1, met: model.times.has(pairKey(pair)) ? 'yes' : 'no' }),
           disabled: reason !== null,
           rank: load,
           onPick: () => hands.add(pair),
@@ -37,11 +36,12 @@ export function reviewerChoices(model: Model, hands: Hands, from: Pair): Choice[
         const to = { reviewerId, draftId: from.draftId };
         const given = model.given(reviewerId);
         const reason = hindrance(model.meeting(to));
-        const apart = leftOut === null ? '' : ', has not handed in';
         return {
           key: reviewerId,
           words: model.reviewerName(reviewerId),
-          effect: reason ?? `writes ${given} of ${capacity} now, then ${given + 1}${apart}`,
+          effect:
+            reason ??
+            say('writesOfNowThen', { given, capacity, then: given + 1, apart: leftOut === null ? 'no' : 'yes' }),
           disabled: reason !== null,
           rank: given - capacity + (leftOut === null ? 0 : 1000),
           onPick: () => hands.move(from, to),
@@ -61,8 +61,11 @@ export function swapChoices(model: Model, hands: Hands, pair: Pair): Choice[] {
           hindrance(model.meeting({ reviewerId: other.reviewerId, draftId: pair.draftId }));
         return {
           key: pairKey(other),
-          words: `${model.reviewerName(other.reviewerId)}, who reviews ${model.authorName(other.draftId)}`,
-          effect: reason ?? 'numbers stay as they are',
+          words: say('whoReviews', {
+            reviewerName: model.reviewerName(other.reviewerId),
+            authorName: model.authorName(other.draftId),
+          }),
+          effect: reason ?? say('numbersStayAsTheyAre'),
           disabled: reason !== null,
           rank: 0,
           onPick: () => hands.swap(pair, other),

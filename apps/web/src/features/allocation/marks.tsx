@@ -1,6 +1,7 @@
 import type { BoardPair } from '@salt-circle/contracts';
 import { MARK_COLOURS, MarkShape } from '../../kit/index.js';
 import type { Meeting } from './model.js';
+import { say } from '../../words/allocation.js';
 
 interface CellMarkProps {
   readonly meeting: Meeting;
@@ -60,20 +61,20 @@ const PAIR = {
   required: 2,
   notes: 0,
 } as const;
-const LEGEND: ReadonlyArray<readonly [string, Omit<CellMarkProps, 'size'>]> = [
+const legend = (): ReadonlyArray<readonly [string, Omit<CellMarkProps, 'size'>]> => [
   ['allocated', { meeting: 'given', applied: undefined, met: false }],
   ['begun', { meeting: 'given', applied: { ...PAIR, state: 'in-progress' }, met: false }],
   ['submitted', { meeting: 'given', applied: { ...PAIR, state: 'submitted' }, met: false }],
   ['held', { meeting: 'given', applied: { ...PAIR, state: 'not-begun', locked: true }, met: false }],
-  ['kept apart', { meeting: 'apart', applied: undefined, met: false }],
-  ['met before', { meeting: 'free', applied: undefined, met: true }],
-  ['own draft', { meeting: 'own', applied: undefined, met: false }],
+  [say('keptApart'), { meeting: 'apart', applied: undefined, met: false }],
+  [say('metBefore'), { meeting: 'free', applied: undefined, met: true }],
+  [say('ownDraft'), { meeting: 'own', applied: undefined, met: false }],
 ];
 
 export function MarkLegend() {
   return (
-    <ul className="mt-2 flex flex-wrap gap-x-5 gap-y-1 text-sm text-ink-soft" aria-label="Marks">
-      {LEGEND.map(([words, mark]) => (
+    <ul className="mt-2 flex flex-wrap gap-x-5 gap-y-1 text-sm text-ink-soft" aria-label={say('marks')}>
+      {legend().map(([words, mark]) => (
         <li key={words} className="flex items-center gap-1.5">
           <CellMark {...mark} size={14} /> {words}
         </li>

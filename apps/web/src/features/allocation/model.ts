@@ -1,6 +1,7 @@
 import type { AllocationView, BoardDraft, BoardPair, BoardReviewer } from '@salt-circle/contracts';
 import { measure, pairKey, type AllocationProblem, type Measures, type Pair } from '@salt-circle/core';
 import { labelWords } from '../../app/People.js';
+import { say } from '../../words/allocation.js';
 
 /** What stands where a reviewer and a draft meet. */
 export type Meeting = 'own' | 'given' | 'apart' | 'free';
@@ -54,12 +55,12 @@ export class Model {
 
   reviewerName(id: string): string {
     const reviewer = this.reviewerById.get(id);
-    return reviewer === undefined ? 'somebody who has left' : labelWords(reviewer.label);
+    return reviewer === undefined ? say('somebodyWhoHasLeft') : labelWords(reviewer.label);
   }
 
   authorName(draftId: string): string {
     const draft = this.draftById.get(draftId);
-    return draft === undefined ? 'a draft that was taken back' : labelWords(draft.author);
+    return draft === undefined ? say('draftThatWasTakenBack') : labelWords(draft.author);
   }
 
   load(draftId: string): number {

@@ -130,7 +130,7 @@ describe('the board', () => {
     expect(before).toMatchObject({ reviews: 4, asked: 8, fewest: 1, most: 1, mutualPairs: 0 });
     const after = measuresOf(view(), [...ring, { reviewerId: 'ben', draftId: 'd-ann' }]);
     expect(effectSentence(before, after)).toBe(
-      'reviews per draft 1 to 2 (before: 1 for each); 1 pair reviews each other.',
+      'reviews per draft 1 to 2 (before: 1 for each), 1 pair reviews each other.',
     );
     expect(measuredFigures(after, false)[0]).toMatchObject({ figure: '5 of 8', remark: '3 missing' });
   });

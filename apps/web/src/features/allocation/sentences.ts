@@ -1,14 +1,15 @@
 import type { PreviewView, ScheduleView, WishesView } from '@salt-circle/contracts';
 import {
-  counted,
+  listed,
   pairKey,
   type AllocationProgress,
   type AllocationQuality,
   type Measures,
   type Shortfall,
+  wordsBy,
 } from '@salt-circle/core';
-import { listed } from '@salt-circle/core';
 import type { Model } from './model.js';
+import { say } from '../../words/allocation.js';
 
 export interface FigureWords {
   readonly words: string;
@@ -17,14 +18,14 @@ export interface FigureWords {
 }
 
 export function perDraft(fewest: number, most: number): string {
-  return fewest === most ? `${most} for each` : `${fewest} to ${most}`;
+  return fewest === most ? say('forEach', { most }) : say('to', { fewest, most });
 }
 
 const asShare = (value: number) => value.toFixed(2);
 
-/** Of pairs that have met more than once before. */
-function often(pairs: number, times: number): string {
-  return times > pairs ? `, some more than once (${times} times in all)` : '';
+/** Meetings, where pairs have met more than once before; else 0. */
+function often(pairs: number, times: number): number {
+  return times > pairs ? times : 0;
 }
 
 /** How good a computed allocation is, beside the best there is. */
@@ -34,43 +35,48 @@ export function qualityFigures(quality: AllocationQuality, wishes: WishesView): 
   const missing = placed.asked - (placed.reached - placed.beyond);
   const figures: FigureWords[] = [
     {
-      words: 'Placed',
-      figure: `${placed.reached} of ${placed.asked}`,
-      remark:
-        (missing === 0 ? 'all that was asked' : `no more can be placed; ${missing} missing, see why below`) +
-        (placed.beyond === 0 ? '' : `; ${placed.beyond} beyond, by hand`),
+      words: say('placed'),
+      figure: say('ofOf', { reached: placed.reached, asked: placed.asked }),
+      remark: listed(
+        [
+          missing === 0 ? say('allThatWasAsked') : say('noMoreCanBePlaced', { missing }),
+          ...(placed.beyond === 0 ? [] : [say('beyondByHand', { beyond: placed.beyond })]),
+        ],
+        'comma',
+      ),
     },
     {
-      words: 'Reviews per draft',
+      words: say('reviewsPerDraft'),
       figure: perDraft(balance.fewest, balance.most),
-      remark: balance.most - balance.fewest <= 1 ? 'as even as can be' : 'as even as the rules allow',
+      remark: balance.most - balance.fewest <= 1 ? say('asEvenAsCanBe') : say('asEvenAsRulesAllow'),
     },
     {
-      words: 'Repeats of earlier pairs',
+      words: say('repeatsOfEarlierPairs'),
       figure: String(repeats.pairs),
-      remark: repeats.reached === 0 ? 'none' : `no fewer are possible${often(repeats.pairs, repeats.reached)}`,
+      remark:
+        repeats.reached === 0
+          ? say('none')
+          : say('noFewerArePossible', { times: often(repeats.pairs, repeats.reached) }),
     },
     {
-      words: 'Pairs who review each other',
+      words: say('pairsWhoReviewEachOther'),
       figure: String(mutual.reached),
       remark:
         mutual.reached === 0
-          ? 'none'
+          ? say('none')
           : isMutualAsked(wishes, quality)
-            ? 'as asked'
+            ? say('asAsked')
             : mutual.reached === mutual.bound
-              ? `best possible ${mutual.bound}`
-              : `best possible ${mutual.bound} to ${mutual.reached}`,
+              ? say('bestPossible', { bound: mutual.bound })
+              : say('bestPossibleTo', { bound: mutual.bound, reached: mutual.reached }),
     },
   ];
   if (mixed) {
     figures.push({
-      words: 'Weakest set of reviewers',
+      words: say('weakestSetOfReviewers'),
       figure: mix === null ? '–' : asShare(mix.weakest),
       remark:
-        mix === null
-          ? 'nobody has reviewed in this course before'
-          : `of at most ${asShare(mix.bound)}, on a scale to 1`,
+        mix === null ? say('nobodyHasReviewedInThisCourse') : say('ofAtMostOnScale', { asShare: asShare(mix.bound) }),
     });
   }
   return figures;
@@ -82,31 +88,31 @@ export function measuredFigures(measures: Measures, mixed: boolean): FigureWords
   const missing = asked - (reviews - beyond);
   const figures: FigureWords[] = [
     {
-      words: 'Placed',
-      figure: `${reviews} of ${asked}`,
+      words: say('placed'),
+      figure: say('ofOf2', { reviews, asked }),
       remark: listed([
-        missing <= 0 ? 'all that is asked' : `${missing} missing`,
-        ...(beyond > 0 ? [`${beyond} more than asked`] : []),
+        missing <= 0 ? say('allThatIsAsked') : say('missing', { missing }),
+        ...(beyond > 0 ? [say('moreThanAsked', { beyond })] : []),
       ]),
     },
     {
-      words: 'Reviews per draft',
+      words: say('reviewsPerDraft'),
       figure: perDraft(fewest, most),
-      remark: most - fewest <= 1 ? 'as even as can be' : 'not even',
+      remark: most - fewest <= 1 ? say('asEvenAsCanBe') : say('notEven'),
     },
     {
-      words: 'Repeats of earlier pairs',
+      words: say('repeatsOfEarlierPairs'),
       figure: String(repeatedPairs),
-      remark: repeats === 0 ? 'none' : `met before${often(repeatedPairs, repeats)}`,
+      remark: repeats === 0 ? say('none') : say('metBeforeOf', { times: often(repeatedPairs, repeats) }),
     },
     {
-      words: 'Pairs who review each other',
+      words: say('pairsWhoReviewEachOther'),
       figure: String(mutualPairs),
-      remark: mutualPairs === 0 ? 'none' : 'each reviews the other',
+      remark: mutualPairs === 0 ? say('none') : say('eachReviewsOther'),
     },
   ];
   if (mixed && weakest !== null) {
-    figures.push({ words: 'Weakest set of reviewers', figure: asShare(weakest), remark: 'on a scale to 1' });
+    figures.push({ words: say('weakestSetOfReviewers'), figure: asShare(weakest), remark: say('onScaleTo1') });
   }
   return figures;
 }
@@ -116,7 +122,7 @@ const MOST_NAMES = 6;
 export function named(names: readonly string[]): string {
   const shown = names.slice(0, MOST_NAMES);
   const more = names.length - shown.length;
-  return more > 0 ? `${shown.join(', ')} and ${more} more` : listed(shown);
+  return more > 0 ? say('andMore', { shown: shown.join(', '), more }) : listed(shown);
 }
 
 /** "These 4 reviewers may together only review these 2 drafts", by name. */
@@ -125,19 +131,26 @@ export function shortfallSentence(
   model: Model,
   { maxPerDraft, reviewsEach }: Pick<WishesView, 'maxPerDraft' | 'reviewsEach'>,
 ): string {
-  const reviewers = named(reviewerIds.map((id) => model.reviewerName(id)));
-  const drafts = named(draftIds.map((id) => model.authorName(id)));
-  const who = reviewerIds.length === 1 ? reviewers : `These ${reviewerIds.length} reviewers together (${reviewers})`;
+  const who = {
+    reviewers: named(reviewerIds.map((id) => model.reviewerName(id))),
+    count: reviewerIds.length,
+    several: reviewerIds.length === 1 ? 'no' : 'yes',
+  };
   if (draftIds.length === 0)
-    return `${who} may review none of the drafts, and ${counted(asked, '1 review is', '# reviews are')} asked.`;
-  if (maxPerDraft !== null && draftIds.length > 0 && possible >= maxPerDraft * draftIds.length) {
-    const needed = Math.ceil(asked / draftIds.length);
-    const whose = draftIds.length === model.view.drafts.filter(({ closed }) => !closed).length ? '' : `${who}: `;
-    const wayOut = reviewsEach < draftIds.length ? `raise it to ${needed}` : 'raise it, or ask for fewer reviews each';
-    return `${whose}${whose === '' ? 'At' : 'at'} most ${maxPerDraft} a draft leaves room for ${possible} of ${counted(asked, '1 review', '# reviews')} asked: ${wayOut}.`;
+    return say(who.count === 1 ? 'mayReviewNoneOfDrafts' : 'noneForSeveral', { ...who, asked });
+  if (maxPerDraft !== null && possible >= maxPerDraft * draftIds.length) {
+    const room = {
+      ...{ most: maxPerDraft, possible, asked },
+      wayOut: reviewsEach < draftIds.length ? 'raise' : 'fewer',
+      needed: Math.ceil(asked / draftIds.length),
+    };
+    const all = model.view.drafts.filter(({ closed }) => !closed).length;
+    return draftIds.length === all
+      ? say('atMostDraftLeavesRoom', room)
+      : say('atMostDraftLeavesRoomFor', { ...who, ...room });
   }
-  const what = draftIds.length === 1 ? `only the draft by ${drafts}` : `only ${draftIds.length} drafts (by ${drafts})`;
-  return `${who} may review ${what}. That is room for ${possible} of the ${counted(asked, '1 review', '# reviews')} asked.`;
+  const authors = named(draftIds.map((id) => model.authorName(id)));
+  return say('mayReviewThatIsRoom', { ...who, drafts: draftIds.length, authors, possible, asked });
 }
 
 /** Two or three who review one another is what partners are for. */
@@ -149,7 +162,7 @@ export function unmetWishes({ quality, shortfalls, pairs, wishes }: PreviewView,
   const sentences = shortfalls.slice(0, MOST_NAMES).map((one) => shortfallSentence(one, model, wishes));
   const further = shortfalls.slice(MOST_NAMES).flatMap(({ reviewerIds }) => reviewerIds);
   if (further.length > 0) {
-    sentences.push(`Stuck in the same way: ${named([...new Set(further)].map((id) => model.reviewerName(id)))}.`);
+    sentences.push(say('stuckInSameWay', { named: named([...new Set(further)].map((id) => model.reviewerName(id))) }));
   }
   const { balance, repeats, mutual } = quality;
   const overfull = model.view.drafts.filter(
@@ -157,52 +170,71 @@ export function unmetWishes({ quality, shortfalls, pairs, wishes }: PreviewView,
   );
   if (balance.most - balance.fewest > 1 && overfull.length > 0) {
     sentences.push(
-      `By hand, ${named(overfull.map(({ id }) => `${model.authorName(id)} gets ${model.load(id)}`))}; other drafts get ${balance.fewest} because of it. Take some of these pairs away, or let them go, to even it out.`,
+      say('byHandOtherDraftsGet', {
+        named: named(
+          overfull.map(({ id }) => say('getsOf', { authorName: model.authorName(id), load: model.load(id) })),
+        ),
+        fewest: balance.fewest,
+      }),
     );
   } else if (balance.most - balance.fewest > 1) {
     const least = model.view.drafts.filter(({ id, closed }) => !closed && model.load(id) === balance.fewest);
     sentences.push(
-      `${counted(least.length, 'The draft', 'The drafts')} by ${named(least.map(({ id }) => model.authorName(id)))} ${counted(least.length, 'gets', 'get')} only ${balance.fewest}: nobody else may review ${counted(least.length, '1 it', '# them')} without leaving another draft shorter.`,
+      say('draftsByGetOnlyNobody', {
+        least: least.length,
+        named: named(least.map(({ id }) => model.authorName(id))),
+        fewest: balance.fewest,
+      }),
     );
   }
   if (repeats.reached > 0) {
     const again = pairs.filter((pair) => model.times.has(pairKey(pair)));
     sentences.push(
-      `${counted(again.length, '1 pair has', '# pairs have')} met before (${named(again.map(({ reviewerId, draftId }) => `${model.reviewerName(reviewerId)} with ${model.authorName(draftId)}`))}): with everybody placed and the numbers even, fewer are not possible.`,
+      say('pairsHaveMetBeforeWith', {
+        again: again.length,
+        named: named(
+          again.map(({ reviewerId, draftId }) =>
+            say('with', { reviewerName: model.reviewerName(reviewerId), authorName: model.authorName(draftId) }),
+          ),
+        ),
+      }),
     );
   }
   if (mutual.reached > 0 && !isMutualAsked(wishes, quality)) {
     sentences.push(
       mutual.bound === mutual.reached
-        ? `${counted(mutual.reached, '1 pair reviews', '# pairs review')} each other: with so many reviews among so few people, fewer are not possible.`
-        : `${counted(mutual.reached, '1 pair reviews', '# pairs review')} each other: a bounded search found no fewer. Another try may.`,
+        ? say('pairsReviewEachOtherWith', { reached: mutual.reached })
+        : say('pairsReviewEachOtherBounded', { reached: mutual.reached }),
     );
   }
   const alone = model.view.alone.filter(({ draftId }) => model.load(draftId) === 0);
   if (alone.length > 0) {
     sentences.push(
-      `${named(alone.map(({ reviewerId }) => model.reviewerName(reviewerId)))} ${counted(alone.length, 'has', 'have')} nobody to review with: nobody else of the group has handed in. Applied, the board offers what can be done.`,
+      say('haveNobodyToReviewWithNobody', {
+        named: named(alone.map(({ reviewerId }) => model.reviewerName(reviewerId))),
+        alone: alone.length,
+      }),
     );
   }
   if (wishes.mix && quality.mix === null) {
-    sentences.push('Stronger and weaker reviewers cannot be mixed: nobody has reviewed in this course before.');
+    sentences.push(say('strongerAndWeakerReviewersCannot'));
   }
   return sentences;
 }
 
-const REASONS: Readonly<Record<PreviewView['removed'][number]['reason'], string>> = {
-  'reviewer-left': 'takes no part any more',
-  'draft-withdrawn': 'that draft needs no reviews any more',
-  forbidden: 'you keep the two apart',
-  'not-allowed': 'the settings do not allow it any more',
-  'makes-room': 'moved, so that every draft gets its share',
-};
-const ADDED: Readonly<Record<PreviewView['added'][number]['reason'], string>> = {
-  'new-reviewer': 'new reviewer',
-  'new-draft': 'new draft',
-  replaces: 'instead of the one taken away',
-  'evens-out': 'so that every draft gets its share',
-};
+const REASONS: Readonly<Record<PreviewView['removed'][number]['reason'], string>> = wordsBy(say, {
+  'reviewer-left': 'takesNoPartAnyMore',
+  'draft-withdrawn': 'thatDraftNeedsNoReviews',
+  forbidden: 'youKeepTwoApart',
+  'not-allowed': 'settingsDoNotAllowIt',
+  'makes-room': 'movedSoThatEveryDraft',
+});
+const ADDED: Readonly<Record<PreviewView['added'][number]['reason'], string>> = wordsBy(say, {
+  'new-reviewer': 'newReviewer',
+  'new-draft': 'newDraft',
+  replaces: 'insteadOfOneTakenAway',
+  'evens-out': 'soThatEveryDraftGets',
+});
 
 export interface ChangeWords {
   readonly key: string;
@@ -229,24 +261,25 @@ export function repairChanges({ removed, added }: PreviewView, model: Model): Ch
 
 /** What something done by hand did to the balance. */
 export function effectSentence(before: Measures, after: Measures): string {
-  const parts = [`reviews per draft ${perDraft(after.fewest, after.most)}`];
-  if (before.fewest !== after.fewest || before.most !== after.most) {
-    parts[0] += ` (before: ${perDraft(before.fewest, before.most)})`;
-  }
+  const now = perDraft(after.fewest, after.most);
+  const earlier = perDraft(before.fewest, before.most);
+  const parts = [
+    now === earlier ? say('reviewsPerDraftOf', { perDraft: now }) : say('before', { perDraft: now, earlier }),
+  ];
   if (before.mutualPairs !== after.mutualPairs)
-    parts.push(counted(after.mutualPairs, '1 pair reviews each other', '# pairs review each other'));
-  if (before.repeats !== after.repeats) parts.push(counted(after.repeats, '1 repeat', '# repeats'));
-  return `${parts.join('; ')}.`;
+    parts.push(say('pairsReviewEachOther', { mutualPairs: after.mutualPairs }));
+  if (before.repeats !== after.repeats) parts.push(say('repeats', { repeats: after.repeats }));
+  return say('asSentence', { parts: listed(parts, 'comma') });
 }
 
-const STEPS: Readonly<Record<AllocationProgress['step'], string>> = {
-  deal: 'Dealing out drafts',
-  place: 'Placing everybody',
-  balance: 'Evening out',
-  repeats: 'Avoiding repeats',
-  mutual: 'Untangling pairs who review each other',
-  mix: 'Mixing stronger and weaker reviewers',
-};
+const STEPS: Readonly<Record<AllocationProgress['step'], string>> = wordsBy(say, {
+  deal: 'dealingOutDrafts',
+  place: 'placingEverybody',
+  balance: 'eveningOut',
+  repeats: 'avoidingRepeats',
+  mutual: 'untanglingPairsWhoReviewEach',
+  mix: 'mixingStrongerAndWeakerReviewers',
+});
 const ORDER = Object.keys(STEPS) as Array<AllocationProgress['step']>;
 
 export function progressWords({ step, share }: AllocationProgress): {
@@ -256,33 +289,33 @@ export function progressWords({ step, share }: AllocationProgress): {
   return { words: STEPS[step], percent: Math.round(((ORDER.indexOf(step) + share) / ORDER.length) * 100) };
 }
 
-export const WHOM_WORDS: Readonly<Record<WishesView['whom'], string>> = {
-  anyone: 'anyone, but not oneself',
-  'own-group': 'only within the own group',
-  'other-groups': 'only other groups',
-  partners: 'standing partners',
-};
+export const WHOM_WORDS: Readonly<Record<WishesView['whom'], string>> = wordsBy(say, {
+  anyone: 'anyoneButNotOneself',
+  'own-group': 'onlyWithinOwnGroup',
+  'other-groups': 'onlyOtherGroups',
+  partners: 'standingPartners',
+});
 
-const OUTCOMES: Readonly<Record<NonNullable<ScheduleView['last']>['outcome'], string>> = {
-  applied: 'applied',
-  around: 'applied around the pairs made by hand, which leave it uneven',
-  'left-over': 'the last round; not everybody has the reviews asked for',
-  partly: 'applied; some wait on for drafts that are still to come',
-  kept: 'not applied: not everybody could be placed',
-  'nothing-to-do': 'nothing to do',
-  'too-few-drafts': 'not applied: fewer than two drafts',
-};
+const OUTCOMES: Readonly<Record<NonNullable<ScheduleView['last']>['outcome'], string>> = wordsBy(say, {
+  applied: 'appliedWord',
+  around: 'appliedAroundPairsMadeBy',
+  'left-over': 'lastRoundNotEverybodyHas',
+  partly: 'appliedSomeWaitOnFor',
+  kept: 'notAppliedNotEverybodyCould',
+  'nothing-to-do': 'nothingToDo',
+  'too-few-drafts': 'notAppliedFewerThanTwo',
+});
 
 export function scheduleWords({ kind, party, patience }: ScheduleView): string {
   switch (kind) {
     case 'command':
-      return 'Only when you say so';
+      return say('onlyWhenYouSaySo');
     case 'at-due':
-      return 'When drafts are due';
+      return say('whenDraftsAreDue');
     case 'at':
-      return 'At a set time';
+      return say('atSetTime');
     case 'nightly':
-      return `Every night among those who wait, ${party} or more; nobody waits more than ${counted(patience, '1 night', '# nights')}`;
+      return say('everyNightAmongThoseWho', { party, patience });
   }
 }
 

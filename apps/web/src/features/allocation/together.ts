@@ -1,5 +1,6 @@
 import type { Pair } from '@salt-circle/core';
 import type { Model } from './model.js';
+import { say } from '../../words/allocation.js';
 
 /** A way out for people of whose group nobody else has handed in, in one press. */
 export interface WayOut {
@@ -18,7 +19,7 @@ export function waysOut(model: Model): WayOut[] {
     const other = alone[index + 1];
     if (index % 2 !== 0 || other === undefined) return [];
     const add = meeting(one, other);
-    return allowed(model, add) ? [{ words: `Make ${name(one)} and ${name(other)} partners`, add }] : [];
+    return allowed(model, add) ? [{ words: say('makeAndPartners', { name: name(one), name2: name(other) }), add }] : [];
   });
   const taken = new Set<string>();
   const threes = alone.flatMap((one) => {
@@ -30,9 +31,9 @@ export function waysOut(model: Model): WayOut[] {
       { reviewerId: one.reviewerId, draftId: first.draftId },
       { reviewerId: second.reviewerId, draftId: one.draftId },
     ];
-    return [{ words: `Let ${name(one)} join ${name(first)} and ${name(second)}`, add }];
+    return [{ words: say('letJoinAnd', { name: name(one), name2: name(first), name3: name(second) }), add }];
   });
-  const selves = alone.map((one) => ({ words: `Let ${name(one)} review the own draft`, add: [one] }));
+  const selves = alone.map((one) => ({ words: say('letReviewOwnDraft', { name: name(one) }), add: [one] }));
   return [...joined, ...threes, ...selves];
 }
 

@@ -5,6 +5,7 @@ import { problemOf } from '../../app/api.js';
 import { useActByHandMutation, type ActsBody } from './allocationApi.js';
 import { afterActs, type Meeting, type Model } from './model.js';
 import { effectSentence } from './sentences.js';
+import { say } from '../../words/allocation.js';
 
 export interface Hands {
   readonly busy: boolean;
@@ -31,11 +32,11 @@ export interface Hands {
 export function hindrance(meeting: Meeting): string | null {
   switch (meeting) {
     case 'own':
-      return 'own draft';
+      return say('ownDraft');
     case 'given':
-      return 'has it already';
+      return say('hasItAlready');
     case 'apart':
-      return 'kept apart';
+      return say('keptApart');
     case 'free':
       return null;
   }
@@ -66,10 +67,10 @@ export function useHands(id: string, model: Model, onKeptApart: () => void): Han
     else setProblem(refused);
   };
   const names = ({ reviewerId, draftId }: Pair) =>
-    `${model.reviewerName(reviewerId)} and the draft by ${model.authorName(draftId)}`;
+    say('andDraftBy', { reviewerName: model.reviewerName(reviewerId), authorName: model.authorName(draftId) });
   const change = (body: ActsBody, what: string) => {
     const after = measuredAfter(model, body);
-    void go(body, `${what} Now ${effectSentence(model.measures(), after)}`);
+    void go(body, say('now', { what, effectSentence: effectSentence(model.measures(), after) }));
   };
   /** Only if all that is to be made can be made; otherwise the reason is said. */
   const possible = (pairs: readonly Pair[], leaving: readonly Pair[] = []): boolean => {
@@ -78,7 +79,7 @@ export function useHands(id: string, model: Model, onKeptApart: () => void): Han
       const reason =
         meeting === 'given' && leaving.some((one) => pairKey(one) === pairKey(pair)) ? null : hindrance(meeting);
       if (reason === null) continue;
-      setSaid(`Not possible: ${names(pair)}: ${reason}.`);
+      setSaid(say('notPossible', { names: names(pair), reason }));
       return false;
     }
     return true;
@@ -88,34 +89,40 @@ export function useHands(id: string, model: Model, onKeptApart: () => void): Han
     said,
     problem,
     asked,
-    confirm: () => asked !== null && change({ ...asked.body, confirmed: true }, 'Taken away; the work is kept.'),
+    confirm: () => asked !== null && change({ ...asked.body, confirmed: true }, say('takenAwayWorkIsKept')),
     forget: () => setAsked(null),
     quiet: () => {
       setSaid('');
       setProblem(null);
     },
-    add: (pair) => possible([pair]) && change({ add: [pair] }, `Added: ${names(pair)}.`),
-    together: (pairs) => change({ add: [...pairs] }, `Added: ${pairs.map(names).join('; ')}.`),
-    remove: (pair) => change({ remove: [pair] }, `Taken away: ${names(pair)}.`),
+    add: (pair) => possible([pair]) && change({ add: [pair] }, say('added', { names: names(pair) })),
+    together: (pairs) => change({ add: [...pairs] }, say('addedOf', { pairs: pairs.map(names).join('; ') })),
+    remove: (pair) => change({ remove: [pair] }, say('takenAwayOf', { names: names(pair) })),
     move: (from, to) =>
       pairKey(from) !== pairKey(to) &&
       possible([to]) &&
-      change({ remove: [from], add: [to] }, `Moved: ${names(to)}, instead of ${names(from)}.`),
+      change({ remove: [from], add: [to] }, say('movedInsteadOf', { names: names(to), names2: names(from) })),
     swap: (a, b) => {
       const first = { reviewerId: a.reviewerId, draftId: b.draftId };
       const second = { reviewerId: b.reviewerId, draftId: a.draftId };
       if (possible([first, second]))
-        change({ remove: [a, b], add: [first, second] }, `Swapped: ${names(first)}; ${names(second)}.`);
+        change(
+          { remove: [a, b], add: [first, second] },
+          say('swapped', { first: names(first), second: names(second) }),
+        );
     },
     hold: (pair) => {
       const held = model.applied.get(pairKey(pair))?.locked === true;
-      void go(held ? { unlock: [pair] } : { lock: [pair] }, `${held ? 'Let go' : 'Held'}: ${names(pair)}.`);
+      void go(
+        held ? { unlock: [pair] } : { lock: [pair] },
+        held ? say('letGoOf', { names: names(pair) }) : say('heldOf', { names: names(pair) }),
+      );
     },
     keepApart: (pair) => {
       const apart = model.isApart(pair);
       void go(
         apart ? { allow: [pair] } : { forbid: [pair] },
-        `${apart ? 'Allowed again' : 'Kept apart from now on'}: ${names(pair)}.`,
+        apart ? say('allowedAgain', { names: names(pair) }) : say('keptApartFromNowOn', { names: names(pair) }),
       );
     },
   };

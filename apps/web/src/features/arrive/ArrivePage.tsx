@@ -1,3 +1,4 @@
+import { wordsBy } from '@salt-circle/core';
 import type { ArrivalView } from '@salt-circle/contracts';
 import { useEffect, useState } from 'react';
 import { useParams } from 'react-router';
@@ -9,12 +10,13 @@ import { Doorway } from './Doorway.js';
 import type { StepProps } from './step.js';
 import { WhichCourse } from './WhichCourse.js';
 import { ByMail, OwnAccount } from './WhoYouAre.js';
+import { say } from '../../words/arrive.js';
 
 /** What somebody is asked who comes from a campus, one thing after the other, and no more than has to be asked. */
 export function ArrivePage() {
   const { token = '' } = useParams();
   const { data, error, refetch } = useArrivalQuery(token, { refetchOnMountOrArgChange: true });
-  const [say, { data: said, isLoading, error: refused }] = useSayMutation();
+  const [answer, { data: said, isLoading, error: refused }] = useSayMutation();
   const view = said ?? data;
   const go = view?.go ?? null;
   useEffect(() => {
@@ -23,12 +25,12 @@ export function ArrivePage() {
   }, [go]);
   if (error !== undefined && view === undefined)
     return (
-      <Doorway title="This did not work">
+      <Doorway title={say('thisDidNotWork')}>
         <ProblemNotice error={error} />
       </Doorway>
     );
-  if (view === undefined || go !== null) return <Loading what={go === null ? 'what comes next' : 'your page'} />;
-  const tell = (what: Saying['what'], body?: object) => void say({ token, what, ...(body && { body }) });
+  if (view === undefined || go !== null) return <Loading what={go === null ? say('whatComesNext') : say('yourPage')} />;
+  const tell = (what: Saying['what'], body?: object) => void answer({ token, what, ...(body && { body }) });
   const step = { view, token, busy: isLoading, error: refused, tell };
   return (
     <Doorway title={TITLES[view.step](view)}>
@@ -47,13 +49,13 @@ export function ArrivePage() {
 }
 
 const TITLES: Readonly<Record<ArrivalView['step'], (view: ArrivalView) => string>> = {
-  who: ({ name }) => (name === null ? 'Welcome' : `Welcome, ${name}`),
-  prove: () => 'Is this place yours?',
-  course: ({ course }) => `Which course is “${course}”?`,
-  role: () => 'You have another role here',
-  choose: () => 'What shall the link lead to?',
-  stop: () => 'This goes no further',
-  go: () => 'One moment',
+  who: ({ name }) => (name === null ? say('welcome') : say('welcomeOf', { name })),
+  prove: () => say('isThisPlaceYours'),
+  course: ({ course }) => say('whichCourseIs', { course }),
+  role: () => say('youHaveAnotherRoleHere'),
+  choose: () => say('whatShallLinkLeadTo'),
+  stop: () => say('thisGoesNoFurther'),
+  go: () => say('oneMoment'),
 };
 
 function Who({ view, token, busy, error, tell }: StepProps) {
@@ -62,17 +64,14 @@ function Who({ view, token, busy, error, tell }: StepProps) {
     return <OwnAccount token={token} busy={busy} error={error} tell={tell} byMail onLeave={() => setOwn(false)} />;
   return (
     <>
-      <p>
-        You come from {view.campus}, from the course “{view.course}”. It is the first time, so from now on Salt Circle
-        knows you by it, and asks for no password.
-      </p>
+      <p>{say('youComeFromFromCourse', { campus: view.campus, course: view.course })}</p>
       {error !== undefined && <ProblemNotice error={error} />}
       <Button look="primary" busy={busy} onClick={() => tell('begin')}>
-        Go on
+        {say('goOn')}
       </Button>
       <p>
         <button type="button" className="min-h-6 text-dusk underline" onClick={() => setOwn(true)}>
-          I have an account here already
+          {say('iHaveAccountHereAlready')}
         </button>
       </p>
     </>
@@ -86,39 +85,43 @@ function Prove({ view, token, busy, error, tell, again }: StepProps & { readonly
     <>
       <p>
         {taken
-          ? `A place in this course belongs to an account (${name}) that is not tied to ${view.campus} yet.`
-          : `The course lists ${name}${hint === '' ? '' : ` (${hint})`}, and nobody has taken that place yet.`}{' '}
-        If it is yours, show it once; then {view.campus} is enough.
+          ? say('placeInThisCourseBelongs', { name, campus: view.campus })
+          : hint === ''
+            ? say('courseListsAndNobodyHas', { name, campus: view.campus })
+            : say('courseListsAndNobodyHasTaken', { name, hint, campus: view.campus })}
       </p>
-      <ByMail token={token} email={null} words={hint === '' ? 'Send me a link' : `Send a link to ${hint}`} />
+      <ByMail token={token} email={null} words={hint === '' ? say('sendMeLink') : say('sendLinkTo', { hint })} />
       {byPassword && !own && (
         <p>
           <button type="button" className="min-h-6 text-dusk underline" onClick={() => setOwn(true)}>
-            {taken ? 'I know its password' : 'I have an account with this address'}
+            {taken ? say('iKnowItsPassword') : say('iHaveAccountWithThis')}
           </button>
         </p>
       )}
       {own && <OwnAccount token={token} busy={busy} error={error} tell={tell} onLeave={() => setOwn(false)} />}
-      <p className="text-ink-soft">If it is not yours, ask your instructor to look at the list of people.</p>
-      <Button onClick={again}>I have used the link: go on</Button>
+      <p className="text-ink-soft">{say('ifItIsNotYours')}</p>
+      <Button onClick={again}>{say('iHaveUsedLinkGo')}</Button>
     </>
   );
 }
 
-const ROLES = { instructor: 'an instructor', assistant: 'an assistant', student: 'a student' } as const;
+const ROLES = wordsBy(say, { instructor: 'instructor', assistant: 'assistant', student: 'student' });
 
 function Role({ view, busy, error, tell }: StepProps) {
   const { role, courseRole } = view;
   return (
     <>
       <p>
-        {view.campus} says that you are {role === null ? 'neither student nor staff' : ROLES[role]} in “{view.course}”.
-        In Salt Circle you are {courseRole === null ? 'not listed' : ROLES[courseRole]}, and that stays. An instructor
-        of the course can change it under People.
+        {say('saysThatYouAreIn', {
+          campus: view.campus,
+          roles: role === null ? say('neitherStudentNorStaff') : ROLES[role],
+          course: view.course,
+          roles2: courseRole === null ? say('notListed') : ROLES[courseRole],
+        })}
       </p>
       {error !== undefined && <ProblemNotice error={error} />}
       <Button look="primary" busy={busy} onClick={() => tell('role')}>
-        Go on as {courseRole === null ? 'you are' : ROLES[courseRole]}
+        {say('goOnAs', { roles: courseRole === null ? say('youAre') : ROLES[courseRole] })}
       </Button>
     </>
   );

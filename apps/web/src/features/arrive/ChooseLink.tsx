@@ -2,15 +2,16 @@ import { useState } from 'react';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { Button, Checkbox } from '../../kit/index.js';
 import type { StepProps } from './step.js';
+import { say } from '../../words/arrive.js';
 
 /** What a link on a page of the campus shall lead to; the choice goes back there. */
 export function ChooseLink({ view, busy, error, tell }: StepProps) {
   const [exchangeId, setExchangeId] = useState<string | null>(view.exchanges[0]?.id ?? null);
   const [column, setColumn] = useState(view.acceptsColumn);
-  const choices = [...view.exchanges, { id: null, title: `The course “${view.course}” as a whole` }];
+  const choices = [...view.exchanges, { id: null, title: say('courseAsWhole', { course: view.course }) }];
   return (
     <>
-      <div role="radiogroup" aria-label="What the link leads to" className="space-y-2">
+      <div role="radiogroup" aria-label={say('whatLinkLeadsTo')} className="space-y-2">
         {choices.map(({ id, title }) => (
           <label key={id} className="flex items-baseline gap-2">
             <input
@@ -26,7 +27,7 @@ export function ChooseLink({ view, busy, error, tell }: StepProps) {
       </div>
       {view.acceptsColumn && exchangeId !== null && (
         <Checkbox
-          label={`With a column in the gradebook of ${view.campus}`}
+          label={say('withColumnInGradebookOf', { campus: view.campus })}
           checked={column}
           onChange={({ target }) => setColumn(target.checked)}
         />
@@ -37,7 +38,7 @@ export function ChooseLink({ view, busy, error, tell }: StepProps) {
         busy={busy}
         onClick={() => tell('choice', { exchangeId, column: column && exchangeId !== null })}
       >
-        Put it on the page
+        {say('putItOnPage')}
       </Button>
     </>
   );

@@ -1,10 +1,11 @@
 import { useEffect, type ReactNode } from 'react';
 import { Ring } from '../../kit/index.js';
+import { say } from '../../words/arrive.js';
 
 /** A narrow page for whoever comes from a campus; also inside of one of its pages. */
 export function Doorway({ title, children }: { readonly title: string; readonly children: ReactNode }) {
   useEffect(() => {
-    document.title = `${title} · Salt Circle`;
+    document.title = say('saltCircle', { title });
   }, [title]);
   return (
     <main className="mx-auto max-w-md space-y-5 px-5 py-10">

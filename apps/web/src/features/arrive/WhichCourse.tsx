@@ -4,6 +4,7 @@ import { belongsNowhere, fieldProblem } from '../../app/session/fieldProblem.js'
 import { zoneChoices } from '../../app/time/zones.js';
 import { Button, Select, TextField } from '../../kit/index.js';
 import type { StepProps } from './step.js';
+import { say } from '../../words/arrive.js';
 
 const NEW = '';
 
@@ -14,36 +15,32 @@ export function WhichCourse({ view, busy, error, tell }: StepProps) {
   const [timeZone, setTimeZone] = useState(Intl.DateTimeFormat().resolvedOptions().timeZone);
   const zones = zoneChoices(timeZone);
   const options = [
-    ...(view.mayMake ? [[NEW, 'a new course'] as const] : []),
+    ...(view.mayMake ? [[NEW, say('newCourse')] as const] : []),
     ...view.courses.map(({ id, title: one }) => [id, one] as const),
   ];
   const submit = (event: FormEvent) => {
     event.preventDefault();
     tell('course', { courseId: courseId === NEW ? null : courseId, title, timeZone });
   };
-  if (options.length === 0)
-    return <p>You are no instructor of a course here, and {view.campus} may not make new ones. Ask whoever runs it.</p>;
+  if (options.length === 0) return <p>{say('youAreNoInstructorOf', { campus: view.campus })}</p>;
   return (
     <form onSubmit={submit} className="space-y-4">
-      <p>
-        From now on, everybody who comes from “{view.course}” of {view.campus} comes into this course. People and grades
-        go between the two when you say so.
-      </p>
-      <Select label="Course" value={courseId} options={options} onChange={setCourseId} />
+      <p>{say('fromNowOnEverybodyWho', { course: view.course, campus: view.campus })}</p>
+      <Select label={say('course')} value={courseId} options={options} onChange={setCourseId} />
       {courseId === NEW && (
         <>
           <TextField
-            label="Title"
+            label={say('title')}
             value={title}
             maxLength={200}
             problem={fieldProblem(error, 'title')}
             onChange={({ target }) => setTitle(target.value)}
           />
           <Select
-            label="Time zone"
+            label={say('timeZone')}
             value={zones.value}
             options={zones.options}
-            hint="All dates are given in it."
+            hint={say('allDatesAreGivenIn')}
             problem={fieldProblem(error, 'timeZone')}
             onChange={setTimeZone}
           />
@@ -51,7 +48,7 @@ export function WhichCourse({ view, busy, error, tell }: StepProps) {
       )}
       {error !== undefined && belongsNowhere(error) && <ProblemNotice error={error} />}
       <Button type="submit" look="primary" busy={busy}>
-        {courseId === NEW ? 'Make the course' : 'Link this course'}
+        {courseId === NEW ? say('makeCourse') : say('linkThisCourse')}
       </Button>
     </form>
   );

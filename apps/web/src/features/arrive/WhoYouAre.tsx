@@ -5,6 +5,7 @@ import { SignInFields } from '../../app/session/SignInFields.js';
 import { Button, Notice } from '../../kit/index.js';
 import type { StepProps } from './step.js';
 import { useSendProofMutation } from './arriveApi.js';
+import { say } from '../../words/arrive.js';
 
 interface OwnAccountProps extends Omit<StepProps, 'view'> {
   /** Whether a link can be sent to the account instead. */
@@ -22,16 +23,16 @@ export function OwnAccount({ token, busy, error, tell, byMail = false, onLeave }
   };
   return (
     <form onSubmit={submit} className="space-y-4" noValidate>
-      <p>Sign in with your account once, and both are the same person from then on, with all courses.</p>
+      <p>{say('signInWithYourAccount')}</p>
       <SignInFields email={email} password={password} error={error} onEmail={setEmail} onPassword={setPassword} />
       {error !== undefined && belongsNowhere(error) && <ProblemNotice error={error} />}
       <div className="flex flex-wrap gap-2">
         <Button type="submit" look="primary" busy={busy} disabled={email === '' || password === ''}>
-          Use this account
+          {say('useThisAccount')}
         </Button>
-        <Button onClick={onLeave}>Back</Button>
+        <Button onClick={onLeave}>{say('back')}</Button>
       </div>
-      {byMail && <ByMail token={token} email={email} words="Send a link to it instead" />}
+      {byMail && <ByMail token={token} email={email} words={say('sendLinkToItInstead')} />}
     </form>
   );
 }
@@ -45,8 +46,8 @@ export function ByMail({ token, email, words }: { token: string; email: string |
         {words}
       </Button>
       {isSuccess && (
-        <Notice tone="done" title="If there is somebody with this address, a link is on its way.">
-          Open it, say that it is you, then come back to this page.
+        <Notice tone="done" title={say('ifThereIsSomebodyWith')}>
+          {say('openItSayThatIt')}
         </Notice>
       )}
       {error !== undefined && <ProblemNotice error={error} />}

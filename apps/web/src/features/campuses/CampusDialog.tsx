@@ -4,17 +4,18 @@ import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { belongsNowhere, fieldProblem } from '../../app/session/fieldProblem.js';
 import { Button, Checkbox, Dialog, TextArea, TextField } from '../../kit/index.js';
 import { useAddCampusMutation, useChangeCampusMutation } from './campusesApi.js';
+import { say } from '../../words/campuses.js';
 
 type Field = 'name' | 'issuer' | 'clientId' | 'authUrl' | 'tokenUrl' | 'keysUrl';
 
 /** As the campus names them, so that they are found there. */
-const FIELDS: ReadonlyArray<readonly [field: Field, label: string, hint: string]> = [
-  ['name', 'What it is called here', ''],
-  ['issuer', 'Issuer', 'As the campus calls itself, to the letter.'],
-  ['clientId', 'Client id', 'As the campus calls Salt Circle.'],
-  ['authUrl', 'Authentication request', 'Where somebody is sent to be told who it is.'],
-  ['tokenUrl', 'Access tokens', 'Where we ask for them.'],
-  ['keysUrl', 'Key set (JWKS)', 'Where its public keys are.'],
+const fieldsOfCampus = (): ReadonlyArray<readonly [field: Field, label: string, hint: string]> => [
+  ['name', say('whatItIsCalledHere'), ''],
+  ['issuer', say('issuer'), say('asCampusCallsItselfTo')],
+  ['clientId', say('clientId'), say('asCampusCallsSaltCircle')],
+  ['authUrl', say('authenticationRequest'), say('whereSomebodyIsSentTo')],
+  ['tokenUrl', say('accessTokens'), say('whereWeAskForThem')],
+  ['keysUrl', say('keySetJwks'), say('whereItsPublicKeysAre')],
 ];
 
 /** All that is known of a campus, entered or changed by hand. */
@@ -43,9 +44,14 @@ export function CampusDialog({ campus, onClose }: { readonly campus: CampusRow |
     if (done.error === undefined) onClose();
   };
   return (
-    <Dialog open wide onClose={onClose} title={campus === null ? 'Enter a campus by hand' : `Change ${campus.name}`}>
+    <Dialog
+      open
+      wide
+      onClose={onClose}
+      title={campus === null ? say('enterCampusByHand') : say('change', { name: campus.name })}
+    >
       <form onSubmit={(event) => void submit(event)} className="space-y-3" noValidate>
-        {FIELDS.map(([field, label, hint]) => (
+        {fieldsOfCampus().map(([field, label, hint]) => (
           <TextField
             key={field}
             label={label}
@@ -56,33 +62,33 @@ export function CampusDialog({ campus, onClose }: { readonly campus: CampusRow |
           />
         ))}
         <TextField
-          label="Audience of what we sign for tokens"
-          hint="Blank: the address for access tokens, as the standard has it."
+          label={say('audienceOfWhatWeSign')}
+          hint={say('blankAddressForAccessTokens')}
           value={body.tokenAudience ?? ''}
           problem={fieldProblem(error, 'tokenAudience')}
           onChange={({ target }) => set({ tokenAudience: target.value === '' ? null : target.value })}
         />
         <Lines
-          label="Deployments that are allowed, one a line"
+          label={say('deploymentsThatAreAllowedOne')}
           value={body.deployments}
           onChange={(deployments) => set({ deployments })}
         />
         <Lines
-          label="Addresses of pages that may show Salt Circle inside, one a line"
+          label={say('addressesOfPagesThatMay')}
           value={body.pages}
           problem={fieldProblem(error, 'pages')}
           onChange={(pages) => set({ pages })}
         />
         <p>
           <Checkbox
-            label="Instructors who come by it may make courses"
+            label={say('instructorsWhoComeByIt')}
             checked={body.makesCourses}
             onChange={({ target }) => set({ makesCourses: target.checked })}
           />
         </p>
         {error !== undefined && belongsNowhere(error) && <ProblemNotice error={error} />}
         <Button type="submit" look="primary" busy={adding.isLoading || changing.isLoading}>
-          {campus === null ? 'Connect it' : 'Save'}
+          {campus === null ? say('connectIt') : say('save')}
         </Button>
       </form>
     </Dialog>

@@ -1,5 +1,5 @@
+import { wordsBy } from '@salt-circle/core';
 import type { CampusesView, CampusRequest, CampusRow } from '@salt-circle/contracts';
-import { counted } from '@salt-circle/core';
 import { useState } from 'react';
 import { Page } from '../../app/frame/Page.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
@@ -13,32 +13,31 @@ import {
   useRemoveCampusMutation,
 } from './campusesApi.js';
 import { ConnectDialog } from './ConnectDialog.js';
+import { say } from '../../words/campuses.js';
 
 /** Campuses that are connected, how they do, and what we sign with; for whoever sees to them. */
 export function CampusesPage() {
   const { data, error } = useCampusesQuery(undefined, { refetchOnMountOrArgChange: true, pollingInterval: 30_000 });
   const [open, setOpen] = useState<'connect' | 'hand' | CampusRow | null>(null);
   return (
-    <Page title="Campuses">
+    <Page title={say('campuses')}>
       <div className="mx-auto w-full max-w-4xl px-5 py-6">
         {error !== undefined && <ProblemNotice error={error} />}
-        {data === undefined && error === undefined && <Loading what="the campuses" />}
+        {data === undefined && error === undefined && <Loading what={say('campusesWord')} />}
         {data !== undefined && (
           <>
             <div className="mb-4 flex flex-wrap items-center justify-between gap-3">
-              <p className="max-w-prose text-ink-soft">
-                From a campus people come in without a password, courses get their people, and gradebooks their grades.
-              </p>
+              <p className="max-w-prose text-ink-soft">{say('fromCampusPeopleComeIn')}</p>
               <div className="flex flex-wrap gap-2">
-                <Button onClick={() => setOpen('hand')}>Enter by hand…</Button>
+                <Button onClick={() => setOpen('hand')}>{say('enterByHand')}</Button>
                 <Button look="primary" onClick={() => setOpen('connect')}>
-                  Connect a campus…
+                  {say('connectCampus')}
                 </Button>
               </div>
             </div>
             {data.campuses.length === 0 && (
-              <Empty title="No campus is connected yet.">
-                <p>Make a link, and give it to whoever runs the learning platform of your campus.</p>
+              <Empty title={say('noCampusIsConnectedYet')}>
+                <p>{say('makeLinkAndGiveIt')}</p>
               </Empty>
             )}
             <ul>
@@ -91,15 +90,15 @@ function CampusItem({ campus, onChange }: { readonly campus: CampusRow; readonly
             {name}
             <StateMark
               state={!active ? 'excused' : faults.length === 0 ? 'done' : 'late'}
-              word={!active ? 'paused' : faults.length === 0 ? 'connected' : 'something is wrong'}
+              word={!active ? say('paused') : faults.length === 0 ? say('connected') : say('somethingIsWrong')}
               wordHidden={false}
             />
           </h2>
           <p className="text-sm break-all text-ink-soft">{issuer}</p>
           <p className="mt-1">
-            {counted(courses, '1 course', '# courses')}, {counted(people, '1 person', '# people')}.{' '}
-            {arrivedAt === null ? 'Nobody has come by it yet.' : `Somebody last came by it ${ago(arrivedAt)}.`}{' '}
-            {answeredAt === null ? 'It has not been asked anything yet.' : `It last answered ${ago(answeredAt)}.`}
+            {say('courses', { courses, people })}{' '}
+            {arrivedAt === null ? say('nobodyHasComeByIt') : say('somebodyLastCameByIt', { ago: ago(arrivedAt) })}{' '}
+            {answeredAt === null ? say('itHasNotBeenAsked') : say('itLastAnswered', { ago: ago(answeredAt) })}
           </p>
           {faults.map(({ sentence, at }) => (
             <p key={sentence} className="mt-1 text-madder">
@@ -108,11 +107,9 @@ function CampusItem({ campus, onChange }: { readonly campus: CampusRow; readonly
           ))}
           {waiting.map((one) => (
             <p key={one.id} className="mt-2 flex flex-wrap items-center gap-2">
-              <span>
-                Somebody came by a part of it that is not allowed yet: <code className="break-all">{one.id}</code>
-              </span>
+              <span>{say('somebodyCameByPartOf', { code: <code className="break-all">{one.id}</code> })}</span>
               <Button small busy={changing.isLoading} onClick={() => allow(one.id)}>
-                Allow it
+                {say('allowIt')}
               </Button>
             </p>
           ))}
@@ -120,39 +117,39 @@ function CampusItem({ campus, onChange }: { readonly campus: CampusRow; readonly
         </div>
         <div className="flex flex-wrap gap-2">
           <Button small onClick={onChange}>
-            Change…
+            {say('changeLabel')}
           </Button>
           <Button
             small
             busy={changing.isLoading}
             onClick={() => void change({ id, body: bodyOf(campus, { active: !active }) })}
           >
-            {active ? 'Pause' : 'Go on'}
+            {active ? say('pause') : say('goOn')}
           </Button>
           <Button small onClick={() => setAsking(true)}>
-            Remove…
+            {say('remove')}
           </Button>
         </div>
       </div>
       <Dialog
         open={asking}
         onClose={() => setAsking(false)}
-        title={`Remove ${name}?`}
-        description="People keep their places and their work, but those without a password come in no more. Its gradebook keeps what it was told, and hears nothing new."
+        title={say('removeOf', { name })}
+        description={say('peopleKeepTheirPlacesAnd')}
       >
         <Button look="destructive" busy={removing.isLoading} onClick={() => void remove(id)}>
-          Remove {name}
+          {say('removeOf2', { name })}
         </Button>
       </Dialog>
     </li>
   );
 }
 
-const KEY_WORDS: Readonly<Record<CampusesView['keys'][number]['state'], string>> = {
-  next: 'shown already, signs',
-  signing: 'signs now',
-  ending: 'shown for what it signed, until',
-};
+const KEY_WORDS: Readonly<Record<CampusesView['keys'][number]['state'], string>> = wordsBy(say, {
+  next: 'shownAlreadySigns',
+  signing: 'signsNow',
+  ending: 'shownForWhatItSigned',
+});
 
 function Keys({ keys }: Pick<CampusesView, 'keys'>) {
   const [make, { isLoading, error }] = useMakeKeyMutation();
@@ -160,9 +157,9 @@ function Keys({ keys }: Pick<CampusesView, 'keys'>) {
   return (
     <section aria-labelledby="keys" className="border-t border-line py-5">
       <h2 id="keys" className="mb-2 text-lg font-semibold">
-        Keys that we sign with
+        {say('keysThatWeSignWith')}
       </h2>
-      {keys.length === 0 && <p className="mb-3">The first one is made when it is needed.</p>}
+      {keys.length === 0 && <p className="mb-3">{say('firstOneIsMadeWhen')}</p>}
       <ul className="mb-3">
         {keys.map(({ id, state, until }) => (
           <li key={id}>
@@ -174,13 +171,10 @@ function Keys({ keys }: Pick<CampusesView, 'keys'>) {
           </li>
         ))}
       </ul>
-      <p className="mb-3 max-w-prose text-ink-soft">
-        A new key is shown a day before it signs, and an old one a week after, so nobody is kept out. One that is half a
-        year old is followed by itself.
-      </p>
+      <p className="mb-3 max-w-prose text-ink-soft">{say('newKeyIsShownDay')}</p>
       {error !== undefined && <ProblemNotice error={error} />}
       <Button busy={isLoading} onClick={() => void make()}>
-        Make a new key
+        {say('makeNewKey')}
       </Button>
     </section>
   );
@@ -188,15 +182,15 @@ function Keys({ keys }: Pick<CampusesView, 'keys'>) {
 
 function Ours({ ours }: Pick<CampusesView, 'ours'>) {
   const rows = [
-    ['Login initiation', ours.loginUrl],
-    ['Redirect and launch', ours.launchUrl],
-    ['Key set (JWKS)', ours.keysUrl],
-    ...ours.scopes.map((scope, index) => [index === 0 ? 'Scopes' : '', scope] as const),
+    [say('loginInitiation'), ours.loginUrl],
+    [say('redirectAndLaunch'), ours.launchUrl],
+    [say('keySetJwks'), ours.keysUrl],
+    ...ours.scopes.map((scope, index) => [index === 0 ? say('scopes') : '', scope] as const),
   ] as const;
   return (
     <section aria-labelledby="ours" className="border-t border-line py-5">
       <h2 id="ours" className="mb-2 text-lg font-semibold">
-        What a campus has to know, where it is entered by hand
+        {say('whatCampusHasToKnow')}
       </h2>
       <dl className="grid gap-x-4 gap-y-1 sm:grid-cols-[11rem_1fr]">
         {rows.map(([what, value]) => (

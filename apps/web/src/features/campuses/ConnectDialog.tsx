@@ -3,6 +3,7 @@ import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { fieldProblem } from '../../app/session/fieldProblem.js';
 import { Button, Dialog, Notice, TextField } from '../../kit/index.js';
 import { useRegistrationLinkMutation } from './campusesApi.js';
+import { say } from '../../words/campuses.js';
 
 /** A link by which whoever runs the campus registers us there. */
 export function ConnectDialog({ onClose }: { readonly onClose: () => void }) {
@@ -16,13 +17,13 @@ export function ConnectDialog({ onClose }: { readonly onClose: () => void }) {
     <Dialog
       open
       onClose={onClose}
-      title="Connect a campus"
-      description="Whoever runs the learning platform pastes one address there; all else is agreed between the two (LTI Dynamic Registration)."
+      title={say('connectCampusLabel')}
+      description={say('whoeverRunsLearningPlatformPastes')}
     >
       {data === undefined ? (
         <form onSubmit={submit} className="space-y-4">
           <TextField
-            label="What the campus is called here"
+            label={say('whatCampusIsCalledHere')}
             value={name}
             maxLength={200}
             problem={fieldProblem(error, 'name')}
@@ -30,13 +31,13 @@ export function ConnectDialog({ onClose }: { readonly onClose: () => void }) {
           />
           {error !== undefined && <ProblemNotice error={error} />}
           <Button type="submit" look="primary" busy={isLoading} disabled={name.trim() === ''}>
-            Make the link
+            {say('makeLink')}
           </Button>
         </form>
       ) : (
-        <Notice title="Give this address to whoever runs the campus. It works once, for a day.">
+        <Notice title={say('giveThisAddressToWhoever')}>
           <code className="my-2 block rounded border border-line bg-paper p-2 break-all select-all">{data.url}</code>
-          <p className="text-sm">There it is called the address of registration of a tool.</p>
+          <p className="text-sm">{say('thereItIsCalledAddress')}</p>
         </Notice>
       )}
     </Dialog>

@@ -4,6 +4,7 @@ import { useSaveBoundsMutation } from '../../app/check/checkApi.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { useExchange } from '../../app/useExchange.js';
 import { Button, Checkbox, Dialog, TextArea } from '../../kit/index.js';
+import { say } from '../../words/check.js';
 
 interface BoundsDialogProps {
   readonly bounds: DoubtBounds;
@@ -30,8 +31,8 @@ export function BoundsDialog({ bounds: given, onClose }: BoundsDialogProps) {
       open
       onClose={onClose}
       wide
-      title="What makes a review doubtful"
-      description="These are reasons to look, no marks: nothing follows from them by itself, and students see none of it."
+      title={say('whatMakesReviewDoubtful')}
+      description={say('theseAreReasonsToLook')}
     >
       <form
         className="space-y-3"
@@ -41,55 +42,55 @@ export function BoundsDialog({ bounds: given, onClose }: BoundsDialogProps) {
         }}
       >
         <Percent
-          label="Far fewer words than others: less than this share of the middle one"
+          label={say('farFewerWordsThanOthers')}
           value={bounds.fewWords}
           usual={USUAL_BOUNDS.fewWords}
           onChange={(fewWords) => set({ fewWords })}
         />
         <Checkbox
-          label="No note says what to do: a Change or Fix with a proposed edit or some words"
+          label={say('noNoteSaysWhatTo')}
           checked={bounds.nothingToDo}
           onChange={({ target }) => set({ nothingToDo: target.checked })}
         />
         <Percent
-          label="Levels far from the other reviews of the draft: this share of the scale apart, on average"
+          label={say('levelsFarFromOtherReviews')}
           value={bounds.farFromOthers}
           usual={USUAL_BOUNDS.farFromOthers}
           onChange={(farFromOthers) => set({ farFromOthers })}
         />
         <Checkbox
-          label="Everything at the top or at the bottom"
+          label={say('everythingAtTopOrAt')}
           checked={bounds.oneEnd}
           onChange={({ target }) => set({ oneEnd: target.checked })}
         />
         <Percent
-          label="So much of its text also stands in another review"
+          label={say('soMuchOfItsText')}
           value={bounds.sameText}
           usual={USUAL_BOUNDS.sameText}
           onChange={(sameText) => set({ sameText })}
         />
         <Bound
-          label="Submitted within so many seconds of its first word"
-          unit="seconds"
+          label={say('submittedWithinSoManySeconds')}
+          unit={say('seconds')}
           value={bounds.hasty}
           usual={USUAL_BOUNDS.hasty}
           onChange={(hasty) => set({ hasty })}
         />
         <Checkbox
-          label="A name stands in it that is hidden in this exchange"
+          label={say('nameStandsInItThat')}
           checked={bounds.names}
           onChange={({ target }) => set({ names: target.checked })}
         />
         <TextArea
-          label="Words that may hurt"
-          hint="Separated by commas; whole words, whatever their case. Add those of your language."
+          label={say('wordsThatMayHurt')}
+          hint={say('separatedByCommasWholeWords')}
           value={words}
           onChange={({ target }) => setWords(target.value)}
         />
         {error !== undefined && <ProblemNotice error={error} />}
         <div className="flex gap-2">
           <Button look="primary" type="submit" busy={isLoading}>
-            Save
+            {say('save')}
           </Button>
           <Button
             onClick={() => {
@@ -97,7 +98,7 @@ export function BoundsDialog({ bounds: given, onClose }: BoundsDialogProps) {
               setWords(USUAL_BOUNDS.harshWords.join(', '));
             }}
           >
-            Back to the usual
+            {say('backToUsual')}
           </Button>
         </div>
       </form>

@@ -8,6 +8,7 @@ import { BoundsDialog } from './BoundsDialog.js';
 import { ReleasePanel } from './ReleasePanel.js';
 import { QueueTable } from './QueueTable.js';
 import { SHOWN, type Shown } from './shown.js';
+import { say } from '../../words/check.js';
 
 /** Look through what reviewers wrote, the doubtful first; then release it to the authors. */
 export function CheckPage() {
@@ -18,7 +19,7 @@ export function CheckPage() {
   const [sort, setSort] = useState<BoardSort>({ key: 'doubts', down: false });
   const [setting, setSetting] = useState(false);
   if (error !== undefined) return <ProblemNotice error={error} />;
-  if (queue === undefined) return <Loading what="the reviews" />;
+  if (queue === undefined) return <Loading what={say('reviews')} />;
   const { rows } = queue;
   const count = (key: Shown) => rows.filter(SHOWN[key].holds).length;
   // As long as something is to be looked at, that is what the page begins with.
@@ -29,9 +30,11 @@ export function CheckPage() {
       <div className="min-w-0 px-5 py-5">
         <div className="mb-3 flex flex-wrap items-center justify-between gap-3">
           <h2 className="text-xl font-semibold">
-            Submitted reviews <span className="text-base font-normal text-ink-soft">{rows.length}</span>
+            {say('submittedReviews', {
+              span: <span className="text-base font-normal text-ink-soft">{rows.length}</span>,
+            })}
           </h2>
-          <div className="flex flex-wrap gap-2" role="group" aria-label="Show only">
+          <div className="flex flex-wrap gap-2" role="group" aria-label={say('showOnly')}>
             {(Object.keys(SHOWN) as Shown[]).map((key) => (
               <Button
                 key={key}
@@ -43,18 +46,20 @@ export function CheckPage() {
               </Button>
             ))}
             {exchange.course.role === 'instructor' && (
-              <Button onClick={() => setSetting(true)}>What makes one doubtful…</Button>
+              <Button onClick={() => setSetting(true)}>{say('whatMakesOneDoubtful')}</Button>
             )}
           </div>
         </div>
         {rows.length === 0 ? (
-          <Empty title="No review has been submitted yet.">
-            <p>Once reviewers submit, you can read each review on its draft here.</p>
+          <Empty title={say('noReviewHasBeenSubmitted')}>
+            <p>{say('onceReviewersSubmitYouCan')}</p>
           </Empty>
         ) : (
           <QueueTable rows={seen} sort={sort} onSort={setSort} />
         )}
-        {rows.length > 0 && seen.length === 0 && <p className="py-4 text-ink-soft">None of the {rows.length}.</p>}
+        {rows.length > 0 && seen.length === 0 && (
+          <p className="py-4 text-ink-soft">{say('noneOf', { rows: rows.length })}</p>
+        )}
       </div>
       <ReleasePanel />
       {setting && <BoundsDialog bounds={queue.bounds} onClose={() => setSetting(false)} />}

@@ -1,11 +1,11 @@
 import type { QueueRow } from '@salt-circle/contracts';
-import { counted } from '@salt-circle/core';
 import { Link } from 'react-router';
 import { NameOrder, useNameKey } from '../../app/boards/nameOrder.js';
 import { useBeginWalk } from '../../app/boards/Walk.js';
 import { doubtWords } from '../../app/check/doubtWords.js';
 import { labelWords, Person } from '../../app/People.js';
 import { BoardTable, sortedRows, StateMark, type BoardColumn, type BoardSort } from '../../kit/index.js';
+import { say } from '../../words/check.js';
 
 export interface QueueTableProps {
   /** As the server puts them: the doubtful first. */
@@ -26,7 +26,7 @@ export function QueueTable({ rows, sort, onSort }: QueueTableProps) {
         <NameOrder />
       </div>
       <BoardTable
-        label="Submitted reviews"
+        label={say('submittedReviewsLabel')}
         columns={columns}
         rows={sorted}
         rowKey={({ reviewId }) => reviewId}
@@ -43,13 +43,13 @@ function useColumns(rows: readonly QueueRow[]): ReadonlyArray<BoardColumn<QueueR
   return [
     {
       key: 'reviewer',
-      head: 'Reviewer',
+      head: say('reviewer'),
       sort: ({ reviewer }) => nameKey(reviewer),
       cell: (row) => (
         <Link
           to={`/reviews/${row.reviewId}`}
           className="text-ink no-underline hover:underline"
-          title={`Read ${wordsOf(row)}`}
+          title={say('read', { wordsOf: wordsOf(row) })}
         >
           <Person label={row.reviewer} />
         </Link>
@@ -57,27 +57,27 @@ function useColumns(rows: readonly QueueRow[]): ReadonlyArray<BoardColumn<QueueR
     },
     {
       key: 'author',
-      head: 'on the draft by',
+      head: say('onDraftBy'),
       sort: ({ author }) => nameKey(author),
-      cell: ({ author, self }) => (self ? 'the own draft' : <Person label={author} />),
+      cell: ({ author, self }) => (self ? say('ownDraft') : <Person label={author} />),
     },
     {
       key: 'doubts',
-      head: 'Why to look',
+      head: say('whyToLook'),
       sort: ({ reviewId }) => place.get(reviewId) ?? 0,
       cell: (row) => <Reasons row={row} />,
     },
-    { key: 'words', head: 'Words', right: true, sort: ({ words }) => words, cell: ({ words }) => words },
-    { key: 'notes', head: 'Notes', right: true, sort: ({ notes }) => notes, cell: ({ notes }) => notes },
+    { key: 'words', head: say('words'), right: true, sort: ({ words }) => words, cell: ({ words }) => words },
+    { key: 'notes', head: say('notes'), right: true, sort: ({ notes }) => notes, cell: ({ notes }) => notes },
     {
       key: 'looked',
-      head: 'Looked at',
+      head: say('lookedAt'),
       sort: ({ looked }) => (looked === null ? null : looked.by),
       cell: ({ looked }) =>
         looked === null ? (
-          <StateMark state="not-begun" word="not looked at yet" />
+          <StateMark state="not-begun" word={say('notLookedAtYet')} />
         ) : (
-          <StateMark state="done" word={`by ${looked.by}`} wordHidden={false} />
+          <StateMark state="done" word={say('by', { by: looked.by })} wordHidden={false} />
         ),
     },
   ];
@@ -95,7 +95,7 @@ function Reasons({ row }: { readonly row: QueueRow }) {
       ))}
       {withheld !== 0 && (
         <li className="text-madder">
-          {withheld === 'all' ? 'withheld from the author' : counted(withheld, '1 thing withheld', '# things withheld')}
+          {withheld === 'all' ? say('withheldFromAuthor') : say('thingsWithheld', { withheld })}
         </li>
       )}
     </ul>
@@ -103,5 +103,7 @@ function Reasons({ row }: { readonly row: QueueRow }) {
 }
 
 function wordsOf({ reviewer, author, self }: QueueRow): string {
-  return self ? `${labelWords(reviewer)} on the own draft` : `${labelWords(reviewer)} on ${labelWords(author)}`;
+  return self
+    ? say('onOwnDraft', { labelWords: labelWords(reviewer) })
+    : say('on', { labelWords: labelWords(reviewer), labelWords2: labelWords(author) });
 }

@@ -1,5 +1,5 @@
 import type { ReleaseRow, ReleaseView } from '@salt-circle/contracts';
-import { counted, endOf } from '@salt-circle/core';
+import { endOf } from '@salt-circle/core';
 import { useState } from 'react';
 import { useReleaseMutation, useReleaseViewQuery } from '../../app/check/checkApi.js';
 import { labelWords } from '../../app/People.js';
@@ -10,6 +10,7 @@ import { useExchange } from '../../app/useExchange.js';
 import { Button, Dialog, Loading, Notice, StateMark } from '../../kit/index.js';
 import { ReleasePeople } from './ReleasePeople.js';
 import { TakeBack } from './TakeBack.js';
+import { say } from '../../words/check.js';
 
 /** Who gets what, and the one press that gives it. */
 export function ReleasePanel() {
@@ -20,35 +21,33 @@ export function ReleasePanel() {
   const instructor = course.role === 'instructor' && exchange.published;
   return (
     <aside className="space-y-4 border-l border-line bg-crust px-5 py-5">
-      <h2 className="font-semibold">Release</h2>
+      <h2 className="font-semibold">{say('release')}</h2>
       <WhenReleased />
       {error !== undefined && <ProblemNotice error={error} />}
-      {data === undefined && error === undefined && <Loading what="who gets what" />}
+      {data === undefined && error === undefined && <Loading what={say('whoGetsWhat')} />}
       {data !== undefined && <Summary view={data} />}
       {instructor && data !== undefined && (
         <div className="flex flex-wrap gap-2">
           {!released && !exchange.feedbackOpen && <ReleaseNow onPress={() => setOpen('release')} />}
           <Button disabled={data.rows.length === 0} onClick={() => setOpen('people')}>
-            For some of them…
+            {say('forSomeOfThem')}
           </Button>
           {released && (
             <Button disabled={data.read > 0} onClick={() => setOpen('back')}>
-              Take it back…
+              {say('takeItBack')}
             </Button>
           )}
         </div>
       )}
       {released && data !== undefined && data.read > 0 && (
-        <p className="text-sm text-ink-soft">
-          {counted(data.read, 'One author has', '# authors have')} read it, so it cannot be taken back.
-        </p>
+        <p className="text-sm text-ink-soft">{say('authorsHaveReadItSo', { read: data.read })}</p>
       )}
       {figures !== null && (
         <p>
           <StateMark
             state={figures.submitted === figures.allocated && figures.allocated > 0 ? 'done' : 'in-progress'}
             share={figures.allocated === 0 ? 0 : figures.submitted / figures.allocated}
-            word={`${figures.submitted} of ${figures.allocated} reviews submitted`}
+            word={say('ofReviewsSubmitted', { submitted: figures.submitted, allocated: figures.allocated })}
             wordHidden={false}
           />
         </p>
@@ -65,18 +64,14 @@ function WhenReleased() {
   const at = dates.release ?? dates.reviewsDue;
   if (released && at !== null) {
     return (
-      <Notice tone="done" title="Feedback is released.">
-        Authors have been able to read it since <When at={at} timeZone={course.timeZone} />.
+      <Notice tone="done" title={say('feedbackIsReleased')}>
+        {say('authorsHaveBeenAbleTo', { when: <When at={at} timeZone={course.timeZone} /> })}
       </Notice>
     );
   }
-  if (feedbackOpen) return <p>Authors read each review as soon as it is submitted.</p>;
-  if (at === null) return <p>No date is set yet.</p>;
-  return (
-    <p>
-      Authors will read their feedback <When at={at} timeZone={course.timeZone} />.
-    </p>
-  );
+  if (feedbackOpen) return <p>{say('authorsReadEachReviewAs')}</p>;
+  if (at === null) return <p>{say('noDateIsSetYet')}</p>;
+  return <p>{say('authorsWillReadTheirFeedback', { when: <When at={at} timeZone={course.timeZone} /> })}</p>;
 }
 
 function ReleaseNow({ onPress }: { readonly onPress: () => void }) {
@@ -86,12 +81,11 @@ function ReleaseNow({ onPress }: { readonly onPress: () => void }) {
   return (
     <>
       <Button look="primary" disabled={reviewing} onClick={onPress}>
-        Release now…
+        {say('releaseNow')}
       </Button>
       {reviewing && dates.reviewsDue !== null && (
         <p className="basis-full text-sm text-ink-soft">
-          Reviews can still come in: they are due <When at={dates.reviewsDue} timeZone={course.timeZone} />. To release
-          to all of them earlier, move that date on the Plan page.
+          {say('reviewsCanStillComeIn', { when: <When at={dates.reviewsDue} timeZone={course.timeZone} /> })}
         </p>
       )}
     </>
@@ -101,8 +95,7 @@ function ReleaseNow({ onPress }: { readonly onPress: () => void }) {
 /** By how many reviews they get: how many authors. */
 function Summary({ view }: { readonly view: ReleaseView }) {
   const { rows } = view;
-  if (rows.length === 0)
-    return <p className="text-ink-soft">Nobody has handed in a draft, so there is nobody to release to.</p>;
+  if (rows.length === 0) return <p className="text-ink-soft">{say('nobodyHasHandedInDraft')}</p>;
   const counts = [...new Set(rows.map(({ reviews }) => reviews))].sort((a, b) => b - a);
   const none = rows.filter(({ reviews }) => reviews === 0);
   const held = rows.filter(({ how }) => how === 'held');
@@ -117,17 +110,17 @@ function Summary({ view }: { readonly view: ReleaseView }) {
             <li key={count}>{getsWords(rows.filter(({ reviews }) => reviews === count).length, count)}</li>
           ))}
       </ul>
-      {withheld > 0 && <p>{counted(withheld, 'One thing is withheld.', '# things are withheld.')}</p>}
-      <Names rows={none} words="No review received" open={none.length <= 8} />
-      <Names rows={early} words="Released before the others" open={false} />
-      <Names rows={held} words="Held back" open={held.length <= 8} />
+      {withheld > 0 && <p>{say('thingsAreWithheld', { withheld })}</p>}
+      <Names rows={none} words={say('noReviewReceived')} open={none.length <= 8} />
+      <Names rows={early} words={say('releasedBeforeOthers')} open={false} />
+      <Names rows={held} words={say('heldBack')} open={held.length <= 8} />
     </div>
   );
 }
 
 function getsWords(authors: number, reviews: number): string {
-  const what = counted(reviews, '1 review', '# reviews');
-  return counted(authors, `1 author gets ${what}`, `# authors get ${what}`);
+  const what = say('reviewsCounted', { reviews });
+  return say('authorsGet', { authors, what });
 }
 
 interface NamesProps {
@@ -140,9 +133,7 @@ function Names({ rows, words, open }: NamesProps) {
   if (rows.length === 0) return null;
   return (
     <details className="text-sm" open={open}>
-      <summary className="cursor-pointer font-semibold">
-        {words} ({rows.length})
-      </summary>
+      <summary className="cursor-pointer font-semibold">{say('counted', { words, rows: rows.length })}</summary>
       <ul className="text-ink-soft">
         {rows.map(({ participantId, person, reason }) => (
           <li key={participantId}>
@@ -159,12 +150,7 @@ function ReleaseDialog({ view, onClose }: { readonly view: ReleaseView; readonly
   const exchange = useExchange();
   const [release, { isLoading, error }] = useReleaseMutation();
   return (
-    <Dialog
-      open
-      onClose={onClose}
-      title="Release feedback now?"
-      description="Authors read it at once, and are told by mail. It can be taken back until the first of them has read theirs."
-    >
+    <Dialog open onClose={onClose} title={say('releaseFeedbackNow')} description={say('authorsReadItAtOnce')}>
       <div className="space-y-3">
         <Summary view={view} />
         {error !== undefined && <ProblemNotice error={error} />}
@@ -175,7 +161,7 @@ function ReleaseDialog({ view, onClose }: { readonly view: ReleaseView; readonly
             void release({ id: exchange.id, at: null }).then((result) => result.error === undefined && onClose())
           }
         >
-          Release to the authors
+          {say('releaseToAuthors')}
         </Button>
       </div>
     </Dialog>

@@ -1,11 +1,12 @@
+import { wordsBy, listed } from '@salt-circle/core';
 import { LIMITS, type ReleaseRow } from '@salt-circle/contracts';
-import { counted } from '@salt-circle/core';
 import { useState } from 'react';
 import { useReleasePeopleMutation } from '../../app/check/checkApi.js';
 import { labelWords } from '../../app/People.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { useExchange } from '../../app/useExchange.js';
 import { Button, Checkbox, Dialog, Select, TextArea, TextField } from '../../kit/index.js';
+import { say } from '../../words/check.js';
 
 interface ReleasePeopleProps {
   readonly rows: readonly ReleaseRow[];
@@ -14,11 +15,11 @@ interface ReleasePeopleProps {
 
 type How = ReleaseRow['how'];
 
-const HOW: Readonly<Record<How, string>> = {
-  early: 'They read it now, before the others',
-  held: 'It is held back from them, until you say so here',
-  'as-planned': 'They read it with all others, as planned',
-};
+const HOW: Readonly<Record<How, string>> = wordsBy(say, {
+  early: 'theyReadItNowBefore',
+  held: 'itIsHeldBackFrom',
+  'as-planned': 'theyReadItWithAll',
+});
 
 /** Feedback for chosen authors: before the others, or not yet. */
 export function ReleasePeople({ rows, onClose }: ReleasePeopleProps) {
@@ -41,8 +42,8 @@ export function ReleasePeople({ rows, onClose }: ReleasePeopleProps) {
       open
       wide
       onClose={onClose}
-      title="Feedback for some of them"
-      description="Whoever has read theirs keeps it. Those who are to read it now are told by mail. From whom it is held back sees that it is not released yet, and not why."
+      title={say('feedbackForSomeOfThem')}
+      description={say('whoeverHasReadTheirsKeeps')}
     >
       <form
         className="space-y-3"
@@ -52,9 +53,9 @@ export function ReleasePeople({ rows, onClose }: ReleasePeopleProps) {
         }}
       >
         <TextField
-          label="Find an author"
+          label={say('findAuthor')}
           labelHidden
-          placeholder="Find an author"
+          placeholder={say('findAuthor')}
           value={wanted}
           onChange={({ target }) => setWanted(target.value)}
         />
@@ -70,14 +71,14 @@ export function ReleasePeople({ rows, onClose }: ReleasePeopleProps) {
           ))}
         </ul>
         <Select
-          label="When they read it"
+          label={say('whenTheyReadIt')}
           value={how}
           options={(Object.keys(HOW) as How[]).map((key) => [key, HOW[key]] as const)}
           onChange={(next) => setHow(next as How)}
         />
         {how === 'held' && (
           <TextArea
-            label="Reason, for the record"
+            label={say('reasonForRecord')}
             value={reason}
             maxLength={LIMITS.guidance}
             onChange={({ target }) => setReason(target.value)}
@@ -85,7 +86,7 @@ export function ReleasePeople({ rows, onClose }: ReleasePeopleProps) {
         )}
         {error !== undefined && <ProblemNotice error={error} />}
         <Button look="primary" type="submit" disabled={chosen.size === 0} busy={isLoading}>
-          {chosen.size === 0 ? 'Choose somebody' : counted(chosen.size, 'For 1 author', 'For # authors')}
+          {chosen.size === 0 ? say('chooseSomebody') : say('forAuthors', { chosen: chosen.size })}
         </Button>
       </form>
     </Dialog>
@@ -93,12 +94,15 @@ export function ReleasePeople({ rows, onClose }: ReleasePeopleProps) {
 }
 
 function rowWords({ reviews, waiting, withheld, how, readAt }: ReleaseRow): string {
-  return [
-    counted(reviews, '1 review', '# reviews'),
-    waiting > 0 && `${waiting} not submitted`,
-    withheld > 0 && `${withheld} withheld`,
-    readAt !== null ? 'read' : how === 'early' ? 'released' : how === 'held' ? 'held back' : '',
-  ]
-    .filter(Boolean)
-    .join(', ');
+  const where =
+    readAt !== null ? say('readWord') : how === 'early' ? say('released') : how === 'held' ? say('heldBackWord') : null;
+  return listed(
+    [
+      say('reviewsCounted', { reviews }),
+      ...(waiting > 0 ? [say('notSubmitted', { waiting })] : []),
+      ...(withheld > 0 ? [say('withheld', { withheld })] : []),
+      ...(where === null ? [] : [where]),
+    ],
+    'comma',
+  );
 }

@@ -1,5 +1,5 @@
 import type { DraftFeedbackView } from '@salt-circle/contracts';
-import { counted, formScore, itemSpreads, scoreWords } from '@salt-circle/core';
+import { formScore, itemSpreads, scoreWords } from '@salt-circle/core';
 import { Link, useNavigate, useParams } from 'react-router';
 import { useBeginOwnReviewMutation, useDraftFeedbackQuery } from '../../app/check/checkApi.js';
 import { keptOf } from '../../app/check/keptOf.js';
@@ -10,6 +10,7 @@ import { percent } from '../../app/percent.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { useExchange } from '../../app/useExchange.js';
 import { Button, Empty, Loading } from '../../kit/index.js';
+import { say } from '../../words/check.js';
 
 /** All submitted reviews of one draft, item by item, those first on which they differ most. */
 export function SideBySidePage() {
@@ -20,7 +21,7 @@ export function SideBySidePage() {
     { refetchOnMountOrArgChange: true },
   );
   if (error !== undefined) return <ProblemNotice error={error} />;
-  if (data === undefined) return <Loading what="the reviews" />;
+  if (data === undefined) return <Loading what={say('reviews')} />;
   const { reviews, missing } = data;
   return (
     <div className="px-5 py-5">
@@ -29,15 +30,14 @@ export function SideBySidePage() {
         <OwnReview exchangeId={exchange.id} draftId={draftId} view={data} />
       </div>
       <p className="mb-3 text-ink-soft">
-        by <Person label={data.author} />, {counted(reviews.length, '1 review', '# reviews')}
-        {missing > 0 && `, ${counted(missing, '1 more not submitted', '# more not submitted')}`}.{' '}
+        {say('byWord', { author: <Person label={data.author} />, reviews: reviews.length, missing })}{' '}
         <Link to={`../drafts/${draftId}`} className="text-dusk underline">
-          Read the draft
+          {say('readDraft')}
         </Link>
       </p>
       {reviews.length === 0 ? (
-        <Empty title="No review of this draft has been submitted yet.">
-          <p>Once there is one, it stands here, and each further one beside it.</p>
+        <Empty title={say('noReviewOfThisDraft')}>
+          <p>{say('onceThereIsOneIt')}</p>
         </Empty>
       ) : (
         <Table view={data} />
@@ -67,7 +67,7 @@ function OwnReview({ exchangeId, draftId, view }: OwnReviewProps) {
     <div>
       {/* What went wrong is shown below. */}
       <Button disabled={isLoading} onClick={() => void open().catch(() => undefined)}>
-        {ownId === null ? 'Write an own review' : submitted ? 'Read your own review' : 'Go on with your own review'}
+        {ownId === null ? say('writeOwnReview') : submitted ? say('readYourOwnReview') : say('goOnWithYourOwn')}
       </Button>
       {error !== undefined && <ProblemNotice error={error} />}
     </div>
@@ -96,11 +96,11 @@ function Table({ view }: { readonly view: DraftFeedbackView }) {
   return (
     <div className="overflow-x-auto">
       <table className={`w-full border-collapse text-left align-top ${reviews.length <= FIT ? 'table-fixed' : ''}`}>
-        <caption className="sr-only">Reviews of this draft, item by item</caption>
+        <caption className="sr-only">{say('reviewsOfThisDraftItem')}</caption>
         <thead>
           <tr className="border-b border-ink">
             <th scope="col" className="w-44 py-2 pr-4">
-              Item
+              {say('item')}
             </th>
             {reviews.map((review) => {
               const form = formOfReview(view, review);
@@ -110,15 +110,18 @@ function Table({ view }: { readonly view: DraftFeedbackView }) {
                   <Link
                     to={`/reviews/${review.id}`}
                     className="font-semibold text-ink no-underline hover:underline"
-                    title={`Read the review by ${labelWords(review.reviewer)}`}
+                    title={say('readReviewBy', { labelWords: labelWords(review.reviewer) })}
                   >
-                    {review.self ? 'The author’s own review' : <Person label={review.reviewer} />}
+                    {review.self ? say('authorsOwnReview') : <Person label={review.reviewer} />}
                   </Link>
                   <span className="block text-sm text-ink-soft">
-                    {score !== null && `${scoreWords(form, score)}; `}
-                    {counted(review.notes.length, '1 note', '# notes')}
-                    {keptOf(view, review.id, 'review') !== undefined && <span className="text-madder">, withheld</span>}
+                    {score === null
+                      ? say('notesCounted', { notes: review.notes.length })
+                      : say('scoreAndNotes', { score: scoreWords(form, score), notes: review.notes.length })}
                   </span>
+                  {keptOf(view, review.id, 'review') !== undefined && (
+                    <span className="block text-sm text-madder">{say('withheldWord2')}</span>
+                  )}
                 </th>
               );
             })}
@@ -131,7 +134,7 @@ function Table({ view }: { readonly view: DraftFeedbackView }) {
                 {question.title}
                 {spread !== null && (
                   <span className={`block text-sm font-normal ${spread >= WIDE ? 'text-copper' : 'text-ink-soft'}`}>
-                    {spread === 0 ? 'all agree' : `${percent(spread)} of the scale apart`}
+                    {spread === 0 ? say('allAgree') : say('ofScaleApart', { spread: percent(spread) })}
                   </span>
                 )}
               </th>
@@ -140,10 +143,10 @@ function Table({ view }: { readonly view: DraftFeedbackView }) {
                   {wasAsked(view, review, question) ? (
                     <AnswerWords item={question.item} answer={review.answers[question.id]} />
                   ) : (
-                    <p className="text-ink-soft">not asked</p>
+                    <p className="text-ink-soft">{say('notAsked')}</p>
                   )}
                   {keptOf(view, review.id, 'answer', question.id) !== undefined && (
-                    <p className="text-sm text-madder">withheld</p>
+                    <p className="text-sm text-madder">{say('withheldWord2')}</p>
                   )}
                 </td>
               ))}

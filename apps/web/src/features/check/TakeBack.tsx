@@ -6,6 +6,7 @@ import { useNow } from '../../app/time/useNow.js';
 import { inWords } from '../../app/time/words.js';
 import { useExchange } from '../../app/useExchange.js';
 import { Button, Dialog } from '../../kit/index.js';
+import { say } from '../../words/check.js';
 
 const DAY = 24 * 3_600_000;
 const MINUTE = 60_000;
@@ -19,13 +20,7 @@ export function TakeBack({ onClose }: { readonly onClose: () => void }) {
   const [release, { isLoading, error }] = useReleaseMutation();
   const ahead = at !== null && Date.parse(at) > now;
   return (
-    <Dialog
-      open
-      wide
-      onClose={onClose}
-      title="Take the release back"
-      description="Nobody has read their feedback yet. It closes now, and opens again at the time that you give here."
-    >
+    <Dialog open wide onClose={onClose} title={say('takeReleaseBack')} description={say('nobodyHasReadTheirFeedback')}>
       <form
         className="space-y-3"
         onSubmit={(event) => {
@@ -34,16 +29,16 @@ export function TakeBack({ onClose }: { readonly onClose: () => void }) {
         }}
       >
         <DateInput
-          label="Release again"
+          label={say('releaseAgain')}
           value={at}
           timeZone={timeZone}
           hint={at === null ? '' : inWords(Date.parse(at), timeZone, now)}
-          problem={ahead ? undefined : 'Give a time that lies ahead.'}
+          problem={ahead ? undefined : say('giveTimeThatLiesAhead')}
           onChange={setAt}
         />
         {error !== undefined && <ProblemNotice error={error} />}
         <Button look="primary" type="submit" disabled={!ahead} busy={isLoading}>
-          Take it back
+          {say('takeItBackLabel')}
         </Button>
       </form>
     </Dialog>

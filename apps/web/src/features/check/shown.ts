@@ -1,14 +1,27 @@
 import type { QueueRow } from '@salt-circle/contracts';
+import { say } from '../../words/check.js';
 
 /** Which of the submitted reviews are shown. */
 export const SHOWN = {
   open: {
-    words: 'To look at',
+    get words() {
+      return say('toLookAt');
+    },
     // What somebody asks for waits for an answer, also where it was looked at before.
     holds: ({ doubts, looked }: QueueRow) =>
       doubts.some(({ doubt, dismissed }) => doubt.code === 'asked' || (looked === null && !dismissed)),
   },
-  looked: { words: 'Looked at', holds: ({ looked }: QueueRow) => looked !== null },
-  withheld: { words: 'Withheld', holds: ({ withheld }: QueueRow) => withheld !== 0 },
+  looked: {
+    get words() {
+      return say('lookedAt');
+    },
+    holds: ({ looked }: QueueRow) => looked !== null,
+  },
+  withheld: {
+    get words() {
+      return say('withheldLabel');
+    },
+    holds: ({ withheld }: QueueRow) => withheld !== 0,
+  },
 } as const;
 export type Shown = keyof typeof SHOWN;

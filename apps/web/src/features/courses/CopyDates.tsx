@@ -1,11 +1,11 @@
 import type { CourseView } from '@salt-circle/contracts';
-import { DATE_ORDER, instantOf } from '@salt-circle/core';
+import { DATE_ORDER, instantOf, exactly } from '@salt-circle/core';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { useNow } from '../../app/time/useNow.js';
-import { exactly } from '../../app/time/words.js';
 import { Checkbox, Notice, Select, TextField } from '../../kit/index.js';
 import { useCopyPreviewQuery, type CopyBody } from './coursesApi.js';
 import { DATE_WORDS } from './dateWords.js';
+import { say } from '../../words/courses.js';
 
 export type Shift = Pick<CopyBody, 'shift' | 'days' | 'firstAt' | 'keepWeekdays'>;
 
@@ -36,18 +36,18 @@ export function CopyDates({ course, body, shift, onChange }: CopyDatesProps) {
   return (
     <div className="space-y-3 border-t border-line pt-3">
       <Select
-        label="Dates"
+        label={say('dates')}
         value={shift.shift}
         options={[
-          ['none', 'Leave blank'],
-          ['first', 'Shift to a new first day'],
-          ['days', 'Shift by a number of days'],
+          ['none', say('leaveBlank')],
+          ['first', say('shiftToNewFirstDay')],
+          ['days', say('shiftByNumberOfDays')],
         ]}
         onChange={(next) => onChange({ ...shift, shift: next as Shift['shift'] })}
       />
       {shift.shift === 'days' && (
         <TextField
-          label="Days later"
+          label={say('daysLater')}
           type="number"
           value={Number.isNaN(shift.days) ? '' : shift.days}
           onChange={({ target }) => onChange({ ...shift, days: target.valueAsNumber || 0 })}
@@ -56,13 +56,13 @@ export function CopyDates({ course, body, shift, onChange }: CopyDatesProps) {
       {shift.shift === 'first' && (
         <>
           <TextField
-            label="First day"
+            label={say('firstDay')}
             type="date"
             value={shift.firstAt?.slice(0, 10) ?? ''}
             onChange={({ target }) => setDay(target.value)}
           />
           <Checkbox
-            label="Keep weekdays: the nearest day of the same weekday"
+            label={say('keepWeekdaysNearestDayOf')}
             checked={shift.keepWeekdays}
             onChange={({ target }) => onChange({ ...shift, keepWeekdays: target.checked })}
           />
@@ -77,13 +77,13 @@ export function CopyDates({ course, body, shift, onChange }: CopyDatesProps) {
               if (at === null) return [];
               return [
                 <li key={name}>
-                  {DATE_WORDS[name]}: {exactly(Date.parse(at), course.timeZone, now)}
+                  {say('dated', { name: DATE_WORDS[name], when: exactly(Date.parse(at), course.timeZone, now) })}
                 </li>,
               ];
             })}
           </ul>
           {data.clashes.length > 0 && (
-            <Notice tone="soon" title="Falls on a holiday of the course">
+            <Notice tone="soon" title={say('fallsOnHolidayOfCourse')}>
               <ul>
                 {data.clashes.map((clash) => (
                   <li key={clash}>{clash}</li>

@@ -1,9 +1,9 @@
 import type { CourseView, ExchangeCard } from '@salt-circle/contracts';
-import { localTime, segments } from '@salt-circle/core';
+import { localTime, segments, wordsBy, dayOf } from '@salt-circle/core';
 import { Link } from 'react-router';
 import { useNow } from '../../app/time/useNow.js';
-import { dayOf } from '../../app/time/words.js';
 import { toDates } from '../../app/time/dates.js';
+import { say } from '../../words/courses.js';
 
 const DAY = 24 * 3_600_000;
 const FILLS = {
@@ -14,14 +14,14 @@ const FILLS = {
   revision: 'bg-copper/25',
   after: 'bg-dusk/15',
 } as const;
-const WORDS = {
-  drafts: 'Drafts',
-  reviews: 'Reviews',
-  check: 'Check',
-  replies: 'Answers',
-  revision: 'Revision',
-  after: 'Feedback',
-} as const;
+const WORDS = wordsBy(say, {
+  drafts: 'drafts',
+  reviews: 'reviews',
+  check: 'check',
+  replies: 'answers',
+  revision: 'revision',
+  after: 'feedback',
+});
 /** How long the open-ended last stretch is drawn. */
 const AFTER = 3 * DAY;
 
@@ -45,7 +45,7 @@ export function CourseCalendar({
   const last = Math.max(...ends, now) + DAY;
   const share = (at: number) => `${(((at - first) / (last - first)) * 100).toFixed(2)}%`;
   return (
-    <figure className="mb-9 hidden overflow-x-clip md:block" aria-label="Exchanges on one calendar">
+    <figure className="mb-9 hidden overflow-x-clip md:block" aria-label={say('exchangesOnOneCalendar')}>
       <div className="relative">
         {weeks(first, last).map((at, index, all) => (
           <span
@@ -76,7 +76,7 @@ export function CourseCalendar({
           className="absolute top-6 bottom-0 z-10 flex items-end border-l border-madder text-xs text-madder"
           style={{ left: share(now) }}
         >
-          <span className="translate-y-full pl-1">now</span>
+          <span className="translate-y-full pl-1">{say('now')}</span>
         </span>
         <ul className="space-y-1 pt-7 pb-2">
           {rows.map(({ exchange, parts }) => (
@@ -89,7 +89,7 @@ export function CourseCalendar({
                 {/* Above its bars, whatever their length: of a short one only the first letter would be left. */}
                 <span
                   className="relative z-10 block truncate text-xs font-semibold"
-                  style={{ paddingLeft: `min(${share(parts[0]?.from ?? first)}, 70%)` }}
+                  style={{ paddingLeft: say('min70', { share: share(parts[0]?.from ?? first) }) }}
                 >
                   {exchange.title}
                 </span>

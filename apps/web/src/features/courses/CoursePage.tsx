@@ -4,17 +4,18 @@ import { Loading } from '../../kit/index.js';
 import { useCourseQuery } from '../../app/api.js';
 import { Page } from '../../app/frame/Page.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
+import { say } from '../../words/courses.js';
 
-const STAFF_PAGES: ReadonlyArray<readonly [to: string, words: string]> = [
-  ['.', 'Exchanges'],
-  ['people', 'People'],
-  ['groups', 'Groups'],
-  ['library', 'Library'],
-  ['insights', 'Insights'],
+const staffPages = (): ReadonlyArray<readonly [to: string, words: string]> => [
+  ['.', say('exchanges')],
+  ['people', say('people')],
+  ['groups', say('groups')],
+  ['library', say('library')],
+  ['insights', say('insights')],
 ];
-const INSTRUCTOR_PAGES: typeof STAFF_PAGES = [
-  ['outbox', 'Outbox'],
-  ['settings', 'Settings'],
+const instructorPages = (): ReturnType<typeof staffPages> => [
+  ['outbox', say('outbox')],
+  ['settings', say('settings')],
 ];
 
 /** A course: its exchanges, and for staff its people, groups, library and mail. */
@@ -23,8 +24,8 @@ export function CoursePage() {
   const { data: course, error } = useCourseQuery(courseId, { refetchOnMountOrArgChange: true });
   if (course === undefined) {
     return (
-      <Page title="Course">
-        {error === undefined ? <Loading what="the course" /> : <ProblemNotice error={error} />}
+      <Page title={say('course')}>
+        {error === undefined ? <Loading what={say('courseWord')} /> : <ProblemNotice error={error} />}
       </Page>
     );
   }
@@ -37,10 +38,10 @@ export function CoursePage() {
 }
 
 function CourseNav({ course }: { readonly course: CourseView }) {
-  const pages = course.role === 'instructor' ? [...STAFF_PAGES, ...INSTRUCTOR_PAGES] : STAFF_PAGES;
+  const pages = course.role === 'instructor' ? [...staffPages(), ...instructorPages()] : staffPages();
   return (
     <nav
-      aria-label="Pages of the course"
+      aria-label={say('pagesOfCourse')}
       className="no-print flex flex-wrap gap-x-6 border-b border-line bg-crust px-5"
     >
       {pages.map(([to, words]) => (

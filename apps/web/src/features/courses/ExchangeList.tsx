@@ -1,30 +1,32 @@
+import { wordsBy } from '@salt-circle/core';
 import type { CourseView, ExchangeCard } from '@salt-circle/contracts';
 import type { DateName, Stage } from '@salt-circle/core';
 import { Link } from 'react-router';
 import { When } from '../../app/time/When.js';
+import { say } from '../../words/courses.js';
 
-const STAGES: Readonly<Record<Stage, string>> = {
-  planning: 'Not open yet',
-  drafting: 'Drafting',
-  reviewing: 'Reviewing',
-  checking: 'Being checked',
-  replying: 'Answering',
-  revising: 'Revising',
-  closed: 'Closed',
-};
+const STAGES: Readonly<Record<Stage, string>> = wordsBy(say, {
+  planning: 'notOpenYet',
+  drafting: 'drafting',
+  reviewing: 'reviewing',
+  checking: 'beingChecked',
+  replying: 'answering',
+  revising: 'revising',
+  closed: 'closed',
+});
 
-const NEXT: Readonly<Record<DateName, string>> = {
-  draftsOpen: 'drafts open',
-  draftsDue: 'drafts due',
-  lateUntil: 'late drafts until',
-  reviewsOpen: 'reviews open',
-  selfReviewDue: 'self-reviews due',
-  reviewsDue: 'reviews due',
-  checkUntil: 'check until',
-  release: 'feedback',
-  repliesDue: 'replies due',
-  revisionDue: 'revisions due',
-};
+const NEXT: Readonly<Record<DateName, string>> = wordsBy(say, {
+  draftsOpen: 'draftsOpen',
+  draftsDue: 'draftsDue',
+  lateUntil: 'lateDraftsUntil',
+  reviewsOpen: 'reviewsOpen',
+  selfReviewDue: 'selfReviewsDue',
+  reviewsDue: 'reviewsDue',
+  checkUntil: 'checkUntil',
+  release: 'feedbackWord',
+  repliesDue: 'repliesDue',
+  revisionDue: 'revisionsDue',
+});
 
 export function ExchangeList({ course }: { readonly course: CourseView }) {
   return (
@@ -55,5 +57,5 @@ export function ExchangeList({ course }: { readonly course: CourseView }) {
 }
 
 function stageWords({ published, stage }: ExchangeCard): string {
-  return published ? STAGES[stage] : 'In planning, seen by nobody else';
+  return published ? STAGES[stage] : say('inPlanningSeenByNobody');
 }

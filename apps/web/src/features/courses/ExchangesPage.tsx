@@ -4,6 +4,7 @@ import { useCourse } from '../../app/useCourse.js';
 import { CourseCalendar } from './CourseCalendar.js';
 import { ExchangeList } from './ExchangeList.js';
 import { NewExchange } from './NewExchange.js';
+import { say } from '../../words/courses.js';
 
 /** The exchanges of a course on one calendar, and as a list. */
 export function ExchangesPage() {
@@ -12,16 +13,12 @@ export function ExchangesPage() {
   return (
     <div className="px-5 py-6">
       <div className="mb-4 flex flex-wrap items-center justify-between gap-3">
-        <h2 className="text-xl font-semibold">Exchanges</h2>
+        <h2 className="text-xl font-semibold">{say('exchanges')}</h2>
         {course.role === 'instructor' && <NewExchange course={course} />}
       </div>
       {course.exchanges.length === 0 ? (
-        <Empty title="No exchanges yet.">
-          <p>
-            {staff
-              ? 'An exchange is one round of peer review: what is written, when, who reviews whom, with which form. Begin with “New exchange”.'
-              : 'When your instructor publishes an exchange, it will be listed here and in Today.'}
-          </p>
+        <Empty title={say('noExchangesYet')}>
+          <p>{staff ? say('exchangeIsOneRoundOf') : say('whenYourInstructorPublishesExchange')}</p>
         </Empty>
       ) : (
         <>
@@ -31,10 +28,13 @@ export function ExchangesPage() {
       )}
       {course.students === 0 && (
         <p className="mt-6 text-copper">
-          The course has no students yet.{' '}
-          <Link to="people" className="text-dusk underline">
-            Add people
-          </Link>
+          {say('courseHasNoStudentsYet', {
+            link: (words) => (
+              <Link to="people" className="text-dusk underline">
+                {words}
+              </Link>
+            ),
+          })}
         </p>
       )}
     </div>

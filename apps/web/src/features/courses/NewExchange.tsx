@@ -7,6 +7,7 @@ import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { Button, Dialog, Select, TextField } from '../../kit/index.js';
 import { CopyDates, NO_SHIFT, type Shift } from './CopyDates.js';
 import { useCopyExchangeMutation, useCreateExchangeMutation, type CopyBody } from './coursesApi.js';
+import { say } from '../../words/courses.js';
 
 type Way = 'empty' | 'exchange' | 'template';
 
@@ -16,14 +17,14 @@ export function NewExchange({ course }: { readonly course: CourseView }) {
   return (
     <>
       <Button look="primary" onClick={() => setOpen(true)}>
-        New exchange…
+        {say('newExchange')}
       </Button>
       <Dialog
         open={open}
         onClose={() => setOpen(false)}
         wide
-        title="New exchange"
-        description="Nobody sees it before you publish it."
+        title={say('newExchangeLabel')}
+        description={say('nobodySeesItBeforeYou')}
       >
         {open && <NewExchangeForm course={course} />}
       </Dialog>
@@ -54,12 +55,12 @@ function NewExchangeForm({ course }: { readonly course: CourseView }) {
   return (
     <form onSubmit={(event) => void submit(event)} className="space-y-4">
       <Select
-        label="Begin with"
+        label={say('beginWith')}
         value={way}
         options={[
-          ['empty', 'An empty plan'],
-          ['exchange', 'A copy of an earlier exchange'],
-          ['template', 'A template from the library'],
+          ['empty', say('emptyPlan')],
+          ['exchange', say('copyOfEarlierExchange')],
+          ['template', say('templateFromLibrary')],
         ]}
         onChange={(next) => {
           setWay(next as Way);
@@ -78,25 +79,21 @@ function NewExchangeForm({ course }: { readonly course: CourseView }) {
       )}
       {way === 'template' && <TemplateChoice courseId={course.id} value={sourceId} onChange={setSourceId} />}
       <TextField
-        label="Title"
-        hint="What students will see, e.g. “Field report”."
+        label={say('title')}
+        hint={say('whatStudentsWillSeeE')}
         value={title}
         maxLength={200}
         onChange={(event) => setTitle(event.target.value)}
       />
       {way === 'empty' && (
         <Select
-          label="Review form"
+          label={say('reviewForm')}
           value={form}
           options={[
-            ['usual', 'A usual one, to be changed'],
-            ['none', 'None yet'],
+            ['usual', say('usualOneToBeChanged')],
+            ['none', say('noneYet')],
           ]}
-          hint={
-            form === 'usual'
-              ? 'One criterion with three levels, and a pair of what works and next step.'
-              : 'Build it, take one from the library, or ask for comments only.'
-          }
+          hint={form === 'usual' ? say('oneCriterionWithThreeLevels') : say('buildItTakeOneFrom')}
           onChange={(next) => setForm(next as typeof form)}
         />
       )}
@@ -108,7 +105,7 @@ function NewExchangeForm({ course }: { readonly course: CourseView }) {
         busy={creating.isLoading || copying.isLoading}
         disabled={way !== 'empty' && sourceId === ''}
       >
-        Create and plan it
+        {say('createAndPlanIt')}
       </Button>
     </form>
   );
@@ -129,16 +126,16 @@ function ExchangeChoice({ course, value, onChange }: ExchangeChoiceProps) {
   return (
     <div className="grid gap-3 sm:grid-cols-2">
       <Select
-        label="Course"
+        label={say('course')}
         value={from}
         options={taught.map(({ id, title }) => [id, title] as const)}
         onChange={setFrom}
       />
       <Select
-        label="Exchange"
+        label={say('exchange')}
         value={value}
-        options={[['', 'Choose one'], ...exchanges.map(({ id, title }) => [id, title] as const)]}
-        hint={from === course.id ? undefined : 'Groups, sections and shorthand of the other course stay there.'}
+        options={[['', say('chooseOne')], ...exchanges.map(({ id, title }) => [id, title] as const)]}
+        hint={from === course.id ? undefined : say('groupsSectionsAndShorthandOf')}
         onChange={(id) => onChange(id, exchanges.find((one) => one.id === id)?.title ?? '')}
       />
     </div>
@@ -155,17 +152,16 @@ function TemplateChoice({ courseId, value, onChange }: TemplateChoiceProps) {
   const { data } = useLibraryQuery(courseId, { refetchOnMountOrArgChange: true });
   const templates = data?.entries.filter(({ kind }) => kind === 'template') ?? [];
   if (data !== undefined && templates.length === 0) {
-    return (
-      <p className="text-copper">
-        The library has no templates yet. On the Plan page of an exchange, choose “Keep as a template”.
-      </p>
-    );
+    return <p className="text-copper">{say('libraryHasNoTemplatesYet')}</p>;
   }
   return (
     <Select
-      label="Template"
+      label={say('template')}
       value={value}
-      options={[['', 'Choose one'], ...templates.map(({ id, title, about }) => [id, `${title} (${about})`] as const)]}
+      options={[
+        ['', say('chooseOne')],
+        ...templates.map(({ id, title, about }) => [id, `${title} (${about})`] as const),
+      ]}
       onChange={onChange}
     />
   );

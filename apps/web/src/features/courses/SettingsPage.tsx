@@ -6,6 +6,7 @@ import { zoneChoices } from '../../app/time/zones.js';
 import { useCourse } from '../../app/useCourse.js';
 import { Button, Checkbox, Select, TextField } from '../../kit/index.js';
 import { useSaveCourseMutation } from './coursesApi.js';
+import { say } from '../../words/courses.js';
 
 /** Title, time zone and holidays of a course. */
 export function SettingsPage() {
@@ -26,42 +27,42 @@ export function SettingsPage() {
   const at = (path: string) => wrong.find((one) => one.path === path)?.sentence;
   return (
     <form onSubmit={submit} className="max-w-2xl space-y-5 px-5 py-6">
-      <h2 className="text-xl font-semibold">Settings of the course</h2>
+      <h2 className="text-xl font-semibold">{say('settingsOfCourse')}</h2>
       <TextField
-        label="Title"
+        label={say('title')}
         value={title}
         maxLength={200}
         problem={at('title')}
         onChange={({ target }) => setTitle(target.value)}
       />
       <Select
-        label="Time zone"
+        label={say('timeZone')}
         value={zones.value}
         options={zones.options}
-        hint="All dates are given in it. Dates that are set stay the same moments."
+        hint={say('allDatesAreGivenIn')}
         problem={at('timeZone')}
         onChange={setTimeZone}
       />
       <Checkbox
-        label="Measure how long reviewers are at work on a review, and show it to them and to staff"
+        label={say('measureHowLongReviewersAre')}
         checked={measuresTime}
         onChange={({ target }) => setMeasuresTime(target.checked)}
       />
       <section>
-        <h3 className="font-semibold">Holidays</h3>
-        <p className="mb-2 text-sm text-ink-soft">Dates of an exchange that fall on one of them are pointed out.</p>
+        <h3 className="font-semibold">{say('holidays')}</h3>
+        <p className="mb-2 text-sm text-ink-soft">{say('datesOfExchangeThatFall')}</p>
         <ul className="space-y-2">
           {holidays.map((holiday, index) => (
             <li key={index} className="grid items-end gap-2 sm:grid-cols-[1fr_auto_auto_auto]">
               <TextField
-                label="Name"
+                label={say('name')}
                 labelHidden={index > 0}
                 value={holiday.title}
                 problem={at(`holidays.${index}.title`)}
                 onChange={({ target }) => set(index, { title: target.value })}
               />
               <TextField
-                label="First day"
+                label={say('firstDay')}
                 labelHidden={index > 0}
                 type="date"
                 value={holiday.from}
@@ -69,7 +70,7 @@ export function SettingsPage() {
                 onChange={({ target }) => set(index, { from: target.value })}
               />
               <TextField
-                label="Last day"
+                label={say('lastDay')}
                 labelHidden={index > 0}
                 type="date"
                 value={holiday.to}
@@ -78,7 +79,7 @@ export function SettingsPage() {
               />
               <button
                 type="button"
-                aria-label={`Remove ${holiday.title === '' ? 'this holiday' : holiday.title}`}
+                aria-label={say('remove', { title: holiday.title === '' ? say('thisHoliday') : holiday.title })}
                 onClick={() => setHolidays(holidays.filter((_, place) => place !== index))}
                 className="rounded p-2 text-ink-soft hover:bg-crust"
               >
@@ -88,15 +89,15 @@ export function SettingsPage() {
           ))}
         </ul>
         <Button small className="mt-2" onClick={() => setHolidays([...holidays, { title: '', from: '', to: '' }])}>
-          <Plus size={15} aria-hidden="true" /> Add a holiday
+          <Plus size={15} aria-hidden="true" /> {say('addHoliday')}
         </Button>
       </section>
       {error !== undefined && <ProblemNotice error={error} />}
       <div className="flex items-center gap-3">
         <Button look="primary" type="submit" busy={isLoading}>
-          Save
+          {say('save')}
         </Button>
-        {isSuccess && !isLoading && <span role="status">Saved.</span>}
+        {isSuccess && !isLoading && <span role="status">{say('saved')}</span>}
       </div>
     </form>
   );

@@ -1,14 +1,16 @@
+import { wordsBy } from '@salt-circle/core';
 import type { DateName } from '@salt-circle/core';
+import { say } from '../../words/courses.js';
 
-export const DATE_WORDS: Readonly<Record<DateName, string>> = {
-  draftsOpen: 'Drafts open',
-  draftsDue: 'Drafts due',
-  lateUntil: 'Late until',
-  reviewsOpen: 'Reviews open',
-  selfReviewDue: 'Self-reviews due',
-  reviewsDue: 'Reviews due',
-  checkUntil: 'Check until',
-  release: 'Release',
-  repliesDue: 'Replies due',
-  revisionDue: 'Revision due',
-};
+export const DATE_WORDS: Readonly<Record<DateName, string>> = wordsBy(say, {
+  draftsOpen: 'draftsOpenLabel',
+  draftsDue: 'draftsDueLabel',
+  lateUntil: 'lateUntil',
+  reviewsOpen: 'reviewsOpenLabel',
+  selfReviewDue: 'selfReviewsDueLabel',
+  reviewsDue: 'reviewsDueLabel',
+  checkUntil: 'checkUntilLabel',
+  release: 'release',
+  repliesDue: 'repliesDueLabel',
+  revisionDue: 'revisionDue',
+});

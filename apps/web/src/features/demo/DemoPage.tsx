@@ -4,12 +4,14 @@ import type { DemoPerson } from '@salt-circle/contracts';
 import { Empty, Loading, Notice, Ring } from '../../kit/index.js';
 import { useDemoPeopleQuery, useStepInMutation } from '../../app/api.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
+import { say } from '../../words/demo.js';
 
-const ROLES = [
-  ['instructor', 'Instructors'],
-  ['assistant', 'Assistants'],
-  ['student', 'Students'],
-] as const;
+const rolesInOrder = () =>
+  [
+    ['instructor', say('instructors')],
+    ['assistant', say('assistants')],
+    ['student', say('students')],
+  ] as const;
 
 /** The first page of the demo: choose whose eyes to see it with. */
 export function DemoPage() {
@@ -27,24 +29,26 @@ export function DemoPage() {
     <main className="mx-auto max-w-5xl px-5 py-10">
       <div className="flex items-center gap-3">
         <Ring size={40} />
-        <h1 className="text-2xl font-semibold">Salt Circle: the demo</h1>
+        <h1 className="text-2xl font-semibold">{say('saltCircleDemo')}</h1>
       </div>
       <div className="mt-4 max-w-prose">
         <Notice>
-          Everybody and everything here is made up. Step into a person with one press; the clock in the bar moves the
-          demo’s time.{' '}
-          <Link to="/demo/mail" className="text-dusk underline">
-            Mail of the demo
-          </Link>
+          {say('everybodyAndEverythingHereIs', {
+            link: (words) => (
+              <Link to="/demo/mail" className="text-dusk underline">
+                {words}
+              </Link>
+            ),
+          })}
         </Notice>
       </div>
       {error !== undefined && (
-        <Empty title="There is no demo here.">
+        <Empty title={say('thereIsNoDemoHere')}>
           <ProblemNotice error={error} />
         </Empty>
       )}
-      {people === undefined && error === undefined && <Loading what="the people of the demo" />}
-      {ROLES.map(([role, words]) => (
+      {people === undefined && error === undefined && <Loading what={say('peopleOfDemo')} />}
+      {rolesInOrder().map(([role, words]) => (
         <Group
           key={role}
           words={words}

@@ -5,6 +5,7 @@ import { Page } from '../../app/frame/Page.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { Loading, TextField } from '../../kit/index.js';
 import { operationsOf, type Described, type OpenApi, type Operation } from './operations.js';
+import { say } from '../../words/description.js';
 
 const { useDescriptionQuery } = api.injectEndpoints({
   endpoints: (build) => ({ description: build.query<OpenApi, null>({ query: () => '/openapi.json' }) }),
@@ -26,24 +27,28 @@ function Description() {
   );
   const groups = [...new Set(found.map(({ group }) => group))];
   return (
-    <Page title="What scripts can call">
+    <Page title={say('whatScriptsCanCall')}>
       <div className="mx-auto w-full max-w-4xl space-y-6 px-5 py-5">
         {error !== undefined && <ProblemNotice error={error} />}
-        {data === undefined && error === undefined && <Loading what="the description" />}
+        {data === undefined && error === undefined && <Loading what={say('description')} />}
         {data !== undefined && (
           <>
             <p>
-              {data.info.description} The same as{' '}
-              <a href="/api/openapi.json" className="text-dusk underline">
-                OpenAPI {data.openapi}
-              </a>
-              .
+              {say('sameAsOpenapi', {
+                description: data.info.description,
+                openapi: data.openapi,
+                link: (words) => (
+                  <a href="/api/openapi.json" className="text-dusk underline">
+                    {words}
+                  </a>
+                ),
+              })}
             </p>
             <TextField
-              label="Find a route"
+              label={say('findRoute')}
               value={wanted}
               onChange={({ target }) => setWanted(target.value)}
-              hint={`${found.length} of ${operations.length}`}
+              hint={say('of', { found: found.length, operations: operations.length })}
             />
             {groups.map((group) => (
               <section key={group} aria-label={group}>
@@ -76,8 +81,8 @@ function Route({ operation: { method, path, parameters, body, answer } }: { read
       <summary className="cursor-pointer">{line}</summary>
       <div className="py-2 pl-4 text-sm">
         {parameters.length > 0 && <p className="text-ink-soft">{parameters.join(', ')}</p>}
-        {body !== null && <Shape what="Body" of={body} />}
-        {answer !== null && <Shape what="Answer" of={answer} />}
+        {body !== null && <Shape what={say('body')} of={body} />}
+        {answer !== null && <Shape what={say('answer')} of={answer} />}
       </div>
     </details>
   );

@@ -1,3 +1,5 @@
+import { say } from '../../words/description.js';
+
 interface Reference {
   readonly $ref?: string;
   readonly type?: string | readonly string[];
@@ -61,8 +63,10 @@ export function operationsOf({ paths, components }: OpenApi): Operation[] {
         const [answered] = Object.entries(responses ?? {}).filter(([status]) => /^2\d\d$/.test(status));
         return {
           ...{ group: tags?.[0] ?? '', method: method.toUpperCase(), path },
-          parameters: (parameters ?? []).map(
-            (one) => `${one.name} in ${one.in}${one.required === false ? ', may be left out' : ''}`,
+          parameters: (parameters ?? []).map((one) =>
+            one.required === false
+              ? say('inMayBeLeftOut', { name: one.name, in: one.in })
+              : say('in', { name: one.name, in: one.in }),
           ),
           body: described(requestBody, components?.schemas),
           answer: described(answered?.[1], components?.schemas),
@@ -77,5 +81,5 @@ function described(of: Content | undefined, schemas: Readonly<Record<string, unk
   if (schema === undefined) return null;
   const several = schema.items?.$ref !== undefined;
   const name = (schema.$ref ?? schema.items?.$ref)?.split('/').at(-1) ?? '';
-  return { name: several ? `${name}, several` : name, schema: (name !== '' && schemas?.[name]) || schema };
+  return { name: several ? say('several', { name }) : name, schema: (name !== '' && schemas?.[name]) || schema };
 }

@@ -8,6 +8,7 @@ import { endingsOf } from '../../app/uploading/endings.js';
 import { UploadRows } from '../../app/uploading/UploadRows.js';
 import { useSending } from '../../app/uploading/useUploads.js';
 import { Dialog, FilePick } from '../../kit/index.js';
+import { say } from '../../words/desk.js';
 
 interface Target {
   readonly itemId: string | null;
@@ -61,7 +62,7 @@ function RemarkFilesField({
   const [remove, removing] = useRemoveRemarkFileMutation();
   const purpose = { exchangeId, deliverableId: reviewId, use: 'remark' } as const;
   const uploads = useSending(purpose, (uploadId) => add({ reviewId, uploadId, ...target }).unwrap());
-  const into = noteId === undefined ? 'the answer' : 'the note';
+  const into = noteId === undefined ? say('answer') : say('note');
   /** How far they are is seen beside the note or answer. */
   const take = (chosen: readonly File[]) => {
     setOpen(false);
@@ -79,16 +80,16 @@ function RemarkFilesField({
       <UploadRows uploads={uploads} />
       {editable && room && (
         <button type="button" className="min-h-6 text-ink-soft underline" onClick={() => setOpen(true)}>
-          Attach or record…
+          {say('attachOrRecord')}
         </button>
       )}
-      <Dialog open={open} onClose={() => setOpen(false)} title={`Attach or record for ${into}`}>
+      <Dialog open={open} onClose={() => setOpen(false)} title={say('attachOrRecordFor', { into })}>
         <div className="space-y-3">
           <FilePick
             multiple
-            label="Attach files, or drop them here"
+            label={say('attachFilesOrDropThem')}
             accept={endingsOf(FAMILIES)}
-            hint={`Up to ${LIMITS.remarkFiles}, of ${LIMITS.remarkMegabytes} MB each. The author gets a copy without what the file says of you.`}
+            hint={say('upToOfMbEach', { remarkFiles: LIMITS.remarkFiles, remarkMegabytes: LIMITS.remarkMegabytes })}
             onFiles={(chosen) => void take(chosen)}
           />
           <Recorder

@@ -1,5 +1,5 @@
 import type { DeskView, NoteView } from '@salt-circle/contracts';
-import { counted, OVERALL_ID, submitFacts, TELLING_WORDS, type Answer, type FactPart } from '@salt-circle/core';
+import { OVERALL_ID, submitFacts, TELLING_WORDS, type Answer, type FactPart } from '@salt-circle/core';
 import type { ReactNode } from 'react';
 import { plainText } from '../../app/reading/plainText.js';
 import { isText } from '../../app/reading/useAnnotation.js';
@@ -7,6 +7,7 @@ import { partLabel } from '../../app/viewing/partWords.js';
 import { Button } from '../../kit/index.js';
 import { useNamesInReviewQuery } from './deskApi.js';
 import { namesWords } from './namesWords.js';
+import { say } from '../../words/desk.js';
 
 export interface BeforeSubmitProps {
   readonly desk: Pick<DeskView, 'id' | 'form' | 'draft' | 'self'>;
@@ -32,39 +33,40 @@ export function BeforeSubmit({ desk, answers, notes, busy, words, onSubmit, onJu
   return (
     <div className="space-y-4">
       <dl className="space-y-3">
-        <Fact title="What to do next">
+        <Fact title={say('whatToDoNext')}>
           {facts.notes === 0
-            ? 'There are no notes on the draft.'
-            : `${counted(facts.telling, '1 note says', '# notes say')} what to do, of ${facts.notes} in all: a Change or Fix with a proposed edit, or with ${TELLING_WORDS} words or more.`}
+            ? say('thereAreNoNotesOn')
+            : say('notesSayWhatToDo', { telling: facts.telling, notes: facts.notes, tellingwords: TELLING_WORDS })}
         </Fact>
-        <Fact title="Nothing said about">
+        <Fact title={say('nothingSaidAbout')}>
           {facts.silentItems.length + facts.silentParts.length + facts.halfSilentParts.length === 0 &&
-            'Every item and every part has a word on it.'}
+            say('everyItemAndEveryPart')}
           {facts.silentItems.length > 0 && (
             <ul>
               {facts.silentItems.map((id) => (
                 <li key={id}>
                   <button type="button" className="min-h-6 text-left text-dusk underline" onClick={() => onJump(id)}>
-                    {id === OVERALL_ID ? 'Overall comment' : form.items.find((item) => item.id === id)?.title}
+                    {id === OVERALL_ID ? say('overallComment') : form.items.find((item) => item.id === id)?.title}
                   </button>
                 </li>
               ))}
             </ul>
           )}
-          {facts.silentParts.length > 0 && <p>No note stands on: {partNames(facts.silentParts)}.</p>}
+          {facts.silentParts.length > 0 && <p>{say('noNoteStandsOn', { partNames: partNames(facts.silentParts) })}</p>}
           {facts.halfSilentParts.length > 0 && (
             <p>
-              No note stands on the second half of:{' '}
-              {draft.parts.length === 1 ? 'the draft' : partNames(facts.halfSilentParts)}.
+              {say('noNoteStandsOnSecond', {
+                partNames: draft.parts.length === 1 ? say('draft') : partNames(facts.halfSilentParts),
+              })}
             </p>
           )}
         </Fact>
-        <Fact title="Names">
-          {names.isFetching ? 'Being looked for…' : namesWords(names.isError ? undefined : names.data, desk.self)}
+        <Fact title={say('names')}>
+          {names.isFetching ? say('beingLookedFor') : namesWords(names.isError ? undefined : names.data, desk.self)}
         </Fact>
       </dl>
       <div className="flex justify-end gap-2">
-        <Button onClick={onClose}>Look again</Button>
+        <Button onClick={onClose}>{say('lookAgain')}</Button>
         <Button look="primary" busy={busy} onClick={onSubmit}>
           {words}
         </Button>

@@ -1,5 +1,4 @@
 import type { BringInRequest, BroughtInView, BroughtView, DeskView, NoteKind } from '@salt-circle/contracts';
-import { counted } from '@salt-circle/core';
 import { useState } from 'react';
 import { api } from '../../app/api.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
@@ -8,6 +7,7 @@ import { KIND_EDGE, KINDS } from '../../app/reading/noteKinds.js';
 import { placeWords } from '../../app/reading/places/whereabouts.js';
 import { FirstLook } from '../../app/uploading/FirstLook.js';
 import { Button, Checkbox, Dialog, Select } from '../../kit/index.js';
+import { say } from '../../words/desk.js';
 
 const { usePreviewBroughtMutation, useBringInMutation } = api.injectEndpoints({
   endpoints: (build) => ({
@@ -34,13 +34,13 @@ export function BringBack({ desk, onClose }: BringBackProps) {
       open
       wide
       onClose={onClose}
-      title="Bring a marked file back"
-      description="Comments become notes, tracked changes become proposed edits, and highlights and boxes keep their places. Names in the file are dropped."
+      title={say('bringMarkedFileBack')}
+      description={say('commentsBecomeNotesTrackedChanges')}
     >
       <FirstLook
-        label="Choose the file, or drop it here"
+        label={say('chooseFileOrDropIt')}
         accept=".docx,.pdf"
-        hint="The document (DOCX) or PDF that you took along, with what you marked in it. Nothing is added before you have seen it."
+        hint={say('documentDocxOrPdfThat')}
         purpose={{ exchangeId: desk.exchange.id, deliverableId: desk.id, use: 'marked' }}
         look={(uploadId) => preview({ reviewId: desk.id, uploadId }).unwrap()}
       >
@@ -78,10 +78,8 @@ function Found({ desk, uploadId, view, onAgain, onClose }: FoundProps) {
   return (
     <div className="space-y-4">
       <p role="status">
-        {view.notes.length === 0
-          ? 'There is nothing new in this file.'
-          : counted(view.notes.length, '1 note is in this file.', '# notes are in this file.')}
-        {view.known > 0 && ` ${counted(view.known, '1 more is', '# more are')} in this review already.`}
+        {view.notes.length === 0 ? say('thereIsNothingNewIn') : say('notesAreInThisFile', { notes: view.notes.length })}{' '}
+        {view.known > 0 && say('moreAreInThisReview', { known: view.known })}
       </p>
       {view.remarks.map((remark) => (
         <p key={remark} className="text-copper">
@@ -91,12 +89,12 @@ function Found({ desk, uploadId, view, onAgain, onClose }: FoundProps) {
       {view.notes.length > MANY && (
         <p>
           <Button small onClick={() => setLeft(new Set(chosen.length === 0 ? [] : view.notes.map(({ id }) => id)))}>
-            {chosen.length === 0 ? 'Take all' : 'Leave all out'}
+            {chosen.length === 0 ? say('takeAll') : say('leaveAllOut')}
           </Button>
         </p>
       )}
       {view.notes.length > 0 && (
-        <ul aria-label="To be added" className="divide-y divide-line border-y border-line">
+        <ul aria-label={say('toBeAdded')} className="divide-y divide-line border-y border-line">
           {view.notes.map((note) => (
             <One
               key={note.id}
@@ -111,12 +109,12 @@ function Found({ desk, uploadId, view, onAgain, onClose }: FoundProps) {
         </ul>
       )}
       {view.unplaced.length > 0 && (
-        <section aria-label="Not brought in">
-          <h3 className="font-semibold">Not brought in</h3>
+        <section aria-label={say('notBroughtIn')}>
+          <h3 className="font-semibold">{say('notBroughtIn')}</h3>
           <ul className="divide-y divide-line text-sm">
             {view.unplaced.map(({ passage, words, reason }, index) => (
               <li key={index} className="py-2">
-                {passage !== '' && <span className="font-reading">“{passage}”</span>} {words}
+                {passage !== '' && <span className="font-reading">{say('quoted', { words: passage })}</span>} {words}
                 <span className="block text-ink-soft">{reason}</span>
               </li>
             ))}
@@ -132,10 +130,10 @@ function Found({ desk, uploadId, view, onAgain, onClose }: FoundProps) {
             disabled={chosen.length === 0 || chosen.length > view.room}
             onClick={() => void go()}
           >
-            {chosen.length === 0 ? 'Add notes' : counted(chosen.length, 'Add 1 note', 'Add # notes')}
+            {chosen.length === 0 ? say('addNotes') : say('addNotesCounted', { chosen: chosen.length })}
           </Button>
         )}
-        <Button onClick={onAgain}>Another file</Button>
+        <Button onClick={onAgain}>{say('anotherFile')}</Button>
       </div>
     </div>
   );
@@ -162,20 +160,16 @@ function One({ desk, note, kind, taken, onKind, onTaken }: OneProps) {
       <div className={`min-w-60 flex-1 border-l-[3px] pl-3 ${KIND_EDGE[kind]}`}>
         {where !== '' && <p className="text-sm text-ink-soft">{where}</p>}
         {passage !== '' && edit?.type !== 'replace' && edit?.type !== 'delete' && (
-          <p className="line-clamp-3 font-reading">“{passage}”</p>
+          <p className="line-clamp-3 font-reading">{say('quoted', { words: passage })}</p>
         )}
         {edit !== null && <EditWords edit={edit} selector={selector} />}
         {body !== '' && <p className="whitespace-pre-wrap">{body}</p>}
-        {body === '' && edit === null && (
-          <p className="text-sm text-copper">Marked without a word. Say on the desk what it is about.</p>
-        )}
-        {certainty === 'perhaps' && (
-          <p className="text-sm text-copper">Perhaps another place was meant: look at it on the desk.</p>
-        )}
+        {body === '' && edit === null && <p className="text-sm text-copper">{say('markedWithoutWordSayOn')}</p>}
+        {certainty === 'perhaps' && <p className="text-sm text-copper">{say('perhapsAnotherPlaceWasMeant')}</p>}
       </div>
       <div className="w-32">
         <Select
-          label={`Kind of the note on ${named}`}
+          label={say('kindOfNoteOn', { named })}
           labelHidden
           value={kind}
           options={offered.map((one) => [one.kind, one.word] as const)}
@@ -183,11 +177,7 @@ function One({ desk, note, kind, taken, onKind, onTaken }: OneProps) {
         />
       </div>
       <Checkbox
-        label={
-          <>
-            Add<span className="sr-only"> the note on {named}</span>
-          </>
-        }
+        label={<>{say('addNoteOn', { named, span: (words) => <span className="sr-only">{words}</span> })}</>}
         checked={taken}
         onChange={onTaken}
       />

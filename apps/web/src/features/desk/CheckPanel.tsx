@@ -11,6 +11,7 @@ import { When } from '../../app/time/When.js';
 import { Button, Loading, StateMark } from '../../kit/index.js';
 import { LookAnswers } from './LookAnswers.js';
 import { Withholding } from './Withholding.js';
+import { say } from '../../words/desk.js';
 
 export interface CheckPanelProps {
   readonly desk: DeskView;
@@ -43,7 +44,7 @@ export function CheckPanel({ desk, onNote }: CheckPanelProps) {
     return () => document.removeEventListener('keydown', onKey);
   }, []);
   if (error !== undefined) return <ProblemNotice error={error} />;
-  if (data === undefined || doubts === null) return <Loading what="what stands out" />;
+  if (data === undefined || doubts === null) return <Loading what={say('whatStandsOut')} />;
   const toggle = ({ key, dismissed: off }: DoubtView) => {
     const keys = off ? dismissed.filter((one) => one !== key) : [...dismissed, key];
     void mark(data.looked !== null, keys);
@@ -51,10 +52,10 @@ export function CheckPanel({ desk, onNote }: CheckPanelProps) {
   return (
     <div className="space-y-5 py-3">
       <LookAnswers reviewId={desk.id} timeZone={desk.exchange.timeZone} onNote={onNote} />
-      <section aria-label="Why to look">
-        <h3 className="mb-1 font-semibold">Why to look</h3>
+      <section aria-label={say('whyToLook')}>
+        <h3 className="mb-1 font-semibold">{say('whyToLook')}</h3>
         {doubts.length === 0 ? (
-          <p className="text-ink-soft">Nothing stands out in this review.</p>
+          <p className="text-ink-soft">{say('nothingStandsOutInThis')}</p>
         ) : (
           <ul>
             {doubts.map((one) => (
@@ -65,14 +66,14 @@ export function CheckPanel({ desk, onNote }: CheckPanelProps) {
                     <>
                       {' '}
                       <Link to={`/reviews/${one.doubt.reviewId}`} className="text-dusk underline">
-                        Read that one
+                        {say('readThatOne')}
                       </Link>
                     </>
                   )}
                 </span>
                 {one.doubt.code !== 'asked' && (
                   <Button small look="quiet" onClick={() => toggle(one)}>
-                    {one.dismissed ? 'It is one' : 'No doubt'}
+                    {one.dismissed ? say('itIsOne') : say('noDoubt')}
                   </Button>
                 )}
               </li>
@@ -82,15 +83,15 @@ export function CheckPanel({ desk, onNote }: CheckPanelProps) {
       </section>
       <p>
         <Link to={`/exchanges/${desk.exchange.id}/check/${desk.draft.draftId}`} className="text-dusk underline">
-          All reviews of this draft side by side
+          {say('allReviewsOfThisDraft')}
         </Link>
       </p>
-      <section aria-label="Looked at" className="space-y-2">
+      <section aria-label={say('lookedAt')} className="space-y-2">
         {data.looked === null ? (
-          <StateMark state="not-begun" word="not looked at yet" wordHidden={false} />
+          <StateMark state="not-begun" word={say('notLookedAtYet')} wordHidden={false} />
         ) : (
           <p className="flex flex-wrap items-center gap-x-2">
-            <StateMark state="done" word={`looked at by ${data.looked.by}`} wordHidden={false} />
+            <StateMark state="done" word={say('lookedAtBy', { by: data.looked.by })} wordHidden={false} />
             <span className="text-sm text-ink-soft">
               <When at={data.looked.at} timeZone={desk.exchange.timeZone} />
             </span>
@@ -103,9 +104,9 @@ export function CheckPanel({ desk, onNote }: CheckPanelProps) {
             title={singleKeys ? 'L' : undefined}
             onClick={() => void lookedAt()}
           >
-            {walk?.after === undefined ? 'Looked at' : 'Looked at, next'}
+            {walk?.after === undefined ? say('lookedAt') : say('lookedAtNext')}
           </Button>
-          {data.looked !== null && <Button onClick={() => void mark(false)}>Not looked at after all</Button>}
+          {data.looked !== null && <Button onClick={() => void mark(false)}>{say('notLookedAtAfterAll')}</Button>}
         </div>
         {saving.error !== undefined && <ProblemNotice error={saving.error} />}
       </section>
@@ -117,11 +118,9 @@ export function CheckPanel({ desk, onNote }: CheckPanelProps) {
 /** Of a review, the whole of it or its files; the rest is withheld where it stands. */
 export function KeepFromAuthor({ desk }: { readonly desk: DeskView }) {
   return (
-    <section aria-label="Keep from the author" className="space-y-2">
-      <h3 className="font-semibold">Keep from the author</h3>
-      <p className="text-sm text-ink-soft">
-        Notes and answers are withheld where they stand, in the draft, the form and the list of notes.
-      </p>
+    <section aria-label={say('keepFromAuthor')} className="space-y-2">
+      <h3 className="font-semibold">{say('keepFromAuthor')}</h3>
+      <p className="text-sm text-ink-soft">{say('notesAndAnswersAreWithheld')}</p>
       {desk.files.map(({ id, name }) => (
         <div key={id} className="flex flex-wrap items-baseline gap-x-2">
           <span>{name}</span>

@@ -14,6 +14,7 @@ import { useReopenReviewMutation, useSubmitReviewMutation } from '../../app/revi
 import { itemAnchor } from './FormPanel.js';
 import { ReopenDialog } from './ReopenDialog.js';
 import { missingWords } from '../../app/form/itemState.js';
+import { say } from '../../words/desk.js';
 
 export interface DeskBarProps {
   readonly desk: DeskView;
@@ -77,19 +78,27 @@ export function DeskBar({ desk, state, answers, notes, savePrefix, onJump }: Des
     >
       <div className={`flex min-w-0 flex-wrap items-center ${narrow ? 'gap-x-3' : 'gap-x-4'}`}>
         {submitted ? (
-          <StateMark state="done" word="Submitted" wordHidden={false} size={18} />
+          <StateMark state="done" word={say('submitted')} wordHidden={false} size={18} />
         ) : (
           <StateMark
             state={state.complete ? 'done' : state.begun ? 'in-progress' : 'not-begun'}
             share={state.required === 0 ? 1 : state.answered / state.required}
-            word={`${state.answered} of ${state.required} done${state.required === 0 || narrow ? '' : `, ${Math.floor((100 * state.answered) / state.required)}%`}`}
+            word={
+              state.required === 0 || narrow
+                ? say('ofDone', { answered: state.answered, required: state.required })
+                : say('ofDoneOf', {
+                    answered: state.answered,
+                    required: state.required,
+                    floor: Math.floor((100 * state.answered) / state.required),
+                  })
+            }
             wordHidden={false}
             size={18}
           />
         )}
         {narrow && desk.editable && state.missing.length > 0 && (
           <button type="button" className="min-h-6 text-sm text-copper underline" onClick={() => setListing(true)}>
-            {state.missing.length} missing
+            {say('missing', { missing: state.missing.length })}
           </button>
         )}
         {narrow && desk.editable && (
@@ -99,7 +108,7 @@ export function DeskBar({ desk, state, answers, notes, savePrefix, onJump }: Des
         )}
         {!narrow && desk.editable && state.missing.length > 0 && (
           <p className="text-sm text-copper">
-            Missing:{' '}
+            {say('missingLabel')}{' '}
             {state.missing.slice(0, 2).map((one, index) => (
               <span key={one.itemId + one.what}>
                 {index > 0 && ', '}
@@ -112,7 +121,7 @@ export function DeskBar({ desk, state, answers, notes, savePrefix, onJump }: Des
                 </button>
               </span>
             ))}
-            {state.missing.length > 2 && ` and ${state.missing.length - 2} more`}
+            {state.missing.length > 2 && <> {say('andMore', { missing: state.missing.length - 2 })}</>}
           </p>
         )}
         {submitting.error !== undefined && <ProblemNotice error={submitting.error} />}
@@ -122,12 +131,12 @@ export function DeskBar({ desk, state, answers, notes, savePrefix, onJump }: Des
         {!narrow && desk.editable && <SaveMark state={saving.state} savedAt={saving.savedAt} />}
         {!narrow && own && desk.exchange.stage === 'reviewing' && due !== null && (
           <span className="text-sm text-ink-soft">
-            due <When at={due} timeZone={desk.exchange.timeZone} />
+            {say('due', { when: <When at={due} timeZone={desk.exchange.timeZone} /> })}
           </span>
         )}
         {desk.reopenable && (
           <Button busy={reopening.isLoading} onClick={() => (own ? void reopen({ id: desk.id }) : setReopening(true))}>
-            {own ? 'Reopen to change it' : 'Reopen for the reviewer…'}
+            {own ? say('reopenToChangeIt') : say('reopenForReviewer')}
           </Button>
         )}
         {!own && <Walk />}
@@ -136,23 +145,23 @@ export function DeskBar({ desk, state, answers, notes, savePrefix, onJump }: Des
             to={desk.practice.key ? `/exchanges/${desk.practice.forId}/plan` : `/practice/${desk.practice.id}`}
             className={buttonClass('primary')}
           >
-            {desk.practice.key ? 'Back to the plan' : narrow ? 'The key' : 'Compare with the key'}
+            {desk.practice.key ? say('backToPlan') : narrow ? say('key') : say('compareWithKey')}
           </Link>
         )}
         {desk.nextId !== null && (
           <Link to={`/reviews/${desk.nextId}`} className={buttonClass(submitted && own ? 'primary' : 'plain')}>
-            {own ? (narrow ? 'Next' : 'Next draft') : 'Next by this reviewer'}
+            {own ? (narrow ? say('next') : say('nextDraft')) : say('nextByThisReviewer')}
           </Link>
         )}
         {desk.submittable && !submitted && (
           <Button look="primary" onClick={() => void trySubmit()}>
             {desk.changing
-              ? 'Submit again…'
+              ? say('submitAgain')
               : narrow
-                ? 'Submit…'
+                ? say('submit')
                 : desk.practice?.key === true
-                  ? 'Submit the key…'
-                  : 'Submit review…'}
+                  ? say('submitKey')
+                  : say('submitReview')}
           </Button>
         )}
       </div>
@@ -171,7 +180,7 @@ export function DeskBar({ desk, state, answers, notes, savePrefix, onJump }: Des
       <Dialog
         open={asking}
         onClose={() => setAsking(false)}
-        title="Before you submit"
+        title={say('beforeYouSubmit')}
         focusAfter={() => {
           const itemId = goingTo.current;
           goingTo.current = null;
@@ -183,7 +192,7 @@ export function DeskBar({ desk, state, answers, notes, savePrefix, onJump }: Des
           answers={answers}
           notes={notes}
           busy={submitting.isLoading}
-          words={desk.changing ? 'Submit again' : 'Submit review'}
+          words={desk.changing ? say('submitAgainLabel') : say('submitReviewLabel')}
           onSubmit={() => void giveIn()}
           onJump={jump}
           onClose={() => setAsking(false)}
@@ -192,7 +201,7 @@ export function DeskBar({ desk, state, answers, notes, savePrefix, onJump }: Des
       <Dialog
         open={listing}
         onClose={() => setListing(false)}
-        title="Not submitted yet"
+        title={say('notSubmittedYet')}
         focusAfter={() => {
           const itemId = goingTo.current;
           goingTo.current = null;
@@ -200,18 +209,14 @@ export function DeskBar({ desk, state, answers, notes, savePrefix, onJump }: Des
         }}
       >
         {unsent ? (
-          <Notice tone="waiting" title="Not everything has reached the server.">
-            It is kept in this browser. Submit again when the state at the bottom says it is saved.
+          <Notice tone="waiting" title={say('notEverythingHasReachedServer')}>
+            {say('itIsKeptInThis')}
           </Notice>
         ) : (
           <>
             <p className="mb-2">
-              {due !== null && (
-                <>
-                  Due <When at={due} timeZone={desk.exchange.timeZone} />.{' '}
-                </>
-              )}
-              Before it can be submitted, it still needs:
+              {due !== null && <>{say('dueOf', { when: <When at={due} timeZone={desk.exchange.timeZone} /> })} </>}
+              {say('beforeItCanBeSubmitted')}
             </p>
             <ul className="space-y-1">
               {state.missing.map((one) => (

@@ -4,6 +4,7 @@ import { memo, type ReactNode, type Ref } from 'react';
 import { AnnotatedDraft, type AnnotatedDraftProps } from '../../app/reading/AnnotatedDraft.js';
 import type { Annotation } from '../../app/reading/useAnnotation.js';
 import type { Notes } from './useNotes.js';
+import { say } from '../../words/desk.js';
 
 export interface DeskDraftProps {
   readonly desk: Pick<DeskView, 'draft' | 'exchange' | 'editable' | 'shorthand' | 'files'>;
@@ -65,7 +66,7 @@ export function DeskDraft({ desk, notes, annotation, margin, card, onChoose, too
         notes={notes.list}
         annotation={annotation}
         render={(id) => card(id, false)}
-        marginLabel="Notes beside the draft"
+        marginLabel={say('notesBesideDraft')}
         marginRef={margin}
         onChoose={onChoose}
         {...writing}

@@ -2,6 +2,7 @@ import { When } from '../../app/time/When.js';
 import type { DeskView } from '@salt-circle/contracts';
 import { Notice } from '../../kit/index.js';
 import type { Notes } from './useNotes.js';
+import { say } from '../../words/desk.js';
 
 /** What a reviewer should know before writing on. */
 export function DeskNotices({ desk }: { readonly desk: DeskView }) {
@@ -11,41 +12,38 @@ export function DeskNotices({ desk }: { readonly desk: DeskView }) {
   return (
     <>
       {desk.voice !== null && own && editable && (
-        <Notice title="This is a review under your own name.">
-          Once you submit it, its author reads it with the others, as yours. It goes by no due time, and counts for
-          nobody’s reviewing.
-        </Notice>
+        <Notice title={say('thisIsReviewUnderYour')}>{say('onceYouSubmitItIts')}</Notice>
       )}
       {!editable && own && submittedAt === null && (
-        <Notice tone="waiting" title="Reviews are over: this one was not submitted.">
-          What you wrote is kept and can be read here.
+        <Notice tone="waiting" title={say('reviewsAreOverThisOne')}>
+          {say('whatYouWroteIsKept')}
         </Notice>
       )}
       {changing && own && desk.reopenReason !== null && (
-        <Notice tone="waiting" title="Your instructor has reopened this review.">
+        <Notice tone="waiting" title={say('yourInstructorHasReopenedThis')}>
           <p className="whitespace-pre-wrap">{desk.reopenReason}</p>
           {desk.reopenUntil !== null && (
             <p>
-              It can be submitted again until <When at={desk.reopenUntil} timeZone={desk.exchange.timeZone} exact />.
+              {say('itCanBeSubmittedAgain', {
+                when: <When at={desk.reopenUntil} timeZone={desk.exchange.timeZone} exact />,
+              })}
             </p>
           )}
         </Notice>
       )}
       {changing && own && (
-        <Notice tone="waiting" title="Your submitted review counts.">
-          {submittable
-            ? 'What you change counts once you submit again; until then the author gets what you submitted.'
-            : 'What you changed since was not submitted again, so the author gets what you submitted.'}
+        <Notice tone="waiting" title={say('yourSubmittedReviewCounts')}>
+          {submittable ? say('whatYouChangeCountsOnce') : say('whatYouChangedSinceWas')}
         </Notice>
       )}
       {editable && !submittable && !changing && (
-        <Notice tone="waiting" title="Reviews have fallen due, so this one can no longer be submitted.">
-          What you still write is saved, but it does not count.
+        <Notice tone="waiting" title={say('reviewsHaveFallenDueSo')}>
+          {say('whatYouStillWriteIs')}
         </Notice>
       )}
       {editable && overtaken && (
-        <Notice tone="plain" title={`You go on with version ${draft.version}, on which you began.`}>
-          The author has handed in another version since. Your notes stay where you put them.
+        <Notice tone="plain" title={say('youGoOnWithVersion', { version: draft.version })}>
+          {say('authorHasHandedInAnother')}
         </Notice>
       )}
     </>
@@ -57,27 +55,23 @@ function PracticeNotice({ desk }: { readonly desk: DeskView }) {
   const { practice, submittedAt, changing, editable, reviewer } = desk;
   if (practice === null) return null;
   if (practice.key && !editable && submittedAt === null) {
-    return <Notice title="This key has not been submitted yet: students do not see it." />;
+    return <Notice title={say('thisKeyHasNotBeen')} />;
   }
   if (practice.key) {
     return changing ? (
-      <Notice tone="waiting" title="Students go on seeing the key as it was submitted, until you submit it again.">
-        Tries that were submitted before keep the closeness that they had.
+      <Notice tone="waiting" title={say('studentsGoOnSeeingKey')}>
+        {say('triesThatWereSubmittedBefore')}
       </Notice>
     ) : submittedAt === null ? (
-      <Notice title="This is the key: what students see beside their own review once they have submitted it.">
-        Fill in the form and leave notes as you would want them to. Whatever you leave open is not compared.
-      </Notice>
+      <Notice title={say('thisIsKeyWhatStudents')}>{say('fillInFormAndLeave')}</Notice>
     ) : null;
   }
   if (submittedAt !== null || reviewer.you !== true) return null;
   return editable ? (
-    <Notice title="This is practice: no other student reads what you write here, and it counts for nothing.">
-      When you submit, you see your instructor’s own review of the same draft beside yours.
-    </Notice>
+    <Notice title={say('thisIsPracticeNoOther')}>{say('whenYouSubmitYouSee')}</Notice>
   ) : (
-    <Notice tone="waiting" title="Practice is over: this one was not submitted.">
-      What you wrote is kept and can be read here.
+    <Notice tone="waiting" title={say('practiceIsOverThisOne')}>
+      {say('whatYouWroteIsKept')}
     </Notice>
   );
 }
@@ -87,10 +81,13 @@ export function NoteRemoved({ notes }: { readonly notes: Notes }) {
   if (notes.removed === null) return null;
   return (
     <p className="border-t border-line px-5 py-2" role="status">
-      Note removed.{' '}
-      <button type="button" onClick={notes.bringBack} className="text-dusk underline">
-        Bring it back
-      </button>
+      {say('noteRemovedBringItBack', {
+        button: (words) => (
+          <button type="button" onClick={notes.bringBack} className="text-dusk underline">
+            {words}
+          </button>
+        ),
+      })}
     </p>
   );
 }

@@ -1,5 +1,5 @@
 import type { DeskView } from '@salt-circle/contracts';
-import { completeness, counted, formScore } from '@salt-circle/core';
+import { completeness, formScore } from '@salt-circle/core';
 import { useEffect, useMemo, useState, type ReactNode } from 'react';
 import { useParams } from 'react-router';
 import { Button, giveFocusBack, Loading, Split } from '../../kit/index.js';
@@ -42,6 +42,7 @@ import { DeskThread, ThreadsOf } from './DeskThread.js';
 import { WithholdingOf } from './Withholding.js';
 import { useAnswers } from '../../app/form/useAnswers.js';
 import { saysSomething, useNotes } from './useNotes.js';
+import { say } from '../../words/desk.js';
 
 /** Draft and review form side by side; everything is saved as it is typed. */
 export function DeskPage() {
@@ -81,8 +82,8 @@ function DeskLoader({ reviewId, only }: { readonly reviewId: string; readonly on
   if (waits !== making) setMaking(waits);
   if (desk === undefined) {
     return (
-      <Page title="Review">
-        {query.error === undefined ? <Loading what="the review" /> : <ProblemNotice error={query.error} />}
+      <Page title={say('review')}>
+        {query.error === undefined ? <Loading what={say('reviewWord')} /> : <ProblemNotice error={query.error} />}
       </Page>
     );
   }
@@ -110,7 +111,7 @@ function Submitted({ is }: { readonly is: boolean }) {
   const [said, setSaid] = useState('');
   if (was !== is) {
     setWas(is);
-    setSaid(is ? 'Submitted.' : 'Reopened.');
+    setSaid(is ? say('submittedLabel') : say('reopened'));
   }
   useEffect(() => {
     if (said !== '') giveFocusBack(null);
@@ -191,11 +192,8 @@ function Desk({ desk, only }: DeskProps) {
   const tools = only === undefined && (
     <>
       {desk.spentSeconds !== null && desk.spentSeconds >= 30 && (
-        <span
-          className="px-2 py-1 text-sm text-ink-soft"
-          title="Time at work: this page in sight, and something done within a minute. Staff of the course see it in whole minutes."
-        >
-          {counted(Math.round(desk.spentSeconds / 60), '1 minute so far', '# minutes so far')}
+        <span className="px-2 py-1 text-sm text-ink-soft" title={say('timeAtWorkThisPage')}>
+          {say('minutesSoFar', { spentSeconds: Math.round(desk.spentSeconds / 60) })}
         </span>
       )}
       {editable && desk.reviewer.you === true && (
@@ -205,13 +203,13 @@ function Desk({ desk, only }: DeskProps) {
         <Button
           look="quiet"
           small
-          title="Puts the draft into a second window, for a second screen"
+          title={say('putsDraftIntoSecondWindow')}
           onClick={() => {
             openDraftWindow(desk.id);
             dispatch(deskShareChanged(0));
           }}
         >
-          Second window
+          {say('secondWindow')}
         </Button>
       )}
     </>
@@ -304,7 +302,7 @@ function TwoSides({ draft, panel, strip }: Readonly<Record<'draft' | 'panel' | '
   const share = useAppSelector(selectDeskShare);
   return (
     <Split
-      label="Between draft and form"
+      label={say('betweenDraftAndForm')}
       share={share}
       onShare={(next) => dispatch(deskShareChanged(next))}
       left={draft}
@@ -338,13 +336,14 @@ function DeskFoot({ desk }: { readonly desk: DeskView }) {
 }
 
 function practiceCrumb({ forId, key }: NonNullable<DeskView['practice']>) {
-  return { words: 'Practice', to: `/exchanges/${forId}/${key ? 'plan' : 'practice'}` };
+  return { words: say('practice'), to: `/exchanges/${forId}/${key ? 'plan' : 'practice'}` };
 }
 
 function titleOf({ reviewer, author, position, total, practice, draft, voice }: DeskView): string {
-  if (voice !== null && reviewer.you === true) return `Your own review: draft by ${labelWords(author)}`;
-  if (practice !== null) return practice.key ? `Key of “${draft.title}”` : `Practice: ${draft.title}`;
+  if (voice !== null && reviewer.you === true) return say('yourOwnReviewDraftBy', { labelWords: labelWords(author) });
+  if (practice !== null)
+    return practice.key ? say('keyOf', { title: draft.title }) : say('practiceOf', { title: draft.title });
   return reviewer.you === true
-    ? `Review ${position} of ${total}: draft by ${labelWords(author)}`
-    : `${labelWords(reviewer)} on ${labelWords(author)}`;
+    ? say('reviewOfDraftBy', { position, total, labelWords: labelWords(author) })
+    : say('on', { labelWords: labelWords(reviewer), labelWords2: labelWords(author) });
 }

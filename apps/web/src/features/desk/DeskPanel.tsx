@@ -4,6 +4,7 @@ import type { ReactNode } from 'react';
 import { Tabs } from '../../kit/index.js';
 import { FormPanel, type FormPanelProps } from './FormPanel.js';
 import type { AnswersState } from '../../app/form/useAnswers.js';
+import { say } from '../../words/desk.js';
 
 export type PanelTab = 'form' | 'notes' | 'check' | 'earlier';
 export type View = 'draft' | PanelTab;
@@ -37,7 +38,7 @@ export function DeskPanel(props: DeskPanelProps) {
     <div className="h-full min-h-0 px-5 pt-1">
       <Tabs
         fill
-        label="Review"
+        label={say('review')}
         value={props.tab}
         onChange={(next) => props.onTab(next as PanelTab)}
         aside={<ScoreSoFar {...props} />}
@@ -51,8 +52,7 @@ function ScoreSoFar({ form, score, editable }: Pick<DeskPanelProps, 'form' | 'sc
   if (score === null) return null;
   return (
     <span className="text-sm text-ink-soft">
-      {editable && 'So far '}
-      {scoreWords(form, score)}
+      {editable ? say('soFar', { score: scoreWords(form, score) }) : scoreWords(form, score)}
     </span>
   );
 }
@@ -72,10 +72,10 @@ function panelTabs({
   onNote,
 }: DeskPanelProps) {
   return [
-    ...(check === null ? [] : [{ key: 'check', words: 'Check', content: check }]),
+    ...(check === null ? [] : [{ key: 'check', words: say('check'), content: check }]),
     {
       key: 'form',
-      words: 'Form',
+      words: say('form'),
       content: (
         <>
           <FormPanel
@@ -96,15 +96,11 @@ function panelTabs({
     },
     {
       key: 'notes',
-      words: `Notes ${notes.length}`,
+      words: say('notes', { notes: notes.length }),
       content: (
         <div className="space-y-3 py-3">
           {notes.length === 0 && (
-            <p className="text-ink-soft">
-              {editable
-                ? 'Select a passage in the draft, or mark a region or a moment, to leave a note: Keep, Change, Ask or Fix.'
-                : 'No notes on this draft.'}
-            </p>
+            <p className="text-ink-soft">{editable ? say('selectPassageInDraftOr') : say('noNotesOnThisDraft')}</p>
           )}
           <ul className="space-y-3">
             {notes.map(({ id }) => (
@@ -114,7 +110,7 @@ function panelTabs({
         </div>
       ),
     },
-    ...(earlier === null ? [] : [{ key: 'earlier', words: 'Earlier', content: earlier }]),
+    ...(earlier === null ? [] : [{ key: 'earlier', words: say('earlier'), content: earlier }]),
   ];
 }
 
@@ -130,10 +126,10 @@ export function OneView({ view, onView, draft, ...panel }: OneViewProps) {
     <div className="h-full px-2">
       <Tabs
         fill
-        label="Draft, form or notes"
+        label={say('draftFormOrNotes')}
         value={view}
         onChange={(next) => onView(next as View)}
-        tabs={[{ key: 'draft', words: 'Draft', content: draft }, ...panelTabs(panel)]}
+        tabs={[{ key: 'draft', words: say('draftLabel'), content: draft }, ...panelTabs(panel)]}
       />
     </div>
   );

@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { Button, Dialog, Prose } from '../../kit/index.js';
 import { Attachments } from '../../app/attachments/Attachments.js';
 import { DeskHelp } from './DeskHelp.js';
+import { say } from '../../words/desk.js';
 
 /** What is at hand in the bar: guide, brief and keys. */
 export function DeskTools({ exchange }: Pick<DeskView, 'exchange'>) {
@@ -12,17 +13,17 @@ export function DeskTools({ exchange }: Pick<DeskView, 'exchange'>) {
     <>
       {guided && (
         <Button look="quiet" small onClick={() => setReading('guide')}>
-          Guide
+          {say('guide')}
         </Button>
       )}
       <Button look="quiet" small onClick={() => setReading('brief')}>
-        Brief
+        {say('brief')}
       </Button>
       <DeskHelp />
       <Dialog
         open={reading !== null}
         onClose={() => setReading(null)}
-        title={reading === 'guide' ? 'How to review' : 'What authors were asked'}
+        title={reading === 'guide' ? say('howToReview') : say('whatAuthorsWereAsked')}
         wide
       >
         <Prose html={reading === 'guide' ? exchange.guideHtml : exchange.briefHtml} />

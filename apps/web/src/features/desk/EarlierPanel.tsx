@@ -6,24 +6,23 @@ import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { NoteText } from '../../app/reading/NoteText.js';
 import { Empty, Loading } from '../../kit/index.js';
 import { useEarlierQuery } from './deskApi.js';
+import { say } from '../../words/desk.js';
 
 /** Beside the review of a revision: what was said of the draft in the round before. */
 export function EarlierPanel({ reviewId }: { readonly reviewId: string }) {
   const { data, error } = useEarlierQuery(reviewId, { refetchOnMountOrArgChange: true });
   if (error !== undefined) return <ProblemNotice error={error} />;
-  if (data === undefined) return <Loading what="the earlier feedback" />;
+  if (data === undefined) return <Loading what={say('earlierFeedback')} />;
   if (data.reviews.length === 0) {
     return (
-      <Empty title="No earlier feedback is open to you.">
-        <p>You did not review this draft in “{data.exchangeTitle}”, and what others wrote is not shown here.</p>
+      <Empty title={say('noEarlierFeedbackIsOpen')}>
+        <p>{say('youDidNotReviewThis', { exchangeTitle: data.exchangeTitle })}</p>
       </Empty>
     );
   }
   return (
     <div className="divide-y divide-line">
-      <p className="py-3 text-sm text-ink-soft">
-        What was said of the draft in “{data.exchangeTitle}”. Places are those of the draft as it was then.
-      </p>
+      <p className="py-3 text-sm text-ink-soft">{say('whatWasSaidOfDraft', { exchangeTitle: data.exchangeTitle })}</p>
       {data.reviews.map((review) => (
         <Earlier key={review.id} form={review.form ?? data.form} review={review} />
       ))}
@@ -42,7 +41,7 @@ function Earlier({
   return (
     <section className="py-4">
       <h3 className="text-lg font-semibold">
-        {review.reviewer.you === true ? 'Your review of then' : labelWords(review.reviewer)}
+        {review.reviewer.you === true ? say('yourReviewOfThen') : labelWords(review.reviewer)}
       </h3>
       <dl className="mt-2 space-y-3">
         {answered.map((item) => (
@@ -55,7 +54,7 @@ function Earlier({
         ))}
         {OVERALL_ID in review.answers && (
           <div>
-            <dt className="font-medium">Overall comment</dt>
+            <dt className="font-medium">{say('overallComment')}</dt>
             <dd>
               <AnswerWords item={undefined} answer={review.answers[OVERALL_ID]} />
             </dd>

@@ -9,6 +9,7 @@ import {
 } from '@salt-circle/core';
 import { useState } from 'react';
 import { paragraphsOf } from '../../app/reading/ByParagraph.js';
+import { say } from '../../words/desk.js';
 
 interface EditProposalProps {
   readonly selector: Extract<Selector, { type: 'text' | 'passage' }>;
@@ -32,9 +33,9 @@ export function EditProposal({ selector, edit, text, onChange, onClose }: EditPr
     onChange(next);
   };
   return (
-    <div role="group" aria-label="Proposed edit" className="mt-1 space-y-1.5 border-t border-line pt-1.5">
+    <div role="group" aria-label={say('proposedEdit')} className="mt-1 space-y-1.5 border-t border-line pt-1.5">
       <label className="block">
-        <span className="text-ink-soft">How it should read</span>
+        <span className="text-ink-soft">{say('howItShouldRead')}</span>
         <textarea
           rows={2}
           maxLength={LIMITS.noteBody}
@@ -44,16 +45,16 @@ export function EditProposal({ selector, edit, text, onChange, onClose }: EditPr
         />
       </label>
       <div className="flex flex-wrap gap-1">
-        <Act words="Take it out" chosen={edit?.type === 'delete'} onPress={() => press({ type: 'delete' })} />
-        <Act words="Begin a paragraph" chosen={edit?.type === 'split'} onPress={() => press({ type: 'split' })} />
-        <Act words="Join with the next" chosen={edit?.type === 'join'} onPress={() => press({ type: 'join' })} />
+        <Act words={say('takeItOut')} chosen={edit?.type === 'delete'} onPress={() => press({ type: 'delete' })} />
+        <Act words={say('beginParagraph')} chosen={edit?.type === 'split'} onPress={() => press({ type: 'split' })} />
+        <Act words={say('joinWithNext')} chosen={edit?.type === 'join'} onPress={() => press({ type: 'join' })} />
       </div>
       {selector.type === 'text' && text !== '' && (
         <MoveTo text={text} edit={edit} own={selector.position} onMove={press} />
       )}
       <div className="flex gap-3">
         <button type="button" className="min-h-6 text-dusk underline" onClick={onClose}>
-          Close
+          {say('close')}
         </button>
         {edit !== null && (
           <button
@@ -64,7 +65,7 @@ export function EditProposal({ selector, edit, text, onChange, onClose }: EditPr
               onChange(null);
             }}
           >
-            No edit
+            {say('noEdit')}
           </button>
         )}
       </div>
@@ -120,19 +121,19 @@ function MoveTo({ text, edit, own, onMove }: MoveToProps) {
   };
   return (
     <label className="flex items-center gap-1.5 text-ink-soft">
-      Move it to
+      {say('moveItTo')}
       <select
         value={chosen}
         onChange={({ target }) => move(target.value)}
         className="min-w-0 flex-1 rounded border border-line bg-paper px-1 py-0.5 text-ink"
       >
-        <option value="">where it is</option>
+        <option value="">{say('whereItIs')}</option>
         {paragraphs.map(({ start, end }, index) => (
           <option key={start} value={String(index)}>
-            before “{text.slice(start, Math.min(end, start + 40))}”
+            {say('before', { text: text.slice(start, Math.min(end, start + 40)) })}
           </option>
         ))}
-        {last !== undefined && <option value="end">the end</option>}
+        {last !== undefined && <option value="end">{say('end')}</option>}
       </select>
     </label>
   );

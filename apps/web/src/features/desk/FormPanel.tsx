@@ -1,6 +1,5 @@
 import type { AnswerView, NoteView } from '@salt-circle/contracts';
 import {
-  counted,
   OVERALL_ID,
   type Answer,
   type Completeness,
@@ -20,6 +19,7 @@ import { PeersUnder } from '../../app/check/PeersUnder.js';
 import { Withholding } from './Withholding.js';
 import { AddRemarkFile, type AddRemarkFileProps } from './AddRemarkFile.js';
 import { saysSomething } from './useNotes.js';
+import { say } from '../../words/desk.js';
 
 export interface FormPanelProps {
   readonly form: ReviewForm;
@@ -131,12 +131,12 @@ function OneField({
     item !== undefined
       ? itemState(item, answer, missing)
       : short !== undefined
-        ? [short.need > 1 ? `${short.have} of ${short.need} words` : 'not answered', 'text-copper']
+        ? [short.need > 1 ? say('ofWords', { have: short.have, need: short.need }) : say('notAnswered'), 'text-copper']
         : textState(answer?.text, form.overall === 'required');
   return (
     <FieldFrame
       id={id}
-      title={item?.title ?? 'Overall comment'}
+      title={item?.title ?? say('overallComment')}
       guidance={item?.guidance ?? ''}
       remark={remark}
       colour={colour}
@@ -148,7 +148,7 @@ function OneField({
           {answer !== undefined && <DeskThread itemId={id} />}
         </>
       ) : item === undefined ? (
-        <AnswerText label="Overall comment" field="text" answer={answer} onChange={onChange} />
+        <AnswerText label={say('overallComment')} field="text" answer={answer} onChange={onChange} />
       ) : (
         <>
           <ItemInput item={item} answer={answer} onChange={onChange} />
@@ -166,7 +166,7 @@ function OneField({
 function NotesUnder({ notes, onNote }: Pick<FieldProps, 'notes' | 'onNote'>) {
   if (notes.length === 0) return null;
   return (
-    <ul aria-label="Notes on this" className="mt-1.5 space-y-0.5 text-sm">
+    <ul aria-label={say('notesOnThis')} className="mt-1.5 space-y-0.5 text-sm">
       {notes.map(({ id, kind, body, place: { selector } }) => (
         <li key={id}>
           <button type="button" className="min-h-6 text-left hover:underline" onClick={() => onNote(id)}>
@@ -175,7 +175,7 @@ function NotesUnder({ notes, onNote }: Pick<FieldProps, 'notes' | 'onNote'>) {
               ? body
               : 'quote' in selector
                 ? `“${selector.quote.exact.slice(0, 60)}”`
-                : 'without a remark'}
+                : say('withoutRemark')}
           </button>
         </li>
       ))}
@@ -213,9 +213,7 @@ function NotesAsked({ form, notes }: { readonly form: ReviewForm; readonly notes
   const enough = notes >= minimumNotes;
   return (
     <p className={`border-t border-line pt-3 pb-8 ${enough ? 'text-ink-soft' : 'text-copper'}`}>
-      {counted(notes, '1 note on the draft', '# notes on the draft')}
-      {minimumNotes > 0 && `, at least ${minimumNotes} asked for`}
-      {targetNotes > 0 && `, ${targetNotes} would be good`}
+      {say('notesOnDraft', { notes, least: minimumNotes, target: targetNotes })}
     </p>
   );
 }

@@ -1,4 +1,4 @@
-import { counted } from '@salt-circle/core';
+import { wordsBy } from '@salt-circle/core';
 import { useState } from 'react';
 import type { Kept } from '../../app/offline/keptReviews.js';
 import { useAppSelector } from '../../app/store.js';
@@ -6,6 +6,7 @@ import { selectWaiting } from '../../app/saving/savesSlice.js';
 import { When } from '../../app/time/When.js';
 import { bytesInWords } from '../../app/viewing/sizes.js';
 import { Button, Dialog } from '../../kit/index.js';
+import { say } from '../../words/desk.js';
 
 interface KeptHereProps {
   readonly kept: Kept;
@@ -14,14 +15,14 @@ interface KeptHereProps {
   readonly onDrop: () => void;
 }
 
-const WORDS: Readonly<Record<Kept['state'], string>> = {
-  none: 'Not kept here',
-  'on-the-way': 'Being kept…',
-  kept: 'Kept here',
-  full: 'No room to keep it',
-  failed: 'Not kept here',
-  removed: 'Removed from here',
-};
+const WORDS: Readonly<Record<Kept['state'], string>> = wordsBy(say, {
+  none: 'notKeptHere',
+  'on-the-way': 'beingKept',
+  kept: 'keptHere',
+  full: 'noRoomToKeepIt',
+  failed: 'notKeptHere',
+  removed: 'removedFromHere',
+});
 
 /** What of this review is in this browser, and what waits to be sent. */
 export function KeptHere({ kept, timeZone, savePrefix, onDrop }: KeptHereProps) {
@@ -32,31 +33,28 @@ export function KeptHere({ kept, timeZone, savePrefix, onDrop }: KeptHereProps) 
       <Button look="quiet" small onClick={() => setOpen(true)}>
         {WORDS[kept.state]}
       </Button>
-      <Dialog open={open} onClose={() => setOpen(false)} title="Without a connection">
+      <Dialog open={open} onClose={() => setOpen(false)} title={say('withoutConnection')}>
         <div className="space-y-3">
           {kept.state === 'kept' ? (
             <p>
-              The draft and your review are kept in this browser, with {counted(kept.files, '1 file', '# files')} (
-              {bytesInWords(kept.bytes)} in all): you can go on without a connection, also after closing the browser. It
-              is removed when you sign out, and otherwise{' '}
-              <When at={new Date(kept.until).toISOString()} timeZone={timeZone} />.
+              {say('draftAndYourReviewAre', {
+                files: kept.files,
+                bytesInWords: bytesInWords(kept.bytes),
+                when: <When at={new Date(kept.until).toISOString()} timeZone={timeZone} />,
+              })}
             </p>
           ) : (
             <p>
               {kept.state === 'on-the-way'
-                ? 'The draft is being copied into this browser, so that you can go on without a connection.'
+                ? say('draftIsBeingCopiedInto')
                 : kept.state === 'full'
-                  ? 'This browser has no room left for the draft. You can read and write as long as there is a connection; what you type is kept all the same.'
+                  ? say('thisBrowserHasNoRoom')
                   : kept.state === 'removed'
-                    ? 'You removed the draft from this browser. It is copied again when you next open this review. What you type is kept as long as this page is open.'
-                    : 'The draft could not be copied into this browser: there is no connection, or it keeps nothing, as in a private window. What you type is kept as long as this page is open.'}
+                    ? say('youRemovedDraftFromThis')
+                    : say('draftCouldNotBeCopied')}
             </p>
           )}
-          <p>
-            {waiting === 0
-              ? 'Everything that you wrote has reached the server.'
-              : counted(waiting, '1 change waits to be sent.', '# changes wait to be sent.')}
-          </p>
+          <p>{waiting === 0 ? say('everythingThatYouWroteHas') : say('changesWaitToBeSent', { waiting })}</p>
           {kept.state === 'kept' && (
             <Button
               onClick={() => {
@@ -64,7 +62,7 @@ export function KeptHere({ kept, timeZone, savePrefix, onDrop }: KeptHereProps) 
                 onDrop();
               }}
             >
-              Remove it from this browser
+              {say('removeItFromThisBrowser')}
             </Button>
           )}
         </div>

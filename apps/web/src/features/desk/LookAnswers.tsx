@@ -5,6 +5,7 @@ import { labelWords } from '../../app/People.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { When } from '../../app/time/When.js';
 import { Button, TextArea } from '../../kit/index.js';
+import { say } from '../../words/desk.js';
 
 interface LookAnswersProps {
   readonly reviewId: string;
@@ -18,8 +19,8 @@ export function LookAnswers({ reviewId, timeZone, onNote }: LookAnswersProps) {
   const { data = [] } = useLookRequestsQuery(reviewId, { refetchOnMountOrArgChange: true });
   if (data.length === 0) return null;
   return (
-    <section aria-label="You are asked to look" className="space-y-3">
-      <h3 className="font-semibold">You are asked to look</h3>
+    <section aria-label={say('youAreAskedToLook')} className="space-y-3">
+      <h3 className="font-semibold">{say('youAreAskedToLook')}</h3>
       {data.map((request) => (
         <One key={request.id} request={request} reviewId={reviewId} timeZone={timeZone} onNote={onNote} />
       ))}
@@ -40,9 +41,7 @@ function One({ request, reviewId, timeZone, onNote }: LookAnswersProps & { reado
     <div className="border-l-2 border-copper pl-2.5">
       <p>
         {by !== null && (
-          <span className="font-semibold">
-            {labelWords(by.person)}, the {by.as}
-          </span>
+          <span className="font-semibold">{say('n', { labelWords: labelWords(by.person), as: by.as })}</span>
         )}{' '}
         <span className="text-sm text-ink-soft">
           <When at={at} timeZone={timeZone} />
@@ -51,7 +50,7 @@ function One({ request, reviewId, timeZone, onNote }: LookAnswersProps & { reado
           <>
             {' '}
             <button type="button" className="min-h-6 text-sm text-dusk underline" onClick={() => onNote(noteId)}>
-              Show the note
+              {say('showNote')}
             </button>
           </>
         )}
@@ -59,23 +58,23 @@ function One({ request, reviewId, timeZone, onNote }: LookAnswersProps & { reado
       <p className="whitespace-pre-wrap">{words}</p>
       {answer !== null && !changing ? (
         <>
-          <p className="whitespace-pre-wrap text-ink-soft">Answered: {answer}</p>
+          <p className="whitespace-pre-wrap text-ink-soft">{say('answered', { answer })}</p>
           <Button small look="quiet" onClick={() => setChanging(true)}>
-            Change the answer
+            {say('changeAnswer')}
           </Button>
         </>
       ) : (
         <div className="mt-1 space-y-2">
           <TextArea
-            label="Your answer"
-            hint="Read by whoever asked, and by nobody else but staff."
+            label={say('yourAnswer')}
+            hint={say('readByWhoeverAskedAnd')}
             value={text}
             maxLength={LIMITS.guidance}
             onChange={({ target }) => setText(target.value)}
           />
           {error !== undefined && <ProblemNotice error={error} />}
           <Button small busy={isLoading} onClick={() => void send()}>
-            Answer
+            {say('answerLabel')}
           </Button>
         </div>
       )}

@@ -1,5 +1,5 @@
 import type { NoteView } from '@salt-circle/contracts';
-import { counted, type AnchorMatch } from '@salt-circle/core';
+import { type AnchorMatch } from '@salt-circle/core';
 import { RemarkFiles } from '../../app/remarks/RemarkFiles.js';
 import { kindWord } from '../../app/reading/noteKinds.js';
 import { NoteText } from '../../app/reading/NoteText.js';
@@ -8,6 +8,7 @@ import { useSavingState } from '../../app/saving/useSaving.js';
 import { DeskThread } from './DeskThread.js';
 import { useIsWithheld, Withholding } from './Withholding.js';
 import { NoteForm, type NoteAids, type NoteChange } from './NoteForm.js';
+import { say } from '../../words/desk.js';
 
 export interface NoteCardProps {
   readonly note: NoteView;
@@ -56,11 +57,9 @@ export function NoteCard({
         revision={theirs?.revision ?? 0}
         theirs={
           theirs == null ? (
-            <p>It was removed.</p>
+            <p>{say('itWasRemoved')}</p>
           ) : (
-            <p>
-              {kindWord(theirs.kind)}: {theirs.body}
-            </p>
+            <p>{say('kindAndBody', { kind: kindWord(theirs.kind), body: theirs.body })}</p>
           )
         }
         onTake={() => onReplace(theirs ?? null)}
@@ -108,7 +107,7 @@ export function NoteCard({
         <NoteText note={note} match={match} quoted={quoted} where={where} domId={domId} inside />
         {files.length > 0 && (
           <p className="border-l-[3px] border-line px-2.5 text-sm text-ink-soft">
-            {counted(files.length, '1 file attached', '# files attached')}
+            {say('filesAttached', { files: files.length })}
           </p>
         )}
         {refused !== undefined && <p className="text-sm text-madder">{refused}</p>}
@@ -133,7 +132,10 @@ export function NoteCard({
 /** Its kind, its words and its passage, for those who hear it: "Ask note: Where was this measured? On “four centimetres”. Edit". */
 function nameOf({ kind, body, place: { selector } }: NoteView, where: string): string {
   const words = selector.type === 'text' || selector.type === 'passage' ? selector.quote.exact : '';
-  const passage = words === '' ? '' : ` On “${words.replace(/\s+/g, ' ').slice(0, 80)}”.`;
-  const place = where === '' ? '' : ` ${where}.`;
-  return `${kindWord(kind)} note: ${body.trim() === '' ? 'without a remark yet' : body.trim()}.${place}${passage} Edit`;
+  return say('noteEdit', {
+    kindWord: kindWord(kind),
+    body: body.trim() === '' ? say('withoutRemarkYet') : body.trim(),
+    where: where === '' ? 'none' : where,
+    passage: words === '' ? 'none' : words.replace(/\s+/g, ' ').slice(0, 80),
+  });
 }

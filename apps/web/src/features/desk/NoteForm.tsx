@@ -9,6 +9,7 @@ import { KINDS, KIND_EDGE, KIND_TEXT, kindWord } from '../../app/reading/noteKin
 import { AddRemarkFile } from './AddRemarkFile.js';
 import { EditProposal } from './EditProposal.js';
 import { UsedAgain } from './UsedAgain.js';
+import { say } from '../../words/desk.js';
 
 export type NoteChange = Partial<Pick<NoteView, 'kind' | 'body' | 'edit' | 'itemId'>>;
 
@@ -82,12 +83,12 @@ export function NoteForm({ note, match, quoted, where, aids, refused, onClose, o
       <KindChoice kind={kind} onChoose={choose} />
       <PassageState match={match} selector={selector} where={where} quoted={quoted} />
       {kind === 'fix' && aids.shorthand.length > 0 && (
-        <div role="group" aria-label="Shorthand" className="mb-1 flex flex-wrap gap-1">
+        <div role="group" aria-label={say('shorthand')} className="mb-1 flex flex-wrap gap-1">
           {aids.shorthand.map((entry) => (
             <button
               key={entry.key}
               type="button"
-              title={`${entry.meaning} (Alt ${entry.key.toUpperCase()})`}
+              title={say('alt', { meaning: entry.meaning, key: entry.key.toUpperCase() })}
               onClick={() => insert(entry.label)}
               className="rounded border border-line px-1.5 hover:border-edge"
             >
@@ -98,11 +99,11 @@ export function NoteForm({ note, match, quoted, where, aids, refused, onClose, o
       )}
       <textarea
         ref={area}
-        aria-label={`${kindWord(kind)} note`}
+        aria-label={say('noteOf', { kindWord: kindWord(kind) })}
         rows={2}
         maxLength={LIMITS.noteBody}
         value={body}
-        placeholder="Say what, and why"
+        placeholder={say('sayWhatAndWhy')}
         onChange={({ target }) => onChange({ body: target.value })}
         className="field-sizing-content block max-h-60 w-full resize-none rounded border border-edge bg-paper px-1.5 py-1 placeholder:text-ink-soft"
       />
@@ -129,23 +130,23 @@ export function NoteForm({ note, match, quoted, where, aids, refused, onClose, o
           {edit !== null && <EditWords edit={edit} selector={selector} />}
           <button
             type="button"
-            title="Alt E"
+            title={say('altE')}
             className="min-h-6 text-dusk underline"
             onClick={() => setProposing(true)}
           >
-            {edit === null ? 'Propose an edit…' : 'Change the proposed edit…'}
+            {edit === null ? say('proposeEdit') : say('changeProposedEdit')}
           </button>
         </div>
       )}
       {aids.items.length > 0 && (
         <label className="mt-1 flex items-center gap-1.5 text-ink-soft">
-          Speaks to
+          {say('speaksTo')}
           <select
             value={itemId ?? ''}
             onChange={({ target }) => onChange({ itemId: target.value === '' ? null : target.value })}
             className="min-w-0 flex-1 rounded border border-line bg-paper px-1 py-0.5 text-ink"
           >
-            <option value="">no item of the form</option>
+            <option value="">{say('noItemOfForm')}</option>
             {aids.items.map(({ id, title }) => (
               <option key={id} value={id}>
                 {title}
@@ -161,13 +162,13 @@ export function NoteForm({ note, match, quoted, where, aids, refused, onClose, o
       )}
       <div className="mt-1 flex items-center justify-between">
         <button type="button" onClick={onClose} className="min-h-6 text-ink-soft hover:text-ink">
-          Done
+          {say('done')}
         </button>
         <button
           type="button"
           onClick={onRemove}
-          aria-label="Remove this note"
-          title="Remove this note"
+          aria-label={say('removeThisNote')}
+          title={say('removeThisNote')}
           className="rounded p-1 text-ink-soft hover:text-madder"
         >
           <Trash2 size={15} aria-hidden="true" />
@@ -185,7 +186,7 @@ interface KindChoiceProps {
 function KindChoice({ kind, onChoose }: KindChoiceProps) {
   return (
     <RadioGroup.Root
-      aria-label="Kind of note"
+      aria-label={say('kindOfNote')}
       orientation="horizontal"
       value={kind}
       onValueChange={(next) => onChoose(next as NoteView['kind'])}
@@ -195,7 +196,7 @@ function KindChoice({ kind, onChoose }: KindChoiceProps) {
         <RadioGroup.Item
           key={one.kind}
           value={one.kind}
-          title={`${one.hint} (Alt ${one.key})`}
+          title={say('altOf', { hint: one.hint, key: one.key })}
           className={
             one.kind === kind
               ? `font-semibold underline decoration-2 underline-offset-4 ${KIND_TEXT[one.kind]}`

@@ -8,19 +8,27 @@ import { inPlace } from '../../app/reading/ReadDraft.js';
 import { partLabel, partWords } from '../../app/viewing/partWords.js';
 import { partAddress } from '../../app/viewing/address.js';
 import { Prose } from '../../kit/index.js';
+import { say } from '../../words/desk.js';
 
 /** All of a review and its draft, one below the other: on the desk each has its place on the screen, and no more of it. */
 export function OnPaper({ desk }: { readonly desk: DeskView }) {
   const { draft, exchange } = desk;
   return (
     <article className="hidden print:block">
-      <p>
-        {exchange.courseTitle}, {exchange.title}
-      </p>
+      <p>{say('ofCourse', { exchange: exchange.title, course: exchange.courseTitle })}</p>
       <h1 className="font-serif text-2xl font-semibold">{draft.title}</h1>
       <p>
-        Draft by {labelWords(desk.author)}, version {draft.version}; review by {labelWords(desk.reviewer)}
-        {desk.submittedAt === null ? ', not submitted' : ''}
+        {desk.submittedAt === null
+          ? say('draftByVersionReviewBy', {
+              labelWords: labelWords(desk.author),
+              version: draft.version,
+              labelWords2: labelWords(desk.reviewer),
+            })
+          : say('draftByVersionReviewByOf', {
+              labelWords: labelWords(desk.author),
+              version: draft.version,
+              labelWords2: labelWords(desk.reviewer),
+            })}
       </p>
       {draft.parts.map((part) => (
         <section key={part.id} className="mt-5">
@@ -33,7 +41,7 @@ export function OnPaper({ desk }: { readonly desk: DeskView }) {
       ))}
       {desk.notes.length > 0 && (
         <section className="mt-5">
-          <h2 className="text-lg font-semibold">Notes</h2>
+          <h2 className="text-lg font-semibold">{say('notesLabel')}</h2>
           <ul className="space-y-3">
             {inPlace(draft.parts, desk.notes).map((note) => (
               <li key={note.id} className="break-inside-avoid">
@@ -54,8 +62,11 @@ function Part({ part, address }: { readonly part: PartView; readonly address: st
   return (
     <>
       <p>
-        {part.kind === 'link' ? part.url : partWords(part)}
-        {show === 'pdf' && ': “Take along…” has its pages with the notes on them'}
+        {part.kind === 'link'
+          ? part.url
+          : show === 'pdf'
+            ? say('takeAlongHasItsPages', { about: partWords(part) })
+            : partWords(part)}
       </p>
       {show === 'picture' && <img src={`${address}/copy`} alt="" className="max-h-[60vh] max-w-full" />}
     </>

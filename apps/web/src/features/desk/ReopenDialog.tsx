@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { DateInput } from '../../app/time/DateInput.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { Button, Dialog, TextArea } from '../../kit/index.js';
+import { say } from '../../words/desk.js';
 
 interface ReopenDialogProps {
   readonly open: boolean;
@@ -18,22 +19,19 @@ export function ReopenDialog({ open, problem, busy, timeZone, onClose, onReopen 
   const [reason, setReason] = useState('');
   const [until, setUntil] = useState<string | null>(null);
   return (
-    <Dialog open={open} onClose={onClose} title="Reopen this review for its reviewer">
+    <Dialog open={open} onClose={onClose} title={say('reopenThisReviewForIts')}>
       <div className="space-y-3">
-        <p>
-          What was submitted counts until the reviewer submits again, which is possible until feedback is released, or
-          until the time that you give. The reviewer is told by mail.
-        </p>
+        <p>{say('whatWasSubmittedCountsUntil')}</p>
         <TextArea
-          label="Why"
-          hint="The reviewer reads this; it stays on record."
+          label={say('why')}
+          hint={say('reviewerReadsThisItStays')}
           value={reason}
           maxLength={2000}
           rows={3}
           onChange={({ target }) => setReason(target.value)}
         />
         <DateInput
-          label="Until, if not until the release"
+          label={say('untilIfNotUntilRelease')}
           value={until}
           timeZone={timeZone}
           hint=""
@@ -41,9 +39,9 @@ export function ReopenDialog({ open, problem, busy, timeZone, onClose, onReopen 
         />
         {problem !== undefined && <ProblemNotice error={problem} />}
         <div className="flex justify-end gap-2">
-          <Button onClick={onClose}>Leave it submitted</Button>
+          <Button onClick={onClose}>{say('leaveItSubmitted')}</Button>
           <Button look="primary" busy={busy} disabled={reason.trim() === ''} onClick={() => onReopen(reason, until)}>
-            Reopen it
+            {say('reopenIt')}
           </Button>
         </div>
       </div>

@@ -1,9 +1,9 @@
 import { LIMITS, type OwnRemarkView } from '@salt-circle/contracts';
-import { counted } from '@salt-circle/core';
 import { useState } from 'react';
 import { api } from '../../app/api.js';
 import { Button, Dialog, TextArea, TextField } from '../../kit/index.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
+import { say } from '../../words/desk.js';
 
 const { useOwnRemarksQuery, useChangeRemarkMutation, useRemoveRemarkMutation } = api.injectEndpoints({
   endpoints: (build) => ({
@@ -56,7 +56,7 @@ export function UsedAgain({ typed, onUse }: UsedAgainProps) {
   return (
     <div className="mt-1">
       {offered.length > 0 && (
-        <ul aria-label="Earlier remarks of yours that fit" className="space-y-0.5">
+        <ul aria-label={say('earlierRemarksOfYoursThat')} className="space-y-0.5">
           {offered.map((one) => (
             <li key={one.id}>
               <button
@@ -71,9 +71,9 @@ export function UsedAgain({ typed, onUse }: UsedAgainProps) {
         </ul>
       )}
       <button type="button" className="min-h-6 text-ink-soft underline" onClick={() => setOpen(true)}>
-        Use an earlier remark…
+        {say('useEarlierRemark')}
       </button>
-      <Dialog open={open} onClose={() => setOpen(false)} title="Your earlier remarks" wide>
+      <Dialog open={open} onClose={() => setOpen(false)} title={say('yourEarlierRemarks')} wide>
         <RemarkList
           remarks={data}
           onUse={(body) => {
@@ -98,13 +98,10 @@ function RemarkList({ remarks, onUse }: RemarkListProps) {
   const found = remarks.filter((one) => fitsTyped(one, search));
   return (
     <div className="space-y-3">
-      <p className="text-ink-soft">
-        What you wrote in notes of reviews that you submitted, the most used first. Only you see this list. Using one
-        puts a copy into your note.
-      </p>
-      <TextField label="Find" value={search} onChange={({ target }) => setSearch(target.value)} />
+      <p className="text-ink-soft">{say('whatYouWroteInNotes')}</p>
+      <TextField label={say('find')} value={search} onChange={({ target }) => setSearch(target.value)} />
       {removing.error !== undefined && <ProblemNotice error={removing.error} />}
-      {found.length === 0 && <p className="text-ink-soft">None of your remarks has these words.</p>}
+      {found.length === 0 && <p className="text-ink-soft">{say('noneOfYourRemarksHas')}</p>}
       <ul className="max-h-[50vh] divide-y divide-line overflow-y-auto">
         {found.map((one) => (
           <li key={one.id} className="py-2">
@@ -114,18 +111,16 @@ function RemarkList({ remarks, onUse }: RemarkListProps) {
               <>
                 <p className="font-medium">{one.title}</p>
                 {one.body !== one.title && <p className="whitespace-pre-wrap">{one.body}</p>}
-                <p className="text-sm text-ink-soft">
-                  {one.courseTitle}, {counted(one.uses, 'used once', 'used # times')}
-                </p>
+                <p className="text-sm text-ink-soft">{say('usedIn', { course: one.courseTitle, uses: one.uses })}</p>
                 <div className="mt-1 flex gap-2">
                   <Button small look="primary" onClick={() => onUse(one.body)}>
-                    Use it
+                    {say('useIt')}
                   </Button>
                   <Button small onClick={() => setEditing(one.id)}>
-                    Edit
+                    {say('edit')}
                   </Button>
                   <Button small onClick={() => void remove(one.id)}>
-                    Remove
+                    {say('remove')}
                   </Button>
                 </div>
               </>
@@ -148,13 +143,13 @@ function RemarkEditor({ remark, onDone }: { readonly remark: OwnRemarkView; read
   return (
     <div className="space-y-2">
       <TextField
-        label="Name"
+        label={say('name')}
         value={title}
         maxLength={LIMITS.title}
         onChange={({ target }) => setTitle(target.value)}
       />
       <TextArea
-        label="Remark"
+        label={say('remark')}
         value={body}
         maxLength={LIMITS.noteBody}
         rows={3}
@@ -163,10 +158,10 @@ function RemarkEditor({ remark, onDone }: { readonly remark: OwnRemarkView; read
       {changing.error !== undefined && <ProblemNotice error={changing.error} />}
       <div className="flex gap-2">
         <Button small look="primary" busy={changing.isLoading} onClick={() => void save()}>
-          Save
+          {say('save')}
         </Button>
         <Button small onClick={onDone}>
-          Leave it as it was
+          {say('leaveItAsItWas')}
         </Button>
       </div>
     </div>

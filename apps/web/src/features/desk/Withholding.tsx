@@ -1,3 +1,4 @@
+import { wordsBy } from '@salt-circle/core';
 import type { DeskView, Withholdable, WithheldView } from '@salt-circle/contracts';
 import { LIMITS } from '@salt-circle/contracts';
 import { createContext, use, useMemo, useState, type ReactNode } from 'react';
@@ -5,6 +6,7 @@ import { useGiveBackMutation, useWithholdMutation } from '../../app/check/checkA
 import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { When } from '../../app/time/When.js';
 import { Button, Checkbox, Dialog, TextArea } from '../../kit/index.js';
+import { say } from '../../words/desk.js';
 
 interface Around {
   readonly reviewId: string;
@@ -33,12 +35,12 @@ export function useIsWithheld(kind: Withholdable, targetId: string): boolean {
   return withheld.some((one) => one.kind === kind && one.targetId === targetId);
 }
 
-const WHAT: Readonly<Record<Withholdable, string>> = {
-  review: 'this review',
-  note: 'this note',
-  answer: 'this answer',
-  file: 'this file',
-};
+const WHAT: Readonly<Record<Withholdable, string>> = wordsBy(say, {
+  review: 'thisReview',
+  note: 'thisNote',
+  answer: 'thisAnswer',
+  file: 'thisFile',
+});
 
 interface WithholdingProps {
   readonly kind: Withholdable;
@@ -62,25 +64,41 @@ export function Withholding({ kind, targetId, large = false }: WithholdingProps)
       {kept !== undefined && (
         <p className="text-copper">
           {may
-            ? `Kept from the author: ${kept.reason}`
-            : `Your instructor keeps ${WHAT[kind]} from the author: ${kept.reason}`}
+            ? say('keptFromAuthor', { reason: kept.reason })
+            : say('yourInstructorKeepsFromAuthor', { what: WHAT[kind], reason: kept.reason })}
           {kept.staff !== null && (
             <span className="block text-ink-soft">
-              {kept.staff.by}, <When at={kept.staff.at} timeZone={timeZone} />; the reviewer{' '}
-              {kept.staff.told ? 'sees this' : 'does not see this'}; it{' '}
-              {kept.staff.counts ? 'counts' : 'does not count'} for the reviewer
+              {kept.staff.told
+                ? kept.staff.counts
+                  ? say('reviewerSeesThisItCounts', {
+                      by: kept.staff.by,
+                      when: <When at={kept.staff.at} timeZone={timeZone} />,
+                    })
+                  : say('reviewerSeesThisItDoes', {
+                      by: kept.staff.by,
+                      when: <When at={kept.staff.at} timeZone={timeZone} />,
+                    })
+                : kept.staff.counts
+                  ? say('reviewerDoesNotSeeThis', {
+                      by: kept.staff.by,
+                      when: <When at={kept.staff.at} timeZone={timeZone} />,
+                    })
+                  : say('reviewerDoesNotSeeThisIt', {
+                      by: kept.staff.by,
+                      when: <When at={kept.staff.at} timeZone={timeZone} />,
+                    })}
             </span>
           )}
         </p>
       )}
       {may && kept === undefined && (
         <Button look={large ? 'plain' : 'quiet'} small={!large} onClick={() => setAsking(true)}>
-          {large ? 'Withhold the whole review…' : 'Withhold…'}
+          {large ? say('withholdWholeReview') : say('withhold')}
         </Button>
       )}
       {may && kept !== undefined && (
         <Button small busy={isLoading} onClick={() => void giveBack({ reviewId, kind, targetId })}>
-          Give it back
+          {say('giveItBack')}
         </Button>
       )}
       {error !== undefined && <ProblemNotice error={error} />}
@@ -109,8 +127,8 @@ function WithholdDialog({ reviewId, kind, targetId, onClose }: WithholdDialogPro
     <Dialog
       open
       onClose={onClose}
-      title={`Withhold ${WHAT[kind]}`}
-      description="The author sees nothing of it, and not that anything is kept. It can be given back at any time."
+      title={say('withholdOf', { what: WHAT[kind] })}
+      description={say('authorSeesNothingOfIt')}
     >
       <form
         className="space-y-3"
@@ -120,24 +138,24 @@ function WithholdDialog({ reviewId, kind, targetId, onClose }: WithholdDialogPro
         }}
       >
         <TextArea
-          label="Reason, for the record"
+          label={say('reasonForRecord')}
           value={reason}
           maxLength={LIMITS.guidance}
           onChange={({ target }) => setReason(target.value)}
         />
         <Checkbox
-          label="The reviewer sees that it is withheld, and this reason"
+          label={say('reviewerSeesThatItIs')}
           checked={told}
           onChange={({ target }) => setTold(target.checked)}
         />
         <Checkbox
-          label="It counts for the reviewer all the same"
+          label={say('itCountsForReviewerAll')}
           checked={counts}
           onChange={({ target }) => setCounts(target.checked)}
         />
         {error !== undefined && <ProblemNotice error={error} />}
         <Button look="primary" type="submit" busy={isLoading}>
-          Withhold it
+          {say('withholdIt')}
         </Button>
       </form>
     </Dialog>

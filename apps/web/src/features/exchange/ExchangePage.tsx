@@ -1,3 +1,4 @@
+import { exactly } from '@salt-circle/core';
 import { Outlet, useLocation, useParams } from 'react-router';
 import { Loading, Ruler } from '../../kit/index.js';
 import { useExchangeQuery } from '../../app/api.js';
@@ -6,8 +7,8 @@ import { usePolling } from '../../app/changes/useChanges.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { useAt } from '../../app/time/useAt.js';
 import { useNow } from '../../app/time/useNow.js';
-import { exactly } from '../../app/time/words.js';
 import { rulerSegments } from './segments.js';
+import { say } from '../../words/exchange.js';
 
 /** An exchange opens under its timeline; the workspace of the chosen stage is below. */
 export function ExchangePage() {
@@ -25,8 +26,8 @@ export function ExchangePage() {
   useAt(exchange?.next?.at ?? null, now, refetch);
   if (exchange === undefined) {
     return (
-      <Page title="Exchange">
-        {error === undefined ? <Loading what="the exchange" /> : <ProblemNotice error={error} />}
+      <Page title={say('exchange')}>
+        {error === undefined ? <Loading what={say('exchangeWord')} /> : <ProblemNotice error={error} />}
       </Page>
     );
   }

@@ -1,4 +1,3 @@
-import { counted } from '@salt-circle/core';
 import type { ExchangeView, ReviewCard } from '@salt-circle/contracts';
 import { Link } from 'react-router';
 import { buttonClass, Empty, Loading, Prose, StateMark, type MarkState } from '../../kit/index.js';
@@ -8,6 +7,7 @@ import { Person } from '../../app/People.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { When } from '../../app/time/When.js';
 import { useExchange } from '../../app/useExchange.js';
+import { say } from '../../words/exchange.js';
 
 const { useMyReviewsQuery } = api.injectEndpoints({
   endpoints: (build) => ({
@@ -38,28 +38,30 @@ export function MyReviewsPage() {
   return (
     <div className="px-5 py-6 lg:grid lg:grid-cols-[3fr_2fr] lg:gap-10">
       <section>
-        <h2 className="text-xl font-semibold">Drafts for you to review</h2>
+        <h2 className="text-xl font-semibold">{say('draftsForYouToReview')}</h2>
         {!opened && (
-          <Empty title="Reviewing has not opened yet.">
+          <Empty title={say('reviewingHasNotOpenedYet')}>
             <p>
-              It opens {opens !== null && <When at={opens} timeZone={course.timeZone} />}. You will then find{' '}
-              {exchange.reviewsPerStudent} drafts here, if you have handed in your own.
+              {opens === null
+                ? say('opensLater', { drafts: exchange.reviewsPerStudent })
+                : say('itOpens', {
+                    when: <When at={opens} timeZone={course.timeZone} />,
+                    drafts: exchange.reviewsPerStudent,
+                  })}
             </p>
           </Empty>
         )}
         {error !== undefined && <ProblemNotice error={error} />}
-        {opened && data === undefined && error === undefined && <Loading what="your reviews" />}
+        {opened && data === undefined && error === undefined && <Loading what={say('yourReviews')} />}
         {data !== undefined && data.length === 0 && (
-          <Empty title="No drafts have been allocated to you yet.">
-            <p>Your instructor allocates them; they will be listed here and in Today.</p>
+          <Empty title={say('noDraftsHaveBeenAllocated')}>
+            <p>{say('yourInstructorAllocatesThemThey')}</p>
           </Empty>
         )}
         {data !== undefined && data.length > 0 && (
           <>
             {due !== null && (
-              <p className="mb-3 text-ink-soft">
-                due <When at={due} timeZone={course.timeZone} />
-              </p>
+              <p className="mb-3 text-ink-soft">{say('due', { when: <When at={due} timeZone={course.timeZone} /> })}</p>
             )}
             <ul>
               {data.map((review) => (
@@ -75,9 +77,9 @@ export function MyReviewsPage() {
         )}
       </section>
       <section className="mt-8 lg:mt-0">
-        <h2 className="mb-2 text-xl font-semibold">How to review</h2>
+        <h2 className="mb-2 text-xl font-semibold">{say('howToReview')}</h2>
         {exchange.guideHtml === '' && !attached ? (
-          <p className="text-ink-soft">Your instructor has given no guide.</p>
+          <p className="text-ink-soft">{say('yourInstructorHasGivenNo')}</p>
         ) : (
           <Prose html={exchange.guideHtml} />
         )}
@@ -104,32 +106,23 @@ function ReviewRow({ review, open, due }: ReviewRowProps) {
   const { course } = useExchange();
   const { state, answered, required } = review;
   const words = review.changing
-    ? 'submitted; you are changing it, which counts once you submit again'
+    ? say('submittedYouAreChangingIt')
     : state === 'submitted'
-      ? 'submitted'
+      ? say('submitted')
       : state === 'not-begun'
-        ? 'not begun'
-        : `${answered} of ${required} done`;
+        ? say('notBegun')
+        : say('ofDone', { answered, required });
   return (
     <li className="grid grid-cols-[1fr_auto] items-center gap-4 border-b border-line py-3 first:border-t">
       <div>
         <p className="font-semibold">{review.draftTitle}</p>
         <p className="flex flex-wrap items-center gap-x-3 text-ink-soft">
           <span>
-            {review.self ? (
-              <>
-                your own draft: a self-review
-                {due !== null && (
-                  <>
-                    , due <When at={due} timeZone={course.timeZone} />
-                  </>
-                )}
-              </>
-            ) : (
-              <>
-                by <Person label={review.author} />
-              </>
-            )}
+            {!review.self
+              ? say('by', { author: <Person label={review.author} /> })
+              : due === null
+                ? say('yourOwnDraftSelfReview')
+                : say('ownDraftDue', { when: <When at={due} timeZone={course.timeZone} /> })}
           </span>
           <StateMark
             state={MARKS[state]}
@@ -137,18 +130,18 @@ function ReviewRow({ review, open, due }: ReviewRowProps) {
             word={words}
             wordHidden={false}
           />
-          {review.notes > 0 && <span>{counted(review.notes, '1 note', '# notes')}</span>}
+          {review.notes > 0 && <span>{say('notes', { notes: review.notes })}</span>}
         </p>
         {(review.others || review.revision) && (
           <p className="flex flex-wrap gap-x-4">
             {review.others && (
               <Link to={`../others/${review.id}`} relative="path" className="text-dusk underline">
-                What others wrote
+                {say('whatOthersWrote')}
               </Link>
             )}
             {review.revision && (
               <Link to={`../revisions/${review.draftId}`} relative="path" className="text-dusk underline">
-                What became of it
+                {say('whatBecameOfIt')}
               </Link>
             )}
           </p>
@@ -156,14 +149,18 @@ function ReviewRow({ review, open, due }: ReviewRowProps) {
       </div>
       {review.waits ? (
         <span className="text-sm text-ink-soft">
-          {review.self ? 'opens once the others are submitted' : 'opens after your self-review'}
+          {review.self ? say('opensOnceOthersAreSubmitted') : say('opensAfterYourSelfReview')}
         </span>
       ) : (
         <Link
           to={`/reviews/${review.id}`}
           className={buttonClass((state === 'submitted' && !review.changing) || !open ? 'plain' : 'primary')}
         >
-          {(state === 'submitted' && !review.changing) || !open ? 'Read' : state === 'not-begun' ? 'Begin' : 'Continue'}
+          {(state === 'submitted' && !review.changing) || !open
+            ? say('read')
+            : state === 'not-begun'
+              ? say('begin')
+              : say('continue')}
         </Link>
       )}
     </li>

@@ -1,8 +1,8 @@
 import type { ExchangeView } from '@salt-circle/contracts';
-import { counted, endOf, resolveDates, type ResolvedDates } from '@salt-circle/core';
+import { endOf, resolveDates, type ResolvedDates, dayOf, exactly } from '@salt-circle/core';
 import type { RulerSegment } from '../../kit/index.js';
 import { toDates } from '../../app/time/dates.js';
-import { dayOf, exactly } from '../../app/time/words.js';
+import { say } from '../../words/exchange.js';
 
 type Bare = Omit<RulerSegment, 'active' | 'to'>;
 
@@ -17,7 +17,11 @@ export function rulerSegments(exchange: ExchangeView, pathname: string, now: num
     detail:
       segment.from === null || segment.until === null
         ? undefined
-        : `${segment.words}: ${exactly(segment.from, zone, now)} to ${exactly(segment.until, zone, now)}`,
+        : say('to', {
+            words: segment.words,
+            when: exactly(segment.from, zone, now),
+            when2: exactly(segment.until, zone, now),
+          }),
     to: `/exchanges/${exchange.id}/${segment.key}`,
     // Insights are a page of the grades.
     active: segment.key === (page === 'insights' ? 'grades' : page),
@@ -25,7 +29,7 @@ export function rulerSegments(exchange: ExchangeView, pathname: string, now: num
 }
 
 function until(at: number | undefined, timeZone: string, words: string): string {
-  return at === undefined ? 'no date yet' : `${words} ${dayOf(at, timeZone)}`;
+  return at === undefined ? say('noDateYet') : `${words} ${dayOf(at, timeZone)}`;
 }
 
 function staffSegments(exchange: ExchangeView, dates: ResolvedDates | null, now: number): Bare[] {
@@ -40,48 +44,57 @@ function staffSegments(exchange: ExchangeView, dates: ResolvedDates | null, now:
     now >= dates.draftsDue;
   const reviewsOpened = published && dates !== null && (now >= dates.reviewsOpen || exchange.mayReview);
   return [
-    { key: 'plan', words: 'Plan', figure: published ? 'published' : 'not published', from: null, until: null },
+    {
+      key: 'plan',
+      words: say('plan'),
+      figure: published ? say('published') : say('notPublished'),
+      from: null,
+      until: null,
+    },
     {
       key: 'drafts',
-      words: 'Drafts',
+      words: say('drafts'),
       figure: exchange.secondRound
-        ? counted(figures?.handedIn ?? 0, '1 revision', '# revisions')
+        ? say('revisions', { handedIn: figures?.handedIn ?? 0 })
         : opened
-          ? `${figures?.handedIn} of ${figures?.students} handed in`
+          ? say('ofHandedIn', { handedIn: figures?.handedIn ?? 0, students: figures?.students ?? 0 })
           : until(dates?.draftsOpen, zone, 'open'),
       alert: missing,
       ...stretch(dates?.draftsOpen, dates?.draftsDue),
     },
     {
       key: 'allocation',
-      words: 'Allocation',
-      figure: figures !== null && figures.allocated > 0 ? `${figures.allocated} placed` : 'not allocated',
+      words: say('allocation'),
+      figure:
+        figures !== null && figures.allocated > 0
+          ? say('placed', { allocated: figures.allocated })
+          : say('notAllocated'),
       alert: published && dates !== null && now >= dates.reviewsOpen && figures?.allocated === 0,
       ...stretch(dates?.draftsDue, dates?.reviewsOpen),
     },
     {
       key: 'reviews',
-      words: 'Reviews',
+      words: say('reviews'),
       figure: reviewsOpened
-        ? `${figures?.submitted} of ${figures?.allocated} done`
+        ? say('ofDoneOf', { submitted: figures?.submitted ?? 0, allocated: figures?.allocated ?? 0 })
         : until(dates?.reviewsOpen, zone, 'open'),
       ...stretch(dates?.reviewsOpen, dates?.reviewsDue),
     },
     {
       key: 'check',
-      words: 'Check and release',
-      figure: exchange.released ? 'feedback released' : until(dates?.release, zone, 'release'),
+      words: say('checkAndRelease'),
+      figure: exchange.released ? say('feedbackReleased') : until(dates?.release, zone, 'release'),
       ...stretch(dates?.reviewsDue, dates?.release),
     },
     {
       key: 'grades',
-      words: 'Grades',
+      words: say('grades'),
       figure: gradesFigure(exchange, zone, now),
       ...{ from: null, until: null },
     },
     {
       key: 'after',
-      words: 'After',
+      words: say('after'),
       figure: afterFigure(dates, zone),
       ...stretch(dates?.release, lastOf(dates)),
     },
@@ -89,10 +102,10 @@ function staffSegments(exchange: ExchangeView, dates: ResolvedDates | null, now:
 }
 
 function gradesFigure({ gradeParts, gradesRelease }: ExchangeView, zone: string, now: number): string {
-  if (gradeParts.length === 0) return 'none planned';
-  if (gradesRelease === null) return 'not released';
+  if (gradeParts.length === 0) return say('nonePlanned');
+  if (gradesRelease === null) return say('notReleased');
   const at = Date.parse(gradesRelease);
-  return at <= now ? 'released' : `release ${dayOf(at, zone)}`;
+  return at <= now ? say('released') : say('release', { when: dayOf(at, zone) });
 }
 
 /** The end of what is planned after the release. */
@@ -102,13 +115,14 @@ function lastOf(dates: ResolvedDates | null): number | undefined {
 }
 
 function afterFigure(dates: ResolvedDates | null, zone: string): string {
-  if (dates?.revisionDue != null) return `revision due ${dayOf(dates.revisionDue, zone)}`;
-  return dates?.repliesDue != null ? `answers until ${dayOf(dates.repliesDue, zone)}` : 'who has read';
+  if (dates?.revisionDue != null) return say('revisionDue', { when: dayOf(dates.revisionDue, zone) });
+  return dates?.repliesDue != null ? say('answersUntil', { when: dayOf(dates.repliesDue, zone) }) : say('whoHasRead');
 }
 
 function draftFigure({ marks, secondRound }: ExchangeView): string {
-  if (marks?.draft === 'handed-in') return secondRound ? 'your revision' : `handed in, version ${marks.versions}`;
-  return secondRound ? 'no revision of yours' : 'not handed in';
+  if (marks?.draft === 'handed-in')
+    return secondRound ? say('yourRevision') : say('handedInVersion', { versions: marks.versions });
+  return secondRound ? say('noRevisionOfYours') : say('notHandedIn');
 }
 
 function studentSegments(exchange: ExchangeView, dates: ResolvedDates | null, now: number): Bare[] {
@@ -120,7 +134,7 @@ function studentSegments(exchange: ExchangeView, dates: ResolvedDates | null, no
   return [
     {
       key: 'draft',
-      words: 'Draft',
+      words: say('draft'),
       figure: opened ? draft : until(dates?.draftsOpen, zone, 'opens'),
       alert: opened && marks?.draft !== 'handed-in' && !exchange.secondRound,
       ...stretch(dates?.draftsOpen, dates?.draftsDue),
@@ -128,7 +142,7 @@ function studentSegments(exchange: ExchangeView, dates: ResolvedDates | null, no
     ...practiceSegment(exchange.practice, opened, dates, zone),
     {
       key: 'review',
-      words: 'Review',
+      words: say('review'),
       figure: reviewsOpened
         ? reviewFigure(marks?.reviewsDone ?? 0, marks?.reviewsAllocated ?? 0)
         : until(dates?.reviewsOpen, zone, 'opens'),
@@ -138,8 +152,10 @@ function studentSegments(exchange: ExchangeView, dates: ResolvedDates | null, no
     },
     {
       key: 'feedback',
-      words: 'Feedback',
-      figure: exchange.feedbackOpen ? `${marks?.reviewsReceived ?? 0} received` : until(dates?.release, zone, 'comes'),
+      words: say('feedback'),
+      figure: exchange.feedbackOpen
+        ? say('received', { reviewsReceived: marks?.reviewsReceived ?? 0 })
+        : until(dates?.release, zone, 'comes'),
       ...stretch(dates?.reviewsDue, dates?.release),
     },
     ...afterSegments(exchange, dates, zone),
@@ -156,8 +172,8 @@ function afterSegments(exchange: ExchangeView, dates: ResolvedDates | null, zone
       : [
           {
             key: 'revise',
-            words: 'Revise',
-            figure: marks?.revised === true ? 'handed in' : over ? 'not handed in' : until(due, zone, 'due'),
+            words: say('revise'),
+            figure: marks?.revised === true ? say('handedIn') : over ? say('notHandedIn') : until(due, zone, 'due'),
             alert: marks?.revised !== true && over,
             ...stretch(dates?.release, due),
           },
@@ -167,8 +183,13 @@ function afterSegments(exchange: ExchangeView, dates: ResolvedDates | null, zone
     : [
         {
           key: 'reflection',
-          words: 'Reflection',
-          figure: marks?.reflected === true ? 'handed in' : exchange.feedbackOpen ? 'not handed in' : 'after feedback',
+          words: say('reflection'),
+          figure:
+            marks?.reflected === true
+              ? say('handedIn')
+              : exchange.feedbackOpen
+                ? say('notHandedIn')
+                : say('afterFeedback'),
           alert: marks?.reflected !== true && exchange.feedbackOpen && !mayReflect,
           ...{ from: null, until: null },
         },
@@ -179,8 +200,8 @@ function afterSegments(exchange: ExchangeView, dates: ResolvedDates | null, zone
       : [
           {
             key: 'grade',
-            words: 'Grade',
-            figure: exchange.gradeOpen ? 'is there' : 'not released',
+            words: say('grade'),
+            figure: exchange.gradeOpen ? say('isThere') : say('notReleased'),
             ...{ from: null, until: null },
           },
         ];
@@ -195,8 +216,10 @@ function practiceSegment(
 ): Bare[] {
   if (practice === null) return [];
   const { done, of, first } = practice;
-  const figure = opened ? `${done} of ${of} done` : until(dates?.draftsOpen, zone, 'opens');
-  return [{ key: 'practice', words: 'Practice', figure, alert: opened && first && done < of, from: null, until: null }];
+  const figure = opened ? say('ofDoneOf2', { done, of }) : until(dates?.draftsOpen, zone, 'opens');
+  return [
+    { key: 'practice', words: say('practice'), figure, alert: opened && first && done < of, from: null, until: null },
+  ];
 }
 
 function isShort(marks: ExchangeView['marks']): boolean {
@@ -204,7 +227,7 @@ function isShort(marks: ExchangeView['marks']): boolean {
 }
 
 function reviewFigure(done: number, allocated: number): string {
-  return allocated === 0 ? 'none allocated' : `${done} of ${allocated} done`;
+  return allocated === 0 ? say('noneAllocated') : say('ofDoneOf3', { done, allocated });
 }
 
 /** A stretch of no length is drawn like a step without a time of its own. */

@@ -1,5 +1,6 @@
 import type { DecisionsView, DraftReading, FeedbackView, ReviewFileCard } from '@salt-circle/contracts';
-import { counted, decisionKey, type AnchorMatch } from '@salt-circle/core';
+import { listed } from '@salt-circle/core';
+import { decisionKey, type AnchorMatch } from '@salt-circle/core';
 import { useEffect, useMemo, useState } from 'react';
 import { Empty, Loading, Select, Tabs } from '../../kit/index.js';
 import { Adopt, AdoptAll } from '../../app/after/Adopt.js';
@@ -20,6 +21,7 @@ import { Versions } from '../../app/after/Versions.js';
 import { decisionOf, figuresOf, remarksOf } from './remarks.js';
 import { Summary } from './Summary.js';
 import { ToDecide } from './ToDecide.js';
+import { say } from '../../words/feedback.js';
 
 /** All that an author gets: the notes on the draft, and the answers by reviewer and by criterion. */
 export function FeedbackPage() {
@@ -38,8 +40,8 @@ export function FeedbackPage() {
   if (exchange.feedbackHeld) {
     return (
       <div className="px-5">
-        <Empty title="Your feedback has not been released yet.">
-          <p>That of others has. Your instructor releases yours later; you will find it here and in Today.</p>
+        <Empty title={say('yourFeedbackHasNotBeen')}>
+          <p>{say('thatOfOthersHasYour')}</p>
         </Empty>
       </div>
     );
@@ -47,27 +49,31 @@ export function FeedbackPage() {
   if (!exchange.feedbackOpen) {
     return (
       <div className="px-5">
-        <Empty title="Feedback has not been released yet.">
-          <p>You will read it here {at !== null && <When at={at} timeZone={exchange.course.timeZone} />}.</p>
+        <Empty title={say('feedbackHasNotBeenReleased')}>
+          <p>
+            {at === null
+              ? say('readItHereLater')
+              : say('youWillReadItHere', { when: <When at={at} timeZone={exchange.course.timeZone} /> })}
+          </p>
         </Empty>
       </div>
     );
   }
   if (error !== undefined) return <ProblemNotice error={error} />;
-  if (data === undefined) return <Loading what="your feedback" />;
+  if (data === undefined) return <Loading what={say('yourFeedback')} />;
   const [first] = data.drafts;
   if (first === undefined) {
     return (
       <div className="px-5">
-        <Empty title="There is no feedback for you in this exchange.">
-          <p>You did not hand in a draft, so nobody reviewed one.</p>
+        <Empty title={say('thereIsNoFeedbackFor')}>
+          <p>{say('youDidNotHandIn')}</p>
         </Empty>
       </div>
     );
   }
   return (
     <Versions feedback={data} first={first}>
-      {(of, draft, where) => <Feedback feedback={of} draft={draft} where={where} />}
+      {(of, draft, version) => <Feedback feedback={of} draft={draft} version={version} />}
     </Versions>
   );
 }
@@ -101,11 +107,11 @@ function useNotes({ parts }: DraftReading, reviews: FeedbackView['reviews']): re
 interface FeedbackProps {
   readonly feedback: FeedbackView;
   readonly draft: DraftReading;
-  /** Said beside the counts, where there is more than one version. */
-  readonly where: string;
+  /** Said beside the counts, where there is more than one. */
+  readonly version: number | null;
 }
 
-function Feedback({ feedback, draft, where }: FeedbackProps) {
+function Feedback({ feedback, draft, version }: FeedbackProps) {
   const exchange = useExchange();
   const notes = useNotes(draft, feedback.reviews);
   const [tab, setTab] = useState('reviewer');
@@ -151,8 +157,8 @@ function Feedback({ feedback, draft, where }: FeedbackProps) {
         exchangeId={exchange.id}
         notes={notes}
         reading={reading}
-        label="Your draft with its notes"
-        marginLabel="Notes beside your draft"
+        label={say('yourDraftWithItsNotes')}
+        marginLabel={say('notesBesideYourDraft')}
       >
         <div className="mb-4 flex flex-wrap items-start justify-between gap-3">
           <h2 className="font-serif text-2xl font-semibold">{draft.title}</h2>
@@ -161,23 +167,28 @@ function Feedback({ feedback, draft, where }: FeedbackProps) {
       </ReadDraft>
       <section className="border-l border-line bg-crust px-5 py-3">
         <p className="text-ink-soft">
-          {whoseWords(feedback.reviews)}, {counted(notes.length, '1 note', '# notes')}
-          {where}
-          {feedback.missing > 0 &&
-            `; ${counted(feedback.missing, '1 more review was', '# more reviews were')} not submitted`}
-          {figures.remarks > 0 &&
-            `; ${figures.decided} of ${counted(figures.remarks, '1 remark', '# remarks')} decided`}
+          {listed(
+            [
+              whoseWords(feedback.reviews),
+              version === null
+                ? say('notes', { notes: notes.length })
+                : say('notesOnVersion', { notes: notes.length, version }),
+              ...(feedback.missing > 0 ? [say('moreReviewsWere', { missing: feedback.missing })] : []),
+              ...(figures.remarks > 0 ? [say('remarks', figures)] : []),
+            ],
+            'comma',
+          )}
         </p>
         <Summary feedback={feedback} />
         <Tabs
-          label="Feedback"
+          label={say('feedback')}
           all={printing}
           value={tab}
           onChange={setTab}
           tabs={[
             {
               key: 'reviewer',
-              words: 'By reviewer',
+              words: say('byReviewer'),
               content: (
                 <ByReviewer
                   feedback={feedback}
@@ -191,18 +202,18 @@ function Feedback({ feedback, draft, where }: FeedbackProps) {
                 />
               ),
             },
-            { key: 'criterion', words: 'By criterion', content: <ByCriterion feedback={feedback} /> },
+            { key: 'criterion', words: say('byCriterion'), content: <ByCriterion feedback={feedback} /> },
             {
               key: 'passage',
-              words: `Notes ${notes.length}`,
+              words: say('notesOf', { notes: notes.length }),
               content: (
                 <ul className="space-y-3 py-3">
                   {notes.length > 1 && (
                     <li className="no-print">
                       <Select
-                        label="In the order of"
+                        label={say('inOrderOf')}
                         value={order}
-                        options={ORDERS}
+                        options={ordersOfNotes()}
                         onChange={(value) => setOrder(value as typeof order)}
                       />
                     </li>
@@ -213,9 +224,7 @@ function Feedback({ feedback, draft, where }: FeedbackProps) {
                     </li>
                   )}
                   {gone.length > 0 && (
-                    <li className="text-sm text-copper">
-                      {counted(gone.length, 'One note is', '# notes are')} on a passage that your draft no longer has.
-                    </li>
+                    <li className="text-sm text-copper">{say('notesAreOnPassageThat', { gone: gone.length })}</li>
                   )}
                   {inOrder(notes, order).map((note) => (
                     <li key={note.id}>{reading.show(note, true)}</li>
@@ -225,7 +234,7 @@ function Feedback({ feedback, draft, where }: FeedbackProps) {
             },
             {
               key: 'decide',
-              words: `To decide ${open.length}`,
+              words: say('toDecide', { open: open.length }),
               content: (
                 <ToDecide
                   open={open}
@@ -241,8 +250,8 @@ function Feedback({ feedback, draft, where }: FeedbackProps) {
           ]}
         />
         {count === 0 && (
-          <Empty title="No review of your draft was submitted.">
-            <p>Talk to your instructor: they may be able to read it themselves.</p>
+          <Empty title={say('noReviewOfYourDraft')}>
+            <p>{say('talkToYourInstructorThey')}</p>
           </Empty>
         )}
       </section>
@@ -253,21 +262,28 @@ function Feedback({ feedback, draft, where }: FeedbackProps) {
 function whoseWords(reviews: FeedbackView['reviews']): string {
   const others = reviews.filter(({ self }) => !self);
   const staff = others.filter(({ reviewer }) => reviewer.role !== undefined).length;
-  return [
-    counted(others.length - staff, '1 reviewer', '# reviewers'),
-    ...(staff === 0 ? [] : [counted(staff, '1 review by staff', '# reviews by staff')]),
-    ...(reviews.length > others.length ? ['your self-review'] : []),
-  ].join(', ');
+  return listed(
+    [
+      say('reviewers', { others: others.length - staff }),
+      ...(staff === 0 ? [] : [say('reviewsByStaff', { staff })]),
+      ...(reviews.length > others.length ? [say('yourSelfReview')] : []),
+    ],
+    'comma',
+  );
 }
 
-const ORDERS = [
-  ['place', 'the draft'],
-  ['kind', 'their kinds'],
-  ['reviewer', 'reviewers'],
-] as const;
+const ordersOfNotes = () =>
+  [
+    ['place', say('draft')],
+    ['kind', say('theirKinds')],
+    ['reviewer', 'reviewers'],
+  ] as const;
 const KINDS = ['change', 'fix', 'ask', 'keep'] as const;
 
-function inOrder(notes: readonly FeedbackNote[], order: (typeof ORDERS)[number][0]): readonly FeedbackNote[] {
+function inOrder(
+  notes: readonly FeedbackNote[],
+  order: ReturnType<typeof ordersOfNotes>[number][0],
+): readonly FeedbackNote[] {
   if (order === 'place') return notes;
   const rank = ({ kind, reviewId }: FeedbackNote) => (order === 'kind' ? String(KINDS.indexOf(kind)) : reviewId);
   return notes.toSorted((a, b) => (rank(a) < rank(b) ? -1 : rank(a) > rank(b) ? 1 : 0));

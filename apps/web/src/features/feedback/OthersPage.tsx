@@ -1,5 +1,4 @@
 import type { DraftReading, FeedbackView } from '@salt-circle/contracts';
-import { counted } from '@salt-circle/core';
 import { useMemo, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { useOthersQuery } from '../../app/after/afterApi.js';
@@ -8,6 +7,7 @@ import { inPlace, ReadDraft, useReadNotes, type ReadNote } from '../../app/readi
 import { useExchange } from '../../app/useExchange.js';
 import { Empty, Loading, Tabs } from '../../kit/index.js';
 import { ByCriterion, ByReviewer } from '../../app/after/Answers.js';
+import { say } from '../../words/feedback.js';
 
 /** For a reviewer: what others wrote about the draft that one reviewed. */
 export function OthersPage() {
@@ -16,18 +16,18 @@ export function OthersPage() {
   const { data, error } = useOthersQuery(reviewId, { refetchOnMountOrArgChange: true });
   if (error !== undefined) return <ProblemNotice error={error} />;
   const [draft] = data?.drafts ?? [];
-  if (data === undefined || draft === undefined) return <Loading what="the other reviews" />;
+  if (data === undefined || draft === undefined) return <Loading what={say('otherReviews')} />;
   return (
     <>
       <p className="px-6 pt-4 text-ink-soft">
         <Link to={`/exchanges/${exchange.id}/review`} className="text-dusk underline">
-          Your reviews
+          {say('yourReviews')}
         </Link>{' '}
-        / {counted(data.reviews.length, 'one review by somebody else', '# reviews by others')}
+        / {say('reviewsByOthers', { reviews: data.reviews.length })}
       </p>
       {data.reviews.length === 0 ? (
         <div className="px-6">
-          <Empty title="Nobody else reviewed this draft." />
+          <Empty title={say('nobodyElseReviewedThisDraft')} />
         </div>
       ) : (
         <Others others={data} draft={draft} />
@@ -55,21 +55,21 @@ function Others({ others, draft }: { readonly others: FeedbackView; readonly dra
         exchangeId={exchange.id}
         notes={notes}
         reading={reading}
-        label="The draft with the notes of others"
-        marginLabel="Notes of others"
+        label={say('draftWithNotesOfOthers')}
+        marginLabel={say('notesOfOthers')}
       />
       <section className="border-l border-line bg-crust px-5 py-3">
         <Tabs
-          label="Reviews by others"
+          label={say('reviewsByOthersLabel')}
           value={tab}
           onChange={setTab}
           tabs={[
             {
               key: 'reviewer',
-              words: 'By reviewer',
+              words: say('byReviewer'),
               content: <ByReviewer feedback={others} timeZone={exchange.course.timeZone} asks={false} />,
             },
-            { key: 'criterion', words: 'By criterion', content: <ByCriterion feedback={others} /> },
+            { key: 'criterion', words: say('byCriterion'), content: <ByCriterion feedback={others} /> },
           ]}
         />
       </section>

@@ -1,5 +1,6 @@
 import type { FeedbackView } from '@salt-circle/contracts';
-import { agreedOn, counted, listed } from '@salt-circle/core';
+import { agreedOn, listed } from '@salt-circle/core';
+import { say } from '../../words/feedback.js';
 
 /** In sentences: what all reviews agree on, and where they differ. */
 export function Summary({ feedback }: { readonly feedback: FeedbackView }) {
@@ -13,17 +14,23 @@ export function Summary({ feedback }: { readonly feedback: FeedbackView }) {
   const agree = found.agree.filter(({ reviews }) => reviews === byOthers.length);
   const { differ } = found;
   if (agree.length === 0 && differ.length === 0) return null;
-  const all = counted(byOthers.length, 'Your reviewer', 'All your reviewers');
   return (
     <div className="mt-1 mb-2 space-y-1 text-sm">
       {agree.length > 0 && (
         <p>
-          {all} agree on {listed(agree.map(({ title, words }) => `“${title}” (${words[0] ?? ''})`))}.
+          {say('agreeOn', {
+            reviewers: byOthers.length,
+            items: listed(agree.map(({ title, words }) => say('itemSaid', { title, words: words[0] ?? '' }))),
+          })}
         </p>
       )}
       {differ.length > 0 && (
         <p>
-          They differ on {listed(differ.map(({ title, words }) => `“${title}” (from ${words[0]} to ${words[1]})`))}.
+          {say('theyDifferOn', {
+            differ: listed(
+              differ.map(({ title, words }) => say('fromTo', { title, low: words[0] ?? '', high: words[1] ?? '' })),
+            ),
+          })}
         </p>
       )}
     </div>

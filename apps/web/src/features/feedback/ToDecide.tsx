@@ -2,6 +2,7 @@ import type { ReactNode } from 'react';
 import { labelWords } from '../../app/People.js';
 import { Empty } from '../../kit/index.js';
 import type { Remark } from './remarks.js';
+import { say } from '../../words/feedback.js';
 
 interface ToDecideProps {
   readonly open: readonly Remark[];
@@ -14,8 +15,8 @@ interface ToDecideProps {
 export function ToDecide({ open, all, show, decide }: ToDecideProps) {
   if (open.length === 0) {
     return (
-      <Empty title={all === 0 ? 'Nothing here asks for a decision.' : 'Everything is decided.'}>
-        {all > 0 && <p>Your plan of changes is under Revise.</p>}
+      <Empty title={all === 0 ? say('nothingHereAsksForDecision') : say('everythingIsDecided')}>
+        {all > 0 && <p>{say('yourPlanOfChangesIs')}</p>}
       </Empty>
     );
   }
@@ -28,9 +29,9 @@ export function ToDecide({ open, all, show, decide }: ToDecideProps) {
           ) : (
             <div className="border-l-[3px] border-line px-2.5 py-1 text-sm">
               <p>
-                <span className="font-semibold">Next step</span>{' '}
+                <span className="font-semibold">{say('nextStep')}</span>{' '}
                 <span className="text-ink-soft">
-                  {labelWords(remark.by)}, {remark.itemTitle}
+                  {say('ofItem', { reviewer: labelWords(remark.by), item: remark.itemTitle })}
                 </span>
               </p>
               <p className="whitespace-pre-wrap">{remark.words}</p>

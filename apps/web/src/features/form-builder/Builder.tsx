@@ -14,6 +14,7 @@ import { begin, historyReducer, type HistoryAction } from './history.js';
 import { newItem } from './items.js';
 import { ItemList } from './ItemList.js';
 import { useEditing } from './useEditing.js';
+import { say } from '../../words/form-builder.js';
 
 export interface BuilderProps {
   readonly built: Built;
@@ -84,11 +85,11 @@ export function Builder(props: BuilderProps) {
             {!readOnly && <SaveMark state={saving.state} savedAt={saving.savedAt} />}
             {!readOnly && <UndoButtons history={history} dispatch={dispatch} />}
             <Button small onClick={() => setPreviewing(!previewing)}>
-              {previewing ? 'Back to building' : 'Preview'}
+              {previewing ? say('backToBuilding') : say('preview')}
             </Button>
             {previewing && (
               <Button small onClick={() => window.print()}>
-                Print
+                {say('print')}
               </Button>
             )}
             {actions}
@@ -106,7 +107,7 @@ export function Builder(props: BuilderProps) {
         )}
         {titled && !previewing && (
           <input
-            aria-label="Title of the form"
+            aria-label={say('titleOfForm')}
             value={form.title}
             maxLength={200}
             readOnly={readOnly}
@@ -181,13 +182,13 @@ function UndoButtons({ history, dispatch }: UndoProps) {
       <Tooltip
         words={
           <>
-            Undo <Key>Ctrl Z</Key>
+            {say('undo')} <Key>{say('ctrlZ')}</Key>
           </>
         }
       >
         <button
           type="button"
-          aria-label="Undo"
+          aria-label={say('undo')}
           disabled={history.past.length === 0}
           onClick={() => dispatch({ type: 'undo' })}
           className="rounded p-1.5 hover:bg-crust disabled:opacity-40"
@@ -198,13 +199,13 @@ function UndoButtons({ history, dispatch }: UndoProps) {
       <Tooltip
         words={
           <>
-            Redo <Key>Ctrl Shift Z</Key>
+            {say('redo')} <Key>{say('ctrlShiftZ')}</Key>
           </>
         }
       >
         <button
           type="button"
-          aria-label="Redo"
+          aria-label={say('redo')}
           disabled={history.future.length === 0}
           onClick={() => dispatch({ type: 'redo' })}
           className="rounded p-1.5 hover:bg-crust disabled:opacity-40"

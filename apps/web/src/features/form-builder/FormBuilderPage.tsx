@@ -10,6 +10,7 @@ import { useFresh } from '../../app/useFresh.js';
 import { Button, buttonClass, Dialog, Empty, Loading, Notice, TextField } from '../../kit/index.js';
 import { asBuilt, Builder } from './Builder.js';
 import { useFormQuery, useKeepFormMutation, useTakeFormMutation } from './formApi.js';
+import { say } from '../../words/form-builder.js';
 
 /** The review form of an exchange. */
 export function FormBuilderPage() {
@@ -19,7 +20,7 @@ export function FormBuilderPage() {
   // Taken from the library, the form is another one, and the builder begins anew with it.
   const [taken, setTaken] = useState(0);
   if (query.error !== undefined) return <ProblemNotice error={query.error} />;
-  if (form === undefined) return <Loading what="the form" />;
+  if (form === undefined) return <Loading what={say('form')} />;
   return <ExchangeForm key={taken} form={form} onTaken={() => setTaken(taken + 1)} />;
 }
 
@@ -38,11 +39,11 @@ function ExchangeForm({ form, onTaken }: { readonly form: FormView; readonly onT
       readOnly={form.frozen !== null || !instructor}
       saveKey={saveKey}
       url={`/api/exchanges/${exchange.id}/form`}
-      heading="Review form"
+      heading={say('reviewForm')}
       onSaved={onSaved}
       notice={
         form.frozen !== null && (
-          <Notice title="This form can no longer change.">
+          <Notice title={say('thisFormCanNoLonger')}>
             <p>{form.frozen}</p>
           </Notice>
         )
@@ -54,7 +55,7 @@ function ExchangeForm({ form, onTaken }: { readonly form: FormView; readonly onT
           )}
           {instructor && <KeepInLibrary saveKey={saveKey} />}
           <Link to={`/exchanges/${exchange.id}/plan`} className={buttonClass('plain', true)}>
-            Back to the plan
+            {say('backToPlan')}
           </Link>
         </>
       }
@@ -87,19 +88,19 @@ function TakeFromLibrary({ saveKey, revision, onTaken }: TakeProps) {
   return (
     <>
       <Button small onClick={() => setOpen(true)}>
-        From the library…
+        {say('fromLibrary')}
       </Button>
       <Dialog
         open={open}
         onClose={() => setOpen(false)}
-        title="A form from the library"
-        description="A copy of it takes the place of the present form. The one in the library stays as it is."
+        title={say('formFromLibrary')}
+        description={say('copyOfItTakesPlace')}
       >
         {error !== undefined && <ProblemNotice error={error} />}
         {taking.error !== undefined && <ProblemNotice error={taking.error} />}
         {data !== undefined && forms.length === 0 && (
-          <Empty title="There are no forms in the library yet.">
-            <p>Keep this one there once it is made, or add one under Library in the course.</p>
+          <Empty title={say('thereAreNoFormsIn')}>
+            <p>{say('keepThisOneThereOnce')}</p>
           </Empty>
         )}
         <ul>
@@ -108,8 +109,8 @@ function TakeFromLibrary({ saveKey, revision, onTaken }: TakeProps) {
               <span>
                 <strong>{title}</strong> <span className="text-ink-soft">{about}</span>
               </span>
-              <Button small busy={taking.isLoading} onClick={() => void go(id)} aria-label={`Use “${title}”`}>
-                Use it
+              <Button small busy={taking.isLoading} onClick={() => void go(id)} aria-label={say('use', { title })}>
+                {say('useIt')}
               </Button>
             </li>
           ))}
@@ -132,19 +133,24 @@ function KeepInLibrary({ saveKey }: { readonly saveKey: string }) {
   return (
     <>
       <Button small onClick={() => setOpen(true)}>
-        {isSuccess ? 'Kept in the library' : 'Keep in the library…'}
+        {isSuccess ? say('keptInLibrary') : say('keepInLibrary')}
       </Button>
       <Dialog
         open={open}
         onClose={() => setOpen(false)}
-        title="Keep this form in the library"
-        description="A copy is kept under this title, to be used in other exchanges and copied to other courses."
+        title={say('keepThisFormInLibrary')}
+        description={say('copyIsKeptUnderThis')}
       >
         <div className="space-y-3">
-          <TextField label="Title" value={title} maxLength={200} onChange={({ target }) => setTitle(target.value)} />
+          <TextField
+            label={say('title')}
+            value={title}
+            maxLength={200}
+            onChange={({ target }) => setTitle(target.value)}
+          />
           {error !== undefined && <ProblemNotice error={error} />}
           <Button look="primary" busy={isLoading} onClick={() => void go()}>
-            Keep a copy
+            {say('keepCopy')}
           </Button>
         </div>
       </Dialog>

@@ -1,7 +1,8 @@
 import type { FieldProblem } from '@salt-circle/contracts';
-import { counted, formMaximum, itemMaximum, weightSum, type ItemKind, type ReviewForm } from '@salt-circle/core';
+import { formMaximum, itemMaximum, weightSum, type ItemKind, type ReviewForm } from '@salt-circle/core';
 import { KINDS } from '../../app/form/kinds.js';
 import { Key, Select, NumberBox } from '../../kit/index.js';
+import { say } from '../../words/form-builder.js';
 
 export interface FormTotalsProps {
   readonly form: ReviewForm;
@@ -20,7 +21,7 @@ export function FormTotals({ form, readOnly, problems, onAdd, onChange }: FormTo
     <aside className="no-print border-l border-line bg-crust px-5 py-5">
       {!readOnly && (
         <section className="mb-5">
-          <h3 className="mb-1 font-semibold">Add</h3>
+          <h3 className="mb-1 font-semibold">{say('add')}</h3>
           {KINDS.map(({ kind, word, remark, key }) => (
             <button
               key={kind}
@@ -35,46 +36,46 @@ export function FormTotals({ form, readOnly, problems, onAdd, onChange }: FormTo
       )}
       <Sum form={form} />
       <fieldset disabled={readOnly} className="mt-5 space-y-3 border-t border-line pt-4">
-        <legend className="sr-only">The form as a whole</legend>
+        <legend className="sr-only">{say('formAsWhole')}</legend>
         <Select
-          label="The score goes by"
+          label={say('scoreGoesBy')}
           value={form.weighting}
           options={[
-            ['points', 'points, added up'],
-            ['weights', 'weights, in percent'],
+            ['points', say('pointsAddedUp')],
+            ['weights', say('weightsInPercent')],
           ]}
           onChange={(weighting) => onChange({ weighting: weighting as ReviewForm['weighting'] })}
         />
         <Select
-          label="Overall comment"
+          label={say('overallComment')}
           value={form.overall}
           options={[
-            ['none', 'not asked for'],
-            ['optional', 'may be given'],
-            ['required', 'must be given'],
+            ['none', say('notAskedFor')],
+            ['optional', say('mayBeGiven')],
+            ['required', say('mustBeGiven')],
           ]}
           onChange={(overall) => onChange({ overall: overall as ReviewForm['overall'] })}
         />
         {form.overall !== 'none' && (
           <p className="flex items-center gap-2">
-            at least
+            {say('atLeast')}
             <NumberBox
-              label="Least words of the overall comment"
+              label={say('leastWordsOfOverallComment')}
               value={form.overallWords}
               blank={0}
               min={0}
               max={2000}
               onChange={(value) => onChange({ overallWords: value ?? 0 })}
             />
-            words
+            {say('words')}
           </p>
         )}
         <div>
-          <p className="font-medium">Notes on the draft</p>
+          <p className="font-medium">{say('notesOnDraft')}</p>
           <p className="mt-1 flex items-center gap-2">
-            at least
+            {say('atLeast')}
             <NumberBox
-              label="Least number of notes"
+              label={say('leastNumberOfNotes')}
               value={form.minimumNotes}
               blank={0}
               min={0}
@@ -83,9 +84,9 @@ export function FormTotals({ form, readOnly, problems, onAdd, onChange }: FormTo
             />
           </p>
           <p className="mt-1 flex items-center gap-2">
-            hoped for
+            {say('hopedFor')}
             <NumberBox
-              label="Number of notes hoped for"
+              label={say('numberOfNotesHopedFor')}
               value={form.targetNotes}
               blank={0}
               min={0}
@@ -123,8 +124,11 @@ function Sum({ form }: { readonly form: ReviewForm }) {
   return (
     <section>
       <h3 className="font-semibold">
-        {points === null ? 'No points' : byWeights ? `Weights add up to ${weights}` : `${points} points`},{' '}
-        {counted(items.length, '1 item', '# items')}
+        {points === null
+          ? say('noPoints', { items: items.length })
+          : byWeights
+            ? say('weightsAddUpTo', { weights, items: items.length })
+            : say('points', { points, items: items.length })}
       </h3>
       {scored.some(({ share }) => share > 0) && (
         <>
@@ -141,7 +145,9 @@ function Sum({ form }: { readonly form: ReviewForm }) {
         </>
       )}
       <p className="mt-2 text-ink-soft">
-        {required} of {items.length} items required{words > 0 && `, at least ${words} words in all`}
+        {words > 0
+          ? say('ofItemsRequiredAtLeast', { required, items: items.length, words })
+          : say('ofItemsRequired', { required, items: items.length })}
       </p>
     </section>
   );

@@ -8,6 +8,7 @@ import { kindWord } from '../../app/form/kinds.js';
 import { Checkbox, Tooltip, NumberBox } from '../../kit/index.js';
 import { KindEditor } from './KindEditor.js';
 import { PlainInput } from './PlainInput.js';
+import { say } from '../../words/form-builder.js';
 
 /** What can be done to an item. The same object at every render, so that editing one item does not draw the others. */
 export interface ItemActions {
@@ -44,7 +45,7 @@ export const ItemEditor = memo(function ItemEditor({
     id: item.id,
     disabled: readOnly,
   });
-  const name = item.title === '' ? `item ${number}` : `“${item.title}”`;
+  const name = item.title === '' ? say('item', { number }) : `“${item.title}”`;
   const { change } = actions;
   return (
     <li
@@ -58,7 +59,7 @@ export const ItemEditor = memo(function ItemEditor({
             type="button"
             {...attributes}
             {...listeners}
-            aria-label={`Move ${name} by dragging, or press space and use the arrow keys`}
+            aria-label={say('moveByDraggingOrPress', { name })}
             className="cursor-grab touch-none"
           >
             <GripVertical size={18} aria-hidden="true" />
@@ -69,24 +70,26 @@ export const ItemEditor = memo(function ItemEditor({
       <fieldset disabled={readOnly} className="min-w-0 space-y-2">
         <legend className="sr-only">{name}</legend>
         <PlainInput
-          label="What it asks"
+          label={say('whatItAsks')}
           value={item.title}
           autoFocus={autoFocus}
           strong
           placeholder={
-            item.kind === 'prompt' ? 'What to write about' : `Name of the ${kindWord(item.kind).toLowerCase()}`
+            item.kind === 'prompt'
+              ? say('whatToWriteAbout')
+              : say('nameOf', { kindWord: kindWord(item.kind).toLowerCase() })
           }
           onChange={(title) => change({ ...item, title })}
         />
         <PlainInput
-          label="Guidance"
+          label={say('guidance')}
           value={item.guidance}
-          placeholder="Guidance for the reviewer (may be left empty)"
+          placeholder={say('guidanceForReviewerMayBe')}
           onChange={(guidance) => change({ ...item, guidance })}
         />
         <KindEditor item={item} readOnly={readOnly} onChange={change} />
         <Checkbox
-          label="Required"
+          label={say('required')}
           checked={item.required}
           onChange={(event) => change({ ...item, required: event.target.checked })}
         />
@@ -101,16 +104,20 @@ export const ItemEditor = memo(function ItemEditor({
         <Worth item={item} weightSum={weightSum} readOnly={readOnly} onChange={change} />
         {!readOnly && (
           <div className="flex">
-            <IconButton words={`Move ${name} up`} disabled={number === 1} onClick={() => actions.move(item.id, -1)}>
+            <IconButton
+              words={say('moveUp', { name })}
+              disabled={number === 1}
+              onClick={() => actions.move(item.id, -1)}
+            >
               <ArrowUp size={17} aria-hidden="true" />
             </IconButton>
-            <IconButton words={`Move ${name} down`} disabled={last} onClick={() => actions.move(item.id, 1)}>
+            <IconButton words={say('moveDown', { name })} disabled={last} onClick={() => actions.move(item.id, 1)}>
               <ArrowDown size={17} aria-hidden="true" />
             </IconButton>
-            <IconButton words={`Duplicate ${name}`} onClick={() => actions.duplicate(item.id)}>
+            <IconButton words={say('duplicate', { name })} onClick={() => actions.duplicate(item.id)}>
               <Copy size={16} aria-hidden="true" />
             </IconButton>
-            <IconButton words={`Remove ${name}`} onClick={() => actions.remove(item.id)}>
+            <IconButton words={say('remove', { name })} onClick={() => actions.remove(item.id)}>
               <Trash2 size={17} aria-hidden="true" />
             </IconButton>
           </div>
@@ -127,17 +134,15 @@ type WorthProps = Pick<ItemEditorProps, 'item' | 'weightSum' | 'readOnly'> & {
 /** Points, and the weight with its share where the form goes by weights. */
 function Worth({ item, weightSum, readOnly, onChange }: WorthProps) {
   const points = itemMaximum(item);
-  if (points === null) return <p className="text-ink-soft">no points</p>;
+  if (points === null) return <p className="text-ink-soft">{say('noPointsWord')}</p>;
   return (
     <div>
-      <p>
-        <strong>{points}</strong> points
-      </p>
+      <p>{say('pointsOf', { strong: <strong>{points}</strong> })}</p>
       {weightSum !== null && (
         <fieldset disabled={readOnly} className="flex items-center justify-end gap-1.5 text-sm">
-          weight
+          {say('weight')}
           <NumberBox
-            label={`Weight of ${item.title === '' ? 'this item' : item.title}`}
+            label={say('weightOf', { title: item.title === '' ? say('thisItem') : item.title })}
             value={item.weight}
             blank={0}
             min={0}

@@ -15,6 +15,7 @@ import type { Built } from './built.js';
 import { moved, usualItems } from './items.js';
 import { ItemEditor, type ItemActions } from './ItemEditor.js';
 import type { Editing } from './useEditing.js';
+import { say } from '../../words/form-builder.js';
 
 const NONE: readonly FieldProblem[] = [];
 // Made once: with new options at each letter, dragging would be set up anew for every item.
@@ -68,13 +69,10 @@ export function ItemList({ form, readOnly, focusId, byItem, weights, editing }: 
   const ids = useMemo(() => (order === '' ? [] : order.split(' ')), [order]);
   if (items.length === 0) {
     return (
-      <Empty title="The form has no items.">
-        <p>
-          Add a criterion with named levels, a prompt that asks for a few sentences, or any of the others at the side. A
-          form can also do without: for comments only, require an overall comment or ask for notes.
-        </p>
+      <Empty title={say('formHasNoItems')}>
+        <p>{say('addCriterionWithNamedLevels')}</p>
         {!readOnly && (
-          <Button onClick={() => editing.items('usual', () => usualItems())}>Begin with a usual form</Button>
+          <Button onClick={() => editing.items('usual', () => usualItems())}>{say('beginWithUsualForm')}</Button>
         )}
       </Empty>
     );

@@ -1,5 +1,6 @@
 import type { CommentRule, FormItem } from '@salt-circle/core';
 import { NumberBox } from '../../kit/index.js';
+import { say } from '../../words/form-builder.js';
 
 export interface KindEditorProps<Item = FormItem> {
   readonly item: Item;
@@ -21,24 +22,24 @@ export function MinimumWords({
 }) {
   return (
     <p className="flex items-center gap-2">
-      At least
+      {say('atLeastLabel')}
       <NumberBox
-        label="Least number of words"
+        label={say('leastNumberOfWords')}
         value={value}
         blank={0}
         min={0}
         max={2000}
         onChange={(next) => onChange(next ?? 0)}
       />
-      words{each && ' in each'}
+      {each ? say('wordsInEach') : say('words')}
     </p>
   );
 }
 
-const COMMENTS: ReadonlyArray<readonly [CommentRule, string]> = [
-  ['none', 'no reason asked for'],
-  ['optional', 'a reason may be given'],
-  ['required', 'a reason must be given'],
+const commentRules = (): ReadonlyArray<readonly [CommentRule, string]> => [
+  ['none', say('noReasonAskedFor')],
+  ['optional', say('reasonMayBeGiven')],
+  ['required', say('reasonMustBeGiven')],
 ];
 
 interface CommentSelectProps {
@@ -50,13 +51,13 @@ interface CommentSelectProps {
 export function CommentSelect({ value, onChange }: CommentSelectProps) {
   return (
     <label className="flex items-center gap-2">
-      <span className="sr-only">Reason</span>
+      <span className="sr-only">{say('reason')}</span>
       <select
         value={value}
         onChange={(event) => onChange(event.target.value as CommentRule)}
         className="rounded border border-line bg-paper px-2 py-0.5"
       >
-        {COMMENTS.map(([key, words]) => (
+        {commentRules().map(([key, words]) => (
           <option key={key} value={key}>
             {words}
           </option>

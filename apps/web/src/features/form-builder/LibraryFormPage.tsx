@@ -8,6 +8,7 @@ import { useMe } from '../../app/session/useMe.js';
 import { useFresh } from '../../app/useFresh.js';
 import { buttonClass, Loading } from '../../kit/index.js';
 import { asBuilt, Builder } from './Builder.js';
+import { say } from '../../words/form-builder.js';
 
 /** A form of the library, edited apart from any exchange. */
 export function LibraryFormPage() {
@@ -16,7 +17,7 @@ export function LibraryFormPage() {
   const query = useLibraryFormQuery({ courseId: course.id, id: formId }, { refetchOnMountOrArgChange: true });
   const form = useFresh(query);
   if (query.error !== undefined) return <ProblemNotice error={query.error} />;
-  if (form === undefined) return <Loading what="the form" />;
+  if (form === undefined) return <Loading what={say('form')} />;
   return <LibraryForm form={form} />;
 }
 
@@ -34,11 +35,11 @@ function LibraryForm({ form }: { readonly form: LibraryFormView }) {
       readOnly={course.role !== 'instructor'}
       saveKey={`${me.id}:library:${form.id}`}
       url={`/api/courses/${course.id}/library/forms/${form.id}`}
-      heading="Form in the library"
+      heading={say('formInLibrary')}
       onSaved={onSaved}
       actions={
         <Link to={`/courses/${course.id}/library`} className={buttonClass('plain', true)}>
-          Back to the library
+          {say('backToLibrary')}
         </Link>
       }
     />

@@ -1,5 +1,6 @@
 import { Plus, X } from 'lucide-react';
 import { useLayoutEffect, useRef, type ReactNode } from 'react';
+import { say } from '../../words/form-builder.js';
 
 export interface PartListProps<T> {
   readonly parts: readonly T[];
@@ -60,7 +61,7 @@ export function PartList<T extends { readonly id: string }>({
           {!readOnly && parts.length > least && (
             <button
               type="button"
-              aria-label={`Remove ${word} ${index + 1}`}
+              aria-label={say('removeOf', { word, index: index + 1 })}
               onClick={() => {
                 going.current = index;
                 onRemove(part.id);
@@ -79,7 +80,8 @@ export function PartList<T extends { readonly id: string }>({
             onClick={add}
             className="flex flex-1 items-center gap-1 border border-dashed border-edge p-2 text-left text-ink-soft hover:bg-crust"
           >
-            <Plus size={14} aria-hidden="true" /> Add {/^[aeiou]/.test(word) ? 'an' : 'a'} {word}
+            <Plus size={14} aria-hidden="true" />{' '}
+            {/^[aeiou]/.test(word) ? say('addOf', { word }) : say('addOf2', { word })}
           </button>
         </li>
       )}

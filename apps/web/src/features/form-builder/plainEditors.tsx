@@ -5,19 +5,20 @@ import { newOption } from './items.js';
 import { CommentSelect, MinimumWords, MOST_PARTS, type KindEditorProps } from './KindParts.js';
 import { PartList } from './PartList.js';
 import { PlainInput } from './PlainInput.js';
+import { say } from '../../words/form-builder.js';
 
 export function PairEditor({ item, onChange }: KindEditorProps<PairItem>) {
   return (
     <div className="space-y-2">
       <div className="grid gap-2 sm:grid-cols-2">
         <PlainInput
-          label="Name of the first field"
+          label={say('nameOfFirstField')}
           value={item.worksLabel}
           placeholder={PAIR_WORDS.works}
           onChange={(worksLabel) => onChange({ ...item, worksLabel })}
         />
         <PlainInput
-          label="Name of the second field"
+          label={say('nameOfSecondField')}
           value={item.nextLabel}
           placeholder={PAIR_WORDS.next}
           onChange={(nextLabel) => onChange({ ...item, nextLabel })}
@@ -31,17 +32,17 @@ export function PairEditor({ item, onChange }: KindEditorProps<PairItem>) {
 export function NumberEditor({ item, onChange }: KindEditorProps<NumberItem>) {
   return (
     <div className="flex flex-wrap items-center gap-x-3 gap-y-2">
-      from
+      {say('from')}
       <NumberBox
-        label="Least value"
+        label={say('leastValue')}
         value={item.minimum}
         blank={null}
         step="any"
         onChange={(minimum) => onChange({ ...item, minimum })}
       />
-      to
+      {say('to')}
       <NumberBox
-        label="Greatest value"
+        label={say('greatestValue')}
         value={item.maximum}
         blank={null}
         step="any"
@@ -49,14 +50,14 @@ export function NumberEditor({ item, onChange }: KindEditorProps<NumberItem>) {
       />
       <span className="w-40">
         <PlainInput
-          label="What is counted"
+          label={say('whatIsCounted')}
           value={item.unit}
-          placeholder="unit, e.g. sources"
+          placeholder={say('unitEGSources')}
           onChange={(unit) => onChange({ ...item, unit })}
         />
       </span>
       <Checkbox
-        label="Whole numbers"
+        label={say('wholeNumbers')}
         checked={item.whole}
         onChange={({ target }) => onChange({ ...item, whole: target.checked })}
       />
@@ -70,7 +71,7 @@ export function ChoiceEditor({ item, readOnly, onChange }: KindEditorProps<Choic
     <div className="space-y-2">
       <PartList
         parts={options}
-        word="option"
+        word={say('option')}
         least={2}
         most={MOST_PARTS}
         readOnly={readOnly}
@@ -78,9 +79,9 @@ export function ChoiceEditor({ item, readOnly, onChange }: KindEditorProps<Choic
         onRemove={(id) => onChange({ ...item, options: options.filter((one) => one.id !== id) })}
         render={(option, number) => (
           <PlainInput
-            label={`Option ${number}`}
+            label={say('optionOf', { number })}
             value={option.title}
-            placeholder={`Option ${number}`}
+            placeholder={say('optionOf', { number })}
             onChange={(title) =>
               onChange({ ...item, options: options.map((one) => (one.id === option.id ? { ...one, title } : one)) })
             }
@@ -89,7 +90,7 @@ export function ChoiceEditor({ item, readOnly, onChange }: KindEditorProps<Choic
       />
       <div className="flex flex-wrap items-center gap-x-5 gap-y-1">
         <Checkbox
-          label="Several may be chosen"
+          label={say('severalMayBeChosen')}
           checked={item.multiple}
           onChange={({ target }) => onChange({ ...item, multiple: target.checked })}
         />

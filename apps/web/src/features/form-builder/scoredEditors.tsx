@@ -11,6 +11,7 @@ import { newBand, newEntry, newLevel } from './items.js';
 import { CommentSelect, MOST_PARTS, type KindEditorProps } from './KindParts.js';
 import { PartList } from './PartList.js';
 import { PlainInput } from './PlainInput.js';
+import { say } from '../../words/form-builder.js';
 
 export function CriterionEditor({ item, readOnly, onChange }: KindEditorProps<CriterionItem>) {
   const { levels } = item;
@@ -21,7 +22,7 @@ export function CriterionEditor({ item, readOnly, onChange }: KindEditorProps<Cr
       <PartList
         across
         parts={levels}
-        word="level"
+        word={say('level')}
         least={2}
         most={MOST_PARTS}
         readOnly={readOnly}
@@ -34,7 +35,7 @@ export function CriterionEditor({ item, readOnly, onChange }: KindEditorProps<Cr
             {withPoints && (
               <NumberBox
                 strong
-                label={`Points of level ${number}`}
+                label={say('pointsOfLevel', { number })}
                 value={level.points}
                 blank={null}
                 min={0}
@@ -43,15 +44,15 @@ export function CriterionEditor({ item, readOnly, onChange }: KindEditorProps<Cr
               />
             )}
             <PlainInput
-              label={`Name of level ${number}`}
+              label={say('nameOfLevel', { number })}
               value={level.title}
-              placeholder={`Level ${number}`}
+              placeholder={say('levelOf', { number })}
               onChange={(title) => set({ ...level, title })}
             />
             <PlainInput
-              label={`Description of level ${number}`}
+              label={say('descriptionOfLevel', { number })}
               value={level.description}
-              placeholder="Description"
+              placeholder={say('description')}
               onChange={(description) => set({ ...level, description })}
             />
           </>
@@ -59,7 +60,7 @@ export function CriterionEditor({ item, readOnly, onChange }: KindEditorProps<Cr
       />
       <div className="flex flex-wrap items-center gap-x-5 gap-y-1">
         <Checkbox
-          label="Points"
+          label={say('pointsLabel')}
           checked={withPoints}
           onChange={({ target }) =>
             onChange({
@@ -86,7 +87,7 @@ export function RangeEditor({ item, readOnly, onChange }: KindEditorProps<RangeI
       <PartList
         across
         parts={bands}
-        word="band"
+        word={say('band')}
         least={1}
         most={MOST_PARTS}
         readOnly={readOnly}
@@ -97,17 +98,17 @@ export function RangeEditor({ item, readOnly, onChange }: KindEditorProps<RangeI
             <span className="flex items-center gap-1 pr-5">
               <NumberBox
                 strong
-                label={`Band ${number} from`}
+                label={say('bandFrom', { number })}
                 value={band.from}
                 blank={0}
                 min={0}
                 step="any"
                 onChange={(from) => set({ ...band, from: from ?? 0 })}
               />
-              to
+              {say('to')}
               <NumberBox
                 strong
-                label={`Band ${number} to`}
+                label={say('bandTo', { number })}
                 value={band.to}
                 blank={0}
                 min={0}
@@ -116,15 +117,15 @@ export function RangeEditor({ item, readOnly, onChange }: KindEditorProps<RangeI
               />
             </span>
             <PlainInput
-              label={`Name of band ${number}`}
+              label={say('nameOfBand', { number })}
               value={band.title}
-              placeholder={`Band ${number}`}
+              placeholder={say('bandOf', { number })}
               onChange={(title) => set({ ...band, title })}
             />
             <PlainInput
-              label={`Description of band ${number}`}
+              label={say('descriptionOfBand', { number })}
               value={band.description}
-              placeholder="Description"
+              placeholder={say('description')}
               onChange={(description) => set({ ...band, description })}
             />
           </>
@@ -132,7 +133,7 @@ export function RangeEditor({ item, readOnly, onChange }: KindEditorProps<RangeI
       />
       <div className="flex flex-wrap items-center gap-x-5 gap-y-1">
         <label className="flex items-center gap-2">
-          in steps of
+          {say('inStepsOf')}
           <select
             value={step}
             onChange={(event) => onChange({ ...item, step: Number(event.target.value) })}
@@ -140,7 +141,7 @@ export function RangeEditor({ item, readOnly, onChange }: KindEditorProps<RangeI
           >
             {RANGE_STEPS.map((one) => (
               <option key={one} value={one}>
-                {one === 1 ? 'whole points' : one === 0.5 ? 'half points' : 'tenths'}
+                {one === 1 ? say('wholePoints') : one === 0.5 ? say('halfPoints') : say('tenths')}
               </option>
             ))}
           </select>
@@ -158,7 +159,7 @@ export function ChecklistEditor({ item, readOnly, onChange }: KindEditorProps<Ch
     <div className="space-y-2">
       <PartList
         parts={entries}
-        word="entry"
+        word={say('entry')}
         least={1}
         most={MOST_PARTS}
         readOnly={readOnly}
@@ -170,15 +171,15 @@ export function ChecklistEditor({ item, readOnly, onChange }: KindEditorProps<Ch
           return (
             <>
               <PlainInput
-                label={`Entry ${number}`}
+                label={say('entryOf', { number })}
                 value={entry.text}
-                placeholder="What is looked for"
+                placeholder={say('whatIsLookedFor')}
                 onChange={(text) => set({ text })}
               />
               {withPoints && (
                 <NumberBox
                   strong
-                  label={`Points of entry ${number}`}
+                  label={say('pointsOfEntry', { number })}
                   value={entry.points}
                   blank={null}
                   min={0}
@@ -192,14 +193,14 @@ export function ChecklistEditor({ item, readOnly, onChange }: KindEditorProps<Ch
       />
       <div className="flex flex-wrap items-center gap-x-5 gap-y-1">
         <Checkbox
-          label="Points"
+          label={say('pointsLabel')}
           checked={withPoints}
           onChange={({ target }) =>
             onChange({ ...item, entries: entries.map((one) => ({ ...one, points: target.checked ? 1 : null })) })
           }
         />
         <Checkbox
-          label="“Cannot tell” is an answer"
+          label={say('cannotTellIsAnswer')}
           checked={item.cannotTell === true}
           onChange={({ target }) => onChange({ ...item, cannotTell: target.checked })}
         />

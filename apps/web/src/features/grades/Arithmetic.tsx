@@ -3,6 +3,7 @@ import { explanationWords, shareWords, type Grade, type GradeLine, type GradeRul
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import { doneWords, partName, points, roundingWords, ruleWords, sumWords } from './gradeWords.js';
+import { say } from '../../words/grades.js';
 
 interface ArithmeticProps {
   readonly grade: Grade;
@@ -19,20 +20,20 @@ export function Arithmetic({ grade, rule, grounds, evidence, below = () => null 
   return (
     <div>
       <table className="w-full text-left">
-        <caption className="sr-only">Parts of the grade</caption>
+        <caption className="sr-only">{say('partsOfGrade')}</caption>
         <thead className="text-sm text-ink-soft">
           <tr className="border-b border-line">
             <th scope="col" className="py-1 font-normal">
-              Part
+              {say('part')}
             </th>
             <th scope="col" className="py-1 text-right font-normal">
-              Given
+              {say('given')}
             </th>
             <th scope="col" className="py-1 pl-3 text-right font-normal">
-              Weight
+              {say('weight')}
             </th>
             <th scope="col" className="py-1 pl-3 text-right font-normal">
-              Brings
+              {say('brings')}
             </th>
           </tr>
         </thead>
@@ -47,14 +48,25 @@ export function Arithmetic({ grade, rule, grounds, evidence, below = () => null 
                 </span>
                 {line.part === 'peer-score' && grounds.company !== null && (
                   <span className="block text-sm text-ink-soft">
-                    The plain mean is {shareWords(grounds.company.mean)}. {explanationWords(grounds.company)}
+                    {say('plainMeanIs', {
+                      shareWords: shareWords(grounds.company.mean),
+                      explanationWords: explanationWords(grounds.company),
+                    })}
                   </span>
                 )}
                 {line.override !== null && (
                   <span className={`block text-sm ${line.changed ? 'text-copper' : ''}`}>
-                    {line.computed === null ? 'Nothing' : shareWords(line.computed)} was worked out;{' '}
-                    {shareWords(line.override.value)} is given: {line.override.reason}
-                    {line.changed && ' What was worked out has changed since.'}
+                    {line.changed
+                      ? say('wasWorkedOutIsGiven', {
+                          shareWords: line.computed === null ? say('nothing') : shareWords(line.computed),
+                          shareWords2: shareWords(line.override.value),
+                          reason: line.override.reason,
+                        })
+                      : say('wasWorkedOutIsGivenOf', {
+                          shareWords: line.computed === null ? say('nothing') : shareWords(line.computed),
+                          shareWords2: shareWords(line.override.value),
+                          reason: line.override.reason,
+                        })}
                   </span>
                 )}
                 {below(line)}
@@ -63,8 +75,8 @@ export function Arithmetic({ grade, rule, grounds, evidence, below = () => null 
                 {line.state === 'counts' && line.share !== null
                   ? shareWords(line.share)
                   : line.state === 'excused'
-                    ? 'excused'
-                    : 'open'}
+                    ? say('excused')
+                    : say('open')}
               </td>
               <td className="py-2 pl-3 text-right tabular-nums">
                 {line.bonus && '+'}
@@ -81,15 +93,12 @@ export function Arithmetic({ grade, rule, grounds, evidence, below = () => null 
       {grade.computed !== null && <p className="text-sm text-ink-soft">{roundingWords(rule)}</p>}
       {grade.override !== null && (
         <p className={grade.changed ? 'text-copper' : ''}>
-          {points(grade.override.value)} percent is given instead: {grade.override.reason}
-          {grade.changed && ' What was worked out has changed since.'}
+          {grade.changed
+            ? say('percentIsGivenInsteadWhat', { points: points(grade.override.value), reason: grade.override.reason })
+            : say('percentIsGivenInstead', { points: points(grade.override.value), reason: grade.override.reason })}
         </p>
       )}
-      {grade.open && (
-        <p className="text-sm text-ink-soft">
-          Some parts are open: they are left out until there is something to go by.
-        </p>
-      )}
+      {grade.open && <p className="text-sm text-ink-soft">{say('somePartsAreOpenThey')}</p>}
     </div>
   );
 }

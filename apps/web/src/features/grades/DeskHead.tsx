@@ -8,6 +8,7 @@ import { useExchange } from '../../app/useExchange.js';
 import { Select } from '../../kit/index.js';
 import { usePresentMutation } from './gradesApi.js';
 import { asked, ORDERS, progressWords } from './work.js';
+import { say } from '../../words/grades.js';
 
 interface HeadProps {
   readonly view: GradesView;
@@ -37,17 +38,23 @@ export function DeskHead({ view, rows, row }: HeadProps) {
           <Person label={row.person} />
         </h2>
         <p className="text-sm text-ink-soft">
-          <Link to={base} className="text-dusk underline">
-            All grades
-          </Link>
-          , {rows.findIndex(({ id }) => id === row.id) + 1} of {rows.length}: {progressWords(rows, works)}
+          {say('allGradesOf', {
+            link: (words) => (
+              <Link to={base} className="text-dusk underline">
+                {words}
+              </Link>
+            ),
+            findIndex: rows.findIndex(({ id }) => id === row.id) + 1,
+            rows: rows.length,
+            progressWords: progressWords(rows, works),
+          })}
         </p>
         <Company row={row} />
       </div>
       <div className="flex flex-wrap items-end gap-3">
         <div className="w-48">
           <Select
-            label="Order"
+            label={say('order')}
             labelHidden
             value={params.get('order') ?? 'name'}
             options={Object.entries(ORDERS)}
@@ -57,12 +64,12 @@ export function DeskHead({ view, rows, row }: HeadProps) {
         {shared && (
           <div className="w-40">
             <Select
-              label="Whose"
+              label={say('whose')}
               labelHidden
               value={params.get('whose') ?? 'all'}
               options={[
                 ['all', 'everybody'],
-                ['mine', 'mine to grade'],
+                ['mine', say('mineToGrade')],
               ]}
               onChange={(whose) => change('whose', whose)}
             />
@@ -86,12 +93,12 @@ function Company({ row }: { readonly row: GradeRow }) {
   const [others, setOthers] = useState<readonly string[]>([]);
   useEffect(() => {
     let over = false;
-    const say = async () => {
+    const tellPresence = async () => {
       const { data } = await present({ exchangeId: exchange.id, participantId: row.id });
       if (!over && data !== undefined) setOthers(data.others);
     };
-    void say();
-    const timer = setInterval(() => void say(), PRESENT);
+    void tellPresence();
+    const timer = setInterval(() => void tellPresence(), PRESENT);
     return () => {
       over = true;
       clearInterval(timer);
@@ -100,7 +107,9 @@ function Company({ row }: { readonly row: GradeRow }) {
   return (
     <p role="status" className="text-sm text-copper">
       {others.length > 0 &&
-        `${listed(others)} ${others.length === 1 ? 'is' : 'are'} grading this person as well, at the moment.`}
+        (others.length === 1
+          ? say('isGradingThisPersonAs', { others: listed(others) })
+          : say('areGradingThisPersonAs', { others: listed(others) }))}
     </p>
   );
 }

@@ -1,5 +1,4 @@
 import type { DraftFeedbackView, DraftReading } from '@salt-circle/contracts';
-import { counted } from '@salt-circle/core';
 import { useMemo, useState } from 'react';
 import { useParams } from 'react-router';
 import { ByCriterion, ByReviewer } from '../../app/after/Answers.js';
@@ -15,6 +14,7 @@ import { useExchange } from '../../app/useExchange.js';
 import { usePrinting } from '../../app/usePrinting.js';
 import { Empty, Loading, Tabs } from '../../kit/index.js';
 import { useGradesQuery } from './gradesApi.js';
+import { say } from '../../words/grades.js';
 
 /** The draft of whoever is graded, with everything that was written about it. */
 export function DraftBeside() {
@@ -29,8 +29,8 @@ export function DraftBeside() {
   if (draftId === null) {
     return (
       <div className="px-6">
-        <Empty title="Nothing was handed in.">
-          <p>What this person reviewed stands beside, where there is something.</p>
+        <Empty title={say('nothingWasHandedIn')}>
+          <p>{say('whatThisPersonReviewedStands')}</p>
         </Empty>
       </div>
     );
@@ -38,10 +38,10 @@ export function DraftBeside() {
   if (error !== undefined) return <ProblemNotice error={error} />;
   const [draft] = data?.drafts ?? [];
   return data === undefined || draft === undefined ? (
-    <Loading what="the draft" />
+    <Loading what={say('draft')} />
   ) : (
     <Versions key={draftId} feedback={data} first={draft}>
-      {(of, version, where) => <Written feedback={of} draft={version} where={where} />}
+      {(of, read, version) => <Written feedback={of} draft={read} version={version} />}
     </Versions>
   );
 }
@@ -49,11 +49,11 @@ export function DraftBeside() {
 interface WrittenProps {
   readonly feedback: DraftFeedbackView;
   readonly draft: DraftReading;
-  /** Said beside the count, where there is more than one version. */
-  readonly where: string;
+  /** Said beside the count, where there is more than one. */
+  readonly version: number | null;
 }
 
-function Written({ feedback, draft, where }: WrittenProps) {
+function Written({ feedback, draft, version }: WrittenProps) {
   const exchange = useExchange();
   const { timeZone } = exchange.course;
   const notes = useMemo(
@@ -81,21 +81,22 @@ function Written({ feedback, draft, where }: WrittenProps) {
         exchangeId={exchange.id}
         notes={notes}
         reading={reading}
-        label="The draft with all notes"
-        marginLabel="Notes"
+        label={say('draftWithAllNotes')}
+        marginLabel={say('notes')}
       >
         <div className="mb-3 flex flex-wrap items-start justify-between gap-3">
           <h3 className="font-serif text-2xl font-semibold">{draft.title}</h3>
           <TakeAlong small base={`/exchanges/${exchange.id}/drafts/${draft.draftId}/feedback`} draft={draft} />
         </div>
       </ReadDraft>
-      <section aria-label="Reviews of the draft" className="border-t border-line px-6 py-4">
+      <section aria-label={say('reviewsOfDraft')} className="border-t border-line px-6 py-4">
         <h3 className="text-lg font-semibold">
-          {counted(feedback.reviews.length, '1 review', '# reviews')}
-          {where}
+          {version === null
+            ? say('reviews', { reviews: feedback.reviews.length })
+            : say('reviewsOnVersion', { reviews: feedback.reviews.length, version })}{' '}
           {feedback.missing > 0 && (
             <span className="text-base font-normal text-ink-soft">
-              , {counted(feedback.missing, '1 more not submitted', '# more not submitted')}
+              {say('moreNotSubmitted', { missing: feedback.missing })}
             </span>
           )}
         </h3>
@@ -103,21 +104,21 @@ function Written({ feedback, draft, where }: WrittenProps) {
           const reason = keptOf(feedback, id, 'review');
           return reason === undefined ? null : (
             <p key={id} className="text-sm text-madder">
-              The review by {labelWords(reviewer)} is kept from the author: {reason}
+              {say('reviewByIsKeptFrom', { labelWords: labelWords(reviewer), reason })}
             </p>
           );
         })}
         {feedback.reviews.length > 0 && (
           <Tabs
-            label="Reviews of the draft"
+            label={say('reviewsOfDraft')}
             all={printing}
             value={tab}
             onChange={setTab}
             tabs={[
-              { key: 'criterion', words: 'By criterion', content: <ByCriterion feedback={feedback} /> },
+              { key: 'criterion', words: say('byCriterion'), content: <ByCriterion feedback={feedback} /> },
               {
                 key: 'reviewer',
-                words: 'By reviewer',
+                words: say('byReviewer'),
                 content: (
                   <ByReviewer
                     feedback={feedback}
@@ -142,5 +143,5 @@ function Written({ feedback, draft, where }: WrittenProps) {
 
 function Kept({ reason }: { readonly reason: string | undefined }) {
   if (reason === undefined) return null;
-  return <p className="text-sm text-madder">Kept from the author: {reason}</p>;
+  return <p className="text-sm text-madder">{say('keptFromAuthor', { reason })}</p>;
 }

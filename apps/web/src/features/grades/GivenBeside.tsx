@@ -11,6 +11,7 @@ import { useDeskQuery } from '../../app/reviewApi.js';
 import { TakeAlong } from '../../app/marked/TakeAlong.js';
 import { useExchange } from '../../app/useExchange.js';
 import { Loading } from '../../kit/index.js';
+import { say } from '../../words/grades.js';
 
 /** A review that whoever is graded gave, on its draft. */
 export function GivenBeside() {
@@ -19,7 +20,7 @@ export function GivenBeside() {
   if (error !== undefined) return <ProblemNotice error={error} />;
   // A review that was looked at before is not shown as this one.
   return data === undefined || data.id !== reviewId ? (
-    <Loading what="the review" />
+    <Loading what={say('review')} />
   ) : (
     <Given key={reviewId} desk={data} />
   );
@@ -46,15 +47,18 @@ function Given({ desk }: { readonly desk: DeskView }) {
         exchangeId={exchange.id}
         notes={notes}
         reading={reading}
-        label="The reviewed draft"
-        marginLabel="Notes of this review"
+        label={say('reviewedDraft')}
+        marginLabel={say('notesOfThisReview')}
       >
         <div className="mb-3">
           <p className="text-ink-soft">
-            {submitted ? 'Submitted' : <span className="text-madder">Not submitted</span>}, on the draft by{' '}
-            <Person label={desk.author} />.{' '}
+            {say('onDraftBy', {
+              submitted: submitted ? 'yes' : 'no',
+              author: <Person label={desk.author} />,
+              late: (words) => <span className="text-madder">{words}</span>,
+            })}{' '}
             <Link to={`/reviews/${id}`} className="text-dusk underline">
-              Open it on its desk
+              {say('openItOnItsDesk')}
             </Link>
           </p>
           <div className="flex flex-wrap items-start justify-between gap-3">
@@ -63,7 +67,7 @@ function Given({ desk }: { readonly desk: DeskView }) {
           </div>
         </div>
       </ReadDraft>
-      <section aria-label="What the review says" className="border-t border-line px-6 pb-4">
+      <section aria-label={say('whatReviewSays')} className="border-t border-line px-6 pb-4">
         <ByReviewer
           feedback={feedback}
           timeZone={timeZone}

@@ -6,6 +6,7 @@ import { useExchange } from '../../app/useExchange.js';
 import { buttonClass, Sheet } from '../../kit/index.js';
 import { MarkReviewing } from './MarkReviewing.js';
 import { TheGrade } from './TheGrade.js';
+import { say } from '../../words/grades.js';
 
 interface GradeSheetProps {
   readonly view: GradesView;
@@ -23,14 +24,14 @@ export function GradeSheet({ view, rows, id, onShow, onClose }: GradeSheetProps)
   return (
     <Sheet
       onClose={onClose}
-      title={row === undefined ? 'Grade' : <Person label={row.person} />}
+      title={row === undefined ? say('grade') : <Person label={row.person} />}
       aside={<Steps rows={rows} id={id} onShow={onShow} />}
     >
       {row !== undefined && (
         <div key={row.id} className="space-y-6">
           <TheGrade view={view} row={row} />
           <Link className={buttonClass('plain')} to={`/exchanges/${exchange.id}/grades/${row.id}`}>
-            Grade with draft and reviews beside
+            {say('gradeWithDraftAndReviews')}
           </Link>
           {row.reviewIds.length > 0 && !view.reviewingEach && <MarkReviewing view={view} row={row} ways />}
         </div>

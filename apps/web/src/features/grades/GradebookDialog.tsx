@@ -1,10 +1,10 @@
+import { listed } from '@salt-circle/core';
 import {
   CAMPUS_SCORE_STATES,
   type CampusScoreState,
   type CampusScoreView,
   type GradebookView,
 } from '@salt-circle/contracts';
-import { counted } from '@salt-circle/core';
 import { useState } from 'react';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { relatively } from '../../app/time/words.js';
@@ -17,15 +17,16 @@ import {
   useSendScoresMutation,
   useSetGradebookMutation,
 } from './gradesApi.js';
+import { say } from '../../words/grades.js';
 
-const STATES: Readonly<Record<CampusScoreState, readonly [mark: MarkState, words: string]>> = {
+const statesOfScores = (): Readonly<Record<CampusScoreState, readonly [mark: MarkState, words: string]>> => ({
   sent: ['done', 'sent'],
   waiting: ['in-progress', 'waiting'],
   refused: ['late', 'refused'],
-  changed: ['late', 'changed there'],
-  apart: ['excused', 'not of the campus'],
-  unreleased: ['not-begun', 'not released'],
-};
+  changed: ['late', say('changedThere')],
+  apart: ['excused', say('notOfCampus')],
+  unreleased: ['not-begun', say('notReleased')],
+});
 
 interface GradebookDialogProps {
   readonly view: GradebookView;
@@ -50,8 +51,8 @@ export function GradebookDialog({ view, onClose }: GradebookDialogProps) {
       open
       wide
       onClose={onClose}
-      title={`Gradebook of ${campus ?? 'the campus'}`}
-      description="Grades go there once they are released; corrections follow by themselves. What somebody changes there is shown here, and not written over."
+      title={say('gradebookOf', { campus: campus ?? say('campus') })}
+      description={say('gradesGoThereOnceThey')}
     >
       <div className="space-y-4">
         <WhichColumns view={view} />
@@ -71,29 +72,29 @@ export function GradebookDialog({ view, onClose }: GradebookDialogProps) {
                   className="aria-pressed:border-iodine aria-pressed:bg-crust"
                   onClick={() => setOnly(only === state ? null : state)}
                 >
-                  {STATES[state][1]} {counts[state]}
+                  {statesOfScores()[state][1]} {counts[state]}
                 </Button>
               ))}
             </div>
             <div className="flex flex-wrap gap-2">
               <Button busy={sending.isLoading} onClick={() => void send(exchange.id)}>
-                Send now, and compare
+                {say('sendNowAndCompare')}
               </Button>
               {(counts.refused > 0 || faults.length > 0) && (
                 <Button busy={deciding.isLoading} onClick={() => act('again', [])}>
-                  Try again what was refused
+                  {say('tryAgainWhatWasRefused')}
                 </Button>
               )}
               {counts.changed > 1 && (
                 <>
-                  <Button onClick={() => act('ours', [])}>Send ours to all {counts.changed}</Button>
-                  <Button onClick={() => act('theirs', [])}>Leave all theirs</Button>
+                  <Button onClick={() => act('ours', [])}>{say('sendOursToAll', { changed: counts.changed })}</Button>
+                  <Button onClick={() => act('theirs', [])}>{say('leaveAllTheirs')}</Button>
                 </>
               )}
             </div>
             {error !== undefined && <ProblemNotice error={error} />}
             <Rows rows={rows} parts={columns === 'parts'} onDecide={act} />
-            {all > rows.length && <p className="text-ink-soft">and {all - rows.length} more</p>}
+            {all > rows.length && <p className="text-ink-soft">{say('andMore', { all: all - rows.length })}</p>}
           </>
         )}
       </div>
@@ -110,21 +111,21 @@ function WhichColumns({ view }: { readonly view: GradebookView }) {
   const fewer = (isOther && view.columns !== 'off') || view.tidy !== null;
   const options = [
     ['off', 'nothing'] as const,
-    ['whole', 'one column: the grade'] as const,
-    ...(view.canMake || view.columns === 'parts' ? [['parts', 'a column for each part of the grade'] as const] : []),
+    ['whole', say('oneColumnGrade')] as const,
+    ...(view.canMake || view.columns === 'parts' ? [['parts', say('columnForEachPartOf')] as const] : []),
   ];
   return (
     <div className="space-y-3">
       <Select
-        label="What goes there"
+        label={say('whatGoesThere')}
         value={columns}
         options={options}
-        {...(!view.canMake && { hint: `${view.campus} lets nobody make columns: the one of a link is used.` })}
+        {...(!view.canMake && { hint: say('letsNobodyMakeColumnsOne', { campus: view.campus }) })}
         onChange={(next) => setColumns(next as GradebookView['columns'])}
       />
       {fewer && view.canMake && (
         <Checkbox
-          label={`Remove the columns there that are not wanted any more, with the grades in them`}
+          label={say('removeColumnsThereThatAre')}
           checked={removeThere}
           onChange={({ target }) => setRemoveThere(target.checked)}
         />
@@ -137,7 +138,7 @@ function WhichColumns({ view }: { readonly view: GradebookView }) {
           busy={isLoading}
           onClick={() => void set({ exchangeId: exchange.id, columns, removeThere })}
         >
-          {columns === 'off' ? 'Send nothing any more' : isOther ? 'Do it' : 'Make columns as the parts are now'}
+          {columns === 'off' ? say('sendNothingAnyMore') : isOther ? say('doIt') : say('makeColumnsAsPartsAre')}
         </Button>
       )}
     </div>
@@ -156,22 +157,27 @@ function Rows({ rows, parts, onDecide }: RowsProps) {
       <table className="w-full text-left">
         <thead>
           <tr className="border-b border-line text-sm text-ink-soft">
-            <th className="py-1 pr-3 font-normal">Student</th>
-            {parts && <th className="py-1 pr-3 font-normal">Part</th>}
-            <th className="py-1 pr-3 text-right font-normal">Ours</th>
-            <th className="py-1 pr-3 text-right font-normal">Theirs</th>
-            <th className="py-1 font-normal">State</th>
+            <th className="py-1 pr-3 font-normal">{say('student')}</th>
+            {parts && <th className="py-1 pr-3 font-normal">{say('part')}</th>}
+            <th className="py-1 pr-3 text-right font-normal">{say('ours')}</th>
+            <th className="py-1 pr-3 text-right font-normal">{say('theirs')}</th>
+            <th className="py-1 font-normal">{say('state')}</th>
           </tr>
         </thead>
         <tbody>
           {rows.map((row) => (
             <tr key={`${row.participantId} ${row.part}`} className="border-b border-line align-top">
               <td className="py-1.5 pr-3">{row.name}</td>
-              {parts && <td className="py-1.5 pr-3">{row.part === '' ? 'grade' : partName(row.part)}</td>}
+              {parts && <td className="py-1.5 pr-3">{row.part === '' ? say('gradeWord') : partName(row.part)}</td>}
               <td className="py-1.5 pr-3 text-right tabular-nums">{oursWords(row)}</td>
               <td className="py-1.5 pr-3 text-right tabular-nums">{row.theirs === null ? '' : percent(row.theirs)}</td>
               <td className="py-1.5">
-                <StateMark state={STATES[row.state][0]} share={0.5} word={STATES[row.state][1]} wordHidden={false} />
+                <StateMark
+                  state={statesOfScores()[row.state][0]}
+                  share={0.5}
+                  word={statesOfScores()[row.state][1]}
+                  wordHidden={false}
+                />
                 <Besides row={row} onDecide={onDecide} />
               </td>
             </tr>
@@ -188,27 +194,29 @@ function Besides({ row, onDecide }: { readonly row: CampusScoreView; readonly on
   if (state === 'changed')
     return (
       <span className="mt-1 flex flex-wrap gap-2">
-        <Button small aria-label={`Send ours for ${name}`} onClick={() => onDecide('ours', [participantId])}>
-          Send ours
+        <Button small aria-label={say('sendOursFor', { name })} onClick={() => onDecide('ours', [participantId])}>
+          {say('sendOurs')}
         </Button>
-        <Button small aria-label={`Leave theirs for ${name}`} onClick={() => onDecide('theirs', [participantId])}>
-          Leave theirs
+        <Button small aria-label={say('leaveTheirsFor', { name })} onClick={() => onDecide('theirs', [participantId])}>
+          {say('leaveTheirs')}
         </Button>
       </span>
     );
   const words = [
     state === 'sent' && at !== null ? relatively(Date.parse(at), now) : null,
-    state === 'sent' && theirs !== null ? 'theirs was left' : null,
-    state === 'waiting' && nextTryAt !== null ? `tried again ${relatively(Date.parse(nextTryAt), now)}` : null,
+    state === 'sent' && theirs !== null ? say('theirsWasLeft') : null,
+    state === 'waiting' && nextTryAt !== null
+      ? say('triedAgain', { when: relatively(Date.parse(nextTryAt), now) })
+      : null,
     error,
   ].filter((one) => one !== null);
-  return words.length === 0 ? null : <span className="text-sm text-ink-soft">, {words.join('. ')}</span>;
+  return words.length === 0 ? null : <span className="block text-sm text-ink-soft">{listed(words, 'comma')}</span>;
 }
 
 function oursWords({ state, kind, ours }: CampusScoreView): string {
   if (state === 'unreleased' || state === 'apart') return '';
   if (kind === 'graded' && ours !== null) return percent(ours);
-  return kind === 'excused' ? 'excused' : 'not graded';
+  return kind === 'excused' ? say('excused') : say('notGraded');
 }
 
 function percent(value: number): string {
@@ -218,5 +226,5 @@ function percent(value: number): string {
 /** On the button that opens it: how many want to be looked at. */
 export function gradebookWords({ counts }: GradebookView): string {
   const wanting = counts.changed + counts.refused;
-  return wanting === 0 ? 'Gradebook…' : `Gradebook: ${counted(wanting, '1 to look at', '# to look at')}…`;
+  return wanting === 0 ? say('gradebook') : say('gradebookToLookAt', { wanting });
 }

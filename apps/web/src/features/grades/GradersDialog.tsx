@@ -1,12 +1,16 @@
 import type { GradesView, GradingShareRequest } from '@salt-circle/contracts';
-import { counted, type GradingWork } from '@salt-circle/core';
+import { type GradingWork, wordsBy } from '@salt-circle/core';
 import { useState } from 'react';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { useExchange } from '../../app/useExchange.js';
 import { Button, Checkbox, Dialog, Select } from '../../kit/index.js';
 import { useShareOutMutation } from './gradesApi.js';
+import { say } from '../../words/grades.js';
 
-const WORKS: Readonly<Record<GradingWork, string>> = { draft: 'marks of drafts', reviewing: 'marks of reviewing' };
+const WORKS: Readonly<Record<GradingWork, string>> = wordsBy(say, {
+  draft: 'marksOfDrafts',
+  reviewing: 'marksOfReviewing',
+});
 
 /** Who of the staff grades whom. */
 export function GradersDialog({ view, onClose }: { readonly view: GradesView; readonly onClose: () => void }) {
@@ -27,15 +31,10 @@ export function GradersDialog({ view, onClose }: { readonly view: GradesView; re
   };
   const each = Math.ceil(view.rows.length / Math.max(1, graderIds.length));
   return (
-    <Dialog
-      open
-      onClose={onClose}
-      title="Share out the grading"
-      description="Everybody can still grade anybody: it says whose it is, and each can look at the own ones alone."
-    >
+    <Dialog open onClose={onClose} title={say('shareOutGrading')} description={say('everybodyCanStillGradeAnybody')}>
       <div className="space-y-4">
         <fieldset className="flex flex-col items-start gap-1">
-          <legend className="font-medium">What</legend>
+          <legend className="font-medium">{say('what')}</legend>
           {(Object.keys(WORKS) as GradingWork[]).map((work) => (
             <Checkbox
               key={work}
@@ -46,18 +45,18 @@ export function GradersDialog({ view, onClose }: { readonly view: GradesView; re
           ))}
         </fieldset>
         <Select
-          label="How"
+          label={say('how')}
           value={how}
           options={[
-            ['evenly', 'evenly, by name'],
-            ...(sections.size > 1 ? [['sections', 'by whole sections'] as const] : []),
-            ...(shared ? [['none', 'not at all: take it back'] as const] : []),
+            ['evenly', say('evenlyByName')],
+            ...(sections.size > 1 ? [['sections', say('byWholeSections')] as const] : []),
+            ...(shared ? [['none', say('notAtAllTakeIt')] as const] : []),
           ]}
           onChange={(next) => setHow(next as typeof how)}
         />
         {how !== 'none' && (
           <fieldset className="flex flex-col items-start gap-1">
-            <legend className="font-medium">Among</legend>
+            <legend className="font-medium">{say('among')}</legend>
             {view.graders.map(({ id, name }) => (
               <Checkbox
                 key={id}
@@ -70,19 +69,17 @@ export function GradersDialog({ view, onClose }: { readonly view: GradesView; re
         )}
         <div>
           <Checkbox
-            label="What is graded, or begun, stays whose it is"
+            label={say('whatIsGradedOrBegun')}
             checked={openOnly}
             onChange={({ target }) => setOpenOnly(target.checked)}
           />
         </div>
         {how === 'evenly' && graderIds.length > 0 && (
-          <p className="text-ink-soft">
-            {counted(view.rows.length, '1 student', '# students')}: up to {each} each.
-          </p>
+          <p className="text-ink-soft">{say('studentsUpToEach', { rows: view.rows.length, each })}</p>
         )}
         {error !== undefined && <ProblemNotice error={error} />}
         <Button look="primary" busy={isLoading} onClick={() => void go()}>
-          {how === 'none' ? 'Take it back' : 'Share out'}
+          {how === 'none' ? say('takeItBack') : say('shareOut')}
         </Button>
       </div>
     </Dialog>

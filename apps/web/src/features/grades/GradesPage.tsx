@@ -1,5 +1,5 @@
 import type { GradeRow, GradesView } from '@salt-circle/contracts';
-import { counted, shareWords, type GradeLine, type GradingWork } from '@salt-circle/core';
+import { shareWords, type GradeLine, type GradingWork, wordsBy } from '@salt-circle/core';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { PeopleBoard, usePersonColumns } from '../../app/boards/PeopleBoard.js';
@@ -19,14 +19,15 @@ import { ReleaseGradesDialog } from './ReleaseGradesDialog.js';
 import { MarkingFormsDialog } from './MarkingFormsDialog.js';
 import { RuleDialog } from './RuleDialog.js';
 import { asked, gradedOf, isOf, progressWords, workWords } from './work.js';
+import { say } from '../../words/grades.js';
 
-const SHOWN = {
-  mine: 'Mine to grade',
-  unmarked: 'Reviewing not marked',
-  open: 'Something open',
-  changed: 'Changed since overridden',
-  late: 'Late',
-} as const;
+const SHOWN = wordsBy(say, {
+  mine: 'mineToGradeLabel',
+  unmarked: 'reviewingNotMarked',
+  open: 'somethingOpen',
+  changed: 'changedSinceOverridden',
+  late: 'late',
+});
 type Shown = keyof typeof SHOWN;
 
 const SHOWN_ROWS = {
@@ -55,7 +56,7 @@ export function GradesPage() {
     { refetchOnMountOrArgChange: true, pollingInterval: usual, skip: data?.mayRule !== true },
   );
   if (error !== undefined) return <ProblemNotice error={error} />;
-  if (data === undefined) return <Loading what="the grades" />;
+  if (data === undefined) return <Loading what={say('grades')} />;
   const works = asked(data);
   const holds: Readonly<Record<Shown, (row: GradeRow) => boolean>> = {
     mine: (row) => isOf(row, works, me.id) && ['open', 'half'].includes(gradedOf(row, works)),
@@ -68,16 +69,15 @@ export function GradesPage() {
     <div className="px-5 py-5">
       <div className="mb-3 flex flex-wrap items-center justify-between gap-3">
         <h2 className="text-xl font-semibold">
-          Grades{' '}
+          {say('gradesLabel')}{' '}
           <span className="text-base font-normal text-ink-soft">
-            {data.release !== null && released < data.rows.length ? (
-              <>
-                students see them from <When at={data.release} timeZone={timeZone} />
-              </>
-            ) : (
-              `${released} of ${counted(data.rows.length, '1 student', '# students')} ${counted(released, 'sees', 'see')} theirs`
-            )}
-            ; {progressWords(data.rows, works)}
+            {say('whoSees', {
+              who:
+                data.release !== null && released < data.rows.length
+                  ? say('studentsSeeThemFrom', { when: <When at={data.release} timeZone={timeZone} /> })
+                  : say('ofStudentsSeeTheirs', { released, students: data.rows.length }),
+              progress: progressWords(data.rows, works),
+            })}
           </span>
         </h2>
         <div className="flex flex-wrap gap-2">
@@ -94,18 +94,20 @@ export function GradesPage() {
               </Button>
             ))}
           <Link className={buttonClass('plain')} to="../insights">
-            Insights
+            {say('insights')}
           </Link>
           <Files exchangeId={exchange.id} />
-          {data.mayRule && data.graders.length > 1 && <Button onClick={() => setDialog('graders')}>Share out…</Button>}
-          {data.mayRule && <Button onClick={() => setDialog('form')}>Forms for marking…</Button>}
+          {data.mayRule && data.graders.length > 1 && (
+            <Button onClick={() => setDialog('graders')}>{say('shareOutLabel')}</Button>
+          )}
+          {data.mayRule && <Button onClick={() => setDialog('form')}>{say('formsForMarking')}</Button>}
           {gradebook !== undefined && gradebook.campus !== null && (
             <Button onClick={() => setDialog('gradebook')}>{gradebookWords(gradebook)}</Button>
           )}
-          {data.mayRule && <Button onClick={() => setDialog('rule')}>Weights and rules…</Button>}
+          {data.mayRule && <Button onClick={() => setDialog('rule')}>{say('weightsAndRules')}</Button>}
           {data.mayRule && (
             <Button look="primary" onClick={() => setDialog('release')}>
-              Release…
+              {say('release')}
             </Button>
           )}
         </div>
@@ -113,11 +115,8 @@ export function GradesPage() {
       {data.problem !== null && <p className="mb-3 text-copper">{data.problem}</p>}
       {data.parts.length === 0 && (
         <div className="mb-3 max-w-prose">
-          <p className="font-semibold">No grade is planned here.</p>
-          <p className="text-ink-soft">
-            Say under “Weights and rules” what it is made of; then everybody’s grade is worked out here. Drafts and
-            reviewing can be marked before.
-          </p>
+          <p className="font-semibold">{say('noGradeIsPlannedHere')}</p>
+          <p className="text-ink-soft">{say('sayUnderWeightsAndRules')}</p>
         </div>
       )}
       <Board view={data} rows={rows} open={open} onOpen={setOpen} />
@@ -139,12 +138,12 @@ function Files({ exchangeId }: { readonly exchangeId: string }) {
   return (
     <div>
       <Menu
-        trigger={<Button busy={busy}>Take along…</Button>}
+        trigger={<Button busy={busy}>{say('takeAlong')}</Button>}
         groups={[
           [
-            { words: 'Grades as a spreadsheet (XLSX)', onPick: () => void take(`${base}/grades.xlsx`) },
-            { words: 'Grades as a table (CSV)', onPick: () => void take(`${base}/grades.csv`) },
-            { words: 'All notes for programs (JSON-LD)', onPick: () => void take(`${base}/notes.jsonld`) },
+            { words: say('gradesAsSpreadsheetXlsx'), onPick: () => void take(`${base}/grades.xlsx`) },
+            { words: say('gradesAsTableCsv'), onPick: () => void take(`${base}/grades.csv`) },
+            { words: say('allNotesForProgramsJson'), onPick: () => void take(`${base}/notes.jsonld`) },
           ],
         ]}
       />
@@ -166,7 +165,7 @@ function Board({ view, rows, open, onOpen }: BoardProps) {
     <Link
       to={`/exchanges/${exchange.id}/grades/${row.id}`}
       className="text-ink no-underline hover:underline"
-      title="Grade with draft and reviews beside"
+      title={say('gradeWithDraftAndReviews')}
     >
       {row.person.name}
     </Link>
@@ -177,7 +176,7 @@ function Board({ view, rows, open, onOpen }: BoardProps) {
     ...person,
     {
       key: 'marks',
-      head: 'Marks',
+      head: say('marks'),
       sort: (row) => ['graded', 'half', 'open', 'nothing'].indexOf(gradedOf(row, works)),
       cell: (row) => <MarksCell row={row} works={works} />,
     },
@@ -191,30 +190,32 @@ function Board({ view, rows, open, onOpen }: BoardProps) {
     })),
     {
       key: 'grade',
-      head: 'Grade',
+      head: say('grade'),
       right: true,
       most: true,
       sort: ({ grade }) => grade.percent,
       cell: ({ id, grade, correction }) => (
         <button type="button" className="min-h-6 font-semibold hover:underline" onClick={() => onOpen(id)}>
-          {grade.words ?? <span className="font-normal text-ink-soft">none yet</span>}
-          {grade.override !== null && <span title="Something else than what was worked out"> *</span>}
-          {correction !== null && <span className="block text-sm font-normal text-copper">was {correction}</span>}
+          {grade.words ?? <span className="font-normal text-ink-soft">{say('noneYet')}</span>}
+          {grade.override !== null && <span title={say('somethingElseThanWhatWas')}> *</span>}
+          {correction !== null && (
+            <span className="block text-sm font-normal text-copper">{say('was', { correction })}</span>
+          )}
         </button>
       ),
     },
     {
       key: 'seen',
-      head: 'Released',
+      head: say('released'),
       sort: ({ released }) => (released ? 1 : 0),
       cell: ({ released }) => (
-        <StateMark state={released ? 'done' : 'not-begun'} word={released ? 'released' : 'not released'} />
+        <StateMark state={released ? 'done' : 'not-begun'} word={released ? say('releasedWord') : say('notReleased')} />
       ),
     },
   ];
   return (
     <PeopleBoard
-      label="Grades"
+      label={say('gradesLabel')}
       rows={rows}
       columns={columns}
       beside={(shown) =>
@@ -229,17 +230,22 @@ const MARKED = { graded: 'done', half: 'in-progress', open: 'not-begun' } as con
 
 function MarksCell({ row, works }: { readonly row: GradeRow; readonly works: readonly GradingWork[] }) {
   const graded = gradedOf(row, works);
-  if (graded === 'nothing') return <span className="text-ink-soft">none</span>;
+  if (graded === 'nothing') return <span className="text-ink-soft">{say('none')}</span>;
   const words = works.map((work) => `${work === 'draft' ? 'draft' : 'reviewing'} ${workWords(row.work[work])}`);
   return <StateMark state={MARKED[graded]} share={0.5} word={words.join('; ')} />;
 }
 
 function PartCell({ line, onOpen }: { readonly line: GradeLine | undefined; readonly onOpen: () => void }) {
   if (line === undefined) return null;
-  if (line.state === 'excused') return <StateMark state="excused" word="excused" wordHidden={false} />;
-  if (line.share === null) return <span className="text-ink-soft">open</span>;
+  if (line.state === 'excused') return <StateMark state="excused" word={say('excused')} wordHidden={false} />;
+  if (line.share === null) return <span className="text-ink-soft">{say('open')}</span>;
   return (
-    <button type="button" className="min-h-6 tabular-nums hover:underline" onClick={onOpen} title="How it came about">
+    <button
+      type="button"
+      className="min-h-6 tabular-nums hover:underline"
+      onClick={onOpen}
+      title={say('howItCameAbout')}
+    >
       {shareWords(line.share)}
       {line.override !== null && <span className={line.changed ? 'text-copper' : ''}> *</span>}
     </button>

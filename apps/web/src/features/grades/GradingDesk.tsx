@@ -14,6 +14,7 @@ import { useGradesQuery } from './gradesApi.js';
 import { Marking } from './Marking.js';
 import { TheGrade } from './TheGrade.js';
 import { asked, isOf, ordered, type Order } from './work.js';
+import { say } from '../../words/grades.js';
 
 /** One person after the other: the work on one side, the marks and the grade on the other. */
 export function GradingDesk() {
@@ -23,7 +24,7 @@ export function GradingDesk() {
     pollingInterval: usePolling(30_000),
   });
   if (error !== undefined) return <ProblemNotice error={error} />;
-  if (data === undefined) return <Loading what="the grades" />;
+  if (data === undefined) return <Loading what={say('grades')} />;
   return <Desk view={data} />;
 }
 
@@ -47,9 +48,9 @@ function Desk({ view }: { readonly view: GradesView }) {
   const row = view.rows.find(({ id }) => id === participantId);
   if (row === undefined) {
     return (
-      <Empty title="There is nobody like that in this exchange any more.">
+      <Empty title={say('thereIsNobodyLikeThat')}>
         <Link to={`/exchanges/${exchange.id}/grades`} className="text-dusk underline">
-          All grades
+          {say('allGrades')}
         </Link>
       </Empty>
     );
@@ -63,7 +64,7 @@ function Desk({ view }: { readonly view: GradesView }) {
           <Outlet context={exchange} />
         </div>
         <aside
-          aria-label="Marks and grade"
+          aria-label={say('marksAndGrade')}
           className="min-w-0 space-y-6 border-l border-line bg-crust px-5 py-4 lg:sticky lg:top-0 lg:max-h-dvh lg:overflow-y-auto"
         >
           <Marking view={view} row={row} />
@@ -100,18 +101,18 @@ function Beside({ row }: { readonly row: GradeRow }) {
     '-mb-px border-b-2 border-transparent py-2 text-ink-soft no-underline aria-[current=page]:border-iodine aria-[current=page]:font-semibold aria-[current=page]:text-ink';
   const base = `/exchanges/${exchange.id}/grades/${row.id}`;
   return (
-    <nav aria-label="Work of this person" className="no-print flex flex-wrap gap-x-5 border-b border-line px-6">
+    <nav aria-label={say('workOfThisPerson')} className="no-print flex flex-wrap gap-x-5 border-b border-line px-6">
       <NavLink to={`${base}${search}`} end className={look}>
-        Draft
+        {say('draftLabel')}
       </NavLink>
       {row.reviewIds.map((id, index) => (
         <NavLink key={id} to={`${base}/given/${id}${search}`} className={look}>
-          {authors.has(id) ? `Review of ${authors.get(id)}` : `Review ${index + 1}`}
+          {authors.has(id) ? say('reviewOf', { get: authors.get(id) }) : say('reviewOf2', { index: index + 1 })}
         </NavLink>
       ))}
       {row.draftId !== null && exchange.dates.revisionDue !== null && (
         <NavLink to={`${base}/revision/${row.draftId}${search}`} className={look}>
-          Revision
+          {say('revision')}
         </NavLink>
       )}
     </nav>

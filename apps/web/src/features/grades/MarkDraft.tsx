@@ -1,5 +1,5 @@
 import type { DeskView, DraftFeedbackView, Problem } from '@salt-circle/contracts';
-import { completeness, counted, formScore, OVERALL_ID, scoreWords, type FormItem } from '@salt-circle/core';
+import { completeness, formScore, OVERALL_ID, scoreWords, type FormItem } from '@salt-circle/core';
 import { useMemo, useState } from 'react';
 import { useBeginOwnReviewMutation } from '../../app/check/checkApi.js';
 import { PeersOf, PeersUnder } from '../../app/check/PeersUnder.js';
@@ -14,6 +14,7 @@ import { saveQueue } from '../../app/store.js';
 import { useMe } from '../../app/session/useMe.js';
 import { useExchange } from '../../app/useExchange.js';
 import { Button, Loading, SaveMark, StateMark } from '../../kit/index.js';
+import { say } from '../../words/grades.js';
 
 interface MarkDraftProps {
   readonly feedback: DraftFeedbackView;
@@ -27,19 +28,16 @@ export function MarkDraft({ feedback, draftId, ownForm }: MarkDraftProps) {
   const exchange = useExchange();
   const [begin, { error, isLoading, isSuccess }] = useBeginOwnReviewMutation();
   return (
-    <section aria-label="The draft" className="border-t border-line pt-4">
+    <section aria-label={say('draftLabel2')} className="border-t border-line pt-4">
       {feedback.ownId !== null ? (
         <OwnMarks reviewId={feedback.ownId} />
       ) : (
         <>
-          <h3 className="text-lg font-semibold">The draft</h3>
-          <p className="mb-2 text-sm text-ink-soft">
-            You fill in {ownForm ? 'the form for marking drafts' : 'the form of this exchange'} under your own name. The
-            author reads it with the feedback.
-          </p>
+          <h3 className="text-lg font-semibold">{say('draftLabel2')}</h3>
+          <p className="mb-2 text-sm text-ink-soft">{ownForm ? say('youFillInFormFor') : say('youFillInFormOf')}</p>
           {feedback.mayReview && (
             <Button busy={isLoading || isSuccess} onClick={() => void begin({ exchangeId: exchange.id, draftId })}>
-              Mark the draft
+              {say('markDraft')}
             </Button>
           )}
           {error !== undefined && <ProblemNotice error={error} />}
@@ -52,7 +50,7 @@ export function MarkDraft({ feedback, draftId, ownForm }: MarkDraftProps) {
 function OwnMarks({ reviewId }: { readonly reviewId: string }) {
   const { data, error } = useDeskQuery(reviewId, { refetchOnMountOrArgChange: true });
   if (error !== undefined) return <ProblemNotice error={error} />;
-  if (data === undefined) return <Loading what="your marks" />;
+  if (data === undefined) return <Loading what={say('yourMarks')} />;
   return (
     <PeersOf desk={data}>
       <Marks key={data.submittedAt ?? ''} desk={data} />
@@ -74,12 +72,12 @@ function Marks({ desk }: { readonly desk: DeskView }) {
   const score = formScore(form, answers);
   const field = (itemId: string, item: FormItem | undefined) => (
     <div key={itemId} className="@container">
-      <p className="font-medium">{item?.title ?? 'Overall comment'}</p>
+      <p className="font-medium">{item?.title ?? say('overallComment')}</p>
       {!editable ? (
         <AnswerWords item={item} answer={answers[itemId]} />
       ) : item === undefined ? (
         <AnswerText
-          label="Overall comment"
+          label={say('overallComment')}
           field="text"
           answer={answers[itemId]}
           onChange={(part) => change(itemId, part)}
@@ -97,7 +95,7 @@ function Marks({ desk }: { readonly desk: DeskView }) {
     <>
       <div className="flex items-start justify-between gap-3">
         <h3 className="text-lg font-semibold">
-          The draft{' '}
+          {say('draftLabel2')}{' '}
           {score !== null && <span className="text-base font-normal text-ink-soft">{scoreWords(form, score)}</span>}
         </h3>
         {editable && <SaveMark state={state} savedAt={savedAt} />}
@@ -133,10 +131,10 @@ function Submitting({ desk, missing, savePrefix }: SubmittingProps) {
     <>
       {desk.submittedAt !== null && !desk.editable ? (
         <div className="flex flex-wrap items-center gap-3">
-          <StateMark state="done" word="Submitted: it counts" wordHidden={false} />
+          <StateMark state="done" word={say('submittedItCounts')} wordHidden={false} />
           {desk.reopenable && (
             <Button small busy={reopening.isLoading} onClick={() => void go(() => reopen({ id: desk.id }))}>
-              Change it
+              {say('changeIt')}
             </Button>
           )}
         </div>
@@ -148,11 +146,11 @@ function Submitting({ desk, missing, savePrefix }: SubmittingProps) {
             disabled={missing > 0}
             onClick={() => void go(() => submit(desk.id))}
           >
-            {desk.changing ? 'Submit again' : 'Submit the marks'}
+            {desk.changing ? say('submitAgain') : say('submitMarks')}
           </Button>
           <span className="text-sm text-ink-soft">
-            {missing > 0 ? `${counted(missing, '1 answer is', '# answers are')} missing. ` : 'All is answered. '}
-            {desk.changing ? 'What was submitted counts until then.' : 'They count once they are submitted.'}
+            {missing > 0 ? say('answersAreMissing', { missing }) : say('allIsAnswered')}{' '}
+            {desk.changing ? say('whatWasSubmittedCountsUntil') : say('theyCountOnceTheyAre')}
           </span>
         </div>
       )}

@@ -9,6 +9,7 @@ import { useMe } from '../../app/session/useMe.js';
 import { useExchange } from '../../app/useExchange.js';
 import { SaveMark } from '../../kit/index.js';
 import { qualityWords } from './gradeWords.js';
+import { say } from '../../words/grades.js';
 
 interface MarkReviewingProps {
   readonly view: GradesView;
@@ -32,15 +33,16 @@ export function MarkReviewing({ view, row, reviewId, ways = false }: MarkReviewi
   const { state, savedAt } = useSavingState(prefix);
   const counts = view.parts.some(({ part }) => part === 'review-quality') && view.rule.quality.mark > 0;
   return (
-    <section aria-label="Reviewing" className="border-t border-line pt-4">
+    <section aria-label={say('reviewing')} className="border-t border-line pt-4">
       <div className="flex items-start justify-between gap-3">
-        <h3 className="text-lg font-semibold">{reviewId === undefined ? 'Reviewing' : 'This review'}</h3>
+        <h3 className="text-lg font-semibold">{reviewId === undefined ? say('reviewing') : say('thisReview')}</h3>
         <SaveMark state={state} savedAt={savedAt} />
       </div>
       <p className="text-sm text-ink-soft">
-        {qualityWords(row.grounds)}
-        {!counts && '. The mark is not part of the grade.'}
-        {row.mark.by !== null && `. Last marked by ${row.mark.by}`}
+        {[
+          say(counts ? 'asSentence' : 'markIsNotPartOf', { grounds: qualityWords(row.grounds) }),
+          ...(row.mark.by === null ? [] : [say('lastMarkedBy', { by: row.mark.by })]),
+        ].join(' ')}
       </p>
       {ways && (
         <p className="my-2 flex flex-wrap gap-x-3">
@@ -50,7 +52,7 @@ export function MarkReviewing({ view, row, reviewId, ways = false }: MarkReviewi
               to={`/exchanges/${exchange.id}/grades/${row.id}/given/${id}`}
               className="text-dusk underline"
             >
-              Review {index + 1}
+              {say('reviewOf2', { index: index + 1 })}
             </Link>
           ))}
         </p>

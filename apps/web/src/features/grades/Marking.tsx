@@ -9,6 +9,7 @@ import { useAssignGraderMutation } from './gradesApi.js';
 import { MarkDraft } from './MarkDraft.js';
 import { MarkReviewing } from './MarkReviewing.js';
 import { workWords } from './work.js';
+import { say } from '../../words/grades.js';
 
 /** The form for what is beside it: of the draft, or of the reviewing. */
 export function Marking({ view, row }: { readonly view: GradesView; readonly row: GradeRow }) {
@@ -38,7 +39,7 @@ function DraftMarks({ view, row }: { readonly view: GradesView; readonly row: Gr
   const { data, error } = useDraftFeedbackQuery(target, { skip: row.draftId === null });
   if (row.draftId === null) return null;
   if (error !== undefined) return <ProblemNotice error={error} />;
-  if (data === undefined) return <Loading what="the marks" />;
+  if (data === undefined) return <Loading what={say('marksWord')} />;
   return <MarkDraft feedback={data} draftId={row.draftId} ownForm={view.draftForm !== null} />;
 }
 
@@ -55,23 +56,19 @@ function Grader({ view, row, work }: GraderProps) {
   const { grader } = row.work[work];
   if (row.work[work].state === 'none') {
     return (
-      <p className="pb-3 text-ink-soft">
-        {work === 'draft' ? 'Nothing was handed in.' : 'No review of this person has been submitted.'}
-      </p>
+      <p className="pb-3 text-ink-soft">{work === 'draft' ? say('nothingWasHandedIn') : say('noReviewOfThisPerson')}</p>
     );
   }
   return (
     <div className="flex flex-wrap items-center justify-between gap-3 pb-3">
-      <p className="text-ink-soft">
-        {work === 'draft' ? 'Draft' : 'Reviewing'}: {workWords({ ...row.work[work], grader: null })}
-      </p>
+      <p className="text-ink-soft">{say('workOf', { work, state: workWords({ ...row.work[work], grader: null }) })}</p>
       {view.graders.length > 1 && (
         <div className="w-52">
           <Select
-            label="Who grades this"
+            label={say('whoGradesThis')}
             labelHidden
             value={grader?.id ?? ''}
-            options={[['', 'anybody grades this'], ...view.graders.map(({ id, name }) => [id, name] as const)]}
+            options={[['', say('anybodyGradesThis')], ...view.graders.map(({ id, name }) => [id, name] as const)]}
             onChange={(id) =>
               void assign({
                 ...{ exchangeId: exchange.id, participantId: row.id, work },

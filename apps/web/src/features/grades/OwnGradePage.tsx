@@ -6,6 +6,7 @@ import { useExchange } from '../../app/useExchange.js';
 import { Loading } from '../../kit/index.js';
 import { Arithmetic } from './Arithmetic.js';
 import { useOwnGradeQuery, useReadGradeMutation } from './gradesApi.js';
+import { say } from '../../words/grades.js';
 
 /** Where a student reads what a part of the own grade rests on. */
 const EVIDENCE: Readonly<Record<GradePartName, string>> = {
@@ -31,7 +32,7 @@ export function OwnGradePage() {
     if (seen && !seeing) void read(exchange.id);
   }, [seen, seeing, read, exchange.id]);
   if (error !== undefined) return <ProblemNotice error={error} />;
-  if (data === undefined) return <Loading what="your grade" />;
+  if (data === undefined) return <Loading what={say('yourGrade')} />;
   const { grade, rule, grounds } = data;
   const evidence = ({ part }: GradeLine) =>
     ['peer-score', 'instructor-mark', 'replies'].includes(part) && !exchange.feedbackOpen
@@ -39,8 +40,8 @@ export function OwnGradePage() {
       : `../${EVIDENCE[part]}`;
   return (
     <div className="mx-auto w-full max-w-2xl px-5 py-5">
-      <h2 className="text-xl font-semibold">Your grade</h2>
-      <p className="my-3 text-3xl font-semibold tabular-nums">{grade.words ?? 'none yet'}</p>
+      <h2 className="text-xl font-semibold">{say('yourGradeLabel')}</h2>
+      <p className="my-3 text-3xl font-semibold tabular-nums">{grade.words ?? say('noneYet')}</p>
       <Arithmetic grade={grade} rule={rule} grounds={grounds} evidence={evidence} />
     </div>
   );

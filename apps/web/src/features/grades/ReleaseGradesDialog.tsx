@@ -1,11 +1,11 @@
 import type { GradeRow, GradesReleaseRequest, GradesView } from '@salt-circle/contracts';
-import { counted } from '@salt-circle/core';
 import { useState } from 'react';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { DateInput } from '../../app/time/DateInput.js';
 import { useExchange } from '../../app/useExchange.js';
 import { Button, Dialog, Select } from '../../kit/index.js';
 import { useReleaseGradesMutation } from './gradesApi.js';
+import { say } from '../../words/grades.js';
 
 interface ReleaseGradesDialogProps {
   readonly view: GradesView;
@@ -31,38 +31,38 @@ export function ReleaseGradesDialog({ view, chosen, onClose }: ReleaseGradesDial
   };
   const any = view.release !== null || view.rows.some((row) => row.released);
   return (
-    <Dialog
-      open
-      onClose={onClose}
-      title="Release grades"
-      description="Feedback and grades are released apart. Whoever sees a grade is told by mail, and again when it is corrected."
-    >
+    <Dialog open onClose={onClose} title={say('releaseGrades')} description={say('feedbackAndGradesAreReleased')}>
       <div className="space-y-4">
         <Select
-          label="Who sees theirs"
+          label={say('whoSeesTheirs')}
           value={how}
           options={[
-            ['all', `all ${view.rows.length} students`],
-            ...(some ? [['some', `the ${chosen.length} shown now`] as const] : []),
-            ...(any ? [['none', 'nobody: take it back'] as const] : []),
+            ['all', say('allStudents', { rows: view.rows.length })],
+            ...(some ? [['some', say('shownNow', { chosen: chosen.length })] as const] : []),
+            ...(any ? [['none', say('nobodyTakeItBack')] as const] : []),
           ]}
           onChange={(next) => setHow(next as typeof how)}
         />
         {how === 'all' && (
-          <DateInput label="From" value={at} timeZone={exchange.course.timeZone} hint="Blank: now." onChange={setAt} />
+          <DateInput
+            label={say('from')}
+            value={at}
+            timeZone={exchange.course.timeZone}
+            hint={say('blankNow')}
+            onChange={setAt}
+          />
         )}
         {how !== 'none' && (
           <p>
-            {counted(rows.length - without, '1 student gets a grade', '# students get a grade')}
-            {without > 0 && `, ${counted(without, '1 has none yet', '# have none yet')}`}
-            {open > 0 &&
-              `; of ${counted(open, '1 some part is open, so that it can still change', '# some part is open, so that they can still change')}`}
-            .
+            {[
+              say('studentsGetGrade', { rows: rows.length - without, without }),
+              ...(open > 0 ? [say('somePartIsOpenSo', { open })] : []),
+            ].join(' ')}
           </p>
         )}
         {error !== undefined && <ProblemNotice error={error} />}
         <Button look="primary" busy={isLoading} onClick={() => void go()}>
-          {how === 'none' ? 'Take it back' : 'Release'}
+          {how === 'none' ? say('takeItBack') : say('releaseLabel')}
         </Button>
       </div>
     </Dialog>

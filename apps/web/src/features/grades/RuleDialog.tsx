@@ -17,6 +17,7 @@ import { Moves } from './Moves.js';
 import { partName } from './gradeWords.js';
 import { usePreviewRuleMutation, useSaveGradeRuleMutation } from './gradesApi.js';
 import { entriesOf, NumberField, PartRules, Quality, Scale } from './RuleFields.js';
+import { say } from '../../words/grades.js';
 
 /** What a grade is made of, with whose moves by how much before it is kept. */
 export function RuleDialog({ view, onClose }: { readonly view: GradesView; readonly onClose: () => void }) {
@@ -45,13 +46,7 @@ export function RuleDialog({ view, onClose }: { readonly view: GradesView; reado
   };
   const others = problem?.fields.filter(({ path }) => !path.startsWith('gradeParts')) ?? [];
   return (
-    <Dialog
-      open
-      wide
-      onClose={onClose}
-      title="Weights and rules"
-      description="Whose grade moves is shown before anything is kept. Students are told when weights change."
-    >
+    <Dialog open wide onClose={onClose} title={say('weightsAndRulesLabel')} description={say('whoseGradeMovesIsShown')}>
       <div className="space-y-5">
         <GradeParts
           parts={parts}
@@ -71,36 +66,36 @@ export function RuleDialog({ view, onClose }: { readonly view: GradesView; reado
         ))}
         <div className="grid gap-4 sm:grid-cols-2">
           <Select
-            label="Score of peers"
+            label={say('scoreOfPeers')}
             value={rule.score}
             options={entriesOf(SCORE_WORDS)}
             onChange={(score) => change({ score: score as GradeRule['score'] })}
           />
           <Select
-            label="What is not there"
+            label={say('whatIsNotThere')}
             value={rule.missing}
             options={entriesOf(MISSING_WORDS)}
             onChange={(missing) => change({ missing: missing as GradeRule['missing'] })}
           />
           <Scale rule={rule} onChange={change} />
           <Select
-            label="Rounded to"
+            label={say('roundedTo')}
             value={String(rule.step)}
             options={GRADE_STEPS.map((step) => [String(step), String(step)] as const)}
             onChange={(step) => change({ step: Number(step) })}
           />
           <Select
-            label="Rounding"
+            label={say('rounding')}
             value={rule.rounding}
             options={entriesOf(ROUNDING_WORDS)}
             onChange={(rounding) => change({ rounding: rounding as GradeRule['rounding'] })}
           />
-          <NumberField label="At most, percent" value={rule.most} onChange={(most) => change({ most })} />
+          <NumberField label={say('atMostPercent')} value={rule.most} onChange={(most) => change({ most })} />
         </div>
         {rule.score === 'adjusted' && (
           <div>
             <Checkbox
-              label="Students are shown between what bounds their score lies, and in what company it came about"
+              label={say('studentsAreShownBetweenWhat')}
               checked={rule.scoreTold}
               onChange={({ target }) => change({ scoreTold: target.checked })}
             />
@@ -116,7 +111,7 @@ export function RuleDialog({ view, onClose }: { readonly view: GradesView; reado
         {moves !== null && <Moves moves={moves} />}
         <div className="flex gap-2">
           <Button look={moves === null ? 'primary' : 'plain'} busy={previewing.isLoading} onClick={() => void look()}>
-            Show who moves
+            {say('showWhoMoves')}
           </Button>
           <Button
             look={moves === null ? 'plain' : 'primary'}
@@ -124,7 +119,7 @@ export function RuleDialog({ view, onClose }: { readonly view: GradesView; reado
             busy={saving.isLoading}
             onClick={() => void keep()}
           >
-            Keep
+            {say('keep')}
           </Button>
         </div>
       </div>

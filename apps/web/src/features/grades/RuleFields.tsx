@@ -9,6 +9,7 @@ import {
 } from '@salt-circle/core';
 import type { ReactNode } from 'react';
 import { Button, Checkbox, NumberBox, Select, TextField } from '../../kit/index.js';
+import { say } from '../../words/grades.js';
 
 /** Choices by their words, in the order in which they stand. */
 export function entriesOf(words: Readonly<Record<string, string>>): Array<readonly [string, string]> {
@@ -60,16 +61,16 @@ function Rungs<Rung extends object>({ rungs, called, another, onChange, children
           {rungs.length > 1 && (
             <Button
               small
-              aria-label={`Remove ${called} ${index + 1}`}
+              aria-label={say('remove', { called, index: index + 1 })}
               onClick={() => onChange(rungs.filter((_, at) => at !== index))}
             >
-              Remove
+              {say('removeLabel')}
             </Button>
           )}
         </div>
       ))}
       <Button small onClick={() => onChange([...rungs, another])}>
-        Add a {called}
+        {say('add', { called })}
       </Button>
     </div>
   );
@@ -97,7 +98,7 @@ export function PartRules({ name, rule, onChange }: PartRulesProps) {
       <div className="flex flex-wrap items-end gap-4">
         <div className="w-56">
           <Select
-            label={`How ${name} counts`}
+            label={say('howCounts', { name })}
             labelHidden
             value={how}
             options={entriesOf(HOW_WORDS)}
@@ -106,14 +107,14 @@ export function PartRules({ name, rule, onChange }: PartRulesProps) {
         </div>
         <div className="w-48">
           <NumberField
-            label="Nothing below, percent"
+            label={say('nothingBelowPercent')}
             value={percentOf(rule.minimum)}
             blank={0}
             onChange={(minimum) => onChange({ ...rule, minimum: minimum / 100 })}
           />
         </div>
         <Checkbox
-          label="on top, as a bonus"
+          label={say('onTopAsBonus')}
           checked={rule.bonus}
           onChange={({ target }) => onChange({ ...rule, bonus: target.checked })}
         />
@@ -121,25 +122,25 @@ export function PartRules({ name, rule, onChange }: PartRulesProps) {
       {how === 'steps' && (
         <Rungs
           rungs={steps}
-          called="step"
+          called={say('step')}
           another={{ from: 1, gives: 1 }}
           onChange={(next) => onChange({ ...rule, steps: next })}
         >
           {({ from, gives }, called, change) => (
             <>
-              From
+              {say('from')}
               <NumberBox
-                label={`From how many percent ${called} of ${name} holds`}
+                label={say('fromHowManyPercentOf', { called, name })}
                 {...{ min: 0, max: 100, step: 'any', blank: null, value: percentOf(from) }}
                 onChange={(value) => change({ from: (value ?? NaN) / 100 })}
               />
-              percent on it gives
+              {say('percentOnItGives')}
               <NumberBox
-                label={`How many percent ${called} of ${name} gives`}
+                label={say('howManyPercentOfGives', { called, name })}
                 {...{ min: 0, max: 100, step: 'any', blank: null, value: percentOf(gives) }}
                 onChange={(value) => change({ gives: (value ?? NaN) / 100 })}
               />
-              percent
+              {say('percent')}
             </>
           )}
         </Rungs>
@@ -154,7 +155,12 @@ const SCALES: Readonly<Record<GradeScale['kind'], GradeScale>> = {
   bands: {
     kind: 'bands',
     bands: [
-      { name: 'not yet', from: 0 },
+      {
+        get name() {
+          return say('notYet');
+        },
+        from: 0,
+      },
       { name: 'sound', from: 50 },
       { name: 'strong', from: 80 },
     ],
@@ -171,18 +177,22 @@ export function Scale({ rule: { scale }, onChange }: RuleProps) {
   return (
     <div className="space-y-2">
       <Select
-        label="Said in"
+        label={say('saidIn')}
         value={scale.kind}
-        options={entriesOf({ percent: 'percent', points: 'points', bands: 'bands of our own' })}
+        options={entriesOf({ percent: say('percent'), points: say('points'), bands: say('bandsOfOurOwn') })}
         onChange={(kind) => onChange({ scale: SCALES[kind as GradeScale['kind']] })}
       />
       {scale.kind === 'points' && (
-        <NumberField label="Out of" value={scale.of} onChange={(of) => onChange({ scale: { kind: 'points', of } })} />
+        <NumberField
+          label={say('outOf')}
+          value={scale.of}
+          onChange={(of) => onChange({ scale: { kind: 'points', of } })}
+        />
       )}
       {scale.kind === 'bands' && (
         <Rungs
           rungs={scale.bands}
-          called="band"
+          called={say('band')}
           another={{ name: 'another', from: Math.min(100, (scale.bands.at(-1)?.from ?? 0) + 10) }}
           onChange={(bands) => onChange({ scale: { kind: 'bands', bands } })}
         >
@@ -190,19 +200,19 @@ export function Scale({ rule: { scale }, onChange }: RuleProps) {
             <>
               <input
                 type="text"
-                aria-label={`Name of ${called}`}
+                aria-label={say('nameOf', { called })}
                 value={name}
                 maxLength={60}
                 onChange={({ target }) => change({ name: target.value })}
                 className="w-32 rounded border border-edge bg-paper px-1.5 py-0.5"
               />
-              from
+              {say('fromWord')}
               <NumberBox
-                label={`From how many percent ${called} is given`}
+                label={say('fromHowManyPercentIs', { called })}
                 {...{ min: 0, step: 'any', blank: null, value: from }}
                 onChange={(value) => change({ from: value ?? NaN })}
               />
-              percent
+              {say('percent')}
             </>
           )}
         </Rungs>
@@ -215,7 +225,7 @@ export function Scale({ rule: { scale }, onChange }: RuleProps) {
 export function Quality({ rule, onChange }: RuleProps) {
   return (
     <fieldset className="border-t border-line pt-2">
-      <legend className="font-medium">What {PART_WORDS['review-quality']} is weighed from</legend>
+      <legend className="font-medium">{say('whatIsWeighedFrom', { partWords: PART_WORDS['review-quality'] })}</legend>
       <div className="flex flex-wrap gap-4">
         {QUALITY_COLUMNS.map((column) => (
           <div key={column} className="w-36">

@@ -7,6 +7,7 @@ import { Button, TextArea, TextField } from '../../kit/index.js';
 import { Arithmetic } from './Arithmetic.js';
 import { points } from './gradeWords.js';
 import { useOverrideGradeMutation } from './gradesApi.js';
+import { say } from '../../words/grades.js';
 
 /** How one person’s grade came about, and giving something else. */
 export function TheGrade({ view, row }: { readonly view: GradesView; readonly row: GradeRow }) {
@@ -30,17 +31,17 @@ export function TheGrade({ view, row }: { readonly view: GradesView; readonly ro
       </button>
     );
   return (
-    <section aria-label="The grade">
-      <p className="mb-2 text-3xl font-semibold tabular-nums">{grade.words ?? 'none yet'}</p>
+    <section aria-label={say('gradeLabel')}>
+      <p className="mb-2 text-3xl font-semibold tabular-nums">{grade.words ?? say('noneYet')}</p>
       <Arithmetic
         grade={grade}
         rule={view.rule}
         grounds={row.grounds}
         evidence={evidence}
-        below={(line) => instead(line.part, line.override === null ? 'Give something else' : 'Change')}
+        below={(line) => instead(line.part, line.override === null ? say('giveSomethingElse') : say('change'))}
       />
       <div className="mt-2">
-        {instead('', grade.override === null ? 'Give another grade as a whole' : 'Change the grade as a whole')}
+        {instead('', grade.override === null ? say('giveAnotherGradeAsWhole') : say('changeGradeAsWhole'))}
       </div>
     </section>
   );
@@ -74,7 +75,7 @@ function GiveInstead({ row, part, most, onDone }: GiveInsteadProps) {
   return (
     <div className="my-2 space-y-2 border-l-[3px] border-iodine pl-3">
       <TextField
-        label={`Percent, 0 to ${most}`}
+        label={say('percent0To', { most })}
         type="number"
         min={0}
         max={most}
@@ -84,8 +85,8 @@ function GiveInstead({ row, part, most, onDone }: GiveInsteadProps) {
         onChange={({ target }) => setValue(target.value)}
       />
       <TextArea
-        label="Why"
-        hint="Stays on record; the student reads it with the grade."
+        label={say('why')}
+        hint={say('staysOnRecordStudentReads')}
         value={reason}
         maxLength={2_000}
         problem={at('reason')}
@@ -100,15 +101,15 @@ function GiveInstead({ row, part, most, onDone }: GiveInsteadProps) {
           disabled={value.trim() === '' || Number.isNaN(number) || reason.trim() === ''}
           onClick={() => void go(number)}
         >
-          Give it
+          {say('giveIt')}
         </Button>
         {known !== null && (
           <Button small busy={isLoading} onClick={() => void go(null)}>
-            Take it back
+            {say('takeItBack')}
           </Button>
         )}
         <Button small onClick={onDone}>
-          Leave it
+          {say('leaveIt')}
         </Button>
       </div>
     </div>

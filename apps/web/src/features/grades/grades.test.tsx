@@ -294,7 +294,7 @@ describe('the release of grades', () => {
     const asked = await open({ rows: [...ROWS, row('dee', 'Dee New', { grade: given({ parts: {} }) })] });
     fireEvent.click(screen.getByRole('button', { name: 'Release…' }));
     const all = await screen.findByRole('dialog');
-    expect(all.textContent).toContain('3 students get a grade, 1 has none yet; of 1 some part is open');
+    expect(all.textContent).toContain('3 students get a grade, 1 has none yet. Of 1, some part is open');
     fireEvent.keyDown(all, { key: 'Escape' });
     await waitFor(() => expect(screen.queryByRole('dialog')).toBeNull());
     fireEvent.click(screen.getByRole('button', { name: 'Late 1' }));

@@ -1,5 +1,6 @@
 import type { GradeRow, GradesView, GradingWorkView, QueueView } from '@salt-circle/contracts';
-import { counted, doubtRank, GRADING_WORKS, type GradingWork } from '@salt-circle/core';
+import { doubtRank, GRADING_WORKS, type GradingWork, wordsBy } from '@salt-circle/core';
+import { say } from '../../words/grades.js';
 
 /** How far somebody is graded: all that is asked for, some of it, or nothing yet; `nothing` where there is nothing to grade. */
 export type Graded = 'graded' | 'half' | 'open' | 'nothing';
@@ -24,7 +25,7 @@ export function gradedOf(row: Pick<GradeRow, 'work'>, works: readonly GradingWor
 export function progressWords(rows: ReadonlyArray<Pick<GradeRow, 'work'>>, works: readonly GradingWork[]): string {
   const counts = (state: Graded) => rows.filter((one) => gradedOf(one, works) === state).length;
   const [graded, half, open] = [counts('graded'), counts('half'), counts('open')];
-  return `${graded} graded, ${half} half graded, ${counted(open, '1 to grade', '# to grade')}`;
+  return say('gradedHalfGradedToGrade', { graded, half, open });
 }
 
 /** Whether something of it has been given to this person to grade. */
@@ -34,20 +35,20 @@ export function isOf(row: Pick<GradeRow, 'work'>, works: readonly GradingWork[],
 
 /** "to grade", "graded by Ines Marchetti". */
 export function workWords({ state, by, grader }: GradingWorkView): string {
-  const whose = grader === null ? '' : `, for ${grader.name}`;
   switch (state) {
     case 'none':
-      return 'nothing to grade';
+      return say('nothingToGrade');
     case 'open':
-      return `to grade${whose}`;
+      return grader === null ? say('toGrade') : say('toGradeFor', { name: grader.name });
     case 'half':
-      return `begun${by === null ? '' : ` by ${by}`}${whose}`;
+      if (grader === null) return by === null ? say('begun') : say('begunBy', { by });
+      return by === null ? say('begunFor', { name: grader.name }) : say('begunByFor', { by, name: grader.name });
     case 'done':
-      return `graded${by === null ? '' : ` by ${by}`}`;
+      return by === null ? say('graded') : say('gradedBy', { by });
   }
 }
 
-export const ORDERS = { name: 'by name', doubt: 'doubtful reviews first', open: 'open first' } as const;
+export const ORDERS = wordsBy(say, { name: 'byName', doubt: 'doubtfulReviewsFirst', open: 'openFirst' });
 export type Order = keyof typeof ORDERS;
 
 /**

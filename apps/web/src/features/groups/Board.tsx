@@ -20,6 +20,7 @@ import {
   useRemoveGroupMutation,
   useRenameGroupMutation,
 } from './groupsApi.js';
+import { say } from '../../words/groups.js';
 
 const NONE = 'none';
 
@@ -61,7 +62,7 @@ export function Board({ set, readOnly }: { readonly set: GroupSetView; readonly 
     const now = set.groups.find(({ members }) => members.some(({ id }) => id === memberId))?.id ?? null;
     if (now !== groupId) void go({ memberId, groupId }, false);
   };
-  const targets = [...set.groups.map(({ id, title }) => ({ id, title })), { id: null, title: 'No group' }];
+  const targets = [...set.groups.map(({ id, title }) => ({ id, title })), { id: null, title: say('noGroup') }];
   const member = (one: GroupMember, groupId: string | null) => (
     <Member
       key={one.id}
@@ -82,7 +83,7 @@ export function Board({ set, readOnly }: { readonly set: GroupSetView; readonly 
       {adding.error !== undefined && <ProblemNotice error={adding.error} />}
       <div ref={board} className="grid grid-cols-[repeat(auto-fill,minmax(13.5rem,1fr))] items-start gap-3">
         {(set.ungrouped.length > 0 || set.groups.length === 0) && (
-          <Column id={NONE} heading={<h4 className="font-semibold">No group</h4>} count={set.ungrouped.length}>
+          <Column id={NONE} heading={<h4 className="font-semibold">{say('noGroup')}</h4>} count={set.ungrouped.length}>
             {set.ungrouped.map((one) => member(one, null))}
           </Column>
         )}
@@ -103,14 +104,14 @@ export function Board({ set, readOnly }: { readonly set: GroupSetView; readonly 
             onClick={() => void add({ ...place, title: freeTitle(set.groups) })}
             className="flex items-center gap-1.5 border border-dashed border-edge p-3 text-left text-ink-soft hover:bg-crust"
           >
-            <Plus size={16} aria-hidden="true" /> Add a group
+            <Plus size={16} aria-hidden="true" /> {say('addGroup')}
           </button>
         )}
       </div>
       <Dialog
         open={asked !== null}
         onClose={() => setAsked(null)}
-        title="Move all the same?"
+        title={say('moveAllSame')}
         description={asked?.problem.sentence ?? ''}
       >
         <div className="space-y-3">
@@ -120,7 +121,7 @@ export function Board({ set, readOnly }: { readonly set: GroupSetView; readonly 
             ))}
           </ul>
           <Button look="primary" busy={moving.isLoading} onClick={() => asked !== null && void go(asked.move, true)}>
-            Move
+            {say('move')}
           </Button>
         </div>
       </Dialog>
@@ -132,8 +133,8 @@ export function Board({ set, readOnly }: { readonly set: GroupSetView; readonly 
 function freeTitle(groups: readonly GroupView[]): string {
   const taken = new Set(groups.map(({ title }) => title));
   let number = groups.length + 1;
-  while (taken.has(`Group ${number}`)) number += 1;
-  return `Group ${number}`;
+  while (taken.has(say('group', { number }))) number += 1;
+  return say('group', { number });
 }
 
 interface ColumnProps {
@@ -182,7 +183,7 @@ function GroupHead({ group, setId, readOnly }: GroupHeadProps) {
           group.title
         ) : (
           <input
-            aria-label={`Name of ${group.title}`}
+            aria-label={say('nameOf', { title: group.title })}
             aria-invalid={error !== undefined || undefined}
             title={error === undefined ? undefined : problemOf(error).sentence}
             value={title}
@@ -198,7 +199,7 @@ function GroupHead({ group, setId, readOnly }: GroupHeadProps) {
         {!readOnly && group.members.length === 0 && (
           <button
             type="button"
-            aria-label={`Remove ${group.title}`}
+            aria-label={say('remove', { title: group.title })}
             onClick={() => void remove(place)}
             className="rounded p-1 text-ink-soft hover:bg-crust"
           >
@@ -240,12 +241,12 @@ function Member({ member, readOnly, targets, groupId, onMove }: MemberProps) {
           trigger={
             <button
               type="button"
-              aria-label={`Move ${member.name} to another group`}
+              aria-label={say('moveToAnotherGroup', { name: member.name })}
               // Pressing the button is not the beginning of a drag.
               onPointerDown={(event) => event.stopPropagation()}
               className="rounded px-1 text-sm text-ink-soft hover:bg-crust"
             >
-              Move
+              {say('move')}
             </button>
           }
           groups={[targets.map(({ id, title }) => ({ words: title, onPick: () => onMove(id) }))]}

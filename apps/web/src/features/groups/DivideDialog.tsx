@@ -1,10 +1,11 @@
-import { counted } from '@salt-circle/core';
+import { wordsBy } from '@salt-circle/core';
 import type { GroupSetView } from '@salt-circle/contracts';
 import { useState } from 'react';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { useCourse } from '../../app/useCourse.js';
 import { Button, Dialog, Notice, Select, TextField } from '../../kit/index.js';
 import { useDivideMutation, type DivisionBody } from './groupsApi.js';
+import { say } from '../../words/groups.js';
 
 export interface DivideDialogProps {
   readonly set: GroupSetView;
@@ -14,7 +15,7 @@ export interface DivideDialogProps {
   readonly onClose: () => void;
 }
 
-const MIX_WORDS = { section: 'section', trait: 'the mixing column of the roster' } as const;
+const MIX_WORDS = wordsBy(say, { section: 'section', trait: 'mixingColumnOfRoster' });
 
 /** Everybody anew, at random: by size or number, even, and mixed. */
 export function DivideDialog({ set, students, mixes, onClose }: DivideDialogProps) {
@@ -34,22 +35,22 @@ export function DivideDialog({ set, students, mixes, onClose }: DivideDialogProp
     <Dialog
       open
       onClose={onClose}
-      title={`Divide “${set.title}”`}
-      description={`All ${students} students are dealt out at random.`}
+      title={say('divide', { title: set.title })}
+      description={say('allStudentsAreDealtOut', { students })}
     >
       <div className="space-y-3">
         <div className="grid grid-cols-2 gap-3">
           <Select
-            label="By"
+            label={say('by')}
             value={by}
             options={[
-              ['size', 'people in a group'],
-              ['count', 'number of groups'],
+              ['size', say('peopleInGroup')],
+              ['count', say('numberOfGroups')],
             ]}
             onChange={(next) => setBy(next as DivisionBody['by'])}
           />
           <TextField
-            label={by === 'size' ? 'People in a group' : 'Number of groups'}
+            label={by === 'size' ? say('peopleInGroupLabel') : say('numberOfGroupsLabel')}
             type="number"
             min={1}
             value={Number.isNaN(number) ? '' : number}
@@ -57,21 +58,17 @@ export function DivideDialog({ set, students, mixes, onClose }: DivideDialogProp
           />
         </div>
         <Select
-          label="Mixed by"
+          label={say('mixedBy')}
           value={mixedBy}
           options={[['nothing', 'nothing'], ...mixes.map((one) => [one, MIX_WORDS[one]] as const)]}
-          hint="Each of its values is spread over the groups as evenly as can be."
+          hint={say('eachOfItsValuesIs')}
           onChange={(next) => setMixedBy(next as DivisionBody['mixedBy'])}
         />
-        {fits && (
-          <p>
-            {counted(groups, '1 group', '# groups')} of {sizesWords(students, groups)}.
-          </p>
-        )}
-        {set.groups.length > 0 && <Notice tone="soon" title="The present groups of this set are replaced." />}
+        {fits && <p>{say('groupsOf', { groups, sizesWords: sizesWords(students, groups) })}</p>}
+        {set.groups.length > 0 && <Notice tone="soon" title={say('presentGroupsOfThisSet')} />}
         {error !== undefined && <ProblemNotice error={error} />}
         <Button look="primary" disabled={!fits} busy={isLoading} onClick={() => void go()}>
-          Divide
+          {say('divideLabel')}
         </Button>
       </div>
     </Dialog>
@@ -81,5 +78,5 @@ export function DivideDialog({ set, students, mixes, onClose }: DivideDialogProp
 /** "4", or "4 or 5" where it does not come out even. */
 export function sizesWords(students: number, groups: number): string {
   const least = Math.floor(students / groups);
-  return students % groups === 0 ? String(least) : `${least} or ${least + 1}`;
+  return students % groups === 0 ? String(least) : say('or', { least, least2: least + 1 });
 }

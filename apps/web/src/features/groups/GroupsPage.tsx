@@ -1,4 +1,3 @@
-import { counted } from '@salt-circle/core';
 import type { GroupSetView } from '@salt-circle/contracts';
 import { useState } from 'react';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
@@ -8,6 +7,7 @@ import { Board } from './Board.js';
 import { DivideDialog } from './DivideDialog.js';
 import { useAddSetMutation, useGroupsQuery, useRemoveSetMutation, useRenameSetMutation } from './groupsApi.js';
 import { ImportDialog } from './ImportDialog.js';
+import { say } from '../../words/groups.js';
 
 /** The ways in which a course is divided into groups. */
 export function GroupsPage() {
@@ -16,28 +16,25 @@ export function GroupsPage() {
   const [chosen, setChosen] = useState<string | null>(null);
   const [adding, setAdding] = useState(false);
   if (error !== undefined) return <ProblemNotice error={error} />;
-  if (data === undefined) return <Loading what="the groups" />;
+  if (data === undefined) return <Loading what={say('groups')} />;
   const set = data.sets.find(({ id }) => id === chosen) ?? data.sets[0];
   const instructor = course.role === 'instructor';
   return (
     <div className="px-5 py-6">
       <div className="mb-4 flex flex-wrap items-center justify-between gap-3">
-        <h2 className="text-xl font-semibold">Groups</h2>
+        <h2 className="text-xl font-semibold">{say('groupsLabel')}</h2>
         {instructor && (
           <Button look={data.sets.length === 0 ? 'primary' : 'plain'} onClick={() => setAdding(true)}>
-            New group set…
+            {say('newGroupSet')}
           </Button>
         )}
       </div>
       {data.sets.length === 0 ? (
-        <Empty title="The course is not divided into groups.">
-          <p>
-            A group set is one way to divide it: teams that hand in together, partners who review each other, circles
-            within which drafts go round. A course can have several.
-          </p>
+        <Empty title={say('courseIsNotDividedInto')}>
+          <p>{say('groupSetIsOneWay')}</p>
         </Empty>
       ) : (
-        <div role="group" aria-label="Group sets" className="mb-4 flex flex-wrap gap-2">
+        <div role="group" aria-label={say('groupSets')} className="mb-4 flex flex-wrap gap-2">
           {data.sets.map(({ id, title, groups }) => (
             <Button
               key={id}
@@ -61,8 +58,8 @@ export function GroupsPage() {
       )}
       {adding && (
         <TitleDialog
-          title="New group set"
-          hint="E.g. “Field teams” or “Partners”."
+          title={say('newGroupSetLabel')}
+          hint={say('eGFieldTeamsOr')}
           onClose={() => setAdding(false)}
           onDone={setChosen}
         />
@@ -85,7 +82,12 @@ function SetWorkspace({ set, students, mixes, readOnly }: WorkspaceProps) {
   const close = () => setDialog(null);
   const sizes = set.groups.map(({ members }) => members.length);
   const [least, most] = [Math.min(...sizes), Math.max(...sizes)];
-  const span = sizes.length === 0 ? '' : least === most ? ` of ${least}` : ` of ${least} to ${most}`;
+  const groups = say('groupsCounted', {
+    groups: set.groups.length,
+    sizes: sizes.length === 0 ? 'none' : least === most ? 'same' : 'several',
+    least,
+    most,
+  });
   const doRemove = async () => {
     const result = await remove({ courseId: course.id, setId: set.id });
     if (result.error === undefined) close();
@@ -96,51 +98,49 @@ function SetWorkspace({ set, students, mixes, readOnly }: WorkspaceProps) {
         <h3 className="text-lg font-semibold">
           {set.title}{' '}
           <span className="text-base font-normal text-ink-soft">
-            {counted(set.groups.length, '1 group', '# groups')}
-            {span};{' '}
             {set.ungrouped.length === 0
-              ? 'everybody is in one'
-              : `${set.ungrouped.length} of ${students} students are in none`}
+              ? say('everybodyIsInOne', { groups })
+              : say('ofStudentsAreInNone', { groups, ungrouped: set.ungrouped.length, students })}
           </span>
         </h3>
         {!readOnly && (
           <div className="flex flex-wrap gap-2">
             <Button small onClick={() => setDialog('divide')}>
-              Divide…
+              {say('divideLabel2')}
             </Button>
             <Button small onClick={() => setDialog('import')}>
-              Read from a file…
+              {say('readFromFile')}
             </Button>
             <Button small onClick={() => setDialog('rename')}>
-              Rename…
+              {say('rename')}
             </Button>
             <Button small onClick={() => setDialog('remove')}>
-              Remove…
+              {say('removeLabel')}
             </Button>
           </div>
         )}
       </div>
       {set.usedBy.length > 0 && (
         <div className="mb-3">
-          <Notice tone="soon" title={`Under way: ${set.usedBy.join(', ')}`}>
-            Moving somebody does not change what has been allocated; what follows is said before the move.
+          <Notice tone="soon" title={say('underWay', { usedBy: set.usedBy.join(', ') })}>
+            {say('movingSomebodyDoesNotChange')}
           </Notice>
         </div>
       )}
       <Board set={set} readOnly={readOnly} />
       {dialog === 'divide' && <DivideDialog set={set} students={students} mixes={mixes} onClose={close} />}
       {dialog === 'import' && <ImportDialog set={set} onClose={close} />}
-      {dialog === 'rename' && <TitleDialog title={`Rename “${set.title}”`} start={set} onClose={close} />}
+      {dialog === 'rename' && <TitleDialog title={say('renameOf', { title: set.title })} start={set} onClose={close} />}
       <Dialog
         open={dialog === 'remove'}
         onClose={close}
-        title={`Remove “${set.title}”?`}
-        description="Its groups are gone then. The students stay in the course."
+        title={say('removeOf', { title: set.title })}
+        description={say('itsGroupsAreGoneThen')}
       >
         <div className="space-y-3">
           {removing.error !== undefined && <ProblemNotice error={removing.error} />}
           <Button look="destructive" busy={removing.isLoading} onClick={() => void doRemove()}>
-            Remove the group set
+            {say('removeGroupSet')}
           </Button>
         </div>
       </Dialog>
@@ -184,7 +184,7 @@ function TitleDialog({ title, hint, start, onClose, onDone }: TitleDialogProps) 
         className="space-y-3"
       >
         <TextField
-          label="Name"
+          label={say('name')}
           hint={hint}
           value={text}
           maxLength={200}
@@ -192,7 +192,7 @@ function TitleDialog({ title, hint, start, onClose, onDone }: TitleDialogProps) 
         />
         {error !== undefined && <ProblemNotice error={error} />}
         <Button look="primary" type="submit" busy={adding.isLoading || renaming.isLoading}>
-          {start === undefined ? 'Make it' : 'Rename'}
+          {start === undefined ? say('makeIt') : say('renameLabel')}
         </Button>
       </form>
     </Dialog>

@@ -2,6 +2,7 @@ import type { GroupSetView } from '@salt-circle/contracts';
 import { RowsDialog } from '../../app/RowsDialog.js';
 import { useCourse } from '../../app/useCourse.js';
 import { useImportGroupsMutation } from './groupsApi.js';
+import { say } from '../../words/groups.js';
 
 /** Who is in which group, from a file or pasted rows. */
 export function ImportDialog({ set, onClose }: { readonly set: GroupSetView; readonly onClose: () => void }) {
@@ -9,9 +10,9 @@ export function ImportDialog({ set, onClose }: { readonly set: GroupSetView; rea
   const [read, { data, error, isLoading }] = useImportGroupsMutation();
   return (
     <RowsDialog
-      title={`Groups of “${set.title}” from a file`}
-      description="The present groups of the set are replaced once you apply it."
-      hint="A row per person with the columns group and email, or group and campus id, in any order."
+      title={say('groupsOfFromFile', { title: set.title })}
+      description={say('presentGroupsOfSetAre')}
+      hint={say('rowPerPersonWithColumns')}
       header="group, email"
       look="See what it would make"
       read={async (source, apply) => (await read({ courseId: course.id, setId: set.id, ...source, apply })).data}
@@ -31,8 +32,9 @@ export function ImportDialog({ set, onClose }: { readonly set: GroupSetView; rea
           </ul>
           {without.length > 0 && (
             <p className="text-saffron">
-              In no group: {without.slice(0, 20).join(', ')}
-              {without.length > 20 && ` and ${without.length - 20} others`}
+              {without.length > 20
+                ? say('inNoGroupAndOthers', { without: without.slice(0, 20).join(', '), without2: without.length - 20 })
+                : say('inNoGroup', { without: without.slice(0, 20).join(', ') })}
             </p>
           )}
         </>

@@ -4,6 +4,7 @@ import { Conflict } from '../../app/saving/Conflict.js';
 import { useSaver, useSavingState } from '../../app/saving/useSaving.js';
 import { useExchange } from '../../app/useExchange.js';
 import { useServerText } from './useServerText.js';
+import { say } from '../../words/hand-in.js';
 
 interface Head {
   readonly title: string;
@@ -46,25 +47,25 @@ export function DraftHead({ draft, saveKey, editable }: DraftHeadProps) {
         />
       )}
       <label>
-        <span className="sr-only">Title of your draft</span>
+        <span className="sr-only">{say('titleOfYourDraft')}</span>
         <textarea
           rows={1}
           value={head.title}
           maxLength={200}
           readOnly={!editable}
-          placeholder="Title of your draft"
+          placeholder={say('titleOfYourDraft')}
           onChange={(event) => change({ title: event.target.value.replace(/\n/g, ' ') })}
           className="field-sizing-content block w-full max-w-[68ch] resize-none border-b border-transparent bg-transparent font-serif text-2xl font-semibold placeholder:font-normal placeholder:text-ink-soft hover:border-line"
         />
       </label>
       <label className="mt-1 block max-w-[68ch]">
-        <span className="sr-only">A few words for your reviewers</span>
+        <span className="sr-only">{say('fewWordsForYourReviewers')}</span>
         <textarea
           rows={1}
           value={head.context}
           maxLength={2000}
           readOnly={!editable}
-          placeholder="A few words for your reviewers, if you like: where you want help, what is unfinished"
+          placeholder={say('fewWordsForYourReviewersIf')}
           onChange={(event) => change({ context: event.target.value })}
           className="field-sizing-content block w-full resize-none border-b border-line bg-transparent pb-1 text-ink-soft placeholder:text-ink-soft focus:text-ink"
         />

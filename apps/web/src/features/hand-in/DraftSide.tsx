@@ -8,6 +8,7 @@ import { useExchange } from '../../app/useExchange.js';
 import { deliverableWords, gradeWords, lateInWords, lateWords } from '@salt-circle/core';
 import { useAskedFormQuery } from './handInApi.js';
 import { ReadVersion } from './ReadVersion.js';
+import { say } from '../../words/hand-in.js';
 
 /** Beside the draft: the brief, what reviewers will be asked, and what was handed in. */
 export function DraftSide({ draft }: { readonly draft: MyDraftView | null }) {
@@ -17,13 +18,13 @@ export function DraftSide({ draft }: { readonly draft: MyDraftView | null }) {
     <aside className="border-l border-line bg-crust px-5 py-2 pb-24">
       <div className="lg:sticky lg:top-2 lg:max-h-[calc(100vh-6rem)] lg:overflow-y-auto">
         <Tabs
-          label="Beside the draft"
+          label={say('besideDraft')}
           value={tab}
           onChange={setTab}
           tabs={[
             {
               key: 'brief',
-              words: 'Brief',
+              words: say('brief'),
               content: (
                 <div className="pt-3">
                   <Prose html={exchange.briefHtml} />
@@ -32,13 +33,13 @@ export function DraftSide({ draft }: { readonly draft: MyDraftView | null }) {
                 </div>
               ),
             },
-            { key: 'form', words: 'Review form', content: <AskedForm exchangeId={exchange.id} /> },
+            { key: 'form', words: say('reviewForm'), content: <AskedForm exchangeId={exchange.id} /> },
             ...(draft === null || draft.versions.length === 0
               ? []
               : [
                   {
                     key: 'versions',
-                    words: `Handed in ${draft.versions.length}`,
+                    words: say('handedIn', { versions: draft.versions.length }),
                     content: <Versions versions={draft.versions} />,
                   },
                 ]),
@@ -51,10 +52,10 @@ export function DraftSide({ draft }: { readonly draft: MyDraftView | null }) {
 
 function AskedForm({ exchangeId }: { readonly exchangeId: string }) {
   const { data } = useAskedFormQuery(exchangeId);
-  if (data === undefined) return <Loading what="the form" />;
+  if (data === undefined) return <Loading what={say('form')} />;
   return (
     <div className="space-y-5 pt-3">
-      <p className="text-sm text-ink-soft">Your classmates will review your draft with this form.</p>
+      <p className="text-sm text-ink-soft">{say('yourClassmatesWillReviewYour')}</p>
       <FormPreview form={data} />
     </div>
   );
@@ -67,7 +68,7 @@ function WhatIsAsked() {
     <div className="mt-4 space-y-4 border-t border-line pt-3">
       {deliverables.length > 1 && (
         <section>
-          <h3 className="font-semibold">A hand-in contains</h3>
+          <h3 className="font-semibold">{say('handInContains')}</h3>
           <ul className="list-disc pl-5">
             {deliverables.map((one) => (
               <li key={one.id}>
@@ -93,20 +94,22 @@ function Versions({ versions }: { readonly versions: readonly VersionMeta[] }) {
       {versions.toReversed().map(({ number, title, words, handedInAt, handedInBy, digest, late, withdrawn }) => (
         <li key={number} className="border-b border-line py-2">
           <p className="font-semibold">
-            Version {number} {number === counting?.number && <span className="font-normal text-kelp">counts</span>}
-            {withdrawn && <span className="font-normal text-ink-soft">taken back</span>}
+            {say('version', { number })}{' '}
+            {number === counting?.number && <span className="font-normal text-kelp">{say('counts')}</span>}
+            {withdrawn && <span className="font-normal text-ink-soft">{say('takenBack')}</span>}
           </p>
           <p>{title}</p>
           <p className="text-sm text-ink-soft">
-            {words} words, <When at={handedInAt} timeZone={course.timeZone} />
-            {handedInBy !== null && `, by ${handedInBy}`}
+            {handedInBy !== null
+              ? say('wordsBy', { words, when: <When at={handedInAt} timeZone={course.timeZone} />, handedInBy })
+              : say('words', { words, when: <When at={handedInAt} timeZone={course.timeZone} /> })}
           </p>
           {late !== null && <p className="text-sm text-madder">{lateInWords(late)}</p>}
-          <p className="truncate text-sm text-ink-soft" title={`SHA-256 ${digest}`}>
-            digest {digest.slice(0, 16)}…
+          <p className="truncate text-sm text-ink-soft" title={say('sha256', { digest })}>
+            {say('digest', { digest: digest.slice(0, 16) })}
           </p>
           <button type="button" className="text-dusk underline" onClick={() => setReading(number)}>
-            Read
+            {say('read')}
           </button>
         </li>
       ))}

@@ -14,6 +14,7 @@ import { partWords } from '../../app/viewing/partWords.js';
 import { useCopyAgainMutation, useOrderPartsMutation, useRemovePartMutation } from './handInApi.js';
 import { Recorder } from '../../app/recording/Recorder.js';
 import { SectionHead } from './SectionHead.js';
+import { say } from '../../words/hand-in.js';
 
 export interface FilesSectionProps {
   readonly deliverable: Deliverable;
@@ -50,7 +51,7 @@ export function FilesSection({ deliverable, draft, number, editable }: FilesSect
         <div className="mt-3 max-w-[68ch] space-y-3">
           {recording && (
             <Recorder
-              into="the draft"
+              into={say('draft')}
               name={deliverable.title}
               storeKey={`${exchange.id}:${deliverable.id}`}
               onRecording={(file) => uploads.add([file])}
@@ -58,9 +59,12 @@ export function FilesSection({ deliverable, draft, number, editable }: FilesSect
           )}
           <FilePick
             multiple
-            label={recording ? 'Or choose a recording, or drop it here' : 'Choose files, or drop them here'}
+            label={recording ? say('orChooseRecordingOrDrop') : say('chooseFilesOrDropThem')}
             accept={endingsOf(families)}
-            hint={`${families.map((family) => FAMILY_WORDS[family]).join(', ')}; up to ${deliverable.maxMegabytes} MB each.`}
+            hint={say('upToMbEach', {
+              families: families.map((family) => FAMILY_WORDS[family]).join(', '),
+              maxMegabytes: deliverable.maxMegabytes,
+            })}
             onFiles={(files) => void uploads.add(files)}
           />
         </div>
@@ -98,24 +102,29 @@ function PartRow({ part, parts, index, draftId, editable }: PartRowProps) {
           <a
             href={originalAddress(address)}
             className="font-medium break-words text-ink underline decoration-line"
-            title="Download it as you handed it in"
+            title={say('downloadItAsYouHanded')}
           >
             {part.name}
           </a>
           <span className="ml-2 text-sm text-ink-soft">{partWords(part)}</span>
         </p>
         <span className="flex flex-wrap gap-1">
-          <Button small aria-label={`See ${part.name} as reviewers do`} onClick={() => setLooking(true)}>
-            See it
+          <Button small aria-label={say('seeAsReviewersDo', { name: part.name })} onClick={() => setLooking(true)}>
+            {say('seeIt')}
           </Button>
           {editable && parts.length > 1 && (
             <>
-              <Button small aria-label={`Move ${part.name} up`} disabled={index === 0} onClick={() => move(-1)}>
+              <Button
+                small
+                aria-label={say('moveUp', { name: part.name })}
+                disabled={index === 0}
+                onClick={() => move(-1)}
+              >
                 ↑
               </Button>
               <Button
                 small
-                aria-label={`Move ${part.name} down`}
+                aria-label={say('moveDown', { name: part.name })}
                 disabled={index === parts.length - 1}
                 onClick={() => move(1)}
               >
@@ -126,10 +135,10 @@ function PartRow({ part, parts, index, draftId, editable }: PartRowProps) {
           {editable && (
             <Button
               small
-              aria-label={`Remove ${part.name}`}
+              aria-label={say('remove', { name: part.name })}
               onClick={() => void remove({ exchangeId: exchange.id, partId: part.id })}
             >
-              Remove
+              {say('removeLabel')}
             </Button>
           )}
         </span>
@@ -139,7 +148,7 @@ function PartRow({ part, parts, index, draftId, editable }: PartRowProps) {
           <CopyState copy={part.copy} />
           {part.copy.state === 'failed' && editable && (
             <Button small onClick={() => void again({ exchangeId: exchange.id, draftId, partId: part.id })}>
-              Try again
+              {say('tryAgain')}
             </Button>
           )}
         </div>
@@ -161,10 +170,10 @@ function Captions({ part }: { readonly part: PartView }) {
   return (
     <div className="mt-1 text-sm text-ink-soft">
       <p className="flex flex-wrap items-center gap-x-2">
-        {part.captions ? 'Captions are there.' : 'Captions (WebVTT), if you have them:'}
+        {part.captions ? say('captionsAreThere') : say('captionsWebvttIfYouHave')}
         <FileButton
-          label={`Captions for ${part.name}`}
-          words={part.captions ? 'Choose others' : 'Choose'}
+          label={say('captionsFor', { name: part.name })}
+          words={part.captions ? say('chooseOthers') : say('choose')}
           accept=".vtt"
           onFiles={(files) => void uploads.add([...files])}
         />

@@ -11,6 +11,7 @@ import { HandInDialog } from './HandInDialog.js';
 import { Receipt } from './Receipt.js';
 import { countingOf, purposeOf, standing, type Purpose } from './standing.js';
 import { Withdraw, WithdrawDialog } from './Withdraw.js';
+import { say } from '../../words/hand-in.js';
 
 export interface HandInBarProps {
   readonly draft: MyDraftView;
@@ -53,24 +54,24 @@ export function HandInBar({ draft, savePrefix, saving, receipt, onReceipt }: Han
         {!narrow && <SaveMark state={saving.state} savedAt={saving.savedAt} />}
         {!narrow && due !== null && open && (
           <span className="text-sm text-ink-soft">
-            {exchange.handInIsLate ? 'late; taken until' : 'due'}{' '}
+            {exchange.handInIsLate ? say('lateTakenUntil') : say('due')}{' '}
             <When at={due} timeZone={exchange.course.timeZone} exact={exchange.handInIsLate} />
           </span>
         )}
         {!narrow && open && counting !== undefined && !seeing && <Withdraw />}
         {!narrow && exchange.mayHandIn && !seeing && (
-          <Button onClick={() => setLooking('as-reviewer')}>See it as a reviewer</Button>
+          <Button onClick={() => setLooking('as-reviewer')}>{say('seeItAsReviewer')}</Button>
         )}
         {narrow && open && !seeing && (
           <Menu
             trigger={
-              <Button small aria-label="More about handing in">
-                More
+              <Button small aria-label={say('moreAboutHandingIn')}>
+                {say('more')}
               </Button>
             }
             groups={[
-              [{ words: 'See it as a reviewer', onPick: () => setLooking('as-reviewer') }],
-              ...(counting === undefined ? [] : [[{ words: 'Take back…', onPick: () => setWithdrawing(true) }]]),
+              [{ words: say('seeItAsReviewer'), onPick: () => setLooking('as-reviewer') }],
+              ...(counting === undefined ? [] : [[{ words: say('takeBack'), onPick: () => setWithdrawing(true) }]]),
             ]}
           />
         )}
@@ -84,7 +85,7 @@ export function HandInBar({ draft, savePrefix, saving, receipt, onReceipt }: Han
         open={looking !== null}
         onClose={() => setLooking(null)}
         wide
-        title={looking === 'hand-in' ? `Hand in this ${purpose}?` : 'What reviewers will see'}
+        title={looking === 'hand-in' ? say('handInThis', { purpose }) : say('whatReviewersWillSee')}
         description={whoSees(exchange, purpose)}
       >
         {looking !== null && (
@@ -106,16 +107,14 @@ export function HandInBar({ draft, savePrefix, saving, receipt, onReceipt }: Han
 }
 
 function handInWords(purpose: Purpose, again: boolean): string {
-  if (purpose === 'revision') return again ? 'Hand in the revision again…' : 'Hand in the revision…';
-  return again ? 'Hand in again…' : 'Hand in…';
+  if (purpose === 'revision') return again ? say('handInRevisionAgain') : say('handInRevision');
+  return again ? say('handInAgain') : say('handIn');
 }
 
 function whoSees({ alias, revisionShown }: ExchangeView, purpose: Purpose): string {
-  const named = alias === null ? ', with your name' : '. They do not see your name';
-  if (purpose === 'draft') return `This is what your reviewers will see${named}.`;
-  return revisionShown
-    ? `Your instructor reads the revision, and your reviewers do${named}.`
-    : 'Your instructor reads the revision; your reviewers do not.';
+  const named = alias === null ? 'yes' : 'no';
+  if (purpose === 'draft') return say('thisIsWhatYourReviewers', { named });
+  return revisionShown ? say('yourInstructorReadsRevisionAnd', { named }) : say('yourInstructorReadsRevisionYour');
 }
 
 /** Whether there is anything newer than what was handed in: unsent, sent since the draft was read, or from before. */

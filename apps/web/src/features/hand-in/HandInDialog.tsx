@@ -2,12 +2,13 @@ import { LIMITS, type HandInCheck, type NameFindView, type VersionMeta } from '@
 import { useState } from 'react';
 import { Button, Checkbox, Loading, Notice, TextArea } from '../../kit/index.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
-import { counted, lateInWords } from '@salt-circle/core';
+import { lateInWords } from '@salt-circle/core';
 import { useExchange } from '../../app/useExchange.js';
 import { HandInPreview } from './HandInPreview.js';
 import { NameFinds } from './NameFinds.js';
 import type { Purpose } from './standing.js';
 import { useHandIn, type HandingIn } from './useHandIn.js';
+import { say } from '../../words/hand-in.js';
 
 export interface HandInDialogProps {
   /** Nothing can be handed in from here. */
@@ -24,14 +25,14 @@ export function HandInDialog({ lookOnly, purpose, savePrefix, onDone }: HandInDi
   const { looking, problem } = handing;
   if (looking.state === 'unsent') {
     return (
-      <Notice tone="waiting" title="Your last changes have not reached the server, so nothing can be handed in yet.">
-        They are kept in this browser. Close this, and try again when the state at the bottom says they are saved.
+      <Notice tone="waiting" title={say('yourLastChangesHaveNot')}>
+        {say('theyAreKeptInThis')}
       </Notice>
     );
   }
   if (looking.state === 'checked') return <Checked {...{ lookOnly, purpose, handing }} check={looking.check} />;
   if (problem !== null) return <ProblemNotice error={problem} />;
-  return <Loading what="your draft as reviewers will see it" />;
+  return <Loading what={say('yourDraftAsReviewersWill')} />;
 }
 
 interface CheckedProps {
@@ -66,7 +67,7 @@ function Checked({ check, lookOnly, purpose, handing }: CheckedProps) {
       {late && (
         <Notice tone="soon" title={lateInWords(check.late)}>
           <Checkbox
-            label="I know, and hand in late"
+            label={say('iKnowAndHandIn')}
             checked={lateSeen}
             onChange={({ target }) => setLateSeen(target.checked)}
           />
@@ -74,8 +75,8 @@ function Checked({ check, lookOnly, purpose, handing }: CheckedProps) {
       )}
       {purpose === 'revision' && !lookOnly && (
         <TextArea
-          label="What changed, for your instructor"
-          hint="Optional: what to look at first, and what you left as it was."
+          label={say('whatChangedForYourInstructor')}
+          hint={say('optionalWhatToLookAt')}
           value={changes}
           maxLength={LIMITS.guidance}
           onChange={({ target }) => setChanges(target.value)}
@@ -99,7 +100,7 @@ function Obstacles({ check, lookOnly }: Pick<CheckedProps, 'check' | 'lookOnly'>
   return (
     <>
       {check.problems.length > 0 && (
-        <Notice tone={lookOnly ? 'waiting' : 'problem'} title="This cannot be handed in yet.">
+        <Notice tone={lookOnly ? 'waiting' : 'problem'} title={say('thisCannotBeHandedIn')}>
           <ul>
             {check.problems.map(({ path, sentence }) => (
               <li key={path}>{sentence}</li>
@@ -133,13 +134,9 @@ function HandInRow({ handing, changes, purpose, disabled }: HandInRowProps) {
         disabled={disabled || undecided > 0}
         onClick={() => handing.handIn(changes)}
       >
-        {purpose === 'revision' ? 'Hand in the revision' : 'Hand in'}
+        {purpose === 'revision' ? say('handInRevisionLabel') : say('handInLabel')}
       </Button>
-      {undecided > 0 && (
-        <span className="text-sm text-ink-soft">
-          {counted(undecided, 'One place above is', '# places above are')} still to be decided.
-        </span>
-      )}
+      {undecided > 0 && <span className="text-sm text-ink-soft">{say('placesAboveAreStillTo', { undecided })}</span>}
     </div>
   );
 }

@@ -19,6 +19,7 @@ import { LinksSection } from './LinksSection.js';
 import { TextSection } from './TextSection.js';
 import { useAlone } from './useAlone.js';
 import { WhatCounts } from './WhatCounts.js';
+import { say } from '../../words/hand-in.js';
 
 /** Pixels from which there is room for brief and form beside the draft. */
 const LARGE = 1024;
@@ -41,10 +42,11 @@ export function HandInPage() {
   if (!opened && exchange.dates.draftsOpen !== null) {
     return (
       <div className="px-5">
-        <Empty title="Drafts have not opened yet.">
+        <Empty title={say('draftsHaveNotOpenedYet')}>
           <p>
-            You can write and hand in from <When at={exchange.dates.draftsOpen} timeZone={exchange.course.timeZone} />.
-            The brief is there to read already.
+            {say('youCanWriteAndHand', {
+              when: <When at={exchange.dates.draftsOpen} timeZone={exchange.course.timeZone} />,
+            })}
           </p>
         </Empty>
         <DraftSide draft={null} />
@@ -52,7 +54,7 @@ export function HandInPage() {
     );
   }
   if (query.error !== undefined && draft === undefined) return <ProblemNotice error={query.error} />;
-  if (draft === undefined) return <Loading what="your draft" />;
+  if (draft === undefined) return <Loading what={say('yourDraft')} />;
   return <Opened draft={draft} />;
 }
 
@@ -96,21 +98,23 @@ function Writing({ draft }: { readonly draft: MyDraftView }) {
               <span />
             ) : (
               <p className="mb-2 text-sm text-ink-soft">
-                Handed in by your group, <strong className="text-ink">{draft.group.title}</strong>:{' '}
-                {draft.group.members.join(', ')}. Any of you can write and hand in for all.
+                {say('handedInByYourGroup', {
+                  strong: <strong className="text-ink">{draft.group.title}</strong>,
+                  members: draft.group.members.join(', '),
+                })}
               </p>
             )}
             <Button ref={button} small look="quiet" aria-pressed={alone} onClick={() => setAlone(!alone)}>
-              {alone ? 'Back to the page' : 'Full screen'}
+              {alone ? say('backToPage') : say('fullScreen')}
             </Button>
           </div>
           {narrow && !alone && (
             <details className="mb-4 border-b border-line pb-2" open={draft.id === null}>
               <summary className="min-h-6 cursor-pointer">
-                <span className="font-semibold">Brief and review form</span>
+                <span className="font-semibold">{say('briefAndReviewForm')}</span>
                 {due !== null && (
                   <span className="block pl-4 text-sm text-ink-soft">
-                    {exchange.handInIsLate ? 'late; taken until' : 'due'}{' '}
+                    {exchange.handInIsLate ? say('lateTakenUntil') : say('due')}{' '}
                     <When at={due} timeZone={exchange.course.timeZone} exact={exchange.handInIsLate} />
                   </span>
                 )}

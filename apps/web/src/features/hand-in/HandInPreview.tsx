@@ -4,6 +4,7 @@ import { DraftText } from '../../app/reading/DraftText.js';
 import type { Passage } from '../../app/reading/passages.js';
 import { ReadingParts } from '../../app/viewing/ReadingParts.js';
 import { findPassages } from './findPassages.js';
+import { say } from '../../words/hand-in.js';
 
 const NO_PASSAGES: readonly Passage[] = [];
 /** Nothing stands beside the text here. */
@@ -35,7 +36,7 @@ export function HandInPreview({ exchangeId, check: { finds, reading }, shown }: 
   return (
     <div ref={frame} className="max-h-[55vh] overflow-y-auto border border-line p-4">
       <h3 className="mb-3 font-serif text-xl font-semibold">
-        {reading.title === '' ? <span className="text-madder">No title yet</span> : reading.title}
+        {reading.title === '' ? <span className="text-madder">{say('noTitleYet')}</span> : reading.title}
       </h3>
       <ReadingParts
         reading={reading}

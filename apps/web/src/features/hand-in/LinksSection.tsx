@@ -7,6 +7,7 @@ import { belongsNowhere, fieldProblem } from '../../app/session/fieldProblem.js'
 import { useExchange } from '../../app/useExchange.js';
 import { useAddLinkMutation, useChangeLinkMutation, useRemovePartMutation } from './handInApi.js';
 import { SectionHead } from './SectionHead.js';
+import { say } from '../../words/hand-in.js';
 
 export interface LinksSectionProps {
   readonly deliverable: Deliverable;
@@ -37,14 +38,14 @@ export function LinksSection({ deliverable, draft, number, editable }: LinksSect
             {editable && (
               <span className="flex gap-1">
                 <Button small onClick={() => setEditing(link)}>
-                  Change
+                  {say('change')}
                 </Button>
                 <Button
                   small
-                  aria-label={`Remove ${link.title}`}
+                  aria-label={say('removeOf', { title: link.title })}
                   onClick={() => void remove({ exchangeId: exchange.id, partId: link.id })}
                 >
-                  Remove
+                  {say('removeLabel')}
                 </Button>
               </span>
             )}
@@ -54,7 +55,7 @@ export function LinksSection({ deliverable, draft, number, editable }: LinksSect
       {editable &&
         (editing === null ? (
           <Button small className="mt-2" onClick={() => setEditing('new')}>
-            Add a link
+            {say('addLink')}
           </Button>
         ) : (
           <LinkForm
@@ -100,15 +101,15 @@ function LinkForm({ deliverableId, link, onDone }: LinkFormProps) {
   });
   return (
     <form onSubmit={(event) => void submit(event)} noValidate className="mt-3 max-w-[68ch] space-y-3 bg-crust p-3">
-      <TextField label="Address" {...field('url')} />
-      <TextField label="What it is" {...field('title')} />
-      <TextArea label="What to look at there" {...field('about')} />
+      <TextField label={say('address')} {...field('url')} />
+      <TextField label={say('whatItIs')} {...field('title')} />
+      <TextArea label={say('whatToLookAtThere')} {...field('about')} />
       {belongsNowhere(error) && <ProblemNotice error={error} />}
       <div className="flex gap-2">
         <Button look="primary" type="submit" busy={adding.isLoading || changing.isLoading}>
-          {link === null ? 'Add the link' : 'Keep the change'}
+          {link === null ? say('addLinkLabel') : say('keepChange')}
         </Button>
-        <Button onClick={onDone}>Cancel</Button>
+        <Button onClick={onDone}>{say('cancel')}</Button>
       </div>
     </form>
   );

@@ -1,6 +1,7 @@
-import { counted } from '@salt-circle/core';
+import { wordsBy } from '@salt-circle/core';
 import type { HiddenPassage, NameFindView } from '@salt-circle/contracts';
 import { Button } from '../../kit/index.js';
+import { say } from '../../words/hand-in.js';
 
 export interface NameFindsProps {
   readonly finds: readonly NameFindView[];
@@ -18,7 +19,7 @@ export interface NameFindsProps {
 /** The server sends so many letters from before and after, where there are as many. */
 const AROUND = 40;
 
-const WHAT = { name: 'name', email: 'address', 'campus-id': 'campus id' } as const;
+const WHAT = wordsBy(say, { name: 'name', email: 'addressWord', 'campus-id': 'campusId' });
 
 /** Each place that may tell who wrote it, in its sentence, with what can be done about it. */
 export function NameFinds({ finds, hidden, kept, busy, onHide, onKeep, onShow, onShowAgain }: NameFindsProps) {
@@ -26,14 +27,12 @@ export function NameFinds({ finds, hidden, kept, busy, onHide, onKeep, onShow, o
   const removed = finds.filter((find) => find.removed);
   return (
     <section
-      aria-label="Places that may tell who you are"
+      aria-label={say('placesThatMayTellWho')}
       className="border-l-[3px] border-saffron bg-saffron-ground px-3 py-2"
     >
       {open.length > 0 && (
         <>
-          <h3 className="font-semibold">
-            {counted(open.length, 'One place', '# places')} may tell reviewers who you are
-          </h3>
+          <h3 className="font-semibold">{say('placesMayTellReviewersWho', { open: open.length })}</h3>
           <ul>
             {open.map((find) => (
               <li
@@ -42,12 +41,14 @@ export function NameFinds({ finds, hidden, kept, busy, onHide, onKeep, onShow, o
               >
                 <p className="min-w-0 flex-1 text-sm">
                   <span className="text-ink-soft">
-                    {find.whereWords}: {find.before.length === AROUND && '…'}
-                    {find.before}
+                    {say('foundIn', {
+                      where: find.whereWords,
+                      before: `${find.before.length === AROUND ? '…' : ''}${find.before}`,
+                    })}
                   </span>
                   <button
                     type="button"
-                    title="Show it in the text below"
+                    title={say('showItInTextBelow')}
                     onClick={() => onShow(find)}
                     className="font-semibold text-madder underline decoration-dashed"
                   >
@@ -58,22 +59,34 @@ export function NameFinds({ finds, hidden, kept, busy, onHide, onKeep, onShow, o
                     {find.after.length === AROUND && '…'}
                   </span>{' '}
                   <span className="whitespace-nowrap text-ink-soft">
-                    ({find.certainty === 'perhaps' ? `perhaps your ${WHAT[find.what]}` : `your ${WHAT[find.what]}`})
+                    {find.certainty === 'perhaps'
+                      ? say('perhapsYour', { what: WHAT[find.what] })
+                      : say('your', { what: WHAT[find.what] })}
                   </span>
                 </p>
                 {kept.has(find.key) ? (
-                  <span className="text-sm text-ink-soft">kept</span>
+                  <span className="text-sm text-ink-soft">{say('kept')}</span>
                 ) : (
                   <span className="flex gap-1">
                     {find.hideable ? (
-                      <Button small disabled={busy} aria-label={`Hide ${find.exact}`} onClick={() => onHide(find)}>
-                        Hide it
+                      <Button
+                        small
+                        disabled={busy}
+                        aria-label={say('hide', { exact: find.exact })}
+                        onClick={() => onHide(find)}
+                      >
+                        {say('hideIt')}
                       </Button>
                     ) : (
-                      <span className="self-center text-sm text-ink-soft">change it in the file, or</span>
+                      <span className="self-center text-sm text-ink-soft">{say('changeItInFileOr')}</span>
                     )}
-                    <Button small disabled={busy} aria-label={`Keep ${find.exact}`} onClick={() => onKeep(find)}>
-                      Keep it
+                    <Button
+                      small
+                      disabled={busy}
+                      aria-label={say('keep', { exact: find.exact })}
+                      onClick={() => onKeep(find)}
+                    >
+                      {say('keepIt')}
                     </Button>
                   </span>
                 )}
@@ -88,17 +101,26 @@ export function NameFinds({ finds, hidden, kept, busy, onHide, onKeep, onShow, o
           className="flex items-center justify-between gap-3 border-t border-line py-1.5 text-sm"
         >
           <span>
-            Hidden from reviewers in “{passage.deliverable}”: <strong>{passage.words}</strong>
+            {say('hiddenFromReviewersIn', {
+              deliverable: passage.deliverable,
+              strong: <strong>{passage.words}</strong>,
+            })}
           </span>
-          <Button small disabled={busy} aria-label={`Show ${passage.words} again`} onClick={() => onShowAgain(passage)}>
-            Show it again
+          <Button
+            small
+            disabled={busy}
+            aria-label={say('showAgain', { words: passage.words })}
+            onClick={() => onShowAgain(passage)}
+          >
+            {say('showItAgain')}
           </Button>
         </p>
       ))}
       {removed.length > 0 && (
         <p className="pt-1 text-sm">
-          Left out for reviewers:{' '}
-          {[...new Set(removed.map(({ whereWords, exact }) => `${whereWords} (${exact})`))].join('; ')}.
+          {say('leftOutForReviewers', {
+            what: [...new Set(removed.map(({ whereWords, exact }) => `${whereWords} (${exact})`))].join('; '),
+          })}
         </p>
       )}
     </section>

@@ -1,6 +1,7 @@
 import type { Deliverable } from '@salt-circle/core';
 import type { ReactNode } from 'react';
 import { StateMark } from '../../kit/index.js';
+import { say } from '../../words/hand-in.js';
 
 export interface SectionHeadProps {
   readonly deliverable: Deliverable;
@@ -18,11 +19,11 @@ export function SectionHead({ deliverable, number, filled, aside }: SectionHeadP
         <h2 className="flex items-center gap-2 text-lg font-semibold">
           <StateMark
             state={filled ? 'done' : 'not-begun'}
-            word={filled ? 'added' : required ? 'missing' : 'left out'}
+            word={filled ? say('added') : required ? say('missing') : say('leftOut')}
           />
-          {number}. {title}
+          {say('sectionTitle', { number, title })}
           <span className="text-sm font-normal text-ink-soft">
-            {filled ? 'added' : required ? 'required, still missing' : 'may be left out'}
+            {filled ? say('added') : required ? say('requiredStillMissing') : say('mayBeLeftOut')}
           </span>
         </h2>
         {aside}

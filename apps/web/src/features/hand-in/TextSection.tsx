@@ -1,5 +1,5 @@
 import type { MyDraftView, TextView } from '@salt-circle/contracts';
-import { counted, countWords, type Deliverable } from '@salt-circle/core';
+import { countWords, type Deliverable } from '@salt-circle/core';
 import { useCallback } from 'react';
 import { RichText } from '../../kit/index.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
@@ -11,6 +11,7 @@ import { useExchange } from '../../app/useExchange.js';
 import { plainText } from '../../app/reading/plainText.js';
 import { SectionHead } from './SectionHead.js';
 import { useServerText } from './useServerText.js';
+import { say } from '../../words/hand-in.js';
 
 export interface TextSectionProps {
   readonly deliverable: Deliverable;
@@ -50,7 +51,7 @@ export function TextSection({ deliverable, draft, heading, number, saveKey, edit
     },
     [exchange.id, deliverable.id],
   );
-  const wordCount = <span className="text-sm text-ink-soft">{counted(words, '1 word', '# words')}</span>;
+  const wordCount = <span className="text-sm text-ink-soft">{say('wordsCounted', { words })}</span>;
   return (
     <section
       aria-label={deliverable.title}
@@ -68,7 +69,7 @@ export function TextSection({ deliverable, draft, heading, number, saveKey, edit
         />
       )}
       <RichText
-        label={heading ? deliverable.title : 'Your draft'}
+        label={heading ? deliverable.title : say('yourDraftLabel')}
         html={html}
         reading
         editable={editable}

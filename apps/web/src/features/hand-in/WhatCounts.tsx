@@ -12,6 +12,7 @@ import { FilesSection } from './FilesSection.js';
 import { useVersionQuery } from './handInApi.js';
 import { LinksSection } from './LinksSection.js';
 import { TextSection } from './TextSection.js';
+import { say } from '../../words/hand-in.js';
 
 /** Once nothing can be handed in any more: the version that counts, to read, and what was only saved, folded away. */
 export function WhatCounts({ draft }: { readonly draft: MyDraftView }) {
@@ -34,7 +35,7 @@ export function WhatCounts({ draft }: { readonly draft: MyDraftView }) {
         {saved && (
           <details open={counting === undefined} className="border-b border-line pb-3">
             <summary className="min-h-6 cursor-pointer font-semibold">
-              {counting === undefined ? 'What you wrote' : 'What you changed after handing in; it does not count'}
+              {counting === undefined ? say('whatYouWrote') : say('whatYouChangedAfterHanding')}
             </summary>
             <div className="pt-3">
               {unsent && <SaveMark state={saving.state} savedAt={saving.savedAt} />}
@@ -46,7 +47,7 @@ export function WhatCounts({ draft }: { readonly draft: MyDraftView }) {
           <article>
             <h2 className="mb-4 font-serif text-2xl font-semibold">{data?.title ?? ''}</h2>
             {data === undefined ? (
-              <Loading what="what you handed in" />
+              <Loading what={say('whatYouHandedIn')} />
             ) : (
               <ReadingParts reading={data.reading} exchangeId={exchange.id} tall />
             )}
@@ -72,32 +73,31 @@ function Standing({ counting, begun }: StandingProps) {
         tone="done"
         title={
           secondRound
-            ? 'Your revision is reviewed once more.'
+            ? say('yourRevisionIsReviewedOnce')
             : counting.purpose === 'revision'
-              ? `Version ${counting.number} is your revision.`
-              : `Version ${counting.number} counts.`
+              ? say('versionIsYourRevision', { number: counting.number })
+              : say('versionCounts', { number: counting.number })
         }
       >
-        Handed in <When at={counting.handedInAt} timeZone={course.timeZone} />
-        {counting.handedInBy !== null && ` by ${counting.handedInBy}`}. It cannot be changed any more.
+        {counting.handedInBy !== null
+          ? say('handedInByItCannot', {
+              when: <When at={counting.handedInAt} timeZone={course.timeZone} />,
+              handedInBy: counting.handedInBy,
+            })
+          : say('handedInItCannotBe', { when: <When at={counting.handedInAt} timeZone={course.timeZone} /> })}
         {counting.late !== null && <span className="block text-madder">{lateInWords(counting.late)}</span>}
       </Notice>
     );
   }
   if (own?.excused === true) {
-    return <Notice title="You are excused.">Nothing is asked of you here, and nothing counts as missing.</Notice>;
+    return <Notice title={say('youAreExcused')}>{say('nothingIsAskedOfYou')}</Notice>;
   }
   if (secondRound) {
-    return (
-      <Notice title="There is nothing for you to hand in.">
-        Revisions are reviewed once more here, and there was none of yours. You can still be asked to review others.
-      </Notice>
-    );
+    return <Notice title={say('thereIsNothingForYou')}>{say('revisionsAreReviewedOnceMore')}</Notice>;
   }
   return (
-    <Notice tone="problem" title="Nothing is handed in.">
-      The due time has passed. {begun && 'What you wrote is kept, and can be read below. '}
-      Ask your instructor whether it can still be taken in.
+    <Notice tone="problem" title={say('nothingIsHandedIn')}>
+      {begun ? say('dueTimeHasPassedWhat') : say('dueTimeHasPassedAsk')}
     </Notice>
   );
 }

@@ -4,6 +4,7 @@ import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { useExchange } from '../../app/useExchange.js';
 import { useWithdrawMutation } from './handInApi.js';
 import { purposeOf } from './standing.js';
+import { say } from '../../words/hand-in.js';
 
 /** A button that leads to it, where there is room for one. */
 export function Withdraw() {
@@ -11,7 +12,7 @@ export function Withdraw() {
   return (
     <>
       <Button look="quiet" onClick={() => setAsking(true)}>
-        Take back…
+        {say('takeBack')}
       </Button>
       <WithdrawDialog open={asking} onClose={() => setAsking(false)} />
     </>
@@ -31,17 +32,13 @@ export function WithdrawDialog({ open, onClose }: { readonly open: boolean; read
     <Dialog
       open={open}
       onClose={onClose}
-      title={revision ? 'Take back your revision?' : 'Take back your hand-in?'}
-      description={
-        revision
-          ? 'Then you have handed in no revision, until you do so again. The draft that was reviewed stays, and all you wrote.'
-          : 'Then nothing of yours counts as handed in, until you hand in again. All you wrote and added stays.'
-      }
+      title={revision ? say('takeBackYourRevision') : say('takeBackYourHandIn')}
+      description={revision ? say('thenYouHaveHandedIn') : say('thenNothingOfYoursCounts')}
     >
       <div className="space-y-3">
         {error !== undefined && <ProblemNotice error={error} />}
         <Button look="destructive" busy={isLoading} onClick={() => void go()}>
-          Take it back
+          {say('takeItBack')}
         </Button>
       </div>
     </Dialog>

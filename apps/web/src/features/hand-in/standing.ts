@@ -1,4 +1,5 @@
 import type { ExchangeView, MyDraftView, VersionMeta } from '@salt-circle/contracts';
+import { say } from '../../words/hand-in.js';
 
 export type Purpose = VersionMeta['purpose'];
 
@@ -32,32 +33,29 @@ export function standing(
     return open
       ? {
           mark: draft.id !== null || changed ? 'in-progress' : 'not-begun',
-          words: 'Not handed in yet',
-          explained: 'It is kept as you type, but it counts only once you hand it in.',
+          words: say('notHandedInYet'),
+          explained: say('itIsKeptAsYou'),
           loud: true,
         }
       : {
           mark: 'late',
-          words: 'Not handed in',
-          explained:
-            'The due time has passed. Your text is kept and can be read; ask your instructor whether it can still be taken in.',
+          words: say('notHandedIn'),
+          explained: say('dueTimeHasPassedYour'),
           loud: true,
         };
   }
   if (changed) {
     return {
       mark: 'in-progress',
-      words: `Version ${version} is handed in; what you see has changed since`,
-      explained: open
-        ? 'The earlier version counts until you hand in again.'
-        : 'Your changes came after the due time: they are kept, but version ' + version + ' counts.',
+      words: say('versionIsHandedInWhat', { version }),
+      explained: open ? say('earlierVersionCountsUntilYou') : say('yourChangesCameAfterDue', { version }),
       loud: open,
     };
   }
   return {
     mark: 'done',
-    words: `Handed in, version ${version}`,
-    explained: open ? 'You can change it and hand in again until drafts are due.' : 'This is what reviewers read.',
+    words: say('handedInVersion', { version }),
+    explained: open ? say('youCanChangeItAnd') : say('thisIsWhatReviewersRead'),
     loud: false,
   };
 }
@@ -66,23 +64,23 @@ function revising(version: number | undefined, changed: boolean): Standing {
   if (version === undefined) {
     return {
       mark: 'in-progress',
-      words: 'Revision not handed in yet',
-      explained: 'It is kept as you type, but it counts only once you hand it in. The draft that was reviewed stays.',
+      words: say('revisionNotHandedInYet'),
+      explained: say('itIsKeptAsYouType'),
       loud: true,
     };
   }
   if (changed) {
     return {
       mark: 'in-progress',
-      words: `Your revision, version ${version}, is handed in; what you see has changed since`,
-      explained: 'The earlier one counts until you hand in again.',
+      words: say('yourRevisionVersionIsHanded', { version }),
+      explained: say('earlierOneCountsUntilYou'),
       loud: true,
     };
   }
   return {
     mark: 'done',
-    words: `Revision handed in, version ${version}`,
-    explained: 'You can change it and hand in again until the revision is due.',
+    words: say('revisionHandedInVersion', { version }),
+    explained: say('youCanChangeItAndHand'),
     loud: false,
   };
 }

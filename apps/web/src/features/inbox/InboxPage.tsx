@@ -1,5 +1,4 @@
 import type { InboxView, NewsView } from '@salt-circle/contracts';
-import { counted } from '@salt-circle/core';
 import { Link } from 'react-router';
 import { useInboxQuery, useMailWishMutation, useReadNewsMutation } from '../../app/after/afterApi.js';
 import { usePolling } from '../../app/changes/useChanges.js';
@@ -7,6 +6,7 @@ import { Page } from '../../app/frame/Page.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { When } from '../../app/time/When.js';
 import { Button, Empty, Loading, Select, StateMark } from '../../kit/index.js';
+import { say } from '../../words/inbox.js';
 
 /** What happened that concerns whoever is signed in. */
 export function InboxPage() {
@@ -15,11 +15,11 @@ export function InboxPage() {
     pollingInterval: usePolling(60_000),
   });
   return (
-    <Page title="Inbox">
+    <Page title={say('inbox')}>
       {error !== undefined ? (
         <ProblemNotice error={error} />
       ) : data === undefined ? (
-        <Loading what="your inbox" />
+        <Loading what={say('yourInbox')} />
       ) : (
         <Inbox inbox={data} />
       )}
@@ -27,11 +27,12 @@ export function InboxPage() {
   );
 }
 
-const WISHES = [
-  ['at-once', 'each time'],
-  ['daily', 'once a day, what I have not read'],
-  ['off', 'not; receipts and sign-in links come all the same'],
-] as const;
+const mailWishes = () =>
+  [
+    ['at-once', say('eachTime')],
+    ['daily', say('onceDayWhatIHave')],
+    ['off', say('notReceiptsAndSignIn')],
+  ] as const;
 
 function Inbox({ inbox }: { readonly inbox: InboxView }) {
   const { news, unread, mailWish } = inbox;
@@ -42,18 +43,20 @@ function Inbox({ inbox }: { readonly inbox: InboxView }) {
     <div className="mx-auto w-full max-w-3xl space-y-4 px-5 py-6">
       <div className="flex flex-wrap items-end justify-between gap-3">
         <h2 className="text-xl font-semibold">
-          What happened{' '}
-          <span className="text-base font-normal text-ink-soft">{counted(unread, '1 unread', '# unread')}</span>
+          {say('whatHappenedUnread', {
+            unread,
+            span: (words) => <span className="text-base font-normal text-ink-soft">{words}</span>,
+          })}
         </h2>
         {ids.length > 0 && (
           <Button busy={isLoading} onClick={() => void read(ids)}>
-            Mark all as read
+            {say('markAllAsRead')}
           </Button>
         )}
       </div>
       {news.length === 0 ? (
-        <Empty title="Nothing has happened yet.">
-          <p>Reviews to write, feedback, answers and reminders come here.</p>
+        <Empty title={say('nothingHasHappenedYet')}>
+          <p>{say('reviewsToWriteFeedbackAnswers')}</p>
         </Empty>
       ) : (
         <ul className="divide-y divide-line border-y border-line">
@@ -63,9 +66,9 @@ function Inbox({ inbox }: { readonly inbox: InboxView }) {
         </ul>
       )}
       <Select
-        label="Mail tells me of these"
+        label={say('mailTellsMeOfThese')}
         value={mailWish}
-        options={WISHES}
+        options={mailWishes()}
         onChange={(value) => void wish(value as InboxView['mailWish'])}
       />
       {wishing.error !== undefined && <ProblemNotice error={wishing.error} />}
@@ -77,7 +80,7 @@ function News({ news: { at, words, path, read }, onOpen }: { readonly news: News
   const timeZone = Intl.DateTimeFormat().resolvedOptions().timeZone;
   return (
     <li className="flex items-baseline gap-3 py-2.5">
-      <StateMark state={read ? 'done' : 'not-begun'} word={read ? 'read' : 'not read'} />
+      <StateMark state={read ? 'done' : 'not-begun'} word={read ? say('read') : say('notRead')} />
       <Link
         to={path}
         className={`flex-1 text-ink no-underline hover:underline ${read ? '' : 'font-semibold'}`}

@@ -1,4 +1,4 @@
-import { blandAltman, counted, spearman, type AgreementPair } from '@salt-circle/core';
+import { blandAltman, spearman, type AgreementPair } from '@salt-circle/core';
 import type { InsightsView } from '@salt-circle/contracts';
 import { useMemo } from 'react';
 import { useNavigate } from 'react-router';
@@ -7,6 +7,7 @@ import { useExchange } from '../../app/useExchange.js';
 import { Figure } from './Figure.js';
 import { scatter } from './options.js';
 import { percent } from './percent.js';
+import { say } from '../../words/insights.js';
 
 interface AgainstProps {
   readonly question: string;
@@ -36,7 +37,7 @@ export function Against({ question, whose, drafts, other }: AgainstProps) {
         rows.map(({ author, mean, theirs }) => ({
           ...{ name: labelWords(author), x: percent(theirs), y: percent(mean), words: '' },
         })),
-        { x: `by ${whose}, percent`, y: 'by peers, percent' },
+        { x: say('byPercent', { whose }), y: say('byPeersPercent') },
         true,
       ),
     [rows, whose],
@@ -54,7 +55,7 @@ export function Against({ question, whose, drafts, other }: AgainstProps) {
       onPick={(index, series) => {
         if (series === 0) void navigate(`/exchanges/${exchange.id}/check/${rows[index]?.id ?? ''}`);
       }}
-      head={['draft by', 'by peers, percent', `by ${whose}, percent`, 'difference']}
+      head={[say('draftBy'), say('byPeersPercent'), say('byPercent', { whose }), say('difference')]}
       rows={rows.map(({ author, mean, theirs }) => [
         labelWords(author),
         ...[percent(mean), percent(theirs), percent(mean - theirs)],
@@ -65,20 +66,19 @@ export function Against({ question, whose, drafts, other }: AgainstProps) {
 
 /** What is usual (common practice, with no bound that everybody follows) is said beside the number. */
 function agreementWords(pairs: readonly AgreementPair[], whose: string): string {
-  const begin = `A point for each of ${counted(pairs.length, 'one draft', '# drafts')}; on the dashed line both give the same.`;
+  const begin = say('pointForEachOfDrafts', { pairs: pairs.length });
   const limits = blandAltman(pairs);
-  if (limits === null) return `${begin} With one alone there is nothing to compare.`;
+  if (limits === null) return `${begin} ${say('withOneAloneThereIs')}`;
   const { difference, low, high } = limits;
   const apart = Math.abs(percent(difference));
-  const side = difference > 0 ? 'more' : 'less';
+  const span = { whose, low: percent(low), high: percent(high) };
   const mean =
     apart === 0
-      ? `Peers and ${whose} give the same on average`
-      : `Peers give ${apart} percentage points ${side} than ${whose} on average`;
+      ? say('peersAndGiveSameOn', span)
+      : say('peersGivePercentagePointsThan', { ...span, apart, side: difference > 0 ? 'more' : 'less' });
   const rank = spearman(pairs);
-  const ranks =
-    rank === null
-      ? ''
-      : ` They put drafts into ${rank >= 0.7 ? 'much the same order' : rank >= 0.4 ? 'a similar order' : 'rather different orders'} (Spearman ${rank.toFixed(2)}; by common practice 0.7 is strong).`;
-  return `${begin} ${mean}; for 95 drafts in 100 they differ by ${percent(low)} to ${percent(high)} points (Bland and Altman).${ranks}`;
+  if (rank === null) return `${begin} ${mean}`;
+  const key =
+    rank >= 0.7 ? 'theyPutDraftsIntoMuch' : rank >= 0.4 ? 'theyPutDraftsIntoSimilar' : 'theyPutDraftsIntoRather';
+  return `${begin} ${mean} ${say(key, { rank: rank.toFixed(2) })}`;
 }

@@ -8,6 +8,7 @@ import { buttonClass, Empty, Loading, Select } from '../../kit/index.js';
 import { Figure } from './Figure.js';
 import { lines } from './options.js';
 import { percent, percentCell } from './percent.js';
+import { say } from '../../words/insights.js';
 
 const { useCourseInsightsQuery } = api.injectEndpoints({
   endpoints: (build) => ({
@@ -23,24 +24,21 @@ export function CourseInsightsPage() {
   const course = useCourse();
   const { data, error } = useCourseInsightsQuery(course.id, { refetchOnMountOrArgChange: true });
   if (error !== undefined) return <ProblemNotice error={error} />;
-  if (data === undefined) return <Loading what="the insights" />;
+  if (data === undefined) return <Loading what={say('insights')} />;
   const reviewed = data.exchanges.filter(({ reviews }) => reviews > 0);
   return (
     <div className="space-y-8 px-5 py-5">
       <div className="flex flex-wrap items-center justify-between gap-3">
-        <h2 className="text-xl font-semibold">From exchange to exchange</h2>
+        <h2 className="text-xl font-semibold">{say('fromExchangeToExchange')}</h2>
         {course.role === 'instructor' && (
           <a className={buttonClass('plain')} href={`/api/courses/${course.id}/results.zip`} download>
-            All results as tables (ZIP)
+            {say('allResultsAsTablesZip')}
           </a>
         )}
       </div>
       {reviewed.length === 0 ? (
-        <Empty title="No review has been submitted in this course yet.">
-          <p>
-            Once exchanges have some, this page says how people and items come along. One exchange alone has a page of
-            its own, from its grades.
-          </p>
+        <Empty title={say('noReviewHasBeenSubmitted')}>
+          <p>{say('onceExchangesHaveSomeThis')}</p>
         </Empty>
       ) : (
         <>
@@ -75,31 +73,35 @@ function Growth({ view: { exchanges, people } }: { readonly view: CourseInsights
       exchanges.map(({ title }) => title),
       [
         ...(one === undefined ? [] : [{ name: one.name, values: inPercent(one.scores) }]),
-        { name: 'all, on average', values: inPercent(means) },
+        { name: say('allOnAverage'), values: inPercent(means) },
       ],
     );
   }, [exchanges, one, means]);
   return (
     <Figure
-      question="How does somebody come along?"
-      words="Scores of peers for the drafts, in percent. Other forms and other reviewers give other scores: look at the way, not at single points."
+      question={say('howDoesSomebodyComeAlong')}
+      words={say('scoresOfPeersForDrafts')}
       height={300}
       option={option}
       choice={
         <Select
-          label="Student"
+          label={say('student')}
           value={chosen}
-          options={[[ALL, 'all, on average'], ...people.map(({ id, name }) => [id, name] as const)]}
+          options={[[ALL, say('allOnAverage')], ...people.map(({ id, name }) => [id, name] as const)]}
           onChange={setChosen}
         />
       }
-      head={['student', ...titles, 'reviews submitted of those given']}
+      head={[say('studentWord'), ...titles, say('reviewsSubmittedOfThoseGiven')]}
       rows={[
-        ['all, on average', ...means.map(percentCell), ''],
+        [say('allOnAverage'), ...means.map(percentCell), ''],
         ...people.map(({ name, scores, given }) => {
           const all = given.flatMap((part) => part ?? []);
           const sum = (key: 'submitted' | 'of') => all.reduce((total, part) => total + part[key], 0);
-          return [name, ...scores.map(percentCell), all.length === 0 ? '' : `${sum('submitted')} of ${sum('of')}`];
+          return [
+            name,
+            ...scores.map(percentCell),
+            all.length === 0 ? '' : say('of', { sum: sum('submitted'), sum2: sum('of') }),
+          ];
         }),
       ]}
     />
@@ -131,14 +133,14 @@ function ItemsOverTime({ view: { exchanges } }: { readonly view: CourseInsightsV
     [exchanges, rows],
   );
   if (rows.length === 0) return null;
-  const more = rows.length > MOST ? ` The ${MOST} in most exchanges are drawn; all are in the table.` : '';
+  const what = say('whatDraftsReachOfScale');
   return (
     <Figure
-      question="How do items come along?"
-      words={`What drafts reach of the scale of items of the same name, in percent, on average.${more}`}
+      question={say('howDoItemsComeAlong')}
+      words={rows.length > MOST ? `${what} ${say('inMostExchangesAreDrawn', { most: MOST })}` : what}
       height={340}
       option={option}
-      head={['item', ...exchanges.map(({ title }) => title)]}
+      head={[say('item'), ...exchanges.map(({ title }) => title)]}
       rows={rows.map(({ title, means }) => [title, ...means.map(percentCell)])}
     />
   );

@@ -4,6 +4,7 @@ import { Button } from '../../kit/index.js';
 import { Chart, type ChartColours } from './Chart.js';
 import { saveAs } from '../../app/saveAs.js';
 import { csvOf } from './saving.js';
+import { say } from '../../words/insights.js';
 
 interface FigureProps {
   /** The question that it answers. */
@@ -34,17 +35,17 @@ export function Figure({ question, words, height, option, onPick, choice, head, 
         <h3 className="text-lg font-semibold">{question}</h3>
         <div className="no-print flex gap-2">
           <Button small aria-pressed={table} onClick={() => setTable(!table)}>
-            {table ? 'As a picture' : 'As a table'}
+            {table ? say('asPicture') : say('asTable')}
           </Button>
           <Button
             small
             onClick={() => saveAs(`${question}.csv`, new Blob([csvOf([head, ...rows])], { type: 'text/csv' }))}
           >
-            CSV
+            {say('csv')}
           </Button>
           {!table && (
             <Button small onClick={savePicture}>
-              PNG
+              {say('png')}
             </Button>
           )}
         </div>

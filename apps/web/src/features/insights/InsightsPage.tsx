@@ -1,5 +1,5 @@
 import type { InsightsView } from '@salt-circle/contracts';
-import { counted, explanationWords, listed, RELIABLE, SCALE_PARTS } from '@salt-circle/core';
+import { explanationWords, listed, RELIABLE, SCALE_PARTS } from '@salt-circle/core';
 import { useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { api } from '../../app/api.js';
@@ -13,6 +13,7 @@ import { AlongDrafts, ByGroup, Uptake, WordsAndTime } from './MorePictures.js';
 import { dayBars, heatMap, heightOf, intervals } from './options.js';
 import { percent } from './percent.js';
 import { ReviewsBehind, type Behind } from './ReviewsBehind.js';
+import { say } from '../../words/insights.js';
 
 const { useInsightsQuery } = api.injectEndpoints({
   endpoints: (build) => ({
@@ -38,13 +39,13 @@ export function InsightsPage() {
   });
   if (data !== undefined && data.provisional !== provisional) setProvisional(data.provisional);
   if (error !== undefined) return <ProblemNotice error={error} />;
-  if (data === undefined) return <Loading what="the insights" />;
+  if (data === undefined) return <Loading what={say('insights')} />;
   return (
     <div className="space-y-8 px-5 py-5">
-      <h2 className="text-xl font-semibold">Insights</h2>
+      <h2 className="text-xl font-semibold">{say('insightsLabel')}</h2>
       {data.days.length === 0 ? (
-        <Empty title="No review has been submitted yet.">
-          <p>Once there are some, this page says where drafts are strong and weak, and who reads them how.</p>
+        <Empty title={say('noReviewHasBeenSubmittedYet')}>
+          <p>{say('onceThereAreSomeThis')}</p>
         </Empty>
       ) : (
         <Pictures view={data} />
@@ -69,10 +70,10 @@ function Pictures({ view }: { readonly view: InsightsView }) {
       )}
       <ByGroup view={view} />
       {view.drafts.length > 0 && <Drafts view={view} />}
-      <Against question="Do peers give what the staff gives?" whose="the staff" drafts={view.drafts} other={byStaff} />
+      <Against question={say('doPeersGiveWhatStaff')} whose={say('staff')} drafts={view.drafts} other={byStaff} />
       <Against
-        question="Do authors see their drafts as their peers do?"
-        whose="the authors themselves"
+        question={say('doAuthorsSeeTheirDrafts')}
+        whose={say('authorsThemselves')}
         drafts={view.drafts}
         other={byThemselves}
       />
@@ -104,26 +105,26 @@ function Items({ view: { items, reviews }, onBehind }: WithBehind) {
     const inPart = (share: number | null | undefined) =>
       share != null && Math.min(SCALE_PARTS - 1, Math.floor(share * SCALE_PARTS)) === part;
     onBehind({
-      title: `${items[item]?.title ?? ''}: ${part * 20} to ${(part + 1) * 20}%`,
+      title: say('to', { title: items[item]?.title ?? '', part: part * 20, part2: (part + 1) * 20 }),
       reviews: reviews.filter(({ levels }) => inPart(levels[item])),
     });
   };
   return (
     <Figure
       onPick={pick}
-      question="Where are drafts strong and weak, and what is read differently?"
+      question={say('whereAreDraftsStrongAnd')}
       words={
         apart.length === 0
-          ? 'Answers by where on their scale they are, from the lowest fifth to the highest. Press a field for the reviews behind it.'
-          : `Answers by where on their scale they are. Different people read ${listed(apart)} differently (alpha below ${ALIKE}): look at the words of the levels. Alpha is low, too, where all drafts are alike. Press a field for the reviews behind it.`
+          ? say('answersByWhereOnTheir')
+          : say('answersByWhereOnTheirScale', { apart: listed(apart), alike: ALIKE })
       }
       height={60 + items.length * 44}
       option={option}
       head={[
-        'item',
-        ...Array.from({ length: SCALE_PARTS }, (_, part) => `${part * 20} to ${(part + 1) * 20}%`),
-        'mean, percent',
-        'alpha',
+        say('item'),
+        ...Array.from({ length: SCALE_PARTS }, (_, part) => say('toOf', { part: part * 20, part2: (part + 1) * 20 })),
+        say('meanPercent'),
+        say('alpha'),
       ]}
       rows={items.map(({ title, counts, mean, alpha }) => [
         title,
@@ -146,29 +147,34 @@ function Drafts({ view }: { readonly view: InsightsView }) {
           ...{ name: labelWords(row.author), at: percent(row.adjusted), other: percent(row.mean), words: company(row) },
           ...{ low: percent(row.low), high: percent(row.high) },
         })),
-        { at: 'adjusted', other: 'plain mean' },
+        { at: say('adjusted'), other: say('plainMean') },
       ),
     [rows],
   );
-  const few = view.drafts.length < FEW ? ` With fewer than ${FEW} drafts, do not rely on it.` : '';
+  const few = view.drafts.length < FEW ? [say('withFewerThanDraftsDo', { few: FEW })] : [];
   return (
     <Figure
-      question="What are the drafts worth, and how sure is that?"
-      words={`A full point is the score with the severity of reviewers taken out, a ring the plain mean. The bar holds the worth of the draft 95 times in 100: what overlaps is no difference. ${reliabilityWords(view)}${view.problem ?? ''}${few}`}
+      question={say('whatAreDraftsWorthAnd')}
+      words={[
+        say('fullPointIsScoreWith'),
+        ...reliabilityWords(view),
+        ...(view.problem === null ? [] : [view.problem]),
+        ...few,
+      ].join(' ')}
       height={heightOf(rows.length)}
       option={option}
       onPick={(index) => void navigate(`/exchanges/${exchange.id}/check/${rows[index]?.id ?? ''}`)}
       head={[
-        'draft by',
-        'adjusted, percent',
-        'from',
-        'to',
-        'plain mean',
-        'reviews',
-        'reviewers who give less',
-        'who give more',
-        'reviews for half the interval',
-        'own review of staff',
+        say('draftBy'),
+        say('adjustedPercent'),
+        say('from'),
+        say('toWord'),
+        say('plainMean'),
+        say('reviews'),
+        say('reviewersWhoGiveLess'),
+        say('whoGiveMore'),
+        say('reviewsForHalfInterval'),
+        say('ownReviewOfStaff'),
       ]}
       rows={rows.map(({ author, adjusted, low, high, mean, reviews, less, more, forHalf, staff }) => [
         labelWords(author),
@@ -184,17 +190,22 @@ function company({ reviews: reviewers, less, more, forHalf }: Draft): string {
   return explanationWords({ reviewers, less, more, forHalf });
 }
 
-/** How far scores tell drafts apart, and what it would take. */
-function reliabilityWords({ reliability }: InsightsView): string {
-  if (reliability === null) return '';
+/** How far scores tell drafts apart, and what it would take, in sentences. */
+function reliabilityWords({ reliability }: InsightsView): string[] {
+  if (reliability === null) return [];
   const { single, reviews, together, needed } = reliability;
-  const more =
-    needed === null
-      ? ''
-      : needed <= reviews
-        ? ` By common practice that is enough to tell drafts apart (${RELIABLE}).`
-        : ` For ${RELIABLE}, which is common practice, it would take ${Math.ceil(needed)} a draft.`;
-  return `One review alone is ${single.toFixed(2)} reliable, of 1; ${Number(reviews.toFixed(1))} together are ${together.toFixed(2)} (Spearman and Brown).${more} `;
+  const found = say('oneReviewAloneIsReliable', {
+    single: single.toFixed(2),
+    reviews: Number(reviews.toFixed(1)),
+    together: together.toFixed(2),
+  });
+  if (needed === null) return [found];
+  return [
+    found,
+    needed <= reviews
+      ? say('byCommonPracticeThatIs', { reliable: RELIABLE })
+      : say('forWhichIsCommonPractice', { reliable: RELIABLE, needed: Math.ceil(needed) }),
+  ];
 }
 
 function Severity({ view }: { readonly view: InsightsView }) {
@@ -206,7 +217,7 @@ function Severity({ view }: { readonly view: InsightsView }) {
           ...{ name: labelWords(person), at: percent(severity), other: null, words: '' },
           ...{ low: percent(low), high: percent(high) },
         })),
-        { at: 'severity', other: '' },
+        { at: say('severityWord'), other: '' },
       ),
     [rows],
   );
@@ -215,12 +226,12 @@ function Severity({ view }: { readonly view: InsightsView }) {
   const sure = rows.filter(({ low, high }) => low > 0 || high < 0).length;
   return (
     <Figure
-      question="Who gives less, and who more, than others do for the same drafts?"
-      words={`In percentage points less than others; below 0 is more. ${sure === 0 ? 'Nobody differs for sure.' : counted(sure, 'One differs for sure: the bar leaves 0 out.', '# differ for sure: their bars leave 0 out.')}`}
+      question={say('whoGivesLessAndWho')}
+      words={sure === 0 ? say('inPercentagePointsLessThan') : say('inPercentagePointsLessThanOthers', { sure })}
       height={heightOf(rows.length)}
       option={option}
       onPick={(index) => void navigate(`/exchanges/${exchange.id}/grades/${rows[index]?.id ?? ''}`)}
-      head={['reviewer', 'severity, percentage points', 'from', 'to', 'reviews']}
+      head={[say('reviewer'), say('severityPercentagePoints'), say('from'), say('toWord'), say('reviews')]}
       rows={rows.map(({ person, severity, low, high, reviews }) => [
         labelWords(person),
         ...[percent(severity), percent(low), percent(high), reviews],
@@ -233,15 +244,15 @@ function Days({ view: { days, reviews }, onBehind }: WithBehind) {
   const option = useMemo(() => dayBars(days), [days]);
   return (
     <Figure
-      question="When were reviews submitted?"
-      words="By day of the course’s calendar."
+      question={say('whenWereReviewsSubmitted')}
+      words={say('byDayOfCoursesCalendar')}
       height={220}
       option={option}
       onPick={(index) => {
         const day = days[index]?.day ?? '';
         onBehind({ title: day, reviews: reviews.filter((review) => review.day === day) });
       }}
-      head={['day', 'reviews']}
+      head={[say('day'), say('reviews')]}
       rows={days.map(({ day, reviews }) => [day, reviews])}
     />
   );

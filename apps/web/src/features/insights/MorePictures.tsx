@@ -1,5 +1,5 @@
 import type { InsightsView } from '@salt-circle/contracts';
-import { counted, DRAFT_PARTS, peerScore, spearman } from '@salt-circle/core';
+import { DRAFT_PARTS, peerScore, spearman } from '@salt-circle/core';
 import { useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { labelWords } from '../../app/People.js';
@@ -10,6 +10,7 @@ import { Figure } from './Figure.js';
 import { groupMap, layers, scatter } from './options.js';
 import { percent, percentCell } from './percent.js';
 import type { Behind } from './ReviewsBehind.js';
+import { say } from '../../words/insights.js';
 
 interface Of {
   readonly view: InsightsView;
@@ -45,24 +46,24 @@ export function ByGroup({ view: { items, groupings, drafts } }: Of) {
   }, [grouping, items, drafts]);
   if (grouping === undefined || made === null || items.length === 0) return null;
   const counts = made.names.map((name) => drafts.filter(({ id }) => grouping.of[id] === name).length);
-  const few = Math.min(...counts) < 5 ? ' Some have fewer than five drafts: a single one moves their mean.' : '';
+  const what = say('whatDraftsReachOfScaleOf');
   return (
     <Figure
-      question={`How do drafts of each ${grouping.title === 'section' ? 'section' : 'group'} come out?`}
-      words={`What drafts reach of the scale of each item, in percent, on average.${few}`}
+      question={grouping.title === 'section' ? say('howDoDraftsOfEach') : say('howDoDraftsOfEachGroup')}
+      words={Math.min(...counts) < 5 ? `${what} ${say('someHaveFewerThanFive')}` : what}
       height={60 + items.length * 44}
       option={made.option}
       choice={
         groupings.length > 1 ? (
           <Select
-            label="By"
+            label={say('by')}
             value={String(chosen)}
             options={groupings.map(({ title }, index) => [String(index), title] as const)}
             onChange={(next) => setChosen(Number(next))}
           />
         ) : undefined
       }
-      head={['item', ...made.names.map((name, index) => `${name} (${counts[index]})`)]}
+      head={[say('item'), ...made.names.map((name, index) => say('groupCounted', { name, count: counts[index] ?? 0 }))]}
       rows={items.map(({ title }, item) => [title, ...(made.means[item] ?? []).map(percentCell)])}
     />
   );
@@ -92,18 +93,22 @@ export function AlongDrafts({
   if (placed === 0) return null;
   return (
     <Figure
-      question="Where along the drafts do notes stand?"
-      words={`From the beginning of a part to its end, ${counted(placed, '1 note', '# notes')} by kind.${elsewhere > 0 ? ` ${counted(elsewhere, 'One more is', '# more are')} on the whole, or where no length is known.` : ''} Press a field for the reviews behind it.`}
+      question={say('whereAlongDraftsDoNotes')}
+      words={
+        elsewhere > 0
+          ? say('fromBeginningOfPartTo', { placed, elsewhere })
+          : say('fromBeginningOfPartToIts', { placed })
+      }
       height={280}
       option={option}
       onPick={(part, series) => {
         const kind = notes[series]?.kind;
         onBehind({
-          title: `${kind === undefined ? '' : kindWord(kind)} notes, ${PARTS[part] ?? ''} of the way`,
+          title: say('notesOfWay', { kindWord: kind === undefined ? '' : kindWord(kind), parts: PARTS[part] ?? '' }),
           reviews: reviews.filter(({ along }) => along.some(([one, at]) => one === kind && at === part)),
         });
       }}
-      head={['kind', ...PARTS, 'elsewhere']}
+      head={[say('kind'), ...PARTS, say('elsewhere')]}
       rows={notes.map(({ kind, counts, elsewhere: other }) => [kindWord(kind), ...counts, other])}
     />
   );
@@ -113,18 +118,18 @@ export function AlongDrafts({
 export function WordsAndTime({ view: { reviews } }: Of) {
   const navigate = useNavigate();
   const timed = reviews.some(({ minutes }) => minutes !== null && minutes > 0);
-  const y = timed ? 'minutes at work' : 'notes';
+  const y = timed ? say('minutesAtWork') : say('notes');
   const rows = useMemo(() => reviews.toSorted((a, b) => a.words - b.words), [reviews]);
   const option = useMemo(
     () =>
       scatter(
         rows.map(({ person, author, words, notes, minutes }) => ({
-          name: `${labelWords(person)} on ${labelWords(author)}`,
+          name: say('on', { labelWords: labelWords(person), labelWords2: labelWords(author) }),
           x: words,
           y: timed ? Math.round((minutes ?? 0) * 10) / 10 : notes,
-          words: timed ? counted(notes, '1 note', '# notes') : '',
+          words: timed ? say('notesCounted', { notes }) : '',
         })),
-        { x: 'words', y },
+        { x: say('wordsHead'), y },
         false,
       ),
     [rows, timed, y],
@@ -133,14 +138,17 @@ export function WordsAndTime({ view: { reviews } }: Of) {
   const rank = spearman(rows.map(({ words, notes, minutes }) => [words, timed ? (minutes ?? 0) : notes]));
   return (
     <Figure
-      question={
-        timed ? 'How much is written, and how long does it take?' : 'How much is written, and how many notes are made?'
-      }
-      words={`A point for each review; half of them have ${middle} words or more.${rank === null ? '' : ` More words go with more ${timed ? 'time' : 'notes'} ${rank >= 0.7 ? 'nearly always' : rank >= 0.4 ? 'mostly' : rank >= 0.2 ? 'now and then' : 'hardly ever'} (Spearman ${rank.toFixed(2)}).`}`}
+      question={timed ? say('howMuchIsWrittenAnd') : say('howMuchIsWrittenAndHow')}
+      words={[
+        say('pointForEachReviewHalf', { middle }),
+        ...(rank === null
+          ? []
+          : [say(timed ? 'moreTime' : 'moreNotes', { how: howOften(rank), rank: rank.toFixed(2) })]),
+      ].join(' ')}
       height={320}
       option={option}
       onPick={(index) => void navigate(`/reviews/${rows[index]?.id ?? ''}`)}
-      head={['reviewer', 'draft by', 'words', 'notes', ...(timed ? ['minutes'] : [])]}
+      head={[say('reviewer'), say('draftBy'), say('wordsHead'), say('notes'), ...(timed ? [say('minutes')] : [])]}
       rows={rows.map(({ person, author, words, notes, minutes }) => [
         ...[labelWords(person), labelWords(author), words, notes],
         ...(timed ? [Math.round((minutes ?? 0) * 10) / 10] : []),
@@ -149,23 +157,32 @@ export function WordsAndTime({ view: { reviews } }: Of) {
   );
 }
 
-const FATES = [
-  ['done', 'changed', 'kelp'],
-  ['toDo', 'will be changed', 'dusk'],
-  ['wont', 'will not be', 'copper'],
-  ['undecided', 'not decided', 'slate'],
-] as const;
+/** @param rank of Spearman; common practice, with no bound that everybody follows */
+function howOften(rank: number): string {
+  return rank >= 0.7 ? 'always' : rank >= 0.4 ? 'mostly' : rank >= 0.2 ? 'sometimes' : 'hardly';
+}
+
+const fatesOfRemarks = () =>
+  [
+    ['done', say('changed'), 'kelp'],
+    ['toDo', say('willBeChanged'), 'dusk'],
+    ['wont', say('willNotBe'), 'copper'],
+    ['undecided', say('notDecided'), 'slate'],
+  ] as const;
 
 /** What authors make of remarks. */
 export function Uptake({ view: { uptake } }: Of) {
   const exchange = useExchange();
   const navigate = useNavigate();
-  const kinds = useMemo(() => uptake.map(({ kind }) => (kind === 'next' ? 'Next steps' : kindWord(kind))), [uptake]);
+  const kinds = useMemo(
+    () => uptake.map(({ kind }) => (kind === 'next' ? say('nextSteps') : kindWord(kind))),
+    [uptake],
+  );
   const option = useMemo(
     () =>
       layers(
         kinds,
-        FATES.map(([fate, name, colour]) => ({ name, colour, values: uptake.map((one) => one[fate]) })),
+        fatesOfRemarks().map(([fate, name, colour]) => ({ name, colour, values: uptake.map((one) => one[fate]) })),
         true,
       ),
     [kinds, uptake],
@@ -175,13 +192,17 @@ export function Uptake({ view: { uptake } }: Of) {
   const done = uptake.reduce((sum, one) => sum + one.done, 0);
   return (
     <Figure
-      question="What do authors make of remarks?"
-      words={`Of ${counted(remarks, 'one remark', '# remarks')} that asked for something, ${counted(done, 'one is', '# are')} carried out.`}
+      question={say('whatDoAuthorsMakeOf')}
+      words={say('ofRemarksThatAskedFor', { remarks, done })}
       height={70 + uptake.length * 44}
       option={option}
       onPick={() => void navigate(`/exchanges/${exchange.id}/after`)}
-      head={['kind', 'remarks', ...FATES.map(([, name]) => name)]}
-      rows={uptake.map((one, index) => [kinds[index] ?? '', one.remarks, ...FATES.map(([fate]) => one[fate])])}
+      head={[say('kind'), say('remarks'), ...fatesOfRemarks().map(([, name]) => name)]}
+      rows={uptake.map((one, index) => [
+        kinds[index] ?? '',
+        one.remarks,
+        ...fatesOfRemarks().map(([fate]) => one[fate]),
+      ])}
     />
   );
 }

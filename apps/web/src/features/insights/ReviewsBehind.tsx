@@ -2,6 +2,7 @@ import type { InsightsView } from '@salt-circle/contracts';
 import { Link } from 'react-router';
 import { labelWords } from '../../app/People.js';
 import { Dialog } from '../../kit/index.js';
+import { say } from '../../words/insights.js';
 
 export interface Behind {
   readonly title: string;
@@ -16,9 +17,9 @@ export function ReviewsBehind({ behind, onClose }: { readonly behind: Behind | n
         {behind?.reviews.map(({ id, person, author, words }) => (
           <li key={id}>
             <Link to={`/reviews/${id}`} className="text-dusk underline">
-              {labelWords(person)} on {labelWords(author)}
+              {say('on', { labelWords: labelWords(person), labelWords2: labelWords(author) })}
             </Link>{' '}
-            <span className="text-ink-soft">{words} words</span>
+            <span className="text-ink-soft">{say('words', { words })}</span>
           </li>
         ))}
       </ul>

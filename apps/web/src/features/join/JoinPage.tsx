@@ -8,6 +8,7 @@ import { belongsNowhere, fieldProblem } from '../../app/session/fieldProblem.js'
 import { NewPasswordField } from '../../app/session/NewPasswordField.js';
 import { SignInForm } from '../../app/session/SignInForm.js';
 import { Button, Checkbox, Loading, TextField } from '../../kit/index.js';
+import { say } from '../../words/join.js';
 
 interface Joining {
   readonly token: string;
@@ -32,19 +33,19 @@ export function JoinPage() {
   const { data: session } = useSessionQuery();
   const waiting = (data === undefined || session === undefined) && error === undefined;
   return (
-    <Page title="A place for you">
+    <Page title={say('placeForYou')}>
       <div className="mx-auto w-full max-w-md px-5 py-12">
         {error !== undefined && (
           <>
             <ProblemNotice error={error} />
             <p className="mt-4">
               <Link to="/" className="text-dusk underline">
-                Go to Salt Circle
+                {say('goToSaltCircle')}
               </Link>
             </p>
           </>
         )}
-        {waiting && <Loading what="your invitation" />}
+        {waiting && <Loading what={say('yourInvitation')} />}
         {data !== undefined && session !== undefined && (
           <Invitation token={token} invitation={data} me={session.person?.email ?? null} />
         )}
@@ -97,7 +98,7 @@ interface PlacesProps {
 
 function Places({ places, chosen, onChoose }: PlacesProps) {
   return (
-    <ul aria-label="Places">
+    <ul aria-label={say('places')}>
       {places.map(({ id, course, name, role, by }) => (
         <li key={id} className="border-b border-line py-3 first:border-t">
           {places.length === 1 ? (
@@ -109,9 +110,7 @@ function Places({ places, chosen, onChoose }: PlacesProps) {
               onChange={({ target }) => onChoose(id, target.checked)}
             />
           )}
-          <p className="text-ink-soft">
-            {by} has given you a place as {role}. The course lists you as {name}.
-          </p>
+          <p className="text-ink-soft">{say('hasGivenYouPlaceAs', { by, role, name })}</p>
         </li>
       ))}
     </ul>
@@ -138,15 +137,15 @@ function TakeAs({ token, placeIds, me, invited }: TakingProps & { readonly me: s
   return (
     <div className="space-y-3">
       <p>
-        You are signed in as <strong className="break-words">{me}</strong>.{' '}
-        {me !== invited && <>The invitation went to {invited}; you can take it with this account all the same.</>}
+        {say('youAreSignedInAs', { strong: <strong className="break-words">{me}</strong> })}{' '}
+        {me !== invited && <>{say('invitationWentToYouCan', { invited })}</>}
       </p>
       {error !== undefined && <ProblemNotice error={error} />}
       <div className="flex flex-wrap gap-2">
         <Button look="primary" busy={isLoading} disabled={placeIds.length === 0} onClick={() => void take()}>
-          {placeIds.length > 1 ? `Take ${placeIds.length} places` : 'Take the place'}
+          {placeIds.length > 1 ? say('takePlaces', { placeIds: placeIds.length }) : say('takePlace')}
         </Button>
-        <Button onClick={() => void signOut().then(() => window.location.reload())}>Use another account</Button>
+        <Button onClick={() => void signOut().then(() => window.location.reload())}>{say('useAnotherAccount')}</Button>
       </div>
     </div>
   );
@@ -155,18 +154,15 @@ function TakeAs({ token, placeIds, me, invited }: TakingProps & { readonly me: s
 function SignInFirst({ email, onNew }: { readonly email: string; readonly onNew: (() => void) | null }) {
   return (
     <div className="space-y-4">
-      <p>
-        {onNew === null ? `You have an account with ${email}.` : 'Sign in with the account that you have.'} Then the
-        place can be taken with it.
-      </p>
+      <p>{onNew === null ? say('youHaveAccountWithThen', { email }) : say('signInWithAccountThat')}</p>
       <SignInForm email={email} onSignedIn={() => window.location.reload()} />
       <p className="flex gap-4">
         <Link to="/forgotten" state={{ email }} className="text-dusk underline">
-          Forgotten your password?
+          {say('forgottenYourPassword')}
         </Link>
         {onNew !== null && (
           <button type="button" className="text-dusk underline" onClick={onNew}>
-            I have no account
+            {say('iHaveNoAccount')}
           </button>
         )}
       </p>
@@ -191,12 +187,10 @@ function MakeAccount({ token, placeIds, email, name: listed, onKnown }: MakeAcco
   };
   return (
     <form onSubmit={(event) => void submit(event)} className="space-y-4">
-      <p>
-        Make an account. From then on you sign in with <strong className="break-words">{email}</strong>.
-      </p>
+      <p>{say('makeAccountFromThenOn', { strong: <strong className="break-words">{email}</strong> })}</p>
       <input type="email" name="username" autoComplete="username" value={email} readOnly hidden />
       <TextField
-        label="Your name"
+        label={say('yourName')}
         autoComplete="name"
         value={name}
         maxLength={200}
@@ -207,10 +201,10 @@ function MakeAccount({ token, placeIds, email, name: listed, onKnown }: MakeAcco
       {belongsNowhere(error) && <ProblemNotice error={error} />}
       <div className="flex flex-wrap items-center gap-4">
         <Button look="primary" type="submit" busy={isLoading} disabled={placeIds.length === 0}>
-          Take your place
+          {say('takeYourPlace')}
         </Button>
         <button type="button" className="text-dusk underline" onClick={onKnown}>
-          I have an account already
+          {say('iHaveAccountAlready')}
         </button>
       </div>
     </form>

@@ -24,6 +24,7 @@ import {
 } from '../../kit/index.js';
 import { useSessionQuery } from '../../app/api.js';
 import { Page } from '../../app/frame/Page.js';
+import { say } from '../../words/kit-page.js';
 
 const MARKS: readonly MarkState[] = ['not-begun', 'in-progress', 'done', 'late', 'excused'];
 const SAVES: readonly SaveState[] = ['saved', 'saving', 'offline', 'signed-out', 'refused', 'conflict'];
@@ -55,22 +56,22 @@ export function KitPage() {
   const [names, setNames] = useState('hidden');
   if (data !== undefined && !data.demo && import.meta.env.PROD) {
     return (
-      <Page title="Kit">
-        <Empty title="This page is part of the demo only." />
+      <Page title={say('kit')}>
+        <Empty title={say('thisPageIsPartOf')} />
       </Page>
     );
   }
   return (
-    <Page title="Kit">
+    <Page title={say('kit')}>
       <Ruler
         now={Date.UTC(2026, 2, 10)}
-        nowWords="Tue 10 Mar"
+        nowWords={say('tue10Mar')}
         segments={[
-          { key: 'plan', words: 'Plan', figure: 'published', to: '/kit', from: null, until: null, active: false },
+          { key: 'plan', words: say('plan'), figure: 'published', to: '/kit', from: null, until: null, active: false },
           {
             key: 'drafts',
-            words: 'Drafts',
-            figure: '24 of 24 handed in',
+            words: say('drafts'),
+            figure: say('n24Of24HandedIn'),
             to: '/kit',
             from: Date.UTC(2026, 2, 1),
             until: Date.UTC(2026, 2, 7),
@@ -78,8 +79,8 @@ export function KitPage() {
           },
           {
             key: 'reviews',
-            words: 'Reviews',
-            figure: '31 of 48 done',
+            words: say('reviews'),
+            figure: say('n31Of48Done'),
             to: '/kit',
             from: Date.UTC(2026, 2, 7),
             until: Date.UTC(2026, 2, 7) + 6 * DAY,
@@ -87,8 +88,8 @@ export function KitPage() {
           },
           {
             key: 'check',
-            words: 'Check',
-            figure: 'release 16 Mar',
+            words: say('check'),
+            figure: say('release16Mar'),
             to: '/kit',
             from: Date.UTC(2026, 2, 13),
             until: Date.UTC(2026, 2, 16),
@@ -97,103 +98,102 @@ export function KitPage() {
         ]}
       />
       <div className="grid grid-cols-1 gap-x-10 px-5 md:grid-cols-2">
-        <Part title="States of work">
+        <Part title={say('statesOfWork')}>
           {MARKS.map((state) => (
             <StateMark key={state} state={state} share={0.4} wordHidden={false} size={16} />
           ))}
         </Part>
-        <Part title="Buttons">
-          <Button look="primary">Hand in…</Button>
-          <Button>See it as a reviewer</Button>
-          <Button look="quiet">Drop the preview</Button>
-          <Button look="destructive">Remove</Button>
-          <Button busy>Working</Button>
-          <Button disabled>Not now</Button>
+        <Part title={say('buttons')}>
+          <Button look="primary">{say('handIn')}</Button>
+          <Button>{say('seeItAsReviewer')}</Button>
+          <Button look="quiet">{say('dropPreview')}</Button>
+          <Button look="destructive">{say('remove')}</Button>
+          <Button busy>{say('working')}</Button>
+          <Button disabled>{say('notNow')}</Button>
         </Part>
-        <Part title="Fields">
+        <Part title={say('fields')}>
           <div className="w-full space-y-3">
-            <TextField label="Title" hint="What students will see." defaultValue="Field report" />
-            <TextField
-              label="Reviews each student gives"
-              problem="Each student can give 1 to 10 reviews."
-              defaultValue="11"
-            />
-            <TextArea label="What should the author change first?" defaultValue="Move the doubts up." />
+            <TextField label={say('title')} hint={say('whatStudentsWillSee')} defaultValue="Field report" />
+            <TextField label={say('reviewsEachStudentGives')} problem={say('eachStudentCanGive1')} defaultValue="11" />
+            <TextArea label={say('whatShouldAuthorChangeFirst')} defaultValue="Move the doubts up." />
             <Select
-              label="Names"
+              label={say('names')}
               value={names}
               onChange={setNames}
               options={[
-                ['hidden', 'Hidden both ways'],
-                ['open', 'Open'],
+                ['hidden', say('hiddenBothWays')],
+                ['open', say('open')],
               ]}
             />
-            <Checkbox label="Required" defaultChecked />
+            <Checkbox label={say('required')} defaultChecked />
           </div>
         </Part>
-        <Part title="Levels of a criterion">
+        <Part title={say('levelsOfCriterion')}>
           <div className="@container w-full">
             <Levels
-              label="Evidence"
+              label={say('evidence')}
               value={level}
               onChange={setLevel}
               levels={[
-                { id: 'a', title: 'Claims only', description: '', points: 1 },
-                { id: 'b', title: 'Most claims backed', description: 'One or two are left open.', points: 5 },
-                { id: 'c', title: 'All backed', description: '', points: 6 },
+                { id: 'a', title: say('claimsOnly'), description: '', points: 1 },
+                { id: 'b', title: say('mostClaimsBacked'), description: say('oneOrTwoAreLeft'), points: 5 },
+                { id: 'c', title: say('allBacked'), description: '', points: 6 },
               ]}
             />
           </div>
         </Part>
-        <Part title="Messages">
+        <Part title={say('messages')}>
           <div className="w-full space-y-2">
-            <Notice title="Reviewing has begun.">The allocation stays as it is.</Notice>
-            <Notice tone="soon" title="Due soon.">
-              In 3 hours.
+            <Notice title={say('reviewingHasBegun')}>{say('allocationStaysAsItIs')}</Notice>
+            <Notice tone="soon" title={say('dueSoon')}>
+              {say('in3Hours')}
             </Notice>
-            <Notice tone="waiting" title="Waiting on a reviewer." />
-            <Notice tone="problem" title="The dates are out of order.">
-              Move one of them.
+            <Notice tone="waiting" title={say('waitingOnReviewer')} />
+            <Notice tone="problem" title={say('datesAreOutOfOrder')}>
+              {say('moveOneOfThem')}
             </Notice>
-            <Notice tone="done" title="Published." />
+            <Notice tone="done" title={say('published')} />
           </div>
         </Part>
-        <Part title="Saved state">
+        <Part title={say('savedState')}>
           {SAVES.map((state) => (
             <SaveMark key={state} state={state} savedAt="10:42:07" />
           ))}
         </Part>
-        <Part title="Over the page">
-          <Button onClick={() => setOpen(true)}>Open a dialog</Button>
+        <Part title={say('overPage')}>
+          <Button onClick={() => setOpen(true)}>{say('openDialog')}</Button>
           <Menu
-            trigger={<Button>Open a menu</Button>}
-            groups={[[{ words: 'One day on', onPick: () => undefined }], [{ words: 'Back', onPick: () => undefined }]]}
+            trigger={<Button>{say('openMenu')}</Button>}
+            groups={[
+              [{ words: say('oneDayOn'), onPick: () => undefined }],
+              [{ words: say('back'), onPick: () => undefined }],
+            ]}
           />
-          <Tooltip words="It says what it does">
-            <Button>Has a tooltip</Button>
+          <Tooltip words={say('itSaysWhatItDoes')}>
+            <Button>{say('hasTooltip')}</Button>
           </Tooltip>
-          <Key>Ctrl K</Key>
+          <Key>{say('ctrlK')}</Key>
           <Ring size={32} />
-          <Loading what="nothing" />
+          <Loading what={say('nothing')} />
         </Part>
-        <Part title="Tabs">
+        <Part title={say('tabs')}>
           <Tabs
-            label="Example"
+            label={say('example')}
             value={tab}
             onChange={setTab}
             tabs={[
-              { key: 'one', words: 'By reviewer', content: <p className="py-2">First</p> },
-              { key: 'two', words: 'By criterion', content: <p className="py-2">Second</p> },
+              { key: 'one', words: say('byReviewer'), content: <p className="py-2">{say('first')}</p> },
+              { key: 'two', words: say('byCriterion'), content: <p className="py-2">{say('second')}</p> },
             ]}
           />
         </Part>
-        <Part title="Reading text">
+        <Part title={say('readingText')}>
           <Prose
             reading
             html="<h2>Why this site</h2><p>The western basin lost its <strong>creek network</strong> in 1987.</p><ul><li><p>Survey the bank</p></li></ul><table><tbody><tr><th><p>What</p></th><th><p>Cost</p></th></tr><tr><td><p>Earthworks</p></td><td><p>42</p></td></tr></tbody></table>"
           />
         </Part>
-        <Part title="Colours">
+        <Part title={say('colours')}>
           {TOKENS.map((token) => (
             <span key={token} className="flex w-36 items-center gap-2 text-sm">
               <span className="size-6 border border-edge" style={{ background: `var(--${token})` }} /> {token}
@@ -204,11 +204,11 @@ export function KitPage() {
       <Dialog
         open={open}
         onClose={() => setOpen(false)}
-        title="Hand in this draft?"
-        description="Reviewers see the author as Heron."
+        title={say('handInThisDraft')}
+        description={say('reviewersSeeAuthorAsHeron')}
       >
         <Button look="primary" onClick={() => setOpen(false)}>
-          Hand in
+          {say('handInLabel')}
         </Button>
       </Dialog>
     </Page>

@@ -7,10 +7,15 @@ import { fileAsBase64 } from '../../app/readFile.js';
 import { useCourse } from '../../app/useCourse.js';
 import { Button, Dialog, FilePick, Notice, Select } from '../../kit/index.js';
 import { useReadFormFileMutation } from './libraryPageApi.js';
+import { say } from '../../words/library.js';
 
 const KIND_WORDS: Readonly<Record<FormImportView['kind'], string>> = {
-  'form-file': 'A form file of Salt Circle.',
-  rubric: 'A rubric of the CASE standard.',
+  get 'form-file'() {
+    return say('formFileOfSaltCircle');
+  },
+  get rubric() {
+    return say('rubricOfCaseStandard');
+  },
   table: 'A table of criteria and levels.',
 };
 
@@ -32,39 +37,40 @@ export function FormImportDialog({ onClose }: { readonly onClose: () => void }) 
   };
   const choose = async (file: File) => ask({ name: file.name, base64: await fileAsBase64(file), index: 0 }, false);
   return (
-    <Dialog
-      open
-      wide
-      onClose={onClose}
-      title="Read a form from a file"
-      description="Nothing is added before you have seen what was understood."
-    >
+    <Dialog open wide onClose={onClose} title={say('readFormFromFile')} description={say('nothingIsAddedBeforeYou')}>
       <div className="space-y-4">
         <FilePick
-          label="A file"
+          label={say('file')}
           accept=".json,.csv,.txt,.tsv"
-          hint="A form file (JSON), a CASE 1.1 rubric (JSON), or a table with the columns criterion, level, description and points (CSV)."
+          hint={say('formFileJsonCase1')}
           onFiles={([file]) => void choose(file)}
         />
         {error !== undefined && <ProblemNotice error={error} />}
         {data !== undefined && source !== null && (
           <>
             <p>
-              <strong>{data.title}.</strong> {KIND_WORDS[data.kind]}
+              {say('readAs', {
+                title: data.title,
+                kind: KIND_WORDS[data.kind],
+                strong: (words) => <strong>{words}</strong>,
+              })}
               {data.ignored.length > 0 && (
-                <span className="text-saffron"> Not understood and left aside: {data.ignored.join(', ')}.</span>
+                <span className="text-saffron">
+                  {' '}
+                  {say('notUnderstoodAndLeftAside', { ignored: data.ignored.join(', ') })}
+                </span>
               )}
             </p>
             {data.titles.length > 1 && (
               <Select
-                label="Which rubric"
+                label={say('whichRubric')}
                 value={String(source.index)}
                 options={data.titles.map((title, index) => [String(index), title] as const)}
                 onChange={(index) => void ask({ ...source, index: Number(index) }, false)}
               />
             )}
             {data.problems.length > 0 && (
-              <Notice tone="soon" title="What does not fit">
+              <Notice tone="soon" title={say('whatDoesNotFit')}>
                 <ul className="list-disc pl-5">
                   {data.problems.map(({ path, code, sentence }) => (
                     <li key={path + code}>{sentence}</li>
@@ -83,7 +89,7 @@ export function FormImportDialog({ onClose }: { readonly onClose: () => void }) 
               busy={isLoading}
               onClick={() => void ask(source, true)}
             >
-              Add it to the library
+              {say('addItToLibrary')}
             </Button>
           </>
         )}

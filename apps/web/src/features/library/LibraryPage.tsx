@@ -11,22 +11,35 @@ import { Button, Dialog, Loading, Menu, Select, TextField } from '../../kit/inde
 import { FormImportDialog } from './FormImportDialog.js';
 import { formFileAddress, SaveFormDialog } from './SaveFormDialog.js';
 import { useAddEntryMutation, useCopyEntryMutation, useRemoveEntryMutation } from './libraryPageApi.js';
+import { say } from '../../words/library.js';
 
 const SHELVES = [
   {
     kind: 'form',
-    title: 'Review forms',
-    empty: 'None yet. Make one, read one from a file, or keep the form of an exchange.',
+    get title() {
+      return say('reviewForms');
+    },
+    get empty() {
+      return say('noneYetMakeOneRead');
+    },
   },
   {
     kind: 'shorthand',
-    title: 'Shorthand sets',
-    empty: 'None yet. A set of short labels with a key each, for Fix notes.',
+    get title() {
+      return say('shorthandSets');
+    },
+    get empty() {
+      return say('noneYetSetOfShort');
+    },
   },
   {
     kind: 'template',
-    title: 'Exchange templates',
-    empty: 'None yet. On the Plan page of an exchange, choose “Keep as a template”.',
+    get title() {
+      return say('exchangeTemplates');
+    },
+    get empty() {
+      return say('noneYetOnPlanPage');
+    },
   },
 ] as const;
 
@@ -37,18 +50,18 @@ export function LibraryPage() {
   const [adding, setAdding] = useState<'form' | 'shorthand' | null>(null);
   const [importing, setImporting] = useState(false);
   if (error !== undefined) return <ProblemNotice error={error} />;
-  if (data === undefined) return <Loading what="the library" />;
+  if (data === undefined) return <Loading what={say('library')} />;
   const instructor = course.role === 'instructor';
   return (
     <div className="px-5 py-6">
       <div className="mb-4 flex flex-wrap items-center justify-between gap-3">
-        <h2 className="text-xl font-semibold">Library</h2>
+        <h2 className="text-xl font-semibold">{say('libraryLabel')}</h2>
         {instructor && (
           <div className="flex flex-wrap gap-2">
-            <Button onClick={() => setImporting(true)}>Read a form from a file…</Button>
-            <Button onClick={() => setAdding('shorthand')}>New shorthand set…</Button>
+            <Button onClick={() => setImporting(true)}>{say('readFormFromFileLabel')}</Button>
+            <Button onClick={() => setAdding('shorthand')}>{say('newShorthandSet')}</Button>
             <Button look="primary" onClick={() => setAdding('form')}>
-              New form…
+              {say('newForm')}
             </Button>
           </div>
         )}
@@ -82,10 +95,10 @@ const PATHS: Readonly<Record<LibraryCard['kind'], string | null>> = {
   shorthand: 'shorthand',
   template: null,
 };
-const FILES: ReadonlyArray<readonly [format: string, words: string]> = [
-  ['json', 'Save as a form file (JSON)'],
-  ['case', 'Save as a CASE 1.1 rubric (JSON)…'],
-  ['csv', 'Save as a table (CSV)…'],
+const filesOfForms = (): ReadonlyArray<readonly [format: string, words: string]> => [
+  ['json', say('saveAsFormFileJson')],
+  ['case', say('saveAsCase11')],
+  ['csv', say('saveAsTableCsv')],
 ];
 
 function Entry({ entry, instructor }: { readonly entry: LibraryCard; readonly instructor: boolean }) {
@@ -98,11 +111,11 @@ function Entry({ entry, instructor }: { readonly entry: LibraryCard; readonly in
   // What a file holds as a whole is saved at once; of the others it is told first what they leave out.
   const file = (format: string) =>
     format === 'json' ? window.location.assign(formFileAddress(course.id, id, format)) : setSaving(format as 'case');
-  const files = kind === 'form' ? FILES.map(([format, words]) => ({ words, onPick: () => file(format) })) : [];
+  const files = kind === 'form' ? filesOfForms().map(([format, words]) => ({ words, onPick: () => file(format) })) : [];
   const changes = instructor
     ? [
-        { words: 'Copy…', onPick: () => setDialog('copy') },
-        { words: 'Remove…', onPick: () => setDialog('remove') },
+        { words: say('copy'), onPick: () => setDialog('copy') },
+        { words: say('remove'), onPick: () => setDialog('remove') },
       ]
     : [];
   return (
@@ -116,14 +129,14 @@ function Entry({ entry, instructor }: { readonly entry: LibraryCard; readonly in
           </Link>
         )}
         <p className="text-sm text-ink-soft">
-          {about}, changed {relatively(Date.parse(changedAt), now)}
+          {say('changed', { about, when: relatively(Date.parse(changedAt), now) })}
         </p>
       </div>
       {files.length + changes.length > 0 && (
         <Menu
           trigger={
-            <Button small aria-label={`What can be done with “${title}”`}>
-              More
+            <Button small aria-label={say('whatCanBeDoneWith', { title })}>
+              {say('more')}
             </Button>
           }
           groups={[files, changes].filter((group) => group.length > 0)}
@@ -152,17 +165,17 @@ function CopyDialog({ entry, onClose }: EntryDialogProps) {
     if (result.data !== undefined) onClose();
   };
   return (
-    <Dialog open onClose={onClose} title={`Copy “${entry.title}”`}>
+    <Dialog open onClose={onClose} title={say('copyOf', { title: entry.title })}>
       <div className="space-y-3">
         <Select
-          label="To the library of"
+          label={say('toLibraryOf')}
           value={target}
           options={taught.map(({ id, title }) => [id, title] as const)}
           onChange={setTarget}
         />
         {error !== undefined && <ProblemNotice error={error} />}
         <Button look="primary" busy={isLoading} onClick={() => void go()}>
-          Copy
+          {say('copyLabel')}
         </Button>
       </div>
     </Dialog>
@@ -180,17 +193,13 @@ function RemoveDialog({ entry, onClose }: EntryDialogProps) {
     <Dialog
       open
       onClose={onClose}
-      title={`Remove “${entry.title}”?`}
-      description={
-        entry.kind === 'shorthand'
-          ? 'Reviewers of exchanges that use it are no longer offered its labels. Notes stay as they are.'
-          : 'Exchanges that were made with it keep their own copy.'
-      }
+      title={say('removeOf', { title: entry.title })}
+      description={entry.kind === 'shorthand' ? say('reviewersOfExchangesThatUse') : say('exchangesThatWereMadeWith')}
     >
       <div className="space-y-3">
         {error !== undefined && <ProblemNotice error={error} />}
         <Button look="destructive" busy={isLoading} onClick={() => void go()}>
-          Remove from the library
+          {say('removeFromLibrary')}
         </Button>
       </div>
     </Dialog>
@@ -207,7 +216,7 @@ function NewEntry({ kind, onClose }: { readonly kind: 'form' | 'shorthand'; read
     if (result.data !== undefined) void navigate(`${PATHS[kind] ?? ''}/${result.data.id}`);
   };
   return (
-    <Dialog open onClose={onClose} title={kind === 'form' ? 'New form' : 'New shorthand set'}>
+    <Dialog open onClose={onClose} title={kind === 'form' ? say('newFormLabel') : say('newShorthandSetLabel')}>
       <form
         onSubmit={(event) => {
           event.preventDefault();
@@ -216,15 +225,15 @@ function NewEntry({ kind, onClose }: { readonly kind: 'form' | 'shorthand'; read
         className="space-y-3"
       >
         <TextField
-          label="Title"
+          label={say('title')}
           value={title}
           maxLength={200}
           onChange={({ target }) => setTitle(target.value)}
-          hint={kind === 'shorthand' ? 'It begins with usual labels, which you change as you like.' : undefined}
+          hint={kind === 'shorthand' ? say('itBeginsWithUsualLabels') : undefined}
         />
         {error !== undefined && <ProblemNotice error={error} />}
         <Button look="primary" type="submit" busy={isLoading}>
-          Make it
+          {say('makeIt')}
         </Button>
       </form>
     </Dialog>

@@ -4,6 +4,7 @@ import { useLibraryFormQuery } from '../../app/libraryApi.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { useCourse } from '../../app/useCourse.js';
 import { buttonClass, Dialog, Loading } from '../../kit/index.js';
+import { say } from '../../words/library.js';
 
 export function formFileAddress(courseId: string, id: string, format: string): string {
   return `/api/courses/${courseId}/library/forms/${id}/files/${format}`;
@@ -11,14 +12,30 @@ export function formFileAddress(courseId: string, id: string, format: string): s
 
 const WORDS: Readonly<Record<FormLosses['settings'][number], string>> = {
   kind: 'that a range is one: its bands become levels, each with the most points of the band',
-  guidance: 'the guidance of items',
-  optional: 'which items may be left unanswered',
-  comment: 'where a comment is asked for, or none is wanted',
-  weight: 'the weights of items',
-  'minimum-words': 'the least number of words',
-  overall: 'what is asked of the overall comment',
-  notes: 'how many notes on the draft are asked for',
-  'score-by-weights': 'that the score goes by weights',
+  get guidance() {
+    return say('guidanceOfItems');
+  },
+  get optional() {
+    return say('whichItemsMayBeLeft');
+  },
+  get comment() {
+    return say('whereCommentIsAskedFor');
+  },
+  get weight() {
+    return say('weightsOfItems');
+  },
+  get 'minimum-words'() {
+    return say('leastNumberOfWords');
+  },
+  get overall() {
+    return say('whatIsAskedOfOverall');
+  },
+  get notes() {
+    return say('howManyNotesOnDraft');
+  },
+  get 'score-by-weights'() {
+    return say('thatScoreGoesByWeights');
+  },
 };
 
 export interface SaveFormDialogProps {
@@ -35,10 +52,16 @@ export function SaveFormDialog({ entry, as, onClose }: SaveFormDialogProps) {
     { refetchOnMountOrArgChange: true },
   );
   return (
-    <Dialog open onClose={onClose} title={`Save “${entry.title}” as ${as === 'csv' ? 'a table' : 'a CASE 1.1 rubric'}`}>
+    <Dialog
+      open
+      onClose={onClose}
+      title={
+        as === 'csv' ? say('saveAsTable', { title: entry.title }) : say('saveAsCase11Rubric', { title: entry.title })
+      }
+    >
       <div className="space-y-3">
         {error !== undefined && <ProblemNotice error={error} />}
-        {data === undefined && error === undefined && <Loading what="the form" />}
+        {data === undefined && error === undefined && <Loading what={say('form')} />}
         {data !== undefined && <Losses losses={formLosses(data, as)} />}
         <a
           className={buttonClass('primary')}
@@ -46,7 +69,7 @@ export function SaveFormDialog({ entry, as, onClose }: SaveFormDialogProps) {
           onClick={onClose}
           download
         >
-          Save the file
+          {say('saveFile')}
         </a>
       </div>
     </Dialog>
@@ -54,19 +77,19 @@ export function SaveFormDialog({ entry, as, onClose }: SaveFormDialogProps) {
 }
 
 function Losses({ losses: { items, settings } }: { readonly losses: FormLosses }) {
-  if (items.length + settings.length === 0) return <p>The file holds all of the form.</p>;
+  if (items.length + settings.length === 0) return <p>{say('fileHoldsAllOfForm')}</p>;
   return (
     <div>
-      <p>The file leaves out:</p>
+      <p>{say('fileLeavesOut')}</p>
       <ul className="list-disc pl-5">
         {items.map((title, index) => (
-          <li key={index}>the item “{title}”</li>
+          <li key={index}>{say('item', { title })}</li>
         ))}
         {settings.map((setting) => (
           <li key={setting}>{WORDS[setting]}</li>
         ))}
       </ul>
-      <p className="mt-2 text-ink-soft">A form file (JSON) holds all of it, and can be read back.</p>
+      <p className="mt-2 text-ink-soft">{say('formFileJsonHoldsAll')}</p>
     </div>
   );
 }

@@ -11,6 +11,7 @@ import { useCourse } from '../../app/useCourse.js';
 import { useFresh } from '../../app/useFresh.js';
 import { Button, buttonClass, Loading, SaveMark, TextField } from '../../kit/index.js';
 import { useShorthandQuery } from './libraryPageApi.js';
+import { say } from '../../words/library.js';
 
 /** A shorthand set: short labels with a key each, for Fix notes. */
 export function ShorthandPage() {
@@ -19,7 +20,7 @@ export function ShorthandPage() {
   const query = useShorthandQuery({ courseId: course.id, id: setId }, { refetchOnMountOrArgChange: true });
   const set = useFresh(query);
   if (query.error !== undefined) return <ProblemNotice error={query.error} />;
-  if (set === undefined) return <Loading what="the shorthand" />;
+  if (set === undefined) return <Loading what={say('shorthand')} />;
   return <ShorthandEditor set={set} />;
 }
 
@@ -50,11 +51,11 @@ function ShorthandEditor({ set }: { readonly set: ShorthandView }) {
   return (
     <div className="max-w-4xl px-5 py-6">
       <div className="mb-3 flex flex-wrap items-center justify-between gap-3">
-        <h2 className="text-xl font-semibold">Shorthand</h2>
+        <h2 className="text-xl font-semibold">{say('shorthandLabel')}</h2>
         <div className="flex items-center gap-3">
           {!readOnly && <SaveMark state={saving.state} savedAt={saving.savedAt} />}
           <Link to={`/courses/${course.id}/library`} className={buttonClass('plain', true)}>
-            Back to the library
+            {say('backToLibrary')}
           </Link>
         </div>
       </div>
@@ -69,21 +70,18 @@ function ShorthandEditor({ set }: { readonly set: ShorthandView }) {
       )}
       <fieldset disabled={readOnly} className="space-y-4">
         <TextField
-          label="Title"
+          label={say('title')}
           value={body.title}
           maxLength={200}
           problem={at('title')}
           onChange={({ target }) => change({ title: target.value })}
         />
-        <p className="text-ink-soft">
-          Reviewers of an exchange that uses this set are offered the labels in a Fix note, and reach them with Alt and
-          the key.
-        </p>
+        <p className="text-ink-soft">{say('reviewersOfExchangeThatUses')}</p>
         <ul className="space-y-2">
           {body.entries.map((entry, index) => (
             <li key={index} className="grid items-start gap-2 sm:grid-cols-[4rem_11rem_1fr_9rem_auto]">
               <TextField
-                label="Key"
+                label={say('key')}
                 labelHidden={index > 0}
                 value={entry.key}
                 maxLength={1}
@@ -91,7 +89,7 @@ function ShorthandEditor({ set }: { readonly set: ShorthandView }) {
                 onChange={({ target }) => setEntry(index, { key: target.value })}
               />
               <TextField
-                label="Label"
+                label={say('label')}
                 labelHidden={index > 0}
                 value={entry.label}
                 maxLength={60}
@@ -99,14 +97,14 @@ function ShorthandEditor({ set }: { readonly set: ShorthandView }) {
                 onChange={({ target }) => setEntry(index, { label: target.value })}
               />
               <TextField
-                label="Meaning"
+                label={say('meaning')}
                 labelHidden={index > 0}
                 value={entry.meaning}
                 maxLength={300}
                 onChange={({ target }) => setEntry(index, { meaning: target.value })}
               />
               <TextField
-                label="Group"
+                label={say('group')}
                 labelHidden={index > 0}
                 value={entry.group}
                 maxLength={40}
@@ -114,7 +112,7 @@ function ShorthandEditor({ set }: { readonly set: ShorthandView }) {
               />
               <button
                 type="button"
-                aria-label={`Remove the label ${entry.label}`}
+                aria-label={say('removeLabel', { label: entry.label })}
                 onClick={() => change({ entries: body.entries.filter((_, place) => place !== index) })}
                 className={`rounded p-2 text-ink-soft hover:bg-crust ${index === 0 ? 'sm:mt-6' : ''}`}
               >
@@ -132,7 +130,7 @@ function ShorthandEditor({ set }: { readonly set: ShorthandView }) {
                   ...body.entries,
                   {
                     key: freeKey(body.entries),
-                    label: 'New label',
+                    label: say('newLabel'),
                     meaning: '',
                     group: body.entries.at(-1)?.group ?? '',
                   },
@@ -140,7 +138,7 @@ function ShorthandEditor({ set }: { readonly set: ShorthandView }) {
               })
             }
           >
-            <Plus size={15} aria-hidden="true" /> Add a label
+            <Plus size={15} aria-hidden="true" /> {say('addLabel')}
           </Button>
         )}
       </fieldset>

@@ -5,6 +5,7 @@ import { Page } from '../../app/frame/Page.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { Loading } from '../../kit/index.js';
 import { Mails } from './Mails.js';
+import { say } from '../../words/outbox.js';
 
 const { useDemoMailsQuery, useDemoMailQuery } = api.injectEndpoints({
   endpoints: (build) => ({
@@ -19,16 +20,16 @@ export function DemoMailPage() {
   const [openId, setOpenId] = useState<string | null>(null);
   const open = useDemoMailQuery(openId ?? '', { skip: openId === null });
   return (
-    <Page title="Mail of the demo">
+    <Page title={say('mailOfDemo')}>
       {error !== undefined && <ProblemNotice error={error} />}
-      {data === undefined && error === undefined && <Loading what="the mail" />}
+      {data === undefined && error === undefined && <Loading what={say('mail')} />}
       {data !== undefined && (
         <Mails
-          title="Everybody’s mail"
+          title={say('everybodysMail')}
           outbox={data}
           timeZone={Intl.DateTimeFormat().resolvedOptions().timeZone}
-          about="What would be in the mailboxes of all people of the demo. No mail leaves it, and links work from here."
-          none="Invitations, receipts and links for new passwords will be here."
+          about={say('whatWouldBeInMailboxes')}
+          none={say('invitationsReceiptsAndLinksFor')}
           openId={openId}
           onOpen={setOpenId}
           open={{ data: open.currentData, error: open.error }}

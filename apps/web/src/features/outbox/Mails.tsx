@@ -1,17 +1,17 @@
-import { counted } from '@salt-circle/core';
 import type { MailRow, MailView, OutboxView } from '@salt-circle/contracts';
 import type { ReactNode } from 'react';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { When } from '../../app/time/When.js';
 import { Empty, Loading } from '../../kit/index.js';
+import { say } from '../../words/outbox.js';
 
-const STATES: Readonly<Record<MailRow['state'], readonly [words: string, colour: string]>> = {
-  kept: ['kept here', 'text-ink-soft'],
-  waiting: ['waits to be sent', 'text-copper'],
+const statesOfMail = (): Readonly<Record<MailRow['state'], readonly [words: string, colour: string]>> => ({
+  kept: [say('keptHere'), 'text-ink-soft'],
+  waiting: [say('waitsToBeSent'), 'text-copper'],
   sent: ['sent', 'text-kelp'],
-  failed: ['not sent', 'text-madder'],
-  ended: ['not sent: over before', 'text-ink-soft'],
-};
+  failed: [say('notSent'), 'text-madder'],
+  ended: [say('notSentOverBefore'), 'text-ink-soft'],
+});
 
 /** So few that one act sent are shown at once. */
 const FEW = 3;
@@ -36,11 +36,11 @@ export function Mails({ title, outbox, timeZone, about, none, openId, onOpen, op
     <div className="grid flex-1 grid-cols-1 lg:grid-cols-[1fr_28rem]">
       <div className="min-w-0 px-5 py-6">
         <h2 className="text-xl font-semibold">
-          {title} <span className="text-base font-normal text-ink-soft">{counted(total, '1 mail', '# mails')}</span>
+          {title} <span className="text-base font-normal text-ink-soft">{say('mails', { total })}</span>
         </h2>
         <p className="mb-4 text-ink-soft">{about}</p>
         {mails.length === 0 && (
-          <Empty title="No mail yet.">
+          <Empty title={say('noMailYet')}>
             <p>{none}</p>
           </Empty>
         )}
@@ -56,8 +56,11 @@ export function Mails({ title, outbox, timeZone, about, none, openId, onOpen, op
                   <summary className="cursor-pointer px-2 py-2">
                     <span className="font-semibold">{first.subject}</span>{' '}
                     <span className="text-sm text-ink-soft">
-                      to {more.length + 1} people: {statesOf([first, ...more])},{' '}
-                      <When at={first.at} timeZone={timeZone} />
+                      {say('toPeople', {
+                        more: more.length + 1,
+                        statesOf: statesOf([first, ...more]),
+                        when: <When at={first.at} timeZone={timeZone} />,
+                      })}
                     </span>
                   </summary>
                   <ul className="pl-5">
@@ -73,13 +76,11 @@ export function Mails({ title, outbox, timeZone, about, none, openId, onOpen, op
           )}
         </ul>
         {total > mails.length && (
-          <p className="mt-2 text-ink-soft">
-            The newest {mails.length} of {total}.
-          </p>
+          <p className="mt-2 text-ink-soft">{say('newestOf', { mails: mails.length, total })}</p>
         )}
       </div>
-      <aside aria-label="Mail" className="border-l border-line bg-crust px-5 py-6">
-        {openId === null ? <p className="text-ink-soft">Choose a mail to read it.</p> : <Mail {...open} />}
+      <aside aria-label={say('mailLabel')} className="border-l border-line bg-crust px-5 py-6">
+        {openId === null ? <p className="text-ink-soft">{say('chooseMailToReadIt')}</p> : <Mail {...open} />}
       </aside>
     </div>
   );
@@ -99,8 +100,8 @@ function grouped(mails: readonly MailRow[]): Array<[MailRow, ...MailRow[]]> {
 
 /** "22 sent, 2 not sent", in the order of the states. */
 function statesOf(mails: readonly MailRow[]): string {
-  return (Object.keys(STATES) as Array<MailRow['state']>)
-    .map((state) => [mails.filter((mail) => mail.state === state).length, STATES[state][0]] as const)
+  return (Object.keys(statesOfMail()) as Array<MailRow['state']>)
+    .map((state) => [mails.filter((mail) => mail.state === state).length, statesOfMail()[state][0]] as const)
     .filter(([count]) => count > 0)
     .map(([count, words]) => `${count} ${words}`)
     .join(', ');
@@ -113,7 +114,8 @@ interface RowProps extends Pick<MailsProps, 'timeZone' | 'openId' | 'onOpen'> {
 }
 
 function Row({ mail, timeZone, openId, onOpen, inGroup = false }: RowProps) {
-  const [words, colour] = STATES[mail.state];
+  const [words, colour] = statesOfMail()[mail.state];
+  const state = <span className={colour}>{words}</span>;
   return (
     <button
       type="button"
@@ -125,12 +127,7 @@ function Row({ mail, timeZone, openId, onOpen, inGroup = false }: RowProps) {
       <span className="min-w-0">
         <span className="block truncate">{mail.to}</span>
         <span className="block text-sm text-ink-soft">
-          <span className={colour}>{words}</span>
-          {!inGroup && (
-            <>
-              , <When at={mail.at} timeZone={timeZone} />
-            </>
-          )}
+          {inGroup ? state : say('stateAndTime', { state, when: <When at={mail.at} timeZone={timeZone} /> })}
         </span>
       </span>
     </button>
@@ -142,13 +139,13 @@ const ADDRESS = /(https?:\/\/\S+)/;
 
 function Mail({ data, error }: MailsProps['open']) {
   if (error !== undefined) return <ProblemNotice error={error} />;
-  if (data === undefined) return <Loading what="the mail" />;
+  if (data === undefined) return <Loading what={say('mail')} />;
   return (
     <article>
       <h3 className="font-semibold">{data.subject}</h3>
-      <p className="text-sm text-ink-soft">to {data.to}</p>
+      <p className="text-sm text-ink-soft">{say('to', { to: data.to })}</p>
       {data.error !== null && data.state !== 'sent' && (
-        <p className="text-sm text-madder">The mail server answered: {data.error}</p>
+        <p className="text-sm text-madder">{say('mailServerAnswered', { error: data.error })}</p>
       )}
       <p className="mt-3 break-words whitespace-pre-wrap">
         {data.text.split(ADDRESS).map((part, index) =>

@@ -6,6 +6,7 @@ import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { useCourse } from '../../app/useCourse.js';
 import { Loading } from '../../kit/index.js';
 import { Mails } from './Mails.js';
+import { say } from '../../words/outbox.js';
 
 const { useOutboxQuery, useMailQuery } = api.injectEndpoints({
   endpoints: (build) => ({
@@ -27,18 +28,14 @@ export function OutboxPage() {
   const [openId, setOpenId] = useState<string | null>(null);
   const open = useMailQuery({ courseId: course.id, id: openId ?? '' }, { skip: openId === null });
   if (error !== undefined) return <ProblemNotice error={error} />;
-  if (data === undefined) return <Loading what="the outbox" />;
+  if (data === undefined) return <Loading what={say('outbox')} />;
   return (
     <Mails
-      title="Outbox"
+      title={say('outboxLabel')}
       outbox={data}
       timeZone={course.timeZone}
-      about={
-        data.sends
-          ? 'Mail goes out by the mail server that is set, and a copy stays here.'
-          : 'No mail server is set, so mail is kept here and goes nowhere. Whoever runs the server can set one.'
-      }
-      none="Invitations, receipts and notices of moved dates will be here."
+      about={data.sends ? say('mailGoesOutByMail') : say('noMailServerIsSet')}
+      none={say('invitationsReceiptsAndNoticesOf')}
       openId={openId}
       onOpen={setOpenId}
       open={{ data: open.currentData, error: open.error }}

@@ -1,5 +1,4 @@
 import type { CourseCampusView, RosterApplied } from '@salt-circle/contracts';
-import { counted } from '@salt-circle/core';
 import { useState } from 'react';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { When } from '../../app/time/When.js';
@@ -12,6 +11,7 @@ import {
   useUnlinkCampusMutation,
 } from './peopleApi.js';
 import { RosterChanges, RosterProblems } from './RosterChanges.js';
+import { say } from '../../words/people.js';
 
 type Campus = NonNullable<CourseCampusView['campus']>;
 
@@ -30,17 +30,15 @@ export function CampusDialog({ campus, onClose }: { readonly campus: Campus; rea
       open
       wide
       onClose={onClose}
-      title={`People of ${campus.name}`}
-      description={`This course is “${campus.title}” there. Nothing changes before you have seen what it would do.`}
+      title={say('peopleOf', { name: campus.name })}
+      description={say('thisCourseIsThereNothing', { title: campus.title })}
     >
       <div className="space-y-4">
         <p>
           {campus.fetchedAt === null ? (
-            'The campus has not been asked yet.'
+            say('campusHasNotBeenAsked')
           ) : (
-            <>
-              Last asked <When at={campus.fetchedAt} timeZone={course.timeZone} />.
-            </>
+            <>{say('lastAsked', { when: <When at={campus.fetchedAt} timeZone={course.timeZone} /> })}</>
           )}
         </p>
         {campus.fault !== null && <Notice tone="problem">{campus.fault}</Notice>}
@@ -50,9 +48,9 @@ export function CampusDialog({ campus, onClose }: { readonly campus: Campus; rea
           disabled={!campus.givesPeople}
           onClick={() => void preview(course.id)}
         >
-          {shown === undefined ? 'Ask now' : 'Ask again'}
+          {shown === undefined ? say('askNow') : say('askAgain')}
         </Button>
-        {!campus.givesPeople && <p className="text-copper">{campus.name} does not tell who is in the course.</p>}
+        {!campus.givesPeople && <p className="text-copper">{say('doesNotTellWhoIs', { name: campus.name })}</p>}
         {previewing.error !== undefined && <ProblemNotice error={previewing.error} />}
         {shown !== undefined && previewing.error === undefined && (
           <>
@@ -62,7 +60,11 @@ export function CampusDialog({ campus, onClose }: { readonly campus: Campus; rea
             {shown.missing.length > 0 && (
               <p>
                 <Checkbox
-                  label={`Drop ${shown.missing.length === 1 ? 'the student' : `the ${shown.missing.length} students`} whom the campus does not name any more (their work is kept)`}
+                  label={
+                    shown.missing.length === 1
+                      ? say('dropStudentWhomCampusDoes')
+                      : say('dropStudentsWhomCampusDoes', { missing: shown.missing.length })
+                  }
                   checked={dropMissing}
                   onChange={({ target }) => setDropMissing(target.checked)}
                 />
@@ -76,7 +78,7 @@ export function CampusDialog({ campus, onClose }: { readonly campus: Campus; rea
               busy={applying.isLoading}
               onClick={() => void apply({ courseId: course.id, fingerprint: shown.fingerprint, dropMissing })}
             >
-              {changes === 0 ? 'Nothing to apply' : 'Apply'}
+              {changes === 0 ? say('nothingToApply') : say('apply')}
             </Button>
           </>
         )}
@@ -97,7 +99,7 @@ function Standing({ campus }: { readonly campus: Campus }) {
     <div className="space-y-3 border-t border-line pt-3">
       <p>
         <Checkbox
-          label="Every night, take over who is new or called otherwise; nobody is dropped by itself"
+          label={say('everyNightTakeOverWho')}
           checked={campus.nightly === 'add'}
           onChange={({ target }) => void setNightly({ courseId: course.id, nightly: target.checked ? 'add' : 'off' })}
         />
@@ -105,17 +107,17 @@ function Standing({ campus }: { readonly campus: Campus }) {
       {error !== undefined && <ProblemNotice error={error} />}
       {asking ? (
         <p className="flex flex-wrap items-center gap-2">
-          People, work and grades stay; the campus gets no grades any more.
+          {say('peopleWorkAndGradesStay')}
           <Button small look="destructive" busy={unlinking.isLoading} onClick={() => void unlink(course.id)}>
-            Unlink from {campus.name}
+            {say('unlinkFrom', { name: campus.name })}
           </Button>
           <Button small onClick={() => setAsking(false)}>
-            Leave it
+            {say('leaveIt')}
           </Button>
         </p>
       ) : (
         <Button small onClick={() => setAsking(true)}>
-          Unlink…
+          {say('unlink')}
         </Button>
       )}
     </div>
@@ -125,12 +127,12 @@ function Standing({ campus }: { readonly campus: Campus }) {
 function Done({ applied, onClose }: { readonly applied: RosterApplied; readonly onClose: () => void }) {
   const { added, updated, dropped } = applied;
   return (
-    <Dialog open onClose={onClose} title="Taken over">
-      <Notice tone="done" title={`${added} added, ${updated} updated, ${dropped} dropped.`}>
-        <p>{counted(added, 'Who is new comes', 'Who are new come')} in by the campus: no invitation is needed.</p>
+    <Dialog open onClose={onClose} title={say('takenOver')}>
+      <Notice tone="done" title={say('addedUpdatedDropped', { added, updated, dropped })}>
+        <p>{say('whoAreNewComeIn', { added })}</p>
       </Notice>
       <Button look="primary" className="mt-4" onClick={onClose}>
-        Close
+        {say('close')}
       </Button>
     </Dialog>
   );

@@ -1,5 +1,5 @@
 import type { PersonRow } from '@salt-circle/contracts';
-import { counted, type Role } from '@salt-circle/core';
+import { type Role, wordsBy } from '@salt-circle/core';
 import { useMemo, useState } from 'react';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { useCourse } from '../../app/useCourse.js';
@@ -27,20 +27,21 @@ import {
   useSetActiveMutation,
 } from './peopleApi.js';
 import { RosterDialog } from './RosterDialog.js';
+import { say } from '../../words/people.js';
 
 const ROLES: Readonly<Record<Role, string>> = { instructor: 'instructor', assistant: 'assistant', student: 'student' };
-const PLACES: Readonly<Record<PersonRow['place'], string>> = {
+const PLACES: Readonly<Record<PersonRow['place'], string>> = wordsBy(say, {
   taken: 'taken',
   invited: 'invited',
-  open: 'not invited',
-};
+  open: 'notInvited',
+});
 
-const SOURCES: Readonly<Record<PersonRow['source'], string>> = {
-  hand: 'by hand',
+const SOURCES: Readonly<Record<PersonRow['source'], string>> = wordsBy(say, {
+  hand: 'byHand',
   roster: 'roster',
   campus: 'campus',
   archive: 'archive',
-};
+});
 
 /** Who is in the course: from a roster, by hand, dropped and taken back. */
 export function PeoplePage() {
@@ -57,17 +58,17 @@ export function PeoplePage() {
   const instructor = course.role === 'instructor';
   const rows = useMemo(() => found(data?.people ?? [], search, section), [data, search, section]);
   if (error !== undefined) return <ProblemNotice error={error} />;
-  if (data === undefined) return <Loading what="the people" />;
+  if (data === undefined) return <Loading what={say('people')} />;
   const students = data.people.filter(({ role, active }) => role === 'student' && active);
   const without = data.people.filter(({ active, place, email }) => active && place === 'open' && email !== '');
   return (
     <div className="px-5 py-6">
       <div className="mb-4 flex flex-wrap items-center justify-between gap-3">
         <h2 className="text-xl font-semibold">
-          People{' '}
-          <span className="text-base font-normal text-ink-soft">
-            {counted(students.length, '1 student', '# students')}
-          </span>
+          {say('peopleStudents', {
+            students: students.length,
+            span: (words) => <span className="text-base font-normal text-ink-soft">{words}</span>,
+          })}
         </h2>
         {instructor && (
           <div className="flex flex-wrap gap-2">
@@ -76,53 +77,50 @@ export function PeoplePage() {
                 busy={inviting.isLoading}
                 onClick={() => void invite({ courseId: course.id, enrolmentIds: without.map(({ id }) => id) })}
               >
-                Invite {without.length} whose place is open
+                {say('inviteWhosePlaceIsOpen', { without: without.length })}
               </Button>
             )}
-            <Button onClick={() => setEditing('new')}>Add a person…</Button>
+            <Button onClick={() => setEditing('new')}>{say('addPerson')}</Button>
             {campus !== null && (
               <Button onClick={() => setAsking(true)}>
                 {campus.missing > 0
-                  ? `From ${campus.name}: ${campus.missing} not there any more…`
-                  : `From ${campus.name}…`}
+                  ? say('fromNotThereAnyMore', { name: campus.name, missing: campus.missing })
+                  : say('from', { name: campus.name })}
               </Button>
             )}
             <Button look="primary" onClick={() => setImporting(true)}>
-              Read a roster…
+              {say('readRoster')}
             </Button>
           </div>
         )}
       </div>
       {inviting.data !== undefined && (
         <p role="status" className="mb-3 text-kelp">
-          {counted(inviting.data.invited, '1 invitation is', '# invitations are')} in the outbox.
+          {say('invitationsAreInOutbox', { invited: inviting.data.invited })}
         </p>
       )}
       {inviting.error !== undefined && <ProblemNotice error={inviting.error} />}
       {students.length === 0 && (
-        <Empty title="There are no students in the course yet.">
-          <p>
-            {campus !== null && `${campus.name} can say who they are. `}Read a roster: a CSV file, rows pasted from a
-            spreadsheet, or a OneRoster bundle. Nothing changes before you have seen what it would do.
-          </p>
+        <Empty title={say('thereAreNoStudentsIn')}>
+          <p>{campus !== null ? say('canSayWhoTheyAre', { name: campus.name }) : say('readRosterCsvFileRows')}</p>
         </Empty>
       )}
       <div className="mb-3 flex flex-wrap gap-3">
         <div className="w-80 max-w-full">
           <TextField
-            label="Find"
+            label={say('find')}
             labelHidden
-            placeholder="Find by name, address or campus id"
+            placeholder={say('findByNameAddressOr')}
             value={search}
             onChange={({ target }) => setSearch(target.value)}
           />
         </div>
         {data.sections.length > 0 && (
           <Select
-            label="Section"
+            label={say('section')}
             labelHidden
             value={section}
-            options={[['', 'All sections'], ...data.sections.map((one) => [one, one] as const)]}
+            options={[['', say('allSections')], ...data.sections.map((one) => [one, one] as const)]}
             onChange={setSection}
           />
         )}
@@ -169,17 +167,17 @@ function PeopleTable({ rows, instructor, onEdit }: TableProps) {
     cell: of,
   });
   const columns: ReadonlyArray<BoardColumn<PersonRow>> = [
-    { key: 'name', head: 'Name', sort: nameKey, cell: (one) => <NameCell person={one} /> },
-    plain('email', 'Address', ({ email }) => (email === '' ? 'none' : email)),
-    plain('role', 'Role', ({ role }) => ROLES[role]),
-    plain('section', 'Section', ({ section }) => section),
-    plain('campusId', 'Campus id', ({ campusId }) => campusId),
-    ...(withTrait ? [plain('trait', 'Mixed by', ({ trait }) => trait)] : []),
-    ...(withSource ? [plain('source', 'From', ({ source }) => SOURCES[source])] : []),
-    plain('place', 'Place', ({ place }) => PLACES[place]),
+    { key: 'name', head: say('name'), sort: nameKey, cell: (one) => <NameCell person={one} /> },
+    plain('email', say('address'), ({ email }) => (email === '' ? 'none' : email)),
+    plain('role', say('role'), ({ role }) => ROLES[role]),
+    plain('section', say('section'), ({ section }) => section),
+    plain('campusId', say('campusId'), ({ campusId }) => campusId),
+    ...(withTrait ? [plain('trait', say('mixedBy'), ({ trait }) => trait)] : []),
+    ...(withSource ? [plain('source', say('fromLabel'), ({ source }) => SOURCES[source])] : []),
+    plain('place', say('place'), ({ place }) => PLACES[place]),
     {
       key: 'acts',
-      head: 'What can be done',
+      head: say('whatCanBeDone'),
       headHidden: true,
       right: true,
       cell: (one) => instructor && <RowMenu person={one} onEdit={onEdit} />,
@@ -187,7 +185,7 @@ function PeopleTable({ rows, instructor, onEdit }: TableProps) {
   ];
   return (
     <BoardTable
-      label="People of the course"
+      label={say('peopleOfCourse')}
       columns={columns}
       rows={sortedRows(rows, columns, sort)}
       rowKey={({ id }) => id}
@@ -200,8 +198,8 @@ function PeopleTable({ rows, instructor, onEdit }: TableProps) {
 function NameCell({ person: { name, you, active } }: { readonly person: PersonRow }) {
   return (
     <span className={active ? '' : 'text-ink-soft'}>
-      {name} {you && <span className="font-normal text-ink-soft">you</span>}
-      {!active && <span className="font-normal">dropped</span>}
+      {name} {you && <span className="font-normal text-ink-soft">{say('you')}</span>}
+      {!active && <span className="font-normal">{say('dropped')}</span>}
     </span>
   );
 }
@@ -214,7 +212,7 @@ function RowMenu({ person, onEdit }: { readonly person: PersonRow; readonly onEd
   const { id, active, place, you, email, source } = person;
   const [asking, setAsking] = useState(false);
   const move = {
-    words: active ? 'Drop from the course (all work is kept)' : 'Take back, with all work',
+    words: active ? say('dropFromCourseAllWork') : say('takeBackWithAllWork'),
     onPick: () =>
       active && person.partnerOf.length > 0
         ? setAsking(true)
@@ -222,24 +220,24 @@ function RowMenu({ person, onEdit }: { readonly person: PersonRow; readonly onEd
     disabled: you,
   };
   const mail = {
-    words: place === 'invited' ? 'Invite again' : 'Invite by mail',
+    words: place === 'invited' ? say('inviteAgain') : say('inviteByMail'),
     onPick: () => void invite({ courseId: course.id, enrolmentIds: [id] }),
   };
   const password = {
-    words: 'Send a link for a new password',
+    words: say('sendLinkForNewPassword'),
     onPick: () => void sendLink({ courseId: course.id, id }),
   };
   return (
     <>
       <Menu
         trigger={
-          <Button small aria-label={`What can be done with ${person.name}`}>
-            More
+          <Button small aria-label={say('whatCanBeDoneWith', { name: person.name })}>
+            {say('more')}
           </Button>
         }
         groups={[
           [
-            { words: 'Change…', onPick: () => onEdit(person) },
+            { words: say('change'), onPick: () => onEdit(person) },
             ...(active && place !== 'taken' && email !== '' ? [mail] : []),
             ...(active && place === 'taken' && !you && source !== 'campus' ? [password] : []),
           ],
@@ -249,8 +247,8 @@ function RowMenu({ person, onEdit }: { readonly person: PersonRow; readonly onEd
       <Dialog
         open={asking}
         onClose={() => setAsking(false)}
-        title={`Drop ${person.name}?`}
-        description="Reviews of partners go by who is in the group. Whoever is left without a partner is shown on the Allocation page, with what can be done."
+        title={say('drop', { name: person.name })}
+        description={say('reviewsOfPartnersGoBy')}
       >
         <ul className="mb-4 list-disc pl-5">
           {person.partnerOf.map((sentence) => (
@@ -264,14 +262,14 @@ function RowMenu({ person, onEdit }: { readonly person: PersonRow; readonly onEd
             void setActive({ courseId: course.id, id, active: false });
           }}
         >
-          Drop from the course, keep the work
+          {say('dropFromCourseKeepWork')}
         </Button>
       </Dialog>
       {error !== undefined && <ProblemNotice error={error} />}
       {link.error !== undefined && <ProblemNotice error={link.error} />}
       {link.isSuccess && (
         <p role="status" className="text-sm whitespace-nowrap text-kelp">
-          A link is on its way
+          {say('linkIsOnItsWay')}
         </p>
       )}
     </>

@@ -6,6 +6,7 @@ import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { useCourse } from '../../app/useCourse.js';
 import { Button, Checkbox, Dialog, Select, TextField } from '../../kit/index.js';
 import { useAddPersonMutation, useChangePersonMutation, type PersonBody } from './peopleApi.js';
+import { say } from '../../words/people.js';
 
 export interface PersonDialogProps {
   /** Null for a new one. */
@@ -39,42 +40,44 @@ export function PersonDialog({ person, sections, onClose }: PersonDialogProps) {
     if (result.error === undefined) onClose();
   };
   return (
-    <Dialog open onClose={onClose} title={person === null ? 'Add a person' : `Change ${person.name}`}>
+    <Dialog
+      open
+      onClose={onClose}
+      title={person === null ? say('addPersonLabel') : say('changeOf', { name: person.name })}
+    >
       <form onSubmit={(event) => void submit(event)} className="space-y-3">
         <TextField
-          label="Name"
+          label={say('name')}
           value={body.name}
           maxLength={200}
           problem={at('name')}
           onChange={({ target }) => set({ name: target.value })}
         />
         <TextField
-          label="Email address"
+          label={say('emailAddress')}
           type="email"
           value={body.email}
           hint={
-            person?.place === 'invited'
-              ? 'With another address, the invitation that was sent ends. Invite the person again.'
-              : 'Where invitations and the mail of the course go.'
+            person?.place === 'invited' ? say('withAnotherAddressInvitationThat') : say('whereInvitationsAndMailOf')
           }
           problem={at('email')}
           onChange={({ target }) => set({ email: target.value })}
         />
         <Select
-          label="Role"
+          label={say('role')}
           value={body.role}
           options={[
-            ['student', 'Student'],
-            ['assistant', 'Assistant: sees everything, can’t release or manage people'],
-            ['instructor', 'Instructor'],
+            ['student', say('student')],
+            ['assistant', say('assistantSeesEverythingCantRelease')],
+            ['instructor', say('instructor')],
           ]}
           problem={at('role')}
           onChange={(role) => set({ role: role as Role })}
         />
         <TextField
-          label="Section"
+          label={say('section')}
           list="sections"
-          hint="May be left empty."
+          hint={say('mayBeLeftEmpty')}
           value={body.section ?? ''}
           maxLength={200}
           onChange={({ target }) => set({ section: target.value === '' ? null : target.value })}
@@ -85,8 +88,8 @@ export function PersonDialog({ person, sections, onClose }: PersonDialogProps) {
           ))}
         </datalist>
         <TextField
-          label="Campus id"
-          hint="May be left empty."
+          label={say('campusId')}
+          hint={say('mayBeLeftEmpty')}
           value={body.campusId ?? ''}
           maxLength={200}
           problem={at('campusId')}
@@ -95,7 +98,7 @@ export function PersonDialog({ person, sections, onClose }: PersonDialogProps) {
         {person === null && (
           <div>
             <Checkbox
-              label="Invite by mail to take the place"
+              label={say('inviteByMailToTake')}
               checked={invite}
               onChange={({ target }) => setInvite(target.checked)}
             />
@@ -103,7 +106,7 @@ export function PersonDialog({ person, sections, onClose }: PersonDialogProps) {
         )}
         {error !== undefined && wrong.length === 0 && <ProblemNotice error={error} />}
         <Button look="primary" type="submit" busy={adding.isLoading || changing.isLoading}>
-          {person === null ? 'Add' : 'Save'}
+          {person === null ? say('add') : say('save')}
         </Button>
       </form>
     </Dialog>

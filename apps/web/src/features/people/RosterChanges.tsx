@@ -1,7 +1,10 @@
+import { listed } from '@salt-circle/core';
 import type { RosterPreview, RosterProblemView } from '@salt-circle/contracts';
 import type { ReactNode } from 'react';
 import { useCourse } from '../../app/useCourse.js';
 import { usePeopleQuery } from './peopleApi.js';
+import { say } from '../../words/people.js';
+import { ROLE_WORDS } from '../../app/People.js';
 
 const SHOWN = 100;
 
@@ -18,7 +21,7 @@ export function RosterProblems({ problems }: { readonly problems: readonly Roste
           </li>
         ))}
       </ul>
-      {sorted.length > SHOWN && <p className="text-sm">and {sorted.length - SHOWN} more</p>}
+      {sorted.length > SHOWN && <p className="text-sm">{say('andMore', { sorted: sorted.length - SHOWN })}</p>}
     </div>
   );
 }
@@ -39,34 +42,35 @@ export function RosterChanges({
   return (
     <div>
       <p className="font-medium">
-        {add.length} to add, {update.length} to update, {unchanged} unchanged, {missing.length} not named
+        {say('toAddToUpdateUnchanged', { add: add.length, update: update.length, unchanged, missing: missing.length })}
       </p>
-      <List title="Added" count={add.length}>
+      <List title={say('added')} count={add.length}>
         {add.slice(0, SHOWN).map(({ row, name, email, role, campusId, section }) => (
           <li key={row}>
-            {numbered && <span className="text-ink-soft tabular-nums">row {row}</span>} {name}{' '}
+            {numbered && <span className="text-ink-soft tabular-nums">{say('row', { row })}</span>} {name}{' '}
             <span className="text-ink-soft">
-              {[
-                email,
-                role === 'student' ? null : role,
-                campusId === null ? null : `id ${campusId}`,
-                section === null ? null : `section ${section}`,
-              ]
-                .filter((one) => one !== null)
-                .join(', ')}
+              {listed(
+                [
+                  email,
+                  ...(role === 'student' ? [] : [ROLE_WORDS[role]]),
+                  ...(campusId === null ? [] : [say('id', { campusId })]),
+                  ...(section === null ? [] : [say('sectionOf', { section })]),
+                ],
+                'comma',
+              )}
             </span>
           </li>
         ))}
       </List>
-      <List title="Updated" count={update.length}>
+      <List title={say('updated')} count={update.length}>
         {update.slice(0, SHOWN).map(({ row, name, changes }) => (
           <li key={row}>
-            {numbered && <span className="text-ink-soft tabular-nums">row {row}</span>} {name}{' '}
+            {numbered && <span className="text-ink-soft tabular-nums">{say('row', { row })}</span>} {name}{' '}
             <span className="text-ink-soft">{changes.join('; ')}</span>
           </li>
         ))}
       </List>
-      <List title="In the course, but not named" count={missing.length}>
+      <List title={say('inCourseButNotNamed')} count={missing.length}>
         {missing.slice(0, SHOWN).map(({ id, name, email }) => (
           <li key={id}>
             {name} <span className="text-ink-soft">{email}</span>
@@ -96,7 +100,7 @@ function List({ title, count, children }: ListProps) {
         {title} <span className="text-ink-soft">{count}</span>
       </summary>
       <ul className="max-h-48 overflow-y-auto py-1 pl-4 text-sm">{children}</ul>
-      {count > SHOWN && <p className="pl-4 text-sm text-ink-soft">and {count - SHOWN} more</p>}
+      {count > SHOWN && <p className="pl-4 text-sm text-ink-soft">{say('andMoreOf', { count: count - SHOWN })}</p>}
     </details>
   );
 }

@@ -1,4 +1,3 @@
-import { counted } from '@salt-circle/core';
 import type { RosterApplied, RosterPreview } from '@salt-circle/contracts';
 import { useState } from 'react';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
@@ -7,6 +6,7 @@ import { useCourse } from '../../app/useCourse.js';
 import { Button, Checkbox, Dialog, FilePick, Notice, Select, TextArea } from '../../kit/index.js';
 import { useApplyRosterMutation, usePreviewRosterMutation, type RosterSource } from './peopleApi.js';
 import { RosterChanges, RosterProblems } from './RosterChanges.js';
+import { say } from '../../words/people.js';
 
 const BLANK: RosterSource = { text: null, base64: null, traitColumn: null, classIds: [] };
 
@@ -32,18 +32,12 @@ export function RosterDialog({ onClose }: { readonly onClose: () => void }) {
   };
   if (applying.data !== undefined) return <Done applied={applying.data} onClose={onClose} />;
   return (
-    <Dialog
-      open
-      wide
-      onClose={onClose}
-      title="Read a roster"
-      description="Nothing changes before you have seen what it would do."
-    >
+    <Dialog open wide onClose={onClose} title={say('readRosterLabel')} description={say('nothingChangesBeforeYouHave')}>
       <div className="space-y-4">
         <FilePick
-          label="A file"
+          label={say('file')}
           accept=".csv,.txt,.tsv,.zip"
-          hint="CSV with a header row: name, email, and perhaps campus id, section and role, in any order. Or a OneRoster 1.2 bundle (ZIP)."
+          hint={say('csvWithHeaderRowName')}
           onFiles={([file]) => void choose(file)}
         />
         <PasteBox
@@ -62,7 +56,11 @@ export function RosterDialog({ onClose }: { readonly onClose: () => void }) {
               {shown.missing.length > 0 && (
                 <p>
                   <Checkbox
-                    label={`Drop ${shown.missing.length === 1 ? 'the student' : `the ${shown.missing.length} students`} whom the roster does not name (their work is kept)`}
+                    label={
+                      shown.missing.length === 1
+                        ? say('dropStudentWhomRosterDoes')
+                        : say('dropStudentsWhomRosterDoes', { missing: shown.missing.length })
+                    }
                     checked={dropMissing}
                     onChange={({ target }) => setDropMissing(target.checked)}
                   />
@@ -71,7 +69,7 @@ export function RosterDialog({ onClose }: { readonly onClose: () => void }) {
               {shown.add.length > 0 && (
                 <p>
                   <Checkbox
-                    label="Invite those who are added by mail"
+                    label={say('inviteThoseWhoAreAdded')}
                     checked={invite}
                     onChange={({ target }) => setInvite(target.checked)}
                   />
@@ -86,7 +84,7 @@ export function RosterDialog({ onClose }: { readonly onClose: () => void }) {
               busy={applying.isLoading}
               onClick={() => void go()}
             >
-              {wrong ? 'Mend what is listed first' : 'Apply'}
+              {wrong ? say('mendWhatIsListedFirst') : say('apply')}
             </Button>
           </>
         )}
@@ -106,15 +104,15 @@ function PasteBox({ start, busy, onRead }: PasteBoxProps) {
   return (
     <div className="space-y-2">
       <TextArea
-        label={start === '' ? 'Or pasted rows' : 'The rows, to be mended here'}
-        placeholder={'name, email, campus id, section'}
+        label={start === '' ? say('orPastedRows') : say('rowsToBeMendedHere')}
+        placeholder={say('nameEmailCampusIdSection')}
         value={text}
         spellCheck={false}
         onChange={({ target }) => setText(target.value)}
         className="max-h-48 w-full rounded border border-edge bg-paper px-2.5 py-1.5 font-mono text-sm"
       />
       <Button small busy={busy} disabled={text.trim() === ''} onClick={() => onRead(text)}>
-        {start === '' ? 'See what it would change' : 'Read again'}
+        {start === '' ? say('seeWhatItWouldChange') : say('readAgain')}
       </Button>
     </div>
   );
@@ -138,29 +136,33 @@ function Understood({ shown, source, onChange }: UnderstoodProps) {
   return (
     <div className="space-y-2 border-t border-line pt-3">
       <p>
-        Read: {shown.read}{' '}
+        {say('read', { read: shown.read })}{' '}
         {shown.unknownColumns.length > 0 && (
-          <span className="text-ink-soft">Columns left aside: {shown.unknownColumns.join(', ')}.</span>
+          <span className="text-ink-soft">
+            {say('columnsLeftAside', { unknownColumns: shown.unknownColumns.join(', ') })}
+          </span>
         )}
       </p>
       {columns.length > 0 && shown.text !== null && (
         <Select
-          label="Column to mix groups by"
+          label={say('columnToMixGroupsBy')}
           value={trait ?? ''}
           options={[['', 'none'], ...columns.map((one) => [one, one] as const)]}
-          hint="When groups are made automatically, its values can be spread over them."
+          hint={say('whenGroupsAreMadeAutomatically')}
           onChange={(column) =>
             onChange({ ...source, text: shown.text, base64: null, traitColumn: column === '' ? null : column })
           }
         />
       )}
       {shown.classes.length > 1 && (
-        <div role="group" aria-label="Classes">
-          <p className="font-medium">Classes; with several, each becomes a section</p>
+        <div role="group" aria-label={say('classes')}>
+          <p className="font-medium">{say('classesWithSeveralEachBecomes')}</p>
           {shown.classes.map(({ id, title, about, students }) => (
             <p key={id}>
               <Checkbox
-                label={`${title} (${about === '' ? '' : `${about}, `}${students} students)`}
+                label={
+                  about === '' ? say('students', { title, students }) : say('studentsOf', { title, about, students })
+                }
                 checked={chosen.includes(id)}
                 onChange={({ target }) => toggle(id, target.checked)}
               />
@@ -175,12 +177,12 @@ function Understood({ shown, source, onChange }: UnderstoodProps) {
 function Done({ applied, onClose }: { readonly applied: RosterApplied; readonly onClose: () => void }) {
   const { added, updated, dropped, invited } = applied;
   return (
-    <Dialog open onClose={onClose} title="Roster applied">
-      <Notice tone="done" title={`${added} added, ${updated} updated, ${dropped} dropped.`}>
-        {invited > 0 && <p>{counted(invited, '1 invitation is', '# invitations are')} in the outbox.</p>}
+    <Dialog open onClose={onClose} title={say('rosterApplied')}>
+      <Notice tone="done" title={say('addedUpdatedDropped', { added, updated, dropped })}>
+        {invited > 0 && <p>{say('invitationsAreInOutbox', { invited })}</p>}
       </Notice>
       <Button look="primary" className="mt-4" onClick={onClose}>
-        Close
+        {say('close')}
       </Button>
     </Dialog>
   );

@@ -10,6 +10,7 @@ import { UploadRows } from '../../app/uploading/UploadRows.js';
 import { useSending } from '../../app/uploading/useUploads.js';
 import { useExchange } from '../../app/useExchange.js';
 import { Button, Dialog, FilePick, RichText, Select, TextArea, TextField } from '../../kit/index.js';
+import { say } from '../../words/plan.js';
 
 const FAMILIES = ['pdf', 'document', 'plain-text', 'image', 'audio', 'video'] as const;
 
@@ -31,41 +32,35 @@ export function AddPractice({ onClose }: { readonly onClose: () => void }) {
   const purpose = { exchangeId: exchange.id, deliverableId: 'practice', use: 'attachment' } as const;
   const uploads = useSending(purpose, (uploadId) => send({ uploadId }));
   return (
-    <Dialog
-      open
-      wide
-      onClose={onClose}
-      title="Add a practice draft"
-      description="Students see it once its key is submitted: your own review of it, with the same form."
-    >
+    <Dialog open wide onClose={onClose} title={say('addPracticeDraft')} description={say('studentsSeeItOnceIts')}>
       <div className="space-y-4">
         <TextField
-          label="Title"
+          label={say('title')}
           value={title}
           maxLength={LIMITS.title}
           onChange={({ target }) => setTitle(target.value)}
         />
         <Select
-          label="Made from"
+          label={say('madeFrom')}
           value={from}
           options={[
-            ['text', 'A text, typed or pasted here'],
-            ['file', 'A file'],
-            ['draft', 'A draft of this course, with its author’s consent'],
+            ['text', say('textTypedOrPastedHere')],
+            ['file', say('file')],
+            ['draft', say('draftOfThisCourseWith')],
           ]}
           onChange={(next) => setFrom(next as PracticeDraftRequest['from'])}
         />
         {from === 'text' && (
           <div className="rounded border border-edge bg-salt px-3 pb-2">
-            <RichText label="Text of the practice draft" html={html} onChange={setHtml} />
+            <RichText label={say('textOfPracticeDraft')} html={html} onChange={setHtml} />
           </div>
         )}
         {from === 'file' && (
           <>
             <FilePick
-              label={title.trim() === '' ? 'Give it a title, then choose a file' : 'Choose a file, or drop it here'}
+              label={title.trim() === '' ? say('giveItTitleThenChoose') : say('chooseFileOrDropIt')}
               accept={endingsOf(FAMILIES)}
-              hint={`Up to ${LIMITS.attachmentMegabytes} MB. Students get a reading copy without what the file says of its maker.`}
+              hint={say('upToMbStudentsGet', { attachmentMegabytes: LIMITS.attachmentMegabytes })}
               onFiles={(files) => void uploads.add(files.slice(0, 1))}
             />
             <UploadRows uploads={uploads} />
@@ -89,7 +84,7 @@ export function AddPractice({ onClose }: { readonly onClose: () => void }) {
             busy={isLoading}
             onClick={() => keep(from === 'text' ? { html } : { draftId, consent })}
           >
-            Add it
+            {say('addIt')}
           </Button>
         )}
       </div>
@@ -119,10 +114,10 @@ function FromDraft({ draftId, consent, onDraft, onConsent }: FromDraftProps) {
   return (
     <>
       <Select
-        label="Exchange"
+        label={say('exchange')}
         value={source}
         options={[
-          ['', 'Choose an exchange'],
+          ['', say('chooseExchange')],
           ...(course?.exchanges ?? [])
             .filter(({ published }) => published)
             .map(({ id, title }) => [id, title] as const),
@@ -131,20 +126,20 @@ function FromDraft({ draftId, consent, onDraft, onConsent }: FromDraftProps) {
       />
       {source !== '' && progress !== undefined && (
         <Select
-          label="Draft"
+          label={say('draft')}
           value={draftId}
           options={[
-            ['', drafts.size === 0 ? 'Nobody has handed in there' : 'Choose a draft'],
-            ...[...drafts].map(([id, [title, who]]) => [id, `${title}, by ${who}`] as const),
+            ['', drafts.size === 0 ? say('nobodyHasHandedInThere') : say('chooseDraft')],
+            ...[...drafts].map(([id, [title, who]]) => [id, say('by', { title, who })] as const),
           ]}
           onChange={(id) => onDraft(id, drafts.get(id)?.[0] ?? '')}
         />
       )}
       <TextArea
-        label="How the author agreed, and when"
+        label={say('howAuthorAgreedAndWhen')}
         value={consent}
         maxLength={LIMITS.guidance}
-        hint="Kept on record with the practice draft. The author’s name is hidden wherever it is found for sure; read the draft through before you write its key."
+        hint={say('keptOnRecordWithPractice')}
         onChange={({ target }) => onConsent(target.value)}
       />
     </>

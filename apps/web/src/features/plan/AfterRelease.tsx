@@ -1,6 +1,7 @@
 import { LIMITS } from '@salt-circle/contracts';
 import { MAX_PROMPTS, type AfterRule, type RatingsRule } from '@salt-circle/core';
 import { Button, Checkbox, Select, TextArea, TextField } from '../../kit/index.js';
+import { say } from '../../words/plan.js';
 
 interface AfterReleaseProps {
   readonly rule: AfterRule;
@@ -11,14 +12,14 @@ interface AfterReleaseProps {
   readonly onRemind: (hours: number | null) => void;
 }
 
-const RATINGS: ReadonlyArray<readonly [RatingsRule, string]> = [
-  ['off', 'Not asked'],
-  ['staff', 'Asked; only you and your assistants read it'],
-  ['at-once', 'Asked; the reviewer reads it at once'],
-  ['at-end', 'Asked; the reviewer reads it once answers and revisions are over'],
+const ratingsRules = (): ReadonlyArray<readonly [RatingsRule, string]> => [
+  ['off', say('notAsked')],
+  ['staff', say('askedOnlyYouAndYour')],
+  ['at-once', say('askedReviewerReadsItAt')],
+  ['at-end', say('askedReviewerReadsItOnce')],
 ];
 
-const USUAL_PROMPTS = ['What did your reviewers see that you had not seen?', 'What will you do differently next time?'];
+const usualPrompts = () => [say('whatDidYourReviewersSee'), say('whatWillYouDoDifferently')];
 
 /** What authors and reviewers do once feedback is there, beside the dates for it; and reminders. */
 export function AfterRelease({ rule, remindHours, readOnly, problemAt, onRule, onRemind }: AfterReleaseProps) {
@@ -26,31 +27,31 @@ export function AfterRelease({ rule, remindHours, readOnly, problemAt, onRule, o
   return (
     <>
       <Select
-        label="How did this review help you?"
+        label={say('howDidThisReviewHelp')}
         value={ratings}
-        options={RATINGS}
+        options={ratingsRules()}
         disabled={readOnly}
         onChange={(value) => onRule({ ...rule, ratings: value as RatingsRule })}
       />
       <div className="space-y-2">
         <Checkbox
-          label="After release, reviewers read the other reviews of the drafts that they reviewed"
+          label={say('afterReleaseReviewersReadOther')}
           checked={othersReviews}
           disabled={readOnly}
           onChange={({ target }) => onRule({ ...rule, othersReviews: target.checked })}
         />
         <Checkbox
-          label="Reviewers see the revision beside what they reviewed"
+          label={say('reviewersSeeRevisionBesideWhat')}
           checked={revisionShown}
           disabled={readOnly}
           onChange={({ target }) => onRule({ ...rule, revisionShown: target.checked })}
         />
         <Checkbox
-          label="Authors think their feedback over, and answer questions about it"
+          label={say('authorsThinkTheirFeedbackOver')}
           checked={reflection !== null}
           disabled={readOnly}
           onChange={({ target }) =>
-            onRule({ ...rule, reflection: target.checked ? { prompts: USUAL_PROMPTS, minimumWords: 0 } : null })
+            onRule({ ...rule, reflection: target.checked ? { prompts: usualPrompts(), minimumWords: 0 } : null })
           }
         />
       </div>
@@ -63,14 +64,14 @@ export function AfterRelease({ rule, remindHours, readOnly, problemAt, onRule, o
         />
       )}
       <TextField
-        label="Remind by themselves, hours before a due time"
+        label={say('remindByThemselvesHoursBefore')}
         type="number"
         min={1}
         max={168}
         disabled={readOnly}
         value={remindHours === null ? '' : String(remindHours)}
         problem={problemAt('remindHours')}
-        hint="Once each, whoever has not handed in a draft or submitted a review by then. Left blank, only you remind."
+        hint={say('onceEachWhoeverHasNot')}
         onChange={({ target }) => onRemind(target.value === '' ? null : Math.round(Number(target.value)))}
       />
     </>
@@ -92,7 +93,7 @@ function Prompts({ reflection, readOnly, problemAt, onChange }: PromptsProps) {
         <div key={index} className="flex items-end gap-2">
           <div className="flex-1">
             <TextArea
-              label={`Question ${index + 1}`}
+              label={say('question', { index: index + 1 })}
               rows={2}
               readOnly={readOnly}
               value={prompt}
@@ -109,18 +110,18 @@ function Prompts({ reflection, readOnly, problemAt, onChange }: PromptsProps) {
               look="quiet"
               onClick={() => onChange({ ...reflection, prompts: prompts.filter((_, at) => at !== index) })}
             >
-              Remove
+              {say('remove')}
             </Button>
           )}
         </div>
       ))}
       {!readOnly && prompts.length < MAX_PROMPTS && (
-        <Button small onClick={() => onChange({ ...reflection, prompts: [...prompts, 'What else?'] })}>
-          Add a question
+        <Button small onClick={() => onChange({ ...reflection, prompts: [...prompts, say('whatElse')] })}>
+          {say('addQuestion')}
         </Button>
       )}
       <TextField
-        label="At least so many words in all"
+        label={say('atLeastSoManyWords')}
         type="number"
         min={0}
         max={5000}

@@ -1,3 +1,4 @@
+import { wordsBy } from '@salt-circle/core';
 import type { PlanView, ScheduleKind } from '@salt-circle/contracts';
 import { useState } from 'react';
 import { problemOf } from '../../app/api.js';
@@ -6,19 +7,20 @@ import { DateInput } from '../../app/time/DateInput.js';
 import { useExchange } from '../../app/useExchange.js';
 import { Button, Select, TextField } from '../../kit/index.js';
 import { useSetScheduleMutation } from './planApi.js';
+import { say } from '../../words/plan.js';
 
-const KINDS: ReadonlyArray<readonly [ScheduleKind, string]> = [
-  ['command', 'When you say so, on the Allocation page'],
-  ['at-due', 'By themselves, when drafts are due'],
-  ['at', 'By themselves, at a set time'],
-  ['nightly', 'Every night, as drafts come in'],
+const kindsOfAllocation = (): ReadonlyArray<readonly [ScheduleKind, string]> => [
+  ['command', say('whenYouSaySoOn')],
+  ['at-due', say('byThemselvesWhenDraftsAre')],
+  ['at', say('byThemselvesAtSetTime')],
+  ['nightly', say('everyNightAsDraftsCome')],
 ];
-const HINTS: Readonly<Record<ScheduleKind, string>> = {
-  command: 'Nobody has a draft to review before you apply an allocation.',
-  'at-due': 'Applied at once, if everybody can be placed evenly; otherwise you are told, and decide.',
-  at: 'Applied at once, if everybody can be placed evenly; otherwise you are told, and decide.',
-  nightly: 'Reviewing is open as long as drafts are, for courses that go on without fixed dates.',
-};
+const HINTS: Readonly<Record<ScheduleKind, string>> = wordsBy(say, {
+  command: 'nobodyHasDraftToReview',
+  'at-due': 'appliedAtOnceIfEverybody',
+  at: 'appliedAtOnceIfEverybody',
+  nightly: 'reviewingIsOpenAsLong',
+});
 
 interface AllocationWhenProps {
   readonly plan: PlanView;
@@ -35,7 +37,7 @@ export function AllocationWhen({ plan, onUnmoved }: AllocationWhenProps) {
   const [wanted, setWanted] = useState(saved);
   const want = (next: PlanView['allocation']) => {
     setWanted(next);
-    onUnmoved(plain(next) === plain(saved) ? [] : ['When drafts are allocated is not set yet.']);
+    onUnmoved(plain(next) === plain(saved) ? [] : [say('whenDraftsAreAllocatedIs')]);
   };
   const [set, { isLoading, error }] = useSetScheduleMutation();
   const fields = error === undefined ? [] : problemOf(error).fields;
@@ -59,16 +61,16 @@ export function AllocationWhen({ plan, onUnmoved }: AllocationWhenProps) {
   return (
     <div className="space-y-2">
       <Select
-        label="Drafts are allocated"
+        label={say('draftsAreAllocated')}
         value={wanted.kind}
-        options={KINDS}
+        options={kindsOfAllocation()}
         hint={HINTS[wanted.kind]}
         problem={wrong('schedule')}
         onChange={(kind) => want({ ...wanted, kind: kind as ScheduleKind })}
       />
       {wanted.kind === 'at' && (
         <DateInput
-          label="At"
+          label={say('at')}
           hint=""
           value={wanted.at}
           timeZone={exchange.course.timeZone}
@@ -78,18 +80,18 @@ export function AllocationWhen({ plan, onUnmoved }: AllocationWhenProps) {
       )}
       {wanted.kind === 'nightly' && (
         <div className="grid grid-cols-2 gap-3">
-          {number('party', 'Fewest people for a round')}
-          {number('patience', 'Most nights to wait')}
+          {number('party', say('fewestPeopleForRound'))}
+          {number('patience', say('mostNightsToWait'))}
         </div>
       )}
       {changed && (
         <p className="flex flex-wrap items-center gap-3">
-          <span className="text-copper">Not set yet.</span>
+          <span className="text-copper">{say('notSetYet')}</span>
           <Button small look="primary" busy={isLoading} onClick={() => void go()}>
-            Set when drafts are allocated
+            {say('setWhenDraftsAreAllocated')}
           </Button>
           <Button small onClick={() => want(saved)}>
-            Put back
+            {say('putBack')}
           </Button>
         </p>
       )}

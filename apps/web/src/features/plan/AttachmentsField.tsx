@@ -9,6 +9,7 @@ import { UploadRows } from '../../app/uploading/UploadRows.js';
 import { useSending } from '../../app/uploading/useUploads.js';
 import { useExchange } from '../../app/useExchange.js';
 import { FilePick, Notice } from '../../kit/index.js';
+import { say } from '../../words/plan.js';
 
 const { useAddAttachmentMutation, useRemoveAttachmentMutation } = api.injectEndpoints({
   endpoints: (build) => ({
@@ -57,7 +58,7 @@ export function AttachmentsField({ place, readOnly }: AttachmentsFieldProps) {
       />
       {error !== undefined && <ProblemNotice error={error} />}
       <p role="status" className="text-sm text-ink-soft">
-        {removed === null ? '' : `“${removed}” is not attached any more.`}
+        {removed === null ? '' : say('isNotAttachedAnyMore', { removed })}
       </p>
       <UploadRows uploads={uploads} />
       {!readOnly && (
@@ -67,16 +68,16 @@ export function AttachmentsField({ place, readOnly }: AttachmentsFieldProps) {
         <div className="mt-2 max-w-[68ch]">
           <FilePick
             multiple
-            label={`Attach files to the ${place}, or drop them here`}
+            label={say('attachFilesToOrDrop', { place })}
             accept={endingsOf(FAMILIES)}
-            hint={`Read in the browser, or taken along as they are; up to ${LIMITS.attachmentMegabytes} MB each.`}
+            hint={say('readInBrowserOrTaken', { attachmentMegabytes: LIMITS.attachmentMegabytes })}
             onFiles={(files) => void uploads.add(files)}
           />
         </div>
       )}
       {!readOnly && !room && (
-        <Notice title={`There are ${LIMITS.attachments} attachments, as many as there can be.`}>
-          Take one away before you add another.
+        <Notice title={say('thereAreAttachmentsAsMany', { attachments: LIMITS.attachments })}>
+          {say('takeOneAwayBeforeYou')}
         </Notice>
       )}
     </div>

@@ -6,6 +6,7 @@ import { useExchange } from '../../app/useExchange.js';
 import { Button, Checkbox } from '../../kit/index.js';
 import { GradeParts } from '../../app/GradeParts.js';
 import { tellWords, useSetRulesMutation } from './planApi.js';
+import { say } from '../../words/plan.js';
 
 interface ChangingGradeProps {
   readonly parts: readonly GradePart[];
@@ -22,7 +23,7 @@ export function ChangingGrade({ parts, students, readOnly, onUnmoved }: Changing
   const [set, { isLoading, error }] = useSetRulesMutation();
   const want = (next: readonly GradePart[]) => {
     setWanted(next);
-    onUnmoved(JSON.stringify(next) === JSON.stringify(parts) ? [] : ['The parts of the grade are not changed yet.']);
+    onUnmoved(JSON.stringify(next) === JSON.stringify(parts) ? [] : [say('partsOfGradeAreNot')]);
   };
   const go = async () => {
     const done = await set({ exchangeId: exchange.id, gradeParts: wanted, tell });
@@ -39,13 +40,13 @@ export function ChangingGrade({ parts, students, readOnly, onUnmoved }: Changing
       />
       {changed && !readOnly && (
         <div className="mt-3 flex flex-wrap items-center gap-3 border-t border-line pt-3">
-          <p className="text-copper">Not changed yet: students read the old parts beside the brief.</p>
+          <p className="text-copper">{say('notChangedYetStudentsRead')}</p>
           <Checkbox label={tellWords(students)} checked={tell} onChange={({ target }) => setTell(target.checked)} />
           <Button look="primary" small busy={isLoading} onClick={() => void go()}>
-            Change the grade
+            {say('changeGrade')}
           </Button>
           <Button small onClick={() => want(parts)}>
-            Put back
+            {say('putBack')}
           </Button>
         </div>
       )}

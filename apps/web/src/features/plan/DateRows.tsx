@@ -4,18 +4,19 @@ import { useNow } from '../../app/time/useNow.js';
 import { inWords } from '../../app/time/words.js';
 import { DateInput } from '../../app/time/DateInput.js';
 import { LateRuleEditor } from './LateRuleEditor.js';
+import { say } from '../../words/plan.js';
 
-const ROWS: ReadonlyArray<readonly [DateName, string, string]> = [
-  ['draftsOpen', 'Drafts open', 'from then on authors can write and hand in'],
-  ['draftsDue', 'Drafts due', ''],
-  ['lateUntil', 'Late until', 'blank: nothing is taken late'],
-  ['reviewsOpen', 'Reviews open', 'blank: when drafts can no longer be handed in'],
-  ['selfReviewDue', 'Self-reviews due', 'blank: with the other reviews'],
-  ['reviewsDue', 'Reviews due', ''],
-  ['checkUntil', 'Check until', 'blank: no time is set aside to check reviews'],
-  ['release', 'Release feedback', 'blank: when reviews are due, or checked'],
-  ['repliesDue', 'Replies due', 'blank: authors and reviewers do not answer each other'],
-  ['revisionDue', 'Revision due', 'blank: no revision is handed in'],
+const dateRows = (): ReadonlyArray<readonly [DateName, string, string]> => [
+  ['draftsOpen', say('draftsOpen'), say('fromThenOnAuthorsCan')],
+  ['draftsDue', say('draftsDue'), ''],
+  ['lateUntil', say('lateUntil'), say('blankNothingIsTakenLate')],
+  ['reviewsOpen', say('reviewsOpen'), say('blankWhenDraftsCanNo')],
+  ['selfReviewDue', say('selfReviewsDue'), say('blankWithOtherReviews')],
+  ['reviewsDue', say('reviewsDue'), ''],
+  ['checkUntil', say('checkUntil'), say('blankNoTimeIsSet')],
+  ['release', say('releaseFeedback'), say('blankWhenReviewsAreDue')],
+  ['repliesDue', say('repliesDue'), say('blankAuthorsAndReviewersDo')],
+  ['revisionDue', say('revisionDue'), say('blankNoRevisionIsHanded')],
 ];
 
 export interface DateRowsProps {
@@ -52,27 +53,31 @@ export function DateRows({
   const hint = (name: DateName, blank: string) => {
     const at = dates[name];
     if (at !== null) return inWords(Date.parse(at), timeZone, now);
-    return OPTIONAL_DATES.has(name) ? blank : 'not set';
+    return OPTIONAL_DATES.has(name) ? blank : say('notSet');
   };
   return (
     <>
-      <p className="text-sm text-ink-soft">All times in {timeZone.replaceAll('_', ' ')}, the course’s time zone.</p>
-      {ROWS.filter(([name]) => asked(name)).map(([name, words, blank]) => (
-        <div key={name}>
-          <DateInput
-            label={words}
-            value={dates[name]}
-            timeZone={timeZone}
-            hint={hint(name, blank)}
-            problem={problemAt(`dates.${name}`)}
-            remark={remarks.find(({ path }) => path === `dates.${name}`)?.sentence}
-            onChange={(at) => onDates({ ...dates, [name]: at })}
-          />
-          {name === 'lateUntil' && (dates.lateUntil !== null || late !== null) && (
-            <LateRuleEditor late={late} problemAt={problemAt} onChange={onLate} />
-          )}
-        </div>
-      ))}
+      <p className="text-sm text-ink-soft">
+        {say('allTimesInCoursesTime', { timeZone: timeZone.replaceAll('_', ' ') })}
+      </p>
+      {dateRows()
+        .filter(([name]) => asked(name))
+        .map(([name, words, blank]) => (
+          <div key={name}>
+            <DateInput
+              label={words}
+              value={dates[name]}
+              timeZone={timeZone}
+              hint={hint(name, blank)}
+              problem={problemAt(`dates.${name}`)}
+              remark={remarks.find(({ path }) => path === `dates.${name}`)?.sentence}
+              onChange={(at) => onDates({ ...dates, [name]: at })}
+            />
+            {name === 'lateUntil' && (dates.lateUntil !== null || late !== null) && (
+              <LateRuleEditor late={late} problemAt={problemAt} onChange={onLate} />
+            )}
+          </div>
+        ))}
     </>
   );
 }

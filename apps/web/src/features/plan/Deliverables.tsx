@@ -10,6 +10,7 @@ import {
 import { ArrowDown, ArrowUp, Plus, Trash2 } from 'lucide-react';
 import { FAMILY_WORDS, KIND_WORDS } from '@salt-circle/core';
 import { Button, Checkbox, TextArea, TextField } from '../../kit/index.js';
+import { say } from '../../words/plan.js';
 
 export interface DeliverablesProps {
   readonly deliverables: readonly Deliverable[];
@@ -58,7 +59,7 @@ export function Deliverables({ deliverables, fixed, problemAt, onChange }: Deliv
               <div className="mt-1 flex justify-end">
                 <button
                   type="button"
-                  aria-label={`Move deliverable ${index + 1} up`}
+                  aria-label={say('moveDeliverableUp', { index: index + 1 })}
                   disabled={index === 0}
                   onClick={() => move(index, -1)}
                   className={BUTTON}
@@ -67,7 +68,7 @@ export function Deliverables({ deliverables, fixed, problemAt, onChange }: Deliv
                 </button>
                 <button
                   type="button"
-                  aria-label={`Move deliverable ${index + 1} down`}
+                  aria-label={say('moveDeliverableDown', { index: index + 1 })}
                   disabled={index === deliverables.length - 1}
                   onClick={() => move(index, 1)}
                   className={BUTTON}
@@ -76,7 +77,7 @@ export function Deliverables({ deliverables, fixed, problemAt, onChange }: Deliv
                 </button>
                 <button
                   type="button"
-                  aria-label={`Remove deliverable ${index + 1}`}
+                  aria-label={say('removeDeliverable', { index: index + 1 })}
                   disabled={deliverables.length === 1}
                   onClick={() => onChange(deliverables.filter(({ id }) => id !== one.id))}
                   className={BUTTON}
@@ -90,7 +91,7 @@ export function Deliverables({ deliverables, fixed, problemAt, onChange }: Deliv
       </ol>
       {fixed === undefined && deliverables.length < MAX_DELIVERABLES && (
         <Button small onClick={() => onChange([...deliverables, newDeliverable()])}>
-          <Plus size={15} aria-hidden="true" /> Add a deliverable
+          <Plus size={15} aria-hidden="true" /> {say('addDeliverable')}
         </Button>
       )}
     </div>
@@ -116,9 +117,9 @@ function DeliverableRow({ one, index, fixed, problemAt, onChange }: RowProps) {
     <div className="space-y-2">
       <div className="grid gap-2 sm:grid-cols-[11rem_1fr]">
         <label>
-          <span className="mb-1 block font-medium">Kind</span>
+          <span className="mb-1 block font-medium">{say('kind')}</span>
           <select
-            aria-label={`Kind of deliverable ${index + 1}`}
+            aria-label={say('kindOfDeliverable', { index: index + 1 })}
             value={one.kind}
             disabled={fixed}
             onChange={({ target }) =>
@@ -138,8 +139,8 @@ function DeliverableRow({ one, index, fixed, problemAt, onChange }: RowProps) {
           </select>
         </label>
         <TextField
-          label="Title"
-          aria-label={`Title of deliverable ${index + 1}`}
+          label={say('title')}
+          aria-label={say('titleOfDeliverable', { index: index + 1 })}
           value={one.title}
           maxLength={200}
           problem={problemAt(`deliverables.${index}.title`)}
@@ -147,15 +148,15 @@ function DeliverableRow({ one, index, fixed, problemAt, onChange }: RowProps) {
         />
       </div>
       <TextArea
-        label="Description"
+        label={say('description')}
         labelHidden
-        placeholder="What it should be like, for authors (may be left empty)"
+        placeholder={say('whatItShouldBeLike')}
         value={one.description}
         maxLength={2000}
         onChange={({ target }) => onChange({ ...one, description: target.value })}
       />
       {one.kind === 'file' && (
-        <div role="group" aria-label="Kinds of files" className="flex flex-wrap gap-x-4 gap-y-1">
+        <div role="group" aria-label={say('kindsOfFiles')} className="flex flex-wrap gap-x-4 gap-y-1">
           {FILE_FAMILIES.map((family) => (
             <Checkbox
               key={family}
@@ -169,12 +170,12 @@ function DeliverableRow({ one, index, fixed, problemAt, onChange }: RowProps) {
       )}
       {(one.kind === 'file' || one.kind === 'recording') && (
         <TextField
-          label="Largest size, in megabytes"
+          label={say('largestSizeInMegabytes')}
           type="number"
           inputMode="numeric"
           min={1}
           max={MAX_MEGABYTES}
-          aria-label={`Largest size of deliverable ${index + 1}, in megabytes`}
+          aria-label={say('largestSizeOfDeliverableIn', { index: index + 1 })}
           value={Number.isFinite(one.maxMegabytes) ? String(one.maxMegabytes) : ''}
           disabled={fixed}
           problem={problemAt(`deliverables.${index}.maxMegabytes`)}
@@ -187,7 +188,7 @@ function DeliverableRow({ one, index, fixed, problemAt, onChange }: RowProps) {
         </p>
       )}
       <Checkbox
-        label="Required"
+        label={say('required')}
         checked={one.required}
         disabled={fixed}
         onChange={({ target }) => onChange({ ...one, required: target.checked })}

@@ -1,5 +1,6 @@
 import type { LateRule } from '@salt-circle/core';
 import { Checkbox, NumberBox } from '../../kit/index.js';
+import { say } from '../../words/plan.js';
 
 export interface LateRuleEditorProps {
   readonly late: LateRule | null;
@@ -20,43 +21,41 @@ export function LateRuleEditor({ late, problemAt, onChange }: LateRuleEditorProp
   return (
     <div className="mt-1 space-y-1 sm:ml-[10.5rem]">
       <Checkbox
-        label="A late hand-in loses something"
+        label={say('lateHandInLosesSomething')}
         checked={late !== null}
         onChange={({ target }) => onChange(target.checked ? USUAL : null)}
       />
       {late !== null && (
         <p className="flex flex-wrap items-center gap-x-2 gap-y-1">
-          It loses
-          {number('What it loses', late.amount, (amount) => onChange({ ...late, amount: amount ?? 0 }))}
-          <select
-            aria-label="In points or percentage points"
-            value={late.unit}
-            onChange={({ target }) => onChange({ ...late, unit: target.value as LateRule['unit'] })}
-            className={BOX}
-          >
-            <option value="percent">percentage points</option>
-            <option value="points">points</option>
-          </select>
-          <select
-            aria-label="How often"
-            value={late.per}
-            onChange={({ target }) => onChange({ ...late, per: target.value as LateRule['per'] })}
-            className={BOX}
-          >
-            <option value="day">per started day</option>
-            <option value="once">once</option>
-          </select>
-          {late.per === 'day' && (
-            <>
-              at most
-              {number('At most', late.cap, (cap) => onChange({ ...late, cap }))}
-            </>
-          )}
-          after
-          {number('Minutes of grace', late.graceMinutes, (minutes) =>
-            onChange({ ...late, graceMinutes: minutes ?? 0 }),
-          )}
-          minutes of grace
+          {say(late.per === 'day' ? 'itLoses' : 'itLosesOnce', {
+            amount: number(say('whatItLoses'), late.amount, (amount) => onChange({ ...late, amount: amount ?? 0 })),
+            unit: (
+              <select
+                aria-label={say('inPointsOrPercentagePoints')}
+                value={late.unit}
+                onChange={({ target }) => onChange({ ...late, unit: target.value as LateRule['unit'] })}
+                className={BOX}
+              >
+                <option value="percent">{say('percentagePoints')}</option>
+                <option value="points">{say('points')}</option>
+              </select>
+            ),
+            per: (
+              <select
+                aria-label={say('howOften')}
+                value={late.per}
+                onChange={({ target }) => onChange({ ...late, per: target.value as LateRule['per'] })}
+                className={BOX}
+              >
+                <option value="day">{say('perStartedDay')}</option>
+                <option value="once">{say('once')}</option>
+              </select>
+            ),
+            most: number(say('atMost'), late.cap, (cap) => onChange({ ...late, cap })),
+            grace: number(say('minutesOfGrace'), late.graceMinutes, (minutes) =>
+              onChange({ ...late, graceMinutes: minutes ?? 0 }),
+            ),
+          })}
         </p>
       )}
       {problem !== undefined && (

@@ -1,5 +1,6 @@
 import { Checkbox, Select } from '../../kit/index.js';
 import type { Settings } from './settings.js';
+import { say } from '../../words/plan.js';
 
 interface NamesProps {
   readonly settings: Settings;
@@ -12,21 +13,21 @@ export function Names({ settings, fixed, onChange }: NamesProps) {
   return (
     <>
       <Select
-        label="Names"
+        label={say('names')}
         value={settings.names}
         options={[
-          ['both-ways', 'Hidden both ways: authors and reviewers know each other by alias'],
-          ['reviewers-only', 'Reviewers hidden: authors do not learn who reviewed them'],
-          ['authors-only', 'Authors hidden: reviewers do not learn whose draft they read'],
-          ['open', 'Open: everybody sees names'],
+          ['both-ways', say('hiddenBothWaysAuthorsAnd')],
+          ['reviewers-only', say('reviewersHiddenAuthorsDoNot')],
+          ['authors-only', say('authorsHiddenReviewersDoNot')],
+          ['open', say('openEverybodySeesNames')],
         ]}
         onChange={(names) => onChange({ names: names as Settings['names'] })}
         disabled={fixed !== undefined}
-        hint={fixed ?? 'You see names and aliases in any case.'}
+        hint={fixed ?? say('youSeeNamesAndAliases')}
       />
       {settings.names !== 'open' && (
         <Checkbox
-          label="Show names when feedback is released"
+          label={say('showNamesWhenFeedbackIs')}
           checked={settings.showNamesAtRelease}
           disabled={fixed !== undefined}
           onChange={({ target }) => onChange({ showNamesAtRelease: target.checked })}

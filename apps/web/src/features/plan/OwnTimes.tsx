@@ -1,21 +1,21 @@
 import type { OwnTimesView, PlanView } from '@salt-circle/contracts';
-import { counted, type OwnDateName } from '@salt-circle/core';
+import { type OwnDateName, exactly } from '@salt-circle/core';
 import { useState } from 'react';
 import { problemOf } from '../../app/api.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { useNow } from '../../app/time/useNow.js';
-import { exactly } from '../../app/time/words.js';
 import { useExchange } from '../../app/useExchange.js';
 import { Button, Checkbox, Dialog, Select, TextField } from '../../kit/index.js';
 import { afterRelease } from '../../app/time/afterRelease.js';
 import { DateInput } from '../../app/time/DateInput.js';
 import { useRemoveOwnTimesMutation, useSetOwnTimesMutation, type OwnTimesBody } from './planApi.js';
 import { SettingsGroup } from './SettingsGroup.js';
+import { say } from '../../words/plan.js';
 
 /** Of the others nothing goes by yet: what is set of them is kept as it is. */
-const ROWS: ReadonlyArray<readonly [OwnDateName, string]> = [
-  ['draftsDue', 'Drafts due'],
-  ['reviewsDue', 'Reviews due'],
+const ownDateRows = (): ReadonlyArray<readonly [OwnDateName, string]> => [
+  ['draftsDue', say('draftsDue')],
+  ['reviewsDue', say('reviewsDue')],
 ];
 
 const BLANK: OwnTimesBody = {
@@ -37,12 +37,8 @@ export function OwnTimes({ plan, readOnly }: { readonly plan: PlanView; readonly
   const count = plan.own.length;
   return (
     <SettingsGroup
-      title="Extensions"
-      summary={
-        count === 0
-          ? 'Nobody has other due times, or is excused'
-          : `${counted(count, 'One student or group has', '# students or groups have')} other due times, or are excused`
-      }
+      title={say('extensions')}
+      summary={count === 0 ? say('nobodyHasOtherDueTimes') : say('studentsOrGroupsHaveOther', { count })}
     >
       <ul>
         {plan.own.map((one) => (
@@ -52,16 +48,16 @@ export function OwnTimes({ plan, readOnly }: { readonly plan: PlanView; readonly
             </span>
             {!readOnly && (
               <span className="flex gap-2">
-                <Button small onClick={() => setEditing(one)} aria-label={`Change the times of ${one.name}`}>
-                  Change
+                <Button small onClick={() => setEditing(one)} aria-label={say('changeTimesOf', { name: one.name })}>
+                  {say('change')}
                 </Button>
                 <Button
                   small
                   busy={removing.isLoading}
                   onClick={() => void remove({ exchangeId: exchange.id, id: one.id })}
-                  aria-label={`Remove the times of ${one.name}`}
+                  aria-label={say('removeTimesOf', { name: one.name })}
                 >
-                  Remove
+                  {say('remove')}
                 </Button>
               </span>
             )}
@@ -71,7 +67,7 @@ export function OwnTimes({ plan, readOnly }: { readonly plan: PlanView; readonly
       {removing.error !== undefined && <ProblemNotice error={removing.error} />}
       {!readOnly && (
         <Button small onClick={() => setEditing(BLANK)}>
-          Extend or excuse…
+          {say('extendOrExcuse')}
         </Button>
       )}
       {editing !== null && (
@@ -88,14 +84,14 @@ export function OwnTimes({ plan, readOnly }: { readonly plan: PlanView; readonly
 
 function OwnWords({ one, timeZone }: { readonly one: OwnTimesView; readonly timeZone: string }) {
   const now = useNow();
-  const times = ROWS.flatMap(([name, words]) => {
+  const times = ownDateRows().flatMap(([name, words]) => {
     const at = one[name];
     return at === null ? [] : [`${words.toLowerCase()} ${exactly(Date.parse(at), timeZone, now)}`];
   });
   return (
     <>
       {[...(one.excused ? ['excused'] : []), ...times].join(', ')}
-      {one.reason !== '' && <span className="text-ink-soft"> ({one.reason})</span>}
+      {one.reason !== '' && <span className="text-ink-soft"> {say('reasonSaid', { reason: one.reason })}</span>}
     </>
   );
 }
@@ -129,25 +125,21 @@ function OwnTimesDialog({ plan, start, onClose }: DialogProps) {
     const result = await save({ exchangeId: exchange.id, body });
     if (result.data !== undefined) onClose();
   };
-  const rows = ROWS.filter(([name]) => name === 'draftsDue' || name === 'reviewsDue' || plan.dates[name] !== null);
+  const rows = ownDateRows().filter(
+    ([name]) => name === 'draftsDue' || name === 'reviewsDue' || plan.dates[name] !== null,
+  );
   return (
-    <Dialog
-      open
-      wide
-      onClose={onClose}
-      title="Extend or excuse"
-      description="Due times of one student or one group. Blank ones stay as they are for everybody."
-    >
+    <Dialog open wide onClose={onClose} title={say('extendOrExcuseLabel')} description={say('dueTimesOfOneStudent')}>
       <div className="space-y-3">
         <Select
-          label="Whose"
+          label={say('whose')}
           value={whose}
-          options={[['', 'Choose a student or a group'], ...students, ...groups]}
+          options={[['', say('chooseStudentOrGroup')], ...students, ...groups]}
           problem={wrong.find(({ path }) => path === 'studentId')?.sentence}
           onChange={choose}
         />
         <Checkbox
-          label="Excused: nothing is asked, and nothing counts as missing"
+          label={say('excusedNothingIsAskedAnd')}
           checked={own.excused}
           onChange={({ target }) => setOwn({ ...own, excused: target.checked })}
         />
@@ -161,7 +153,9 @@ function OwnTimesDialog({ plan, start, onClose }: DialogProps) {
                 value={own[name]}
                 timeZone={exchange.course.timeZone}
                 hint={
-                  common === null ? '' : `for everybody: ${exactly(Date.parse(common), exchange.course.timeZone, now)}`
+                  common === null
+                    ? ''
+                    : say('forEverybody', { when: exactly(Date.parse(common), exchange.course.timeZone, now) })
                 }
                 problem={wrong.find(({ path }) => path === name)?.sentence}
                 remark={name === 'draftsDue' || name === 'reviewsDue' ? afterRelease(own[name], plan.dates) : undefined}
@@ -170,15 +164,15 @@ function OwnTimesDialog({ plan, start, onClose }: DialogProps) {
             );
           })}
         <TextField
-          label="Reason"
-          hint="For the record; only staff see it."
+          label={say('reason')}
+          hint={say('forRecordOnlyStaffSee')}
           value={own.reason}
           maxLength={500}
           onChange={({ target }) => setOwn({ ...own, reason: target.value })}
         />
         {error !== undefined && wrong.length === 0 && <ProblemNotice error={error} />}
         <Button look="primary" busy={isLoading} onClick={() => void go()}>
-          Save
+          {say('save')}
         </Button>
       </div>
     </Dialog>

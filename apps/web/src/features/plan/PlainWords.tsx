@@ -5,12 +5,12 @@ import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { saveQueue } from '../../app/store.js';
 import { toDates } from '../../app/time/dates.js';
 import { useNow } from '../../app/time/useNow.js';
-import { exactly } from '../../app/time/words.js';
 import { useNarrow } from '../../app/useNarrow.js';
 import { usePublishMutation } from './planApi.js';
-import { counted, accountOf } from '@salt-circle/core';
+import { accountOf, exactly } from '@salt-circle/core';
 import type { Settings } from './settings.js';
 import { useExchange } from '../../app/useExchange.js';
+import { say } from '../../words/plan.js';
 
 /** Pixels from which there is room beside the settings. */
 const LARGE = 1024;
@@ -59,8 +59,8 @@ export function PlainWords({ settings, plan, form, canPublish, saveKey, unsaved 
       {!plan.published && <BeforePublishing plan={plan} canPublish={canPublish} saveKey={saveKey} unsaved={unsaved} />}
       {plan.published && (
         <div className="mt-5">
-          <Notice tone="done" title="Published.">
-            Students see it in Today. Dates, what being late loses and the grade can still be changed, with a notice.
+          <Notice tone="done" title={say('published')}>
+            {say('studentsSeeItInToday')}
           </Notice>
         </div>
       )}
@@ -71,7 +71,7 @@ export function PlainWords({ settings, plan, form, canPublish, saveKey, unsaved 
     return (
       <aside className="border-l border-line bg-crust">
         <div className="sticky top-0 max-h-dvh overflow-y-auto px-5 py-5">
-          <h2 className="mb-2 font-semibold">In plain words</h2>
+          <h2 className="mb-2 font-semibold">{say('inPlainWords')}</h2>
           {inside}
         </div>
       </aside>
@@ -81,10 +81,15 @@ export function PlainWords({ settings, plan, form, canPublish, saveKey, unsaved 
     <aside className="sticky bottom-0 border-t border-edge bg-crust">
       <details>
         <summary className="cursor-pointer px-5 py-2.5">
-          <h2 className="inline font-semibold">In plain words</h2>
+          <h2 className="inline font-semibold">{say('inPlainWords')}</h2>
           <span className="ml-2 text-sm text-ink-soft">
-            {account.length} sentences
-            {open > 0 && <span className="text-copper">; {counted(open, '1 thing is', '# things are')} missing</span>}
+            {open === 0
+              ? say('sentences', { account: account.length })
+              : say('thingsAreMissing', {
+                  sentences: account.length,
+                  open,
+                  missing: (words) => <span className="text-copper">{words}</span>,
+                })}
           </span>
         </summary>
         <div className="max-h-[60dvh] overflow-y-auto px-5 pb-4">{inside}</div>
@@ -105,9 +110,9 @@ function BeforePublishing({ plan, canPublish, saveKey, unsaved }: Omit<PlainWord
   };
   return (
     <section className="mt-5 border-t border-line pt-4">
-      <h2 className="mb-2 font-semibold">Before you publish</h2>
+      <h2 className="mb-2 font-semibold">{say('beforeYouPublish')}</h2>
       {open.length === 0 ? (
-        <p className="text-kelp">Nothing is missing.</p>
+        <p className="text-kelp">{say('nothingIsMissing')}</p>
       ) : (
         <ul className="space-y-1.5">
           {open.map((one) => (
@@ -122,19 +127,19 @@ function BeforePublishing({ plan, canPublish, saveKey, unsaved }: Omit<PlainWord
       )}
       <div className="mt-4">
         <Button look="primary" disabled={open.length > 0 || !canPublish} onClick={() => setAsking(true)}>
-          Publish…
+          {say('publish')}
         </Button>
       </div>
       <Dialog
         open={asking}
         onClose={() => setAsking(false)}
-        title={`Publish “${plan.title}”?`}
-        description={`${plan.students} students will see it in Today, and are told by mail. Whether names are hidden, who takes part and how they hand in stay as they are from then on; dates can still be moved, and the form can change until the first draft is handed in.`}
+        title={say('publishOf', { title: plan.title })}
+        description={say('studentsWillSeeItIn', { students: plan.students })}
       >
         <div className="space-y-3">
           {error !== undefined && <ProblemNotice error={error} />}
           <Button look="primary" busy={isLoading} onClick={() => void go()}>
-            Publish to {plan.students} students
+            {say('publishToStudents', { students: plan.students })}
           </Button>
         </div>
       </Dialog>

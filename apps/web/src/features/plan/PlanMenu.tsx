@@ -8,6 +8,7 @@ import { useExchange } from '../../app/useExchange.js';
 import { Button, Dialog, Menu, TextField } from '../../kit/index.js';
 import { ArchiveDialog } from './ArchiveDialog.js';
 import { useKeepTemplateMutation } from './planApi.js';
+import { say } from '../../words/plan.js';
 
 /** Trying the exchange as a student would see it, and keeping it as a template or an archive. */
 export function PlanMenu({ plan, readOnly }: { readonly plan: PlanView; readonly readOnly: boolean }) {
@@ -29,15 +30,15 @@ export function PlanMenu({ plan, readOnly }: { readonly plan: PlanView; readonly
   return (
     <>
       <Menu
-        trigger={<Button small>Preview and more…</Button>}
+        trigger={<Button small>{say('previewAndMore')}</Button>}
         groups={[
           looks,
           ...(readOnly
             ? []
             : [
                 [
-                  { words: 'Keep as a template…', onPick: () => setKeeping(true) },
-                  { words: 'Take along as an archive…', onPick: () => setArchiving(true) },
+                  { words: say('keepAsTemplate'), onPick: () => setKeeping(true) },
+                  { words: say('takeAlongAsArchiveLabel'), onPick: () => setArchiving(true) },
                 ],
               ]),
         ]}
@@ -60,19 +61,20 @@ function KeepTemplate({ open, onClose }: { readonly open: boolean; readonly onCl
     <Dialog
       open={open}
       onClose={onClose}
-      title="Keep as a template"
-      description="Settings and form are kept in the library of the course. A new exchange can be begun from it, with its dates shifted."
+      title={say('keepAsTemplateLabel')}
+      description={say('settingsAndFormAreKept')}
     >
       <div className="space-y-3">
-        <TextField label="Title" value={title} maxLength={200} onChange={({ target }) => setTitle(target.value)} />
-        {exchange.attachments.length > 0 && (
-          <p className="text-ink-soft">
-            Files attached to brief and guide stay with this exchange; a copy of the exchange takes them along.
-          </p>
-        )}
+        <TextField
+          label={say('title')}
+          value={title}
+          maxLength={200}
+          onChange={({ target }) => setTitle(target.value)}
+        />
+        {exchange.attachments.length > 0 && <p className="text-ink-soft">{say('filesAttachedToBriefAnd')}</p>}
         {error !== undefined && <ProblemNotice error={error} />}
         <Button look="primary" busy={isLoading} onClick={() => void go()}>
-          Keep it
+          {say('keepIt')}
         </Button>
       </div>
     </Dialog>

@@ -5,7 +5,7 @@ import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { Conflict } from '../../app/saving/Conflict.js';
 import { LeaveGuard } from '../../app/saving/LeaveGuard.js';
 import { useMe } from '../../app/session/useMe.js';
-import { counted, gradeWords } from '@salt-circle/core';
+import { gradeWords } from '@salt-circle/core';
 import { useFresh } from '../../app/useFresh.js';
 import { useExchange } from '../../app/useExchange.js';
 import { AttachmentsField } from './AttachmentsField.js';
@@ -29,6 +29,7 @@ import { TakesPart } from './TakesPart.js';
 import { usePlanSettings } from './usePlanSettings.js';
 import { WhenGroup } from './WhenGroup.js';
 import { WhoReviews } from './WhoReviews.js';
+import { say } from '../../words/plan.js';
 
 /** All settings of an exchange, in the order of the job, saved as they are changed. */
 export function PlanPage() {
@@ -36,7 +37,7 @@ export function PlanPage() {
   const query = usePlanQuery(exchange.id, { refetchOnMountOrArgChange: true });
   const plan = useFresh(query);
   if (query.error !== undefined) return <ProblemNotice error={query.error} />;
-  if (plan === undefined) return <Loading what="the plan" />;
+  if (plan === undefined) return <Loading what={say('plan')} />;
   return <PlanWorkspace plan={plan} fresh={!query.isFetching} readOnly={exchange.course.role !== 'instructor'} />;
 }
 
@@ -66,7 +67,7 @@ function PlanWorkspace({ plan, fresh, readOnly }: WorkspaceProps) {
     <div className="grid flex-1 grid-cols-1 lg:grid-cols-[1fr_26rem]">
       <div className="min-w-0 px-5 py-5">
         <div className="mb-2 flex flex-wrap items-center justify-between gap-3">
-          <h2 className="text-xl font-semibold">Plan</h2>
+          <h2 className="text-xl font-semibold">{say('planLabel')}</h2>
           <div className="flex items-center gap-3">
             {!readOnly && <SaveMark state={saving.state} savedAt={saving.savedAt} />}
             <PlanMenu plan={plan} readOnly={readOnly} />
@@ -76,7 +77,7 @@ function PlanWorkspace({ plan, fresh, readOnly }: WorkspaceProps) {
         {refused !== null && <ProblemNotice error={refused} />}
         {held.length > 0 && (
           <p role="status" className="mb-2 text-madder">
-            {counted(held.length, 'One setting is', '# settings are')} not saved, for the reason beside; all others are.
+            {say('settingsAreNotSavedFor', { held: held.length })}
           </p>
         )}
         <LeaveGuard unsaved={unsaved.length > 0}>
@@ -136,19 +137,19 @@ function Groups({ settings, plan, readOnly, problemAt, onChange, onUnmoved }: Gr
   return (
     <>
       <SettingsGroup
-        title="What is written"
+        title={say('whatIsWritten')}
         summary={`${settings.title}${settings.briefHtml === '' ? '; no brief yet' : ''}`}
         startOpen={!plan.published}
       >
         <TextField
-          label="Title"
+          label={say('title')}
           value={settings.title}
           onChange={(event) => onChange({ title: event.target.value })}
           problem={problemAt('title')}
         />
         <Rich
-          label="Brief"
-          about="what authors are asked to write"
+          label={say('brief')}
+          about={say('whatAuthorsAreAskedTo')}
           html={settings.briefHtml}
           readOnly={readOnly}
           onChange={(briefHtml) => onChange({ briefHtml })}
@@ -156,22 +157,19 @@ function Groups({ settings, plan, readOnly, problemAt, onChange, onUnmoved }: Gr
         <AttachmentsField place="brief" readOnly={readOnly} />
       </SettingsGroup>
       <SettingsGroup
-        title="What is handed in"
+        title={say('whatIsHandedIn')}
         summary={handInWords(settings)}
         startOpen={missingIn('deliverables', 'handInAs')}
       >
         <Select
-          label="Hand in"
+          label={say('handIn')}
           value={settings.handInAs}
           options={[
-            ['alone', 'Each student alone'],
-            ['group', 'As a group, one hand-in for each'],
+            ['alone', say('eachStudentAlone')],
+            ['group', say('asGroupOneHandIn')],
           ]}
           disabled={plan.fixed.handInAs !== undefined}
-          hint={
-            plan.fixed.handInAs ??
-            (settings.handInAs === 'group' ? 'Group hand-ins are reviewed by single students.' : undefined)
-          }
+          hint={plan.fixed.handInAs ?? (settings.handInAs === 'group' ? say('groupHandInsAreReviewed') : undefined)}
           onChange={(handInAs) =>
             onChange({
               handInAs: handInAs as Settings['handInAs'],
@@ -202,7 +200,11 @@ function Groups({ settings, plan, readOnly, problemAt, onChange, onUnmoved }: Gr
         onDates={(dates) => onChange({ dates })}
         onLate={(late) => onChange({ late })}
       />
-      <SettingsGroup title="Who takes part" summary={takesPartWords(settings, plan)} startOpen={missingIn('takesPart')}>
+      <SettingsGroup
+        title={say('whoTakesPart')}
+        summary={takesPartWords(settings, plan)}
+        startOpen={missingIn('takesPart')}
+      >
         <TakesPart
           rule={settings.takesPart}
           choices={plan.choices}
@@ -212,7 +214,7 @@ function Groups({ settings, plan, readOnly, problemAt, onChange, onUnmoved }: Gr
         />
       </SettingsGroup>
       <SettingsGroup
-        title="Who reviews whom"
+        title={say('whoReviewsWhom')}
         summary={whomWords(settings, plan)}
         startOpen={missingIn('reviewsPerStudent', 'whom', 'groupSetId', 'selfReview')}
       >
@@ -225,7 +227,7 @@ function Groups({ settings, plan, readOnly, problemAt, onChange, onUnmoved }: Gr
           onUnmoved={(sentences) => onUnmoved('allocation', sentences)}
         />
       </SettingsGroup>
-      <SettingsGroup title="Practice" summary={practiceWords(settings)} startOpen={missingIn('practice')}>
+      <SettingsGroup title={say('practice')} summary={practiceWords(settings)} startOpen={missingIn('practice')}>
         <Practice
           rule={settings.practice}
           readOnly={readOnly}
@@ -233,58 +235,53 @@ function Groups({ settings, plan, readOnly, problemAt, onChange, onUnmoved }: Gr
           onChange={(practice) => onChange({ practice })}
         />
       </SettingsGroup>
-      <SettingsGroup title="Names" summary={namesWords(settings)}>
+      <SettingsGroup title={say('names')} summary={namesWords(settings)}>
         <Names settings={settings} fixed={plan.fixed.names} onChange={onChange} />
       </SettingsGroup>
       <SettingsGroup
-        title="How to review"
-        summary={settings.guideHtml === '' ? 'No guide for reviewers yet; optional' : 'A guide for reviewers'}
+        title={say('howToReview')}
+        summary={settings.guideHtml === '' ? say('noGuideForReviewersYet') : say('guideForReviewers')}
       >
         <Rich
-          label="Guide"
-          about="how reviewers are asked to review"
+          label={say('guide')}
+          about={say('howReviewersAreAskedTo')}
           html={settings.guideHtml}
           readOnly={readOnly}
           onChange={(guideHtml) => onChange({ guideHtml })}
         />
         <AttachmentsField place="guide" readOnly={readOnly} />
         <Select
-          label="Authors read their feedback"
+          label={say('authorsReadTheirFeedback')}
           value={settings.feedbackEach ? 'each' : 'together'}
           options={[
-            ['together', 'All of it at release'],
-            ['each', 'Review by review, as each is submitted'],
+            ['together', say('allOfItAtRelease')],
+            ['each', say('reviewByReviewAsEach')],
           ]}
           disabled={plan.fixed.feedbackEach !== undefined}
-          hint={
-            plan.fixed.feedbackEach ??
-            (settings.feedbackEach
-              ? 'For courses that go on without fixed dates. There is no time for you to check a review before its author reads it.'
-              : undefined)
-          }
+          hint={plan.fixed.feedbackEach ?? (settings.feedbackEach ? say('forCoursesThatGoOn') : undefined)}
           onChange={(when) => onChange({ feedbackEach: when === 'each' })}
         />
         <Select
-          label="Submitted reviews"
+          label={say('submittedReviews')}
           value={settings.reviewsFinal ? 'final' : 'open'}
           options={[
-            ['open', 'Can be reopened by their writer until reviews are due'],
-            ['final', 'Are final; you can reopen one, with a reason'],
+            ['open', say('canBeReopenedByTheir')],
+            ['final', say('areFinalYouCanReopen')],
           ]}
           disabled={plan.fixed.reviewsFinal !== undefined}
           hint={plan.fixed.reviewsFinal}
           onChange={(how) => onChange({ reviewsFinal: how === 'final' })}
         />
         <Select
-          label="Shorthand for Fix notes"
+          label={say('shorthandForFixNotes')}
           value={settings.shorthandId ?? ''}
-          options={[['', 'None'], ...plan.choices.shorthand.map(({ id, title }) => [id, title] as const)]}
-          hint="Short labels with a key each, from the library of the course."
+          options={[['', say('none')], ...plan.choices.shorthand.map(({ id, title }) => [id, title] as const)]}
+          hint={say('shortLabelsWithKeyEach')}
           onChange={(id) => onChange({ shorthandId: id === '' ? null : id })}
         />
       </SettingsGroup>
       <SettingsGroup
-        title="After the release"
+        title={say('afterRelease')}
         summary={afterWords(settings)}
         startOpen={missingIn('after', 'remindHours')}
       >
@@ -298,8 +295,8 @@ function Groups({ settings, plan, readOnly, problemAt, onChange, onUnmoved }: Gr
         />
       </SettingsGroup>
       <SettingsGroup
-        title="Grade"
-        summary={`${settings.gradeParts.length === 0 ? 'No grade.' : gradeWords(settings.gradeParts)}`}
+        title={say('grade')}
+        summary={settings.gradeParts.length === 0 ? say('noGrade') : gradeWords(settings.gradeParts)}
         startOpen={missingIn('gradeParts')}
       >
         {plan.published ? (

@@ -1,5 +1,5 @@
 import type { PracticeCard } from '@salt-circle/contracts';
-import { counted, MAX_PRACTICE_DRAFTS, MAX_PRACTICE_TRIES, type PracticeRule } from '@salt-circle/core';
+import { MAX_PRACTICE_DRAFTS, MAX_PRACTICE_TRIES, type PracticeRule } from '@salt-circle/core';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { percent } from '../../app/percent.js';
@@ -8,6 +8,7 @@ import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { useExchange } from '../../app/useExchange.js';
 import { Button, buttonClass, Dialog, Loading, Select, StateMark, TextField, type MarkState } from '../../kit/index.js';
 import { AddPractice } from './AddPractice.js';
+import { say } from '../../words/plan.js';
 
 interface PracticeProps {
   readonly rule: PracticeRule;
@@ -21,14 +22,14 @@ export function Practice({ rule, readOnly, problem, onChange }: PracticeProps) {
   return (
     <>
       <Select
-        label="Practice"
+        label={say('practice')}
         value={rule.when}
         options={[
-          ['off', 'Off'],
-          ['offered', 'Offered: students may practise, and reviewing does not wait'],
-          ['first', 'First: the drafts of others open after practice'],
+          ['off', say('off')],
+          ['offered', say('offeredStudentsMayPractiseAnd')],
+          ['first', say('firstDraftsOfOthersOpen')],
         ]}
-        hint="Students review a sample draft, then see your own review of it, the key, beside theirs."
+        hint={say('studentsReviewSampleDraftThen')}
         problem={problem}
         onChange={(when) => onChange({ ...rule, when: when as PracticeRule['when'] })}
       />
@@ -36,10 +37,10 @@ export function Practice({ rule, readOnly, problem, onChange }: PracticeProps) {
         <>
           <div className="grid max-w-[44rem] gap-4 sm:grid-cols-2">
             <Select
-              label="Tries of each practice draft"
+              label={say('triesOfEachPracticeDraft')}
               value={rule.tries === null ? '' : String(rule.tries)}
               options={[
-                ['', 'As many as they like'],
+                ['', say('asManyAsTheyLike')],
                 ...[...Array(MAX_PRACTICE_TRIES).keys()].map((at) => [String(at + 1), String(at + 1)] as const),
               ]}
               onChange={(tries) => onChange({ ...rule, tries: tries === '' ? null : Number(tries) })}
@@ -56,13 +57,13 @@ export function Practice({ rule, readOnly, problem, onChange }: PracticeProps) {
 function CloseEnough({ rule, onChange }: Pick<PracticeProps, 'rule' | 'onChange'>) {
   return (
     <TextField
-      label="Near enough, in percent of the items"
+      label={say('nearEnoughInPercentOf')}
       type="number"
       min={0}
       max={100}
       step={5}
       value={rule.closeEnough === null ? '' : String(Math.round(100 * rule.closeEnough))}
-      hint="Left blank, submitting is enough. Who has no try left goes on all the same; you see who that is."
+      hint={say('leftBlankSubmittingIsEnough')}
       onChange={({ target }) => {
         const given = target.value === '' ? null : Math.min(100, Math.max(0, Number(target.value))) / 100;
         onChange({ ...rule, closeEnough: given });
@@ -76,15 +77,13 @@ function PracticeDrafts({ readOnly }: { readonly readOnly: boolean }) {
   const { data, error } = usePracticeQuery(exchange.id, { refetchOnMountOrArgChange: true });
   const [adding, setAdding] = useState(false);
   if (error !== undefined) return <ProblemNotice error={error} />;
-  if (data === undefined) return <Loading what="the practice drafts" />;
+  if (data === undefined) return <Loading what={say('practiceDrafts')} />;
   const { drafts } = data;
   return (
     <div>
-      <p className="mb-1 font-medium">Practice drafts</p>
+      <p className="mb-1 font-medium">{say('practiceDraftsLabel')}</p>
       {drafts.length === 0 && (
-        <p className="text-ink-soft">
-          None yet. Add one to {MAX_PRACTICE_DRAFTS}, and review each yourself: that is the key.
-        </p>
+        <p className="text-ink-soft">{say('noneYetAddOneTo', { maxpracticedrafts: MAX_PRACTICE_DRAFTS })}</p>
       )}
       <ul>
         {drafts.map((draft) => (
@@ -93,7 +92,7 @@ function PracticeDrafts({ readOnly }: { readonly readOnly: boolean }) {
       </ul>
       {!readOnly && drafts.length < MAX_PRACTICE_DRAFTS && (
         <Button className="mt-3" onClick={() => setAdding(true)}>
-          Add a practice draft…
+          {say('addPracticeDraftLabel')}
         </Button>
       )}
       {adding && <AddPractice onClose={() => setAdding(false)} />}
@@ -101,19 +100,20 @@ function PracticeDrafts({ readOnly }: { readonly readOnly: boolean }) {
   );
 }
 
-const KEY: Readonly<Record<NonNullable<PracticeCard['staff']>['key'], readonly [MarkState, string, string]>> = {
-  'not-begun': ['not-begun', 'no key yet: students do not see it', 'Write the key'],
-  'in-progress': ['in-progress', 'key begun, not submitted: students do not see it', 'Go on with the key'],
-  submitted: ['done', 'key submitted', 'Look at the key'],
-};
+const statesOfKey = (): Readonly<
+  Record<NonNullable<PracticeCard['staff']>['key'], readonly [MarkState, string, string]>
+> => ({
+  'not-begun': ['not-begun', say('noKeyYetStudentsDo'), say('writeKey')],
+  'in-progress': ['in-progress', say('keyBegunNotSubmittedStudents'), say('goOnWithKey')],
+  submitted: ['done', say('keySubmitted'), say('lookAtKey')],
+});
 
 function Row({ draft, readOnly }: { readonly draft: PracticeCard; readonly readOnly: boolean }) {
   const [remove, { isLoading, error }] = useRemovePracticeMutation();
   const [asking, setAsking] = useState(false);
   const { staff, title, id } = draft;
   if (staff === null) return null;
-  const [mark, words, verb] = KEY[staff.key];
-  const mean = staff.meanShare === null ? '' : `, on average ${percent(staff.meanShare)} of the items near the key`;
+  const [mark, words, verb] = statesOfKey()[staff.key];
   return (
     <li className="flex flex-wrap items-center justify-between gap-x-4 gap-y-2 border-b border-line py-2 first:border-t">
       <div>
@@ -122,11 +122,12 @@ function Row({ draft, readOnly }: { readonly draft: PracticeCard; readonly readO
           <StateMark state={mark} share={0.5} word={words} wordHidden={false} />
           {staff.tried > 0 && (
             <span>
-              {counted(staff.tried, '1 student has tried it', '# students have tried it')}
-              {mean}
+              {staff.meanShare === null
+                ? say('studentsHaveTriedIt', { tried: staff.tried })
+                : say('onAverageOfItemsNear', { tried: staff.tried, share: percent(staff.meanShare) })}
             </span>
           )}
-          {staff.consent !== null && <span>the author agreed: {staff.consent}</span>}
+          {staff.consent !== null && <span>{say('authorAgreed', { consent: staff.consent })}</span>}
         </p>
       </div>
       <div className="flex gap-2">
@@ -136,22 +137,18 @@ function Row({ draft, readOnly }: { readonly draft: PracticeCard; readonly readO
         >
           {verb}
         </Link>
-        {!readOnly && <Button onClick={() => setAsking(true)}>Remove…</Button>}
+        {!readOnly && <Button onClick={() => setAsking(true)}>{say('removeLabel')}</Button>}
       </div>
-      <Dialog open={asking} onClose={() => setAsking(false)} title={`Remove “${title}”`}>
+      <Dialog open={asking} onClose={() => setAsking(false)} title={say('removeOf', { title })}>
         <div className="space-y-3">
-          <p>
-            {staff.tried === 0
-              ? 'The draft and its key go away for good.'
-              : `The draft, its key and ${counted(staff.tried, 'the tries of 1 student', 'the tries of # students')} go away for good.`}
-          </p>
+          <p>{staff.tried === 0 ? say('draftAndItsKeyGo') : say('draftItsKeyAndTries', { tried: staff.tried })}</p>
           {error !== undefined && <ProblemNotice error={error} />}
           <Button
             look="primary"
             busy={isLoading}
             onClick={() => void remove(id).then((result) => result.error === undefined && setAsking(false))}
           >
-            Remove
+            {say('remove')}
           </Button>
         </div>
       </Dialog>

@@ -1,4 +1,5 @@
 import { RichText } from '../../kit/index.js';
+import { say } from '../../words/plan.js';
 
 interface RichProps {
   readonly label: string;
@@ -12,9 +13,7 @@ interface RichProps {
 export function Rich({ label, about, html, readOnly, onChange }: RichProps) {
   return (
     <div>
-      <p className="mb-1 font-medium">
-        {label}: {about}
-      </p>
+      <p className="mb-1 font-medium">{say('labelAbout', { label, about })}</p>
       <div className="rounded border border-edge bg-salt px-3 pb-2">
         <RichText label={label} html={html} editable={!readOnly} onChange={onChange} />
       </div>

@@ -1,4 +1,5 @@
 import { useId, useState, type ReactNode } from 'react';
+import { say } from '../../words/plan.js';
 
 export interface SettingsGroupProps {
   readonly title: string;
@@ -32,7 +33,7 @@ export function SettingsGroup({ title, summary, startOpen = false, children }: S
           <span className="order-last col-span-2 font-normal text-ink-soft sm:order-none sm:col-span-1">
             {open ? '' : summary}
           </span>
-          <span className="text-sm text-ink-soft">{open ? 'Fold' : 'Open'}</span>
+          <span className="text-sm text-ink-soft">{open ? say('fold') : say('open')}</span>
         </div>
       </h3>
       <div id={id} hidden={!open} className="mt-3 space-y-4">

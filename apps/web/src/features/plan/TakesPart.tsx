@@ -1,5 +1,6 @@
 import type { PlanChoices, TakesPartView } from '@salt-circle/contracts';
 import { Checkbox, Select } from '../../kit/index.js';
+import { say } from '../../words/plan.js';
 
 export interface TakesPartProps {
   readonly rule: TakesPartView;
@@ -17,12 +18,12 @@ export function TakesPart({ rule, choices, fixed, problem, onChange }: TakesPart
   return (
     <fieldset disabled={fixed !== undefined} className="space-y-3">
       <Select
-        label="Who takes part"
+        label={say('whoTakesPart')}
         value={rule.kind}
         options={[
-          ['everyone', 'Everybody in the course'],
-          ['chosen', 'Only these sections and groups'],
-          ['except', 'All but some'],
+          ['everyone', say('everybodyInCourse')],
+          ['chosen', say('onlyTheseSectionsAndGroups')],
+          ['except', say('allButSome')],
         ]}
         disabled={fixed !== undefined}
         hint={fixed}
@@ -32,25 +33,23 @@ export function TakesPart({ rule, choices, fixed, problem, onChange }: TakesPart
       {rule.kind !== 'everyone' && (
         <div className="space-y-2">
           {choices.sections.length === 0 && groups.length === 0 && rule.kind === 'chosen' && (
-            <p className="text-copper">
-              The course has no sections and no groups yet. Add them under People or Groups.
-            </p>
+            <p className="text-copper">{say('courseHasNoSectionsAnd')}</p>
           )}
           <Choices
-            title="Sections"
+            title={say('sections')}
             list={choices.sections.map((one) => ({ id: one, words: one }))}
             chosen={rule.sections}
             onToggle={(id, on) => toggle('sections', id, on)}
           />
           <Choices
-            title="Groups"
+            title={say('groups')}
             list={groups.map(({ id, title, set, size }) => ({ id, words: `${title} (${set}, ${size})` }))}
             chosen={rule.groupIds}
             onToggle={(id, on) => toggle('groupIds', id, on)}
           />
           {rule.kind === 'except' && (
             <Choices
-              title="Students"
+              title={say('students')}
               list={choices.students.map(({ id, name, section }) => ({
                 id,
                 words: section === null ? name : `${name}, ${section}`,

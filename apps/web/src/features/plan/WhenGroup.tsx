@@ -1,16 +1,16 @@
 import type { DatesView, FieldProblem } from '@salt-circle/contracts';
-import { counted, DATE_ORDER, resolveDates, type DateName, type LateRule } from '@salt-circle/core';
+import { DATE_ORDER, resolveDates, type DateName, type LateRule, exactly } from '@salt-circle/core';
 import { useState } from 'react';
 import { problemOf } from '../../app/api.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { toDates } from '../../app/time/dates.js';
 import { useNow } from '../../app/time/useNow.js';
-import { exactly } from '../../app/time/words.js';
 import { useExchange } from '../../app/useExchange.js';
 import { Button, Checkbox } from '../../kit/index.js';
 import { DateRows } from './DateRows.js';
 import { tellWords, useDateNowMutation, useMoveDatesMutation, useSetRulesMutation } from './planApi.js';
 import { SettingsGroup } from './SettingsGroup.js';
+import { say } from '../../words/plan.js';
 
 export interface WhenGroupProps {
   readonly dates: DatesView;
@@ -38,10 +38,13 @@ export function WhenGroup(props: WhenGroupProps) {
   const resolved = resolveDates(toDates(dates));
   const summary =
     resolved === null
-      ? 'Some dates are missing'
-      : `Drafts until ${exactly(resolved.draftsDue, course.timeZone, now)}; reviews until ${exactly(resolved.reviewsDue, course.timeZone, now)}`;
+      ? say('someDatesAreMissing')
+      : say('draftsUntilReviewsUntil', {
+          when: exactly(resolved.draftsDue, course.timeZone, now),
+          when2: exactly(resolved.reviewsDue, course.timeZone, now),
+        });
   return (
-    <SettingsGroup title="When" summary={summary} startOpen={startOpen}>
+    <SettingsGroup title={say('when')} summary={summary} startOpen={startOpen}>
       {published ? <MovingDates {...props} /> : <DateRows {...props} timeZone={course.timeZone} />}
     </SettingsGroup>
   );
@@ -91,21 +94,18 @@ function MovingDates({ dates, late, readOnly, students, lateHandIns, problemAt, 
             <div className="flex flex-wrap items-center gap-3">
               <p className="text-copper">{unmovedWords(wanted, dates, ruleChanged).join(' ')}</p>
               {ruleChanged && lateHandIns > 0 && (
-                <p className="text-sm">
-                  {counted(lateHandIns, 'One draft was', '# drafts were')} handed in late: what{' '}
-                  {counted(lateHandIns, 'it loses goes', 'they lose goes')} by the new rule at once.
-                </p>
+                <p className="text-sm">{say('draftsWereHandedInLate', { lateHandIns })}</p>
               )}
               <Checkbox label={tellWords(students)} checked={tell} onChange={({ target }) => setTell(target.checked)} />
               <Button look="primary" small busy={moving.isLoading || ruling.isLoading} onClick={() => void go()}>
                 {changed.length === 0
-                  ? 'Change the rule'
+                  ? say('changeRule')
                   : ruleChanged
-                    ? 'Move dates and change the rule'
-                    : 'Move dates'}
+                    ? say('moveDatesAndChangeRule')
+                    : say('moveDates')}
               </Button>
               <Button small onClick={() => want(dates, late)}>
-                Put back
+                {say('putBack')}
               </Button>
             </div>
           ) : (
@@ -121,16 +121,16 @@ function MovingDates({ dates, late, readOnly, students, lateHandIns, problemAt, 
 function unmovedWords(wanted: DatesView, dates: DatesView, ruleChanged: boolean): string[] {
   const moved = DATE_ORDER.filter((name) => wanted[name] !== dates[name]).length;
   return [
-    ...(moved === 0 ? [] : [`${counted(moved, 'One date is', '# dates are')} not moved yet.`]),
-    ...(ruleChanged ? ['What a late hand-in loses is not changed yet.'] : []),
+    ...(moved === 0 ? [] : [say('datesAreNotMovedYet', { moved })]),
+    ...(ruleChanged ? [say('whatLateHandInLoses')] : []),
   ];
 }
 
-const NOW_WORDS: ReadonlyArray<readonly [DateName, string]> = [
-  ['draftsOpen', 'Open drafts now'],
-  ['draftsDue', 'Close drafts now'],
-  ['reviewsOpen', 'Open reviews now'],
-  ['reviewsDue', 'Close reviews now'],
+const nowWords = (): ReadonlyArray<readonly [DateName, string]> => [
+  ['draftsOpen', say('openDraftsNow')],
+  ['draftsDue', say('closeDraftsNow')],
+  ['reviewsOpen', say('openReviewsNow')],
+  ['reviewsDue', say('closeReviewsNow')],
 ];
 
 interface NowProps {
@@ -146,7 +146,7 @@ function NowButtons({ dates, tell, onMoved }: NowProps) {
   const [moveNow, { isLoading, error }] = useDateNowMutation();
   const resolved = resolveDates(toDates(dates));
   if (resolved === null) return null;
-  const ahead = NOW_WORDS.filter(([name]) => {
+  const ahead = nowWords().filter(([name]) => {
     const at = resolved[name as 'draftsOpen'];
     if (at <= now) return false;
     if (name === 'draftsDue') return now > resolved.draftsOpen;

@@ -1,9 +1,10 @@
 import type { PlanView } from '@salt-circle/contracts';
-import { counted, needsGroups, type SelfReview, type Whom } from '@salt-circle/core';
+import { needsGroups, type SelfReview, type Whom } from '@salt-circle/core';
 import { Link } from 'react-router';
 import { Checkbox, Select, TextField } from '../../kit/index.js';
 import { AllocationWhen } from './AllocationWhen.js';
 import type { Settings } from './settings.js';
+import { say } from '../../words/plan.js';
 
 export interface WhoReviewsProps {
   readonly settings: Settings;
@@ -15,17 +16,17 @@ export interface WhoReviewsProps {
   readonly onUnmoved: (sentences: readonly string[]) => void;
 }
 
-const WHOM: ReadonlyArray<readonly [Whom, string]> = [
-  ['anyone', 'Anyone who takes part'],
-  ['own-group', 'Only drafts from the own group'],
-  ['other-groups', 'Only drafts from other groups'],
-  ['partners', 'Standing partners: all others of the own group'],
+const whomChoices = (): ReadonlyArray<readonly [Whom, string]> => [
+  ['anyone', say('anyoneWhoTakesPart')],
+  ['own-group', say('onlyDraftsFromOwnGroup')],
+  ['other-groups', say('onlyDraftsFromOtherGroups')],
+  ['partners', say('standingPartnersAllOthersOf')],
 ];
-const SELF: ReadonlyArray<readonly [SelfReview, string]> = [
-  ['off', 'Off'],
-  ['first', 'First: the drafts of others open after it'],
-  ['with', 'Along with the others'],
-  ['after', 'Last: it opens once the others are submitted'],
+const selfReviews = (): ReadonlyArray<readonly [SelfReview, string]> => [
+  ['off', say('off')],
+  ['first', say('firstDraftsOfOthersOpenAfter')],
+  ['with', say('alongWithOthers')],
+  ['after', say('lastItOpensOnceOthers')],
 ];
 
 export function WhoReviews({ settings, plan, courseId, problemAt, onChange, onUnmoved }: WhoReviewsProps) {
@@ -34,9 +35,9 @@ export function WhoReviews({ settings, plan, courseId, problemAt, onChange, onUn
   return (
     <>
       <Select
-        label="Who may review whom"
+        label={say('whoMayReviewWhom')}
         value={settings.whom}
-        options={WHOM}
+        options={whomChoices()}
         disabled={fixed.whom !== undefined}
         hint={fixed.whom}
         problem={problemAt('whom')}
@@ -45,12 +46,12 @@ export function WhoReviews({ settings, plan, courseId, problemAt, onChange, onUn
       {needsGroups(settings) && (
         <div>
           <Select
-            label="Groups"
+            label={say('groups')}
             value={settings.groupSetId ?? ''}
             options={[
-              ['', 'Choose a group set'],
+              ['', say('chooseGroupSet')],
               ...choices.groupSets.map(
-                ({ id, title, groups }) => [id, `${title} (${counted(groups.length, '1 group', '# groups')})`] as const,
+                ({ id, title, groups }) => [id, say('groupsCounted', { title, groups: groups.length })] as const,
               ),
             ]}
             disabled={fixed.groupSetId !== undefined}
@@ -58,34 +59,34 @@ export function WhoReviews({ settings, plan, courseId, problemAt, onChange, onUn
             onChange={(id) => onChange({ groupSetId: id === '' ? null : id })}
           />
           <Link to={`/courses/${courseId}/groups`} className="text-sm text-dusk underline">
-            Make or change groups
+            {say('makeOrChangeGroups')}
           </Link>
         </div>
       )}
       {settings.whom !== 'partners' && (
         <TextField
-          label="Reviews each student gives"
+          label={say('reviewsEachStudentGives')}
           type="number"
           min={1}
           max={10}
           value={Number.isNaN(number) ? '' : number}
           onChange={(event) => onChange({ reviewsPerStudent: event.target.valueAsNumber })}
           disabled={fixed.reviewsPerStudent !== undefined}
-          hint={fixed.reviewsPerStudent ?? 'Dealt out evenly once drafts are in.'}
+          hint={fixed.reviewsPerStudent ?? say('dealtOutEvenlyOnceDrafts')}
           problem={problemAt('reviewsPerStudent')}
         />
       )}
       <Select
-        label="Self-review"
+        label={say('selfReview')}
         value={settings.selfReview}
-        options={SELF}
+        options={selfReviews()}
         disabled={fixed.selfReview !== undefined}
-        hint={fixed.selfReview ?? 'With the same form, of the own draft.'}
+        hint={fixed.selfReview ?? say('withSameFormOfOwn')}
         problem={problemAt('selfReview')}
         onChange={(selfReview) => onChange({ selfReview: selfReview as SelfReview })}
       />
       <Checkbox
-        label="Only those who handed in their own draft review others"
+        label={say('onlyThoseWhoHandedIn')}
         checked={settings.ownHandInFirst}
         disabled={fixed.selfReview !== undefined}
         onChange={({ target }) => onChange({ ownHandInFirst: target.checked })}

@@ -8,6 +8,7 @@ import type {
 } from '@salt-circle/contracts';
 import type { DateName, GradePart, LateRule } from '@salt-circle/core';
 import { api } from '../../app/api.js';
+import { say } from '../../words/plan.js';
 
 const MOVED = ['Plan', 'Exchange', 'Courses', 'Today', 'Feedback'] as const;
 
@@ -19,8 +20,7 @@ export interface RulesPart {
   readonly gradeParts?: readonly GradePart[];
 }
 
-export const tellWords = (students: number) =>
-  `Tell ${students === 1 ? 'the student' : `the ${students} students`} by mail`;
+export const tellWords = (students: number) => say('tellByMail', { students });
 
 export type OwnTimesBody = Omit<OwnTimesView, 'id' | 'name'>;
 

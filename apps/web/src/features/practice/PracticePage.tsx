@@ -6,31 +6,30 @@ import { When } from '../../app/time/When.js';
 import { useExchange } from '../../app/useExchange.js';
 import { Button, buttonClass, Empty, Loading, StateMark } from '../../kit/index.js';
 import { PRACTICE_MARKS, ruleWords, stateWords, triesWords } from './practiceWords.js';
+import { say } from '../../words/practice.js';
 
 /** The practice drafts of an exchange, as a student has them. */
 export function PracticePage() {
   const exchange = useExchange();
   const { data, error } = usePracticeQuery(exchange.id, { refetchOnMountOrArgChange: true });
   if (error !== undefined) return <ProblemNotice error={error} />;
-  if (data === undefined) return <Loading what="practice" />;
+  if (data === undefined) return <Loading what={say('practice')} />;
   if (data.drafts.length === 0) {
     return (
       <div className="px-5">
-        <Empty title="There is nothing to practise on in this exchange.">
-          <p>Your instructor can add practice drafts; they will be listed here.</p>
+        <Empty title={say('thereIsNothingToPractise')}>
+          <p>{say('yourInstructorCanAddPractice')}</p>
         </Empty>
       </div>
     );
   }
   return (
     <div className="max-w-[56rem] px-5 py-6">
-      <h2 className="text-xl font-semibold">Practice</h2>
+      <h2 className="text-xl font-semibold">{say('practiceLabel')}</h2>
       <p className="mt-1 mb-4 max-w-[68ch] text-ink-soft">
         {ruleWords(data)}{' '}
         {data.until !== null && (
-          <>
-            It can be done until <When at={data.until} timeZone={exchange.course.timeZone} exact />.
-          </>
+          <>{say('itCanBeDoneUntil', { when: <When at={data.until} timeZone={exchange.course.timeZone} exact /> })}</>
         )}
       </p>
       <ul>
@@ -69,22 +68,22 @@ function Row({ draft, practice }: { readonly draft: PracticeCard; readonly pract
               to={`/practice/${id}`}
               className={buttonClass(own.again && own.state === 'again' ? 'plain' : 'primary')}
             >
-              Compare with the key
+              {say('compareWithKey')}
             </Link>
           )}
           {own.again && (
             <Button look={own.state === 'again' ? 'primary' : 'plain'} busy={isLoading} onClick={() => void go(true)}>
-              Try again
+              {say('tryAgain')}
             </Button>
           )}
           {writing && open && (
             <Button look="primary" busy={isLoading} onClick={() => void go(false)}>
-              {own.state === 'not-begun' ? 'Begin' : 'Continue'}
+              {own.state === 'not-begun' ? say('begin') : say('continue')}
             </Button>
           )}
           {writing && !open && own.reviewId !== null && (
             <Link to={`/reviews/${own.reviewId}`} className={buttonClass('plain')}>
-              Read
+              {say('read')}
             </Link>
           )}
         </div>

@@ -10,6 +10,7 @@ import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { ReadDraft, useReadNotes, type ReadNote } from '../../app/reading/ReadDraft.js';
 import { buttonClass, Loading, Tabs } from '../../kit/index.js';
 import { itemWords, resultWords, triesWords } from './practiceWords.js';
+import { say } from '../../words/practice.js';
 
 /** A try of a practice draft beside its key, item by item and note by note. */
 export function PracticeResultPage() {
@@ -17,7 +18,9 @@ export function PracticeResultPage() {
   const { data, error } = usePracticeResultQuery(practiceId, { refetchOnMountOrArgChange: true });
   if (data === undefined) {
     return (
-      <Page title="Practice">{error === undefined ? <Loading what="the key" /> : <ProblemNotice error={error} />}</Page>
+      <Page title={say('practiceLabel')}>
+        {error === undefined ? <Loading what={say('key')} /> : <ProblemNotice error={error} />}
+      </Page>
     );
   }
   const { exchange } = data;
@@ -26,7 +29,7 @@ export function PracticeResultPage() {
       crumbs={[
         { words: exchange.courseTitle, to: `/courses/${exchange.courseId}` },
         { words: exchange.title, to: `/exchanges/${exchange.id}` },
-        { words: 'Practice', to: `/exchanges/${exchange.id}/practice` },
+        { words: say('practiceLabel'), to: `/exchanges/${exchange.id}/practice` },
       ]}
       title={data.title}
     >
@@ -62,20 +65,20 @@ function Result({ result }: { readonly result: PracticeResultView }) {
           exchangeId={result.id}
           notes={notes}
           reading={reading}
-          label="The practice draft with both sets of notes"
-          marginLabel="Notes of both"
+          label={say('practiceDraftWithBothSets')}
+          marginLabel={say('notesOfBoth')}
         />
       </div>
       <section className="border-line bg-crust px-5 pb-4 lg:border-l">
         <Tabs
-          label="Your review and the key"
+          label={say('yourReviewAndKey')}
           value={tab}
           onChange={setTab}
           tabs={[
-            { key: 'items', words: 'Item by item', content: <Items result={result} /> },
+            { key: 'items', words: say('itemByItem'), content: <Items result={result} /> },
             {
               key: 'notes',
-              words: `Notes: ${yours.notes.length} of yours, ${key.notes.length} in the key`,
+              words: say('notesOfYoursInKey', { notes: yours.notes.length, notes2: key.notes.length }),
               content: (
                 <ul className="space-y-3 py-3">
                   {notes.map((note) => (
@@ -98,21 +101,17 @@ function Summary({ result }: { readonly result: PracticeResultView }) {
     <div className="mb-3 space-y-1">
       <p className="text-lg font-semibold">{resultWords(closeness)}</p>
       {short && rule.closeEnough !== null && (
-        <p className="text-copper">
-          {percent(rule.closeEnough)} are asked for. Look at what the key saw otherwise, then try again.
-        </p>
+        <p className="text-copper">{say('areAskedForLookAt', { closeEnough: percent(rule.closeEnough) })}</p>
       )}
       {closeness.kappa !== null && (
-        <p className="text-sm text-ink-soft">
-          Weighted kappa {closeness.kappa.toFixed(2)}: 1 is full agreement with the key, 0 what chance would give.
-        </p>
+        <p className="text-sm text-ink-soft">{say('weightedKappa1IsFull', { kappa: closeness.kappa.toFixed(2) })}</p>
       )}
       <p className="text-sm text-ink-soft">
-        Near is at most one level, band or entry away. {triesWords(rule, own.shares.length)}.
+        {say('nearIsAtMostOne', { triesWords: triesWords(rule, own.shares.length) })}
       </p>
       <p className="pt-1">
         <Link to={`/exchanges/${exchange.id}/practice`} className={buttonClass(short ? 'primary' : 'plain')}>
-          {own.again ? 'Back to practice, to try again' : 'Back to practice'}
+          {own.again ? say('backToPracticeToTry') : say('backToPractice')}
         </Link>
       </p>
     </div>
@@ -126,7 +125,7 @@ function Items({ result }: { readonly result: PracticeResultView }) {
     item.title,
     item,
   ]);
-  if (form.overall !== 'none') questions.push([OVERALL_ID, 'Overall comment', undefined]);
+  if (form.overall !== 'none') questions.push([OVERALL_ID, say('overallComment'), undefined]);
   return (
     <div className="divide-y divide-line">
       {questions.map(([id, title, item]) => (
@@ -136,10 +135,10 @@ function Items({ result }: { readonly result: PracticeResultView }) {
             <Closeness of={closeness.items.find(({ itemId }) => itemId === id)} />
           </h3>
           <dl className="mt-2 grid gap-x-6 gap-y-3 sm:grid-cols-2">
-            <Side words="You">
+            <Side words={say('you')}>
               <AnswerWords item={item} answer={result.yours.answers[id]} />
             </Side>
-            <Side words="The key">
+            <Side words={say('keyLabel')}>
               <AnswerWords item={item} answer={result.key.answers[id]} />
             </Side>
           </dl>
@@ -153,8 +152,7 @@ function Closeness({ of }: { readonly of: ItemCloseness | undefined }) {
   if (of === undefined) return null;
   return (
     <span className={`text-base font-normal ${of.near ? 'text-kelp' : 'text-copper'}`}>
-      {of.near ? '' : 'not near: '}
-      {itemWords(of)}
+      {of.near ? itemWords(of) : say('notNear', { words: itemWords(of) })}
     </span>
   );
 }

@@ -27,7 +27,7 @@ describe('practice in words', () => {
     expect(result([])).toContain('nothing to count');
     expect(result([true])).toBe('The one item that can be compared is near the key.');
     expect(result([true, true])).toBe('All 2 items that can be compared are near the key.');
-    expect(result([true, false, false])).toBe('1 of 3 items that can be compared is near the key (33%).');
+    expect(result([true, false, false])).toBe('1 of the 3 items that can be compared is near the key (33%).');
   });
 
   it('says where one stands', () => {

@@ -1,7 +1,8 @@
 import type { PracticeCard, PracticeView } from '@salt-circle/contracts';
-import { counted, type Closeness, type ItemCloseness, type PracticeRule, type PracticeState } from '@salt-circle/core';
+import { type Closeness, type ItemCloseness, type PracticeRule, type PracticeState } from '@salt-circle/core';
 import { percent } from '../../app/percent.js';
 import type { MarkState } from '../../kit/index.js';
+import { say } from '../../words/practice.js';
 
 export const PRACTICE_MARKS: Readonly<Record<PracticeState, MarkState>> = {
   'not-begun': 'not-begun',
@@ -14,69 +15,59 @@ export const PRACTICE_MARKS: Readonly<Record<PracticeState, MarkState>> = {
 /** Where somebody stands with a practice draft, in words. */
 export function stateWords({ state, shares }: NonNullable<PracticeCard['own']>, { closeEnough }: PracticeRule): string {
   const last = shares.at(-1) ?? null;
-  const near = last === null ? '' : `, ${percent(last)} of the items near the key`;
+  const share = last === null ? null : percent(last);
   switch (state) {
     case 'not-begun':
-      return 'not begun';
+      return say('notBegun');
     case 'in-progress':
-      return shares.length === 0 ? 'begun, not submitted' : 'begun once more, not submitted';
+      return shares.length === 0 ? say('begunNotSubmitted') : say('begunOnceMoreNotSubmitted');
     case 'again':
-      return `submitted${near}; ${percent(closeEnough ?? 0)} are asked for`;
+      return say('submittedAreAskedFor', { share: share ?? percent(0), closeEnough: percent(closeEnough ?? 0) });
     case 'done':
-      return `submitted${near}`;
+      return share === null ? say('submitted') : say('submittedNear', { share });
     case 'used-up':
-      return `submitted as often as you can${near}`;
+      return share === null ? say('submittedAsOftenAsYou') : say('submittedAsOftenNear', { share });
   }
 }
 
 /** What practice is for, and what it opens. */
 export function ruleWords({ rule }: Pick<PracticeView, 'rule'>): string {
-  const what =
-    'Review a sample draft as you will review those of others. When you submit, you see how your instructor reviewed the same one, item by item. No other student reads what you write here, and it counts for nothing.';
-  const first =
-    rule.when === 'first'
-      ? ' The drafts of others open to you once this is done.'
-      : ' You may leave it out: reviewing does not wait for it.';
-  return `${what}${first}`;
+  const what = say('reviewSampleDraftAsYou');
+  const first = rule.when === 'first' ? say('draftsOfOthersOpenTo') : say('youMayLeaveItOut');
+  return `${what} ${first}`;
 }
 
 export function triesWords({ tries }: PracticeRule, used: number): string {
-  if (tries === null) return used === 0 ? 'as often as you like' : counted(used, '1 try so far', '# tries so far');
-  return `${counted(used, '1 try', '# tries')} of ${tries}`;
+  if (tries === null) return used === 0 ? say('asOftenAsYouLike') : say('triesSoFar', { used });
+  return say('triesOf', { used, tries });
 }
 
 /** How one item stands to the key. */
 export function itemWords({ unit, apart, gives }: ItemCloseness): string {
-  if (apart === null) return 'you left it open';
-  if (apart === 0) return unit === 'bands' ? 'the same band as the key' : 'the same as the key';
-  const side = gives === null ? '' : gives === 'more' ? ' higher than the key' : ' lower than the key';
-  const away = side === '' ? ' away from the key' : side;
+  if (apart === null) return say('youLeftItOpen');
+  if (apart === 0) return unit === 'bands' ? say('sameBandAsKey') : say('sameAsKey');
+  const side = gives ?? 'none';
   switch (unit) {
     case 'levels':
-      return `${counted(apart, '1 level', '# levels')}${away}`;
+      return say('levels', { apart, side });
     case 'bands':
-      return `${counted(apart, '1 band', '# bands')}${away}`;
+      return say('bands', { apart, side });
     case 'points':
-      return `${counted(apart, '1 point', '# points')}${away}`;
+      return say('points', { apart, side });
     case 'entries':
-      return counted(apart, '1 entry answered otherwise', '# entries answered otherwise');
+      return say('entriesAnsweredOtherwise', { apart });
     case 'choice':
-      return 'another choice than the key';
+      return say('anotherChoiceThanKey');
     case 'number':
-      return `${apart}${gives === 'more' ? ' more' : ' less'} than the key`;
+      return gives === 'more' ? say('moreThanKey', { apart }) : say('lessThanKey', { apart });
   }
 }
 
 /** The whole try in one sentence. */
 export function resultWords({ items, share }: Closeness): string {
-  if (share === null) return 'There is nothing to count here: compare the texts below with the key.';
+  if (share === null) return say('thereIsNothingToCount');
   const near = items.filter((one) => one.near).length;
-  const of = counted(items.length, '1 item', '# items');
   return near === items.length
-    ? counted(
-        near,
-        'The one item that can be compared is near the key.',
-        'All # items that can be compared are near the key.',
-      )
-    : `${near} of ${of} that can be compared ${counted(near, 'is', 'are')} near the key (${percent(share)}).`;
+    ? say('allItemsThatCanBe', { near })
+    : say('ofThatCanBeCompared', { near, items: items.length, share: percent(share) });
 }

@@ -5,6 +5,7 @@ import { Loading, Notice } from '../../kit/index.js';
 import { ReadingParts } from '../../app/viewing/ReadingParts.js';
 import type { ComparedVersions } from '../../app/viewing/useVersions.js';
 import type { PartPair } from './versions.js';
+import { say } from '../../words/revise.js';
 
 interface ComparisonProps {
   readonly view: RevisionView;
@@ -13,22 +14,23 @@ interface ComparisonProps {
   readonly exchangeId: string;
 }
 
-const WAYS = [
-  ['one', 'as one text'],
-  ['two', 'side by side'],
-  ['read', 'to read'],
-] as const;
+const waysToCompare = () =>
+  [
+    ['one', say('asOneText')],
+    ['two', say('sideBySide')],
+    ['read', say('toRead')],
+  ] as const;
 
 /** The version that was reviewed and the revision, as one text, side by side, or the revision alone. */
 export function Comparison({ view, pairs, compared, exchangeId }: ComparisonProps) {
-  const [way, setWay] = useState<(typeof WAYS)[number][0]>('one');
+  const [way, setWay] = useState<ReturnType<typeof waysToCompare>[number][0]>('one');
   const texts = pairs.filter((one) => one.texts !== null);
   return (
-    <section aria-label="What changed since it was reviewed" className="min-w-0 px-6 py-5">
+    <section aria-label={say('whatChangedSinceItWas')} className="min-w-0 px-6 py-5">
       <div className="mb-3 flex flex-wrap items-baseline justify-between gap-3">
-        <h2 className="text-lg font-semibold">What changed since it was reviewed</h2>
-        <div role="group" aria-label="Shown" className="no-print flex gap-3 text-sm">
-          {WAYS.map(([key, words]) => (
+        <h2 className="text-lg font-semibold">{say('whatChangedSinceItWas')}</h2>
+        <div role="group" aria-label={say('shown')} className="no-print flex gap-3 text-sm">
+          {waysToCompare().map(([key, words]) => (
             <button
               key={key}
               type="button"
@@ -44,9 +46,9 @@ export function Comparison({ view, pairs, compared, exchangeId }: ComparisonProp
       {way === 'read' && view.revision !== null ? (
         <ReadingParts reading={view.revision} exchangeId={exchangeId} tall />
       ) : compared.state === 'working' ? (
-        <Loading what="the comparison" />
+        <Loading what={say('comparison')} />
       ) : compared.state === 'given-up' ? (
-        <Notice tone="waiting">These texts are too long to be compared here. Read them one after the other.</Notice>
+        <Notice tone="waiting">{say('theseTextsAreTooLong')}</Notice>
       ) : (
         <>
           <Key />
@@ -70,8 +72,11 @@ export function Comparison({ view, pairs, compared, exchangeId }: ComparisonProp
 function Key() {
   return (
     <p className="mb-2 text-sm text-ink-soft">
-      <del className="text-madder">taken out</del>, <ins className="bg-kelp/10 text-kelp">put in</ins>,{' '}
-      <span className="border-b-2 border-dotted border-dusk">moved</span>
+      {say('keyOfMarks', {
+        out: (words) => <del className="text-madder">{words}</del>,
+        in: (words) => <ins className="bg-kelp/10 text-kelp">{words}</ins>,
+        moved: (words) => <span className="border-b-2 border-dotted border-dusk">{words}</span>,
+      })}
     </p>
   );
 }
@@ -79,7 +84,7 @@ function Key() {
 const PLAIN = 'prose-reading font-serif whitespace-pre-wrap';
 
 function AsOne({ parts }: { readonly parts: readonly VersionPart[] }) {
-  if (parts.length === 0) return <p className="text-ink-soft">There is no text.</p>;
+  if (parts.length === 0) return <p className="text-ink-soft">{say('thereIsNoText')}</p>;
   return (
     <div className={PLAIN}>
       {parts.map((part, index) => (
@@ -96,7 +101,7 @@ function Piece({ part: { text, change, move } }: { readonly part: VersionPart })
     return change === 'in' ? (
       <span className="border-b-2 border-dotted border-dusk">
         {text}
-        <span className="font-sans text-sm text-ink-soft"> (moved here) </span>
+        <span className="font-sans text-sm text-ink-soft"> {say('movedHere')} </span>
       </span>
     ) : (
       <del className="text-ink-soft decoration-dusk decoration-dotted">{text}</del>
@@ -114,7 +119,7 @@ function SideBySide({ parts }: { readonly parts: readonly VersionPart[] }) {
     <div className="grid grid-cols-2 gap-6">
       {(['out', 'in'] as const).map((side) => (
         <div key={side} className="min-w-0">
-          <h4 className="text-sm text-ink-soft">{side === 'out' ? 'As it was reviewed' : 'Now'}</h4>
+          <h4 className="text-sm text-ink-soft">{side === 'out' ? say('asItWasReviewed') : say('now')}</h4>
           <div className={PLAIN}>
             {parts
               .filter(({ change }) => change === 'same' || change === side)
@@ -136,7 +141,10 @@ function OtherParts({ pairs }: { readonly pairs: readonly PartPair[] }) {
     <ul className="mt-4 space-y-1 border-t border-line pt-3">
       {others.map(({ key, title, before, after }) => (
         <li key={key}>
-          <span className="font-medium">{title}</span>: {otherWords(before, after)}
+          {say('named', {
+            title: <span className="font-medium">{title}</span>,
+            words: otherWords(before, after),
+          })}
         </li>
       ))}
     </ul>
@@ -144,9 +152,9 @@ function OtherParts({ pairs }: { readonly pairs: readonly PartPair[] }) {
 }
 
 function otherWords(before: PartPair['before'], after: PartPair['after']): string {
-  if (after === null) return `${before?.name ?? ''} is not in the revision`;
-  if (before === null) return `${after.name} is new`;
+  if (after === null) return say('isNotInRevision', { name: before?.name ?? '' });
+  if (before === null) return say('isNew', { name: after.name });
   const same =
     before.digest === null ? before.url === after.url && before.name === after.name : before.digest === after.digest;
-  return same ? `${after.name}, as it was` : `${after.name}, another one than was reviewed`;
+  return same ? say('asItWas', { name: after.name }) : say('anotherOneThanWasReviewed', { name: after.name });
 }

@@ -1,6 +1,6 @@
 import type { ReflectionView } from '@salt-circle/contracts';
 import { LIMITS } from '@salt-circle/contracts';
-import { counted, countWords } from '@salt-circle/core';
+import { countWords } from '@salt-circle/core';
 import { useState } from 'react';
 import { api, problemOf } from '../../app/api.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
@@ -9,6 +9,7 @@ import { useMe } from '../../app/session/useMe.js';
 import { When } from '../../app/time/When.js';
 import { useExchange } from '../../app/useExchange.js';
 import { Button, Empty, Loading, Notice, TextArea } from '../../kit/index.js';
+import { say } from '../../words/revise.js';
 
 interface Given {
   readonly exchangeId: string;
@@ -37,12 +38,12 @@ export function ReflectionPage() {
   if (!exchange.feedbackOpen) {
     return (
       <div className="px-5">
-        <Empty title="This comes once you have read your feedback." />
+        <Empty title={say('thisComesOnceYouHave')} />
       </div>
     );
   }
   if (error !== undefined) return <ProblemNotice error={error} />;
-  if (data === undefined) return <Loading what="the questions" />;
+  if (data === undefined) return <Loading what={say('questions')} />;
   return <Reflection reflection={data} />;
 }
 
@@ -64,18 +65,19 @@ function Reflection({ reflection }: { readonly reflection: ReflectionView }) {
     const result = await send({ exchangeId: exchange.id, texts, revision, handIn });
     if (result.error === undefined) letGo();
   };
+  const state = changed ? 'kept' : savedAt !== null ? 'saved' : 'none';
   const problem = sending.error === undefined ? null : problemOf(sending.error);
   return (
     <div className="mx-auto w-full max-w-3xl space-y-4 px-5 py-5">
-      <h2 className="text-xl font-semibold">Think your feedback over</h2>
+      <h2 className="text-xl font-semibold">{say('thinkYourFeedbackOver')}</h2>
       {handedInAt !== null ? (
-        <Notice tone="done" title="Handed in.">
-          <When at={handedInAt} timeZone={exchange.course.timeZone} />
-          {open && changed && ' What you changed since counts once you hand in again.'}
+        <Notice tone="done" title={say('handedIn')}>
+          <When at={handedInAt} timeZone={exchange.course.timeZone} />{' '}
+          {open && changed && say('whatYouChangedSinceCounts')}
         </Notice>
       ) : (
-        <Notice tone={open ? 'plain' : 'problem'} title={open ? 'Not handed in yet.' : 'Nothing was handed in.'}>
-          {open ? 'Only your instructor and assistants read it, once you hand it in.' : 'The time for it is over.'}
+        <Notice tone={open ? 'plain' : 'problem'} title={open ? say('notHandedInYet') : say('nothingWasHandedIn')}>
+          {open ? say('onlyYourInstructorAndAssistants') : say('timeForItIsOver')}
         </Notice>
       )}
       {prompts.map((prompt, index) => (
@@ -93,15 +95,13 @@ function Reflection({ reflection }: { readonly reflection: ReflectionView }) {
       ))}
       <p className="text-sm text-ink-soft">
         {minimumWords > 0
-          ? `${words} of at least ${counted(minimumWords, '1 word', '# words')}`
-          : counted(words, '1 word', '# words')}
-        {savedAt !== null && !changed && '; saved'}
-        {changed && '; kept in this browser, and saved when you leave the field'}
+          ? say('ofAtLeastWords', { words, least: minimumWords, state })
+          : say('words', { words, state })}
       </p>
       {problem !== null && problem.fields.length === 0 && <ProblemNotice error={sending.error} />}
       {open && (
         <Button look="primary" busy={sending.isLoading} onClick={() => void go(true)}>
-          {handedInAt === null ? 'Hand in' : 'Hand in again'}
+          {handedInAt === null ? say('handIn') : say('handInAgain')}
         </Button>
       )}
     </div>

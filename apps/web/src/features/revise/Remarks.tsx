@@ -10,6 +10,7 @@ import type { ComparedVersions } from '../../app/viewing/useVersions.js';
 import { Button, Empty } from '../../kit/index.js';
 import { BECAME_TEXT, becameWords } from './becameWords.js';
 import { becameOfRemark, type PartPair } from './versions.js';
+import { say } from '../../words/revise.js';
 
 interface RemarksProps {
   readonly view: RevisionView;
@@ -39,12 +40,20 @@ export function Remarks({ view, pairs, compared, exchangeId, timeZone, own }: Re
       ? remarks
       : remarks.filter(({ decision }) => decision?.decision === 'will-change' && decision.done !== true);
   return (
-    <section aria-label={own ? 'Plan of changes' : 'Remarks'} className="border-l border-line bg-crust px-5 py-5">
+    <section
+      aria-label={own ? say('planOfChanges') : say('remarks')}
+      className="border-l border-line bg-crust px-5 py-5"
+    >
       <div className="mb-2 flex flex-wrap items-baseline justify-between gap-x-4 gap-y-1">
         <h2 className="text-lg font-semibold">
-          {own ? 'Plan of changes' : 'Remarks, and what became of them'}{' '}
+          {own ? say('planOfChanges') : say('remarksAndWhatBecameOf')}{' '}
           <span className="text-sm font-normal text-ink-soft">
-            {figures.done} of {figures.toDo} done, {figures.decided} of {figures.remarks} decided
+            {say('ofDoneOfDecided', {
+              done: figures.done,
+              toDo: figures.toDo,
+              decided: figures.decided,
+              remarks: figures.remarks,
+            })}
           </span>
         </h2>
         {own && (
@@ -55,19 +64,17 @@ export function Remarks({ view, pairs, compared, exchangeId, timeZone, own }: Re
               className="aria-pressed:border-iodine aria-pressed:font-semibold"
               onClick={() => setOnly(only === 'all' ? 'to-do' : 'all')}
             >
-              Still to be done {figures.toDo - figures.done}
+              {say('stillToBeDone', { toDo: figures.toDo - figures.done })}
             </Button>
             <Button small onClick={() => window.print()}>
-              Print
+              {say('print')}
             </Button>
           </span>
         )}
       </div>
       {shown.length === 0 && (
-        <Empty title={remarks.length === 0 ? 'There are no remarks.' : 'Nothing is left to be done.'}>
-          <p>
-            {remarks.length === 0 ? 'What reviewers ask for stands here.' : 'Hand in the revision when you are ready.'}
-          </p>
+        <Empty title={remarks.length === 0 ? say('thereAreNoRemarks') : say('nothingIsLeftToBe')}>
+          <p>{remarks.length === 0 ? say('whatReviewersAskForStands') : say('handInRevisionWhenYou')}</p>
         </Empty>
       )}
       <ul className="divide-y divide-line">
@@ -95,7 +102,7 @@ function RemarkText({ remark, exchangeId, timeZone, own }: RemarkTextProps) {
     <div className={`min-w-0 border-l-[3px] pl-2.5 text-sm ${note === null ? 'border-line' : KIND_EDGE[note.kind]}`}>
       <p>
         <span className={`font-semibold ${note === null ? '' : KIND_TEXT[note.kind]}`}>
-          {note === null ? 'Next step' : kindWord(note.kind)}
+          {note === null ? say('nextStep') : kindWord(note.kind)}
         </span>{' '}
         <span className="text-ink-soft">
           {labelWords(by)}
@@ -112,9 +119,11 @@ function RemarkText({ remark, exchangeId, timeZone, own }: RemarkTextProps) {
       {own && note?.kind !== 'keep' && <Decide exchangeId={exchangeId} of={key} decision={decision} ticks />}
       {(!own || note?.kind === 'keep') && decision?.decision != null && (
         <p>
-          <span className="text-ink-soft">Its author:</span> {DECISION_WORDS[decision.decision]}
-          {decision.done && ', done'}
-          {decision.why !== '' && `. ${decision.why}`}
+          {say(decision.done ? 'itsAuthorDone' : 'itsAuthor', {
+            decision: DECISION_WORDS[decision.decision],
+            soft: (soft) => <span className="text-ink-soft">{soft}</span>,
+          })}
+          {decision.why !== '' && <span className="block">{decision.why}</span>}
         </p>
       )}
       {note !== null && <Thread reviewId={reviewId} noteId={note.id} timeZone={timeZone} />}

@@ -12,6 +12,7 @@ import { buttonClass, Empty, Loading, StateMark } from '../../kit/index.js';
 import { Comparison } from './Comparison.js';
 import { Remarks } from './Remarks.js';
 import { pairsOf } from './versions.js';
+import { say } from '../../words/revise.js';
 
 /** For its author: what changed since the draft was reviewed, and the plan of changes beside it. */
 export function RevisePage() {
@@ -20,11 +21,13 @@ export function RevisePage() {
   if (!exchange.feedbackOpen) {
     return (
       <div className="px-5">
-        <Empty title="Revising begins with your feedback.">
+        <Empty title={say('revisingBeginsWithYourFeedback')}>
           <p>
             {exchange.dates.release !== null && (
               <>
-                You will have it <When at={exchange.dates.release} timeZone={exchange.course.timeZone} />.
+                {say('youWillHaveIt', {
+                  when: <When at={exchange.dates.release} timeZone={exchange.course.timeZone} />,
+                })}
               </>
             )}
           </p>
@@ -33,13 +36,13 @@ export function RevisePage() {
     );
   }
   if (error !== undefined) return <ProblemNotice error={error} />;
-  if (data === undefined) return <Loading what="your feedback" />;
+  if (data === undefined) return <Loading what={say('yourFeedback')} />;
   const draftId = data.drafts[0]?.draftId;
   if (draftId === undefined) {
     return (
       <div className="px-5">
-        <Empty title="There is nothing to revise.">
-          <p>You did not hand in a draft in this exchange.</p>
+        <Empty title={say('thereIsNothingToRevise')}>
+          <p>{say('youDidNotHandIn')}</p>
         </Empty>
       </div>
     );
@@ -53,7 +56,7 @@ function Revising({ draftId }: { readonly draftId: string }) {
   const seeing = useSeeing() !== null;
   const { data, error } = useRevisionQuery({ exchangeId: exchange.id, draftId }, { refetchOnMountOrArgChange: true });
   if (error !== undefined) return <ProblemNotice error={error} />;
-  if (data === undefined) return <Loading what="your revision" />;
+  if (data === undefined) return <Loading what={say('yourRevision')} />;
   return (
     <>
       <Beside view={data} own={!seeing} />
@@ -81,7 +84,12 @@ function RevisionBar({ view }: { readonly view: RevisionView }) {
   const due = own?.revisionDue ?? dates.revisionDue;
   const handed = view.handedInAt !== null;
   if (due === null) return null;
-  const state = handed ? 'Revision handed in' : mayRevise ? 'Revision not handed in yet' : 'No revision was handed in';
+  const handedIn = <When at={view.handedInAt ?? ''} timeZone={course.timeZone} />;
+  const state = handed
+    ? say('revisionHandedIn')
+    : mayRevise
+      ? say('revisionNotHandedInYet')
+      : say('noRevisionWasHandedIn');
   return (
     <footer className="no-print sticky bottom-0 z-20 flex flex-wrap items-center justify-between gap-x-5 gap-y-2 border-t border-line bg-paper px-5 py-2.5">
       <div className="flex items-center gap-3">
@@ -89,23 +97,19 @@ function RevisionBar({ view }: { readonly view: RevisionView }) {
         <div>
           <p className={`leading-tight font-semibold ${handed ? '' : 'text-madder'}`}>{state}</p>
           <p className="text-sm text-ink-soft">
-            {handed ? (
-              <>
-                <When at={view.handedInAt ?? ''} timeZone={course.timeZone} />
-                {mayRevise && '; you can hand in again until it is due'}
-              </>
-            ) : (
-              <>
-                due <When at={due} timeZone={course.timeZone} />
-                {mayRevise && '. It counts only once you hand it in.'}
-              </>
-            )}
+            {handed
+              ? mayRevise
+                ? say('youCanHandInAgain', { when: handedIn })
+                : handedIn
+              : say(mayRevise ? 'dueItCountsOnlyOnce' : 'due', {
+                  when: <When at={due} timeZone={course.timeZone} />,
+                })}
           </p>
         </div>
       </div>
       {mayRevise && (
         <Link to="../draft" relative="path" className={buttonClass('primary')}>
-          {handed ? 'Go on writing' : 'Write and hand in the revision'}
+          {handed ? say('goOnWriting') : say('writeAndHandInRevision')}
         </Link>
       )}
     </footer>
@@ -118,19 +122,22 @@ export function RevisionPage() {
   const { draftId = '' } = useParams();
   const { data, error } = useRevisionQuery({ exchangeId: exchange.id, draftId }, { refetchOnMountOrArgChange: true });
   if (error !== undefined) return <ProblemNotice error={error} />;
-  if (data === undefined) return <Loading what="the revision" />;
+  if (data === undefined) return <Loading what={say('revision')} />;
   const staff = exchange.marks === null;
   return (
     <>
       <p className="px-6 pt-4 text-ink-soft">
         <Link to={`/exchanges/${exchange.id}/${staff ? 'after' : 'review'}`} className="text-dusk underline">
-          {staff ? 'After the release' : 'Your reviews'}
+          {staff ? say('afterRelease') : say('yourReviews')}
         </Link>{' '}
-        / <Person label={data.author} />
-        {data.handedInAt !== null && (
-          <>
-            , revision handed in <When at={data.handedInAt} timeZone={exchange.course.timeZone} />
-          </>
+        /{' '}
+        {data.handedInAt === null ? (
+          <Person label={data.author} />
+        ) : (
+          say('revisionHandedInOf', {
+            author: <Person label={data.author} />,
+            when: <When at={data.handedInAt} timeZone={exchange.course.timeZone} />,
+          })
         )}
       </p>
       {data.changes !== null && data.changes !== '' && (
@@ -138,8 +145,8 @@ export function RevisionPage() {
       )}
       {data.revision === null ? (
         <div className="px-6">
-          <Empty title="No revision has been handed in.">
-            <p>Once it is, you see here what changed, and what became of each remark.</p>
+          <Empty title={say('noRevisionHasBeenHanded')}>
+            <p>{say('onceItIsYouSee')}</p>
           </Empty>
         </div>
       ) : (

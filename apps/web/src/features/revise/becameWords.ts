@@ -1,19 +1,23 @@
-import { counted, type Became } from '@salt-circle/core';
+import { type Became } from '@salt-circle/core';
+import { say } from '../../words/revise.js';
 
 /** What became of a passage, in a word and in figures. */
 export function becameWords({ kind, share, wordsOut, wordsIn, wordsBeside }: Became): readonly [string, string] {
-  const out = counted(wordsOut, '1 word out', '# words out');
-  const put = counted(wordsIn, '1 word in', '# words in');
-  const beside = wordsBeside === 0 ? '' : counted(wordsBeside, '1 word in beside it', '# words in beside it');
+  const out = say('wordsOut', { wordsOut });
+  const put = say('wordsIn', { wordsIn });
+  const beside = wordsBeside === 0 ? '' : say('wordsInBesideIt', { wordsBeside });
   switch (kind) {
     case 'kept':
-      return ['as it was', beside];
+      return [say('asItWasWord'), beside];
     case 'changed':
-      return [share === 0 ? 'written anew' : 'changed', [out, put, beside].filter((one) => one !== '').join(', ')];
+      return [
+        share === 0 ? say('writtenAnew') : say('changed'),
+        [out, put, beside].filter((one) => one !== '').join(', '),
+      ];
     case 'moved':
-      return ['moved', share === 1 ? beside : `${Math.round(100 * share)}% of it is there`];
+      return ['moved', share === 1 ? beside : say('ofItIsThere', { share: Math.round(100 * share) })];
     case 'gone':
-      return ['taken out', ''];
+      return [say('takenOut'), ''];
   }
 }
 

@@ -6,6 +6,7 @@ import { belongsNowhere, fieldProblem } from '../../app/session/fieldProblem.js'
 import { Button, Loading, Notice, TextField } from '../../kit/index.js';
 import { Entrance } from './Entrance.js';
 import { useForgottenMutation } from './linksApi.js';
+import { say } from '../../words/sign-in.js';
 
 /** For whoever has forgotten the password: a link by mail. */
 export function ForgottenPage() {
@@ -18,43 +19,42 @@ export function ForgottenPage() {
     void ask(email.trim());
   };
   return (
-    <Entrance title="A new password">
-      {session === undefined && <Loading what="this page" />}
+    <Entrance title={say('newPassword')}>
+      {session === undefined && <Loading what={say('thisPage')} />}
       {session?.mail === false && (
-        <Notice tone="waiting" title="This server sends no mail.">
-          Ask the one who runs it for a link to choose a new password.
+        <Notice tone="waiting" title={say('thisServerSendsNoMail')}>
+          {say('askOneWhoRunsIt')}
         </Notice>
       )}
       {session?.mail === true && isSuccess && (
-        <Notice tone="done" title="Look into your mailbox.">
-          If {email.trim()} has an account, a link is on its way there. It works once, within an hour. If nothing comes,
-          look among unwanted mail; perhaps your account has another address.
+        <Notice tone="done" title={say('lookIntoYourMailbox')}>
+          {say('ifHasAccountLinkIs', { email: email.trim() })}
         </Notice>
       )}
       {session?.mail === true && !isSuccess && (
         <form onSubmit={submit} className="space-y-4" noValidate>
           <TextField
-            label="Email"
+            label={say('email')}
             type="email"
             autoComplete="username"
-            hint="The address that you sign in with."
+            hint={say('addressThatYouSignIn')}
             value={email}
             problem={fieldProblem(error, 'email')}
             onChange={({ target }) => setEmail(target.value)}
           />
           {belongsNowhere(error) && <ProblemNotice error={error} />}
           <Button look="primary" type="submit" busy={isLoading}>
-            Send me a link
+            {say('sendMeLink')}
           </Button>
         </form>
       )}
       <p className="mt-6 flex gap-4">
         <Link to="/sign-in" className="text-dusk underline">
-          Back to signing in
+          {say('backToSigningIn')}
         </Link>
         {session?.demo === true && (
           <Link to="/demo/mail" className="text-dusk underline">
-            Mail of the demo
+            {say('mailOfDemo')}
           </Link>
         )}
       </p>

@@ -6,24 +6,25 @@ import { NewPasswordField } from '../../app/session/NewPasswordField.js';
 import { Button, Loading } from '../../kit/index.js';
 import { Entrance } from './Entrance.js';
 import { useChoosePasswordMutation, usePasswordLinkQuery } from './linksApi.js';
+import { say } from '../../words/sign-in.js';
 
 /** Where a link for a new password leads. */
 export function NewPasswordPage() {
   const { token = '' } = useParams();
   const { data, error } = usePasswordLinkQuery(token);
   return (
-    <Entrance title="A new password">
+    <Entrance title={say('newPassword')}>
       {error !== undefined && (
         <>
           <ProblemNotice error={error} />
           <p className="mt-4">
             <Link to="/forgotten" className="text-dusk underline">
-              Have a new link sent
+              {say('haveNewLinkSent')}
             </Link>
           </p>
         </>
       )}
-      {data === undefined && error === undefined && <Loading what="your link" />}
+      {data === undefined && error === undefined && <Loading what={say('yourLink')} />}
       {data !== undefined && <Choosing token={token} email={data.email} />}
     </Entrance>
   );
@@ -40,15 +41,12 @@ function Choosing({ token, email }: { readonly token: string; readonly email: st
   };
   return (
     <form onSubmit={(event) => void submit(event)} className="space-y-4">
-      <p>
-        For <strong className="break-words">{email}</strong>. All browsers that are signed in with this account will be
-        signed out.
-      </p>
+      <p>{say('forAllBrowsersThatAre', { strong: <strong className="break-words">{email}</strong> })}</p>
       <input type="email" name="username" autoComplete="username" value={email} readOnly hidden />
       <NewPasswordField value={password} problem={fieldProblem(error, 'password')} onChange={setPassword} />
       {belongsNowhere(error) && <ProblemNotice error={error} />}
       <Button look="primary" type="submit" busy={isLoading}>
-        Set it and sign in
+        {say('setItAndSignIn')}
       </Button>
     </form>
   );

@@ -4,6 +4,7 @@ import { useNavigate } from 'react-router';
 import { Button, Dialog, Select, TextField } from '../../kit/index.js';
 import { api } from '../../app/api.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
+import { say } from '../../words/today.js';
 
 const { useCreateCourseMutation } = api.injectEndpoints({
   endpoints: (build) => ({
@@ -29,21 +30,21 @@ export function NewCourse() {
   return (
     <>
       <Button look="quiet" onClick={() => setOpen(true)}>
-        New course…
+        {say('newCourse')}
       </Button>
-      <Dialog open={open} onClose={() => setOpen(false)} title="New course">
+      <Dialog open={open} onClose={() => setOpen(false)} title={say('newCourseLabel')}>
         <form onSubmit={(event) => void submit(event)} className="space-y-4">
-          <TextField label="Title" value={title} onChange={(event) => setTitle(event.target.value)} />
+          <TextField label={say('title')} value={title} onChange={(event) => setTitle(event.target.value)} />
           <Select
-            label="Time zone"
-            hint="All dates of the course are given in it."
+            label={say('timeZone')}
+            hint={say('allDatesOfCourseAre')}
             value={zones.value}
             options={zones.options}
             onChange={setTimeZone}
           />
           {error !== undefined && <ProblemNotice error={error} />}
           <Button look="primary" type="submit" busy={isLoading}>
-            Create the course
+            {say('createCourse')}
           </Button>
         </form>
       </Dialog>

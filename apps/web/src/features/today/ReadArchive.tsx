@@ -1,5 +1,5 @@
 import type { ArchiveView, ReadArchiveRequest } from '@salt-circle/contracts';
-import { counted, listed } from '@salt-circle/core';
+import { listed } from '@salt-circle/core';
 import { useState, type FormEvent } from 'react';
 import { useNavigate } from 'react-router';
 import { api } from '../../app/api.js';
@@ -7,6 +7,7 @@ import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { When } from '../../app/time/When.js';
 import { FirstLook } from '../../app/uploading/FirstLook.js';
 import { Button, Dialog, TextField } from '../../kit/index.js';
+import { say } from '../../words/today.js';
 
 const { usePreviewArchiveMutation, useReadArchiveMutation } = api.injectEndpoints({
   endpoints: (build) => ({
@@ -29,18 +30,18 @@ export function ReadArchive() {
   return (
     <>
       <Button look="quiet" onClick={() => setOpen(true)}>
-        From an archive…
+        {say('fromArchive')}
       </Button>
       <Dialog
         open={open}
         onClose={() => setOpen(false)}
-        title="Read an exchange from an archive"
-        description="It comes into a course of its own. Nobody is let in or told: each student’s place waits, as after a roster."
+        title={say('readExchangeFromArchive')}
+        description={say('itComesIntoCourseOf')}
       >
         <FirstLook
-          label="Choose the archive, or drop it here"
+          label={say('chooseArchiveOrDropIt')}
           accept=".zip"
-          hint="The ZIP that was made with “Take along as an archive…”."
+          hint={say('zipThatWasMadeWith')}
           purpose={{ exchangeId: '', deliverableId: '', use: 'archive' }}
           look={(uploadId) => preview(uploadId).unwrap()}
         >
@@ -72,27 +73,19 @@ function Found({ uploadId, view, onAgain }: FoundProps) {
       <div>
         <p className="font-semibold">{view.title}</p>
         <p className="text-ink-soft">
-          {view.people === 'aliases' ? 'Under aliases, without names' : 'With names'}
-          {view.drafts ? '' : ', without the drafts'}, as it was <When at={view.madeAt} timeZone={OWN_ZONE} />
+          {view.people === 'aliases'
+            ? view.drafts
+              ? say('underAliasesWithoutNamesAs', { when: <When at={view.madeAt} timeZone={OWN_ZONE} /> })
+              : say('underAliasesWithoutNamesWithout', { when: <When at={view.madeAt} timeZone={OWN_ZONE} /> })
+            : view.drafts
+              ? say('withNamesAsItWas', { when: <When at={view.madeAt} timeZone={OWN_ZONE} /> })
+              : say('withNamesWithoutDraftsAs', { when: <When at={view.madeAt} timeZone={OWN_ZONE} /> })}
         </p>
         <ul className="mt-2 list-disc pl-5">
-          <li>
-            {counted(view.students, '1 student', '# students')}
-            {view.students > 0 && ', each with a place that waits'}
-          </li>
-          <li>
-            {counted(counts.drafts, '1 draft', '# drafts')}, {counted(counts.reviews, '1 review', '# reviews')},{' '}
-            {counted(counts.notes, '1 note', '# notes')}, {counted(counts.files, '1 file', '# files')}
-          </li>
-          <li>
-            {view.you ? 'You were an instructor in it, and are so here.' : 'You become the instructor of the course.'}
-          </li>
-          {staff.length > 0 && (
-            <li>
-              {listed(staff)} {counted(staff.length, 'was', 'were')} of the staff: what they did is kept, and whether
-              they are of the staff here you say in the course.
-            </li>
-          )}
+          <li>{say('students', { students: view.students })}</li>
+          <li>{say('drafts', counts)}</li>
+          <li>{view.you ? say('youWereInstructorInIt') : say('youBecomeInstructorOfCourse')}</li>
+          {staff.length > 0 && <li>{say('wereOfStaffWhatThey', { names: listed(staff), count: staff.length })}</li>}
         </ul>
         {view.remarks.map((remark) => (
           <p key={remark} className="mt-2 text-copper">
@@ -101,7 +94,7 @@ function Found({ uploadId, view, onAgain }: FoundProps) {
         ))}
       </div>
       <TextField
-        label="Title of the new course"
+        label={say('titleOfNewCourse')}
         value={courseTitle}
         maxLength={200}
         onChange={({ target }) => setCourseTitle(target.value)}
@@ -109,9 +102,9 @@ function Found({ uploadId, view, onAgain }: FoundProps) {
       {error !== undefined && <ProblemNotice error={error} />}
       <div className="flex flex-wrap gap-3">
         <Button look="primary" type="submit" busy={isLoading} disabled={courseTitle.trim() === ''}>
-          Read it
+          {say('readIt')}
         </Button>
-        <Button onClick={onAgain}>Another file</Button>
+        <Button onClick={onAgain}>{say('anotherFile')}</Button>
       </div>
     </form>
   );

@@ -13,6 +13,8 @@ import { NewCourse } from './NewCourse.js';
 import { ReadArchive } from './ReadArchive.js';
 import { useOpenPlacesQuery, useTodayQuery } from './todayApi.js';
 import { isUntil, needWords, waitWords } from './words.js';
+import { say } from '../../words/today.js';
+import { ROLE_WORDS } from '../../app/People.js';
 
 const SOON = 24 * 3_600_000;
 /** What needs somebody changes with the time alone, too: something is due soon, or has opened. */
@@ -28,22 +30,18 @@ export function TodayPage() {
   const { data: courses = [] } = useCoursesQuery();
   const { data: places } = useOpenPlacesQuery(undefined, { refetchOnMountOrArgChange: true });
   return (
-    <Page title="Today">
+    <Page title={say('today')}>
       <div className="mx-auto max-w-5xl px-5 py-6">
         {places !== undefined && <OpenPlaces places={places} />}
         {error !== undefined && <ProblemNotice error={error} />}
-        {data === undefined && error === undefined && <Loading what="what needs you" />}
+        {data === undefined && error === undefined && <Loading what={say('whatNeedsYou')} />}
         {data !== undefined && data.items.length === 0 && (
-          <Empty title={`Nothing needs you now, ${me.name.split(' ')[0]}.`}>
-            <p>
-              {data.waiting.length > 0
-                ? 'Below is what comes next.'
-                : 'What you are asked to do will be listed here, soonest first.'}
-            </p>
+          <Empty title={say('nothingNeedsYouNow', { name: me.name.split(' ')[0] ?? '' })}>
+            <p>{data.waiting.length > 0 ? say('belowIsWhatComesNext') : say('whatYouAreAskedTo')}</p>
           </Empty>
         )}
         {data !== undefined && data.items.length > 0 && (
-          <ul aria-label="What needs you">
+          <ul aria-label={say('whatNeedsYouLabel')}>
             {data.items.map((item, index) => (
               <NeedRow key={`${item.kind} ${item.exchangeId} ${item.reviewId ?? ''}`} item={item} first={index === 0} />
             ))}
@@ -51,13 +49,13 @@ export function TodayPage() {
         )}
         {data !== undefined && data.waiting.length > 0 && <Waiting items={data.waiting} />}
         <section className="mt-10">
-          <h2 className="mb-2 text-lg font-semibold">Courses</h2>
+          <h2 className="mb-2 text-lg font-semibold">{say('courses')}</h2>
           <ul className="flex flex-wrap gap-2">
             {courses.map(({ id, title, role }) => (
               <li key={id}>
                 <Link to={`/courses/${id}`} className={buttonClass('plain')}>
                   {title}
-                  {role !== 'student' && <span className="text-ink-soft">{role}</span>}
+                  {role !== 'student' && <span className="text-ink-soft">{ROLE_WORDS[role]}</span>}
                 </Link>
               </li>
             ))}
@@ -84,16 +82,14 @@ function NeedRow({ item, first }: { readonly item: TodayItem; readonly first: bo
     <li className="grid grid-cols-[1fr_auto] items-center gap-x-4 border-b border-line py-3 first:border-t">
       <div>
         <p className="font-semibold">{what}</p>
-        <p className="text-ink-soft">
-          {item.exchangeTitle}, {item.courseTitle}
-        </p>
+        <p className="text-ink-soft">{say('whereFrom', { exchange: item.exchangeTitle, course: item.courseTitle })}</p>
         {item.due !== null && (
           <p
             className={
               past ? 'text-madder' : soon ? 'inline-block bg-saffron-ground px-1 text-saffron' : 'text-ink-soft'
             }
           >
-            {urgent} <When at={item.due} timeZone={item.timeZone} />
+            {say(urgent, { when: <When at={item.due} timeZone={item.timeZone} /> })}
           </p>
         )}
       </div>
@@ -107,7 +103,7 @@ function NeedRow({ item, first }: { readonly item: TodayItem; readonly first: bo
 function Waiting({ items }: { readonly items: readonly WaitingItem[] }) {
   return (
     <section className="mt-8">
-      <h2 className="mb-1 text-lg font-semibold">Nothing to do yet</h2>
+      <h2 className="mb-1 text-lg font-semibold">{say('nothingToDoYet')}</h2>
       <ul>
         {items.map((item) => (
           <li key={item.exchangeId} className="border-b border-line py-2.5">
@@ -118,8 +114,7 @@ function Waiting({ items }: { readonly items: readonly WaitingItem[] }) {
               {item.exchangeTitle}
             </Link>{' '}
             <span className="text-ink-soft">
-              {item.courseTitle}: {waitWords(item)}{' '}
-              <When at={item.next.at} timeZone={item.timeZone} exact={isUntil(item)} />
+              {waitWords(item, <When at={item.next.at} timeZone={item.timeZone} exact={isUntil(item)} />)}
             </span>
           </li>
         ))}

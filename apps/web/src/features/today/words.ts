@@ -1,12 +1,24 @@
-import { counted } from '@salt-circle/core';
+import type { ReactNode } from 'react';
 import type { TodayItem, WaitingItem } from '@salt-circle/contracts';
+import { say } from '../../words/today.js';
+
+type UrgentWords =
+  | 'due'
+  | 'reviewsDue'
+  | 'draftsWereDue'
+  | 'reviewsWereDue'
+  | 'revisionDue'
+  | 'draftsAreToOpen'
+  | 'reviewsOpen'
+  | 'draftsDue'
+  | 'released';
 
 interface NeedWords {
   readonly what: string;
   readonly verb: string;
   readonly to: string;
-  /** Before the due time. */
-  readonly urgent: string;
+  /** What is said of the due time. */
+  readonly urgent: UrgentWords;
 }
 
 /** A need in words, with the one verb and where it leads. */
@@ -14,141 +26,147 @@ export function needWords({ kind, exchangeId, reviewId, done, of }: TodayItem): 
   const at = (page: string) => `/exchanges/${exchangeId}/${page}`;
   switch (kind) {
     case 'hand-in':
-      return { what: 'Your draft is not handed in', verb: 'Hand in', to: at('draft'), urgent: 'due' };
+      return { what: say('yourDraftIsNotHanded'), verb: say('handIn'), to: at('draft'), urgent: 'due' };
     case 'hand-in-again':
       return {
-        what: 'You changed your draft after handing in; the earlier version counts',
-        verb: 'Look at it',
+        what: say('youChangedYourDraftAfter'),
+        verb: say('lookAtIt'),
         to: at('draft'),
         urgent: 'due',
       };
     case 'practise':
       return {
-        what: `Practice comes before reviewing; ${done} of ${of} done`,
-        verb: 'Practise',
+        what: say('practiceComesBeforeReviewingOf', { done, of }),
+        verb: say('practise'),
         to: at('practice'),
-        urgent: 'reviews due',
+        urgent: 'reviewsDue',
       };
     case 'write-review':
-      return { what: `Review ${done} of ${of}`, verb: 'Review', to: `/reviews/${reviewId}`, urgent: 'due' };
+      return {
+        what: say('reviewOf', { done, of }),
+        verb: say('review'),
+        to: `/reviews/${reviewId}`,
+        urgent: 'due',
+      };
     case 'submit-again':
       return {
-        what: `Review ${done} of ${of} is submitted; what you changed since counts once you submit it again`,
-        verb: 'Look at it',
+        what: say('reviewOfIsSubmittedWhat', { done, of }),
+        verb: say('lookAtIt'),
         to: `/reviews/${reviewId}`,
         urgent: 'due',
       };
     case 'draft-missed':
       return {
-        what: 'You handed in no draft, and none is taken any more; ask your instructor if you need more time',
-        verb: 'See your draft',
+        what: say('youHandedInNoDraft'),
+        verb: say('seeYourDraft'),
         to: at('draft'),
-        urgent: 'drafts were due',
+        urgent: 'draftsWereDue',
       };
     case 'reviews-missed':
       return {
-        what: `${done} of your ${of} reviews ${counted(done, 'was', 'were')} not submitted; what you wrote is kept`,
-        verb: 'See them',
+        what: say('ofYourReviewsWereNot', { done, of }),
+        verb: say('seeThem'),
         to: at('reviews'),
-        urgent: 'reviews were due',
+        urgent: 'reviewsWereDue',
       };
     case 'read-feedback':
       return {
-        what: `Feedback from ${counted(done, '1 reviewer', '# reviewers')} is here`,
-        verb: 'Read',
+        what: say('feedbackFromReviewersIsHere', { done }),
+        verb: say('read'),
         to: at('feedback'),
-        urgent: '',
+        urgent: 'due',
       };
     case 'revise':
-      return { what: 'Revise your draft and hand it in', verb: 'Revise', to: at('revise'), urgent: 'revision due' };
+      return { what: say('reviseYourDraftAndHand'), verb: say('revise'), to: at('revise'), urgent: 'revisionDue' };
     case 'reflect':
-      return { what: 'Think your feedback over', verb: 'Write', to: at('reflection'), urgent: 'due' };
+      return { what: say('thinkYourFeedbackOver'), verb: say('write'), to: at('reflection'), urgent: 'due' };
     case 'finish-plan':
       return {
-        what: 'This exchange is still being planned',
-        verb: 'Plan',
+        what: say('thisExchangeIsStillBeing'),
+        verb: say('plan'),
         to: at('plan'),
-        urgent: 'drafts are to open',
+        urgent: 'draftsAreToOpen',
       };
     case 'allocate':
       return {
-        what: `${counted(done, '1 draft waits', '# drafts wait')} to be allocated`,
-        verb: 'Allocate',
+        what: say('draftsWaitToBeAllocated', { done }),
+        verb: say('allocate'),
         to: at('allocation'),
-        urgent: 'reviews open',
+        urgent: 'reviewsOpen',
       };
     case 'mend-allocation':
       return {
-        what: `Something has happened since drafts were allocated (${counted(done, '1 case', '# cases')})`,
-        verb: 'See the repair',
+        what: say('somethingHasHappenedSinceDrafts', { done }),
+        verb: say('seeRepair'),
         to: at('allocation'),
-        urgent: 'reviews due',
+        urgent: 'reviewsDue',
       };
     case 'look-at-allocation':
       return {
-        what: 'The planned allocation was not applied: not everybody could be placed',
-        verb: 'Look at it',
+        what: say('plannedAllocationWasNotApplied'),
+        verb: say('lookAtIt'),
         to: at('allocation'),
-        urgent: 'reviews open',
+        urgent: 'reviewsOpen',
       };
     case 'remind-drafts':
       return {
-        what: `${of - done} of ${of} students have not handed in`,
-        verb: 'See who',
+        what: say('ofStudentsHaveNotHanded', { of: of - done, of2: of }),
+        verb: say('seeWho'),
         to: at('drafts'),
-        urgent: 'drafts due',
+        urgent: 'draftsDue',
       };
     case 'watch-reviews':
       return {
-        what: `${of - done} of ${of} reviews are not submitted`,
-        verb: 'See which',
+        what: say('ofReviewsAreNotSubmitted', { of: of - done, of2: of }),
+        verb: say('seeWhich'),
         to: at('reviews'),
-        urgent: 'reviews due',
+        urgent: 'reviewsDue',
       };
     case 'release':
       return {
-        what: `${counted(done, '1 review waits', '# reviews wait')} for your check`,
-        verb: 'Check',
+        what: say('reviewsWaitForYourCheck', { done }),
+        verb: say('check'),
         to: at('check'),
         urgent: 'released',
       };
   }
 }
 
-const REVIEWS_DUE: Readonly<Record<WaitingItem['standing'], string>> = {
-  'on-time': 'all you were asked is done; reviews are due',
-  'missed-reviews': 'your reviews are not all submitted; they are due',
-  'nothing-to-review': 'no draft was allocated to you; reviews are due',
-  'missed-draft': 'you handed in no draft; reviews of the others are due',
-};
+const REVIEWS_DUE = {
+  'on-time': 'allYouWereAskedIs',
+  'missed-reviews': 'yourReviewsAreNotAll',
+  'nothing-to-review': 'noDraftWasAllocatedTo',
+  'missed-draft': 'youHandedInNoDraftReviews',
+} as const satisfies Record<WaitingItem['standing'], string>;
 
-export function waitWords({ next, role, standing }: WaitingItem): string {
+/** What comes next in a course, and when; as somebody sees it who waits for it. */
+export function waitWords({ next, role, standing, courseTitle: course }: WaitingItem, when: ReactNode): ReactNode {
   const staff = role !== 'student';
   switch (next.date) {
     case 'draftsOpen':
-      return 'drafts open';
+      return say('draftsOpen', { course, when });
     case 'draftsDue':
-      return staff ? 'drafts are due' : 'handed in; you can replace your draft until it is due';
+      return say(staff ? 'draftsAreDue' : 'handedInYouCanReplace', { course, when });
     case 'lateUntil':
-      return 'late drafts are taken until';
+      return say('lateDraftsAreTakenUntil', { course, when });
     case 'reviewsOpen':
-      return 'reviewing opens';
+      return say('reviewingOpens', { course, when });
     case 'selfReviewDue':
-      return staff ? 'self-reviews are due' : 'the review of your own draft is due';
+      return say(staff ? 'selfReviewsAreDue' : 'reviewOfYourOwnDraft', { course, when });
     case 'reviewsDue':
-      return staff ? 'reviews are due' : REVIEWS_DUE[standing];
+      return say(staff ? 'reviewsAreDue' : REVIEWS_DUE[standing], { course, when });
     case 'release':
-      return 'feedback is released';
+      return say('feedbackIsReleased', { course, when });
     case 'checkUntil':
-      return 'reviews are checked until';
+      return say('reviewsAreCheckedUntil', { course, when });
     case 'repliesDue':
-      return 'answers are taken until';
+      return say('answersAreTakenUntil', { course, when });
     case 'revisionDue':
-      return staff ? 'revisions are due' : 'a revision is due';
+      return say(staff ? 'revisionsAreDue' : 'revisionIsDue', { course, when });
   }
 }
 
-/** Whether the words end with "until", which only an exact time can follow. */
+/** Whether it goes on until then, which is said with the exact time first. */
 export function isUntil({ next }: WaitingItem): boolean {
   return next.date === 'lateUntil' || next.date === 'checkUntil' || next.date === 'repliesDue';
 }

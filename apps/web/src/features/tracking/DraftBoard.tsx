@@ -5,6 +5,7 @@ import { useNameKey } from '../../app/boards/nameOrder.js';
 import { useBeginWalk } from '../../app/boards/Walk.js';
 import { labelWords, Person } from '../../app/People.js';
 import { BoardTable, sortedRows, StateMark, type BoardColumn, type BoardSort } from '../../kit/index.js';
+import { say } from '../../words/tracking.js';
 
 interface DraftRow {
   readonly draftId: string;
@@ -32,7 +33,7 @@ export function DraftBoard({ all, rows }: DraftBoardProps) {
   const columns: ReadonlyArray<BoardColumn<DraftRow>> = [
     {
       key: 'author',
-      head: 'Draft by',
+      head: say('draftBy'),
       sort: ({ author }) => nameKey(author),
       cell: ({ author, draftId, title }) => (
         <Link to={`../drafts/${draftId}`} className="text-ink no-underline hover:underline" title={title}>
@@ -42,14 +43,14 @@ export function DraftBoard({ all, rows }: DraftBoardProps) {
     },
     {
       key: 'received',
-      head: 'In',
+      head: say('in'),
       right: true,
       sort: ({ received, receives }) => (receives === 0 ? null : received / receives),
-      cell: ({ received, receives }) => `${received} of ${receives}`,
+      cell: ({ received, receives }) => say('of', { received, receives }),
     },
     ...[...Array(many).keys()].map((index): BoardColumn<DraftRow> => ({
       key: `review-${index}`,
-      head: `Reviewer ${index + 1}`,
+      head: say('reviewer', { index: index + 1 }),
       sort: ({ reviews }) => (reviews[index] === undefined ? null : nameKey(reviews[index].by)),
       cell: ({ reviews }) => <ReviewerCell given={reviews[index]} />,
     })),
@@ -62,14 +63,14 @@ export function DraftBoard({ all, rows }: DraftBoardProps) {
       }
     >
       <BoardTable
-        label="Reviews by draft"
+        label={say('reviewsByDraft')}
         columns={columns}
         rows={sorted}
         rowKey={({ draftId }) => draftId}
         sort={sort}
         onSort={setSort}
       />
-      {drafts.length === 0 && <p className="py-4 text-ink-soft">No drafts of these students are handed in.</p>}
+      {drafts.length === 0 && <p className="py-4 text-ink-soft">{say('noDraftsOfTheseStudents')}</p>}
     </div>
   );
 }
@@ -99,7 +100,12 @@ function ReviewerCell({ given }: { readonly given: DraftRow['reviews'][number] |
   if (given === undefined) return null;
   const { by, review } = given;
   const { state, answered, required } = review;
-  const word = state === 'submitted' ? 'submitted' : state === 'not-begun' ? 'not begun' : `${answered} of ${required}`;
+  const word =
+    state === 'submitted'
+      ? say('submitted')
+      : state === 'not-begun'
+        ? say('notBegun')
+        : say('ofOf', { answered, required });
   return (
     <Link
       to={`/reviews/${review.id}`}

@@ -17,6 +17,7 @@ import { OwnTimesDialog, type OwnTimesDone } from './OwnTimesDialog.js';
 import { HandInForDialog } from './HandInForDialog.js';
 import { ReminderDialog } from './ReminderDialog.js';
 import { DraftCell } from './ReviewsPage.js';
+import { say } from '../../words/tracking.js';
 
 type Doing = { readonly what: OwnTimesDone | 'hand-in-for'; readonly row: ProgressRow } | 'remind' | 'archive' | null;
 
@@ -30,26 +31,27 @@ export function DraftsPage() {
   const [missingOnly, setMissingOnly] = useState(false);
   const [doing, setDoing] = useState<Doing>(null);
   if (error !== undefined) return <ProblemNotice error={error} />;
-  if (data === undefined) return <Loading what="the drafts" />;
+  if (data === undefined) return <Loading what={say('drafts')} />;
   const counted = data.rows.filter(({ dropped, excused }) => !dropped && !excused);
   const missing = counted.filter(({ draft }) => draft.state !== 'handed-in');
   const rows = missingOnly ? missing : data.rows;
   const { draftsDue } = exchange.dates;
   const done = () => setDoing(null);
+  const figures = { counted: counted.length - missing.length, of: counted.length };
   return (
     <div className="px-5 py-5">
       <div className="mb-3 flex flex-wrap items-center justify-between gap-3">
         <h2 className="text-xl font-semibold">
-          Drafts{' '}
+          {say('draftsLabel')}{' '}
           <span className="text-base font-normal text-ink-soft">
             {exchange.secondRound
-              ? `${counted.length - missing.length} of ${counted.length} revised, and are reviewed once more`
-              : `${counted.length - missing.length} of ${counted.length} handed in`}
-            {draftsDue !== null && !exchange.secondRound && (
-              <>
-                , due <When at={draftsDue} timeZone={exchange.course.timeZone} />
-              </>
-            )}
+              ? say('ofRevisedAndAreReviewed', figures)
+              : draftsDue === null
+                ? say('ofHandedIn', figures)
+                : say('ofHandedInDue', {
+                    ...figures,
+                    when: <When at={draftsDue} timeZone={exchange.course.timeZone} />,
+                  })}
           </span>
         </h2>
         {data.rows.length > 0 && (
@@ -61,27 +63,29 @@ export function DraftsPage() {
                   className="aria-pressed:border-iodine aria-pressed:bg-crust"
                   onClick={() => setMissingOnly(!missingOnly)}
                 >
-                  Not handed in {missing.length}
+                  {say('notHandedIn', { missing: missing.length })}
                 </Button>
                 <Button disabled={missing.length === 0 || !exchange.published} onClick={() => setDoing('remind')}>
-                  Remind {missing.length}…
+                  {say('remind', { missing: missing.length })}
                 </Button>
               </>
             )}
             <Button disabled={missing.length === counted.length} onClick={() => setDoing('archive')}>
-              Download all…
+              {say('downloadAll')}
             </Button>
           </div>
         )}
       </div>
       {data.rows.length === 0 ? (
-        <Empty title="Nobody takes part yet.">
+        <Empty title={say('nobodyTakesPartYet')}>
           <p>
-            Once the exchange is published on the{' '}
-            <Link to="../plan" className="text-dusk underline">
-              Plan
-            </Link>{' '}
-            page, every student of the course shows here.
+            {say('onceExchangeIsPublishedOn', {
+              link: (words) => (
+                <Link to="../plan" className="text-dusk underline">
+                  {words}
+                </Link>
+              ),
+            })}
           </p>
         </Empty>
       ) : (
@@ -109,7 +113,7 @@ const STATE_ORDER: Readonly<Record<ProgressRow['draft']['state'], number>> = { n
 function DraftTable({ rows, onDo }: DraftTableProps) {
   return (
     <PeopleBoard
-      label="Drafts"
+      label={say('draftsLabel')}
       rows={rows}
       columns={useColumns(rows, onDo)}
       stopsOf={({ draft, person }) =>
@@ -131,32 +135,32 @@ function useColumns(rows: readonly ProgressRow[], onDo: (doing: Doing) => void):
     ...person,
     ...(grouped
       ? [
-          column('group', 'Group', {
+          column('group', say('group'), {
             sort: ({ draft }) => draft.group,
             cell: ({ draft }) => <span className="text-ink-soft">{draft.group}</span>,
           }),
         ]
       : []),
-    column('state', 'State', {
+    column('state', say('state'), {
       sort: ({ draft, excused }) => (excused ? null : STATE_ORDER[draft.state]),
       cell: (row) => <StateCell row={row} />,
     }),
-    column('title', 'Title', {
+    column('title', say('title'), {
       sort: ({ draft }) => (draft.title === '' ? null : draft.title),
       cell: ({ draft }) => <span className="line-clamp-2 max-w-72 break-words">{draft.title}</span>,
     }),
-    column('when', 'Handed in', {
+    column('when', say('handedIn'), {
       sort: ({ draft }) => (draft.handedInAt === null ? null : Date.parse(draft.handedInAt)),
       most: true,
       cell: (row) => <WhenCell row={row} />,
     }),
-    column('words', 'Words', {
+    column('words', say('words'), {
       right: true,
       most: true,
       sort: ({ draft }) => (draft.words === 0 ? null : draft.words),
       cell: ({ draft }) => (draft.words === 0 ? '' : draft.words),
     }),
-    column('files', 'Files', {
+    column('files', say('files'), {
       right: true,
       most: true,
       sort: ({ draft }) => (draft.bytes === 0 ? null : draft.bytes),
@@ -164,7 +168,7 @@ function useColumns(rows: readonly ProgressRow[], onDo: (doing: Doing) => void):
         <span className="whitespace-nowrap">{draft.bytes === 0 ? '' : bytesInWords(draft.bytes)}</span>
       ),
     }),
-    column('acts', 'What to do', {
+    column('acts', say('whatToDo'), {
       headHidden: true,
       right: true,
       cell: (row) => <ActsCell row={row} onDo={onDo} />,
@@ -176,7 +180,7 @@ function PersonCell({ row: { person, dropped } }: { readonly row: ProgressRow })
   return (
     <>
       {person.name}
-      {dropped && <span className="ml-1.5 font-normal text-ink-soft">dropped</span>}
+      {dropped && <span className="ml-1.5 font-normal text-ink-soft">{say('dropped')}</span>}
     </>
   );
 }
@@ -184,8 +188,8 @@ function PersonCell({ row: { person, dropped } }: { readonly row: ProgressRow })
 function StateCell({ row: { draft, excused } }: { readonly row: ProgressRow }) {
   return (
     <>
-      {excused ? <StateMark state="excused" word="excused" wordHidden={false} /> : <DraftCell draft={draft} />}
-      {draft.copyFailed && <p className="text-sm text-madder">a copy failed</p>}
+      {excused ? <StateMark state="excused" word={say('excused')} wordHidden={false} /> : <DraftCell draft={draft} />}
+      {draft.copyFailed && <p className="text-sm text-madder">{say('copyFailed')}</p>}
     </>
   );
 }
@@ -198,11 +202,7 @@ function WhenCell({ row: { draft } }: { readonly row: ProgressRow }) {
       {handedInAt !== null ? (
         <When at={handedInAt} timeZone={timeZone} />
       ) : (
-        savedAt !== null && (
-          <>
-            saved <When at={savedAt} timeZone={timeZone} />
-          </>
-        )
+        savedAt !== null && <>{say('saved', { when: <When at={savedAt} timeZone={timeZone} /> })}</>
       )}
       {late !== null && <span className="block text-madder">{lateInWords(late)}</span>}
     </span>
@@ -213,29 +213,29 @@ function ActsCell({ row, onDo }: { readonly row: ProgressRow; readonly onDo: (do
   const exchange = useExchange();
   const { id, person, excused } = row;
   const instructor = exchange.course.role === 'instructor';
-  const name = person.name ?? 'this student';
+  const name = person.name ?? say('thisStudent');
   return (
     <span className="whitespace-nowrap">
-      <Button small aria-label={`See the exchange as ${name}`} onClick={() => seeAs(exchange.id, id)}>
-        See as
+      <Button small aria-label={say('seeExchangeAs', { name })} onClick={() => seeAs(exchange.id, id)}>
+        {say('seeAs')}
       </Button>{' '}
       <Menu
         trigger={
-          <Button small aria-label={`More about ${name}`}>
-            More
+          <Button small aria-label={say('moreAbout', { name })}>
+            {say('more')}
           </Button>
         }
         groups={[
           [
             ...(instructor
               ? [
-                  { words: 'Give more time…', onPick: () => onDo({ what: 'extend', row }) },
+                  { words: say('giveMoreTime'), onPick: () => onDo({ what: 'extend', row }) },
                   ...(excused
-                    ? [{ words: 'Take the excuse back…', onPick: () => onDo({ what: 'take-back', row }) }]
-                    : [{ words: 'Excuse…', onPick: () => onDo({ what: 'excuse', row }) }]),
+                    ? [{ words: say('takeExcuseBack'), onPick: () => onDo({ what: 'take-back', row }) }]
+                    : [{ words: say('excuse'), onPick: () => onDo({ what: 'excuse', row }) }]),
                 ]
               : []),
-            { words: 'Hand in for the student…', onPick: () => onDo({ what: 'hand-in-for', row }) },
+            { words: say('handInForStudent'), onPick: () => onDo({ what: 'hand-in-for', row }) },
           ],
         ]}
       />

@@ -8,6 +8,7 @@ import { UploadRows } from '../../app/uploading/UploadRows.js';
 import { useUploads } from '../../app/uploading/useUploads.js';
 import { useExchange } from '../../app/useExchange.js';
 import { useHandInForMutation } from './draftsApi.js';
+import { say } from '../../words/tracking.js';
 
 /** Hands in for a student: what the student has saved, and what came by another way. Whatever the dates say. */
 export function HandInForDialog({ row, onClose }: { readonly row: ProgressRow; readonly onClose: () => void }) {
@@ -34,13 +35,13 @@ export function HandInForDialog({ row, onClose }: { readonly row: ProgressRow; r
       open
       onClose={onClose}
       wide
-      title={`Hand in for ${row.person.name ?? 'this student'}`}
-      description="What is saved, and what you add here, is handed in as it stands, whatever the dates say. The student gets a receipt that names you."
+      title={say('handInFor', { name: row.person.name ?? say('thisStudent') })}
+      description={say('whatIsSavedAndWhat')}
     >
       <div className="space-y-4">
         {row.draft.state === 'none' && (
           <TextField
-            label="Title, if the draft has none yet"
+            label={say('titleIfDraftHasNone')}
             value={title}
             maxLength={200}
             onChange={({ target }) => setTitle(target.value)}
@@ -48,7 +49,7 @@ export function HandInForDialog({ row, onClose }: { readonly row: ProgressRow; r
         )}
         {typed.map(({ id, title: words }) => (
           <div key={id}>
-            <p className="mb-1 font-medium">“{words}”, pasted, if it came by another way</p>
+            <p className="mb-1 font-medium">{say('pastedIfItCameBy', { words })}</p>
             <div className="rounded border border-edge bg-salt px-3 pb-2">
               <RichText
                 label={words}
@@ -63,7 +64,7 @@ export function HandInForDialog({ row, onClose }: { readonly row: ProgressRow; r
         ))}
         {problem !== null && <ProblemNotice error={problem} />}
         <Button look="primary" busy={isLoading} onClick={() => void go()}>
-          Hand in what is there
+          {say('handInWhatIsThere')}
         </Button>
       </div>
     </Dialog>
@@ -87,13 +88,13 @@ function AddFiles({ deliverable, participantId }: AddFilesProps) {
     <div className="space-y-2">
       <FilePick
         multiple
-        label={`Add to “${deliverable.title}”, if something came by another way`}
+        label={say('addToIfSomethingCame', { title: deliverable.title })}
         accept={endingsOf(families)}
-        hint={`Up to ${deliverable.maxMegabytes} MB each.`}
+        hint={say('upToMbEach', { maxMegabytes: deliverable.maxMegabytes })}
         onFiles={(files) => void add(files)}
       />
       <UploadRows uploads={uploads} />
-      {added.length > 0 && <p role="status">Added: {added.join(', ')}</p>}
+      {added.length > 0 && <p role="status">{say('added', { added: added.join(', ') })}</p>}
     </div>
   );
 }

@@ -1,3 +1,4 @@
+import { wordsBy } from '@salt-circle/core';
 import type { Problem, ProgressRow } from '@salt-circle/contracts';
 import { useState } from 'react';
 import { Button, Dialog, TextField } from '../../kit/index.js';
@@ -5,14 +6,15 @@ import { DateInput } from '../../app/time/DateInput.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { useExchange } from '../../app/useExchange.js';
 import { useExtendMutation } from './draftsApi.js';
+import { say } from '../../words/tracking.js';
 
 export type OwnTimesDone = 'extend' | 'excuse' | 'take-back';
 
-const TITLES: Readonly<Record<OwnTimesDone, string>> = {
-  extend: 'Give more time',
-  excuse: 'Excuse from this exchange',
-  'take-back': 'Take the excuse back',
-};
+const TITLES: Readonly<Record<OwnTimesDone, string>> = wordsBy(say, {
+  extend: 'giveMoreTimeLabel',
+  excuse: 'excuseFromThisExchange',
+  'take-back': 'takeExcuseBackLabel',
+});
 
 export interface OwnTimesDialogProps {
   readonly what: OwnTimesDone;
@@ -28,7 +30,7 @@ export function OwnTimesDialog({ what, row, onClose }: OwnTimesDialogProps) {
   const [problem, setProblem] = useState<Problem | null>(null);
   const [extend, { isLoading }] = useExtendMutation();
   const { timeZone } = exchange.course;
-  const who = row.draft.group === null ? (row.person.name ?? '') : `${row.draft.group} (the whole group)`;
+  const who = row.draft.group === null ? (row.person.name ?? '') : say('wholeGroup', { group: row.draft.group });
   const go = async () => {
     const participantId = row.id;
     const result = await extend({ exchangeId: exchange.id, participantId, what, draftsDue: until, reason });
@@ -40,18 +42,18 @@ export function OwnTimesDialog({ what, row, onClose }: OwnTimesDialogProps) {
       <div className="space-y-4">
         {what === 'extend' && (
           <DateInput
-            label="Draft due"
+            label={say('draftDue')}
             value={until}
             timeZone={timeZone}
-            hint="Until then the draft can be handed in, also when the due time of all has passed."
+            hint={say('untilThenDraftCanBe')}
             problem={problem?.fields.find(({ path }) => path === 'draftsDue')?.sentence}
             onChange={setUntil}
           />
         )}
-        {what === 'excuse' && <p>Nothing is asked of an excused student, and nothing counts as missing.</p>}
+        {what === 'excuse' && <p>{say('nothingIsAskedOfExcused')}</p>}
         {what !== 'take-back' && (
           <TextField
-            label="Reason, for the record"
+            label={say('reasonForRecord')}
             value={reason}
             maxLength={500}
             onChange={({ target }) => setReason(target.value)}

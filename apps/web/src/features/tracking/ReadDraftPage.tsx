@@ -13,6 +13,7 @@ import { ReadingParts } from '../../app/viewing/ReadingParts.js';
 import { VersionDialog } from '../../app/viewing/VersionDialog.js';
 import { lateInWords } from '@salt-circle/core';
 import { useDraftReadingQuery, useStaffCopyAgainMutation, useStaffVersionQuery } from './draftsApi.js';
+import { say } from '../../words/tracking.js';
 
 /** A handed-in draft, to read, with what it consists of and its earlier versions. */
 export function ReadDraftPage() {
@@ -24,16 +25,21 @@ export function ReadDraftPage() {
   const often = usePolling(2_000);
   useEffect(() => setPolling(making ? often : 0), [making, often]);
   if (error !== undefined && data === undefined) return <ProblemNotice error={error} />;
-  if (data === undefined) return <Loading what="the draft" />;
+  if (data === undefined) return <Loading what={say('draftWord')} />;
   return (
     <article className="mx-auto max-w-4xl px-5 py-6">
       <Walk />
       <p className="text-ink-soft">
         <Link to="../drafts" relative="path" className="text-dusk underline">
-          All drafts
+          {say('allDrafts')}
         </Link>{' '}
-        / <Person label={data.author} />, version {data.version}, {data.words} words, handed in{' '}
-        <When at={data.handedInAt} timeZone={exchange.course.timeZone} />
+        /{' '}
+        {say('versionWordsHandedIn', {
+          author: <Person label={data.author} />,
+          version: data.version,
+          words: data.words,
+          when: <When at={data.handedInAt} timeZone={exchange.course.timeZone} />,
+        })}
       </p>
       {data.late !== null && <p className="text-madder">{lateInWords(data.late)}</p>}
       <h2 className="my-4 font-serif text-2xl font-semibold">{data.title}</h2>
@@ -61,7 +67,7 @@ function Originals({ draft }: { readonly draft: DraftReadingView }) {
     <div className="mb-4 space-y-2 text-sm">
       {files.length > 0 && (
         <p>
-          <span className="text-ink-soft">As handed in: </span>
+          <span className="text-ink-soft">{say('asHandedIn')} </span>
           {files.map((part, index) => (
             <span key={part.id}>
               {index > 0 && ', '}
@@ -77,7 +83,7 @@ function Originals({ draft }: { readonly draft: DraftReadingView }) {
                   className="ml-1"
                   onClick={() => void again({ exchangeId: exchange.id, draftId, partId: part.id })}
                 >
-                  Make the copy again
+                  {say('makeCopyAgain')}
                 </Button>
               )}
             </span>
@@ -86,11 +92,10 @@ function Originals({ draft }: { readonly draft: DraftReadingView }) {
       )}
       {versions.length > 1 && (
         <p>
-          <span className="text-ink-soft">Versions: </span>
+          <span className="text-ink-soft">{say('versions')} </span>
           {versions.map(({ number, withdrawn }) => (
             <button key={number} type="button" className="mr-2 text-dusk underline" onClick={() => setReading(number)}>
-              {number}
-              {withdrawn && ' (taken back)'}
+              {withdrawn ? say('takenBack', { number }) : number}
             </button>
           ))}
         </p>

@@ -1,4 +1,4 @@
-import { counted } from '@salt-circle/core';
+import { wordsBy } from '@salt-circle/core';
 import type { Problem, ProgressRow, ReminderView } from '@salt-circle/contracts';
 import { useEffect, useState } from 'react';
 import { Button, Dialog, Loading, TextArea } from '../../kit/index.js';
@@ -6,6 +6,7 @@ import { problemOf } from '../../app/api.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { useExchange } from '../../app/useExchange.js';
 import { usePreviewReminderMutation, useRemindMutation } from './draftsApi.js';
+import { say } from '../../words/tracking.js';
 
 /** A mail to those who have something left to do, seen before it is sent. */
 export function ReminderDialog({
@@ -43,29 +44,31 @@ export function ReminderDialog({
     if (result.error !== undefined) setProblem(result.error as Problem);
   };
   return (
-    <Dialog open onClose={onClose} title={`Remind ${counted(rows.length, 'one student', '# students')}`} wide>
+    <Dialog open onClose={onClose} title={say('remindStudents', { rows: rows.length })} wide>
       {isSuccess ? (
         <div className="space-y-3">
-          <p>The reminder is on its way to {preview?.people.join(', ')}.</p>
+          <p>{say('reminderIsOnItsWay', { people: preview?.people.join(', ') })}</p>
           <Button look="primary" onClick={onClose}>
-            Close
+            {say('close')}
           </Button>
         </div>
       ) : (
         <div className="space-y-4">
           <TextArea
-            label="Words of your own, if you like"
+            label={say('wordsOfYourOwnIf')}
             value={words}
             maxLength={2000}
             onChange={({ target }) => setWords(target.value)}
           />
           {preview === null ? (
-            <Loading what="the mail" />
+            <Loading what={say('mail')} />
           ) : (
             <div className="border border-line p-3">
-              <p className="text-sm text-ink-soft">To: {preview.people.join(', ') || 'nobody'}</p>
+              <p className="text-sm text-ink-soft">
+                {say('to', { people: preview.people.join(', ') || say('nobody') })}
+              </p>
               {preview.people.length > 1 && (
-                <p className="mb-2 text-sm text-ink-soft">As {preview.people[0]} reads it:</p>
+                <p className="mb-2 text-sm text-ink-soft">{say('asReadsIt', { people: preview.people[0] })}</p>
               )}
               <p className="font-semibold">{preview.subject}</p>
               <p className="whitespace-pre-wrap">{preview.text}</p>
@@ -79,7 +82,7 @@ export function ReminderDialog({
             disabled={preview === null || preview.people.length === 0}
             onClick={() => void go()}
           >
-            Send it
+            {say('sendIt')}
           </Button>
         </div>
       )}
@@ -87,17 +90,15 @@ export function ReminderDialog({
   );
 }
 
-const WHY = { excused: 'excused', done: 'nothing left to do', 'not-open': 'may not open the drafts yet' } as const;
+const WHY = wordsBy(say, { excused: 'excused', done: 'nothingLeftToDo', 'not-open': 'mayNotOpenDraftsYet' });
 
 function Exceptions({ preview: { leftOut, ownTimes, people } }: { readonly preview: ReminderView }) {
   return (
     <div className="space-y-1 text-sm text-ink-soft">
       {leftOut.length > 0 && (
-        <p>No mail goes to {leftOut.map(({ name, why }) => `${name} (${WHY[why]})`).join(', ')}.</p>
+        <p>{say('noMailGoesTo', { leftOut: leftOut.map(({ name, why }) => `${name} (${WHY[why]})`).join(', ') })}</p>
       )}
-      {ownTimes.length > 0 && people.length > 1 && (
-        <p>{ownTimes.join(', ')} read the due time that is set for them alone.</p>
-      )}
+      {ownTimes.length > 0 && people.length > 1 && <p>{say('readDueTimeThatIs', { ownTimes: ownTimes.join(', ') })}</p>}
     </div>
   );
 }

@@ -11,45 +11,9 @@ import { When } from '../../app/time/When.js';
 import { useExchange } from '../../app/useExchange.js';
 import { DraftBoard } from './DraftBoard.js';
 import { ReminderDialog } from './ReminderDialog.js';
+import { ALWAYS, FILTERS, THIN_WORDS, type Filter } from './reviewFilters.js';
 import { StorySheet } from './StorySheet.js';
-
-type Filter =
-  'all' | 'not-handed-in' | 'late' | 'not-practised' | 'not-begun' | 'unfinished' | 'thin' | 'none-received' | 'asks';
-
-/** Of a submitted review with fewer words than this, notes included, somebody should take a look. */
-const THIN_WORDS = 60;
-
-function submitted(row: ProgressRow): number {
-  return row.reviews.filter(({ state }) => state === 'submitted').length;
-}
-
-const FILTERS: Readonly<
-  Record<Exclude<Filter, 'all'>, { readonly words: string; readonly holds: (row: ProgressRow) => boolean }>
-> = {
-  'not-handed-in': { words: 'Not handed in', holds: ({ draft, excused }) => draft.state !== 'handed-in' && !excused },
-  late: { words: 'Late', holds: ({ draft }) => draft.late !== null },
-  'not-practised': {
-    words: 'Not practised',
-    holds: ({ practised }) => practised !== null && practised.done < practised.of,
-  },
-  'not-begun': {
-    words: 'No review begun',
-    holds: (row) => row.reviews.length > 0 && row.reviews.every(({ state }) => state === 'not-begun'),
-  },
-  unfinished: { words: 'Unfinished', holds: (row) => submitted(row) < row.reviews.length },
-  thin: {
-    words: 'Thin',
-    holds: (row) => row.reviews.some(({ state, words }) => state === 'submitted' && words < THIN_WORDS),
-  },
-  'none-received': {
-    words: 'No review received',
-    holds: ({ draft, received }) => draft.state === 'handed-in' && received === 0,
-  },
-  asks: { words: 'Asks you', holds: ({ asks }) => asks > 0 },
-};
-
-/** Offered also where nobody is concerned: that is worth knowing. */
-const ALWAYS: ReadonlySet<Filter> = new Set<Filter>(['not-practised', 'not-begun', 'unfinished', 'thin']);
+import { say } from '../../words/tracking.js';
 
 /** Who has reviewed, and who has been reviewed: one row per student. */
 export function ReviewsPage() {
@@ -65,7 +29,7 @@ export function ReviewsPage() {
   const [story, setStory] = useState<string | null>(null);
   const [reminding, setReminding] = useState(false);
   if (error !== undefined) return <ProblemNotice error={error} />;
-  if (data === undefined) return <Loading what="the reviews" />;
+  if (data === undefined) return <Loading what={say('reviews')} />;
   const sections = [...new Set(data.rows.flatMap((row) => row.section ?? []))].sort();
   const groups = groupChoices(data.rows);
   const all = data.rows
@@ -76,7 +40,8 @@ export function ReviewsPage() {
   const toRemind = rows.filter(FILTERS.unfinished.holds);
   const columns = Math.max(0, ...data.rows.map(({ reviews }) => reviews.length));
   const { reviewsDue } = exchange.dates;
-  const figures = exchange.figures;
+  const { students = 0, allocated = 0 } = exchange.figures ?? {};
+  const figures = { students, allocated };
   const practice = data.rows.some(({ practised }) => practised !== null);
   // What nobody is concerned by is not offered, unless it is chosen.
   const filters = (Object.keys(FILTERS) as Array<keyof typeof FILTERS>).filter(
@@ -89,17 +54,17 @@ export function ReviewsPage() {
     <div className="px-5 py-5">
       <div className="mb-3 flex flex-wrap items-center justify-between gap-3">
         <h2 className="text-xl font-semibold">
-          Reviews{' '}
+          {say('reviewsLabel')}{' '}
           <span className="text-base font-normal text-ink-soft">
-            {figures?.students} people, {figures?.allocated} reviews
-            {reviewsDue !== null && (
-              <>
-                , due <When at={reviewsDue} timeZone={exchange.course.timeZone} />
-              </>
-            )}
+            {reviewsDue === null
+              ? say('peopleReviews', figures)
+              : say('peopleReviewsDue', {
+                  ...figures,
+                  when: <When at={reviewsDue} timeZone={exchange.course.timeZone} />,
+                })}
           </span>
         </h2>
-        <div className="flex flex-wrap gap-2" role="group" aria-label="Show only">
+        <div className="flex flex-wrap gap-2" role="group" aria-label={say('showOnly')}>
           {filters.map((key) => (
             <Button
               key={key}
@@ -107,16 +72,16 @@ export function ReviewsPage() {
               className="aria-pressed:border-iodine aria-pressed:bg-crust"
               onClick={() => setFilter(filter === key ? 'all' : key)}
             >
-              {FILTERS[key].words} {all.filter(FILTERS[key].holds).length}
+              {FILTERS[key].words()} {all.filter(FILTERS[key].holds).length}
             </Button>
           ))}
           <Button disabled={toRemind.length === 0} onClick={() => setReminding(true)}>
-            Remind {toRemind.length}…
+            {say('remindOf', { toRemind: toRemind.length })}
           </Button>
         </div>
       </div>
       <div className="mb-3 flex flex-wrap items-end gap-3">
-        <div role="group" aria-label="Shown by" className="flex gap-2">
+        <div role="group" aria-label={say('shownBy')} className="flex gap-2">
           {(['person', 'draft'] as const).map((key) => (
             <Button
               key={key}
@@ -125,34 +90,41 @@ export function ReviewsPage() {
               className="aria-pressed:border-iodine aria-pressed:font-semibold"
               onClick={() => setView(key)}
             >
-              {key === 'person' ? 'By person' : 'By draft'}
+              {key === 'person' ? say('byPerson') : say('byDraft')}
             </Button>
           ))}
         </div>
         {sections.length > 1 && (
           <div className="w-52">
             <Select
-              label="Section"
+              label={say('section')}
               value={section}
-              options={[['', 'All sections'], ...sections.map((one) => [one, one] as const)]}
+              options={[['', say('allSections')], ...sections.map((one) => [one, one] as const)]}
               onChange={setSection}
             />
           </div>
         )}
         {groups.length > 1 && (
           <div className="w-60">
-            <Select label="Group" value={group} options={[['', 'All groups'], ...groups]} onChange={setGroup} />
+            <Select
+              label={say('group')}
+              value={group}
+              options={[['', say('allGroups')], ...groups]}
+              onChange={setGroup}
+            />
           </div>
         )}
       </div>
       {columns === 0 ? (
-        <Empty title="No reviews have been allocated yet.">
+        <Empty title={say('noReviewsHaveBeenAllocated')}>
           <p>
-            Drafts are dealt out on the{' '}
-            <Link to="../allocation" className="text-dusk underline">
-              Allocation
-            </Link>{' '}
-            page; then each review shows here.
+            {say('draftsAreDealtOutOn', {
+              link: (words) => (
+                <Link to="../allocation" className="text-dusk underline">
+                  {words}
+                </Link>
+              ),
+            })}
           </p>
         </Empty>
       ) : (
@@ -165,12 +137,10 @@ export function ReviewsPage() {
         </>
       )}
       {rows.length === 0 && filter !== 'all' && (
-        <p className="py-4 text-ink-soft">None of the {data.rows.length} students.</p>
+        <p className="py-4 text-ink-soft">{say('noneOfStudents', { rows: data.rows.length })}</p>
       )}
       {filter === 'thin' && (
-        <p className="py-2 text-sm text-ink-soft">
-          Thin: submitted with fewer than {THIN_WORDS} words, notes included.
-        </p>
+        <p className="py-2 text-sm text-ink-soft">{say('thinSubmittedWithFewerThan', { thinwords: THIN_WORDS })}</p>
       )}
       {reminding && <ReminderDialog rows={toRemind} about="reviews" onClose={() => setReminding(false)} />}
     </div>
@@ -196,7 +166,7 @@ interface BoardProps {
 function Board({ rows, columns, story, onStory }: BoardProps) {
   return (
     <PeopleBoard
-      label="Reviews"
+      label={say('reviewsLabel')}
       rows={rows}
       beside={(shown) =>
         story !== null && <StorySheet rows={shown} id={story} onShow={onStory} onClose={() => onStory(null)} />
@@ -212,7 +182,7 @@ function Board({ rows, columns, story, onStory }: BoardProps) {
           .filter(({ state }) => state !== 'not-begun')
           .map(({ id, author }) => ({
             to: `/reviews/${id}`,
-            words: `${labelWords(person)} on ${labelWords(author)}`,
+            words: say('on', { labelWords: labelWords(person), labelWords2: labelWords(author) }),
           }))
       }
     />
@@ -231,7 +201,7 @@ function useColumns(
   onStory: (id: string) => void,
 ): Array<BoardColumn<ProgressRow>> {
   const person = usePersonColumns<ProgressRow>((row) => (
-    <PersonButton row={row} title="The whole story" onOpen={onStory} />
+    <PersonButton row={row} title={say('wholeStory')} onOpen={onStory} />
   ));
   const { timeZone } = useExchange().course;
   const figure = (key: string, head: string, of: (row: ProgressRow) => number): BoardColumn<ProgressRow> => ({
@@ -246,30 +216,30 @@ function useColumns(
     ...person,
     {
       key: 'draft',
-      head: 'Draft',
+      head: say('draftLabel'),
       sort: ({ draft }) => (draft.state === 'handed-in' ? 2 : draft.state === 'saved' ? 1 : 0),
       cell: ({ draft }) => <DraftCell draft={draft} />,
     },
     ...(practice ? [PRACTISED] : []),
     ...[...Array(many).keys()].map((index): BoardColumn<ProgressRow> => ({
       key: `review-${index}`,
-      head: `Review ${index + 1}`,
+      head: say('review', { index: index + 1 }),
       sort: ({ reviews }) => doneShare(reviews[index]),
       cell: ({ reviews }) => <ReviewCell review={reviews[index]} />,
     })),
     {
       key: 'received',
-      head: 'Received',
+      head: say('received'),
       right: true,
       sort: ({ received, receives }) => (receives === 0 ? null : received),
-      cell: ({ received, receives }) => (receives === 0 ? '' : `${received} of ${receives}`),
+      cell: ({ received, receives }) => (receives === 0 ? '' : say('of', { received, receives })),
     },
-    figure('words', 'Words', ({ words }) => words),
-    figure('notes', 'Notes', ({ notes }) => notes),
-    ...(measured ? [figure('minutes', 'Minutes', ({ minutes }) => minutes ?? 0)] : []),
+    figure('words', say('words'), ({ words }) => words),
+    figure('notes', say('notes'), ({ notes }) => notes),
+    ...(measured ? [figure('minutes', say('minutes'), ({ minutes }) => minutes ?? 0)] : []),
     {
       key: 'worked',
-      head: 'Last at work',
+      head: say('lastAtWork'),
       most: true,
       sort: ({ workedAt }) => (workedAt === null ? null : Date.parse(workedAt)),
       cell: ({ workedAt }) =>
@@ -286,14 +256,16 @@ function useColumns(
 
 const PRACTISED: BoardColumn<ProgressRow> = {
   key: 'practised',
-  head: 'Practice',
+  get head() {
+    return say('practice');
+  },
   sort: ({ practised }) => (practised === null ? null : practised.done),
   cell: ({ practised }) =>
     practised === null ? null : (
       <StateMark
         state={practised.done >= practised.of ? 'done' : practised.begun ? 'in-progress' : 'not-begun'}
         share={practised.of === 0 ? 0 : practised.done / practised.of}
-        word={practised.begun ? `${practised.done} of ${practised.of}` : 'not begun'}
+        word={practised.begun ? say('ofOf2', { done: practised.done, of: practised.of }) : say('notBegun')}
         wordHidden={false}
       />
     ),
@@ -312,14 +284,18 @@ export function DraftCell({ draft }: { readonly draft: ProgressRow['draft'] }) {
     case 'handed-in':
       return (
         <Link to={`../drafts/${draft.id}`} className="text-ink no-underline hover:underline">
-          <StateMark state="done" word={secondRound ? 'revision' : `version ${draft.version}`} wordHidden={false} />
+          <StateMark
+            state="done"
+            word={secondRound ? say('revision') : say('version', { version: draft.version })}
+            wordHidden={false}
+          />
         </Link>
       );
     case 'saved':
-      return <StateMark state="in-progress" share={0.5} word="saved, not handed in" wordHidden={false} />;
+      return <StateMark state="in-progress" share={0.5} word={say('savedNotHandedIn')} wordHidden={false} />;
     case 'none':
       // Nobody hands in here: who has none has missed nothing.
-      if (secondRound) return <span className="text-ink-soft">no revision</span>;
+      if (secondRound) return <span className="text-ink-soft">{say('noRevision')}</span>;
       return <StateMark state="not-begun" wordHidden={false} />;
   }
 }
@@ -328,9 +304,13 @@ function ReviewCell({ review }: { readonly review: ProgressReview | undefined })
   if (review === undefined) return null;
   const { id, state, answered, required, author } = review;
   if (state === 'not-begun') return <StateMark state="not-begun" wordHidden={false} />;
-  const words = state === 'submitted' ? 'submitted' : `${answered} of ${required}`;
+  const words = state === 'submitted' ? say('submitted') : say('ofOf', { answered, required });
   return (
-    <Link to={`/reviews/${id}`} title={`on ${labelWords(author)}`} className="text-ink no-underline hover:underline">
+    <Link
+      to={`/reviews/${id}`}
+      title={say('onOf', { labelWords: labelWords(author) })}
+      className="text-ink no-underline hover:underline"
+    >
       <StateMark
         state={state === 'submitted' ? 'done' : 'in-progress'}
         share={required === 0 ? 0.5 : answered / required}

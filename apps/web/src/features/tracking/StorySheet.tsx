@@ -7,6 +7,7 @@ import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { When } from '../../app/time/When.js';
 import { useExchange } from '../../app/useExchange.js';
 import { Loading, Sheet } from '../../kit/index.js';
+import { say } from '../../words/tracking.js';
 
 const { useStoryQuery } = api.injectEndpoints({
   endpoints: (build) => ({
@@ -33,15 +34,15 @@ export function StorySheet({ rows, id, onShow, onClose }: StorySheetProps) {
   return (
     <Sheet
       onClose={onClose}
-      title={row === undefined ? 'Story' : <Person label={row.person} />}
+      title={row === undefined ? say('story') : <Person label={row.person} />}
       aside={<Steps rows={rows} id={id} onShow={onShow} />}
     >
       {error !== undefined ? (
         <ProblemNotice error={error} />
       ) : data === undefined ? (
-        <Loading what="the story" />
+        <Loading what={say('storyWord')} />
       ) : data.events.length === 0 ? (
-        <p className="text-ink-soft">Nothing has happened yet.</p>
+        <p className="text-ink-soft">{say('nothingHasHappenedYet')}</p>
       ) : (
         <ol className="space-y-2 border-l border-line pl-3">
           {data.events.map((event, index) => (
@@ -69,34 +70,34 @@ export function storyWords({ kind, number, about, words }: StoryEvent): string {
   const whom = about === null ? '' : labelWords(about);
   switch (kind) {
     case 'handed-in':
-      return `Handed in version ${number} of the draft`;
+      return say('handedInVersionOfDraft', { number: number ?? 0 });
     case 'withdrawn':
-      return `Took version ${number} back`;
+      return say('tookVersionBack', { number: number ?? 0 });
     case 'allocated':
-      return `Was told to review the draft by ${whom}`;
+      return say('wasToldToReviewDraft', { whom });
     case 'begun':
-      return `Began the review of ${whom}`;
+      return say('beganReviewOf', { whom });
     case 'submitted':
-      return `Submitted the review of ${whom}`;
+      return say('submittedReviewOf', { whom });
     case 'reopened':
-      return `The review of ${whom} was reopened`;
+      return say('reviewOfWasReopened', { whom });
     case 'received':
-      return `${whom} submitted a review of this draft`;
+      return say('submittedReviewOfThisDraft', { whom });
     case 'told':
-      return 'Was told of the feedback';
+      return say('wasToldOfFeedback');
     case 'read':
-      return 'Read the feedback';
+      return say('readFeedback');
     case 'answered':
-      return 'Answered in a review';
+      return say('answeredInReview');
     case 'rated':
-      return 'Said how a review helped';
+      return say('saidHowReviewHelped');
     case 'asked':
-      return 'Asked for a look at a review';
+      return say('askedForLookAtReview');
     case 'reflected':
-      return 'Handed in the reflection';
+      return say('handedInReflection');
     case 'revision':
-      return `Handed in the revision, version ${number}`;
+      return say('handedInRevisionVersion', { number: number ?? 0 });
     case 'mailed':
-      return `Got a mail: ${words}`;
+      return say('gotMail', { words: words ?? '' });
   }
 }

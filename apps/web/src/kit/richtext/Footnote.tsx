@@ -6,6 +6,7 @@ import { useState } from 'react';
 import { Button } from '../Button.js';
 import { TextArea } from '../Field.js';
 import { Dialog, Tooltip } from '../Overlay.js';
+import { say } from '../../words/kit.js';
 
 /** Code units of one footnote. */
 const LONGEST = 1_000;
@@ -41,10 +42,10 @@ export function FootnoteTool({ editor }: { readonly editor: Editor }) {
   };
   return (
     <>
-      <Tooltip words="Footnote: behind the cursor, or the one selected">
+      <Tooltip words={say('footnoteBehindCursorOrOne')}>
         <Toolbar.Button
           type="button"
-          aria-label="Footnote"
+          aria-label={say('footnote')}
           onClick={() => {
             const selected = editor.isActive('footnote');
             setChanging(selected);
@@ -56,17 +57,17 @@ export function FootnoteTool({ editor }: { readonly editor: Editor }) {
           <Asterisk size={17} strokeWidth={1.75} aria-hidden="true" />
         </Toolbar.Button>
       </Tooltip>
-      <Dialog open={open} onClose={() => setOpen(false)} title={changing ? 'Change the footnote' : 'Add a footnote'}>
+      <Dialog open={open} onClose={() => setOpen(false)} title={changing ? say('changeFootnote') : say('addFootnote')}>
         <div className="space-y-4">
           <TextArea
-            label="What it says"
-            hint={changing ? 'Leave empty to take the footnote away.' : undefined}
+            label={say('whatItSays')}
+            hint={changing ? say('leaveEmptyToTakeFootnote') : undefined}
             value={words}
             maxLength={LONGEST}
             onChange={(event) => setWords(event.target.value)}
           />
           <Button look="primary" onClick={apply}>
-            {changing ? 'Change it' : 'Add it'}
+            {changing ? say('changeIt') : say('addIt')}
           </Button>
         </div>
       </Dialog>

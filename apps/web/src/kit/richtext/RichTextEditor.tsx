@@ -25,6 +25,7 @@ import { PictureTool } from './PictureTool.js';
 import { isBlank, stored, usePictures } from './pictures.js';
 import { showText } from './showText.js';
 import { fromWordProcessor } from './wordPaste.js';
+import { say } from '../../words/kit.js';
 
 /** Without widths: they would be inline styles, which the content policy blocks, and the reader's page sets its own. */
 const PlainTable = Table.extend({
@@ -132,7 +133,7 @@ export function RichTextEditor({
         </p>
       )}
       <span id={hint} className="sr-only">
-        Escape, then Tab, leaves the text; in a table, Tab alone goes from cell to cell.
+        {say('escapeThenTabLeavesText')}
       </span>
       <EditorContent editor={editor} className="pt-3" />
     </div>
@@ -148,48 +149,74 @@ interface Tool {
 
 const TOOLS: readonly Tool[] = [
   {
-    words: 'Heading',
+    get words() {
+      return say('heading');
+    },
     icon: Heading2,
     run: (e) => e.chain().focus().toggleHeading({ level: 2 }).run(),
     active: (e) => e.isActive('heading'),
   },
   {
-    words: 'Bold (Ctrl B)',
+    get words() {
+      return say('boldCtrlB');
+    },
     icon: Bold,
     run: (e) => e.chain().focus().toggleBold().run(),
     active: (e) => e.isActive('bold'),
   },
   {
-    words: 'Italic (Ctrl I)',
+    get words() {
+      return say('italicCtrlI');
+    },
     icon: Italic,
     run: (e) => e.chain().focus().toggleItalic().run(),
     active: (e) => e.isActive('italic'),
   },
   {
-    words: 'List',
+    get words() {
+      return say('list');
+    },
     icon: List,
     run: (e) => e.chain().focus().toggleBulletList().run(),
     active: (e) => e.isActive('bulletList'),
   },
   {
-    words: 'Numbered list',
+    get words() {
+      return say('numberedList');
+    },
     icon: ListOrdered,
     run: (e) => e.chain().focus().toggleOrderedList().run(),
     active: (e) => e.isActive('orderedList'),
   },
   {
-    words: 'Quotation',
+    get words() {
+      return say('quotation');
+    },
     icon: Quote,
     run: (e) => e.chain().focus().toggleBlockquote().run(),
     active: (e) => e.isActive('blockquote'),
   },
   {
-    words: 'Table of three by three',
+    get words() {
+      return say('tableOfThreeByThree');
+    },
     icon: TableIcon,
     run: (e) => e.chain().focus().insertTable({ rows: 3, cols: 3, withHeaderRow: true }).run(),
   },
-  { words: 'Undo (Ctrl Z)', icon: Undo2, run: (e) => e.chain().focus().undo().run() },
-  { words: 'Redo (Ctrl Y)', icon: Redo2, run: (e) => e.chain().focus().redo().run() },
+  {
+    get words() {
+      return say('undoCtrlZ');
+    },
+    icon: Undo2,
+    run: (e) => e.chain().focus().undo().run(),
+  },
+  {
+    get words() {
+      return say('redoCtrlY');
+    },
+    icon: Redo2,
+    run: (e) => e.chain().focus().redo().run(),
+  },
 ];
 
 interface ToolbarProps {
@@ -204,7 +231,7 @@ function Toolbar({ editor, label, onPicture }: ToolbarProps) {
     selector: ({ editor: current }) => TOOLS.map((tool) => tool.active?.(current) ?? false),
   });
   return (
-    <Bar.Root aria-label={`Formatting: ${label}`} className="flex flex-wrap gap-0.5">
+    <Bar.Root aria-label={say('formatting', { label })} className="flex flex-wrap gap-0.5">
       {TOOLS.map(({ words, icon: Icon, run }, index) => (
         <Tooltip key={words} words={words}>
           <Bar.Button
@@ -237,10 +264,10 @@ function LinkTool({ editor }: { readonly editor: Editor }) {
   };
   return (
     <>
-      <Tooltip words="Link">
+      <Tooltip words={say('link')}>
         <Bar.Button
           type="button"
-          aria-label="Link"
+          aria-label={say('link')}
           onClick={() => {
             setAddress((editor.getAttributes('link')['href'] as string | undefined) ?? '');
             setOpen(true);
@@ -250,18 +277,18 @@ function LinkTool({ editor }: { readonly editor: Editor }) {
           <LinkIcon size={17} strokeWidth={1.75} aria-hidden="true" />
         </Bar.Button>
       </Tooltip>
-      <Dialog open={open} onClose={() => setOpen(false)} title="Link the selected text">
+      <Dialog open={open} onClose={() => setOpen(false)} title={say('linkSelectedText')}>
         <div className="space-y-4">
           <TextField
-            label="Address"
-            hint="Leave empty to take the link away."
+            label={say('address')}
+            hint={say('leaveEmptyToTakeLink')}
             placeholder="https://"
             value={address}
             onChange={(event) => setAddress(event.target.value)}
-            problem={wrong ? 'An address begins with https:// or mailto:' : undefined}
+            problem={wrong ? say('addressBeginsWithHttpsOr') : undefined}
           />
           <Button look="primary" disabled={wrong} onClick={apply}>
-            Set the link
+            {say('setLink')}
           </Button>
         </div>
       </Dialog>

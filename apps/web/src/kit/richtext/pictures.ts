@@ -1,6 +1,7 @@
 import type { Editor } from '@tiptap/react';
 import type { EditorView } from '@tiptap/pm/view';
 import { useRef, useState } from 'react';
+import { say } from '../../words/kit.js';
 
 /** A text without words may still hold a picture. */
 export function isBlank(editor: Editor): boolean {
@@ -31,7 +32,7 @@ export function usePictures(onPicture: ((file: File) => Promise<string>) | undef
       return (await onPicture?.(file)) ?? null;
     } catch (error) {
       const told = (error as { sentence?: string; message?: string }).sentence ?? (error as Error).message;
-      setProblem(`“${file.name}” was not put in: ${told}`);
+      setProblem(say('wasNotPutIn', { name: file.name, told }));
       return null;
     }
   };
@@ -41,7 +42,7 @@ export function usePictures(onPicture: ((file: File) => Promise<string>) | undef
       const src = await store(file);
       const kind = view.state.schema.nodes['image'];
       if (src === null || kind === undefined) continue;
-      view.dispatch(view.state.tr.replaceSelectionWith(kind.create({ src, alt: 'Picture' })));
+      view.dispatch(view.state.tr.replaceSelectionWith(kind.create({ src, alt: say('picture') })));
     }
   };
 

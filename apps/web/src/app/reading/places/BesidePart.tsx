@@ -1,4 +1,5 @@
 import { useEffect, useRef, type ReactNode, type Ref } from 'react';
+import { say } from '../../../words/app.js';
 
 interface BesidePartProps {
   readonly label: string;
@@ -21,7 +22,7 @@ export function BesidePart({ label, marginRef, ids, activeId, render, children }
       <div className="h-full min-h-0">{children}</div>
       <aside ref={marginRef} aria-label={label} className="hidden min-h-0 overflow-y-auto @2xl:block">
         <div ref={list} className="space-y-2.5">
-          {ids.length === 0 && <p className="text-sm text-ink-soft">No notes on this part.</p>}
+          {ids.length === 0 && <p className="text-sm text-ink-soft">{say('noNotesOnThisPart')}</p>}
           {ids.map((id) => (
             <div key={id} data-id={id}>
               {render(id)}

@@ -2,6 +2,7 @@ import { hits, type Box, type Point } from '@salt-circle/core';
 import { KIND_BORDER, KIND_FILL, kindWord } from '../noteKinds.js';
 import { noteDomId } from '../passages.js';
 import type { PlacedNote } from '../useAnnotation.js';
+import { say } from '../../../words/app.js';
 
 export interface BoxedNote extends Pick<PlacedNote, 'id' | 'kind'> {
   /** Where it is on its page or picture, in shares of it; a passage has one for each line. */
@@ -84,7 +85,7 @@ function Mark({ note: { id, kind, words, where }, box, first, active, onChoose }
       className={`absolute ${look}`}
       style={style}
       data-place={id}
-      aria-label={`${kindWord(kind)} note, ${where}`}
+      aria-label={say('note', { kindWord: kindWord(kind), where })}
       aria-details={noteDomId(id)}
       aria-pressed={active}
       onClick={() => onChoose(id)}

@@ -9,6 +9,7 @@ import { noteDomId } from '../passages.js';
 import type { PlacedNote } from '../useAnnotation.js';
 import type { PartNotesProps } from './partNotes.js';
 import { Waveform } from './Waveform.js';
+import { say } from '../../../words/app.js';
 
 type Moment = Extract<Selector, { type: 'moment' }>;
 
@@ -109,11 +110,7 @@ function TimeLine({ media, seconds, sound, notes, activeId, onChoose, onNote, on
         <div
           role="slider"
           tabIndex={0}
-          aria-label={
-            onNote === undefined
-              ? 'Time. Arrows go a second, with shift a frame; space plays.'
-              : 'Time. Arrows go a second, with shift a frame; space plays; 1 to 4 leave a note on this moment.'
-          }
+          aria-label={onNote === undefined ? say('timeArrowsGoSecondWith') : say('timeArrowsGoSecondWithShift')}
           aria-valuemin={0}
           aria-valuemax={Math.round(length ?? 0)}
           aria-valuenow={Math.round(now)}
@@ -131,12 +128,13 @@ function TimeLine({ media, seconds, sound, notes, activeId, onChoose, onNote, on
           <span className="absolute inset-y-0 w-0.5 bg-iodine" style={{ left: `${share(now) * 100}%` }} />
         </div>
         <span className="text-sm whitespace-nowrap text-ink-soft">
-          {secondsInWords(now)}
-          {length !== null && ` of ${secondsInWords(length)}`}
+          {length === null
+            ? secondsInWords(now)
+            : say('ofOf3', { now: secondsInWords(now), length: secondsInWords(length) })}
         </span>
       </div>
       {marks.length > 0 && (
-        <div className="relative mr-24 h-7" role="group" aria-label="Notes on this recording">
+        <div className="relative mr-24 h-7" role="group" aria-label={say('notesOnThisRecording')}>
           {marks.map((note) => (
             <MomentMark
               key={note.id}
@@ -152,10 +150,10 @@ function TimeLine({ media, seconds, sound, notes, activeId, onChoose, onNote, on
       {onNote !== undefined && (
         <div
           role="group"
-          aria-label="Note on this moment"
+          aria-label={say('noteOnThisMoment')}
           className="flex flex-wrap items-center gap-x-3 gap-y-1 text-sm"
         >
-          <span className="text-ink-soft">Note at {secondsInWords(now)}:</span>
+          <span className="text-ink-soft">{say('noteAt', { secondsInWords: secondsInWords(now) })}</span>
           {KINDS.map(({ kind, word, key, hint }) => (
             <button
               key={kind}
@@ -174,7 +172,7 @@ function TimeLine({ media, seconds, sound, notes, activeId, onChoose, onNote, on
                 onMove(active.id, { ...active.moment, end: Math.max(here(), active.moment.start + FRAME) })
               }
             >
-              End the chosen note’s span at {secondsInWords(now)}
+              {say('endChosenNotesSpanAt', { secondsInWords: secondsInWords(now) })}
             </Button>
           )}
         </div>
@@ -195,13 +193,13 @@ interface MomentMarkProps {
 function MomentMark({ note: { id, kind, moment }, left, width, active, onPress }: MomentMarkProps) {
   const when =
     moment.end === null
-      ? `at ${secondsInWords(moment.start)}`
-      : `from ${secondsInWords(moment.start)} to ${secondsInWords(moment.end)}`;
+      ? say('at', { secondsInWords: secondsInWords(moment.start) })
+      : say('fromTo', { secondsInWords: secondsInWords(moment.start), secondsInWords2: secondsInWords(moment.end) });
   return (
     <button
       type="button"
       data-place={id}
-      aria-label={`${kindWord(kind)} note ${when}`}
+      aria-label={say('noteOf', { kindWord: kindWord(kind), when })}
       aria-details={noteDomId(id)}
       aria-pressed={active}
       title={`${kindWord(kind)} ${when}`}

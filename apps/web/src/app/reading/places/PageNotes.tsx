@@ -11,6 +11,7 @@ import { BoxMarks, boxedAt, nextOf, type BoxedNote } from './BoxMarks.js';
 import { boxOf, findPassage, selectedPassage } from './pagePassages.js';
 import type { PartNotesProps } from './partNotes.js';
 import { RegionDraw } from './RegionDraw.js';
+import { say } from '../../../words/app.js';
 
 export interface PageNotesProps extends PartNotesProps {
   readonly part: PartView;
@@ -57,7 +58,7 @@ export function PageNotes({ part, address, notes, activeId, onChoose, onNote, sh
         tools={
           onNote !== undefined && (
             <BarButton
-              words="Mark a region"
+              words={say('markRegion')}
               pressed={drawing !== 'no'}
               onPress={(byKey) => setDrawing(drawing !== 'no' ? 'no' : byKey ? 'by-keys' : 'by-hand')}
             />
@@ -68,7 +69,7 @@ export function PageNotes({ part, address, notes, activeId, onChoose, onNote, sh
             <KeepTexts texts={read} into={texts} />
             {drawing !== 'no' && onNote !== undefined && (
               <RegionDraw
-                on={`page ${sheet.number}`}
+                on={say('page', { page: sheet.number })}
                 byKeys={drawing === 'by-keys' && sheet.number === page}
                 onPick={(kind, box) => onNote(kind, { type: 'region', page: sheet.number, ...box })}
                 onCancel={() => setDrawing('no')}
@@ -156,7 +157,7 @@ function PageMarks({ page, texts, notes, activeId, onChoose, onDrawn, children }
     if (boxes.length === 0) return [];
     const { id, kind } = note;
     const { type } = note.place.selector;
-    return [{ id, kind, boxes, words: type === 'passage', where: `on page ${number}` }];
+    return [{ id, kind, boxes, words: type === 'passage', where: say('onPageNumber', { number }) }];
   });
   const pressed = useRef<(event: MouseEvent) => void>(() => undefined);
   useEffect(() => {

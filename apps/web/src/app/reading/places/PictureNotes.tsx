@@ -7,6 +7,7 @@ import { BarButton } from '../../viewing/ViewerBar.js';
 import { BoxMarks, boxedAt, nextOf, type BoxedNote } from './BoxMarks.js';
 import type { PartNotesProps } from './partNotes.js';
 import { RegionDraw } from './RegionDraw.js';
+import { say } from '../../../words/app.js';
 
 export interface PictureNotesProps extends PartNotesProps {
   readonly part: PartView;
@@ -35,7 +36,7 @@ export function PictureNotes({ part, address, notes, activeId, onChoose, onNote 
       tools={
         onNote !== undefined && (
           <BarButton
-            words="Mark a region"
+            words={say('markRegion')}
             pressed={drawing !== 'no'}
             onPress={(byKey) => setDrawing(drawing !== 'no' ? 'no' : byKey ? 'by-keys' : 'by-hand')}
           />

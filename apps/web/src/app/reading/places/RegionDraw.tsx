@@ -3,6 +3,7 @@ import { boxBetween, grownBox, movedBox, unturned, type Box, type Point, type Tu
 import { useEffect, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import { KINDS } from '../noteKinds.js';
 import { SelectionBar } from '../SelectionBar.js';
+import { say } from '../../../words/app.js';
 
 export interface RegionDrawProps {
   /** What it is drawn on, for those who hear it: "page 3". */
@@ -63,7 +64,7 @@ export function RegionDraw({ on, turn = 0, byKeys, onPick, onCancel }: RegionDra
       ref={surface}
       role="application"
       tabIndex={0}
-      aria-label={`Mark a region on ${on}. Arrow keys move it, with shift they make it larger or smaller; 1 to 4 leave a note on it, escape ends. ${box === null ? '' : boxWords(box)}`}
+      aria-label={[say('markRegionOnArrowKeys', { on }), ...(box === null ? [] : [boxWords(box)])].join(' ')}
       className="absolute inset-0 z-20 cursor-crosshair touch-none"
       onKeyDown={press}
       onPointerDown={(event) => {
@@ -97,7 +98,7 @@ export function RegionDraw({ on, turn = 0, byKeys, onPick, onCancel }: RegionDra
       {bar !== null && (
         // A press on the bar draws nothing.
         <div onPointerDown={(event) => event.stopPropagation()} onPointerUp={(event) => event.stopPropagation()}>
-          <SelectionBar at={bar} label="Leave a note on the marked region" onPick={pick} />
+          <SelectionBar at={bar} label={say('leaveNoteOnMarkedRegion')} onPick={pick} />
         </div>
       )}
     </div>
@@ -106,5 +107,10 @@ export function RegionDraw({ on, turn = 0, byKeys, onPick, onCancel }: RegionDra
 
 function boxWords({ x, y, width, height }: Box): string {
   const percent = (share: number) => Math.round(share * 100);
-  return `The region begins ${percent(x)} percent from the left and ${percent(y)} from the top, is ${percent(width)} wide and ${percent(height)} high.`;
+  return say('regionBeginsPercentFromLeft', {
+    x: percent(x),
+    y: percent(y),
+    width: percent(width),
+    height: percent(height),
+  });
 }

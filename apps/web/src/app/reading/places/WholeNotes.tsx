@@ -2,6 +2,7 @@ import type { NoteKind, PartView } from '@salt-circle/contracts';
 import type { Place } from '@salt-circle/core';
 import { useState, type ReactNode } from 'react';
 import { KINDS, KIND_TEXT } from '../noteKinds.js';
+import { say } from '../../../words/app.js';
 
 export interface WholeNotesProps {
   readonly part: PartView;
@@ -17,9 +18,9 @@ type Scope = 'page' | 'part' | 'draft';
 /** Leaves a note on more than a passage: the page in view, the whole part, or the whole draft. */
 export function WholeNoteBar({ part, only, page, onNote }: WholeNotesProps) {
   const scopes: ReadonlyArray<readonly [Scope, string]> = [
-    ...(page === null ? [] : [['page', `page ${page}`] as const]),
-    ...(only ? [] : [['part', 'this part'] as const]),
-    ['draft', 'the whole draft'] as const,
+    ...(page === null ? [] : [['page', say('page', { page })] as const]),
+    ...(only ? [] : [['part', say('thisPart')] as const]),
+    ['draft', say('wholeDraft')] as const,
   ];
   const [chosen, setChosen] = useState<Scope>('page');
   const scope = scopes.some(([one]) => one === chosen) ? chosen : (scopes[0]?.[0] ?? 'draft');
@@ -30,16 +31,16 @@ export function WholeNoteBar({ part, only, page, onNote }: WholeNotesProps) {
   return (
     <div
       role="group"
-      aria-label="Note on a whole"
+      aria-label={say('noteOnWhole')}
       className="mb-3 flex flex-wrap items-center gap-x-3 gap-y-1 border-b border-line pb-2 text-sm text-ink-soft"
     >
       <label className="flex items-center gap-1.5">
-        Note on
+        {say('noteOn')}
         {scopes.length === 1 ? (
           <span>{scopes[0]?.[1]}</span>
         ) : (
           <select
-            aria-label="What the note is on"
+            aria-label={say('whatNoteIsOn')}
             value={scope}
             onChange={({ target }) => setChosen(target.value as Scope)}
             className="rounded border border-edge bg-paper px-1.5 py-0.5 text-ink"

@@ -3,6 +3,7 @@ import type { Place } from '@salt-circle/core';
 import { partLabel } from '../../viewing/partWords.js';
 import { secondsInWords } from '../../viewing/sizes.js';
 import type { DraftLayout } from '../DraftText.js';
+import { say } from '../../../words/app.js';
 
 type Parts = DraftReading['parts'];
 
@@ -11,30 +12,35 @@ type Parts = DraftReading['parts'];
  * stands beside it. Empty for a passage of the only text of a draft, which says it itself.
  */
 export function placeWords({ partId, selector }: Place, parts: Parts): string {
-  if (partId === null) return 'The whole draft';
+  if (partId === null) return say('wholeDraftLabel');
   const part = parts.find(({ id }) => id === partId);
   const name = part === undefined || parts.length === 1 ? '' : partLabel(part, parts);
   switch (selector.type) {
     case 'whole':
-      return name === '' ? 'The whole of it' : `${name}, as a whole`;
+      return name === '' ? say('wholeOfIt') : say('asWhole', { name });
     case 'text':
       return name;
     case 'page':
     case 'passage':
-      return within(name, `page ${selector.page}`);
+      return within(name, say('page', { page: selector.page }));
     case 'region': {
-      const what = selector.width === 0 && selector.height === 0 ? 'a point' : 'a region';
-      return within(name, selector.page === null ? what : `${what} on page ${selector.page}`);
+      const key = selector.width === 0 && selector.height === 0 ? 'point' : 'region';
+      return within(name, say(key, { page: selector.page ?? 'none' }));
     }
     case 'moment': {
       const from = secondsInWords(selector.start);
-      return within(name, selector.end === null ? `at ${from}` : `${from} to ${secondsInWords(selector.end)}`);
+      return within(
+        name,
+        selector.end === null
+          ? say('atOf', { from })
+          : say('toOf2', { from, secondsInWords: secondsInWords(selector.end) }),
+      );
     }
   }
 }
 
 function within(name: string, where: string): string {
-  return name === '' ? where.charAt(0).toUpperCase() + where.slice(1) : `${name}, ${where}`;
+  return name === '' ? where.charAt(0).toUpperCase() + where.slice(1) : say('whereaboutsWithin', { name, where });
 }
 
 /** Letters of a page of print, to guess how far down a passage stands on a page that is not drawn. */

@@ -1,0 +1,22 @@
+import { sentences } from './say.js';
+
+export const say = sentences('join', {
+  placeForYou: 'A place for you',
+  goToSaltCircle: 'Go to Salt Circle',
+  yourInvitation: 'your invitation',
+  places: 'Places',
+  hasGivenYouPlaceAs: '{by} has given you a place as {role}. The course lists you as {name}.',
+  youAreSignedInAs: 'You are signed in as {strong}.',
+  invitationWentToYouCan: 'The invitation went to {invited}; you can take it with this account all the same.',
+  takePlaces: 'Take {placeIds} places',
+  takePlace: 'Take the place',
+  useAnotherAccount: 'Use another account',
+  youHaveAccountWithThen: 'You have an account with {email}. Then the place can be taken with it.',
+  signInWithAccountThat: 'Sign in with the account that you have. Then the place can be taken with it.',
+  forgottenYourPassword: 'Forgotten your password?',
+  iHaveNoAccount: 'I have no account',
+  makeAccountFromThenOn: 'Make an account. From then on you sign in with {strong}.',
+  yourName: 'Your name',
+  takeYourPlace: 'Take your place',
+  iHaveAccountAlready: 'I have an account already',
+});
