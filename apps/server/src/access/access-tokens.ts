@@ -10,6 +10,7 @@ import { Database } from '../platform/database/database.js';
 import { Expiry } from '../platform/expiry/expiry.js';
 import { ProblemError } from '../platform/problems/problem-error.js';
 import { opens } from './token-scopes.js';
+import { say } from '../words/access.js';
 
 const HOUR = 3_600_000;
 /** By which one is known for what it is, also where it should not stand. */
@@ -44,8 +45,8 @@ export class AccessTokens {
     if (known === null || known.endsAt <= now) {
       throw new ProblemError({
         code: 'signed-out',
-        sentence: 'This access token is not known, or has ended.',
-        whatToDo: 'Make another one under “Your account”.',
+        sentence: say('thisAccessTokenIsNot'),
+        whatToDo: say('makeAnotherOneUnderYour'),
       });
     }
     const reads = method === 'GET' || method === 'HEAD';
@@ -53,9 +54,11 @@ export class AccessTokens {
       throw new ProblemError({
         code: 'not-yours',
         sentence: reads
-          ? `The access token “${known.name}” does not open this: it is for ${known.scope === 'grades' ? 'grades, insights and results' : 'what the staff of a course read there'}.`
-          : 'An access token reads, and changes nothing.',
-        whatToDo: 'Sign in to do it, or take a token that opens it.',
+          ? known.scope === 'grades'
+            ? say('accessTokenDoesNotOpen', { name: known.name })
+            : say('accessTokenDoesNotOpenThis', { name: known.name })
+          : say('accessTokenReadsAndChanges'),
+        whatToDo: say('signInToDoIt'),
       });
     }
     if (known.usedAt === null || now - known.usedAt > HOUR) {

@@ -2,6 +2,7 @@ import type { AnswerRequest, AnswerView, FieldProblem } from '@salt-circle/contr
 import { checksOf, valueFault, type FormItem } from '@salt-circle/core';
 import { invalid, valueProblem } from '../platform/problems/sentences.js';
 import type { AnswerRow } from '../model/review.js';
+import { say } from '../words/access.js';
 
 export type AnswerContent = Pick<AnswerRow, 'levelId' | 'text' | 'next' | 'value' | 'checks' | 'choices'>;
 
@@ -16,7 +17,7 @@ export function answerFrom(request: AnswerRequest, item: FormItem | undefined): 
   const unknown = (path: string, what: string): FieldProblem => ({
     path,
     code: `unknown-${what}`,
-    sentence: `“${item?.title ?? ''}” has no such ${what}. Load the page again.`,
+    sentence: say('hasNoSuchLoadPage', { title: item?.title ?? '' }),
   });
   const assertKnown = (given: readonly string[], parts: ReadonlyArray<{ id: string }>, path: string, what: string) => {
     if (given.some((one) => !parts.some(({ id }) => id === one))) throw invalid([unknown(path, what)]);
@@ -73,5 +74,7 @@ export function sameAnswer(current: Said, next: Said): boolean {
 const NO_CANNOT_TELL: FieldProblem = {
   path: 'checks',
   code: 'unknown-check',
-  sentence: 'This checklist is answered with yes or no. Load the page again.',
+  get sentence() {
+    return say('thisChecklistIsAnsweredWith');
+  },
 };

@@ -7,6 +7,7 @@ import { StoredFile } from '../model/stored-file.js';
 import { endingOf } from '../platform/bytes/endings.js';
 import { sees, type Place } from './access.js';
 import { isChanging } from './review-state.js';
+import { say } from '../words/access.js';
 
 /** How the one who asks stands to the review. */
 export interface FileReading extends Reviewing {
@@ -72,5 +73,5 @@ export function fileName(
   index: number,
   full: boolean,
 ): string {
-  return full ? name : `Attachment ${index + 1}${endingOf(file?.mime ?? '')}`;
+  return full ? name : say('attachment', { number: index + 1, ending: endingOf(file?.mime ?? '') });
 }

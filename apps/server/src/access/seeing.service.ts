@@ -7,6 +7,7 @@ import { Enrolment } from '../model/course.js';
 import { Database } from '../platform/database/database.js';
 import { Exchange, Participant } from '../model/exchange.js';
 import { refusal } from '../platform/problems/sentences.js';
+import { say } from '../words/access.js';
 
 /** Says at which exchange one looks, with whose eyes, and at which moment: `exchange/participant` or `exchange/example@time`. */
 export const SEE_HEADER = 'x-salt-circle-see';
@@ -47,7 +48,7 @@ export class SeeingService {
   }
 
   #invented(exchangeId: string): Participant {
-    const [alias = 'Example'] = makeAliases(1, new Set(), seededRandom(1));
+    const [alias = say('example')] = makeAliases(1, new Set(), seededRandom(1));
     return {
       id: EXAMPLE,
       exchangeId,
@@ -65,7 +66,7 @@ export class SeeingService {
   }
 
   #example(seeing: Seeing): Asker {
-    return { ...nobody(EXAMPLE, 'An example student', 'student@example.org'), seeing };
+    return { ...nobody(EXAMPLE, say('exampleStudent'), 'student@example.org'), seeing };
   }
 }
 

@@ -20,6 +20,7 @@ import { hashPassword, passwordFits } from '../../platform/security/passwords.js
 import { Tries } from '../../platform/security/tries.js';
 import { iso } from '../../platform/wire/instants.js';
 import { passwordChanged } from './letters.js';
+import { say } from '../../words/accounts.js';
 
 /** What somebody sees and changes of the own account. Nobody else does, whatever their role. */
 @Injectable()
@@ -82,11 +83,11 @@ export class AccountService {
     const trying = { network: `own ${person.id}`, account: `own ${person.id}` };
     await this.tries.take(trying);
     if (await passwordFits(person.passwordHash, password)) return this.tries.right(trying);
-    const sentence = 'This is not your password.';
+    const sentence = say('thisIsNotYourPassword');
     throw new ProblemError({
       code: 'password-wrong',
       sentence,
-      whatToDo: 'Enter the one that you sign in with. If you forgot it, sign out and have a link sent to you.',
+      whatToDo: say('enterOneThatYouSign'),
       fields: [{ path, code: 'password-wrong', sentence }],
     });
   }
@@ -121,9 +122,10 @@ function sessionRow(
 }
 
 function browserWords(given: string): string {
-  if (given === '') return 'A browser';
+  if (given === '') return say('browser');
   const { browser, os } = Bowser.parse(given);
-  return `${browser.name ?? 'A browser'}${os.name === undefined ? '' : ` on ${os.name}`}`;
+  const name = browser.name ?? say('browser');
+  return os.name === undefined ? name : say('on', { browser: name, os: os.name });
 }
 
 async function placesOf(manager: EntityManager, personId: string): Promise<AccountView['places']> {

@@ -13,6 +13,7 @@ import { Ids } from '../../platform/ids/ids.js';
 import { queueMail } from '../../platform/mail/queue-mail.js';
 import { ProblemError } from '../../platform/problems/problem-error.js';
 import { addressLetter } from './letters.js';
+import { say } from '../../words/accounts.js';
 
 /** How long the links can be used, in milliseconds. */
 const LASTS = 24 * 3_600_000;
@@ -36,12 +37,12 @@ export class AddressChanges {
   async ask(person: Asker, email: string): Promise<void> {
     const to = email.trim().toLowerCase();
     const from = person.email ?? '';
-    if (to === from) throw taken('This is your address already.');
+    if (to === from) throw taken(say('thisIsYourAddressAlready'));
     if (!mailArrives(this.settings)) {
       throw new ProblemError({
         code: 'no-mail',
-        sentence: 'This server sends no mail, so a new address cannot be confirmed.',
-        whatToDo: 'Go on with the one that you have.',
+        sentence: say('thisServerSendsNoMail'),
+        whatToDo: say('goOnWithOneThat'),
       });
     }
     const tokens = { old: this.ids.token(), new: this.ids.token() };
@@ -86,7 +87,7 @@ export class AddressChanges {
         );
         return { made: false };
       }
-      if (await manager.existsBy(Person, { email: change.email })) throw taken('This address has an account by now.');
+      if (await manager.existsBy(Person, { email: change.email })) throw taken(say('thisAddressHasAccountBy'));
       await manager.update(Person, { id: person.id }, { email: change.email, addressConfirmedAt: this.clock.real() });
       await manager.delete(AddressChange, { personId: person.id });
       // Links that went to the old address let nobody in any more.
@@ -112,8 +113,8 @@ export class AddressChanges {
     }
     throw new ProblemError({
       code: 'link-over',
-      sentence: 'This link has been used, or has run out: it can be used once, within a day.',
-      whatToDo: 'Ask for the change again, under your account.',
+      sentence: say('thisLinkHasBeenUsed'),
+      whatToDo: say('askForChangeAgainUnder'),
     });
   }
 }
@@ -126,7 +127,7 @@ function taken(sentence: string): ProblemError {
   return new ProblemError({
     code: 'address-taken',
     sentence,
-    whatToDo: 'Give another one.',
+    whatToDo: say('giveAnotherOne'),
     fields: [{ path: 'email', code: 'address-taken', sentence }],
   });
 }

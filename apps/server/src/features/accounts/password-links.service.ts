@@ -18,6 +18,7 @@ import { hashPassword } from '../../platform/security/passwords.js';
 import { Tries } from '../../platform/security/tries.js';
 import { passwordChanged } from './letters.js';
 import { makePasswordLink, PASSWORD_LINK_LASTS } from './make-password-link.js';
+import { say } from '../../words/accounts.js';
 
 /** Links by which whoever reads the mail of an account chooses a new password. */
 @Injectable()
@@ -62,8 +63,8 @@ export class PasswordLinks implements OnApplicationShutdown {
     if (person.email === null) {
       throw new ProblemError({
         code: 'link-over',
-        sentence: 'Nobody has taken this place yet, so there is no password to choose anew.',
-        whatToDo: 'Invite the person instead.',
+        sentence: say('nobodyHasTakenThisPlace'),
+        whatToDo: say('invitePersonInstead'),
       });
     }
     await this.#send(manager, person);
@@ -109,8 +110,8 @@ export class PasswordLinks implements OnApplicationShutdown {
     if (mailArrives(this.settings)) return;
     throw new ProblemError({
       code: 'no-mail',
-      sentence: 'This server sends no mail, so a link cannot be sent.',
-      whatToDo: 'Ask the one who runs it: there is a command that makes a link.',
+      sentence: say('thisServerSendsNoMailSo'),
+      whatToDo: say('askOneWhoRunsIt'),
     });
   }
 
@@ -122,8 +123,8 @@ export class PasswordLinks implements OnApplicationShutdown {
     }
     throw new ProblemError({
       code: 'link-over',
-      sentence: 'This link has been used, or has run out: it can be used once, within an hour.',
-      whatToDo: 'Have a new one sent to you.',
+      sentence: say('thisLinkHasBeenUsedOr'),
+      whatToDo: say('haveNewOneSentTo'),
     });
   }
 }

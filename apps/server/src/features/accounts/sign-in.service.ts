@@ -5,6 +5,7 @@ import { Database } from '../../platform/database/database.js';
 import { ProblemError } from '../../platform/problems/problem-error.js';
 import { passwordFits } from '../../platform/security/passwords.js';
 import { Tries } from '../../platform/security/tries.js';
+import { say } from '../../words/accounts.js';
 
 /** From where somebody tries, and with what. */
 export interface From {
@@ -39,8 +40,8 @@ export class SignInService {
       this.#logger.warn(`a try from ${network} came to nothing${person === null ? '' : `, person ${person.id}`}`);
       throw new ProblemError({
         code: 'sign-in-wrong',
-        sentence: 'No account has this email address with this password.',
-        whatToDo: 'Check both. If you forgot the password, have a link for a new one sent to you.',
+        sentence: say('noAccountHasThisEmail'),
+        whatToDo: say('checkBothIfYouForgot'),
       });
     }
     await this.tries.right({ network, account });

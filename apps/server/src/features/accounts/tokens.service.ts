@@ -11,6 +11,7 @@ import { Ids } from '../../platform/ids/ids.js';
 import { ProblemError } from '../../platform/problems/problem-error.js';
 import { refusal } from '../../platform/problems/sentences.js';
 import { iso, isoOrNull } from '../../platform/wire/instants.js';
+import { say } from '../../words/accounts.js';
 
 const DAY = 24 * 3_600_000;
 /** Of one person at a time. */
@@ -46,8 +47,8 @@ export class Tokens {
     if (tokens.length >= MOST) {
       throw new ProblemError({
         code: 'invalid',
-        sentence: `You have ${MOST} access tokens, which is as many as there can be.`,
-        whatToDo: 'Take one back that you do not need any more.',
+        sentence: say('youHaveAccessTokensWhich', { most: MOST }),
+        whatToDo: say('takeOneBackThatYou'),
       });
     }
     const token = TOKEN_PREFIX + this.ids.token();

@@ -16,6 +16,7 @@ import { Review } from '../../model/review.js';
 import { makeChange } from './change.js';
 import { loadQuestion, planOf, wishesOf, type Question } from './question.js';
 import { tellReviewers } from './tell-reviewers.js';
+import { say } from '../../words/allocation.js';
 
 /** Allocations as CSV: a row per review, people by their addresses. */
 @Injectable()
@@ -42,7 +43,10 @@ export class AllocationFiles {
         locked ? 'yes' : 'no',
       ])
       .sort((a, b) => a.join().localeCompare(b.join()));
-    return { name: `${place.exchange.title} allocation.csv`, csv: csvOf([[...ALLOCATION_CSV_HEADER], ...rows]) };
+    return {
+      name: say('allocationCsv', { title: place.exchange.title }),
+      csv: csvOf([[...ALLOCATION_CSV_HEADER], ...rows]),
+    };
   }
 
   /** Looks at what a file would do, or does it: what is not in the file goes, but for what has begun. */
@@ -50,7 +54,7 @@ export class AllocationFiles {
     act(await this.access.exchange(person, exchangeId), { kind: 'allocate' });
     const source = await this.tables.table(request);
     if (source.kind !== 'table') {
-      throw unreadable('Allocations are read from a CSV file.', 'Choose a file that ends in .csv.');
+      throw unreadable(say('allocationsAreReadFromCsv'), say('chooseFileThatEndsIn'));
     }
     return this.database.write(async (manager, happened) => {
       const place = await this.access.exchange(person, exchangeId, manager);

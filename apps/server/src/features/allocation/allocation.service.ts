@@ -7,7 +7,7 @@ import type {
   SavedView,
   ScheduleRequest,
 } from '@salt-circle/contracts';
-import { counted, nextRun, pairKey, resolveDates } from '@salt-circle/core';
+import { nextRun, pairKey, resolveDates } from '@salt-circle/core';
 import type { EntityManager } from 'typeorm';
 import type { Asker } from '../../access/seeing.js';
 import { Course, Enrolment } from '../../model/course.js';
@@ -31,6 +31,7 @@ import { aloneIn, happenedSince } from './since.js';
 import { tellReviewers } from './tell-reviewers.js';
 import { staffParticipant } from '../../access/participants.js';
 import { ALLOCATED } from '../../access/review-state.js';
+import { say } from '../../words/allocation.js';
 
 @Injectable()
 export class AllocationService {
@@ -127,17 +128,15 @@ export class AllocationService {
       if (step !== null && step.id !== stepId) {
         throw new ProblemError({
           code: 'allocation-changed',
-          sentence:
-            'Something else has been changed since, here or by somebody else, so this step is not the last any more.',
-          whatToDo: 'Look at the board as it is now. Nothing was undone.',
+          sentence: say('somethingElseHasBeenChanged'),
+          whatToDo: say('lookAtBoardAsIt'),
         });
       }
       if (step === null) {
         throw new ProblemError({
           code: 'allocation-begun',
-          sentence:
-            'There is nothing to undo: a review that came with the last change has been begun, or nothing was changed.',
-          whatToDo: 'Change pairs by hand instead.',
+          sentence: say('thereIsNothingToUndo'),
+          whatToDo: say('changePairsByHandInstead'),
         });
       }
       const pairs = await undo(manager, place.exchange, step, place.now);
@@ -211,7 +210,7 @@ export class AllocationService {
   ): Promise<number> {
     const exchangeId = place.exchange.id;
     const plan = await planOf(manager, exchangeId, place.now);
-    if (plan.revision !== revision) throw conflict('How drafts are allocated', { revision: plan.revision });
+    if (plan.revision !== revision) throw conflict(say('howDraftsAreAllocated'), { revision: plan.revision });
     const runAt = schedule === 'at' && at !== null ? Date.parse(at) : null;
     const changed = schedule !== plan.schedule || runAt !== plan.runAt;
     if (changed) assertWillRun(place, { schedule, runAt });
@@ -311,16 +310,16 @@ function assertStillRight(question: Question, { fingerprint, kind, content }: Al
 function previewGone(): ProblemError {
   return new ProblemError({
     code: 'allocation-changed',
-    sentence: 'This preview has been dropped or applied, here or by somebody else, so it was not applied again.',
-    whatToDo: 'Look at the board as it is now, or make a new preview.',
+    sentence: say('thisPreviewHasBeenDropped'),
+    whatToDo: say('lookAtBoardAsItIs'),
   });
 }
 
 function changedSince(): ProblemError {
   return new ProblemError({
     code: 'allocation-changed',
-    sentence: 'Hand-ins, settings or reviews have changed since this preview was made, so it was not applied.',
-    whatToDo: 'Look at a new preview, then apply that.',
+    sentence: say('handInsSettingsOrReviews'),
+    whatToDo: say('lookAtNewPreviewThen'),
   });
 }
 
@@ -329,8 +328,8 @@ function assertRollingCanChange(reviews: readonly Review[]): void {
   if (begun === 0) return;
   throw new ProblemError({
     code: 'plan-fixed',
-    sentence: `${counted(begun, 'One review has', '# reviews have')} been begun, so whether drafts are allocated every night stays as it is.`,
-    whatToDo: 'Leave it as it is, or allocate by hand.',
+    sentence: say('reviewsHaveBeenBegunSo', { begun }),
+    whatToDo: say('leaveItAsItIs'),
   });
 }
 
@@ -340,11 +339,11 @@ function assertWillRun({ exchange, course, now }: Place, plan: Pick<AllocationPl
   if (plan.schedule === 'command' || dates === null) return;
   if (nextRun(scheduleOf(plan), dates, course.timeZone, now) !== null) return;
   const [field, sentence] = {
-    'at-due': ['schedule', 'Drafts have been due already, so nothing would be allocated at that time.'],
-    at: ['at', 'This time has passed already, so nothing would be allocated at it.'],
-    nightly: ['schedule', 'No night is left before reviews are due, so no round would be held.'],
+    'at-due': ['schedule', say('draftsHaveBeenDueAlready')],
+    at: ['at', say('thisTimeHasPassedAlready')],
+    nightly: ['schedule', say('noNightIsLeftBefore')],
   }[plan.schedule] as [string, string];
-  const whatToDo = 'Choose a time that is still to come, or allocate from the board now.';
+  const whatToDo = say('chooseTimeThatIsStill');
   throw new ProblemError({ code: 'invalid', sentence, whatToDo, fields: [{ path: field, code: 'invalid', sentence }] });
 }
 
@@ -355,8 +354,8 @@ async function removeExtra(manager: EntityManager, participant: Participant | nu
   if (begun > 0) {
     throw new ProblemError({
       code: 'allocation-begun',
-      sentence: `This person has begun ${counted(begun, 'one review', '# reviews')} here, and stays a reviewer.`,
-      whatToDo: 'Take single drafts away on the board instead.',
+      sentence: say('thisPersonHasBegunReviews', { begun }),
+      whatToDo: say('takeSingleDraftsAwayOn'),
     });
   }
   // Who reviews under the own name has a part all the same.

@@ -1,5 +1,5 @@
 import type { AllocationActsRequest } from '@salt-circle/contracts';
-import { counted, pairKey, type Pair } from '@salt-circle/core';
+import { pairKey, type Pair } from '@salt-circle/core';
 import type { EntityManager } from 'typeorm';
 import { insertAll } from '../../platform/database/insert-all.js';
 import type { Labels } from '../../access/labels.js';
@@ -11,6 +11,7 @@ import { ForbiddenPair, type StepHands } from '../../model/allocation.js';
 import type { HandedIn } from './handed-in.js';
 import type { Question } from './question.js';
 import { aloneIn } from './since.js';
+import { say } from '../../words/allocation.js';
 
 /** What an act by hand comes to, once all of it has been found possible. */
 export interface Handiwork {
@@ -31,7 +32,7 @@ export function handiwork(question: Question, labels: Labels, request: Allocatio
   const leaving = new Set(removed.map(pairKey));
   const released = new Set(allow.map(pairKey));
   for (const pair of add) board.assertAddable(pair, leaving, released);
-  if (new Set(add.map(pairKey)).size < add.length) throw alreadyThere('This pair');
+  if (new Set(add.map(pairKey)).size < add.length) throw alreadyThere(say('thisPair'));
   for (const pair of [...lock, ...unlock]) board.review(pair);
   return {
     change: { act: 'by-hand', add: add.map((pair) => ({ ...plain(pair), locked: true })), remove: removed },
@@ -101,8 +102,8 @@ class Hands {
     this.draft(pair.draftId);
     throw new ProblemError({
       code: 'allocation-changed',
-      sentence: 'This pair is not allocated any more, so nothing was changed.',
-      whatToDo: 'Look at the board as it is now.',
+      sentence: say('thisPairIsNotAllocated'),
+      whatToDo: say('lookAtBoardAsItIsNow'),
     });
   }
 
@@ -125,27 +126,27 @@ class Hands {
   assertAddable(pair: Pair, leaving: ReadonlySet<string>, released: ReadonlySet<string>): void {
     this.assertReviewer(pair.reviewerId);
     const draft = this.draft(pair.draftId);
-    const names = `${this.#reviewer(pair)} and the draft by ${this.#author(draft)}`;
+    const names = say('andDraftBy', { reviewer: this.#reviewer(pair), author: this.#author(draft) });
     if (draft.authorIds.includes(pair.reviewerId) && !this.#alone.has(pairKey(pair))) {
       throw new ProblemError({
         code: 'invalid',
-        sentence: `${this.#reviewer(pair)} wrote that draft, so it cannot be given to ${this.#reviewer(pair)}.`,
-        whatToDo: 'Choose another draft. Reviews of one’s own draft are set on the Plan page.',
+        sentence: say('wroteThatDraftSoIt', { reviewer: this.#reviewer(pair) }),
+        whatToDo: say('chooseAnotherDraftReviewsOf'),
       });
     }
     if (this.#reviews.has(pairKey(pair)) && !leaving.has(pairKey(pair))) throw alreadyThere(names);
     if (this.#voiced.has(pairKey(pair))) {
       throw new ProblemError({
         code: 'invalid',
-        sentence: `${this.#reviewer(pair)} reviews that draft under the own name already, beside its other reviews.`,
-        whatToDo: 'Choose another draft, or another reviewer.',
+        sentence: say('reviewsThatDraftUnderOwn', { reviewer: this.#reviewer(pair) }),
+        whatToDo: say('chooseAnotherDraftOrAnother'),
       });
     }
     if (this.#forbidden.has(pairKey(pair)) && !released.has(pairKey(pair))) {
       throw new ProblemError({
         code: 'invalid',
-        sentence: `You have kept ${names} apart.`,
-        whatToDo: 'Allow the pair first, then add it.',
+        sentence: say('youHaveKeptApart', { names }),
+        whatToDo: say('allowPairFirstThenAdd'),
       });
     }
   }
@@ -157,13 +158,19 @@ class Hands {
     const each = begun.map((review) => {
       const done = review.submittedAt === null ? 'begun' : 'submitted';
       const draft = this.draft(review.draftId);
-      return `${this.#reviewer(review)}’s review of the draft by ${this.#author(draft)} has been ${done} (${review.answered} of ${review.required} answered, ${counted(review.noteCount, '1 note', '# notes')}).`;
+      return say('sReviewOfDraftBy', {
+        reviewer: this.#reviewer(review),
+        author: this.#author(draft),
+        done,
+        answered: review.answered,
+        required: review.required,
+        notes: review.noteCount,
+      });
     });
     throw new ProblemError({
       code: 'needs-confirming',
       sentence: each.join(' '),
-      whatToDo:
-        'Taken away, neither reviewer nor author sees it. The work is kept, and comes back if you add the pair again.',
+      whatToDo: say('takenAwayNeitherReviewerNor'),
     });
   }
 
@@ -179,7 +186,7 @@ class Hands {
 function alreadyThere(names: string): ProblemError {
   return new ProblemError({
     code: 'invalid',
-    sentence: `${names} are allocated already.`,
-    whatToDo: 'Choose another pair.',
+    sentence: say('areAllocatedAlready', { names }),
+    whatToDo: say('chooseAnotherPair'),
   });
 }

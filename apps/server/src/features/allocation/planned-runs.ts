@@ -24,6 +24,8 @@ import { taskOf } from './task-of.js';
 import { tellReviewers } from './tell-reviewers.js';
 import type { SolverTask } from './worker/solve.js';
 import { ALLOCATED } from '../../access/review-state.js';
+import { say } from '../../words/allocation.js';
+import { paragraphs } from '../../platform/mail/paragraphs.js';
 
 const LOOK_EVERY = 15_000;
 
@@ -179,11 +181,15 @@ export class PlannedRuns implements OnApplicationBootstrap, OnApplicationShutdow
     outcome: RunOutcome,
   ): Promise<void> {
     const people = await manager.findBy(Enrolment, { courseId: course.id, role: 'instructor', active: true });
-    const news = SUBJECTS[outcome] ?? 'not been allocated';
+    const where = { course: course.title, exchange: exchange.title };
     const letters = people.map(({ email, personId }) => ({
       address: email,
-      subject: `${course.title}: drafts of “${exchange.title}” have ${news}`,
-      text: `The planned allocation of “${exchange.title}” in ${course.title} was run.\n\n${whatCameOfIt(outcome, preview)}\n\n${this.database.mail.publicUrl}/exchanges/${exchange.id}/allocation\n`,
+      subject: say(SUBJECTS[outcome] ?? 'notBeenAllocated', where),
+      text: paragraphs([
+        say('plannedAllocationOfInWas', where),
+        whatCameOfIt(outcome, preview),
+        `${this.database.mail.publicUrl}/exchanges/${exchange.id}/allocation`,
+      ]),
       courseId: course.id,
       exchangeId: exchange.id,
       news: { personId, path: `/exchanges/${exchange.id}/allocation` },
@@ -205,28 +211,28 @@ export class PlannedRuns implements OnApplicationBootstrap, OnApplicationShutdow
   }
 }
 
-const SUBJECTS: Readonly<Partial<Record<RunOutcome, string>>> = {
-  partly: 'been allocated in part',
-  around: 'been allocated around your pairs',
-  'left-over': 'had their last round, and not everybody has reviews',
+const SUBJECTS: Readonly<
+  Partial<Record<RunOutcome, 'beenAllocatedInPart' | 'beenAllocatedAroundYourPairs' | 'hadTheirLastRoundAnd'>>
+> = {
+  partly: 'beenAllocatedInPart',
+  around: 'beenAllocatedAroundYourPairs',
+  'left-over': 'hadTheirLastRoundAnd',
 };
 
 function whatCameOfIt(outcome: RunOutcome, preview: AllocationPreview | null): string {
   if (outcome === 'left-over') {
-    return 'That was the last round before reviews are due. Some students have fewer reviews to write than asked, or a draft that nobody reviews. The board says who, and offers a repair.';
+    return say('thatWasLastRoundBefore');
   }
-  if (preview === null) return 'Fewer than two drafts have been handed in, so there was nothing to allocate.';
+  if (preview === null) return say('fewerThanTwoDraftsHave');
   const { reached, asked, beyond } = preview.content.quality.placed;
-  const placed = `${reached} of ${asked} reviews could be placed`;
-  if (outcome === 'partly') {
-    return `${placed}. That was applied; the others wait for drafts that are still to come, and you will not be told of that again.`;
-  }
+  if (outcome === 'partly') return say('thatWasAppliedOthersWait', { reached, asked });
   if (outcome === 'around') {
     const pairs = preview.content.pairs.length;
-    return `${pairs} reviews are allocated. The pairs that you made by hand were kept; because of them, ${reached - beyond < asked ? `only ${placed}` : 'some drafts get more reviews than others'}. Without them everything would fit: look at the board, and take some of them away if you like.`;
+    return reached - beyond < asked
+      ? say('reviewsAreAllocatedPairsThat', { pairs, reached, asked })
+      : say('reviewsAreAllocatedPairsThatYou', { pairs });
   }
-  const uneven = reached - beyond === asked ? ', but not evenly' : '';
-  return `${placed}${uneven}, so nothing was applied. The preview is kept for you to look at.`;
+  return say('soNothingWasAppliedPreview', { reached, asked, even: reached - beyond === asked ? 'no' : 'yes' });
 }
 
 /** Everybody got what was asked, and no draft is short by more than one. */

@@ -1,6 +1,6 @@
 import { HttpException, Injectable, Logger } from '@nestjs/common';
 import type { JobView, PreviewKind, PreviewRequest, Problem, WishesPart, WishesView } from '@salt-circle/contracts';
-import { counted, pairKey, type AllocationProgress, type Pair } from '@salt-circle/core';
+import { pairKey, type AllocationProgress, type Pair } from '@salt-circle/core';
 import { In, type EntityManager } from 'typeorm';
 import type { Asker } from '../../access/seeing.js';
 import { Clock } from '../../platform/clock/clock.js';
@@ -16,6 +16,7 @@ import { loadQuestion, planOf, wishesOf, type Question } from './question.js';
 import { Solver } from './solver.js';
 import { taskOf } from './task-of.js';
 import type { SolverTask } from './worker/solve.js';
+import { say } from '../../words/allocation.js';
 
 /** What is worked out, and for whom. */
 interface Order {
@@ -219,8 +220,8 @@ function assertGroups({ groupSetId }: Exchange, { whom }: WishesView): void {
   if (whom === 'anyone' || groupSetId !== null) return;
   throw new ProblemError({
     code: 'invalid',
-    sentence: 'No groups have been chosen for this exchange, so reviews cannot go by them.',
-    whatToDo: 'Choose a set of groups on the Plan page, or let anyone review whom.',
+    sentence: say('noGroupsHaveBeenChosen'),
+    whatToDo: say('chooseSetOfGroupsOn'),
   });
 }
 
@@ -230,8 +231,8 @@ export function assertPossible({ problem, current, own }: Question, kind: Previe
   if (count < 2) {
     throw new ProblemError({
       code: 'too-few-drafts',
-      sentence: `${count === 0 ? 'Nothing has been' : 'Only one draft has been'} handed in, so there is nothing to allocate yet.`,
-      whatToDo: 'Wait for more drafts, or move the date on which they are due.',
+      sentence: count === 0 ? say('nothingHasBeenHandedIn') : say('onlyOneDraftHasBeen'),
+      whatToDo: say('waitForMoreDraftsOr'),
     });
   }
   const begun = [...current, ...own].filter(({ begunAt }) => begunAt !== null).length;
@@ -242,9 +243,8 @@ export function assertPossible({ problem, current, own }: Question, kind: Previe
 export function alreadyBegun(begun: number): ProblemError {
   return new ProblemError({
     code: 'allocation-begun',
-    sentence: `${counted(begun, 'One review has', '# reviews have')} been begun, so the allocation is not made anew: no work is thrown away.`,
-    whatToDo:
-      'Repair it instead: that moves as little as possible, and nothing that has begun. Or change pairs by hand.',
+    sentence: say('reviewsHaveBeenBegunSoAllocation', { begun }),
+    whatToDo: say('repairItInsteadThatMoves'),
   });
 }
 
@@ -253,8 +253,8 @@ function problemOf(error: unknown): Problem {
   const status = error instanceof HttpException ? error.getStatus() : 500;
   return {
     code: 'unexpected',
-    sentence: 'The allocation could not be worked out; nothing was changed.',
-    whatToDo: status === 500 ? 'Try again. If it happens again, tell whoever looks after this server.' : 'Try again.',
+    sentence: say('allocationCouldNotBeWorked'),
+    whatToDo: status === 500 ? say('tryAgainIfItHappens') : say('tryAgain'),
     fields: [],
   };
 }

@@ -1,4 +1,4 @@
-import { counted, maySee } from '@salt-circle/core';
+import { maySee } from '@salt-circle/core';
 import { IsNull, type EntityManager } from 'typeorm';
 import { Course, Enrolment } from '../../model/course.js';
 import { Exchange, Participant } from '../../model/exchange.js';
@@ -11,6 +11,8 @@ import { dateInWords } from '../../platform/problems/sentences.js';
 import { Review } from '../../model/review.js';
 import { handedInDrafts } from './handed-in.js';
 import { ALLOCATED } from '../../access/review-state.js';
+import { say } from '../../words/allocation.js';
+import { paragraphs } from '../../platform/mail/paragraphs.js';
 
 /**
  * Mails reviewers that they have drafts to review, once they may open them and not before: when reviewing has opened and,
@@ -72,11 +74,13 @@ function letter(
   due: string,
   publicUrl: string,
 ): Pick<Letter, 'subject' | 'text'> {
-  const drafts = counted(count, 'a draft', '# drafts');
+  const what = { count, course: course.title, exchange: exchange.title };
   return {
-    subject: `${course.title}: ${drafts} for you to review in “${exchange.title}”`,
-    text:
-      `You have been given ${drafts} to review in “${exchange.title}” (${course.title}).\n\n` +
-      `Reviews due: ${due}\n\n${publicUrl}/exchanges/${exchange.id}/review\n`,
+    subject: say('forYouToReviewIn', what),
+    text: paragraphs([
+      say('youHaveBeenGivenTo', what),
+      say('reviewsDue', { due }),
+      `${publicUrl}/exchanges/${exchange.id}/review`,
+    ]),
   };
 }

@@ -10,6 +10,7 @@ import { archiveChecks, wrongAt } from './archive-schema.js';
 import type { Line } from './kept/lines.js';
 import type { ArchiveManifest } from './kept/rows.js';
 import { TABLES, type TableOf } from './kept/tables.js';
+import { say } from '../../words/archive.js';
 
 /** Bytes: of the manifest, of one line, and of all that is unpacked. */
 const MOST = { manifest: 1_000_000, line: 8_000_000, rows: 4_000_000_000, file: 4_000_000_000 };
@@ -19,8 +20,8 @@ const FILE = /^files\/([0-9a-f]{64})$/;
 const ROWS = /^rows\/([a-z_]+)\.jsonl$/;
 
 /** @param whatToDo beside that nothing has changed */
-export function broken(sentence: string, whatToDo = 'Use the archive as it came from Salt Circle.'): ProblemError {
-  return fileRefused(sentence, whatToDo, 'Nothing has changed here.');
+export function broken(sentence: string, whatToDo = say('useArchiveAsItCame')): ProblemError {
+  return fileRefused(sentence, whatToDo, say('nothingHasChangedHere'));
 }
 
 /** An archive that is being read: nothing of it is believed before it has been looked at. */
@@ -35,7 +36,7 @@ export class ArchiveFile {
   static async open(path: string, newest: number): Promise<ArchiveFile> {
     const zip = await openPromise(path, { autoClose: false, strictFileNames: true, validateEntrySizes: true }).catch(
       (): never => {
-        throw broken('This is not an archive that can be read (ZIP).');
+        throw broken(say('thisIsNotArchiveThat'));
       },
     );
     try {
@@ -44,7 +45,7 @@ export class ArchiveFile {
       return new ArchiveFile(zip, entries, manifest);
     } catch (error) {
       zip.close();
-      throw error instanceof ProblemError ? error : broken('This archive is damaged.');
+      throw error instanceof ProblemError ? error : broken(say('thisArchiveIsDamaged'));
     }
   }
 
@@ -73,7 +74,7 @@ export class ArchiveFile {
   async *rows({ name }: TableOf, fill: (line: Line) => void): AsyncGenerator<Line> {
     const path = `rows/${name}.jsonl`;
     if (!this.entries.has(path)) {
-      if ((this.manifest.rows[name] ?? 0) > 0) throw broken(`The archive lacks its rows of “${name}”.`);
+      if ((this.manifest.rows[name] ?? 0) > 0) throw broken(say('archiveLacksItsRowsOf', { name }));
       return;
     }
     const isRight = archiveChecks().rows.get(name);
@@ -84,64 +85,55 @@ export class ArchiveFile {
       const line = parsed(text, name, number);
       fill(line);
       if (isRight === undefined || !isRight(line)) {
-        throw broken(
-          `Line ${number} of “${name}” is not as such archives have it (${wrongAt(isRight?.errors ?? [])}).`,
-        );
+        throw broken(say('lineOfIsNotAs', { number, name, wrongAt: wrongAt(isRight?.errors ?? []) }));
       }
       yield line;
     }
     if (number !== (this.manifest.rows[name] ?? 0)) {
-      throw broken(
-        `The archive has ${number} rows of “${name}”, and says that they are ${this.manifest.rows[name] ?? 0}.`,
-      );
+      throw broken(say('archiveHasRowsOfAnd', { number, name, rows: this.manifest.rows[name] ?? 0 }));
     }
   }
 
   async #stream(name: string): Promise<Readable> {
     const entry = this.entries.get(name);
-    if (entry === undefined) throw broken(`The archive lacks “${name}”.`);
+    if (entry === undefined) throw broken(say('archiveLacks', { name }));
     return this.zip.openReadStreamPromise(entry);
   }
 }
 
 async function entriesOf(zip: ZipFile): Promise<Map<string, Entry>> {
-  if (zip.entryCount > MEMBERS) throw broken('This archive has more files than an exchange has.');
+  if (zip.entryCount > MEMBERS) throw broken(say('thisArchiveHasMoreFiles'));
   const entries = new Map<string, Entry>();
   const known = new Set<string>(TABLES.map(({ name }) => name));
   for await (const entry of zip.eachEntry() as AsyncIterable<Entry>) {
     const name = entry.fileName;
-    if (entries.has(name)) throw broken(`The archive has “${name}” twice.`);
+    if (entries.has(name)) throw broken(say('archiveHasTwice', { name }));
     const table = ROWS.exec(name)?.[1];
     // What else lies beside is for other programs, and not read.
     if (name === 'manifest.json' || FILE.test(name) || (table !== undefined && known.has(table)))
       entries.set(name, entry);
-    else if (table !== undefined)
-      throw broken(`This archive has rows of “${table}”, which is nothing that is known here.`);
+    else if (table !== undefined) throw broken(say('thisArchiveHasRowsOf', { table }));
   }
   return entries;
 }
 
 async function manifestOf(zip: ZipFile, entry: Entry | undefined, newest: number): Promise<ArchiveManifest> {
-  if (entry === undefined) throw broken('This is a ZIP, but not the archive of an exchange: it has no manifest.json.');
+  if (entry === undefined) throw broken(say('thisIsZipButNot'));
   const pieces: Buffer[] = [];
   let size = 0;
   for await (const piece of await zip.openReadStreamPromise(entry)) {
     size += (piece as Buffer).length;
-    if (size > MOST.manifest) throw broken('manifest.json is far longer than such a file is.');
+    if (size > MOST.manifest) throw broken(say('manifestJsonIsFarLonger'));
     pieces.push(piece as Buffer);
   }
   const manifest = parsed(Buffer.concat(pieces).toString('utf8'), 'manifest', 1);
   const { format, version } = manifest;
-  if (format !== 'salt-circle-exchange') throw broken('This is a ZIP, but not the archive of an exchange.');
+  if (format !== 'salt-circle-exchange') throw broken(say('thisIsZipButNotArchive'));
   if (typeof version === 'number' && version > newest) {
-    throw broken(
-      `This archive was made by a newer Salt Circle (format ${version}; here it is ${newest}).`,
-      'Bring this installation up to date, then read it.',
-    );
+    throw broken(say('thisArchiveWasMadeBy', { version, newest }), say('bringThisInstallationUpTo'));
   }
   const { manifest: isRight } = archiveChecks();
-  if (!isRight(manifest))
-    throw broken(`manifest.json is not as such archives have it (${wrongAt(isRight.errors ?? [])}).`);
+  if (!isRight(manifest)) throw broken(say('manifestJsonIsNotAs', { wrongAt: wrongAt(isRight.errors ?? []) }));
   return manifest as unknown as ArchiveManifest;
 }
 
@@ -152,7 +144,7 @@ function parsed(text: string, name: string, number: number): Line {
   } catch {
     // Said below.
   }
-  throw broken(`Line ${number} of “${name}” is not JSON.`);
+  throw broken(say('lineOfIsNotJson', { number, name }));
 }
 
 /** Passes on up to so many bytes: what an archive says of its sizes is not believed. */
@@ -161,7 +153,7 @@ function upTo(most: number): Transform {
   return new Transform({
     transform: (piece: Buffer, _, done) => {
       total += piece.length;
-      if (total > most) done(broken('This archive unpacks to far more than an exchange holds.'));
+      if (total > most) done(broken(say('thisArchiveUnpacksToFar')));
       else done(null, piece);
     },
   });
@@ -174,10 +166,10 @@ async function* linesIn(stream: Readable): AsyncGenerator<string> {
   let total = 0;
   for await (const piece of stream) {
     total += (piece as Buffer).length;
-    if (total > MOST.rows) throw broken('This archive unpacks to far more than an exchange holds.');
+    if (total > MOST.rows) throw broken(say('thisArchiveUnpacksToFar'));
     const lines = (open + decoder.write(piece as Buffer)).split('\n');
     open = lines.pop() ?? '';
-    if (open.length > MOST.line) throw broken('A line of this archive is longer than anything that is kept.');
+    if (open.length > MOST.line) throw broken(say('lineOfThisArchiveIs'));
     yield* lines;
   }
   yield open + decoder.end();

@@ -1,7 +1,6 @@
 import { rm } from 'node:fs/promises';
 import { Injectable } from '@nestjs/common';
 import type { ArchiveRequest, ArchiveView, ReadArchiveRequest } from '@salt-circle/contracts';
-import { counted } from '@salt-circle/core';
 import type { Asker } from '../../access/seeing.js';
 import { Clock } from '../../platform/clock/clock.js';
 import { Database } from '../../platform/database/database.js';
@@ -18,6 +17,7 @@ import { ArchiveFile, broken } from './archive-file.js';
 import { Arrival, isReader } from './arrival.js';
 import { ARCHIVE_VERSION } from './exchange-archives.service.js';
 import { survey, type Survey } from './survey.js';
+import { say } from '../../words/archive.js';
 
 /** An exchange from an archive, into a course of its own. */
 @Injectable()
@@ -113,9 +113,9 @@ export class ArchiveReading {
         if (named === undefined) continue;
         const path = await archive.unpack(digest, folder);
         const inspected = named.family === 'captions' ? null : await this.#inspected(path, digest, named.name);
-        if (named.family === null && inspected?.family !== 'image') throw broken(`The picture ${digest} is none.`);
+        if (named.family === null && inspected?.family !== 'image') throw broken(say('pictureIsNone', { digest }));
         const kept = await this.keeping.keep(path);
-        if (kept.digest !== digest) throw broken(`The file ${digest} is not what its name says.`);
+        if (kept.digest !== digest) throw broken(say('fileIsNotWhatIts', { digest }));
         if (named.family !== null) taken.set(digest, inspected ?? CAPTIONS);
       }
     } finally {
@@ -129,7 +129,7 @@ export class ArchiveReading {
       return await this.keeping.inspect({ path, name }, null);
     } catch (error) {
       if (!isFileRefused(error)) throw error;
-      throw broken(`The file ${digest.slice(0, 12)}… of this archive is not taken: ${error.problem.sentence}`);
+      throw broken(say('fileOfThisArchiveIs', { digest: digest.slice(0, 12), sentence: error.problem.sentence }));
     }
   }
 }
@@ -137,18 +137,12 @@ export class ArchiveReading {
 const CAPTIONS = { family: 'captions', mime: 'text/vtt', facts: {} } as unknown as Inspected;
 
 function filledIn(column: string): string {
-  return `“${column}” was not known yet when this archive was made: it was filled in.`;
+  return say('wasNotKnownYetWhen', { column });
 }
 
 function missingFiles({ files }: Survey, archive: ArchiveFile): string[] {
   const there = new Set(archive.files());
   const missing = [...files.keys()].filter((digest) => !there.has(digest)).length;
   if (missing === 0) return [];
-  return [
-    counted(
-      missing,
-      '1 file is named but not there; it cannot be opened.',
-      '# files are named but not there; they cannot be opened.',
-    ),
-  ];
+  return [say('filesAreNamedButNot', { missing })];
 }

@@ -13,6 +13,7 @@ import { Elsewhere } from './elsewhere.js';
 import type { Line } from './kept/lines.js';
 import { TABLES, type TableOf } from './kept/tables.js';
 import type { Survey } from './survey.js';
+import { say } from '../../words/archive.js';
 
 /** Rows that are put in at once. */
 const PORTION = 500;
@@ -129,7 +130,7 @@ async function put(manager: EntityManager, { name, entity }: TableOf, rows: read
   } catch (error) {
     const code = error instanceof QueryFailedError ? (error.driverError as { code?: string }).code : undefined;
     if (code?.startsWith('SQLITE_CONSTRAINT') !== true) throw error;
-    throw broken(`Rows of “${name}” contradict each other.`);
+    throw broken(say('rowsOfContradictEachOther', { name }));
   }
 }
 

@@ -21,6 +21,7 @@ import type { ArchiveWishes } from './kept/archive-lines.js';
 import type { ArchiveManifest } from './kept/rows.js';
 import { plainTables } from './kept/tables.js';
 import type { RowsMade, RowsTask } from './worker/archive.js';
+import { say } from '../../words/archive.js';
 
 /** Of the format; a change that an older application cannot read makes it one more. */
 export const ARCHIVE_VERSION = 1;
@@ -28,14 +29,7 @@ export const ARCHIVE_VERSION = 1;
 /** Megabytes and milliseconds: ten thousand people take a tenth of it. */
 const THREADS = { memory: 2_048, time: 1_800_000, atOnce: 2 };
 
-const README = `This is an archive of one exchange of Salt Circle.
-
-manifest.json     what it is and what it holds
-rows/*.jsonl      everything, a JSON object a line, described by docs/schemas/exchange-archive.schema.json of Salt Circle
-files/*           files, each under its SHA-256
-form.json         the review form, in the form format
-*.csv, *.jsonld   the same once more, as other programs read it
-`;
+const readme = () => say('thisIsArchiveOfOne');
 
 /** A whole exchange as one ZIP, put together while it is sent: it is never in memory as a whole. */
 @Injectable()
@@ -58,7 +52,7 @@ export class ExchangeArchives implements OnApplicationShutdown {
     act(place, { kind: 'plan' });
     const { exchange, course } = place;
     const zip = new ZipFile();
-    zip.addBuffer(Buffer.from(README), 'README.txt');
+    zip.addBuffer(Buffer.from(readme()), 'README.txt');
     const form = await formOf(this.database.read, place);
     zip.addBuffer(Buffer.from(JSON.stringify(writeFormFile({ title: exchange.title, form }), null, 2)), 'form.json');
     for (const [name, text] of await this.#beside(person, place, wishes)) zip.addBuffer(Buffer.from(text), name);
@@ -67,7 +61,7 @@ export class ExchangeArchives implements OnApplicationShutdown {
       details: { people: wishes.aliases ? 'aliases' : 'names', drafts: wishes.drafts },
     });
     await this.#addRows(zip, place, wishes);
-    return { name: `${tamed(exchange.title)} archive.zip`, zip: zip.outputStream as Readable };
+    return { name: say('archiveZip', { tamed: tamed(exchange.title) }), zip: zip.outputStream as Readable };
   }
 
   /** What other programs read, by the services of the pages: they speak of people by their names. */
@@ -126,7 +120,7 @@ export class ExchangeArchives implements OnApplicationShutdown {
       ...{ format: 'salt-circle-exchange', version: ARCHIVE_VERSION, madeAt: iso(this.clock.now()) },
       ...{ title: exchange.title, people: aliases ? 'aliases' : 'names', drafts },
       course: aliases
-        ? { title: 'Course', timeZone: 'UTC', holidays: [], measuresTime }
+        ? { title: say('course'), timeZone: 'UTC', holidays: [], measuresTime }
         : { title, timeZone, holidays, measuresTime },
       rows,
     };

@@ -5,6 +5,7 @@ import { idColumnsOf } from './elsewhere.js';
 import type { Line } from './kept/lines.js';
 import type { ArchivedTable } from './kept/rows.js';
 import { columnsOf, TABLES, type TableOf } from './kept/tables.js';
+import { say } from '../../words/archive.js';
 
 /** What a file is named for. */
 interface NamedFile {
@@ -66,7 +67,7 @@ export async function survey(
     for await (const line of archive.rows(table, fill(table))) {
       number += 1;
       const wrong = look(line);
-      if (wrong !== null) throw broken(`Line ${number} of “${table.name}”: ${wrong}`);
+      if (wrong !== null) throw broken(say('lineOf', { number, name: table.name, wrong }));
     }
   }
   return { ...surveyor.found(), filled: [...filled], fill };
@@ -105,14 +106,14 @@ class Surveyor {
     const [main, ...more] = this.#exchanges.filter(({ practiceOf }) => practiceOf === null);
     const ofMain = ({ practiceOf }: Line) => practiceOf === null || practiceOf === main?.['id'];
     if (main === undefined || more.length > 0 || !this.#exchanges.every(ofMain))
-      throw broken('This archive does not hold one exchange with its practice drafts.');
+      throw broken(say('thisArchiveDoesNotHold'));
     const ids = new Set([...this.#ids, ...this.#persons]);
     return { exchangeId: main['id'] as string, people: this.#people, ids, files: this.#files };
   }
 
   #identity({ id }: Line, own: Set<string>): string | null {
     if (typeof id !== 'string') return null;
-    if (this.#ids.has(id)) return 'its id is there already.';
+    if (this.#ids.has(id)) return say('itsIdIsThereAlready');
     own.add(id);
     this.#ids.add(id);
     return null;
@@ -121,7 +122,7 @@ class Surveyor {
   #person({ name }: TableOf, line: Line): string | null {
     if (name !== 'enrolment') return null;
     const personId = line['personId'] as string;
-    if (this.#persons.has(personId)) return 'this person is there already.';
+    if (this.#persons.has(personId)) return say('thisPersonIsThereAlready');
     this.#persons.add(personId);
     this.#people.push(line);
     return null;
@@ -132,7 +133,7 @@ class Surveyor {
       const value = line[column];
       if (value === null || (of === 'person' ? this.#persons : this.#seen.get(of))?.has(value as string) === true)
         continue;
-      if (must || typeof value !== 'string') return `“${column}” names a row that is not in the archive.`;
+      if (must || typeof value !== 'string') return say('namesRowThatIsNot', { column });
     }
     return null;
   }
@@ -156,9 +157,9 @@ class Surveyor {
 function notKept(line: Line, integers: readonly string[]): string | null {
   for (const column of integers)
     if (line[column] !== null && !(Math.abs(line[column] as number) <= Number.MAX_SAFE_INTEGER))
-      return `“${column}” is no number that can be kept.`;
+      return say('isNoNumberThatCan', { column });
   for (const [column, most] of Object.entries(SHORT))
-    if (typeof line[column] === 'string' && line[column].length > most) return `“${column}” is too long.`;
+    if (typeof line[column] === 'string' && line[column].length > most) return say('isTooLong', { column });
   return null;
 }
 

@@ -19,25 +19,26 @@ import { refusal } from '../../platform/problems/sentences.js';
 import { CalendarLink } from '../../model/calendar.js';
 import { GroupMemberRow } from '../../model/group.js';
 import { RecordEntry } from '../../model/record.js';
+import { say } from '../../words/calendar.js';
 
 /** What falls due for whom, in the words of a calendar entry. */
-const STUDENT_ENTRIES: ReadonlyArray<readonly [DateName, string]> = [
-  ['draftsDue', 'draft due'],
-  ['selfReviewDue', 'review of your own draft due'],
-  ['reviewsDue', 'reviews due'],
+const studentEntries = (): ReadonlyArray<readonly [DateName, string]> => [
+  ['draftsDue', say('draftDue')],
+  ['selfReviewDue', say('reviewOfYourOwnDraft')],
+  ['reviewsDue', say('reviewsDue')],
   ['release', 'feedback'],
-  ['repliesDue', 'replies due'],
-  ['revisionDue', 'revision due'],
+  ['repliesDue', say('repliesDue')],
+  ['revisionDue', say('revisionDue')],
 ];
-const STAFF_ENTRIES: ReadonlyArray<readonly [DateName, string]> = [
-  ['draftsDue', 'drafts due'],
-  ['lateUntil', 'late drafts until'],
-  ['reviewsOpen', 'reviews open'],
-  ['selfReviewDue', 'self-reviews due'],
-  ['reviewsDue', 'reviews due'],
-  ['release', 'release of feedback'],
-  ['repliesDue', 'replies due'],
-  ['revisionDue', 'revisions due'],
+const staffEntries = (): ReadonlyArray<readonly [DateName, string]> => [
+  ['draftsDue', say('draftsDue')],
+  ['lateUntil', say('lateDraftsUntil')],
+  ['reviewsOpen', say('reviewsOpen')],
+  ['selfReviewDue', say('selfReviewsDue')],
+  ['reviewsDue', say('reviewsDue')],
+  ['release', say('releaseOfFeedback')],
+  ['repliesDue', say('repliesDue')],
+  ['revisionDue', say('revisionsDue')],
 ];
 
 interface Entry {
@@ -94,8 +95,8 @@ export class CalendarService {
     if (person === null) throw refusal('unknown');
     const entries = await this.#entries(person);
     const calendar = ical({
-      name: 'Salt Circle',
-      prodId: { company: 'Salt Circle', product: 'Due times', language: 'EN' },
+      name: say('saltCircle'),
+      prodId: { company: say('saltCircle'), product: say('dueTimes'), language: 'EN' },
       ttl: 3600,
     });
     const { publicUrl } = this.database.mail;
@@ -168,7 +169,7 @@ function entriesOf(
   if (common === null || own?.excused === true) return [];
   const dates = withOwnTimes(common, own);
   const seen = new Set<number>();
-  return (student ? STUDENT_ENTRIES : STAFF_ENTRIES).flatMap(([name, words]): Entry[] => {
+  return (student ? studentEntries() : staffEntries()).flatMap(([name, words]): Entry[] => {
     const without = name === 'checkUntil' || (name === 'selfReviewDue' && planned.selfReviewDue === null);
     const at = without ? null : dates[name];
     // Reviews that open when drafts are due, or feedback that comes when reviews are due, need no entry of their own.

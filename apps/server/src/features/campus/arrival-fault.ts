@@ -15,6 +15,6 @@ export class ArrivalRefused extends Error {
 }
 
 export function arrivalProblem(fault: ArrivalFault): ProblemError {
-  const [sentence, whatToDo] = ARRIVAL_FAULTS[fault];
+  const [sentence, whatToDo] = ARRIVAL_FAULTS[fault]();
   return new ProblemError({ code: 'campus-wrong', sentence, whatToDo });
 }

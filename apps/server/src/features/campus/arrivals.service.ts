@@ -27,6 +27,7 @@ import { Invitations } from '../people/invitations.service.js';
 import { arrivalProblem } from './arrival-fault.js';
 import type { Believed } from './launch.service.js';
 import { standingOf, type Standing } from './standing.js';
+import { say } from '../../words/campus.js';
 
 /** Milliseconds for which somebody may think about what is asked. */
 const LASTS = 3_600_000;
@@ -96,7 +97,7 @@ export class Arrivals {
       const { waiting } = standing;
       const personId = waiting?.behind.id ?? this.ids.uuid();
       if (waiting === null) {
-        const person = { id: personId, email: null, name: launch.name ?? 'Somebody', passwordHash: null };
+        const person = { id: personId, email: null, name: launch.name ?? say('somebody'), passwordHash: null };
         await manager.insert(Person, { ...person, createsCourses: false, createdAt: this.clock.now() });
       } else await this.invitations.end(manager, [waiting.place.id]);
       await this.#tie(manager, happened, campusId, launch, personId);
@@ -112,7 +113,7 @@ export class Arrivals {
       if ((next !== 'who' && next !== 'prove') || standing.person !== null) throw arrivalProblem('arrival-over');
       const isOwner = waiting === null || waiting.behind.id === person.id || reaches(person, waiting);
       if (next === 'prove' && !isOwner) {
-        const sentence = 'This account is not the one that the place in the course belongs to.';
+        const sentence = say('thisAccountIsNotOne');
         throw invalid([{ path: 'email', code: 'other-account', sentence }]);
       }
       await this.#tie(manager, happened, campusId, launch, person.id);
@@ -300,7 +301,7 @@ export class Arrivals {
     return {
       ...{ campus: campus.name, name: launch.name, course: launch.course.title, role: launch.role },
       step: stop !== null || typeof next === 'object' || next === 'take' || next === 'add' ? 'stop' : next,
-      stop: stop === null ? null : { code: stop, sentence: ARRIVAL_FAULTS[stop][0], whatToDo: ARRIVAL_FAULTS[stop][1] },
+      stop: stop === null ? null : stopOf(stop),
       prove: next === 'prove' && waiting !== null ? proveOf(waiting, person === null) : null,
       courses: courses.map(({ id, title }) => ({ id, title })),
       mayMake: campus.makesCourses || person?.createsCourses === true,
@@ -358,4 +359,9 @@ function merged({ services }: CampusCourse, { services: named }: Launch): Launch
     columnUrl: null,
     scopes: [...new Set([...services.scopes, ...named.scopes])].sort(),
   };
+}
+
+function stopOf(code: NonNullable<ArrivalView['stop']>['code']): NonNullable<ArrivalView['stop']> {
+  const [sentence, whatToDo] = ARRIVAL_FAULTS[code]();
+  return { code, sentence, whatToDo };
 }

@@ -5,6 +5,7 @@ import { Database } from '../../platform/database/database.js';
 import { Outward, OutwardError, type Answered, type Asked } from '../../platform/outward/outward.js';
 import { CampusFault, outwardFault, refusedWith } from './campus-fault.js';
 import { CampusKeys } from './keys.service.js';
+import { say } from '../../words/campus.js';
 
 /** Seconds for which a statement of ours counts, and before its end that a token is asked for anew. */
 const STATEMENT = 120;
@@ -141,7 +142,8 @@ export class CampusClient {
     }
     const body = parsed(campus, answer.text) as { access_token?: unknown; expires_in?: unknown } | null;
     const value = body?.access_token;
-    if (typeof value !== 'string' || value === '') throw new CampusFault('odd', `${campus.name} gave no token.`);
+    if (typeof value !== 'string' || value === '')
+      throw new CampusFault('odd', say('gaveNoToken', { name: campus.name }));
     const seconds = typeof body?.expires_in === 'number' ? body.expires_in : 0;
     this.#tokens.set(key, { value, until: this.clock.real() + Math.max(0, seconds - SPARE) * 1000 });
     return value;
@@ -175,10 +177,10 @@ function withLimit(address: string): string {
 function assertGoesOn(campus: Campus, next: string | null, first: string, seen: ReadonlySet<string>): void {
   if (next === null) return;
   if (new URL(next).origin !== new URL(first).origin) {
-    throw new CampusFault('odd', `The list of ${campus.name} goes on at another place, which is not asked.`);
+    throw new CampusFault('odd', say('listOfGoesOnAt', { name: campus.name }));
   }
   if (seen.has(next) || seen.size >= MOST_PAGES) {
-    throw new CampusFault('odd', `The list of ${campus.name} does not end: its pages lead round in a circle.`);
+    throw new CampusFault('odd', say('listOfDoesNotEnd', { name: campus.name }));
   }
 }
 
@@ -190,7 +192,7 @@ function parsed(campus: Campus, text: string): unknown {
   try {
     return JSON.parse(text) as unknown;
   } catch {
-    throw new CampusFault('odd', `${campus.name} answered with something that is no JSON.`);
+    throw new CampusFault('odd', say('answeredWithSomethingThatIs', { name: campus.name }));
   }
 }
 

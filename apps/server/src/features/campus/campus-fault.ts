@@ -1,5 +1,6 @@
 import type { OutwardFault } from '../../platform/outward/outward.js';
 import { ProblemError } from '../../platform/problems/problem-error.js';
+import { say } from '../../words/campus.js';
 
 interface Circumstances {
   /** It may have done it all the same. */
@@ -36,27 +37,24 @@ export class CampusFault extends Error implements Circumstances {
     return new ProblemError({
       code: this.kind === 'down' ? 'campus-silent' : 'campus-wrong',
       sentence: this.sentence,
-      whatToDo:
-        this.kind === 'down'
-          ? 'Nothing has changed. Try again in a few minutes; if it goes on, tell whoever runs the campus.'
-          : 'Nothing has changed. Whoever runs the campus can look at what it allows Salt Circle to do.',
+      whatToDo: this.kind === 'down' ? say('nothingHasChangedTryAgain') : say('nothingHasChangedWhoeverRuns'),
     });
   }
 }
 
-const OUTWARD: Readonly<Record<OutwardFault, readonly [kind: CampusFault['kind'], words: string]>> = {
-  closed: ['no', 'is at an address that this server does not ask (not by https, or in its own network)'],
-  none: ['down', 'cannot be reached'],
-  slow: ['down', 'did not answer in time'],
-  large: ['odd', 'answered with more than is taken'],
-  moved: ['odd', 'sent us on to another address, which is not followed'],
-};
+const OUTWARD = {
+  closed: ['no', 'isAtAddressThatThis'],
+  none: ['down', 'cannotBeReached'],
+  slow: ['down', 'didNotAnswerInTime'],
+  large: ['odd', 'answeredWithMoreThanIs'],
+  moved: ['odd', 'sentUsOnToAnother'],
+} as const satisfies Record<OutwardFault, readonly [kind: CampusFault['kind'], sentence: string]>;
 
 export function outwardFault(campus: string, host: string, fault: OutwardFault): CampusFault {
-  const [kind, words] = OUTWARD[fault];
+  const [kind, sentence] = OUTWARD[fault];
   const silent = kind === 'down';
   // Too large an answer is one: it may have been given to something that was done.
-  return new CampusFault(kind, `${campus} ${words} (${host}).`, { silent, unsure: silent || fault === 'large' });
+  return new CampusFault(kind, say(sentence, { campus, host }), { silent, unsure: silent || fault === 'large' });
 }
 
 /** What a campus says in its own words, as far as they can be shown. */
@@ -79,12 +77,10 @@ function fromJson(text: string): string | null {
 
 /** @param status of HTTP, 400 or more */
 export function refusedWith(campus: string, status: number, text: string): CampusFault {
-  const words = wordsIn(text);
-  const said = words === null ? '' : `: “${words}”`;
+  const words = wordsIn(text) ?? 'none';
   if (status >= 500)
-    return new CampusFault('down', `${campus} has a fault of its own (${status})${said}.`, { unsure: true });
-  if (status === 429) return new CampusFault('down', `${campus} asks us to wait (429)${said}.`);
-  if (status === 404)
-    return new CampusFault('no', `${campus} says that it is not there (404)${said}.`, { missing: true });
-  return new CampusFault('no', `${campus} refused (${status})${said}.`);
+    return new CampusFault('down', say('hasFaultOfItsOwn', { campus, status, words }), { unsure: true });
+  if (status === 429) return new CampusFault('down', say('asksUsToWait429', { campus, words }));
+  if (status === 404) return new CampusFault('no', say('saysThatItIsNot', { campus, words }), { missing: true });
+  return new CampusFault('no', say('refused', { campus, status, words }));
 }

@@ -30,6 +30,7 @@ import { CampusClient } from './campus-client.service.js';
 import { CampusFault } from './campus-fault.js';
 import { usersOf } from './gradebook-parts.js';
 import { fingerprintOf, previewOf, type Named } from './people-preview.js';
+import { say } from '../../words/campus.js';
 
 /** People of one course whom a campus may name: what is more is no course. */
 const MOST_PEOPLE = 20_000;
@@ -110,9 +111,8 @@ export class CampusPeople {
       if (fingerprintOf(changes) !== fingerprint) {
         throw new ProblemError({
           code: 'conflict',
-          sentence:
-            'People of the course, or what the campus says of them, have changed since this was read, so nothing was applied.',
-          whatToDo: 'Look at what it would change now, then apply that.',
+          sentence: say('peopleOfCourseOrWhat'),
+          whatToDo: say('lookAtWhatItWould'),
         });
       }
       const dropped = dropMissing ? changes.missing.map(({ id }) => id) : [];
@@ -163,7 +163,7 @@ export class CampusPeople {
   ): Promise<{ added: number; updated: number }> {
     const now = this.clock.now();
     const rows = add.map((member) => {
-      const name = member.name ?? 'Somebody';
+      const name = member.name ?? say('somebody');
       const person = { id: this.ids.uuid(), email: null, name, passwordHash: null, createdAt: now };
       const email = member.email ?? noAddress(this.ids.uuid());
       const { role, campusId, user } = member;
@@ -205,8 +205,8 @@ export class CampusPeople {
     if (services.membershipsUrl === null) {
       throw new ProblemError({
         code: 'campus-wrong',
-        sentence: `${campus.name} has not said where the people of this course can be asked for.`,
-        whatToDo: 'Whoever runs the campus can allow it; then come here once by a link of the course.',
+        sentence: say('hasNotSaidWherePeople', { name: campus.name }),
+        whatToDo: say('whoeverRunsCampusCanAllow'),
       });
     }
     try {
@@ -214,12 +214,11 @@ export class CampusPeople {
       let unreadable = 0;
       for await (const body of this.client.pages(campus, [SCOPE.memberships], services.membershipsUrl, MEDIA.members)) {
         const page = readMembers(body);
-        if (page === null)
-          throw new CampusFault('odd', `${campus.name} answered with something that is no list of people.`);
+        if (page === null) throw new CampusFault('odd', say('answeredWithSomethingThatIsNo', { name: campus.name }));
         members.push(...page.members);
         unreadable += page.unreadable;
         if (members.length > MOST_PEOPLE)
-          throw new CampusFault('odd', `${campus.name} names more than ${MOST_PEOPLE} people.`);
+          throw new CampusFault('odd', say('namesMoreThanPeople', { name: campus.name, mostpeople: MOST_PEOPLE }));
       }
       await this.#note(courseId, { fetchedAt: this.clock.now(), fault: null });
       return { members, unreadable };
@@ -249,11 +248,8 @@ export class CampusPeople {
     if (linked?.campus.active === true) return linked;
     throw new ProblemError({
       code: 'campus-wrong',
-      sentence: linked === null ? 'This course is not linked to a campus.' : `${linked.campus.name} has been paused.`,
-      whatToDo:
-        linked === null
-          ? 'Press a link to Salt Circle on the campus’s page of the course once.'
-          : 'Ask whoever runs this Salt Circle.',
+      sentence: linked === null ? say('thisCourseIsNotLinked') : say('hasBeenPaused', { name: linked.campus.name }),
+      whatToDo: linked === null ? say('pressLinkToSaltCircle') : say('askWhoeverRunsThisSalt'),
     });
   }
 }

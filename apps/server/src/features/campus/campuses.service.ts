@@ -19,6 +19,7 @@ import { invalid, refusal } from '../../platform/problems/sentences.js';
 import { isoOrNull } from '../../platform/wire/instants.js';
 import { CampusClient } from './campus-client.service.js';
 import { CampusKeys } from './keys.service.js';
+import { say } from '../../words/campus.js';
 
 /** Milliseconds for which a link to register can be used. */
 const LINK_LASTS = 24 * 3_600_000;
@@ -52,7 +53,7 @@ export class Campuses implements OnApplicationBootstrap {
     const campuses: CampusRow[] = [];
     for (const one of await manager.find(Campus, { order: { name: 'ASC', id: 'ASC' } })) {
       const { createdAt: _, arrivedAt, answeredAt, fault, faultAt, arrivalFault, arrivalFaultAt, ...row } = one;
-      const arrival = arrivalFault !== null && isArrivalFault(arrivalFault) ? ARRIVAL_FAULTS[arrivalFault][0] : null;
+      const arrival = arrivalFault !== null && isArrivalFault(arrivalFault) ? ARRIVAL_FAULTS[arrivalFault]()[0] : null;
       const deployments = await manager.find(CampusDeployment, {
         where: { campusId: one.id },
         order: { deploymentId: 'ASC' },
@@ -68,7 +69,7 @@ export class Campuses implements OnApplicationBootstrap {
           ...(fault === null ? [] : [{ sentence: fault, at: isoOrNull(faultAt) }]),
           ...(arrival === null
             ? []
-            : [{ sentence: `Somebody was not let in: ${arrival}`, at: isoOrNull(arrivalFaultAt) }]),
+            : [{ sentence: say('somebodyWasNotLetIn', { arrival }), at: isoOrNull(arrivalFaultAt) }]),
         ],
       });
     }
@@ -156,8 +157,8 @@ export class Campuses implements OnApplicationBootstrap {
     if (isOpen && (await manager.existsBy(Person, { id: row.byId, runsCampuses: true }))) return row;
     throw new ProblemError({
       code: 'link-over',
-      sentence: 'This link to register has been used, or is older than a day.',
-      whatToDo: 'Make another one on the page Campuses.',
+      sentence: say('thisLinkToRegisterHas'),
+      whatToDo: say('makeAnotherOneOnPage'),
     });
   }
 
@@ -183,7 +184,7 @@ async function assertThere(manager: EntityManager, id: string): Promise<void> {
 async function assertNew(manager: EntityManager, { issuer, clientId }: CampusFacts, id: string): Promise<void> {
   const there = await manager.findOneBy(Campus, { issuer, clientId });
   if (there === null || there.id === id) return;
-  const sentence = `${there.name} is this very campus, with this client id.`;
+  const sentence = say('isThisVeryCampusWith', { name: there.name });
   throw invalid([{ path: 'clientId', code: 'there-already', sentence }]);
 }
 

@@ -1,6 +1,7 @@
 import { CLAIM, COLUMN_MAXIMUM, LTI_VERSION, type Launch } from '@salt-circle/core';
 import type { Campus } from '../../model/campus.js';
 import type { Exchange } from '../../model/exchange.js';
+import { say } from '../../words/campus.js';
 
 /**
  * What goes back to a campus when something has been chosen there: one link, and perhaps a column of the gradebook with it (Deep Linking
@@ -13,7 +14,7 @@ export function choiceClaims(
   ours: { readonly launchUrl: string; readonly nonce: string },
 ): Record<string, unknown> {
   const { exchange, column } = chosen;
-  const title = exchange?.title ?? 'Peer review';
+  const title = exchange?.title ?? say('peerReview');
   return {
     iss: campus.clientId,
     aud: campus.issuer,
@@ -22,7 +23,7 @@ export function choiceClaims(
     [CLAIM.version]: LTI_VERSION,
     [CLAIM.deploymentId]: launch.deploymentId,
     ...(launch.choosing?.data != null && { [CLAIM.data]: launch.choosing.data }),
-    [CLAIM.message]: `“${title}” has been chosen.`,
+    [CLAIM.message]: say('hasBeenChosen', { title }),
     [CLAIM.contentItems]: [
       {
         type: 'ltiResourceLink',

@@ -7,6 +7,7 @@ import { Database } from '../../platform/database/database.js';
 import { CampusClient } from './campus-client.service.js';
 import { CampusFault } from './campus-fault.js';
 import { labelOf, tagOf, type Booked } from './gradebook-parts.js';
+import { say } from '../../words/campus.js';
 
 type Fields = Readonly<Record<string, unknown>>;
 
@@ -57,7 +58,7 @@ export class Columns {
     } catch (error) {
       if (!(error instanceof CampusFault)) throw error;
       if (!error.missing) return false;
-      const fault = `Somebody has removed the column at ${campus.name}. It is made anew when you say so.`;
+      const fault = say('somebodyHasRemovedColumnAt', { name: campus.name });
       await this.#note(column, { url: null, label: null, fault, nextTryAt: NEVER });
       return true;
     }
@@ -86,7 +87,7 @@ export class Columns {
     asked.searchParams.set('tag', tagOf(part));
     for await (const page of this.client.pages(campus, [SCOPE.columns], asked.href, MEDIA.columns)) {
       if (!Array.isArray(page))
-        throw new CampusFault('odd', `${campus.name} answered with something that is no list of columns.`);
+        throw new CampusFault('odd', say('answeredWithSomethingThatIsNoList', { name: campus.name }));
       // Some campuses leave the question aside and list all.
       const mine = (page as Fields[]).find(({ resourceId, tag }) => resourceId === exchange.id && tag === tagOf(part));
       if (mine !== undefined) return addressOf(mine, campus.name);
@@ -97,10 +98,7 @@ export class Columns {
   async #make(booked: Booked, { exchangeId, part }: CampusColumn, label: string): Promise<string> {
     const { campus, link } = booked;
     if (!canMake(booked)) {
-      throw new CampusFault(
-        'no',
-        `${campus.name} does not let Salt Circle make columns, and has none for this exchange. A link of the exchange that is chosen there with a column brings one.`,
-      );
+      throw new CampusFault('no', say('doesNotLetSaltCircle', { name: campus.name }));
     }
     const made = (await this.client.json(campus, {
       ...{ scopes: [SCOPE.columns], url: link.services.columnsUrl ?? '', method: 'POST' },
@@ -132,5 +130,5 @@ export class Columns {
 /** @throws CampusFault where a column does not say where it is */
 function addressOf({ id }: Fields, campus: string): string {
   if (typeof id === 'string' && URL.canParse(id)) return id;
-  throw new CampusFault('odd', `${campus} has a column, but does not say where it is.`);
+  throw new CampusFault('odd', say('hasColumnButDoesNot', { campus }));
 }

@@ -22,7 +22,8 @@ export function listCampuses(folder: string): Promise<CampusLine[]> {
     const rows = await read.find(Campus, { order: { name: 'ASC', id: 'ASC' } });
     return rows.map(({ name, issuer, active, answeredAt, fault, arrivalFault }) => ({
       ...{ name, issuer, active, answeredAt: isoOrNull(answeredAt) },
-      fault: fault ?? (arrivalFault !== null && isArrivalFault(arrivalFault) ? ARRIVAL_FAULTS[arrivalFault][0] : null),
+      fault:
+        fault ?? (arrivalFault !== null && isArrivalFault(arrivalFault) ? ARRIVAL_FAULTS[arrivalFault]()[0] : null),
     }));
   });
 }

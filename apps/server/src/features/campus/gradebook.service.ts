@@ -21,6 +21,7 @@ import { isoOrNull } from '../../platform/wire/instants.js';
 import { canMake, Columns } from './columns.service.js';
 import { bookedOf, usersOf, type Booked, type PartOrWhole } from './gradebook-parts.js';
 import { Gradebooks } from './gradebooks.service.js';
+import { say } from '../../words/campus.js';
 
 /** What the staff of an exchange see and decide of the gradebook at the campus. */
 @Injectable()
@@ -121,10 +122,8 @@ export class Gradebook {
     throw new ProblemError({
       code: 'campus-wrong',
       sentence:
-        booked === null
-          ? 'The course of this exchange is not linked to a campus.'
-          : `${booked.campus.name} does not let Salt Circle pass grades on.`,
-      whatToDo: 'Whoever runs the campus can allow it; then come here once by a link of the course.',
+        booked === null ? say('courseOfThisExchangeIs') : say('doesNotLetSaltCirclePass', { name: booked.campus.name }),
+      whatToDo: say('whoeverRunsCampusCanAllow'),
     });
   }
 }
@@ -137,8 +136,8 @@ function tidyOf({ exchange, columns }: Booked): string | null {
   const gone = columns.flatMap(({ part }) => (part !== '' && !parts.includes(part) ? [part] : []));
   const said = (names: readonly GradePartName[]) => names.map((part) => `“${PART_WORDS[part]}”`).join(', ');
   const sentences = [
-    ...(fresh.length > 0 ? [`No column yet for ${said(fresh)}.`] : []),
-    ...(gone.length > 0 ? [`No part of the grade any more: ${said(gone)}. Nothing new is sent there.`] : []),
+    ...(fresh.length > 0 ? [say('noColumnYetFor', { said: said(fresh) })] : []),
+    ...(gone.length > 0 ? [say('noPartOfGradeAny', { said: said(gone) })] : []),
   ];
   return sentences.length === 0 ? null : sentences.join(' ');
 }
@@ -158,10 +157,8 @@ function noColumns(booked: Booked, parts: number): ProblemError {
   return new ProblemError({
     code: 'campus-wrong',
     sentence:
-      parts === 0
-        ? 'The grade of this exchange has no parts.'
-        : `${booked.campus.name} does not let Salt Circle make columns, so there can be only one.`,
-    whatToDo: 'Choose one column for the grade as a whole.',
+      parts === 0 ? say('gradeOfThisExchangeHas') : say('doesNotLetSaltCircleMake', { name: booked.campus.name }),
+    whatToDo: say('chooseOneColumnForGrade'),
   });
 }
 
@@ -182,7 +179,7 @@ async function scoresOf(manager: EntityManager, { exchange, link, columns }: Boo
       const row = known.get(`${id} ${part}`);
       const state = row?.state ?? (users.has(personId) ? 'unreleased' : 'apart');
       return {
-        ...{ participantId: id, name: names.get(personId) ?? 'someone who has left', part, state },
+        ...{ participantId: id, name: names.get(personId) ?? say('someoneWhoHasLeft'), part, state },
         kind: row?.kind ?? 'open',
         ours: row?.value ?? null,
         theirs: row?.theirs ?? null,

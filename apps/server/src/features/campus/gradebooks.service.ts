@@ -16,6 +16,7 @@ import { CampusClient } from './campus-client.service.js';
 import { CampusFault } from './campus-fault.js';
 import { Columns } from './columns.service.js';
 import { bookedOf, usersOf, type Booked, type PartOrWhole } from './gradebook-parts.js';
+import { say } from '../../words/campus.js';
 
 const SECOND = 1000;
 const MINUTE = 60 * SECOND;
@@ -143,7 +144,7 @@ export class Gradebooks extends NowAndThen {
 
   #comment({ comment }: CampusScore, exchangeId: string): string {
     const { publicUrl } = mailSettingsOf(this.settings);
-    return `${comment} How it came about: ${publicUrl}/exchanges/${exchangeId}/grade`;
+    return say('howItCameAboutExchanges', { comment, publicUrl, exchangeId });
   }
 
   /** Until nothing waits that is due, or the campus does not answer. */
@@ -184,7 +185,7 @@ export class Gradebooks extends NowAndThen {
   async #isGone(booked: Booked, part: PartOrWhole, url: string): Promise<boolean> {
     const exchangeId = booked.exchange.id;
     if (!(await this.columns.isGone(booked, { exchangeId, part }, url))) return false;
-    const error = 'The column is not there any more.';
+    const error = say('columnIsNotThereAny');
     const nothing = { sentAt: null, sentValue: null, theirs: null, unsure: false };
     await this.database.write((manager) =>
       manager.update(CampusScoreRow, { exchangeId, part }, { state: 'refused', error, ...nothing }),
@@ -211,8 +212,7 @@ export class Gradebooks extends NowAndThen {
       const user = users.get(row.participantId);
       const there = theirs?.get(user ?? '') ?? null;
       const before = theirs === null || user === undefined ? null : standing(row, there);
-      if (user === undefined)
-        outcomes.set(row, { state: 'refused', error: 'Not one of the campus’s people any more.' });
+      if (user === undefined) outcomes.set(row, { state: 'refused', error: say('notOneOfCampussPeople') });
       else if (before === 'arrived') outcomes.set(row, this.#taken(row));
       else if (before === 'changed') outcomes.set(row, { state: 'changed', theirs: there, unsure: false });
       else toSend.push(row);
@@ -296,7 +296,7 @@ export class Gradebooks extends NowAndThen {
     for await (const page of this.client.pages(campus, [SCOPE.results], under(url, 'results'), MEDIA.results)) {
       const found = readResults(page);
       if (found === null)
-        throw new CampusFault('odd', `${campus.name} answered with something that is no list of results.`);
+        throw new CampusFault('odd', say('answeredWithSomethingThatIsNoListOf', { name: campus.name }));
       for (const [user, value] of found) all.set(user, value);
     }
     return all;

@@ -34,6 +34,7 @@ import { LaunchService } from './launch.service.js';
 import { sendPage } from './pages.js';
 import { Proofs } from './proofs.service.js';
 import { Registration } from './registration.service.js';
+import { say } from '../../words/campus.js';
 
 type Form = Readonly<Record<string, unknown>>;
 
@@ -102,7 +103,7 @@ export class LaunchController {
   @Get('faults/:code')
   fault(@Param('code') code: string): { sentence: string; whatToDo: string } {
     if (!isArrivalFault(code)) throw refusal('unknown');
-    const [sentence, whatToDo] = ARRIVAL_FAULTS[code];
+    const [sentence, whatToDo] = ARRIVAL_FAULTS[code]();
     return { sentence, whatToDo };
   }
 
@@ -115,8 +116,8 @@ export class LaunchController {
     @Res() response: Response,
   ): Promise<void> {
     if (typeof configuration !== 'string' || !URL.canParse(configuration)) {
-      const words = ['The campus has to open this address itself: it adds where it describes itself.'];
-      sendPage(response, { title: 'This address is for a campus', words }, 422);
+      const words = [say('campusHasToOpenThis')];
+      sendPage(response, { title: say('thisAddressIsForCampus'), words }, 422);
       return;
     }
     try {
@@ -125,20 +126,20 @@ export class LaunchController {
         token: typeof given === 'string' && given !== '' ? given : null,
       });
       sendPage(response, {
-        title: `${name} is connected`,
-        words: ['Salt Circle has been registered there. You can close this window.'],
+        title: say('isConnected', { name }),
+        words: [say('saltCircleHasBeenRegistered')],
         // As LTI Dynamic Registration says that a window is closed.
         script: "(window.opener||window.parent).postMessage({subject:'org.imsglobal.lti.close'},'*')",
       });
     } catch (error) {
       const said =
         error instanceof CampusFault
-          ? [error.sentence, 'Nothing was registered.']
+          ? [error.sentence, say('nothingWasRegistered')]
           : error instanceof ProblemError
             ? [error.problem.sentence, error.problem.whatToDo]
             : null;
       if (said === null) throw error;
-      sendPage(response, { title: 'The campus was not connected', words: said }, 422);
+      sendPage(response, { title: say('campusWasNotConnected'), words: said }, 422);
     }
   }
 
@@ -151,9 +152,9 @@ export class LaunchController {
     const claims = choiceClaims(campus, launch, { exchange, column: chosen?.column === true }, ours);
     const signed = await this.keys.sign(claims, CHOICE_LASTS);
     sendPage(response, {
-      title: `Back to ${campus.name}`,
-      words: ['Your choice is handed over.'],
-      form: { to: launch.choosing?.returnUrl ?? '', fields: { JWT: signed }, press: 'Go back now' },
+      title: say('backTo', { name: campus.name }),
+      words: [say('yourChoiceIsHandedOver')],
+      form: { to: launch.choosing?.returnUrl ?? '', fields: { JWT: signed }, press: say('goBackNow') },
       script: "document.getElementById('on').submit()",
     });
   }

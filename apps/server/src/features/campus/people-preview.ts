@@ -1,16 +1,21 @@
 import { createHash } from 'node:crypto';
 import type { RosterPreview, RosterProblemView } from '@salt-circle/contracts';
 import {
-  counted,
   isAddress,
   type CampusMember,
   type MemberChanges,
   type MemberClash,
   type MemberField,
   type MemberUpdate,
+  wordsBy,
 } from '@salt-circle/core';
+import { say } from '../../words/campus.js';
 
-const FIELD_WORDS: Readonly<Record<MemberField, string>> = { name: 'name', email: 'address', campusId: 'campus id' };
+const FIELD_WORDS: Readonly<Record<MemberField, string>> = wordsBy(say, {
+  name: 'name',
+  email: 'address',
+  campusId: 'campusId',
+});
 
 /** Whom a campus names. */
 export interface Named {
@@ -24,40 +29,26 @@ export function previewOf(changes: MemberChanges, { members, unreadable }: Named
   const row = ({ user }: CampusMember) => rowOf.get(user) ?? 0;
   const { add, update, missing, unchanged, clashes, twice, roleless, others } = changes;
   const notes = [
-    unreadable > 0
-      ? counted(unreadable, 'One entry has no id, and is left out.', '# entries have no id, and are left out.')
-      : '',
-    twice > 0 ? counted(twice, 'One person is named twice.', '# people are named twice.') : '',
-    roleless > 0
-      ? counted(
-          roleless,
-          'One person is neither student nor staff there, and is left out.',
-          '# people are neither students nor staff there, and are left out.',
-        )
-      : '',
-    others > 0
-      ? counted(
-          others,
-          'One student of the course came by hand or by a file, and stays.',
-          '# students of the course came by hand or by a file, and stay.',
-        )
-      : '',
+    unreadable > 0 ? say('entriesHaveNoIdAnd', { unreadable }) : '',
+    twice > 0 ? say('peopleAreNamedTwice', { twice }) : '',
+    roleless > 0 ? say('peopleAreNeitherStudentsNor', { roleless }) : '',
+    others > 0 ? say('studentsOfCourseCameBy', { others }) : '',
   ].filter((one) => one !== '');
   return {
     fingerprint: fingerprintOf(changes),
-    read: [`${campus} names ${counted(members.length, '1 person', '# people')}.`, ...notes].join(' '),
+    read: [say('namesPeople', { campus, members: members.length }), ...notes].join(' '),
     add: add.map((one) => ({
       row: row(one),
       ...{
-        name: one.name ?? 'Somebody',
-        email: one.email ?? 'no address',
+        name: one.name ?? say('somebody'),
+        email: one.email ?? say('noAddress'),
         role: one.role,
         campusId: one.campusId,
         section: null,
       },
     })),
     update: update.map((one) => ({ row: row(one.member), name: one.place.name, changes: changeWords(one) })),
-    missing: missing.map(({ id, name, email }) => ({ id, name, email: isAddress(email) ? email : 'no address' })),
+    missing: missing.map(({ id, name, email }) => ({ id, name, email: isAddress(email) ? email : say('noAddress') })),
     unchanged,
     problems: clashes.map((one) => clashView(one, row(one.member))),
     unknownColumns: [],
@@ -71,25 +62,29 @@ function changeWords({ fields, rejoins, tiedBy, member }: MemberUpdate): string[
     tiedBy === null
       ? []
       : [
-          `is taken for ${member.name ?? 'the person'} of the campus, because of the same ${tiedBy === 'email' ? 'address' : 'campus id'}`,
+          tiedBy === 'email'
+            ? say('isTakenForOfCampus', { name: member.name ?? say('person') })
+            : say('isTakenForOfCampusBecause', { name: member.name ?? say('person') }),
         ];
   return [
-    ...(rejoins ? ['comes back, with all earlier work'] : []),
+    ...(rejoins ? [say('comesBackWithAllEarlier')] : []),
     ...tie,
-    ...fields.map(({ field, from, to }) => `${FIELD_WORDS[field]}: ${from ?? 'none'} → ${to}`),
+    ...fields.map(({ field, from, to }) =>
+      say('changedFrom', { field: FIELD_WORDS[field], from: from ?? say('nothingThere'), to: to ?? '' }),
+    ),
   ];
 }
 
 /** All of these are left as they are; the rest can be applied. */
 function clashView({ code, member, place }: MemberClash, row: number): RosterProblemView {
-  const who = member.name ?? member.email ?? 'Somebody';
+  const who = member.name ?? member.email ?? say('somebody');
   const words: Readonly<Record<MemberClash['code'], string>> = {
-    'own-account': `${place.name} has taken the place with an account, and says that both are the same person when coming from the campus.`,
-    'other-member': `${place.name} is somebody else of the campus already.`,
-    'two-people': `What the campus knows of ${who} belongs to two people here: look at their addresses and campus ids.`,
-    'other-role': `${place.name} is ${place.role} here, and ${member.role ?? 'nothing'} on the campus. The role here stays.`,
+    'own-account': say('hasTakenPlaceWithAccount', { who, name: place.name }),
+    'other-member': say('isSomebodyElseOfCampus', { who, name: place.name }),
+    'two-people': say('whatCampusKnowsOfBelongs', { who }),
+    'other-role': say('isHereAndOnCampus', { who, name: place.name, here: place.role, there: member.role ?? 'none' }),
   };
-  return { row, sentence: `${who}: ${words[code]}`, warning: true };
+  return { row, sentence: words[code], warning: true };
 }
 
 /** Two answers of the campus that would change the same have the same one, as long as the people stay. */

@@ -19,6 +19,7 @@ import { Tries } from '../../platform/security/tries.js';
 import { Invitations } from '../people/invitations.service.js';
 import { arrivalProblem } from './arrival-fault.js';
 import { Arrivals, type At } from './arrivals.service.js';
+import { say } from '../../words/campus.js';
 
 /** Milliseconds for which a link can be used, and how many one person is sent within that time. */
 const LASTS = 3_600_000;
@@ -51,8 +52,8 @@ export class Proofs {
     if (!mailArrives(this.settings)) {
       throw new ProblemError({
         code: 'no-mail',
-        sentence: 'This Salt Circle has no mail server, so no link can be sent to you.',
-        whatToDo: 'Use the password of your account, or ask your instructor.',
+        sentence: say('thisSaltCircleHasNo'),
+        whatToDo: say('usePasswordOfYourAccount'),
       });
     }
     const { arrival, standing } = await this.arrivals.found(at);
@@ -118,11 +119,9 @@ export class Proofs {
       ...{ tokenHash: hashOf(token), campusId: campus.id, user, personId: person.id, createdAt },
     });
     const secret = `${this.settings.publicUrl}/campus-proof/${token}`;
-    const text =
-      `${person.name},\n\nsomebody has come to Salt Circle from ${campus.name}, and says to be you. If it is you, say so here, and from now on ` +
-      `you come in from there without a password:\n${secret}\n\nThe link works once, for an hour. If it was not you, do nothing.\n`;
+    const text = say('somebodyHasComeToSalt', { name: person.name, name2: campus.name, secret });
     await queueMail(manager, this.ids, this.database.mail, this.clock.now(), [
-      { address, courseId: null, subject: `Is it you who comes from ${campus.name}?`, text, secret, sealed: true },
+      { address, courseId: null, subject: say('isItYouWhoComes', { name: campus.name }), text, secret, sealed: true },
     ]);
   }
 
@@ -131,8 +130,8 @@ export class Proofs {
     if (proof !== null && this.clock.real() - proof.createdAt <= LASTS) return proof;
     throw new ProblemError({
       code: 'link-over',
-      sentence: 'This link has been used, or has run out.',
-      whatToDo: 'Come from the campus once more, and have another one sent to you.',
+      sentence: say('thisLinkHasBeenUsed'),
+      whatToDo: say('comeFromCampusOnceMore'),
     });
   }
 }

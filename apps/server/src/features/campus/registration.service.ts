@@ -6,6 +6,7 @@ import { Outward, OutwardError, type Answered, type Asked } from '../../platform
 import { CampusFault, outwardFault, refusedWith } from './campus-fault.js';
 import { Campuses } from './campuses.service.js';
 import { SIGNED_BY } from './keys.service.js';
+import { say } from '../../words/campus.js';
 
 type Fields = Readonly<Record<string, unknown>>;
 
@@ -52,7 +53,7 @@ export class Registration {
       body: JSON.stringify(this.#ourselves()),
     });
     const clientId = textIn(answer, 'client_id');
-    if (clientId === null) throw new CampusFault('odd', 'The campus took the registration, but gave no client id.');
+    if (clientId === null) throw new CampusFault('odd', say('campusTookRegistrationButGave'));
     const deployment = textIn(fieldsIn(answer, OWN_KIND), 'deployment_id');
     if (!(await this.campuses.endRegistration(tokenHash))) return name;
     await this.campuses.insert(
@@ -78,19 +79,15 @@ export class Registration {
       'registration_endpoint',
     ].map((name) => textIn(found, name));
     if (issuer === null || !authUrl || !tokenUrl || !keysUrl || !registerUrl || !URL.canParse(issuer)) {
-      throw new CampusFault(
-        'odd',
-        'The campus does not say all that is needed to register: its name, and where it signs in, gives tokens, shows keys and takes registrations.',
-      );
+      throw new CampusFault('odd', say('campusDoesNotSayAll'));
     }
     if (new URL(issuer).host !== new URL(address).host) {
       throw new CampusFault(
         'odd',
-        `What describes the campus is at ${new URL(address).host}, but calls itself ${new URL(issuer).host}. So it was not believed.`,
+        say('whatDescribesCampusIsAt', { host: new URL(address).host, host2: new URL(issuer).host }),
       );
     }
-    if (fieldsIn(found, KIND) === null)
-      throw new CampusFault('odd', 'This is no campus that speaks the standard for learning tools.');
+    if (fieldsIn(found, KIND) === null) throw new CampusFault('odd', say('thisIsNoCampusThat'));
     return { issuer, authUrl, tokenUrl, keysUrl, registerUrl };
   }
 
@@ -103,19 +100,19 @@ export class Registration {
       grant_types: ['implicit', 'client_credentials'],
       initiate_login_uri: loginUrl,
       redirect_uris: [launchUrl],
-      client_name: 'Salt Circle',
+      client_name: say('saltCircle'),
       jwks_uri: keysUrl,
       token_endpoint_auth_method: 'private_key_jwt',
       id_token_signed_response_alg: SIGNED_BY,
       scope: scopes.join(' '),
       [OWN_KIND]: {
         domain: host,
-        description: 'Peer review of student drafts',
+        description: say('peerReviewOfStudentDrafts'),
         target_link_uri: launchUrl,
         claims: ['iss', 'sub', 'name', 'given_name', 'family_name', 'email', CLAIM.lis],
         messages: [
           { type: 'LtiResourceLinkRequest', target_link_uri: launchUrl },
-          { type: 'LtiDeepLinkingRequest', target_link_uri: launchUrl, label: 'An exchange of Salt Circle' },
+          { type: 'LtiDeepLinkingRequest', target_link_uri: launchUrl, label: say('exchangeOfSaltCircle') },
         ],
       },
     };
@@ -123,21 +120,21 @@ export class Registration {
 
   async #json(address: string, asked: Asked): Promise<Fields> {
     const { status, text } = await this.#ask(address, asked);
-    if (status >= 400) throw refusedWith('The campus', status, text);
+    if (status >= 400) throw refusedWith(say('campus'), status, text);
     try {
       const body = JSON.parse(text) as unknown;
       if (typeof body === 'object' && body !== null && !Array.isArray(body)) return body as Fields;
     } catch {
       // Said below, like all that is no object.
     }
-    throw new CampusFault('odd', 'The campus answered with something that is no JSON object.');
+    throw new CampusFault('odd', say('campusAnsweredWithSomethingThat'));
   }
 
   async #ask(address: string, asked: Asked): Promise<Answered> {
     try {
       return await this.outward.ask(address, asked);
     } catch (error) {
-      if (error instanceof OutwardError) throw outwardFault('The campus', error.host, error.fault);
+      if (error instanceof OutwardError) throw outwardFault(say('campus'), error.host, error.fault);
       throw error;
     }
   }

@@ -16,6 +16,8 @@ import { queueMail } from '../../platform/mail/queue-mail.js';
 import { ProblemError } from '../../platform/problems/problem-error.js';
 import { refusal } from '../../platform/problems/sentences.js';
 import { iso, isoOrNull } from '../../platform/wire/instants.js';
+import { say } from '../../words/check.js';
+import { paragraphs } from '../../platform/mail/paragraphs.js';
 
 /** As many of one person on one review; whoever has more to say talks to the instructor. */
 const MOST = 20;
@@ -94,10 +96,11 @@ export class LookRequests {
   async #tellStaff(manager: EntityManager, { place, review }: ReviewStanding): Promise<void> {
     const { course, exchange } = place;
     const staff = await manager.findBy(Enrolment, { courseId: course.id, role: 'instructor', active: true });
+    const where = { course: course.title, exchange: exchange.title };
     const letters = staff.map(({ email: address, personId }) => ({
       address,
-      subject: `${course.title}: you are asked to look at a review in “${exchange.title}”`,
-      text: `Somebody asks you to look at a review in “${exchange.title}” (${course.title}).\n\n${this.database.mail.publicUrl}/reviews/${review.id}\n`,
+      subject: say('youAreAskedToLook', where),
+      text: paragraphs([say('somebodyAsksYouToLook', where), `${this.database.mail.publicUrl}/reviews/${review.id}`]),
       courseId: course.id,
       exchangeId: exchange.id,
       news: { personId, path: `/reviews/${review.id}`, once: true },
@@ -112,11 +115,12 @@ export class LookRequests {
     // Whoever has left is written to no more.
     if (address === undefined) return;
     const page = row.participantId === review.reviewerId ? `reviews/${review.id}` : `exchanges/${exchange.id}/feedback`;
+    const where = { course: course.title, exchange: exchange.title };
     await queueMail(manager, this.ids, this.database.mail, place.now, [
       {
         address,
-        subject: `${course.title}: an answer to what you asked about “${exchange.title}”`,
-        text: `You asked your instructor to look at something in “${exchange.title}” (${course.title}). The answer is there now.\n\n${this.database.mail.publicUrl}/${page}\n`,
+        subject: say('answerToWhatYouAsked', where),
+        text: paragraphs([say('youAskedYourInstructorTo', where), `${this.database.mail.publicUrl}/${page}`]),
         courseId: course.id,
         exchangeId: exchange.id,
         news: { personId, path: `/${page}` },
@@ -134,7 +138,7 @@ function pleaseLook(standing: ReviewStanding) {
 function tooMany(): ProblemError {
   return new ProblemError({
     code: 'limit-reached',
-    sentence: `You have asked ${MOST} times about this review already.`,
-    whatToDo: 'Talk to your instructor.',
+    sentence: say('youHaveAskedTimesAbout', { most: MOST }),
+    whatToDo: say('talkToYourInstructor'),
   });
 }

@@ -9,6 +9,7 @@ import { Database } from '../../platform/database/database.js';
 import { Ids } from '../../platform/ids/ids.js';
 import { ProblemError } from '../../platform/problems/problem-error.js';
 import { refusal } from '../../platform/problems/sentences.js';
+import { say } from '../../words/check.js';
 
 /** Reviews by staff under their own names, beside those of the students. */
 @Injectable()
@@ -52,9 +53,7 @@ export class OwnReviews {
 function reviewsAlready(): ProblemError {
   return new ProblemError({
     code: 'invalid',
-    sentence:
-      'You were given this draft to review under an alias, and both reviews beside each other would tell whose that is.',
-    whatToDo:
-      'Write in the review that you have, or have it taken away on the allocation board and ask somebody else of the staff.',
+    sentence: say('youWereGivenThisDraft'),
+    whatToDo: say('writeInReviewThatYou'),
   });
 }

@@ -27,6 +27,7 @@ import { refusal } from '../../platform/problems/sentences.js';
 import { iso } from '../../platform/wire/instants.js';
 import { Doubts } from './doubts.service.js';
 import { ALLOCATED } from '../../access/review-state.js';
+import { say } from '../../words/check.js';
 
 /** Submitted reviews, the doubtful first, and what staff have made of them. */
 @Injectable()
@@ -207,5 +208,5 @@ function lookedView(
   names: ReadonlyMap<string, string>,
 ): LookedView | null {
   if (check?.lookedAt == null || check.ofSubmission !== submittedAt) return null;
-  return { by: names.get(check.lookedBy ?? '') ?? 'someone who has left', at: iso(check.lookedAt) };
+  return { by: names.get(check.lookedBy ?? '') ?? say('someoneWhoHasLeft'), at: iso(check.lookedAt) };
 }

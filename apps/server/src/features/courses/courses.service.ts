@@ -19,6 +19,7 @@ import { courseCard, exchangeCard } from '../../access/mapper.js';
 import { Ids } from '../../platform/ids/ids.js';
 import { invalid, refusal } from '../../platform/problems/sentences.js';
 import { Course, Enrolment } from '../../model/course.js';
+import { say } from '../../words/courses.js';
 
 @Injectable()
 export class CoursesService {
@@ -136,7 +137,7 @@ function assertTimeZone(timeZone: string): void {
     {
       path: 'timeZone',
       code: 'time-zone',
-      sentence: `“${timeZone}” is not a time zone. Choose one from the list.`,
+      sentence: say('isNotTimeZoneChoose', { timeZone }),
     },
   ]);
 }
@@ -149,7 +150,7 @@ function assertHolidays(holidays: CourseSettingsRequest['holidays']): void {
           {
             path: `holidays.${index}.to`,
             code: 'holiday-order',
-            sentence: `“${title}” ends (${to}) before it begins (${from}). Swap the two days.`,
+            sentence: say('endsBeforeItBeginsSwap', { title, to, from }),
           },
         ],
   );

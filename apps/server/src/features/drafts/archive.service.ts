@@ -20,10 +20,21 @@ import { picturesIn, withPictureFiles } from '../../platform/html/pictures-in-te
 import { hiddenFrom, neutralName, untelling } from '../reading/readings.service.js';
 import { digestOf } from '../../access/version-meta.js';
 import { countingVersion, partsOf } from '../../access/versions.js';
+import { say } from '../../words/drafts.js';
 
 export type ArchiveNames = 'name' | 'alias';
 
-const INDEX = ['folder', 'author', 'alias', 'file', 'deliverable', 'kind', 'version', 'handed in', 'sha-256'];
+const indexHead = () => [
+  'folder',
+  'author',
+  'alias',
+  'file',
+  'deliverable',
+  'kind',
+  'version',
+  say('handedIn'),
+  'sha-256',
+];
 
 interface How {
   readonly names: ArchiveNames;
@@ -62,7 +73,7 @@ export class ArchiveService {
     const authors = await Authors.load(manager, place.exchange);
     const zip = new ZipFile();
     const folders = new Set<string>();
-    const index = [INDEX];
+    const index = [indexHead()];
     for (const draft of await manager.find(Draft, { where: { exchangeId }, order: { id: 'ASC' } })) {
       const version = await countingVersion(manager, draft.id);
       if (version === null || authors.of(draft).length === 0) continue;
@@ -126,7 +137,7 @@ export class ArchiveService {
     const digest = names === 'name' ? captions : copyDigest;
     return digest === null
       ? []
-      : [{ name: `${title} ${position + 1}.vtt`, digest: captions, path: this.store.path(digest) }];
+      : [{ name: say('vtt', { title, position: position + 1 }), digest: captions, path: this.store.path(digest) }];
   }
 
   /** Pictures of a page lie beside it. */

@@ -17,6 +17,7 @@ import { draftOf, groupIdOf } from '../../access/authors.js';
 import { Draft, DraftPart } from '../../model/draft.js';
 import { HandInService } from './hand-in.service.js';
 import { OwnDrafts } from './own-draft.service.js';
+import { say } from '../../words/drafts.js';
 
 /** What staff do with hand-ins: extend, excuse, hand in for somebody, and have a copy made again. */
 @Injectable()
@@ -73,8 +74,8 @@ export class CollectionService {
       if (draft === null) {
         throw new ProblemError({
           code: 'draft-empty',
-          sentence: 'Nothing has been saved or added for this student, so there is nothing to hand in.',
-          whatToDo: 'Add a file for the student, or give more time.',
+          sentence: say('nothingHasBeenSavedOr'),
+          whatToDo: say('addFileForStudentOr'),
         });
       }
       const untitled = draft.title.trim() === '' && title !== null && title.trim() !== '';
@@ -98,8 +99,8 @@ export class CollectionService {
       if (current !== null && current.html !== '') {
         throw new ProblemError({
           code: 'conflict',
-          sentence: `The student has saved a text for “${title}”; it would be written over.`,
-          whatToDo: 'Leave the field empty to hand in what is saved.',
+          sentence: say('studentHasSavedTextFor', { title }),
+          whatToDo: say('leaveFieldEmptyToHand'),
         });
       }
       const savedAt = this.clock.now();

@@ -27,6 +27,7 @@ import { picturesIn, withAddresses, withoutAddresses } from '../../platform/html
 import { Readings } from '../reading/readings.service.js';
 import { versionMetas } from '../../access/version-metas.js';
 import { changedSinceHandIn, partsOf } from '../../access/versions.js';
+import { say } from '../../words/drafts.js';
 
 @Injectable()
 export class DraftsService {
@@ -50,7 +51,7 @@ export class DraftsService {
     return this.#saving(person, exchangeId, async (manager, place, draft) => {
       const same = draft.title === title && draft.context === context;
       if (!same && draft.revision !== request.revision) {
-        throw conflict('Your draft', await this.#view(manager, place), alsoBy(draft));
+        throw conflict(say('yourDraft'), await this.#view(manager, place), draft.groupId !== null);
       }
       if (same && draft.savedAt !== null) return { revision: draft.revision, savedAt: iso(draft.savedAt) };
       const revision = draft.revision + 1;
@@ -69,7 +70,7 @@ export class DraftsService {
       const same = current?.html === html;
       if (same && current.savedAt !== null) return { revision: current.revision, savedAt: iso(current.savedAt) };
       if (!same && (current?.revision ?? 0) !== request.revision) {
-        throw conflict(`“${title}”`, current === null ? null : textView(current, place, draft), alsoBy(draft));
+        throw conflict(`“${title}”`, current === null ? null : textView(current, place, draft), draft.groupId !== null);
       }
       const revision = request.revision + 1;
       const savedAt = this.clock.now();
@@ -113,7 +114,7 @@ export class DraftsService {
     return this.#saving(person, exchangeId, async (manager, _, draft) => {
       const rows = await manager.findBy(DraftPart, { draftId: draft.id, versionId: IsNull(), deliverableId });
       if (rows.length !== partIds.length || rows.some(({ id }) => !partIds.includes(id))) {
-        throw conflict('The order of the files', null, alsoBy(draft));
+        throw conflict(say('orderOfFiles'), null, draft.groupId !== null);
       }
       for (const row of rows) await manager.update(DraftPart, { id: row.id }, { position: partIds.indexOf(row.id) });
     });
@@ -122,7 +123,7 @@ export class DraftsService {
   /** Hides a passage of a document's reading copy from reviewers, or shows it again. */
   hide(person: Asker, exchangeId: string, partId: string, { start, end, hide }: HideRequest): Promise<void> {
     if (end <= start) {
-      throw invalid([{ path: 'end', code: 'empty-passage', sentence: 'Choose a passage to hide.' }]);
+      throw invalid([{ path: 'end', code: 'empty-passage', sentence: say('choosePassageToHide') }]);
     }
     return this.#saving(person, exchangeId, async (manager, _, draft) => {
       const part = await this.drafts.part(manager, draft, partId);
@@ -225,9 +226,4 @@ async function groupView(manager: EntityManager, place: Place): Promise<MyDraftV
     title: authors.titleOf(place.groupId) ?? '',
     members: [...names.values()].sort((a, b) => a.localeCompare(b)),
   };
-}
-
-/** Who else may have changed it. */
-function alsoBy({ groupId }: Draft): string {
-  return groupId === null ? '' : ' or by somebody of your group';
 }

@@ -4,6 +4,7 @@ import type { Place } from '../../access/access.js';
 import type { Draft, DraftPart } from '../../model/draft.js';
 import type { StoredFile } from '../../model/stored-file.js';
 import { ProblemError } from '../../platform/problems/problem-error.js';
+import { say } from '../../words/drafts.js';
 
 /** All that handing in is decided on, at one moment. */
 export interface HandInStanding {
@@ -27,23 +28,27 @@ export function problemsOf(standing: HandInStanding): FieldProblem[] {
   const { place, draft } = standing;
   const problems: FieldProblem[] = [];
   if (draft.title.trim() === '') {
-    problems.push({ path: 'title', code: 'missing', sentence: 'Give your draft a title.' });
+    problems.push({ path: 'title', code: 'missing', sentence: say('giveYourDraftTitle') });
   }
   const filled = filledBy(standing);
   for (const { id, title, kind } of missingDeliverables(place.exchange.deliverables, filled)) {
-    problems.push({ path: `parts.${id}`, code: 'missing', sentence: `“${title}” is missing: ${MISSING[kind]}` });
+    problems.push({
+      path: `parts.${id}`,
+      code: 'missing',
+      sentence: say(MISSING[kind], { title }),
+    });
   }
   if (problems.length === 0 && !place.exchange.deliverables.some((one) => isFilled(one, filled))) {
-    problems.push({ path: 'parts', code: 'missing', sentence: 'There is nothing in this draft yet.' });
+    problems.push({ path: 'parts', code: 'missing', sentence: say('thereIsNothingInThis') });
   }
   return problems;
 }
 
 const MISSING = {
-  text: 'write or paste it.',
-  file: 'choose a file.',
-  link: 'add a link.',
-  recording: 'record it, or choose a file.',
+  text: 'writeOrPasteIt',
+  file: 'chooseFile',
+  link: 'addLink',
+  recording: 'recordItOrChooseFile',
 } as const;
 
 export function remarksOf({ parts, files, reading }: HandInStanding): string[] {
@@ -51,11 +56,11 @@ export function remarksOf({ parts, files, reading }: HandInStanding): string[] {
     const file = files.get(digest ?? '');
     const title = reading.parts.find((one) => one.id === id)?.deliverable ?? '';
     if (file?.copyState === 'failed') {
-      return [`Reviewers will not be able to read “${name}” (${title}). ${file.copyProblem ?? ''}`.trim()];
+      return [say('reviewersWillNotBeAble', { name, title, copyProblem: file.copyProblem ?? '' }).trim()];
     }
     return file?.copyState === 'waiting'
-      ? [`The copy of “${name}” that reviewers read is still being made, so it has not been searched for names yet.`]
-      : (file?.remarks ?? []).map((remark) => `“${name}” (${title}): ${remark}`);
+      ? [say('copyOfThatReviewersRead', { name })]
+      : (file?.remarks ?? []).map((remark) => say('remarkOn', { name, title, remark }));
   });
 }
 
@@ -66,8 +71,8 @@ export function assertComplete(problems: readonly FieldProblem[]): void {
     sentence:
       problems.length === 1
         ? (problems[0] as FieldProblem).sentence
-        : `${problems.length} things are missing before this can be handed in.`,
-    whatToDo: 'Add what is missing, then hand in. All you have so far is saved.',
+        : say('thingsAreMissingBeforeThis', { problems: problems.length }),
+    whatToDo: say('addWhatIsMissingThen'),
     fields: problems,
   });
 }

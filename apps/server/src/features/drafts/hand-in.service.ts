@@ -23,6 +23,7 @@ import { NameSearch } from './name-search.service.js';
 import { Readings } from '../reading/readings.service.js';
 import { lateView, versionMeta } from '../../access/version-meta.js';
 import { contentDigest, countingVersion, filesOfParts, lastRevision, partsOf } from '../../access/versions.js';
+import { say } from '../../words/drafts.js';
 
 @Injectable()
 export class HandInService {
@@ -134,8 +135,8 @@ export class HandInService {
       if (await manager.existsBy(Review, { draftId: draft.id })) {
         throw new ProblemError({
           code: 'allocation-begun',
-          sentence: 'Your draft has been given to reviewers already, so it cannot be taken back.',
-          whatToDo: 'Hand in a better version instead, or ask your instructor.',
+          sentence: say('yourDraftHasBeenGiven'),
+          whatToDo: say('handInBetterVersionInstead'),
         });
       }
       await manager.update(
@@ -208,8 +209,7 @@ export class HandInService {
     if (purposeOf(place) !== 'revision') return [];
     const reviewed = await countingVersion(manager, draft.id);
     if (reviewed === null || reviewed.digest !== contentDigest(draft, parts)) return [];
-    const sentence =
-      'Nothing has been changed since the version that was reviewed, so there is no revision to hand in.';
+    const sentence = say('nothingHasBeenChangedSince');
     return [{ path: 'parts', code: 'unchanged', sentence }];
   }
 
@@ -296,24 +296,23 @@ async function meta(manager: EntityManager, place: Place, draft: Draft, version:
 function nothingSaved(): ProblemError {
   return new ProblemError({
     code: 'draft-empty',
-    sentence: 'Your draft is empty, so there would be nothing to review.',
-    whatToDo: 'Write your draft or add a file, then hand in.',
+    sentence: say('yourDraftIsEmptySo'),
+    whatToDo: say('writeYourDraftOrAdd'),
   });
 }
 
 function changedSince(): ProblemError {
   return new ProblemError({
     code: 'draft-changed',
-    sentence:
-      'The draft has been changed since you looked at it here, perhaps in another tab or by somebody of your group.',
-    whatToDo: 'Look at it again, then hand in. Nothing was handed in.',
+    sentence: say('draftHasBeenChangedSince'),
+    whatToDo: say('lookAtItAgainThen'),
   });
 }
 
 function namesFound(): ProblemError {
   return new ProblemError({
     code: 'names-found',
-    sentence: 'Something in the draft may tell reviewers who you are.',
-    whatToDo: 'Look at each place, and hide or keep it.',
+    sentence: say('somethingInDraftMayTell'),
+    whatToDo: say('lookAtEachPlaceAnd'),
   });
 }

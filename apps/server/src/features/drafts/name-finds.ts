@@ -6,6 +6,7 @@ import { footnotesIn } from '../../platform/html/footnotes.js';
 import { behindText } from '../../platform/html/bare-attributes.js';
 import { htmlToText } from '../../platform/html/html-to-text.js';
 import type { Draft, DraftPart } from '../../model/draft.js';
+import { say } from '../../words/drafts.js';
 
 /** UTF-16 code units shown on either side. */
 const AROUND = 40;
@@ -41,8 +42,8 @@ export function searchedTexts(
   titles: ReadonlyMap<string, string>,
 ): SearchedText[] {
   return [
-    text('title', 'Title', draft.title, { hideable: true }),
-    text('context', 'Words for your reviewers', draft.context, { hideable: true }),
+    text('title', say('title'), draft.title, { hideable: true }),
+    text('context', say('wordsForYourReviewers'), draft.context, { hideable: true }),
     ...parts.flatMap((part) =>
       textsOf(
         part,
@@ -62,8 +63,8 @@ function behind(part: DraftPart, html: string, title: string): SearchedText[] {
 }
 
 const BEHIND = {
-  link: (title: string) => `address of a link in “${title}”`,
-  picture: (title: string) => `description of a picture in “${title}”`,
+  link: (title: string) => say('addressOfLinkIn', { title }),
+  picture: (title: string) => say('descriptionOfPictureIn', { title }),
 } as const;
 
 /** What a file says of itself beside what it shows: some of it is in the copy, the most is not. */
@@ -92,14 +93,17 @@ function textsOf(part: DraftPart, file: StoredFile | null, captions: StoredFile 
         of('text', title, htmlToText(part.html), 0, { hideable: true }),
         ...behind(part, part.html, title),
         ...footnotesIn(part.html).map((words, index) =>
-          of('footnote', `footnote ${index + 1} of “${title}”`, words, index, { hideable: true, footnote: index }),
+          of('footnote', say('footnoteOf', { number: index + 1, title }), words, index, {
+            hideable: true,
+            footnote: index,
+          }),
         ),
       ];
     case 'link':
       return [
-        of('link', `${title} (link)`, part.title, 0, {}),
-        of('link', `${title} (link)`, part.about, 1, {}),
-        of('link', `${title} (address of the link)`, part.url, 2, { as: 'label' }),
+        of('link', say('linkNamed', { title }), part.title, 0, {}),
+        of('link', say('linkNamed', { title }), part.about, 1, {}),
+        of('link', say('linkAddress', { title }), part.url, 2, { as: 'label' }),
       ];
     case 'file':
     case 'recording': {
@@ -108,9 +112,9 @@ function textsOf(part: DraftPart, file: StoredFile | null, captions: StoredFile 
       return [
         of('copy', title, copy, 0, { hideable: file?.copyHtml != null, hidden: part.hidden }),
         ...behind(part, file?.copyHtml ?? '', title),
-        of('file-name', `name of the file for “${title}”`, part.name, 0, label),
+        of('file-name', say('fileNameFor', { title }), part.name, 0, label),
         ...beside(part, file, 'metadata'),
-        ...(captions === null ? [] : [of('captions', `captions of “${title}”`, captions.copyText ?? '', 0, {})]),
+        ...(captions === null ? [] : [of('captions', say('captionsOf', { title }), captions.copyText ?? '', 0, {})]),
         ...beside(part, captions, 'captions-data'),
       ];
     }

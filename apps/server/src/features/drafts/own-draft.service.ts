@@ -9,6 +9,7 @@ import type { Report } from '../../platform/database/database.js';
 import { Ids } from '../../platform/ids/ids.js';
 import { ProblemError } from '../../platform/problems/problem-error.js';
 import { refusal } from '../../platform/problems/sentences.js';
+import { say } from '../../words/drafts.js';
 
 /** The draft as it is saved, not yet handed in: made with the first thing that is put into it. */
 @Injectable()
@@ -95,8 +96,8 @@ async function freeMember(manager: EntityManager, { exchange, groupId }: Place, 
   if (free !== undefined) return free;
   throw new ProblemError({
     code: 'conflict',
-    sentence: 'You have begun a draft with another group, so another one cannot stand under your name.',
-    whatToDo: 'Ask your instructor to put somebody else into your old group, or you back.',
+    sentence: say('youHaveBegunDraftWith'),
+    whatToDo: say('askYourInstructorToPut'),
   });
 }
 
@@ -105,8 +106,8 @@ async function nextPosition(manager: EntityManager, draftId: string, deliverable
   if (rows.length >= MAX_FILES) {
     throw new ProblemError({
       code: 'too-many-files',
-      sentence: `There are ${rows.length} already, and no more than ${MAX_FILES} can be handed in here.`,
-      whatToDo: 'Take one away first.',
+      sentence: say('thereAreAlreadyAndNo', { rows: rows.length, maxfiles: MAX_FILES }),
+      whatToDo: say('takeOneAwayFirst'),
     });
   }
   return 1 + Math.max(-1, ...rows.map(({ position }) => position));

@@ -1,14 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import type { RemindRequest, ReminderView } from '@salt-circle/contracts';
-import {
-  counted,
-  endOf,
-  maySee,
-  resolveDates,
-  withOwnTimes,
-  type OwnTimes,
-  type ResolvedDates,
-} from '@salt-circle/core';
+import { endOf, maySee, resolveDates, withOwnTimes, type OwnTimes, type ResolvedDates } from '@salt-circle/core';
 import { In, IsNull, type EntityManager } from 'typeorm';
 import { Access, act, type Place } from '../../access/access.js';
 import { Authors } from '../../access/authors.js';
@@ -27,6 +19,8 @@ import { queueMail, type Letter } from '../../platform/mail/queue-mail.js';
 import { ProblemError } from '../../platform/problems/problem-error.js';
 import { dateInWords } from '../../platform/problems/sentences.js';
 import { ALLOCATED } from '../../access/review-state.js';
+import { say } from '../../words/drafts.js';
+import { paragraphs } from '../../platform/mail/paragraphs.js';
 
 /** The due time that a reminder names. */
 const DUE = { draft: 'draftsDue', reviews: 'reviewsDue' } as const;
@@ -73,8 +67,8 @@ export class RemindersService {
       if (found.people.length === 0) {
         throw new ProblemError({
           code: 'invalid',
-          sentence: 'Nobody of those who were chosen has anything left to do, so no reminder was sent.',
-          whatToDo: 'Choose at least one student who has.',
+          sentence: say('nobodyOfThoseWhoWere'),
+          whatToDo: say('chooseAtLeastOneStudent'),
         });
       }
       const letters = found.people.map((one) => ({
@@ -141,39 +135,39 @@ export class RemindersService {
   #letter({ exchange, course }: Around, { own, open }: Recipient, { about, words = '' }: RemindRequest) {
     const common = resolveDates(datesOf(exchange));
     const dates = common === null ? null : withOwnTimes(common, own);
-    const said = words.trim() === '' ? '' : `${words.trim()}\n\n`;
+    const added = words.trim();
     const page = `${this.database.mail.publicUrl}/exchanges/${exchange.id}`;
     const at = (time: number) => dateInWords(time, course.timeZone);
+    const now = this.clock.now();
+    const where = { exchange: exchange.title, course: course.title };
     if (about === 'reviews') {
-      const what = counted(open, 'One review', '# reviews');
+      const facts = [
+        say('ofYoursForInAre', { ...where, open }),
+        ...(dates === null ? [] : [dueWords(dates.reviewsDue, now, at)]),
+        ...(dates === null || exchange.selfReviewDue === null
+          ? []
+          : [say('selfReviewTime', { at: at(dates.selfReviewDue) })]),
+      ];
       return {
-        subject: `${course.title}: your reviews for “${exchange.title}”`,
-        text:
-          `${what} of yours for “${exchange.title}” in ${course.title} ${counted(open, 'is', 'are')} not submitted yet. ` +
-          `${dates === null ? '' : dueWords(dates.reviewsDue, this.clock.now(), at)}` +
-          // Otherwise it is due with the others.
-          `${dates === null || exchange.selfReviewDue === null ? '' : ` The review of your own draft has its own time: ${at(dates.selfReviewDue)}.`}\n\n` +
-          `What you have written counts once you submit it.\n\n${said}${page}/review\n`,
+        subject: say('yourReviewsFor', where),
+        text: paragraphs([facts.join(' '), say('submitToCount'), added, `${page}/review`]),
       };
     }
+    const facts = [say('youHaveNotHandedIn', where), ...(dates === null ? [] : draftWords(dates, now, at))];
     return {
-      subject: `${course.title}: your draft for “${exchange.title}”`,
-      text:
-        `You have not handed in a draft for “${exchange.title}” in ${course.title} yet. ` +
-        `${dates === null ? '' : draftWords(dates, this.clock.now(), at)}\n\n` +
-        `What you have saved does not count before it is handed in.\n\n${said}${page}/draft\n`,
+      subject: say('yourDraftFor', where),
+      text: paragraphs([facts.join(' '), say('handInToCount'), added, `${page}/draft`]),
     };
   }
 }
 
 function dueWords(due: number, now: number, at: (time: number) => string): string {
-  return now < endOf(due) ? `Due: ${at(due)}.` : `Due was: ${at(due)}.`;
+  return now < endOf(due) ? say('due', { at: at(due) }) : say('dueWas', { at: at(due) });
 }
 
-function draftWords({ draftsDue, lateUntil }: ResolvedDates, now: number, at: (time: number) => string): string {
-  const late =
-    now >= endOf(draftsDue) && now < endOf(lateUntil) ? ` Late drafts are taken until ${at(lateUntil)}.` : '';
-  return `${dueWords(draftsDue, now, at)}${late}`;
+function draftWords({ draftsDue, lateUntil }: ResolvedDates, now: number, at: (time: number) => string): string[] {
+  const late = now >= endOf(draftsDue) && now < endOf(lateUntil);
+  return [dueWords(draftsDue, now, at), ...(late ? [say('lateDraftsAreTakenUntil', { at: at(lateUntil) })] : [])];
 }
 
 /** Of those who were chosen: who has something left to do, and why the others get no mail. */

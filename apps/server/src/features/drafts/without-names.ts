@@ -3,6 +3,7 @@ import { withFootnote } from '../../platform/html/footnotes.js';
 import { HIDDEN, hideInHtml } from '../../platform/html/hide-in-html.js';
 import { ProblemError } from '../../platform/problems/problem-error.js';
 import type { LocatedFind } from './name-finds.js';
+import { say } from '../../words/drafts.js';
 
 export interface WithoutNames {
   readonly title: string;
@@ -57,7 +58,7 @@ export function withoutNames(
 function telling({ view }: LocatedFind): ProblemError {
   return new ProblemError({
     code: 'names-found',
-    sentence: `The author’s name stands in the ${view.whereWords}, where it cannot be hidden.`,
-    whatToDo: 'Take another draft, or paste the text without it.',
+    sentence: say('authorsNameStandsInWhere', { whereWords: view.whereWords }),
+    whatToDo: say('takeAnotherDraftOrPaste'),
   });
 }

@@ -1,5 +1,5 @@
 import { Inject, Injectable } from '@nestjs/common';
-import { counted, feedbackIsOpen } from '@salt-circle/core';
+import { feedbackIsOpen } from '@salt-circle/core';
 import { In, IsNull, MoreThanOrEqual, Not, type EntityManager } from 'typeorm';
 import { Authors } from '../../access/authors.js';
 import { factsOf } from '../../access/facts-of.js';
@@ -17,6 +17,8 @@ import { Database } from '../../platform/database/database.js';
 import { groupedBy } from '../../platform/grouping/grouped-by.js';
 import { Ids } from '../../platform/ids/ids.js';
 import { queueMail, type Letter } from '../../platform/mail/queue-mail.js';
+import { say } from '../../words/feedback.js';
+import { paragraphs } from '../../platform/mail/paragraphs.js';
 
 const LOOK_EVERY = 15_000;
 /** What was released longer ago is no news: of a server that was down for days, or of data from before mails were sent. */
@@ -143,14 +145,17 @@ export class ReleaseNews extends NowAndThen {
       const count = (times.get(id) ?? []).filter((at) => at > since(author)).length;
       const address = listed.get(personId)?.email;
       if (count === 0 || address === undefined) return [];
-      const reviews = counted(count, 'One review', '# reviews');
+      const where = { course: course.title, exchange: exchange.title };
       return [
         {
           id,
           letter: {
             address,
-            subject: `${course.title}: feedback on your draft for “${exchange.title}”`,
-            text: `${reviews} of your draft for “${exchange.title}” (${course.title}) can be read now.\n\n${this.database.mail.publicUrl}/exchanges/${exchange.id}/feedback\n`,
+            subject: say('feedbackOnYourDraftFor', where),
+            text: paragraphs([
+              say('ofYourDraftForCan', { ...where, count }),
+              `${this.database.mail.publicUrl}/exchanges/${exchange.id}/feedback`,
+            ]),
             courseId: course.id,
             exchangeId: exchange.id,
             news: { personId, path: `/exchanges/${exchange.id}/feedback` },

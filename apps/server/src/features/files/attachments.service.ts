@@ -15,6 +15,7 @@ import { Copies } from '../reading/copies.service.js';
 import { Keeping } from './keeping.service.js';
 import { Uploads } from './uploads.service.js';
 import { attachmentPlace, Welcome } from './welcome.service.js';
+import { say } from '../../words/uploads.js';
 
 /** A file that lies ready, from an upload or from the application itself. */
 interface Given {
@@ -94,7 +95,7 @@ async function assertRoom(manager: EntityManager, exchangeId: string): Promise<v
   if ((await manager.countBy(ExchangeAttachment, { exchangeId })) < LIMITS.attachments) return;
   throw new ProblemError({
     code: 'too-many-files',
-    sentence: `Brief and guide have ${LIMITS.attachments} attachments already, and no more can be added.`,
-    whatToDo: 'Take one away first.',
+    sentence: say('briefAndGuideHaveAttachments', { attachments: LIMITS.attachments }),
+    whatToDo: say('takeOneAwayFirst'),
   });
 }

@@ -8,6 +8,7 @@ import { SETTINGS } from '../../platform/config/settings.token.js';
 import { Database } from '../../platform/database/database.js';
 import { refused } from './refused.js';
 import { storeFull, Uploads } from './uploads.service.js';
+import { say } from '../../words/uploads.js';
 
 const MEGA = 1_000_000;
 /** Bytes of all files of a draft, those of its earlier versions included, each counted once. */
@@ -29,10 +30,7 @@ export class FileRoom {
     const open = await this.uploads.sumOf(person);
     const there = draft === null ? 0 : await this.#bytesOf(draft.id);
     if (there + open.bytes + size > DRAFT_BYTES) {
-      throw refused(
-        `With this file the draft would have more than ${megabytes(DRAFT_BYTES)}, earlier versions included.`,
-        'Hand in a smaller file, or give a link instead.',
-      );
+      throw refused(say('withThisFileDraftWould', { megabytes: megabytes(DRAFT_BYTES) }), say('handInSmallerFileOr'));
     }
   }
 
@@ -50,5 +48,5 @@ export class FileRoom {
 }
 
 function megabytes(bytes: number): string {
-  return `${Math.round(bytes / MEGA)} MB`;
+  return say('mb', { bytes: Math.round(bytes / MEGA) });
 }

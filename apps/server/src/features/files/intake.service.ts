@@ -1,3 +1,4 @@
+import { wordsBy } from '@salt-circle/core';
 import { open } from 'node:fs/promises';
 import { Injectable } from '@nestjs/common';
 import type { AttachRequest, PartView } from '@salt-circle/contracts';
@@ -17,6 +18,7 @@ import { Readings } from '../reading/readings.service.js';
 import { Keeping } from './keeping.service.js';
 import { Uploads, type Upload } from './uploads.service.js';
 import { Welcome } from './welcome.service.js';
+import { say } from '../../words/uploads.js';
 
 /** A file that lies ready, from an upload or from the application itself. */
 interface Taken extends Pick<Upload, 'path' | 'name' | 'deliverableId' | 'participantId'> {
@@ -96,11 +98,7 @@ export class Intake {
 
   async #takeCaptions(person: Asker, exchangeId: string, upload: Upload, partId: string): Promise<PartView> {
     if (!(await isWebVtt(upload.path))) {
-      throw await this.keeping.refuse(
-        upload.id,
-        'These are no captions in WebVTT.',
-        'Choose a .vtt file: it begins with WEBVTT.',
-      );
+      throw await this.keeping.refuse(upload.id, say('theseAreNoCaptionsIn'), say('chooseVtt'));
     }
     const kept = await this.keeping.keep(upload.path);
     const view = await this.database.write(async (manager, happened) => {
@@ -132,8 +130,8 @@ export class Intake {
     const allowed = taken.map((family) => FAMILIES[family]).join(', ');
     throw await this.keeping.refuse(
       file.id,
-      `“${tamed(file.name)}” is ${FAMILIES[inspected.family]}, which is not taken for “${title}”.`,
-      `Hand in ${allowed}.`,
+      say('isWhichIsNotTaken', { tamed: tamed(file.name), families: FAMILIES[inspected.family], title }),
+      say('handIn', { allowed }),
     );
   }
 }
@@ -149,12 +147,12 @@ async function isWebVtt(path: string): Promise<boolean> {
   }
 }
 
-const FAMILIES: Readonly<Record<StoredFile['family'], string>> = {
-  pdf: 'a PDF',
-  document: 'a DOCX or ODT',
-  'plain-text': 'plain text or Markdown',
-  image: 'a picture',
+const FAMILIES: Readonly<Record<StoredFile['family'], string>> = wordsBy(say, {
+  pdf: 'pdf',
+  document: 'docxOrOdt',
+  'plain-text': 'plainTextOrMarkdown',
+  image: 'picture',
   audio: 'sound',
-  video: 'a video',
+  video: 'video',
   captions: 'captions',
-};
+});

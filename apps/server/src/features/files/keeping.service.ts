@@ -9,6 +9,7 @@ import type { Inspected } from '../../platform/files/worker/inspect.js';
 import { outcome } from '../../platform/jobs/outcome.js';
 import { refused } from './refused.js';
 import { storeFull, Uploads } from './uploads.service.js';
+import { say } from '../../words/uploads.js';
 
 /** Looks into files, and keeps them by their content. What is refused is forgotten as an upload as well. */
 @Injectable()
@@ -33,8 +34,8 @@ export class Keeping {
   /** What the worker found out; its refusal, and its end, in words. */
   done<T>(work: Promise<Answer<T>>, uploadId: string | null = null): Promise<T> {
     const stopped = {
-      sentence: 'Reading this file took too long or too much memory, so it was not taken.',
-      whatToDo: 'Hand in a smaller or simpler one.',
+      sentence: say('readingThisFileTookToo'),
+      whatToDo: say('handInSmallerOrSimpler'),
     };
     return outcome(work, stopped, ({ sentence, whatToDo }) => this.refuse(uploadId, sentence, whatToDo));
   }

@@ -19,6 +19,7 @@ import { Copies } from '../reading/copies.service.js';
 import { Keeping } from './keeping.service.js';
 import { Uploads } from './uploads.service.js';
 import { Welcome } from './welcome.service.js';
+import { say } from '../../words/uploads.js';
 
 /** Files and spoken remarks that reviewers put to their notes and answers. */
 @Injectable()
@@ -99,24 +100,24 @@ async function assertTarget(
   { place, review }: ReviewStanding,
   { itemId = null, noteId = null }: ReviewFileRequest,
 ): Promise<void> {
-  if ((itemId === null) === (noteId === null)) throw wrong('itemId', 'A file goes with an answer or with a note.');
+  if ((itemId === null) === (noteId === null)) throw wrong('itemId', say('fileGoesWithAnswerOr'));
   if (review.versionId === null) {
-    throw wrong('itemId', 'A file goes with words: write something in this review first, then add it.');
+    throw wrong('itemId', say('fileGoesWithWordsWrite'));
   }
   if (itemId !== null) {
     const { items, overall } = await formFor(manager, place, review);
     const there = items.some(({ id }) => id === itemId) || (itemId === OVERALL_ID && overall !== 'none');
-    if (!there) throw wrong('itemId', 'The form has no such item. Load the page again.');
+    if (!there) throw wrong('itemId', say('formHasNoSuchItem'));
   } else if (!(await manager.existsBy(NoteRow, { id: noteId ?? '', reviewId: review.id }))) {
-    throw wrong('noteId', 'This note has not been saved yet, or was removed. Wait until it is saved, then try again.');
+    throw wrong('noteId', say('thisNoteHasNotBeen'));
   }
   const all = await manager.findBy(ReviewFile, { reviewId: review.id, removedAt: IsNull() });
   const here = all.filter((row) => row.itemId === itemId && row.noteId === noteId);
   if (here.length >= LIMITS.remarkFiles) {
-    throw full(`There are ${LIMITS.remarkFiles} files here already, and no more can be added.`);
+    throw full(say('thereAreFilesHereAlready', { remarkFiles: LIMITS.remarkFiles }));
   }
   if (all.length >= LIMITS.reviewFiles) {
-    throw full(`This review has ${LIMITS.reviewFiles} files already, and no more can be added.`);
+    throw full(say('thisReviewHasFilesAlready', { reviewFiles: LIMITS.reviewFiles }));
   }
 }
 
@@ -125,5 +126,5 @@ function wrong(path: string, sentence: string): ProblemError {
 }
 
 function full(sentence: string): ProblemError {
-  return new ProblemError({ code: 'too-many-files', sentence, whatToDo: 'Take one away first.' });
+  return new ProblemError({ code: 'too-many-files', sentence, whatToDo: say('takeOneAwayFirst') });
 }

@@ -13,6 +13,7 @@ import { Ids } from '../../platform/ids/ids.js';
 import { isFileRefused } from '../../platform/problems/file-refused.js';
 import { ProblemError } from '../../platform/problems/problem-error.js';
 import { refused } from './refused.js';
+import { say } from '../../words/uploads.js';
 
 const USES = ['part', 'picture', 'captions', 'attachment', 'remark', 'marked', 'archive'] as const;
 export type UploadUse = (typeof USES)[number];
@@ -217,8 +218,8 @@ function assertRoomFor(own: ReadonlyArray<{ readonly size: number }>, size: numb
   const bytes = own.reduce((sum, one) => sum + one.size, 0);
   if (own.length < OPEN_UPLOADS && bytes + size <= OPEN_BYTES) return;
   throw refused(
-    `You have ${own.length} files on the way that are in no draft yet, ${Math.round(bytes / 1_000_000)} MB in all.`,
-    'Let them finish, or drop those that are listed as unfinished.',
+    say('youHaveFilesOnWay', { own: own.length, bytes: Math.round(bytes / 1_000_000) }),
+    say('letThemFinishOrDrop'),
   );
 }
 
@@ -229,8 +230,8 @@ function asAnswer({ status, problem }: ProblemError): { status_code: number; bod
 function uploadUnknown(): ProblemError {
   return new ProblemError({
     code: 'upload-unknown',
-    sentence: 'This upload is not known any more, perhaps because it was given up long ago.',
-    whatToDo: 'Choose the file again.',
+    sentence: say('thisUploadIsNotKnown'),
+    whatToDo: say('chooseFileAgain'),
   });
 }
 
@@ -242,8 +243,8 @@ function asUse(text: string | null | undefined): Purpose['use'] {
 export function storeFull(): ProblemError {
   return new ProblemError({
     code: 'store-full',
-    sentence: 'The server has no room left for files, so this one was not taken. Your hand-in has not changed.',
-    whatToDo: 'Tell your instructor, and try again later. What was uploaded so far is kept.',
+    sentence: say('serverHasNoRoomLeft'),
+    whatToDo: say('tellYourInstructorAndTry'),
   });
 }
 

@@ -12,6 +12,7 @@ import { OwnDrafts } from '../drafts/own-draft.service.js';
 import { FileRoom } from './file-room.service.js';
 import { refused } from './refused.js';
 import { Uploads, type Purpose, type Upload } from './uploads.service.js';
+import { say } from '../../words/uploads.js';
 
 /** Bytes of a picture in a text, and of captions. */
 const PICTURE_BYTES = 20_000_000;
@@ -34,12 +35,9 @@ export class Welcome {
     const most = await this.#bound(person, purpose);
     if (!Number.isFinite(size) || size > most) {
       const given = (size / MEGA).toFixed(1);
-      throw refused(
-        `This file has ${given} MB; up to ${most / MEGA} MB are taken here.`,
-        'Make it smaller, then try again.',
-      );
+      throw refused(say('thisFileHasMbUp', { given, most: most / MEGA }), say('makeItSmallerThenTry'));
     }
-    if (size === 0) throw refused('This file is empty.', 'Choose another file.');
+    if (size === 0) throw refused(say('thisFileIsEmpty'), say('chooseAnotherFile'));
   }
 
   #bound(person: Asker, purpose: Purpose): Promise<number> {
@@ -116,8 +114,8 @@ export class Welcome {
     if (upload.finished) return upload;
     throw new ProblemError({
       code: 'upload-unfinished',
-      sentence: `“${tamed(upload.name)}” has not been uploaded as a whole yet.`,
-      whatToDo: 'Wait until it is, or choose the file again.',
+      sentence: say('hasNotBeenUploadedAs', { tamed: tamed(upload.name) }),
+      whatToDo: say('waitUntilItIsOr'),
     });
   }
 }

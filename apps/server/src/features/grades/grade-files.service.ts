@@ -15,6 +15,7 @@ import { Access, see } from '../../access/access.js';
 import type { Asker } from '../../access/seeing.js';
 import { csvOf } from '../../platform/tables/cells.js';
 import { Grades } from './grades.service.js';
+import { say } from '../../words/grades.js';
 
 /** Grades as files: one row a person, and, as a workbook, a sheet with the rules. */
 @Injectable()
@@ -27,7 +28,7 @@ export class GradeFiles {
   async csv(person: Asker, exchangeId: string): Promise<{ readonly name: string; readonly csv: string }> {
     const { name, view } = await this.#view(person, exchangeId);
     const rows = view.rows.map((row) => cellsOf(row, view).map((cell) => (cell === null ? '' : String(cell))));
-    return { name: `${name} grades.csv`, csv: csvOf([headOf(view), ...rows]) };
+    return { name: say('gradesCsv', { name }), csv: csvOf([headOf(view), ...rows]) };
   }
 
   /** Every cell is text or a number, never a formula, whatever people wrote. */
@@ -38,13 +39,13 @@ export class GradeFiles {
     const head = (words: string) => ({ type: String, value: words, fontWeight: 'bold' as const });
     const sheets = [
       [headOf(view).map(head), ...view.rows.map((row) => cellsOf(row, view).map(cell))],
-      [[head('Rule'), head('Value')], ...rulesOf(view).map((row) => row.map(cell))],
+      [[head(say('rule')), head(say('value'))], ...rulesOf(view).map((row) => row.map(cell))],
     ] as Row[][];
     const bytes = await writeXlsx([
-      { sheet: 'Grades', data: sheets[0] ?? [], stickyRowsCount: 1 },
-      { sheet: 'Rules', data: sheets[1] ?? [] },
+      { sheet: say('grades'), data: sheets[0] ?? [], stickyRowsCount: 1 },
+      { sheet: say('rules'), data: sheets[1] ?? [] },
     ]).toBuffer();
-    return { name: `${name} grades.xlsx`, bytes };
+    return { name: say('gradesXlsx', { name }), bytes };
   }
 
   async #view(person: Asker, exchangeId: string): Promise<{ readonly name: string; readonly view: GradesView }> {
@@ -55,15 +56,18 @@ export class GradeFiles {
 }
 
 function headOf({ parts }: GradesView): string[] {
-  const ofParts = parts.flatMap(({ part }) => [`${PART_WORDS[part]}, percent`, `${PART_WORDS[part]}, worked out`]);
+  const ofParts = parts.flatMap(({ part }) => [
+    say('percent', { partWords: PART_WORDS[part] }),
+    say('workedOut', { partWords: PART_WORDS[part] }),
+  ]);
   return [
     'name',
     'alias',
     'section',
     ...ofParts,
-    'late, percentage points',
-    'worked out, percent',
-    'grade, percent',
+    say('latePercentagePoints'),
+    say('workedOutPercent'),
+    say('gradePercent'),
     'grade',
     'overridden',
     'reasons',
@@ -80,7 +84,7 @@ function cellsOf({ person, section, grade }: GradeRow, { parts }: GradesView): A
     ...grade.lines.flatMap(({ part, override }) =>
       override === null ? [] : [[PART_WORDS[part], override.reason] as const],
     ),
-    ...(grade.override === null ? [] : [['the whole', grade.override.reason] as const]),
+    ...(grade.override === null ? [] : [[say('whole'), grade.override.reason] as const]),
   ];
   const rounded = (value: number | null) => (value === null ? null : Math.round(value * 100) / 100);
   return [
@@ -100,27 +104,32 @@ function rulesOf({ parts, rule }: GradesView): Array<Array<string | number>> {
   const { scale } = rule;
   return [
     ...parts.map(({ part, weight }) => [
-      `weight of ${PART_WORDS[part]}${of(part)?.bonus === true ? ' (bonus)' : ''}`,
+      of(part)?.bonus === true
+        ? say('weightOfBonus', { partWords: PART_WORDS[part] })
+        : say('weightOf', { partWords: PART_WORDS[part] }),
       weight,
     ]),
     ...parts.flatMap(({ part }) => {
       const own = of(part);
       if (own === undefined) return [];
-      return [[`how ${PART_WORDS[part]} counts`, partRuleWords(own)]];
+      return [[say('howCounts', { partWords: PART_WORDS[part] }), partRuleWords(own)]];
     }),
     [
       'scale',
       scale.kind === 'points'
-        ? `points of ${scale.of}`
+        ? say('pointsOf', { of: scale.of })
         : scale.kind === 'percent'
-          ? 'percent'
-          : scale.bands.map(({ name, from }) => `${name} from ${from}%`).join(', '),
+          ? say('percentWord')
+          : scale.bands.map(({ name, from }) => say('from', { name, from })).join(', '),
     ],
-    ['rounded to', rule.step],
+    [say('roundedTo'), rule.step],
     ['rounding', ROUNDING_WORDS[rule.rounding]],
-    ['what is not there', MISSING_WORDS[rule.missing]],
-    ['at most, percent', rule.most],
-    ['score of peers', SCORE_WORDS[rule.score]],
-    ...QUALITY_COLUMNS.map((column) => [`weight of “${QUALITY_WORDS[column]}”`, rule.quality[column]]),
+    [say('whatIsNotThere'), MISSING_WORDS[rule.missing]],
+    [say('atMostPercent'), rule.most],
+    [say('scoreOfPeers'), SCORE_WORDS[rule.score]],
+    ...QUALITY_COLUMNS.map((column) => [
+      say('weightOfOf', { qualityWords: QUALITY_WORDS[column] }),
+      rule.quality[column],
+    ]),
   ];
 }

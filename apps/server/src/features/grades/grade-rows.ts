@@ -9,8 +9,9 @@ import { ruleOf } from '../../access/rule-of.js';
 import { Enrolment } from '../../model/course.js';
 import { tasksOf } from './grading.service.js';
 import type { Evidenced, GradedSoFar } from './person-evidence.js';
+import { say } from '../../words/grades.js';
 
-const LEFT = 'someone who has left';
+const whoHasLeft = () => say('someoneWhoHasLeft');
 
 interface RowsPart {
   readonly graders: GradesView['graders'];
@@ -36,9 +37,9 @@ export async function gradeRows(
   const graderNames = new Map(graders.map(({ id, name }) => [id, name]));
   const byOf = ({ by }: GradedSoFar): string | null => {
     if (by === null) return null;
-    if ('personId' in by) return markers.get(by.personId) ?? LEFT;
+    if ('personId' in by) return markers.get(by.personId) ?? whoHasLeft();
     const { you, name } = labels.reviewerOf(by.review);
-    return (you === true ? graderNames.get(place.person.id) : name) ?? LEFT;
+    return (you === true ? graderNames.get(place.person.id) : name) ?? whoHasLeft();
   };
   const workOf = ({ participant, work }: Evidenced, kind: GradingWork): GradingWorkView => {
     const graderId = tasks.get(participant.id)?.[kind];
@@ -62,7 +63,7 @@ export async function gradeRows(
       work: { draft: workOf(one, 'draft'), reviewing: workOf(one, 'reviewing') },
       mark: {
         answers: mark?.answers ?? {},
-        by: mark?.byId == null ? null : (markers.get(mark.byId) ?? LEFT),
+        by: mark?.byId == null ? null : (markers.get(mark.byId) ?? whoHasLeft()),
       },
       released: gradeIsReleased(exchange, participant, place.now),
       // Whether a grade is another one than what was told, nobody knows before it is worked out.

@@ -1,6 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import type { GradesReleaseRequest } from '@salt-circle/contracts';
-import { counted, gradeOf } from '@salt-circle/core';
+import { gradeOf } from '@salt-circle/core';
 import { In, IsNull, Not, type EntityManager } from 'typeorm';
 import { Access, act } from '../../access/access.js';
 import { addressedOf } from '../../access/addressed.js';
@@ -17,6 +17,8 @@ import { ProblemError } from '../../platform/problems/problem-error.js';
 import { refusal } from '../../platform/problems/sentences.js';
 import { isoOrNull } from '../../platform/wire/instants.js';
 import { Evidence } from './evidence.service.js';
+import { say } from '../../words/grades.js';
+import { paragraphs } from '../../platform/mail/paragraphs.js';
 
 /** Who sees a grade from when on, and who is told of it. */
 @Injectable()
@@ -104,8 +106,8 @@ async function takeBack(manager: EntityManager, exchangeId: string): Promise<voi
   if (read > 0) {
     throw new ProblemError({
       code: 'already-read',
-      sentence: `${counted(read, 'One student has', '# students have')} looked at the grade, so the release cannot be taken back.`,
-      whatToDo: 'Give another grade where one is wrong: whoever it concerns is told.',
+      sentence: say('studentsHaveLookedAtGrade', { read }),
+      whatToDo: say('giveAnotherGradeWhereOne'),
     });
   }
   await manager.update(Exchange, { id: exchangeId }, { gradesRelease: null });
@@ -121,15 +123,15 @@ function letter(
   is: string,
   link: string,
 ): Pick<Letter, 'subject' | 'text'> {
-  const named = (grade: string) => (grade === '' ? 'none' : grade);
+  const named = (grade: string) => (grade === '' ? say('noGrade') : grade);
   if (was === null) {
     return {
-      subject: `${course}: your grade for “${exchange}” is there`,
-      text: `Your grade for “${exchange}” (${course}) is there, with how it came about.\n\n${link}\n`,
+      subject: say('yourGradeForIsThere', { course, exchange }),
+      text: paragraphs([say('yourGradeForIsThereWith', { exchange, course }), link]),
     };
   }
   return {
-    subject: `${course}: your grade for “${exchange}” has been corrected`,
-    text: `Your grade for “${exchange}” (${course}) has been corrected: it was ${named(was)}, and is ${named(is)} now.\n\n${link}\n`,
+    subject: say('yourGradeForHasBeen', { course, exchange }),
+    text: paragraphs([say('yourGradeForHasBeenCorrected', { exchange, course, was: named(was), is: named(is) }), link]),
   };
 }

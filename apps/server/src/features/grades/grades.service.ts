@@ -25,9 +25,10 @@ import { answerFrom, sameAnswer } from '../../access/answer-from.js';
 import { adjustSentence, asked } from './rule-asked.js';
 import { KeptEvidence } from './kept-evidence.js';
 import { Evidence, type AllEvidence } from './evidence.service.js';
-import { STILL_WORKING, withinReason } from './within-reason.js';
+import { stillWorking, withinReason } from './within-reason.js';
 import { gradeRows } from './grade-rows.js';
 import { gradersOf } from './grading.service.js';
+import { say } from '../../words/grades.js';
 
 /** Grades as they are worked out, and what staff give instead. */
 @Injectable()
@@ -62,7 +63,7 @@ export class Grades {
       graders,
       rows: await gradeRows(manager, place, people, { graders, provisional }),
       release: isoOrNull(exchange.gradesRelease),
-      problem: provisional ? STILL_WORKING : problemOf({ adjusted, unpractised }),
+      problem: provisional ? stillWorking() : problemOf({ adjusted, unpractised }),
       provisional,
       mayRule: acts(place, { kind: 'plan' }),
     };
@@ -123,7 +124,7 @@ export class Grades {
       const place = await this.access.exchange(person, exchangeId, manager);
       act(place, { kind: 'plan' });
       const { exchange } = place;
-      if (exchange.revision !== request.revision) throw conflict('The plan of this exchange', null);
+      if (exchange.revision !== request.revision) throw conflict(say('planOfThisExchange'), null);
       const { parts, rule } = await asked(manager, place, request);
       const revision = exchange.revision + 1;
       await manager.update(Exchange, { id: exchangeId }, { gradeParts: parts, gradeRule: rule, revision });
@@ -192,7 +193,8 @@ export class Grades {
       const known = await manager.findOneBy(ReviewingMark, { participantId });
       const current = known?.answers[itemId] ?? null;
       if (current !== null && sameAnswer(current, { levelId, text, next, value, checks, choices })) return current;
-      if ((current?.revision ?? 0) !== request.revision) throw conflict(`What is said under “${item.title}”`, current);
+      if ((current?.revision ?? 0) !== request.revision)
+        throw conflict(say('whatIsSaidUnder', { title: item.title }), current);
       const answer = { levelId, text, next, value, checks, choices, revision: request.revision + 1 };
       const answers = { ...known?.answers, [itemId]: answer };
       await manager.save(ReviewingMark, { participantId, answers, byId: person.id, at: place.now });
@@ -229,11 +231,10 @@ function asStudentsRead(grounds: GradeGroundsView, rule: GradeRule): GradeGround
 
 /** Why scores are not worked out as the rule has it, if they are not. */
 function problemOf({ adjusted, unpractised }: Pick<AllEvidence, 'adjusted' | 'unpractised'>): string | null {
-  if (unpractised)
-    return 'Nobody has submitted a practice draft that can be compared with its key, so plain means are used.';
+  if (unpractised) return say('nobodyHasSubmittedPracticeDraft');
   return adjusted?.problem == null ? null : adjustSentence(adjusted.problem);
 }
 
 function outside(most: number) {
-  return { path: 'value', code: 'grade-outside', sentence: `Give 0 to ${most} percent.` };
+  return { path: 'value', code: 'grade-outside', sentence: say('give0ToPercent', { most }) };
 }

@@ -31,6 +31,7 @@ import { portions } from '../../platform/database/portions.js';
 import { ProblemError } from '../../platform/problems/problem-error.js';
 import { refusal } from '../../platform/problems/sentences.js';
 import { KeptEvidence } from './kept-evidence.js';
+import { say } from '../../words/grades.js';
 
 /** How long somebody counts as being at a person after the page last said so, in milliseconds; it says so three times in this. */
 const PRESENT = 45_000;
@@ -209,11 +210,8 @@ async function assertStaff(manager: EntityManager, { course }: Place, ids: reado
   if (ids.length === 0 || ids.some((id) => !staff.has(id))) {
     throw new ProblemError({
       code: 'invalid',
-      sentence:
-        ids.length === 0
-          ? 'Nobody is chosen to grade.'
-          : 'Somebody who is chosen is not of the staff of this course any more.',
-      whatToDo: 'Choose at least one of the staff.',
+      sentence: ids.length === 0 ? say('nobodyIsChosenToGrade') : say('somebodyWhoIsChosenIs'),
+      whatToDo: say('chooseAtLeastOneOf'),
     });
   }
 }
@@ -229,11 +227,11 @@ async function markingForm(
   if (known === null) throw refusal('unknown');
   const forms = { draft: null, reviewing: null, [work]: formMaximum(known.content) !== null };
   if (checkMarkingForms(exchange.gradeParts, ruleOf(exchange), forms).length > 0) {
-    const of = work === 'draft' ? 'the mark of the draft' : 'the mark of reviewing';
+    const of = work === 'draft' ? say('markOfDraft') : say('markOfReviewing');
     throw new ProblemError({
       code: 'invalid',
-      sentence: `“${known.title}” gives no points, but ${of} is part of the grade.`,
-      whatToDo: 'Give its items points in the library, choose another form, or let the mark weigh nothing.',
+      sentence: say('givesNoPointsButIs', { title: known.title, of }),
+      whatToDo: say('giveItsItemsPointsIn'),
     });
   }
   return { ...EMPTY_FORM, ...known.content };

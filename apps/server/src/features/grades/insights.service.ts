@@ -32,7 +32,7 @@ import { within } from './person-evidence.js';
 import { peersOf, ratingsOf, reviewsInGrades, type ReadReviews, type ReviewInGrade } from './reviews-in-grades.js';
 import { adjustSentence } from './rule-asked.js';
 import { uptakeOf } from './uptake.js';
-import { STILL_WORKING, withinReason } from './within-reason.js';
+import { stillWorking, withinReason } from './within-reason.js';
 
 /** What the reviews of an exchange say together. */
 @Injectable()
@@ -107,7 +107,7 @@ export class Insights {
       uptake: place.facts.may.released ? await uptakeOf(manager, exchangeId, peers) : [],
       days: daysOf(peers, place.course.timeZone),
       provisional: adjusted === null,
-      problem: adjusted === null ? STILL_WORKING : adjusted.problem === null ? null : adjustSentence(adjusted.problem),
+      problem: adjusted === null ? stillWorking() : adjusted.problem === null ? null : adjustSentence(adjusted.problem),
     };
   }
 }

@@ -30,6 +30,7 @@ import { Adjusting } from './adjusting.js';
 import { Evidence } from './evidence.service.js';
 import { cellsOf, dictionary, headOf, TABLES, type RowOf, type TableName } from './results-tables.js';
 import { ratingsOf, reviewsInGrades, type ReadReviews, type ReviewInGrade } from './reviews-in-grades.js';
+import { say } from '../../words/grades.js';
 
 /** All of a course as tables that programs for statistics read, with what their columns mean. */
 @Injectable()
@@ -51,7 +52,7 @@ export class Results {
       zip.addReadStreamLazy(`${name}.csv`, (done) => done(null, Readable.from(lines())));
     }
     zip.end();
-    return { name: `${tamed(place.course.title)} results.zip`, zip: zip.outputStream as Readable };
+    return { name: say('resultsZip', { tamed: tamed(place.course.title) }), zip: zip.outputStream as Readable };
   }
 
   /** Each table by its name, as CSV in pieces. */
@@ -195,7 +196,7 @@ function answerRows({ review, answers }: ReviewInGrade, usual: ReviewForm): Arra
   };
   return [
     ...form.items.flatMap((item) => row(item.id, item.title, item)),
-    ...row(OVERALL_ID, 'Overall comment', undefined),
+    ...row(OVERALL_ID, say('overallComment'), undefined),
   ];
 }
 

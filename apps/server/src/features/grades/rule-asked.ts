@@ -14,6 +14,7 @@ import { formOf } from '../../access/form-of.js';
 import { markingFormsOf } from '../../access/rule-of.js';
 import { gradeProblem } from '../../platform/problems/plan-sentences.js';
 import { invalid } from '../../platform/problems/sentences.js';
+import { say } from '../../words/grades.js';
 
 /** @throws ProblemError `invalid` for what cannot be a rule of this exchange */
 export async function asked(
@@ -61,14 +62,14 @@ export async function asked(
 export function adjustSentence(problem: AdjustProblem): string {
   switch (problem.code) {
     case 'too-few':
-      return 'There are too few scores to tell severe reviewers from weak drafts: plain means are used.';
+      return say('thereAreTooFewScores');
     case 'no-spread':
-      return 'All scores are the same: there is nothing to adjust.';
+      return say('allScoresAreSameThere');
     case 'one-draft-each':
-      return 'Every reviewer has scored one draft, so severe reviewers and weak drafts look the same: severity is not taken out.';
+      return say('everyReviewerHasScoredOne');
     case 'one-review-each':
-      return 'Every draft has one score, so what is the draft and what is chance looks the same: plain means are used.';
+      return say('everyDraftHasOneScore');
     case 'not-connected':
-      return `The course falls into ${problem.drafts.length} parts that share no reviewers (${problem.drafts.join(', ')} drafts): scores of different parts can hardly be compared.`;
+      return say('courseFallsIntoPartsThat', { drafts: problem.drafts.length, drafts2: problem.drafts.join(', ') });
   }
 }

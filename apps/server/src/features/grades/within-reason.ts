@@ -1,9 +1,10 @@
+import { say } from '../../words/grades.js';
+
 /** How long a page waits for what takes long in very large courses, in milliseconds. */
 export const PATIENCE = 8_000;
 
 /** Of a page that has waited enough, what it says instead. */
-export const STILL_WORKING =
-  'The severity of reviewers is still being worked out, which takes minutes in a course as large as this. Plain means stand here until then; what is released and read out waits for it.';
+export const stillWorking = () => say('severityOfReviewersIsStill');
 
 /** What is worked out, or null once a page has waited long enough; it goes on being worked out. */
 export async function withinReason<Result>(worked: Promise<Result>, patience = PATIENCE): Promise<Result | null> {

@@ -1,4 +1,4 @@
-import { counted, needsGroups } from '@salt-circle/core';
+import { needsGroups } from '@salt-circle/core';
 import type { EntityManager } from 'typeorm';
 import { draftOf, groupIdOf } from '../../access/authors.js';
 import { Participant } from '../../model/exchange.js';
@@ -6,6 +6,7 @@ import { setupOf } from '../../access/setup-of.js';
 import type { CoursePerson } from '../../access/enrolled.js';
 import { runningExchanges } from '../../access/running.js';
 import { Review } from '../../model/review.js';
+import { say } from '../../words/groups.js';
 
 /** What a move between groups means for each exchange under way that goes by them, a sentence each. */
 export async function consequencesOfMove(
@@ -24,19 +25,12 @@ export async function consequencesOfMove(
     const draft = await draftOf(manager, participant, await groupIdOf(manager, exchange, participant.personId));
     const received = draft === null ? 0 : await manager.countBy(Review, { draftId: draft.id });
     const begun = reviews.filter(({ begunAt }) => begunAt !== null).length;
-    const what =
+    const about = { exchange: exchange.title, together: exchange.handInAs === 'group' ? 'yes' : 'no' };
+    sentences.push(
       reviews.length + received === 0
-        ? 'nothing has been allocated yet; the allocation will go by the new group'
-        : `${count(reviews.length)} to write (${begun} begun) and ${count(received)} to get stay as they were allocated by the old group`;
-    const together =
-      exchange.handInAs === 'group'
-        ? '; the draft of the old group stays there, and the new group’s is theirs from now on'
-        : '';
-    sentences.push(`“${exchange.title}”: ${what}${together}.`);
+        ? say('nothingHasBeenAllocatedYet', about)
+        : say('toWriteBegunAndTo', { ...about, given: reviews.length, begun, received }),
+    );
   }
   return sentences;
-}
-
-function count(reviews: number): string {
-  return counted(reviews, '1 review', '# reviews');
 }

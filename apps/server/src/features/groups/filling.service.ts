@@ -15,6 +15,7 @@ import { groupProblem, told } from '../../platform/problems/roster-sentences.js'
 import { unreadable } from '../../platform/tables/cells.js';
 import { Tables } from '../../platform/tables/tables.js';
 import { activeStudents, assertNoDrafts, GroupChanges } from './group-changes.js';
+import { say } from '../../words/groups.js';
 
 type Titled = ReadonlyArray<{ readonly title: string; readonly memberIds: readonly string[] }>;
 
@@ -39,7 +40,7 @@ export class FillingService {
       await this.#replace(
         manager,
         setId,
-        groups.map((memberIds, index) => ({ title: `Group ${index + 1}`, memberIds })),
+        groups.map((memberIds, index) => ({ title: say('group', { index: index + 1 }), memberIds })),
       );
     });
   }
@@ -52,8 +53,7 @@ export class FillingService {
   ): Promise<GroupImportPreview> {
     await this.changes.assertMay(person, courseId);
     const source = await this.tables.table(request);
-    if (source.kind !== 'table')
-      throw unreadable('Groups are read from a CSV file.', 'Choose a file that ends in .csv.');
+    if (source.kind !== 'table') throw unreadable(say('groupsAreReadFromCsv'), say('chooseFileThatEndsIn'));
     return this.changes.in(person, courseId, async (manager) => {
       await this.changes.set(manager, courseId, setId);
       const students = await activeStudents(manager, courseId);
@@ -97,8 +97,8 @@ export class FillingService {
     if (running.length === 0) return;
     throw new ProblemError({
       code: 'plan-fixed',
-      sentence: `“${running[0]?.title ?? ''}” goes by these groups and is under way, so they are not made anew.`,
-      whatToDo: 'Move single students, or make another set for the next exchange.',
+      sentence: say('goesByTheseGroupsAnd', { title: running[0]?.title ?? '' }),
+      whatToDo: say('moveSingleStudentsOrMake'),
     });
   }
 }

@@ -9,6 +9,7 @@ import { GroupSet, StudentGroup } from '../../model/group.js';
 import { Database } from '../../platform/database/database.js';
 import { ProblemError } from '../../platform/problems/problem-error.js';
 import { refusal } from '../../platform/problems/sentences.js';
+import { say } from '../../words/groups.js';
 
 /** What every change to the groups of a course begins with: may this person, and is there such a set or group? */
 @Injectable()
@@ -58,7 +59,7 @@ export async function assertNoDrafts(manager: EntityManager, groupIds: readonly 
   const { title } = await manager.findOneByOrFail(Exchange, { id: draft.exchangeId });
   throw new ProblemError({
     code: 'plan-fixed',
-    sentence: `There are drafts of these groups in “${title}”, so they stay.`,
-    whatToDo: 'Make another set for the next exchange.',
+    sentence: say('thereAreDraftsOfThese', { title }),
+    whatToDo: say('makeAnotherSetForNext'),
   });
 }

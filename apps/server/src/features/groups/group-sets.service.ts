@@ -1,6 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import type { GroupMember, GroupSetView, GroupsView } from '@salt-circle/contracts';
-import { counted, needsGroups } from '@salt-circle/core';
+import { needsGroups } from '@salt-circle/core';
 import type { EntityManager } from 'typeorm';
 import { courseExchanges } from '../../access/course-exchanges.js';
 import { Access, see } from '../../access/access.js';
@@ -16,6 +16,7 @@ import { Ids } from '../../platform/ids/ids.js';
 import { ProblemError } from '../../platform/problems/problem-error.js';
 import { invalid } from '../../platform/problems/sentences.js';
 import { activeStudents, assertNoDrafts, GroupChanges } from './group-changes.js';
+import { say } from '../../words/groups.js';
 
 /** The sets of groups of a course: each divides the students in its own way. */
 @Injectable()
@@ -73,8 +74,8 @@ export class GroupSetsService {
         const titles = users.map(({ title }) => `“${title}”`).join(', ');
         throw new ProblemError({
           code: 'plan-fixed',
-          sentence: `${titles} ${counted(users.length, 'goes', 'go')} by these groups, so they cannot be removed.`,
-          whatToDo: 'Choose other groups there first.',
+          sentence: say('goByTheseGroupsSo', { titles, users: users.length }),
+          whatToDo: say('chooseOtherGroupsThereFirst'),
         });
       }
       const groups = await manager.findBy(StudentGroup, { setId });
@@ -119,6 +120,6 @@ async function assertSetTitleFree(
 ): Promise<void> {
   const same = await manager.findOneBy(GroupSet, { courseId, title: title.trim() });
   if (same === null || same.id === except) return;
-  const sentence = `There is a group set called “${same.title}” already. Choose another name.`;
+  const sentence = say('thereIsGroupSetCalled', { title: same.title });
   throw invalid([{ path: 'title', code: 'title-taken', sentence }]);
 }

@@ -1,4 +1,3 @@
-import { counted } from '@salt-circle/core';
 import { Injectable } from '@nestjs/common';
 import type { MoveMemberRequest } from '@salt-circle/contracts';
 import type { EntityManager } from 'typeorm';
@@ -10,6 +9,7 @@ import { ProblemError } from '../../platform/problems/problem-error.js';
 import { invalid, refusal } from '../../platform/problems/sentences.js';
 import { consequencesOfMove } from './consequences.js';
 import { activeStudents, assertNoDrafts, GroupChanges } from './group-changes.js';
+import { say } from '../../words/groups.js';
 
 /** Single groups of a set, and who is in which. */
 @Injectable()
@@ -49,7 +49,7 @@ export class GroupsService {
           {
             path: 'groupId',
             code: 'group-not-empty',
-            sentence: `“${group.title}” has ${counted(members, 'a member', '# members')}. Move them to other groups first.`,
+            sentence: say('hasMembersMoveThemTo', { title: group.title, members }),
           },
         ]);
       }
@@ -77,8 +77,8 @@ export class GroupsService {
       if (consequences.length > 0 && !confirmed) {
         throw new ProblemError({
           code: 'needs-confirming',
-          sentence: `${student.name} is part of ${counted(consequences.length, 'an exchange', 'exchanges')} under way that ${counted(consequences.length, 'goes', 'go')} by these groups.`,
-          whatToDo: 'Read what follows from the move, then move all the same or leave it.',
+          sentence: say('isPartOfExchangesUnder', { name: student.name, exchanges: consequences.length }),
+          whatToDo: say('readWhatFollowsFromMove'),
           fields: consequences.map((sentence) => ({ path: 'groupId', code: 'consequence', sentence })),
         });
       }
@@ -96,6 +96,6 @@ async function assertGroupTitleFree(
 ): Promise<void> {
   const same = await manager.findOneBy(StudentGroup, { setId, title: title.trim() });
   if (same === null || same.id === except) return;
-  const sentence = `There is a group called “${same.title}” in this set already. Choose another name.`;
+  const sentence = say('thereIsGroupCalledIn', { title: same.title });
   throw invalid([{ path: 'title', code: 'title-taken', sentence }]);
 }

@@ -1,5 +1,4 @@
 import { Inject, Injectable } from '@nestjs/common';
-import { counted } from '@salt-circle/core';
 import { In, LessThanOrEqual } from 'typeorm';
 import { News } from '../../model/news.js';
 import { Person } from '../../model/person.js';
@@ -11,6 +10,8 @@ import { groupedBy } from '../../platform/grouping/grouped-by.js';
 import { Ids } from '../../platform/ids/ids.js';
 import { NowAndThen } from '../../platform/jobs/now-and-then.js';
 import { queueMail } from '../../platform/mail/queue-mail.js';
+import { say } from '../../words/inbox.js';
+import { paragraphs } from '../../platform/mail/paragraphs.js';
 
 const LOOK_EVERY = 60_000;
 /** The first news of a letter waits this long for others, in milliseconds. */
@@ -45,12 +46,11 @@ export class DayLetters extends NowAndThen {
         const address = people.get(personId)?.email;
         if (address == null) return [];
         const lines = news.map(({ words, path }) => `${words}\n${publicUrl}${path}`);
-        const what = counted(news.length, 'one thing', '# things');
         return [
           {
             address,
-            subject: `Salt Circle: ${what} that happened`,
-            text: `${lines.join('\n\n')}\n\nYou get one letter a day. You can change that in your account: ${publicUrl}/account\n`,
+            subject: say('saltCircleThatHappened', { news: news.length }),
+            text: paragraphs([...lines, say('youGetOneLetterDay', { address: `${publicUrl}/account` })]),
             courseId: null,
           },
         ];

@@ -24,6 +24,8 @@ import { Tables } from '../../platform/tables/tables.js';
 import type { ReadTable } from '../../platform/tables/worker/tables.js';
 import { formProblem, invalid } from '../../platform/problems/sentences.js';
 import { itemOf, LibraryService } from './library.service.js';
+import { say } from '../../words/library.js';
+import { fact } from '../../platform/problems/fact.js';
 
 export type FormFormat = 'json' | 'case' | 'csv';
 
@@ -111,10 +113,7 @@ function parsed(text: string): unknown {
     return JSON.parse(text) as unknown;
   } catch (error) {
     if (!(error instanceof SyntaxError)) throw error;
-    throw unreadable(
-      'The file looks like JSON, but is cut off or has a slip in it.',
-      'Export it again, or check it with an editor.',
-    );
+    throw unreadable(say('fileLooksLikeJsonBut'), say('exportItAgainOrCheck'));
   }
 }
 
@@ -124,7 +123,7 @@ function pretty(value: unknown): string {
 
 function stemOf(name: string): string {
   const stem = name.replace(/(\.case)?\.\w{1,5}$/u, '').trim();
-  return stem === '' ? 'Imported form' : stem;
+  return stem === '' ? say('importedForm') : stem;
 }
 
 /** A title as the name of a file on any system. */
@@ -143,31 +142,31 @@ function fileProblem(problem: FileProblem): FieldProblem {
 }
 
 function fileSentence({ code, path, facts }: FileProblem): string {
-  const where = path.length === 0 ? 'the file' : `“${path.join('.')}”`;
+  const where = path.length === 0 ? say('file') : `“${path.join('.')}”`;
   switch (code) {
     case 'not-an-object':
-      return `${where === 'the file' ? 'The file' : where} is not made as expected.`;
+      return say('isNotMadeAsExpected', { where: path.length === 0 ? say('fileLabel') : where });
     case 'wrong-format':
-      return `This is no form file of Salt Circle (its “format” is not “${facts['wanted']}”), and there is no rubric in it either.`;
+      return say('thisIsNoFormFile', { wanted: fact(facts, 'wanted') });
     case 'wrong-version':
-      return `This form file is of version ${facts['version']}; version ${facts['known']} can be read here. Export it again from where it comes, or update Salt Circle.`;
+      return say('thisFormFileIsOf', { version: fact(facts, 'version'), known: fact(facts, 'known') });
     case 'field-missing':
-      return `${where} is missing.`;
+      return say('isMissing', { where });
     case 'field-type':
-      return `${where} should be a ${facts['type'] === 'flag' ? 'yes or no (true or false)' : facts['type']}.`;
+      return say('shouldBe', { where, type: facts['type'] === 'flag' ? say('yesOrNoTrueOr') : fact(facts, 'type') });
     case 'kind-unknown':
-      return `${where} is “${facts['value']}”; it should be one of: ${facts['known']}.`;
+      return say('isItShouldBeOne', { where, value: fact(facts, 'value'), known: fact(facts, 'known') });
     case 'too-many':
-      return `${where} has ${facts['count']} entries; up to ${facts['max']} can be read.`;
+      return say('hasEntriesUpToCan', { where, count: fact(facts, 'count'), max: fact(facts, 'max') });
     case 'rubric-missing':
-      return 'There is no rubric (CFRubric) in this document.';
+      return say('thereIsNoRubricCfrubric');
     case 'column-missing':
-      return `No column is named “${facts['column']}”. Name it so in the first row.`;
+      return say('noColumnIsNamedName', { column: fact(facts, 'column') });
     case 'points-not-a-number':
-      return `Row ${facts['row']}: the points “${facts['value']}” are not a number.`;
+      return say('rowPointsAreNotNumber', { row: fact(facts, 'row'), value: fact(facts, 'value') });
     case 'row-without-criterion':
-      return `Row ${facts['row']} belongs to no criterion. Give its name in the first column of the first of its rows.`;
+      return say('rowBelongsToNoCriterion', { row: fact(facts, 'row') });
     case 'file-empty':
-      return 'There are no rows under the header.';
+      return say('thereAreNoRowsUnder');
   }
 }

@@ -10,7 +10,7 @@ import type {
   ShorthandRequest,
   ShorthandView,
 } from '@salt-circle/contracts';
-import { checkForm, counted, EMPTY_FORM, formMaximum, USUAL_SHORTHAND } from '@salt-circle/core';
+import { checkForm, EMPTY_FORM, formMaximum, USUAL_SHORTHAND } from '@salt-circle/core';
 import type { EntityManager } from 'typeorm';
 import type { Asker } from '../../access/seeing.js';
 import { Clock } from '../../platform/clock/clock.js';
@@ -23,6 +23,7 @@ import { formFrom } from '../../platform/wire/form-from.js';
 import { Ids } from '../../platform/ids/ids.js';
 import { conflict, formProblem, invalid, refusal } from '../../platform/problems/sentences.js';
 import { LibraryItem, type LibraryContents, type LibraryKind } from '../../model/library.js';
+import { say } from '../../words/library.js';
 
 @Injectable()
 export class LibraryService {
@@ -70,7 +71,7 @@ export class LibraryService {
       const keys = request.entries.map(({ key }) => key.toLowerCase());
       const twice = keys.findIndex((key, index) => keys.indexOf(key) !== index);
       if (twice !== -1) {
-        const sentence = `The key “${keys[twice]}” stands for two labels. Give each a key of its own.`;
+        const sentence = say('keyStandsForTwoLabels', { key: keys[twice] ?? '' });
         throw invalid([{ path: `entries.${twice}.key`, code: 'key-twice', sentence }]);
       }
       const entries = request.entries.map(({ key, label, meaning, group = '' }) => ({
@@ -97,7 +98,7 @@ export class LibraryService {
       act(place, { kind: 'manage-course' });
       const item = await manager.findOneBy(LibraryItem, { id, courseId });
       if (item === null) throw refusal('unknown');
-      const title = targetId === courseId ? `${item.title} (copy)` : item.title;
+      const title = targetId === courseId ? say('copy', { title: item.title }) : item.title;
       return this.insert(manager, targetId, item.kind, title, item.content);
     });
   }
@@ -148,7 +149,7 @@ export class LibraryService {
     if (kind === 'shorthand') return { entries: [...USUAL_SHORTHAND] };
     if (exchangeId === null && kind === 'form') return EMPTY_FORM;
     if (exchangeId === null) {
-      const sentence = 'A template is made from an exchange. Choose one.';
+      const sentence = say('templateIsMadeFromExchange');
       throw invalid([{ path: 'exchangeId', code: 'exchange-missing', sentence }]);
     }
     const place = await this.access.exchange(person, exchangeId, manager);
@@ -216,13 +217,15 @@ function about({ kind, content }: LibraryItem): string {
   if (kind === 'form') {
     const form = content as LibraryContents['form'];
     const points = formMaximum(form);
-    return `${counted(form.items.length, '1 item', '# items')}, ${points === null ? 'no points' : `${points} points`}`;
+    return points === null
+      ? say('itemsNoPoints', { items: form.items.length })
+      : say('itemsPoints', { items: form.items.length, points });
   }
   if (kind === 'shorthand') {
     const { entries } = content as LibraryContents['shorthand'];
-    return counted(entries.length, '1 label', '# labels');
+    return say('labels', { entries: entries.length });
   }
   const { settings, form } = content as LibraryContents['template'];
-  const deliverables = counted(settings.deliverables.length, '1 deliverable', '# deliverables');
-  return `${deliverables}, a form of ${counted(form.items.length, '1 item', '# items')}`;
+  const deliverables = say('deliverables', { deliverables: settings.deliverables.length });
+  return say('formOfItems', { deliverables, items: form.items.length });
 }

@@ -14,6 +14,8 @@ import { DATE_WORDS, dateInWords } from '../../platform/problems/sentences.js';
 import type { Happening } from '../../platform/record/happening.js';
 import type { HappeningHandler } from '../../platform/record/handler.js';
 import { queueMail, type Letter } from '../../platform/mail/queue-mail.js';
+import { say } from '../../words/letters.js';
+import { paragraphs } from '../../platform/mail/paragraphs.js';
 
 interface About {
   readonly exchange: Exchange;
@@ -59,7 +61,7 @@ async function lettersFor(
     const addressed = await authorAddresses(manager, exchange, String(details['draft']));
     return addressed.map(({ address, personId }) => ({
       address,
-      ...receipt(address === by?.email ? 'You' : (by?.name ?? 'Somebody')),
+      ...receipt(address === by?.email ? say('you') : (by?.name ?? say('somebody'))),
       courseId: course.id,
       exchangeId,
       news: { personId, path: `/exchanges/${exchangeId}/draft`, always: true },
@@ -108,10 +110,11 @@ async function addedByStaff(
     parts.map(({ personId }) => personId),
   );
   const path = `/exchanges/${exchangeId}/feedback`;
+  const where = { voice: review.voice ?? '', exchange: exchange.title, course: course.title };
   return addressed.map(({ address, personId }) => ({
     address,
-    subject: `${course.title}: your feedback for “${exchange.title}” has a review by your ${review.voice} now`,
-    text: `Your ${review.voice} has added a review to your feedback for “${exchange.title}” (${course.title}).\n\n${publicUrl}${path}\n`,
+    subject: say('yourFeedbackForHasReview', where),
+    text: paragraphs([say('yourHasAddedReviewTo', where), `${publicUrl}${path}`]),
     courseId: course.id,
     exchangeId,
     news: { personId, path, once: true },
@@ -133,12 +136,21 @@ async function reopened(
   if (addressed === undefined) return [];
   const { address } = addressed;
   const release = review.reopenUntil ?? resolveDates(datesOf(exchange))?.release ?? null;
-  const until = release === null ? '' : ` You can submit it again until ${dateInWords(release, course.timeZone)}.`;
+  const where = { exchange: exchange.title, course: course.title };
+  const counts = [
+    say('countsUntilAgain'),
+    ...(release === null ? [] : [say('youCanSubmitItAgain', { until: dateInWords(release, course.timeZone) })]),
+  ];
   return [
     {
       address,
-      subject: `${course.title}: a review of yours for “${exchange.title}” has been reopened`,
-      text: `A review that you submitted for “${exchange.title}” in ${course.title} has been reopened, so that you can change it. The reason:\n\n${String(details['reason'])}\n\nWhat you submitted counts until you submit again.${until}\n\n${publicUrl}/reviews/${review.id}\n`,
+      subject: say('reviewOfYoursForHas', where),
+      text: paragraphs([
+        say('reviewThatYouSubmittedFor', where),
+        String(details['reason']),
+        counts.join(' '),
+        `${publicUrl}/reviews/${review.id}`,
+      ]),
       courseId: course.id,
       exchangeId,
       news: { personId, path: `/reviews/${review.id}` },
@@ -158,17 +170,18 @@ async function addressesOf(manager: EntityManager, exchange: Exchange): Promise<
 type Text = Pick<Letter, 'subject' | 'text'>;
 
 function published({ exchange, course, link }: About): Text {
+  const where = { exchange: exchange.title, course: course.title };
   const { draftsOpen, draftsDue, lateUntil, selfReviewDue, reviewsDue, repliesDue, revisionDue, late } = exchange;
   const release = resolveDates(datesOf(exchange))?.release ?? null;
   const said = { draftsOpen, draftsDue, lateUntil, selfReviewDue, reviewsDue, release, repliesDue, revisionDue };
   const dates = (Object.keys(said) as Array<keyof typeof said>).flatMap((name) => {
     const at = said[name];
-    return at === null ? [] : [`${DATE_WORDS[name]}: ${dateInWords(at, course.timeZone)}`];
+    return at === null ? [] : [say('n', { date: DATE_WORDS[name], when: dateInWords(at, course.timeZone) })];
   });
-  if (lateUntil !== null) dates.push(late === null ? 'A late hand-in loses nothing.' : lateWords(late));
+  if (lateUntil !== null) dates.push(late === null ? say('lateHandInLosesNothing') : lateWords(late));
   return {
-    subject: `${course.title}: “${exchange.title}” has been published`,
-    text: `“${exchange.title}” in ${course.title} has been published.\n\n${dates.join('\n')}\n\n${link}\n`,
+    subject: say('hasBeenPublished', where),
+    text: paragraphs([say('inHasBeenPublished', where), dates.join('\n'), link]),
   };
 }
 
@@ -177,28 +190,31 @@ function movedDates(details: Happening['details'] = {}): DateName[] {
 }
 
 function moved({ exchange, course, link }: About, details: NonNullable<Happening['details']>): Text {
+  const where = { exchange: exchange.title, course: course.title };
   const lines = movedDates(details).map((name) => {
     const at = exchange[name];
-    return `${DATE_WORDS[name]}: ${at === null ? 'no longer set' : dateInWords(at, course.timeZone)}`;
+    const date = DATE_WORDS[name];
+    return at === null ? say('noLongerSet', { date }) : say('n', { date, when: dateInWords(at, course.timeZone) });
   });
   return {
-    subject: `${course.title}: dates of “${exchange.title}” have moved`,
-    text: `Dates of “${exchange.title}” in ${course.title} have moved. New:\n\n${lines.join('\n')}\n\n${link}\n`,
+    subject: say('datesOfHaveMoved', where),
+    text: paragraphs([say('datesOfInHaveMoved', where), lines.join('\n'), link]),
   };
 }
 
 function rulesChanged({ exchange, course, link }: About, details: NonNullable<Happening['details']>): Text {
+  const where = { exchange: exchange.title, course: course.title };
   const changed = String(details['changed']).split(', ');
   const { late, gradeParts } = exchange;
   const lines = [
-    ...(changed.includes('late') ? [late === null ? 'A late hand-in loses nothing.' : lateWords(late)] : []),
+    ...(changed.includes('late') ? [late === null ? say('lateHandInLosesNothing') : lateWords(late)] : []),
     ...(changed.includes('gradeParts')
-      ? [gradeParts.length === 0 ? 'There is no grade.' : gradeWords(gradeParts)]
+      ? [gradeParts.length === 0 ? say('thereIsNoGrade') : gradeWords(gradeParts)]
       : []),
   ];
   return {
-    subject: `${course.title}: rules of “${exchange.title}” have changed`,
-    text: `What you were told of “${exchange.title}” in ${course.title} has changed. From now on:\n\n${lines.join('\n')}\n\n${link}\n`,
+    subject: say('rulesOfHaveChanged', where),
+    text: paragraphs([say('whatYouWereToldOf', where), lines.join('\n'), link]),
   };
 }
 
@@ -220,15 +236,17 @@ async function receiptOf(
   const parts = await partsOf(manager, draftId, version.id, exchange.deliverables);
   const meta = versionMeta(exchange, null, version, parts, null);
   const at = dateInWords(version.handedInAt, course.timeZone);
-  const what = version.purpose === 'revision' ? 'revision' : 'draft';
-  const did = action === 'draft-handed-in-for' ? '(staff) handed in for you' : 'handed in';
+  const where = { purpose: version.purpose, exchange: exchange.title, course: course.title };
+  const receipt = [
+    say('receiptTitle', { title: version.title }),
+    say('receiptWords', { words: version.words }),
+    ...meta.parts.map(({ what, digest }) => say('sha256', { what, digest })),
+    say('receiptWhole', { digest: version.digest }),
+  ];
+  const did = action === 'draft-handed-in-for' ? 'staffHandedInForYou' : 'handedIn';
   return (name) => ({
-    subject: `Receipt: your ${what} for “${exchange.title}”`,
-    text:
-      `${name} ${did} version ${number} of your ${what} for “${exchange.title}” in ${course.title} on ${at}.\n\n` +
-      `Title: ${version.title}\nWords: ${version.words}\n` +
-      `${meta.parts.map(({ what, digest }) => `${what}\n  SHA-256 ${digest}`).join('\n')}\n` +
-      `All together: SHA-256 ${version.digest}\n\n${link}/draft\n`,
+    subject: say('receiptYourFor', where),
+    text: paragraphs([say(did, { ...where, name, number, at }), receipt.join('\n'), `${link}/draft`]),
   });
 }
 
@@ -238,12 +256,10 @@ function withdrawn(
   details: NonNullable<Happening['details']>,
 ): Text {
   const revision = action === 'revision-withdrawn';
-  const what = revision ? 'revision' : 'draft';
-  const left = revision ? 'The draft that was reviewed stays as it is' : 'Nothing is handed in now';
+  const where = { exchange: exchange.title, course: course.title };
+  const key = revision ? 'draftThatWasReviewedStays' : 'nothingIsHandedInNow';
   return {
-    subject: `Taken back: your ${what} for “${exchange.title}”`,
-    text:
-      `Version ${String(details['version'])} of your ${what} for “${exchange.title}” in ${course.title} was taken back. ` +
-      `${left}; all of it is still saved.\n\n${link}/draft\n`,
+    subject: say('takenBackYourFor', { ...where, purpose: revision ? 'revision' : 'draft' }),
+    text: paragraphs([say(key, { ...where, version: String(details['version']) }), `${link}/draft`]),
   };
 }

@@ -6,7 +6,7 @@ import { Access, act } from '../../access/access.js';
 import { iso } from '../../platform/wire/instants.js';
 import { refusal } from '../../platform/problems/sentences.js';
 import { Mail } from '../../model/mail.js';
-import { GONE, PostService } from './post.service.js';
+import { linkGone, PostService } from './post.service.js';
 
 /** Enough for what one act sends to a large course: what belongs together is shown together. */
 const SHOWN = 2_500;
@@ -62,7 +62,7 @@ export class OutboxService {
  * pass it on, so it is shown as long as it waits here.
  */
 function readable({ text, secret, state, sealed }: Mail): string {
-  return secret === null || (state === 'kept' && !sealed) ? text : text.replaceAll(secret, GONE);
+  return secret === null || (state === 'kept' && !sealed) ? text : text.replaceAll(secret, linkGone());
 }
 
 function row({ id, at, address, subject, state, error }: Mail): MailRow {

@@ -7,6 +7,7 @@ import type { Settings } from '../../platform/config/settings.js';
 import { SETTINGS } from '../../platform/config/settings.token.js';
 import { Database } from '../../platform/database/database.js';
 import { Mail } from '../../model/mail.js';
+import { say } from '../../words/letters.js';
 
 const SECOND = 1000;
 const LOOK_EVERY = 2 * SECOND;
@@ -20,7 +21,7 @@ const PAUSES: readonly number[] = [
 ];
 const AT_ONCE = 50;
 /** In the place of a link that only the addressee should have. */
-export const GONE = '(the link is known to the addressee only)';
+export const linkGone = () => say('linkIsKnownToAddressee');
 
 /** Hands waiting mail to the mail server, where one is set. Mail that cannot be handed over waits and is tried again. */
 @Injectable()
@@ -90,7 +91,7 @@ export class PostService implements OnApplicationBootstrap, OnApplicationShutdow
       });
       return null;
     } catch (error) {
-      const reason = error instanceof Error ? error.message : 'unknown reason';
+      const reason = error instanceof Error ? error.message : say('unknownReason');
       this.#logger.warn(`a mail could not be handed over: ${reason}`);
       return reason;
     }
@@ -100,7 +101,7 @@ export class PostService implements OnApplicationBootstrap, OnApplicationShutdow
 function outcome(mail: Mail, error: string | null, now: number): Partial<Mail> {
   // Once it is on its way, a link that lets somebody in has no business here.
   if (error === null) {
-    const text = mail.secret === null ? mail.text : mail.text.replaceAll(mail.secret, GONE);
+    const text = mail.secret === null ? mail.text : mail.text.replaceAll(mail.secret, linkGone());
     return { state: 'sent', error: null, secret: null, text };
   }
   const pause = PAUSES[mail.tries];

@@ -21,6 +21,7 @@ import { FeedbackService } from '../feedback/feedback.service.js';
 import { Replies } from '../replies/replies.service.js';
 import { ReviewsService } from '../reviews/reviews.service.js';
 import type { MarkedHtml } from './worker/task.js';
+import { say } from '../../words/marked.js';
 
 /** A version of a draft with all that somebody may take along of it. */
 export interface Marked {
@@ -118,7 +119,7 @@ export class MarkedDrafts {
     const score = formScore(form, answers);
     const items = [
       ...form.items.map((item) => ({ id: item.id, title: item.title, item })),
-      ...(form.overall === 'none' ? [] : [{ id: OVERALL_ID, title: 'Overall comment', item: undefined }]),
+      ...(form.overall === 'none' ? [] : [{ id: OVERALL_ID, title: say('overallComment'), item: undefined }]),
     ];
     const by = wordsOf(reviewer);
     return {
@@ -153,6 +154,6 @@ function nameOf({ name, deliverable }: Pick<DraftReading['parts'][number], 'name
 
 /** As the one who takes it along knows this person; whoever gets the file from there would not know who “you” is. */
 function wordsOf({ name, alias, you, role }: PersonLabel): string {
-  const known = you === true ? (alias ?? name ?? 'You') : (name ?? alias ?? '');
+  const known = you === true ? (alias ?? name ?? say('you')) : (name ?? alias ?? '');
   return role === undefined ? known : `${known} (${role})`;
 }

@@ -11,6 +11,7 @@ import { refusal } from '../../platform/problems/sentences.js';
 import { ReadDraftsService } from '../reading/read-drafts.service.js';
 import { MarkedDrafts, type Marked } from './marked-drafts.service.js';
 import type { DocumentTask, PagesTask } from './worker/task.js';
+import { say } from '../../words/marked.js';
 
 /** Megabytes and milliseconds: what a file of 300 pages with 400 notes takes several times over, and an end all the same. */
 const LIMITS = { memory: 1_024, time: 120_000, atOnce: 2 };
@@ -79,8 +80,8 @@ export class MarkedFiles implements OnApplicationShutdown {
       if (!(error instanceof WorkStopped)) throw error;
       throw new ProblemError({
         code: 'unexpected',
-        sentence: 'This file is too much to make: it took too long or too much memory.',
-        whatToDo: 'Read it on the page, or print that.',
+        sentence: say('thisFileIsTooMuch'),
+        whatToDo: say('readItOnPageOr'),
       });
     }
   }

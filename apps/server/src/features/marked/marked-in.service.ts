@@ -10,7 +10,7 @@ import {
   type DeskView,
   type NoteKind,
 } from '@salt-circle/contracts';
-import { counted, passageOf, type Brought, type BroughtNote, type UnplacedReason } from '@salt-circle/core';
+import { passageOf, type Brought, type BroughtNote, type UnplacedReason } from '@salt-circle/core';
 import { Access, act, type Place } from '../../access/access.js';
 import { asked, reviewStanding } from '../../access/review-standing.js';
 import type { Asker } from '../../access/seeing.js';
@@ -30,6 +30,7 @@ import { ReadDraftsService } from '../reading/read-drafts.service.js';
 import { ReviewNotes } from '../reviews/review-notes.service.js';
 import { ReviewsService } from '../reviews/reviews.service.js';
 import type { BringTask } from './worker/task.js';
+import { say } from '../../words/marked.js';
 
 /** Megabytes and milliseconds: a book with thousands of comments takes a tenth of it. */
 const THREADS = { memory: 1_024, time: 60_000, atOnce: 2 };
@@ -37,11 +38,21 @@ const THREADS = { memory: 1_024, time: 60_000, atOnce: 2 };
 const PASSAGE = 10_000;
 
 const REASONS: Readonly<Record<UnplacedReason, string>> = {
-  gone: 'these words are not in the draft',
-  outside: 'it is not on the draft itself, but on its title, or on the pages after it',
-  edit: 'this change cannot be proposed at this place',
-  long: `it is longer than a note can be (${LIMITS.noteBody} characters)`,
-  other: 'a note cannot hold such a thing',
+  get gone() {
+    return say('theseWordsAreNotIn');
+  },
+  get outside() {
+    return say('itIsNotOnDraft');
+  },
+  get edit() {
+    return say('thisChangeCannotBeProposed');
+  },
+  get long() {
+    return say('itIsLongerThanNote', { noteBody: LIMITS.noteBody });
+  },
+  get other() {
+    return say('noteCannotHoldSuchThing');
+  },
 };
 
 /** Comments, changes and marks that a reviewer made elsewhere, brought back as notes. */
@@ -71,15 +82,9 @@ export class MarkedIn implements OnApplicationShutdown {
       unplaced: brought.unplaced.map(({ why, passage, words }) => ({ passage, words, reason: REASONS[why] })),
       known,
       remarks: [
-        ...(brought.otherText
-          ? [
-              'The text in this file is not word by word that of the draft: it is of another version, or something was changed without being tracked. What was changed like that is not brought in.',
-            ]
-          : []),
+        ...(brought.otherText ? [say('textInThisFileIs')] : []),
         ...(brought.notes.length > room
-          ? [
-              `A review can have ${LIMITS.notes} notes, so there is room for ${counted(Math.max(0, room), 'one more', '# more')}: leave some out.`,
-            ]
+          ? [say('reviewCanHaveNotesSo', { notes: LIMITS.notes, what: Math.max(0, room) })]
           : []),
       ],
     };
@@ -155,19 +160,18 @@ export class MarkedIn implements OnApplicationShutdown {
   async #brought(task: BringTask, beginning: string): Promise<Brought> {
     const { texts, copies } = task;
     const kind = beginning.includes('%PDF-') ? 'pdf' : beginning.startsWith('PK') ? 'docx' : null;
-    if (kind === null)
-      throw refused('This is neither a Word document (.docx) nor a PDF.', 'Save it as one of them, and bring that.');
+    if (kind === null) throw refused(say('thisIsNeitherWordDocument'), say('saveItAsOneOf'));
     if ((kind === 'pdf' ? copies : texts).length === 0) {
       throw kind === 'pdf'
-        ? refused('This draft holds no PDF.', 'Take the text along as a document (DOCX), and bring that back.')
-        : refused('This draft holds no text that is read as such.', 'Take its PDF along, and bring that back.');
+        ? refused(say('thisDraftHoldsNoPdf'), say('takeTextAlongAsDocument'))
+        : refused(say('thisDraftHoldsNoText'), say('takeItsPdfAlongAnd'));
     }
     const name = kind === 'pdf' ? 'bringPages' : 'bringDocument';
     return outcome(
       this.#threads.run<Answer<Brought>>(name, task, { time: THREADS.time }),
       {
-        sentence: 'Looking through this file took too long or too much memory.',
-        whatToDo: 'Bring the pages that you marked in a file of their own.',
+        sentence: say('lookingThroughThisFileTook'),
+        whatToDo: say('bringPagesThatYouMarked'),
       },
       ({ sentence, whatToDo }) => refused(sentence, whatToDo),
     );
@@ -179,7 +183,7 @@ export class MarkedIn implements OnApplicationShutdown {
 }
 
 function refused(sentence: string, whatToDo: string): ProblemError {
-  return fileRefused(sentence, whatToDo, 'Your review has not changed.');
+  return fileRefused(sentence, whatToDo, say('yourReviewHasNotChanged'));
 }
 
 /** Readers of PDFs look for its sign among the first letters; of archives it is the first. */

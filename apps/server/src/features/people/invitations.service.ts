@@ -24,11 +24,12 @@ import { enrolledOf } from '../../access/enrolled.js';
 import { namesOf } from '../../access/listed.js';
 import { takePlace } from '../../access/take-place.js';
 import { Invitation } from '../../model/invitation.js';
+import { say } from '../../words/people.js';
 
 /** How long an invitation can be used, in milliseconds. */
 const LASTS = 60 * 24 * 3_600_000;
 /** In the place of a link that leads nowhere any more. */
-const ENDED = '(this link has ended)';
+const linkEnded = () => say('thisLinkHasEnded');
 
 /** An open place, with what is needed to take it. */
 interface Offer {
@@ -105,7 +106,7 @@ export class Invitations {
       for (const { mailId } of open) {
         const mail = mailId === null ? null : await manager.findOneBy(Mail, { id: mailId });
         if (mail?.secret == null) continue;
-        const text = mail.text.replaceAll(mail.secret, ENDED);
+        const text = mail.text.replaceAll(mail.secret, linkEnded());
         const state = mail.state === 'waiting' ? 'ended' : mail.state;
         await manager.update(Mail, { id: mail.id }, { text, secret: null, state });
       }
@@ -222,7 +223,7 @@ export class Invitations {
       const { title } = await manager.findOneByOrFail(Course, { id: enrolment.courseId });
       const by = (await namesOf(manager, enrolment.courseId, [invitation.inviterId])).get(invitation.inviterId);
       const { id, name, role } = enrolment;
-      places.push({ id, course: title, name, role, by: by ?? 'Your instructor' });
+      places.push({ id, course: title, name, role, by: by ?? say('yourInstructor') });
     }
     return places;
   }
@@ -249,10 +250,8 @@ export class Invitations {
   #letter(name: string, inviter: string, course: Course, token: string): Pick<Letter, 'subject' | 'text' | 'secret'> {
     const secret = `${this.settings.publicUrl}/join/${token}`;
     return {
-      subject: `Your place in ${course.title}`,
-      text:
-        `${name},\n\n${inviter} has given you a place in “${course.title}” on Salt Circle, where drafts are reviewed by classmates.\n\n` +
-        `Take it here:\n${secret}\n\nThe link is for you alone and can be used once, within 60 days.\n`,
+      subject: say('yourPlaceIn', { title: course.title }),
+      text: say('hasGivenYouPlaceIn', { name, inviter, title: course.title, secret }),
       secret,
     };
   }
@@ -261,8 +260,8 @@ export class Invitations {
 function linkOver(): ProblemError {
   return new ProblemError({
     code: 'link-over',
-    sentence: 'This invitation has been used, replaced by a newer one, taken back, or has run out.',
-    whatToDo: 'Sign in if you have an account, or ask your instructor for a new invitation.',
+    sentence: say('thisInvitationHasBeenUsed'),
+    whatToDo: say('signInIfYouHave'),
   });
 }
 
@@ -272,8 +271,8 @@ function hasAccount({ shown }: Invitation): ProblemError {
     ? linkOver()
     : new ProblemError({
         code: 'address-taken',
-        sentence: 'There is an account with this address already.',
-        whatToDo: 'Sign in with it, then open the link again.',
+        sentence: say('thereIsAccountWithThis'),
+        whatToDo: say('signInWithItThen'),
       });
 }
 
@@ -281,7 +280,7 @@ async function thereAlready(manager: EntityManager, courseId: string): Promise<P
   const { title } = await manager.findOneByOrFail(Course, { id: courseId });
   return new ProblemError({
     code: 'place-there-already',
-    sentence: `You have a place in “${title}” already, so this one was not taken.`,
-    whatToDo: 'Tell your instructor which of the two is right; the other can be dropped.',
+    sentence: say('youHavePlaceInAlready', { title }),
+    whatToDo: say('tellYourInstructorWhichOf'),
   });
 }

@@ -1,9 +1,10 @@
-import { endOf } from '@salt-circle/core';
+import { listed, endOf } from '@salt-circle/core';
 import { IsNull, Not, type EntityManager } from 'typeorm';
 import { courseExchanges } from '../../access/course-exchanges.js';
 import { Enrolment } from '../../model/course.js';
 import { GroupMemberRow } from '../../model/group.js';
 import { groupedBy } from '../../platform/grouping/grouped-by.js';
+import { say } from '../../words/people.js';
 
 /**
  * Who would be left without somebody to review with: by enrolment, a sentence for each running exchange of standing partners.
@@ -27,7 +28,7 @@ export async function partnersOf(
       const partners = (groups.get(groupId) ?? []).filter((one) => one.enrolmentId !== enrolmentId);
       if (partners.length === 0) continue;
       const names = partners.map((one) => enrolled.get(one.enrolmentId)?.name ?? '').sort();
-      const sentence = `Partner of ${names.join(' and ')} in “${title}”.`;
+      const sentence = say('partnerOfIn', { names: listed(names), title });
       found.set(enrolmentId, [...(found.get(enrolmentId) ?? []), sentence]);
     }
   }

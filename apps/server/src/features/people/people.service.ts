@@ -16,6 +16,7 @@ import { addPlaces, addressTaken } from './places.js';
 import { partnersOf } from './partners.js';
 import { PasswordLinks } from '../accounts/password-links.service.js';
 import { takeIntoRunningExchanges } from '../../access/running.js';
+import { say } from '../../words/people.js';
 
 @Injectable()
 export class PeopleService {
@@ -52,8 +53,8 @@ export class PeopleService {
       const email = emailFrom(request, null);
       const already = await manager.findOneBy(Enrolment, { courseId, email });
       if (already !== null) {
-        const state = already.active ? 'is in the course already' : 'was dropped; take the person back in the list';
-        throw invalid([{ path: 'email', code: 'there-already', sentence: `${already.name} ${state}.` }]);
+        const sentence = say(already.active ? 'isInCourseAlready' : 'wasDroppedTakePersonBack', { name: already.name });
+        throw invalid([{ path: 'email', code: 'there-already', sentence }]);
       }
       const place = { name: request.name.trim(), email, role: request.role, ...placeFrom(request) };
       const [id = ''] = await addPlaces(manager, this.ids, this.clock.now(), courseId, [{ ...place, trait: null }]);
@@ -151,7 +152,7 @@ export class PeopleService {
       {
         path: 'role',
         code: 'last-instructor',
-        sentence: `${one.name} is the only instructor of the course. Make somebody else an instructor first.`,
+        sentence: say('isOnlyInstructorOfCourse', { name: one.name }),
       },
     ]);
   }
@@ -162,7 +163,7 @@ function emailFrom(request: PersonRequest, one: Pick<Enrolment, 'email'> | null)
   const email = request.email.trim().toLowerCase();
   if (email !== '') return email;
   if (one !== null && !isAddress(one.email)) return one.email;
-  const sentence = 'Enter an email address, such as name@example.org.';
+  const sentence = say('enterEmailAddressSuchAs');
   throw invalid([{ path: 'email', code: 'email', sentence }]);
 }
 
@@ -180,6 +181,6 @@ async function assertCampusIdFree(
   if (plain === null) return;
   const others = await manager.findBy(Enrolment, { courseId, campusId: plain });
   if (others.every(({ id }) => id === enrolmentId)) return;
-  const sentence = `The campus id ${plain} belongs to somebody else in the course.`;
+  const sentence = say('campusIdBelongsToSomebody', { plain });
   throw invalid([{ path: 'campusId', code: 'campus-id-taken', sentence }]);
 }

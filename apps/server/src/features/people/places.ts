@@ -5,6 +5,7 @@ import { Person } from '../../model/person.js';
 import { insertAll } from '../../platform/database/insert-all.js';
 import type { Ids } from '../../platform/ids/ids.js';
 import { ProblemError } from '../../platform/problems/problem-error.js';
+import { say } from '../../words/people.js';
 
 /** What a course says of somebody whom it gives a place. */
 export type NewPlace = Pick<Enrolment, 'name' | 'email' | 'role' | 'campusId' | 'section' | 'trait'>;
@@ -42,10 +43,8 @@ export async function addPlaces(
 export function addressTaken(email: string): ProblemError {
   return new ProblemError({
     code: 'invalid',
-    sentence: `The address ${email} belongs to somebody else of the course.`,
-    whatToDo: 'Check it. Nothing was changed.',
-    fields: [
-      { path: 'email', code: 'email-taken', sentence: `The address ${email} belongs to somebody else of the course.` },
-    ],
+    sentence: say('addressBelongsToSomebodyElse', { email }),
+    whatToDo: say('checkItNothingWasChanged'),
+    fields: [{ path: 'email', code: 'email-taken', sentence: say('addressBelongsToSomebodyElse', { email }) }],
   });
 }

@@ -9,8 +9,8 @@ import {
   type RosterRequest,
 } from '@salt-circle/contracts';
 import {
-  counted,
   compareRoster,
+  listed,
   rosterOfClasses,
   shownAddress,
   type Bundle,
@@ -19,6 +19,7 @@ import {
   type RosterColumn,
   type RosterEntry,
   type RosterField,
+  wordsBy,
 } from '@salt-circle/core';
 import type { EntityManager } from 'typeorm';
 import type { Asker } from '../../access/seeing.js';
@@ -35,6 +36,7 @@ import { enrolledOf } from '../../access/enrolled.js';
 import { Invitations } from './invitations.service.js';
 import { addPlaces, type NewPlace } from './places.js';
 import { takeIntoRunningExchanges } from '../../access/running.js';
+import { say } from '../../words/people.js';
 
 /** A roster as it was read, and what it would change. */
 interface Reading {
@@ -47,13 +49,13 @@ interface Reading {
   readonly text: string | null;
 }
 
-const FIELD_WORDS: Readonly<Record<RosterField, string>> = {
+const FIELD_WORDS: Readonly<Record<RosterField, string>> = wordsBy(say, {
   name: 'name',
   email: 'address',
-  campusId: 'campus id',
+  campusId: 'campusId',
   section: 'section',
-  trait: 'mixing column',
-};
+  trait: 'mixingColumn',
+});
 
 @Injectable()
 export class RosterService {
@@ -80,7 +82,7 @@ export class RosterService {
         row: entry.row,
         name: enrolled.name,
         changes: [
-          ...(rejoins ? ['comes back, with all earlier work'] : []),
+          ...(rejoins ? [say('comesBackWithAllEarlier')] : []),
           ...fields.map(({ field, from, to }) => `${FIELD_WORDS[field]}: ${from ?? 'none'} → ${to ?? 'none'}`),
         ],
       })),
@@ -104,8 +106,8 @@ export class RosterService {
       if (fingerprint(changes) !== request.fingerprint) {
         throw new ProblemError({
           code: 'conflict',
-          sentence: 'People of the course have changed since this was read, so nothing was applied.',
-          whatToDo: 'Look at what it would change now, then apply that.',
+          sentence: say('peopleOfCourseHaveChanged'),
+          whatToDo: say('lookAtWhatItWould'),
         });
       }
       await this.#update(manager, changes.update);
@@ -144,7 +146,7 @@ export class RosterService {
 /** People of the campus are no business of a file. */
 function stays({ ofCampus }: RosterChanges): string {
   if (ofCampus === 0) return '';
-  return counted(ofCampus, 'One student came by the campus, and stays.', '# students came by the campus, and stay.');
+  return say('studentsCameByCampusAnd', { ofCampus });
 }
 
 function assertRight(problems: readonly RosterProblemView[]): void {
@@ -152,8 +154,8 @@ function assertRight(problems: readonly RosterProblemView[]): void {
   if (errors.length === 0) return;
   throw new ProblemError({
     code: 'import-wrong',
-    sentence: `${counted(errors.length, 'One thing is', '# things are')} wrong in the roster, so nothing was applied.`,
-    whatToDo: 'Mend what is listed, then try again.',
+    sentence: say('thingsAreWrongInRoster', { errors: errors.length }),
+    whatToDo: say('mendWhatIsListedThen'),
     fields: errors
       .slice(0, LIMITS.problems)
       .map(({ row, sentence }) => ({ path: `rows.${row}`, code: 'row', sentence })),
@@ -171,23 +173,25 @@ function read(source: ReadRoster, request: RosterRequest, people: readonly Enrol
     entries: roster.entries,
     changes,
     problems: [...roster.problems.map(rosterProblem), ...changes.clashes.map(clashProblem)],
-    read: `${counted(count, '1 person', '# people')} found. ${columnWords(roster.header.titles)}${guessed(source.encoding)}`,
+    read: [say('peopleFound', { count }), columnWords(roster.header.titles), guessed(source.encoding)]
+      .filter((sentence) => sentence !== '')
+      .join(' '),
     unknownColumns: roster.header.unknown,
     classes: [],
     text: source.text,
   };
 }
 
-const COLUMN_WORDS: Readonly<Record<RosterColumn, string>> = {
+const COLUMN_WORDS: Readonly<Record<RosterColumn, string>> = wordsBy(say, {
   name: 'name',
-  given: 'given name',
-  family: 'family name',
+  given: 'givenName',
+  family: 'familyName',
   email: 'address',
-  campusId: 'campus id',
+  campusId: 'campusId',
   section: 'section',
   role: 'role',
-  trait: 'what groups are mixed by',
-};
+  trait: 'whatGroupsAreMixedBy',
+});
 
 /** Which column became what: "“Full name” was taken as name, “E-mail” as address." */
 function columnWords(titles: Readonly<Partial<Record<RosterColumn, string>>>): string {
@@ -196,13 +200,18 @@ function columnWords(titles: Readonly<Partial<Record<RosterColumn, string>>>): s
     return title === undefined ? [] : [[title, COLUMN_WORDS[column]] as const];
   });
   if (first === undefined) return '';
-  return `${[`“${first[0]}” was taken as ${first[1]}`, ...more.map(([title, word]) => `“${title}” as ${word}`)].join(', ')}.`;
+  const others = more.map(([title, word]) => say('as', { title, word }));
+  return say('wasTakenAs', {
+    title: first[0],
+    word: first[1],
+    more: others.length === 0 ? 'none' : listed(others, 'comma'),
+  });
 }
 
 /** Of an encoding that a file does not tell by itself, so that names are looked at. */
 function guessed(encoding: string): string {
   if (encoding.startsWith('UTF-')) return '';
-  return ` The file was taken to be in ${encoding}: look whether names with accents are right.`;
+  return say('fileWasTakenToBe', { encoding });
 }
 
 function readBundle(bundle: Bundle, { classIds }: RosterRequest, people: readonly Enrolled[]): Reading {
@@ -214,7 +223,7 @@ function readBundle(bundle: Bundle, { classIds }: RosterRequest, people: readonl
     entries,
     changes,
     problems: [...bundle.problems.map(bundleProblem), ...changes.clashes.map(clashProblem)],
-    read: `A OneRoster bundle with ${counted(bundle.classes.length, '1 class', '# classes')}, ${entries.length} people in those chosen.`,
+    read: say('onerosterBundleWithClassesPeople', { classes: bundle.classes.length, entries: entries.length }),
     unknownColumns: [],
     classes: bundle.classes.map(({ id, title, course, term, school, students }) => ({
       id,

@@ -5,6 +5,7 @@ import { Exchange, Participant } from '../../model/exchange.js';
 import { AnswerRow, NoteRow, Review } from '../../model/review.js';
 import { insertAll } from '../../platform/database/insert-all.js';
 import type { Ids } from '../../platform/ids/ids.js';
+import { say } from '../../words/planning.js';
 
 interface Into {
   readonly id: string;
@@ -22,7 +23,7 @@ export async function copyPractice(manager: EntityManager, ids: Ids, fromId: str
     const { id: practiceOf, courseId, formId } = into;
     await manager.insert(Exchange, { ...exchange, id: exchangeId, practiceOf, courseId, formId, createdAt: into.now });
     const authorId = ids.uuid();
-    const author = { id: authorId, exchangeId, personId: into.personId, alias: 'Practice', extraReviews: 0 };
+    const author = { id: authorId, exchangeId, personId: into.personId, alias: say('practice'), extraReviews: 0 };
     await manager.insert(Participant, author);
     const draft = await manager.findOneByOrFail(Draft, { exchangeId: exchange.id });
     const draftId = ids.uuid();

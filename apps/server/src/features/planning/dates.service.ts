@@ -8,7 +8,6 @@ import type {
 } from '@salt-circle/contracts';
 import {
   checkDates,
-  counted,
   DATE_ORDER,
   moveNow,
   OWN_DATES,
@@ -31,6 +30,7 @@ import { ProblemError } from '../../platform/problems/problem-error.js';
 import { Exchange, OwnTimesRow, Participant } from '../../model/exchange.js';
 import { datesAsked, datesFrom } from '../../access/mapper.js';
 import { iso, isoOrNull } from '../../platform/wire/instants.js';
+import { say } from '../../words/planning.js';
 
 /** The opening that each due time of one's own must come after. */
 const OPENING: Readonly<Record<OwnDateName, 'draftsOpen' | 'reviewsOpen' | 'release'>> = {
@@ -178,9 +178,7 @@ export class DatesService {
     { studentId = null, groupId = null }: OwnTimesRequest,
   ): Promise<{ studentId: string | null; groupId: string | null }> {
     if ((studentId === null) === (groupId === null)) {
-      throw invalid([
-        { path: 'studentId', code: 'whose', sentence: 'Choose one student, or one group, whose times these are.' },
-      ]);
+      throw invalid([{ path: 'studentId', code: 'whose', sentence: say('chooseOneStudentOrOne') }]);
     }
     const known =
       studentId === null
@@ -206,26 +204,26 @@ function assertOwnTimes(times: Readonly<Record<OwnDateName, number | null>>, exc
   const dates = resolveDates(datesOf(place.exchange));
   const problems: FieldProblem[] = [];
   if (!excused && OWN_DATES.every((name) => times[name] === null)) {
-    problems.push({ path: 'draftsDue', code: 'own-empty', sentence: 'Give at least one due time, or excuse them.' });
+    problems.push({ path: 'draftsDue', code: 'own-empty', sentence: say('giveAtLeastOneDue') });
   }
   for (const name of OWN_DATES) {
     const at = times[name];
     if (at === null) continue;
     const opening = dates?.[OPENING[name]] ?? null;
     if (opening === null) {
-      problems.push({ path: name, code: 'own-early', sentence: 'Set the dates of the exchange first.' });
+      problems.push({ path: name, code: 'own-early', sentence: say('setDatesOfExchangeFirst') });
     } else if (at <= opening) {
-      const words = `“${DATE_WORDS[OPENING[name]]}” (${dateInWords(opening, place.course.timeZone)})`;
+      const when = dateInWords(opening, place.course.timeZone);
       problems.push({
         path: name,
         code: 'own-early',
-        sentence: `“${DATE_WORDS[name]}” must be after ${words}. Move it later.`,
+        sentence: say('mustBeAfterMoveIt', { date: DATE_WORDS[name], other: DATE_WORDS[OPENING[name]], when }),
       });
     } else if (OPENING[name] === 'release' && place.exchange[name] === null) {
       problems.push({
         path: name,
         code: 'own-without-stage',
-        sentence: `This exchange has no “${DATE_WORDS[name]}”. Set it for everybody first.`,
+        sentence: say('thisExchangeHasNoSet', { dateWords: DATE_WORDS[name] }),
       });
     }
   }
@@ -241,7 +239,7 @@ async function assertNobodyHasRead(manager: EntityManager, place: Place, dates: 
   if (read === 0) return;
   throw new ProblemError({
     code: 'already-read',
-    sentence: `${counted(read, 'One author has', '# authors have')} read the feedback, so its release cannot be taken back.`,
-    whatToDo: 'Withhold single things, or hold the feedback back from those who have not read theirs.',
+    sentence: say('authorsHaveReadFeedbackSo', { read }),
+    whatToDo: say('withholdSingleThingsOrHold'),
   });
 }

@@ -20,6 +20,7 @@ import { iso, isoOrNull } from '../../platform/wire/instants.js';
 import { allOwnTimes } from '../../access/own-times.js';
 import { activeParticipants } from '../../access/participants.js';
 import { practiceStates } from '../../access/practice.js';
+import { say } from '../../words/planning.js';
 
 @Injectable()
 export class ExchangesService {
@@ -81,7 +82,7 @@ export class ExchangesService {
     const names = await namesOf(this.database.read, place.course.id, [...new Set(actors)]);
     return entries.map(({ at, actorId, action, details }) => ({
       at: iso(at),
-      actor: actorId === null ? 'Salt Circle' : (names.get(actorId) ?? 'someone who has left'),
+      actor: actorId === null ? say('saltCircle') : (names.get(actorId) ?? say('someoneWhoHasLeft')),
       action,
       details,
     }));

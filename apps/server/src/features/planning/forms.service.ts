@@ -1,6 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import type { FormRequest, FormView, SavedView, UseFormRequest } from '@salt-circle/contracts';
-import { counted, checkForm, type ReviewForm } from '@salt-circle/core';
+import { checkForm, type ReviewForm } from '@salt-circle/core';
 import type { EntityManager } from 'typeorm';
 import type { Asker } from '../../access/seeing.js';
 import { Clock } from '../../platform/clock/clock.js';
@@ -17,6 +17,7 @@ import { ProblemError } from '../../platform/problems/problem-error.js';
 import { conflict, formProblem, refusal } from '../../platform/problems/sentences.js';
 import { AnswerRow, Review } from '../../model/review.js';
 import { formFrom } from '../../platform/wire/form-from.js';
+import { say } from '../../words/planning.js';
 
 @Injectable()
 export class FormsService {
@@ -62,10 +63,10 @@ export class FormsService {
         throw new ProblemError({
           code: 'form-frozen',
           sentence: frozen,
-          whatToDo: 'Keep a copy in the library, change that, and use it in the next exchange.',
+          whatToDo: say('keepCopyInLibraryChange'),
         });
       }
-      if (row.revision !== revision && !same) throw conflict('The form', await this.#view(manager, place));
+      if (row.revision !== revision && !same) throw conflict(say('form'), await this.#view(manager, place));
       const next = row.revision + 1;
       await manager.update(ReviewFormRow, { id: row.id }, { ...form, items: [...form.items], revision: next });
       if (!same) {
@@ -89,7 +90,7 @@ export class FormsService {
     return {
       ...form,
       revision: row.revision,
-      frozen: workings ? await frozenBecause(manager, place) : 'The form is your instructor’s to change.',
+      frozen: workings ? await frozenBecause(manager, place) : say('formIsYourInstructorsTo'),
       problems: workings ? checkForm(form).map(formProblem) : [],
     };
   }
@@ -102,7 +103,7 @@ async function frozenBecause(manager: EntityManager, { exchange }: Place): Promi
     .where('draft.exchangeId = :id', { id: exchange.id })
     .andWhere(isHandedIn(manager))
     .getCount();
-  if (drafts === 0) return (await triedOn(manager, exchange.id)) ? TRIED : null;
+  if (drafts === 0) return (await triedOn(manager, exchange.id)) ? alreadyTried() : null;
   const reviews = await manager
     .createQueryBuilder(Review, 'review')
     .where('review.exchangeId = :id', { id: exchange.id })
@@ -110,13 +111,10 @@ async function frozenBecause(manager: EntityManager, { exchange }: Place): Promi
       `EXISTS (${manager.createQueryBuilder(AnswerRow, 'answer').select('1').where('answer.reviewId = review.id').getQuery()})`,
     )
     .getCount();
-  const handed = `${counted(drafts, 'One draft has', '# drafts have')} been handed in`;
-  const answered = reviews === 0 ? '' : ` and ${counted(reviews, 'one review has', '# reviews have')} answers to it`;
-  return `${handed}${answered}, so the review form can no longer change: everybody is reviewed by the same one.`;
+  return say('soReviewFormCanNo', { drafts, reviews });
 }
 
-const TRIED =
-  'Students have practised with this form, so it can no longer change: everybody is to know what they are reviewed by.';
+const alreadyTried = () => say('studentsHavePractisedWithThis');
 
 function triedOn(manager: EntityManager, exchangeId: string): Promise<boolean> {
   return manager

@@ -27,6 +27,7 @@ import { copyPractice } from './copy-practice.js';
 import { insertExchange } from '../../access/insert-exchange.js';
 import { datesFrom, datesView } from '../../access/mapper.js';
 import { rowFrom, settingsOf } from '../../access/settings-of.js';
+import { say } from '../../words/planning.js';
 
 interface Source {
   readonly settings: PlanSettings;
@@ -70,9 +71,12 @@ export class NewExchangesService {
     return {
       dates: datesView(dates),
       days,
-      clashes: clashes.map(
-        ({ date, at, holiday }) =>
-          `“${DATE_WORDS[date]}” (${dateInWords(at, course.timeZone)}) falls on “${holiday.title}”.`,
+      clashes: clashes.map(({ date, at, holiday }) =>
+        say('fallsOn', {
+          dateWords: DATE_WORDS[date],
+          dateInWords: dateInWords(at, course.timeZone),
+          title: holiday.title,
+        }),
       ),
     };
   }
@@ -159,9 +163,7 @@ function shifted(
 ): { dates: ExchangeDates; days: number } {
   if (shift === 'none') return { dates: NO_DATES, days: 0 };
   if (shift === 'first' && firstAt === null) {
-    throw invalid([
-      { path: 'firstAt', code: 'date-missing', sentence: 'Give the day on which the first date is to fall.' },
-    ]);
+    throw invalid([{ path: 'firstAt', code: 'date-missing', sentence: say('giveDayOnWhichFirst') }]);
   }
   const by = shift === 'days' ? days : daysToFirst(dates, Date.parse(firstAt as string), timeZone, keepWeekdays);
   return { dates: shiftDates(dates, by, timeZone), days: by };

@@ -6,6 +6,7 @@ import { GroupSet, StudentGroup } from '../../model/group.js';
 import { LibraryItem } from '../../model/library.js';
 import type { PlanRow } from '../../access/settings-of.js';
 import { invalid } from '../../platform/problems/sentences.js';
+import { say } from '../../words/planning.js';
 
 /**
  * Groups, labels and students that a plan newly names are those of its course. What it named before may be gone by now: that is
@@ -20,23 +21,20 @@ export async function assertOfCourse(
   next: PlanRow,
 ): Promise<void> {
   const problems: FieldProblem[] = [];
-  const refuse = (path: string, what: string) => {
-    const sentence = `There ${what} in this course. Load the page again and choose anew.`;
-    problems.push({ path, code: 'not-of-course', sentence });
-  };
+  const refuse = (path: string, sentence: string) => problems.push({ path, code: 'not-of-course', sentence });
   const fresh = (ids: readonly string[], known: readonly string[]) =>
     [...new Set(ids)].filter((id) => !known.includes(id));
   for (const id of fresh(one(next.groupSetId), one(present.groupSetId))) {
-    if (!(await manager.existsBy(GroupSet, { id, courseId }))) refuse('groupSetId', 'are no such groups');
+    if (!(await manager.existsBy(GroupSet, { id, courseId }))) refuse('groupSetId', say('areNoSuchGroups'));
   }
   for (const id of fresh(one(next.shorthandId), one(present.shorthandId))) {
     if (!(await manager.existsBy(LibraryItem, { id, courseId, kind: 'shorthand' }))) {
-      refuse('shorthandId', 'is no such set of labels');
+      refuse('shorthandId', say('isNoSuchSetOf'));
     }
   }
   const students = fresh(next.takesPart.studentIds, present.takesPart.studentIds);
   if ((await manager.countBy(Enrolment, { courseId, id: In(students) })) < students.length) {
-    refuse('takesPart.studentIds', 'is somebody missing of those who were chosen');
+    refuse('takesPart.studentIds', say('isSomebodyMissingOfThose'));
   }
   const groups = fresh(next.takesPart.groupIds, present.takesPart.groupIds);
   const found = await manager
@@ -44,7 +42,7 @@ export async function assertOfCourse(
     .innerJoin(GroupSet, 'groupSet', 'groupSet.id = one.setId')
     .where('groupSet.courseId = :courseId AND one.id IN (:...groups)', { courseId, groups: [...groups, ''] })
     .getCount();
-  if (found < groups.length) refuse('takesPart.groupIds', 'is no such group');
+  if (found < groups.length) refuse('takesPart.groupIds', say('isNoSuchGroup'));
   if (problems.length > 0) throw invalid(problems);
 }
 

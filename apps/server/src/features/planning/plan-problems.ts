@@ -1,6 +1,5 @@
 import type { FieldProblem, PlanView } from '@salt-circle/contracts';
 import {
-  counted,
   checkDates,
   checkDeliverables,
   checkForm,
@@ -39,6 +38,7 @@ import { isHandedIn } from '../../access/versions.js';
 import type { Exchange } from '../../model/exchange.js';
 import type { PlanRow } from '../../access/settings-of.js';
 import { setupOf } from '../../access/setup-of.js';
+import { say } from '../../words/planning.js';
 
 /** The dates among the columns of a plan. */
 export function datesIn(row: PlanRow): ExchangeDates {
@@ -57,7 +57,7 @@ export async function planProblems(
     missing.push({
       path: 'briefHtml',
       code: 'brief-missing',
-      sentence: 'The brief is empty. Say what authors are to write.',
+      sentence: say('briefIsEmptySayWhat'),
     });
   }
   missing.push(...checkDeliverables(row.deliverables).map(deliverableProblem));
@@ -76,17 +76,16 @@ export async function planProblems(
 async function practiceProblems(manager: EntityManager, exchangeId: string, form: ReviewForm): Promise<FieldProblem[]> {
   const drafts = await practiceDrafts(manager, exchangeId);
   const problem = (sentence: string) => ({ path: 'practice', code: 'practice-missing', sentence });
-  if (drafts.length === 0) return [problem('Practice has no draft yet. Add one, or turn practice off.')];
+  if (drafts.length === 0) return [problem(say('practiceHasNoDraftYet'))];
   const problems: FieldProblem[] = [];
   for (const { exchange, key, ready } of drafts) {
     const title = `“${exchange.title}”`;
-    if (!ready) problems.push(problem(`The practice draft ${title} has no key yet. Fill in its form and submit it.`));
+    if (!ready) problems.push(problem(say('practiceDraftHasNoKey', { title })));
     else {
       const answers = await manager.findBy(AnswerRow, { reviewId: key.id });
       const given = Object.fromEntries(answers.map((row) => [row.itemId, row]));
       if (completeness(form, given, key.noteCount).complete) continue;
-      const said = `The form has changed since the key of ${title} was submitted.`;
-      problems.push(problem(`${said} Reopen the key and fill in what is new.`));
+      problems.push(problem(say('reopenKeyAndFillIn', { title })));
     }
   }
   return problems;
@@ -111,7 +110,7 @@ async function setupProblems(manager: EntityManager, course: Course, row: PlanRo
   const titles = new Map(groups.map(({ id, title }) => [id, title]));
   const names: SetupNames = {
     student: (id) => students.get(id) ?? 'somebody',
-    group: (id) => titles.get(id) ?? 'a group',
+    group: (id) => titles.get(id) ?? say('group'),
     groupSet: set?.title ?? '',
   };
   return problems.map((one) => setupProblem(one, names));
@@ -124,7 +123,11 @@ export function planRemarks(course: Course, row: PlanRow, form: ReviewForm): Fie
   const onHolidays = holidayClashes(datesIn(row), course.holidays, course.timeZone).map(({ date, at, holiday }) => ({
     path: `dates.${date}`,
     code: 'holiday',
-    sentence: `“${DATE_WORDS[date]}” (${dateInWords(at, course.timeZone)}) falls on “${holiday.title}”.`,
+    sentence: say('fallsOn', {
+      dateWords: DATE_WORDS[date],
+      dateInWords: dateInWords(at, course.timeZone),
+      title: holiday.title,
+    }),
   }));
   return [...onHolidays, ...odd];
 }
@@ -143,27 +146,21 @@ export async function fixedSettings(manager: EntityManager, { exchange, facts }:
     .where('draft.exchangeId = :exchangeId', { exchangeId })
     .andWhere(isHandedIn(manager))
     .getCount();
-  const allocated =
-    reviews === 0
-      ? null
-      : `Drafts have been allocated (${counted(reviews, '1 review', '# reviews')}, ${begun} begun), so this stays.`;
-  const handedIn = drafts === 0 ? null : `${counted(drafts, 'One draft has', '# drafts have')} been handed in`;
+  const allocated = reviews === 0 ? null : say('draftsHaveBeenAllocatedReviews', { reviews, begun });
   return {
-    ...(allocated !== null &&
-      begun > 0 && { reviewsFinal: 'Reviews have begun: their writers go by what was said of them, so this stays.' }),
-    feedbackEach: 'The exchange is published: people have been told when they read their feedback, so this stays.',
-    names: 'The exchange is published: people have been told whether their names are shown, so this stays.',
-    takesPart:
-      'The exchange is published. Excuse single students below, or add people to the course: they are taken in.',
-    handInAs: 'The exchange is published: people have been told how they hand in, so this stays.',
+    ...(allocated !== null && begun > 0 && { reviewsFinal: say('reviewsHaveBegunTheirWriters') }),
+    feedbackEach: say('exchangeIsPublishedPeopleHave'),
+    names: say('exchangeIsPublishedPeopleHaveBeen'),
+    takesPart: say('exchangeIsPublishedExcuseSingle'),
+    handInAs: say('exchangeIsPublishedPeopleHaveBeenTold'),
     ...(allocated !== null && {
       whom: allocated,
       groupSetId: allocated,
       reviewsPerStudent: allocated,
       selfReview: allocated,
     }),
-    ...(handedIn !== null && {
-      deliverables: `${handedIn}, so what a hand-in contains stays. Titles and descriptions can still be mended.`,
+    ...(drafts > 0 && {
+      deliverables: say('soWhatHandInContains', { drafts }),
     }),
   };
 }

@@ -1,6 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import type { FieldProblem, PlanChoices, PlanRequest, PlanView, RulesRequest, SavedView } from '@salt-circle/contracts';
-import { counted, checkDates, takesPart } from '@salt-circle/core';
+import { checkDates, takesPart } from '@salt-circle/core';
 import type { EntityManager } from 'typeorm';
 import { Enrolment } from '../../model/course.js';
 import type { Asker } from '../../access/seeing.js';
@@ -26,6 +26,7 @@ import { assertOfCourse } from './plan-ids.js';
 import { datesIn, FIXED_COLUMNS, fixedSettings, planProblems, planRemarks, sameDemands } from './plan-problems.js';
 import { changedColumns, rowFrom, settingsOf, type PlanRow } from '../../access/settings-of.js';
 import { takesPartRule } from '../../access/setup-of.js';
+import { say } from '../../words/planning.js';
 
 @Injectable()
 export class PlanService {
@@ -50,7 +51,7 @@ export class PlanService {
       const next = rowFrom(request);
       const changed = changedColumns(exchange, next);
       if (exchange.revision !== request.revision && changed.length > 0) {
-        throw conflict('The plan', await this.#view(manager, place));
+        throw conflict(say('plan'), await this.#view(manager, place));
       }
       await this.#check(manager, place, next, changed);
       const revision = exchange.revision + 1;
@@ -109,8 +110,8 @@ export class PlanService {
       if (missing.length > 0) {
         throw new ProblemError({
           code: 'plan-incomplete',
-          sentence: `${counted(missing.length, 'One thing is', '# things are')} missing before this exchange can be published.`,
-          whatToDo: 'Mend what is listed, then publish.',
+          sentence: say('thingsAreMissingBeforeThis', { missing: missing.length }),
+          whatToDo: say('mendWhatIsListedThen'),
           fields: missing,
         });
       }
@@ -139,19 +140,17 @@ export class PlanService {
     if (changed.some((name) => name in datesOf(exchange))) {
       throw new ProblemError({
         code: 'plan-fixed',
-        sentence:
-          'The exchange is published, so its dates are moved by a step of their own, with a notice to those concerned.',
-        whatToDo: 'Use “Move dates” on the Plan page.',
+        sentence: say('exchangeIsPublishedSoIts'),
+        whatToDo: say('useMoveDatesOnPlan'),
       });
     }
     const rules = changed.filter((name) => isRule(name));
     if (rules.length > 0) {
-      const sentence =
-        'The exchange is published: what being late loses and what the grade is made of are changed by a step of their own, with a notice to those concerned.';
+      const sentence = say('exchangeIsPublishedWhatBeing');
       throw new ProblemError({
         code: 'plan-fixed',
         sentence,
-        whatToDo: 'Use “Change the rule” or “Change the grade” on the Plan page.',
+        whatToDo: say('useChangeRuleOrChange'),
         fields: rules.map((path) => ({ path, code: 'fixed', sentence })),
       });
     }
@@ -166,7 +165,7 @@ export class PlanService {
       throw new ProblemError({
         code: 'plan-fixed',
         sentence: (clashes[0] as [string, string])[1],
-        whatToDo: 'Leave this as it is. Everything else can be saved.',
+        whatToDo: say('leaveThisAsItIs'),
         fields: clashes.map(([path, sentence]) => ({ path, code: 'fixed', sentence })),
       });
     }
@@ -185,7 +184,7 @@ export class PlanService {
       const past: FieldProblem = {
         path: 'dates.draftsDue',
         code: 'date-past',
-        sentence: `“Drafts due” (${dateInWords(due, course.timeZone)}) has passed, so nobody could hand in. Move it later.`,
+        sentence: say('draftsDueHasPassedSo', { dateInWords: dateInWords(due, course.timeZone) }),
       };
       const after = missing.findIndex(({ path }) => !path.startsWith('brief') && !path.startsWith('deliv'));
       missing.splice(after === -1 ? missing.length : after, 0, past);

@@ -23,6 +23,7 @@ import { Keeping } from '../files/keeping.service.js';
 import { Uploads } from '../files/uploads.service.js';
 import { PRACTICE, Welcome } from '../files/welcome.service.js';
 import { Copies } from '../reading/copies.service.js';
+import { say } from '../../words/practice.js';
 
 /** What a practice draft consists of. */
 export interface Sample {
@@ -58,7 +59,7 @@ export class NewPracticeDrafts {
     const place = await this.#planning(person, exchangeId, this.database.read);
     switch (request.from) {
       case 'text': {
-        const deliverable = this.#deliverable('text', 'Text');
+        const deliverable = this.#deliverable('text', say('text'));
         const html = cleanHtml(request.html ?? '');
         if (html === '') throw invalid([NOTHING_IN_IT]);
         const parts = [{ deliverableId: deliverable.id, kind: 'text' as const, html }];
@@ -84,7 +85,7 @@ export class NewPracticeDrafts {
     if (upload.use !== 'attachment' || upload.deliverableId !== PRACTICE) throw refusal('unknown');
     const inspected = await this.keeping.inspect(upload, uploadId);
     const kept = await this.keeping.keep(upload.path);
-    const deliverable = this.#deliverable('file', 'File', inspected.family);
+    const deliverable = this.#deliverable('file', say('file'), inspected.family);
     const part = { kind: 'file' as const, digest: kept.digest, name: tamed(upload.name) };
     const parts = [{ ...part, deliverableId: deliverable.id }];
     const title = request.title.trim();
@@ -150,7 +151,7 @@ export class NewPracticeDrafts {
   ): Promise<void> {
     const authorId = this.ids.uuid();
     // Whoever of the instructors made it stands for all of them.
-    const author = { id: authorId, exchangeId, personId: person.id, alias: 'Practice', extraReviews: 0 };
+    const author = { id: authorId, exchangeId, personId: person.id, alias: say('practice'), extraReviews: 0 };
     await manager.insert(Participant, author);
     const draftId = this.ids.uuid();
     await manager.insert(Draft, { id: draftId, exchangeId, participantId: authorId, title, context, revision: 1 });
@@ -183,7 +184,9 @@ export class NewPracticeDrafts {
 const NOTHING_IN_IT = {
   path: 'html',
   code: 'required',
-  sentence: 'Write or paste the text of the practice draft.',
+  get sentence() {
+    return say('writeOrPasteTextOf');
+  },
 };
 
 /** @throws ProblemError where a file has no reading copy: nobody has looked for names in it */
@@ -195,11 +198,11 @@ function assertSearchable(parts: readonly DraftPart[], files: ReadonlyMap<string
   const name = parts.find((part) => [part.digest, part.captions].includes(file.digest))?.name ?? '';
   const [sentence, whatToDo] =
     file.copyState === 'failed'
-      ? ['cannot be read', 'Take another draft, or paste the text without the name.']
-      : ['is still being made readable', 'Try again in a minute.'];
+      ? [say('cannotBeRead'), say('takeAnotherDraftOrPaste')]
+      : [say('isStillBeingMadeReadable'), say('tryAgainInMinute')];
   throw new ProblemError({
     code: 'file-unreadable',
-    sentence: `“${name}” ${sentence}, so nobody has looked for its author’s name in it.`,
+    sentence: say('soNobodyHasLookedFor', { name, sentence }),
     whatToDo,
   });
 }
@@ -208,7 +211,7 @@ async function assertRoom(manager: EntityManager, exchangeId: string): Promise<v
   if ((await manager.countBy(Exchange, { practiceOf: exchangeId })) < MAX_PRACTICE_DRAFTS) return;
   throw new ProblemError({
     code: 'too-many-files',
-    sentence: `There are ${MAX_PRACTICE_DRAFTS} practice drafts already, and no more can be added.`,
-    whatToDo: 'Take one away first.',
+    sentence: say('thereArePracticeDraftsAlready', { maxpracticedrafts: MAX_PRACTICE_DRAFTS }),
+    whatToDo: say('takeOneAwayFirst'),
   });
 }

@@ -16,6 +16,7 @@ import { FileWorkers } from '../../platform/files/file-workers.js';
 import { WorkStopped } from '../../platform/jobs/threads.js';
 import { InTurn } from '../../platform/jobs/in-turn.js';
 import type { Converted } from '../../platform/files/worker/converted.js';
+import { say } from '../../words/reading.js';
 
 /** A file that ended the server or its thread so often is not tried again by itself. */
 const MOST_TRIES = 2;
@@ -87,8 +88,7 @@ export class Copies implements OnApplicationBootstrap, OnApplicationShutdown {
       return row;
     });
     if (file === null) return;
-    if (file.copyTries >= MOST_TRIES)
-      return this.#failed(digest, 'Making a copy to read has been stopped several times.');
+    if (file.copyTries >= MOST_TRIES) return this.#failed(digest, say('makingCopyToReadHas'));
     const folder = await this.store.workFolder();
     try {
       const answer = await this.workers.convert({ path: this.store.path(digest), mime: file.mime, folder }, (share) =>
@@ -101,12 +101,7 @@ export class Copies implements OnApplicationBootstrap, OnApplicationShutdown {
       if (this.#over) return;
       const stopped = error instanceof WorkStopped;
       if (!stopped) this.#logger.error((error as Error).stack ?? 'a copy could not be made');
-      await this.#failed(
-        digest,
-        stopped
-          ? 'Making a copy to read took too long or too much memory, so it was stopped.'
-          : 'A copy to read could not be made of this file.',
-      );
+      await this.#failed(digest, stopped ? say('makingCopyToReadTook') : say('copyToReadCouldNot'));
     } finally {
       await rm(folder, { recursive: true, force: true });
     }

@@ -24,6 +24,8 @@ import { queueMail, type Letter } from '../../platform/mail/queue-mail.js';
 import { ProblemError } from '../../platform/problems/problem-error.js';
 import { refusal } from '../../platform/problems/sentences.js';
 import { iso, isoOrNull } from '../../platform/wire/instants.js';
+import { say } from '../../words/replies.js';
+import { paragraphs } from '../../platform/mail/paragraphs.js';
 
 type As = ReplyRow['as'];
 
@@ -100,7 +102,7 @@ export class Replies {
     );
     const labels = await Labels.ofExchange(manager, place);
     const labelOf = ({ as, participantId, personId }: ReplyRow) => {
-      if (as === 'staff') return { name: names.get(personId ?? '') ?? 'someone who has left' };
+      if (as === 'staff') return { name: names.get(personId ?? '') ?? say('someoneWhoHasLeft') };
       if (as === 'reviewer') return labels.reviewerOf(review);
       return participantId === place.participant?.id ? labels.author(participantId) : labels.authorOf(draft);
     };
@@ -141,26 +143,26 @@ export class Replies {
     const open = speaksOf(await readableRows(manager, asAuthor))({ noteId, itemId });
     const authors = open && review.withheldAt === null && isReleasedToAll(place.facts) ? persons.authors : [];
     const to = [
-      ...(as === 'reviewer'
-        ? []
-        : persons.reviewer.map((id) => [id, `/reviews/${review.id}`, 'a review of yours'] as const)),
-      ...(as === 'author'
-        ? []
-        : authors.map((id) => [id, `/exchanges/${exchange.id}/feedback`, 'your feedback'] as const)),
+      ...(as === 'reviewer' ? [] : persons.reviewer.map((id) => [id, `/reviews/${review.id}`, 'review'] as const)),
+      ...(as === 'author' ? [] : authors.map((id) => [id, `/exchanges/${exchange.id}/feedback`, 'feedback'] as const)),
     ].filter(([id]) => id !== place.person.id);
     const listed = await listedOf(
       manager,
       course.id,
       to.map(([id]) => id),
     );
+    const where = { course: course.title, exchange: exchange.title };
     const letters = to.flatMap(([personId, path, what]): Letter[] => {
       const address = listed.get(personId)?.email;
       if (address === undefined) return [];
       return [
         {
           address,
-          subject: `${course.title}: an answer in ${what}, “${exchange.title}”`,
-          text: `Somebody has answered in ${what} for “${exchange.title}” (${course.title}).\n\n${this.database.mail.publicUrl}${path}\n`,
+          subject: say(what === 'review' ? 'reviewOfYours' : 'yourFeedback', where),
+          text: paragraphs([
+            say(what === 'review' ? 'answeredInReview' : 'somebodyHasAnsweredInFor', where),
+            `${this.database.mail.publicUrl}${path}`,
+          ]),
           courseId: course.id,
           exchangeId: exchange.id,
           news: { personId, path, once: true },
@@ -220,7 +222,7 @@ async function concerned(
 function full(): ProblemError {
   return new ProblemError({
     code: 'limit-reached',
-    sentence: `There are ${LIMITS.replies} answers to this review already, and no more can be added.`,
-    whatToDo: 'Talk to each other in another way, or ask your instructor.',
+    sentence: say('thereAreAnswersToThis', { replies: LIMITS.replies }),
+    whatToDo: say('talkToEachOtherIn'),
   });
 }

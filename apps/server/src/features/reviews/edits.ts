@@ -3,6 +3,7 @@ import type { Place, ProposedEdit } from '@salt-circle/core';
 import type { ProblemError } from '../../platform/problems/problem-error.js';
 import { invalid } from '../../platform/problems/sentences.js';
 import { anchorFrom } from './places.js';
+import { say } from '../../words/reviews.js';
 
 /** What is kept of the edit that a request names, the fields of its kind in one order. */
 export function editFrom(edit: AnyEditRequest | null): ProposedEdit | null {
@@ -26,21 +27,18 @@ export function editFrom(edit: AnyEditRequest | null): ProposedEdit | null {
 export function assertEdit(kind: NoteKind, { selector }: Place, edit: ProposedEdit | null): void {
   if (edit === null) return;
   if (kind !== 'fix' && kind !== 'change') {
-    throw wrong(
-      'edit-kind',
-      'An edit is proposed with a Change or a Fix note. Choose one of them, or take the edit out.',
-    );
+    throw wrong('edit-kind', say('editIsProposedWithChange'));
   }
   if (selector.type === 'text') return;
   if (selector.type === 'passage' && edit.type !== 'move') return;
-  throw wrong('edit-place', 'An edit is proposed for a passage. Select its words, or say in the note what to do.');
+  throw wrong('edit-place', say('editIsProposedForPassage'));
 }
 
 export function unknownItem(): ProblemError {
   const field: FieldProblem = {
     path: 'itemId',
     code: 'item-unknown',
-    sentence: 'The form has no such item. Load the page again; your note stays in this browser.',
+    sentence: say('formHasNoSuchItem'),
   };
   return invalid([field]);
 }

@@ -11,6 +11,7 @@ import { Clock } from '../../platform/clock/clock.js';
 import { Database } from '../../platform/database/database.js';
 import { ProblemError } from '../../platform/problems/problem-error.js';
 import { Ids } from '../../platform/ids/ids.js';
+import { say } from '../../words/reviews.js';
 
 /** Fewer words are written faster than they are found. */
 const LEAST_WORDS = 3;
@@ -85,8 +86,8 @@ export class OwnRemarks {
       if (other !== null && other.id !== id) {
         throw new ProblemError({
           code: 'conflict',
-          sentence: 'Another of your remarks says just that.',
-          whatToDo: 'Remove one of the two, or word this one otherwise.',
+          sentence: say('anotherOfYourRemarksSays'),
+          whatToDo: say('removeOneOfTwoOr'),
         });
       }
       await manager.update(OwnRemark, { id }, { title, body });

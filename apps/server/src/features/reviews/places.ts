@@ -6,6 +6,7 @@ import {
   type PlaceProblemCode,
   type Selector,
   type TextAnchor,
+  wordsBy,
 } from '@salt-circle/core';
 import type { EntityManager } from 'typeorm';
 import type { Place } from '../../access/access.js';
@@ -14,6 +15,7 @@ import type { Draft, DraftVersion } from '../../model/draft.js';
 import { htmlToText } from '../../platform/html/html-to-text.js';
 import { invalid } from '../../platform/problems/sentences.js';
 import type { Readings } from '../reading/readings.service.js';
+import { say } from '../../words/reviews.js';
 
 /** What is kept of the place that a request names: the fields of its kind, in one order, so that the same place reads the same. */
 export function placeFrom({ partId, selector }: Pick<PlaceRequest, 'partId' | 'selector'>): DraftPlace {
@@ -51,14 +53,12 @@ export function anchorFrom({ quote, position }: Pick<TextSelectorRequest, 'quote
 /** Seconds: a recording that does not say how long it is takes notes up to a day. */
 const LONGEST = 86_400;
 
-const SENTENCES: Readonly<Record<PlaceProblemCode, string>> = {
-  'part-unknown':
-    'This part is not in the version of the draft that you review. Load the page again; your note stays in this browser.',
-  'place-unfit':
-    'This part of the draft has no such places. Choose another place, or leave the note on the whole part.',
-  'place-empty': 'This place ends where it begins. Select some text, or a longer span.',
-  'place-outside': 'This place is not in the draft. Choose it again.',
-};
+const SENTENCES: Readonly<Record<PlaceProblemCode, string>> = wordsBy(say, {
+  'part-unknown': 'thisPartIsNotIn',
+  'place-unfit': 'thisPartOfDraftHas',
+  'place-empty': 'thisPlaceEndsWhereIt',
+  'place-outside': 'thisPlaceIsNotIn',
+});
 
 /**
  * Whether a note can stand there, in the parts as their reviewers read them.

@@ -1,13 +1,18 @@
 import type { FieldProblem } from '@salt-circle/contracts';
+import { say } from '../../words/reviews.js';
 
 export const PAST: FieldProblem = {
   path: 'until',
   code: 'past',
-  sentence: 'This time has passed. Choose a later one, or none: then it is until the release.',
+  get sentence() {
+    return say('thisTimeHasPassedChoose');
+  },
 };
 
 export const NO_REASON: FieldProblem = {
   path: 'reason',
   code: 'required',
-  sentence: 'Say why: the reviewer reads it, and it stays on record.',
+  get sentence() {
+    return say('sayWhyReviewerReadsIt');
+  },
 };

@@ -13,6 +13,7 @@ import { assertEdit, editFrom, unknownItem } from './edits.js';
 import { assertFits, assertPlace, placeableParts, placeFrom } from './places.js';
 import { reported, ReviewWriting } from './review-writing.service.js';
 import { assertRoom } from './room.js';
+import { say } from '../../words/reviews.js';
 
 /** A note that comes with others. */
 export interface NewNote extends Pick<NoteRow, 'id' | 'kind' | 'body' | 'edit'> {
@@ -43,7 +44,7 @@ export class ReviewNotes {
         return noteView(current, version.number);
       }
       if ((current?.revision ?? 0) !== request.revision) {
-        throw conflict('This note', current === null ? null : noteView(current, version.number));
+        throw conflict(say('thisNote'), current === null ? null : noteView(current, version.number));
       }
       await assertRoom(manager, reviewId, noteId, body.length + sizeOf([at.selector, edit]));
       if (!stays) await assertPlace(manager, this.readings, place, { draft, version, at });

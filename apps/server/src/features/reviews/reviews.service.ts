@@ -8,7 +8,7 @@ import type {
   SpentRequest,
   SubmitView,
 } from '@salt-circle/contracts';
-import { counted, completeness, OVERALL_ID, readerOf, type Act } from '@salt-circle/core';
+import { completeness, OVERALL_ID, readerOf, type Act } from '@salt-circle/core';
 import { IsNull, Not, type EntityManager } from 'typeorm';
 import { Access, act, acts, ownParticipant, see, sees } from '../../access/access.js';
 import { attachmentsOf } from '../../access/attachments.js';
@@ -36,6 +36,7 @@ import { withheldViews } from './withheld-views.js';
 import { shorthandOf } from './shorthand.js';
 import { reported, ReviewWriting } from './review-writing.service.js';
 import { NO_REASON, PAST } from './reopen-problems.js';
+import { say } from '../../words/reviews.js';
 
 @Injectable()
 export class ReviewsService {
@@ -146,7 +147,7 @@ export class ReviewsService {
       const revision = current?.revision ?? 0;
       if (revision !== request.revision) {
         throw conflict(
-          `The answer to “${item?.title ?? 'Overall comment'}”`,
+          say('answerTo', { title: item?.title ?? say('overallComment') }),
           current === null ? null : answerView(current),
         );
       }
@@ -172,9 +173,9 @@ export class ReviewsService {
         throw new ProblemError({
           code: 'review-incomplete',
           sentence: state.complete
-            ? 'The review is empty, so there is nothing to submit.'
-            : `${counted(state.missing.length, 'One thing is', '# things are')} missing before this review can be submitted.`,
-          whatToDo: 'Fill in what is listed. All you have written so far is saved.',
+            ? say('reviewIsEmptySoThere')
+            : say('thingsAreMissingBeforeThis', { missing: state.missing.length }),
+          whatToDo: say('fillInWhatIsListed'),
           fields: state.missing.map((one) => missingProblem(one, form)),
         });
       }

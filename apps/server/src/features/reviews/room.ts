@@ -2,6 +2,7 @@ import { LIMITS } from '@salt-circle/contracts';
 import type { EntityManager } from 'typeorm';
 import { NoteRow } from '../../model/review.js';
 import { ProblemError } from '../../platform/problems/problem-error.js';
+import { say } from '../../words/reviews.js';
 
 /**
  * All notes of a review are read together, so there is an end to their number and size. Counted by the database.
@@ -28,10 +29,10 @@ export async function assertRoom(
     code: 'review-full',
     sentence:
       count + more <= LIMITS.notes
-        ? 'The notes of this review have more text than can be kept.'
+        ? say('notesOfThisReviewHave')
         : more === 1
-          ? `This review has ${LIMITS.notes} notes, as many as it can have.`
-          : `A review can have ${LIMITS.notes} notes. This one has ${count}, and ${more} more would come.`,
-    whatToDo: 'Put several notes into one, or remove one. What you typed stays in this browser.',
+          ? say('thisReviewHasNotesAs', { notes: LIMITS.notes })
+          : say('reviewCanHaveNotesThis', { notes: LIMITS.notes, count, more }),
+    whatToDo: say('putSeveralNotesIntoOne'),
   });
 }

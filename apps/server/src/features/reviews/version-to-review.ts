@@ -4,6 +4,7 @@ import { DraftVersion } from '../../model/draft.js';
 import type { Review } from '../../model/review.js';
 import { ProblemError } from '../../platform/problems/problem-error.js';
 import { refusal } from '../../platform/problems/sentences.js';
+import { say } from '../../words/reviews.js';
 
 /**
  * The version that what is written now is about. Before anything was written, it is the one that the reviewer has in view, even
@@ -24,8 +25,8 @@ export async function versionToReview(
   if (inView === null || inView.withdrawnAt !== null) {
     throw new ProblemError({
       code: 'draft-changed',
-      sentence: `This review is of version ${version.number} of the draft, and you have version ${read} in view.`,
-      whatToDo: 'Load the page again. What you wrote is kept in this browser.',
+      sentence: say('thisReviewIsOfVersion', { number: version.number, read }),
+      whatToDo: say('loadPageAgainWhatYou'),
     });
   }
   return inView;

@@ -4,6 +4,7 @@ import { namesOf } from '../../access/listed.js';
 import type { ReviewStanding } from '../../access/review-standing.js';
 import { Withheld } from '../../model/check.js';
 import { iso } from '../../platform/wire/instants.js';
+import { say } from '../../words/reviews.js';
 
 /** What of a review is kept from its author: all of it to staff, what they were told of to its reviewer, nothing to anybody else. */
 export async function withheldViews(
@@ -27,6 +28,6 @@ export async function withheldViews(
     kind,
     targetId,
     reason,
-    staff: { by: names.get(byId ?? '') ?? 'someone who has left', at: iso(at), told, counts },
+    staff: { by: names.get(byId ?? '') ?? say('someoneWhoHasLeft'), at: iso(at), told, counts },
   }));
 }

@@ -17,6 +17,7 @@ import { ProblemError } from '../../platform/problems/problem-error.js';
 import { conflict, refusal } from '../../platform/problems/sentences.js';
 import { OwnDrafts } from '../drafts/own-draft.service.js';
 import { decisionView } from './decision-view.js';
+import { say } from '../../words/revising.js';
 
 /** What authors decide about the remarks on their draft, and proposed edits put into the text that they go on with. */
 @Injectable()
@@ -56,7 +57,7 @@ export class Decisions {
         (known.doneAt !== null) === done;
       if (same) return decisionView(known);
       if ((known?.revision ?? 0) !== revision) {
-        throw conflict('This decision', known === null ? null : decisionView(known), alsoBy(draft));
+        throw conflict(say('thisDecision'), known === null ? null : decisionView(known), draft.groupId !== null);
       }
       const row = { draftId: draft.id, key, ...next, revision: revision + 1 };
       await manager.save(DecisionRow, row);
@@ -236,14 +237,10 @@ async function viewOf(manager: EntityManager, place: Place, draft: Draft): Promi
   };
 }
 
-function alsoBy({ groupId }: Draft): string {
-  return groupId === null ? '' : ' or by somebody of your group';
-}
-
 function writtenSince(): ProblemError {
   return new ProblemError({
     code: 'draft-changed',
-    sentence: 'The text has been changed since this edit was put into it, so it cannot be taken out by itself.',
-    whatToDo: 'Change the words in your text by hand.',
+    sentence: say('textHasBeenChangedSince'),
+    whatToDo: say('changeWordsInYourText'),
   });
 }

@@ -10,6 +10,7 @@ import { ReflectionRow } from '../../model/revision.js';
 import { Database } from '../../platform/database/database.js';
 import { conflict, invalid, refusal } from '../../platform/problems/sentences.js';
 import { isoOrNull } from '../../platform/wire/instants.js';
+import { say } from '../../words/revising.js';
 
 /** What authors think over once they have read their feedback. */
 @Injectable()
@@ -40,7 +41,7 @@ export class Reflections {
       const given = rule.prompts.map((_, index) => texts[index] ?? '');
       const same = JSON.stringify(known?.texts) === JSON.stringify(given);
       if (!same && (known?.revision ?? 0) !== revision) {
-        throw conflict('Your reflection', await this.#view(manager, place), '');
+        throw conflict(say('yourReflection'), await this.#view(manager, place));
       }
       if (handIn) assertEnough(rule, given);
       await manager.save(ReflectionRow, {
@@ -110,12 +111,12 @@ function ruleOf({ exchange }: Place): ReflectionRule {
 function assertEnough({ prompts, minimumWords }: ReflectionRule, texts: readonly string[]): void {
   const problems: FieldProblem[] = prompts.flatMap((prompt, index) =>
     (texts[index] ?? '').trim() === ''
-      ? [{ path: `texts.${index}`, code: 'missing', sentence: `“${prompt}” has no answer yet.` }]
+      ? [{ path: `texts.${index}`, code: 'missing', sentence: say('hasNoAnswerYet', { prompt }) }]
       : [],
   );
   const words = texts.reduce((sum, text) => sum + countWords(text), 0);
   if (problems.length === 0 && words < minimumWords) {
-    const sentence = `These are ${words} of the ${minimumWords} words that are asked for. Write a little more.`;
+    const sentence = say('theseAreOfWordsThat', { words, minimumWords });
     problems.push({ path: 'texts.0', code: 'too-short', sentence });
   }
   if (problems.length > 0) throw invalid(problems);

@@ -15,6 +15,7 @@ import { Exchange, Participant, ReviewFormRow } from '../../model/exchange.js';
 import { Review } from '../../model/review.js';
 import { Database } from '../../platform/database/database.js';
 import { answerView, noteView, saysSomething } from '../reviews/contents.service.js';
+import { say } from '../../words/rounds.js';
 
 /** Beside the review of a revision, what was said of the draft in the round before. */
 @Injectable()
@@ -68,7 +69,7 @@ export class EarlierReviews {
     );
     const labelOf = (one: Review, index: number) => {
       if (isOwn(one)) return { you: true as const };
-      if (one.voice === null) return { alias: `Reviewer ${index + 1}` };
+      if (one.voice === null) return { alias: say('reviewer', { index: index + 1 }) };
       return { name: names.get(personOf.get(one.reviewerId) ?? '') ?? '', role: one.voice };
     };
     const views = seen.map((one, index) => {

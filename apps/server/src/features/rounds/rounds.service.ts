@@ -24,6 +24,8 @@ import { queueMail } from '../../platform/mail/queue-mail.js';
 import { ProblemError } from '../../platform/problems/problem-error.js';
 import { dateInWords, dateProblem, invalid } from '../../platform/problems/sentences.js';
 import { insertExchange } from '../../access/insert-exchange.js';
+import { say } from '../../words/rounds.js';
+import { paragraphs } from '../../platform/mail/paragraphs.js';
 
 /** A draft with the revision that is reviewed once more, and whose it is in the new exchange. */
 interface Revised {
@@ -119,8 +121,8 @@ export class Rounds {
     if (revised.length > 0) return revised;
     throw new ProblemError({
       code: 'draft-empty',
-      sentence: 'Nobody has handed in a revision yet, so there is nothing to review once more.',
-      whatToDo: 'Make the second round once revisions are there.',
+      sentence: say('nobodyHasHandedInRevision'),
+      whatToDo: say('makeSecondRoundOnceRevisions'),
     });
   }
 
@@ -205,10 +207,15 @@ export class Rounds {
     const authors = active.map(({ personId }) => personId).filter((id) => persons.has(id));
     const due = dateInWords(exchange.reviewsDue as number, place.course.timeZone);
     const path = `/exchanges/${exchange.id}`;
+    const where = { course: place.course.title, exchange: exchange.title, earlier: place.exchange.title };
     const letters = (await addressedOf(manager, place.course.id, authors)).map(({ address, personId }) => ({
       ...{ address, courseId: place.course.id, exchangeId: exchange.id, news: { personId, path } },
-      subject: `${place.course.title}: your revision is reviewed once more, in “${exchange.title}”`,
-      text: `What you handed in as a revision in “${place.exchange.title}” (${place.course.title}) is reviewed once more, in “${exchange.title}”. There is nothing for you to hand in.\n\nReviews due: ${due}\n\n${this.database.mail.publicUrl}${path}\n`,
+      subject: say('yourRevisionIsReviewedOnce', where),
+      text: paragraphs([
+        say('whatYouHandedInAs', where),
+        say('reviewsDue', { due }),
+        `${this.database.mail.publicUrl}${path}`,
+      ]),
     }));
     await queueMail(manager, this.ids, this.database.mail, place.now, letters);
   }

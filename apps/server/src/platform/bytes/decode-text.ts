@@ -1,6 +1,7 @@
 import { analyse } from 'chardet';
 import iconv from 'iconv-lite';
 import { Refused } from './refused.js';
+import { say } from '../../words/bytes.js';
 
 /** A text, and the encoding that it was read in: `UTF-8`, `UTF-16`, or a guess at an older one. */
 export interface Decoded {
@@ -22,16 +23,13 @@ const SAME_AS: Readonly<Record<string, string>> = { 'ISO-8859-1': USUAL, ASCII: 
  * @throws Refused for what is no text
  */
 export function decoded(bytes: Uint8Array): Decoded {
-  if (bytes.length === 0) throw new Refused('The file is empty.', 'Choose another file.');
+  if (bytes.length === 0) throw new Refused(say('fileIsEmpty'), say('chooseAnotherFile'));
   const marked = markedUtf16(bytes);
   // With the mark taken off.
   if (marked !== null) return { text: new TextDecoder(marked).decode(bytes), encoding: 'UTF-16' };
   // A zero byte is in no text of the encodings below.
   if (bytes.includes(0)) {
-    throw new Refused(
-      'This is no text file, perhaps a spreadsheet’s own format.',
-      'Save it as CSV, then choose that file.',
-    );
+    throw new Refused(say('thisIsNoTextFile'), say('saveItAsCsvThen'));
   }
   try {
     return { text: new TextDecoder('utf-8', { fatal: true }).decode(bytes), encoding: 'UTF-8' };

@@ -1,6 +1,7 @@
 import { StringDecoder } from 'node:string_decoder';
 import { Parser, type Handler } from 'htmlparser2';
 import { Refused } from './refused.js';
+import { say } from '../../words/bytes.js';
 
 /** Word processors nest some dozens deep. */
 const DEEPEST = 400;
@@ -16,7 +17,7 @@ export function scanXml(bytes: Buffer, handler: Partial<Handler>): void {
       onopentag: (name, attributes, implied) => {
         depth += 1;
         if (depth > DEEPEST) {
-          throw new Refused('This document is nested too deeply to be read.', 'Hand it in as a PDF.');
+          throw new Refused(say('thisDocumentIsNestedToo'), say('handItInAsPdf'));
         }
         handler.onopentag?.(name, attributes, implied);
       },

@@ -1,6 +1,7 @@
 import { Parser } from 'htmlparser2';
 import sanitizeHtml from 'sanitize-html';
 import { invalid } from '../problems/sentences.js';
+import { say } from '../../words/html.js';
 
 /** What a draft, a brief or a guide may consist of. Looks are the reader's business: no styles, no classes. */
 const TAGS =
@@ -131,8 +132,7 @@ function assertModest(html: string, path: string): void {
       depth += 1;
       elements += 1;
       if (depth <= DEEPEST && elements <= MOST_ELEMENTS) return;
-      const what = depth > DEEPEST ? 'is nested deeper' : 'has more parts';
-      const sentence = `This text ${what} than can be shown. Paste it as plain text.`;
+      const sentence = say(depth > DEEPEST ? 'isNestedDeeper' : 'hasMoreParts');
       throw invalid([{ path, code: 'too-deep', sentence }]);
     },
     onclosetag: () => {

@@ -1,5 +1,6 @@
 import { LIMITS } from '@salt-circle/contracts';
 import { ProblemError } from './problem-error.js';
+import { say } from '../../words/problems.js';
 
 const [QUOTE, BACKSLASH, COLON, COMMA] = ['"', '\\', ':', ','].map((sign) => sign.charCodeAt(0));
 const [OPEN_OBJECT, CLOSE_OBJECT, OPEN_LIST, CLOSE_LIST] = ['{', '}', '[', ']'].map((sign) => sign.charCodeAt(0));
@@ -17,9 +18,9 @@ export function readBody(text: string): object {
     body = JSON.parse(text);
   } catch (error) {
     if (!(error instanceof SyntaxError)) throw error;
-    throw strange('cut off, or no JSON');
+    throw strange(say('cutOffOrNoJson'));
   }
-  if (typeof body !== 'object' || body === null || Array.isArray(body)) throw strange('no object');
+  if (typeof body !== 'object' || body === null || Array.isArray(body)) throw strange(say('noObject'));
   return body;
 }
 
@@ -45,14 +46,14 @@ function assertShape(text: string): void {
         break;
       case COLON:
         fields[fields.length - 1] = (fields.at(-1) ?? 0) + 1;
-        if ((fields.at(-1) ?? 0) > LIMITS.keys) throw strange(`an object with more than ${LIMITS.keys} fields`);
+        if ((fields.at(-1) ?? 0) > LIMITS.keys) throw strange(say('objectWithMoreThanFields', { keys: LIMITS.keys }));
         break;
       case COMMA:
         values += 1;
         break;
     }
-    if (fields.length > LIMITS.depth) throw strange(`more than ${LIMITS.depth} levels deep`);
-    if (objects > LIMITS.objects || values > LIMITS.values) throw strange('more than any page sends at once');
+    if (fields.length > LIMITS.depth) throw strange(say('moreThanLevelsDeep', { depth: LIMITS.depth }));
+    if (objects > LIMITS.objects || values > LIMITS.values) throw strange(say('moreThanAnyPageSends'));
   }
 }
 
@@ -66,10 +67,10 @@ function endOfString(text: string, from: number): number {
   return text.length;
 }
 
-function strange(what: string): ProblemError {
+function strange(sentence: string): ProblemError {
   return new ProblemError({
     code: 'not-json',
-    sentence: `The request could not be taken: it is ${what}.`,
-    whatToDo: 'Load the page again. What you typed is kept in this browser.',
+    sentence,
+    whatToDo: say('loadPageAgainWhatYou'),
   });
 }

@@ -3,6 +3,7 @@ import type { Problem } from '@salt-circle/contracts';
 import type { Response } from 'express';
 import { ProblemError } from './problem-error.js';
 import { refusal } from './sentences.js';
+import { say } from '../../words/problems.js';
 
 const logger = new Logger('problem');
 
@@ -36,22 +37,17 @@ function unexpected(thrown: unknown): ProblemError {
   logger.error(thrown instanceof Error ? (thrown.stack ?? thrown.message) : 'something that is no error was thrown');
   return new ProblemError({
     code: 'unexpected',
-    sentence: 'Something went wrong on our side, and nothing was changed.',
-    whatToDo: 'Try again. If it happens again, tell the one who runs this server the time at which it did.',
+    sentence: say('somethingWentWrongOnOur'),
+    whatToDo: say('tryAgainIfItHappens'),
   });
 }
 
 function fromHttp(status: number): ProblemError | null {
   if (status === 404 || status === 405) return refusal('unknown');
   if (status === 413) {
-    return simple(
-      'too-large',
-      'This is larger than what can be sent at once.',
-      'Send less at once. It stays in this browser.',
-    );
+    return simple('too-large', say('thisIsLargerThanWhat'), say('sendLessAtOnceIt'));
   }
-  if (status === 400 || status === 415)
-    return simple('not-json', 'The request could not be read.', 'Load the page again.');
+  if (status === 400 || status === 415) return simple('not-json', say('requestCouldNotBeRead'), say('loadPageAgain'));
   return null;
 }
 

@@ -1,6 +1,7 @@
 import { ValidationPipe, type ValidationError } from '@nestjs/common';
 import { LIMITS, type FieldProblem } from '@salt-circle/contracts';
 import { invalid } from './sentences.js';
+import { say } from '../../words/problems.js';
 
 /** The one gate for request bodies: unknown fields are refused, bounds of the contracts hold. */
 export function validationPipe(): ValidationPipe {
@@ -19,7 +20,7 @@ function told(errors: readonly ValidationError[]): FieldProblem[] {
   const all = errors.flatMap((error) => flatten(error, ''));
   const left = all.length - LIMITS.problems;
   if (left <= 0) return all;
-  const rest = { path: '', code: 'more', sentence: `${left} more things are wrong.` };
+  const rest = { path: '', code: 'more', sentence: say('moreThingsAreWrong', { left }) };
   return [...all.slice(0, LIMITS.problems), rest];
 }
 
@@ -29,7 +30,8 @@ function flatten(error: ValidationError, above: string): FieldProblem[] {
   const own = Object.entries(error.constraints ?? {}).map(([code, message]) => ({
     path,
     code,
-    sentence: code === 'whitelistValidation' ? `There is no field “${error.property.slice(0, 60)}” here.` : message,
+    sentence:
+      code === 'whitelistValidation' ? say('thereIsNoFieldHere', { property: error.property.slice(0, 60) }) : message,
   }));
   return [...own, ...(error.children ?? []).flatMap((child) => flatten(child, path))];
 }

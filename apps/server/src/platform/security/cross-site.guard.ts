@@ -3,6 +3,7 @@ import { Reflector } from '@nestjs/core';
 import type { Request } from 'express';
 import { ProblemError } from '../problems/problem-error.js';
 import { FROM_ELSEWHERE } from './public.js';
+import { say } from '../../words/security.js';
 
 /** Another site cannot set it without asking first (a preflight), and nobody answers that here. */
 export const OWN_HEADER = 'x-salt-circle';
@@ -30,8 +31,8 @@ export class CrossSiteGuard implements CanActivate {
     if (!foreign) return true;
     throw new ProblemError({
       code: 'cross-site',
-      sentence: 'This request did not come from a page of Salt Circle, so it was refused.',
-      whatToDo: 'Open Salt Circle itself and do it there.',
+      sentence: say('thisRequestDidNotCome'),
+      whatToDo: say('openSaltCircleItselfAnd'),
     });
   }
 }

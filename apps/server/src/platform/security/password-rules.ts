@@ -1,5 +1,6 @@
 import { LIMITS } from '@salt-circle/contracts';
 import { ProblemError } from '../problems/problem-error.js';
+import { say } from '../../words/security.js';
 
 /** What is known of the one who chooses: names and addresses, and of the place. */
 export type OwnWords = ReadonlyArray<string | null>;
@@ -28,13 +29,13 @@ export async function assertGoodPassword(password: string, own: OwnWords): Promi
   const plain = plainOf(password);
   const most = [...password].length;
   if (most < LIMITS.passwordMin) {
-    throw weak(`This password has ${most} characters; it needs ${LIMITS.passwordMin}.`);
+    throw weak(say('tooShort', { length: most, least: LIMITS.passwordMin }));
   }
   const list = await (common ??= commonOnes());
   if (list.has(plain) || list.has(withoutTail(plain)) || /^(.{1,4})\1+.?$/u.test(plain)) {
-    throw weak('This password is one of those that are tried first, because many people use it.');
+    throw weak(say('tooCommon'));
   }
-  if (ownPart(plain, own).length < OWN_PART) throw weak('This password is made of your own name or address.');
+  if (ownPart(plain, own).length < OWN_PART) throw weak(say('ownWords'));
 }
 
 function plainOf(text: string): string {
@@ -59,7 +60,7 @@ function weak(sentence: string): ProblemError {
   return new ProblemError({
     code: 'password-weak',
     sentence,
-    whatToDo: 'Choose another one: a few words in a row that belong to nothing of yours do well.',
+    whatToDo: say('chooseAnother'),
     fields: [{ path: 'password', code: 'password-weak', sentence }],
   });
 }

@@ -1,6 +1,7 @@
 import { hash, verify } from '@node-rs/argon2';
 import type { LimitFunction } from 'p-limit';
 import { ProblemError } from '../problems/problem-error.js';
+import { say } from '../../words/security.js';
 
 /** argon2id with the second recommended setting of RFC 9106, section 4: 64 MiB, 3 passes; one lane of work here. */
 const SETTINGS = { memoryCost: 65_536, timeCost: 3, parallelism: 1 };
@@ -19,8 +20,8 @@ async function inTurn<T>(work: () => Promise<T>): Promise<T> {
   if (limit.pendingCount >= MOST_WAITING) {
     throw new ProblemError({
       code: 'too-busy',
-      sentence: 'Very many people are signing in at this moment.',
-      whatToDo: 'Wait ten seconds, then try again.',
+      sentence: say('manySigningIn'),
+      whatToDo: say('waitTenSeconds'),
     });
   }
   return limit(work);

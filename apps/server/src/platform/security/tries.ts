@@ -1,7 +1,7 @@
-import { counted } from '@salt-circle/core';
 import { Injectable } from '@nestjs/common';
 import { RateLimiterMemory, type RateLimiterRes } from 'rate-limiter-flexible';
 import { ProblemError } from '../problems/problem-error.js';
+import { say } from '../../words/security.js';
 
 const MINUTE = 60;
 
@@ -67,7 +67,7 @@ function tooMany({ msBeforeNext }: RateLimiterRes): ProblemError {
   const minutes = Math.max(1, Math.ceil(msBeforeNext / 60_000));
   return new ProblemError({
     code: 'too-many-tries',
-    sentence: 'There were too many tries that came to nothing.',
-    whatToDo: `Wait ${counted(minutes, 'a minute', '# minutes')}, then try again. A link for a new password works at once.`,
+    sentence: say('thereWereTooManyTries'),
+    whatToDo: say('waitMinutesThenTryAgain', { minutes }),
   });
 }

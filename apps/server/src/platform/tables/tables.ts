@@ -5,6 +5,7 @@ import { outcome } from '../jobs/outcome.js';
 import { compiled, Threads } from '../jobs/threads.js';
 import { unreadable } from './cells.js';
 import type { ReadRoster, ReadTable, TableTask } from './worker/tables.js';
+import { say } from '../../words/tables.js';
 
 /** Milliseconds; a table within the bounds takes a fraction of a second. */
 const LONGEST = 15_000;
@@ -29,12 +30,12 @@ export class Tables implements OnApplicationShutdown {
   async #run<T>(name: string, { base64 = null, text = null }: SourceRequest, more: object): Promise<T> {
     const bytes = text !== null || base64 === null ? null : new Uint8Array(Buffer.from(base64, 'base64'));
     if (bytes !== null && bytes.length > LIMITS.importBytes) {
-      throw unreadable('The file is larger than can be read at once.', 'Split it into several files.');
+      throw unreadable(say('fileIsLargerThanCan'), say('splitItIntoSeveralFiles'));
     }
     const task: TableTask = { bytes, text, ...more };
     return outcome(
       this.#threads.run<Answer<T>>(name, task, { time: LONGEST }),
-      { sentence: 'Reading this file took too long or too much memory.', whatToDo: 'Bring a smaller one.' },
+      { sentence: say('readingThisFileTookToo'), whatToDo: say('bringSmallerOne') },
       ({ sentence, whatToDo }) => unreadable(sentence, whatToDo),
     );
   }

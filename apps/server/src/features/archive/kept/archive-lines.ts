@@ -3,6 +3,7 @@ import type { Identity } from '@salt-circle/core';
 import { Disguise, type Find } from './disguise.js';
 import { linesOf, type Line } from './lines.js';
 import { SETS, type PlainTable } from './tables.js';
+import { say } from '../../../words/archive.js';
 
 export interface ArchiveWishes {
   /** For research: under aliases alone. */
@@ -85,7 +86,7 @@ export class ArchiveLines {
       row['digest'] = file.digest;
     }
     if (!this.wishes.drafts) {
-      for (const column of table.drafts ?? []) row[column] = column === 'title' ? LEFT_OUT_TITLE : '';
+      for (const column of table.drafts ?? []) row[column] = column === 'title' ? leftOutTitle() : '';
       row = withoutQuotes(row) as Line;
     }
     return this.#disguise?.row(table, row) ?? row;
@@ -150,7 +151,7 @@ export class ArchiveLines {
 }
 
 /** Pages lead to drafts by their titles. */
-const LEFT_OUT_TITLE = '(left out)';
+const leftOutTitle = () => say('leftOut');
 /** Stands for a family where there is none. */
 const PICTURE = 'picture-in-text';
 const DIGESTS: ReadonlySet<string> = new Set(['digest', 'captions']);

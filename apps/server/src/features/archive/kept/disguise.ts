@@ -4,6 +4,7 @@ import { htmlToText } from '../../../platform/html/html-to-text.js';
 import type { Line } from './lines.js';
 import type { ArchivedTable } from './rows.js';
 import type { PlainTable } from './tables.js';
+import { say } from '../../../words/archive.js';
 
 /** A name in a text, and what became of it. */
 export interface Find {
@@ -69,15 +70,18 @@ export class Disguise {
           : this.#value(value, told);
     }
     if (name === 'enrolment') Object.assign(changed, this.#person(line));
-    if (name === 'group_set' || name === 'student_group') changed['title'] = numbered(this.#titles, id, 'Group');
+    if (name === 'group_set' || name === 'student_group') changed['title'] = numbered(this.#titles, id, say('group'));
     if (NAMES_OF_FILES.has(name) && typeof line['name'] === 'string') changed['name'] = neutral(line['name']);
     return this.#moved(changed) as Line;
   }
 
   #person({ personId, role, section }: Line): Line {
     const alias =
-      this.aliases.get(personId as string) ?? `${role === 'student' ? 'Student' : 'Staff'} ${(this.#others += 1)}`;
-    const part = typeof section === 'string' ? numbered(this.#sections, section, 'Section') : null;
+      this.aliases.get(personId as string) ??
+      (role === 'student'
+        ? say('student', { others: (this.#others += 1) })
+        : say('staff', { others: (this.#others += 1) }));
+    const part = typeof section === 'string' ? numbered(this.#sections, section, say('section')) : null;
     // A course tells people apart by their addresses; this one leads nowhere (RFC 2606, 2).
     const email = `${numbered(this.#addresses, personId as string, 'person').replace(' ', '-')}@aliases.invalid`;
     return { name: alias, email, campusId: null, section: part, trait: null };

@@ -5,6 +5,7 @@ import { placeOf } from '../../../platform/files/file-store.js';
 import { csvOf } from '../../../platform/tables/cells.js';
 import { ArchiveLines, type ArchiveWishes } from '../kept/archive-lines.js';
 import type { PlainTable } from '../kept/tables.js';
+import { say } from '../../../words/archive.js';
 
 export interface RowsTask {
   /** Where the database is, and where the files are. */
@@ -75,7 +76,7 @@ function recordRows(lines: ArchiveLines, tables: readonly PlainTable[]): string[
 
 function findRows({ finds }: ArchiveLines): string[][] {
   return finds.map(({ table, row, column, found, hidden }) => [
-    ...[table, row, column, found, hidden ? 'yes' : 'no: perhaps somebody else, or a word'],
+    ...[table, row, column, found, hidden ? say('yes') : say('noPerhapsSomebodyElseOr')],
   ]);
 }
 

@@ -3,15 +3,10 @@ import { readZip } from '../../../platform/bytes/read-zip.js';
 import { Refused } from '../../../platform/bytes/refused.js';
 import { scanXml } from '../../../platform/bytes/xml.js';
 import { commentThreads } from './comment-threads.js';
+import { say } from '../../../words/marked.js';
 
-const BROKEN = [
-  'This is not a document that can be read (DOCX).',
-  'Save it in your word processor as a Word document (.docx), without a password, and bring that.',
-] as const;
-const TOO_MUCH = [
-  'This document unpacks to far more than a document holds, so it was not opened.',
-  'Save it again without pictures, and bring that.',
-] as const;
+const broken = () => [say('thisIsNotDocumentThat'), say('saveItInYourWord')] as const;
+const tooMuch = () => [say('thisDocumentUnpacksToFar'), say('saveItAgainWithoutPictures')] as const;
 /** Bytes, unpacked: the text of a thousand pages is half of it. */
 const MOST = 40_000_000;
 const WANTED = /^(?:\[Content_Types\]\.xml|word\/(?:document|comments|commentsExtended)\.xml)$/;
@@ -31,19 +26,16 @@ export async function docxMarks(bytes: Uint8Array): Promise<MarkedText> {
       return WANTED.test(name);
     },
     ...{ most: 300_000_000, mostOf: (name) => (/\.(xml|rels)$/.test(name) ? MOST : 300_000_000) },
-    ...{ members: 5_000, broken: BROKEN, tooMuch: TOO_MUCH },
+    ...{ members: 5_000, broken: broken(), tooMuch: tooMuch() },
   });
   const types = members.get('[Content_Types].xml')?.toString('latin1') ?? '';
   if (macros || types.includes('macroEnabled')) {
-    throw new Refused(
-      'This document holds macros, so it was not opened.',
-      'Save it as a document without macros (.docx).',
-    );
+    throw new Refused(say('thisDocumentHoldsMacrosSo'), say('saveItAsDocumentWithout'));
   }
   const document = members.get('word/document.xml');
-  if (document === undefined) throw new Refused(...BROKEN);
+  if (document === undefined) throw new Refused(...broken());
   for (const [name, member] of members)
-    if (name.endsWith('.xml') && /<!(DOCTYPE|ENTITY)/i.test(member.toString('latin1'))) throw new Refused(...BROKEN);
+    if (name.endsWith('.xml') && /<!(DOCTYPE|ENTITY)/i.test(member.toString('latin1'))) throw new Refused(...broken());
   const walk = new Walk();
   scanXml(document, { onopentag: walk.open, onclosetag: walk.close, ontext: walk.words });
   const threads = commentThreads(members.get('word/comments.xml'), members.get('word/commentsExtended.xml'));
@@ -53,10 +45,7 @@ export async function docxMarks(bytes: Uint8Array): Promise<MarkedText> {
   });
   const marks = [...comments, ...walk.changes()];
   if (marks.length > MOST_MARKS) {
-    throw new Refused(
-      `This document holds ${marks.length} comments and changes, more than can be looked through.`,
-      'Take over the small changes in a copy of your own, and bring what the author should read.',
-    );
+    throw new Refused(say('thisDocumentHoldsCommentsAnd', { marks: marks.length }), say('takeOverSmallChangesIn'));
   }
   return { text: walk.text, marks: marks.sort((a, b) => a.start - b.start || a.end - b.end) };
 }

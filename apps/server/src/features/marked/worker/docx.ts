@@ -20,6 +20,7 @@ import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
 import { paragraphsOf, type Marks, type Piece, type Styled } from './paragraphs.js';
 import { placedNotes, type PlacedNote } from './passages.js';
 import type { DocumentTask } from './task.js';
+import { say } from '../../../words/marked.js';
 
 /** A comment, and the one that it answers. */
 interface Comment {
@@ -63,7 +64,7 @@ export async function docx({ draft, texts }: DocumentTask): Promise<Uint8Array> 
   });
   const rest = notesOf(draft).filter(({ id }) => !shown.has(id));
   const made = new Document({
-    creator: 'Salt Circle',
+    creator: say('saltCircle'),
     title: legal(draft.title),
     description: legal(`${draft.course}: ${draft.exchange}`),
     comments: { children: comments.map(asComment) },
@@ -187,14 +188,14 @@ function pagesOf(draft: MarkedDraft, rest: readonly MarkedNote[]): Paragraph[] {
       .split('\n')
       .map((one) => new Paragraph({ children: [new TextRun({ text: legal(one), bold })], spacing: { after: 80 } }));
   const answered = (replies: readonly MarkedReply[]) =>
-    replies.flatMap(({ by, words }) => line(`${by} answers: ${words}`));
+    replies.flatMap(({ by, words }) => line(say('answers', { by, words })));
   const name = (partId: string | null) =>
-    partId === null ? 'The whole draft' : (draft.parts.find(({ id }) => id === partId)?.name ?? 'Another part');
+    partId === null ? say('wholeDraft') : (draft.parts.find(({ id }) => id === partId)?.name ?? say('anotherPart'));
   return [
     ...(rest.length > 0
       ? [
           new Paragraph({ children: [new PageBreak()] }),
-          new Paragraph({ text: 'Notes on other places', heading: HeadingLevel.HEADING_1 }),
+          new Paragraph({ text: say('notesOnOtherPlaces'), heading: HeadingLevel.HEADING_1 }),
           ...rest.flatMap((note) => [
             ...line(`${note.by}, ${placeLine(name(note.partId), note)}`, true),
             ...noteLines(note).flatMap((one) => line(one)),
@@ -207,7 +208,7 @@ function pagesOf(draft: MarkedDraft, rest: readonly MarkedNote[]): Paragraph[] {
       new Paragraph({ text: legal(score === '' ? by : `${by}: ${score}`), heading: HeadingLevel.HEADING_1 }),
       ...answers.flatMap(({ title, lines, replies: own }) => [
         new Paragraph({ text: legal(title), heading: HeadingLevel.HEADING_2 }),
-        ...(lines.length === 0 ? line('not answered') : lines.flatMap((one) => line(one))),
+        ...(lines.length === 0 ? line(say('notAnswered')) : lines.flatMap((one) => line(one))),
         ...answered(own),
       ]),
       ...answered(replies),
@@ -219,17 +220,18 @@ function placeLine(part: string, { selector, kind }: MarkedNote): string {
   switch (selector.type) {
     case 'page':
     case 'passage':
-      return `${part}, page ${selector.page}`;
+      return say('page', { part, page: selector.page });
     case 'region':
-      return selector.page === null ? `${part}, a region` : `${part}, a region on page ${selector.page}`;
+      return selector.page === null ? say('region', { part }) : say('regionOnPage', { part, page: selector.page });
     case 'moment': {
       const clock = (at: number) => `${Math.floor(at / 60)}:${String(Math.floor(at % 60)).padStart(2, '0')}`;
-      return `${part}, ${clock(selector.start)}${selector.end === null ? '' : ` to ${clock(selector.end)}`}`;
+      const from = clock(selector.start);
+      return selector.end === null ? say('at', { part, from }) : say('to', { part, from, until: clock(selector.end) });
     }
     case 'whole':
       return part;
     case 'text':
-      return `${part}, on words that are not there any more: “${selector.quote.exact}” (${KIND_NAMES[kind]})`;
+      return say('onWordsThatAreNot', { part, exact: selector.quote.exact, kindNames: KIND_NAMES[kind] });
   }
 }
 

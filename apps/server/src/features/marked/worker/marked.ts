@@ -2,6 +2,7 @@ import { bringText, settle, type Brought } from '@salt-circle/core';
 import { answered, type Answer } from '../../../platform/bytes/answered.js';
 import { Refused } from '../../../platform/bytes/refused.js';
 import type { BringTask } from './task.js';
+import { say } from '../../../words/marked.js';
 
 export { docx } from './docx.js';
 export { pdf } from './pdf.js';
@@ -14,10 +15,7 @@ export function bringDocument({ bytes, texts, already, limits }: BringTask): Pro
     const brought = bringText(document, texts, already, limits);
     const placed = brought.notes.length + brought.known;
     if (placed === 0 && brought.otherText && !hasOneOf(document.text, texts)) {
-      throw new Refused(
-        'This is not the text of this draft.',
-        'Bring the file that you took along from here, with what you marked in it.',
-      );
+      throw new Refused(say('thisIsNotTextOf'), say('bringFileThatYouTook'));
     }
     return brought;
   });

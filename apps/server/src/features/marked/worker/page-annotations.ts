@@ -1,6 +1,7 @@
 import type { PDFDocumentProxy } from 'pdfjs-dist';
 import { Refused } from '../../../platform/bytes/refused.js';
 import type { Drawn } from './page-words.js';
+import { say } from '../../../words/marked.js';
 
 /** What PDF.js tells of an annotation, as far as it is asked for here. */
 export interface Annotation extends Drawn {
@@ -33,10 +34,7 @@ export async function annotatedPages(file: PDFDocumentProxy): Promise<AnnotatedP
     if (annotations.length > 0) pages.push({ number, annotations });
     count += annotations.length;
     if (count > MOST_MARKS) {
-      throw new Refused(
-        `This PDF holds more than ${MOST_MARKS} annotations, more than can be looked through.`,
-        'Bring the pages that the author should read in a file of their own.',
-      );
+      throw new Refused(say('thisPdfHoldsMoreThan', { mostmarks: MOST_MARKS }), say('bringPagesThatAuthorShould'));
     }
   }
   return pages;

@@ -1,5 +1,6 @@
 import { TextCollector } from '@salt-circle/core';
 import { Parser } from 'htmlparser2';
+import { say } from '../../../words/marked.js';
 
 /** What is to be shown at places of a text, in UTF-16 code units of its plain text. */
 export interface Marks {
@@ -126,7 +127,7 @@ function inLines(piece: Piece): Piece[] {
 function picture(alt: string): Piece {
   return {
     type: 'text',
-    text: alt === '' ? '[picture]' : `[picture: ${alt}]`,
+    text: alt === '' ? '[picture]' : say('picture', { alt }),
     style: new Set(['italics']),
     deletedBy: null,
   };

@@ -17,6 +17,7 @@ import { annotatedPages, saidIn, type AnnotatedPage, type Annotation } from './p
 import { caretAt, wordsUnder, type Box } from './page-words.js';
 import { opened, Texts, type Run } from './runs.js';
 import { copyOf, type OpenCopy, type PageCopy } from './which-copy.js';
+import { say } from '../../../words/marked.js';
 
 export interface PageMarks {
   readonly marks: readonly PlacedMark[];
@@ -41,8 +42,8 @@ export async function pdfMarks(
 ): Promise<PageMarks> {
   const file = await opened(bytes).catch((error: Error): never => {
     throw error.name === 'PasswordException'
-      ? new Refused('This PDF is locked with a password.', 'Save it without one, and bring that.')
-      : new Refused('This is not a PDF that can be read.', 'Save it in your PDF reader once more, and bring that.');
+      ? new Refused(say('thisPdfIsLockedWith'), say('saveItWithoutOneAnd'))
+      : new Refused(say('thisIsNotPdfThat'), say('saveItInYourPdf'));
   });
   try {
     const pages = await annotatedPages(file);

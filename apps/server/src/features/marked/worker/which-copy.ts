@@ -3,6 +3,7 @@ import type { PDFDocumentProxy } from 'pdfjs-dist';
 import { Refused } from '../../../platform/bytes/refused.js';
 import type { AnnotatedPage } from './page-annotations.js';
 import { opened, Texts } from './runs.js';
+import { say } from '../../../words/marked.js';
 
 /** The reading copy of a part of the draft that is a PDF. */
 export interface PageCopy {
@@ -45,10 +46,7 @@ export async function copyOf(
     } else await reading.loadingTask.destroy();
   }
   if (best === null) {
-    throw new Refused(
-      'These are not pages of this draft.',
-      'Bring the file that you took along from here, with what you marked in it.',
-    );
+    throw new Refused(say('theseAreNotPagesOf'), say('bringFileThatYouTook'));
   }
   return best;
 }

@@ -4,6 +4,7 @@ import { decodeText } from '../../bytes/decode-text.js';
 import { unescapeHtml } from '../../html/escape.js';
 import type { FoundMetadata } from '../../../model/stored-file.js';
 import type { Converted } from './converted.js';
+import { say } from '../../../words/files.js';
 
 /** When a cue begins and ends, and settings behind it (WebVTT, clause 4.1). */
 const TIMES = /^((?:\d{2,}:)?\d{2}:\d{2}\.\d{3})[ \t]+-->[ \t]+((?:\d{2,}:)?\d{2}:\d{2}\.\d{3})(?:[ \t]+(.*))?$/;
@@ -30,15 +31,15 @@ function cueOf(block: string, tell: (where: string, value: string) => void): Arr
   const lines = block.split('\n').filter((line) => line !== '');
   const at = lines.findIndex((line) => TIMES.test(line));
   if (at < 0) {
-    tell('remark in the captions', lines.join(' '));
+    tell(say('remarkInCaptions'), lines.join(' '));
     return [];
   }
-  if (at > 0) tell('name of a caption', lines.slice(0, at).join(' '));
+  if (at > 0) tell(say('nameOfCaption'), lines.slice(0, at).join(' '));
   const [, from = '', to = '', settings = ''] = TIMES.exec(lines[at] ?? '') ?? [];
   const kept = settings.split(/[ \t]+/).filter((one) => SETTING.test(one));
   const text = lines.slice(at + 1).join('\n');
   for (const [, voice = ''] of text.matchAll(/<v(?:\.[^\s<>]*)?[ \t]+([^<>]*)>/g))
-    tell('who speaks in the captions', voice);
+    tell(say('whoSpeaksInCaptions'), voice);
   const words = bare(text);
   return [{ written: [`${[from, '-->', to, ...kept].join(' ')}`, words].join('\n'), words: plain(words) }];
 }

@@ -15,6 +15,7 @@ import { Pictures } from './pictures.js';
 import { assertPlainXml, readDocument } from './zip.js';
 import { scanXml, valuesIn } from '../../bytes/xml.js';
 import type { Converted } from './converted.js';
+import { say } from '../../../words/files.js';
 
 /** The copy as HTML, cleaned like all rich text. */
 function finished(html: string, made: Partial<Omit<Converted, 'facts' | 'copyHtml'>> = {}): Converted {
@@ -43,7 +44,7 @@ export async function convertDocx(path: string, folder: string): Promise<Convert
   return finished(withEquations(html, equations), {
     pictures: pictures.digests,
     metadata: docxMetadata(members),
-    remarks: leftOut(members, DOCX_LEFT_OUT, pictures),
+    remarks: leftOut(members, docxLeftOut(), pictures),
   });
 }
 
@@ -68,33 +69,33 @@ export async function convertOdt(path: string, folder: string): Promise<Converte
   return finished(html, {
     pictures: pictures.digests,
     metadata: odtMetadata(members),
-    remarks: leftOut(members, ODT_LEFT_OUT, pictures),
+    remarks: leftOut(members, odtLeftOut(), pictures),
   });
 }
 
 /** What stands in a document and not in its copy, by the element that holds it. */
 type LeftOut = ReadonlyArray<readonly [member: RegExp, element: string, what: string]>;
 const DOCX_BODY = /^word\/document\.xml$/;
-const DOCX_LEFT_OUT: LeftOut = [
-  [DOCX_BODY, 'c:chart', 'a chart'],
-  [DOCX_BODY, 'dgm:relIds', 'a diagram'],
-  [DOCX_BODY, 'wps:wsp', 'a drawing (the words in it are kept)'],
-  [DOCX_BODY, 'o:OLEObject', 'an object of another program'],
-  [DOCX_BODY, 'w:headerReference', 'the head of the pages'],
-  [DOCX_BODY, 'w:footerReference', 'the foot of the pages'],
-  [DOCX_BODY, 'w:commentReference', 'remarks beside the text'],
-  [DOCX_BODY, 'w:del', 'text that a tracked change took out'],
+const docxLeftOut = (): LeftOut => [
+  [DOCX_BODY, 'c:chart', say('chart')],
+  [DOCX_BODY, 'dgm:relIds', say('diagram')],
+  [DOCX_BODY, 'wps:wsp', say('drawingWordsInItAre')],
+  [DOCX_BODY, 'o:OLEObject', say('objectOfAnotherProgram')],
+  [DOCX_BODY, 'w:headerReference', say('headOfPages')],
+  [DOCX_BODY, 'w:footerReference', say('footOfPages')],
+  [DOCX_BODY, 'w:commentReference', say('remarksBesideText')],
+  [DOCX_BODY, 'w:del', say('textThatTrackedChangeTook')],
 ];
-const ODT_LEFT_OUT: LeftOut = [
-  [/^content\.xml$/, 'draw:custom-shape', 'a drawing (the words in it are kept)'],
-  [/^content\.xml$/, 'draw:path', 'a drawing'],
-  [/^content\.xml$/, 'draw:plugin', 'an object of another program'],
-  [/^Object [^/]*\/content\.xml$/, 'office:chart', 'a chart'],
-  [/^Object [^/]*\/content\.xml$/, 'office:spreadsheet', 'a table of another program'],
-  [/^styles\.xml$/, 'style:header', 'the head of the pages'],
-  [/^styles\.xml$/, 'style:footer', 'the foot of the pages'],
-  [/^content\.xml$/, 'office:annotation', 'remarks beside the text'],
-  [/^content\.xml$/, 'text:deletion', 'text that a tracked change took out'],
+const odtLeftOut = (): LeftOut => [
+  [/^content\.xml$/, 'draw:custom-shape', say('drawingWordsInItAre')],
+  [/^content\.xml$/, 'draw:path', say('drawing')],
+  [/^content\.xml$/, 'draw:plugin', say('objectOfAnotherProgram')],
+  [/^Object [^/]*\/content\.xml$/, 'office:chart', say('chart')],
+  [/^Object [^/]*\/content\.xml$/, 'office:spreadsheet', say('tableOfAnotherProgram')],
+  [/^styles\.xml$/, 'style:header', say('headOfPages')],
+  [/^styles\.xml$/, 'style:footer', say('footOfPages')],
+  [/^content\.xml$/, 'office:annotation', say('remarksBesideText')],
+  [/^content\.xml$/, 'text:deletion', say('textThatTrackedChangeTook')],
 ];
 
 function leftOut(members: ReadonlyMap<string, Buffer>, list: LeftOut, pictures: Pictures): string[] {
@@ -109,8 +110,8 @@ function leftOut(members: ReadonlyMap<string, Buffer>, list: LeftOut, pictures: 
       },
     });
   }
-  if (pictures.notShown > 0) found.add('a picture in a format that browsers do not show');
-  return found.size === 0 ? [] : [`The copy for reviewers is without ${[...found].join(', ')}.`];
+  if (pictures.notShown > 0) found.add(say('pictureInFormatThatBrowsers'));
+  return found.size === 0 ? [] : [say('copyForReviewersIsWithout', { what: [...found].join(', ') })];
 }
 
 /** Markdown (CommonMark) to cleaned HTML. */
@@ -136,13 +137,13 @@ function docxMetadata(members: ReadonlyMap<string, Buffer>): FoundMetadata[] {
   const words = [...members.keys()].filter((name) => /^word\/(document|comments|people|footnotes)\.xml$/.test(name));
   const authors = words.flatMap((name) => valuesIn(members.get(name) ?? NOTHING, { attribute: /^w\d*:author$/ }));
   return found([
-    ['author in the document’s properties', inside('docProps/core.xml', 'dc:creator')],
-    ['last change in the document’s properties', inside('docProps/core.xml', 'cp:lastModifiedBy')],
-    ['title in the document’s properties', inside('docProps/core.xml', 'dc:title')],
-    ['organisation in the document’s properties', inside('docProps/app.xml', 'Company', 'Manager')],
-    ['author of a remark or a tracked change', authors],
-    ['name of a bookmark', attributes(members, DOCX_BODY, 'w:bookmarkStart', 'w:name')],
-    ['own property of the document', inside('docProps/custom.xml', 'vt:lpwstr', 'vt:lpstr', 'vt:bstr')],
+    [say('authorInDocumentsProperties'), inside('docProps/core.xml', 'dc:creator')],
+    [say('lastChangeInDocumentsProperties'), inside('docProps/core.xml', 'cp:lastModifiedBy')],
+    [say('titleInDocumentsProperties'), inside('docProps/core.xml', 'dc:title')],
+    [say('organisationInDocumentsProperties'), inside('docProps/app.xml', 'Company', 'Manager')],
+    [say('authorOfRemarkOrTracked'), authors],
+    [say('nameOfBookmark'), attributes(members, DOCX_BODY, 'w:bookmarkStart', 'w:name')],
+    [say('ownProperty'), inside('docProps/custom.xml', 'vt:lpwstr', 'vt:lpstr', 'vt:bstr')],
   ]);
 }
 
@@ -163,17 +164,14 @@ function attributes(members: ReadonlyMap<string, Buffer>, member: RegExp, elemen
 function odtMetadata(members: ReadonlyMap<string, Buffer>): FoundMetadata[] {
   const inside = (member: string, ...elements: string[]) => valuesIn(members.get(member) ?? NOTHING, { elements });
   return found([
+    [say('authorInDocumentsProperties'), inside('meta.xml', 'meta:initial-creator', 'dc:creator', 'meta:printed-by')],
     [
-      'author in the document’s properties',
-      inside('meta.xml', 'meta:initial-creator', 'dc:creator', 'meta:printed-by'),
-    ],
-    [
-      'title in the document’s properties',
+      say('titleInDocumentsProperties'),
       inside('meta.xml', 'dc:title', 'dc:subject', 'meta:keyword', 'meta:user-defined'),
     ],
-    ['author of a remark or a tracked change', inside('content.xml', 'dc:creator')],
-    ['name of a bookmark', attributes(members, /^content\.xml$/, 'text:bookmark-start', 'text:name')],
-    ['name of a bookmark', attributes(members, /^content\.xml$/, 'text:bookmark', 'text:name')],
+    [say('authorOfRemarkOrTracked'), inside('content.xml', 'dc:creator')],
+    [say('nameOfBookmark'), attributes(members, /^content\.xml$/, 'text:bookmark-start', 'text:name')],
+    [say('nameOfBookmark'), attributes(members, /^content\.xml$/, 'text:bookmark', 'text:name')],
   ]);
 }
 

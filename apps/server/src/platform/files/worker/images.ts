@@ -1,3 +1,4 @@
+import { wordsBy } from '@salt-circle/core';
 import { readFile, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import ExifReader from 'exifreader';
@@ -6,20 +7,21 @@ import type { FoundMetadata } from '../../../model/stored-file.js';
 import type { Converted } from './converted.js';
 import { cleanPicture, MOST_PIXELS } from './pictures.js';
 import { Refused } from '../../bytes/refused.js';
+import { say } from '../../../words/files.js';
 
 /** What a tag tells, for people; of other tags only that they are in the picture's data. */
-const WHERE: Readonly<Record<string, string>> = {
-  Artist: 'photographer in the picture’s data',
-  Byline: 'photographer in the picture’s data',
-  'By-line': 'photographer in the picture’s data',
-  creator: 'creator in the picture’s data',
-  Copyright: 'copyright in the picture’s data',
-  XPAuthor: 'author in the picture’s data',
-  OwnerName: 'owner of the camera in the picture’s data',
-  CameraOwnerName: 'owner of the camera in the picture’s data',
-  ImageDescription: 'description in the picture’s data',
-  UserComment: 'comment in the picture’s data',
-};
+const WHERE: Readonly<Record<string, string>> = wordsBy(say, {
+  Artist: 'photographerInPicturesData',
+  Byline: 'photographerInPicturesData',
+  'By-line': 'photographerInPicturesData',
+  creator: 'creatorInPicturesData',
+  Copyright: 'copyrightInPicturesData',
+  XPAuthor: 'authorInPicturesData',
+  OwnerName: 'ownerOfCameraInPictures',
+  CameraOwnerName: 'ownerOfCameraInPictures',
+  ImageDescription: 'descriptionInPicturesData',
+  UserComment: 'commentInPicturesData',
+});
 /** Words of one tag; UTF-16 code units. */
 const LONGEST = 2_000;
 
@@ -32,9 +34,9 @@ export async function inspectImage(path: string): Promise<{ width: number; heigh
     return { width, height };
   } catch (error) {
     if (/pixel limit/i.test((error as Error).message)) {
-      throw new Refused('This picture is larger than 100 million pixels.', 'Make it smaller, then hand it in.');
+      throw new Refused(say('thisPictureIsLargerThan'), say('makeItSmallerThenHand'));
     }
-    throw new Refused('This picture is damaged, so it cannot be shown.', 'Save it again, then hand in that.');
+    throw new Refused(say('thisPictureIsDamagedSo'), say('saveItAgainThenHand'));
   }
 }
 
@@ -42,8 +44,7 @@ export async function inspectImage(path: string): Promise<{ width: number; heigh
 export async function convertImage(path: string, folder: string): Promise<Converted> {
   const bytes = await readFile(path);
   const clean = await cleanPicture(bytes);
-  if (clean === null)
-    throw new Refused('A copy without its data could not be made of this picture.', 'Save it again as PNG or JPEG.');
+  if (clean === null) throw new Refused(say('copyWithoutItsDataCould'), say('saveItAgainAsPng'));
   await writeFile(join(folder, 'copy'), clean);
   return { facts: await inspectImage(join(folder, 'copy')), copyFile: 'copy', metadata: metadataOf(bytes) };
 }
@@ -56,12 +57,12 @@ function metadataOf(bytes: Buffer): FoundMetadata[] {
     if (group === 'file' || group === 'Thumbnail' || tags === undefined) continue;
     for (const [key, tag] of Object.entries(tags as Record<string, { description?: unknown } | undefined>)) {
       const words = typeof tag?.description === 'string' ? tag.description.trim().slice(0, LONGEST) : '';
-      const where = WHERE[key] ?? 'data of the picture';
+      const where = WHERE[key] ?? say('dataOfPicture');
       if (/\p{L}{2}/u.test(words)) found.set(`${where}\n${words}`, { where, value: words });
     }
   }
   const placed = groups['gps'] !== undefined;
-  return [...found.values(), ...(placed ? [{ where: 'place in the picture’s data', value: 'coordinates' }] : [])];
+  return [...found.values(), ...(placed ? [{ where: say('placeInPicture'), value: say('coordinates') }] : [])];
 }
 
 function groupsOf(bytes: Buffer): Record<string, unknown> {

@@ -5,6 +5,7 @@ import { markedUtf16 } from '../../bytes/decode-text.js';
 import { Refused } from '../../bytes/refused.js';
 import { QUICKTIME } from '../../bytes/endings.js';
 import { assertPlainXml, readDocument } from './zip.js';
+import { say } from '../../../words/files.js';
 
 export interface Inspected {
   readonly family: FileFamily;
@@ -16,13 +17,13 @@ const DOCX = 'application/vnd.openxmlformats-officedocument.wordprocessingml.doc
 const ODT = 'application/vnd.oasis.opendocument.text';
 
 /** What somebody may hand in by mistake, with the way out. */
-const OTHERS: ReadonlyArray<readonly [mime: RegExp, sentence: string, whatToDo: string]> = [
-  [/presentation|powerpoint/, 'This is a set of slides.', 'Export it as PDF, then hand in that.'],
-  [/spreadsheet|excel/, 'This is a spreadsheet.', 'Export it as PDF, then hand in that.'],
-  [/^image\//, 'This kind of picture cannot be shown in every browser.', 'Save it as PNG, JPEG or WebP.'],
-  [/^video\//, 'This kind of film cannot be played in every browser.', 'Export it as MP4 or WebM.'],
-  [/^audio\//, 'This kind of sound cannot be played in every browser.', 'Export it as MP3, OGG or WAV.'],
-  [/zip|rar|7z|tar|gzip/, 'This is an archive.', 'Unpack it, and hand in the files one by one.'],
+const otherKinds = (): ReadonlyArray<readonly [mime: RegExp, sentence: string, whatToDo: string]> => [
+  [/presentation|powerpoint/, say('thisIsSetOfSlides'), say('exportItAsPdfThen')],
+  [/spreadsheet|excel/, say('thisIsSpreadsheet'), say('exportItAsPdfThen')],
+  [/^image\//, say('thisKindOfPictureCannot'), say('saveItAsPngJpeg')],
+  [/^video\//, say('thisKindOfFilmCannot'), say('exportItAsMp4Or')],
+  [/^audio\//, say('thisKindOfSoundCannot'), say('exportItAsMp3Ogg')],
+  [/zip|rar|7z|tar|gzip/, say('thisIsArchive'), say('unpackItAndHandIn')],
 ];
 
 /**
@@ -32,7 +33,7 @@ const OTHERS: ReadonlyArray<readonly [mime: RegExp, sentence: string, whatToDo: 
  * @throws Refused with the reason, for what is empty, broken, protected, or of no kind that is taken
  */
 export async function inspect(path: string, name: string): Promise<Inspected> {
-  if ((await stat(path)).size === 0) throw new Refused('This file is empty.', 'Choose another file.');
+  if ((await stat(path)).size === 0) throw new Refused(say('thisFileIsEmpty'), say('chooseAnotherFile'));
   // Before its bytes are taken for those of a sound, which may begin alike.
   if (isMarkedText(await firstBytes(path, 4_096))) return plainText(path, name);
   const { fileTypeFromFile } = await import('file-type');
@@ -78,9 +79,9 @@ export async function inspect(path: string, name: string): Promise<Inspected> {
     case 'application/xml':
       return plainText(path, name);
     default: {
-      const other = OTHERS.find(([mime]) => mime.test(type?.mime ?? ''));
+      const other = otherKinds().find(([mime]) => mime.test(type?.mime ?? ''));
       throw other === undefined
-        ? new Refused('This kind of file cannot be reviewed here.', 'Export it as PDF, then hand in that.')
+        ? new Refused(say('thisKindOfFileCannot'), say('exportItAsPdfThen'))
         : new Refused(other[1], other[2]);
     }
   }
@@ -92,18 +93,12 @@ async function assertDocument(path: string, body: string): Promise<void> {
   const manifest = members.get('META-INF/manifest.xml')?.toString('utf8') ?? '';
   if (manifest.includes('encryption-data')) throw protectedDocument();
   if (!members.has(body)) {
-    throw new Refused(
-      'This document is damaged inside, so it cannot be read.',
-      'Open it in your word processor, save it again, and hand in that.',
-    );
+    throw new Refused(say('thisDocumentIsDamagedInside'), say('openItInYourWord'));
   }
 }
 
 function protectedDocument(): Refused {
-  return new Refused(
-    'This document is protected by a password, so nobody could read it.',
-    'Save it without a password, then hand in that.',
-  );
+  return new Refused(say('thisDocumentIsProtectedBy'), say('saveItWithoutPasswordThen'));
 }
 
 /** A protected DOCX is wrapped into the old compound format, in which documents of old programs are as well. */
@@ -111,7 +106,7 @@ async function compoundFile(path: string): Promise<Refused> {
   const head = await firstBytes(path, 1 << 20);
   return head.includes(Buffer.from('EncryptedPackage', 'utf16le'))
     ? protectedDocument()
-    : new Refused('This is in a format of old office programs.', 'Save it as DOCX, ODT or PDF, then hand in that.');
+    : new Refused(say('thisIsInFormatOf'), say('saveItAsDocxOdt'));
 }
 
 async function sound(path: string, mime: string): Promise<Inspected> {
@@ -154,26 +149,20 @@ function isMarkedText(head: Buffer): boolean {
 
 async function plainText(path: string, name: string): Promise<Inspected> {
   const head = await firstBytes(path, LONGEST_TEXT + 1);
-  if (head.length > LONGEST_TEXT)
-    throw new Refused('This text is longer than 2 MB.', 'Hand in the part that is to be reviewed.');
+  if (head.length > LONGEST_TEXT) throw new Refused(say('thisTextIsLongerThan'), say('handInPartThatIs'));
   const marked = (head[0] === 0xff && head[1] === 0xfe) || (head[0] === 0xfe && head[1] === 0xff);
   const binary = !marked && head.some(isNoText);
   if (binary) {
-    throw new Refused(
-      'This file is damaged, or of a kind that cannot be reviewed here.',
-      'Export it as PDF, then hand in that.',
-    );
+    throw new Refused(say('thisFileIsDamagedOr'), say('exportItAsPdfThen'));
   }
   const begin = head.toString('utf8').trimStart().slice(0, 400);
   if (/^(<\?xml|<!doctype|<html|<svg)/i.test(begin)) {
     throw new Refused(
-      /<svg/i.test(begin)
-        ? 'Drawings in SVG may hold scripts, so they are not taken.'
-        : 'This is a web page or data, not a text to read.',
-      'Export it as PDF or PNG, then hand in that.',
+      /<svg/i.test(begin) ? say('drawingsInSvgMayHold') : say('thisIsWebPageOr'),
+      say('exportItAsPdfOr'),
     );
   }
-  if (begin === '') throw new Refused('There is no text in this file.', 'Choose another file.');
+  if (begin === '') throw new Refused(say('thereIsNoTextIn'), say('chooseAnotherFile'));
   const markdown = /\.(md|markdown)$/i.test(name);
   return { family: 'plain-text', mime: markdown ? 'text/markdown' : 'text/plain', facts: {} };
 }

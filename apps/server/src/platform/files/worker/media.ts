@@ -1,3 +1,4 @@
+import { wordsBy } from '@salt-circle/core';
 import { join } from 'node:path';
 import type {
   AudioCodec,
@@ -15,6 +16,7 @@ import type { FoundMetadata } from '../../../model/stored-file.js';
 import { Refused } from '../../bytes/refused.js';
 import type { Converted, Tell } from './converted.js';
 import { bareTrack } from './media-bare.js';
+import { say } from '../../../words/files.js';
 
 export interface MediaFacts {
   readonly seconds?: number;
@@ -29,11 +31,8 @@ const ONLY_IN_WAV = /^pcm-/;
 
 type Track = { readonly track: InputTrack; readonly codec: string };
 
-const DAMAGED = ['This recording is damaged, so it cannot be played.', 'Export it again, then hand in that.'] as const;
-const NOTHING_TO_PLAY = [
-  'There is nothing to play in this file.',
-  'Record or export it again, then hand in that.',
-] as const;
+const damaged = () => [say('thisRecordingIsDamagedSo'), say('exportItAgainThenHand')] as const;
+const nothingToPlay = () => [say('thereIsNothingToPlay'), say('recordOrExportItAgain')] as const;
 
 async function opened(path: string): Promise<Input> {
   const { ALL_FORMATS, FilePathSource, Input } = await import('mediabunny');
@@ -43,7 +42,7 @@ async function opened(path: string): Promise<Input> {
 /** The tracks that can be played, with their codecs. @throws Refused for what is damaged, or plays nowhere */
 async function playable(input: Input): Promise<Track[]> {
   const tracks = await input.getTracks().catch(() => {
-    throw new Refused(...DAMAGED);
+    throw new Refused(...damaged());
   });
   const wav = (await input.getFormat()).mimeType.includes('wav');
   const good: Track[] = [];
@@ -55,10 +54,10 @@ async function playable(input: Input): Promise<Track[]> {
     else if (track.type === 'video' || track.type === 'audio') foreign.push(track.type);
   }
   if (good.length > 0 && !foreign.includes('video')) return good;
-  if (foreign.length === 0) throw new Refused(...NOTHING_TO_PLAY);
+  if (foreign.length === 0) throw new Refused(...nothingToPlay());
   throw foreign.includes('video')
-    ? new Refused('This kind of film cannot be played in every browser.', 'Export it as MP4 (H.264) or WebM.')
-    : new Refused('This kind of sound cannot be played in every browser.', 'Export it as MP3, OGG (Vorbis) or WAV.');
+    ? new Refused(say('thisKindOfFilmCannot'), say('exportItAsMp4H'))
+    : new Refused(say('thisKindOfSoundCannot'), say('exportItAsMp3OggVorbis'));
 }
 
 /** @throws Refused for what cannot be read, or has neither sound nor picture that browsers play */
@@ -92,7 +91,7 @@ export async function convertMedia(path: string, folder: string, mime: string, t
       await output.cancel().catch(() => undefined);
       // A full disk is no fault of the recording.
       if (error instanceof Error && 'syscall' in error) throw error;
-      throw new Refused(...DAMAGED);
+      throw new Refused(...damaged());
     }
     const { seconds } = await inspectMedia(join(folder, 'copy'));
     return {
@@ -133,7 +132,7 @@ async function takeOver(input: Input, tracks: readonly Track[], output: Output, 
   const works = await Promise.all(
     tracks.map(async ({ track, codec }) => {
       const config = await (track as InputVideoTrack | InputAudioTrack).getDecoderConfig();
-      if (config === null) throw new Refused(...DAMAGED);
+      if (config === null) throw new Refused(...damaged());
       const { description, packet: bare } = bareTrack(codec, config.description);
       const decoderConfig = { ...config, ...(description !== undefined && { description }) };
       const packets = new EncodedPacketSink(track).packets();
@@ -175,25 +174,25 @@ function withoutTime(output: Output): void {
   if (muxer.creationTime !== undefined) muxer.creationTime = 0;
 }
 
-const NAMES: Readonly<Record<string, string>> = {
-  title: 'title of the recording',
-  artist: 'artist of the recording',
-  albumArtist: 'artist of the recording',
-  album: 'album of the recording',
-  comment: 'comment of the recording',
-  description: 'description of the recording',
-  lyrics: 'words of the recording',
-};
+const NAMES: Readonly<Record<string, string>> = wordsBy(say, {
+  title: 'titleOfRecording',
+  artist: 'artistOfRecording',
+  albumArtist: 'artistOfRecording',
+  album: 'albumOfRecording',
+  comment: 'commentOfRecording',
+  description: 'descriptionOfRecording',
+  lyrics: 'wordsOfRecording',
+});
 
 /** Everything in words that the container says of itself, known to the reader by name or not. */
 async function metadataOf(input: Input): Promise<FoundMetadata[]> {
   const { raw = {}, ...tags }: MetadataTags = await input.getMetadataTags().catch(() => ({}));
-  const named = Object.entries(tags).flatMap(([key, value]) => told(NAMES[key] ?? 'data of the recording', value));
+  const named = Object.entries(tags).flatMap(([key, value]) => told(NAMES[key] ?? say('dataOfRecording'), value));
   const known = new Set(named.map(({ value }) => value));
-  const others = Object.values(raw).flatMap((value) => told('data of the recording', value));
+  const others = Object.values(raw).flatMap((value) => told(say('dataOfRecording'), value));
   const tracks = await input.getTracks();
   const ofTracks = (await Promise.all(tracks.map(async (track) => track.getName()))).flatMap((name) =>
-    told('name of a track of the recording', name),
+    told(say('nameOfTrackOfRecording'), name),
   );
   return [...named, ...others.filter(({ value }) => !known.has(value)), ...ofTracks];
 }
@@ -204,5 +203,5 @@ function told(where: string, value: unknown): FoundMetadata[] {
 
 async function leftOut(input: Input, taken: readonly Track[]): Promise<string[]> {
   const others = (await input.getTracks()).length - taken.length;
-  return others <= 0 ? [] : ['Only sound and pictures that browsers play are in the copy; other tracks are not.'];
+  return others <= 0 ? [] : [say('onlySoundAndPicturesThat')];
 }

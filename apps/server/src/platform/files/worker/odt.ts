@@ -3,6 +3,7 @@ import { isTag, isText, type AnyNode, type Element } from 'domhandler';
 import { escapeHtml } from '../../html/escape.js';
 import { Refused } from '../../bytes/refused.js';
 import { mathOf } from './math.js';
+import { say } from '../../../words/files.js';
 
 /** Makes a picture of the document one that can be shown; null when it cannot. */
 export type PictureTaker = (bytes: Buffer, alt: string) => Promise<string>;
@@ -28,8 +29,7 @@ export class OdtReader {
     const content = this.#document('content.xml');
     for (const part of [this.#document('styles.xml'), content]) this.#learnStyles(part);
     const body = find(content, 'office:text');
-    if (body === null)
-      throw new Refused('This document has no text.', 'Write something, save it, and hand it in again.');
+    if (body === null) throw new Refused(say('thisDocumentHasNoText'), say('writeSomethingSaveItAnd'));
     const text = await this.#children(body, { depth: 0, list: null, level: 0 });
     const notes = this.#notes.map((note, index) => `<li data-anchor="fn-${index + 1}">${note}</li>`);
     return notes.length === 0 ? text : `${text}<hr><ol>${notes.join('')}</ol>`;
@@ -58,7 +58,7 @@ export class OdtReader {
   }
 
   async #children(parent: Element, place: Place): Promise<string> {
-    if (place.depth > 200) throw new Refused('This document is nested too deeply to be read.', 'Hand it in as a PDF.');
+    if (place.depth > 200) throw new Refused(say('thisDocumentIsNestedToo'), say('handItInAsPdf'));
     const parts: string[] = [];
     for (const child of parent.children) parts.push(await this.#node(child, { ...place, depth: place.depth + 1 }));
     return parts.join('');

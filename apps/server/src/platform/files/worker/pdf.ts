@@ -6,6 +6,7 @@ import type { Converted, Tell } from './converted.js';
 import { Refused } from '../../bytes/refused.js';
 import { rebuilt, webAddress } from './pdf/rebuild.js';
 import { wordsBeside } from './pdf/words.js';
+import { say } from '../../../words/files.js';
 
 /** More than any draft that classmates are asked to read. */
 export const MOST_PAGES = 1_000;
@@ -26,31 +27,19 @@ async function open(bytes: Buffer) {
 export async function inspectPdf(path: string): Promise<{ pages: number }> {
   const document = await open(await readFile(path)).catch((error: Error) => {
     if (error.name === 'PasswordException') {
-      throw new Refused(
-        'This PDF is protected by a password, so nobody could read it.',
-        'Save it without a password, then hand in that.',
-      );
+      throw new Refused(say('thisPdfIsProtectedBy'), say('saveItWithoutPasswordThen'));
     }
-    throw new Refused(
-      'This PDF is damaged, so it cannot be read.',
-      'Export it again from the program it was made with.',
-    );
+    throw new Refused(say('thisPdfIsDamagedSo'), say('exportItAgainFromProgram'));
   });
   const { numPages: pages } = document;
   const { info } = await document.getMetadata();
   await document.loadingTask.destroy();
   if ((info as { EncryptFilterName?: string | null }).EncryptFilterName != null) {
-    throw new Refused(
-      'This PDF is protected against changes, so a copy without names cannot be made.',
-      'Export it again without protection.',
-    );
+    throw new Refused(say('thisPdfIsProtectedAgainst'), say('exportItAgainWithoutProtection'));
   }
-  if (pages === 0) throw new Refused('This PDF has no pages.', 'Export it again from the program it was made with.');
+  if (pages === 0) throw new Refused(say('thisPdfHasNoPages'), say('exportItAgainFromProgram'));
   if (pages > MOST_PAGES) {
-    throw new Refused(
-      `This PDF has ${pages} pages; up to ${MOST_PAGES} are taken.`,
-      'Hand in the part that is to be reviewed.',
-    );
+    throw new Refused(say('thisPdfHasPagesUp', { pages, mostpages: MOST_PAGES }), say('handInPartThatIs'));
   }
   return { pages };
 }
@@ -67,13 +56,13 @@ export async function convertPdf(path: string, folder: string, tell: Tell): Prom
     throwOnInvalidObject: false,
     warnOnInvalidObjects: false,
   }).catch(() => {
-    throw new Refused(...NO_COPY);
+    throw new Refused(...noCopy());
   });
   const beside = wordsBeside(source.context);
   drawFields(source);
   const { bytes, pages, addresses, bookmarks, remarks } = await rebuilt(source, (share) => tell(share * 0.5)).catch(
     () => {
-      throw new Refused(...NO_COPY);
+      throw new Refused(...noCopy());
     },
   );
   const text = await textOf(bytes, pages, (share) => tell(0.5 + share * 0.5));
@@ -85,17 +74,14 @@ export async function convertPdf(path: string, folder: string, tell: Tell): Prom
     copyFile: 'copy',
     metadata: [
       ...beside.filter(({ value }) => !shown.has(webAddress(value) ?? value)),
-      ...addresses.map((value) => ({ where: 'address of a link in the PDF', value, inCopy: true })),
-      ...bookmarks.map((value) => ({ where: 'bookmark of the PDF', value, inCopy: true })),
+      ...addresses.map((value) => ({ where: say('linkInPdf'), value, inCopy: true })),
+      ...bookmarks.map((value) => ({ where: say('bookmarkOfPdf'), value, inCopy: true })),
     ],
     remarks,
   };
 }
 
-const NO_COPY = [
-  'A copy without names could not be made of this PDF.',
-  'Export it again, or print it into a new PDF.',
-] as const;
+const noCopy = () => [say('copyWithoutNamesCouldNot'), say('exportItAgainOrPrint')] as const;
 
 /** Programs may leave it to readers to draw what was filled in. */
 function drawFields(source: PDFDocument): void {
@@ -109,7 +95,7 @@ function drawFields(source: PDFDocument): void {
 /** @throws Refused for a copy with other pages than it should have */
 async function textOf(bytes: Uint8Array, wanted: number, tell: Tell): Promise<string> {
   const document = await open(Buffer.from(bytes));
-  if (document.numPages !== wanted) throw new Refused(...NO_COPY);
+  if (document.numPages !== wanted) throw new Refused(...noCopy());
   const pages: string[] = [];
   for (let number = 1; number <= document.numPages; number += 1) {
     const page = await document.getPage(number);

@@ -3,6 +3,7 @@ import { createHash } from 'node:crypto';
 import { join } from 'node:path';
 import sharp from 'sharp';
 import { escapeHtml } from '../../html/escape.js';
+import { say } from '../../../words/files.js';
 
 /** More than any camera's picture; a picture that claims more is not decoded. */
 export const MOST_PIXELS = 100_000_000;
@@ -20,7 +21,7 @@ export class Pictures {
     const clean = await cleanPicture(bytes);
     if (clean === null) {
       this.notShown += 1;
-      return '<em>[A picture in a format that browsers do not show.]</em>';
+      return `<em>${escapeHtml(say('pictureNotShown'))}</em>`;
     }
     const digest = createHash('sha256').update(clean).digest('hex');
     await writeFile(join(this.folder, digest), clean);

@@ -5,6 +5,7 @@ import { inspect, type Inspected } from './inspect.js';
 import { answered, type Answer } from '../../bytes/answered.js';
 import { Refused } from '../../bytes/refused.js';
 import { writeFile, readFile } from 'node:fs/promises';
+import { say } from '../../../words/files.js';
 
 export interface InspectTask {
   readonly path: string;
@@ -51,7 +52,7 @@ export function takePicture({ path, to }: { readonly path: string; readonly to: 
   return answered(async () => {
     const { cleanPicture } = await import('./pictures.js');
     const clean = await cleanPicture(await readFile(path));
-    if (clean === null) throw new Refused('This is no picture that browsers show.', 'Use PNG, JPEG or WebP.');
+    if (clean === null) throw new Refused(say('thisIsNoPictureThat'), say('usePngJpegOrWebp'));
     await writeFile(to, clean);
     return null;
   });

@@ -1,15 +1,10 @@
 import { readZip, type Words } from '../../bytes/read-zip.js';
 import { Refused } from '../../bytes/refused.js';
 import { assertShallow } from '../../bytes/xml.js';
+import { say } from '../../../words/files.js';
 
-const BROKEN: Words = [
-  'This document is damaged inside, so it cannot be read.',
-  'Open it in your word processor, save it again, and hand in that.',
-];
-const TOO_MUCH: Words = [
-  'This document unpacks to far more than a document holds, so it was not opened.',
-  'Hand in a smaller one, or a PDF.',
-];
+const broken = (): Words => [say('thisDocumentIsDamagedInside'), say('openItInYourWord')];
+const tooMuch = (): Words => [say('thisDocumentUnpacksToFar'), say('handInSmallerOneOr')];
 /** A long report with many pictures stays well below. */
 const DOCUMENT = { most: 300_000_000, members: 5_000 } as const;
 /** The text of a thousand pages is half of it; what a document says of itself is a few lines. */
@@ -22,14 +17,14 @@ export function readDocument(path: string, wanted: (name: string) => boolean): P
   const { members, most } = DOCUMENT;
   const mostOf = (name: string) =>
     PROPERTIES.test(name) ? MOST_PROPERTIES : /\.(xml|rels)$/.test(name) ? MOST_XML : most;
-  return readZip(path, { wanted, most, mostOf, members, broken: BROKEN, tooMuch: TOO_MUCH });
+  return readZip(path, { wanted, most, mostOf, members, broken: broken(), tooMuch: tooMuch() });
 }
 
 /** Definitions inside of XML can be made to grow without end; documents have none, and no nesting without end either. */
 export function assertPlainXml(members: ReadonlyMap<string, Buffer>): void {
   for (const [name, bytes] of members) {
     if (!/\.(xml|rels)$/.test(name)) continue;
-    if (/<!(DOCTYPE|ENTITY)/i.test(bytes.toString('latin1'))) throw new Refused(...BROKEN);
+    if (/<!(DOCTYPE|ENTITY)/i.test(bytes.toString('latin1'))) throw new Refused(...broken());
     assertShallow(bytes);
   }
 }

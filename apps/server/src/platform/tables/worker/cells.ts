@@ -1,5 +1,6 @@
 import { CsvError, parse } from 'csv-parse/sync';
 import { Refused } from '../../bytes/refused.js';
+import { say } from '../../../words/tables.js';
 
 /** What a table may have. A roster of a large course has some thousand rows, and a campus system some dozens of columns. */
 export const TABLE_BOUNDS = { rows: 5_000, columns: 200, cells: 500_000, cell: 20_000 } as const;
@@ -46,11 +47,8 @@ function unmarked(cell: string): string {
   return /^'[=+\-@\t\r]/.test(cell) ? cell.slice(1) : cell;
 }
 
-function tooMuch(what: string): Error {
-  return new Refused(
-    `The table has ${what}, more than can be read at once.`,
-    'Split it, or leave out what is not needed.',
-  );
+function tooMuch(sentence: string): Error {
+  return new Refused(sentence, say('splitItOrLeaveOut'));
 }
 
 /**
@@ -74,28 +72,25 @@ export function cellsOf(text: string): string[][] {
       max_record_size: columns * cell,
       on_record: (record: string[], { records }) => {
         count += record.length;
-        if (records > rows + 1) throw tooMuch(`more than ${rows} rows`);
-        if (record.length > columns) throw tooMuch(`${record.length} cells in row ${records}`);
-        if (count > cells) throw tooMuch(`more than ${cells} cells`);
+        if (records > rows + 1) throw tooMuch(say('moreThanRows', { rows }));
+        if (record.length > columns) throw tooMuch(say('cellsInRow', { cells: record.length, row: records }));
+        if (count > cells) throw tooMuch(say('moreThanCells', { cells }));
         if (record.some((one) => one.length > cell))
-          throw tooMuch(`a cell of more than ${cell} characters in row ${records}`);
+          throw tooMuch(say('cellOfMoreThanCharacters', { cell, row: records }));
         return record.map(unmarked);
       },
     });
   } catch (error) {
     if (!(error instanceof CsvError)) throw error;
-    if (error.code === 'CSV_MAX_RECORD_SIZE') throw tooMuch('a row that does not end');
+    if (error.code === 'CSV_MAX_RECORD_SIZE') throw tooMuch(say('rowThatDoesNotEnd'));
     const { lines = 1 } = error as CsvError & { lines?: number };
     const opened = error.code === 'CSV_QUOTE_NOT_CLOSED' ? unclosedLine(plain) : null;
     if (opened !== null) {
       throw new Refused(
-        `A quotation mark opens in line ${opened + (named === null ? 0 : 1)} and is never closed, so the rest of the table is one cell.`,
-        'Close it there, or write two for one that belongs to the text.',
+        say('quotationMarkOpensInLine', { opened: opened + (named === null ? 0 : 1) }),
+        say('closeItThereOrWrite'),
       );
     }
-    throw new Refused(
-      `The quotation marks around line ${lines} do not match, so it is not clear where a cell ends.`,
-      'Close the quotation mark there, or write two for one that belongs to the text.',
-    );
+    throw new Refused(say('quotationMarksAroundLineDo', { lines }), say('closeQuotationMarkThereOr'));
   }
 }

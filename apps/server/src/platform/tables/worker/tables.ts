@@ -4,6 +4,7 @@ import { Refused } from '../../bytes/refused.js';
 import { readZip } from '../../bytes/read-zip.js';
 import { decoded, decodeText, type Decoded } from '../../bytes/decode-text.js';
 import { cellsOf } from './cells.js';
+import { say } from '../../../words/tables.js';
 
 /** What was pasted or chosen: one of the two. */
 export interface TableTask {
@@ -33,8 +34,7 @@ const MOST_FILES = 50;
 export function readTable(task: TableTask): Promise<Answer<ReadTable>> {
   return answered(() => {
     assertNoWorkbook(task);
-    if (isArchive(task))
-      throw new Refused('This is an archive, and one file is wanted.', 'Unpack it and choose the file.');
+    if (isArchive(task)) throw new Refused(say('thisIsArchiveAndOne'), say('unpackItAndChooseFile'));
     const { text } = textOf(task);
     return /^\uFEFF?\s*[[{]/u.test(text) ? { kind: 'json', text } : { kind: 'table', text, cells: cellsOf(text) };
   });
@@ -59,10 +59,7 @@ function assertNoWorkbook({ bytes }: TableTask): void {
   if (bytes === null) return;
   const content = Buffer.from(bytes.buffer, bytes.byteOffset, bytes.byteLength);
   if (!WORKBOOK.some((name) => content.includes(name)) && content.indexOf(OLD_WORKBOOK) !== 0) return;
-  throw new Refused(
-    'This is a workbook of a spreadsheet program, which can hold more than one table.',
-    'Open it, choose “Save as” and the format CSV (comma separated values, UTF-8), and choose that file; or copy the rows and paste them.',
-  );
+  throw new Refused(say('thisIsWorkbookOfSpreadsheet'), say('openItChooseSaveAs'));
 }
 
 function isArchive({ bytes }: TableTask): boolean {
@@ -71,7 +68,7 @@ function isArchive({ bytes }: TableTask): boolean {
 
 function textOf({ bytes, text }: TableTask): Decoded {
   if (text !== null) {
-    if (text.trim() === '') throw new Refused('There is nothing to read.', 'Paste rows, or choose a file.');
+    if (text.trim() === '') throw new Refused(say('thereIsNothingToRead'), say('pasteRowsOrChooseFile'));
     return { text, encoding: 'UTF-8' };
   }
   return decoded(bytes ?? new Uint8Array());
@@ -82,8 +79,8 @@ async function unpacked(bytes: Uint8Array): Promise<BundleFiles> {
     wanted: (name) => /\.csv$/iu.test(name) && !name.includes('__MACOSX'),
     most: MOST_UNPACKED,
     members: MOST_FILES,
-    broken: ['The archive is damaged, so it could not be opened.', 'Export it again.'],
-    tooMuch: ['The archive holds more than can be read at once.', 'Leave out files that are not needed.'],
+    broken: [say('archiveIsDamagedSoIt'), say('exportItAgain')],
+    tooMuch: [say('archiveHoldsMoreThanCan'), say('leaveOutFilesThatAre')],
   });
   const files: Record<string, string[][]> = {};
   for (const [path, content] of members) {
@@ -91,7 +88,7 @@ async function unpacked(bytes: Uint8Array): Promise<BundleFiles> {
     files[name] = content.length === 0 ? [] : cellsOf(decodeText(content));
   }
   if (Object.keys(files).length === 0) {
-    throw new Refused('There are no CSV files in the archive.', 'Choose a roster bundle, or a CSV file.');
+    throw new Refused(say('thereAreNoCsvFiles'), say('chooseRosterBundleOrCsv'));
   }
   return files;
 }

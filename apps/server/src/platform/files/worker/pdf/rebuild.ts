@@ -1,3 +1,4 @@
+import { wordsBy } from '@salt-circle/core';
 import {
   PDFArray,
   PDFDict,
@@ -17,6 +18,7 @@ import { redrawn } from './drawing.js';
 import { drawables, layers, PAGE, resources } from './page-shapes.js';
 import { Copying, either, entriesOf, listOf, number, numbers } from './shapes.js';
 import { MOST_WORDS, plainBytes, streamFrom } from './streams.js';
+import { say } from '../../../../words/files.js';
 
 const key = (name: string) => PDFName.of(name);
 
@@ -104,7 +106,7 @@ class Rebuilding {
     const found = onPage(annotations instanceof PDFArray ? annotations : undefined, this.#copy, (one) =>
       this.#link(one),
     );
-    for (const kind of found.undrawn) this.#remarks.add(UNDRAWN[kind] ?? OTHER_UNDRAWN);
+    for (const kind of found.undrawn) this.#remarks.add(UNDRAWN[kind] ?? otherUndrawn());
     const drawing = redrawn(this.#contents(node.lookup(key('Contents'))), this.#copy);
     const whole = Buffer.concat([Buffer.from('q\n'), drawing, Buffer.from(`Q\n${found.drawing}`, 'latin1')]);
     const contents = this.#copy.to.nextRef();
@@ -274,11 +276,11 @@ const borders = listOf(either(number, numbers));
 const MOST_BOOKMARKS = 5_000;
 const HOW = new Set(['XYZ', 'Fit', 'FitH', 'FitV', 'FitR', 'FitB', 'FitBH', 'FitBV']);
 
-const UNDRAWN: Readonly<Record<string, string>> = {
-  Widget: 'A form field has a value that is not drawn on its page; it is not in the copy.',
-  Text: 'Remarks that open when they are pressed are not in the copy.',
-};
-const OTHER_UNDRAWN = 'A remark that has no appearance of its own is not in the copy.';
+const UNDRAWN: Readonly<Record<string, string>> = wordsBy(say, {
+  Widget: 'formFieldHasValueThat',
+  Text: 'remarksThatOpenWhenThey',
+});
+const otherUndrawn = () => say('remarkThatHasNoAppearance');
 
 /** An address of the web, without a name and password before the host; null for any other. */
 export function webAddress(given: string): string | null {

@@ -1,3 +1,4 @@
+import { wordsBy } from '@salt-circle/core';
 import {
   PDFArray,
   PDFDict,
@@ -11,33 +12,34 @@ import {
 import type { FoundMetadata } from '../../../../model/stored-file.js';
 import { scanXml } from '../../../bytes/xml.js';
 import { plainBytes } from './streams.js';
+import { say } from '../../../../words/files.js';
 
 /** What a key of a dictionary holds, for people. */
-const WHERE: Readonly<Record<string, string>> = {
-  Author: 'author in the PDF’s properties',
-  Title: 'title in the PDF’s properties',
-  Subject: 'subject in the PDF’s properties',
-  Keywords: 'keywords in the PDF’s properties',
-  Creator: 'program in the PDF’s properties',
-  Contents: 'words of a remark in the PDF',
-  RC: 'words of a remark in the PDF',
-  Subj: 'subject of a remark in the PDF',
-  T: 'author of a remark, or name of a field',
-  TU: 'note on a form field of the PDF',
-  V: 'value of a form field of the PDF',
-  DV: 'value of a form field of the PDF',
-  Alt: 'alternative text in the PDF',
-  ActualText: 'text behind the text of the PDF',
-  E: 'text behind the text of the PDF',
-  URI: 'address of a link in the PDF',
-  Name: 'signature or layer of the PDF',
-  Reason: 'signature of the PDF',
-  Location: 'signature of the PDF',
-  ContactInfo: 'signature of the PDF',
-  F: 'file that the PDF holds or names',
-  UF: 'file that the PDF holds or names',
-  Desc: 'file that the PDF holds or names',
-};
+const WHERE: Readonly<Record<string, string>> = wordsBy(say, {
+  Author: 'authorInPdfsProperties',
+  Title: 'titleInPdfsProperties',
+  Subject: 'subjectInPdfsProperties',
+  Keywords: 'keywordsInPdfsProperties',
+  Creator: 'programInPdfsProperties',
+  Contents: 'wordsOfRemarkInPdf',
+  RC: 'wordsOfRemarkInPdf',
+  Subj: 'subjectOfRemarkInPdf',
+  T: 'authorOfRemarkOrName',
+  TU: 'noteOnFormFieldOf',
+  V: 'valueOfFormFieldOf',
+  DV: 'valueOfFormFieldOf',
+  Alt: 'alternativeTextInPdf',
+  ActualText: 'textBehindTextOfPdf',
+  E: 'textBehindTextOfPdf',
+  URI: 'addressOfLinkInPdf',
+  Name: 'signatureOrLayerOfPdf',
+  Reason: 'signatureOfPdf',
+  Location: 'signatureOfPdf',
+  ContactInfo: 'signatureOfPdf',
+  F: 'fileThatPdfHoldsOr',
+  UF: 'fileThatPdfHoldsOr',
+  Desc: 'fileThatPdfHoldsOr',
+});
 
 /** Numbers, times and bytes, and what is drawn or copied anyway. */
 const NOT_WORDS = new Set([
@@ -71,7 +73,7 @@ function collect(object: PDFObject, tell: (where: string, words: string) => void
   for (let next = open.pop(); next !== undefined; next = open.pop()) {
     const [key, value] = next;
     if (value instanceof PDFString || value instanceof PDFHexString) {
-      if (!NOT_WORDS.has(key)) tell(WHERE[key] ?? 'data inside the PDF', decoded(value));
+      if (!NOT_WORDS.has(key)) tell(WHERE[key] ?? say('dataInsidePdf'), decoded(value));
     } else if (value instanceof PDFArray) open.push(...value.asArray().map((one) => [key, one] as const));
     else {
       const dict = value instanceof PDFStream ? value.dict : value;
@@ -91,7 +93,7 @@ function collect(object: PDFObject, tell: (where: string, words: string) => void
 function signature(dict: PDFDict, tell: (where: string, words: string) => void): void {
   for (const name of ['Name', 'Reason', 'Location', 'ContactInfo']) {
     const value = dict.lookup(PDFName.of(name));
-    if (value instanceof PDFString || value instanceof PDFHexString) tell('signature of the PDF', decoded(value));
+    if (value instanceof PDFString || value instanceof PDFHexString) tell(say('signatureOfPdf'), decoded(value));
   }
 }
 
@@ -106,8 +108,8 @@ function decoded(value: PDFString | PDFHexString): string {
 function xmp(stream: PDFStream, tell: (where: string, words: string) => void): void {
   try {
     scanXml(Buffer.from(plainBytes(stream)), {
-      ontext: (words) => tell('XMP data of the PDF', words),
-      onopentag: (_, attributes) => Object.values(attributes).forEach((words) => tell('XMP data of the PDF', words)),
+      ontext: (words) => tell(say('xmpDataOfPdf'), words),
+      onopentag: (_, attributes) => Object.values(attributes).forEach((words) => tell(say('xmpDataOfPdf'), words)),
     });
   } catch {
     // What cannot be read is not in the copy either.

@@ -1,0 +1,61 @@
+import { sentences } from '@salt-circle/core';
+
+export const say = sentences('server.grades', {
+  gradesCsv: '{name} grades.csv',
+  rule: 'Rule',
+  value: 'Value',
+  grades: 'Grades',
+  rules: 'Rules',
+  gradesXlsx: '{name} grades.xlsx',
+  percent: '{partWords}, percent',
+  workedOut: '{partWords}, worked out',
+  latePercentagePoints: 'late, percentage points',
+  workedOutPercent: 'worked out, percent',
+  gradePercent: 'grade, percent',
+  whole: 'the whole',
+  weightOfBonus: 'weight of {partWords} (bonus)',
+  weightOf: 'weight of {partWords}',
+  howCounts: 'how {partWords} counts',
+  pointsOf: 'points of {of}',
+  percentWord: 'percent',
+  from: '{name} from {from}%',
+  roundedTo: 'rounded to',
+  whatIsNotThere: 'what is not there',
+  atMostPercent: 'at most, percent',
+  scoreOfPeers: 'score of peers',
+  weightOfOf: 'weight of “{qualityWords}”',
+  someoneWhoHasLeft: 'someone who has left',
+  yourGradeForIsThere: '{course}: your grade for “{exchange}” is there',
+  yourGradeForIsThereWith: 'Your grade for “{exchange}” ({course}) is there, with how it came about.',
+  yourGradeForHasBeen: '{course}: your grade for “{exchange}” has been corrected',
+  yourGradeForHasBeenCorrected:
+    'Your grade for “{exchange}” ({course}) has been corrected: it was {was}, and is {is} now.',
+  planOfThisExchange: 'The plan of this exchange',
+  whatIsSaidUnder: 'What is said under “{title}”',
+  nobodyHasSubmittedPracticeDraft:
+    'Nobody has submitted a practice draft that can be compared with its key, so plain means are used.',
+  give0ToPercent: 'Give 0 to {most} percent.',
+  markOfDraft: 'the mark of the draft',
+  markOfReviewing: 'the mark of reviewing',
+  resultsZip: '{tamed} results.zip',
+  overallComment: 'Overall comment',
+  thereAreTooFewScores: 'There are too few scores to tell severe reviewers from weak drafts: plain means are used.',
+  allScoresAreSameThere: 'All scores are the same: there is nothing to adjust.',
+  everyReviewerHasScoredOne:
+    'Every reviewer has scored one draft, so severe reviewers and weak drafts look the same: severity is not taken out.',
+  everyDraftHasOneScore:
+    'Every draft has one score, so what is the draft and what is chance looks the same: plain means are used.',
+  courseFallsIntoPartsThat:
+    'The course falls into {drafts} parts that share no reviewers ({drafts2} drafts): scores of different parts can hardly be compared.',
+  severityOfReviewersIsStill:
+    'The severity of reviewers is still being worked out, which takes minutes in a course as large as this. Plain means stand here until then; what is released and read out waits for it.',
+  studentsHaveLookedAtGrade:
+    '{read, plural, one {One student has} other {# students have}} looked at the grade, so the release cannot be taken back.',
+  giveAnotherGradeWhereOne: 'Give another grade where one is wrong: whoever it concerns is told.',
+  nobodyIsChosenToGrade: 'Nobody is chosen to grade.',
+  somebodyWhoIsChosenIs: 'Somebody who is chosen is not of the staff of this course any more.',
+  chooseAtLeastOneOf: 'Choose at least one of the staff.',
+  givesNoPointsButIs: '“{title}” gives no points, but {of} is part of the grade.',
+  giveItsItemsPointsIn: 'Give its items points in the library, choose another form, or let the mark weigh nothing.',
+  noGrade: 'none',
+});

@@ -1,0 +1,46 @@
+import { sentences } from '@salt-circle/core';
+
+export const say = sentences('server.people', {
+  thisLinkHasEnded: '(this link has ended)',
+  yourInstructor: 'Your instructor',
+  yourPlaceIn: 'Your place in {title}',
+  hasGivenYouPlaceIn:
+    '{name},\n\n{inviter} has given you a place in “{title}” on Salt Circle, where drafts are reviewed by classmates.\n\nTake it here:\n{secret}\n\nThe link is for you alone and can be used once, within 60 days.\n',
+  partnerOfIn: 'Partner of {names} in “{title}”.',
+  isInCourseAlready: '{name} is in the course already.',
+  wasDroppedTakePersonBack: '{name} was dropped; take the person back in the list.',
+  isOnlyInstructorOfCourse: '{name} is the only instructor of the course. Make somebody else an instructor first.',
+  enterEmailAddressSuchAs: 'Enter an email address, such as name@example.org.',
+  campusIdBelongsToSomebody: 'The campus id {plain} belongs to somebody else in the course.',
+  name: 'name',
+  address: 'address',
+  campusId: 'campus id',
+  section: 'section',
+  mixingColumn: 'mixing column',
+  comesBackWithAllEarlier: 'comes back, with all earlier work',
+  studentsCameByCampusAnd:
+    '{ofCampus, plural, one {One student came by the campus, and stays.} other {# students came by the campus, and stay.}}',
+  peopleFound: '{count, plural, one {1 person found.} other {# people found.}}',
+  givenName: 'given name',
+  familyName: 'family name',
+  role: 'role',
+  whatGroupsAreMixedBy: 'what groups are mixed by',
+  wasTakenAs: '{more, select, none {“{title}” was taken as {word}.} other {“{title}” was taken as {word}, {more}.}}',
+  as: '“{title}” as {word}',
+  fileWasTakenToBe: 'The file was taken to be in {encoding}: look whether names with accents are right.',
+  onerosterBundleWithClassesPeople:
+    'A OneRoster bundle with {classes, plural, one {1 class} other {# classes}}, {entries} people in those chosen.',
+  thisInvitationHasBeenUsed: 'This invitation has been used, replaced by a newer one, taken back, or has run out.',
+  signInIfYouHave: 'Sign in if you have an account, or ask your instructor for a new invitation.',
+  thereIsAccountWithThis: 'There is an account with this address already.',
+  signInWithItThen: 'Sign in with it, then open the link again.',
+  youHavePlaceInAlready: 'You have a place in “{title}” already, so this one was not taken.',
+  tellYourInstructorWhichOf: 'Tell your instructor which of the two is right; the other can be dropped.',
+  addressBelongsToSomebodyElse: 'The address {email} belongs to somebody else of the course.',
+  checkItNothingWasChanged: 'Check it. Nothing was changed.',
+  peopleOfCourseHaveChanged: 'People of the course have changed since this was read, so nothing was applied.',
+  lookAtWhatItWould: 'Look at what it would change now, then apply that.',
+  thingsAreWrongInRoster:
+    '{errors, plural, one {One thing is} other {# things are}} wrong in the roster, so nothing was applied.',
+  mendWhatIsListedThen: 'Mend what is listed, then try again.',
+});
