@@ -83,7 +83,11 @@ export default {
         'No framework, no Node; three small packages are all it uses: a search, a comparison, and offsets of time zones.',
       severity: 'error',
       from: { path: '^packages/core/src/', pathNot: '\\.test\\.ts$' },
-      to: { path: 'node_modules', pathNot: 'node_modules/(approx-string-match|diff|@date-fns/tz|intl-messageformat)/' },
+      to: {
+        path: 'node_modules',
+        pathNot:
+          'node_modules/(approx-string-match|diff|@date-fns/tz|intl-messageformat|@formatjs/icu-messageformat-parser)/',
+      },
     },
     {
       name: 'not-from-the-own-index',

@@ -65,7 +65,7 @@ test('an instructor has students practise before they review', async ({ stepIn }
   await answer(dagny, { points: '6', days: '90' });
   await submit(dagny);
   await dagny.getByRole('link', { name: 'Compare with the key' }).click();
-  await expect(dagny.getByText('3 of 4 items that can be compared are near the key (75%).')).toBeVisible();
+  await expect(dagny.getByText('3 of the 4 items that can be compared are near the key (75%).')).toBeVisible();
   await expect(dagny.getByText('not near: 84 more than the key')).toBeVisible();
   await expect(dagny.getByText('Say who, and since when. The whole plan rests on this.').first()).toBeVisible();
 

@@ -152,10 +152,10 @@ export { doubtKey, doubtRank, doubtsOf, levelShares, USUAL_BOUNDS } from './qual
 export { agreedOn, type Agreed, type AgreedItem } from './quality/agreed.js';
 export { itemSpreads, type ItemSpread } from './quality/spread.js';
 export type { Doubt, DoubtBounds, ReviewEvidence } from './quality/doubts.js';
-export { USUAL_SHORTHAND, type ShorthandLabel } from './shorthand/usualShorthand.js';
-export { counted } from './words/counted.js';
+export { usualShorthand, type ShorthandLabel } from './shorthand/usualShorthand.js';
 export { listed } from './words/listed.js';
-export { ENGLISH, language, partsFor, sentences, speakBy, type Say, type Spoken } from './words/say.js';
+export { catalogues, ENGLISH, language, partsFor, sentences, speakBy, type Say, type Spoken } from './words/say.js';
+export { checkCatalogue, checkTranslation } from './words/checkCatalogue.js';
 export { dayOf, exactly } from './words/times.js';
 export { wordsBy } from './words/wordsBy.js';
 export { type Catalogue, type Filling, type Slots } from './words/sentence.js';
@@ -280,7 +280,7 @@ export {
 export { meanAnswer } from './form/meanAnswer.js';
 export { sameScale } from './form/sameScale.js';
 export { checkMarkingForms, type MarkingForms, type MarkingProblemCode } from './grading/markingForms.js';
-export { markKey, ofMarkKey, READY_REVIEWING_FORM } from './grading/reviewingForm.js';
+export { markKey, ofMarkKey, readyReviewingForm } from './grading/reviewingForm.js';
 export {
   alongDraft,
   DRAFT_PARTS,

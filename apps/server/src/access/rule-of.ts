@@ -1,6 +1,6 @@
 import {
   formMaximum,
-  READY_REVIEWING_FORM,
+  readyReviewingForm,
   USUAL_GRADE_RULE,
   type GradeRule,
   type MarkingForms,
@@ -21,7 +21,7 @@ export function reviewingFormOf({
   reviewingWeighting,
 }: Pick<Exchange, 'reviewingForm' | 'reviewingWeighting'>): Pick<ReviewForm, 'items' | 'weighting'> {
   return reviewingForm === null
-    ? { items: [...READY_REVIEWING_FORM], weighting: 'points' }
+    ? { items: readyReviewingForm(), weighting: 'points' }
     : { items: reviewingForm, weighting: reviewingWeighting };
 }
 

@@ -1,4 +1,4 @@
-import { READY_REVIEWING_FORM, type GradePart } from '@salt-circle/core';
+import { readyReviewingForm, type GradePart } from '@salt-circle/core';
 import { OwnReviews } from '../features/check/own-reviews.service.js';
 import { GradesRelease } from '../features/grades/grades-release.service.js';
 import { Grades } from '../features/grades/grades.service.js';
@@ -38,7 +38,7 @@ export async function grade(
   const { rows } = await grades.view(teacher, exchangeId);
   for (const [index, { id, reviewIds }] of rows.slice(0, marked).entries()) {
     if (reviewIds.length === 0) continue;
-    for (const [place, item] of READY_REVIEWING_FORM.entries()) {
+    for (const [place, item] of readyReviewingForm().entries()) {
       if (item.kind !== 'criterion') continue;
       const level = item.levels[1 + ((index + place) % 3)];
       await grades.mark(teacher, exchangeId, id, item.id, { revision: 0, levelId: level?.id ?? null });

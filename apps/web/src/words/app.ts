@@ -442,4 +442,6 @@ export const say = sentences('app', {
   nowWord: 'now',
   exactFirst: '{exact} ({relative})',
   inWords: '{relative} ({exact})',
+  stepTo: '{way}: {name}',
+  stepByKey: '{step} ({key})',
 });

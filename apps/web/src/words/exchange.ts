@@ -72,4 +72,9 @@ export const say = sentences('exchange', {
   opensLater:
     'You will then find {drafts, plural, one {1 draft} other {# drafts}} here, if you have handed in your own.',
   ownDraftDue: 'your own draft: a self-review, due {when}',
+  openOn: 'open {day}',
+  opensOn: 'opens {day}',
+  releaseOn: 'release {day}',
+  comesOn: 'comes {day}',
+  dueOn: 'due {day}',
 });

@@ -268,4 +268,6 @@ export const say = sentences('grades', {
   whoSees: '{who}; {progress}',
   markedKept:
     '{marked, plural, one {Marked so far: 1 person, whose marks are kept, but count only once it is as now again.} other {Marked so far: # people, whose marks are kept, but count only once it is as now again.}}',
+  markOfDraft: 'draft {state}',
+  markOfReviewing: 'reviewing {state}',
 });

@@ -120,4 +120,5 @@ export const say = sentences('insights', {
   changed: 'changed',
   severityWord: 'severity',
   groupCounted: '{name} ({count})',
+  spanOf: '{at} {value}, {low} to {high}',
 });

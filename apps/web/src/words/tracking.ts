@@ -141,4 +141,5 @@ export const say = sentences('tracking', {
   ofHandedInDue: '{counted} of {of} handed in, due {when}',
   peopleReviewsDue:
     '{students, plural, one {1 student} other {# students}}, {allocated, plural, one {1 review} other {# reviews}}, due {when}',
+  ofPerson: '{title}: {name}',
 });

@@ -12,26 +12,27 @@ import {
 } from 'class-validator';
 import { LIMITS } from '../limits.js';
 import { NOT_BLANK } from './exchange.js';
+import { say } from '../words/requests.js';
 
-const OWN_NAME = { message: `Your name has 1 to ${LIMITS.name} characters.` };
+const OWN_NAME = { message: () => say('yourNameHas1To', { name: LIMITS.name }) };
 const NEW_PASSWORD = {
-  message: `A password needs at least ${LIMITS.passwordMin} characters. A few words in a row do well.`,
+  message: () => say('passwordNeedsAtLeastCharacters', { passwordMin: LIMITS.passwordMin }),
 };
 
 export class SignInRequest {
-  @IsEmail({}, { message: 'Enter your email address, such as name@example.org.' })
-  @MaxLength(254, { message: 'This is longer than any email address.' })
+  @IsEmail({}, { message: () => say('enterYourEmailAddressSuch') })
+  @MaxLength(254, { message: () => say('thisIsLongerThanAny') })
   email!: string;
 
-  @IsString({ message: 'Enter your password.' })
-  @Length(1, LIMITS.passwordMax, { message: 'Enter your password.' })
+  @IsString({ message: () => say('enterYourPassword') })
+  @Length(1, LIMITS.passwordMax, { message: () => say('enterYourPassword') })
   password!: string;
 }
 
 /** For a link by which a new password can be chosen. */
 export class ForgottenRequest {
-  @IsEmail({}, { message: 'Enter your email address, such as name@example.org.' })
-  @MaxLength(254, { message: 'This is longer than any email address.' })
+  @IsEmail({}, { message: () => say('enterYourEmailAddressSuch') })
+  @MaxLength(254, { message: () => say('thisIsLongerThanAny') })
   email!: string;
 }
 
@@ -42,8 +43,8 @@ export class NewPasswordRequest {
 }
 
 export class ChangePasswordRequest extends NewPasswordRequest {
-  @IsString({ message: 'Enter the password that you have now.' })
-  @Length(1, LIMITS.passwordMax, { message: 'Enter the password that you have now.' })
+  @IsString({ message: () => say('enterPasswordThatYouHave') })
+  @Length(1, LIMITS.passwordMax, { message: () => say('enterPasswordThatYouHave') })
   old!: string;
 }
 
@@ -60,7 +61,7 @@ export class OwnNameRequest {
 export class JoinRequest {
   /** Of those that the invitation shows. */
   @IsArray()
-  @ArrayNotEmpty({ message: 'Choose at least one place.' })
+  @ArrayNotEmpty({ message: () => say('chooseAtLeastOnePlace') })
   @ArrayMaxSize(LIMITS.places)
   @IsString({ each: true })
   placeIds!: string[];
@@ -88,6 +89,6 @@ export class StepInRequest {
 /** Moves the application's time: to an instant, or back to the real one with null. Demo only. */
 export class MoveClockRequest {
   @IsOptional()
-  @IsISO8601({ strict: true }, { message: 'Give a time such as 2026-03-12T08:00:00Z.' })
+  @IsISO8601({ strict: true }, { message: () => say('giveTimeSuchAs2026') })
   to!: string | null;
 }

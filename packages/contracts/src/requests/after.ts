@@ -29,9 +29,10 @@ import {
 } from 'class-validator';
 import { LIMITS } from '../limits.js';
 import { NOT_BLANK } from './exchange.js';
+import { say } from '../words/requests.js';
 
-const PROMPTS = { message: `Ask one to ${MAX_PROMPTS} questions, each in up to ${LIMITS.guidance} characters.` };
-const WORDS = { message: 'Give a whole number of words, up to 5,000; 0 for no minimum.' };
+const PROMPTS = { message: () => say('askOneToQuestionsEach', { maxprompts: MAX_PROMPTS, guidance: LIMITS.guidance }) };
+const WORDS = { message: () => say('giveWholeNumberOfWords') };
 
 class ReflectionRuleRequest implements ReflectionRule {
   @IsArray(PROMPTS)
@@ -65,7 +66,7 @@ export class AfterRuleRequest implements AfterRule {
   revisionShown!: boolean;
 }
 
-const REPLY = { message: `Write your answer, in up to ${LIMITS.reply} characters.` };
+const REPLY = { message: () => say('writeYourAnswerInUp', { reply: LIMITS.reply }) };
 
 /** An answer to a review, or to a note or an answer of it. */
 export class ReplyRequest {
@@ -91,20 +92,20 @@ export class ReplyRequest {
 
 /** How a review helped. */
 export class RatingRequest {
-  @IsIn(HELPED, { message: 'Choose how it helped you.' })
+  @IsIn(HELPED, { message: () => say('chooseHowItHelpedYou') })
   helped!: Helped;
 
   @IsString()
-  @MaxLength(LIMITS.guidance, { message: `Say it in up to ${LIMITS.guidance} characters.` })
+  @MaxLength(LIMITS.guidance, { message: () => say('sayItInUpTo', { guidance: LIMITS.guidance }) })
   words!: string;
 }
 
-const WHY = { message: `Say why in up to ${LIMITS.guidance} characters.` };
+const WHY = { message: () => say('sayWhyInUpTo', { guidance: LIMITS.guidance }) };
 
 /** What is decided about a remark. */
 export class DecisionRequest {
   @ValidateIf((_, value) => value !== null)
-  @IsIn(DECISIONS, { message: 'Choose what you decide.' })
+  @IsIn(DECISIONS, { message: () => say('chooseWhatYouDecide') })
   decision!: DecisionKind | null;
 
   @IsString(WHY)
@@ -123,13 +124,13 @@ export class DecisionRequest {
 export class AdoptRequest {
   @IsArray()
   @ArrayMinSize(1)
-  @ArrayMaxSize(200, { message: 'Adopt up to 200 edits at once.' })
+  @ArrayMaxSize(200, { message: () => say('adoptUpTo200Edits') })
   @IsString({ each: true })
   @Length(1, 64, { each: true })
   noteIds!: string[];
 }
 
-const TEXT = { message: `Write up to ${LIMITS.reflection} characters to each question.` };
+const TEXT = { message: () => say('writeUpToCharactersTo', { reflection: LIMITS.reflection }) };
 
 export class ReflectionRequest {
   @IsArray()
@@ -156,6 +157,6 @@ export class ReadNewsRequest {
 }
 
 export class MailWishRequest {
-  @IsIn(['at-once', 'daily', 'off'], { message: 'Choose when mail tells you.' })
+  @IsIn(['at-once', 'daily', 'off'], { message: () => say('chooseWhenMailTellsYou') })
   mailWish!: 'at-once' | 'daily' | 'off';
 }

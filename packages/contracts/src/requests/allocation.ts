@@ -21,12 +21,17 @@ import { MayBeMissing } from './mayBeMissing.js';
 import type { PreviewKind, ScheduleKind } from '../views/allocation.js';
 import { DATE_MESSAGE } from './exchange.js';
 import { SourceRequest } from './people.js';
+import { say } from '../words/requests.js';
 
 const ID = 64;
-const EACH = `Reviews each are a whole number from ${LIMITS.reviewsPerStudentMin} to ${LIMITS.reviewsPerStudentMax}.`;
+const EACH = () =>
+  say('reviewsEachAreWholeNumber', {
+    reviewsPerStudentMin: LIMITS.reviewsPerStudentMin,
+    reviewsPerStudentMax: LIMITS.reviewsPerStudentMax,
+  });
 
 export class WishesPart {
-  @IsIn(['anyone', 'own-group', 'other-groups', 'partners'], { message: 'Choose who may review whom.' })
+  @IsIn(['anyone', 'own-group', 'other-groups', 'partners'], { message: () => say('chooseWhoMayReviewWhom') })
   whom!: Whom;
 
   @IsInt({ message: EACH })
@@ -46,9 +51,9 @@ export class WishesPart {
   mix!: boolean;
 
   @IsOptional()
-  @IsInt({ message: 'At most so many reviews for a draft: a whole number from 1 to 100, or nothing.' })
-  @Min(1, { message: 'At most so many reviews for a draft: a whole number from 1 to 100, or nothing.' })
-  @Max(100, { message: 'At most so many reviews for a draft: a whole number from 1 to 100, or nothing.' })
+  @IsInt({ message: () => say('atMostSoManyReviews') })
+  @Min(1, { message: () => say('atMostSoManyReviews') })
+  @Max(100, { message: () => say('atMostSoManyReviews') })
   maxPerDraft!: number | null;
 }
 
@@ -58,7 +63,7 @@ export class PreviewRequest {
 
   /** Null leaves the choice to chance. */
   @IsOptional()
-  @IsInt({ message: 'The seed is a whole number.' })
+  @IsInt({ message: () => say('seedIsWholeNumber') })
   @Min(0)
   @Max(4_294_967_295)
   seed!: number | null;
@@ -156,21 +161,21 @@ export class ScheduleRequest {
   @Min(0)
   revision!: number;
 
-  @IsIn(['command', 'at-due', 'at', 'nightly'], { message: 'Choose when drafts are allocated.' })
+  @IsIn(['command', 'at-due', 'at', 'nightly'], { message: () => say('chooseWhenDraftsAreAllocated') })
   schedule!: ScheduleKind;
 
   @ValidateIf((plan: ScheduleRequest) => plan.schedule === 'at')
   @IsISO8601({ strict: true }, DATE_MESSAGE)
   at!: string | null;
 
-  @IsInt({ message: 'A round takes at least so many people: a whole number from 2 to 50.' })
-  @Min(2, { message: 'A round takes at least so many people: a whole number from 2 to 50.' })
-  @Max(50, { message: 'A round takes at least so many people: a whole number from 2 to 50.' })
+  @IsInt({ message: () => say('roundTakesAtLeastSo') })
+  @Min(2, { message: () => say('roundTakesAtLeastSo') })
+  @Max(50, { message: () => say('roundTakesAtLeastSo') })
   party!: number;
 
-  @IsInt({ message: 'Nights to wait are a whole number from 0 to 30.' })
-  @Min(0, { message: 'Nights to wait are a whole number from 0 to 30.' })
-  @Max(30, { message: 'Nights to wait are a whole number from 0 to 30.' })
+  @IsInt({ message: () => say('nightsToWaitAreWhole') })
+  @Min(0, { message: () => say('nightsToWaitAreWhole') })
+  @Max(30, { message: () => say('nightsToWaitAreWhole') })
   patience!: number;
 }
 
@@ -188,9 +193,9 @@ export class ExtraReviewerRequest {
 
   /** Null for none any more. */
   @IsOptional()
-  @IsInt({ message: 'Reviews are a whole number from 1 to 100.' })
-  @Min(1, { message: 'Reviews are a whole number from 1 to 100.' })
-  @Max(100, { message: 'Reviews are a whole number from 1 to 100.' })
+  @IsInt({ message: () => say('reviewsAreWholeNumberFrom') })
+  @Min(1, { message: () => say('reviewsAreWholeNumberFrom') })
+  @Max(100, { message: () => say('reviewsAreWholeNumberFrom') })
   reviews!: number | null;
 }
 

@@ -1,6 +1,7 @@
 import { IsIn, IsString, Length, Matches } from 'class-validator';
 import { LIMITS } from '../limits.js';
 import { MayBeMissing } from './mayBeMissing.js';
+import { say } from '../words/requests.js';
 
 /** How an exchange is taken along. */
 export class ArchiveQuery {
@@ -17,14 +18,14 @@ export class ArchiveQuery {
 
 /** An archive, as it was uploaded. */
 export class ArchiveRequest {
-  @Matches(/^[0-9a-f-]{36}$/, { message: 'This is not the id of an upload.' })
+  @Matches(/^[0-9a-f-]{36}$/, { message: () => say('notAnUpload') })
   uploadId!: string;
 }
 
 export class ReadArchiveRequest extends ArchiveRequest {
   /** Of the course that is made for it. */
   @IsString()
-  @Matches(/\S/, { message: 'The course needs a title.' })
-  @Length(1, LIMITS.title, { message: `Keep the title under ${LIMITS.title} characters.` })
+  @Matches(/\S/, { message: () => say('courseNeedsTitle') })
+  @Length(1, LIMITS.title, { message: () => say('keepTitleUnderCharacters', { title: LIMITS.title }) })
   courseTitle!: string;
 }

@@ -14,10 +14,13 @@ import { LIMITS } from '../limits.js';
 import { CAMPUS_SCORE_STATES, type CampusScoreState } from '../views/campus.js';
 import { MayBeMissing } from './mayBeMissing.js';
 import { NOT_BLANK, TITLE_MESSAGE } from './exchange.js';
+import { say } from '../words/requests.js';
 
 const ADDRESS = { require_tld: false, protocols: ['https', 'http'], require_protocol: true };
-const address = (what: string) => ({ message: `Give the address of ${what}, such as https://campus.example.org/….` });
-const NAME_MESSAGE = { message: `Give a name of 1 to ${LIMITS.name} characters.` };
+const saying = (key: 'campusAsItCallsItself' | 'signInAuthenticationRequest' | 'campussKeys' | 'campusTokens') => ({
+  message: () => say(key),
+});
+const NAME_MESSAGE = { message: () => say('giveNameOf1To', { name: LIMITS.name }) };
 
 export class CampusNameRequest {
   @IsString(NAME_MESSAGE)
@@ -27,23 +30,23 @@ export class CampusNameRequest {
 }
 
 export class CampusRequest extends CampusNameRequest {
-  @IsUrl(ADDRESS, address('the campus, as it calls itself (issuer)'))
+  @IsUrl(ADDRESS, saying('campusAsItCallsItself'))
   @MaxLength(LIMITS.url)
   issuer!: string;
 
   @IsString()
-  @Length(1, 255, { message: 'Give the client id that the campus has for Salt Circle.' })
+  @Length(1, 255, { message: () => say('giveClientIdThatCampus') })
   clientId!: string;
 
-  @IsUrl(ADDRESS, address('sign-in (authentication request)'))
+  @IsUrl(ADDRESS, saying('signInAuthenticationRequest'))
   @MaxLength(LIMITS.url)
   authUrl!: string;
 
-  @IsUrl(ADDRESS, address('tokens'))
+  @IsUrl(ADDRESS, saying('campusTokens'))
   @MaxLength(LIMITS.url)
   tokenUrl!: string;
 
-  @IsUrl(ADDRESS, address('the campus’s keys'))
+  @IsUrl(ADDRESS, saying('campussKeys'))
   @MaxLength(LIMITS.url)
   keysUrl!: string;
 
@@ -54,8 +57,8 @@ export class CampusRequest extends CampusNameRequest {
 
   /** Of those of the campus that may show Salt Circle inside of them. */
   @IsArray()
-  @ArrayMaxSize(20, { message: 'Up to 20 addresses of pages are taken.' })
-  @IsUrl(ADDRESS, { each: true, message: 'Give addresses of pages such as https://campus.example.org.' })
+  @ArrayMaxSize(20, { message: () => say('upTo20AddressesOf') })
+  @IsUrl(ADDRESS, { each: true, message: () => say('giveAddressesOfPagesSuch') })
   @MaxLength(LIMITS.url, { each: true })
   pages!: string[];
 
@@ -75,11 +78,11 @@ export class CampusRequest extends CampusNameRequest {
 
 export class ArrivalAccountRequest {
   @IsString()
-  @Length(1, 254, { message: 'Enter the address that you sign in with.' })
+  @Length(1, 254, { message: () => say('enterAddressThatYouSign') })
   email!: string;
 
   @IsString()
-  @Length(1, LIMITS.passwordMax, { message: 'Enter your password.' })
+  @Length(1, LIMITS.passwordMax, { message: () => say('enterYourPassword') })
   password!: string;
 }
 

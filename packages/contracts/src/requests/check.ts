@@ -18,6 +18,7 @@ import {
 import { LIMITS } from '../limits.js';
 import { WITHHOLDABLE, type Withholdable } from '../withholdable.js';
 import { NOT_BLANK } from './exchange.js';
+import { say } from '../words/requests.js';
 
 /** What staff have made of a submitted review. */
 export class CheckRequest {
@@ -45,7 +46,7 @@ export class WithholdableRequest {
 }
 
 const REASON_MESSAGE = {
-  message: `Say why, in up to ${LIMITS.guidance} characters: it stays on record, for staff to read.`,
+  message: () => say('sayWhyInUpToCharacters', { guidance: LIMITS.guidance }),
 };
 
 /** Keeps it from the author. */
@@ -64,7 +65,7 @@ export class WithholdRequest extends WithholdableRequest {
   counts!: boolean;
 }
 
-const SHARE = { message: 'Give a share between 0 and 1, or turn this reason off.' };
+const SHARE = { message: () => say('giveShareBetween0And') };
 
 /** What makes a review doubtful. */
 export class DoubtBoundsRequest {
@@ -93,7 +94,7 @@ export class DoubtBoundsRequest {
   sameText!: number | null;
 
   @ValidateIf((_, value) => value !== null)
-  @IsNumber({}, { message: 'Give a number of seconds, or turn this reason off.' })
+  @IsNumber({}, { message: () => say('giveNumberOfSecondsOr') })
   @Min(0)
   @Max(86_400)
   hasty!: number | null;
@@ -102,7 +103,7 @@ export class DoubtBoundsRequest {
   names!: boolean;
 
   @IsArray()
-  @ArrayMaxSize(LIMITS.harshWords, { message: `Up to ${LIMITS.harshWords} words can be looked for.` })
+  @ArrayMaxSize(LIMITS.harshWords, { message: () => say('upToWordsCanBe', { harshWords: LIMITS.harshWords }) })
   @IsString({ each: true })
   @Length(1, LIMITS.name, { each: true })
   harshWords!: string[];

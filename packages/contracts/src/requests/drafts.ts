@@ -18,9 +18,10 @@ import {
 } from 'class-validator';
 import { LIMITS } from '../limits.js';
 import { MayBeMissing } from './mayBeMissing.js';
+import { say } from '../words/requests.js';
 
 const TOO_LONG_DRAFT = {
-  message: `This draft is longer than can be kept ($constraint1 characters with its formatting). It stays in this browser; shorten it, or take out what was pasted by mistake.`,
+  message: () => say('thisDraftIsLongerThan'),
 };
 
 export class DraftSaveRequest {
@@ -29,12 +30,12 @@ export class DraftSaveRequest {
   revision!: number;
 
   @IsString()
-  @MaxLength(LIMITS.title, { message: `Keep the title under ${LIMITS.title} characters.` })
+  @MaxLength(LIMITS.title, { message: () => say('keepTitleUnderCharacters', { title: LIMITS.title }) })
   title!: string;
 
   @IsString()
   @MaxLength(LIMITS.draftContext, {
-    message: `Keep the words for your reviewers under ${LIMITS.draftContext} characters.`,
+    message: () => say('keepWordsForYourReviewers', { draftContext: LIMITS.draftContext }),
   })
   context!: string;
 }
@@ -51,25 +52,25 @@ export class TextSaveRequest {
 
 export class LinkRequest {
   @IsString()
-  @MaxLength(LIMITS.url, { message: `Keep an address under ${LIMITS.url} characters.` })
+  @MaxLength(LIMITS.url, { message: () => say('keepAddressUnderCharacters', { url: LIMITS.url }) })
   @IsUrl(
     { protocols: ['http', 'https'], require_protocol: true, require_tld: false, disallow_auth: true },
-    { message: 'An address begins with https:// or http://, and holds no name or password.' },
+    { message: () => say('addressBeginsWithHttpsOr') },
   )
   url!: string;
 
   @IsString()
-  @Length(1, LIMITS.title, { message: 'Say in a few words what the link is.' })
+  @Length(1, LIMITS.title, { message: () => say('sayInFewWordsWhat') })
   title!: string;
 
   @IsString()
-  @MaxLength(LIMITS.guidance, { message: `Keep it under ${LIMITS.guidance} characters.` })
+  @MaxLength(LIMITS.guidance, { message: () => say('keepItUnderCharacters', { guidance: LIMITS.guidance }) })
   about!: string;
 }
 
 /** Attaches what was uploaded. Asking twice for the same upload does no harm. */
 export class AttachRequest {
-  @Matches(/^[0-9a-f-]{36}$/, { message: 'This is not the id of an upload.' })
+  @Matches(/^[0-9a-f-]{36}$/, { message: () => say('notAnUpload') })
   uploadId!: string;
 
   /** For captions: the recording or file they belong to. */
@@ -81,7 +82,7 @@ export class AttachRequest {
 
 /** A picture in a text, or an attachment: what it is for was said when it was sent. */
 export class UploadedRequest {
-  @Matches(/^[0-9a-f-]{36}$/, { message: 'This is not the id of an upload.' })
+  @Matches(/^[0-9a-f-]{36}$/, { message: () => say('notAnUpload') })
   uploadId!: string;
 }
 
@@ -108,7 +109,7 @@ export class HideRequest {
 
 /** One of the finds of a check, to be hidden from reviewers. */
 export class HideFindRequest {
-  @Matches(/^[\w-]{43}$/, { message: 'Check the draft before hiding something in it.' })
+  @Matches(/^[\w-]{43}$/, { message: () => say('checkBeforeHiding') })
   fingerprint!: string;
 
   @IsString()
@@ -118,7 +119,7 @@ export class HideFindRequest {
 
 export class HandInRequest {
   /** Of the check that the author has looked at; refused when anything has been saved since. */
-  @Matches(/^[\w-]{43}$/, { message: 'Check the draft before handing it in.' })
+  @Matches(/^[\w-]{43}$/, { message: () => say('checkBeforeHandingIn') })
   fingerprint!: string;
 
   /** The author has seen what may tell a name, and wants to keep it. */
@@ -128,7 +129,7 @@ export class HandInRequest {
   /** Of a revision: what changed, for the instructor. */
   @MayBeMissing()
   @IsString()
-  @MaxLength(LIMITS.guidance, { message: `Say what changed in up to ${LIMITS.guidance} characters.` })
+  @MaxLength(LIMITS.guidance, { message: () => say('sayWhatChangedInUp', { guidance: LIMITS.guidance }) })
   changes?: string;
 }
 
@@ -144,7 +145,7 @@ export class RemindRequest {
 
   @MayBeMissing()
   @IsString()
-  @MaxLength(LIMITS.guidance, { message: `Keep your own words under ${LIMITS.guidance} characters.` })
+  @MaxLength(LIMITS.guidance, { message: () => say('keepYourOwnWordsUnder', { guidance: LIMITS.guidance }) })
   words?: string;
 }
 
@@ -164,7 +165,7 @@ export class HandInForRequest {
   /** For a draft that has no title yet. */
   @IsOptional()
   @IsString()
-  @MaxLength(LIMITS.title, { message: `Keep the title under ${LIMITS.title} characters.` })
+  @MaxLength(LIMITS.title, { message: () => say('keepTitleUnderCharacters', { title: LIMITS.title }) })
   title?: string | null;
 
   /** For typed texts of which the student has saved nothing. */
@@ -183,10 +184,10 @@ export class ExtendRequest {
   what!: 'extend' | 'excuse' | 'take-back';
 
   @IsOptional()
-  @IsISO8601({ strict: true }, { message: 'Choose a date and a time.' })
+  @IsISO8601({ strict: true }, { message: () => say('chooseDateAndTime') })
   draftsDue?: string | null;
 
   @IsString()
-  @MaxLength(LIMITS.guidance, { message: `Keep the reason under ${LIMITS.guidance} characters.` })
+  @MaxLength(LIMITS.guidance, { message: () => say('keepReasonUnderCharacters', { guidance: LIMITS.guidance }) })
   reason!: string;
 }

@@ -2,17 +2,18 @@ import { Type } from 'class-transformer';
 import { IsDefined, IsIn, IsObject, IsString, Length, ValidateNested } from 'class-validator';
 import { LIMITS } from '../limits.js';
 import { PositionRequest, QuoteRequest } from './place.js';
+import { say } from '../words/requests.js';
 
 const EDIT_TYPES = ['insert', 'delete', 'replace', 'move', 'split', 'join'] as const;
 const SIDES = ['before', 'after'] as const;
 const TEXT = {
-  message: `A proposed text has 1 to ${LIMITS.noteBody} characters. To take the passage out, propose that.`,
+  message: () => say('proposedTextHas1To', { noteBody: LIMITS.noteBody }),
 };
 
 /** What all proposed edits have. An unknown one is held against this, and so told. */
 export class EditRequest {
   @IsIn(EDIT_TYPES, {
-    message: 'An edit inserts, deletes, replaces or moves, begins a paragraph or joins two.',
+    message: () => say('editInsertsDeletesReplacesOr'),
   })
   type!: (typeof EDIT_TYPES)[number];
 }

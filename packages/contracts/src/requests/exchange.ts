@@ -1,9 +1,10 @@
 import { IsIn, IsISO8601, IsOptional, IsString, Length, Matches } from 'class-validator';
 import { LIMITS } from '../limits.js';
 import { MayBeMissing } from './mayBeMissing.js';
+import { say } from '../words/requests.js';
 
-export const DATE_MESSAGE = { message: 'Give a date and a time.' };
-export const TITLE_MESSAGE = { message: `Give a title of 1 to ${LIMITS.title} characters.` };
+export const DATE_MESSAGE = { message: () => say('giveDateAndTime') };
+export const TITLE_MESSAGE = { message: () => say('giveTitleOf1To', { title: LIMITS.title }) };
 export const NOT_BLANK = /\S/u;
 
 export class CreateCourseRequest {
@@ -13,7 +14,7 @@ export class CreateCourseRequest {
   title!: string;
 
   @IsString()
-  @Length(1, 64, { message: 'Choose the time zone in which the course’s dates are given.' })
+  @Length(1, 64, { message: () => say('chooseTimeZoneInWhich') })
   timeZone!: string;
 }
 

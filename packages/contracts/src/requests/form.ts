@@ -20,11 +20,14 @@ import { ITEM_KINDS, type CommentRule, type ItemKind } from '@salt-circle/core';
 import { LIMITS } from '../limits.js';
 import { NOT_BLANK, TITLE_MESSAGE } from './exchange.js';
 import { MayBeMissing } from './mayBeMissing.js';
+import { say } from '../words/requests.js';
 
 const COMMENTS: readonly CommentRule[] = ['none', 'optional', 'required'];
-const NAME_MESSAGE = { message: `Keep a name under ${LIMITS.title} characters.` };
-const DESCRIPTION_MESSAGE = { message: `Keep a description under ${LIMITS.levelDescription} characters.` };
-const PARTS_MESSAGE = { message: `An item can have up to ${LIMITS.parts} levels, bands, entries or options.` };
+const NAME_MESSAGE = { message: () => say('keepNameUnderCharacters', { title: LIMITS.title }) };
+const DESCRIPTION_MESSAGE = {
+  message: () => say('keepDescriptionUnderCharacters', { levelDescription: LIMITS.levelDescription }),
+};
+const PARTS_MESSAGE = { message: () => say('itemCanHaveUpTo', { parts: LIMITS.parts }) };
 
 const of =
   (...kinds: ItemKind[]) =>
@@ -45,7 +48,7 @@ export class LevelRequest {
   description!: string;
 
   @ValidateIf((_, value) => value !== null)
-  @IsNumber({}, { message: 'Points are a number, or left blank.' })
+  @IsNumber({}, { message: () => say('pointsAreNumberOrLeft') })
   points!: number | null;
 }
 
@@ -62,10 +65,10 @@ export class BandRequest {
   @MaxLength(LIMITS.levelDescription, DESCRIPTION_MESSAGE)
   description!: string;
 
-  @IsNumber({}, { message: 'A band begins at a number of points.' })
+  @IsNumber({}, { message: () => say('bandBeginsAtNumberOf') })
   from!: number;
 
-  @IsNumber({}, { message: 'A band ends at a number of points.' })
+  @IsNumber({}, { message: () => say('bandEndsAtNumberOf') })
   to!: number;
 }
 
@@ -79,7 +82,7 @@ export class EntryRequest {
   text!: string;
 
   @ValidateIf((_, value) => value !== null)
-  @IsNumber({}, { message: 'Points are a number, or left blank.' })
+  @IsNumber({}, { message: () => say('pointsAreNumberOrLeft') })
   points!: number | null;
 }
 
@@ -103,17 +106,17 @@ export class FormItemRequest {
   id!: string;
 
   @IsString()
-  @MaxLength(LIMITS.title, { message: `Keep a title under ${LIMITS.title} characters.` })
+  @MaxLength(LIMITS.title, { message: () => say('keepTitleUnderCharactersOf', { title: LIMITS.title }) })
   title!: string;
 
   @IsString()
-  @MaxLength(LIMITS.guidance, { message: `Keep the guidance under ${LIMITS.guidance} characters.` })
+  @MaxLength(LIMITS.guidance, { message: () => say('keepGuidanceUnderCharacters', { guidance: LIMITS.guidance }) })
   guidance!: string;
 
   @IsBoolean()
   required!: boolean;
 
-  @IsNumber({}, { message: 'A weight is a number, 0 for none.' })
+  @IsNumber({}, { message: () => say('weightIsNumber0For') })
   weight!: number;
 
   @ValidateIf(of('criterion'))
@@ -133,7 +136,7 @@ export class FormItemRequest {
   bands?: BandRequest[];
 
   @ValidateIf(of('range'))
-  @IsNumber({}, { message: 'The step of a range is 1, 0.5 or 0.1.' })
+  @IsNumber({}, { message: () => say('stepOfRangeIs1') })
   step?: number;
 
   @ValidateIf(of('checklist'))
@@ -167,7 +170,7 @@ export class FormItemRequest {
   comment?: CommentRule;
 
   @ValidateIf(of('prompt', 'pair'))
-  @IsNumber({}, { message: 'The least number of words is a number, 0 for none.' })
+  @IsNumber({}, { message: () => say('leastNumberOfWordsIs') })
   minimumWords?: number;
 
   @ValidateIf(of('pair'))
@@ -181,11 +184,11 @@ export class FormItemRequest {
   nextLabel?: string;
 
   @ValidateIf((item: FormItemRequest) => item.kind === 'number' && item.minimum !== null)
-  @IsNumber({}, { message: 'The least value is a number, or left blank.' })
+  @IsNumber({}, { message: () => say('leastValueIsNumberOr') })
   minimum?: number | null;
 
   @ValidateIf((item: FormItemRequest) => item.kind === 'number' && item.maximum !== null)
-  @IsNumber({}, { message: 'The greatest value is a number, or left blank.' })
+  @IsNumber({}, { message: () => say('greatestValueIsNumberOr') })
   maximum?: number | null;
 
   @ValidateIf(of('number'))
@@ -201,7 +204,7 @@ export class FormItemRequest {
 /** A form as a whole, wherever it is kept. */
 export class FormContent {
   @IsArray()
-  @ArrayMaxSize(LIMITS.items, { message: `A form can have up to ${LIMITS.items} items.` })
+  @ArrayMaxSize(LIMITS.items, { message: () => say('formCanHaveUpTo', { items: LIMITS.items }) })
   @IsObject({ each: true })
   @ValidateNested({ each: true })
   @Type(() => FormItemRequest)
@@ -213,13 +216,13 @@ export class FormContent {
   @IsIn(COMMENTS)
   overall!: CommentRule;
 
-  @IsNumber({}, { message: 'The least number of words is a number, 0 for none.' })
+  @IsNumber({}, { message: () => say('leastNumberOfWordsIs') })
   overallWords!: number;
 
-  @IsNumber({}, { message: 'The least number of notes is a number, 0 for none.' })
+  @IsNumber({}, { message: () => say('leastNumberOfNotesIs') })
   minimumNotes!: number;
 
-  @IsNumber({}, { message: 'The number of notes hoped for is a number, 0 for none.' })
+  @IsNumber({}, { message: () => say('numberOfNotesHopedFor') })
   targetNotes!: number;
 }
 
@@ -239,23 +242,23 @@ export class LibraryFormRequest extends FormRequest {
 export class ShorthandEntryRequest {
   @IsString()
   @Matches(/^(?![1-4])[\p{L}\p{N}]$/u, {
-    message: 'A key is one letter, or a digit from 5 on: 1 to 4 are the kinds of notes.',
+    message: () => say('keyOfShorthand'),
   })
   key!: string;
 
   @IsString()
-  @Length(1, 60, { message: 'A label has 1 to 60 characters.' })
-  @Matches(NOT_BLANK, { message: 'A label has 1 to 60 characters.' })
+  @Length(1, 60, { message: () => say('labelHas1To60') })
+  @Matches(NOT_BLANK, { message: () => say('labelHas1To60') })
   label!: string;
 
   @IsString()
-  @MaxLength(300, { message: 'Keep the meaning under 300 characters.' })
+  @MaxLength(300, { message: () => say('keepMeaningUnder300Characters') })
   meaning!: string;
 
   /** Pages from before there were groups leave it out. */
   @MayBeMissing()
   @IsString()
-  @MaxLength(40, { message: 'Keep the name of a group under 40 characters.' })
+  @MaxLength(40, { message: () => say('keepNameOfGroupUnder') })
   group?: string;
 }
 
@@ -270,7 +273,9 @@ export class ShorthandRequest {
   title!: string;
 
   @IsArray()
-  @ArrayMaxSize(LIMITS.shorthandEntries, { message: `A set can have up to ${LIMITS.shorthandEntries} labels.` })
+  @ArrayMaxSize(LIMITS.shorthandEntries, {
+    message: () => say('setCanHaveUpTo', { shorthandEntries: LIMITS.shorthandEntries }),
+  })
   @IsObject({ each: true })
   @ValidateNested({ each: true })
   @Type(() => ShorthandEntryRequest)

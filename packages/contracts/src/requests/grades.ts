@@ -38,8 +38,9 @@ import {
 import { LIMITS } from '../limits.js';
 import { NOT_BLANK } from './exchange.js';
 import { GradePartRequest } from './plan.js';
+import { say } from '../words/requests.js';
 
-const NUMBER = { message: 'Enter a number.' };
+const NUMBER = { message: () => say('enterNumber') };
 
 class GradeStepRequest implements GradeStep {
   @IsNumber({}, NUMBER)
@@ -86,7 +87,7 @@ class GradeScaleRequest {
   kind!: GradeScale['kind'];
 
   @ValidateIf(({ kind }: GradeScaleRequest) => kind === 'points')
-  @IsNumber({}, { message: 'Say out of how many points the grade is.' })
+  @IsNumber({}, { message: () => say('sayOutOfHowMany') })
   of?: number;
 
   @ValidateIf(({ kind }: GradeScaleRequest) => kind === 'bands')
@@ -142,7 +143,7 @@ export class GradeRuleRequest {
   @Type(() => GradeScaleRequest)
   scale!: GradeScaleRequest;
 
-  @IsIn(GRADE_STEPS, { message: 'Grades are rounded to 1, 0.5, 0.1 or 0.01.' })
+  @IsIn(GRADE_STEPS, { message: () => say('gradesAreRoundedTo1') })
   step!: number;
 
   @IsIn(ROUNDINGS)
@@ -166,7 +167,7 @@ export class GradeRuleRequest {
   quality!: QualityRequest;
 }
 
-const REASON = { message: 'Say why, in up to 2,000 characters: it stays on record, and the student reads it.' };
+const REASON = { message: () => say('sayWhyInUpTo2') };
 
 /** Something else than what is worked out, or that again. */
 export class GradeOverrideRequest {
@@ -202,12 +203,12 @@ export class GradesReleaseRequest {
   participantIds!: string[];
 }
 
-const WHO_GRADES = { message: 'Say who grades.' };
+const WHO_GRADES = { message: () => say('sayWhoGrades') };
 
 /** Who of the staff grades whom. */
 export class GradingShareRequest {
   @IsArray()
-  @ArrayMinSize(1, { message: 'Say what is shared out: marks of drafts, marks of reviewing, or both.' })
+  @ArrayMinSize(1, { message: () => say('sayWhatIsSharedOut') })
   @ArrayMaxSize(GRADING_WORKS.length)
   @IsIn(GRADING_WORKS, { each: true })
   works!: GradingWork[];

@@ -1,9 +1,10 @@
 import { IsString, Length, Matches, MaxLength, ValidateIf } from 'class-validator';
 import { LIMITS } from '../limits.js';
 import { NOT_BLANK } from './exchange.js';
+import { say } from '../words/requests.js';
 
-const WORDS_MESSAGE = { message: `Say what is to be looked at, in up to ${LIMITS.guidance} characters.` };
-const ANSWER_MESSAGE = { message: `Write an answer of up to ${LIMITS.guidance} characters.` };
+const WORDS_MESSAGE = { message: () => say('sayWhatIsToBe', { guidance: LIMITS.guidance }) };
+const ANSWER_MESSAGE = { message: () => say('writeAnswerOfUpTo', { guidance: LIMITS.guidance }) };
 
 /** Asks the instructor to look at a review, or at one note of it. */
 export class LookRequest {

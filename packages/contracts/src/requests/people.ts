@@ -22,25 +22,26 @@ import type { Role } from '@salt-circle/core';
 import { LIMITS } from '../limits.js';
 import { MayBeMissing } from './mayBeMissing.js';
 import { NOT_BLANK, TITLE_MESSAGE } from './exchange.js';
+import { say } from '../words/requests.js';
 
-const NAME_MESSAGE = { message: `A name has 1 to ${LIMITS.name} characters.` };
+const NAME_MESSAGE = { message: () => say('nameHas1ToCharacters', { name: LIMITS.name }) };
 const ROLES: readonly Role[] = ['instructor', 'assistant', 'student'];
 /** Base64 takes four characters for three bytes. */
 const BASE64_LENGTH = Math.ceil((LIMITS.importBytes * 4) / 3) + 4;
-const TOO_LARGE = { message: `This is larger than the ${LIMITS.importBytes / 1_000_000} MB that can be read at once.` };
+const TOO_LARGE = { message: () => say('thisIsLargerThanMb', { importBytes: LIMITS.importBytes / 1_000_000 }) };
 
 export class HolidayRequest {
   @IsString()
-  @Length(1, LIMITS.title, { message: 'Give the holiday a name.' })
-  @Matches(NOT_BLANK, { message: 'Give the holiday a name.' })
+  @Length(1, LIMITS.title, { message: () => say('giveHolidayName') })
+  @Matches(NOT_BLANK, { message: () => say('giveHolidayName') })
   title!: string;
 
-  @IsISO8601({ strict: true }, { message: 'Give a day.' })
-  @Length(10, 10, { message: 'Give a day.' })
+  @IsISO8601({ strict: true }, { message: () => say('giveDay') })
+  @Length(10, 10, { message: () => say('giveDay') })
   from!: string;
 
-  @IsISO8601({ strict: true }, { message: 'Give a day.' })
-  @Length(10, 10, { message: 'Give a day.' })
+  @IsISO8601({ strict: true }, { message: () => say('giveDay') })
+  @Length(10, 10, { message: () => say('giveDay') })
   to!: string;
 }
 
@@ -51,11 +52,11 @@ export class CourseSettingsRequest {
   title!: string;
 
   @IsString()
-  @Length(1, 64, { message: 'Choose the time zone in which the course’s dates are given.' })
+  @Length(1, 64, { message: () => say('chooseTimeZoneInWhich') })
   timeZone!: string;
 
   @IsArray()
-  @ArrayMaxSize(LIMITS.holidays, { message: `A course can have up to ${LIMITS.holidays} holidays.` })
+  @ArrayMaxSize(LIMITS.holidays, { message: () => say('courseCanHaveUpTo', { holidays: LIMITS.holidays }) })
   @IsObject({ each: true })
   @ValidateNested({ each: true })
   @Type(() => HolidayRequest)
@@ -116,8 +117,8 @@ export class PersonRequest {
 
   /** Blank leaves somebody without one who had none. */
   @ValidateIf(({ email }: PersonRequest) => email !== '')
-  @IsEmail({}, { message: 'Enter an email address, such as name@example.org.' })
-  @MaxLength(254, { message: 'This is longer than any email address.' })
+  @IsEmail({}, { message: () => say('enterEmailAddressSuchAs') })
+  @MaxLength(254, { message: () => say('thisIsLongerThanAny') })
   email!: string;
 
   @IsIn(ROLES)
@@ -158,9 +159,9 @@ export class DivisionRequest {
   @IsIn(['count', 'size'])
   by!: 'count' | 'size';
 
-  @IsInt({ message: 'Give a whole number.' })
-  @Min(1, { message: 'Give a number of 1 or more.' })
-  @Max(5000, { message: 'Give a number of at most 5000.' })
+  @IsInt({ message: () => say('giveWholeNumber') })
+  @Min(1, { message: () => say('giveNumberOf1Or') })
+  @Max(5000, { message: () => say('giveNumberOfAtMost') })
   number!: number;
 
   @IsIn(['nothing', 'section', 'trait'])

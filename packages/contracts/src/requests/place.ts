@@ -14,13 +14,14 @@ import {
   ValidateNested,
 } from 'class-validator';
 import { LIMITS } from '../limits.js';
+import { say } from '../words/requests.js';
 
 export class QuoteRequest {
   @IsIn(['TextQuoteSelector'])
   type!: 'TextQuoteSelector';
 
   @IsString()
-  @Length(1, LIMITS.quote, { message: 'Select a shorter passage: a note is about a few sentences at most.' })
+  @Length(1, LIMITS.quote, { message: () => say('selectShorterPassageNoteIs') })
   exact!: string;
 
   @IsString()
@@ -46,14 +47,14 @@ export class PositionRequest {
 }
 
 const SELECTOR_TYPES = ['text', 'page', 'passage', 'region', 'moment', 'whole'] as const;
-const WITHIN = 'A region lies inside of its page: all its figures are shares from 0 to 1.';
-const PAGE = 'Pages are counted from 1.';
-const TIME = 'A moment is given in seconds from the beginning.';
+const WITHIN = () => say('regionLiesInsideOfIts');
+const PAGE = () => say('pagesAreCountedFrom1');
+const TIME = () => say('momentIsGivenInSeconds');
 
 /** What all selectors have. An unknown one is held against this, and so told. */
 export class SelectorRequest {
   @IsIn(SELECTOR_TYPES, {
-    message: 'A note stands on a passage, a page, a region, a moment, a whole part, or the whole draft.',
+    message: () => say('noteStandsOnPassagePage'),
   })
   type!: (typeof SELECTOR_TYPES)[number];
 }
@@ -170,7 +171,7 @@ export class PlaceRequest {
   @MaxLength(64)
   partId!: string | null;
 
-  @IsDefined({ message: 'A note needs a place in the draft.' })
+  @IsDefined({ message: () => say('noteNeedsPlaceInDraft') })
   @IsObject()
   @ValidateNested()
   @Type(() => SelectorRequest, {

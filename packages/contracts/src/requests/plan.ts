@@ -36,6 +36,7 @@ import { AfterRuleRequest } from './after.js';
 import { PracticeRuleRequest } from './practice.js';
 import { MayBeMissing } from './mayBeMissing.js';
 import { DATE_MESSAGE, NOT_BLANK, TITLE_MESSAGE } from './exchange.js';
+import { say } from '../words/requests.js';
 
 /** ISO 8601 instants with an offset, or null where left blank. */
 export class DatesRequest {
@@ -82,7 +83,7 @@ export class DatesRequest {
 }
 
 export class LateRequest {
-  @IsNumber({}, { message: 'What a late hand-in loses is a number.' })
+  @IsNumber({}, { message: () => say('whatLateHandInLoses') })
   amount!: number;
 
   @IsIn(['points', 'percent'])
@@ -92,10 +93,10 @@ export class LateRequest {
   per!: 'once' | 'day';
 
   @ValidateIf((_, value) => value !== null)
-  @IsNumber({}, { message: 'The most that can be lost is a number, or left blank.' })
+  @IsNumber({}, { message: () => say('mostThatCanBeLost') })
   cap!: number | null;
 
-  @IsNumber({}, { message: 'The grace period is a number of minutes, 0 for none.' })
+  @IsNumber({}, { message: () => say('gracePeriodIsNumberOf') })
   graceMinutes!: number;
 }
 
@@ -108,11 +109,11 @@ export class DeliverableRequest {
   kind!: DeliverableKind;
 
   @IsString()
-  @MaxLength(LIMITS.title, { message: `Keep a title under ${LIMITS.title} characters.` })
+  @MaxLength(LIMITS.title, { message: () => say('keepTitleUnderCharactersOf', { title: LIMITS.title }) })
   title!: string;
 
   @IsString()
-  @MaxLength(LIMITS.guidance, { message: `Keep a description under ${LIMITS.guidance} characters.` })
+  @MaxLength(LIMITS.guidance, { message: () => say('keepDescriptionUnderCharactersOf', { guidance: LIMITS.guidance }) })
   description!: string;
 
   @IsBoolean()
@@ -122,7 +123,7 @@ export class DeliverableRequest {
   @IsIn(FILE_FAMILIES, { each: true })
   families!: FileFamily[];
 
-  @IsInt({ message: 'The largest size is a whole number of megabytes.' })
+  @IsInt({ message: () => say('largestSizeIsWholeNumber') })
   maxMegabytes!: number;
 }
 
@@ -150,7 +151,7 @@ export class GradePartRequest {
   @IsIn(GRADE_PARTS)
   part!: GradePartName;
 
-  @IsNumber({}, { message: 'A weight is a number.' })
+  @IsNumber({}, { message: () => say('weightIsNumber') })
   weight!: number;
 }
 
@@ -158,7 +159,11 @@ const NAMES_POLICIES: readonly NamesPolicy[] = ['both-ways', 'reviewers-only', '
 const WHOM: readonly Whom[] = ['anyone', 'own-group', 'other-groups', 'partners'];
 const SELF: readonly SelfReview[] = ['off', 'first', 'with', 'after'];
 const REVIEWS_MESSAGE = {
-  message: `Each student can give ${LIMITS.reviewsPerStudentMin} to ${LIMITS.reviewsPerStudentMax} reviews. Enter a whole number in that span.`,
+  message: () =>
+    say('eachStudentCanGiveTo', {
+      reviewsPerStudentMin: LIMITS.reviewsPerStudentMin,
+      reviewsPerStudentMax: LIMITS.reviewsPerStudentMax,
+    }),
 };
 
 /** All settings of an exchange at once, with the revision they were read at. */
@@ -173,11 +178,11 @@ export class PlanRequest {
   title!: string;
 
   @IsString()
-  @MaxLength(LIMITS.settingsHtml, { message: 'The brief is too long to keep. Shorten it, or give the rest as a link.' })
+  @MaxLength(LIMITS.settingsHtml, { message: () => say('briefIsTooLongTo') })
   briefHtml!: string;
 
   @IsString()
-  @MaxLength(LIMITS.settingsHtml, { message: 'The guide is too long to keep. Shorten it, or give the rest as a link.' })
+  @MaxLength(LIMITS.settingsHtml, { message: () => say('guideIsTooLongTo') })
   guideHtml!: string;
 
   @IsObject()
@@ -225,7 +230,7 @@ export class PlanRequest {
   @IsBoolean()
   ownHandInFirst!: boolean;
 
-  @IsIn(NAMES_POLICIES, { message: 'Choose whether names are hidden or shown.' })
+  @IsIn(NAMES_POLICIES, { message: () => say('chooseWhetherNamesAreHidden') })
   names!: NamesPolicy;
 
   @IsBoolean()
@@ -255,9 +260,9 @@ export class PlanRequest {
 
   @MayBeMissing()
   @ValidateIf((_, value) => value !== null)
-  @IsInt({ message: 'Give whole hours, 1 to 168.' })
-  @Min(1, { message: 'Give whole hours, 1 to 168.' })
-  @Max(168, { message: 'Give whole hours, 1 to 168.' })
+  @IsInt({ message: () => say('giveWholeHours1To') })
+  @Min(1, { message: () => say('giveWholeHours1To') })
+  @Max(168, { message: () => say('giveWholeHours1To') })
   remindHours?: number | null;
 
   @IsArray()
@@ -349,7 +354,7 @@ export class OwnTimesRequest {
   excused!: boolean;
 
   @IsString()
-  @MaxLength(500, { message: 'Keep the reason under 500 characters.' })
+  @MaxLength(500, { message: () => say('keepReasonUnder500Characters') })
   reason!: string;
 }
 
@@ -371,9 +376,9 @@ export class CopyExchangeRequest {
   @IsIn(['days', 'first', 'none'])
   shift!: 'days' | 'first' | 'none';
 
-  @IsInt({ message: 'Shift by a whole number of days.' })
-  @Min(-3660, { message: 'That is more than ten years.' })
-  @Max(3660, { message: 'That is more than ten years.' })
+  @IsInt({ message: () => say('shiftByWholeNumberOf') })
+  @Min(-3660, { message: () => say('thatIsMoreThanTen') })
+  @Max(3660, { message: () => say('thatIsMoreThanTen') })
   days!: number;
 
   @ValidateIf((_, value) => value !== null)

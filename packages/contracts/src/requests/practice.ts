@@ -14,28 +14,31 @@ import {
 import { MAX_PRACTICE_TRIES } from '@salt-circle/core';
 import { LIMITS } from '../limits.js';
 import { NOT_BLANK, TITLE_MESSAGE } from './exchange.js';
+import { say } from '../words/requests.js';
 
 const CONSENT_MESSAGE = {
-  message: `Say how the author agreed, and when, in up to ${LIMITS.guidance} characters: it is kept on record.`,
+  message: () => say('sayHowAuthorAgreedAnd', { guidance: LIMITS.guidance }),
 };
-const TEXT_MESSAGE = { message: 'Write or paste the text of the practice draft; a long one goes as a file.' };
+const TEXT_MESSAGE = { message: () => say('writeOrPasteTextOf') };
 
 /** Practice as a plan sets it. */
 export class PracticeRuleRequest {
-  @IsIn(['off', 'offered', 'first'], { message: 'Choose whether practice is offered, comes first, or is off.' })
+  @IsIn(['off', 'offered', 'first'], { message: () => say('chooseWhetherPracticeIsOffered') })
   when!: 'off' | 'offered' | 'first';
 
   @ValidateIf((_, value) => value !== null)
-  @IsInt({ message: 'How often practice may be tried is a whole number.' })
-  @Min(1, { message: 'A practice draft can be tried at least once.' })
-  @Max(MAX_PRACTICE_TRIES, { message: `A practice draft can be tried at most ${MAX_PRACTICE_TRIES} times.` })
+  @IsInt({ message: () => say('howOftenPracticeMayBe') })
+  @Min(1, { message: () => say('practiceDraftCanBeTried') })
+  @Max(MAX_PRACTICE_TRIES, {
+    message: () => say('practiceDraftCanBeTriedAt', { maxpracticetries: MAX_PRACTICE_TRIES }),
+  })
   tries!: number | null;
 
   /** 0..1. */
   @ValidateIf((_, value) => value !== null)
-  @IsNumber({}, { message: 'What is close enough is a share of the items.' })
-  @Min(0, { message: 'What is close enough is between 0 and 100%.' })
-  @Max(1, { message: 'What is close enough is between 0 and 100%.' })
+  @IsNumber({}, { message: () => say('whatIsCloseEnoughIs') })
+  @Min(0, { message: () => say('whatIsCloseEnoughIsBetween') })
+  @Max(1, { message: () => say('whatIsCloseEnoughIsBetween') })
   closeEnough!: number | null;
 }
 
@@ -56,12 +59,12 @@ export class PracticeDraftRequest {
   html?: string;
 
   @ValidateIf(({ from }: PracticeDraftRequest) => from === 'file')
-  @IsString({ message: 'Choose a file.' })
+  @IsString({ message: () => say('chooseFile') })
   @Length(1, 64)
   uploadId?: string;
 
   @ValidateIf(({ from }: PracticeDraftRequest) => from === 'draft')
-  @IsString({ message: 'Choose a draft.' })
+  @IsString({ message: () => say('chooseDraft') })
   @Length(1, 64)
   draftId?: string;
 

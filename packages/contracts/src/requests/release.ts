@@ -11,16 +11,17 @@ import {
 } from 'class-validator';
 import { LIMITS } from '../limits.js';
 import { NOT_BLANK } from './exchange.js';
+import { say } from '../words/requests.js';
 
 const REASON_MESSAGE = {
-  message: `Say why, in up to ${LIMITS.guidance} characters: it stays on record, for staff to read.`,
+  message: () => say('sayWhyInUpToCharacters', { guidance: LIMITS.guidance }),
 };
 
 /** When chosen authors read their feedback: before the others, not before that is said, or with them. */
 export class ReleasePeopleRequest {
   @IsArray()
-  @ArrayMinSize(1, { message: 'Choose at least one author.' })
-  @ArrayMaxSize(LIMITS.chosen, { message: `Choose up to ${LIMITS.chosen} authors at once.` })
+  @ArrayMinSize(1, { message: () => say('chooseAtLeastOneAuthor') })
+  @ArrayMaxSize(LIMITS.chosen, { message: () => say('chooseUpToAuthorsAt', { chosen: LIMITS.chosen }) })
   @IsString({ each: true })
   @Length(1, 64, { each: true })
   participantIds!: string[];

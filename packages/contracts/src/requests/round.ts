@@ -1,9 +1,10 @@
 import { IsBoolean, IsIn, IsISO8601, IsString, Length, Matches, ValidateIf } from 'class-validator';
 import { LIMITS } from '../limits.js';
 import { NOT_BLANK } from './exchange.js';
+import { say } from '../words/requests.js';
 
-const TITLE = { message: `Give a title of 1 to ${LIMITS.title} characters.` };
-const DUE = { message: 'Say until when the revisions are reviewed.' };
+const TITLE = { message: () => say('giveTitleOf1To', { title: LIMITS.title }) };
+const DUE = { message: () => say('sayUntilWhenRevisionsAre') };
 
 /** The revisions of an exchange, reviewed once more. */
 export class SecondRoundRequest {

@@ -2,9 +2,10 @@ import { IsIn, IsInt, IsString, Length, Matches, Max, Min } from 'class-validato
 import { LIMITS } from '../limits.js';
 import { TOKEN_SCOPES, type TokenScope } from '../views/tokens.js';
 import { NOT_BLANK } from './exchange.js';
+import { say } from '../words/requests.js';
 
-const NAME = { message: `Say what the token is for, in up to ${LIMITS.title} letters.` };
-const DAYS = { message: 'A token lasts from 1 to 366 days.' };
+const NAME = { message: () => say('sayWhatTokenIsFor', { title: LIMITS.title }) };
+const DAYS = { message: () => say('tokenLastsFrom1To') };
 
 /** A token for a script of one's own. */
 export class TokenRequest {

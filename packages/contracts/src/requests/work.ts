@@ -25,6 +25,7 @@ import { MayBeMissing } from './mayBeMissing.js';
 import { NOTE_KINDS, type NoteKind } from '../noteKinds.js';
 import { EDIT_REQUESTS, EditRequest, type AnyEditRequest } from './edit.js';
 import { PlaceRequest } from './place.js';
+import { say } from '../words/requests.js';
 
 /** A map from ids to yes or no, of a bounded size. */
 function IsChecks(options: ValidationOptions): PropertyDecorator {
@@ -55,20 +56,20 @@ export class AnswerRequest {
 
   @MayBeMissing()
   @IsString()
-  @MaxLength(LIMITS.answerText, { message: `Keep an answer under ${LIMITS.answerText} characters.` })
+  @MaxLength(LIMITS.answerText, { message: () => say('keepAnswerUnderCharacters', { answerText: LIMITS.answerText }) })
   text?: string;
 
   @MayBeMissing()
   @IsString()
-  @MaxLength(LIMITS.answerText, { message: `Keep an answer under ${LIMITS.answerText} characters.` })
+  @MaxLength(LIMITS.answerText, { message: () => say('keepAnswerUnderCharacters', { answerText: LIMITS.answerText }) })
   next?: string;
 
   @IsOptional()
-  @IsNumber({}, { message: 'This is not a number.' })
+  @IsNumber({}, { message: () => say('thisIsNotNumber') })
   value?: number | null;
 
   @MayBeMissing()
-  @IsChecks({ message: 'Each entry of a checklist is answered with yes, no or cannot tell.' })
+  @IsChecks({ message: () => say('eachEntryOfChecklistIs') })
   checks?: Record<string, Check>;
 
   @MayBeMissing()
@@ -83,14 +84,14 @@ export class NoteRequest {
   @Min(0)
   revision!: number;
 
-  @IsIn(NOTE_KINDS, { message: 'A note is one of Keep, Change, Ask and Fix.' })
+  @IsIn(NOTE_KINDS, { message: () => say('noteIsOneOfKeep') })
   kind!: NoteKind;
 
   @IsString()
-  @MaxLength(LIMITS.noteBody, { message: `Keep a note under ${LIMITS.noteBody} characters.` })
+  @MaxLength(LIMITS.noteBody, { message: () => say('keepNoteUnderCharacters', { noteBody: LIMITS.noteBody }) })
   body!: string;
 
-  @IsDefined({ message: 'A note needs a place in the draft.' })
+  @IsDefined({ message: () => say('noteNeedsPlaceInDraft') })
   @IsObject()
   @ValidateNested()
   @Type(() => PlaceRequest)
@@ -119,14 +120,14 @@ export class NoteParams {
   reviewId!: string;
 
   @Matches(/^[0-9a-f]{8}-[0-9a-f]{4}-4[0-9a-f]{3}-[89ab][0-9a-f]{3}-[0-9a-f]{12}$/, {
-    message: 'The id of a note is a random UUID in lower case.',
+    message: () => say('idOfNote'),
   })
   noteId!: string;
 }
 
 /** A file that was marked elsewhere, as it was uploaded. */
 export class BringRequest {
-  @Matches(/^[0-9a-f-]{36}$/, { message: 'This is not the id of an upload.' })
+  @Matches(/^[0-9a-f-]{36}$/, { message: () => say('notAnUpload') })
   uploadId!: string;
 }
 
@@ -136,13 +137,13 @@ export class BroughtNoteRequest {
   @MaxLength(64)
   id!: string;
 
-  @IsIn(NOTE_KINDS, { message: 'A note is one of Keep, Change, Ask and Fix.' })
+  @IsIn(NOTE_KINDS, { message: () => say('noteIsOneOfKeep') })
   kind!: NoteKind;
 }
 
 export class BringInRequest extends BringRequest {
   @IsArray()
-  @ArrayMaxSize(LIMITS.notes, { message: `A review can have up to ${LIMITS.notes} notes.` })
+  @ArrayMaxSize(LIMITS.notes, { message: () => say('reviewCanHaveUpTo', { notes: LIMITS.notes }) })
   @IsObject({ each: true })
   @ValidateNested({ each: true })
   @Type(() => BroughtNoteRequest)
@@ -151,7 +152,7 @@ export class BringInRequest extends BringRequest {
 
 /** An upload that goes with a note or an answer. */
 export class ReviewFileRequest {
-  @Matches(/^[0-9a-f-]{36}$/, { message: 'This is not the id of an upload.' })
+  @Matches(/^[0-9a-f-]{36}$/, { message: () => say('notAnUpload') })
   uploadId!: string;
 
   @IsOptional()
@@ -169,7 +170,7 @@ export class ReviewFileRequest {
 export class SpentRequest {
   @IsInt()
   @Min(1)
-  @Max(LIMITS.spentSeconds, { message: 'That is more time than can have passed.' })
+  @Max(LIMITS.spentSeconds, { message: () => say('thatIsMoreTimeThan') })
   seconds!: number;
 }
 
@@ -177,22 +178,22 @@ export class SpentRequest {
 export class ReopenRequest {
   @MayBeMissing()
   @IsString()
-  @MaxLength(LIMITS.guidance, { message: `Say it in ${LIMITS.guidance} characters.` })
+  @MaxLength(LIMITS.guidance, { message: () => say('sayItInCharacters', { guidance: LIMITS.guidance }) })
   reason?: string;
 
   /** Until when it can be submitted again; staff alone say so. Left out: until the release. */
   @MayBeMissing()
-  @IsISO8601({ strict: true }, { message: 'Choose a date and a time.' })
+  @IsISO8601({ strict: true }, { message: () => say('chooseDateAndTime') })
   until?: string;
 }
 
 /** A remark of one's own, kept to be used again. */
 export class OwnRemarkRequest {
   @IsString()
-  @Length(1, LIMITS.title, { message: `Give it a name of 1 to ${LIMITS.title} characters.` })
+  @Length(1, LIMITS.title, { message: () => say('giveItNameOf1', { title: LIMITS.title }) })
   title!: string;
 
   @IsString()
-  @Length(1, LIMITS.noteBody, { message: `A remark has 1 to ${LIMITS.noteBody} characters.` })
+  @Length(1, LIMITS.noteBody, { message: () => say('remarkHas1ToCharacters', { noteBody: LIMITS.noteBody }) })
   body!: string;
 }

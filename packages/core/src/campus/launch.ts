@@ -1,3 +1,4 @@
+import { say } from '../words/defaults.js';
 import type { Role } from '../visibility/facts.js';
 import { CLAIM, LTI_VERSION } from './claims.js';
 import { addressIn, fieldsOf, nameIn, textOf, textsOf, type Fields } from './reading.js';
@@ -81,7 +82,7 @@ export function readLaunch(claims: Fields): Launch | LaunchFault {
     role: courseRole(textsOf(claims[CLAIM.roles])),
     course: {
       id: courseId,
-      title: (textOf(context['title']) ?? textOf(context['label']) ?? 'A course').slice(0, MOST_NAME),
+      title: (textOf(context['title']) ?? textOf(context['label']) ?? say('course')).slice(0, MOST_NAME),
     },
     linkId: choosing === null ? link : null,
     exchangeId: textOf(fieldsOf(claims[CLAIM.custom])?.['exchange'], 64),

@@ -1,3 +1,4 @@
+import { say } from '../words/defaults.js';
 import type { Grade } from '../grading/gradeOf.js';
 import type { GradeRule } from '../grading/gradeRule.js';
 import type { GradePartName } from '../setup/gradeParts.js';
@@ -65,21 +66,21 @@ export function readResults(page: unknown): ReadonlyMap<string, number | null> |
 export function scoreOfGrade(grade: Grade, { scale }: Pick<GradeRule, 'scale'>, part?: GradePartName): CampusScore {
   if (part !== undefined) {
     const line = grade.lines.find((one) => one.part === part);
-    if (line === undefined || line.state === 'open' || (line.share === null && line.state === 'counts')) return OPEN;
-    if (line.state === 'excused') return EXCUSED;
+    if (line === undefined || line.state === 'open' || (line.share === null && line.state === 'counts')) return open();
+    if (line.state === 'excused') return excused();
     const value = hundredths((line.share ?? 0) * COLUMN_MAXIMUM);
     return { state: 'graded', value, comment: `${value}%` };
   }
   if (grade.value === null) {
-    const excused = grade.lines.length > 0 && grade.lines.every(({ state }) => state === 'excused');
-    return excused ? EXCUSED : OPEN;
+    const nothingAsked = grade.lines.length > 0 && grade.lines.every(({ state }) => state === 'excused');
+    return nothingAsked ? excused() : open();
   }
   const value = scale.kind === 'points' ? (grade.value / scale.of) * COLUMN_MAXIMUM : grade.value;
   return { state: 'graded', value: hundredths(value), comment: grade.words ?? '' };
 }
 
-const EXCUSED: CampusScore = { state: 'excused', value: null, comment: 'Excused.' };
-const OPEN: CampusScore = { state: 'open', value: null, comment: 'Not graded yet.' };
+const excused = (): CampusScore => ({ state: 'excused', value: null, comment: say('excused') });
+const open = (): CampusScore => ({ state: 'open', value: null, comment: say('notGraded') });
 
 function hundredths(value: number): number {
   return Math.round(value * 100) / 100;

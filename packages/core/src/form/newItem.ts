@@ -1,10 +1,11 @@
+import { say } from '../words/defaults.js';
 import type { FormItem, ItemKind } from './form.js';
 
 /** Gives an id that was not given before. */
 export type NewId = () => string;
 
 /** Of a new item, so that it can be used once it is named; to be written over. */
-const LEVELS = ['missing', 'in part', 'in full'] as const;
+const LEVELS = ['missing', 'inPart', 'inFull'] as const;
 const BANDS = [
   [0, 4, 'weak'],
   [5, 7, 'fair'],
@@ -20,7 +21,7 @@ export function newItem(kind: ItemKind, id: NewId): FormItem {
         kind,
         ...base,
         comment: 'optional',
-        levels: LEVELS.map((title, at) => ({ id: id(), title, description: '', points: at * 2 })),
+        levels: LEVELS.map((level, at) => ({ id: id(), title: say(level), description: '', points: at * 2 })),
       };
     case 'range':
       return {
@@ -28,7 +29,7 @@ export function newItem(kind: ItemKind, id: NewId): FormItem {
         ...base,
         comment: 'optional',
         step: 1,
-        bands: BANDS.map(([from, to, title]) => ({ id: id(), title, description: '', from, to })),
+        bands: BANDS.map(([from, to, band]) => ({ id: id(), title: say(band), description: '', from, to })),
       };
     case 'checklist':
       return {
@@ -57,7 +58,7 @@ export function newItem(kind: ItemKind, id: NewId): FormItem {
 /** The items that most begin with: something to choose from, and something to say. */
 export function usualItems(id: NewId): FormItem[] {
   return [
-    { ...newItem('criterion', id), title: 'Does it do what was asked?' },
-    { ...newItem('pair', id), title: 'The draft as a whole' },
+    { ...newItem('criterion', id), title: say('doesWhatWasAsked') },
+    { ...newItem('pair', id), title: say('draftAsWhole') },
   ];
 }

@@ -1,3 +1,4 @@
+import { say } from '../words/defaults.js';
 import { EMPTY_FORM, type CriterionItem, type FormItem, type ReviewForm } from '../form/form.js';
 import { problem } from '../problem.js';
 import type { FormReading, TitledForm } from './formFile.js';
@@ -108,7 +109,7 @@ export function readCaseRubric(value: unknown, makeId: () => string, index = 0):
   });
   const form: ReviewForm = { ...EMPTY_FORM, items };
   const ignored = Object.keys(from).filter((name) => !KNOWN.includes(name));
-  return { found: { title: reader.text(from, 'title', [], 'Rubric'), form }, problems: reader.problems, ignored };
+  return { found: { title: reader.text(from, 'title', [], say('rubric')), form }, problems: reader.problems, ignored };
 }
 
 /** How many rubrics a document has, with their titles. */
@@ -117,7 +118,7 @@ export function caseRubricTitles(value: unknown): string[] {
     typeof value === 'object' && value !== null && !Array.isArray(value) ? (value as Record<string, unknown>) : {};
   return rubricsIn(outer).map((one) => {
     const title = (one as { title?: unknown } | null)?.title;
-    return typeof title === 'string' && title !== '' ? title : 'Rubric';
+    return typeof title === 'string' && title !== '' ? title : say('rubric');
   });
 }
 

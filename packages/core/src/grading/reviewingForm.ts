@@ -1,33 +1,21 @@
+import { say } from '../words/defaults.js';
 import type { CriterionItem, FormItem } from '../form/form.js';
 
-function criterion(id: string, title: string, guidance: string, levels: readonly string[]): CriterionItem {
+const SCALE = [0, 1, 2, 3] as const;
+
+function criterion(id: 'place' | 'next' | 'fair'): CriterionItem {
   return {
-    ...{ kind: 'criterion', id, title, guidance, required: true, weight: 1, comment: 'optional' },
-    levels: levels.map((level, points) => ({ id: `${id}-${points}`, title: level, description: '', points })),
+    ...{ kind: 'criterion', id, required: true, weight: 1, comment: 'optional' },
+    title: say(`${id}Title`),
+    guidance: say(`${id}Guidance`),
+    levels: SCALE.map((points) => ({ id: `${id}-${points}`, title: say(`${id}${points}`), description: '', points })),
   };
 }
 
 /** The ready form by which reviewing is marked. Ours; no standard. */
-export const READY_REVIEWING_FORM: readonly FormItem[] = [
-  criterion('place', 'Points to places', 'Could the author find what is meant without asking?', [
-    'Nowhere',
-    'Here and there',
-    'Mostly',
-    'Throughout',
-  ]),
-  criterion('next', 'Says what to do', 'After reading, is there something to do tomorrow?', [
-    'Nothing',
-    'In general words',
-    'For some things',
-    'For all that matters',
-  ]),
-  criterion('fair', 'Fair, and with reasons', 'Would you want to be written to like this?', [
-    'Hardly',
-    'Judges without reasons',
-    'Mostly',
-    'Throughout',
-  ]),
-];
+export function readyReviewingForm(): FormItem[] {
+  return [criterion('place'), criterion('next'), criterion('fair')];
+}
 
 /** Under what the answer to an item is kept where each review is marked by itself. Ids of reviews hold no dot. */
 export function markKey(reviewId: string, itemId: string): string {

@@ -1,3 +1,4 @@
+import { say } from '../words/form.js';
 import type { Answers, FormItem, ReviewForm } from '../form/form.js';
 import { levelShares } from './doubts.js';
 
@@ -47,5 +48,6 @@ function levelWords(item: FormItem, answers: Answers): string {
   const answer = answers[item.id];
   if (item.kind === 'criterion') return item.levels.find(({ id }) => id === answer?.levelId)?.title ?? '';
   if (answer?.value != null) return String(answer.value);
-  return `${Object.values(answer?.checks ?? {}).filter((check) => check === 'yes').length} yes`;
+  const count = Object.values(answer?.checks ?? {}).filter((check) => check === 'yes').length;
+  return say('yesCount', { count });
 }

@@ -39,4 +39,5 @@ export const say = sentences('core.form', {
   moveAfter: 'Move to after “{place}”',
   split: 'Begin a paragraph here.',
   join: 'Join this paragraph with the next one.',
+  yesCount: '{count, plural, one {# yes} other {# yes}}',
 });

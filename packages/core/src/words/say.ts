@@ -11,6 +11,13 @@ export const ENGLISH: Spoken = { language: 'en-GB', sentences: {} };
 
 let source: () => Spoken = () => ENGLISH;
 
+const AREAS = new Map<string, Catalogue>();
+
+/** The English sentences of all areas that are loaded: what another language has to say. */
+export function catalogues(): ReadonlyMap<string, Catalogue> {
+  return AREAS;
+}
+
 /**
  * Sets where it is asked what is spoken, each time that something is said: one language for a page, or on a server that of whoever asks.
  * Nothing that is computed goes by it; words alone do.
@@ -40,6 +47,7 @@ export type SayParts = <T>(key: string, slots?: Readonly<Record<string, unknown>
  * @param english the sentences
  */
 export function partsFor(area: string, english: Catalogue): SayParts {
+  AREAS.set(area, english);
   return <T>(key: string, slots?: Readonly<Record<string, unknown>>) => {
     const spoken = source();
     const own = spoken.sentences[area]?.[key];

@@ -10,7 +10,7 @@ import type {
   ShorthandRequest,
   ShorthandView,
 } from '@salt-circle/contracts';
-import { checkForm, EMPTY_FORM, formMaximum, USUAL_SHORTHAND } from '@salt-circle/core';
+import { checkForm, EMPTY_FORM, formMaximum, usualShorthand } from '@salt-circle/core';
 import type { EntityManager } from 'typeorm';
 import type { Asker } from '../../access/seeing.js';
 import { Clock } from '../../platform/clock/clock.js';
@@ -146,7 +146,7 @@ export class LibraryService {
     courseId: string,
     { kind, exchangeId = null }: LibraryAddRequest,
   ): Promise<LibraryContents[LibraryKind]> {
-    if (kind === 'shorthand') return { entries: [...USUAL_SHORTHAND] };
+    if (kind === 'shorthand') return { entries: usualShorthand() };
     if (exchangeId === null && kind === 'form') return EMPTY_FORM;
     if (exchangeId === null) {
       const sentence = say('templateIsMadeFromExchange');

@@ -58,13 +58,13 @@ interface StepProps {
 }
 
 function Step({ words, keys, to, onShow, children }: StepProps) {
-  const name = to === undefined ? words : `${words}: ${labelWords(to.person)}`;
+  const name = to === undefined ? words : say('stepTo', { way: words, name: labelWords(to.person) });
   return (
     <button
       type="button"
       disabled={to === undefined}
       aria-label={name}
-      title={`${name} (${keys})`}
+      title={say('stepByKey', { step: name, key: keys })}
       className="inline-flex size-7 items-center justify-center rounded border border-edge disabled:opacity-40"
       onClick={() => to !== undefined && onShow(to.id)}
     >

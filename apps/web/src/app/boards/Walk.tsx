@@ -69,9 +69,14 @@ function Step({ stop, words, keys, children }: StepProps) {
       </span>
     );
   }
-  const name = `${words}: ${stop.words}`;
+  const name = say('stepTo', { way: words, name: stop.words });
   return (
-    <Link to={stop.to} aria-label={name} title={`${name} (${keys})`} className={`${look} text-ink hover:bg-crust`}>
+    <Link
+      to={stop.to}
+      aria-label={name}
+      title={say('stepByKey', { step: name, key: keys })}
+      className={`${look} text-ink hover:bg-crust`}
+    >
       {children}
     </Link>
   );

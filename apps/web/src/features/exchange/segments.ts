@@ -28,8 +28,12 @@ export function rulerSegments(exchange: ExchangeView, pathname: string, now: num
   }));
 }
 
-function until(at: number | undefined, timeZone: string, words: string): string {
-  return at === undefined ? say('noDateYet') : `${words} ${dayOf(at, timeZone)}`;
+function until(
+  at: number | undefined,
+  timeZone: string,
+  key: 'openOn' | 'opensOn' | 'releaseOn' | 'comesOn' | 'dueOn',
+): string {
+  return at === undefined ? say('noDateYet') : say(key, { day: dayOf(at, timeZone) });
 }
 
 function staffSegments(exchange: ExchangeView, dates: ResolvedDates | null, now: number): Bare[] {
@@ -58,7 +62,7 @@ function staffSegments(exchange: ExchangeView, dates: ResolvedDates | null, now:
         ? say('revisions', { handedIn: figures?.handedIn ?? 0 })
         : opened
           ? say('ofHandedIn', { handedIn: figures?.handedIn ?? 0, students: figures?.students ?? 0 })
-          : until(dates?.draftsOpen, zone, 'open'),
+          : until(dates?.draftsOpen, zone, 'openOn'),
       alert: missing,
       ...stretch(dates?.draftsOpen, dates?.draftsDue),
     },
@@ -77,13 +81,13 @@ function staffSegments(exchange: ExchangeView, dates: ResolvedDates | null, now:
       words: say('reviews'),
       figure: reviewsOpened
         ? say('ofDoneOf', { submitted: figures?.submitted ?? 0, allocated: figures?.allocated ?? 0 })
-        : until(dates?.reviewsOpen, zone, 'open'),
+        : until(dates?.reviewsOpen, zone, 'openOn'),
       ...stretch(dates?.reviewsOpen, dates?.reviewsDue),
     },
     {
       key: 'check',
       words: say('checkAndRelease'),
-      figure: exchange.released ? say('feedbackReleased') : until(dates?.release, zone, 'release'),
+      figure: exchange.released ? say('feedbackReleased') : until(dates?.release, zone, 'releaseOn'),
       ...stretch(dates?.reviewsDue, dates?.release),
     },
     {
@@ -135,7 +139,7 @@ function studentSegments(exchange: ExchangeView, dates: ResolvedDates | null, no
     {
       key: 'draft',
       words: say('draft'),
-      figure: opened ? draft : until(dates?.draftsOpen, zone, 'opens'),
+      figure: opened ? draft : until(dates?.draftsOpen, zone, 'opensOn'),
       alert: opened && marks?.draft !== 'handed-in' && !exchange.secondRound,
       ...stretch(dates?.draftsOpen, dates?.draftsDue),
     },
@@ -145,7 +149,7 @@ function studentSegments(exchange: ExchangeView, dates: ResolvedDates | null, no
       words: say('review'),
       figure: reviewsOpened
         ? reviewFigure(marks?.reviewsDone ?? 0, marks?.reviewsAllocated ?? 0)
-        : until(dates?.reviewsOpen, zone, 'opens'),
+        : until(dates?.reviewsOpen, zone, 'opensOn'),
       // What is missing at the end is not shown as done.
       alert: dates !== null && now >= endOf(dates.reviewsDue) && !exchange.mayReview && isShort(marks),
       ...stretch(dates?.reviewsOpen, dates?.reviewsDue),
@@ -155,7 +159,7 @@ function studentSegments(exchange: ExchangeView, dates: ResolvedDates | null, no
       words: say('feedback'),
       figure: exchange.feedbackOpen
         ? say('received', { reviewsReceived: marks?.reviewsReceived ?? 0 })
-        : until(dates?.release, zone, 'comes'),
+        : until(dates?.release, zone, 'comesOn'),
       ...stretch(dates?.reviewsDue, dates?.release),
     },
     ...afterSegments(exchange, dates, zone),
@@ -173,7 +177,7 @@ function afterSegments(exchange: ExchangeView, dates: ResolvedDates | null, zone
           {
             key: 'revise',
             words: say('revise'),
-            figure: marks?.revised === true ? say('handedIn') : over ? say('notHandedIn') : until(due, zone, 'due'),
+            figure: marks?.revised === true ? say('handedIn') : over ? say('notHandedIn') : until(due, zone, 'dueOn'),
             alert: marks?.revised !== true && over,
             ...stretch(dates?.release, due),
           },
@@ -216,7 +220,7 @@ function practiceSegment(
 ): Bare[] {
   if (practice === null) return [];
   const { done, of, first } = practice;
-  const figure = opened ? say('ofDoneOf2', { done, of }) : until(dates?.draftsOpen, zone, 'opens');
+  const figure = opened ? say('ofDoneOf2', { done, of }) : until(dates?.draftsOpen, zone, 'opensOn');
   return [
     { key: 'practice', words: say('practice'), figure, alert: opened && first && done < of, from: null, until: null },
   ];

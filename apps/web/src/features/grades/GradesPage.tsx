@@ -1,5 +1,5 @@
 import type { GradeRow, GradesView } from '@salt-circle/contracts';
-import { shareWords, type GradeLine, type GradingWork, wordsBy } from '@salt-circle/core';
+import { shareWords, type GradeLine, type GradingWork, wordsBy, listed } from '@salt-circle/core';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { PeopleBoard, usePersonColumns } from '../../app/boards/PeopleBoard.js';
@@ -231,8 +231,10 @@ const MARKED = { graded: 'done', half: 'in-progress', open: 'not-begun' } as con
 function MarksCell({ row, works }: { readonly row: GradeRow; readonly works: readonly GradingWork[] }) {
   const graded = gradedOf(row, works);
   if (graded === 'nothing') return <span className="text-ink-soft">{say('none')}</span>;
-  const words = works.map((work) => `${work === 'draft' ? 'draft' : 'reviewing'} ${workWords(row.work[work])}`);
-  return <StateMark state={MARKED[graded]} share={0.5} word={words.join('; ')} />;
+  const words = works.map((work) =>
+    say(work === 'draft' ? 'markOfDraft' : 'markOfReviewing', { state: workWords(row.work[work]) }),
+  );
+  return <StateMark state={MARKED[graded]} share={0.5} word={listed(words, 'comma')} />;
 }
 
 function PartCell({ line, onOpen }: { readonly line: GradeLine | undefined; readonly onOpen: () => void }) {

@@ -2,6 +2,7 @@ import type { InsightsView } from '@salt-circle/contracts';
 import { SCALE_PARTS } from '@salt-circle/core';
 import type { EChartsCoreOption } from 'echarts/core';
 import type { ChartColours } from './Chart.js';
+import { say } from '../../words/insights.js';
 
 type Option = (colours: ChartColours) => EChartsCoreOption;
 
@@ -175,7 +176,7 @@ export function layers(along: readonly string[], all: readonly Layer[], lying: b
     const numbers = { type: 'value', minInterval: 1, ...axis(colours) };
     return {
       textStyle: { fontFamily: FONT },
-      aria: { enabled: true, decal: { show: true, decals: decals(colours) } },
+      aria: { enabled: true, label: { enabled: false }, decal: { show: true, decals: decals(colours) } },
       legend: { top: 0, left: 0, textStyle: { color: colours.ink, fontFamily: FONT, fontSize: 13 } },
       grid: { left: 8, right: 16, top: 36, bottom: 8, containLabel: true },
       xAxis: lying ? numbers : names,
@@ -246,7 +247,8 @@ export function intervals(rows: readonly Interval[], words: { readonly at: strin
       if (row === undefined) return '';
       const beside = row.other === null ? '' : `\n${words.other} ${row.other}`;
       const more = row.words === '' ? '' : `\n${row.words}`;
-      return `${row.name}\n${words.at} ${row.at}, ${row.low} to ${row.high}${beside}${more}`;
+      const span = say('spanOf', { at: words.at, value: row.at, low: row.low, high: row.high });
+      return `${row.name}\n${span}${beside}${more}`;
     }),
     xAxis: { type: 'value', scale: true, ...axis(colours) },
     yAxis: { type: 'category', data: rows.map(({ name }) => name), ...axis(colours), splitLine: { show: false } },

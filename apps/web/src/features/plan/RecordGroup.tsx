@@ -1,4 +1,4 @@
-import { wordsBy, exactly } from '@salt-circle/core';
+import { exactly } from '@salt-circle/core';
 import type { RecordRow } from '@salt-circle/contracts';
 import { api } from '../../app/api.js';
 import { useNow } from '../../app/time/useNow.js';
@@ -12,7 +12,7 @@ const { useRecordQuery } = api.injectEndpoints({
   }),
 });
 
-const WORDS: Readonly<Record<string, string>> = wordsBy(say, {
+const RECORDED = {
   'exchange-created': 'createdExchange',
   'exchange-copied': 'madeExchangeFromAnotherOne',
   'own-times-set': 'extendedOrExcusedSomebody',
@@ -66,7 +66,14 @@ const WORDS: Readonly<Record<string, string>> = wordsBy(say, {
   'review-submitted': 'submittedReview',
   'review-reopened': 'reopenedReview',
   'feedback-released': 'releasedFeedback',
-});
+} as const;
+
+/** What somebody did, in one sentence; an act without words of its own by its name. */
+function recordWords({ actor, action }: RecordRow): string {
+  return action in RECORDED
+    ? say(RECORDED[action as keyof typeof RECORDED], { actor })
+    : say('otherAct', { actor, action });
+}
 
 interface RecordGroupProps {
   readonly exchangeId: string;
@@ -88,12 +95,10 @@ function Entries({ exchangeId, timeZone }: RecordGroupProps) {
   if (data === undefined) return <Loading what={say('recordWord')} />;
   return (
     <ol className="max-h-96 overflow-y-auto" tabIndex={0} aria-label={say('recordNewestFirst')}>
-      {data.map(({ at, actor, action }, index) => (
+      {data.map((row, index) => (
         <li key={index} className="grid grid-cols-[14rem_1fr] gap-x-4 border-b border-line py-1">
-          <span className="text-ink-soft">{exactly(Date.parse(at), timeZone, now)}</span>
-          <span>
-            {actor} {WORDS[action] ?? action}
-          </span>
+          <span className="text-ink-soft">{exactly(Date.parse(row.at), timeZone, now)}</span>
+          <span>{recordWords(row)}</span>
         </li>
       ))}
     </ol>

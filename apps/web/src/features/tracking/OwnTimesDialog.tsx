@@ -38,7 +38,7 @@ export function OwnTimesDialog({ what, row, onClose }: OwnTimesDialogProps) {
     else setProblem(result.error as Problem);
   };
   return (
-    <Dialog open onClose={onClose} title={`${TITLES[what]}: ${who}`}>
+    <Dialog open onClose={onClose} title={say('ofPerson', { title: TITLES[what], name: who })}>
       <div className="space-y-4">
         {what === 'extend' && (
           <DateInput

@@ -1,6 +1,7 @@
 import type { ProgressReview, ProgressRow } from '@salt-circle/contracts';
 import { fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { changesIn, forget, server, show } from '../../testing/pages.js';
+import { speakInBrackets, wordsOutside } from '../../testing/otherLanguage.js';
 import { DraftsPage } from './DraftsPage.js';
 import { ReviewsPage } from './ReviewsPage.js';
 
@@ -126,5 +127,19 @@ describe('the board of reviews', () => {
     // By surnames.
     expect(lines[0]).toMatch(/^Ben Kiss1 of 2.*Ann Mensah.*Cho Sato/);
     expect(lines[1]).toMatch(/^Ann Mensah1 of 1.*Ben Kiss/);
+  });
+});
+
+describe('both boards in another language', () => {
+  it.each([
+    ['drafts', <DraftsPage key="drafts" />],
+    ['reviews', <ReviewsPage key="reviews" />],
+  ])('of %s have no words of their own but what people wrote', async (_, page) => {
+    const back = speakInBrackets();
+    await open(page);
+    const written = new Set([...ROWS.map(({ person }) => person.name), 'Ann', 'Ben', 'ann', 'ben', 'On the basin']);
+    expect(screen.getAllByText(/⟦/).length).toBeGreaterThan(10);
+    expect(wordsOutside(document.body).filter((words) => !written.has(words))).toEqual([]);
+    back();
   });
 });
