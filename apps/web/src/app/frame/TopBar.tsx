@@ -29,11 +29,13 @@ export function TopBar({ crumbs, title, aside }: TopBarProps) {
       <nav aria-label={say('whereIAm')} className="flex min-w-0 flex-1 basis-48 items-center gap-2">
         <Link
           to="/"
-          className="flex min-h-6 min-w-6 items-center gap-2 font-semibold text-ink no-underline"
+          className="flex min-h-6 min-w-6 shrink-0 items-center gap-2 font-semibold text-ink no-underline"
           aria-label={say('saltCircleToday')}
         >
           <Ring />
-          <span className={`whitespace-nowrap ${crumbs.length > 0 ? 'hidden xl:inline' : ''}`}>
+          <span
+            className={`whitespace-nowrap ${crumbs.length === 0 ? '' : aside === undefined ? 'hidden xl:inline' : 'hidden 2xl:inline'}`}
+          >
             {say('saltCircleLabel')}
           </span>
         </Link>
