@@ -108,7 +108,7 @@ test('an instructor links a course, students come by the campus, and their grade
   const teacher = await at(browser, campus, 'Odile Brandt');
   const odile = await press(teacher, 'Salt Circle');
   await expect(odile.getByRole('heading', { name: 'Welcome, Odile Brandt' })).toBeVisible();
-  await odile.getByRole('button', { name: 'Go on' }).click();
+  await odile.getByRole('button', { name: 'Continue' }).click();
   await expect(odile.getByRole('heading', { name: 'Which course is “Reading Rivers”?' })).toBeVisible();
   await odile.getByRole('button', { name: 'Make the course' }).click();
   await odile.getByRole('link', { name: 'People', exact: true }).click();
@@ -136,7 +136,7 @@ test('an instructor links a course, students come by the campus, and their grade
     const page = await at(browser, campus, name);
     const window = await press(page, TITLE);
     await expect(window.getByRole('heading', { name: `Welcome, ${name}` })).toBeVisible();
-    await window.getByRole('button', { name: 'Go on' }).click();
+    await window.getByRole('button', { name: 'Continue' }).click();
     await expect(window.getByRole('heading', { name: TITLE, level: 1 })).toBeVisible();
     await window.goto(home);
     await handIn(window);
@@ -149,7 +149,7 @@ test('an instructor links a course, students come by the campus, and their grade
     .getByRole('link', { name: 'open inside this page' })
     .click();
   const frame = inside.frameLocator('iframe');
-  await frame.getByRole('button', { name: 'Go on' }).click();
+  await frame.getByRole('button', { name: 'Continue' }).click();
   await expect(frame.getByRole('heading', { name: TITLE, level: 1 })).toBeVisible();
 
   await setTime(odile, `${localTime(3, 9)}:00.000Z`);
@@ -164,7 +164,7 @@ test('an instructor links a course, students come by the campus, and their grade
   await odile.getByRole('button', { name: 'Gradebook…' }).click();
   const gradebook = odile.getByRole('dialog', { name: 'Gradebook of Northmere' });
   await gradebook.getByLabel('What goes there').selectOption('one column: the grade');
-  await gradebook.getByRole('button', { name: 'Do it' }).click();
+  await gradebook.getByRole('button', { name: 'Apply' }).click();
   await expect(gradebook.getByRole('button', { name: /^not released 8/ })).toBeVisible();
   await odile.keyboard.press('Escape');
   await odile.getByRole('button', { name: 'Release…' }).click();

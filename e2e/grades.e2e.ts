@@ -77,10 +77,10 @@ test('drafts and reviewing of six people are graded by keys, and a grade is over
   await ines.getByRole('button', { name: 'Weights and rules…' }).click();
   const rules = ines.getByRole('dialog', { name: 'Weights and rules' });
   await rules.getByLabel('Weight of reviews done').fill('40');
-  await expect(rules.getByRole('button', { name: 'Keep' })).toBeDisabled();
+  await expect(rules.getByRole('button', { name: 'Save' })).toBeDisabled();
   await rules.getByRole('button', { name: 'Show who moves' }).click();
   await expect(rules.getByText(/grades? moves?\.$/)).toBeVisible();
-  await rules.getByRole('button', { name: 'Keep' }).click();
+  await rules.getByRole('button', { name: 'Save' }).click();
   await expect(rules).toBeHidden();
 
   await ines.getByRole('button', { name: 'Release…' }).click();

@@ -322,7 +322,7 @@ test('six hundred people: worked out beside, drawn as far as one sees', async ({
   await openAllocation(page, id);
   await page.getByRole('button', { name: 'Preview an allocation' }).click();
   await expect(page.getByText('1800 of 1800')).toBeVisible({ timeout: 60_000 });
-  await page.getByRole('button', { name: 'Apply 1800 reviews' }).click();
+  await page.getByRole('button', { name: 'Apply 1,800 reviews' }).click();
   await expect(page.getByText('1,800 reviews allocated.')).toBeVisible();
   // Of six hundred rows only those in sight are there, wherever one is.
   expect(await board(page).getByRole('listitem').count()).toBeLessThan(60);

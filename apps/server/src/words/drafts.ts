@@ -36,7 +36,8 @@ export const say = sentences('server.drafts', {
   addFileForStudentOr: 'Add a file for the student, or give more time.',
   studentHasSavedTextFor: 'The student has saved a text for “{title}”; it would be written over.',
   leaveFieldEmptyToHand: 'Leave the field empty to hand in what is saved.',
-  thingsAreMissingBeforeThis: '{problems} things are missing before this can be handed in.',
+  thingsAreMissingBeforeThis:
+    '{problems, plural, one {One thing is missing before this can be handed in.} other {# things are missing before this can be handed in.}}',
   addWhatIsMissingThen: 'Add what is missing, then hand in. All you have so far is saved.',
   yourDraftHasBeenGiven: 'Your draft has been given to reviewers already, so it cannot be taken back.',
   handInBetterVersionInstead: 'Hand in a better version instead, or ask your instructor.',

@@ -26,7 +26,7 @@ export const say = sentences('server.library', {
   copy: '{title} (copy)',
   templateIsMadeFromExchange: 'A template is made from an exchange. Choose one.',
   itemsNoPoints: '{items, plural, one {1 item} other {# items}}, no points',
-  itemsPoints: '{items, plural, one {1 item} other {# items}}, {points} points',
+  itemsPoints: '{items, plural, one {1 item} other {# items}}, {points, plural, one {1 point} other {# points}}',
   labels: '{entries, plural, one {1 label} other {# labels}}',
   deliverables: '{deliverables, plural, one {1 deliverable} other {# deliverables}}',
   formOfItems: '{deliverables}, a form of {items, plural, one {1 item} other {# items}}',

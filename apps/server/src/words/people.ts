@@ -29,7 +29,7 @@ export const say = sentences('server.people', {
   as: '“{title}” as {word}',
   fileWasTakenToBe: 'The file was taken to be in {encoding}: look whether names with accents are right.',
   onerosterBundleWithClassesPeople:
-    'A OneRoster bundle with {classes, plural, one {1 class} other {# classes}}, {entries} people in those chosen.',
+    '{classes, plural, one {A OneRoster bundle with 1 class} other {A OneRoster bundle with # classes}}, {entries, plural, one {1 person in those chosen.} other {# people in those chosen.}}',
   thisInvitationHasBeenUsed: 'This invitation has been used, replaced by a newer one, taken back, or has run out.',
   signInIfYouHave: 'Sign in if you have an account, or ask your instructor for a new invitation.',
   thereIsAccountWithThis: 'There is an account with this address already.',

@@ -256,15 +256,19 @@ export const say = sentences('server.problems', {
   chooseLevel: '“{title}”: choose a level.',
   givePoints: '“{title}”: give points.',
   enterNumberWithinItsBounds: '“{title}”: enter a number within its bounds.',
-  ofEntriesAnswered: '“{title}”: {have} of {need} entries answered.',
+  ofEntriesAnswered:
+    '“{title}”: {need, plural, one {{have} of 1 entry answered.} other {{have} of # entries answered.}}',
   chooseOption: '“{title}”: choose an option.',
   hasNoAnswer: '“{title}”: “{next}” has no answer.',
-  hasOfAtLeastWords: '“{title}”: “{next}” has {have} of at least {need} words.',
-  ofAtLeastNotesOn: '{have} of at least {need} notes on the draft.',
+  hasOfAtLeastWords:
+    '“{title}”: “{next}” {need, plural, one {has {have} of at least 1 word.} other {has {have} of at least # words.}}',
+  ofAtLeastNotesOn:
+    '{need, plural, one {{have} of at least 1 note on the draft.} other {{have} of at least # notes on the draft.}}',
   sayInFewWordsWhy: '“{title}”: say in a few words why.',
   hasNoAnswerOf: '“{title}” has no answer.',
-  hasOfAtLeastWordsOf: '“{title}” has {have} of at least {need} words.',
-  moreThingsAreWrong: '{left} more things are wrong.',
+  hasOfAtLeastWordsOf:
+    '“{title}” {need, plural, one {has {have} of at least 1 word.} other {has {have} of at least # words.}}',
+  moreThingsAreWrong: '{left, plural, one {One more thing is wrong.} other {# more things are wrong.}}',
   thereIsNoFieldHere: 'There is no field “{property}” here.',
   dateAfter: '“{date}” ({at}) must be after “{other}” ({otherAt}). Move “{date}” later, or “{other}” earlier.',
   dateNotBefore: '“{date}” ({at}) must not be before “{other}” ({otherAt}). Move “{date}” later, or “{other}” earlier.',
@@ -274,7 +278,8 @@ export const say = sentences('server.problems', {
   wasChangedSomewhereElseSince:
     '{shared, select, yes {{what} was changed somewhere else since you opened it here, perhaps in another tab or by somebody of your group.} other {{what} was changed somewhere else since you opened it here, perhaps in another tab.}}',
   compareTwoAndChooseWhich: 'Compare the two and choose which one to keep. Nothing has been overwritten.',
-  thingsNeedMendingBeforeThis: '{fields} things need mending before this can be kept.',
+  thingsNeedMendingBeforeThis:
+    '{fields, plural, one {One thing needs mending before this can be kept.} other {# things need mending before this can be kept.}}',
   mendWhatIsMarkedNothing: 'Mend what is marked. Nothing was changed.',
   youAreNotSignedIn: 'You are not signed in, or your session ran out.',
   signInAgainWhatYou: 'Sign in again. What you typed is kept in this browser and will be saved then.',

@@ -16,7 +16,6 @@ export const say = sentences('server.uploads', {
   captions: 'captions',
   readingThisFileTookToo: 'Reading this file took too long or too much memory, so it was not taken.',
   handInSmallerOrSimpler: 'Hand in a smaller or simpler one.',
-  yourHandInHasNot: 'Your hand-in has not changed.',
   fileGoesWithAnswerOr: 'A file goes with an answer or with a note.',
   fileGoesWithWordsWrite: 'A file goes with words: write something in this review first, then add it.',
   formHasNoSuchItem: 'The form has no such item. Load the page again.',
@@ -34,9 +33,10 @@ export const say = sentences('server.uploads', {
   thisUploadIsNotKnown: 'This upload is not known any more, perhaps because it was given up long ago.',
   chooseFileAgain: 'Choose the file again.',
   serverHasNoRoomLeft:
-    'The server has no room left for files, so this one was not taken. Your hand-in has not changed.',
+    'The server has no room left for files, so this one was not taken. Everything else is as it was.',
   tellYourInstructorAndTry: 'Tell your instructor, and try again later. What was uploaded so far is kept.',
   hasNotBeenUploadedAs: '“{tamed}” has not been uploaded as a whole yet.',
   waitUntilItIsOr: 'Wait until it is, or choose the file again.',
   chooseVtt: 'Choose a .vtt file: it begins with WEBVTT.',
+  restIsAsItWas: 'Everything else is as it was.',
 });

@@ -28,7 +28,7 @@ export const say = sentences('account', {
   bothAddressesAreSentLink: 'Both addresses are sent a link. The change is made when both have been used.',
   yourPassword: 'Your password',
   sendLinks: 'Send the links',
-  leaveIt: 'Leave it',
+  leaveIt: 'Cancel',
   toBeChangedTo: 'To be changed to {email}',
   waitsForLinksSentTo:
     '{links, plural, one {Waits for the link sent to {addresses}.} other {Waits for the links sent to {addresses}.}} Links last a day; until then you sign in as before.',

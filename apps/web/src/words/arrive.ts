@@ -14,7 +14,7 @@ export const say = sentences('arrive', {
   oneMoment: 'One moment',
   youComeFromFromCourse:
     'You come from {campus}, from the course “{course}”. It is the first time, so from now on Salt Circle knows you by it, and asks for no password.',
-  goOn: 'Go on',
+  goOn: 'Continue',
   iHaveAccountHereAlready: 'I have an account here already',
   placeInThisCourseBelongs:
     'A place in this course belongs to an account ({name}) that is not tied to {campus} yet. If it is yours, show it once; then {campus} is enough.',
@@ -36,7 +36,7 @@ export const say = sentences('arrive', {
   saysThatYouAreIn:
     '{campus} says that you are {roles} in “{course}”. In Salt Circle you are {roles2}, and that stays. An instructor of the course can change it under People.',
   youAre: 'you are',
-  goOnAs: 'Go on as {roles}',
+  goOnAs: 'Continue as {roles}',
   courseAsWhole: 'The course “{course}” as a whole',
   whatLinkLeadsTo: 'What the link leads to',
   withColumnInGradebookOf: 'With a column in the gradebook of {campus}',

@@ -40,7 +40,7 @@ export const say = sentences('campuses', {
   allowIt: 'Allow it',
   changeLabel: 'Change…',
   pause: 'Pause',
-  goOn: 'Go on',
+  goOn: 'Resume',
   remove: 'Remove…',
   removeOf: 'Remove {name}?',
   peopleKeepTheirPlacesAnd:

@@ -45,7 +45,8 @@ export const say = sentences('check', {
   takeItBack: 'Take it back…',
   authorsHaveReadItSo:
     '{read, plural, one {One author has} other {# authors have}} read it, so it cannot be taken back.',
-  ofReviewsSubmitted: '{submitted} of {allocated} reviews submitted',
+  ofReviewsSubmitted:
+    '{allocated, plural, one {{submitted} of 1 review submitted} other {{submitted} of # reviews submitted}}',
   feedbackIsReleased: 'Feedback is released.',
   authorsHaveBeenAbleTo: 'Authors have been able to read it since {when}.',
   authorsReadEachReviewAs: 'Authors read each review as soon as it is submitted.',
@@ -86,7 +87,7 @@ export const say = sentences('check', {
   onceThereIsOneIt: 'Once there is one, it stands here, and each further one beside it.',
   writeOwnReview: 'Write an own review',
   readYourOwnReview: 'Read your own review',
-  goOnWithYourOwn: 'Go on with your own review',
+  goOnWithYourOwn: 'Continue your own review',
   reviewsOfThisDraftItem: 'Reviews of this draft, item by item',
   item: 'Item',
   readReviewBy: 'Read the review by {labelWords}',

@@ -178,7 +178,7 @@ export const say = sentences('desk', {
   whereItIs: 'where it is',
   before: 'before “{text}”',
   end: 'the end',
-  ofWords: '{have} of {need} words',
+  ofWords: '{need, plural, one {{have} of 1 word} other {{have} of # words}}',
   notAnswered: 'not answered',
   notesOnThis: 'Notes on this',
   withoutRemark: 'without a remark',

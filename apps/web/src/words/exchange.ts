@@ -62,7 +62,7 @@ export const say = sentences('exchange', {
   reflection: 'Reflection',
   afterFeedback: 'after feedback',
   grade: 'Grade',
-  isThere: 'is there',
+  isThere: 'released',
   ofDoneOf2: '{done} of {of} done',
   practice: 'Practice',
   noneAllocated: 'none allocated',

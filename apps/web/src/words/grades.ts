@@ -61,7 +61,6 @@ export const say = sentences('grades', {
   letsNobodyMakeColumnsOne: '{campus} lets nobody make columns: the one of a link is used.',
   removeColumnsThereThatAre: 'Remove the columns there that are not wanted any more, with the grades in them',
   sendNothingAnyMore: 'Send nothing any more',
-  doIt: 'Do it',
   makeColumnsAsPartsAre: 'Make columns as the parts are now',
   student: 'Student',
   ours: 'Ours',
@@ -160,7 +159,6 @@ export const say = sentences('grades', {
   forReviewing: 'For reviewing',
   readyOnePlacesWhatTo: 'the ready one: places, what to do, fairness',
   fillItInForEach: 'Fill it in for each review; the mean counts',
-  keep: 'Keep',
   markedSoFarWhich:
     '{marked, plural, one {Marked so far: 1 draft, which stays with the form that it was marked by.} other {Marked so far: # drafts, which stay with the form that they were marked by.}}',
   asItIs: 'as it is: {items}',
@@ -173,7 +171,7 @@ export const say = sentences('grades', {
   feedbackAndGradesAreReleased:
     'Feedback and grades are released apart. Whoever sees a grade is told by mail, and again when it is corrected.',
   whoSeesTheirs: 'Who sees theirs',
-  allStudents: 'all {rows} students',
+  allStudents: '{rows, plural, one {the one student} other {all # students}}',
   shownNow: 'the {chosen} shown now',
   nobodyTakeItBack: 'nobody: take it back',
   from: 'From',
@@ -223,7 +221,7 @@ export const say = sentences('grades', {
   why: 'Why',
   staysOnRecordStudentReads: 'Stays on record; the student reads it with the grade.',
   giveIt: 'Give it',
-  leaveIt: 'Leave it',
+  leaveIt: 'Cancel',
   ofReviewSubmitted: '{got} of {of, plural, one {# review submitted} other {# reviews submitted}}',
   ofRequiredAnswerGiven: '{got} of {of, plural, one {# required answer given} other {# required answers given}}',
   ofNoteAskedFor: '{got} of {of, plural, one {# note asked for} other {# notes asked for}}',
@@ -270,4 +268,6 @@ export const say = sentences('grades', {
     '{marked, plural, one {Marked so far: 1 person, whose marks are kept, but count only once it is as now again.} other {Marked so far: # people, whose marks are kept, but count only once it is as now again.}}',
   markOfDraft: 'draft {state}',
   markOfReviewing: 'reviewing {state}',
+  save: 'Save',
+  apply: 'Apply',
 });

@@ -12,7 +12,8 @@ export const say = sentences('groups', {
   section: 'section',
   mixingColumnOfRoster: 'the mixing column of the roster',
   divide: 'Divide “{title}”',
-  allStudentsAreDealtOut: 'All {students} students are dealt out at random.',
+  allStudentsAreDealtOut:
+    '{students, plural, one {The one student is put into a group.} other {All # students are divided at random.}}',
   by: 'By',
   peopleInGroup: 'people in a group',
   numberOfGroups: 'number of groups',
@@ -36,7 +37,8 @@ export const say = sentences('groups', {
   groupsCounted:
     '{sizes, select, none {{groups, plural, one {1 group} other {# groups}}} same {{groups, plural, one {1 group of {least}} other {# groups of {least}}}} other {{groups, plural, one {1 group of {least} to {most}} other {# groups of {least} to {most}}}}}',
   everybodyIsInOne: '{groups}; everybody is in one',
-  ofStudentsAreInNone: '{groups}; {ungrouped} of {students} students are in none',
+  ofStudentsAreInNone:
+    '{groups}; {students, plural, one {{ungrouped} of 1 student is in none} other {{ungrouped} of # students are in none}}',
   divideLabel2: 'Divide…',
   readFromFile: 'Read from a file…',
   rename: 'Rename…',

@@ -98,7 +98,7 @@ export const say = sentences('insights', {
   whatDoAuthorsMakeOf: 'What do authors make of remarks?',
   ofRemarksThatAskedFor:
     'Of {remarks, plural, one {one remark} other {# remarks}} that asked for something, {done, plural, one {one is carried out} other {# are carried out}}.',
-  words: '{words} words',
+  words: '{words, plural, one {1 word} other {# words}}',
   difference: 'difference',
   studentWord: 'student',
   item: 'item',

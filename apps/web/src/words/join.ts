@@ -8,7 +8,7 @@ export const say = sentences('join', {
   hasGivenYouPlaceAs: '{by} has given you a place as {role}. The course lists you as {name}.',
   youAreSignedInAs: 'You are signed in as {strong}.',
   invitationWentToYouCan: 'The invitation went to {invited}; you can take it with this account all the same.',
-  takePlaces: 'Take {placeIds} places',
+  takePlaces: '{placeIds, plural, one {Take 1 place} other {Take # places}}',
   takePlace: 'Take the place',
   useAnotherAccount: 'Use another account',
   youHaveAccountWithThen: 'You have an account with {email}. Then the place can be taken with it.',

@@ -13,7 +13,7 @@ export const say = sentences('outbox', {
   notSentOverBefore: 'not sent: over before',
   mails: '{total, plural, one {1 mail} other {# mails}}',
   noMailYet: 'No mail yet.',
-  toPeople: 'to {more} people: {statesOf}, {when}',
+  toPeople: '{more, plural, one {to 1 person: {statesOf}, {when}} other {to # people: {statesOf}, {when}}}',
   newestOf: 'The newest {mails} of {total}.',
   mailLabel: 'Mail',
   chooseMailToReadIt: 'Choose a mail to read it.',

@@ -15,7 +15,7 @@ export const say = sentences('people', {
   everyNightTakeOverWho: 'Every night, take over who is new or called otherwise; nobody is dropped by itself',
   peopleWorkAndGradesStay: 'People, work and grades stay; the campus gets no grades any more.',
   unlinkFrom: 'Unlink from {name}',
-  leaveIt: 'Leave it',
+  leaveIt: 'Cancel',
   unlink: 'Unlink…',
   takenOver: 'Taken over',
   addedUpdatedDropped: '{added} added, {updated} updated, {dropped} dropped.',
@@ -111,7 +111,7 @@ export const say = sentences('people', {
   whenGroupsAreMadeAutomatically: 'When groups are made automatically, its values can be spread over them.',
   classes: 'Classes',
   classesWithSeveralEachBecomes: 'Classes; with several, each becomes a section',
-  students: '{title} ({students} students)',
-  studentsOf: '{title} ({about}, {students} students)',
+  students: '{students, plural, one {{title} (1 student)} other {{title} (# students)}}',
+  studentsOf: '{students, plural, one {{title} ({about}, 1 student)} other {{title} ({about}, # students)}}',
   rosterApplied: 'Roster applied',
 });

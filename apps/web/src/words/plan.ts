@@ -157,8 +157,8 @@ export const say = sentences('plan', {
   publish: 'Publish…',
   publishOf: 'Publish “{title}”?',
   studentsWillSeeItIn:
-    '{students} students will see it in Today, and are told by mail. Whether names are hidden, who takes part and how they hand in stay as they are from then on; dates can still be moved, and the form can change until the first draft is handed in.',
-  publishToStudents: 'Publish to {students} students',
+    '{students, plural, one {1 student will see it in Today, and is told by mail.} other {# students will see it in Today, and are told by mail.}} Whether names are hidden, who takes part and how they hand in stay as they are from then on; dates can still be moved, and the form can change until the first draft is handed in.',
+  publishToStudents: '{students, plural, one {Publish to 1 student} other {Publish to # students}}',
   previewAndMore: 'Preview and more…',
   keepAsTemplate: 'Keep as a template…',
   takeAlongAsArchiveLabel: 'Take along as an archive…',
@@ -218,7 +218,7 @@ export const say = sentences('plan', {
   noKeyYetStudentsDo: 'no key yet: students do not see it',
   writeKey: 'Write the key',
   keyBegunNotSubmittedStudents: 'key begun, not submitted: students do not see it',
-  goOnWithKey: 'Go on with the key',
+  goOnWithKey: 'Continue the key',
   keySubmitted: 'key submitted',
   lookAtKey: 'Look at the key',
   onAverageOfItemsNear:
@@ -322,7 +322,7 @@ export const say = sentences('plan', {
   groupsCounted: '{title} ({groups, plural, one {1 group} other {# groups}})',
   makeOrChangeGroups: 'Make or change groups',
   reviewsEachStudentGives: 'Reviews each student gives',
-  dealtOutEvenlyOnceDrafts: 'Dealt out evenly once drafts are in.',
+  dealtOutEvenlyOnceDrafts: 'Allocated evenly once drafts are handed in.',
   selfReview: 'Self-review',
   withSameFormOfOwn: 'With the same form, of the own draft.',
   onlyThoseWhoHandedIn: 'Only those who handed in their own draft review others',

@@ -55,7 +55,7 @@ export const say = sentences('revise', {
   youCanHandInAgain: '{when}; you can hand in again until it is due',
   dueItCountsOnlyOnce: 'due {when}. It counts only once you hand it in.',
   due: 'due {when}',
-  goOnWriting: 'Go on writing',
+  goOnWriting: 'Continue writing',
   writeAndHandInRevision: 'Write and hand in the revision',
   revision: 'the revision',
   afterRelease: 'After the release',

@@ -70,10 +70,12 @@ export const say = sentences('today', {
     'Something has happened since drafts were allocated ({done, plural, one {1 case} other {# cases}})',
   seeRepair: 'See the repair',
   plannedAllocationWasNotApplied: 'The planned allocation was not applied: not everybody could be placed',
-  ofStudentsHaveNotHanded: '{of} of {of2} students have not handed in',
+  ofStudentsHaveNotHanded:
+    '{of2, plural, one {{of} of 1 student has not handed in} other {{of} of # students have not handed in}}',
   seeWho: 'See who',
   draftsDue: 'drafts due {when}',
-  ofReviewsAreNotSubmitted: '{of} of {of2} reviews are not submitted',
+  ofReviewsAreNotSubmitted:
+    '{of2, plural, one {{of} of 1 review is not submitted} other {{of} of # reviews are not submitted}}',
   seeWhich: 'See which',
   reviewsWaitForYourCheck: '{done, plural, one {1 review waits} other {# reviews wait}} for your check',
   check: 'Check',

@@ -47,7 +47,7 @@ describe('a full disk', () => {
     const { status, body } = await attach(world, ANN, sending);
     adopt.mockRestore();
     expect([status, body.code]).toEqual([507, 'store-full']);
-    expect(body.sentence).toContain('Your hand-in has not changed.');
+    expect(body.sentence).toContain('Everything else is as it was.');
     expect((await world.do<MyDraftView>(ANN, 'get', `/exchanges/${id}/draft`)).parts).toEqual([]);
     expect((await attach(world, ANN, sending)).status).toBe(201);
     await world.close();

@@ -284,7 +284,7 @@ describe('refused, with the reason, and the draft unchanged', () => {
     const { status, body } = await attach(world, ANN, files(name, bytes()));
     expect([status, body.code]).toEqual([422, 'file-refused']);
     expect(body.sentence).toMatch(reason);
-    expect(body.whatToDo).toContain('Your hand-in has not changed.');
+    expect(body.whatToDo).toContain('Everything else is as it was.');
     expect(await mine()).toEqual(before);
   });
 

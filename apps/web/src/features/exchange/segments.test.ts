@@ -179,7 +179,7 @@ describe('the ruler', () => {
     expect([student(null), student(false), student(true)]).toEqual([
       'feedback: comes Thu 26 Mar',
       'grade: not released',
-      'grade: is there',
+      'grade: released',
     ]);
   });
 

@@ -137,7 +137,7 @@ function Worth({ item, weightSum, readOnly, onChange }: WorthProps) {
   if (points === null) return <p className="text-ink-soft">{say('noPointsWord')}</p>;
   return (
     <div>
-      <p>{say('pointsOf', { strong: <strong>{points}</strong> })}</p>
+      <p>{say('pointsOf', { points, strong: (words) => <strong>{words}</strong> })}</p>
       {weightSum !== null && (
         <fieldset disabled={readOnly} className="flex items-center justify-end gap-1.5 text-sm">
           {say('weight')}

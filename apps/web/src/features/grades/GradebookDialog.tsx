@@ -138,7 +138,7 @@ function WhichColumns({ view }: { readonly view: GradebookView }) {
           busy={isLoading}
           onClick={() => void set({ exchangeId: exchange.id, columns, removeThere })}
         >
-          {columns === 'off' ? say('sendNothingAnyMore') : isOther ? say('doIt') : say('makeColumnsAsPartsAre')}
+          {columns === 'off' ? say('sendNothingAnyMore') : isOther ? say('apply') : say('makeColumnsAsPartsAre')}
         </Button>
       )}
     </div>

@@ -63,7 +63,7 @@ export function MarkingFormsDialog({ view, onClose }: { readonly view: GradesVie
           disabled={draft === KEEP && !changesReviewing}
           onClick={() => void go()}
         >
-          {say('keep')}
+          {say('save')}
         </Button>
       </div>
     </Dialog>

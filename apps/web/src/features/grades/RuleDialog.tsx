@@ -119,7 +119,7 @@ export function RuleDialog({ view, onClose }: { readonly view: GradesView; reado
             busy={saving.isLoading}
             onClick={() => void keep()}
           >
-            {say('keep')}
+            {say('save')}
           </Button>
         </div>
       </div>

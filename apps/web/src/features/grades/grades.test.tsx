@@ -226,7 +226,7 @@ describe('weights and rules', () => {
   it('are kept after it was shown who moves, and shown anew when something else is asked', async () => {
     const asked = await open({}, { '/exchanges/x/grades/preview': MOVES });
     await dialog();
-    const keep = screen.getByRole<HTMLButtonElement>('button', { name: 'Keep' });
+    const keep = screen.getByRole<HTMLButtonElement>('button', { name: 'Save' });
     change('Weight of reviews done', '40');
     expect(keep.disabled).toBe(true);
     fireEvent.click(screen.getByRole('button', { name: 'Show who moves' }));
@@ -285,7 +285,7 @@ describe('weights and rules', () => {
     await screen.findByText('A grade comes to 100 to 200 percent at most.');
     // Nothing, which the server refuses, and not 0 of which nobody spoke.
     expect(changesIn(asked)[0]?.body).toMatchObject({ most: null });
-    expect(screen.getByRole<HTMLButtonElement>('button', { name: 'Keep' }).disabled).toBe(true);
+    expect(screen.getByRole<HTMLButtonElement>('button', { name: 'Save' }).disabled).toBe(true);
   });
 });
 
