@@ -7,12 +7,15 @@ import { at } from './run.mjs';
  * - pages have no words of their own, and problems and letters no sentences;
  * - nothing that is said is put together with other words;
  * - nothing is said when a file is loaded, since what is spoken is known later;
+ * - nothing is said where code reads it: styles, keys, addresses stay as they are in every language;
  * - each sentence is said somewhere.
  */
 const SIDES = ['packages/core/src', 'packages/contracts/src', 'apps/server/src', 'apps/web/src'];
 /** Attributes that hold words. */
 const SPOKEN =
   /^(label|title|hint|placeholder|words|word|description|heading|question|summary|remark|aria-label|aria-description|aria-valuetext)$/;
+/** Attributes that code reads. */
+const READ_BY_CODE = /^(style|className|key|id|name|type|role|to|href|src|htmlFor|data-[\w-]+)$/;
 /** Properties that hold sentences, of problems, of letters and of what a request is refused with. */
 const TOLD = /^(sentence|whatToDo|subject|message)$/;
 /** What the demo and the tests say is made up there; what the terminal and the log say is for whoever runs the server. */
@@ -58,6 +61,7 @@ function visit(node, source) {
     if (isSaid(node.left) || isSaid(node.right)) tell('put together with what is said; make it one sentence');
   }
   if (isSaid(node) && isAtLoad(node)) tell('said when the file is loaded; say it when it is asked for');
+  if (isSaid(node) && isReadByCode(node)) tell('said where code reads it; leave it in the code');
   ts.forEachChild(node, (child) => visit(child, source));
 }
 
@@ -109,6 +113,15 @@ function isAtLoad(node) {
     if (ts.isFunctionLike(parent)) return false;
   }
   return true;
+}
+
+/** Whether the nearest attribute around is one that code reads; what a handler does inside of one is another matter. */
+function isReadByCode(node) {
+  for (let parent = node.parent; parent !== undefined && !ts.isFunctionLike(parent); parent = parent.parent) {
+    if (ts.isJsxAttribute(parent)) return READ_BY_CODE.test(parent.name.getText());
+    if (ts.isJsxElement(parent)) return false;
+  }
+  return false;
 }
 
 function unsaid(words, users) {

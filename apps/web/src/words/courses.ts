@@ -17,7 +17,6 @@ export const say = sentences('courses', {
   feedback: 'Feedback',
   exchangesOnOneCalendar: 'Exchanges on one calendar',
   now: 'now',
-  min70: 'min({share}, 70%)',
   exchanges: 'Exchanges',
   people: 'People',
   groups: 'Groups',

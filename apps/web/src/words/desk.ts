@@ -273,7 +273,6 @@ export const say = sentences('desk', {
   reviewerSeesThatItIs: 'The reviewer sees that it is withheld, and this reason',
   itCountsForReviewerAll: 'It counts for the reviewer all the same',
   withholdIt: 'Withhold it',
-  draftOf: 'draft {reviewId}',
   namesAreHiddenInThis: 'Names are hidden in this exchange.',
   authorIsNotToldWho: 'The author is not told who reviewed the draft.',
   reviewersAreNotToldWho: 'Reviewers are not told who wrote the draft.',

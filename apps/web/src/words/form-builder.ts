@@ -115,6 +115,4 @@ export const say = sentences('form-builder', {
   whatIsLookedFor: 'What is looked for',
   pointsOfEntry: 'Points of entry {number}',
   cannotTellIsAnswer: '“Cannot tell” is an answer',
-  whole: 'whole {keys}',
-  itemOf: 'item {id}',
 });

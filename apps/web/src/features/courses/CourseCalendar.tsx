@@ -89,7 +89,7 @@ export function CourseCalendar({
                 {/* Above its bars, whatever their length: of a short one only the first letter would be left. */}
                 <span
                   className="relative z-10 block truncate text-xs font-semibold"
-                  style={{ paddingLeft: say('min70', { share: share(parts[0]?.from ?? first) }) }}
+                  style={{ paddingLeft: `min(${share(parts[0]?.from ?? first)}, 70%)` }}
                 >
                   {exchange.title}
                 </span>

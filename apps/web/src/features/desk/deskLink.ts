@@ -1,6 +1,5 @@
 import { useCallback, useEffect, useMemo, useRef } from 'react';
 import type { Annotation } from '../../app/reading/useAnnotation.js';
-import { say } from '../../words/desk.js';
 
 /** What two windows of one desk say to each other. */
 type Word = { readonly part: string } | { readonly note: string };
@@ -49,5 +48,5 @@ export function useLinkedAnnotation(reviewId: string, annotation: Annotation): A
 
 /** Opens the draft in a window of its own, or brings the one that is open to the front. */
 export function openDraftWindow(reviewId: string): void {
-  window.open(`/reviews/${reviewId}/draft`, say('draftOf', { reviewId }), 'popup,width=900,height=1000')?.focus();
+  window.open(`/reviews/${reviewId}/draft`, `draft ${reviewId}`, 'popup,width=900,height=1000')?.focus();
 }

@@ -4,7 +4,6 @@ import type { Built } from './built.js';
 import type { HistoryAction } from './history.js';
 import { duplicate, moved } from './items.js';
 import type { ItemActions } from './ItemEditor.js';
-import { say } from '../../words/form-builder.js';
 
 export interface Editing {
   readonly items: (label: string, make: (items: readonly FormItem[]) => readonly FormItem[]) => void;
@@ -24,10 +23,9 @@ export function useEditing(dispatch: (action: HistoryAction<Built>) => void): Ed
       });
     return {
       items,
-      whole: (part) => change(say('whole', { keys: Object.keys(part).join() }), (form) => ({ ...form, ...part })),
+      whole: (part) => change(`whole ${Object.keys(part).join()}`, (form) => ({ ...form, ...part })),
       actions: {
-        change: (next) =>
-          items(say('itemOf', { id: next.id }), (list) => list.map((one) => (one.id === next.id ? next : one))),
+        change: (next) => items(`item ${next.id}`, (list) => list.map((one) => (one.id === next.id ? next : one))),
         move: (id, step) =>
           items('move', (list) => {
             const from = list.findIndex((one) => one.id === id);
