@@ -9,8 +9,9 @@ const [, , what = 'list', email = ''] = process.argv;
 const COMMANDS = {
   async list() {
     const lines = await commands.listCampuses(folder);
-    const shown = lines.map(({ name, issuer, active, answeredAt, fault }) =>
+    const shown = lines.map(({ id, name, issuer, active, answeredAt, fault }) =>
       [
+        id,
         name,
         issuer,
         active ? 'connected' : 'paused',
@@ -23,6 +24,9 @@ const COMMANDS = {
   async allow() {
     return `${await commands.letRunCampuses(folder, email, true)} sees to campuses now: “Campuses” is in the menu at the top right.`;
   },
+  async remove() {
+    return `${await commands.removeCampus(folder, email)} is removed. A server that is up lets its pages frame Salt Circle until it is restarted.`;
+  },
   async disallow() {
     return `${await commands.letRunCampuses(folder, email, false)} sees to campuses no more.`;
   },
@@ -30,7 +34,7 @@ const COMMANDS = {
 
 try {
   if (!Object.hasOwn(COMMANDS, what))
-    throw new Error('Use: npm run campuses -- list, allow ADDRESS, or disallow ADDRESS.');
+    throw new Error('Use: npm run campuses -- list, remove ID, allow ADDRESS, or disallow ADDRESS.');
   process.stdout.write(`\n${await COMMANDS[what]()}\n`);
 } catch (error) {
   process.stdout.write(`\nNothing was done. ${error.message}\n`);

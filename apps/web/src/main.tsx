@@ -1,3 +1,4 @@
+import { language } from '@salt-circle/core';
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { Provider } from 'react-redux';
@@ -8,6 +9,7 @@ import { TooltipProvider } from './kit/index.js';
 import './styles.css';
 
 const root = document.getElementById('root');
+document.documentElement.lang = language();
 if (root === null) throw new Error('index.html has no #root');
 createRoot(root).render(
   <StrictMode>

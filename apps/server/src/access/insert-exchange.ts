@@ -2,6 +2,7 @@ import { EMPTY_FORM, type ReviewForm } from '@salt-circle/core';
 import type { EntityManager } from 'typeorm';
 import type { Ids } from '../platform/ids/ids.js';
 import { Exchange, ReviewFormRow } from '../model/exchange.js';
+import { say } from '../words/access.js';
 
 type NewExchange = Pick<Exchange, 'id' | 'courseId' | 'title' | 'createdAt'> & Partial<Exchange>;
 
@@ -26,7 +27,15 @@ export async function insertExchange(
     reviewsPerStudent: 2,
     names: 'both-ways',
     deliverables: [
-      { id: ids.uuid(), kind: 'text', title: 'Draft', description: '', required: true, families: [], maxMegabytes: 50 },
+      {
+        id: ids.uuid(),
+        kind: 'text',
+        title: say('draft'),
+        description: '',
+        required: true,
+        families: [],
+        maxMegabytes: 50,
+      },
     ],
     ...row,
     formId,

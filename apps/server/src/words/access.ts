@@ -13,4 +13,5 @@ export const say = sentences('server.access', {
     'The access token “{name}” does not open this: it is for what the staff of a course read there.',
   accessTokenReadsAndChanges: 'An access token reads, and changes nothing.',
   signInToDoIt: 'Sign in to do it, or take a token that opens it.',
+  draft: 'Draft',
 });

@@ -43,4 +43,6 @@ export const say = sentences('server.people', {
   thingsAreWrongInRoster:
     '{errors, plural, one {One thing is} other {# things are}} wrong in the roster, so nothing was applied.',
   mendWhatIsListedThen: 'Mend what is listed, then try again.',
+  fieldChanges: '{field}: {from} → {to}',
+  none: 'none',
 });

@@ -22,7 +22,7 @@ export interface RowsDialogProps<Read extends RowsRead> {
   /** Which columns, for the file; and the first row, for what is pasted. */
   readonly hint: string;
   readonly header: string;
-  readonly look: string;
+  readonly lookLabel: string;
   readonly read: (source: RowsSource, apply: boolean) => Promise<Read | undefined>;
   readonly data: Read | undefined;
   readonly error: unknown;
@@ -38,7 +38,7 @@ export function RowsDialog<Read extends RowsRead>({
   description,
   hint,
   header,
-  look,
+  lookLabel,
   read,
   data,
   error,
@@ -71,7 +71,7 @@ export function RowsDialog<Read extends RowsRead>({
           onChange={({ target }) => setText(target.value)}
         />
         <Button small busy={busy} disabled={text.trim() === ''} onClick={() => void ask({ text, base64: null }, false)}>
-          {look}
+          {lookLabel}
         </Button>
         {error !== undefined && <ProblemNotice error={error} />}
         {data !== undefined && (

@@ -10,16 +10,12 @@ interface Call {
   readonly headers?: Readonly<Record<string, string>>;
 }
 
-const NO_CONNECTION: Problem = {
+const noConnection = (): Problem => ({
   code: 'unexpected',
-  get sentence() {
-    return say('thereIsNoConnectionTo');
-  },
-  get whatToDo() {
-    return say('checkYourConnectionThenLoad');
-  },
+  sentence: say('thereIsNoConnectionTo'),
+  whatToDo: say('checkYourConnectionThenLoad'),
   fields: [],
-};
+});
 
 const baseQuery: BaseQueryFn<string | Call, unknown, Problem> = async (given) => {
   const { url, method = 'GET', body, headers } = typeof given === 'string' ? ({ url: given } as Call) : given;
@@ -28,7 +24,7 @@ const baseQuery: BaseQueryFn<string | Call, unknown, Problem> = async (given) =>
     const answer: unknown = response.status === 204 ? null : await response.json();
     return response.ok ? { data: answer } : { error: answer as Problem };
   } catch {
-    return { error: NO_CONNECTION };
+    return { error: noConnection() };
   }
 };
 
@@ -107,5 +103,5 @@ export const {
 /** The problem in what a query or mutation failed with. */
 export function problemOf(error: unknown): Problem {
   if (typeof error === 'object' && error !== null && 'sentence' in error) return error as Problem;
-  return NO_CONNECTION;
+  return noConnection();
 }

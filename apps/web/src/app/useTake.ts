@@ -4,16 +4,12 @@ import { ownFetch } from './ownFetch.js';
 import { fileNameOf, saveAs } from './saveAs.js';
 import { say } from '../words/app.js';
 
-const NO_CONNECTION: Problem = {
+const noConnection = (): Problem => ({
   code: 'unexpected',
-  get sentence() {
-    return say('thereIsNoConnectionSo');
-  },
-  get whatToDo() {
-    return say('tryAgainOnceThereIs');
-  },
+  sentence: say('thereIsNoConnectionSo'),
+  whatToDo: say('tryAgainOnceThereIs'),
   fields: [],
-};
+});
 
 /** Takes files from the server that are made on asking: while it works, `busy`; where there is none, why. */
 export function useTake() {
@@ -28,7 +24,7 @@ export function useTake() {
       if (response.ok) saveAs(fileNameOf(response, lastPart(path)), await response.blob());
       else setProblem((await response.json()) as Problem);
     } catch {
-      setProblem(NO_CONNECTION);
+      setProblem(noConnection());
     }
     setBusy(false);
   };

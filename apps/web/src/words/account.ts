@@ -56,7 +56,7 @@ export const say = sentences('account', {
   whatItOpens: 'What it opens',
   howLong: 'How long',
   year: 'a year',
-  days: '{one} days',
+  days: '{days, plural, one {1 day} other {# days}}',
   makeIt: 'Make it',
   listedAs: '{name}, {address}',
 });

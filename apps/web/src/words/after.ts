@@ -45,4 +45,6 @@ export const say = sentences('after', {
   blankAsSoonAsReviews: 'Blank: as soon as reviews are due.',
   openSecondRound: 'Open the second round',
   openItAndAllocate: 'Open it, and allocate',
+  helpedTimes:
+    '{helped, select, carried-on {{count} × it carried me on} some-use {{count} × it was of some use} other {{count} × I could not use it}}',
 });

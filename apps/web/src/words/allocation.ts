@@ -97,7 +97,7 @@ export const say = sentences('allocation', {
   roundNotApplied: 'Round, not applied',
   preview: 'The preview',
   fromPlannedRun: 'From the planned run. {reviews, plural, one {1 review} other {# reviews}}',
-  reviewsCounted: '{pairs, plural, one {1 review} other {# reviews}}',
+  reviewsCounted: '{count, plural, one {1 review} other {# reviews}}',
   wishesAreNotMet: '{unmet, plural, one {One wish is not met} other {# wishes are not met}}',
   nothingNeedsToChange: 'Nothing needs to change',
   pairsMorePairsTakenAway:
@@ -316,4 +316,9 @@ export const say = sentences('allocation', {
   seeAlso: '{title}: {pairs, plural, one {1 pair} other {# pairs}}',
   noneForSeveral:
     '{asked, plural, one {These {count} reviewers together ({reviewers}) may review none of the drafts, and 1 review is asked.} other {These {count} reviewers together ({reviewers}) may review none of the drafts, and # reviews are asked.}}',
+  allocatedMark: 'allocated',
+  begunMark: 'begun',
+  submittedMark: 'submitted',
+  heldMark: 'held',
+  seeWhatItWouldDo: 'See what it would do',
 });

@@ -127,7 +127,7 @@ export const say = sentences('app', {
   ofOf2: 'of {most}',
   to: '{from} to {to}',
   chosen: '(chosen)',
-  pointsCounted: '{points, plural, one { point} other { points}}',
+  pointsCounted: '{points, plural, one {1 point} other {# points}}',
   giveToPointsInSteps: 'Give {least} to {most} points, in steps of {step}.',
   giveWholeNumber: 'Give a whole number.',
   giveWholeNumberOf: 'Give a whole number, {bounds}.',
@@ -284,8 +284,6 @@ export const say = sentences('app', {
   fromTo: 'from {secondsInWords} to {secondsInWords2}',
   noteOf: '{kindWord} note {when}',
   markRegion: 'Mark a region',
-  markRegionOnArrowKeys:
-    'Mark a region on {on}. Arrow keys move it, with shift they make it larger or smaller; 1 to 4 leave a note on it, escape ends.',
   leaveNoteOnMarkedRegion: 'Leave a note on the marked region',
   regionBeginsPercentFromLeft:
     'The region begins {x} percent from the left and {y} from the top, is {width} wide and {height} high.',
@@ -334,8 +332,8 @@ export const say = sentences('app', {
   newerTextStandsInIts: 'Newer text stands in its place. Copy what you want of it, then let it go.',
   letItGo: 'Let it go',
   exampleStudent: 'an example student',
-  youSeeThisExchangeAs: 'You see this exchange as {strong} would, at {when}. You can look, but nothing can be done.',
-  youSeeThisExchangeAsWould: 'You see this exchange as {strong} would. You can look, but nothing can be done.',
+  youSeeThisExchangeAs: 'You see this exchange as {person} would, at {when}. You can look, but nothing can be done.',
+  youSeeThisExchangeAsWould: 'You see this exchange as {person} would. You can look, but nothing can be done.',
   backToYourOwnView: 'Back to your own view',
   newPassword: 'New password',
   atLeastCharactersFewWords: 'At least {passwordMin} characters. A few words in a row do well.',
@@ -447,4 +445,9 @@ export const say = sentences('app', {
   inWords: '{relative} ({exact})',
   stepTo: '{way}: {name}',
   stepByKey: '{step} ({key})',
+  onPicture: 'on the picture',
+  markRegionOnPicture:
+    'Mark a region on the picture. Arrow keys move it, with shift they make it larger or smaller; 1 to 4 leave a note on it, escape ends.',
+  markRegionOnPage:
+    'Mark a region on page {page}. Arrow keys move it, with shift they make it larger or smaller; 1 to 4 leave a note on it, escape ends.',
 });

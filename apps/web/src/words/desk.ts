@@ -203,7 +203,6 @@ export const say = sentences('desk', {
   changesWaitToBeSent: '{waiting, plural, one {1 change waits to be sent.} other {# changes wait to be sent.}}',
   removeItFromThisBrowser: 'Remove it from this browser',
   youAreAskedToLook: 'You are asked to look',
-  n: '{labelWords}, the {as}',
   showNote: 'Show the note',
   answered: 'Answered: {answer}',
   changeAnswer: 'Change the answer',
@@ -291,4 +290,7 @@ export const say = sentences('desk', {
   kindAndBody: '{kind}: {body}',
   usedIn: '{course}, {uses, plural, one {used once} other {used # times}}',
   ofCourse: '{exchange}, {course}',
+  spokenRemark: 'Spoken remark',
+  ctrlK: 'Ctrl K',
+  asksToLook: '{as, select, author {{person}, the author} other {{person}, the reviewer}}',
 });

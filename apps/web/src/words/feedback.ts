@@ -46,4 +46,5 @@ export const say = sentences('feedback', {
   readItHereLater: 'You will read it here.',
   notesOnVersion: '{notes, plural, one {1 note on version {version}} other {# notes on version {version}}}',
   ofItem: '{reviewer}, {item}',
+  theirReviewers: 'reviewers',
 });

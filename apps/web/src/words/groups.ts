@@ -58,4 +58,6 @@ export const say = sentences('groups', {
   rowPerPersonWithColumns: 'A row per person with the columns group and email, or group and campus id, in any order.',
   inNoGroupAndOthers: 'In no group: {without} and {without2} others',
   inNoGroup: 'In no group: {without}',
+  seeWhatItWouldMake: 'See what it would make',
+  nothing: 'nothing',
 });

@@ -65,4 +65,7 @@ export const say = sentences('kit-page', {
   handInThisDraft: 'Hand in this draft?',
   reviewersSeeAuthorAsHeron: 'Reviewers see the author as Heron.',
   handInLabel: 'Hand in',
+  fieldReport: 'Field report',
+  moveTheDoubtsUp: 'Move the doubts up.',
+  publishedWord: 'published',
 });

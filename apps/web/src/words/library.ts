@@ -73,4 +73,6 @@ export const say = sentences('library', {
   newLabel: 'New label',
   addLabel: 'Add a label',
   readAs: '<strong>{title}.</strong> {kind}',
+  tableOfCriteriaAndLevels: 'A table of criteria and levels.',
+  thatARangeIsOne: 'that a range is one: its bands become levels, each with the most points of the band',
 });

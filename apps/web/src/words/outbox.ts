@@ -26,4 +26,5 @@ export const say = sentences('outbox', {
     'No mail server is set, so mail is kept here and goes nowhere. Whoever runs the server can set one.',
   invitationsReceiptsAndNoticesOf: 'Invitations, receipts and notices of moved dates will be here.',
   stateAndTime: '{state}, {when}',
+  sent: 'sent',
 });

@@ -114,4 +114,9 @@ export const say = sentences('people', {
   students: '{students, plural, one {{title} (1 student)} other {{title} (# students)}}',
   studentsOf: '{students, plural, one {{title} ({about}, 1 student)} other {{title} ({about}, # students)}}',
   rosterApplied: 'Roster applied',
+  assistant: 'assistant',
+  none: 'none',
+  instructorWord: 'instructor',
+  assistantWord: 'assistant',
+  studentWord: 'student',
 });

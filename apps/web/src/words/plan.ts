@@ -363,4 +363,12 @@ export const say = sentences('plan', {
   reasonSaid: '({reason})',
   itLosesOnce: 'It loses {amount} {unit} {per}, after {grace} minutes of grace',
   otherAct: '{actor}: {action}',
+  asExampleStudent: 'As an example student',
+  asExampleStudentWhileDrafting: 'As an example student, while drafting',
+  asExampleStudentWhileReviewing: 'As an example student, while reviewing',
+  asExampleStudentAfterRelease: 'As an example student, after release',
+  titleWithoutBrief: '{title}; no brief yet',
+  formIsFrozen: '{form}; frozen',
+  excused: 'excused',
+  ownDueTime: '{date, select, draftsDue {drafts due {when}} other {reviews due {when}}}',
 });

@@ -11,7 +11,6 @@ export const say = sentences('practice', {
   begin: 'Begin',
   continue: 'Continue',
   read: 'Read',
-  key: 'the key',
   practiceDraftWithBothSets: 'The practice draft with both sets of notes',
   notesOfBoth: 'Notes of both',
   yourReviewAndKey: 'Your review and the key',
@@ -59,4 +58,5 @@ export const say = sentences('practice', {
   submitted: 'submitted',
   submittedNear: 'submitted, {share} of the items near the key',
   submittedAsOftenNear: 'submitted as often as you can, {share} of the items near the key',
+  theKey: 'the key',
 });

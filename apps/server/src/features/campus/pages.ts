@@ -1,4 +1,5 @@
 import { randomBytes } from 'node:crypto';
+import { language } from '@salt-circle/core';
 import type { Response } from 'express';
 import { escapeHtml } from '../../platform/html/escape.js';
 
@@ -34,7 +35,7 @@ export function sendPage(response: Response, { title, words, form, script }: Pag
     )
     .type('text/html; charset=utf-8')
     .send(
-      `<!doctype html><html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width,initial-scale=1"><title>${escapeHtml(title)}</title><style nonce="${nonce}">${LOOK}</style></head><body><main><h1>${escapeHtml(title)}</h1>` +
+      `<!doctype html><html lang="${language()}"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width,initial-scale=1"><title>${escapeHtml(title)}</title><style nonce="${nonce}">${LOOK}</style></head><body><main><h1>${escapeHtml(title)}</h1>` +
         words.map((one) => `<p>${escapeHtml(one)}</p>`).join('') +
         (form === undefined
           ? ''

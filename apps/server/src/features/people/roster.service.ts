@@ -83,7 +83,9 @@ export class RosterService {
         name: enrolled.name,
         changes: [
           ...(rejoins ? [say('comesBackWithAllEarlier')] : []),
-          ...fields.map(({ field, from, to }) => `${FIELD_WORDS[field]}: ${from ?? 'none'} → ${to ?? 'none'}`),
+          ...fields.map(({ field, from, to }) =>
+            say('fieldChanges', { field: FIELD_WORDS[field], from: from ?? say('none'), to: to ?? say('none') }),
+          ),
         ],
       })),
       missing: missing.map(({ id, name, email }) => ({ id, name, email: shownAddress(email) })),

@@ -7,7 +7,7 @@ import { useSeeing } from '../seeing/useSeeing.js';
 import { useRateMutation, useThreadsQuery } from './afterApi.js';
 import { say } from '../../words/app.js';
 
-export const HELPED_WORDS: Readonly<Record<Helped, string>> = wordsBy(say, {
+const HELPED_WORDS: Readonly<Record<Helped, string>> = wordsBy(say, {
   'carried-on': 'itCarriedMeOn',
   'some-use': 'itWasOfSomeUse',
   'no-use': 'iCouldNotUseIt',

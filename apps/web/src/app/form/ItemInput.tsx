@@ -147,7 +147,7 @@ function ChecklistInput({ item, answer, onChange }: Given<ChecklistItem>) {
             <span id={`${id}-${entry.id}`}>{entry.text}</span>
             {entry.points !== null && (
               <span className="ml-1.5 text-sm text-ink-soft">
-                {entry.points}
+                <span aria-hidden="true">{entry.points}</span>
                 <span className="sr-only">{say('pointsCounted', { points: entry.points })}</span>
               </span>
             )}

@@ -12,81 +12,53 @@ export interface KindWords {
 }
 
 /** All kinds of items, in the order in which they are offered. */
-export const KINDS: readonly KindWords[] = [
+export const kindsOfItems = (): readonly KindWords[] => [
   {
     kind: 'criterion',
-    get word() {
-      return say('criterion');
-    },
-    get remark() {
-      return say('namedLevels');
-    },
+    word: say('criterion'),
+    remark: say('namedLevels'),
     key: 'C',
   },
   {
     kind: 'range',
-    get word() {
-      return say('range');
-    },
-    get remark() {
-      return say('pointsWithinBands');
-    },
+    word: say('range'),
+    remark: say('pointsWithinBands'),
     key: 'R',
   },
   {
     kind: 'checklist',
-    get word() {
-      return say('checklist');
-    },
-    get remark() {
-      return say('thereOrNot');
-    },
+    word: say('checklist'),
+    remark: say('thereOrNot'),
     key: 'L',
   },
   {
     kind: 'prompt',
-    get word() {
-      return say('prompt');
-    },
-    get remark() {
-      return say('freeText');
-    },
+    word: say('prompt'),
+    remark: say('freeText'),
     key: 'P',
   },
   {
     kind: 'pair',
-    get word() {
-      return say('pair');
-    },
-    get remark() {
-      return say('whatWorksNextStep');
-    },
+    word: say('pair'),
+    remark: say('whatWorksNextStep'),
     key: 'W',
   },
   {
     kind: 'number',
-    get word() {
-      return say('number');
-    },
-    get remark() {
-      return say('countOrMeasure');
-    },
+    word: say('number'),
+    remark: say('countOrMeasure'),
     key: 'N',
   },
   {
     kind: 'choice',
-    get word() {
-      return say('choice');
-    },
-    get remark() {
-      return say('oneOrSeveralOptions');
-    },
+    word: say('choice'),
+    remark: say('oneOrSeveralOptions'),
     key: 'O',
   },
 ];
 
 export function kindWord(kind: ItemKind): string {
-  return KINDS.find((one) => one.kind === kind)?.word ?? '';
+  return kindsOfItems().find((one) => one.kind === kind)?.word ?? '';
 }
 
 /** What the two fields of a pair are called where the form does not say otherwise. */

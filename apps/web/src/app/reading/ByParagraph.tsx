@@ -2,7 +2,7 @@ import type { NoteKind } from '@salt-circle/contracts';
 import type { TextRange } from '@salt-circle/core';
 import { useState } from 'react';
 import { Button, Dialog, Select } from '../../kit/index.js';
-import { KINDS, KIND_TEXT } from './noteKinds.js';
+import { kindsOfNotes, KIND_TEXT } from './noteKinds.js';
 import { say } from '../../words/app.js';
 
 interface ByParagraphProps {
@@ -46,7 +46,7 @@ export function ByParagraph({ textOf, onNote }: ByParagraphProps) {
             onChange={setChosen}
           />
           <div role="group" aria-label={say('kindOfNote')} className="flex flex-wrap gap-2">
-            {KINDS.map(({ kind, word, hint }) => (
+            {kindsOfNotes().map(({ kind, word, hint }) => (
               <Button key={kind} title={hint} onClick={() => leave(kind)}>
                 <span className={KIND_TEXT[kind]}>{word}</span>
               </Button>

@@ -1,7 +1,7 @@
 import type { NoteKind, ShorthandEntry } from '@salt-circle/contracts';
 import type { KeyboardEvent } from 'react';
 import { Key } from '../../kit/index.js';
-import { KINDS, KIND_TEXT } from './noteKinds.js';
+import { kindsOfNotes, KIND_TEXT } from './noteKinds.js';
 import { say } from '../../words/app.js';
 
 export interface SelectionBarProps {
@@ -42,7 +42,7 @@ export function SelectionBar({
       }}
     >
       <div className="flex gap-1">
-        {KINDS.map(({ kind, word, key, hint }) => (
+        {kindsOfNotes().map(({ kind, word, key, hint }) => (
           <button
             key={kind}
             type="button"
@@ -95,7 +95,7 @@ export function pickedBy(
   shorthand: readonly ShorthandEntry[],
 ): readonly [kind: NoteKind, body?: string] | null {
   if (ctrlKey || metaKey || altKey) return null;
-  const kind = KINDS.find((one) => one.key === key)?.kind;
+  const kind = kindsOfNotes().find((one) => one.key === key)?.kind;
   if (kind !== undefined) return [kind];
   const entry = shorthand.find((one) => one.key === key.toLowerCase());
   return entry === undefined ? null : ['fix', entry.label];

@@ -2,56 +2,40 @@ import type { NoteKind } from '@salt-circle/contracts';
 import { say } from '../../words/app.js';
 
 /** Keep, Change, Ask, Fix: word, key, and what it is for. */
-export const KINDS: ReadonlyArray<{
+export const kindsOfNotes = (): ReadonlyArray<{
   readonly kind: NoteKind;
   readonly word: string;
   readonly key: string;
   readonly hint: string;
-}> = [
+}> => [
   {
     kind: 'keep',
-    get word() {
-      return say('keep');
-    },
+    word: say('keep'),
     key: '1',
-    get hint() {
-      return say('worksLeaveIt');
-    },
+    hint: say('worksLeaveIt'),
   },
   {
     kind: 'change',
-    get word() {
-      return say('change');
-    },
+    word: say('change'),
     key: '2',
-    get hint() {
-      return say('improveThis');
-    },
+    hint: say('improveThis'),
   },
   {
     kind: 'ask',
-    get word() {
-      return say('ask');
-    },
+    word: say('ask'),
     key: '3',
-    get hint() {
-      return say('question');
-    },
+    hint: say('question'),
   },
   {
     kind: 'fix',
-    get word() {
-      return say('fix');
-    },
+    word: say('fix'),
     key: '4',
-    get hint() {
-      return say('spellingWordingOrderSource');
-    },
+    hint: say('spellingWordingOrderSource'),
   },
 ];
 
 export function kindWord(kind: NoteKind): string {
-  return KINDS.find((one) => one.kind === kind)?.word ?? kind;
+  return kindsOfNotes().find((one) => one.kind === kind)?.word ?? kind;
 }
 
 export const KIND_TEXT: Readonly<Record<NoteKind, string>> = {

@@ -24,11 +24,11 @@ export function SeeingBand() {
         <span>
           {seeing.example && zone !== undefined
             ? say('youSeeThisExchangeAs', {
-                strong: <strong>{seeing.example ? say('exampleStudent') : seeing.as}</strong>,
+                person: <strong>{say('exampleStudent')}</strong>,
                 when: exactly(now, zone, now),
               })
             : say('youSeeThisExchangeAsWould', {
-                strong: <strong>{seeing.example ? say('exampleStudent') : seeing.as}</strong>,
+                person: <strong>{seeing.example ? say('exampleStudent') : seeing.as}</strong>,
               })}
         </span>
       </p>

@@ -31,16 +31,12 @@ export class UploadStopped extends Error {
 /** Milliseconds before each new try when the connection is lost; the last ones give a tunnel time to end. */
 const TRIES = [500, 2_000, 5_000, 10_000, 20_000, 30_000, 60_000];
 
-const LOST: Problem = {
+const lostOnTheWay = (): Problem => ({
   code: 'unexpected',
-  get sentence() {
-    return say('connectionWasLostWhileFile');
-  },
-  get whatToDo() {
-    return say('chooseSameFileAgainIt');
-  },
+  sentence: say('connectionWasLostWhileFile'),
+  whatToDo: say('chooseSameFileAgainIt'),
   fields: [],
-};
+});
 
 /**
  * Sends a file in a way that can be interrupted: a lost connection is waited out, and the same file chosen again,
@@ -91,7 +87,7 @@ export function upload(
     });
     cancel = () => {
       void task.abort(true);
-      reject(new UploadStopped(LOST, true));
+      reject(new UploadStopped(lostOnTheWay(), true));
     };
     void task.findPreviousUploads().then(([earlier]) => {
       if (earlier !== undefined) task.resumeFromPreviousUpload(earlier);
@@ -105,8 +101,8 @@ function problemIn(error: unknown): Problem {
   const response = (error as { originalResponse?: { getBody(): string } | null }).originalResponse;
   try {
     const told = JSON.parse(response?.getBody() ?? '') as Problem;
-    return typeof told.sentence === 'string' ? told : LOST;
+    return typeof told.sentence === 'string' ? told : lostOnTheWay();
   } catch {
-    return LOST;
+    return lostOnTheWay();
   }
 }

@@ -140,7 +140,7 @@ function NewToken({ onMade, onLeave }: NewTokenProps) {
       <Select
         label={say('howLong')}
         value={String(days)}
-        options={DAYS.map((one) => [String(one), one === 366 ? say('year') : say('days', { one })] as const)}
+        options={DAYS.map((one) => [String(one), one === 366 ? say('year') : say('days', { days: one })] as const)}
         onChange={(next) => setDays(Number(next))}
       />
       {problem !== undefined && belongsNowhere(problem) && <ProblemNotice error={problem} />}

@@ -1,9 +1,8 @@
 import type { AfterRow } from '@salt-circle/contracts';
-import { HELPED } from '@salt-circle/core';
+import { HELPED, listed } from '@salt-circle/core';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { useAfterQuery, useReflectionsQuery } from '../../app/after/afterApi.js';
-import { HELPED_WORDS } from '../../app/after/Rating.js';
 import { NameOrder, useNameKey } from '../../app/boards/nameOrder.js';
 import { useBeginWalk } from '../../app/boards/Walk.js';
 import { usePolling } from '../../app/changes/useChanges.js';
@@ -26,27 +25,19 @@ import { say } from '../../words/after.js';
 
 const SHOWN = {
   unread: {
-    get words() {
-      return say('notRead');
-    },
+    words: () => say('notRead'),
     holds: ({ read, authors }: AfterRow) => read < authors,
   },
   undecided: {
-    get words() {
-      return say('toBeDecided');
-    },
+    words: () => say('toBeDecided'),
     holds: ({ decided, remarks }: AfterRow) => decided < remarks,
   },
   unrevised: {
-    get words() {
-      return say('noRevision');
-    },
+    words: () => say('noRevision'),
     holds: ({ revisionAt }: AfterRow) => revisionAt === null,
   },
   unhelpful: {
-    get words() {
-      return say('reviewOfNoUse');
-    },
+    words: () => say('reviewOfNoUse'),
     holds: ({ helped }: AfterRow) => helped['no-use'] > 0,
   },
 } as const;
@@ -97,7 +88,7 @@ export function AfterPage() {
                   className="aria-pressed:border-iodine aria-pressed:bg-crust"
                   onClick={() => setShown(shown === key ? null : key)}
                 >
-                  {SHOWN[key].words} {data.filter(SHOWN[key].holds).length}
+                  {SHOWN[key].words()} {data.filter(SHOWN[key].holds).length}
                 </Button>
               ))}
             </div>
@@ -183,9 +174,12 @@ function useColumns(revised: boolean, timeZone: string): ReadonlyArray<BoardColu
       key: 'helped',
       head: say('howReviewsHelped'),
       cell: ({ helped }) =>
-        HELPED.flatMap((step) =>
-          helped[step] === 0 ? [] : [`${helped[step]} × ${HELPED_WORDS[step].toLowerCase()}`],
-        ).join(', '),
+        listed(
+          HELPED.flatMap((step) =>
+            helped[step] === 0 ? [] : [say('helpedTimes', { helped: step, count: helped[step] })],
+          ),
+          'comma',
+        ),
     },
     ...(revised
       ? [

@@ -15,7 +15,7 @@ export function FileDialog({ onClose }: { readonly onClose: () => void }) {
       description={say('pairsThatAreNotIn')}
       hint={say('rowPerReviewWithColumns')}
       header="reviewer, draft, fixed"
-      look="See what it would do"
+      lookLabel={say('seeWhatItWouldDo')}
       read={async (source, apply) => (await read({ id: exchange.id, ...source, apply })).data}
       data={data}
       error={error}

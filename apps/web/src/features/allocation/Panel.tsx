@@ -46,7 +46,7 @@ export function PreviewPanel({
         <p className="text-sm text-ink-soft">
           {preview.scheduled
             ? say('fromPlannedRun', { reviews: preview.pairs.length })
-            : say('reviewsCounted', { pairs: preview.pairs.length })}
+            : say('reviewsCounted', { count: preview.pairs.length })}
         </p>
         {onSeed !== undefined && <Seed key={preview.id} seed={preview.seed} onTry={onSeed} />}
       </div>

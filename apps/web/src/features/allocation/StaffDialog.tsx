@@ -24,11 +24,11 @@ export function StaffDialog({ view, onClose }: { readonly view: AllocationView; 
                 value={String(reviews ?? '')}
                 disabled={isLoading}
                 options={[
-                  ['', 'none'],
-                  ...Array.from({ length: MOST }, (_, index) => {
-                    const count = String(index + 1);
-                    return [count, `${count} ${index === 0 ? 'review' : 'reviews'}`] as const;
-                  }),
+                  ['', say('none')],
+                  ...Array.from(
+                    { length: MOST },
+                    (_, index) => [String(index + 1), say('reviewsCounted', { count: index + 1 })] as const,
+                  ),
                 ]}
                 onChange={(count) =>
                   void save({ id: exchange.id, personId, reviews: count === '' ? null : Number(count) })

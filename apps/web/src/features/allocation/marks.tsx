@@ -62,10 +62,10 @@ const PAIR = {
   notes: 0,
 } as const;
 const legend = (): ReadonlyArray<readonly [string, Omit<CellMarkProps, 'size'>]> => [
-  ['allocated', { meeting: 'given', applied: undefined, met: false }],
-  ['begun', { meeting: 'given', applied: { ...PAIR, state: 'in-progress' }, met: false }],
-  ['submitted', { meeting: 'given', applied: { ...PAIR, state: 'submitted' }, met: false }],
-  ['held', { meeting: 'given', applied: { ...PAIR, state: 'not-begun', locked: true }, met: false }],
+  [say('allocatedMark'), { meeting: 'given', applied: undefined, met: false }],
+  [say('begunMark'), { meeting: 'given', applied: { ...PAIR, state: 'in-progress' }, met: false }],
+  [say('submittedMark'), { meeting: 'given', applied: { ...PAIR, state: 'submitted' }, met: false }],
+  [say('heldMark'), { meeting: 'given', applied: { ...PAIR, state: 'not-begun', locked: true }, met: false }],
   [say('keptApart'), { meeting: 'apart', applied: undefined, met: false }],
   [say('metBefore'), { meeting: 'free', applied: undefined, met: true }],
   [say('ownDraft'), { meeting: 'own', applied: undefined, met: false }],

@@ -42,7 +42,7 @@ export function CheckPage() {
                 className="aria-pressed:border-iodine aria-pressed:bg-crust"
                 onClick={() => setShown(now === key ? 'all' : key)}
               >
-                {SHOWN[key].words} {count(key)}
+                {SHOWN[key].words()} {count(key)}
               </Button>
             ))}
             {exchange.course.role === 'instructor' && (

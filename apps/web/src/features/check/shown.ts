@@ -4,23 +4,17 @@ import { say } from '../../words/check.js';
 /** Which of the submitted reviews are shown. */
 export const SHOWN = {
   open: {
-    get words() {
-      return say('toLookAt');
-    },
+    words: () => say('toLookAt'),
     // What somebody asks for waits for an answer, also where it was looked at before.
     holds: ({ doubts, looked }: QueueRow) =>
       doubts.some(({ doubt, dismissed }) => doubt.code === 'asked' || (looked === null && !dismissed)),
   },
   looked: {
-    get words() {
-      return say('lookedAt');
-    },
+    words: () => say('lookedAt'),
     holds: ({ looked }: QueueRow) => looked !== null,
   },
   withheld: {
-    get words() {
-      return say('withheldLabel');
-    },
+    words: () => say('withheldLabel'),
     holds: ({ withheld }: QueueRow) => withheld !== 0,
   },
 } as const;

@@ -29,7 +29,7 @@ export const { useCreateExchangeMutation, useCopyExchangeMutation, useCopyPrevie
         query: ({ courseId, body }) => ({
           url: `/courses/${courseId}/exchanges/copies/preview`,
           method: 'POST',
-          body: { ...body, title: 'Copy' },
+          body: { ...body, title: '…' },
         }),
       }),
       saveCourse: build.mutation<CourseView, { courseId: string; body: Settings }>({

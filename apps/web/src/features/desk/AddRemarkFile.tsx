@@ -93,7 +93,7 @@ function RemarkFilesField({
             onFiles={(chosen) => void take(chosen)}
           />
           <Recorder
-            name="Spoken remark"
+            name={say('spokenRemark')}
             into={into}
             storeKey={`remark:${reviewId}:${noteId ?? itemId ?? ''}`}
             onRecording={(file) => take([file])}

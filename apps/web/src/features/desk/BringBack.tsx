@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { api } from '../../app/api.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { EditWords } from '../../app/reading/EditWords.js';
-import { KIND_EDGE, KINDS } from '../../app/reading/noteKinds.js';
+import { KIND_EDGE, kindsOfNotes } from '../../app/reading/noteKinds.js';
 import { placeWords } from '../../app/reading/places/whereabouts.js';
 import { FirstLook } from '../../app/uploading/FirstLook.js';
 import { Button, Checkbox, Dialog, Select } from '../../kit/index.js';
@@ -154,7 +154,7 @@ function One({ desk, note, kind, taken, onKind, onTaken }: OneProps) {
   const where = placeWords({ partId, selector }, desk.draft.parts);
   const named = passage === '' ? where : `“${passage.slice(0, 60)}”`;
   // With an edit goes what changes something.
-  const offered = KINDS.filter((one) => edit === null || one.kind === 'change' || one.kind === 'fix');
+  const offered = kindsOfNotes().filter((one) => edit === null || one.kind === 'change' || one.kind === 'fix');
   return (
     <li className={`flex flex-wrap items-start gap-x-4 gap-y-2 py-3 ${taken ? '' : 'text-ink-soft'}`}>
       <div className={`min-w-60 flex-1 border-l-[3px] pl-3 ${KIND_EDGE[kind]}`}>

@@ -16,7 +16,7 @@ const keysOfDesk = (): ReadonlyArray<readonly [string, string]> => [
   [say('page'), say('inPdfNextOrPrevious')],
   [say('esc'), say('leaveNoteOrLetGo')],
   ['← →', say('onStripBetweenSidesMake')],
-  ['Ctrl K', say('goToAnotherPage')],
+  [say('ctrlK'), say('goToAnotherPage')],
   ['P N', say('readingListOfReviewsPrevious')],
   ['L', say('checkingReviewsLookedAtAnd')],
   ['?', say('showTheseKeys')],

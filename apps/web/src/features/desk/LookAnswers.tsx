@@ -41,7 +41,7 @@ function One({ request, reviewId, timeZone, onNote }: LookAnswersProps & { reado
     <div className="border-l-2 border-copper pl-2.5">
       <p>
         {by !== null && (
-          <span className="font-semibold">{say('n', { labelWords: labelWords(by.person), as: by.as })}</span>
+          <span className="font-semibold">{say('asksToLook', { person: labelWords(by.person), as: by.as })}</span>
         )}{' '}
         <span className="text-sm text-ink-soft">
           <When at={at} timeZone={timeZone} />

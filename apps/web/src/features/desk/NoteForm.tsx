@@ -5,7 +5,7 @@ import { RadioGroup } from 'radix-ui';
 import { useEffect, useRef, useState, type KeyboardEvent } from 'react';
 import { EditWords } from '../../app/reading/EditWords.js';
 import { PassageState } from '../../app/reading/NoteText.js';
-import { KINDS, KIND_EDGE, KIND_TEXT, kindWord } from '../../app/reading/noteKinds.js';
+import { kindsOfNotes, KIND_EDGE, KIND_TEXT, kindWord } from '../../app/reading/noteKinds.js';
 import { AddRemarkFile } from './AddRemarkFile.js';
 import { EditProposal } from './EditProposal.js';
 import { UsedAgain } from './UsedAgain.js';
@@ -63,7 +63,7 @@ export function NoteForm({ note, match, quoted, where, aids, refused, onClose, o
     onChange(next === 'fix' || next === 'change' ? { kind: next } : { kind: next, edit: null });
   const press = (event: KeyboardEvent) => {
     const label = event.altKey && kind === 'fix' ? shorthandOf(aids.shorthand, event.code) : undefined;
-    const next = event.altKey ? KINDS.find(({ key }) => event.code === `Digit${key}`)?.kind : undefined;
+    const next = event.altKey ? kindsOfNotes().find(({ key }) => event.code === `Digit${key}`)?.kind : undefined;
     if (next !== undefined) {
       event.preventDefault();
       choose(next);
@@ -192,7 +192,7 @@ function KindChoice({ kind, onChoose }: KindChoiceProps) {
       onValueChange={(next) => onChoose(next as NoteView['kind'])}
       className="mb-1 flex flex-wrap gap-x-2.5"
     >
-      {KINDS.map((one) => (
+      {kindsOfNotes().map((one) => (
         <RadioGroup.Item
           key={one.kind}
           value={one.kind}

@@ -276,7 +276,7 @@ const ordersOfNotes = () =>
   [
     ['place', say('draft')],
     ['kind', say('theirKinds')],
-    ['reviewer', 'reviewers'],
+    ['reviewer', say('theirReviewers')],
   ] as const;
 const KINDS = ['change', 'fix', 'ask', 'keep'] as const;
 

@@ -3,7 +3,7 @@ import { weightSum, type ItemKind, type ReviewForm } from '@salt-circle/core';
 import { Redo2, Undo2 } from 'lucide-react';
 import { useEffect, useMemo, useReducer, useRef, useState, type ReactNode } from 'react';
 import { FormPreview } from '../../app/form/FormPreview.js';
-import { KINDS } from '../../app/form/kinds.js';
+import { kindsOfItems } from '../../app/form/kinds.js';
 import { Conflict } from '../../app/saving/Conflict.js';
 import { useSaver, useSavingState } from '../../app/saving/useSaving.js';
 import { saveQueue } from '../../app/store.js';
@@ -231,7 +231,7 @@ function useKeys(off: boolean, add: (kind: ItemKind) => void, dispatch: (action:
         return;
       }
       const typing = target.closest('input, textarea, select, [contenteditable]') !== null;
-      const kind = KINDS.find((one) => one.key.toLowerCase() === key)?.kind;
+      const kind = kindsOfItems().find((one) => one.key.toLowerCase() === key)?.kind;
       if (typing || kind === undefined || event.ctrlKey || event.metaKey || event.altKey) return;
       event.preventDefault();
       add(kind);

@@ -1,6 +1,6 @@
 import type { FieldProblem } from '@salt-circle/contracts';
 import { formMaximum, itemMaximum, weightSum, type ItemKind, type ReviewForm } from '@salt-circle/core';
-import { KINDS } from '../../app/form/kinds.js';
+import { kindsOfItems } from '../../app/form/kinds.js';
 import { Key, Select, NumberBox } from '../../kit/index.js';
 import { say } from '../../words/form-builder.js';
 
@@ -22,14 +22,14 @@ export function FormTotals({ form, readOnly, problems, onAdd, onChange }: FormTo
       {!readOnly && (
         <section className="mb-5">
           <h3 className="mb-1 font-semibold">{say('add')}</h3>
-          {KINDS.map(({ kind, word, remark, key }) => (
+          {kindsOfItems().map(({ kind, word, remark, key }) => (
             <button
               key={kind}
               type="button"
               onClick={() => onAdd(kind)}
               className="flex w-full items-center gap-2.5 rounded px-1 py-1 text-left hover:bg-paper"
             >
-              <Key>{key}</Key> {word.toLowerCase()} <span className="text-ink-soft">{remark}</span>
+              <Key>{key}</Key> {word} <span className="text-ink-soft">{remark}</span>
             </button>
           ))}
         </section>
@@ -114,7 +114,7 @@ function Sum({ form }: { readonly form: ReviewForm }) {
     const most = itemMaximum(item);
     if (most === null) return [];
     const share = byWeights ? item.weight : most;
-    return [{ id: item.id, title: item.title === '' ? 'untitled' : item.title, share }];
+    return [{ id: item.id, title: item.title === '' ? say('untitled') : item.title, share }];
   });
   const words = items.reduce((sum, item) => {
     if (!item.required || !('minimumWords' in item)) return sum;

@@ -74,11 +74,7 @@ export const ItemEditor = memo(function ItemEditor({
           value={item.title}
           autoFocus={autoFocus}
           strong
-          placeholder={
-            item.kind === 'prompt'
-              ? say('whatToWriteAbout')
-              : say('nameOf', { kindWord: kindWord(item.kind).toLowerCase() })
-          }
+          placeholder={item.kind === 'prompt' ? say('whatToWriteAbout') : say('nameOfItem', { kind: item.kind })}
           onChange={(title) => change({ ...item, title })}
         />
         <PlainInput

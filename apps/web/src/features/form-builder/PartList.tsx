@@ -4,8 +4,7 @@ import { say } from '../../words/form-builder.js';
 
 export interface PartListProps<T> {
   readonly parts: readonly T[];
-  /** What one of them is called: “level”, “entry”. */
-  readonly word: string;
+  readonly part: 'level' | 'band' | 'entry' | 'option';
   readonly least: number;
   readonly most: number;
   readonly readOnly: boolean;
@@ -19,7 +18,7 @@ export interface PartListProps<T> {
 /** The parts of an item (levels, bands, entries, options), with a place to add one; in a list, Enter adds the next. */
 export function PartList<T extends { readonly id: string }>({
   parts,
-  word,
+  part: kind,
   least,
   most,
   readOnly,
@@ -61,7 +60,7 @@ export function PartList<T extends { readonly id: string }>({
           {!readOnly && parts.length > least && (
             <button
               type="button"
-              aria-label={say('removeOf', { word, index: index + 1 })}
+              aria-label={say('removePart', { part: kind, number: index + 1 })}
               onClick={() => {
                 going.current = index;
                 onRemove(part.id);
@@ -80,8 +79,7 @@ export function PartList<T extends { readonly id: string }>({
             onClick={add}
             className="flex flex-1 items-center gap-1 border border-dashed border-edge p-2 text-left text-ink-soft hover:bg-crust"
           >
-            <Plus size={14} aria-hidden="true" />{' '}
-            {/^[aeiou]/.test(word) ? say('addOf', { word }) : say('addOf2', { word })}
+            <Plus size={14} aria-hidden="true" /> {say('addPart', { part: kind })}
           </button>
         </li>
       )}

@@ -71,7 +71,7 @@ export function ChoiceEditor({ item, readOnly, onChange }: KindEditorProps<Choic
     <div className="space-y-2">
       <PartList
         parts={options}
-        word={say('option')}
+        part="option"
         least={2}
         most={MOST_PARTS}
         readOnly={readOnly}

@@ -22,7 +22,7 @@ export function CriterionEditor({ item, readOnly, onChange }: KindEditorProps<Cr
       <PartList
         across
         parts={levels}
-        word={say('level')}
+        part="level"
         least={2}
         most={MOST_PARTS}
         readOnly={readOnly}
@@ -87,7 +87,7 @@ export function RangeEditor({ item, readOnly, onChange }: KindEditorProps<RangeI
       <PartList
         across
         parts={bands}
-        word={say('band')}
+        part="band"
         least={1}
         most={MOST_PARTS}
         readOnly={readOnly}
@@ -159,7 +159,7 @@ export function ChecklistEditor({ item, readOnly, onChange }: KindEditorProps<Ch
     <div className="space-y-2">
       <PartList
         parts={entries}
-        word={say('entry')}
+        part="entry"
         least={1}
         most={MOST_PARTS}
         readOnly={readOnly}

@@ -68,7 +68,7 @@ export function DeskHead({ view, rows, row }: HeadProps) {
               labelHidden
               value={params.get('whose') ?? 'all'}
               options={[
-                ['all', 'everybody'],
+                ['all', say('everybody')],
                 ['mine', say('mineToGrade')],
               ]}
               onChange={(whose) => change('whose', whose)}

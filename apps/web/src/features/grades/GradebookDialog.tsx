@@ -20,9 +20,9 @@ import {
 import { say } from '../../words/grades.js';
 
 const statesOfScores = (): Readonly<Record<CampusScoreState, readonly [mark: MarkState, words: string]>> => ({
-  sent: ['done', 'sent'],
-  waiting: ['in-progress', 'waiting'],
-  refused: ['late', 'refused'],
+  sent: ['done', say('sentWord')],
+  waiting: ['in-progress', say('waitingWord')],
+  refused: ['late', say('refusedWord')],
   changed: ['late', say('changedThere')],
   apart: ['excused', say('notOfCampus')],
   unreleased: ['not-begun', say('notReleased')],
@@ -110,7 +110,7 @@ function WhichColumns({ view }: { readonly view: GradebookView }) {
   const isOther = columns !== view.columns;
   const fewer = (isOther && view.columns !== 'off') || view.tidy !== null;
   const options = [
-    ['off', 'nothing'] as const,
+    ['off', say('nothingGoesThere')] as const,
     ['whole', say('oneColumnGrade')] as const,
     ...(view.canMake || view.columns === 'parts' ? [['parts', say('columnForEachPartOf')] as const] : []),
   ];

@@ -9,7 +9,7 @@ import { useOwnGradeQuery, useReadGradeMutation } from './gradesApi.js';
 import { say } from '../../words/grades.js';
 
 /** Where a student reads what a part of the own grade rests on. */
-const EVIDENCE: Readonly<Record<GradePartName, string>> = {
+const EVIDENCE: Readonly<Record<GradePartName, 'draft' | 'review' | 'feedback' | 'reflection'>> = {
   'handing-in': 'draft',
   'reviews-done': 'review',
   'form-completed': 'review',

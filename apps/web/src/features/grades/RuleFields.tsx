@@ -42,26 +42,25 @@ const percentOf = (share: number) => Number((share * 100).toFixed(6));
 
 interface RungsProps<Rung> {
   readonly rungs: readonly Rung[];
-  /** How one is called in what a screen reader says: "step 2". */
-  readonly called: string;
+  readonly rung: 'step' | 'band';
   readonly another: Rung;
   readonly onChange: (rungs: readonly Rung[]) => void;
-  readonly children: (rung: Rung, called: string, change: (part: Partial<Rung>) => void) => ReactNode;
+  readonly children: (rung: Rung, number: number, change: (part: Partial<Rung>) => void) => ReactNode;
 }
 
 /** Steps or bands, a line each, that can be added and removed; one is left. */
-function Rungs<Rung extends object>({ rungs, called, another, onChange, children }: RungsProps<Rung>) {
+function Rungs<Rung extends object>({ rungs, rung: kind, another, onChange, children }: RungsProps<Rung>) {
   return (
     <div className="space-y-2">
       {rungs.map((rung, index) => (
         <div key={index} className="flex flex-wrap items-center gap-2">
-          {children(rung, `${called} ${index + 1}`, (part) =>
+          {children(rung, index + 1, (part) =>
             onChange(rungs.map((one, at) => (at === index ? { ...one, ...part } : one))),
           )}
           {rungs.length > 1 && (
             <Button
               small
-              aria-label={say('remove', { called, index: index + 1 })}
+              aria-label={say('removeRung', { rung: kind, number: index + 1 })}
               onClick={() => onChange(rungs.filter((_, at) => at !== index))}
             >
               {say('removeLabel')}
@@ -70,7 +69,7 @@ function Rungs<Rung extends object>({ rungs, called, another, onChange, children
         </div>
       ))}
       <Button small onClick={() => onChange([...rungs, another])}>
-        {say('add', { called })}
+        {say('addRung', { rung: kind })}
       </Button>
     </div>
   );
@@ -122,21 +121,21 @@ export function PartRules({ name, rule, onChange }: PartRulesProps) {
       {how === 'steps' && (
         <Rungs
           rungs={steps}
-          called={say('step')}
+          rung="step"
           another={{ from: 1, gives: 1 }}
           onChange={(next) => onChange({ ...rule, steps: next })}
         >
-          {({ from, gives }, called, change) => (
+          {({ from, gives }, number, change) => (
             <>
               {say('from')}
               <NumberBox
-                label={say('fromHowManyPercentOf', { called, name })}
+                label={say('fromHowManyPercentStepHolds', { number, name })}
                 {...{ min: 0, max: 100, step: 'any', blank: null, value: percentOf(from) }}
                 onChange={(value) => change({ from: (value ?? NaN) / 100 })}
               />
               {say('percentOnItGives')}
               <NumberBox
-                label={say('howManyPercentOfGives', { called, name })}
+                label={say('howManyPercentStepGives', { number, name })}
                 {...{ min: 0, max: 100, step: 'any', blank: null, value: percentOf(gives) }}
                 onChange={(value) => change({ gives: (value ?? NaN) / 100 })}
               />
@@ -149,23 +148,18 @@ export function PartRules({ name, rule, onChange }: PartRulesProps) {
   );
 }
 
-const SCALES: Readonly<Record<GradeScale['kind'], GradeScale>> = {
+const scales = (): Readonly<Record<GradeScale['kind'], GradeScale>> => ({
   percent: { kind: 'percent' },
   points: { kind: 'points', of: 100 },
   bands: {
     kind: 'bands',
     bands: [
-      {
-        get name() {
-          return say('notYet');
-        },
-        from: 0,
-      },
-      { name: 'sound', from: 50 },
-      { name: 'strong', from: 80 },
+      { name: say('notYet'), from: 0 },
+      { name: say('soundBand'), from: 50 },
+      { name: say('strongBand'), from: 80 },
     ],
   },
-};
+});
 
 interface RuleProps {
   readonly rule: GradeRule;
@@ -180,7 +174,7 @@ export function Scale({ rule: { scale }, onChange }: RuleProps) {
         label={say('saidIn')}
         value={scale.kind}
         options={entriesOf({ percent: say('percent'), points: say('points'), bands: say('bandsOfOurOwn') })}
-        onChange={(kind) => onChange({ scale: SCALES[kind as GradeScale['kind']] })}
+        onChange={(kind) => onChange({ scale: scales()[kind as GradeScale['kind']] })}
       />
       {scale.kind === 'points' && (
         <NumberField
@@ -192,15 +186,15 @@ export function Scale({ rule: { scale }, onChange }: RuleProps) {
       {scale.kind === 'bands' && (
         <Rungs
           rungs={scale.bands}
-          called={say('band')}
-          another={{ name: 'another', from: Math.min(100, (scale.bands.at(-1)?.from ?? 0) + 10) }}
+          rung="band"
+          another={{ name: say('anotherBand'), from: Math.min(100, (scale.bands.at(-1)?.from ?? 0) + 10) }}
           onChange={(bands) => onChange({ scale: { kind: 'bands', bands } })}
         >
-          {({ name, from }, called, change) => (
+          {({ name, from }, number, change) => (
             <>
               <input
                 type="text"
-                aria-label={say('nameOf', { called })}
+                aria-label={say('nameOfBand', { number })}
                 value={name}
                 maxLength={60}
                 onChange={({ target }) => change({ name: target.value })}
@@ -208,7 +202,7 @@ export function Scale({ rule: { scale }, onChange }: RuleProps) {
               />
               {say('fromWord')}
               <NumberBox
-                label={say('fromHowManyPercentIs', { called })}
+                label={say('fromHowManyPercentBandIsGiven', { number })}
                 {...{ min: 0, step: 'any', blank: null, value: from }}
                 onChange={(value) => change({ from: value ?? NaN })}
               />

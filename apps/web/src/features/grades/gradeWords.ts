@@ -14,6 +14,7 @@ import {
   type GradePartName,
   type GradeRule,
 } from '@salt-circle/core';
+import { capitalised } from '../../app/capitalised.js';
 import { say } from '../../words/grades.js';
 
 /** Percentage points, to two places at most. */
@@ -103,6 +104,5 @@ export function roundingWords({ scale, step, rounding }: GradeRule): string {
 }
 
 export function partName(part: GradePartName): string {
-  const words = PART_WORDS[part];
-  return words.charAt(0).toUpperCase() + words.slice(1);
+  return capitalised(PART_WORDS[part]);
 }

@@ -60,7 +60,7 @@ export function DivideDialog({ set, students, mixes, onClose }: DivideDialogProp
         <Select
           label={say('mixedBy')}
           value={mixedBy}
-          options={[['nothing', 'nothing'], ...mixes.map((one) => [one, MIX_WORDS[one]] as const)]}
+          options={[['nothing', say('nothing')], ...mixes.map((one) => [one, MIX_WORDS[one]] as const)]}
           hint={say('eachOfItsValuesIs')}
           onChange={(next) => setMixedBy(next as DivisionBody['mixedBy'])}
         />

@@ -14,7 +14,7 @@ export function ImportDialog({ set, onClose }: { readonly set: GroupSetView; rea
       description={say('presentGroupsOfSetAre')}
       hint={say('rowPerPersonWithColumns')}
       header="group, email"
-      look="See what it would make"
+      lookLabel={say('seeWhatItWouldMake')}
       read={async (source, apply) => (await read({ courseId: course.id, setId: set.id, ...source, apply })).data}
       data={data}
       error={error}

@@ -67,7 +67,15 @@ export function KitPage() {
         now={Date.UTC(2026, 2, 10)}
         nowWords={say('tue10Mar')}
         segments={[
-          { key: 'plan', words: say('plan'), figure: 'published', to: '/kit', from: null, until: null, active: false },
+          {
+            key: 'plan',
+            words: say('plan'),
+            figure: say('publishedWord'),
+            to: '/kit',
+            from: null,
+            until: null,
+            active: false,
+          },
           {
             key: 'drafts',
             words: say('drafts'),
@@ -113,9 +121,9 @@ export function KitPage() {
         </Part>
         <Part title={say('fields')}>
           <div className="w-full space-y-3">
-            <TextField label={say('title')} hint={say('whatStudentsWillSee')} defaultValue="Field report" />
+            <TextField label={say('title')} hint={say('whatStudentsWillSee')} defaultValue={say('fieldReport')} />
             <TextField label={say('reviewsEachStudentGives')} problem={say('eachStudentCanGive1')} defaultValue="11" />
-            <TextArea label={say('whatShouldAuthorChangeFirst')} defaultValue="Move the doubts up." />
+            <TextArea label={say('whatShouldAuthorChangeFirst')} defaultValue={say('moveTheDoubtsUp')} />
             <Select
               label={say('names')}
               value={names}

@@ -1,4 +1,5 @@
 import type { FormImportView } from '@salt-circle/contracts';
+import { wordsBy } from '@salt-circle/core';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { FormPreview } from '../../app/form/FormPreview.js';
@@ -9,15 +10,11 @@ import { Button, Dialog, FilePick, Notice, Select } from '../../kit/index.js';
 import { useReadFormFileMutation } from './libraryPageApi.js';
 import { say } from '../../words/library.js';
 
-const KIND_WORDS: Readonly<Record<FormImportView['kind'], string>> = {
-  get 'form-file'() {
-    return say('formFileOfSaltCircle');
-  },
-  get rubric() {
-    return say('rubricOfCaseStandard');
-  },
-  table: 'A table of criteria and levels.',
-};
+const KIND_WORDS: Readonly<Record<FormImportView['kind'], string>> = wordsBy(say, {
+  'form-file': 'formFileOfSaltCircle',
+  rubric: 'rubricOfCaseStandard',
+  table: 'tableOfCriteriaAndLevels',
+});
 
 /** A form from a file: what was understood is shown before anything is added. */
 export function FormImportDialog({ onClose }: { readonly onClose: () => void }) {

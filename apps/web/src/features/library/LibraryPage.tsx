@@ -13,35 +13,24 @@ import { formFileAddress, SaveFormDialog } from './SaveFormDialog.js';
 import { useAddEntryMutation, useCopyEntryMutation, useRemoveEntryMutation } from './libraryPageApi.js';
 import { say } from '../../words/library.js';
 
-const SHELVES = [
-  {
-    kind: 'form',
-    get title() {
-      return say('reviewForms');
+const shelves = () =>
+  [
+    {
+      kind: 'form',
+      title: say('reviewForms'),
+      empty: say('noneYetMakeOneRead'),
     },
-    get empty() {
-      return say('noneYetMakeOneRead');
+    {
+      kind: 'shorthand',
+      title: say('shorthandSets'),
+      empty: say('noneYetSetOfShort'),
     },
-  },
-  {
-    kind: 'shorthand',
-    get title() {
-      return say('shorthandSets');
+    {
+      kind: 'template',
+      title: say('exchangeTemplates'),
+      empty: say('noneYetOnPlanPage'),
     },
-    get empty() {
-      return say('noneYetSetOfShort');
-    },
-  },
-  {
-    kind: 'template',
-    get title() {
-      return say('exchangeTemplates');
-    },
-    get empty() {
-      return say('noneYetOnPlanPage');
-    },
-  },
-] as const;
+  ] as const;
 
 /** What a course keeps to be used again. */
 export function LibraryPage() {
@@ -67,7 +56,7 @@ export function LibraryPage() {
         )}
       </div>
       <div className="grid gap-8 lg:grid-cols-3">
-        {SHELVES.map(({ kind, title, empty }) => {
+        {shelves().map(({ kind, title, empty }) => {
           const entries = data.entries.filter((one) => one.kind === kind);
           return (
             <section key={kind} aria-label={title}>

@@ -1,5 +1,5 @@
 import type { LibraryCard } from '@salt-circle/contracts';
-import { formLosses, type FormLosses } from '@salt-circle/core';
+import { formLosses, type FormLosses, wordsBy } from '@salt-circle/core';
 import { useLibraryFormQuery } from '../../app/libraryApi.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { useCourse } from '../../app/useCourse.js';
@@ -10,33 +10,17 @@ export function formFileAddress(courseId: string, id: string, format: string): s
   return `/api/courses/${courseId}/library/forms/${id}/files/${format}`;
 }
 
-const WORDS: Readonly<Record<FormLosses['settings'][number], string>> = {
-  kind: 'that a range is one: its bands become levels, each with the most points of the band',
-  get guidance() {
-    return say('guidanceOfItems');
-  },
-  get optional() {
-    return say('whichItemsMayBeLeft');
-  },
-  get comment() {
-    return say('whereCommentIsAskedFor');
-  },
-  get weight() {
-    return say('weightsOfItems');
-  },
-  get 'minimum-words'() {
-    return say('leastNumberOfWords');
-  },
-  get overall() {
-    return say('whatIsAskedOfOverall');
-  },
-  get notes() {
-    return say('howManyNotesOnDraft');
-  },
-  get 'score-by-weights'() {
-    return say('thatScoreGoesByWeights');
-  },
-};
+const WORDS: Readonly<Record<FormLosses['settings'][number], string>> = wordsBy(say, {
+  kind: 'thatARangeIsOne',
+  guidance: 'guidanceOfItems',
+  optional: 'whichItemsMayBeLeft',
+  comment: 'whereCommentIsAskedFor',
+  weight: 'weightsOfItems',
+  'minimum-words': 'leastNumberOfWords',
+  overall: 'whatIsAskedOfOverall',
+  notes: 'howManyNotesOnDraft',
+  'score-by-weights': 'thatScoreGoesByWeights',
+});
 
 export interface SaveFormDialogProps {
   readonly entry: LibraryCard;

@@ -8,7 +8,7 @@ import { say } from '../../words/outbox.js';
 const statesOfMail = (): Readonly<Record<MailRow['state'], readonly [words: string, colour: string]>> => ({
   kept: [say('keptHere'), 'text-ink-soft'],
   waiting: [say('waitsToBeSent'), 'text-copper'],
-  sent: ['sent', 'text-kelp'],
+  sent: [say('sent'), 'text-kelp'],
   failed: [say('notSent'), 'text-madder'],
   ended: [say('notSentOverBefore'), 'text-ink-soft'],
 });

@@ -29,7 +29,11 @@ import {
 import { RosterDialog } from './RosterDialog.js';
 import { say } from '../../words/people.js';
 
-const ROLES: Readonly<Record<Role, string>> = { instructor: 'instructor', assistant: 'assistant', student: 'student' };
+const ROLES: Readonly<Record<Role, string>> = wordsBy(say, {
+  instructor: 'instructorWord',
+  assistant: 'assistantWord',
+  student: 'studentWord',
+});
 const PLACES: Readonly<Record<PersonRow['place'], string>> = wordsBy(say, {
   taken: 'taken',
   invited: 'invited',

@@ -147,7 +147,7 @@ function Understood({ shown, source, onChange }: UnderstoodProps) {
         <Select
           label={say('columnToMixGroupsBy')}
           value={trait ?? ''}
-          options={[['', 'none'], ...columns.map((one) => [one, one] as const)]}
+          options={[['', say('none')], ...columns.map((one) => [one, one] as const)]}
           hint={say('whenGroupsAreMadeAutomatically')}
           onChange={(column) =>
             onChange({ ...source, text: shown.text, base64: null, traitColumn: column === '' ? null : column })

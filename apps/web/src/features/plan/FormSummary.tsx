@@ -12,7 +12,8 @@ export interface FormSummaryProps {
 /** The review form in one line, with the way to the builder. */
 export function FormSummary({ form, readOnly }: FormSummaryProps) {
   const missing = form !== undefined && form.problems.length > 0;
-  const words = form === undefined ? '…' : `${formWords(form)}${form.frozen === null ? '' : '; frozen'}`;
+  const words =
+    form === undefined ? '…' : form.frozen === null ? formWords(form) : say('formIsFrozen', { form: formWords(form) });
   return (
     <section className="grid grid-cols-[1fr_auto] items-center gap-x-4 border-b border-line py-3 sm:grid-cols-[10rem_1fr_auto]">
       <h3 className="font-semibold">{say('reviewForm')}</h3>

@@ -1,5 +1,5 @@
 import type { OwnTimesView, PlanView } from '@salt-circle/contracts';
-import { type OwnDateName, exactly } from '@salt-circle/core';
+import { type OwnDateName, exactly, listed, wordsBy } from '@salt-circle/core';
 import { useState } from 'react';
 import { problemOf } from '../../app/api.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
@@ -13,10 +13,8 @@ import { SettingsGroup } from './SettingsGroup.js';
 import { say } from '../../words/plan.js';
 
 /** Of the others nothing goes by yet: what is set of them is kept as it is. */
-const ownDateRows = (): ReadonlyArray<readonly [OwnDateName, string]> => [
-  ['draftsDue', say('draftsDue')],
-  ['reviewsDue', say('reviewsDue')],
-];
+const OWN_DATES = ['draftsDue', 'reviewsDue'] as const satisfies readonly OwnDateName[];
+const OWN_DATE_WORDS = wordsBy(say, { draftsDue: 'draftsDue', reviewsDue: 'reviewsDue' });
 
 const BLANK: OwnTimesBody = {
   studentId: null,
@@ -84,13 +82,13 @@ export function OwnTimes({ plan, readOnly }: { readonly plan: PlanView; readonly
 
 function OwnWords({ one, timeZone }: { readonly one: OwnTimesView; readonly timeZone: string }) {
   const now = useNow();
-  const times = ownDateRows().flatMap(([name, words]) => {
-    const at = one[name];
-    return at === null ? [] : [`${words.toLowerCase()} ${exactly(Date.parse(at), timeZone, now)}`];
+  const times = OWN_DATES.flatMap((date) => {
+    const at = one[date];
+    return at === null ? [] : [say('ownDueTime', { date, when: exactly(Date.parse(at), timeZone, now) })];
   });
   return (
     <>
-      {[...(one.excused ? ['excused'] : []), ...times].join(', ')}
+      {listed([...(one.excused ? [say('excused')] : []), ...times], 'comma')}
       {one.reason !== '' && <span className="text-ink-soft"> {say('reasonSaid', { reason: one.reason })}</span>}
     </>
   );
@@ -125,9 +123,6 @@ function OwnTimesDialog({ plan, start, onClose }: DialogProps) {
     const result = await save({ exchangeId: exchange.id, body });
     if (result.data !== undefined) onClose();
   };
-  const rows = ownDateRows().filter(
-    ([name]) => name === 'draftsDue' || name === 'reviewsDue' || plan.dates[name] !== null,
-  );
   return (
     <Dialog open wide onClose={onClose} title={say('extendOrExcuseLabel')} description={say('dueTimesOfOneStudent')}>
       <div className="space-y-3">
@@ -144,12 +139,12 @@ function OwnTimesDialog({ plan, start, onClose }: DialogProps) {
           onChange={({ target }) => setOwn({ ...own, excused: target.checked })}
         />
         {!own.excused &&
-          rows.map(([name, words]) => {
+          OWN_DATES.map((name) => {
             const common = plan.dates[name];
             return (
               <DateInput
                 key={name}
-                label={words}
+                label={OWN_DATE_WORDS[name]}
                 value={own[name]}
                 timeZone={exchange.course.timeZone}
                 hint={

@@ -21,11 +21,11 @@ export function PlanMenu({ plan, readOnly }: { readonly plan: PlanView; readonly
   const minute = 60_000;
   const looks =
     dates === null
-      ? [{ words: 'As an example student', onPick: () => look(null) }]
+      ? [{ words: say('asExampleStudent'), onPick: () => look(null) }]
       : [
-          { words: 'As an example student, while drafting', onPick: () => look(dates.draftsOpen + minute) },
-          { words: 'As an example student, while reviewing', onPick: () => look(dates.reviewsOpen + minute) },
-          { words: 'As an example student, after release', onPick: () => look(dates.release + minute) },
+          { words: say('asExampleStudentWhileDrafting'), onPick: () => look(dates.draftsOpen + minute) },
+          { words: say('asExampleStudentWhileReviewing'), onPick: () => look(dates.reviewsOpen + minute) },
+          { words: say('asExampleStudentAfterRelease'), onPick: () => look(dates.release + minute) },
         ];
   return (
     <>

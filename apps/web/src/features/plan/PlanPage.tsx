@@ -138,7 +138,7 @@ function Groups({ settings, plan, readOnly, problemAt, onChange, onUnmoved }: Gr
     <>
       <SettingsGroup
         title={say('whatIsWritten')}
-        summary={`${settings.title}${settings.briefHtml === '' ? '; no brief yet' : ''}`}
+        summary={settings.briefHtml === '' ? say('titleWithoutBrief', { title: settings.title }) : settings.title}
         startOpen={!plan.published}
       >
         <TextField

@@ -19,7 +19,7 @@ export function PracticeResultPage() {
   if (data === undefined) {
     return (
       <Page title={say('practiceLabel')}>
-        {error === undefined ? <Loading what={say('key')} /> : <ProblemNotice error={error} />}
+        {error === undefined ? <Loading what={say('theKey')} /> : <ProblemNotice error={error} />}
       </Page>
     );
   }
@@ -38,18 +38,15 @@ export function PracticeResultPage() {
   );
 }
 
-const BY: Readonly<Record<'yours' | 'key', PersonLabel>> = {
-  yours: { you: true, alias: '' },
-  key: { name: 'the key' },
-};
+const YOU: PersonLabel = { you: true, alias: '' };
 
 function Result({ result }: { readonly result: PracticeResultView }) {
   const { draft, yours, key } = result;
   const notes = useMemo((): readonly ReadNote[] => {
     const byPlace = comparePlaces(draft.parts.map(({ id }) => id));
     return [
-      ...yours.notes.map((note) => ({ ...note, by: BY.yours })),
-      ...key.notes.map((note) => ({ ...note, by: BY.key })),
+      ...yours.notes.map((note) => ({ ...note, by: YOU })),
+      ...key.notes.map((note) => ({ ...note, by: { name: say('theKey') } })),
     ].sort((a, b) => byPlace(a.place, b.place) || (a.id < b.id ? -1 : 1));
   }, [draft.parts, yours.notes, key.notes]);
   const reading = useReadNotes(draft, notes);

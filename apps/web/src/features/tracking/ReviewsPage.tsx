@@ -220,7 +220,7 @@ function useColumns(
       sort: ({ draft }) => (draft.state === 'handed-in' ? 2 : draft.state === 'saved' ? 1 : 0),
       cell: ({ draft }) => <DraftCell draft={draft} />,
     },
-    ...(practice ? [PRACTISED] : []),
+    ...(practice ? [practisedColumn()] : []),
     ...[...Array(many).keys()].map((index): BoardColumn<ProgressRow> => ({
       key: `review-${index}`,
       head: say('review', { index: index + 1 }),
@@ -254,11 +254,9 @@ function useColumns(
   ];
 }
 
-const PRACTISED: BoardColumn<ProgressRow> = {
+const practisedColumn = (): BoardColumn<ProgressRow> => ({
   key: 'practised',
-  get head() {
-    return say('practice');
-  },
+  head: say('practice'),
   sort: ({ practised }) => (practised === null ? null : practised.done),
   cell: ({ practised }) =>
     practised === null ? null : (
@@ -269,7 +267,7 @@ const PRACTISED: BoardColumn<ProgressRow> = {
         wordHidden={false}
       />
     ),
-};
+});
 
 /** 0 to 1, and 2 once submitted; null without a review. */
 function doneShare(review: ProgressReview | undefined): number | null {

@@ -141,7 +141,7 @@ export function RichTextEditor({
 }
 
 interface Tool {
-  readonly words: string;
+  readonly words: () => string;
   readonly icon: LucideIcon;
   readonly run: (editor: Editor) => void;
   readonly active?: (editor: Editor) => boolean;
@@ -149,71 +149,53 @@ interface Tool {
 
 const TOOLS: readonly Tool[] = [
   {
-    get words() {
-      return say('heading');
-    },
+    words: () => say('heading'),
     icon: Heading2,
     run: (e) => e.chain().focus().toggleHeading({ level: 2 }).run(),
     active: (e) => e.isActive('heading'),
   },
   {
-    get words() {
-      return say('boldCtrlB');
-    },
+    words: () => say('boldCtrlB'),
     icon: Bold,
     run: (e) => e.chain().focus().toggleBold().run(),
     active: (e) => e.isActive('bold'),
   },
   {
-    get words() {
-      return say('italicCtrlI');
-    },
+    words: () => say('italicCtrlI'),
     icon: Italic,
     run: (e) => e.chain().focus().toggleItalic().run(),
     active: (e) => e.isActive('italic'),
   },
   {
-    get words() {
-      return say('list');
-    },
+    words: () => say('list'),
     icon: List,
     run: (e) => e.chain().focus().toggleBulletList().run(),
     active: (e) => e.isActive('bulletList'),
   },
   {
-    get words() {
-      return say('numberedList');
-    },
+    words: () => say('numberedList'),
     icon: ListOrdered,
     run: (e) => e.chain().focus().toggleOrderedList().run(),
     active: (e) => e.isActive('orderedList'),
   },
   {
-    get words() {
-      return say('quotation');
-    },
+    words: () => say('quotation'),
     icon: Quote,
     run: (e) => e.chain().focus().toggleBlockquote().run(),
     active: (e) => e.isActive('blockquote'),
   },
   {
-    get words() {
-      return say('tableOfThreeByThree');
-    },
+    words: () => say('tableOfThreeByThree'),
     icon: TableIcon,
     run: (e) => e.chain().focus().insertTable({ rows: 3, cols: 3, withHeaderRow: true }).run(),
   },
   {
-    get words() {
-      return say('undoCtrlZ');
-    },
+    words: () => say('undoCtrlZ'),
     icon: Undo2,
     run: (e) => e.chain().focus().undo().run(),
   },
   {
-    get words() {
-      return say('redoCtrlY');
-    },
+    words: () => say('redoCtrlY'),
     icon: Redo2,
     run: (e) => e.chain().focus().redo().run(),
   },
@@ -233,10 +215,10 @@ function Toolbar({ editor, label, onPicture }: ToolbarProps) {
   return (
     <Bar.Root aria-label={say('formatting', { label })} className="flex flex-wrap gap-0.5">
       {TOOLS.map(({ words, icon: Icon, run }, index) => (
-        <Tooltip key={words} words={words}>
+        <Tooltip key={index} words={words()}>
           <Bar.Button
             type="button"
-            aria-label={words}
+            aria-label={words()}
             aria-pressed={active[index]}
             onClick={() => run(editor)}
             className="rounded p-1.5 text-ink-soft hover:bg-crust aria-pressed:bg-crust aria-pressed:text-ink"

@@ -4,7 +4,7 @@ import { useEffect, useState, type KeyboardEvent, type RefObject } from 'react';
 import { Button, Key } from '../../../kit/index.js';
 import { FRAME, MediaPart } from '../../viewing/MediaPart.js';
 import { secondsInWords } from '../../viewing/sizes.js';
-import { KINDS, KIND_FILL, KIND_TEXT, kindWord } from '../noteKinds.js';
+import { kindsOfNotes, KIND_FILL, KIND_TEXT, kindWord } from '../noteKinds.js';
 import { noteDomId } from '../passages.js';
 import type { PlacedNote } from '../useAnnotation.js';
 import type { PartNotesProps } from './partNotes.js';
@@ -91,7 +91,7 @@ function TimeLine({ media, seconds, sound, notes, activeId, onChoose, onNote, on
   const press = (event: KeyboardEvent) => {
     const element = media.current;
     const step = { ArrowLeft: -1, ArrowRight: 1 }[event.key];
-    const kind = KINDS.find(({ key }) => key === event.key)?.kind;
+    const kind = kindsOfNotes().find(({ key }) => key === event.key)?.kind;
     if (element === null || event.ctrlKey || event.metaKey || event.altKey) return;
     if (step !== undefined) {
       if (event.shiftKey) element.pause();
@@ -154,7 +154,7 @@ function TimeLine({ media, seconds, sound, notes, activeId, onChoose, onNote, on
           className="flex flex-wrap items-center gap-x-3 gap-y-1 text-sm"
         >
           <span className="text-ink-soft">{say('noteAt', { secondsInWords: secondsInWords(now) })}</span>
-          {KINDS.map(({ kind, word, key, hint }) => (
+          {kindsOfNotes().map(({ kind, word, key, hint }) => (
             <button
               key={kind}
               type="button"

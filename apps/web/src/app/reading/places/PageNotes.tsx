@@ -69,7 +69,7 @@ export function PageNotes({ part, address, notes, activeId, onChoose, onNote, sh
             <KeepTexts texts={read} into={texts} />
             {drawing !== 'no' && onNote !== undefined && (
               <RegionDraw
-                on={say('page', { page: sheet.number })}
+                label={say('markRegionOnPage', { page: sheet.number })}
                 byKeys={drawing === 'by-keys' && sheet.number === page}
                 onPick={(kind, box) => onNote(kind, { type: 'region', page: sheet.number, ...box })}
                 onCancel={() => setDrawing('no')}

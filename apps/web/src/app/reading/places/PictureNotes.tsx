@@ -19,7 +19,7 @@ export interface PictureNotesProps extends PartNotesProps {
 export function PictureNotes({ part, address, notes, activeId, onChoose, onNote }: PictureNotesProps) {
   const [drawing, setDrawing] = useState<'no' | 'by-hand' | 'by-keys'>('no');
   const boxed = notes.flatMap(({ id, kind, place: { selector } }): BoxedNote[] =>
-    selector.type === 'region' ? [{ id, kind, boxes: [selector], words: false, where: 'on the picture' }] : [],
+    selector.type === 'region' ? [{ id, kind, boxes: [selector], words: false, where: say('onPicture') }] : [],
   );
   const press = (event: MouseEvent<HTMLElement>, turn: Turn) => {
     if ((event.target as Element).closest('[data-place]')) return;
@@ -47,7 +47,7 @@ export function PictureNotes({ part, address, notes, activeId, onChoose, onNote 
           <BoxMarks notes={boxed} activeId={activeId} onChoose={onChoose} />
           {drawing !== 'no' && onNote !== undefined && (
             <RegionDraw
-              on="the picture"
+              label={say('markRegionOnPicture')}
               turn={turn}
               byKeys={drawing === 'by-keys'}
               onPick={(kind, box) => onNote(kind, { type: 'region', page: null, ...box })}

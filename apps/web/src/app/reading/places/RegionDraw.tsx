@@ -1,13 +1,13 @@
 import type { NoteKind } from '@salt-circle/contracts';
 import { boxBetween, grownBox, movedBox, unturned, type Box, type Point, type Turn } from '@salt-circle/core';
 import { useEffect, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
-import { KINDS } from '../noteKinds.js';
+import { kindsOfNotes } from '../noteKinds.js';
 import { SelectionBar } from '../SelectionBar.js';
 import { say } from '../../../words/app.js';
 
 export interface RegionDrawProps {
-  /** What it is drawn on, for those who hear it: "page 3". */
-  readonly on: string;
+  /** What it is drawn on and how, for those who hear it. */
+  readonly label: string;
   readonly turn?: Turn;
   /** Takes the focus at once, with a box to begin from. */
   readonly byKeys: boolean;
@@ -20,7 +20,7 @@ const STEP = 0.02;
 const FIRST: Box = { x: 0.3, y: 0.3, width: 0.25, height: 0.15 };
 
 /** Takes a box drawn over a page or a picture, or placed and grown by keys; a press alone is a point. */
-export function RegionDraw({ on, turn = 0, byKeys, onPick, onCancel }: RegionDrawProps) {
+export function RegionDraw({ label, turn = 0, byKeys, onPick, onCancel }: RegionDrawProps) {
   const surface = useRef<HTMLDivElement>(null);
   const drawn = useRef<HTMLDivElement>(null);
   const from = useRef<Point | null>(null);
@@ -44,7 +44,7 @@ export function RegionDraw({ on, turn = 0, byKeys, onPick, onCancel }: RegionDra
   };
   const press = (event: KeyboardEvent) => {
     const by = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }[event.key];
-    const kind = KINDS.find(({ key }) => key === event.key)?.kind;
+    const kind = kindsOfNotes().find(({ key }) => key === event.key)?.kind;
     if (by !== undefined) {
       const step = { x: (by[0] as number) * STEP, y: (by[1] as number) * STEP };
       setBox(box === null ? FIRST : event.shiftKey ? grownBox(box, step) : movedBox(box, step));
@@ -64,7 +64,7 @@ export function RegionDraw({ on, turn = 0, byKeys, onPick, onCancel }: RegionDra
       ref={surface}
       role="application"
       tabIndex={0}
-      aria-label={[say('markRegionOnArrowKeys', { on }), ...(box === null ? [] : [boxWords(box)])].join(' ')}
+      aria-label={[label, ...(box === null ? [] : [boxWords(box)])].join(' ')}
       className="absolute inset-0 z-20 cursor-crosshair touch-none"
       onKeyDown={press}
       onPointerDown={(event) => {

@@ -1,7 +1,7 @@
 import type { NoteKind, PartView } from '@salt-circle/contracts';
 import type { Place } from '@salt-circle/core';
 import { useState, type ReactNode } from 'react';
-import { KINDS, KIND_TEXT } from '../noteKinds.js';
+import { kindsOfNotes, KIND_TEXT } from '../noteKinds.js';
 import { say } from '../../../words/app.js';
 
 export interface WholeNotesProps {
@@ -53,7 +53,7 @@ export function WholeNoteBar({ part, only, page, onNote }: WholeNotesProps) {
           </select>
         )}
       </label>
-      {KINDS.map(({ kind, word, hint }) => (
+      {kindsOfNotes().map(({ kind, word, hint }) => (
         <button
           key={kind}
           type="button"

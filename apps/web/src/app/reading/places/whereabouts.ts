@@ -1,5 +1,6 @@
 import type { DraftReading, PartView } from '@salt-circle/contracts';
 import type { Place } from '@salt-circle/core';
+import { capitalised } from '../../capitalised.js';
 import { partLabel } from '../../viewing/partWords.js';
 import { secondsInWords } from '../../viewing/sizes.js';
 import type { DraftLayout } from '../DraftText.js';
@@ -40,7 +41,7 @@ export function placeWords({ partId, selector }: Place, parts: Parts): string {
 }
 
 function within(name: string, where: string): string {
-  return name === '' ? where.charAt(0).toUpperCase() + where.slice(1) : say('whereaboutsWithin', { name, where });
+  return name === '' ? capitalised(where) : say('whereaboutsWithin', { name, where });
 }
 
 /** Letters of a page of print, to guess how far down a passage stands on a page that is not drawn. */
