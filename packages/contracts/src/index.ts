@@ -2,11 +2,13 @@
 import 'reflect-metadata';
 
 export { LIMITS } from './limits.js';
+export { WEB_ADDRESS } from './webAddress.js';
 export { WITHHOLDABLE, type Withholdable } from './withholdable.js';
 export { PROBLEM_CODES, type FieldProblem, type Problem, type ProblemCode } from './problems.js';
 export {
   ChangeAddressRequest,
   ChangePasswordRequest,
+  ConfirmPasswordRequest,
   ForgottenRequest,
   JoinRequest,
   MoveClockRequest,

@@ -24,6 +24,7 @@ export const PROBLEM_CODES = [
   'too-busy',
   'password-weak',
   'password-wrong',
+  'password-needed',
   'address-taken',
   'place-there-already',
   'no-mail',

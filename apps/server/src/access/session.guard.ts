@@ -4,6 +4,7 @@ import type { Request } from 'express';
 import type { Asker } from './seeing.js';
 import { refusal, signedOut } from '../platform/problems/sentences.js';
 import { PUBLIC } from '../platform/security/public.js';
+import { isOpenToViewAs } from './view-as-routes.js';
 import { SEE_HEADER, SeeingService } from './seeing.service.js';
 
 export interface PersonRequest extends Request {
@@ -30,6 +31,7 @@ export class SessionGuard implements CanActivate {
     if (person !== null && typeof see === 'string') {
       request.person = await this.seeing.eyesOf(person, see);
       if (request.method !== 'GET') throw refusal('read-only');
+      if (!isOpenToViewAs(request.path.replace(/^\/api/, ''))) throw refusal('unknown');
     }
     const open = this.reflector.getAllAndOverride<boolean | undefined>(PUBLIC, [
       context.getHandler(),

@@ -50,14 +50,14 @@ export class SessionService {
   /** @param browser what it calls itself @returns the token for the cookie */
   open(person: Pick<Person, 'id'>, action: 'signed-in' | 'stepped-in', browser = ''): Promise<string> {
     return this.database.write(async (manager, happened) => {
-      const token = await this.openIn(manager, person.id, browser);
+      const token = await this.openIn(manager, person.id, browser, action === 'signed-in');
       happened({ action, actorId: person.id });
       return token;
     });
   }
 
-  /** Like {@link open}, as part of a larger change. */
-  async openIn(manager: EntityManager, personId: string, browser: string): Promise<string> {
+  /** Like {@link open}, as part of a larger change. @param byPassword whether the person has just given or chosen it */
+  async openIn(manager: EntityManager, personId: string, browser: string, byPassword: boolean): Promise<string> {
     const token = this.ids.token();
     const now = this.clock.real();
     await manager.insert(Session, {
@@ -67,6 +67,7 @@ export class SessionService {
       browser: browser.slice(0, LONGEST_NAME),
       createdAt: now,
       lastSeenAt: now,
+      passwordAt: byPassword ? now : null,
     });
     return token;
   }
@@ -76,6 +77,20 @@ export class SessionService {
     if (token !== null) {
       await this.database.write((manager) => manager.delete(Session, { tokenHash: this.#hash(token) }));
     }
+  }
+
+  /** The session that the cookie names; null for none. */
+  async present(cookieHeader: string | undefined): Promise<Session | null> {
+    const token = tokenIn(cookieHeader, this.settings);
+    return token === null ? null : this.database.read.findOneBy(Session, { tokenHash: this.#hash(token) });
+  }
+
+  /** The password was given again in the session that the cookie names. */
+  async passwordGiven(cookieHeader: string | undefined): Promise<void> {
+    const token = tokenIn(cookieHeader, this.settings);
+    if (token === null) return;
+    const change = { passwordAt: this.clock.real() };
+    await this.database.write((manager) => manager.update(Session, { tokenHash: this.#hash(token) }, change));
   }
 
   /** Those that are not over, the latest seen first; and the id of the one that the cookie names. */

@@ -1,4 +1,5 @@
 import type { TokenScope } from '@salt-circle/contracts';
+import { routePatterns } from './route-patterns.js';
 
 /** Grades, insights and results, and what is needed to find them. */
 const GRADES = [
@@ -59,16 +60,12 @@ export const OPENS: Readonly<Record<TokenScope, readonly string[]>> = {
   ],
 };
 
-const patterns = Object.fromEntries(
-  Object.entries(OPENS).map(([scope, routes]) => [scope, routes.map(patternOf)]),
-) as unknown as Readonly<Record<TokenScope, readonly RegExp[]>>;
-
-function patternOf(route: string): RegExp {
-  const parts = route.split('/').map((part) => (part.startsWith(':') ? '[^/]+' : part.replaceAll('.', '\\.')));
-  return new RegExp(`^${parts.join('/')}$`);
-}
+const OPENED: Readonly<Record<TokenScope, (path: string) => boolean>> = {
+  grades: routePatterns(OPENS.grades),
+  read: routePatterns(OPENS.read),
+};
 
 /** @param path below `/api`, as it was asked for */
 export function opens(scope: TokenScope, path: string): boolean {
-  return patterns[scope].some((pattern) => pattern.test(path));
+  return OPENED[scope](path);
 }

@@ -64,6 +64,10 @@ export class Session {
 
   @Column('integer')
   lastSeenAt: number;
+
+  /** When the password was given in it last; null where it was begun by other means. Milliseconds. */
+  @Column('integer', { nullable: true })
+  passwordAt: number | null;
 }
 
 /** Lets whoever reads the mail of an account's address choose a new password, once. */

@@ -1,7 +1,6 @@
 import { sentences } from '@salt-circle/core';
 
 export const say = sentences('server.accounts', {
-  thisIsNotYourPassword: 'This is not your password.',
   browser: 'A browser',
   on: '{browser} on {os}',
   thisIsYourAddressAlready: 'This is your address already.',
@@ -15,7 +14,6 @@ export const say = sentences('server.accounts', {
   yourNewAddressForSalt: 'Your new address for Salt Circle',
   somebodyProbablyYouWantsTo:
     'Somebody, probably you, wants to sign in to Salt Circle with {to} instead of {from} from now on. Both addresses have been sent a link; the change is made when both have been used.\n\nConfirm it here:\n{secret}\n\nThe link can be used once, within a day. If it was not you, leave it, and change your password.\n',
-  enterOneThatYouSign: 'Enter the one that you sign in with. If you forgot it, sign out and have a link sent to you.',
   thisServerSendsNoMail: 'This server sends no mail, so a new address cannot be confirmed.',
   goOnWithOneThat: 'Go on with the one that you have.',
   thisLinkHasBeenUsed: 'This link has been used, or has run out: it can be used once, within a day.',

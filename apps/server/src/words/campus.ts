@@ -1,6 +1,10 @@
 import { sentences } from '@salt-circle/core';
 
 export const say = sentences('server.campus', {
+  addressUnusable: 'The address “{address}” is not a valid web address, so it is not used. Correct it or remove it.',
+  registrationAddress:
+    'The platform gave “{address}” as its {field}, which is not a valid web address (http or https, without spaces, commas or semicolons).',
+  registrationTooLong: 'The platform gave a client or deployment id that is longer than 255 characters.',
   somebody: 'Somebody',
   thisAccountIsNotOne: 'This account is not the one that the place in the course belongs to.',
   gaveNoToken: '{name} gave no token.',

@@ -1,6 +1,7 @@
 import { sentences } from '@salt-circle/core';
 
 export const say = sentences('server.problems', {
+  platformAddressInvalid: 'An address of your learning platform is not valid here, so you could not be signed in.',
   thereAreNoRowsBelow: 'There are no rows below the header. Write one row per review: reviewer, draft, fixed.',
   thereIsNoColumnHeader:
     'There is no column “{column}”. The header needs “reviewer” and “draft”, and may have “fixed”.',

@@ -1,6 +1,7 @@
 import { createApi, type BaseQueryFn } from '@reduxjs/toolkit/query/react';
 import type { CourseCard, CourseView, DemoPerson, ExchangeView, Problem, SessionView } from '@salt-circle/contracts';
 import { ownFetch } from './ownFetch.js';
+import { confirmPassword } from './session/confirmPassword.js';
 import { say } from '../words/app.js';
 
 interface Call {
@@ -19,10 +20,15 @@ const noConnection = (): Problem => ({
 
 const baseQuery: BaseQueryFn<string | Call, unknown, Problem> = async (given) => {
   const { url, method = 'GET', body, headers } = typeof given === 'string' ? ({ url: given } as Call) : given;
-  try {
+  const ask = async (): Promise<{ data: unknown } | { error: Problem }> => {
     const response = await ownFetch(`/api${url}`, method, body, headers);
     const answer: unknown = response.status === 204 ? null : await response.json();
     return response.ok ? { data: answer } : { error: answer as Problem };
+  };
+  try {
+    const first = await ask();
+    const needsPassword = 'error' in first && first.error.code === 'password-needed';
+    return needsPassword && (await confirmPassword()) ? await ask() : first;
   } catch {
     return { error: noConnection() };
   }

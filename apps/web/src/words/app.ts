@@ -1,6 +1,9 @@
 import { sentences } from './say.js';
 
 export const say = sentences('app', {
+  confirmPasswordTitle: 'Confirm your password',
+  confirmPasswordDescription: 'You are about to change how this account or server is accessed.',
+  confirmPasswordSubmit: 'Confirm',
   noPartAtAllMeans: 'No part at all means that there is no grade. Students see the parts beside the brief.',
   weightOf: 'Weight of {partWords}',
   together: 'Together',

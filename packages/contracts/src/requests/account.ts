@@ -42,6 +42,12 @@ export class NewPasswordRequest {
   password!: string;
 }
 
+export class ConfirmPasswordRequest {
+  @IsString({ message: () => say('enterYourPassword') })
+  @Length(1, LIMITS.passwordMax, { message: () => say('enterYourPassword') })
+  password!: string;
+}
+
 export class ChangePasswordRequest extends NewPasswordRequest {
   @IsString({ message: () => say('enterPasswordThatYouHave') })
   @Length(1, LIMITS.passwordMax, { message: () => say('enterPasswordThatYouHave') })

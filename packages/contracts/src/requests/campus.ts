@@ -11,6 +11,7 @@ import {
   MaxLength,
 } from 'class-validator';
 import { LIMITS } from '../limits.js';
+import { WEB_ADDRESS } from '../webAddress.js';
 import { CAMPUS_SCORE_STATES, type CampusScoreState } from '../views/campus.js';
 import { MayBeMissing } from './mayBeMissing.js';
 import { NOT_BLANK, TITLE_MESSAGE } from './exchange.js';
@@ -31,6 +32,7 @@ export class CampusNameRequest {
 
 export class CampusRequest extends CampusNameRequest {
   @IsUrl(ADDRESS, saying('campusAsItCallsItself'))
+  @Matches(WEB_ADDRESS, saying('campusAsItCallsItself'))
   @MaxLength(LIMITS.url)
   issuer!: string;
 
@@ -39,14 +41,17 @@ export class CampusRequest extends CampusNameRequest {
   clientId!: string;
 
   @IsUrl(ADDRESS, saying('signInAuthenticationRequest'))
+  @Matches(WEB_ADDRESS, saying('signInAuthenticationRequest'))
   @MaxLength(LIMITS.url)
   authUrl!: string;
 
   @IsUrl(ADDRESS, saying('campusTokens'))
+  @Matches(WEB_ADDRESS, saying('campusTokens'))
   @MaxLength(LIMITS.url)
   tokenUrl!: string;
 
   @IsUrl(ADDRESS, saying('campussKeys'))
+  @Matches(WEB_ADDRESS, saying('campussKeys'))
   @MaxLength(LIMITS.url)
   keysUrl!: string;
 
@@ -59,6 +64,7 @@ export class CampusRequest extends CampusNameRequest {
   @IsArray()
   @ArrayMaxSize(20, { message: () => say('upTo20AddressesOf') })
   @IsUrl(ADDRESS, { each: true, message: () => say('giveAddressesOfPagesSuch') })
+  @Matches(WEB_ADDRESS, { each: true, message: () => say('giveAddressesOfPagesSuch') })
   @MaxLength(LIMITS.url, { each: true })
   pages!: string[];
 

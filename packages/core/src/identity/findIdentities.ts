@@ -151,17 +151,23 @@ function idFinds(all: readonly Token[], text: string, { campusId }: NameForms): 
 const JOINS = /^[\s,.\-‐‑_'’]{0,3}$/u;
 
 function nameFinds(all: readonly Token[], text: string, forms: NameForms, as: SearchOptions['as']): Found[] {
-  const partOf = (token: Token | undefined) => forms.parts.find(({ text: part }) => part === token?.text);
+  // The first of two alike counts, as in the order of the name.
+  const byText = new Map([...forms.parts].reverse().map((part) => [part.text, part]));
+  const partOf = (token: Token | undefined) => (token === undefined ? undefined : byText.get(token.text));
   const found: Found[] = [];
   for (let index = 0; index < all.length; index += 1) {
     const token = all[index] as Token;
-    const joined = runTogether(token, forms, text[token.start - 1] ?? '') ?? pluralOf(token, forms);
+    const joined = runTogether(token, forms, text[token.start - 1] ?? '', partOf(token)) ?? pluralOf(token, forms);
     if (joined !== null) {
       found.push({ start: token.start, end: token.end, what: 'name', certainty: joined });
       continue;
     }
     const run = nameRun(all, index, text, forms, partOf, as);
-    if (run === null) continue;
+    if (run.parts === 0) {
+      // A row of initials alone: none of them begins a name, so none is looked at again.
+      index = Math.max(index, run.last);
+      continue;
+    }
     const last = all[run.last] as Token;
     const dot = last.text.length === 1 && text[last.end] === '.' ? 1 : 0;
     const place = { start: token.start, end: last.end + dot, what: 'name' as const };
@@ -180,7 +186,7 @@ function nameFinds(all: readonly Token[], text: string, forms: NameForms, as: Se
 
 interface Run {
   readonly last: number;
-  /** Different parts of the name in it; an initial beside a part of the other kind counts as one. */
+  /** Different parts of the name in it, 0 for none; an initial beside a part of the other kind counts as one. */
   readonly parts: number;
   /** Where the one part stands, when there is only one. */
   readonly only: number;
@@ -191,7 +197,7 @@ interface Run {
   readonly usualWithInitial: boolean;
 }
 
-/** The longest row of name parts and matching initials from here on; null when none begins here. */
+/** The longest row of name parts and matching initials from here on. */
 function nameRun(
   all: readonly Token[],
   first: number,
@@ -199,7 +205,7 @@ function nameRun(
   forms: NameForms,
   partOf: (token: Token | undefined) => NamePart | undefined,
   as: SearchOptions['as'],
-): Run | null {
+): Run {
   const isOneOf = (initials: string, token: Token) =>
     token.text.length === 1 && initials.includes(token.text) && /\p{Lu}/u.test(token.original);
   const used = new Set<string>();
@@ -229,10 +235,9 @@ function nameRun(
     else break;
     last = next;
   }
-  if (used.size === 0) return null;
   // Initials say something beside the other part of the name only ("A. Mensah", "Rose M.", not "A Adjoa").
   const initial = (given > 0 && family) || (families > 0 && !family);
-  const parts = used.size + (initial ? 1 : 0);
+  const parts = used.size === 0 ? 0 : used.size + (initial ? 1 : 0);
   const usualWithInitial = initial && used.size === 1 && !family && usual;
   return { last, parts, only, someSmall: small, allCommon: common, usualWithInitial };
 }
@@ -246,38 +251,24 @@ function weighFull(
 }
 
 /** "the Mensahs": a family of that name. */
-function pluralOf(token: Token, { parts }: NameForms): Found['certainty'] | null {
-  const of = parts.find(
-    ({ text, family, common }) => family && !common && text.length > 3 && token.text === `${text}s`,
-  );
-  return of !== undefined && /^\p{Lu}/u.test(token.original) ? 'perhaps' : null;
+function pluralOf(token: Token, { plurals }: NameForms): Found['certainty'] | null {
+  return plurals.has(token.text) && /^\p{Lu}/u.test(token.original) ? 'perhaps' : null;
 }
 
 /** Before a word that is somebody's address or folder. */
 const HANDLE = /[@~]/;
 
 /** "adjoamensah", "mensahadjoa", "amensah", "adjoam", or the mailbox of the address as one word. */
-function runTogether(
-  { text }: Token,
-  { parts, initials, familyInitials, mailbox }: NameForms,
-  before: string,
-): Found['certainty'] | null {
+function runTogether({ text }: Token, forms: NameForms, before: string, alone?: NamePart): Found['certainty'] | null {
   const isHandle = HANDLE.test(before);
-  const alone = parts.find((part) => part.text === text);
   if (isHandle && alone !== undefined && !alone.common) return 'sure';
   if (text.length < 5) return null;
-  for (const family of parts.filter((one) => one.family)) {
-    for (const other of parts.filter((one) => !one.family)) {
-      if (text === other.text + family.text || text === family.text + other.text) return 'sure';
-      if (text === other.text + (familyInitials[0] ?? '') && alone === undefined) return isHandle ? 'sure' : 'perhaps';
-    }
-    const withInitial =
-      initials !== '' && (text === `${initials[0]}${family.text}` || text === `${family.text}${initials[0]}`);
-    if (withInitial) return family.common && !isHandle ? 'perhaps' : 'sure';
-  }
-  const whole =
-    mailbox.filter((one) => /\p{L}/u.test(one)).length === 1 ? mailbox.find((one) => /\p{L}/u.test(one)) : undefined;
-  return whole === text && alone === undefined && text.length >= 6 ? 'perhaps' : null;
+  const kind = forms.together.get(text);
+  if (kind === 'whole') return 'sure';
+  if (kind === 'common-with-initial') return isHandle ? 'sure' : 'perhaps';
+  if (kind === 'with-initial') return 'sure';
+  if (kind === 'given-with-initial' && alone === undefined) return isHandle ? 'sure' : 'perhaps';
+  return forms.mailboxWord === text && alone === undefined ? 'perhaps' : null;
 }
 
 /** Of finds that overlap the one before, the surer, then the longer stays. One pass over the finds in their order. */

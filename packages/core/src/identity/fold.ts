@@ -50,6 +50,26 @@ export interface Token {
   readonly original: string;
 }
 
+/** Cuts a run of letters where a small letter, with its marks, is followed by a capital. One pass, whatever the run is made of. */
+function piecesOf(run: string): string[] {
+  const pieces: string[] = [];
+  let [from, at, afterSmall] = [0, 0, false];
+  for (const letter of run) {
+    if (/\p{M}/u.test(letter)) {
+      at += letter.length;
+      continue;
+    }
+    if (afterSmall && /\p{Lu}/u.test(letter)) {
+      pieces.push(run.slice(from, at));
+      from = at;
+    }
+    afterSmall = /\p{Ll}/u.test(letter);
+    at += letter.length;
+  }
+  pieces.push(run.slice(from));
+  return pieces;
+}
+
 /**
  * Cuts a text into runs of letters and of digits, and a run of letters where a small letter is followed by a
  * capital: file names and handles run names together ("AdjoaMensah2"). Signs that are not seen cut nothing.
@@ -58,7 +78,7 @@ export function tokens(original: string): Token[] {
   const found: Token[] = [];
   for (const match of original.matchAll(/\p{L}[\p{L}\p{M}\u00AD\u200B-\u200D\u2060]*|\p{N}+/gu)) {
     let start = match.index;
-    for (const piece of match[0].split(/(?<=\p{Ll}\p{M}*)(?=\p{Lu})/u)) {
+    for (const piece of piecesOf(match[0])) {
       found.push({ text: fold(piece).text, start, end: start + piece.length, original: piece });
       start += piece.length;
     }

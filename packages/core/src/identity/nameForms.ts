@@ -18,6 +18,8 @@ export interface NamePart {
   readonly usual: boolean;
 }
 
+export type Together = 'whole' | 'with-initial' | 'common-with-initial' | 'given-with-initial';
+
 /** What is searched for, made ready once. All in plain lower case. */
 export interface NameForms {
   readonly parts: readonly NamePart[];
@@ -27,8 +29,12 @@ export interface NameForms {
   readonly initials: string;
   /** Initials of the family names, in order. */
   readonly familyInitials: string;
-  /** Words of the address before the @, each a run of letters or digits. */
-  readonly mailbox: readonly string[];
+  /** Parts of the name written as one word ("adjoamensah", "amensah", "adjoam"), and which they are. */
+  readonly together: ReadonlyMap<string, Together>;
+  /** Families of the name ("mensahs"). */
+  readonly plurals: ReadonlySet<string>;
+  /** The one word of letters before the @ of the address, six letters at least; null where there is none or more than one. */
+  readonly mailboxWord: string | null;
   readonly address: string;
   /** The whole name in a row, as scripts without spaces write it; empty for others. */
   readonly unspaced: readonly string[];
@@ -62,6 +68,24 @@ function familyWords(name: string, telling: readonly Token[]): ReadonlySet<strin
   return new Set(tokens(family.replace(/(?<=\p{L})['’ʼ](?=\p{L})/gu, '')).map(({ text }) => text));
 }
 
+/** Made once, so that a word of the text is looked up and not compared with every pair of parts. */
+function writtenTogether(parts: readonly NamePart[], initials: string, familyInitials: string): Map<string, Together> {
+  const together = new Map<string, Together>();
+  const add = (text: string, kind: Together) => void (together.has(text) || together.set(text, kind));
+  const [families, others] = [parts.filter(({ family }) => family), parts.filter(({ family }) => !family)];
+  for (const { text, common } of families) {
+    for (const other of others) {
+      add(other.text + text, 'whole');
+      add(text + other.text, 'whole');
+    }
+    if (initials === '') continue;
+    add(`${initials[0]}${text}`, common ? 'common-with-initial' : 'with-initial');
+    add(`${text}${initials[0]}`, common ? 'common-with-initial' : 'with-initial');
+  }
+  if (families.length > 0) for (const { text } of others) add(text + (familyInitials[0] ?? ''), 'given-with-initial');
+  return together;
+}
+
 export function nameForms({ name, email, campusId }: Identity): NameForms {
   const comma = name.indexOf(',');
   const straight = comma < 0 ? name : `${name.slice(comma + 1)} ${name.slice(0, comma)}`;
@@ -90,15 +114,24 @@ export function nameForms({ name, email, campusId }: Identity): NameForms {
   const id = tokens(campusId ?? '')
     .map(({ text }) => text)
     .join('');
+  const all = [...parts, ...spelled];
+  const initials = given.map(({ text }) => text[0] ?? '').join('');
+  const familyInitials = telling
+    .filter((one) => families.has(one.text))
+    .map(({ text }) => text[0] ?? '')
+    .join('');
+  const mailbox = tokens(address.split('@')[0] ?? '').filter(({ text }) => /\p{L}/u.test(text));
+  const mailboxWord = mailbox.length === 1 ? (mailbox[0] as Token).text : '';
   return {
-    parts: [...parts, ...spelled],
+    parts: all,
     particles: words.filter(joins).map(({ text }) => text),
-    familyInitials: telling
-      .filter((one) => families.has(one.text))
-      .map(({ text }) => text[0] ?? '')
-      .join(''),
-    initials: given.map(({ text }) => text[0] ?? '').join(''),
-    mailbox: tokens(address.split('@')[0] ?? '').map(({ text }) => text),
+    familyInitials,
+    initials,
+    together: writtenTogether(all, initials, familyInitials),
+    plurals: new Set(
+      all.filter(({ text, family, common }) => family && !common && text.length > 3).map(({ text }) => `${text}s`),
+    ),
+    mailboxWord: mailboxWord.length >= 6 ? mailboxWord : null,
     address,
     unspaced: unspacedNames(words),
     campusId: id.length >= SHORTEST_ID ? id : '',

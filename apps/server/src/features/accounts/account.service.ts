@@ -3,6 +3,7 @@ import type { AccountView } from '@salt-circle/contracts';
 import { shownAddress } from '@salt-circle/core';
 import Bowser from 'bowser';
 import type { EntityManager } from 'typeorm';
+import { RecentPassword } from '../../access/recent-password.service.js';
 import { SessionService } from '../../access/session.service.js';
 import type { Asker } from '../../access/seeing.js';
 import { Course, Enrolment } from '../../model/course.js';
@@ -13,11 +14,9 @@ import { SETTINGS } from '../../platform/config/settings.token.js';
 import { Database } from '../../platform/database/database.js';
 import { Ids } from '../../platform/ids/ids.js';
 import { queueMail } from '../../platform/mail/queue-mail.js';
-import { ProblemError } from '../../platform/problems/problem-error.js';
 import { refusal } from '../../platform/problems/sentences.js';
 import { assertGoodPassword } from '../../platform/security/password-rules.js';
-import { hashPassword, passwordFits } from '../../platform/security/passwords.js';
-import { Tries } from '../../platform/security/tries.js';
+import { hashPassword } from '../../platform/security/passwords.js';
 import { iso } from '../../platform/wire/instants.js';
 import { passwordChanged } from './letters.js';
 import { say } from '../../words/accounts.js';
@@ -30,7 +29,7 @@ export class AccountService {
     private readonly clock: Clock,
     private readonly ids: Ids,
     private readonly sessions: SessionService,
-    private readonly tries: Tries,
+    private readonly recent: RecentPassword,
     @Inject(SETTINGS) private readonly settings: Settings,
   ) {}
 
@@ -60,7 +59,8 @@ export class AccountService {
 
   /** Signs out all other browsers. */
   async changePassword(person: Asker, old: string, password: string, cookie: string | undefined): Promise<void> {
-    await this.assertPassword(person, old, 'old');
+    assertOwn(person);
+    await this.recent.assertPassword(person, old, 'old');
     await assertGoodPassword(password, [person.name, person.email]);
     const passwordHash = await hashPassword(password);
     const { present } = await this.sessions.of(person.id, cookie);
@@ -73,22 +73,6 @@ export class AccountService {
         const letter = { address: person.email, ...passwordChanged(this.settings.publicUrl) };
         await queueMail(manager, this.ids, this.database.mail, this.clock.now(), [letter]);
       }
-    });
-  }
-
-  /** @param path of the field, for the answer @throws ProblemError when it is not this person's password */
-  async assertPassword(person: Asker, password: string, path: string): Promise<void> {
-    assertOwn(person);
-    // A browser that somebody left signed in must not be a place to guess the password at.
-    const trying = { network: `own ${person.id}`, account: `own ${person.id}` };
-    await this.tries.take(trying);
-    if (await passwordFits(person.passwordHash, password)) return this.tries.right(trying);
-    const sentence = say('thisIsNotYourPassword');
-    throw new ProblemError({
-      code: 'password-wrong',
-      sentence,
-      whatToDo: say('enterOneThatYouSign'),
-      fields: [{ path, code: 'password-wrong', sentence }],
     });
   }
 

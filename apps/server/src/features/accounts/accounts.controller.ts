@@ -2,6 +2,7 @@ import { Body, Controller, Delete, Get, HttpCode, Inject, Param, Post, Put, Req,
 import {
   ChangeAddressRequest,
   ChangePasswordRequest,
+  ConfirmPasswordRequest,
   ForgottenRequest,
   NewPasswordRequest,
   OwnNameRequest,
@@ -18,6 +19,10 @@ import { Clock } from '../../platform/clock/clock.js';
 import { mailArrives, type Settings } from '../../platform/config/settings.js';
 import { SETTINGS } from '../../platform/config/settings.token.js';
 import { Me } from '../../access/session.guard.js';
+import { knownBrowser, setKnownBrowser } from '../../access/known-browser.js';
+import { RecentPassword } from '../../access/recent-password.service.js';
+import { signedOut } from '../../platform/problems/sentences.js';
+import { networkOf } from '../../platform/security/network.js';
 import { Public } from '../../platform/security/public.js';
 import type { Asker } from '../../access/seeing.js';
 import { browserOf, clearSessionCookie, setSessionCookie } from '../../access/session-cookie.js';
@@ -34,6 +39,7 @@ export class SessionController {
   constructor(
     private readonly sessions: SessionService,
     private readonly signing: SignInService,
+    private readonly recent: RecentPassword,
     private readonly clock: Clock,
     @Inject(SETTINGS) private readonly settings: Settings,
   ) {}
@@ -63,8 +69,24 @@ export class SessionController {
     @Req() request: Request,
     @Res({ passthrough: true }) response: Response,
   ): Promise<void> {
-    const from = { network: request.ip ?? '', browser: browserOf(request) };
+    const account = email.trim().toLowerCase();
+    const { cookie } = request.headers;
+    const known = knownBrowser(cookie, account, this.settings);
+    const from = { network: networkOf(request.ip), browser: browserOf(request), known };
     setSessionCookie(response, await this.signing.signIn(email, password, from), this.settings);
+    setKnownBrowser(response, cookie, account, this.settings);
+  }
+
+  /** Says once more who one is, for acts that ask for it. */
+  @Post('password')
+  @HttpCode(204)
+  confirmPassword(
+    @Me() me: Asker | null,
+    @Body() { password }: ConfirmPasswordRequest,
+    @Req() request: Request,
+  ): Promise<void> {
+    if (me === null) throw signedOut();
+    return this.recent.confirm(me, password, request.headers.cookie);
   }
 
   @Delete()
@@ -88,7 +110,7 @@ export class LinksController {
   @Post('forgotten')
   @HttpCode(204)
   forgotten(@Body() { email }: ForgottenRequest, @Req() request: Request): Promise<void> {
-    return this.passwords.ask(email, request.ip ?? '');
+    return this.passwords.ask(email, networkOf(request.ip));
   }
 
   @Get('password-links/:token')
@@ -125,6 +147,7 @@ export class AccountController {
     private readonly account: AccountService,
     private readonly addresses: AddressChanges,
     private readonly tokens: Tokens,
+    private readonly recent: RecentPassword,
   ) {}
 
   @Get('tokens')
@@ -133,8 +156,9 @@ export class AccountController {
   }
 
   @Post('tokens')
-  makeToken(@Me() me: Asker, @Body() request: TokenRequest): Promise<MadeTokenView> {
-    return this.tokens.make(me, request);
+  async makeToken(@Me() me: Asker, @Body() body: TokenRequest, @Req() request: Request): Promise<MadeTokenView> {
+    await this.recent.assert(me, request.headers.cookie);
+    return this.tokens.make(me, body);
   }
 
   @Delete('tokens/:id')
@@ -162,7 +186,7 @@ export class AccountController {
   @Put('address')
   @HttpCode(204)
   async changeAddress(@Me() me: Asker, @Body() { email, password }: ChangeAddressRequest): Promise<void> {
-    await this.account.assertPassword(me, password, 'password');
+    await this.recent.assertPassword(me, password, 'password');
     await this.addresses.ask(me, email);
   }
 

@@ -190,7 +190,62 @@ describe('tries to sign in', () => {
     expect((await signIn('ann@example.org', OLD)).status).toBe(204);
   });
 
+  it('from one line of IPv6 count together, and keep nobody out', async () => {
+    const from = (address: string) =>
+      request(world.app.getHttpServer()).post('/api/session').set('x-salt-circle', '1').set('x-forwarded-for', address);
+    world.app.getHttpAdapter().getInstance().set('trust proxy', true);
+    const statuses: number[] = [];
+    for (let tries = 0; tries < 50; tries += 1)
+      statuses.push(
+        (await from(`2001:db8:1:2::${tries.toString(16)}`).send({ email: 'ann@example.org', password: 'no' })).status,
+      );
+    expect(statuses.filter((status) => status === 401)).toHaveLength(10);
+    expect((await from('198.51.100.7').send({ email: 'ann@example.org', password: OLD })).status).toBe(204);
+    world.app.getHttpAdapter().getInstance().set('trust proxy', false);
+  });
+
+  it('by others never keep out a browser that has signed in with the account before', async () => {
+    const first = await signIn('ann@example.org', OLD);
+    const cookie = (first.headers['set-cookie'] as unknown as string[]).map((one) => one.split(';')[0]).join('; ');
+    const known = (password: string) =>
+      request(world.app.getHttpServer())
+        .post('/api/session')
+        .set({ 'x-salt-circle': '1', cookie })
+        .send({ email: 'ann@example.org', password });
+    for (let tries = 0; tries < 11; tries += 1) await signIn('ann@example.org', 'no');
+    expect((await signIn('ann@example.org', OLD)).status).toBe(429);
+    expect((await known(OLD)).status).toBe(204);
+    // It is no way to guess: its own tries are counted, and it stands for that account alone.
+    for (let tries = 0; tries < 10; tries += 1) await known('no');
+    expect((await known(OLD)).status).toBe(429);
+    const asBen = request(world.app.getHttpServer())
+      .post('/api/session')
+      .set({ 'x-salt-circle': '1', cookie: cookie.replace(/~./, '~!') });
+    expect((await asBen.send({ email: 'ann@example.org', password: OLD })).status).toBe(429);
+  });
+
   it('that are right count for nothing: a whole class signs in from one network', async () => {
     for (let times = 0; times < 15; times += 1) expect((await signIn('ann@example.org', OLD)).status).toBe(204);
+  });
+});
+
+describe('what lasts longer than a session', () => {
+  it('asks for the password again ten minutes after it was given', async () => {
+    const make = () => world.as(INES, 'post', '/account/tokens', { name: 'Grades', scope: 'grades', days: 7 });
+    expect((await make()).status).toBe(201);
+    const { passwordHash } = await world.database.read.findOneByOrFail(Person, { email: 'ann@example.org' });
+    await world.database.write((manager) => manager.update(Person, { id: 'p-ines' }, { passwordHash }));
+    world.clock.skip(11 * 60_000);
+    expect((await make()).body).toMatchObject({ code: 'password-needed' });
+    await world.database.write((manager) => manager.update(Person, { id: 'p-ines' }, { runsCampuses: true }));
+    for (const [method, path, body] of [
+      ['post', '/campuses/registration', { name: 'North' }],
+      ['post', '/campuses/keys', {}],
+    ] as const)
+      expect((await world.as(INES, method, path, body)).body.code).toBe('password-needed');
+    expect((await world.as(INES, 'post', '/session/password', { password: 'no' })).status).toBe(422);
+    expect((await make()).status).toBe(403);
+    expect((await world.as(INES, 'post', '/session/password', { password: OLD })).status).toBe(204);
+    expect((await make()).status).toBe(201);
   });
 });

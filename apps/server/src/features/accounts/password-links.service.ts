@@ -96,7 +96,7 @@ export class PasswordLinks implements OnApplicationShutdown {
       await queueMail(manager, this.ids, this.database.mail, this.clock.now(), [
         { address: email as string, ...passwordChanged(this.settings.publicUrl) },
       ]);
-      return this.sessions.openIn(manager, id, browser);
+      return this.sessions.openIn(manager, id, browser, true);
     });
     await this.tries.forgive(person.email as string);
     return session;

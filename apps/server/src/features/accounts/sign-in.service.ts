@@ -13,6 +13,8 @@ export interface From {
   readonly network: string;
   /** What the browser calls itself. */
   readonly browser: string;
+  /** By which a browser is known that has signed in with this account before. */
+  readonly known?: string | null;
 }
 
 @Injectable()
@@ -31,9 +33,14 @@ export class SignInService {
   }
 
   /** Like {@link signIn}, without letting anybody in. @returns whose account it is */
-  async whose(email: string, password: string, { network }: Pick<From, 'network'>): Promise<Person> {
+  async whose(
+    email: string,
+    password: string,
+    { network, known = null }: Pick<From, 'network' | 'known'>,
+  ): Promise<Person> {
     const account = email.trim().toLowerCase();
-    await this.tries.take({ network, account });
+    const trying = { network, account, browser: known };
+    await this.tries.take(trying);
     const person = await this.database.read.findOneBy(Person, { email: account });
     const fits = await passwordFits(person?.passwordHash ?? null, password);
     if (person === null || !fits) {
@@ -44,7 +51,7 @@ export class SignInService {
         whatToDo: say('checkBothIfYouForgot'),
       });
     }
-    await this.tries.right({ network, account });
+    await this.tries.right(trying);
     return person;
   }
 }

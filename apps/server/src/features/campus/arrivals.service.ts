@@ -205,7 +205,7 @@ export class Arrivals {
         return { arrival: after, standing: reached, target: to, session: null };
       await manager.delete(CampusArrival, { tokenHash: found.tokenHash });
       happened({ action: 'campus-arrived', actorId: person.id, details: { campus: after.campusId } });
-      const opened = await this.sessions.openIn(manager, person.id, at.userAgent);
+      const opened = await this.sessions.openIn(manager, person.id, at.userAgent, false);
       return { arrival: after, standing: reached, target: to, session: opened };
     });
     return { view: await this.#view(arrival, standing, target, at.token), session, framed: arrival.framed };

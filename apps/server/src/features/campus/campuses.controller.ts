@@ -1,12 +1,17 @@
-import { Body, Controller, Delete, Get, HttpCode, Param, Post, Put } from '@nestjs/common';
+import { Body, Controller, Delete, Get, HttpCode, Param, Post, Put, Req } from '@nestjs/common';
 import { CampusNameRequest, CampusRequest, type CampusesView } from '@salt-circle/contracts';
+import type { Request } from 'express';
 import type { Asker } from '../../access/seeing.js';
+import { RecentPassword } from '../../access/recent-password.service.js';
 import { Me } from '../../access/session.guard.js';
-import { Campuses } from './campuses.service.js';
+import { assertRuns, Campuses } from './campuses.service.js';
 
 @Controller('campuses')
 export class CampusesController {
-  constructor(private readonly campuses: Campuses) {}
+  constructor(
+    private readonly campuses: Campuses,
+    private readonly recent: RecentPassword,
+  ) {}
 
   @Get()
   list(@Me() me: Asker): Promise<CampusesView> {
@@ -14,24 +19,41 @@ export class CampusesController {
   }
 
   @Post()
-  add(@Me() me: Asker, @Body() request: CampusRequest): Promise<{ id: string }> {
+  async add(@Me() me: Asker, @Body() request: CampusRequest, @Req() { headers }: Request): Promise<{ id: string }> {
+    assertRuns(me);
+    await this.recent.assert(me, headers.cookie);
     return this.campuses.add(me, request);
   }
 
   @Post('registration')
-  registrationLink(@Me() me: Asker, @Body() { name }: CampusNameRequest): Promise<{ url: string }> {
+  async registrationLink(
+    @Me() me: Asker,
+    @Body() { name }: CampusNameRequest,
+    @Req() { headers }: Request,
+  ): Promise<{ url: string }> {
+    assertRuns(me);
+    await this.recent.assert(me, headers.cookie);
     return this.campuses.registrationLink(me, name);
   }
 
   @Post('keys')
   @HttpCode(204)
-  makeKey(@Me() me: Asker): Promise<void> {
+  async makeKey(@Me() me: Asker, @Req() { headers }: Request): Promise<void> {
+    assertRuns(me);
+    await this.recent.assert(me, headers.cookie);
     return this.campuses.makeKey(me);
   }
 
   @Put(':id')
   @HttpCode(204)
-  change(@Me() me: Asker, @Param('id') id: string, @Body() request: CampusRequest): Promise<void> {
+  async change(
+    @Me() me: Asker,
+    @Param('id') id: string,
+    @Body() request: CampusRequest,
+    @Req() { headers }: Request,
+  ): Promise<void> {
+    assertRuns(me);
+    await this.recent.assert(me, headers.cookie);
     return this.campuses.change(me, id, request);
   }
 

@@ -14,6 +14,7 @@ import { hashOf } from '../../platform/ids/hash-of.js';
 import { Ids } from '../../platform/ids/ids.js';
 import { Framing } from '../../platform/security/framing.js';
 import { ARRIVAL_FAULTS, isArrivalFault } from '../../platform/problems/campus-sentences.js';
+import { webAddress } from '../../platform/security/web-address.js';
 import { ProblemError } from '../../platform/problems/problem-error.js';
 import { invalid, refusal } from '../../platform/problems/sentences.js';
 import { isoOrNull } from '../../platform/wire/instants.js';
@@ -66,6 +67,7 @@ export class Campuses implements OnApplicationBootstrap {
         arrivedAt: isoOrNull(arrivedAt),
         answeredAt: isoOrNull(answeredAt),
         faults: [
+          ...unusable(one).map((address) => ({ sentence: say('addressUnusable', { address }), at: null })),
           ...(fault === null ? [] : [{ sentence: fault, at: isoOrNull(faultAt) }]),
           ...(arrival === null
             ? []
@@ -92,8 +94,16 @@ export class Campuses implements OnApplicationBootstrap {
     return this.insert(request, person.id);
   }
 
-  insert(facts: CampusFacts, byId: string | null): Promise<{ id: string }> {
+  /**
+   * @param registration token hash of the link that brought it: used up in the same transaction, so that a refusal leaves it usable
+   * @throws ProblemError when the link is over by now
+   */
+  insert(facts: CampusFacts, byId: string | null, registration: string | null = null): Promise<{ id: string }> {
     return this.database.write(async (manager, happened) => {
+      if (registration !== null) {
+        const { affected } = await manager.delete(CampusRegistration, { tokenHash: registration });
+        if (affected !== 1) throw linkOver();
+      }
       const id = this.ids.uuid();
       await assertNew(manager, facts, id);
       await manager.insert(Campus, { id, ...columnsOf(facts), createdAt: this.clock.real() });
@@ -155,16 +165,7 @@ export class Campuses implements OnApplicationBootstrap {
     const isOpen = row !== null && this.clock.real() - row.createdAt <= LINK_LASTS;
     // Whoever made it may have lost the right to.
     if (isOpen && (await manager.existsBy(Person, { id: row.byId, runsCampuses: true }))) return row;
-    throw new ProblemError({
-      code: 'link-over',
-      sentence: say('thisLinkToRegisterHas'),
-      whatToDo: say('makeAnotherOneOnPage'),
-    });
-  }
-
-  async endRegistration(tokenHash: string): Promise<boolean> {
-    const { affected } = await this.database.write((manager) => manager.delete(CampusRegistration, { tokenHash }));
-    return affected === 1;
+    throw linkOver();
   }
 
   async #frame(manager: EntityManager): Promise<void> {
@@ -173,7 +174,20 @@ export class Campuses implements OnApplicationBootstrap {
   }
 }
 
-function assertRuns({ runsCampuses, seeing }: Asker): void {
+function linkOver(): ProblemError {
+  return new ProblemError({
+    code: 'link-over',
+    sentence: say('thisLinkToRegisterHas'),
+    whatToDo: say('makeAnotherOneOnPage'),
+  });
+}
+
+/** Addresses of a row that may not be asked or named in a header, however they came there. */
+function unusable({ issuer, authUrl, tokenUrl, keysUrl, pages }: Campus): string[] {
+  return [issuer, authUrl, tokenUrl, keysUrl, ...pages].filter((one) => webAddress(one) === null);
+}
+
+export function assertRuns({ runsCampuses, seeing }: Asker): void {
   if (!runsCampuses || seeing !== undefined) throw refusal('unknown');
 }
 

@@ -11,7 +11,7 @@ import { CampusWorld } from '../../testing/campus.js';
 import { ANN, INES, TOM } from '../../testing/people.js';
 import { World } from '../../testing/world.js';
 import { addInstructor } from '../accounts/commands.js';
-import { letRunCampuses, listCampuses } from './commands.js';
+import { letRunCampuses, listCampuses, removeCampus } from './commands.js';
 
 let world: World;
 let at: CampusWorld;
@@ -86,11 +86,51 @@ describe('campuses', () => {
       (own) => ({ ...complete(own), [PLATFORM]: undefined }),
     ],
     ['says nothing that can be read', /no JSON object/, () => [] as unknown as object],
+    ...(['authorization_endpoint', 'token_endpoint', 'jwks_uri', 'registration_endpoint'] as const).flatMap((field) =>
+      ['https://x;sandbox/auth', 'javascript:alert(1)', 'https://a b/', 'https://x,y/', 'https://u:p@x/', '//x'].map(
+        (address): [string, RegExp, (own: string) => object] => [
+          `names ${address} as its ${field}`,
+          /which is not a valid web address/,
+          (own) => ({ ...complete(own), [field]: address }),
+        ],
+      ),
+    ),
   ])('are not connected where what describes itself %s', async (_, words, claims) => {
     const { url, server } = await describing(claims);
-    const { status, text } = await register(await link(), `${url}/`);
+    const given = await link();
+    const { status, text } = await register(given, `${url}/`);
     expect([status, words.test(text) || text]).toEqual([422, true]);
     server.close();
+    // Nothing was kept of it, pages are still answered, and the link can be used again.
+    expect((await world.as(null, 'get', '/health')).status).toBe(200);
+    expect((await register(given, `${url}/gone`)).text).not.toContain('This link to register');
+  });
+
+  it('that are kept with an address that no header takes: pages are answered, and the row says what is wrong', async () => {
+    const row = { ...{ id: 'odd', name: 'Odd', issuer: 'https://odd.example', clientId: 'c', createdAt: 0 } };
+    await world.database.write((manager) =>
+      manager.insert(Campus, {
+        ...row,
+        ...{ authUrl: 'javascript:alert(1)', tokenUrl: 'https://odd.example/t', keysUrl: 'none' },
+        pages: ['https://x;sandbox', 'https://odd.example'],
+      }),
+    );
+    // What is changed has the headers built again, from all rows.
+    await world.do(INES, 'post', '/campuses', { ...BY_HAND, clientId: 'beside' });
+    const { status, headers } = await world.as(null, 'get', '/campus/keys');
+    expect([status, headers['content-security-policy']]).toEqual([200, expect.not.stringContaining('sandbox')]);
+    expect(headers['content-security-policy']).toContain('https://odd.example');
+    const shown = (await list()).campuses.find(({ id }) => id === 'odd');
+    expect(shown?.faults.map(({ sentence }) => sentence)).toEqual([
+      expect.stringContaining('javascript:alert(1)'),
+      expect.stringContaining('“none”'),
+      expect.stringContaining('https://x;sandbox'),
+    ]);
+    const login = await world.as(null, 'get', `/campus/login?iss=${encodeURIComponent(row.issuer)}&login_hint=h`);
+    expect([login.status, login.headers['location']]).toEqual([303, '/arrive/stopped/address-odd']);
+    expect(await removeCampus(world.dataFolder, 'odd')).toBe('Odd');
+    await expect(removeCampus(world.dataFolder, 'odd')).rejects.toThrow('no platform');
+    expect(await world.database.read.countBy(Campus, { id: 'odd' })).toBe(0);
   });
 
   it('are seen to by those who have the right, and by nobody else; links end with it', async () => {
@@ -142,6 +182,11 @@ describe('campuses', () => {
   });
 });
 
+const BY_HAND = {
+  ...{ name: 'Beside', issuer: 'https://beside.example', tokenAudience: '', active: true, makesCourses: false },
+  ...{ authUrl: 'https://beside.example/a', tokenUrl: 'https://beside.example/t', keysUrl: 'https://beside.example/k' },
+  ...{ pages: [], deployments: [] },
+};
 const PLATFORM = 'https://purl.imsglobal.org/spec/lti-platform-configuration';
 const complete = (own: string) => ({
   ...{ issuer: own, authorization_endpoint: `${own}/a`, token_endpoint: `${own}/t`, jwks_uri: `${own}/k` },

@@ -24,6 +24,7 @@ import {
 } from '../../platform/problems/campus-sentences.js';
 import { ProblemError } from '../../platform/problems/problem-error.js';
 import { refusal } from '../../platform/problems/sentences.js';
+import { networkOf } from '../../platform/security/network.js';
 import { FromElsewhere, Public } from '../../platform/security/public.js';
 import { ArrivalRefused } from './arrival-fault.js';
 import { Arrivals, type Arrived, type At } from './arrivals.service.js';
@@ -161,7 +162,7 @@ export class LaunchController {
 
   async #login(request: Request, response: Response, form: Form): Promise<void> {
     await this.#orSay(request, response, async () => {
-      await this.#begun.consume(request.ip ?? '').catch((refused: unknown) => {
+      await this.#begun.consume(networkOf(request.ip)).catch((refused: unknown) => {
         throw refused instanceof Error ? refused : new ArrivalRefused('too-many');
       });
       // One for all tabs that are on their way at once.
@@ -184,7 +185,7 @@ export class LaunchController {
   }
 
   async #noted(request: Request, { fault, campusId }: ArrivalRefused): Promise<ArrivalFault> {
-    const taken = await this.#refused.consume(request.ip ?? '').then(
+    const taken = await this.#refused.consume(networkOf(request.ip)).then(
       () => true,
       () => false,
     );
@@ -248,13 +249,13 @@ export class ArrivalsController {
     @Req() request: Request,
     @Res({ passthrough: true }) response: Response,
   ): Promise<ArrivalView> {
-    return this.#answer(response, this.arrivals.account(this.#at(token, request), body, request.ip ?? ''));
+    return this.#answer(response, this.arrivals.account(this.#at(token, request), body, networkOf(request.ip)));
   }
 
   @Post('mail')
   @HttpCode(204)
   mail(@Param('token') token: string, @Body() { email }: ArrivalMailRequest, @Req() request: Request): Promise<void> {
-    return this.proofs.send(this.#at(token, request), email, request.ip ?? '');
+    return this.proofs.send(this.#at(token, request), email, networkOf(request.ip));
   }
 
   @Post('course')

@@ -10,6 +10,7 @@ import { SETTINGS } from '../../platform/config/settings.token.js';
 import { Database } from '../../platform/database/database.js';
 import { hashOf } from '../../platform/ids/hash-of.js';
 import { Ids } from '../../platform/ids/ids.js';
+import { webAddress } from '../../platform/security/web-address.js';
 import { Outward } from '../../platform/outward/outward.js';
 import type { ArrivalFault } from '../../platform/problems/campus-sentences.js';
 import { ArrivalRefused } from './arrival-fault.js';
@@ -77,6 +78,8 @@ export class LaunchService {
     const { iss, login_hint: hint } = asked;
     if (iss === undefined || hint === undefined) throw new ArrivalRefused('asked-wrong');
     const campus = await this.#campus(iss, asked['client_id']);
+    const to = webAddress(campus.authUrl);
+    if (to === null) throw new ArrivalRefused('address-odd', campus.id);
     const state = this.ids.token();
     const nonce = this.ids.token();
     const now = this.clock.real();
@@ -88,7 +91,6 @@ export class LaunchService {
         createdAt: now,
       });
     });
-    const to = new URL(campus.authUrl);
     const parameters = {
       scope: 'openid',
       response_type: 'id_token',
@@ -130,7 +132,7 @@ export class LaunchService {
     if (typeof claims['nonce'] !== 'string' || !same(claims['nonce'], login.nonce)) throw refuse('nonce');
     const launch = readLaunch(claims);
     if (typeof launch === 'string') throw refuse(launch);
-    if (launch.choosing !== null && !URL.canParse(launch.choosing.returnUrl)) throw refuse('no-return');
+    if (launch.choosing !== null && webAddress(launch.choosing.returnUrl) === null) throw refuse('no-return');
     if (!(await this.#isAllowed(campus, launch.deploymentId))) throw refuse('deployment');
     return { campus, launch: { ...launch, services: addressesOf(launch.services) } };
   }
@@ -149,6 +151,7 @@ export class LaunchService {
 
   /** One algorithm, named here and not by the statement (RFC 8725, section 3.1); issuer, audience, and times. */
   async #claims(campus: Campus, token: string): Promise<JWTPayload | ArrivalFault> {
+    if (webAddress(campus.keysUrl) === null) return 'address-odd';
     try {
       const { payload } = await jwtVerify(token, this.#keysets.of(campus), {
         algorithms: [SIGNED_BY],
@@ -182,9 +185,9 @@ export class LaunchService {
   }
 }
 
-/** What is no address is none. */
+/** Null for each that is not a web address. */
 function addressesOf({ membershipsUrl, columnsUrl, columnUrl, scopes }: CampusServices): CampusServices {
-  const address = (text: string | null) => (text !== null && URL.canParse(text) ? text : null);
+  const address = (text: string | null) => (text !== null && webAddress(text) !== null ? text : null);
   return {
     membershipsUrl: address(membershipsUrl),
     columnsUrl: address(columnsUrl),

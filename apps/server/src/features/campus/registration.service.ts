@@ -2,6 +2,7 @@ import { Inject, Injectable } from '@nestjs/common';
 import { CLAIM } from '@salt-circle/core';
 import type { Settings } from '../../platform/config/settings.js';
 import { SETTINGS } from '../../platform/config/settings.token.js';
+import { webAddress } from '../../platform/security/web-address.js';
 import { Outward, OutwardError, type Answered, type Asked } from '../../platform/outward/outward.js';
 import { CampusFault, outwardFault, refusedWith } from './campus-fault.js';
 import { Campuses } from './campuses.service.js';
@@ -20,6 +21,10 @@ interface Configuration {
 }
 
 const KIND = 'https://purl.imsglobal.org/spec/lti-platform-configuration';
+/** What it has to say of itself before anything of it is asked or kept; fields of its OpenID configuration. */
+const ADDRESSES = ['issuer', 'authorization_endpoint', 'token_endpoint', 'jwks_uri', 'registration_endpoint'] as const;
+/** Characters of a client or deployment id (LTI 1.3, section 5.3.3 and the request class for what is typed). */
+const LONGEST_ID = 255;
 const OWN_KIND = 'https://purl.imsglobal.org/spec/lti-tool-configuration';
 
 /** Registers us at a campus that says where it takes registrations (LTI Dynamic Registration 1.0; OpenID Connect Dynamic Client Registration 1.0). */
@@ -55,7 +60,8 @@ export class Registration {
     const clientId = textIn(answer, 'client_id');
     if (clientId === null) throw new CampusFault('odd', say('campusTookRegistrationButGave'));
     const deployment = textIn(fieldsIn(answer, OWN_KIND), 'deployment_id');
-    if (!(await this.campuses.endRegistration(tokenHash))) return name;
+    if ([clientId, deployment ?? ''].some((id) => id.length > LONGEST_ID))
+      throw new CampusFault('odd', say('registrationTooLong'));
     await this.campuses.insert(
       {
         ...{ name, clientId, active: true, makesCourses: true, tokenAudience: null },
@@ -64,6 +70,7 @@ export class Registration {
         deployments: deployment === null ? [] : [deployment],
       },
       byId,
+      tokenHash,
     );
     return name;
   }
@@ -71,15 +78,14 @@ export class Registration {
   /** The campus that describes itself and the place where it does so have to belong together. */
   async #configuration(address: string): Promise<Configuration> {
     const found = await this.#json(address, { headers: { accept: 'application/json' } });
-    const issuer = textIn(found, 'issuer');
-    const [authUrl, tokenUrl, keysUrl, registerUrl] = [
-      'authorization_endpoint',
-      'token_endpoint',
-      'jwks_uri',
-      'registration_endpoint',
-    ].map((name) => textIn(found, name));
-    if (issuer === null || !authUrl || !tokenUrl || !keysUrl || !registerUrl || !URL.canParse(issuer)) {
+    const said = ADDRESSES.map((field) => [field, textIn(found, field)] as const);
+    const [issuer, authUrl, tokenUrl, keysUrl, registerUrl] = said.map(([, address]) => address);
+    if (!issuer || !authUrl || !tokenUrl || !keysUrl || !registerUrl) {
       throw new CampusFault('odd', say('campusDoesNotSayAll'));
+    }
+    for (const [field, address] of said) {
+      if (webAddress(address ?? '') === null)
+        throw new CampusFault('odd', say('registrationAddress', { field, address: address ?? '' }));
     }
     if (new URL(issuer).host !== new URL(address).host) {
       throw new CampusFault(

@@ -155,7 +155,7 @@ export class Invitations {
       const person = { id: this.ids.uuid(), email, name, passwordHash, addressConfirmedAt, createsCourses: false };
       await manager.insert(Person, { ...person, createdAt: now });
       await this.#take(manager, happened, found.offers, request.placeIds, person);
-      return this.sessions.openIn(manager, person.id, browser);
+      return this.sessions.openIn(manager, person.id, browser, true);
     });
   }
 

@@ -7,6 +7,7 @@ export type ArrivalFault =
   | ArrivalStop
   | 'campus-unknown'
   | 'campus-paused'
+  | 'address-odd'
   | 'asked-wrong'
   | 'state'
   | 'said-no'
@@ -35,6 +36,7 @@ export const ARRIVAL_FAULTS: Readonly<Record<ArrivalFault, () => readonly [sente
   'campus-unknown': () => [say('youWereSentHereBy'), say('tellWhoeverRunsYourCampusIt')],
   'campus-paused': () => [say('comingHereByThisCampus'), say('askWhoeverRunsThisSalt')],
   'asked-wrong': () => [say('campusSentYouHereWithout'), tellCampus()],
+  'address-odd': () => [say('platformAddressInvalid'), say('askWhoeverRunsThisSalt')],
   state: () => [say('stateUsed'), goBack()],
   'said-no': () => [say('campusDidNotSayWho'), say('signInThereThenPress')],
   'no-token': () => [say('campusSentYouBackWithout'), tellCampus()],

@@ -7,6 +7,7 @@ const STATUS: Readonly<Record<ProblemCode, number>> = {
   'too-busy': 503,
   'password-weak': 422,
   'password-wrong': 422,
+  'password-needed': 403,
   'address-taken': 409,
   'place-there-already': 409,
   'no-mail': 409,

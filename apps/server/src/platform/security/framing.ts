@@ -1,12 +1,18 @@
 import { Injectable } from '@nestjs/common';
+import { webAddress } from './web-address.js';
 
 /** Whose pages may show ours inside of them. */
 @Injectable()
 export class Framing {
   #origins: readonly string[] = [];
 
-  /** @param origins such as `https://campus.example.org` */
-  allow(origins: readonly string[]): void {
+  /**
+   * Allows the origins of these addresses. An invalid one is left out: a header that cannot be built would take down every page.
+   *
+   * @param addresses such as `https://platform.example.org`
+   */
+  allow(addresses: readonly string[]): void {
+    const origins = addresses.flatMap((one) => webAddress(one)?.origin ?? []);
     this.#origins = [...new Set(origins)].sort();
   }
 

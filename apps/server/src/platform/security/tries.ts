@@ -13,6 +13,7 @@ const BOUNDS = {
   network: { points: 200, duration: 5 * MINUTE },
   account: { points: 50, duration: 15 * MINUTE },
   both: { points: 10, duration: 5 * MINUTE },
+  browser: { points: 10, duration: 5 * MINUTE },
 } as const;
 type Bound = keyof typeof BOUNDS;
 
@@ -20,6 +21,8 @@ type Bound = keyof typeof BOUNDS;
 export interface Trying {
   readonly network: string;
   readonly account: string;
+  /** A browser that has signed in with this account before: counted by itself alone. */
+  readonly browser?: string | null;
 }
 
 /** Counts tries in memory: a wrong password costs no turn of the database. */
@@ -53,13 +56,17 @@ export class Tries {
   }
 }
 
-/** In this order: the one with the fewest keys bounds how many of the others there can be. */
-function keysOf({ network, account }: Trying): ReadonlyArray<readonly [Bound, string]> {
+/**
+ * In this order: the one with the fewest keys bounds how many of the others there can be, and what one network is refused counts no more
+ * against the account.
+ */
+function keysOf({ network, account, browser }: Trying): ReadonlyArray<readonly [Bound, string]> {
   const plain = account.trim().toLowerCase();
+  if (browser != null) return [['browser', `${browser} ${plain}`]];
   return [
     ['network', network],
-    ['account', plain],
     ['both', `${network} ${plain}`],
+    ['account', plain],
   ];
 }
 

@@ -1,4 +1,5 @@
 import request from 'supertest';
+import { VIEW_AS_ROUTES } from '../../access/view-as-routes.js';
 import type { ExchangeView, SessionView } from '@salt-circle/contracts';
 import { publishedExchange, reviewedExchange, submitFilled } from '../acts.js';
 import { ANN, BEN, INES, OUT, TOM } from '../people.js';
@@ -65,6 +66,26 @@ describe('seeing as a student', () => {
     expect((await see(INES, eyes, `/exchanges/${other}`)).status).toBe(404);
     expect((await see(INES, eyes, '/courses/elsewhere')).status).toBe(404);
     expect((await see(INES, eyes, '/today')).body).toEqual({ items: [], waiting: [] });
+  });
+
+  it('opens what its list names, and no other route of the server', async () => {
+    const { id } = await reviewedExchange(world);
+    const eyes = `${id}/${await participantOf(id, 'Ann')}`;
+    interface Layer {
+      readonly route?: { readonly path: string; readonly methods: Readonly<Record<string, boolean>> };
+    }
+    const { stack } = (world.app.getHttpAdapter().getInstance() as { router: { stack: Layer[] } }).router;
+    const routes = stack.flatMap(({ route }) =>
+      route?.methods['get'] === true && Object.keys(route.methods).length === 1 ? [route.path.replace('/api', '')] : [],
+    );
+    const closed = routes.filter((route) => !(VIEW_AS_ROUTES as readonly string[]).includes(route));
+    expect(closed).toEqual(expect.arrayContaining(['/account/tokens', '/calendar-link', '/inbox', '/own-remarks']));
+    expect(VIEW_AS_ROUTES.filter((route) => !routes.includes(route))).toEqual([]);
+    for (const route of closed) {
+      const path = route.replace(':exchangeId', id).replace(':courseId', 'course').replaceAll(/:\w+/g, 'none');
+      const { status, body } = await see(INES, eyes, path);
+      expect([route, status, body.code]).toEqual([route, 404, 'not-found']);
+    }
   });
 
   it('is for staff of the course alone', async () => {

@@ -3,6 +3,7 @@ import { Navigate, Outlet, useLocation } from 'react-router';
 import { Loading } from '../../kit/index.js';
 import { problemOf, useSessionQuery } from '../api.js';
 import { ProblemNotice } from '../ProblemNotice.js';
+import { ConfirmPasswordDialog } from '../session/ConfirmPasswordDialog.js';
 import { SignedOutDialog } from '../session/SignedOutDialog.js';
 import { useChanges } from '../changes/useChanges.js';
 import { LeftBehind } from '../saving/LeftBehind.js';
@@ -35,6 +36,7 @@ export function SignedIn() {
       {!seeing && <LeftBehind personId={personId} />}
       <Outlet />
       <SignedOutDialog />
+      {!seeing && <ConfirmPasswordDialog />}
     </>
   );
 }

@@ -20,6 +20,12 @@ export function accountRows(): Row[] {
       body: { email: 'nobody@example.org', password: 'x' },
       ...everyone(401),
     },
+    {
+      route: 'POST /api/session/password',
+      url: '/session/password',
+      body: { password: 'not it' },
+      ...signedIn(422),
+    },
     { route: 'DELETE /api/session', url: '/session', remark: 'ends the session; tried with none', ...everyone(204) },
     { route: 'POST /api/forgotten', url: '/forgotten', body: { email: 'nobody@example.org' }, ...everyone(204) },
     { route: 'GET /api/password-links/:token', url: '/password-links/none', ...everyone(410) },
