@@ -47,7 +47,7 @@ async function addPeople(ines: Page): Promise<void> {
   await dialog.getByLabel('The rows, to be mended here').fill(ROSTER);
   await dialog.getByRole('button', { name: 'Read again' }).click();
   await expect(dialog.getByText('12 to add, 0 to update, 0 unchanged, 0 not named')).toBeVisible();
-  await dialog.getByLabel('Invite those who are added by mail').check();
+  await dialog.getByLabel('Invite the people who are added').check();
   await dialog.getByRole('button', { name: 'Apply' }).click();
   await expect(ines.getByText('12 added, 0 updated, 0 dropped.')).toBeVisible();
   await ines.getByRole('button', { name: 'Close' }).click();

@@ -1,4 +1,5 @@
 import { stdin, stdout } from 'node:process';
+import { Writable } from 'node:stream';
 import { createInterface } from 'node:readline/promises';
 import { at, built, installed } from './run.mjs';
 
@@ -6,7 +7,22 @@ await installed();
 await built();
 const commands = await import(at('apps', 'server', 'dist', 'features', 'accounts', 'commands.js'));
 const folder = process.env.SALT_CIRCLE_DATA ?? at('data', 'production');
-const ask = createInterface({ input: stdin, output: stdout });
+let hidden = false;
+/** What is typed is not shown while a password is asked for. */
+const shown = new Writable({
+  write(chunk, _, done) {
+    if (!hidden) stdout.write(chunk);
+    done();
+  },
+});
+const ask = createInterface({ input: stdin, output: shown, terminal: stdin.isTTY === true });
+async function secretly(question) {
+  stdout.write(question);
+  hidden = true;
+  const answer = await ask.question('').finally(() => (hidden = false));
+  stdout.write('\n');
+  return answer;
+}
 const answer = async (given, question) => given ?? (await ask.question(question));
 
 const COMMANDS = {
@@ -14,7 +30,8 @@ const COMMANDS = {
     const { INSTRUCTOR_NAME, INSTRUCTOR_EMAIL, INSTRUCTOR_PASSWORD } = process.env;
     const name = await answer(INSTRUCTOR_NAME, 'Name: ');
     const email = await answer(INSTRUCTOR_EMAIL, 'Email: ');
-    const password = await answer(INSTRUCTOR_PASSWORD, 'Password (10 characters or more, shown as you type): ');
+    const password =
+      INSTRUCTOR_PASSWORD ?? (await secretly('Password (10 characters or more, not shown as you type): '));
     await commands.addInstructor(folder, { name, email, password });
     return `${name} can sign in now, and create courses.`;
   },

@@ -239,6 +239,7 @@ export type {
   GroupSetView,
   GroupsView,
   GroupView,
+  InvitationLinkRow,
   InvitationView,
   MailRow,
   MailView,

@@ -10,6 +10,7 @@ import { HealthController } from './health/health.controller.js';
 import { PromptShutdown } from './health/prompt-shutdown.js';
 import { Ids } from './ids/ids.js';
 import { Tables } from './tables/tables.js';
+import { LinkRenewal } from './mail/link-renewal.js';
 import { Outward } from './outward/outward.js';
 import { Framing } from './security/framing.js';
 import { Tries } from './security/tries.js';
@@ -40,6 +41,7 @@ export class PlatformModule {
       Framing,
       Outward,
       Expiry,
+      LinkRenewal,
       Tables,
     ];
     return {

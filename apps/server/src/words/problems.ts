@@ -1,6 +1,11 @@
 import { sentences } from '@salt-circle/core';
 
 export const say = sentences('server.problems', {
+  diskFull: 'The disk of the server is full, so this could not be saved.',
+  diskFullWhatToDo: 'What you wrote stays in this browser and is sent again. Tell whoever runs the server.',
+  databaseLocked: 'The server is busy with other work, so this could not be saved yet.',
+  databaseLockedWhatToDo:
+    'What you wrote stays in this browser and is sent again by itself. You can also try again in a minute.',
   platformAddressInvalid: 'An address of your learning platform is not valid here, so you could not be signed in.',
   thereAreNoRowsBelow: 'There are no rows below the header. Write one row per review: reviewer, draft, fixed.',
   thereIsNoColumnHeader:

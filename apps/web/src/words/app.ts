@@ -85,7 +85,7 @@ export const say = sentences('app', {
   onAverage: 'On average',
   takeOver: 'Take over',
   youAskedYourInstructorTo: 'You asked your instructor to look, {when}: “{words}”',
-  notAnsweredYetYouWill: 'Not answered yet; you will be told by mail.',
+  notAnsweredYetYouWill: 'Not answered yet; you will be notified.',
   askInstructorToLook: 'Ask the instructor to look…',
   askYourInstructorToLook: 'Ask your instructor to look at this review',
   askYourInstructorToLookAt: 'Ask your instructor to look at this note',

@@ -64,14 +64,14 @@ export const say = sentences('check', {
   authorsGet: '{authors, plural, one {1 author gets {what}} other {# authors get {what}}}',
   releaseFeedbackNow: 'Release feedback now?',
   authorsReadItAtOnce:
-    'Authors read it at once, and are told by mail. It can be taken back until the first of them has read theirs.',
+    'Authors read it at once, and are notified. It can be taken back until the first of them has read theirs.',
   releaseToAuthors: 'Release to the authors',
   theyReadItNowBefore: 'They read it now, before the others',
   itIsHeldBackFrom: 'It is held back from them, until you say so here',
   theyReadItWithAll: 'They read it with all others, as planned',
   feedbackForSomeOfThem: 'Feedback for some of them',
   whoeverHasReadTheirsKeeps:
-    'Whoever has read theirs keeps it. Those who are to read it now are told by mail. From whom it is held back sees that it is not released yet, and not why.',
+    'Whoever has read theirs keeps it. Those who are to read it now are notified. From whom it is held back sees that it is not released yet, and not why.',
   findAuthor: 'Find an author',
   whenTheyReadIt: 'When they read it',
   reasonForRecord: 'Reason, for the record',

@@ -232,7 +232,7 @@ export const say = sentences('desk', {
   takeAlongHasItsPages: '{about}: “Take along…” has its pages with the notes on them',
   reopenThisReviewForIts: 'Reopen this review for its reviewer',
   whatWasSubmittedCountsUntil:
-    'What was submitted counts until the reviewer submits again, which is possible until feedback is released, or until the time that you give. The reviewer is told by mail.',
+    'What was submitted counts until the reviewer submits again, which is possible until feedback is released, or until the time that you give. The reviewer is notified.',
   why: 'Why',
   reviewerReadsThisItStays: 'The reviewer reads this; it stays on record.',
   untilIfNotUntilRelease: 'Until, if not until the release',

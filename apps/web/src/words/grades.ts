@@ -169,7 +169,7 @@ export const say = sentences('grades', {
   yourGradeLabel: 'Your grade',
   releaseGrades: 'Release grades',
   feedbackAndGradesAreReleased:
-    'Feedback and grades are released apart. Whoever sees a grade is told by mail, and again when it is corrected.',
+    'Feedback and grades are released apart. Whoever sees a grade is notified, and again when it is corrected.',
   whoSeesTheirs: 'Who sees theirs',
   allStudents: '{rows, plural, one {the one student} other {all # students}}',
   shownNow: 'the {chosen} shown now',

@@ -157,7 +157,7 @@ export const say = sentences('plan', {
   publish: 'Publish…',
   publishOf: 'Publish “{title}”?',
   studentsWillSeeItIn:
-    '{students, plural, one {1 student will see it in Today, and is told by mail.} other {# students will see it in Today, and are told by mail.}} Whether names are hidden, who takes part and how they hand in stay as they are from then on; dates can still be moved, and the form can change until the first draft is handed in.',
+    '{students, plural, one {1 student will see it in Today, and is notified.} other {# students will see it in Today, and are notified.}} Whether names are hidden, who takes part and how they hand in stay as they are from then on; dates can still be moved, and the form can change until the first draft is handed in.',
   publishToStudents: '{students, plural, one {Publish to 1 student} other {Publish to # students}}',
   previewAndMore: 'Preview and more…',
   keepAsTemplate: 'Keep as a template…',
@@ -358,7 +358,7 @@ export const say = sentences('plan', {
   quoted: '“{words}”',
   reminders: 'reminders {hours, plural, one {1 hour} other {# hours}} before due times',
   answersAsked: 'answers',
-  tellByMail: '{students, plural, one {Tell the student by mail} other {Tell the # students by mail}}',
+  tellByMail: '{students, plural, one {Notify the student} other {Notify the # students}}',
   labelAbout: '{label}: {about}',
   reasonSaid: '({reason})',
   itLosesOnce: 'It loses {amount} {unit} {per}, after {grace} minutes of grace',

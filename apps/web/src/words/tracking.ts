@@ -68,7 +68,9 @@ export const say = sentences('tracking', {
   versions: 'Versions:',
   takenBack: '{number} (taken back)',
   remindStudents: 'Remind {rows, plural, one {one student} other {# students}}',
-  reminderIsOnItsWay: 'The reminder is on its way to {people}.',
+  reminderSent: 'Reminder sent to {people}.',
+  reminderKept:
+    'No mail server is set up, so no mail was sent. The reminder is in the inbox of {people} here, and in the course outbox, where you can copy it.',
   close: 'Close',
   wordsOfYourOwnIf: 'Words of your own, if you like',
   mail: 'the mail',

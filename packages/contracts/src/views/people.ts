@@ -120,9 +120,21 @@ export interface MailView extends MailRow {
   readonly text: string;
 }
 
+/** Somebody who is invited and has not joined, with the link where staff may pass it on. */
+export interface InvitationLinkRow {
+  readonly name: string;
+  readonly email: string;
+  /** Null where a mail server sends it, or where it is for the addressee alone. */
+  readonly link: string | null;
+}
+
 export interface OutboxView {
   readonly mails: readonly MailRow[];
   readonly total: number;
+  /** Given up, of all of the course. */
+  readonly failed: number;
+  /** Nothing is sent: this installation was restored or moved, and whoever runs it has not said what becomes of the mail. */
+  readonly held: boolean;
   /** Where mail goes: into this outbox only, or to a mail server as well. */
   readonly sends: boolean;
 }

@@ -1,8 +1,9 @@
 import { Inject, Injectable, Logger, type OnApplicationShutdown } from '@nestjs/common';
 import type { PasswordLinkView } from '@salt-circle/contracts';
-import { LessThan, type EntityManager } from 'typeorm';
+import { In, LessThan, Like, Not, type EntityManager } from 'typeorm';
 import { SessionService } from '../../access/session.service.js';
 import { Enrolment } from '../../model/course.js';
+import { Mail } from '../../model/mail.js';
 import { PasswordLink, Person } from '../../model/person.js';
 import { Clock } from '../../platform/clock/clock.js';
 import { mailArrives, type Settings } from '../../platform/config/settings.js';
@@ -11,6 +12,7 @@ import { Database } from '../../platform/database/database.js';
 import { Expiry } from '../../platform/expiry/expiry.js';
 import { hashOf } from '../../platform/ids/hash-of.js';
 import { Ids } from '../../platform/ids/ids.js';
+import { LinkRenewal, type Renewed } from '../../platform/mail/link-renewal.js';
 import { queueMail } from '../../platform/mail/queue-mail.js';
 import { ProblemError } from '../../platform/problems/problem-error.js';
 import { assertGoodPassword } from '../../platform/security/password-rules.js';
@@ -34,8 +36,10 @@ export class PasswordLinks implements OnApplicationShutdown {
     private readonly tries: Tries,
     @Inject(SETTINGS) private readonly settings: Settings,
     expiry: Expiry,
+    renewal: LinkRenewal,
   ) {
     expiry.add((manager) => this.#removeOver(manager));
+    renewal.add('password', (manager, token) => this.#renewed(manager, token));
   }
 
   async onApplicationShutdown(): Promise<void> {
@@ -102,8 +106,24 @@ export class PasswordLinks implements OnApplicationShutdown {
     return session;
   }
 
+  /** Made anew in the second half of its time, so that whoever reads the letter has half an hour at least. */
+  async #renewed(manager: EntityManager, token: string): Promise<Renewed> {
+    const link = await manager.findOneBy(PasswordLink, { tokenHash: hashOf(token) });
+    if (link === null) return 'over';
+    const now = this.clock.real();
+    if (now - link.createdAt <= PASSWORD_LINK_LASTS / 2) return 'valid';
+    const fresh = this.ids.token();
+    await manager.delete(PasswordLink, { tokenHash: link.tokenHash });
+    await manager.insert(PasswordLink, { tokenHash: hashOf(fresh), personId: link.personId, createdAt: now });
+    return { token: fresh };
+  }
+
   async #removeOver(manager: EntityManager): Promise<void> {
-    await manager.delete(PasswordLink, { createdAt: LessThan(this.clock.real() - PASSWORD_LINK_LASTS) });
+    // Of one whose letter still waits, a new one is made when the letter goes.
+    const waiting = await manager.findBy(Mail, { state: 'waiting', text: Like('%/password/%') });
+    const kept = waiting.flatMap(({ secret }) => (secret === null ? [] : [hashOf(secret.split('/').at(-1) ?? '')]));
+    const over = { createdAt: LessThan(this.clock.real() - PASSWORD_LINK_LASTS) };
+    await manager.delete(PasswordLink, { ...over, ...(kept.length > 0 && { tokenHash: Not(In(kept)) }) });
   }
 
   #assertMailArrives(): void {

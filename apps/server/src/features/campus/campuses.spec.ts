@@ -206,7 +206,7 @@ describe('at the keyboard of the server', () => {
   });
 
   it('networks of campuses are ranges; without any, nothing of the own network is asked', () => {
-    const secret = 'x'.repeat(40);
+    const secret = 'a secret of some thirty characters';
     const settings = (networks?: string) =>
       readSettings({
         SALT_CIRCLE_SECRET: secret,

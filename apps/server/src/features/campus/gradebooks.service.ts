@@ -7,6 +7,7 @@ import { Exchange } from '../../model/exchange.js';
 import { Clock } from '../../platform/clock/clock.js';
 import { mailSettingsOf, type Settings } from '../../platform/config/settings.js';
 import { SETTINGS } from '../../platform/config/settings.token.js';
+import { isMailHeld } from '../../platform/database/installation.js';
 import { Database } from '../../platform/database/database.js';
 import { insertAll } from '../../platform/database/insert-all.js';
 import { portions } from '../../platform/database/portions.js';
@@ -68,9 +69,13 @@ export class Gradebooks extends NowAndThen {
     await super.onApplicationShutdown();
   }
 
-  protected async round(): Promise<void> {
+  protected async round(ending: AbortSignal): Promise<void> {
+    if (await isMailHeld(this.database.read)) return;
     const rows = await this.database.read.find(CampusColumn, { select: { exchangeId: true } });
-    for (const id of new Set(rows.map(({ exchangeId }) => exchangeId))) await this.#pass(id);
+    for (const id of new Set(rows.map(({ exchangeId }) => exchangeId))) {
+      if (ending.aborted) return;
+      await this.#pass(id);
+    }
   }
 
   /** Whether what columns of the course hold is still what they were told: what is not, is shown. */

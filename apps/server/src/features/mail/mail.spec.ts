@@ -6,6 +6,10 @@ import { handIn, publishedExchange } from '../../testing/acts.js';
 import { ANN, INES } from '../../testing/people.js';
 import { AT, DATES } from '../../testing/plan.js';
 import { World } from '../../testing/world.js';
+import { Mail } from '../../model/mail.js';
+import { insertAll } from '../../platform/database/insert-all.js';
+import { Expiry } from '../../platform/expiry/expiry.js';
+import { retryFailed } from './commands.js';
 import { PostService } from './post.service.js';
 
 const OUTBOX = '/courses/course/outbox';
@@ -68,15 +72,19 @@ describe('a mail server', () => {
   let server: SMTPServer;
   let received: ParsedMail[];
   let refuse: boolean;
+  let port: number;
+  let connections: number;
   let world: World;
 
-  beforeEach(async () => {
-    received = [];
-    refuse = false;
-    // A real SMTP conversation (RFC 5321) on loopback.
-    server = new SMTPServer({
+  /** A real SMTP conversation (RFC 5321) on loopback. */
+  const mailServer = () =>
+    new SMTPServer({
       authOptional: true,
       disabledCommands: ['STARTTLS'],
+      onConnect: (_, done) => {
+        connections += 1;
+        done();
+      },
       onRcptTo: (_, __, done) => done(refuse ? new Error('mailbox unavailable') : undefined),
       onData: (stream, _, done) => {
         void simpleParser(stream).then((mail) => {
@@ -85,8 +93,14 @@ describe('a mail server', () => {
         });
       },
     });
+
+  beforeEach(async () => {
+    received = [];
+    refuse = false;
+    connections = 0;
+    server = mailServer();
     await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', () => resolve()));
-    const { port } = server.server.address() as AddressInfo;
+    ({ port } = server.server.address() as AddressInfo);
     world = await World.open({ smtp: `smtp://127.0.0.1:${port}`, mailFrom: 'Salt Circle <salt@example.org>' });
   });
   afterEach(async () => {
@@ -133,5 +147,86 @@ describe('a mail server', () => {
     refuse = false;
     at += 9 * 3_600_000;
     expect(await deliver()).toBe(0);
+  });
+
+  it('gets letters of accounts first, by connections that stay open, a thousand without a pause', async () => {
+    const rows = Array.from({ length: 1_000 }, (_, index) => ({
+      ...{ id: `m-${String(index).padStart(4, '0')}`, at: index, address: `s${index}@example.org`, courseId: 'course' },
+      ...{ exchangeId: null, subject: 'News', text: 'Text', secret: null, state: 'waiting' as const },
+    }));
+    await world.database.write((manager) => insertAll(manager, Mail, rows));
+    await world.database.write((manager) =>
+      manager.insert(Mail, {
+        ...(rows[0] as (typeof rows)[0]),
+        id: 'account',
+        at: 5_000,
+        courseId: null,
+        subject: 'Password',
+      }),
+    );
+    expect(await deliver()).toBe(1_001);
+    expect(received.slice(0, 8).map(({ subject }) => subject)).toContain('Password');
+    expect(connections).toBeLessThan(50);
+  });
+
+  it('that is away is left alone for a while, and no letter is charged for it', async () => {
+    await publishedExchange(world);
+    await new Promise<void>((resolve) => server.close(() => resolve()));
+    expect(await deliver()).toBe(0);
+    const states = async () => (await world.database.read.find(Mail)).map(({ state, tries }) => [state, tries]);
+    expect(await states()).toEqual([
+      ['waiting', 0],
+      ['waiting', 0],
+      ['waiting', 0],
+    ]);
+    server = mailServer();
+    await new Promise<void>((resolve) => server.listen(port, '127.0.0.1', () => resolve()));
+    expect(await deliver()).toBe(0);
+    world.clock.skip(31_000);
+    expect([await deliver(), (await world.database.read.find(Mail)).map(({ error }) => error)]).toEqual([
+      3,
+      [null, null, null],
+    ]);
+  });
+
+  it('gets a letter again that was given up, when somebody says so', async () => {
+    await publishedExchange(world);
+    await world.database.write((manager) =>
+      manager.update(Mail, { courseId: 'course' }, { state: 'failed', tries: 6 }),
+    );
+    const { failed, mails } = await outbox(world);
+    expect(failed).toBe(3);
+    expect(await world.do(INES, 'post', `${OUTBOX}/${mails[0]?.id}/again`, {})).toEqual({ letters: 1 });
+    expect(await deliver()).toBe(1);
+    expect(await world.do(INES, 'post', `${OUTBOX}/again`, {})).toEqual({ letters: 2 });
+    expect(await deliver()).toBe(2);
+    expect(await retryFailed(world.dataFolder)).toBe(0);
+  });
+
+  it('gets a letter late with a link that still works', async () => {
+    await world.as(null, 'post', '/forgotten', { email: 'ann@example.org' });
+    await new Promise((done) => setTimeout(done, 100));
+    const [before] = await world.database.read.findBy(Mail, { address: 'ann@example.org' });
+    world.clock.skip(3 * 3_600_000);
+    await world.app.get(Expiry).remove();
+    expect(await deliver()).toBe(1);
+    const token = /\/password\/([\w-]+)/.exec(received[0]?.text ?? '')?.[1] ?? '';
+    expect(before?.text).not.toContain(token);
+    expect((await world.as(null, 'get', `/password-links/${token}`)).status).toBe(200);
+  });
+
+  it('is not waited for when the server ends: the letters at hand are finished, the others stay', async () => {
+    const rows = Array.from({ length: 200 }, (_, index) => ({
+      ...{ id: `m-${index}`, at: index, address: `s${index}@example.org`, courseId: 'course', exchangeId: null },
+      ...{ subject: 'News', text: 'Text', secret: null, state: 'waiting' as const },
+    }));
+    await world.database.write((manager) => insertAll(manager, Mail, rows));
+    const sending = deliver();
+    while (received.length === 0) await new Promise((done) => setTimeout(done, 5));
+    await world.app.get(PostService).onApplicationShutdown();
+    const sent = await sending;
+    expect(sent).toBeLessThan(200);
+    expect(await world.database.read.countBy(Mail, { state: 'sent' })).toBe(sent);
+    await expect(deliver()).rejects.toThrow('the server ends');
   });
 });

@@ -1,4 +1,4 @@
-import { Controller, Get, Param } from '@nestjs/common';
+import { Controller, Get, HttpCode, Param, Post } from '@nestjs/common';
 import type { MailView, OutboxView } from '@salt-circle/contracts';
 import type { Asker } from '../../access/seeing.js';
 import { Me } from '../../access/session.guard.js';
@@ -11,6 +11,22 @@ export class OutboxController {
   @Get()
   list(@Me() me: Asker, @Param('courseId') courseId: string): Promise<OutboxView> {
     return this.outbox.list(me, courseId);
+  }
+
+  @Post('again')
+  @HttpCode(200)
+  allAgain(@Me() me: Asker, @Param('courseId') courseId: string): Promise<{ letters: number }> {
+    return this.outbox.again(me, courseId, null);
+  }
+
+  @Post(':mailId/again')
+  @HttpCode(200)
+  again(
+    @Me() me: Asker,
+    @Param('courseId') courseId: string,
+    @Param('mailId') mailId: string,
+  ): Promise<{ letters: number }> {
+    return this.outbox.again(me, courseId, mailId);
   }
 
   @Get(':mailId')

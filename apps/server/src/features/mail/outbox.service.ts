@@ -1,6 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import type { MailRow, MailView, OutboxView } from '@salt-circle/contracts';
 import type { Asker } from '../../access/seeing.js';
+import { isMailHeld } from '../../platform/database/installation.js';
 import { Database } from '../../platform/database/database.js';
 import { Access, act } from '../../access/access.js';
 import { iso } from '../../platform/wire/instants.js';
@@ -26,7 +27,15 @@ export class OutboxService {
       order: { at: 'DESC', id: 'ASC' },
       take: SHOWN,
     });
-    return { mails: mails.map(row), total, sends: this.post.sends };
+    const failed = await this.database.read.countBy(Mail, { courseId, state: 'failed' });
+    const held = await isMailHeld(this.database.read);
+    return { mails: mails.map(row), total, failed, held, sends: this.post.sends };
+  }
+
+  /** Sends letters again that were given up. @param mailId null for all of the course @returns how many */
+  async again(person: Asker, courseId: string, mailId: string | null): Promise<{ letters: number }> {
+    await this.#assertMayRead(person, courseId);
+    return { letters: await this.post.again(courseId, mailId === null ? null : [mailId]) };
   }
 
   async one(person: Asker, courseId: string, mailId: string): Promise<MailView> {
@@ -42,7 +51,7 @@ export class OutboxService {
       order: { at: 'DESC', id: 'ASC' },
       take: SHOWN,
     });
-    return { mails: mails.map(row), total, sends: this.post.sends };
+    return { mails: mails.map(row), total, failed: 0, held: false, sends: this.post.sends };
   }
 
   async anyOne(id: string): Promise<MailView> {

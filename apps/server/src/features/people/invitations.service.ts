@@ -1,5 +1,5 @@
 import { Inject, Injectable } from '@nestjs/common';
-import type { InvitationView, JoinRequest, OpenPlace } from '@salt-circle/contracts';
+import type { InvitationLinkRow, InvitationView, JoinRequest, OpenPlace } from '@salt-circle/contracts';
 import { isAddress } from '@salt-circle/core';
 import { In, LessThan, Not, type EntityManager } from 'typeorm';
 import type { Asker } from '../../access/seeing.js';
@@ -18,6 +18,7 @@ import { Expiry } from '../../platform/expiry/expiry.js';
 import { hashOf } from '../../platform/ids/hash-of.js';
 import { Ids } from '../../platform/ids/ids.js';
 import { portions } from '../../platform/database/portions.js';
+import { LinkRenewal, type Renewed } from '../../platform/mail/link-renewal.js';
 import { queueMail, type Letter } from '../../platform/mail/queue-mail.js';
 import { ProblemError } from '../../platform/problems/problem-error.js';
 import { enrolledOf } from '../../access/enrolled.js';
@@ -47,8 +48,10 @@ export class Invitations {
     private readonly sessions: SessionService,
     @Inject(SETTINGS) private readonly settings: Settings,
     expiry: Expiry,
+    renewal: LinkRenewal,
   ) {
     expiry.add((manager) => manager.delete(Invitation, { createdAt: LessThan(clock.real() - LASTS) }));
+    renewal.add('join', (manager, token) => this.#renewed(manager, token));
   }
 
   /**
@@ -97,6 +100,26 @@ export class Invitations {
     if (people.length > 0)
       happened({ action: 'invited', actorId: by.id, courseId, details: { people: people.length } });
     return people.length;
+  }
+
+  /** A letter that leaves late gives as much time as one that leaves at once; the same link goes on. */
+  async #renewed(manager: EntityManager, token: string): Promise<Renewed> {
+    const tokenHash = hashOf(token);
+    const { affected } = await manager.update(Invitation, { tokenHash }, { createdAt: this.clock.real() });
+    return affected === 1 ? 'valid' : 'over';
+  }
+
+  /** All who are invited and have not joined, by name. */
+  async links(courseId: string): Promise<InvitationLinkRow[]> {
+    const rows = await this.database.read
+      .createQueryBuilder(Invitation, 'invitation')
+      .innerJoin(Enrolment, 'place', 'place.id = invitation.enrolmentId AND place.active = 1')
+      .leftJoin(Mail, 'mail', "mail.id = invitation.mailId AND mail.state = 'kept' AND mail.sealed = 0")
+      .where('place.courseId = :courseId', { courseId })
+      .select(['place.name AS name', 'place.email AS email', 'mail.secret AS link'])
+      .orderBy('place.name')
+      .getRawMany<InvitationLinkRow>();
+    return rows.map(({ name, email, link }) => ({ name, email, link }));
   }
 
   /** Links to these places lead nowhere from now on, and letters with them that have not left are not sent. */

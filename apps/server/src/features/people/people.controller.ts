@@ -7,6 +7,7 @@ import {
   RosterApplyRequest,
   RosterRequest,
   type AccountView,
+  type InvitationLinkRow,
   type InvitationView,
   type OpenPlace,
   type PeopleView,
@@ -19,6 +20,7 @@ import { browserOf, setSessionCookie } from '../../access/session-cookie.js';
 import type { Settings } from '../../platform/config/settings.js';
 import { SETTINGS } from '../../platform/config/settings.token.js';
 import { Me } from '../../access/session.guard.js';
+import { csvOf } from '../../platform/tables/cells.js';
 import { Public } from '../../platform/security/public.js';
 import { AccountService } from '../accounts/account.service.js';
 import { Invitations } from './invitations.service.js';
@@ -64,6 +66,24 @@ export class PeopleController {
     @Body() request: RosterApplyRequest,
   ): Promise<RosterApplied> {
     return this.roster.apply(me, courseId, request);
+  }
+
+  /** Links that staff pass on where no mail server is set. */
+  @Get('invitations')
+  invitations(@Me() me: Asker, @Param('courseId') courseId: string): Promise<InvitationLinkRow[]> {
+    return this.people.invitationLinks(me, courseId);
+  }
+
+  @Get('invitations.csv')
+  async invitationsFile(
+    @Me() me: Asker,
+    @Param('courseId') courseId: string,
+    @Res({ passthrough: true }) response: Response,
+  ): Promise<string> {
+    const rows = await this.people.invitationLinks(me, courseId);
+    response.setHeader('Content-Type', 'text/csv; charset=utf-8');
+    response.setHeader('Content-Disposition', 'attachment; filename="invitations.csv"');
+    return csvOf([['name', 'email', 'link'], ...rows.map(({ name, email, link }) => [name, email, link ?? ''])]);
   }
 
   @Post('invitations')

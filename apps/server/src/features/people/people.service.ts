@@ -1,5 +1,5 @@
 import { Injectable } from '@nestjs/common';
-import type { AddPersonRequest, PeopleView, PersonRequest, PersonRow } from '@salt-circle/contracts';
+import type { AddPersonRequest, InvitationLinkRow, PeopleView, PersonRequest, PersonRow } from '@salt-circle/contracts';
 import { isAddress, shownAddress } from '@salt-circle/core';
 import type { EntityManager } from 'typeorm';
 import type { Asker } from '../../access/seeing.js';
@@ -106,6 +106,12 @@ export class PeopleService {
       const whom = enrolmentIds.length === 0 ? null : enrolmentIds;
       return { invited: await this.invitations.send(manager, happened, person, courseId, whom) };
     });
+  }
+
+  /** Who is invited and has not joined, with links to pass on. */
+  async invitationLinks(person: Asker, courseId: string): Promise<InvitationLinkRow[]> {
+    act(await this.access.course(person, courseId), { kind: 'manage-course' });
+    return this.invitations.links(courseId);
   }
 
   /** Sends a link for a new password to whoever has taken the place: to the account's own address, which nobody here learns. */

@@ -107,8 +107,11 @@ export const ENTITIES = [
 /** In the folder of the data. */
 export const DATABASE_FILE = 'salt-circle.sqlite';
 
-/** How long a connection waits for another one's lock, in milliseconds. */
-const BUSY_TIMEOUT = 5000;
+/**
+ * How long a connection waits for another one's lock, in milliseconds. The driver waits on the main thread, so it is short; `Database.write`
+ * tries again without blocking.
+ */
+const BUSY_TIMEOUT = 20;
 
 interface Pragmas {
   pragma(text: string): unknown;

@@ -1,4 +1,4 @@
-import { mkdtempSync, rmSync } from 'node:fs';
+import { copyFileSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { DataSource } from 'typeorm';
@@ -9,8 +9,11 @@ import { RecordEntry } from '../../model/record.js';
 import { Enrolment } from '../../model/course.js';
 import { Exchange, Participant, ReviewFormRow } from '../../model/exchange.js';
 import { HAPPENING_HANDLERS } from '../../handlers.js';
+import { SettingsError } from '../config/settings.js';
+import { Mail } from '../../model/mail.js';
+import { endHolding, settleInstallation } from './installation.js';
 import { Database } from './database.js';
-import { ENTITIES, writerSource } from './data-source.js';
+import { DATABASE_FILE, ENTITIES, writerSource } from './data-source.js';
 import { MIGRATIONS } from './migrations/index.js';
 
 let folder: string;
@@ -232,6 +235,87 @@ describe('Database', () => {
     expect(await database.read.count(Person)).toBe(2);
   });
 
+  it('leaves the process free while somebody else holds the database, and says so after ten seconds', async () => {
+    const beside = await writerSource(folder).initialize();
+    await beside.query('BEGIN IMMEDIATE');
+    let longest = 0;
+    let last = performance.now();
+    const watching = setInterval(() => {
+      longest = Math.max(longest, performance.now() - last);
+      last = performance.now();
+    }, 5);
+    const waiting = database.write((manager) => manager.insert(Person, person('a')));
+    const given = database.write((manager) => manager.insert(Person, person('b')));
+    const results = Promise.allSettled([waiting, given]);
+    // Reading goes on meanwhile.
+    await new Promise((done) => setTimeout(done, 300));
+    expect(await database.read.count(Person)).toBe(0);
+    const [first, second] = await results;
+    clearInterval(watching);
+    expect([first, second]).toMatchObject([{ reason: { status: 503 } }, { reason: { status: 503 } }]);
+    // It waited for a lock of the driver's, 20 ms at a time; with the driver's own 5 s nothing would have gone on.
+    expect(longest).toBeLessThan(2_500);
+    const again = database.write((manager) => manager.insert(Person, person('c')));
+    await beside.query('COMMIT');
+    await again;
+    expect(await database.read.count(Person)).toBe(1);
+    await beside.destroy();
+  });
+
+  it('says when the disk is full, and goes on once there is room', async () => {
+    const limit = (pages: number) => database.write((manager) => manager.query(`PRAGMA max_page_count = ${pages}`));
+    const [{ page_count: pages }] = await database.read.query<[{ page_count: number }]>('PRAGMA page_count');
+    await limit(pages);
+    const much = { ...person('a'), name: 'x'.repeat(500_000) };
+    await expect(database.write((manager) => manager.insert(Person, much))).rejects.toMatchObject({ status: 507 });
+    expect(database.isFull).toBe(true);
+    await limit(1_000_000);
+    await database.write((manager) => manager.insert(Person, much));
+    expect(database.isFull).toBe(false);
+  });
+
+  it('is not opened by a version that does not know all of its changes', async () => {
+    await database.write((manager) =>
+      manager.query("INSERT INTO migrations (timestamp, name) VALUES (9999999999999, 'Later9999999999999')"),
+    );
+    const opened = Database.open(folder, new Clock());
+    await expect(opened).rejects.toThrow('was used by a newer Salt Circle');
+    await expect(opened).rejects.toBeInstanceOf(SettingsError);
+    await database.write((manager) => manager.query("DELETE FROM migrations WHERE name = 'Later9999999999999'"));
+  });
+
+  it('knows a restored or moved folder, and holds its mail until somebody says', async () => {
+    const letter = {
+      id: 'm',
+      at: 0,
+      address: 'a@example.org',
+      courseId: null,
+      exchangeId: null,
+      subject: 's',
+      text: 't',
+    };
+    await database.write((manager) => manager.insert(Mail, { ...letter, secret: null, state: 'waiting' }));
+    // The first start, and starts after it, in the same place.
+    expect([await settleInstallation(database, folder), await settleInstallation(database, folder)]).toEqual([
+      false,
+      false,
+    ]);
+    const copy = mkdtempSync(join(tmpdir(), 'salt-circle-'));
+    const beside = await writerSource(folder).initialize();
+    await beside.query(`VACUUM INTO '${join(copy, DATABASE_FILE)}'`);
+    await beside.destroy();
+    copyFileSync(join(folder, 'installation.json'), join(copy, 'installation.json'));
+    const there = await Database.open(copy, new Clock());
+    expect(await settleInstallation(there, copy)).toBe(true);
+    // Started again in the copy's place, it is still held.
+    expect(await settleInstallation(there, copy)).toBe(true);
+    expect(await endHolding(there, 'drop')).toBe(1);
+    expect(await there.read.findOneBy(Mail, { id: 'm' })).toMatchObject({ state: 'ended' });
+    expect(await settleInstallation(there, copy)).toBe(false);
+    await there.onApplicationShutdown();
+    rmSync(copy, { recursive: true, force: true });
+  });
+
   it('goes on after a failed transaction', async () => {
     await database.write(() => Promise.reject(new Error('no'))).catch(() => undefined);
     await database.write((manager) => manager.insert(Person, person('a')));
@@ -244,9 +328,9 @@ describe('Database', () => {
       await manager.query('PRAGMA journal_mode'),
       await manager.query('PRAGMA busy_timeout'),
     ]);
-    expect([keys, mode, busy]).toEqual([[{ foreign_keys: 1 }], [{ journal_mode: 'wal' }], [{ timeout: 5000 }]]);
+    expect([keys, mode, busy]).toEqual([[{ foreign_keys: 1 }], [{ journal_mode: 'wal' }], [{ timeout: 20 }]]);
     const orphan = database.write((manager) =>
-      manager.query("INSERT INTO session VALUES ('t', 's', 'nobody', '', 0, 0)"),
+      manager.query("INSERT INTO session VALUES ('t', 's', 'nobody', '', 0, 0, NULL)"),
     );
     await expect(orphan).rejects.toThrow(/FOREIGN KEY/);
   });

@@ -1,15 +1,18 @@
+import { setTimeout as pause } from 'node:timers/promises';
 import { AsyncLocalStorage } from 'node:async_hooks';
 import { Injectable, type OnApplicationShutdown } from '@nestjs/common';
 import type { DataSource, EntityManager } from 'typeorm';
 import { Changes, type Change } from '../changes/changes.js';
 import type { Clock } from '../clock/clock.js';
-import type { MailSettings } from '../config/settings.js';
+import { SettingsError, type MailSettings } from '../config/settings.js';
+import { lockedByOthers, storeFull } from '../problems/storage.js';
 import { Person } from '../../model/person.js';
 import { Ids } from '../ids/ids.js';
 import type { HappeningHandler } from '../record/handler.js';
 import type { Happening } from '../record/happening.js';
 import { changesOf } from '../record/topics-of.js';
 import { readerSource, writerSource } from './data-source.js';
+import { MIGRATIONS } from './migrations/index.js';
 
 /** What the database works with beside its files. */
 export interface DatabaseSetting {
@@ -21,6 +24,49 @@ export interface DatabaseSetting {
 }
 
 const RANDOM = new Ids();
+
+/** Milliseconds for which a transaction waits for somebody else's lock, from when it was asked for; and between two tries. */
+const LONGEST_WAIT = 10_000;
+const TRY_EVERY = 50;
+
+const codeOf = (error: unknown) =>
+  (error as { driverError?: { code?: string } } | null)?.driverError?.code ??
+  (error as { code?: string } | null)?.code ??
+  '';
+
+/** Tries again while somebody else has locked the database, and lets the process go on meanwhile. Nothing has been done of what is tried again. */
+async function untilFree<T>(work: () => Promise<T>, until = performance.now() + LONGEST_WAIT): Promise<T> {
+  for (;;) {
+    try {
+      return await work();
+    } catch (error) {
+      const code = codeOf(error);
+      if (code === 'SQLITE_FULL') throw storeFull(error);
+      if (!code.startsWith('SQLITE_BUSY')) throw error;
+      if (performance.now() >= until) throw lockedByOthers(error);
+      await pause(TRY_EVERY);
+    }
+  }
+}
+
+/**
+ * A folder that a newer version has changed is left alone: an older one would misread it, and clean up what it does not know.
+ *
+ * @throws SettingsError
+ */
+async function assertKnown(writer: DataSource): Promise<void> {
+  const [table] = await writer.query<unknown[]>(
+    "SELECT 1 FROM sqlite_master WHERE type = 'table' AND name = 'migrations'",
+  );
+  if (table === undefined) return;
+  const done = await writer.query<Array<{ name: string }>>('SELECT name FROM migrations');
+  const known = new Set(MIGRATIONS.map(({ name }) => name));
+  const unknown = done.filter(({ name }) => !known.has(name));
+  if (unknown.length === 0) return;
+  throw new SettingsError(
+    `This data folder was used by a newer Salt Circle (${unknown.length === 1 ? '1 change' : `${unknown.length} changes`} of its database are not known here, the last one ${unknown.at(-1)?.name}). Start that version again, or restore a backup from before the upgrade.`,
+  );
+}
 
 /** For commands that only add rows. */
 const ALONE: DatabaseSetting = { mail: { publicUrl: 'http://localhost:4600', sendsMail: false }, handlers: [] };
@@ -51,6 +97,7 @@ export class Database implements OnApplicationShutdown {
   readonly #transaction = new AsyncLocalStorage<EntityManager>();
   #last: Promise<unknown> = Promise.resolve();
   #stamp = 0;
+  #full = false;
 
   private constructor(
     private readonly writer: DataSource,
@@ -61,8 +108,14 @@ export class Database implements OnApplicationShutdown {
 
   /** Opens the database in `folder`, creates and migrates it where needed. */
   static async open(folder: string, clock: Clock, setting: DatabaseSetting = ALONE): Promise<Database> {
-    const writer = await writerSource(folder).initialize();
-    await writer.runMigrations();
+    const writer = await untilFree(() => writerSource(folder).initialize());
+    try {
+      await assertKnown(writer);
+      await untilFree(() => writer.runMigrations());
+    } catch (error) {
+      await writer.destroy();
+      throw error;
+    }
     const reader = await readerSource(folder).initialize();
     return new Database(writer, reader, clock, setting);
   }
@@ -81,10 +134,13 @@ export class Database implements OnApplicationShutdown {
    * What it reports through `happened` is handled in the same transaction, and pages hear of it once it is kept.
    *
    * @throws Error for a transaction within another one: it would wait for itself
+   * @throws ProblemError `too-busy` when something beside the server holds the database for longer than ten seconds, `store-full` when the
+   *   disk is full
    */
   write<T>(work: (manager: EntityManager, happened: Report) => Promise<T>): Promise<T> {
     if (this.#transaction.getStore() !== undefined) throw new Error('a transaction cannot wait for one within it');
-    const run = this.#last.then(() => this.#transact(work));
+    const until = performance.now() + LONGEST_WAIT;
+    const run = this.#last.then(() => untilFree(() => this.#transact(work), until));
     this.#last = run.catch(() => undefined);
     return run;
   }
@@ -100,13 +156,29 @@ export class Database implements OnApplicationShutdown {
     return this.write((_, happened) => Promise.resolve(happened(happening)));
   }
 
+  /** The last transaction failed because the disk was full. */
+  get isFull(): boolean {
+    return this.#full;
+  }
+
+  async #kept<T>(work: (manager: EntityManager) => Promise<T>): Promise<T> {
+    try {
+      const result = await this.writer.transaction(work);
+      this.#full = false;
+      return result;
+    } catch (error) {
+      this.#full ||= codeOf(error) === 'SQLITE_FULL';
+      throw error;
+    }
+  }
+
   async #transact<T>(work: (manager: EntityManager, happened: Report) => Promise<T>): Promise<T> {
     const happenings: Happening[] = [];
     const quiet: Change[] = [];
     const happened: Report = Object.assign((one: Happening) => void happenings.push(one), {
       quietly: (change: Change) => void quiet.push(change),
     });
-    const result = await this.writer.transaction((manager) =>
+    const result = await this.#kept((manager) =>
       this.#transaction.run(manager, async () => {
         await takeLock(manager);
         const done = await work(manager, happened);

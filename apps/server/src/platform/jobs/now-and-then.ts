@@ -22,7 +22,7 @@ export abstract class NowAndThen implements OnApplicationBootstrap, OnApplicatio
   ) {
     this.logger = new Logger(manner.name);
     this.#rounds = new Rounds(
-      () => this.round(),
+      (ending) => this.round(ending),
       (error) => this.logger.error(error.stack ?? manner.fault),
     );
   }
@@ -40,5 +40,5 @@ export abstract class NowAndThen implements OnApplicationBootstrap, OnApplicatio
     return this.#rounds.make();
   }
 
-  protected abstract round(): Promise<void>;
+  protected abstract round(ending: AbortSignal): Promise<void>;
 }

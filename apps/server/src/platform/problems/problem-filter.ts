@@ -3,6 +3,7 @@ import type { Problem } from '@salt-circle/contracts';
 import type { Response } from 'express';
 import { ProblemError } from './problem-error.js';
 import { refusal } from './sentences.js';
+import { isDiskFull, storeFull } from './storage.js';
 import { say } from '../../words/problems.js';
 
 const logger = new Logger('problem');
@@ -27,6 +28,7 @@ export function answerProblem(thrown: unknown, response: Response): void {
 
 function asProblem(thrown: unknown): ProblemError {
   if (thrown instanceof ProblemError) return thrown;
+  if (isDiskFull(thrown)) return storeFull(thrown);
   if (thrown instanceof HttpException) return fromHttp(thrown.getStatus()) ?? unexpected(thrown);
   // Errors of the body parser carry a status and are no HttpException.
   const status = (thrown as { status?: unknown } | null)?.status;

@@ -224,7 +224,7 @@ describe('requests', () => {
 });
 
 describe('settings', () => {
-  const secret = { SALT_CIRCLE_SECRET: 'x'.repeat(32) };
+  const secret = { SALT_CIRCLE_SECRET: 'a secret of some thirty characters' };
 
   it('listen on this machine alone, trust nobody, and bind cookies to TLS where there is TLS', async () => {
     world = await World.open({ secure: true });

@@ -2,6 +2,7 @@ import request from 'supertest';
 import { Person, Session } from '../../model/person.js';
 import { hashPassword } from '../../platform/security/passwords.js';
 import { cookieName } from '../../access/session-cookie.js';
+import { assertEnoughFiles, assertWritable } from '../../platform/config/start-checks.js';
 import { readSettings } from '../../platform/config/settings.js';
 import { assertPurpose } from '../../platform/database/purpose.js';
 import { publishedExchange } from '../acts.js';
@@ -141,11 +142,37 @@ describe('the record', () => {
 });
 
 describe('settings', () => {
-  const secret = 'x'.repeat(32);
+  const secret = 'a secret of some thirty characters';
   it('start production only with a secret, and say how to make one', () => {
     expect(() => readSettings({})).toThrow(/SALT_CIRCLE_SECRET is not set[\s\S]*openssl rand/);
     expect(() => readSettings({ SALT_CIRCLE_SECRET: 'short' })).toThrow('has only 5 characters');
     expect(readSettings({ SALT_CIRCLE_SECRET: secret })).toMatchObject({ mode: 'production', port: 4600 });
+  });
+
+  it('are each checked, in words', () => {
+    const wrong: ReadonlyArray<readonly [Record<string, string>, string | RegExp]> = [
+      [
+        { SALT_CIRCLE_SMPT: 'smtp://mail.example.org' },
+        'There is no setting SALT_CIRCLE_SMPT. Did you mean SALT_CIRCLE_SMTP?',
+      ],
+      [{ SALT_CIRCLE_SECRET: 'x'.repeat(64) }, 'repeats a few characters'],
+      [{ SALT_CIRCLE_PROXIES: '0.0.0.0/0' }, 'which is every address there is'],
+      [{ SALT_CIRCLE_PROXIES: '::/0' }, 'which is every address there is'],
+      [{ SALT_CIRCLE_LOG: 'quiet' }, 'Use "on" or "off"'],
+      [{ SALT_CIRCLE_URL: 'https://user@salt.example.org' }, /SALT_CIRCLE_URL is/],
+      [{ SALT_CIRCLE_SMTP: 'smtp://mail.example.org', SALT_CIRCLE_MAIL_FROM: 'us' }, /SALT_CIRCLE_MAIL_FROM is "us"/],
+      [{ SALT_CIRCLE_DISK_REST: 'some' }, /SALT_CIRCLE_DISK_REST is "some"/],
+      [{ HOST: 'here' }, /HOST is "here"/],
+    ];
+    for (const [part, words] of wrong)
+      expect(() => readSettings({ SALT_CIRCLE_SECRET: secret, ...part })).toThrow(words);
+    // Empty is not set.
+    const empty = { SALT_CIRCLE_SMTP: '', SALT_CIRCLE_URL: ' ', SALT_CIRCLE_MAIL_FROM: '', PORT: '', HOST: '' };
+    expect(readSettings({ SALT_CIRCLE_SECRET: secret, ...empty })).toMatchObject({ smtp: null, port: 4600 });
+    expect(() =>
+      assertEnoughFiles('Max open files            256                  4096                 files'),
+    ).toThrow('only 256 files');
+    expect(() => assertWritable('/proc/salt-circle')).toThrow(/cannot be written/);
   });
 
   it('do not switch the demo on in production by accident', () => {

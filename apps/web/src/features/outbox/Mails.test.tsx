@@ -19,7 +19,7 @@ describe('mails', () => {
       <Provider store={store}>
         <Mails
           title="Outbox"
-          outbox={{ mails: [mail('z', 'Published', LATER), ...four], total: 5, sends: true }}
+          outbox={{ mails: [mail('z', 'Published', LATER), ...four], total: 5, failed: 1, held: false, sends: true }}
           timeZone="UTC"
           about=""
           none=""

@@ -21,6 +21,8 @@ export interface MailsProps {
   readonly outbox: OutboxView;
   readonly timeZone: string;
   readonly about: ReactNode;
+  /** What can be done, above the list. */
+  readonly acts?: ReactNode;
   readonly none: string;
   readonly openId: string | null;
   readonly onOpen: (id: string) => void;
@@ -29,7 +31,7 @@ export interface MailsProps {
 }
 
 /** Mail as a list, and beside it the one that is open. */
-export function Mails({ title, outbox, timeZone, about, none, openId, onOpen, open }: MailsProps) {
+export function Mails({ title, outbox, timeZone, about, acts, none, openId, onOpen, open }: MailsProps) {
   const { mails, total } = outbox;
   const shared = { timeZone, openId, onOpen };
   return (
@@ -39,6 +41,7 @@ export function Mails({ title, outbox, timeZone, about, none, openId, onOpen, op
           {title} <span className="text-base font-normal text-ink-soft">{say('mails', { total })}</span>
         </h2>
         <p className="mb-4 text-ink-soft">{about}</p>
+        {acts}
         {mails.length === 0 && (
           <Empty title={say('noMailYet')}>
             <p>{none}</p>

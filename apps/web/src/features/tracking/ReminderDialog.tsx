@@ -3,6 +3,7 @@ import type { Problem, ProgressRow, ReminderView } from '@salt-circle/contracts'
 import { useEffect, useState } from 'react';
 import { Button, Dialog, Loading, TextArea } from '../../kit/index.js';
 import { problemOf } from '../../app/api.js';
+import { useSessionQuery } from '../../app/api.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { useExchange } from '../../app/useExchange.js';
 import { usePreviewReminderMutation, useRemindMutation } from './draftsApi.js';
@@ -39,6 +40,7 @@ export function ReminderDialog({
       clearTimeout(timer);
     };
   }, [exchange.id, ids, about, look, words]);
+  const sendsMail = useSessionQuery().data?.mail === true;
   const go = async () => {
     const result = await remind({ exchangeId: exchange.id, participantIds: ids.split(' '), about, words });
     if (result.error !== undefined) setProblem(result.error as Problem);
@@ -47,7 +49,7 @@ export function ReminderDialog({
     <Dialog open onClose={onClose} title={say('remindStudents', { rows: rows.length })} wide>
       {isSuccess ? (
         <div className="space-y-3">
-          <p>{say('reminderIsOnItsWay', { people: preview?.people.join(', ') })}</p>
+          <p>{say(sendsMail ? 'reminderSent' : 'reminderKept', { people: preview?.people.join(', ') })}</p>
           <Button look="primary" onClick={onClose}>
             {say('close')}
           </Button>
