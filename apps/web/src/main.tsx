@@ -4,6 +4,8 @@ import { createRoot } from 'react-dom/client';
 import { Provider } from 'react-redux';
 import { RouterProvider } from 'react-router';
 import { router } from './routes.js';
+import { isSigningOut } from './app/session/leave.js';
+import { SigningOutPage } from './app/session/SigningOutPage.js';
 import { store } from './app/store.js';
 import { TooltipProvider } from './kit/index.js';
 import './styles.css';
@@ -15,7 +17,7 @@ createRoot(root).render(
   <StrictMode>
     <Provider store={store}>
       <TooltipProvider delayDuration={300}>
-        <RouterProvider router={router} />
+        {isSigningOut() ? <SigningOutPage /> : <RouterProvider router={router} />}
       </TooltipProvider>
     </Provider>
   </StrictMode>,

@@ -116,12 +116,13 @@ async function found(url: URL): Promise<Response | null> {
   return null;
 }
 
-/** What was saved is put into the kept copy; signing out takes everything away. */
+/** What was saved is put into the kept copy. */
 async function written(request: Request, url: URL, also: (work: Promise<unknown>) => void): Promise<Response> {
+  // Signing out takes everything away, also where the server cannot be reached.
+  if (url.pathname === '/api/session' && request.method === 'DELETE') await drop(() => true);
   const response = await fetch(request);
   const [, reviewId, path] = /^\/api\/reviews\/([^/]+)\/((?:answers|notes)\/[^/]+)$/.exec(url.pathname) ?? [];
   if (response.ok && reviewId !== undefined && path !== undefined) also(patch(reviewId, path, response.clone()));
-  if (url.pathname === '/api/session' && request.method === 'DELETE') also(drop(() => true));
   return response;
 }
 

@@ -18,11 +18,21 @@ const noConnection = (): Problem => ({
   fields: [],
 });
 
+/** Something between here and the server has answered: the sign-in page of a network, say. */
+const unreadable = (): Problem => ({
+  code: 'unexpected',
+  sentence: say('answerUnreadable'),
+  whatToDo: say('answerUnreadableWhatToDo'),
+  fields: [],
+});
+
 const baseQuery: BaseQueryFn<string | Call, unknown, Problem> = async (given) => {
   const { url, method = 'GET', body, headers } = typeof given === 'string' ? ({ url: given } as Call) : given;
   const ask = async (): Promise<{ data: unknown } | { error: Problem }> => {
     const response = await ownFetch(`/api${url}`, method, body, headers);
-    const answer: unknown = response.status === 204 ? null : await response.json();
+    if (response.status === 204) return { data: null };
+    const answer: unknown = await response.json().catch(() => undefined);
+    if (answer === undefined) return { error: unreadable() };
     return response.ok ? { data: answer } : { error: answer as Problem };
   };
   try {

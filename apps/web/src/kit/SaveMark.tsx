@@ -1,7 +1,8 @@
 import { useEffect, useRef, useState } from 'react';
 import { say } from '../words/kit.js';
 
-export type SaveState = 'saved' | 'unsaved' | 'saving' | 'offline' | 'signed-out' | 'refused' | 'conflict';
+export type SaveState =
+  'saved' | 'unsaved' | 'saving' | 'offline' | 'unanswered' | 'signed-out' | 'refused' | 'conflict';
 
 export interface SaveMarkProps {
   readonly state: SaveState;
@@ -38,6 +39,8 @@ function describe(state: SaveState, savedAt: string | null): readonly [string, s
       return [say('saving'), 'text-ink-soft'];
     case 'offline':
       return [say('noConnectionKeptInThis'), 'text-copper'];
+    case 'unanswered':
+      return [say('notSavedYet'), 'text-copper'];
     case 'signed-out':
       return [say('signedOutKeptInThis'), 'text-copper'];
     case 'refused':

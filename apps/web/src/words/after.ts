@@ -46,5 +46,5 @@ export const say = sentences('after', {
   openSecondRound: 'Open the second round',
   openItAndAllocate: 'Open it, and allocate',
   helpedTimes:
-    '{helped, select, carried-on {{count} × it carried me on} some-use {{count} × it was of some use} other {{count} × I could not use it}}',
+    '{helped, select, much {{count} × very helpful} some {{count} × somewhat helpful} other {{count} × not helpful}}',
 });

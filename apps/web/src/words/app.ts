@@ -1,6 +1,26 @@
 import { sentences } from './say.js';
 
 export const say = sentences('app', {
+  answerUnreadable: 'Something other than Salt Circle answered.',
+  answerUnreadableWhatToDo: 'If this network asks you to sign in, do that first. Then load the page again.',
+  signedOutBarTitle: 'Your session ended. What you type is kept in this browser.',
+  signedOutBarOpen: 'Sign in',
+  signedOutBarClose: 'Later',
+  signOutUnsentTitle: 'Not everything is saved',
+  signOutUnsentDescription: 'This text has not reached the server. Signing out removes it from this browser.',
+  signOutUnsentSave: 'Save as a file',
+  signOutUnsentGo: 'Sign out and remove it',
+  signOutUnsentStay: 'Stay signed in',
+  signOutUnsentFile: 'unsaved text.txt',
+  signOutPendingTitle: 'Signing out',
+  signOutPending:
+    'Salt Circle cannot be reached, so your session on the server is still open. This page keeps trying; leave it open until it says that you are signed out.',
+  signOutPendingRemoved: 'Everything of yours is removed from this browser.',
+  signOutDoneTitle: 'Signed out',
+  signOutDone: 'Your session has ended.',
+  signOutDoneContinue: 'Continue',
+  recordingUnattached: 'A recording is not attached yet.',
+  recordingUnattachedOpen: 'Listen or attach…',
   confirmPasswordTitle: 'Confirm your password',
   confirmPasswordDescription: 'You are about to change how this account or server is accessed.',
   confirmPasswordSubmit: 'Confirm',
@@ -343,9 +363,6 @@ export const say = sentences('app', {
   email: 'Email',
   password: 'Password',
   signIn: 'Sign in',
-  yourSessionRanOut: 'Your session ran out',
-  whatYouTypedIsKeptIn:
-    'What you typed is kept in this browser. Sign in here, and it will be saved; you stay where you are.',
   form: 'the form',
   clocksInSkipOnThat: 'Clocks in {place} skip {local} on that day. Choose {next} or another time.',
   clocksShowThisTimeTwice: 'Clocks show this time twice:',

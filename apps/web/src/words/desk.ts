@@ -1,6 +1,10 @@
 import { sentences } from './say.js';
 
 export const say = sentences('desk', {
+  signInToSubmit: 'Sign in to submit',
+  recordings: 'Recordings',
+  recordingsUnattached:
+    '{recordings, plural, one {A recording is not attached, so the author will not get it. Look again and attach it, or submit without it.} other {# recordings are not attached, so the author will not get them. Look again and attach them, or submit without them.}}',
   answer: 'the answer',
   note: 'the note',
   attachOrRecord: 'Attach or record…',

@@ -1,6 +1,9 @@
 import { sentences } from './say.js';
 
 export const say = sentences('hand-in', {
+  signInToHandIn: 'Sign in to hand in',
+  recordingUnattached:
+    '{recordings, plural, one {A recording is not attached, so it will not be handed in. Close this and attach it, or go on without it.} other {# recordings are not attached, so they will not be handed in. Close this and attach them, or go on without them.}}',
   titleOfYourDraft: 'Title of your draft',
   fewWordsForYourReviewers: 'A few words for your reviewers',
   fewWordsForYourReviewersIf: 'A few words for your reviewers, if you like: where you want help, what is unfinished',

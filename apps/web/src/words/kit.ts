@@ -18,6 +18,7 @@ export const say = sentences('kit', {
   saving: 'Saving…',
   noConnectionKeptInThis: 'No connection: kept in this browser, sent when it is back',
   signedOutKeptInThis: 'Signed out: kept in this browser until you sign in',
+  notSavedYet: 'Not saved yet: kept in this browser, trying again',
   notSavedSeeWhatIs: 'Not saved: see what is marked',
   changedElsewhereChooseWhichTo: 'Changed elsewhere: choose which to keep',
   dragOrUseArrowKeys: 'Drag, or use the arrow keys; Home and End give one side all of the width, Enter resets',

@@ -172,7 +172,7 @@ describe('settings', () => {
     expect(() =>
       assertEnoughFiles('Max open files            256                  4096                 files'),
     ).toThrow('only 256 files');
-    expect(() => assertWritable('/proc/salt-circle')).toThrow(/cannot be written/);
+    expect(() => assertWritable('/etc/hostname/salt-circle')).toThrow(/cannot be written/);
   });
 
   it('do not switch the demo on in production by accident', () => {

@@ -1,7 +1,10 @@
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { Menu, type MenuItem } from '../../kit/index.js';
-import { useSignOutMutation } from '../api.js';
+import { leave, unsentTexts } from '../session/leave.js';
+import { SignOutDialog } from '../session/SignOutDialog.js';
+import { useMe } from '../session/useMe.js';
+import { saveQueue } from '../store.js';
 import { CalendarDialog } from './CalendarDialog.js';
 import { chosenTheme, chooseTheme, type Theme } from '../theme.js';
 import { say } from '../../words/app.js';
@@ -25,12 +28,19 @@ interface PersonMenuProps {
 
 export function PersonMenu({ name, demo, runsCampuses }: PersonMenuProps) {
   const navigate = useNavigate();
-  const [signOut] = useSignOutMutation();
   const [calendar, setCalendar] = useState(false);
-  const leave = async () => {
-    await signOut();
+  const me = useMe();
+  const [unsent, setUnsent] = useState<readonly string[] | null>(null);
+  const go = async () => {
+    await leave(me.id);
     // A full load: nothing of this person's data stays in memory for the next one.
     window.location.assign(demo ? '/demo' : '/sign-in');
+  };
+  const ask = async () => {
+    await saveQueue.flush(`${me.id}:`);
+    const texts = await unsentTexts(me.id);
+    if (texts.length === 0) await go();
+    else setUnsent(texts);
   };
   const themes = themeChoices().map(([theme, words]): MenuItem => ({
     words: (
@@ -43,7 +53,7 @@ export function PersonMenu({ name, demo, runsCampuses }: PersonMenuProps) {
   }));
   const going: MenuItem[] = [
     ...(demo ? [{ words: say('stepIntoSomebodyElse'), onPick: () => void navigate('/demo') }] : []),
-    { words: say('signOut'), onPick: () => void leave() },
+    { words: say('signOut'), onPick: () => void ask() },
   ];
   return (
     <>
@@ -69,6 +79,7 @@ export function PersonMenu({ name, demo, runsCampuses }: PersonMenuProps) {
           going,
         ]}
       />
+      <SignOutDialog texts={unsent} onGo={() => void go()} onStay={() => setUnsent(null)} />
       <CalendarDialog open={calendar} onClose={() => setCalendar(false)} />
     </>
   );

@@ -4,7 +4,7 @@ import { Loading } from '../../kit/index.js';
 import { problemOf, useSessionQuery } from '../api.js';
 import { ProblemNotice } from '../ProblemNotice.js';
 import { ConfirmPasswordDialog } from '../session/ConfirmPasswordDialog.js';
-import { SignedOutDialog } from '../session/SignedOutDialog.js';
+import { SignedOutBar } from '../session/SignedOutBar.js';
 import { useChanges } from '../changes/useChanges.js';
 import { LeftBehind } from '../saving/LeftBehind.js';
 import { saveQueue } from '../store.js';
@@ -35,7 +35,7 @@ export function SignedIn() {
     <>
       {!seeing && <LeftBehind personId={personId} />}
       <Outlet />
-      <SignedOutDialog />
+      <SignedOutBar />
       {!seeing && <ConfirmPasswordDialog />}
     </>
   );

@@ -40,6 +40,21 @@ export async function keptRecording(key: string): Promise<KeptRecording | null> 
   };
 }
 
+/** How many recordings are kept under keys that begin so: made, and not attached to anything yet. */
+export async function countRecordings(prefix: string): Promise<number> {
+  const all = await entries<string, Piece>(store).catch(() => []);
+  return new Set(all.flatMap(([name]) => (name.startsWith(prefix) ? [name.split('#')[0]] : []))).size;
+}
+
+/** Removes all recordings of somebody who signs out. */
+export async function forgetRecordingsOf(personId: string): Promise<void> {
+  const all = await entries<string, Piece>(store).catch(() => []);
+  await delMany(
+    all.map(([name]) => name).filter((name) => name.startsWith(`${personId}:`)),
+    store,
+  );
+}
+
 export async function forgetRecording(key: string): Promise<void> {
   await delMany(
     (await piecesOf(key)).map(([name]) => name),

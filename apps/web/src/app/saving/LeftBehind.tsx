@@ -2,17 +2,8 @@ import { useEffect, useState } from 'react';
 import { Button, Notice } from '../../kit/index.js';
 import { browser } from '../store.js';
 import type { Left } from './browserStore.js';
+import { wordsIn } from './wordsIn.js';
 import { say } from '../../words/app.js';
-
-/** Texts of a save, for somebody to read: words of more than a sign, without marks. */
-function wordsIn(value: unknown): string[] {
-  if (typeof value === 'string') {
-    const words = value.replace(/<[^>]*>/g, ' ').trim();
-    return words.length > 1 ? [words] : [];
-  }
-  if (Array.isArray(value)) return value.flatMap(wordsIn);
-  return value === null || typeof value !== 'object' ? [] : Object.values(value).flatMap(wordsIn);
-}
 
 /** Text that a closed tab kept and nobody sent, where newer text stands in its place: to be copied or let go. Nothing for none. */
 export function LeftBehind({ personId }: { readonly personId: string }) {

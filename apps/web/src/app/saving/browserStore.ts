@@ -22,6 +22,10 @@ export interface BrowserStore {
   /** What closed tabs left of this person and nothing goes on with, the newest first. */
   readonly left: (personId: string) => Promise<Left[]>;
   readonly forget: (id: string) => Promise<void>;
+  /** All unsent work of a person in this browser, of every tab. */
+  readonly everything: (personId: string) => Promise<PendingSave[]>;
+  /** Removes it. */
+  readonly clear: (personId: string) => Promise<void>;
 }
 
 const LOCK = 'salt-circle-tab:';
@@ -50,6 +54,12 @@ export function browserStore(tab: string = crypto.randomUUID()): BrowserStore {
       .filter((one) => one.tab === null || !(open.has(one.tab) || one.tab === tab))
       .sort((a, b) => b.at - a.at);
   };
+  const ofPerson = async (personId: string): Promise<Array<[string, PendingSave]>> => {
+    const all = await entries<string, Kept | PendingSave>(store).catch(() => []);
+    return all
+      .map(([id, kept]): [string, PendingSave] => [id, 'save' in kept ? kept.save : kept])
+      .filter(([, save]) => save.key.startsWith(`${personId}:`));
+  };
   return {
     store: {
       set: (save) => quietly(() => set(keyOf(save.key), { save, tab, at: Date.now() } satisfies Kept, store)),
@@ -66,6 +76,10 @@ export function browserStore(tab: string = crypto.randomUUID()): BrowserStore {
     },
     left: async (personId) => (await ofClosedTabs()).filter(({ save }) => save.key.startsWith(`${personId}:`)),
     forget: (id) => quietly(() => del(id, store)),
+    everything: async (personId) => (await ofPerson(personId)).map(([, save]) => save),
+    clear: async (personId) => {
+      for (const [id] of await ofPerson(personId)) await quietly(() => del(id, store));
+    },
   };
 }
 

@@ -16,10 +16,12 @@ export type Sent =
   | { readonly outcome: 'conflict'; readonly problem: Problem }
   | { readonly outcome: 'refused'; readonly problem: Problem }
   | { readonly outcome: 'signed-out' }
-  | { readonly outcome: 'offline' };
+  | { readonly outcome: 'offline' }
+  /** Something answered, but it was not our server, or it could not do it now. */
+  | { readonly outcome: 'unanswered' };
 
 export type QueueState =
-  | { readonly state: 'unsaved' | 'saving' | 'offline' | 'signed-out' }
+  | { readonly state: 'unsaved' | 'saving' | 'offline' | 'unanswered' | 'signed-out' }
   | { readonly state: 'saved'; readonly at: number }
   | { readonly state: 'refused' | 'conflict'; readonly problem: Problem };
 
@@ -145,6 +147,14 @@ export class SaveQueue {
     }
   }
 
+  /** Lets go of everything, for somebody who signs out. */
+  clear(): void {
+    for (const { timer } of this.#entries.values()) if (timer !== null) clearTimeout(timer);
+    this.#entries.clear();
+    this.#revisions.clear();
+    this.#inConflict.clear();
+  }
+
   get hasUnsent(): boolean {
     return this.#entries.size > 0;
   }
@@ -173,12 +183,14 @@ export class SaveQueue {
     const sent = entry.save;
     const { key } = sent;
     this.world.onState(key, { state: 'saving' });
-    const result = await this.world.send(sent);
+    // A fault of our own must not leave it at "saving" for good.
+    const result = await this.world.send(sent).catch((): Sent => ({ outcome: 'unanswered' }));
     switch (result.outcome) {
       case 'saved':
         return this.#confirmed(entry, sent, result.revision);
       case 'offline':
-        this.world.onState(key, { state: 'offline' });
+      case 'unanswered':
+        this.world.onState(key, { state: result.outcome });
         entry.failures += 1;
         this.#schedule(key, RETRIES[Math.min(entry.failures, RETRIES.length) - 1] as number);
         return;

@@ -33,6 +33,7 @@ const URGENCY: ReadonlyArray<QueueState['state']> = [
   'refused',
   'signed-out',
   'offline',
+  'unanswered',
   'saving',
   'unsaved',
   'saved',

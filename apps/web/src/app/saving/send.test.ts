@@ -45,16 +45,23 @@ describe('send', () => {
     [409, problem('already-submitted'), 'refused'],
     [422, problem('invalid'), 'refused'],
     [413, problem('too-large'), 'refused'],
-    [500, problem('unexpected'), 'offline'],
-    [503, problem('unexpected'), 'offline'],
+    [500, problem('unexpected'), 'unanswered'],
+    [503, problem('too-busy'), 'unanswered'],
+    [507, problem('store-full'), 'unanswered'],
   ])('takes %i with %j for %s', async (status, body, outcome) => {
     answering(status, body);
     expect((await send(SAVE)).outcome).toBe(outcome);
   });
 
-  it('takes a proxy that answers in its own words, and no answer at all, for a lost connection', async () => {
-    globalThis.fetch = () => Promise.resolve(new Response('<h1>Bad gateway</h1>', { status: 404 }));
-    expect((await send(SAVE)).outcome).toBe('offline');
+  it.each([200, 302, 401, 404, 511])(
+    'does not take the words of a network or a proxy, under %i, for ours',
+    async (status) => {
+      globalThis.fetch = () => Promise.resolve(new Response('<h1>Welcome to the hotel</h1>', { status }));
+      expect((await send(SAVE)).outcome).toBe('unanswered');
+    },
+  );
+
+  it('takes no answer at all for a lost connection', async () => {
     globalThis.fetch = () => Promise.reject(new TypeError('Failed to fetch'));
     expect((await send(SAVE)).outcome).toBe('offline');
   });

@@ -43,6 +43,9 @@ const SHOWN = {
 } as const;
 type Shown = keyof typeof SHOWN;
 
+/** Cases of the sentence; its names have no hyphens. */
+const HELPED_CASE = { 'carried-on': 'much', 'some-use': 'some', 'no-use': 'none' } as const;
+
 /** What has come after the release: who has read, decided, answered, revised. */
 export function AfterPage() {
   const exchange = useExchange();
@@ -176,7 +179,7 @@ function useColumns(revised: boolean, timeZone: string): ReadonlyArray<BoardColu
       cell: ({ helped }) =>
         listed(
           HELPED.flatMap((step) =>
-            helped[step] === 0 ? [] : [say('helpedTimes', { helped: step, count: helped[step] })],
+            helped[step] === 0 ? [] : [say('helpedTimes', { helped: HELPED_CASE[step], count: helped[step] })],
           ),
           'comma',
         ),

@@ -3,11 +3,13 @@ import { useState } from 'react';
 import { api } from '../../app/api.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { Recorder } from '../../app/recording/Recorder.js';
+import { useUnattached } from '../../app/recording/useUnattached.js';
 import { RemarkFiles } from '../../app/remarks/RemarkFiles.js';
 import { endingsOf } from '../../app/uploading/endings.js';
 import { UploadRows } from '../../app/uploading/UploadRows.js';
 import { useSending } from '../../app/uploading/useUploads.js';
 import { Dialog, FilePick } from '../../kit/index.js';
+import { say as appSay } from '../../words/app.js';
 import { say } from '../../words/desk.js';
 
 interface Target {
@@ -68,6 +70,14 @@ function RemarkFilesField({
     setOpen(false);
     return uploads.add(chosen);
   };
+  const storeKey = `remark:${reviewId}:${noteId ?? itemId ?? ''}`;
+  // A recording that is being made goes on to be put aside for a moment after the dialog has closed.
+  const [closed, setClosed] = useState(0);
+  const unattached = useUnattached(`${storeKey}#`, `${open} ${closed} ${here.length}`);
+  const close = () => {
+    setOpen(false);
+    setTimeout(() => setClosed((times) => times + 1), 1_500);
+  };
   const room = here.length + uploads.rows.length < LIMITS.remarkFiles;
   return (
     <div className="text-sm">
@@ -78,12 +88,20 @@ function RemarkFilesField({
       />
       {removing.error !== undefined && <ProblemNotice error={removing.error} />}
       <UploadRows uploads={uploads} />
+      {editable && unattached > 0 && !open && (
+        <p className="flex flex-wrap items-center gap-2 text-copper">
+          {appSay('recordingUnattached')}
+          <button type="button" className="min-h-6 underline" onClick={() => setOpen(true)}>
+            {appSay('recordingUnattachedOpen')}
+          </button>
+        </p>
+      )}
       {editable && room && (
         <button type="button" className="min-h-6 text-ink-soft underline" onClick={() => setOpen(true)}>
           {say('attachOrRecord')}
         </button>
       )}
-      <Dialog open={open} onClose={() => setOpen(false)} title={say('attachOrRecordFor', { into })}>
+      <Dialog open={open} onClose={close} title={say('attachOrRecordFor', { into })}>
         <div className="space-y-3">
           <FilePick
             multiple
@@ -92,12 +110,7 @@ function RemarkFilesField({
             hint={say('upToOfMbEach', { remarkFiles: LIMITS.remarkFiles, remarkMegabytes: LIMITS.remarkMegabytes })}
             onFiles={(chosen) => void take(chosen)}
           />
-          <Recorder
-            name={say('spokenRemark')}
-            into={into}
-            storeKey={`remark:${reviewId}:${noteId ?? itemId ?? ''}`}
-            onRecording={(file) => take([file])}
-          />
+          <Recorder name={say('spokenRemark')} into={into} storeKey={storeKey} onRecording={(file) => take([file])} />
         </div>
       </Dialog>
     </div>

@@ -2,6 +2,7 @@ import type { DeskView, NoteView } from '@salt-circle/contracts';
 import { OVERALL_ID, submitFacts, TELLING_WORDS, type Answer, type FactPart } from '@salt-circle/core';
 import type { ReactNode } from 'react';
 import { plainText } from '../../app/reading/plainText.js';
+import { useUnattached } from '../../app/recording/useUnattached.js';
 import { isText } from '../../app/reading/useAnnotation.js';
 import { partLabel } from '../../app/viewing/partWords.js';
 import { Button } from '../../kit/index.js';
@@ -25,6 +26,7 @@ export function BeforeSubmit({ desk, answers, notes, busy, words, onSubmit, onJu
   const { form, draft } = desk;
   const facts = submitFacts(form, answers, notes, draft.parts.map(factPart));
   const names = useNamesInReviewQuery(desk.id, { refetchOnMountOrArgChange: true });
+  const recordings = useUnattached(`remark:${desk.id}:`);
   const partNames = (ids: readonly string[]) =>
     draft.parts
       .filter(({ id }) => ids.includes(id))
@@ -61,6 +63,11 @@ export function BeforeSubmit({ desk, answers, notes, busy, words, onSubmit, onJu
             </p>
           )}
         </Fact>
+        {recordings > 0 && (
+          <Fact title={say('recordings')}>
+            <span className="text-copper">{say('recordingsUnattached', { recordings })}</span>
+          </Fact>
+        )}
         <Fact title={say('names')}>
           {names.isFetching ? say('beingLookedFor') : namesWords(names.isError ? undefined : names.data, desk.self)}
         </Fact>

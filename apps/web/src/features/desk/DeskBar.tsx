@@ -6,6 +6,7 @@ import { Button, buttonClass, Dialog, Notice, SaveMark, StateMark } from '../../
 import { Walk } from '../../app/boards/Walk.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { useNarrow } from '../../app/useNarrow.js';
+import { requestSignIn } from '../../app/session/requestSignIn.js';
 import { useSavingState } from '../../app/saving/useSaving.js';
 import { saveQueue } from '../../app/store.js';
 import { When } from '../../app/time/When.js';
@@ -44,6 +45,7 @@ export function DeskBar({ desk, state, answers, notes, savePrefix, onJump }: Des
   const [reopeningIt, setReopening] = useState(false);
   const own = desk.reviewer.you === true;
   const due = desk.practice?.key === true ? null : desk.exchange.reviewsDue;
+  const signedOut = saving.state === 'signed-out';
   const submitted = desk.submittedAt !== null && !desk.changing;
 
   const narrow = useNarrow();
@@ -154,14 +156,16 @@ export function DeskBar({ desk, state, answers, notes, savePrefix, onJump }: Des
           </Link>
         )}
         {desk.submittable && !submitted && (
-          <Button look="primary" onClick={() => void trySubmit()}>
-            {desk.changing
-              ? say('submitAgain')
-              : narrow
-                ? say('submit')
-                : desk.practice?.key === true
-                  ? say('submitKey')
-                  : say('submitReview')}
+          <Button look="primary" onClick={() => (signedOut ? requestSignIn() : void trySubmit())}>
+            {signedOut
+              ? say('signInToSubmit')
+              : desk.changing
+                ? say('submitAgain')
+                : narrow
+                  ? say('submit')
+                  : desk.practice?.key === true
+                    ? say('submitKey')
+                    : say('submitReview')}
           </Button>
         )}
       </div>

@@ -2,6 +2,7 @@ import type { ExchangeView, MyDraftView, VersionMeta } from '@salt-circle/contra
 import { useState } from 'react';
 import { Button, Dialog, Menu, SaveMark, StateMark } from '../../kit/index.js';
 import type { SavingState } from '../../app/saving/useSaving.js';
+import { requestSignIn } from '../../app/session/requestSignIn.js';
 import { useSeeing } from '../../app/seeing/useSeeing.js';
 import { useNarrow } from '../../app/useNarrow.js';
 import { saveQueue } from '../../app/store.js';
@@ -34,6 +35,7 @@ export function HandInBar({ draft, savePrefix, saving, receipt, onReceipt }: Han
   const counting = countingOf(draft, purpose);
   const { mark, words: state, explained, loud } = standing(draft, changed, exchange.mayHandIn, purpose);
   const due = dueOf(exchange);
+  const signedOut = saving.state === 'signed-out';
   const nothingNew = counting !== undefined && !changed;
   return (
     <footer
@@ -76,8 +78,12 @@ export function HandInBar({ draft, savePrefix, saving, receipt, onReceipt }: Han
           />
         )}
         {open && (
-          <Button look="primary" disabled={nothingNew || seeing} onClick={() => setLooking('hand-in')}>
-            {handInWords(purpose, counting !== undefined)}
+          <Button
+            look="primary"
+            disabled={(nothingNew && !signedOut) || seeing}
+            onClick={() => (signedOut ? requestSignIn() : setLooking('hand-in'))}
+          >
+            {signedOut ? say('signInToHandIn') : handInWords(purpose, counting !== undefined)}
           </Button>
         )}
       </div>

@@ -1,6 +1,7 @@
 import { LIMITS, type HandInCheck, type NameFindView, type VersionMeta } from '@salt-circle/contracts';
 import { useState } from 'react';
 import { Button, Checkbox, Loading, Notice, TextArea } from '../../kit/index.js';
+import { useUnattached } from '../../app/recording/useUnattached.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { lateInWords } from '@salt-circle/core';
 import { useExchange } from '../../app/useExchange.js';
@@ -44,6 +45,7 @@ interface CheckedProps {
 
 function Checked({ check, lookOnly, purpose, handing }: CheckedProps) {
   const exchange = useExchange();
+  const recordings = useUnattached(`${exchange.id}:`);
   const [lateSeen, setLateSeen] = useState(false);
   const [changes, setChanges] = useState('');
   const [shown, setShown] = useState<NameFindView | null>(null);
@@ -52,6 +54,7 @@ function Checked({ check, lookOnly, purpose, handing }: CheckedProps) {
   return (
     <div className="space-y-4">
       <Obstacles check={check} lookOnly={lookOnly} />
+      {recordings > 0 && <Notice tone="waiting">{say('recordingUnattached', { recordings })}</Notice>}
       {(check.finds.length > 0 || check.hidden.length > 0) && (
         <NameFinds
           finds={check.finds}

@@ -27,7 +27,7 @@ import { Page } from '../../app/frame/Page.js';
 import { say } from '../../words/kit-page.js';
 
 const MARKS: readonly MarkState[] = ['not-begun', 'in-progress', 'done', 'late', 'excused'];
-const SAVES: readonly SaveState[] = ['saved', 'saving', 'offline', 'signed-out', 'refused', 'conflict'];
+const SAVES: readonly SaveState[] = ['saved', 'saving', 'offline', 'unanswered', 'signed-out', 'refused', 'conflict'];
 const TOKENS = [
   'salt',
   'paper',
