@@ -100,6 +100,26 @@ const autosave = (target, html) =>
     body: JSON.stringify({ revision: 0, html }),
   });
 
+const check = (target, cookie) => ask(target, 'GET', `/exchanges/${target.exchangeId}/draft/check`, { cookie });
+
+/** Writes a text that is slow to search for names, and has it checked, three times at once. */
+async function checked(target, text) {
+  const draft = JSON.parse(
+    (await ask(target, 'GET', `/exchanges/${target.exchangeId}/draft`, { cookie: target.student })).text,
+  );
+  const { revision = 0 } = draft.texts[target.deliverables.text] ?? {};
+  await ask(target, 'PUT', `/exchanges/${target.exchangeId}/draft/texts/${target.deliverables.text}`, {
+    cookie: target.student,
+    body: JSON.stringify({ revision, html: `<p>${text}</p>` }),
+  });
+  const answers = await Promise.all([
+    check(target, target.student),
+    check(target, target.student),
+    check(target, target.student),
+  ]);
+  return answers.find(({ status }) => ![200, 503].includes(status)) ?? answers[0];
+}
+
 /** Name, the act, and by which statuses it is refused. */
 export const ACTS = [
   ['50,000 unknown keys to sign-in', (target) => ask(target, 'POST', '/session', { body: flat(50_000) }), [413]],
@@ -142,6 +162,8 @@ export const ACTS = [
   ['44,000 nested elements in an autosave', (target) => autosave(target, '<b><i><p>'.repeat(44_000)), [422]],
   ['an autosave of 49,900 paragraphs', (target) => autosave(target, '<p>a</p>'.repeat(49_900)), [422]],
   ['an autosave of 20,000 paragraphs', (target) => autosave(target, '<p>12345678</p>'.repeat(20_000)), [200, 409]],
+  ['16,000 combining marks are checked for names', (target) => checked(target, `a${'\u0301'.repeat(16_000)}`), [200]],
+  ['18,000 initials of the author are checked for names', (target) => checked(target, 'V L '.repeat(4_500)), [200]],
   ['a roster of 4,900 people is applied', rosterApplied, [200, 422]],
   ['80 wrong sign-ins at once', (target) => wrongSignIns(target, 80), [401, 429, 503]],
 ];

@@ -19,7 +19,13 @@ describe('npm start', () => {
     folder = mkdtempSync(join(tmpdir(), 'salt-circle-'));
     command = spawn(process.execPath, [at('scripts', 'start.mjs')], {
       cwd: at(),
-      env: { ...process.env, SALT_CIRCLE_DATA: folder, SALT_CIRCLE_SECRET: 'a secret of some thirty characters', PORT, NODE_OPTIONS: '' },
+      env: {
+        ...process.env,
+        SALT_CIRCLE_DATA: folder,
+        SALT_CIRCLE_SECRET: 'a secret of some thirty characters',
+        PORT,
+        NODE_OPTIONS: '',
+      },
       stdio: ['ignore', 'pipe', 'inherit'],
     });
     command.stdout.on('data', (data) => lines.push(...String(data).split('\n').filter(Boolean)));

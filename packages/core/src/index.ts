@@ -185,6 +185,7 @@ export type {
 } from './visibility/facts.js';
 export { findIdentities, type IdentityFind, type SearchOptions } from './identity/findIdentities.js';
 export type { Identity } from './identity/nameForms.js';
+export { findLookalikes, shapeOfId, type Lookalike } from './identity/lookalikes.js';
 export { PeopleByWord } from './identity/peopleByWord.js';
 export {
   staffNeeds,

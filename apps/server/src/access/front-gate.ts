@@ -1,5 +1,7 @@
 import { LIMITS } from '@salt-circle/contracts';
 import { text, urlencoded, type NextFunction, type Request, type RequestHandler, type Response } from 'express';
+import { asking } from '../platform/jobs/asking.js';
+import { networkOf } from '../platform/security/network.js';
 import { readBody } from '../platform/problems/body-shape.js';
 import { answerProblem } from '../platform/problems/problem-filter.js';
 import { signedOut } from '../platform/problems/sentences.js';
@@ -33,7 +35,7 @@ const whole = text({ type: 'application/json', limit: LIMITS.requestBytes, infla
  * files as well, and would take a body that cannot be read for a file that is not there.
  */
 export function frontGate(sessions: SessionService, tokens: AccessTokens): Array<RequestHandler | typeof answerError> {
-  const who: RequestHandler = (request: PersonRequest, _, next) => {
+  const who: RequestHandler = (request: PersonRequest, response, next) => {
     // A token is asked for by itself: with it, a cookie counts for nothing.
     const asks =
       request.headers.authorization === undefined
@@ -43,7 +45,7 @@ export function frontGate(sessions: SessionService, tokens: AccessTokens): Array
       .then((person) => {
         request.person = person;
         if (person === null && !SAFE.has(request.method) && !isOpen(request)) throw signedOut();
-        next();
+        asking.run({ by: person?.id ?? networkOf(request.ip), gone: goneOf(response) }, next);
       })
       .catch(next);
   };
@@ -60,6 +62,15 @@ export function frontGate(sessions: SessionService, tokens: AccessTokens): Array
     next();
   };
   return [who, body, shape, answerError];
+}
+
+/** Aborted when the connection closes before the answer is whole. */
+function goneOf(response: Response): AbortSignal {
+  const gone = new AbortController();
+  response.once('close', () => {
+    if (!response.writableFinished) gone.abort(new DOMException('whoever asked has gone away', 'AbortError'));
+  });
+  return gone.signal;
 }
 
 /** @param request mounted at `/api` */

@@ -1,6 +1,8 @@
 import { sentences } from '@salt-circle/core';
 
 export const say = sentences('server.problems', {
+  ownWorkRunning: 'Three checks or files of yours are being worked on already.',
+  ownWorkRunningWhatToDo: 'Wait until they are done, then try again.',
   diskFull: 'The disk of the server is full, so this could not be saved.',
   diskFullWhatToDo: 'What you wrote stays in this browser and is sent again. Tell whoever runs the server.',
   databaseLocked: 'The server is busy with other work, so this could not be saved yet.',

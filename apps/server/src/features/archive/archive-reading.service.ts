@@ -14,7 +14,7 @@ import { Uploads } from '../files/uploads.service.js';
 import { Welcome } from '../files/welcome.service.js';
 import { Copies } from '../reading/copies.service.js';
 import { ArchiveFile, broken } from './archive-file.js';
-import { Arrival, isReader } from './arrival.js';
+import { Arrival, isReader, type Coming } from './arrival.js';
 import { ARCHIVE_VERSION } from './exchange-archives.service.js';
 import { survey, type Survey } from './survey.js';
 import { say } from '../../words/archive.js';
@@ -68,7 +68,7 @@ export class ArchiveReading {
     const made = await this.#opened(person, uploadId, async (archive) => {
       const found = await this.#survey(archive);
       const files = await this.#takeFiles(archive, found);
-      const coming = { archive, found, files, person, courseTitle, now: this.clock.now(), ids: this.ids };
+      const coming = { archive, found, ...files, person, courseTitle, now: this.clock.now(), ids: this.ids };
       const made = await this.database.write(async (manager, happened) => {
         const here = await new Arrival(coming).write(manager);
         happened({
@@ -77,7 +77,7 @@ export class ArchiveReading {
         });
         return here;
       });
-      for (const digest of files.keys()) this.copies.enqueue(digest, person.id);
+      for (const digest of files.files.keys()) this.copies.enqueue(digest, person.id);
       return made;
     });
     await this.uploads.forget(uploadId);
@@ -102,9 +102,10 @@ export class ArchiveReading {
     return survey(archive, ARCHIVE_VERSION, ({ entity }) => this.database.read.connection.getMetadata(entity));
   }
 
-  /** Looked into like any other upload; one that is here already stays. @returns what each file is, by digest */
-  async #takeFiles(archive: ArchiveFile, found: Survey): Promise<Map<string, Inspected>> {
+  /** Looked into like any other upload; one that is here already stays. */
+  async #takeFiles(archive: ArchiveFile, found: Survey): Promise<Pick<Coming, 'files' | 'brought'>> {
     const taken = new Map<string, Inspected>();
+    const brought = new Set<string>();
     const folder = await this.store.workFolder();
     try {
       for (const digest of archive.files()) {
@@ -116,12 +117,13 @@ export class ArchiveReading {
         if (named.family === null && inspected?.family !== 'image') throw broken(say('pictureIsNone', { digest }));
         const kept = await this.keeping.keep(path);
         if (kept.digest !== digest) throw broken(say('fileIsNotWhatIts', { digest }));
+        brought.add(digest);
         if (named.family !== null) taken.set(digest, inspected ?? CAPTIONS);
       }
     } finally {
       await rm(folder, { recursive: true, force: true });
     }
-    return taken;
+    return { files: taken, brought };
   }
 
   async #inspected(path: string, digest: string, name: string): Promise<Inspected> {

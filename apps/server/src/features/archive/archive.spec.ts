@@ -283,6 +283,36 @@ describe('an archive for research', () => {
     expect((await read(members)).status).toBe(201);
   });
 
+  it('has ids of its own: nothing in it can be joined with the installation, or with another archive', async () => {
+    await leaveNote(world, ANN, byAnn);
+    await submitFilled(world, ANN, byAnn);
+    const [named, one, other] = [
+      await archived(),
+      await archived(id, '?people=aliases'),
+      await archived(id, '?people=aliases'),
+    ];
+    const idsIn = (members: Members) => {
+      const all = TABLES.flatMap(({ name }) => rowsOf(members, name)).map((row) => JSON.stringify(row));
+      return new Set(all.join().match(/[0-9a-f]{8}(?:-[0-9a-f]{4}){3}-[0-9a-f]{12}/g) ?? []);
+    };
+    const [ofNamed, ofOne, ofOther] = [idsIn(named), idsIn(one), idsIn(other)];
+    expect(ofNamed.size).toBeGreaterThan(10);
+    const shared = (a: Set<string>, b: Set<string>) => [...a].filter((each) => b.has(each));
+    expect([shared(ofNamed, ofOne), shared(ofOne, ofOther)]).toEqual([[], []]);
+    const whole = Object.values(one)
+      .map((member) => strFromU8(member))
+      .join();
+    for (const row of await world.database.read.find(Person)) expect(whole).not.toContain(`"${row.id}"`);
+    expect(rowsOf(one, 'draft_version').map(({ digest }) => digest)).toEqual(
+      rowsOf(named, 'draft_version').map(() => ''),
+    );
+    // Order tells nothing either: in the order of what is there, the authors come in another one each time.
+    const order = (members: Members) => rowsOf(members, 'participant').map(({ alias }) => alias);
+    expect([...order(one)].sort()).toEqual([...order(named)].sort());
+    // References hold.
+    expect((await read(one)).status).toBe(201);
+  });
+
   it('is without what was handed in where that is wished', async () => {
     await leaveNote(world, ANN, byAnn);
     const members = await archived(id, '?drafts=no');
@@ -390,6 +420,30 @@ describe('an archive that is not as it came', () => {
     expect((await world.as(INES, 'post', '/archives/preview', { uploadId: upload.id })).body.sentence).toContain('ZIP');
     expect((await world.as(INES, 'post', '/archives', { uploadId, courseTitle: ' ' })).status).toBe(422);
     expect(await manager.count(Course)).toBe(before);
+  });
+
+  it('opens no file of this server that it does not bring itself', async () => {
+    const bytes = sample('report.docx');
+    const upload = await begin(world, ANN, {
+      exchangeId: id,
+      deliverableId: byAnn,
+      name: 'a.docx',
+      use: 'remark',
+      bytes,
+    });
+    await send(world, ANN, upload.id, bytes);
+    await leaveNote(world, ANN, byAnn);
+    await world.do(ANN, 'post', `/reviews/${byAnn}/files`, { uploadId: upload.id, noteId: NOTE_ID });
+    const good = await archived();
+    const [file] = rowsOf(good, 'review_file');
+    const digest = file?.['digest'] as string;
+    const evil = rows(without(good, `files/${digest}`), 'draft_part', (row) => ({ ...row, digest, kind: 'file' }));
+    const { exchangeId } = await taken(evil);
+    const back = await archived(exchangeId);
+    expect(rowsOf(back, 'draft_part').map((row) => row['digest'])).toEqual(rowsOf(good, 'draft_part').map(() => null));
+    expect([rowsOf(back, 'review_file').length, Object.keys(back).filter((name) => name.startsWith('files/'))]).toEqual(
+      [0, []],
+    );
   });
 
   it('cannot bring in scripts, other addresses, or accounts', async () => {

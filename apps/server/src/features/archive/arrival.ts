@@ -24,6 +24,8 @@ export interface Coming {
   readonly found: Survey;
   /** What its files are, by digest: those that were taken. */
   readonly files: ReadonlyMap<string, Inspected>;
+  /** Digests of all files that the archive itself has brought, pictures in texts among them. */
+  readonly brought: ReadonlySet<string>;
   readonly person: Asker;
   readonly courseTitle: string;
   readonly now: number;
@@ -95,17 +97,30 @@ export class Arrival {
     await put(manager, table, portion);
   }
 
-  /** Null for a file that was not taken, or is here already. */
+  /** Null for a file that was not taken, or is here already, and for what lacks its file. */
   async #row(manager: EntityManager, table: TableOf, metadata: EntityMetadata, line: Line): Promise<Line | null> {
     const { person, ids } = this.coming;
     const row = this.#to.row(table, metadata, line);
     if (table.name === 'stored_file') return this.#storedFile(manager, row);
+    if (!this.#hasItsFile(table, row)) return null;
     return {
       ...row,
       // Whoever reads it decides who of the staff of then is of the staff here.
       ...(table.name === 'enrolment' && { ...placeOf(row, person), source: 'archive' }),
       ...besides(metadata, this.#courseId, ids),
     };
+  }
+
+  /**
+   * A file is taken from the archive alone: a digest that this server happens to have from elsewhere opens nothing. A part that lacks its
+   * file stays without it; what is nothing but a file is left out.
+   */
+  #hasItsFile({ name }: TableOf, row: Line): boolean {
+    if (!NAMES_FILES.has(name)) return true;
+    const isMissing = (digest: unknown) => typeof digest === 'string' && !this.coming.brought.has(digest);
+    if (name !== 'draft_part') return !isMissing(row['digest']);
+    for (const column of ['digest', 'captions']) if (isMissing(row[column])) row[column] = null;
+    return true;
   }
 
   async #storedFile(manager: EntityManager, { digest, size }: Line): Promise<Line | null> {
@@ -117,6 +132,8 @@ export class Arrival {
     return { ...row, copyState: 'waiting', pictures: [], metadata: [], remarks: [] };
   }
 }
+
+const NAMES_FILES: ReadonlySet<string> = new Set(['draft_part', 'draft_picture', 'exchange_attachment', 'review_file']);
 
 /** The one who reads it was of its staff, by the address: what was done then is that one’s. */
 export function isReader({ email, role }: Line, person: Asker): boolean {

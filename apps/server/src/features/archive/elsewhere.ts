@@ -2,7 +2,7 @@ import type { EntityMetadata } from 'typeorm';
 import { cleanHtml } from '../../platform/html/clean-html.js';
 import type { Ids } from '../../platform/ids/ids.js';
 import type { Line } from './kept/lines.js';
-import { columnsOf, type TableOf } from './kept/tables.js';
+import { columnsOf, idColumnsOf, type TableOf } from './kept/tables.js';
 
 const UUID = /[0-9a-f]{8}(?:-[0-9a-f]{4}){3}-[0-9a-f]{12}/g;
 /** All that rich text of any kind may contain here. */
@@ -51,15 +51,6 @@ export class Elsewhere {
 
 /** Text columns that are made of ids. */
 const KEYS: ReadonlySet<string> = new Set(['key', 'targetId']);
-
-/** Columns with the id of a row: its own, or another one’s. */
-export function idColumnsOf(table: TableOf, metadata: EntityMetadata): string[] {
-  const own = metadata.primaryColumns
-    .filter(({ propertyName }) => propertyName === 'id')
-    .map((one) => one.propertyName);
-  const others = metadata.foreignKeys.flatMap(({ columnNames }) => columnNames);
-  return [...new Set([...own, ...others, ...(table.ids ?? [])])].filter((name) => name !== 'courseId');
-}
 
 /** Links lead into the web, and nowhere else. */
 function webAddress(value: unknown): unknown {

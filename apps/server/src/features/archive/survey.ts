@@ -1,10 +1,9 @@
 import type { EntityMetadata } from 'typeorm';
 import type { ArchiveFile } from './archive-file.js';
 import { broken } from './archive-file.js';
-import { idColumnsOf } from './elsewhere.js';
 import type { Line } from './kept/lines.js';
 import type { ArchivedTable } from './kept/rows.js';
-import { columnsOf, TABLES, type TableOf } from './kept/tables.js';
+import { columnsOf, idColumnsOf, TABLES, type TableOf } from './kept/tables.js';
 import { say } from '../../words/archive.js';
 
 /** What a file is named for. */

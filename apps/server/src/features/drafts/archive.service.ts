@@ -115,19 +115,22 @@ export class ArchiveService {
   async #members(part: DraftPart, title: string, version: DraftVersion, { names, untold }: How): Promise<Member[]> {
     if (part.kind === 'link') return [];
     const own = digestOf(part);
+    // Without names, a digest of what was handed in would lead to it: what is in the archive has its own, or none.
+    const shown = names === 'name' ? own : '';
     if (part.kind === 'text') {
       const page = async () => this.#page(version.title, untold(withFootnotes(await this.#typed(part.id))));
-      return [{ name: `${title}.html`, digest: own, html: page }, ...this.#pictures(picturesIn(part.html))];
+      return [{ name: `${title}.html`, digest: shown, html: page }, ...this.#pictures(picturesIn(part.html))];
     }
     const file = await this.database.read.findOneByOrFail(StoredFile, { digest: own });
     const captions = await this.#captions(part, title, names);
     if (names === 'name')
       return [{ name: withRightEnding(part.name, file.mime), digest: own, path: this.store.path(own) }, ...captions];
     const name = neutralName(title, part, file);
-    if (file.copyDigest !== null) return [{ name, digest: own, path: this.store.path(file.copyDigest) }, ...captions];
+    if (file.copyDigest !== null)
+      return [{ name, digest: file.copyDigest, path: this.store.path(file.copyDigest) }, ...captions];
     if (file.copyHtml === null) return [];
     const page = async () => this.#page(version.title, untold(hideInHtml(await this.#copy(own), part.hidden)));
-    return [{ name: `${name}.html`, digest: own, html: page }, ...this.#pictures(file.pictures)];
+    return [{ name: `${name}.html`, digest: shown, html: page }, ...this.#pictures(file.pictures)];
   }
 
   /** Without names, what reviewers get of them. */
@@ -137,7 +140,7 @@ export class ArchiveService {
     const digest = names === 'name' ? captions : copyDigest;
     return digest === null
       ? []
-      : [{ name: say('vtt', { title, position: position + 1 }), digest: captions, path: this.store.path(digest) }];
+      : [{ name: say('vtt', { title, position: position + 1 }), digest, path: this.store.path(digest) }];
   }
 
   /** Pictures of a page lie beside it. */

@@ -107,13 +107,13 @@ describe('files of notes and answers', () => {
     expect((await desk(ANN)).files).toEqual([]);
   });
 
-  it('are looked through for names of the course before the review is submitted', async () => {
+  it('are looked through for what tells who somebody is before the review is submitted', async () => {
     await leaveNote(world, ANN, byAnn);
-    const text = Buffer.from(`Written down by ${PEOPLE[CHO]?.name} at the sluice.`);
+    const text = Buffer.from(`Written down by ${PEOPLE[ANN]?.name} at the sluice.`);
     await put({ name: 'notes.txt', bytes: text });
     await put({ name: 's.wav', bytes: sample('talk.wav') });
     const found = await world.do<ReviewNamesView>(ANN, 'get', `/reviews/${byAnn}/names`);
-    expect(found).toMatchObject({ unread: 1, names: [{ noteId: NOTE_ID, exact: PEOPLE[CHO]?.name, own: false }] });
+    expect(found).toMatchObject({ unread: 1, names: [{ noteId: NOTE_ID, exact: PEOPLE[ANN]?.name, own: true }] });
   });
 
   it('wait for words: a review is not begun by a file', async () => {

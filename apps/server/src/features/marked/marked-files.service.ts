@@ -14,7 +14,7 @@ import type { DocumentTask, PagesTask } from './worker/task.js';
 import { say } from '../../words/marked.js';
 
 /** Megabytes and milliseconds: what a file of 300 pages with 400 notes takes several times over, and an end all the same. */
-const LIMITS = { memory: 1_024, time: 120_000, atOnce: 2 };
+const LIMITS = { memory: 1_024, time: 120_000, atOnce: 2, inTurn: true };
 
 export interface MadeFile {
   readonly name: string;

@@ -33,7 +33,7 @@ import type { BringTask } from './worker/task.js';
 import { say } from '../../words/marked.js';
 
 /** Megabytes and milliseconds: a book with thousands of comments takes a tenth of it. */
-const THREADS = { memory: 1_024, time: 60_000, atOnce: 2 };
+const THREADS = { memory: 1_024, time: 60_000, atOnce: 2, inTurn: true };
 /** UTF-16 code units of a passage: longer ones are marked at their beginning. */
 const PASSAGE = 10_000;
 

@@ -1,11 +1,13 @@
 import { Injectable } from '@nestjs/common';
 import type { ReviewNamesView, ReviewNameView } from '@salt-circle/contracts';
+import { findLookalikes, shapeOfId, type Identity } from '@salt-circle/core';
 import { In, IsNull, type EntityManager } from 'typeorm';
 import { Access, see } from '../../access/access.js';
 import type { Asker } from '../../access/seeing.js';
-import { listedOf, type Listed } from '../../access/listed.js';
+import { listedOf } from '../../access/listed.js';
 import { asked, reviewStanding } from '../../access/review-standing.js';
 import { Enrolment } from '../../model/course.js';
+import { GroupMemberRow } from '../../model/group.js';
 import { AnswerRow, NoteRow } from '../../model/review.js';
 import { ReviewFile } from '../../model/review-file.js';
 import { StoredFile } from '../../model/stored-file.js';
@@ -23,8 +25,9 @@ export class ReviewNames {
   ) {}
 
   /**
-   * Where a name of anybody of the course stands. All of them are looked for alike: to say that just the author's name was hit
-   * would tell a guesser who wrote the draft.
+   * What in a review may tell who somebody is. It is compared with what the reviewer knows anyway (their own name, address and id, the names
+   * of their groups), and whatever looks like an address or an id of the course is called out whether anybody has it or not: an answer
+   * that says who exists would be a way to look people up. Names of others are flagged to the teaching team when the review is checked.
    */
   async inReview(person: Asker, reviewId: string): Promise<ReviewNamesView> {
     const manager = this.database.read;
@@ -35,10 +38,6 @@ export class ReviewNames {
     const policy = place.exchange.names;
     if (!standing.byViewer || standing.ofOwnDraft || policy === 'open')
       return { policy, searched: 'none', unread: 0, names: [] };
-    const enrolled = await manager.find(Enrolment, {
-      select: { personId: true },
-      where: { courseId: place.course.id, active: true },
-    });
     const answers = await manager.findBy(AnswerRow, { reviewId });
     const notes = await manager.findBy(NoteRow, { reviewId });
     const attached = await attachedTexts(manager, reviewId);
@@ -53,27 +52,39 @@ export class ReviewNames {
     const searched = texts.length < all.length ? 'beginning' : 'all';
     const { unread } = attached;
     if (texts.length === 0) return { policy, searched, unread, names: [] };
-    const listed = await listedOf(
-      manager,
-      place.course.id,
-      enrolled.map(({ personId }) => personId),
-    );
-    const people = worthSearching([...listed], place.person.id, texts.map(({ text }) => text).join('\n'));
+    const own = (await listedOf(manager, place.course.id, [place.person.id])).get(place.person.id);
+    const mates = await this.#groupMates(manager, place.course.id, place.person.id);
+    const people: Identity[] = [...(own === undefined ? [] : [own]), ...mates.map((name) => ({ ...NO_SIGNS, name }))];
     const finds = await this.workers.findNames({
       texts: texts.map(({ text }) => ({ text, as: 'prose' as const })),
-      people: people.map(([, one]) => one),
+      people,
     });
-    const names = texts.flatMap(({ on }, index): ReviewNameView[] => {
+    const shapes = await idShapes(manager, place.course.id);
+    const names = texts.flatMap(({ on, text }, index): ReviewNameView[] => {
       const sure = (finds[index] ?? []).filter(({ certainty }) => certainty === 'sure');
-      const words = new Map(sure.map(({ exact, person: at }) => [exact, people[at]?.[0] === place.person.id]));
-      return [...words].map(([exact, own]) => ({ itemId: null, noteId: null, ...on, exact, own }));
+      const words = new Map([
+        ...findLookalikes(text, shapes).map(({ exact }) => [exact, false] as const),
+        ...sure.map(({ exact, person: at }) => [exact, own !== undefined && at === 0] as const),
+      ]);
+      return [...words].map(([exact, isOwn]) => ({ itemId: null, noteId: null, ...on, exact, own: isOwn }));
     });
     return { policy, searched, unread, names };
   }
+
+  /** Names of people who are in a group with somebody: the application shows them to each other. */
+  async #groupMates(manager: EntityManager, courseId: string, personId: string): Promise<string[]> {
+    const rows = await manager
+      .createQueryBuilder(Enrolment, 'mate')
+      .innerJoin(GroupMemberRow, 'theirs', 'theirs.enrolmentId = mate.id')
+      .innerJoin(GroupMemberRow, 'mine', 'mine.groupId = theirs.groupId')
+      .innerJoin(Enrolment, 'me', 'me.id = mine.enrolmentId AND me.personId = :personId', { personId })
+      .where('mate.courseId = :courseId AND mate.personId <> :personId AND mate.active = 1', { courseId, personId })
+      .select('DISTINCT mate.name', 'name')
+      .getRawMany<{ name: string }>();
+    return rows.map(({ name }) => name);
+  }
 }
 
-/** Each of them is looked for in every letter of the review: a course of thousands would take seconds. */
-const MOST = 200;
 /** UTF-16 code units: some fifty pages. What a review has beyond is not looked through. */
 const LONGEST = 200_000;
 
@@ -109,31 +120,11 @@ function upTo(longest: number, texts: readonly Written[]): Written[] {
   });
 }
 
-/**
- * Those of whom a part of the name, the address or the id stands in the text at all; the reviewer always, whose initials tell as
- * well.
- */
-function worthSearching(
-  people: ReadonlyArray<readonly [string, Listed]>,
-  own: string,
-  text: string,
-): ReadonlyArray<readonly [string, Listed]> {
-  const plain = folded(text);
-  const words = new Set(plain.match(WORD) ?? []);
-  const stands = ({ name, email, campusId }: Listed) =>
-    (folded(name).match(WORD) ?? []).some((part) => part.length > 1 && (words.has(part) || unspaced(part, plain))) ||
-    [email, campusId].some((sign) => sign !== null && sign !== '' && plain.includes(folded(sign)));
-  const mine = people.filter(([id]) => id === own);
-  return [...mine, ...people.filter(([id, one]) => id !== own && stands(one)).slice(0, MOST)];
-}
+/** Of somebody of whom the name alone is looked for. */
+const NO_SIGNS = { email: '', campusId: null } as const;
 
-const WORD = /[\p{L}\p{N}]+/gu;
-
-/** In scripts that put no spaces between words a name is a part of a word. */
-function unspaced(name: string, text: string): boolean {
-  return /[\p{Script=Han}\p{Script=Hiragana}\p{Script=Katakana}\p{Script=Thai}]/u.test(name) && text.includes(name);
-}
-
-function folded(text: string): string {
-  return text.normalize('NFD').replace(/\p{M}/gu, '').toLowerCase();
+/** How the ids of a course look, not which there are. */
+async function idShapes(manager: EntityManager, courseId: string): Promise<ReadonlySet<string>> {
+  const rows = await manager.find(Enrolment, { select: { id: true, campusId: true }, where: { courseId } });
+  return new Set(rows.flatMap(({ campusId }) => shapeOfId(campusId ?? '') ?? []));
 }

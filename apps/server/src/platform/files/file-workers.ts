@@ -32,7 +32,7 @@ export class FileWorkers implements OnApplicationShutdown {
   ) {
     this.#inspecting = new Threads(worker, limits);
     this.#converting = new Threads(worker, { memory: limits.memory, atOnce: 2 });
-    this.#searching = new Threads(worker, limits);
+    this.#searching = new Threads(worker, { memory: limits.memory, atOnce: 2, inTurn: true });
   }
 
   inspect(task: InspectTask): Promise<Answer<Inspected>> {

@@ -1,4 +1,5 @@
 import { join } from 'node:path';
+import { asking } from './asking.js';
 import { compiled, Threads, WorkStopped } from './threads.js';
 
 /** Looks at what is `good`, throws at `crash`, and never comes back from anything else; `convertFile` hoards memory. */
@@ -42,12 +43,28 @@ describe('work in threads', () => {
     expect(await look('good')).toEqual({ done: 'looked at' });
   });
 
-  it('has a time that counts from the asking: who waits too long is told so, and is not done later', async () => {
-    const end = new AbortController();
-    const first = look('forever', { time: 60 * SECOND, signal: end.signal });
-    await expect(look('good', { time: SECOND })).rejects.toBeInstanceOf(WorkStopped);
-    end.abort();
-    await expect(first).rejects.toMatchObject({ name: 'AbortError' });
+  it('has a time that counts from its beginning: waiting for others is not charged to it', async () => {
+    const first = look('forever', { time: 3 * SECOND }).catch((error: Error) => error);
+    expect(await look('good', { time: 2 * SECOND })).toEqual({ done: 'looked at' });
+    expect(await first).toBeInstanceOf(WorkStopped);
+  });
+
+  it('is taken in turn by person: one at a time of each and two waiting, and ends with who asked', async () => {
+    const own = new Threads(MISBEHAVING, { memory: 64, atOnce: 2, inTurn: true });
+    const of = (by: string, path: string, gone = new AbortController()) => ({
+      gone,
+      done: asking.run({ by, gone: gone.signal }, () => own.run('inspectFile', { path }, { time: 60 * SECOND })),
+    });
+    const hostile = Array.from({ length: 3 }, () => of('h', 'forever'));
+    await expect(of('h', 'forever').done).rejects.toMatchObject({ status: 503, problem: { code: 'too-busy' } });
+    // The second thread is free for others, however many of theirs wait.
+    expect(await of('c', 'good').done).toEqual({ done: 'looked at' });
+    for (const { gone, done } of hostile) {
+      gone.abort();
+      await expect(done).rejects.toMatchObject({ name: 'AbortError' });
+    }
+    expect(await of('h', 'good').done).toEqual({ done: 'looked at' });
+    await own.end();
   });
 
   it('is done beside each other as far as that is allowed', async () => {

@@ -18,6 +18,8 @@ export class ProblemFilter implements ExceptionFilter {
 
 /** The same for what is thrown before a request reaches a controller. */
 export function answerProblem(thrown: unknown, response: Response): void {
+  // Whoever asked has gone away, and the work was called off for it.
+  if (response.destroyed && (thrown as { name?: string } | null)?.name === 'AbortError') return;
   const error = asProblem(thrown);
   if (response.headersSent) {
     response.end();

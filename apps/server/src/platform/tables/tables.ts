@@ -15,7 +15,9 @@ const MEMORY = 384;
 /** Reads tables that people bring, in threads: a file can end its thread, and the server goes on. Ask before a transaction, not within. */
 @Injectable()
 export class Tables implements OnApplicationShutdown {
-  readonly #threads = new Threads(compiled('platform/tables/worker/tables.js'), { memory: MEMORY, atOnce: 2 });
+  readonly #threads = new Threads(compiled('platform/tables/worker/tables.js'), {
+    ...{ memory: MEMORY, atOnce: 2, inTurn: true },
+  });
 
   /** @throws ProblemError `file-unreadable` with what to do */
   table(source: SourceRequest): Promise<ReadTable> {

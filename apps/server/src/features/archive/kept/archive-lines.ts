@@ -1,6 +1,7 @@
 import type Sqlite from 'better-sqlite3';
 import type { Identity } from '@salt-circle/core';
 import { Disguise, type Find } from './disguise.js';
+import { FreshIds } from './fresh-ids.js';
 import { linesOf, type Line } from './lines.js';
 import { SETS, type PlainTable } from './tables.js';
 import { say } from '../../../words/archive.js';
@@ -35,6 +36,8 @@ const EMPTY_QUOTE = { exact: '', prefix: '', suffix: '' };
 /** The rows of an archive, as it is wished. */
 export class ArchiveLines {
   readonly #disguise: Disguise | null;
+  /** Of an archive under aliases. */
+  readonly #fresh: FreshIds | null;
   readonly #stored: ReadonlyMap<string, Stored>;
   /** By the digest that a row names: what is in the archive instead; null where nothing is. */
   readonly #instead = new Map<string, ArchivedFile | null>();
@@ -50,12 +53,18 @@ export class ArchiveLines {
   ) {
     this.#stored = new Map(this.#all<Stored>(FILES).map((one) => [one.digest, one]));
     this.#disguise = wishes.aliases ? this.#disguised() : null;
+    this.#fresh = wishes.aliases ? new FreshIds(this.#allIds()) : null;
     for (const one of this.#stored.values()) this.#instead.set(one.digest, this.#fileFor(one));
   }
 
   /** Names that were found in texts; all of them, once all rows have been read. */
   get finds(): readonly Find[] {
-    return this.#disguise?.finds ?? [];
+    const fresh = this.#fresh;
+    const finds = this.#disguise?.finds ?? [];
+    // Rows that are files go by their digest.
+    return fresh === null
+      ? finds
+      : finds.map((one) => (one.table === 'stored_file' ? one : { ...one, row: fresh.id(one.row) }));
   }
 
   /** Each once, by digest. */
@@ -69,10 +78,27 @@ export class ArchiveLines {
       for (const file of this.files) if (file.family !== PICTURE) yield { ...file };
       return;
     }
-    for (const line of linesOf(this.snapshot, table, this.exchangeId)) {
+    for (const line of this.#lines(table)) {
       const wished = this.#wished(table, line);
-      if (wished !== null) yield wished;
+      if (wished !== null) yield this.#fresh === null ? wished : this.#fresh.row(table, wished);
     }
+  }
+
+  /** Under aliases in the order of the new ids: the old order would say which row is which. */
+  #lines(table: PlainTable): Iterable<Line> {
+    const lines = linesOf(this.snapshot, table, this.exchangeId);
+    const fresh = this.#fresh;
+    if (fresh === null) return lines;
+    const keyOf = (line: Line) => table.idColumns.map((column) => fresh.id(String(line[column]))).join(' ');
+    const keyed = [...lines].map((line) => [keyOf(line), line] as const);
+    return keyed.sort(([a], [b]) => (a < b ? -1 : a > b ? 1 : 0)).map(([, line]) => line);
+  }
+
+  /** Values of all columns with ids. */
+  *#allIds(): Generator<string> {
+    for (const table of this.tables)
+      for (const line of linesOf(this.snapshot, table, this.exchangeId))
+        for (const column of table.idColumns) if (typeof line[column] === 'string') yield line[column];
   }
 
   /** Null for a row that has nothing to say without what is left out. */
@@ -89,6 +115,8 @@ export class ArchiveLines {
       for (const column of table.drafts ?? []) row[column] = column === 'title' ? leftOutTitle() : '';
       row = withoutQuotes(row) as Line;
     }
+    // The digest of all that was handed in would tell whoever has the originals which version it is.
+    if (table.name === 'draft_version' && this.#disguise !== null) row = { ...row, digest: '' };
     return this.#disguise?.row(table, row) ?? row;
   }
 

@@ -168,6 +168,15 @@ export function columnsOf(table: TableOf, metadata: EntityMetadata): EntityMetad
   );
 }
 
+/** Columns with the id of a row: its own, or another one’s. */
+export function idColumnsOf(table: TableOf, metadata: EntityMetadata): string[] {
+  const own = metadata.primaryColumns
+    .filter(({ propertyName }) => propertyName === 'id')
+    .map((one) => one.propertyName);
+  const others = metadata.foreignKeys.flatMap(({ columnNames }) => columnNames);
+  return [...new Set([...own, ...others, ...(table.ids ?? [])])].filter((name) => name !== 'courseId');
+}
+
 export interface PlainColumn {
   readonly name: string;
   /** Its name in the database. */
@@ -181,6 +190,8 @@ export interface PlainTable extends Omit<TableOf, 'entity' | 'columns'> {
   readonly columns: readonly PlainColumn[];
   /** Columns by which its rows follow each other. */
   readonly order: readonly string[];
+  /** Columns with the id of a row: its own, or another one’s. */
+  readonly idColumns: readonly string[];
 }
 
 export function plainTables(metadataOf: (table: TableOf) => EntityMetadata): PlainTable[] {
@@ -196,6 +207,7 @@ export function plainTables(metadataOf: (table: TableOf) => EntityMetadata): Pla
         type: typeof type === 'function' ? 'integer' : type,
       })),
       order: metadata.primaryColumns.map(({ databaseName }) => databaseName),
+      idColumns: idColumnsOf(table, metadata),
     };
   });
 }
