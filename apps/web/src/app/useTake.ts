@@ -32,5 +32,6 @@ export function useTake() {
 }
 
 function lastPart(path: string): string {
+  // regex: over an address of our own
   return /([^/?]*)(?:\?.*)?$/.exec(path)?.[1] ?? '';
 }

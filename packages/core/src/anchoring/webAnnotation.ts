@@ -125,9 +125,10 @@ function pageOf(fragment: WebSelector): number | null {
 }
 
 function regionOf(fragment: WebSelector, page: number | null, size: PictureSize | null): Selector | null {
-  const match = /^(percent:|pixel:)?(\d*\.?\d+),(\d*\.?\d+),(\d*\.?\d+),(\d*\.?\d+)$/.exec(
-    fragmentValue(fragment, 'xywh') ?? '',
-  );
+  const match =
+    /^(percent:|pixel:)?(\d+(?:\.\d+)?|\.\d+),(\d+(?:\.\d+)?|\.\d+),(\d+(?:\.\d+)?|\.\d+),(\d+(?:\.\d+)?|\.\d+)$/.exec(
+      fragmentValue(fragment, 'xywh') ?? '',
+    );
   if (match === null) return null;
   const [, unit, ...figures] = match;
   const [x, y, width, height] = figures.map(Number) as [number, number, number, number];

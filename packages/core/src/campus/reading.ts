@@ -25,5 +25,5 @@ export function nameIn(fields: Fields, most: number): string | null {
 /** Lower case; null for what is no address. Looser than what is sent to: it is only compared and shown. */
 export function addressIn(fields: Fields): string | null {
   const email = textOf(fields['email'], 254)?.toLowerCase() ?? null;
-  return email !== null && /^[^\s@]+@[^\s@]+\.[^\s@]+$/.test(email) ? email : null;
+  return email !== null && /^[^\s@]+@[^\s@.]+(?:\.[^\s@.]+)+$/.test(email) ? email : null;
 }

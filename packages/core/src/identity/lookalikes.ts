@@ -41,6 +41,7 @@ export function findLookalikes(text: string, shapes: ReadonlySet<string>): Looka
 function addressesIn(text: string): Lookalike[] {
   const found: Lookalike[] = [];
   for (let at = text.indexOf('@'); at >= 0; at = text.indexOf('@', at + 1)) {
+    // regex: over the 64 characters before the @
     const before = /[\p{L}\p{N}._%+-]{1,64}$/u.exec(text.slice(Math.max(0, at - LOCAL), at))?.[0];
     const after = /^[\p{L}\p{N}-]{1,63}(?:\.[\p{L}\p{N}-]{1,63}){1,8}/u.exec(text.slice(at + 1, at + 1 + DOMAIN))?.[0];
     if (before === undefined || after === undefined) continue;

@@ -96,6 +96,7 @@ function isSomethingElse(all: readonly Token[], index: number, text: string, par
 
 /** At the beginning of a sentence every word has a capital. */
 function beginsSentence(text: string, start: number): boolean {
+  // regex: over six characters
   return /(^|[.!?:\n])["“”'’)\]]?\s*$/u.test(text.slice(Math.max(0, start - 6), start));
 }
 

@@ -223,9 +223,13 @@ function standOf(
   }
 }
 
+/** UTF-16 code units before a place in which its word is looked for. */
+const LONGEST_WORD = 300;
+
 /** The word that ends at a place, on its line, with what is between them. */
 function wordBefore(text: string, at: number): TextRange | null {
-  const line = text.slice(text.lastIndexOf('\n', at - 1) + 1, at);
+  const line = text.slice(Math.max(text.lastIndexOf('\n', at - 1) + 1, at - LONGEST_WORD), at);
+  // regex: over so many characters at the most
   const word = /\S+\s*$/.exec(line);
   return word === null ? null : { start: at - word[0].length, end: at };
 }

@@ -200,8 +200,14 @@ function parsed(campus: Campus, text: string): unknown {
 function nextIn(link: string | null, base: string): string | null {
   for (const part of (link ?? '').split(/,(?=\s*<)/)) {
     const found = /^\s*<([^>]*)>(.*)$/.exec(part);
-    if (found === null || !/;\s*rel\s*=\s*"?[^";]*\bnext\b/i.test(found[2] ?? '')) continue;
+    if (found === null || !(found[2] ?? '').split(';').some(isNext)) continue;
     return URL.canParse(found[1] ?? '', base) ? new URL(found[1] ?? '', base).href : null;
   }
   return null;
+}
+
+/** Whether a parameter of a link is `rel`, and `next` is among its values. */
+function isNext(parameter: string): boolean {
+  const [name = '', value = ''] = parameter.split('=');
+  return name.trim().toLowerCase() === 'rel' && value.replaceAll('"', '').toLowerCase().split(/\s/).includes('next');
 }

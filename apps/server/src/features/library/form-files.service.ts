@@ -132,7 +132,7 @@ function fileStem(title: string): string {
     .normalize('NFD')
     .replace(/\p{M}/gu, '')
     .replace(/[^A-Za-z0-9]+/gu, '-')
-    .replace(/^-+|-+$/gu, '')
+    .replace(/^-|-$/gu, '')
     .slice(0, 60);
   return plain === '' ? 'form' : plain.toLowerCase();
 }

@@ -12,7 +12,7 @@ export function tamed(name: string): string {
   const clean = last
     .replace(FORBIDDEN, '-')
     .replace(/^\.+/, '')
-    .replace(/[. ]+$/, '')
+    .replace(/(?<![. ])[. ]+$/, '')
     .trim();
   if (clean === '') return `file-${randomUUID().slice(0, 8)}`;
   const dot = clean.lastIndexOf('.');

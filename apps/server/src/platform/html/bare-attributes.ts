@@ -22,6 +22,7 @@ export function behindText(html: string): BehindText[] {
   return found;
 }
 
+// regex: over HTML that has been cleaned, in which each tag is closed
 const ATTRIBUTE = /<(a|img)\b([^>]*)>/g;
 
 /** The same text without the links and descriptions of which `tells` says that they tell too much; link texts stay. */

@@ -44,6 +44,7 @@ function plainOf(text: string): string {
 
 /** Digits and signs at the end make a common password no better. */
 function withoutTail(text: string): string {
+  // regex: a password is no longer than LIMITS.passwordMax
   return text.replace(/[\d\p{P}\p{S}]+$/u, '');
 }
 

@@ -11,7 +11,7 @@ export function addressesOf({
 }: Pick<DeskView, 'id' | 'exchange' | 'draft' | 'files' | 'practice'>): string[] {
   const parts = draft.parts.flatMap(({ id: partId, copy, html, captions }) => {
     const at = partAddress({ exchangeId: exchange.id, draftId: draft.draftId, partId });
-    const pictures = [...(html ?? '').matchAll(/<img[^>]*\ssrc="(\/api\/[^"]+)"/g)].map((match) => match[1] ?? '');
+    const pictures = [...(html ?? '').matchAll(/<img[^<>]*\ssrc="(\/api\/[^"]+)"/g)].map((match) => match[1] ?? '');
     return [
       ...(copy?.state === 'ready' && html === null ? [`${at}/copy`] : []),
       ...(captions ? [`${at}/captions`] : []),

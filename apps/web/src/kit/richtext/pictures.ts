@@ -10,6 +10,7 @@ export function isBlank(editor: Editor): boolean {
 
 /** Pictures that are still in the text itself are not stored yet, and are not saved with it. */
 export function stored(html: string): string {
+  // regex: over what somebody pastes, in their own browser
   return html.replace(/<img[^>]*src="(data|blob):[^>]*>/g, '');
 }
 

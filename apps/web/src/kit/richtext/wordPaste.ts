@@ -22,11 +22,13 @@ const PASTED = 'data-pasted';
 
 /** Under their own name the content policy would refuse each of them, and fill the console with it, though nothing is shown. */
 function stylesAside(html: string): string {
+  // regex: over what somebody pastes, in their own browser
   return html.replace(/<style[\s\S]*?<\/style>/gi, '').replace(/(<[a-z][^<>]*?\s)style(\s*=)/gi, `$1${PASTED}$2`);
 }
 
 /** Keeps what is between `<![if …]>` marks, which browsers take for comments, and drops `<!--[if …]>` blocks for old programs. */
 function stripConditionals(html: string): string {
+  // regex: over what somebody pastes, in their own browser
   return html.replace(/<!--\[if[\s\S]*?<!\[endif\]-->/gi, '').replace(/<!\[(?:if[^\]]*|endif)\]>/gi, '');
 }
 
@@ -39,6 +41,7 @@ function emphasise(span: HTMLElement): void {
   const wraps: string[] = [];
   if (/font-weight\s*:\s*(bold|[6-9]00)/i.test(style)) wraps.push('strong');
   if (/font-style\s*:\s*italic/i.test(style)) wraps.push('em');
+  // regex: over what somebody pastes, in their own browser
   if (/text-decoration[^;]*line-through/i.test(style)) wraps.push('s');
   if (/vertical-align\s*:\s*super/i.test(style)) wraps.push('sup');
   if (/vertical-align\s*:\s*sub/i.test(style)) wraps.push('sub');
@@ -84,6 +87,7 @@ interface ListParagraph {
 function asListParagraph(element: Element | null): ListParagraph | null {
   if (element === null || element.tagName !== 'P') return null;
   const paragraph = element as HTMLElement;
+  // regex: over what somebody pastes, in their own browser
   const level = /mso-list\s*:[^;]*level(\d+)/i.exec(paragraph.getAttribute(PASTED) ?? '')?.[1];
   if (level === undefined) return null;
   const marker = markerOf(paragraph);

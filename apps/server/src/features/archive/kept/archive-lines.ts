@@ -129,7 +129,7 @@ export class ArchiveLines {
     const file = this.#instead.get(digest) ?? null;
     if (file !== null) return { ...row, digest: file.digest };
     const html = this.wishes.aliases ? (this.#stored.get(digest)?.copyHtml ?? '') : '';
-    return { ...row, digest: null, kind: 'text', html: html.replace(/<img[^>]*>/g, ''), name: '' };
+    return { ...row, digest: null, kind: 'text', html: html.replace(/<img[^<>]*>/g, ''), name: '' };
   }
 
   /** A picture in a typed text is kept as it was cleaned, and is no file of its own. */

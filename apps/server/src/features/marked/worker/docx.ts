@@ -252,7 +252,7 @@ function finished(bytes: Uint8Array, comments: readonly Comment[]): Uint8Array {
     const file = files[name];
     if (file !== undefined) files[name] = strToU8(make(strFromU8(file)));
   };
-  change('docProps/core.xml', (xml) => xml.replace(/(<dcterms:(?:created|modified)[^>]*>)[^<]*/g, `$1${NO_TIME}`));
+  change('docProps/core.xml', (xml) => xml.replace(/(<dcterms:(?:created|modified)[^<>]*>)[^<]*/g, `$1${NO_TIME}`));
   if (comments.some(({ parent }) => parent !== null)) {
     change('word/comments.xml', withParagraphIds);
     files['word/commentsExtended.xml'] = strToU8(threads(comments));
@@ -279,6 +279,7 @@ const paragraphId = (id: number) => (0x1000_0000 + id).toString(16).toUpperCase(
 
 /** The last paragraph of a comment stands for it. */
 function withParagraphIds(xml: string): string {
+  // regex: over XML that our own writer has made, in which each comment is closed
   const named = xml.replace(/<w:comment [^>]*w:id="(\d+)"[\s\S]*?<\/w:comment>/g, (whole, id: string) => {
     const at = Math.max(whole.lastIndexOf('<w:p>'), whole.lastIndexOf('<w:p '));
     return `${whole.slice(0, at)}<w:p w14:paraId="${paragraphId(Number(id))}"${whole.slice(at + 4)}`;

@@ -29,6 +29,8 @@ export interface PageMarks {
 const ON_WORDS: ReadonlySet<string> = new Set(['Highlight', 'Underline', 'Squiggly', 'StrikeOut']);
 const ON_REGIONS: ReadonlySet<string> = new Set(['Square', 'Circle', 'Polygon', 'PolyLine', 'Line', 'Ink', 'FreeText']);
 
+/** Characters of a word before a mark that are looked at. */
+const LONGEST_WORD = 300;
 /**
  * What was annotated on pages (ISO 32000-2, 12.5.6), found again in the reading copy: words under highlights, what was struck out and put
  * in, regions, and remarks beside.
@@ -118,7 +120,9 @@ class Finder {
   async #insertion(number: number, text: string, runs: readonly Run[], mark: Mark): Promise<void> {
     const [put = '', ...answers] = mark.words;
     const at = caretAt(runs, text, mark.annotation);
-    const before = at === null ? null : /\S+\s*$/.exec(text.slice(text.lastIndexOf('\n', at - 1) + 1, at));
+    const line = at === null ? '' : text.slice(Math.max(text.lastIndexOf('\n', at - 1) + 1, at - LONGEST_WORD), at);
+    // regex: over so many characters at the most
+    const before = at === null ? null : /\S+\s*$/.exec(line);
     if (at === null || before === null || put === '') {
       await this.#beside(number, mark);
       return;

@@ -7,7 +7,7 @@ import type { Converted } from './converted.js';
 import { say } from '../../../words/files.js';
 
 /** When a cue begins and ends, and settings behind it (WebVTT, clause 4.1). */
-const TIMES = /^((?:\d{2,}:)?\d{2}:\d{2}\.\d{3})[ \t]+-->[ \t]+((?:\d{2,}:)?\d{2}:\d{2}\.\d{3})(?:[ \t]+(.*))?$/;
+const TIMES = /^((?:\d{2,}:)?\d{2}:\d{2}\.\d{3})[ \t]+-->[ \t]+((?:\d{2,}:)?\d{2}:\d{2}\.\d{3})(?:[ \t](.*))?$/;
 const SETTING =
   /^(vertical:(rl|lr)|line:-?[\d.]+%?(,(start|center|end))?|(position|size):[\d.]+%(,[\w-]+)?|align:(start|center|end|left|right))$/;
 /** Marks of a cue that look of letters needs; voices, classes and languages are not among them. */
@@ -38,8 +38,8 @@ function cueOf(block: string, tell: (where: string, value: string) => void): Arr
   const [, from = '', to = '', settings = ''] = TIMES.exec(lines[at] ?? '') ?? [];
   const kept = settings.split(/[ \t]+/).filter((one) => SETTING.test(one));
   const text = lines.slice(at + 1).join('\n');
-  for (const [, voice = ''] of text.matchAll(/<v(?:\.[^\s<>]*)?[ \t]+([^<>]*)>/g))
-    tell(say('whoSpeaksInCaptions'), voice);
+  for (const [, voice = ''] of text.matchAll(/<v(?:\.[^\s<>]*)?[ \t]([^<>]*)>/g))
+    tell(say('whoSpeaksInCaptions'), voice.trimStart());
   const words = bare(text);
   return [{ written: [`${[from, '-->', to, ...kept].join(' ')}`, words].join('\n'), words: plain(words) }];
 }

@@ -40,6 +40,7 @@ export async function convertDocx(path: string, folder: string): Promise<Convert
   });
   const equations: string[] = [];
   const { value } = await mammoth.convertToHtml(await withMarks(path, members, equations), { convertImage });
+  // regex: over HTML that the converter has made, in which each tag is closed and signs in attributes are escaped
   const html = value.replace(/<img[^>]*src="taken:(\d+)"[^>]*>/g, (_, index: string) => images[Number(index)] ?? '');
   return finished(withEquations(html, equations), {
     pictures: pictures.digests,

@@ -33,7 +33,7 @@ export class Tokens {
     if (sign === '[' || sign === '{') return this.#marks('open', 1);
     if (sign === ']' || sign === '}') return this.#marks('close', 1);
     const text = this.#run();
-    return { kind: /^[+-]*\d*\.?\d*(-\d*)?$/.test(text) && /\d/.test(text) ? 'number' : 'word', text };
+    return { kind: isNumber(text) ? 'number' : 'word', text };
   }
 
   #skip(): void {
@@ -105,4 +105,9 @@ function latin1(bytes: Uint8Array, from: number, to: number): string {
 /** A name as it is written. */
 export function nameText(name: string): string {
   return `/${name.replace(/[^A-Za-z0-9_.+-]/g, (sign) => `#${sign.charCodeAt(0).toString(16).padStart(2, '0')}`)}`;
+}
+
+/** Signs, digits with a point among them, and what some writers put behind: "--12.5", ".5", "3-". */
+function isNumber(text: string): boolean {
+  return /\d/.test(text) && /^[+-]*[\d.]*(?:-\d*)?$/.test(text) && text.indexOf('.') === text.lastIndexOf('.');
 }
