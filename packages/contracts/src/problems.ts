@@ -39,6 +39,7 @@ export const PROBLEM_CODES = [
   'read-only',
   'over',
   'not-released',
+  'grade-not-released',
   'already-submitted',
   'already-published',
   'not-published',

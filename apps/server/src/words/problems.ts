@@ -1,6 +1,8 @@
 import { sentences } from '@salt-circle/core';
 
 export const say = sentences('server.problems', {
+  gradeNotReleased: 'Your grade has not been released yet.',
+  gradeNotReleasedWhatToDo: 'You get a message in your inbox when it is.',
   ownWorkRunning: 'Three checks or files of yours are being worked on already.',
   ownWorkRunningWhatToDo: 'Wait until they are done, then try again.',
   diskFull: 'The disk of the server is full, so this could not be saved.',

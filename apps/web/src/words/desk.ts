@@ -113,7 +113,7 @@ export const say = sentences('desk', {
   singleKeysPNL: 'Single keys (?, P, N, L) do something outside of fields',
   thisIsReviewUnderYour: 'This is a review under your own name.',
   onceYouSubmitItIts:
-    'Once you submit it, its author reads it with the others, as yours. It goes by no due time, and counts for nobody’s reviewing.',
+    'Once you submit it, its author reads it with the others, as yours. It has no due date, and does not count toward anyone’s reviewing.',
   reviewsAreOverThisOne: 'Reviews are over: this one was not submitted.',
   whatYouWroteIsKept: 'What you wrote is kept and can be read here.',
   yourInstructorHasReopenedThis: 'Your instructor has reopened this review.',

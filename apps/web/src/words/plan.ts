@@ -1,6 +1,21 @@
 import { sentences } from './say.js';
 
 export const say = sentences('plan', {
+  nowOpensDrafts:
+    '{students, plural, one {1 student can hand in from now on.} other {# students can hand in from now on.}}',
+  nowClosesDrafts:
+    '{missing, plural, =0 {All {students} students have handed in.} one {1 of {students} students has not handed in, and can no longer do so without an extension.} other {# of {students} students have not handed in, and can no longer do so without an extension.}} A late window ends too.',
+  nowOpensReviews:
+    'Drafts close, and reviewers can read the drafts that they are allocated. {missing, plural, =0 {Everybody has handed in.} one {1 student has not handed in.} other {# students have not handed in.}}',
+  nowClosesReviews:
+    '{missing, plural, =0 {All {asked} reviews are submitted.} one {1 of {asked} reviews is not submitted, and can no longer be.} other {# of {asked} reviews are not submitted, and can no longer be.}}',
+  nowTold:
+    '{students, plural, one {The student is notified in ten minutes; changes until then are one letter.} other {The # students are notified in ten minutes; changes until then are one letter.}}',
+  nowNotTold: 'Nobody is notified.',
+  nowUndoable: 'You can undo it right after.',
+  nowCancel: 'Cancel',
+  nowDone: 'Done.',
+  nowUndo: 'Undo',
   addPracticeDraft: 'Add a practice draft',
   studentsSeeItOnceIts: 'Students see it once its key is submitted: your own review of it, with the same form.',
   title: 'Title',

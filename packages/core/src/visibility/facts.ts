@@ -228,6 +228,7 @@ export const REFUSALS = [
   'read-only',
   'over',
   'not-released',
+  'grade-not-released',
   'already-submitted',
   'already-published',
   'not-published',

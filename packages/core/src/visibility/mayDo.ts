@@ -39,7 +39,7 @@ export function mayDo(viewer: Viewer, exchange: ExchangeFacts | null, act: Act):
       return viewer.role === 'student' ? studentMayHandIn(exchange) : refuse('not-yours');
     case 'read-grade':
       if (viewer.role !== 'student') return refuse('not-yours');
-      return exchange.gradesReleased ? ALLOWED : refuse('not-released');
+      return exchange.gradesReleased ? ALLOWED : refuse('grade-not-released');
     case 'read-feedback':
       if (viewer.role !== 'student') return refuse('not-yours');
       return feedbackIsOpen(exchange) ? ALLOWED : refuse('not-released');

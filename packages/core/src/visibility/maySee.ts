@@ -28,7 +28,7 @@ export function maySee(viewer: Viewer, exchange: ExchangeFacts | null, subject: 
     case 'workspace':
       return refuse('not-yours');
     case 'own-grade':
-      return exchange.gradesReleased ? ALLOWED : refuse('not-released');
+      return exchange.gradesReleased ? ALLOWED : refuse('grade-not-released');
     case 'feedback':
       return feedbackIsOpen(exchange) ? ALLOWED : refuse('not-released');
     case 'draft':

@@ -646,14 +646,14 @@ describe('what staff say under their own names, earlier feedback, and grades', (
     const grade = (viewer: Viewer, gradesReleased: boolean) =>
       words(maySee(viewer, facts({ gradesReleased }), { kind: 'own-grade' }));
     expect([grade(student, false), grade(student, true), grade(instructor, true)]).toEqual([
-      'not-released',
+      'grade-not-released',
       'yes',
       'not-yours',
     ]);
     const reads = (viewer: Viewer, gradesReleased: boolean) =>
       words(mayDo(viewer, facts({ gradesReleased }), { kind: 'read-grade' }));
     expect([reads(student, false), reads(student, true), reads(instructor, true)]).toEqual([
-      'not-released',
+      'grade-not-released',
       'yes',
       'not-yours',
     ]);

@@ -1,5 +1,5 @@
 import { DATE_ORDER, gradeWords, lateWords, resolveDates, type DateName } from '@salt-circle/core';
-import { In, IsNull, type EntityManager } from 'typeorm';
+import { In, IsNull, MoreThan, type EntityManager } from 'typeorm';
 import { Course, Enrolment } from '../../model/course.js';
 import { addressedOf, type Addressed } from '../../access/addressed.js';
 import { authorPersons } from '../../access/authors.js';
@@ -8,7 +8,11 @@ import { datesOf, factsOf } from '../../access/facts-of.js';
 import { versionMeta } from '../../access/version-meta.js';
 import { partsOf } from '../../access/versions.js';
 import { Exchange, Participant } from '../../model/exchange.js';
+import { Mail } from '../../model/mail.js';
+import { News } from '../../model/news.js';
+import { RecordEntry } from '../../model/record.js';
 import { Review } from '../../model/review.js';
+import { isoOrNull } from '../../platform/wire/instants.js';
 import { activeParticipants } from '../../access/participants.js';
 import { DATE_WORDS, dateInWords } from '../../platform/problems/sentences.js';
 import type { Happening } from '../../platform/record/happening.js';
@@ -79,12 +83,14 @@ async function lettersFor(
       ? published(about)
       : action === 'rules-changed'
         ? rulesChanged(about, details)
-        : moved(about, details);
+        : await moved(manager, about, now);
+  if (text === null) return [];
   const addressed = await addressesOf(manager, exchange);
   const news = (personId: string) => ({ personId, path: `/exchanges/${exchangeId}` });
   return addressed.map(({ address, personId }) => ({
     ...{ address, ...text, courseId: course.id, exchangeId },
     news: news(personId),
+    ...(action === 'dates-changed' && { waits: TOGETHER }),
   }));
 }
 
@@ -189,17 +195,48 @@ function movedDates(details: Happening['details'] = {}): DateName[] {
   return DATE_ORDER.filter((name) => name in details);
 }
 
-function moved({ exchange, course, link }: About, details: NonNullable<Happening['details']>): Text {
+/** Milliseconds within which changes of dates are told in one letter. */
+const TOGETHER = 10 * 60_000;
+
+/**
+ * What has changed since the first of the changes that belong together; letters of the earlier ones that have not left are ended.
+ *
+ * @returns null where everything is as it was before them: there is nothing to tell
+ */
+async function moved(manager: EntityManager, { exchange, course, link }: About, now: number): Promise<Text | null> {
+  const changes = await manager.find(RecordEntry, {
+    where: { exchangeId: exchange.id, action: 'dates-changed', at: MoreThan(now - TOGETHER) },
+    order: { id: 'ASC' },
+  });
   const where = { exchange: exchange.title, course: course.title };
-  const lines = movedDates(details).map((name) => {
+  const subject = say('datesOfHaveMoved', where);
+  await withdrawLetters(manager, exchange.id, subject, now - TOGETHER);
+  const before = new Map<DateName, string | null>();
+  for (const { details } of changes) {
+    if (details['tell'] !== true) continue;
+    for (const name of movedDates(details))
+      if (!before.has(name)) before.set(name, (details[`was.${name}`] as string | null | undefined) ?? null);
+  }
+  const names = DATE_ORDER.filter((name) => before.has(name) && before.get(name) !== isoOrNull(exchange[name]));
+  if (names.length === 0) return null;
+  const lines = names.map((name) => {
     const at = exchange[name];
     const date = DATE_WORDS[name];
     return at === null ? say('noLongerSet', { date }) : say('n', { date, when: dateInWords(at, course.timeZone) });
   });
-  return {
-    subject: say('datesOfHaveMoved', where),
-    text: paragraphs([say('datesOfInHaveMoved', where), lines.join('\n'), link]),
-  };
+  return { subject, text: paragraphs([say('datesOfInHaveMoved', where), lines.join('\n'), link]) };
+}
+
+/** Letters that another one takes the place of, as far as they have not left; what stands in inboxes unread goes with them. */
+async function withdrawLetters(
+  manager: EntityManager,
+  exchangeId: string,
+  subject: string,
+  since: number,
+): Promise<void> {
+  const at = MoreThan(since);
+  await manager.update(Mail, { exchangeId, subject, at, state: In(['waiting', 'kept']) }, { state: 'ended' });
+  await manager.delete(News, { exchangeId, words: subject, at, readAt: IsNull() });
 }
 
 function rulesChanged({ exchange, course, link }: About, details: NonNullable<Happening['details']>): Text {

@@ -56,6 +56,29 @@ describe('the outbox', () => {
     expect(text).not.toMatch(/Release|Drafts due/);
   });
 
+  it('tells of dates that move within ten minutes in one letter, and of none that are put back', async () => {
+    const id = await publishedExchange(world);
+    world.clock.goTo(AT.drafting);
+    const { dates } = await world.do<{ dates: typeof DATES }>(INES, 'get', `/exchanges/${id}/plan`);
+    const letters = async () => {
+      const { mails } = await outbox(world);
+      return mails.filter(({ subject }) => subject.includes('have moved'));
+    };
+    await world.do(INES, 'post', `/exchanges/${id}/dates/now`, { date: 'draftsDue', tell: true });
+    expect((await letters()).map(({ state }) => state)).toEqual(['kept', 'kept', 'kept']);
+    const move = (part: object) =>
+      world.do(INES, 'put', `/exchanges/${id}/dates`, { dates: { ...dates, ...part }, tell: true });
+    await move({ repliesDue: '2026-04-01T09:00:00.000Z' });
+    const open = (await letters()).filter(({ state }) => state === 'kept');
+    expect([open.length, (await letters()).length]).toEqual([3, 6]);
+    const { text } = await world.do<MailView>(INES, 'get', `${OUTBOX}/${open[0]?.id}`);
+    expect([text.includes('Replies due'), text.includes('Drafts due')]).toEqual([true, false]);
+    await move({});
+    expect((await letters()).filter(({ state }) => state !== 'ended')).toEqual([]);
+    const { news } = await world.do<{ news: Array<{ words: string }> }>(ANN, 'get', '/inbox');
+    expect(news.filter(({ words }) => words.includes('have moved'))).toEqual([]);
+  });
+
   it('keeps nothing of what was undone', async () => {
     const before = (await outbox(world)).total;
     await expect(

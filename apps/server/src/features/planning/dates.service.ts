@@ -12,7 +12,6 @@ import {
   moveNow,
   OWN_DATES,
   resolveDates,
-  type DateName,
   type ExchangeDates,
   type OwnDateName,
 } from '@salt-circle/core';
@@ -107,7 +106,10 @@ export class DatesService {
     if (moved.length > 0) {
       await manager.update(Exchange, { id: exchange.id }, { ...dates, revision });
       const details = Object.fromEntries(
-        moved.map((name): [DateName, string | null] => [name, isoOrNull(dates[name])]),
+        moved.flatMap((name): Array<[string, string | null]> => [
+          [name, isoOrNull(dates[name])],
+          [`was.${name}`, isoOrNull(old[name])],
+        ]),
       );
       happened({
         action: 'dates-changed',

@@ -17,6 +17,8 @@ export interface Letter {
   readonly exchangeId?: string | null;
   /** See `Mail.secret`. */
   readonly secret?: string;
+  /** Milliseconds for which it waits before it leaves, so that another one can take its place. */
+  readonly waits?: number;
   /** See `Mail.sealed`. */
   readonly sealed?: boolean;
   /** It tells one person of something: it stands in that person's inbox too, and is mailed as the person wishes. */
@@ -86,19 +88,22 @@ export async function queueMail(
 ): Promise<string[]> {
   // Whoever has no address has an inbox all the same.
   const mailed = (await tellNews(manager, ids, now, letters)).filter(({ address }) => isAddress(address));
-  const rows = mailed.map(({ address, subject, text, courseId, exchangeId = null, secret = null, sealed = false }) => ({
-    id: ids.uuid(),
-    at: now,
-    address,
-    // A line break in a subject would be a header of its own.
-    subject: subject.replace(/\s+/gu, ' ').slice(0, 250),
-    text,
-    courseId,
-    exchangeId,
-    secret,
-    sealed,
-    state: sendsMail ? ('waiting' as const) : ('kept' as const),
-  }));
+  const rows = mailed.map(
+    ({ address, subject, text, courseId, exchangeId = null, secret = null, sealed = false, waits = 0 }) => ({
+      id: ids.uuid(),
+      at: now,
+      address,
+      // A line break in a subject would be a header of its own.
+      subject: subject.replace(/\s+/gu, ' ').slice(0, 250),
+      text,
+      courseId,
+      exchangeId,
+      secret,
+      sealed,
+      nextTryAt: waits === 0 ? 0 : now + waits,
+      state: sendsMail ? ('waiting' as const) : ('kept' as const),
+    }),
+  );
   await insertAll(manager, Mail, rows);
   return rows.map(({ id }) => id);
 }

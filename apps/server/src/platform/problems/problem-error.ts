@@ -22,6 +22,7 @@ const STATUS: Readonly<Record<ProblemCode, number>> = {
   'read-only': 403,
   over: 403,
   'not-released': 403,
+  'grade-not-released': 403,
   'already-submitted': 409,
   'already-published': 409,
   'not-published': 409,

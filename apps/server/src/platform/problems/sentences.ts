@@ -31,6 +31,7 @@ const REFUSALS: Readonly<Record<Refusal, () => readonly [sentence: string, whatT
   'read-only': () => [say('youAreLookingWithStudents'), say('goBackToYourOwn')],
   over: () => [say('dueTimeHasPassedWhat'), say('askYourInstructorWhetherIt')],
   'not-released': () => [say('feedbackHasNotBeenReleased'), say('todayShowsWhenItWill')],
+  'grade-not-released': () => [say('gradeNotReleased'), say('gradeNotReleasedWhatToDo')],
   'already-submitted': () => [say('thisReviewHasBeenSubmitted'), say('reopenItFirstWhileReviews')],
   'already-published': () => [say('thisExchangeIsAlreadyPublished'), say('itsDatesCanStillBe')],
   'not-published': () => [say('thisExchangeIsNotPublished'), say('publishItOnPlanPage')],

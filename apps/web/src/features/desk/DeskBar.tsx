@@ -44,7 +44,8 @@ export function DeskBar({ desk, state, answers, notes, savePrefix, onJump }: Des
   const [asking, setAsking] = useState(false);
   const [reopeningIt, setReopening] = useState(false);
   const own = desk.reviewer.you === true;
-  const due = desk.practice?.key === true ? null : desk.exchange.reviewsDue;
+  // What staff write under their own names has no due time.
+  const due = desk.practice?.key === true || desk.voice !== null ? null : desk.exchange.reviewsDue;
   const signedOut = saving.state === 'signed-out';
   const submitted = desk.submittedAt !== null && !desk.changing;
 

@@ -1,4 +1,4 @@
-import type { DatesView, FieldProblem } from '@salt-circle/contracts';
+import type { DatesView, FieldProblem, StaffFigures } from '@salt-circle/contracts';
 import { DATE_ORDER, resolveDates, type DateName, type LateRule, exactly } from '@salt-circle/core';
 import { useState } from 'react';
 import { problemOf } from '../../app/api.js';
@@ -6,7 +6,7 @@ import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { toDates } from '../../app/time/dates.js';
 import { useNow } from '../../app/time/useNow.js';
 import { useExchange } from '../../app/useExchange.js';
-import { Button, Checkbox } from '../../kit/index.js';
+import { Button, Checkbox, Dialog } from '../../kit/index.js';
 import { DateRows } from './DateRows.js';
 import { tellWords, useDateNowMutation, useMoveDatesMutation, useSetRulesMutation } from './planApi.js';
 import { SettingsGroup } from './SettingsGroup.js';
@@ -153,18 +153,68 @@ function NowButtons({ dates, tell, onMoved }: NowProps) {
     if (name === 'reviewsOpen') return now > resolved.draftsOpen;
     return name === 'draftsOpen' || now > resolved.reviewsOpen;
   });
+  const [asking, setAsking] = useState<DateName | null>(null);
+  const [before, setBefore] = useState<DatesView | null>(null);
+  const [move, putting] = useMoveDatesMutation();
   const go = async (date: DateName) => {
     const result = await moveNow({ exchangeId: exchange.id, date, tell });
-    if (result.data !== undefined) onMoved(result.data);
+    setAsking(null);
+    if (result.data === undefined) return;
+    setBefore(dates);
+    onMoved(result.data);
+  };
+  const putBack = async () => {
+    if (before === null) return;
+    const result = await move({ exchangeId: exchange.id, dates: before, tell });
+    if (result.error !== undefined) return;
+    onMoved(before);
+    setBefore(null);
   };
   return (
     <div className="flex flex-wrap items-center gap-2">
       {ahead.map(([name, words]) => (
-        <Button key={name} small busy={isLoading} onClick={() => void go(name)}>
+        <Button key={name} small onClick={() => setAsking(name)}>
           {words}
         </Button>
       ))}
+      {before !== null && (
+        <span role="status" className="flex flex-wrap items-center gap-2">
+          {say('nowDone')}
+          <Button small busy={putting.isLoading} onClick={() => void putBack()}>
+            {say('nowUndo')}
+          </Button>
+        </span>
+      )}
       {error !== undefined && <ProblemNotice error={error} />}
+      {putting.error !== undefined && <ProblemNotice error={putting.error} />}
+      <Dialog
+        open={asking !== null}
+        onClose={() => setAsking(null)}
+        title={nowWords().find(([name]) => name === asking)?.[1] ?? ''}
+        description={asking === null ? '' : nowEffect(asking, exchange.figures)}
+      >
+        <div className="space-y-4">
+          <p className="text-ink-soft">
+            {tell ? say('nowTold', { students: exchange.figures?.students ?? 0 }) : say('nowNotTold')}{' '}
+            {say('nowUndoable')}
+          </p>
+          <div className="flex justify-end gap-2">
+            <Button onClick={() => setAsking(null)}>{say('nowCancel')}</Button>
+            <Button look="primary" busy={isLoading} onClick={() => asking !== null && void go(asking)}>
+              {nowWords().find(([name]) => name === asking)?.[1]}
+            </Button>
+          </div>
+        </div>
+      </Dialog>
     </div>
   );
+}
+
+/** What a press changes, and for whom. */
+function nowEffect(date: DateName, figures: StaffFigures | null): string {
+  const { students = 0, handedIn = 0, asked = 0, submitted = 0 } = figures ?? {};
+  if (date === 'draftsOpen') return say('nowOpensDrafts', { students });
+  if (date === 'draftsDue') return say('nowClosesDrafts', { missing: students - handedIn, students });
+  if (date === 'reviewsOpen') return say('nowOpensReviews', { missing: students - handedIn });
+  return say('nowClosesReviews', { missing: asked - submitted, asked });
 }

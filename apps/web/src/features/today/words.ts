@@ -66,7 +66,7 @@ export function needWords({ kind, exchangeId, reviewId, done, of }: TodayItem): 
       return {
         what: say('ofYourReviewsWereNot', { done, of }),
         verb: say('seeThem'),
-        to: at('reviews'),
+        to: at('review'),
         urgent: 'reviewsWereDue',
       };
     case 'read-feedback':
