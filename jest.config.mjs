@@ -34,7 +34,7 @@ const js = {
 
 export default {
   // Generous, because machines are slow at times; what matters here is never how long something takes.
-  testTimeout: 60_000,
+  testTimeout: 600_000,
   // Each application that a test starts leaves something behind: a process that has grown is begun anew.
   workerIdleMemoryLimit: '700MB',
   projects: [

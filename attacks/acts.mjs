@@ -194,3 +194,22 @@ async function wrongSignIns(target, count) {
   const worst = answers.find(({ status }) => ![401, 429, 503].includes(status)) ?? answers[0];
   return { ...worst, bytes };
 }
+
+/** What a class does when a lesson begins: a busy moment that everybody bears, as a measure of the machine. */
+export async function classAtWork(target) {
+  const { exchangeId, courseId, staff, student, classmate } = target;
+  const paths = [
+    [staff, `/exchanges/${exchangeId}/progress`],
+    [staff, `/courses/${courseId}/people`],
+    [staff, `/exchanges/${exchangeId}/plan`],
+    [student, '/today'],
+    [classmate, `/exchanges/${exchangeId}/draft`],
+  ];
+  const all = await Promise.all(
+    Array.from({ length: 60 }, (_, index) => {
+      const [cookie, path] = paths[index % paths.length];
+      return ask(target, 'GET', path, { cookie });
+    }),
+  );
+  return all[0];
+}

@@ -1,17 +1,22 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { ACTS, ask, attach, documentWith } from './acts.mjs';
+import { ACTS, ask, attach, classAtWork, documentWith } from './acts.mjs';
 import { during, ended, hostileGround, mostMemory } from './server.mjs';
 
-/** Milliseconds that others may have to wait, at the most. */
-const LONGEST = 250;
+/**
+ * How much longer others may wait than while the same process, in the same minute, answers a class that opens its pages. A slow or busy
+ * machine slows both; what keeps the process to itself shows at once: it took seconds where a class takes a tenth of one.
+ */
+const MOST_TIMES = 6;
 /** What blocks, blocks each time; what a machine does beside, it does once. */
 const TRIES = 3;
 /** Megabytes of the process, at the most, after all acts. */
 const MOST_MEMORY = 1_200;
 /** Bytes of an answer. */
 const MOST_ANSWERED = 400_000;
+
+const longest = ({ waitedForHealth, waitedForPage }) => Math.max(waitedForHealth, waitedForPage);
 
 describe('while somebody hostile is at work', () => {
   let folder;
@@ -26,16 +31,18 @@ describe('while somebody hostile is at work', () => {
   });
 
   it.each(ACTS)('others are served at once: %s', async (_, act, statuses) => {
-    const waits = [];
+    const ratios = [];
     for (let tries = 0; tries < TRIES; tries += 1) {
-      const { answer, waitedForHealth, waitedForPage } = await during(ground, act);
+      const before = longest(await during(ground, classAtWork));
+      const { answer, ...waited } = await during(ground, act);
+      const after = longest(await during(ground, classAtWork));
       expect(statuses).toContain(answer.status);
       expect(answer.bytes).toBeLessThan(MOST_ANSWERED);
       expect(answer.text).not.toMatch(/unexpected|\/tmp\//);
-      waits.push(Math.max(waitedForHealth, waitedForPage));
-      if (waits.at(-1) < LONGEST) break;
+      ratios.push(longest(waited) / Math.max(before, after));
+      if (ratios.at(-1) < MOST_TIMES) break;
     }
-    expect(Math.min(...waits)).toBeLessThan(LONGEST);
+    expect(Math.min(...ratios)).toBeLessThan(MOST_TIMES);
   });
 
   it('what a classmate hands in does not wait for it', async () => {
@@ -56,7 +63,7 @@ describe('while somebody hostile is at work', () => {
       const draft = await ask(target, 'GET', `/exchanges/${target.exchangeId}/draft`, { cookie: target.classmate });
       return JSON.parse(draft.text).parts.find((part) => part.id === id)?.copy?.state;
     };
-    for (let looks = 0; looks < 200 && (await state()) === 'waiting'; looks += 1)
+    for (let looks = 0; looks < 6_000 && (await state()) === 'waiting'; looks += 1)
       await new Promise((done) => setTimeout(done, 100));
     expect(await state()).toBe('ready');
   });

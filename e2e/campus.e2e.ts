@@ -103,7 +103,6 @@ test('an instructor links a course, students come by the campus, and their grade
   browser,
   campus,
 }) => {
-  test.setTimeout(240_000);
   // The first press makes the course.
   const teacher = await at(browser, campus, 'Odile Brandt');
   const odile = await press(teacher, 'Salt Circle');

@@ -116,7 +116,7 @@ async function byMouse(page: Page): Promise<void> {
   await expect(page.getByText(/^Saved /)).toBeVisible();
   await page.getByRole('button', { name: 'Attach or record…' }).first().click();
   await page.getByLabel('Attach files, or drop them here').first().setInputFiles(sample('picture.png'));
-  await expect(page.getByRole('button', { name: 'Open picture.png' }).first()).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByRole('button', { name: 'Open picture.png' }).first()).toBeVisible();
   await page.getByRole('textbox', { name: 'Change note' }).first().fill('');
   await page.getByRole('button', { name: 'Propose an edit…' }).first().click();
   await page.getByLabel('How it should read').first().fill('read at each spring tide');
@@ -218,7 +218,6 @@ function answerTo(item: FormItem): object {
 test('a draft of three parts: notes by mouse, by keys and without a connection, all read in their places', async ({
   stepIn,
 }) => {
-  test.setTimeout(180_000);
   const ines = await stepIn('Ines Marchetti');
   const author = await stepIn(AUTHOR);
   const page = await stepIn(REVIEWER, { serviceWorkers: 'allow' });

@@ -183,7 +183,6 @@ async function expectAccessible(page: Page, name: string): Promise<void> {
 }
 
 test('no accessibility violations on the main views, light and dark', async ({ stepIn, browser, baseURL }) => {
-  test.setTimeout(400_000);
   const context = await browser.newContext({ baseURL, reducedMotion: 'reduce' });
   const start = await context.newPage();
   await start.goto('/demo');

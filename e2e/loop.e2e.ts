@@ -116,7 +116,6 @@ async function review(page: Page, number: number): Promise<void> {
 }
 
 test('one exchange, from set-up to released feedback', async ({ stepIn }) => {
-  test.setTimeout(400_000);
   const ines = await stepIn('Ines Marchetti');
   await plan(ines);
   await buildForm(ines);

@@ -161,7 +161,6 @@ async function expectAccount(ines: Page, ...parts: Array<string | RegExp>): Prom
 }
 
 test('six different exchanges are planned from nothing, and told in plain words', async ({ stepIn }) => {
-  test.setTimeout(300_000);
   const ines = await stepIn('Ines Marchetti');
   await newCourse(ines);
   await addPeople(ines);

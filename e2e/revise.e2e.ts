@@ -42,7 +42,6 @@ async function fillForm(page: Page): Promise<void> {
 }
 
 test('a class goes from half-done reviews to a revision', async ({ stepIn }) => {
-  test.setTimeout(240_000);
   const dimitar = await stepIn('Dimitar Petkov');
   await setTime(dimitar, new Date(Date.now() - 2 * DAY).toISOString());
   await dimitar.reload();

@@ -87,13 +87,12 @@ async function interrupted(page: Page): Promise<void> {
     await route.abort('connectionreset');
   });
   await choose.setInputFiles(sample('report.pdf'));
-  await expect(files.getByRole('link', { name: 'report.pdf' })).toBeVisible({ timeout: 30_000 });
+  await expect(files.getByRole('link', { name: 'report.pdf' })).toBeVisible();
   expect(offsets).toEqual([0, 1000]);
   await page.unroute('**/api/uploads/**');
 }
 
 test('a group writes one draft, and what two write at once is not lost', async ({ stepIn }) => {
-  test.setTimeout(240_000);
   const ines = await stepIn('Ines Marchetti');
   await teams(ines);
   await planned(ines);
@@ -107,27 +106,25 @@ test('a group writes one draft, and what two write at once is not lost', async (
   await expect(one.getByText(/^Saved /)).toBeVisible();
   await type(other, 'Read at low water.');
   await other.context().setOffline(false);
-  await expect(other.getByText('in another tab or by somebody of your group')).toBeVisible({ timeout: 40_000 });
+  await expect(other.getByText('in another tab or by somebody of your group')).toBeVisible();
   await other.getByRole('button', { name: 'Keep both, the other one below' }).click();
   const text = other.getByRole('textbox', { name: 'Draft', exact: true });
   await expect(text).toContainText('Read at low water.');
   await expect(text).toContainText('Read every week.');
   await expect(other.getByText(/^Saved /)).toBeVisible();
   // What the other wrote comes by itself.
-  await expect(one.getByRole('textbox', { name: 'Draft', exact: true })).toContainText('Read at low water.', {
-    timeout: 40_000,
-  });
+  await expect(one.getByRole('textbox', { name: 'Draft', exact: true })).toContainText('Read at low water.');
 
   await interrupted(other);
   const talk = other.getByRole('region', { name: 'Two minutes at the site' });
   await talk.getByRole('button', { name: 'Record with the camera' }).click();
-  await expect(talk.getByText(/^Recording 0:0[2-9]/)).toBeVisible({ timeout: 15_000 });
+  await expect(talk.getByText(/^Recording 0:0[2-9]/)).toBeVisible();
   await talk.getByRole('button', { name: 'Pause' }).click();
   await expect(talk.getByText(/^Paused/)).toBeVisible();
   await talk.getByRole('button', { name: 'Continue' }).click();
   await talk.getByRole('button', { name: 'Stop' }).click();
   await talk.getByRole('button', { name: 'Put it into the draft' }).click();
-  await expect(talk.getByRole('link', { name: 'Two minutes at the site.webm' })).toBeVisible({ timeout: 15_000 });
+  await expect(talk.getByRole('link', { name: 'Two minutes at the site.webm' })).toBeVisible();
 
   const map = other.getByRole('region', { name: 'Map', exact: true });
   await map.getByRole('button', { name: 'Add a link' }).click();
@@ -138,7 +135,7 @@ test('a group writes one draft, and what two write at once is not lost', async (
 
   await other.getByRole('button', { name: 'Hand in…' }).click();
   const dialog = other.getByRole('dialog', { name: 'Hand in this draft?' });
-  await dialog.getByRole('button', { name: 'Hand in', exact: true }).click({ timeout: 40_000 });
+  await dialog.getByRole('button', { name: 'Hand in', exact: true }).click();
   await expect(other.getByRole('dialog', { name: 'Handed in' })).toContainText('Readings and sketches: report.pdf');
   await other.getByRole('button', { name: 'Close the receipt' }).click();
   // It counts for both.
@@ -154,7 +151,6 @@ test('a group writes one draft, and what two write at once is not lost', async (
 });
 
 test('staff remind, give more time, hand in for a student, and take all hand-ins with them', async ({ stepIn }) => {
-  test.setTimeout(180_000);
   const ines = await stepIn('Ines Marchetti');
   await jumpTo(ines, EXCHANGE);
   await ines.getByRole('link', { name: /^Drafts/ }).click();
@@ -180,7 +176,7 @@ test('staff remind, give more time, hand in for a student, and take all hand-ins
     mimeType: 'application/pdf',
     buffer: readFileSync(sample('report.pdf')),
   });
-  await expect(forStudent.getByText(`Added: ${FILE}.pdf`)).toBeVisible({ timeout: 20_000 });
+  await expect(forStudent.getByText(`Added: ${FILE}.pdf`)).toBeVisible();
   await forStudent.getByRole('button', { name: 'Hand in what is there' }).click();
   // A part that is required is not there: it is said, and nothing was handed in.
   await expect(forStudent.getByRole('alert')).toContainText('missing');

@@ -39,7 +39,8 @@ async function main(): Promise<void> {
     handlers: HAPPENING_HANDLERS,
   });
   await assertPurpose(database, settings.mode);
-  if (await settleInstallation(database, settings.dataFolder)) {
+  // Nothing of the demo leaves it.
+  if (settings.mode !== 'demo' && (await settleInstallation(database, settings.dataFolder))) {
     process.stdout.write(
       'This folder was restored or moved. Its mail and scores are held: "npm run mail -- send" sends what waits, "npm run mail -- drop" discards it.\n',
     );
