@@ -36,21 +36,86 @@ test('typing goes on without a connection, and a closed tab, and is saved when i
   await expect(again.getByRole('textbox', { name: 'Draft', exact: true })).toContainText('Written on the ferry.');
 });
 
-test('a session that runs out while typing: sign in on the spot, and what was typed is saved', async ({ stepIn }) => {
+test('a session that runs out while typing takes no letter and no focus, and all is sent after signing in', async ({
+  stepIn,
+}) => {
   const page = await stepIn('Bálint Kiss');
   await atDraft(page);
+  const editor = page.getByRole('textbox', { name: 'Draft', exact: true });
+  const letters = Array.from({ length: 300 }, (_, index) => String.fromCharCode(97 + (index % 26))).join('');
+  await type(page, letters.slice(0, 100));
   await page.context().clearCookies();
-  await type(page, 'Two hours of thought.');
-  const dialog = page.getByRole('dialog', { name: 'Your session ran out' });
-  await dialog.getByLabel('Password').fill('saltmarsh');
-  await dialog.getByRole('button', { name: 'Sign in' }).click();
+  await page.keyboard.type(letters.slice(100), { delay: 15 });
+  await expect(page.getByText('Your session ended.')).toBeVisible();
+  await expect(editor).toBeFocused();
+  await expect(editor).toContainText(letters);
+  await page.getByRole('button', { name: 'Sign in to hand in' }).click();
+  await page.getByLabel('Password').fill('saltmarsh');
+  await page.getByRole('button', { name: 'Sign in', exact: true }).click();
   await expect(page.getByText(/^Saved /)).toBeVisible();
-  await expect(dialog).toBeHidden();
-  // Back where the next word goes.
-  await expect(page.getByRole('textbox', { name: 'Draft', exact: true })).toBeFocused();
+  await expect(page.getByText('Your session ended.')).toBeHidden();
   await page.reload();
-  await expect(page.getByRole('textbox', { name: 'Draft', exact: true })).toContainText('Two hours of thought.');
+  await expect(editor).toContainText(letters);
   expectNoFaults(page);
+});
+
+test('an answer that is not ours is tried again, and nobody is told that there is no connection', async ({
+  stepIn,
+}) => {
+  const page = await stepIn('Oksana Bila');
+  await atDraft(page);
+  let hotel = true;
+  await page.route('**/api/exchanges/*/draft/texts/*', (route) =>
+    hotel
+      ? route.fulfill({ status: 200, contentType: 'text/html', body: '<h1>Welcome to the hotel</h1>' })
+      : route.continue(),
+  );
+  await type(page, 'From the hotel.');
+  await expect(page.getByText('Not saved yet: kept in this browser, trying again')).toBeVisible();
+  hotel = false;
+  await expect(page.getByText(/^Saved /)).toBeVisible();
+});
+
+test('signing out without a connection removes everything here, asks about unsent words, and ends the session later', async ({
+  stepIn,
+}) => {
+  const page = await stepIn('Tereza Nováková');
+  await atDraft(page);
+  await page.context().setOffline(true);
+  await type(page, 'Words that nobody has.');
+  await expect(page.getByText('No connection: kept in this browser')).toBeVisible();
+  await page.getByRole('button', { name: 'Tereza Nováková: account and theme' }).click();
+  await page.getByRole('menuitem', { name: 'Sign out' }).click();
+  const dialog = page.getByRole('dialog', { name: 'Not everything is saved' });
+  await expect(dialog.getByText('Words that nobody has.')).toBeVisible();
+  const file = page.waitForEvent('download');
+  await dialog.getByRole('button', { name: 'Save as a file' }).click();
+  expect((await file).suggestedFilename()).toBe('unsaved text.txt');
+  await dialog.getByRole('button', { name: 'Sign out and remove it' }).click();
+  await expect(page.getByRole('heading', { name: 'Signing out' })).toBeVisible();
+  // Nothing of the first person is left in this browser.
+  const left = await page.evaluate(async () => {
+    const found: string[] = (await caches.keys()).filter((name) => name.startsWith('kept:'));
+    for (const { name = '' } of await indexedDB.databases()) {
+      const database = await new Promise<IDBDatabase>((done) => {
+        const opened = indexedDB.open(name);
+        opened.onsuccess = () => done(opened.result);
+      });
+      for (const store of database.objectStoreNames) {
+        const all = await new Promise<unknown[]>((done) => {
+          const asked = database.transaction(store).objectStore(store).getAll();
+          asked.onsuccess = () => done(asked.result as unknown[]);
+        });
+        found.push(...all.map((one) => JSON.stringify(one)));
+      }
+    }
+    return found;
+  });
+  expect(left).toEqual([]);
+  await page.context().setOffline(false);
+  await expect(page.getByRole('heading', { name: 'Signed out' })).toBeVisible();
+  const session = (await (await page.context().request.get('/api/session')).json()) as { person: unknown };
+  expect(session.person).toBeNull();
 });
 
 test('signing in by email and password, and out again', async ({ page }) => {

@@ -31,15 +31,10 @@ export function PersonMenu({ name, demo, runsCampuses }: PersonMenuProps) {
   const [calendar, setCalendar] = useState(false);
   const me = useMe();
   const [unsent, setUnsent] = useState<readonly string[] | null>(null);
-  const go = async () => {
-    await leave(me.id);
-    // A full load: nothing of this person's data stays in memory for the next one.
-    window.location.assign(demo ? '/demo' : '/sign-in');
-  };
   const ask = async () => {
     await saveQueue.flush(`${me.id}:`);
     const texts = await unsentTexts(me.id);
-    if (texts.length === 0) await go();
+    if (texts.length === 0) await leave(me.id);
     else setUnsent(texts);
   };
   const themes = themeChoices().map(([theme, words]): MenuItem => ({
@@ -79,7 +74,7 @@ export function PersonMenu({ name, demo, runsCampuses }: PersonMenuProps) {
           going,
         ]}
       />
-      <SignOutDialog texts={unsent} onGo={() => void go()} onStay={() => setUnsent(null)} />
+      <SignOutDialog texts={unsent} onGo={() => void leave(me.id)} onStay={() => setUnsent(null)} />
       <CalendarDialog open={calendar} onClose={() => setCalendar(false)} />
     </>
   );

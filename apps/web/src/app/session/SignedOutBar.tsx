@@ -1,4 +1,4 @@
-import { lazy, Suspense, useEffect, useState } from 'react';
+import { lazy, Suspense, useEffect, useRef, useState } from 'react';
 import { Button, Loading } from '../../kit/index.js';
 import { selectSignedOut } from '../saving/savesSlice.js';
 import { saveQueue, useAppSelector } from '../store.js';
@@ -17,8 +17,18 @@ export function SignedOutBar() {
   const signedOut = useAppSelector(selectSignedOut);
   const me = useMe();
   const [open, setOpen] = useState(false);
+  const before = useRef<Element | null>(null);
+  const openForm = () => {
+    before.current = document.activeElement;
+    setOpen(true);
+  };
+  // Back to where the next word goes.
+  const closeForm = () => {
+    setOpen(false);
+    if (before.current instanceof HTMLElement) before.current.focus();
+  };
   useEffect(() => {
-    signInBy(() => setOpen(true));
+    signInBy(openForm);
     return () => signInBy(null);
   }, []);
   useEffect(() => {
@@ -32,11 +42,11 @@ export function SignedOutBar() {
           {say('signedOutBarTitle')}
         </p>
         {open ? (
-          <Button small onClick={() => setOpen(false)}>
+          <Button small onClick={closeForm}>
             {say('signedOutBarClose')}
           </Button>
         ) : (
-          <Button small look="primary" onClick={() => setOpen(true)}>
+          <Button small look="primary" onClick={openForm}>
             {say('signedOutBarOpen')}
           </Button>
         )}
@@ -44,7 +54,13 @@ export function SignedOutBar() {
       {open && (
         <div className="mx-auto max-w-md py-3">
           <Suspense fallback={<Loading what={say('form')} />}>
-            <SignInForm email={me.email} onSignedIn={() => saveQueue.retryAll()} />
+            <SignInForm
+              email={me.email}
+              onSignedIn={() => {
+                closeForm();
+                saveQueue.retryAll();
+              }}
+            />
           </Suspense>
         </div>
       )}

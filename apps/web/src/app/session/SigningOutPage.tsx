@@ -11,13 +11,22 @@ export function SigningOutPage() {
   const [done, setDone] = useState(false);
   useEffect(() => {
     if (done) return;
-    const look = () => void endSession().then((ended) => ended && setDone(true));
-    look();
-    const timer = setInterval(look, TRY_EVERY);
-    window.addEventListener('online', look);
+    let tries = 0;
+    const look = async () => {
+      tries += 1;
+      const isFirst = tries === 1;
+      if (!(await endSession())) return;
+      // A full load: nothing of this person's data stays in memory for the next one.
+      if (isFirst) window.location.assign('/');
+      else setDone(true);
+    };
+    void look();
+    const timer = setInterval(() => void look(), TRY_EVERY);
+    const online = () => void look();
+    window.addEventListener('online', online);
     return () => {
       clearInterval(timer);
-      window.removeEventListener('online', look);
+      window.removeEventListener('online', online);
     };
   }, [done]);
   return (

@@ -6,6 +6,14 @@ import { browser, saveQueue } from '../store.js';
 /** Set from the press on "Sign out" until the server has ended the session: nothing is shown in this browser meanwhile. */
 const FLAG = 'salt-circle-signing-out';
 
+const listeners = new Set<() => void>();
+
+/** For the root of the application, which shows nothing else while somebody is signing out. */
+export function onSigningOut(listener: () => void): () => void {
+  listeners.add(listener);
+  return () => listeners.delete(listener);
+}
+
 export function isSigningOut(): boolean {
   return localStorage.getItem(FLAG) !== null;
 }
@@ -17,12 +25,10 @@ export async function unsentTexts(personId: string): Promise<string[]> {
 }
 
 /**
- * Removes all that this browser keeps of a person, and ends the session. What is kept goes first: it must not stay readable where the
- * server cannot be reached.
- *
- * @returns whether the server has ended the session
+ * Removes all that this browser keeps of a person; the page that takes the place of all others then ends the session. What is kept goes
+ * first: it must not stay readable where the server cannot be reached.
  */
-export async function leave(personId: string): Promise<boolean> {
+export async function leave(personId: string): Promise<void> {
   localStorage.setItem(FLAG, 'yes');
   saveQueue.clear();
   await browser.clear(personId);
@@ -31,7 +37,7 @@ export async function leave(personId: string): Promise<boolean> {
     const names = await caches.keys();
     await Promise.all(names.filter((name) => name.startsWith('kept:')).map((name) => caches.delete(name)));
   }
-  return endSession();
+  for (const listener of listeners) listener();
 }
 
 /** Asks the server to end the session that was left. */
