@@ -185,7 +185,7 @@ export type {
 } from './visibility/facts.js';
 export { findIdentities, type IdentityFind, type SearchOptions } from './identity/findIdentities.js';
 export type { Identity } from './identity/nameForms.js';
-export { findLookalikes, shapeOfId, type Lookalike } from './identity/lookalikes.js';
+export { findLookalikes, shapeOfId } from './identity/lookalikes.js';
 export { PeopleByWord } from './identity/peopleByWord.js';
 export {
   staffNeeds,
@@ -243,7 +243,6 @@ export {
 export {
   checkGradeRule,
   GRADE_STEPS,
-  MOST_PERCENT,
   QUALITY_COLUMNS,
   ROUNDINGS,
   SCORE_METHODS,

@@ -144,6 +144,9 @@ function NowButtons({ dates, tell, onMoved }: NowProps) {
   const exchange = useExchange();
   const now = useNow();
   const [moveNow, { isLoading, error }] = useDateNowMutation();
+  const [asking, setAsking] = useState<DateName | null>(null);
+  const [before, setBefore] = useState<DatesView | null>(null);
+  const [move, putting] = useMoveDatesMutation();
   const resolved = resolveDates(toDates(dates));
   if (resolved === null) return null;
   const ahead = nowWords().filter(([name]) => {
@@ -153,9 +156,6 @@ function NowButtons({ dates, tell, onMoved }: NowProps) {
     if (name === 'reviewsOpen') return now > resolved.draftsOpen;
     return name === 'draftsOpen' || now > resolved.reviewsOpen;
   });
-  const [asking, setAsking] = useState<DateName | null>(null);
-  const [before, setBefore] = useState<DatesView | null>(null);
-  const [move, putting] = useMoveDatesMutation();
   const go = async (date: DateName) => {
     const result = await moveNow({ exchangeId: exchange.id, date, tell });
     setAsking(null);
