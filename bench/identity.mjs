@@ -81,4 +81,32 @@ export function identityFigures(line, round) {
     share(count.wrongPerhaps, count.lines - count.wanted),
     `${count.wrongPerhaps} places`,
   );
+  worstStrings(line, round);
+}
+
+/** The strings that a search by retries takes longest for: four times the text must take about four times the time. */
+const WORST = [
+  ['combining marks', (length) => `a${'\u0301'.repeat(length)}`],
+  ['initials of the author', (length) => 'V L '.repeat(length / 4)],
+  ['halves of the name', (length) => 'Viktor-'.repeat(length / 7)],
+  ['words cut at line ends', (length) => 'a-\n'.repeat(length / 3)],
+];
+const AUTHOR = { name: 'Viktor Lund', email: 'viktor.lund@example.org', campusId: 'cr-4101' };
+
+function worstStrings(line, round) {
+  process.stdout.write('\nNames in the worst strings: 400,000 signs / 100,000 signs, in time\n');
+  for (const [name, make] of WORST) {
+    const time = (length) => {
+      const text = make(length);
+      const times = Array.from({ length: 5 }, () => {
+        const begun = performance.now();
+        findIdentities(text, [AUTHOR]);
+        return performance.now() - begun;
+      });
+      return times.sort((a, b) => a - b)[2];
+    };
+    time(100_000);
+    const [short, long] = [time(100_000), time(400_000)];
+    line(name, round(long / short), `${round(long, 0)} ms here`);
+  }
 }

@@ -44,7 +44,7 @@ const STAFF_VIEWS: readonly View[] = [
     name: 'form builder',
     open: async (page) => {
       await page.getByRole('link', { name: 'Build it' }).click();
-      for (const words of [/^C criterion/, /^R range/, /^L checklist/, /^W pair/, /^N number/, /^O choice/])
+      for (const words of [/^C Criterion/, /^R Range/, /^L Checklist/, /^W Pair/, /^N Number/, /^O Choice/])
         await page.getByRole('button', { name: words }).click();
     },
   },

@@ -40,7 +40,7 @@ async function plan(ines: Page): Promise<void> {
 
 async function buildForm(ines: Page): Promise<void> {
   await ines.getByRole('link', { name: 'Build it' }).click();
-  await ines.getByRole('button', { name: /^C criterion/ }).click();
+  await ines.getByRole('button', { name: /^C Criterion/ }).click();
   const first = ines.getByRole('listitem').filter({ has: ines.getByLabel('Name of level 1') });
   await first.getByLabel('What it asks').fill('Evidence');
   for (const [level, name] of ['claims only', 'some backed', 'all backed'].entries()) {

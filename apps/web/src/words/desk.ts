@@ -286,7 +286,7 @@ export const say = sentences('desk', {
   attachedFilesWereNotLooked:
     '{unread, plural, one {The attached file was not looked through: it has no text, or is still being read.} other {# attached files were not looked through: they have no text, or are still being read.}}',
   noNameOfAnybodyElse: 'No address or student number was found in it.',
-  noNameOfAnybodyOf: 'Your name was not found in it, and no address or student number.',
+  noNameOfAnybodyOf: 'Neither your name nor an address or a student number was found in it.',
   thatMayTellWhoYou: 'You wrote {words}. The author could tell from it who you are.',
   thatIsSomebodyOfCourse: 'You wrote {words}. That may tell who somebody is.',
   onTimeLineSecondBack: 'on the time line: a second back or on, with Shift a frame; play or pause',

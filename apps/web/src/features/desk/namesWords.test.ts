@@ -8,7 +8,7 @@ const found = (policy: Policy, names: ReviewNamesView['names'], searched: Review
 
 describe('what is told of names before submitting', () => {
   it('says that nothing was found only where it was looked for', () => {
-    expect(found('both-ways', [])).toBe('No name of anybody of the course was found in it.');
+    expect(found('both-ways', [])).toBe('Neither your name nor an address or a student number was found in it.');
     expect(found('both-ways', [], 'beginning')).toMatch(/found in it\. It is very long: only the beginning/);
     const others = [namesWords(undefined, false), found('open', [], 'none')];
     others.push(namesWords({ policy: 'both-ways', searched: 'none', unread: 0, names: [] }, true));
@@ -23,19 +23,17 @@ describe('what is told of names before submitting', () => {
   it('says what is hidden here, and once each what gives it away', () => {
     const names = [hit('Cho'), hit('Ben Kiss', true), hit('Cho')];
     expect(found('both-ways', names)).toBe(
-      'In what you wrote stands “Cho”, “Ben Kiss”: that may tell who you are. Names are hidden in this exchange.',
+      'You wrote “Cho”, “Ben Kiss”. The author could tell from it who you are. Names are hidden in this exchange.',
     );
     expect(found('reviewers-only', [hit('Cho')])).toBe(
-      'In what you wrote stands “Cho”: that is somebody of the course. The author is not told who reviewed the draft.',
+      'You wrote “Cho”. That may tell who somebody is. The author is not told who reviewed the draft.',
     );
   });
 
   it('takes the own name for nothing where authors are told who reviews them', () => {
-    expect(found('authors-only', [hit('Ben Kiss', true)])).toBe(
-      'No name of anybody else of the course was found in it.',
-    );
+    expect(found('authors-only', [hit('Ben Kiss', true)])).toBe('No address or student number was found in it.');
     expect(found('authors-only', [hit('Ben Kiss', true), hit('Cho')])).toMatch(
-      /stands “Cho”: .* Reviewers are not told/,
+      /You wrote “Cho”\. .* Reviewers are not told/,
     );
   });
 });
