@@ -110,7 +110,7 @@ async function review(page: Page, number: number): Promise<void> {
   const facts = page.getByRole('dialog', { name: 'Before you submit' });
   // The note is a question, so nothing says yet what to do; that is said, and keeps from nothing.
   await expect(facts.getByText('0 notes say what to do, of 1 in all', { exact: false })).toBeVisible();
-  await expect(facts.getByText('No name of anybody of the course was found in it.')).toBeVisible();
+  await expect(facts.getByText('Neither your name nor an address or a student number was found in it.')).toBeVisible();
   await facts.getByRole('button', { name: 'Submit review' }).click();
   await expect(page.getByText('Submitted', { exact: true })).toBeVisible();
 }

@@ -160,7 +160,7 @@ test('staff remind, give more time, hand in for a student, and take all hand-ins
   await expect(reminder.getByText(/The boat leaves at nine\.$/m).last()).toBeVisible();
   await expect(reminder.getByText(/^To: /)).not.toContainText(TEAM[0]);
   await reminder.getByRole('button', { name: 'Send it' }).click();
-  await expect(reminder.getByText(/^The reminder is on its way to /)).toBeVisible();
+  await expect(reminder.getByText(/^Reminder sent to /)).toBeVisible();
   await reminder.getByRole('button', { name: 'Close', exact: true }).last().click();
 
   const row = ines.getByRole('row', { name: /Adjoa Mensah/ });

@@ -24,7 +24,7 @@ export const say = sentences('outbox', {
   invitationLinksCopy: 'Copy all links',
   invitationLinksCsv: 'Download CSV',
   invitationLinksCopied: 'Copied',
-  keptHere: 'not sent: no mail server',
+  keptHere: 'not sent (no mail server)',
   waitsToBeSent: 'waits to be sent',
   notSent: 'not sent',
   notSentOverBefore: 'not sent: over before',
