@@ -17,7 +17,7 @@ export const say = sentences('kit', {
   saved: 'Saved {savedAt}',
   saving: 'Saving…',
   noConnectionKeptInThis: 'No connection: kept in this browser, sent when it is back',
-  signedOutKeptInThis: 'Signed out: kept in this browser until you sign in',
+  signedOutKeptInThis: 'Signed out: kept in this browser',
   notSavedYet: 'Not saved yet: kept in this browser, trying again',
   notSavedSeeWhatIs: 'Not saved: see what is marked',
   changedElsewhereChooseWhichTo: 'Changed elsewhere: choose which to keep',

@@ -4,7 +4,8 @@ export const say = sentences('plan', {
   nowOpensDrafts:
     '{students, plural, one {1 student can hand in from now on.} other {# students can hand in from now on.}}',
   nowClosesDrafts:
-    '{missing, plural, =0 {All {students} students have handed in.} one {1 of {students} students has not handed in, and can no longer do so without an extension.} other {# of {students} students have not handed in, and can no longer do so without an extension.}} A late window ends too.',
+    '{missing, plural, =0 {All {students} students have handed in.} one {1 of {students} students has not handed in, and can no longer do so without an extension.} other {# of {students} students have not handed in, and can no longer do so without an extension.}}',
+  nowEndsLate: 'The late window ends too.',
   nowOpensReviews:
     'Drafts close, and reviewers can read the drafts that they are allocated. {missing, plural, =0 {Everybody has handed in.} one {1 student has not handed in.} other {# students have not handed in.}}',
   nowClosesReviews:

@@ -126,7 +126,7 @@ function InvitationLinks({ courseId, onClose }: { readonly courseId: string; rea
                 >
                   {say('invitationLinksCopy')}
                 </Button>
-                <a href={`/api/courses/${courseId}/people/invitations.csv`} download>
+                <a className="text-dusk underline" href={`/api/courses/${courseId}/people/invitations.csv`} download>
                   {say('invitationLinksCsv')}
                 </a>
                 {copied && (

@@ -195,6 +195,7 @@ function NowButtons({ dates, tell, onMoved }: NowProps) {
       >
         <div className="space-y-4">
           <p className="text-ink-soft">
+            {asking === 'draftsDue' && dates.lateUntil !== null && <>{say('nowEndsLate')} </>}
             {tell ? say('nowTold', { students: exchange.figures?.students ?? 0 }) : say('nowNotTold')}{' '}
             {say('nowUndoable')}
           </p>
