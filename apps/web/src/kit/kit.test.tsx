@@ -57,7 +57,7 @@ describe('SaveMark', () => {
       'Saving…',
       'Saving…',
       'No connection: kept in this browser, sent when it is back',
-      'Signed out: kept in this browser until you sign in',
+      'Signed out: kept in this browser',
       'Not saved: see what is marked',
       'Changed elsewhere: choose which to keep',
     ]);
