@@ -12,11 +12,6 @@ const FULL = 20_000_000;
 /** Milliseconds for which a look at the disk counts. */
 const LOOKED = 5_000;
 
-export interface Health {
-  /** `disk`: nothing can be saved, because the disk is full. */
-  readonly status: 'ok' | 'disk';
-}
-
 @Public()
 @Controller('health')
 export class HealthController {
@@ -28,9 +23,9 @@ export class HealthController {
     @Inject(SETTINGS) private readonly settings: Settings,
   ) {}
 
-  /** Answers once the database does. Also the bare route that benchmarks compare with. */
+  /** Answers once the database does; `disk`: nothing can be saved. Also the bare route that benchmarks compare with. */
   @Get()
-  async health(@Res({ passthrough: true }) response: Response): Promise<Health> {
+  async health(@Res({ passthrough: true }) response: Response): Promise<{ status: 'ok' | 'disk' }> {
     await this.database.read.query('SELECT 1');
     const full = this.database.isFull || (await this.#freeBytes()) < FULL;
     if (full) response.status(507);
