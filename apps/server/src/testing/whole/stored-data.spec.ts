@@ -102,6 +102,9 @@ function plain(value: unknown): unknown {
     revision,
     // Of reviews on a board or a list new.
     draftId,
+    // Of an outbox new; elsewhere as they were.
+    failed,
+    held,
     // Known by now of each review, where once it was that of the only draft.
     version,
     ...rest
@@ -123,6 +126,8 @@ function plain(value: unknown): unknown {
       ...(section === undefined || asks !== undefined ? {} : { section }),
       ...(groups === undefined || asks !== undefined ? {} : { groups }),
       ...(draftId === undefined || 'answered' in rest ? {} : { draftId }),
+      ...(failed === undefined || 'mails' in rest ? {} : { failed }),
+      ...(held === undefined || 'mails' in rest ? {} : { held }),
       ...(Array.isArray(missing) ? { missing } : {}),
       ...(undo === undefined ? {} : { undo: actOf(undo) }),
       ...(html !== undefined && !isReading && !isVersion ? { html } : {}),
