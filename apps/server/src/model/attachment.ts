@@ -1,6 +1,7 @@
 import type { AttachmentPlace } from '@salt-circle/contracts';
 import { Column, Entity, ForeignKey, Index, PrimaryColumn } from 'typeorm';
 import { Exchange } from './exchange.js';
+import { StoredFile } from './stored-file.js';
 
 /** A file that instructors give with the brief or the guide of an exchange. */
 @Entity('exchange_attachment')
@@ -19,6 +20,7 @@ export class ExchangeAttachment {
   /** SHA-256 of the file, byte for byte. */
   @Index('exchange_attachment_digest')
   @Column('text')
+  @ForeignKey(() => StoredFile)
   digest: string;
 
   /** As it came. */

@@ -1,5 +1,6 @@
 import { Column, Entity, ForeignKey, Index, PrimaryColumn, Unique } from 'typeorm';
 import { Exchange, Participant } from './exchange.js';
+import { FileContent, StoredFile } from './stored-file.js';
 
 /** What one student or one group writes for an exchange. */
 @Entity('draft')
@@ -133,6 +134,7 @@ export class DraftPart {
   /** Of a file or recording: SHA-256 of what was handed in, byte for byte. */
   @Index('draft_part_digest')
   @Column('text', { nullable: true })
+  @ForeignKey(() => StoredFile)
   digest: string | null;
 
   /** Of a file: its name as it came. */
@@ -151,7 +153,9 @@ export class DraftPart {
   about: string;
 
   /** Of video and sound: SHA-256 of the captions (WebVTT). */
+  @Index('draft_part_captions')
   @Column('text', { nullable: true })
+  @ForeignKey(() => StoredFile)
   captions: string | null;
 
   /** Passages of the reading copy that reviewers do not get to see, UTF-16 code units of its plain text. */
@@ -170,6 +174,8 @@ export class DraftPicture {
   @ForeignKey(() => Draft, { onDelete: 'CASCADE', onUpdate: 'CASCADE' })
   draftId: string;
 
+  @Index('draft_picture_digest')
   @PrimaryColumn('text')
+  @ForeignKey(() => FileContent)
   digest: string;
 }

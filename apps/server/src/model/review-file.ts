@@ -1,5 +1,6 @@
 import { Column, Entity, ForeignKey, Index, PrimaryColumn } from 'typeorm';
 import { Review } from './review.js';
+import { StoredFile } from './stored-file.js';
 
 /** A file or a spoken remark that a reviewer has put to a note, an answer or the overall comment. */
 @Entity('review_file')
@@ -22,6 +23,7 @@ export class ReviewFile {
   /** SHA-256 of the file, byte for byte. */
   @Index('review_file_digest')
   @Column('text')
+  @ForeignKey(() => StoredFile)
   digest: string;
 
   /** As it came; told to its reviewer and to staff alone. */

@@ -1,6 +1,6 @@
 import type { FileFacts } from '@salt-circle/contracts';
 import type { FileFamily } from '@salt-circle/core';
-import { Column, Entity, PrimaryColumn } from 'typeorm';
+import { Column, Entity, ForeignKey, Index, PrimaryColumn } from 'typeorm';
 
 /** Something that a file says of itself apart from what it shows. */
 export interface FoundMetadata {
@@ -11,11 +11,20 @@ export interface FoundMetadata {
   readonly inCopy?: boolean;
 }
 
+/** Bytes in the file store. Every row that names a digest refers to one of these, so the schema says what is still needed. */
+@Entity('file_content')
+export class FileContent {
+  /** SHA-256 in hexadecimal; also its place in the file store. */
+  @PrimaryColumn('text')
+  digest: string;
+}
+
 /** A file that was handed in, known by its content: the same bytes are kept once. */
 @Entity('stored_file')
 export class StoredFile {
   /** SHA-256 in hexadecimal; also its place in the file store. */
   @PrimaryColumn('text')
+  @ForeignKey(() => FileContent)
   digest: string;
 
   /** Bytes. */
@@ -54,12 +63,10 @@ export class StoredFile {
   copyText: string | null;
 
   /** The reading copy of a PDF, picture, video or sound: the content without metadata, in the file store. */
+  @Index('stored_file_copy')
   @Column('text', { nullable: true })
+  @ForeignKey(() => FileContent)
   copyDigest: string | null;
-
-  /** Pictures in the reading copy of a document. */
-  @Column('simple-json', { default: '[]' })
-  pictures: string[];
 
   @Column('simple-json', { default: '[]' })
   metadata: FoundMetadata[];
@@ -67,4 +74,19 @@ export class StoredFile {
   /** What the copy does not show of the file, for its author; each a sentence. */
   @Column('simple-json', { default: '[]' })
   remarks: string[];
+}
+
+/** A picture in the reading copy of a document. */
+@Entity('file_picture')
+export class FilePicture {
+  /** Of the document. */
+  @PrimaryColumn('text')
+  @ForeignKey(() => StoredFile, { onDelete: 'CASCADE' })
+  fileDigest: string;
+
+  /** Of the picture. */
+  @Index('file_picture_digest')
+  @PrimaryColumn('text')
+  @ForeignKey(() => FileContent)
+  digest: string;
 }

@@ -7,6 +7,7 @@ import { IsNull } from 'typeorm';
 import { ForbiddenPair } from '../../model/allocation.js';
 import { LookRequestRow } from '../../model/check.js';
 import { Draft, DraftPicture } from '../../model/draft.js';
+import { FileContent } from '../../model/stored-file.js';
 import { Exchange, OwnTimesRow, Participant } from '../../model/exchange.js';
 import { GradingTask } from '../../model/grade.js';
 import { GroupMemberRow, GroupSet, StudentGroup } from '../../model/group.js';
@@ -172,6 +173,7 @@ describe('an archive of an exchange', () => {
       const parts = await manager.findBy(Participant, { exchangeId: id });
       const [one, other] = parts as [Participant, Participant, ...Participant[]];
       const draftId = draft?.id ?? '';
+      await manager.insert(FileContent, { digest });
       await manager.insert(DraftPicture, { draftId, digest });
       await manager.insert(GroupSet, { id: 'set', courseId: 'course', title: 'Teams', createdAt: 1 });
       await manager.insert(StudentGroup, { id: 'team', setId: 'set', title: 'Waders', position: 1 });

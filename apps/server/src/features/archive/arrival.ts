@@ -6,6 +6,7 @@ import { Exchange, Participant } from '../../model/exchange.js';
 import { Person } from '../../model/person.js';
 import { StoredFile } from '../../model/stored-file.js';
 import { insertAll } from '../../platform/database/insert-all.js';
+import { recordContents } from '../../platform/files/contents.js';
 import type { Inspected } from '../../platform/files/worker/inspect.js';
 import type { Ids } from '../../platform/ids/ids.js';
 import { broken, type ArchiveFile } from './archive-file.js';
@@ -54,7 +55,8 @@ export class Arrival {
   async write(manager: EntityManager): Promise<{ courseId: string; exchangeId: string }> {
     await this.#course(manager);
     await this.#people(manager);
-    for (const table of TABLES) await this.#table(manager, table);
+    await recordContents(manager, [...this.coming.brought]);
+    for (const table of FILES_FIRST) await this.#table(manager, table);
     const exchangeId = this.#to.id(this.coming.found.exchangeId);
     await hush(manager, exchangeId, this.coming.now);
     return { courseId: this.#courseId, exchangeId };
@@ -129,9 +131,14 @@ export class Arrival {
     if (inspected === undefined || (await manager.existsBy(StoredFile, { digest: digest as string }))) return null;
     const { family, mime, facts } = inspected;
     const row = { digest, size, mime, family, facts, createdAt: now };
-    return { ...row, copyState: 'waiting', pictures: [], metadata: [], remarks: [] };
+    return { ...row, copyState: 'waiting', metadata: [], remarks: [] };
   }
 }
+
+/** Rows that name a file refer to it. */
+const FILES_FIRST = [...TABLES].sort(
+  (one, other) => Number(other.name === 'stored_file') - Number(one.name === 'stored_file'),
+);
 
 const NAMES_FILES: ReadonlySet<string> = new Set(['draft_part', 'draft_picture', 'exchange_attachment', 'review_file']);
 

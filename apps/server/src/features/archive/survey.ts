@@ -3,7 +3,7 @@ import type { ArchiveFile } from './archive-file.js';
 import { broken } from './archive-file.js';
 import type { Line } from './kept/lines.js';
 import type { ArchivedTable } from './kept/rows.js';
-import { columnsOf, idColumnsOf, TABLES, type TableOf } from './kept/tables.js';
+import { columnsOf, idColumnsOf, rowReferencesOf, TABLES, type TableOf } from './kept/tables.js';
 import { say } from '../../words/archive.js';
 
 /** What a file is named for. */
@@ -171,7 +171,7 @@ interface Reference {
 
 function referencesOf(table: TableOf, metadata: EntityMetadata): Reference[] {
   const columns = new Set(idColumnsOf(table, metadata));
-  return metadata.foreignKeys.flatMap(({ columnNames: [column = ''], referencedEntityMetadata }) => {
+  return rowReferencesOf(metadata).flatMap(({ columnNames: [column = ''], referencedEntityMetadata }) => {
     if (!columns.has(column)) return [];
     const of = referencedEntityMetadata.tableName as ArchivedTable;
     const nullable = metadata.findColumnWithPropertyName(column)?.isNullable === true;

@@ -6,7 +6,7 @@ import { Database } from '../../platform/database/database.js';
 import { Access, see, type Place } from '../../access/access.js';
 import { iso } from '../../platform/wire/instants.js';
 import { Labels } from '../../access/labels.js';
-import { StoredFile } from '../../model/stored-file.js';
+import { FilePicture, StoredFile } from '../../model/stored-file.js';
 import { tamed } from '../../platform/files/file-names.js';
 import { withRightEnding } from '../../platform/bytes/endings.js';
 import { FileStore } from '../../platform/files/file-store.js';
@@ -130,7 +130,7 @@ export class ArchiveService {
       return [{ name, digest: file.copyDigest, path: this.store.path(file.copyDigest) }, ...captions];
     if (file.copyHtml === null) return [];
     const page = async () => this.#page(version.title, untold(hideInHtml(await this.#copy(own), part.hidden)));
-    return [{ name: `${name}.html`, digest: shown, html: page }, ...this.#pictures(file.pictures)];
+    return [{ name: `${name}.html`, digest: shown, html: page }, ...this.#pictures(await this.#picturesOf(own))];
   }
 
   /** Without names, what reviewers get of them. */
@@ -159,6 +159,11 @@ export class ArchiveService {
 
   async #copy(digest: string): Promise<string> {
     return (await this.database.read.findOneByOrFail(StoredFile, { digest })).copyHtml ?? '';
+  }
+
+  async #picturesOf(fileDigest: string): Promise<string[]> {
+    const rows = await this.database.read.find(FilePicture, { where: { fileDigest }, order: { digest: 'ASC' } });
+    return rows.map(({ digest }) => digest);
   }
 
   #page(title: string, html: string): string {

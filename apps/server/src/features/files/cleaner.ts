@@ -1,11 +1,9 @@
 import { Injectable, Logger, type OnApplicationBootstrap, type OnApplicationShutdown } from '@nestjs/common';
+import type { EntityManager } from 'typeorm';
 import { Clock } from '../../platform/clock/clock.js';
 import { Rounds } from '../../platform/jobs/rounds.js';
 import { Database } from '../../platform/database/database.js';
-import { ExchangeAttachment } from '../../model/attachment.js';
-import { DraftPart, DraftPicture } from '../../model/draft.js';
-import { ReviewFile } from '../../model/review-file.js';
-import { StoredFile } from '../../model/stored-file.js';
+import { FileContent, StoredFile } from '../../model/stored-file.js';
 import { FileStore } from '../../platform/files/file-store.js';
 import { Uploads } from './uploads.service.js';
 
@@ -40,35 +38,40 @@ export class Cleaner implements OnApplicationBootstrap, OnApplicationShutdown {
   /** @returns how many files were removed */
   async clean(age = YOUNG): Promise<number> {
     const named = await this.database.write(async (manager) => {
-      // Rows that no part, no attachment and no remark names, and that have had time to be named.
-      const naming = manager
-        .createQueryBuilder(DraftPart, 'part')
-        .select('1')
-        .where('part.digest = stored_file.digest OR part.captions = stored_file.digest');
-      const attached = manager
-        .createQueryBuilder(ExchangeAttachment, 'attached')
-        .select('1')
-        .where('attached.digest = stored_file.digest');
-      const remarked = manager
-        .createQueryBuilder(ReviewFile, 'remarked')
-        .select('1')
-        .where('remarked.digest = stored_file.digest');
+      // Files that no row refers to, and that have had time to be named. Their pictures go with them.
       await manager
         .createQueryBuilder()
         .delete()
         .from(StoredFile)
         .where('createdAt < :before', { before: this.clock.now() - age })
-        .andWhere(`NOT EXISTS (${naming.getQuery()}) AND NOT EXISTS (${attached.getQuery()})`)
-        .andWhere(`NOT EXISTS (${remarked.getQuery()})`)
+        .andWhere(await unreferenced(manager, 'stored_file', 'digest'))
         .execute();
-      const files = await manager.find(StoredFile, { select: { digest: true, copyDigest: true, pictures: true } });
-      const pictures = await manager.find(DraftPicture, { select: { draftId: true, digest: true } });
-      return new Set([
-        ...files.flatMap(({ digest, copyDigest, pictures: own }) => [digest, copyDigest ?? digest, ...own]),
-        ...pictures.map(({ digest }) => digest),
-      ]);
+      await manager
+        .createQueryBuilder()
+        .delete()
+        .from(FileContent)
+        .where(await unreferenced(manager, 'file_content', 'digest'))
+        .execute();
+      return new Set((await manager.find(FileContent)).map(({ digest }) => digest));
     });
     await this.uploads.removeOld();
     return this.store.removeOthers(named, age, this.clock.real());
   }
+}
+
+/**
+ * @returns a condition for rows of `table` that no row of any table refers to, made from the foreign keys of the schema: what is added
+ *   later is kept without being listed here. What goes along with the row (`CASCADE`) does not hold it.
+ */
+async function unreferenced(manager: EntityManager, table: string, column: string): Promise<string> {
+  const keys = await manager.query<Array<{ name: string; source: string }>>(
+    `SELECT tables.name, keys."from" AS source FROM sqlite_master tables, pragma_foreign_key_list(tables.name) keys
+      WHERE tables.type = 'table' AND keys."table" = ? AND keys.on_delete <> 'CASCADE'`,
+    [table],
+  );
+  return keys
+    .map(
+      ({ name, source }) => `NOT EXISTS (SELECT 1 FROM "${name}" WHERE "${name}"."${source}" = "${table}"."${column}")`,
+    )
+    .join(' AND ');
 }

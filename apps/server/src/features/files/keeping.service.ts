@@ -3,6 +3,7 @@ import type { EntityManager } from 'typeorm';
 import { StoredFile } from '../../model/stored-file.js';
 import { Clock } from '../../platform/clock/clock.js';
 import type { Answer } from '../../platform/bytes/answered.js';
+import { recordContents } from '../../platform/files/contents.js';
 import { FileStore, type Kept } from '../../platform/files/file-store.js';
 import { FileWorkers } from '../../platform/files/file-workers.js';
 import type { Inspected } from '../../platform/files/worker/inspect.js';
@@ -59,6 +60,7 @@ export class Keeping {
     { family, mime, facts }: Pick<StoredFile, 'family' | 'mime' | 'facts'>,
   ): Promise<void> {
     if (await manager.existsBy(StoredFile, { digest })) return;
+    await recordContents(manager, [digest]);
     await manager.insert(StoredFile, {
       digest,
       size,
@@ -67,7 +69,6 @@ export class Keeping {
       facts,
       createdAt: this.clock.now(),
       copyState: 'waiting',
-      pictures: [],
       metadata: [],
       remarks: [],
     });

@@ -4,6 +4,7 @@ import { Injectable } from '@nestjs/common';
 import type { Asker } from '../../access/seeing.js';
 import { DraftPicture } from '../../model/draft.js';
 import { Database } from '../../platform/database/database.js';
+import { recordContents } from '../../platform/files/contents.js';
 import { FileStore } from '../../platform/files/file-store.js';
 import { OwnDrafts } from '../drafts/own-draft.service.js';
 import { Keeping } from './keeping.service.js';
@@ -33,6 +34,7 @@ export class PictureIntake {
       const draftId = await this.database.write(async (manager) => {
         const place = await this.welcome.place(person, exchangeId, null, manager);
         const draft = await this.drafts.ensure(manager, place);
+        await recordContents(manager, [digest]);
         await manager.save(DraftPicture, { draftId: draft.id, digest });
         return draft.id;
       });

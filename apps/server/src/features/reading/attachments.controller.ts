@@ -8,10 +8,11 @@ import { ExchangeAttachment } from '../../model/attachment.js';
 import { StoredFile } from '../../model/stored-file.js';
 import { mimeOfCopy, withRightEnding } from '../../platform/bytes/endings.js';
 import { Database } from '../../platform/database/database.js';
+import { isPictureOf } from '../../platform/files/contents.js';
 import { FileStore } from '../../platform/files/file-store.js';
 import { refusal } from '../../platform/problems/sentences.js';
 import { Readings } from './readings.service.js';
-import { isDigest, sendFile, sendPicture } from './sending.js';
+import { sendFile, sendPicture } from './sending.js';
 
 /** An interface, so that the parameters are plain texts to the pipe of requests. */
 interface AttachmentParams {
@@ -64,7 +65,7 @@ export class AttachmentFilesController {
     @Res() response: Response,
   ): Promise<void> {
     const { file } = await this.#attachment(me, which);
-    if (!isDigest(digest) || !file.pictures.includes(digest)) throw refusal('unknown');
+    if (!(await isPictureOf(this.database.read, file, digest))) throw refusal('unknown');
     await sendPicture(this.store, response, digest);
   }
 

@@ -10,7 +10,9 @@ import { Exchange, Participant } from '../../model/exchange.js';
 import { Review } from '../../model/review.js';
 import { ReviewFile } from '../../model/review-file.js';
 import { Database, type Report } from '../../platform/database/database.js';
-import { StoredFile } from '../../model/stored-file.js';
+import { FilePicture, StoredFile } from '../../model/stored-file.js';
+import { insertAll } from '../../platform/database/insert-all.js';
+import { recordContents } from '../../platform/files/contents.js';
 import { FileStore } from '../../platform/files/file-store.js';
 import { FileWorkers } from '../../platform/files/file-workers.js';
 import { WorkStopped } from '../../platform/jobs/threads.js';
@@ -114,6 +116,14 @@ export class Copies implements OnApplicationBootstrap, OnApplicationShutdown {
       const row = await manager.findOneBy(StoredFile, { digest });
       if (row === null) return;
       await tellReaders(manager, happened, digest);
+      const pictures = [...new Set(made.pictures ?? [])];
+      await recordContents(manager, copy === null ? pictures : [copy.digest, ...pictures]);
+      await manager.delete(FilePicture, { fileDigest: digest });
+      await insertAll(
+        manager,
+        FilePicture,
+        pictures.map((picture) => ({ fileDigest: digest, digest: picture })),
+      );
       await manager.update(
         StoredFile,
         { digest },
@@ -124,7 +134,6 @@ export class Copies implements OnApplicationBootstrap, OnApplicationShutdown {
           copyHtml: made.copyHtml ?? null,
           copyText: made.copyText ?? null,
           copyDigest: copy?.digest ?? null,
-          pictures: made.pictures ?? [],
           metadata: made.metadata,
           remarks: [...(made.remarks ?? [])],
         },

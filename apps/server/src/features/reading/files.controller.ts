@@ -10,7 +10,7 @@ import { neutralName } from './readings.service.js';
 import { refusal } from '../../platform/problems/sentences.js';
 import { isDigest, sendFile, sendPicture } from './sending.js';
 import { Me } from '../../access/session.guard.js';
-import { StoredFile } from '../../model/stored-file.js';
+import { FilePicture, StoredFile } from '../../model/stored-file.js';
 import { mimeOfCopy, withRightEnding } from '../../platform/bytes/endings.js';
 import { FileStore } from '../../platform/files/file-store.js';
 
@@ -111,8 +111,8 @@ export class FilesController {
     if (await manager.existsBy(DraftPicture, { draftId, digest })) return true;
     return manager
       .createQueryBuilder(DraftPart, 'part')
-      .innerJoin(StoredFile, 'file', 'file.digest = part.digest')
-      .where('part.draftId = :draftId AND file.pictures LIKE :named', { draftId, named: `%"${digest}"%` })
+      .innerJoin(FilePicture, 'picture', 'picture.fileDigest = part.digest')
+      .where('part.draftId = :draftId AND picture.digest = :digest', { draftId, digest })
       .getExists();
   }
 }

@@ -12,10 +12,11 @@ import type { Review } from '../../model/review.js';
 import { StoredFile } from '../../model/stored-file.js';
 import { mimeOfCopy, withRightEnding } from '../../platform/bytes/endings.js';
 import { Database } from '../../platform/database/database.js';
+import { isPictureOf } from '../../platform/files/contents.js';
 import { FileStore } from '../../platform/files/file-store.js';
 import { refusal } from '../../platform/problems/sentences.js';
 import { Readings, untelling } from './readings.service.js';
-import { isDigest, sendFile, sendPicture } from './sending.js';
+import { sendFile, sendPicture } from './sending.js';
 
 /** An interface, so that the parameters are plain texts to the pipe of requests. */
 interface FileParams {
@@ -57,7 +58,7 @@ export class RemarkFilesController {
   @Get('pictures/:digest')
   async picture(@Me() me: Asker, @Param() { digest = '', ...which }: FileParams, @Res() response: Response) {
     const { file } = await this.#file(me, which);
-    if (!isDigest(digest) || !file.pictures.includes(digest)) throw refusal('unknown');
+    if (!(await isPictureOf(this.database.read, file, digest))) throw refusal('unknown');
     await sendPicture(this.store, response, digest);
   }
 

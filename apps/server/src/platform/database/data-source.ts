@@ -21,7 +21,7 @@ import { CalendarLink } from '../../model/calendar.js';
 import { Course, Enrolment } from '../../model/course.js';
 import { Draft, DraftPart, DraftPicture, DraftVersion } from '../../model/draft.js';
 import { Exchange, OwnTimesRow, Participant, ReviewFormRow } from '../../model/exchange.js';
-import { StoredFile } from '../../model/stored-file.js';
+import { FileContent, FilePicture, StoredFile } from '../../model/stored-file.js';
 import { GroupMemberRow, GroupSet, StudentGroup } from '../../model/group.js';
 import { LibraryItem } from '../../model/library.js';
 import { Mail } from '../../model/mail.js';
@@ -54,7 +54,9 @@ export const ENTITIES = [
   DraftVersion,
   DraftPart,
   DraftPicture,
+  FileContent,
   StoredFile,
+  FilePicture,
   Review,
   AnswerRow,
   NoteRow,

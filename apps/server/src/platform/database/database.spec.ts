@@ -81,6 +81,44 @@ describe('the schema', () => {
     await database.onApplicationShutdown();
   });
 
+  it('holds every digest of a file by a foreign key, and mends what leads nowhere', async () => {
+    const source = await writerSource(folder)
+      .setOptions({ migrations: MIGRATIONS.slice(0, 25) })
+      .initialize();
+    await source.runMigrations();
+    const file = { mime: '', family: 'pdf', createdAt: 0, copyState: 'ready', size: 1 };
+    await source.query('PRAGMA foreign_keys = OFF');
+    await insertRow(source, 'stored_file', { ...file, digest: 'a', copyDigest: 'b', pictures: '["c","d","c"]' });
+    const part = { draftId: 'draft', deliverableId: 'x', position: 0, kind: 'file' };
+    await insertRow(source, 'draft_part', { ...part, id: 'good', digest: 'a', captions: 'gone' });
+    await insertRow(source, 'draft_part', { ...part, id: 'dangling', digest: 'gone' });
+    await insertRow(source, 'draft_picture', { draftId: 'draft', digest: 'e' });
+    for (const digest of ['a', 'gone'])
+      await insertRow(source, 'exchange_attachment', {
+        ...{ id: digest, exchangeId: 'exchange', place: 'brief', digest, name: '', addedAt: 0 },
+      });
+    await source.destroy();
+
+    const database = await Database.open(folder, new Clock());
+    const all = (query: string) => database.read.query<unknown[]>(query);
+    expect(await all('SELECT digest FROM file_content ORDER BY digest')).toEqual(
+      ['a', 'b', 'c', 'd', 'e'].map((digest) => ({ digest })),
+    );
+    expect(await all('SELECT digest FROM file_picture ORDER BY digest')).toEqual([{ digest: 'c' }, { digest: 'd' }]);
+    expect(await all('SELECT id, digest, captions FROM draft_part ORDER BY id')).toEqual([
+      { id: 'dangling', digest: null, captions: null },
+      { id: 'good', digest: 'a', captions: null },
+    ]);
+    expect(await all('SELECT id FROM exchange_attachment')).toEqual([{ id: 'a' }]);
+    const unheld = await all(`SELECT tables.name || '.' || columns.name AS "column"
+      FROM sqlite_master tables, pragma_table_info(tables.name) columns
+      WHERE tables.type = 'table' AND (columns.name LIKE '%digest' OR columns.name = 'captions')
+        AND columns.name NOT IN (SELECT "from" FROM pragma_foreign_key_list(tables.name))`);
+    // Of what was handed in as a whole, not of a file; and what the others refer to.
+    expect(unheld).toEqual([{ column: 'draft_version.digest' }, { column: 'file_content.digest' }]);
+    await database.onApplicationShutdown();
+  });
+
   it('makes of somebody without an account as many people as there are places, and of an account one', async () => {
     const old = await writerSource(folder)
       .setOptions({ migrations: MIGRATIONS.slice(0, 5) })
@@ -137,6 +175,12 @@ describe('the schema', () => {
     await database.onApplicationShutdown();
   });
 });
+
+async function insertRow(source: DataSource, table: string, row: Readonly<Record<string, unknown>>): Promise<void> {
+  const columns = Object.keys(row).map((column) => `"${column}"`);
+  const values = columns.map(() => '?');
+  await source.query(`INSERT INTO "${table}" (${columns.join()}) VALUES (${values.join()})`, Object.values(row));
+}
 
 /** Every column, index and foreign key, as SQLite itself describes them. */
 async function columns(source: DataSource): Promise<string[]> {

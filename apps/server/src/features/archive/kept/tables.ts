@@ -14,7 +14,7 @@ import { RatingRow, ReplyRow } from '../../../model/reply.js';
 import { AnswerRow, NoteRow, Review, SubmittedReview } from '../../../model/review.js';
 import { ReviewFile } from '../../../model/review-file.js';
 import { AdoptionRow, DecisionRow, ReflectionRow } from '../../../model/revision.js';
-import { StoredFile } from '../../../model/stored-file.js';
+import { FileContent, StoredFile } from '../../../model/stored-file.js';
 import type { ArchivedTable } from './rows.js';
 
 /** One archived table: which rows belong to an exchange, and which of its columns mean something elsewhere. */
@@ -143,6 +143,8 @@ export const LEFT_OUT: Readonly<Record<string, string>> = {
   mail: 'was sent from here',
   news: 'was told here',
   allocation_preview: 'is made anew',
+  file_content: 'what lies in the file store of the installation',
+  file_picture: 'is made anew with the reading copy',
   setting: 'of the installation',
   campus: 'of the installation',
   campus_deployment: 'of the installation',
@@ -173,8 +175,15 @@ export function idColumnsOf(table: TableOf, metadata: EntityMetadata): string[] 
   const own = metadata.primaryColumns
     .filter(({ propertyName }) => propertyName === 'id')
     .map((one) => one.propertyName);
-  const others = metadata.foreignKeys.flatMap(({ columnNames }) => columnNames);
+  const others = rowReferencesOf(metadata).flatMap(({ columnNames }) => columnNames);
   return [...new Set([...own, ...others, ...(table.ids ?? [])])].filter((name) => name !== 'courseId');
+}
+
+/** Foreign keys that lead to a row by its id. Files go by their digest, which is the same everywhere. */
+export function rowReferencesOf({ foreignKeys }: EntityMetadata): EntityMetadata['foreignKeys'] {
+  return foreignKeys.filter(
+    ({ referencedEntityMetadata: { target } }) => target !== StoredFile && target !== FileContent,
+  );
 }
 
 export interface PlainColumn {
