@@ -3,7 +3,7 @@ const within = (name) => ({ path: `^${name}/src` });
 
 const SERVER = 'apps/server/src';
 /** From the ground up; what stands at the top (demo, testing, handlers, app) may use all of them. */
-const FLOORS = ['words', 'model', 'platform', 'access', 'features'];
+const FLOORS = ['words', 'model', 'platform', 'auth', 'permissions', 'queries', 'features'];
 
 /** No floor of the server knows one above it. Whole-application tests stand beside what they test, so they are exempt. */
 const floors = FLOORS.map((floor, at) => ({

@@ -9,7 +9,7 @@ import { Module, type DynamicModule } from '@nestjs/common';
 import { APP_FILTER, APP_GUARD, APP_PIPE } from '@nestjs/core';
 import { ServeStaticModule } from '@nestjs/serve-static';
 import { LoggerModule } from 'nestjs-pino';
-import { AccessModule } from './access/access.module.js';
+import { AccessModule } from './permissions/permissions.module.js';
 import { DemoModule } from './demo/demo.module.js';
 import { AccountsModule } from './features/accounts/accounts.module.js';
 import { ArchiveModule } from './features/archive/archive.module.js';

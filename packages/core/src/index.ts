@@ -6,7 +6,7 @@ export type { DateName, ExchangeDates, Instant, ResolvedDates } from './timeline
 export { checkDates, type DateProblemCode } from './timeline/checkDates.js';
 export { isReleased, mayHandIn, nextChange, openingsAt, segments, stageAt } from './timeline/stage.js';
 export type { Openings, Segment, Stage, StageChange, TimelineState } from './timeline/stage.js';
-export { OWN_DATES, ownOver, withOwnTimes, type OwnDateName, type OwnTimes } from './timeline/ownTimes.js';
+export { PERSONAL_DATES as OWN_DATES, mergePersonalDates as ownOver, withPersonalDates as withOwnTimes, type PersonalDateName as OwnDateName, type PersonalDates as OwnTimes } from './timeline/personalDates.js';
 export { checkLateRule, lateness, type LateProblemCode, type LateRule, type Lateness } from './timeline/late.js';
 export { moveNow } from './timeline/moveNow.js';
 export { dayNumber, instantOf, instantsOf, localTime, plusDays, zoneName, type LocalTime } from './timeline/zone.js';
@@ -173,7 +173,7 @@ export type {
   OwnFeedback,
   Act,
   Decision,
-  DraftStanding,
+  DraftRelation as DraftStanding,
   ExchangeFacts,
   NamesPolicy,
   Refusal,
@@ -190,12 +190,12 @@ export { PeopleByWord } from './identity/peopleByWord.js';
 export {
   staffNeeds,
   studentNeeds,
-  studentStanding,
+  studentStatus as studentStanding,
   type Need,
   type NeedKind,
   type OwnReview,
   type StaffSituation,
-  type Standing as TodayStanding,
+  type StudentStatus as TodayStanding,
   type StudentSituation,
 } from './today/needs.js';
 export { contradictions, type ContradictionCode } from './setup/contradictions.js';

@@ -6,7 +6,7 @@ import type { Person } from '../model/person.js';
 import { DraftsService } from '../features/drafts/drafts.service.js';
 import { FileStore } from '../platform/files/file-store.js';
 import { Attachments } from '../features/files/attachments.service.js';
-import { Intake } from '../features/files/intake.service.js';
+import { Intake } from '../features/files/draft-intake.service.js';
 import type { Seeder } from './seeder.js';
 import type { Site } from './sites.js';
 

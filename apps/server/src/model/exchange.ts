@@ -237,7 +237,7 @@ export class Exchange {
 @Entity('own_times')
 @Unique('own_times_student', ['exchangeId', 'enrolmentId'])
 @Unique('own_times_group', ['exchangeId', 'groupId'])
-export class OwnTimesRow {
+export class PersonalDatesRow {
   @PrimaryColumn('text')
   id: string;
 

@@ -20,7 +20,7 @@ import type { ChangeNews } from '@salt-circle/contracts';
 import request from 'supertest';
 import { In } from 'typeorm';
 import { Person } from '../model/person.js';
-import { SessionService } from '../access/session.service.js';
+import { SessionService } from '../auth/session.service.js';
 import { createApp } from '../app.js';
 import { Clock } from '../platform/clock/clock.js';
 import { mailSettingsOf, type Settings } from '../platform/config/settings.js';

@@ -8,7 +8,7 @@ import {
   type Instant,
   type ResolvedDates,
 } from './dates.js';
-import { withOwnTimes, type OwnTimes } from './ownTimes.js';
+import { withPersonalDates, type PersonalDates } from './personalDates.js';
 
 export type Stage = 'planning' | 'drafting' | 'reviewing' | 'checking' | 'replying' | 'revising' | 'closed';
 
@@ -84,10 +84,10 @@ const CLOSED: Openings = {
 };
 
 /** @param own the person's own due times and excuse, or null for somebody without */
-export function openingsAt(state: TimelineState, own: OwnTimes | null, now: Instant): Openings {
+export function openingsAt(state: TimelineState, own: PersonalDates | null, now: Instant): Openings {
   const common = resolveDates(state.dates);
   if (state.publishedAt === null || common === null) return CLOSED;
-  const dates = withOwnTimes(common, own);
+  const dates = withPersonalDates(common, own);
   const excused = own?.excused === true;
   const released = now >= releasedAt(common);
   const handIn = !excused && now >= dates.draftsOpen && now < endOf(dates.lateUntil);
@@ -122,10 +122,10 @@ export interface StageChange {
  * The next date that changes anything, or null when none is left or the exchange is unpublished.
  * @param own the due times of one person, where the question is that person's
  */
-export function nextChange(state: TimelineState, now: Instant, own: OwnTimes | null = null): StageChange | null {
+export function nextChange(state: TimelineState, now: Instant, own: PersonalDates | null = null): StageChange | null {
   const common = resolveDates(state.dates);
   if (state.publishedAt === null || common === null) return null;
-  const dates: Partial<Record<DateName, Instant | null>> & ResolvedDates = withOwnTimes(common, own);
+  const dates: Partial<Record<DateName, Instant | null>> & ResolvedDates = withPersonalDates(common, own);
   const effective = (date: DateName, at: Instant) => {
     if (date === 'reviewsOpen') return reviewsOpenAt(common);
     if (date === 'release') return releasedAt(common);

@@ -12,7 +12,7 @@ import {
   type Stage,
   type TimelineState,
 } from './stage.js';
-import type { OwnTimes } from './ownTimes.js';
+import type { PersonalDates } from './personalDates.js';
 
 const at = (day: number) => Date.UTC(2026, 2, day);
 const NO_OWN = { draftsDue: null, reviewsDue: null, repliesDue: null, revisionDue: null, excused: false };
@@ -98,11 +98,11 @@ describe('what the dates allow', () => {
 describe('a self-review with a due time of its own', () => {
   const early = { dates: { ...DATES, selfReviewDue: at(16) }, publishedAt: at(1) };
   const late = { dates: { ...DATES, selfReviewDue: at(23) }, publishedAt: at(1) };
-  const may = (state: TimelineState, own: OwnTimes | null, now: number) => {
+  const may = (state: TimelineState, own: PersonalDates | null, now: number) => {
     const { review, selfReview, selfReviewOver } = openingsAt(state, own, now);
     return [review, selfReview, selfReviewOver];
   };
-  const MORE: OwnTimes = { draftsDue: null, reviewsDue: at(22), repliesDue: null, revisionDue: null, excused: false };
+  const MORE: PersonalDates = { draftsDue: null, reviewsDue: at(22), repliesDue: null, revisionDue: null, excused: false };
 
   it('can be submitted until then, before or after the others', () => {
     expect(may(early, null, end(16) - 1)).toEqual([true, true, false]);
@@ -154,7 +154,7 @@ describe('the optional stages', () => {
     const only = { dates: { ...long, repliesDue: null }, publishedAt: at(1) };
     expect(stageAt(only, at(26))).toBe('revising');
     const own = { ...NO_OWN, revisionDue: at(33) };
-    const may = (now: number, times: OwnTimes | null) => openingsAt(only, times, now).revision;
+    const may = (now: number, times: PersonalDates | null) => openingsAt(only, times, now).revision;
     expect([may(end(31), null), may(end(31), own), may(end(33), own)]).toEqual([false, true, false]);
     expect(openingsAt(only, { ...own, excused: true }, at(27)).revision).toBe(false);
     expect(openingsAt(only, null, at(27)).replies).toBe(false);
@@ -173,7 +173,7 @@ describe('the optional stages', () => {
     ]);
   });
 
-  const own: OwnTimes = { draftsDue: at(16), reviewsDue: null, repliesDue: null, revisionDue: null, excused: false };
+  const own: PersonalDates = { draftsDue: at(16), reviewsDue: null, repliesDue: null, revisionDue: null, excused: false };
   it('give an extension its own end, without touching anybody else', () => {
     expect(openingsAt(state, own, at(15))).toMatchObject({ handIn: true, late: false, review: true });
     expect(openingsAt(state, own, end(16)).handIn).toBe(false);

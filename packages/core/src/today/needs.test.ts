@@ -1,5 +1,5 @@
 import { resolveDates, NO_DATES, type ResolvedDates } from '../timeline/dates.js';
-import { staffNeeds, studentNeeds, studentStanding, type StaffSituation, type StudentSituation } from './needs.js';
+import { staffNeeds, studentNeeds, studentStatus, type StaffSituation, type StudentSituation } from './needs.js';
 
 const day = (of: number) => Date.UTC(2026, 2, of);
 const dates = resolveDates({
@@ -113,7 +113,7 @@ describe('what a student is to do', () => {
     ],
   ];
   it.each(cases)('%s', (_, at, now, kinds, standing) => {
-    expect([studentNeeds(at, now).map(({ kind }) => kind), studentStanding(at)]).toEqual([kinds, standing]);
+    expect([studentNeeds(at, now).map(({ kind }) => kind), studentStatus(at)]).toEqual([kinds, standing]);
   });
 
   it('names the due time that still counts, and the place of a review among all', () => {

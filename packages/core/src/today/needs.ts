@@ -31,7 +31,7 @@ export interface Need {
 }
 
 /** How somebody who has nothing to do now stands, for the words beside what comes next. */
-export type Standing = 'on-time' | 'missed-draft' | 'missed-reviews' | 'nothing-to-review';
+export type StudentStatus = 'on-time' | 'missed-draft' | 'missed-reviews' | 'nothing-to-review';
 
 export interface OwnReview {
   readonly id: string;
@@ -158,7 +158,7 @@ function afterRelease(stage: Stage): boolean {
 }
 
 /** How a student stands who has nothing to do now. */
-export function studentStanding({ handedIn, excused, mayHandIn, reviews, stage }: StudentSituation): Standing {
+export function studentStatus({ handedIn, excused, mayHandIn, reviews, stage }: StudentSituation): StudentStatus {
   if (excused || stage === 'planning') return 'on-time';
   if (!handedIn && !mayHandIn) return 'missed-draft';
   if (stage !== 'reviewing' && stage !== 'checking') return 'on-time';

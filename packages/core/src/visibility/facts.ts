@@ -74,7 +74,7 @@ export interface Reviewing {
 }
 
 /** How a viewer stands to a draft: what follows from being its author, its reviewer, or of the staff. */
-export interface DraftStanding extends Reviewing {
+export interface DraftRelation extends Reviewing {
   readonly allocatedToViewer: boolean;
 }
 
@@ -97,14 +97,14 @@ export type Subject =
   /** The viewer's own draft, saved or handed in. */
   | { readonly kind: 'own-draft' }
   /** Somebody else's handed-in draft. */
-  | ({ readonly kind: 'draft' } & DraftStanding)
+  | ({ readonly kind: 'draft' } & DraftRelation)
   /**
    * A part of a draft. `saved`: only saved, not of a version. `current`: of the version that the viewer reviews, or,
    * for other viewers, of the one that counts.
    */
-  | ({ readonly kind: 'part'; readonly saved: boolean; readonly current: boolean } & DraftStanding)
+  | ({ readonly kind: 'part'; readonly saved: boolean; readonly current: boolean } & DraftRelation)
   /** A file as it was handed in, byte for byte, with all that it says of itself; and the versions there have been. */
-  | ({ readonly kind: 'original' | 'versions' } & DraftStanding)
+  | ({ readonly kind: 'original' | 'versions' } & DraftRelation)
   /** The list of the viewer's own reviews, before any one of them is opened. */
   | { readonly kind: 'own-reviews'; readonly viewerHandedIn: boolean }
   | ({ readonly kind: 'review' } & Written & Reviewing)
@@ -135,7 +135,7 @@ export type Subject =
   /** What authors decided about the remarks on their draft, and what they have thought over. */
   | { readonly kind: 'decisions' | 'reflection'; readonly ofOwnDraft: boolean }
   /** What was handed in after feedback. */
-  | ({ readonly kind: 'revision' } & DraftStanding)
+  | ({ readonly kind: 'revision' } & DraftRelation)
   /** When a review was submitted, and what else its reviewer has to write. */
   | { readonly kind: 'reviewing-life'; readonly byViewer: boolean }
   /** Why a form can no longer change, and what is wrong with it. */

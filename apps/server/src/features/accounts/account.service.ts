@@ -3,9 +3,9 @@ import type { AccountView } from '@salt-circle/contracts';
 import { shownAddress } from '@salt-circle/core';
 import Bowser from 'bowser';
 import type { EntityManager } from 'typeorm';
-import { RecentPassword } from '../../access/recent-password.service.js';
-import { SessionService } from '../../access/session.service.js';
-import type { Asker } from '../../access/seeing.js';
+import { RecentPassword } from '../../auth/recent-password.service.js';
+import { SessionService } from '../../auth/session.service.js';
+import type { CurrentUser } from '../../auth/view-as.js';
 import { Course, Enrolment } from '../../model/course.js';
 import { AddressChange, PasswordLink, Person, Session } from '../../model/person.js';
 import { Clock } from '../../platform/clock/clock.js';
@@ -34,7 +34,7 @@ export class AccountService {
   ) {}
 
   /** Without the places that wait to be taken, of which the invitations know. */
-  async one(person: Asker, cookie: string | undefined): Promise<Omit<AccountView, 'open'>> {
+  async one(person: CurrentUser, cookie: string | undefined): Promise<Omit<AccountView, 'open'>> {
     assertOwn(person);
     const manager = this.database.read;
     const change = await manager.findOneBy(AddressChange, { personId: person.id });
@@ -52,13 +52,13 @@ export class AccountService {
     };
   }
 
-  async rename(person: Asker, name: string): Promise<void> {
+  async rename(person: CurrentUser, name: string): Promise<void> {
     assertOwn(person);
     await this.database.write((manager) => manager.update(Person, { id: person.id }, { name: name.trim() }));
   }
 
   /** Signs out all other browsers. */
-  async changePassword(person: Asker, old: string, password: string, cookie: string | undefined): Promise<void> {
+  async changePassword(person: CurrentUser, old: string, password: string, cookie: string | undefined): Promise<void> {
     assertOwn(person);
     await this.recent.assertPassword(person, old, 'old');
     await assertGoodPassword(password, [person.name, person.email]);
@@ -77,7 +77,7 @@ export class AccountService {
   }
 
   /** Signs out one browser, or, without an id, all but the one that asks. */
-  async endSessions(person: Asker, cookie: string | undefined, id?: string): Promise<void> {
+  async endSessions(person: CurrentUser, cookie: string | undefined, id?: string): Promise<void> {
     assertOwn(person);
     const { sessions, present } = await this.sessions.of(person.id, cookie);
     if (id !== undefined && !sessions.some((one) => one.id === id)) throw refusal('unknown');
@@ -88,8 +88,8 @@ export class AccountService {
 }
 
 /** With a student's eyes, the account is still nobody's but the student's. */
-function assertOwn(person: Asker): void {
-  if (person.seeing !== undefined) throw refusal('unknown');
+function assertOwn(person: CurrentUser): void {
+  if (person.viewAs !== undefined) throw refusal('unknown');
 }
 
 function sessionRow(

@@ -18,15 +18,15 @@ import type { Request, Response } from 'express';
 import { Clock } from '../../platform/clock/clock.js';
 import { mailArrives, type Settings } from '../../platform/config/settings.js';
 import { SETTINGS } from '../../platform/config/settings.token.js';
-import { Me } from '../../access/session.guard.js';
-import { knownBrowser, setKnownBrowser } from '../../access/known-browser.js';
-import { RecentPassword } from '../../access/recent-password.service.js';
+import { Me } from '../../auth/session.guard.js';
+import { knownBrowser, setKnownBrowser } from '../../auth/known-browser.js';
+import { RecentPassword } from '../../auth/recent-password.service.js';
 import { signedOut } from '../../platform/problems/sentences.js';
 import { networkOf } from '../../platform/security/network.js';
 import { Public } from '../../platform/security/public.js';
-import type { Asker } from '../../access/seeing.js';
-import { browserOf, clearSessionCookie, setSessionCookie } from '../../access/session-cookie.js';
-import { SessionService } from '../../access/session.service.js';
+import type { CurrentUser } from '../../auth/view-as.js';
+import { browserOf, clearSessionCookie, setSessionCookie } from '../../auth/session-cookie.js';
+import { SessionService } from '../../auth/session.service.js';
 import { AccountService } from './account.service.js';
 import { AddressChanges } from './address-changes.service.js';
 import { PasswordLinks } from './password-links.service.js';
@@ -45,7 +45,7 @@ export class SessionController {
   ) {}
 
   @Get()
-  session(@Me() person: Asker | null): SessionView {
+  session(@Me() person: CurrentUser | null): SessionView {
     return {
       person:
         person === null
@@ -56,7 +56,7 @@ export class SessionController {
             },
       demo: this.settings.mode === 'demo',
       mail: mailArrives(this.settings),
-      now: new Date(person?.seeing?.at ?? this.clock.now()).toISOString(),
+      now: new Date(person?.viewAs?.at ?? this.clock.now()).toISOString(),
       clockMoved: this.clock.offset !== 0,
       seeing: seeingView(person),
     };
@@ -81,7 +81,7 @@ export class SessionController {
   @Post('password')
   @HttpCode(204)
   confirmPassword(
-    @Me() me: Asker | null,
+    @Me() me: CurrentUser | null,
     @Body() { password }: ConfirmPasswordRequest,
     @Req() request: Request,
   ): Promise<void> {
@@ -151,32 +151,32 @@ export class AccountController {
   ) {}
 
   @Get('tokens')
-  tokensOf(@Me() me: Asker): Promise<TokensView> {
+  tokensOf(@Me() me: CurrentUser): Promise<TokensView> {
     return this.tokens.of(me);
   }
 
   @Post('tokens')
-  async makeToken(@Me() me: Asker, @Body() body: TokenRequest, @Req() request: Request): Promise<MadeTokenView> {
+  async makeToken(@Me() me: CurrentUser, @Body() body: TokenRequest, @Req() request: Request): Promise<MadeTokenView> {
     await this.recent.assert(me, request.headers.cookie);
     return this.tokens.make(me, body);
   }
 
   @Delete('tokens/:id')
   @HttpCode(204)
-  takeBackToken(@Me() me: Asker, @Param('id') id: string): Promise<void> {
+  takeBackToken(@Me() me: CurrentUser, @Param('id') id: string): Promise<void> {
     return this.tokens.takeBack(me, id);
   }
 
   @Put('name')
   @HttpCode(204)
-  rename(@Me() me: Asker, @Body() { name }: OwnNameRequest): Promise<void> {
+  rename(@Me() me: CurrentUser, @Body() { name }: OwnNameRequest): Promise<void> {
     return this.account.rename(me, name);
   }
 
   @Put('password')
   @HttpCode(204)
   changePassword(
-    @Me() me: Asker,
+    @Me() me: CurrentUser,
     @Body() { old, password }: ChangePasswordRequest,
     @Req() request: Request,
   ): Promise<void> {
@@ -185,32 +185,32 @@ export class AccountController {
 
   @Put('address')
   @HttpCode(204)
-  async changeAddress(@Me() me: Asker, @Body() { email, password }: ChangeAddressRequest): Promise<void> {
+  async changeAddress(@Me() me: CurrentUser, @Body() { email, password }: ChangeAddressRequest): Promise<void> {
     await this.recent.assertPassword(me, password, 'password');
     await this.addresses.ask(me, email);
   }
 
   @Delete('address')
   @HttpCode(204)
-  keepAddress(@Me() me: Asker): Promise<void> {
+  keepAddress(@Me() me: CurrentUser): Promise<void> {
     return this.addresses.callOff(me);
   }
 
   @Delete('sessions')
   @HttpCode(204)
-  endOthers(@Me() me: Asker, @Req() request: Request): Promise<void> {
+  endOthers(@Me() me: CurrentUser, @Req() request: Request): Promise<void> {
     return this.account.endSessions(me, request.headers.cookie);
   }
 
   @Delete('sessions/:id')
   @HttpCode(204)
-  endOne(@Me() me: Asker, @Param('id') id: string, @Req() request: Request): Promise<void> {
+  endOne(@Me() me: CurrentUser, @Param('id') id: string, @Req() request: Request): Promise<void> {
     return this.account.endSessions(me, request.headers.cookie, id);
   }
 }
 
-function seeingView(person: Asker | null): SessionView['seeing'] {
-  if (person?.seeing === undefined) return null;
-  const { by, exchangeId, example } = person.seeing;
+function seeingView(person: CurrentUser | null): SessionView['seeing'] {
+  if (person?.viewAs === undefined) return null;
+  const { by, exchangeId, example } = person.viewAs;
   return { by: by.name, as: person.name, exchangeId, example };
 }

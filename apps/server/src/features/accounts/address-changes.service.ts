@@ -1,7 +1,7 @@
 import { Inject, Injectable } from '@nestjs/common';
 import type { AddressLinkView } from '@salt-circle/contracts';
 import { LessThan, type EntityManager } from 'typeorm';
-import type { Asker } from '../../access/seeing.js';
+import type { CurrentUser } from '../../auth/view-as.js';
 import { AddressChange, PasswordLink, Person } from '../../model/person.js';
 import { Clock } from '../../platform/clock/clock.js';
 import { mailArrives, type Settings } from '../../platform/config/settings.js';
@@ -34,7 +34,7 @@ export class AddressChanges {
   }
 
   /** Sends both links. Whether the new address has an account already is told to its own mailbox only, by there being no link. */
-  async ask(person: Asker, email: string): Promise<void> {
+  async ask(person: CurrentUser, email: string): Promise<void> {
     const to = email.trim().toLowerCase();
     const from = person.email ?? '';
     if (to === from) throw taken(say('thisIsYourAddressAlready'));
@@ -66,7 +66,7 @@ export class AddressChanges {
     });
   }
 
-  async callOff(person: Asker): Promise<void> {
+  async callOff(person: CurrentUser): Promise<void> {
     await this.database.write((manager) => manager.delete(AddressChange, { personId: person.id }));
   }
 

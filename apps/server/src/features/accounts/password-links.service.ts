@@ -1,7 +1,7 @@
 import { Inject, Injectable, Logger, type OnApplicationShutdown } from '@nestjs/common';
 import type { PasswordLinkView } from '@salt-circle/contracts';
 import { In, LessThan, Like, Not, type EntityManager } from 'typeorm';
-import { SessionService } from '../../access/session.service.js';
+import { SessionService } from '../../auth/session.service.js';
 import { Enrolment } from '../../model/course.js';
 import { Mail } from '../../model/mail.js';
 import { PasswordLink, Person } from '../../model/person.js';

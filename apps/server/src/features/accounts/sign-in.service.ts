@@ -1,5 +1,5 @@
 import { Injectable, Logger } from '@nestjs/common';
-import { SessionService } from '../../access/session.service.js';
+import { SessionService } from '../../auth/session.service.js';
 import { Person } from '../../model/person.js';
 import { Database } from '../../platform/database/database.js';
 import { ProblemError } from '../../platform/problems/problem-error.js';

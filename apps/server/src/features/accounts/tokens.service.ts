@@ -1,8 +1,8 @@
 import { Injectable } from '@nestjs/common';
 import type { MadeTokenView, TokenRequest, TokensView } from '@salt-circle/contracts';
 import { MoreThan, Not } from 'typeorm';
-import { AccessTokens, TOKEN_PREFIX } from '../../access/access-tokens.js';
-import type { Asker } from '../../access/seeing.js';
+import { AccessTokens, TOKEN_PREFIX } from '../../auth/access-tokens.js';
+import type { CurrentUser } from '../../auth/view-as.js';
 import { AccessToken } from '../../model/access-token.js';
 import { Enrolment } from '../../model/course.js';
 import { Clock } from '../../platform/clock/clock.js';
@@ -27,7 +27,7 @@ export class Tokens {
     private readonly tokens: AccessTokens,
   ) {}
 
-  async of({ id: personId }: Asker): Promise<TokensView> {
+  async of({ id: personId }: CurrentUser): Promise<TokensView> {
     const manager = this.database.read;
     const rows = await manager.find(AccessToken, {
       where: { personId, endsAt: MoreThan(this.clock.real()) },
@@ -41,7 +41,7 @@ export class Tokens {
     };
   }
 
-  async make(person: Asker, { name, scope, days }: TokenRequest): Promise<MadeTokenView> {
+  async make(person: CurrentUser, { name, scope, days }: TokenRequest): Promise<MadeTokenView> {
     const { may, tokens } = await this.of(person);
     if (!may) throw refusal('not-yours');
     if (tokens.length >= MOST) {
@@ -64,7 +64,7 @@ export class Tokens {
   }
 
   /** Taken back twice, it is gone once. */
-  async takeBack({ id: personId }: Asker, id: string): Promise<void> {
+  async takeBack({ id: personId }: CurrentUser, id: string): Promise<void> {
     await this.database.write(async (manager, happened) => {
       const { affected } = await manager.delete(AccessToken, { personId, id });
       if ((affected ?? 0) > 0) happened({ action: 'token-taken-back', actorId: personId });

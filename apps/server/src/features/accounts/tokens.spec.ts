@@ -1,6 +1,6 @@
 import type { MadeTokenView, TokensView } from '@salt-circle/contracts';
 import request from 'supertest';
-import { OPENS } from '../../access/token-scopes.js';
+import { OPENS } from '../../auth/token-scopes.js';
 import { AccessToken } from '../../model/access-token.js';
 import { Session } from '../../model/person.js';
 import { reviewedExchange } from '../../testing/acts.js';

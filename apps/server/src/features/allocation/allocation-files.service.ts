@@ -2,12 +2,12 @@ import { Injectable } from '@nestjs/common';
 import type { AllocationImportRequest, AllocationImportView, ImportedPair } from '@salt-circle/contracts';
 import { ALLOCATION_CSV_HEADER, pairKey, readAllocationRows, type Named, type Pair } from '@salt-circle/core';
 import type { EntityManager } from 'typeorm';
-import type { Asker } from '../../access/seeing.js';
+import type { CurrentUser } from '../../auth/view-as.js';
 import { Enrolment } from '../../model/course.js';
 import { Database } from '../../platform/database/database.js';
-import { Authors } from '../../access/authors.js';
-import { Access, act, see, type Place } from '../../access/access.js';
-import { Labels } from '../../access/labels.js';
+import { Authors } from '../../queries/authors.js';
+import { Access, assertCan, assertCanSee, type ExchangeContext } from '../../permissions/access.js';
+import { PersonLabels } from '../../queries/person-labels.js';
 import { Ids } from '../../platform/ids/ids.js';
 import { csvOf, unreadable } from '../../platform/tables/cells.js';
 import { Tables } from '../../platform/tables/tables.js';
@@ -28,9 +28,9 @@ export class AllocationFiles {
     private readonly tables: Tables,
   ) {}
 
-  async write(person: Asker, exchangeId: string): Promise<{ name: string; csv: string }> {
+  async write(person: CurrentUser, exchangeId: string): Promise<{ name: string; csv: string }> {
     const place = await this.access.exchange(person, exchangeId);
-    see(place, { kind: 'workspace' });
+    assertCanSee(place, { kind: 'workspace' });
     const manager = this.database.read;
     const question = await this.#question(manager, place);
     const { reviewers, drafts } = await namesIn(manager, place, question);
@@ -50,15 +50,15 @@ export class AllocationFiles {
   }
 
   /** Looks at what a file would do, or does it: what is not in the file goes, but for what has begun. */
-  async read(person: Asker, exchangeId: string, request: AllocationImportRequest): Promise<AllocationImportView> {
-    act(await this.access.exchange(person, exchangeId), { kind: 'allocate' });
+  async read(person: CurrentUser, exchangeId: string, request: AllocationImportRequest): Promise<AllocationImportView> {
+    assertCan(await this.access.exchange(person, exchangeId), { kind: 'allocate' });
     const source = await this.tables.table(request);
     if (source.kind !== 'table') {
       throw unreadable(say('allocationsAreReadFromCsv'), say('chooseFileThatEndsIn'));
     }
     return this.database.write(async (manager, happened) => {
       const place = await this.access.exchange(person, exchangeId, manager);
-      act(place, { kind: 'allocate' });
+      assertCan(place, { kind: 'allocate' });
       const question = await this.#question(manager, place);
       const { reviewers, drafts } = await namesIn(manager, place, question);
       const { pairs, problems } = readAllocationRows(source.cells, reviewers, drafts, question.problem.forbidden);
@@ -101,14 +101,14 @@ export class AllocationFiles {
     });
   }
 
-  async #question(manager: EntityManager, { exchange, now }: Place): Promise<Question> {
+  async #question(manager: EntityManager, { exchange, now }: ExchangeContext): Promise<Question> {
     const plan = await planOf(manager, exchange.id, now);
     return loadQuestion(manager, exchange, wishesOf(exchange, plan), now);
   }
 }
 
-async function shower(manager: EntityManager, place: Place, question: Question): Promise<(pair: Pair) => ImportedPair> {
-  const labels = await Labels.ofExchange(manager, place);
+async function shower(manager: EntityManager, place: ExchangeContext, question: Question): Promise<(pair: Pair) => ImportedPair> {
+  const labels = await PersonLabels.ofExchange(manager, place);
   const drafts = new Map(question.drafts.map((one) => [one.draftId, one]));
   return ({ reviewerId, draftId }) => {
     const draft = drafts.get(draftId);
@@ -119,7 +119,7 @@ async function shower(manager: EntityManager, place: Place, question: Question):
 /** By what people and drafts may be called in a file: an address first, then a campus id; a group by its title. */
 async function namesIn(
   manager: EntityManager,
-  { course, exchange }: Place,
+  { course, exchange }: ExchangeContext,
   question: Question,
 ): Promise<{ reviewers: Named[]; drafts: Array<Named & { authorIds: readonly string[] }> }> {
   const people = [...question.students, ...question.extras];

@@ -15,8 +15,8 @@ import {
 } from '@salt-circle/contracts';
 import contentDisposition from 'content-disposition';
 import type { Response } from 'express';
-import type { Asker } from '../../access/seeing.js';
-import { Me } from '../../access/session.guard.js';
+import type { CurrentUser } from '../../auth/view-as.js';
+import { Me } from '../../auth/session.guard.js';
 import { AllocationService } from './allocation.service.js';
 import { BoardChanges } from './board-changes.js';
 import { AllocationFiles } from './allocation-files.service.js';
@@ -32,19 +32,19 @@ export class AllocationController {
 
   @Get()
   @UseInterceptors(BoardChanges)
-  one(@Me() me: Asker, @Param('exchangeId') id: string): Promise<AllocationView> {
+  one(@Me() me: CurrentUser, @Param('exchangeId') id: string): Promise<AllocationView> {
     return this.allocation.one(me, id);
   }
 
   @Put('schedule')
-  setSchedule(@Me() me: Asker, @Param('exchangeId') id: string, @Body() request: ScheduleRequest): Promise<SavedView> {
+  setSchedule(@Me() me: CurrentUser, @Param('exchangeId') id: string, @Body() request: ScheduleRequest): Promise<SavedView> {
     return this.allocation.setSchedule(me, id, request);
   }
 
   @Put('plan')
   @UseInterceptors(BoardChanges)
   setPlan(
-    @Me() me: Asker,
+    @Me() me: CurrentUser,
     @Param('exchangeId') id: string,
     @Body() request: AllocationPlanRequest,
   ): Promise<AllocationView> {
@@ -54,7 +54,7 @@ export class AllocationController {
   @Put('extra')
   @UseInterceptors(BoardChanges)
   setExtra(
-    @Me() me: Asker,
+    @Me() me: CurrentUser,
     @Param('exchangeId') id: string,
     @Body() request: ExtraReviewerRequest,
   ): Promise<AllocationView> {
@@ -63,24 +63,24 @@ export class AllocationController {
 
   @Post('previews')
   @HttpCode(200)
-  preview(@Me() me: Asker, @Param('exchangeId') id: string, @Body() request: PreviewRequest): Promise<JobView> {
+  preview(@Me() me: CurrentUser, @Param('exchangeId') id: string, @Body() request: PreviewRequest): Promise<JobView> {
     return this.previews.start(me, id, request);
   }
 
   @Delete('previews/:previewId')
   @HttpCode(204)
-  drop(@Me() me: Asker, @Param('exchangeId') id: string, @Param('previewId') previewId: string): Promise<void> {
+  drop(@Me() me: CurrentUser, @Param('exchangeId') id: string, @Param('previewId') previewId: string): Promise<void> {
     return this.previews.drop(me, id, previewId);
   }
 
   @Get('jobs/:jobId')
-  job(@Me() me: Asker, @Param('exchangeId') id: string, @Param('jobId') jobId: string): Promise<JobView> {
+  job(@Me() me: CurrentUser, @Param('exchangeId') id: string, @Param('jobId') jobId: string): Promise<JobView> {
     return this.previews.job(me, id, jobId);
   }
 
   @Delete('jobs/:jobId')
   @HttpCode(204)
-  cancel(@Me() me: Asker, @Param('exchangeId') id: string, @Param('jobId') jobId: string): Promise<void> {
+  cancel(@Me() me: CurrentUser, @Param('exchangeId') id: string, @Param('jobId') jobId: string): Promise<void> {
     return this.previews.cancel(me, id, jobId);
   }
 
@@ -88,7 +88,7 @@ export class AllocationController {
   @HttpCode(200)
   @UseInterceptors(BoardChanges)
   apply(
-    @Me() me: Asker,
+    @Me() me: CurrentUser,
     @Param('exchangeId') id: string,
     @Body() { previewId }: ApplyPreviewRequest,
   ): Promise<AllocationView> {
@@ -98,7 +98,7 @@ export class AllocationController {
   @Post('undo')
   @HttpCode(200)
   @UseInterceptors(BoardChanges)
-  undo(@Me() me: Asker, @Param('exchangeId') id: string, @Body() { step }: UndoRequest): Promise<AllocationView> {
+  undo(@Me() me: CurrentUser, @Param('exchangeId') id: string, @Body() { step }: UndoRequest): Promise<AllocationView> {
     return this.allocation.undo(me, id, step);
   }
 
@@ -106,7 +106,7 @@ export class AllocationController {
   @HttpCode(200)
   @UseInterceptors(BoardChanges)
   byHand(
-    @Me() me: Asker,
+    @Me() me: CurrentUser,
     @Param('exchangeId') id: string,
     @Body() request: AllocationActsRequest,
   ): Promise<AllocationView> {
@@ -115,7 +115,7 @@ export class AllocationController {
 
   @Get('file')
   async write(
-    @Me() me: Asker,
+    @Me() me: CurrentUser,
     @Param('exchangeId') id: string,
     @Res({ passthrough: true }) response: Response,
   ): Promise<string> {
@@ -128,7 +128,7 @@ export class AllocationController {
   @Post('file')
   @HttpCode(200)
   read(
-    @Me() me: Asker,
+    @Me() me: CurrentUser,
     @Param('exchangeId') id: string,
     @Body() request: AllocationImportRequest,
   ): Promise<AllocationImportView> {

@@ -9,28 +9,28 @@ import type {
 } from '@salt-circle/contracts';
 import { nextRun, pairKey, resolveDates } from '@salt-circle/core';
 import type { EntityManager } from 'typeorm';
-import type { Asker } from '../../access/seeing.js';
+import type { CurrentUser } from '../../auth/view-as.js';
 import { Course, Enrolment } from '../../model/course.js';
 import { Database, type Report } from '../../platform/database/database.js';
-import { Access, act, see, type Place } from '../../access/access.js';
+import { Access, assertCan, assertCanSee, type ExchangeContext } from '../../permissions/access.js';
 import { Exchange, Participant } from '../../model/exchange.js';
-import { Labels } from '../../access/labels.js';
+import { PersonLabels } from '../../queries/person-labels.js';
 import { Ids } from '../../platform/ids/ids.js';
 import { ProblemError } from '../../platform/problems/problem-error.js';
 import { conflict, refusal } from '../../platform/problems/sentences.js';
 import { Review } from '../../model/review.js';
-import { datesOf } from '../../access/facts-of.js';
+import { datesOf } from '../../permissions/exchange-facts.js';
 import { boardView, scheduleOf, type Board } from './board-view.js';
 import { changeTo, makeChange, undo, undoable } from './change.js';
 import { AllocationPlan, AllocationPreview, type StepBefore } from '../../model/allocation.js';
 import { loadCircumstances, loadPairs, type Circumstances } from './circumstances.js';
-import { handiwork, holdAndKeepApart } from './hands.js';
+import { manualChanges, lockAndSeparate } from './manual-changes.js';
 import { alreadyBegun } from './previews.service.js';
 import { loadQuestion, planOf, questionOf, wishesOf, type Question } from './question.js';
 import { aloneIn, happenedSince } from './since.js';
 import { tellReviewers } from './tell-reviewers.js';
-import { staffParticipant } from '../../access/participants.js';
-import { ALLOCATED } from '../../access/review-state.js';
+import { staffParticipant } from '../../queries/participants.js';
+import { ALLOCATED } from '../../permissions/review-state.js';
 import { say } from '../../words/allocation.js';
 
 @Injectable()
@@ -41,21 +41,21 @@ export class AllocationService {
     private readonly ids: Ids,
   ) {}
 
-  async one(person: Asker, exchangeId: string): Promise<AllocationView> {
+  async one(person: CurrentUser, exchangeId: string): Promise<AllocationView> {
     // Taken before anything is read: what is read is at least as new.
     const asOf = this.database.stamp();
     const place = await this.access.exchange(person, exchangeId);
-    see(place, { kind: 'workspace' });
+    assertCanSee(place, { kind: 'workspace' });
     return { ...(await this.#board(this.database.read, place)), asOf };
   }
 
   /** @param circumstances what has been loaded of them already, in the same transaction */
-  async #board(manager: EntityManager, place: Place, circumstances?: Circumstances): Promise<Board> {
+  async #board(manager: EntityManager, place: ExchangeContext, circumstances?: Circumstances): Promise<Board> {
     const { exchange, now } = place;
     const plan = await planOf(manager, exchange.id, now);
     const known = circumstances ?? (await loadCircumstances(manager, exchange, now));
     const question = questionOf(exchange, wishesOf(exchange, plan), known, await loadPairs(manager, exchange.id));
-    return boardView(manager, place, question, plan, await Labels.ofExchange(manager, place));
+    return boardView(manager, place, question, plan, await PersonLabels.ofExchange(manager, place));
   }
 
   /** How many things a repair would mend. Of an exchange that the one who asks may see. */
@@ -70,14 +70,14 @@ export class AllocationService {
   }
 
   /** Puts a previewed allocation in the place of the current one; what has begun stays. */
-  apply(person: Asker, exchangeId: string, previewId: string): Promise<AllocationView> {
+  apply(person: CurrentUser, exchangeId: string, previewId: string): Promise<AllocationView> {
     return this.#changing(person, exchangeId, async (manager, happened, place) => {
       const preview = await manager.findOneBy(AllocationPreview, { id: previewId, exchangeId });
       if (preview === null) throw previewGone();
       // Whom and how many students review is what they have been told: a matter of the plan.
       const { whom, reviewsEach } = preview.content.wishes;
       if (whom !== place.exchange.whom || reviewsEach !== place.exchange.reviewsPerStudent)
-        act(place, { kind: 'plan' });
+        assertCan(place, { kind: 'plan' });
       return this.applyPreview(manager, happened, place, preview);
     });
   }
@@ -86,7 +86,7 @@ export class AllocationService {
   async applyPreview(
     manager: EntityManager,
     happened: Report,
-    place: Pick<Place, 'exchange' | 'course' | 'now'> & { readonly person: Pick<Asker, 'id'> | null },
+    place: Pick<ExchangeContext, 'exchange' | 'course' | 'now'> & { readonly person: Pick<CurrentUser, 'id'> | null },
     preview: AllocationPreview,
   ): Promise<Circumstances> {
     const { exchange, now } = place;
@@ -122,7 +122,7 @@ export class AllocationService {
   }
 
   /** @param stepId which step is meant: what somebody else has done since is not taken back in its stead */
-  undo(person: Asker, exchangeId: string, stepId: number): Promise<AllocationView> {
+  undo(person: CurrentUser, exchangeId: string, stepId: number): Promise<AllocationView> {
     return this.#changing(person, exchangeId, async (manager, happened, place) => {
       const step = await undoable(manager, exchangeId);
       if (step !== null && step.id !== stepId) {
@@ -154,16 +154,16 @@ export class AllocationService {
   }
 
   /** What is done by hand, as a whole or not at all. */
-  byHand(person: Asker, exchangeId: string, request: AllocationActsRequest): Promise<AllocationView> {
+  byHand(person: CurrentUser, exchangeId: string, request: AllocationActsRequest): Promise<AllocationView> {
     return this.#changing(person, exchangeId, async (manager, happened, place) => {
       const plan = await planOf(manager, exchangeId, place.now);
       const circumstances = await loadCircumstances(manager, place.exchange, place.now);
       const pairs = await loadPairs(manager, exchangeId);
       const question = questionOf(place.exchange, wishesOf(place.exchange, plan), circumstances, pairs);
-      const labels = await Labels.ofExchange(manager, place);
-      const work = handiwork(question, labels, request);
+      const labels = await PersonLabels.ofExchange(manager, place);
+      const work = manualChanges(question, labels, request);
       const { change } = work;
-      const hands = await holdAndKeepApart(manager, exchangeId, work);
+      const hands = await lockAndSeparate(manager, exchangeId, work);
       const before = hands === undefined ? {} : { hands };
       await makeChange(manager, this.ids, place.exchange, place.now, { ...change, before });
       await tellReviewers(manager, place.exchange, place.now, this.database.mail, this.ids);
@@ -183,7 +183,7 @@ export class AllocationService {
     });
   }
 
-  setPlan(person: Asker, exchangeId: string, request: AllocationPlanRequest): Promise<AllocationView> {
+  setPlan(person: CurrentUser, exchangeId: string, request: AllocationPlanRequest): Promise<AllocationView> {
     return this.#changing(person, exchangeId, async (manager, happened, place) => {
       const { avoid, mix, maxPerDraft } = request.wishes;
       await this.#schedule(manager, happened, place, request, { avoid, mix, maxPerDraft: maxPerDraft ?? null });
@@ -191,10 +191,10 @@ export class AllocationService {
   }
 
   /** When drafts are allocated by themselves, from the Plan page: also before the exchange is published. */
-  setSchedule(person: Asker, exchangeId: string, request: ScheduleRequest): Promise<SavedView> {
+  setSchedule(person: CurrentUser, exchangeId: string, request: ScheduleRequest): Promise<SavedView> {
     return this.database.write(async (manager, happened) => {
       const place = await this.access.exchange(person, exchangeId, manager);
-      act(place, { kind: 'plan' });
+      assertCan(place, { kind: 'plan' });
       const revision = await this.#schedule(manager, happened, place, request, {});
       return { revision, savedAt: new Date(place.now).toISOString() };
     });
@@ -204,7 +204,7 @@ export class AllocationService {
   async #schedule(
     manager: EntityManager,
     happened: Report,
-    place: Place,
+    place: ExchangeContext,
     { revision, schedule, at, party, patience }: ScheduleRequest,
     wishes: Partial<Pick<AllocationPlan, 'avoid' | 'mix' | 'maxPerDraft'>>,
   ): Promise<number> {
@@ -240,7 +240,7 @@ export class AllocationService {
   }
 
   /** Lets somebody of the staff review as well, under an alias of the exchange; or no longer. */
-  setExtra(person: Asker, exchangeId: string, request: ExtraReviewerRequest): Promise<AllocationView> {
+  setExtra(person: CurrentUser, exchangeId: string, request: ExtraReviewerRequest): Promise<AllocationView> {
     const { personId } = request;
     const reviews = request.reviews ?? null;
     return this.#changing(person, exchangeId, async (manager, happened, { course, exchange }) => {
@@ -282,13 +282,13 @@ export class AllocationService {
    * @param work hands back the circumstances that it has loaded, unless it changed them
    */
   async #changing(
-    person: Asker,
+    person: CurrentUser,
     exchangeId: string,
-    work: (manager: EntityManager, happened: Report, place: Place) => Promise<Circumstances | void>,
+    work: (manager: EntityManager, happened: Report, place: ExchangeContext) => Promise<Circumstances | void>,
   ): Promise<AllocationView> {
     const board = await this.database.write(async (manager, happened) => {
       const place = await this.access.exchange(person, exchangeId, manager);
-      act(place, { kind: 'allocate' });
+      assertCan(place, { kind: 'allocate' });
       const circumstances = await work(manager, happened, place);
       const after = await this.access.exchange(person, exchangeId, manager);
       return this.#board(manager, after, circumstances ?? undefined);
@@ -334,7 +334,7 @@ function assertRollingCanChange(reviews: readonly Review[]): void {
 }
 
 /** A time that has passed would never come. */
-function assertWillRun({ exchange, course, now }: Place, plan: Pick<AllocationPlan, 'schedule' | 'runAt'>): void {
+function assertWillRun({ exchange, course, now }: ExchangeContext, plan: Pick<AllocationPlan, 'schedule' | 'runAt'>): void {
   const dates = resolveDates(datesOf(exchange));
   if (plan.schedule === 'command' || dates === null) return;
   if (nextRun(scheduleOf(plan), dates, course.timeZone, now) !== null) return;

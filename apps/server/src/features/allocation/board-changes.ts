@@ -1,7 +1,7 @@
 import { Injectable, type CallHandler, type ExecutionContext, type NestInterceptor } from '@nestjs/common';
 import { boardChange, type AllocationView, type BoardChange } from '@salt-circle/contracts';
 import { map, type Observable } from 'rxjs';
-import type { PersonRequest } from '../../access/session.guard.js';
+import type { PersonRequest } from '../../auth/session.guard.js';
 
 /** Boards that are kept to be compared with: of thousands of people, each takes some megabytes. */
 const KEPT = 12;

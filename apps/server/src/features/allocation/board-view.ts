@@ -10,14 +10,14 @@ import type {
 import { hasPractised, nextRun, resolveDates, type Schedule } from '@salt-circle/core';
 import type { EntityManager } from 'typeorm';
 import { Enrolment } from '../../model/course.js';
-import type { Place } from '../../access/access.js';
-import { practiceStates } from '../../access/practice.js';
+import type { ExchangeContext } from '../../permissions/access.js';
+import { practiceStates } from '../../permissions/practice.js';
 import type { Participant } from '../../model/exchange.js';
-import { datesOf } from '../../access/facts-of.js';
+import { datesOf } from '../../permissions/exchange-facts.js';
 import { iso, isoOrNull } from '../../platform/wire/instants.js';
-import type { Labels } from '../../access/labels.js';
+import type { PersonLabels } from '../../queries/person-labels.js';
 import { StudentGroup } from '../../model/group.js';
-import { reviewState } from '../../access/review-state.js';
+import { reviewState } from '../../permissions/review-state.js';
 import { undoable } from './change.js';
 import { AllocationPreview, type AllocationPlan, type AllocationStep } from '../../model/allocation.js';
 import { groupOfDraft } from './problem-of.js';
@@ -30,10 +30,10 @@ export type Board = Omit<AllocationView, 'asOf'>;
 /** Everything that the board shows: people, drafts, pairs, wishes, and what has happened since. */
 export async function boardView(
   manager: EntityManager,
-  place: Place,
+  place: ExchangeContext,
   question: Question,
   plan: AllocationPlan,
-  labels: Labels,
+  labels: PersonLabels,
 ): Promise<Board> {
   const titles = await groupTitles(manager, question);
   const group = (id: string | undefined) => (id === undefined ? null : { id, title: titles.get(id) ?? '' });
@@ -121,7 +121,7 @@ export function scheduleOf({ schedule, runAt }: Pick<AllocationPlan, 'schedule' 
   return schedule === 'at' ? { kind: 'at', at: runAt ?? 0 } : { kind: schedule };
 }
 
-function scheduleView({ exchange, course, now }: Place, plan: AllocationPlan): ScheduleView {
+function scheduleView({ exchange, course, now }: ExchangeContext, plan: AllocationPlan): ScheduleView {
   const dates = resolveDates(datesOf(exchange));
   const next = dates === null ? null : nextRun(scheduleOf(plan), dates, course.timeZone, now);
   return {
@@ -139,7 +139,7 @@ function scheduleView({ exchange, course, now }: Place, plan: AllocationPlan): S
 
 async function staffOf(
   manager: EntityManager,
-  { course }: Place,
+  { course }: ExchangeContext,
   question: Question,
 ): Promise<AllocationView['staff']> {
   const enrolled = (await manager.findBy(Enrolment, { courseId: course.id, active: true })).filter(
@@ -151,7 +151,7 @@ async function staffOf(
     .sort((a, b) => a.name.localeCompare(b.name));
 }
 
-function suggestionView(since: Since | null, labels: Labels): SuggestionView | null {
+function suggestionView(since: Since | null, labels: PersonLabels): SuggestionView | null {
   if (since === null) return null;
   const named = (ids: readonly string[]) => ids.map((id) => labels.reviewer(id));
   return { late: named(since.late), left: named(since.left), forbidden: since.forbidden };

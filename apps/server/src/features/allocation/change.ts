@@ -7,7 +7,7 @@ import type { Ids } from '../../platform/ids/ids.js';
 import { Review } from '../../model/review.js';
 import { AllocationStep, ForbiddenPair, type PairRow, type StepHands } from '../../model/allocation.js';
 import type { Question } from './question.js';
-import { ALLOCATED } from '../../access/review-state.js';
+import { ALLOCATED } from '../../permissions/review-state.js';
 
 export interface Change {
   readonly act: AllocationStep['act'];

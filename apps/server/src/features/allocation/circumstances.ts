@@ -1,9 +1,9 @@
 import type { LeftOut } from '@salt-circle/contracts';
 import { groupOf, type Pair } from '@salt-circle/core';
 import type { EntityManager } from 'typeorm';
-import { allOwnTimes } from '../../access/own-times.js';
-import { activeParticipants } from '../../access/participants.js';
-import { studentsOf } from '../../access/students.js';
+import { allPersonalDates } from '../../permissions/personal-dates.js';
+import { activeParticipants } from '../../queries/participants.js';
+import { studentsOf } from '../../queries/students.js';
 import { ForbiddenPair } from '../../model/allocation.js';
 import { Participant, type Exchange } from '../../model/exchange.js';
 import { Review } from '../../model/review.js';
@@ -70,7 +70,7 @@ async function whoIsLeftOut(
   students: readonly Participant[],
   drafts: readonly HandedIn[],
 ): Promise<Map<string, LeftOut>> {
-  const own = await allOwnTimes(manager, exchange);
+  const own = await allPersonalDates(manager, exchange);
   const active = new Set(students.map(({ id }) => id));
   const handedIn = new Set(drafts.flatMap(({ authorIds }) => authorIds));
   const reasons = all.map(({ id, personId, extraReviews }): [string, LeftOut | null] => {

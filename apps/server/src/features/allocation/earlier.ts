@@ -1,7 +1,7 @@
 import { endOf, reviewerStrengths, type Pair, type ReviewingRecord } from '@salt-circle/core';
 import type { EntityManager } from 'typeorm';
-import { courseExchanges } from '../../access/course-exchanges.js';
-import { Authors } from '../../access/authors.js';
+import { courseExchanges } from '../../queries/course-exchanges.js';
+import { Authors } from '../../queries/authors.js';
 import { Draft } from '../../model/draft.js';
 import { Exchange, Participant } from '../../model/exchange.js';
 import { Review } from '../../model/review.js';

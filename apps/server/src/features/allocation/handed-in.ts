@@ -1,6 +1,6 @@
 import type { EntityManager } from 'typeorm';
-import { Authors } from '../../access/authors.js';
-import { countingNumber } from '../../access/versions.js';
+import { Authors } from '../../queries/authors.js';
+import { countingNumber } from '../../queries/versions.js';
 import { Draft, DraftVersion } from '../../model/draft.js';
 import type { Exchange } from '../../model/exchange.js';
 

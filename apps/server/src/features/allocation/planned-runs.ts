@@ -9,7 +9,7 @@ import { SETTINGS } from '../../platform/config/settings.token.js';
 import { Course, Enrolment } from '../../model/course.js';
 import { Database } from '../../platform/database/database.js';
 import { Exchange } from '../../model/exchange.js';
-import { datesOf } from '../../access/facts-of.js';
+import { datesOf } from '../../permissions/exchange-facts.js';
 import { Ids } from '../../platform/ids/ids.js';
 import { queueMail } from '../../platform/mail/queue-mail.js';
 import { ProblemError } from '../../platform/problems/problem-error.js';
@@ -23,7 +23,7 @@ import { leftOver } from './since.js';
 import { taskOf } from './task-of.js';
 import { tellReviewers } from './tell-reviewers.js';
 import type { SolverTask } from './worker/solve.js';
-import { ALLOCATED } from '../../access/review-state.js';
+import { ALLOCATED } from '../../permissions/review-state.js';
 import { say } from '../../words/allocation.js';
 import { paragraphs } from '../../platform/mail/paragraphs.js';
 

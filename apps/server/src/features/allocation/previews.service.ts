@@ -2,10 +2,10 @@ import { HttpException, Injectable, Logger } from '@nestjs/common';
 import type { JobView, PreviewKind, PreviewRequest, Problem, WishesPart, WishesView } from '@salt-circle/contracts';
 import { pairKey, type AllocationProgress, type Pair } from '@salt-circle/core';
 import { In, type EntityManager } from 'typeorm';
-import type { Asker } from '../../access/seeing.js';
+import type { CurrentUser } from '../../auth/view-as.js';
 import { Clock } from '../../platform/clock/clock.js';
 import { Database } from '../../platform/database/database.js';
-import { Access, act } from '../../access/access.js';
+import { Access, assertCan } from '../../permissions/access.js';
 import type { Exchange } from '../../model/exchange.js';
 import { Ids } from '../../platform/ids/ids.js';
 import { ProblemError } from '../../platform/problems/problem-error.js';
@@ -65,9 +65,9 @@ export class PreviewsService {
     private readonly ids: Ids,
   ) {}
 
-  async start(person: Asker, exchangeId: string, request: PreviewRequest): Promise<JobView> {
+  async start(person: CurrentUser, exchangeId: string, request: PreviewRequest): Promise<JobView> {
     const place = await this.access.exchange(person, exchangeId);
-    act(place, { kind: 'allocate' });
+    assertCan(place, { kind: 'allocate' });
     const manager = this.database.read;
     const plan = await planOf(manager, exchangeId, place.now);
     const wishes = wishesFrom(request.wishes) ?? wishesOf(place.exchange, plan);
@@ -93,19 +93,19 @@ export class PreviewsService {
     return jobView(job);
   }
 
-  async job(person: Asker, exchangeId: string, jobId: string): Promise<JobView> {
+  async job(person: CurrentUser, exchangeId: string, jobId: string): Promise<JobView> {
     return jobView(await this.#own(person, exchangeId, jobId));
   }
 
-  async cancel(person: Asker, exchangeId: string, jobId: string): Promise<void> {
+  async cancel(person: CurrentUser, exchangeId: string, jobId: string): Promise<void> {
     const job = await this.#own(person, exchangeId, jobId);
     if (job.state === 'running') job.end.abort();
   }
 
-  async drop(person: Asker, exchangeId: string, previewId: string): Promise<void> {
+  async drop(person: CurrentUser, exchangeId: string, previewId: string): Promise<void> {
     await this.database.write(async (manager) => {
       const place = await this.access.exchange(person, exchangeId, manager);
-      act(place, { kind: 'allocate' });
+      assertCan(place, { kind: 'allocate' });
       await manager.delete(AllocationPreview, { id: previewId, exchangeId });
     });
   }
@@ -123,9 +123,9 @@ export class PreviewsService {
     }
   }
 
-  async #own(person: Asker, exchangeId: string, jobId: string): Promise<Job> {
+  async #own(person: CurrentUser, exchangeId: string, jobId: string): Promise<Job> {
     const place = await this.access.exchange(person, exchangeId);
-    act(place, { kind: 'allocate' });
+    assertCan(place, { kind: 'allocate' });
     const job = this.#jobs.get(jobId);
     if (job === undefined || job.exchangeId !== exchangeId || job.personId !== person.id) throw refusal('unknown');
     return job;

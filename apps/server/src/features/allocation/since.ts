@@ -1,5 +1,5 @@
 import { endOf, nextRun, pairKey, resolveDates, type DraftEntry, type Pair } from '@salt-circle/core';
-import { datesOf } from '../../access/facts-of.js';
+import { datesOf } from '../../permissions/exchange-facts.js';
 import type { Exchange } from '../../model/exchange.js';
 import { groupedBy } from '../../platform/grouping/grouped-by.js';
 import type { Question } from './question.js';

@@ -1,6 +1,6 @@
 import type { PreviewKind } from '@salt-circle/contracts';
 import { nightsWaited, pairKey, type Pair } from '@salt-circle/core';
-import type { Place } from '../../access/access.js';
+import type { ExchangeContext } from '../../permissions/access.js';
 import type { AllocationPlan } from '../../model/allocation.js';
 import type { Question } from './question.js';
 import type { SolverTask } from './worker/solve.js';
@@ -10,7 +10,7 @@ export function taskOf(
   question: Question,
   kind: PreviewKind,
   seed: number,
-  { course, now }: Pick<Place, 'course' | 'now'>,
+  { course, now }: Pick<ExchangeContext, 'course' | 'now'>,
   { party, patience }: Pick<AllocationPlan, 'party' | 'patience'>,
 ): SolverTask {
   const problem = { ...question.problem, seed };

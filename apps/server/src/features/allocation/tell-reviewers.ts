@@ -2,15 +2,15 @@ import { maySee } from '@salt-circle/core';
 import { IsNull, type EntityManager } from 'typeorm';
 import { Course, Enrolment } from '../../model/course.js';
 import { Exchange, Participant } from '../../model/exchange.js';
-import { factsOf } from '../../access/facts-of.js';
-import { allOwnTimes } from '../../access/own-times.js';
+import { factsOf } from '../../permissions/exchange-facts.js';
+import { allPersonalDates } from '../../permissions/personal-dates.js';
 import type { Ids } from '../../platform/ids/ids.js';
 import type { MailSettings } from '../../platform/config/settings.js';
 import { queueMail, type Letter } from '../../platform/mail/queue-mail.js';
 import { dateInWords } from '../../platform/problems/sentences.js';
 import { Review } from '../../model/review.js';
 import { handedInDrafts } from './handed-in.js';
-import { ALLOCATED } from '../../access/review-state.js';
+import { ALLOCATED } from '../../permissions/review-state.js';
 import { say } from '../../words/allocation.js';
 import { paragraphs } from '../../platform/mail/paragraphs.js';
 
@@ -39,7 +39,7 @@ export async function tellReviewers(
     (await manager.findBy(Participant, { exchangeId: exchange.id })).map((one) => [one.id, one]),
   );
   const handedIn = new Set((await handedInDrafts(manager, exchange)).flatMap(({ authorIds }) => authorIds));
-  const ownTimes = await allOwnTimes(manager, exchange);
+  const ownTimes = await allPersonalDates(manager, exchange);
   const byReviewer = new Map<string, Review[]>();
   for (const review of reviews) {
     byReviewer.set(review.reviewerId, [...(byReviewer.get(review.reviewerId) ?? []), review]);

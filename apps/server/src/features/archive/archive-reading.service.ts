@@ -1,7 +1,7 @@
 import { rm } from 'node:fs/promises';
 import { Injectable } from '@nestjs/common';
 import type { ArchiveRequest, ArchiveView, ReadArchiveRequest } from '@salt-circle/contracts';
-import type { Asker } from '../../access/seeing.js';
+import type { CurrentUser } from '../../auth/view-as.js';
 import { Clock } from '../../platform/clock/clock.js';
 import { Database } from '../../platform/database/database.js';
 import { FileStore } from '../../platform/files/file-store.js';
@@ -9,14 +9,14 @@ import type { Inspected } from '../../platform/files/worker/inspect.js';
 import { Ids } from '../../platform/ids/ids.js';
 import { isFileRefused } from '../../platform/problems/file-refused.js';
 import { refusal } from '../../platform/problems/sentences.js';
-import { Keeping } from '../files/keeping.service.js';
+import { FileIntake } from '../files/file-intake.service.js';
 import { Uploads } from '../files/uploads.service.js';
-import { Welcome } from '../files/welcome.service.js';
+import { UploadPolicy } from '../files/upload-policy.service.js';
 import { Copies } from '../reading/copies.service.js';
 import { ArchiveFile, broken } from './archive-file.js';
-import { Arrival, isReader, type Coming } from './arrival.js';
+import { ArchiveImport, isReader, type ArchiveToImport } from './archive-import.js';
 import { ARCHIVE_VERSION } from './exchange-archives.service.js';
-import { survey, type Survey } from './survey.js';
+import { readContents, type ArchiveContents } from './archive-contents.js';
 import { say } from '../../words/archive.js';
 
 /** An exchange from an archive, into a course of its own. */
@@ -27,14 +27,14 @@ export class ArchiveReading {
     private readonly clock: Clock,
     private readonly ids: Ids,
     private readonly store: FileStore,
-    private readonly keeping: Keeping,
+    private readonly keeping: FileIntake,
     private readonly uploads: Uploads,
-    private readonly welcome: Welcome,
+    private readonly welcome: UploadPolicy,
     private readonly copies: Copies,
   ) {}
 
   /** What is in it, and what would become of it; nothing changes. */
-  preview(person: Asker, { uploadId }: ArchiveRequest): Promise<ArchiveView> {
+  preview(person: CurrentUser, { uploadId }: ArchiveRequest): Promise<ArchiveView> {
     return this.#opened(person, uploadId, async (archive) => {
       const { manifest } = archive;
       const found = await this.#survey(archive);
@@ -62,7 +62,7 @@ export class ArchiveReading {
 
   /** All of it, or nothing. */
   async read(
-    person: Asker,
+    person: CurrentUser,
     { uploadId, courseTitle }: ReadArchiveRequest,
   ): Promise<{ courseId: string; exchangeId: string }> {
     const made = await this.#opened(person, uploadId, async (archive) => {
@@ -70,7 +70,7 @@ export class ArchiveReading {
       const files = await this.#takeFiles(archive, found);
       const coming = { archive, found, ...files, person, courseTitle, now: this.clock.now(), ids: this.ids };
       const made = await this.database.write(async (manager, happened) => {
-        const here = await new Arrival(coming).write(manager);
+        const here = await new ArchiveImport(coming).write(manager);
         happened({
           ...{ action: 'archive-read', actorId: person.id, ...here },
           details: { people: archive.manifest.people, drafts: archive.manifest.drafts },
@@ -84,8 +84,8 @@ export class ArchiveReading {
     return made;
   }
 
-  async #opened<T>(person: Asker, uploadId: string, work: (archive: ArchiveFile) => Promise<T>): Promise<T> {
-    if (!person.createsCourses || person.seeing !== undefined) throw refusal('not-yours');
+  async #opened<T>(person: CurrentUser, uploadId: string, work: (archive: ArchiveFile) => Promise<T>): Promise<T> {
+    if (!person.createsCourses || person.viewAs !== undefined) throw refusal('not-yours');
     const upload = await this.welcome.finished(person, '', uploadId);
     if (upload.use !== 'archive') throw refusal('unknown');
     return this.uploads.using(upload, async () => {
@@ -98,12 +98,12 @@ export class ArchiveReading {
     });
   }
 
-  #survey(archive: ArchiveFile): Promise<Survey> {
-    return survey(archive, ARCHIVE_VERSION, ({ entity }) => this.database.read.connection.getMetadata(entity));
+  #survey(archive: ArchiveFile): Promise<ArchiveContents> {
+    return readContents(archive, ARCHIVE_VERSION, ({ entity }) => this.database.read.connection.getMetadata(entity));
   }
 
   /** Looked into like any other upload; one that is here already stays. */
-  async #takeFiles(archive: ArchiveFile, found: Survey): Promise<Pick<Coming, 'files' | 'brought'>> {
+  async #takeFiles(archive: ArchiveFile, found: ArchiveContents): Promise<Pick<ArchiveToImport, 'files' | 'brought'>> {
     const taken = new Map<string, Inspected>();
     const brought = new Set<string>();
     const folder = await this.store.workFolder();
@@ -142,7 +142,7 @@ function filledIn(column: string): string {
   return say('wasNotKnownYetWhen', { column });
 }
 
-function missingFiles({ files }: Survey, archive: ArchiveFile): string[] {
+function missingFiles({ files }: ArchiveContents, archive: ArchiveFile): string[] {
   const there = new Set(archive.files());
   const missing = [...files.keys()].filter((digest) => !there.has(digest)).length;
   if (missing === 0) return [];

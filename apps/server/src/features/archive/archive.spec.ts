@@ -8,7 +8,7 @@ import { ForbiddenPair } from '../../model/allocation.js';
 import { LookRequestRow } from '../../model/check.js';
 import { Draft, DraftPicture } from '../../model/draft.js';
 import { FileContent } from '../../model/stored-file.js';
-import { Exchange, OwnTimesRow, Participant } from '../../model/exchange.js';
+import { Exchange, PersonalDatesRow, Participant } from '../../model/exchange.js';
 import { GradingTask } from '../../model/grade.js';
 import { GroupMemberRow, GroupSet, StudentGroup } from '../../model/group.js';
 import { AdoptionRow } from '../../model/revision.js';
@@ -180,7 +180,7 @@ describe('an archive of an exchange', () => {
       await manager.insert(GroupMemberRow, { setId: 'set', enrolmentId: `e-${ANN}`, groupId: 'team' });
       await manager.update(Exchange, { id }, { groupSetId: 'set' });
       const times = { exchangeId: id, excused: true, reason: 'Away' };
-      await manager.insert(OwnTimesRow, [
+      await manager.insert(PersonalDatesRow, [
         { id: 't-1', ...times, enrolmentId: `e-${BEN}` },
         { id: 't-2', ...times, groupId: 'team', draftsDue: 5 },
       ]);

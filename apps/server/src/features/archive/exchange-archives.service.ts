@@ -3,14 +3,14 @@ import type { Readable } from 'node:stream';
 import { Inject, Injectable, type OnApplicationShutdown } from '@nestjs/common';
 import { writeFormFile } from '@salt-circle/core';
 import { ZipFile } from 'yazl';
-import { Access, act, type Place } from '../../access/access.js';
-import { formOf } from '../../access/form-of.js';
-import type { Asker } from '../../access/seeing.js';
+import { Access, assertCan, type ExchangeContext } from '../../permissions/access.js';
+import { formOf } from '../../queries/review-form.js';
+import type { CurrentUser } from '../../auth/view-as.js';
 import { Clock } from '../../platform/clock/clock.js';
 import type { Settings } from '../../platform/config/settings.js';
 import { SETTINGS } from '../../platform/config/settings.token.js';
 import { Database } from '../../platform/database/database.js';
-import { tamed } from '../../platform/files/file-names.js';
+import { safeFileName } from '../../platform/files/safe-file-name.js';
 import { FileStore } from '../../platform/files/file-store.js';
 import { compiled, Threads } from '../../platform/jobs/threads.js';
 import { iso } from '../../platform/wire/instants.js';
@@ -47,9 +47,9 @@ export class ExchangeArchives implements OnApplicationShutdown {
     @Inject(SETTINGS) private readonly settings: Settings,
   ) {}
 
-  async stream(person: Asker, exchangeId: string, wishes: ArchiveWishes): Promise<{ name: string; zip: Readable }> {
+  async stream(person: CurrentUser, exchangeId: string, wishes: ArchiveWishes): Promise<{ name: string; zip: Readable }> {
     const place = await this.access.exchange(person, exchangeId);
-    act(place, { kind: 'plan' });
+    assertCan(place, { kind: 'plan' });
     const { exchange, course } = place;
     const zip = new ZipFile();
     zip.addBuffer(Buffer.from(readme()), 'README.txt');
@@ -61,13 +61,13 @@ export class ExchangeArchives implements OnApplicationShutdown {
       details: { people: wishes.aliases ? 'aliases' : 'names', drafts: wishes.drafts },
     });
     await this.#addRows(zip, place, wishes);
-    return { name: say('archiveZip', { tamed: tamed(exchange.title) }), zip: zip.outputStream as Readable };
+    return { name: say('archiveZip', { tamed: safeFileName(exchange.title) }), zip: zip.outputStream as Readable };
   }
 
   /** What other programs read, by the services of the pages: they speak of people by their names. */
   async #beside(
-    person: Asker,
-    { exchange }: Place,
+    person: CurrentUser,
+    { exchange }: ExchangeContext,
     { aliases, drafts }: ArchiveWishes,
   ): Promise<Array<[string, string]>> {
     if (aliases) return [];
@@ -80,7 +80,7 @@ export class ExchangeArchives implements OnApplicationShutdown {
   }
 
   /** Read in a thread, as of one moment, into files of a folder that goes with the sending. */
-  async #addRows(zip: ZipFile, place: Place, wishes: ArchiveWishes): Promise<void> {
+  async #addRows(zip: ZipFile, place: ExchangeContext, wishes: ArchiveWishes): Promise<void> {
     const { connection } = this.database.read;
     const into = await this.store.workFolder();
     const over = () => void rm(into, { recursive: true, force: true });
@@ -111,7 +111,7 @@ export class ExchangeArchives implements OnApplicationShutdown {
   }
 
   #manifest(
-    { course, exchange }: Place,
+    { course, exchange }: ExchangeContext,
     { aliases, drafts }: ArchiveWishes,
     rows: Record<string, number>,
   ): ArchiveManifest {

@@ -1,8 +1,8 @@
 import { Controller, Delete, Get, HttpCode, Param, Post, Res } from '@nestjs/common';
 import type { CalendarLinkView } from '@salt-circle/contracts';
 import type { Response } from 'express';
-import type { Asker } from '../../access/seeing.js';
-import { Me } from '../../access/session.guard.js';
+import type { CurrentUser } from '../../auth/view-as.js';
+import { Me } from '../../auth/session.guard.js';
 import { Public } from '../../platform/security/public.js';
 import { CalendarService } from './calendar.service.js';
 
@@ -11,18 +11,18 @@ export class CalendarLinkController {
   constructor(private readonly calendar: CalendarService) {}
 
   @Get()
-  link(@Me() me: Asker): Promise<CalendarLinkView> {
+  link(@Me() me: CurrentUser): Promise<CalendarLinkView> {
     return this.calendar.link(me);
   }
 
   @Post()
-  makeLink(@Me() me: Asker): Promise<{ url: string }> {
+  makeLink(@Me() me: CurrentUser): Promise<{ url: string }> {
     return this.calendar.makeLink(me);
   }
 
   @Delete()
   @HttpCode(204)
-  revoke(@Me() me: Asker): Promise<void> {
+  revoke(@Me() me: CurrentUser): Promise<void> {
     return this.calendar.revoke(me);
   }
 }

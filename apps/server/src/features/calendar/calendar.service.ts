@@ -3,16 +3,16 @@ import type { CalendarLinkView } from '@salt-circle/contracts';
 import { resolveDates, withOwnTimes, type OwnTimes, type DateName } from '@salt-circle/core';
 import ical from 'ical-generator';
 import { In, type EntityManager } from 'typeorm';
-import { courseExchanges } from '../../access/course-exchanges.js';
-import type { Asker } from '../../access/seeing.js';
+import { courseExchanges } from '../../queries/course-exchanges.js';
+import type { CurrentUser } from '../../auth/view-as.js';
 import { Person } from '../../model/person.js';
 import { Clock } from '../../platform/clock/clock.js';
 import { Course, Enrolment } from '../../model/course.js';
 import { Database } from '../../platform/database/database.js';
-import { datesOf } from '../../access/facts-of.js';
+import { datesOf } from '../../permissions/exchange-facts.js';
 import { Exchange, Participant } from '../../model/exchange.js';
 import { iso } from '../../platform/wire/instants.js';
-import { ownTimesOf } from '../../access/own-times.js';
+import { personalDatesOf } from '../../permissions/personal-dates.js';
 import { hashOf } from '../../platform/ids/hash-of.js';
 import { Ids } from '../../platform/ids/ids.js';
 import { refusal } from '../../platform/problems/sentences.js';
@@ -64,13 +64,13 @@ export class CalendarService {
     private readonly ids: Ids,
   ) {}
 
-  async link(person: Asker): Promise<CalendarLinkView> {
+  async link(person: CurrentUser): Promise<CalendarLinkView> {
     const link = await this.database.read.findOneBy(CalendarLink, { personId: person.id });
     return { madeAt: link === null ? null : iso(link.createdAt) };
   }
 
   /** Makes a new address; the one before ends. It is told this once and stored nowhere. */
-  async makeLink(person: Asker): Promise<{ url: string }> {
+  async makeLink(person: CurrentUser): Promise<{ url: string }> {
     const token = this.ids.token();
     await this.database.write(async (manager) => {
       await manager.delete(CalendarLink, { personId: person.id });
@@ -83,7 +83,7 @@ export class CalendarService {
     return { url: `${this.database.mail.publicUrl}/api/calendar/${token}.ics` };
   }
 
-  async revoke(person: Asker): Promise<void> {
+  async revoke(person: CurrentUser): Promise<void> {
     await this.database.write((manager) => manager.delete(CalendarLink, { personId: person.id }));
   }
 
@@ -118,7 +118,7 @@ export class CalendarService {
     return calendar.toString();
   }
 
-  async #entries(person: Asker): Promise<Entry[]> {
+  async #entries(person: CurrentUser): Promise<Entry[]> {
     const manager = this.database.read;
     const entries: Entry[] = [];
     for (const enrolment of await manager.findBy(Enrolment, { personId: person.id, active: true })) {
@@ -128,7 +128,7 @@ export class CalendarService {
         if (exchange.publishedAt === null) continue;
         const participant = await manager.findOneBy(Participant, { exchangeId: exchange.id, personId: person.id });
         if (role === 'student' && participant === null) continue;
-        const own = role === 'student' ? await ownTimesOf(manager, exchange, { personId: person.id }) : null;
+        const own = role === 'student' ? await personalDatesOf(manager, exchange, { personId: person.id }) : null;
         const changed = await changedFor(manager, exchange, enrolment);
         entries.push(...entriesOf(exchange, course, role === 'student', own, changed));
       }

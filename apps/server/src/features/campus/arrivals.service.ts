@@ -7,9 +7,9 @@ import type {
 } from '@salt-circle/contracts';
 import { isAddress, noAddress, type Launch } from '@salt-circle/core';
 import { In, IsNull, LessThan, type EntityManager } from 'typeorm';
-import { takeIntoRunningExchanges } from '../../access/running.js';
-import { SessionService } from '../../access/session.service.js';
-import { takePlace } from '../../access/take-place.js';
+import { takeIntoRunningExchanges } from '../../queries/running-exchanges.js';
+import { SessionService } from '../../auth/session.service.js';
+import { takePlace } from '../../queries/take-enrolment.js';
 import { Campus, CampusArrival, CampusCourse, CampusLink, CampusPerson } from '../../model/campus.js';
 import { Course, Enrolment } from '../../model/course.js';
 import { Exchange, Participant } from '../../model/exchange.js';
@@ -26,7 +26,7 @@ import { CoursesService } from '../courses/courses.service.js';
 import { Invitations } from '../people/invitations.service.js';
 import { arrivalProblem } from './arrival-fault.js';
 import type { Believed } from './launch.service.js';
-import { standingOf, type Standing } from './standing.js';
+import { arrivalState, type ArrivalState } from './arrival-state.js';
 import { say } from '../../words/campus.js';
 
 /** Milliseconds for which somebody may think about what is asked. */
@@ -49,7 +49,7 @@ export interface At {
   readonly userAgent: string;
 }
 
-type Work = (manager: EntityManager, happened: Report, arrival: CampusArrival, standing: Standing) => Promise<void>;
+type Work = (manager: EntityManager, happened: Report, arrival: CampusArrival, standing: ArrivalState) => Promise<void>;
 
 /** Takes somebody whom a campus has sent to where they belong, asking no more than has to be asked. */
 @Injectable()
@@ -185,9 +185,9 @@ export class Arrivals {
     };
   }
 
-  async found(at: At): Promise<{ readonly arrival: CampusArrival; readonly standing: Standing }> {
+  async found(at: At): Promise<{ readonly arrival: CampusArrival; readonly standing: ArrivalState }> {
     const arrival = await this.#found(this.database.read, at);
-    return { arrival, standing: await standingOf(this.database.read, arrival) };
+    return { arrival, standing: await arrivalState(this.database.read, arrival) };
   }
 
   /** Whatever can be done without asking is done; what comes then is shown. */
@@ -196,7 +196,7 @@ export class Arrivals {
     await this.#found(this.database.read, at);
     const { arrival, standing, target, session } = await this.database.write(async (manager, happened) => {
       const found = await this.#found(manager, at);
-      if (work !== undefined) await work(manager, happened, found, await standingOf(manager, found));
+      if (work !== undefined) await work(manager, happened, found, await arrivalState(manager, found));
       const after = await manager.findOneByOrFail(CampusArrival, { tokenHash: found.tokenHash });
       const reached = await this.#settle(manager, happened, after);
       const { person, next } = reached;
@@ -212,9 +212,9 @@ export class Arrivals {
   }
 
   /** Takes or makes the place where nothing stands in the way, and keeps what the campus says of its course and link. */
-  async #settle(manager: EntityManager, happened: Report, arrival: CampusArrival): Promise<Standing> {
+  async #settle(manager: EntityManager, happened: Report, arrival: CampusArrival): Promise<ArrivalState> {
     const { campusId, launch } = arrival;
-    const before = await standingOf(manager, arrival);
+    const before = await arrivalState(manager, arrival);
     const { person, link, waiting, next } = before;
     if (link !== null) {
       const services = merged(link, launch);
@@ -238,7 +238,7 @@ export class Arrivals {
       await takeIntoRunningExchanges(manager, courseId, this.clock.now(), this.ids);
     }
     happened({ action: 'person-joined', actorId: person.id, courseId, details: { campus: campusId } });
-    return standingOf(manager, arrival);
+    return arrivalState(manager, arrival);
   }
 
   /** What a course lists of somebody whom a campus brings. */
@@ -282,7 +282,7 @@ export class Arrivals {
 
   async #view(
     { campusId, launch, chosen }: CampusArrival,
-    standing: Standing,
+    standing: ArrivalState,
     target: string | null,
     token: string,
   ): Promise<ArrivalView> {
@@ -314,7 +314,7 @@ export class Arrivals {
 }
 
 /** The page that a link leads to; what the link is for is noted. */
-async function targetOf(manager: EntityManager, { link, place, person }: Standing, launch: Launch): Promise<string> {
+async function targetOf(manager: EntityManager, { link, place, person }: ArrivalState, launch: Launch): Promise<string> {
   if (link === null) return '/';
   const { courseId } = link;
   const { linkId } = launch;

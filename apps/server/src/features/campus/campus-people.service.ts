@@ -11,10 +11,10 @@ import {
   type PlacedPerson,
 } from '@salt-circle/core';
 import type { EntityManager } from 'typeorm';
-import { Access, act, see } from '../../access/access.js';
-import { enrolledOf } from '../../access/enrolled.js';
-import { takeIntoRunningExchanges } from '../../access/running.js';
-import type { Asker } from '../../access/seeing.js';
+import { Access, assertCan, assertCanSee } from '../../permissions/access.js';
+import { enrolledOf } from '../../queries/course-people.js';
+import { takeIntoRunningExchanges } from '../../queries/running-exchanges.js';
+import type { CurrentUser } from '../../auth/view-as.js';
 import { Campus, CampusColumn, CampusCourse } from '../../model/campus.js';
 import { Enrolment } from '../../model/course.js';
 import { Exchange } from '../../model/exchange.js';
@@ -52,9 +52,9 @@ export class CampusPeople {
     private readonly invitations: Invitations,
   ) {}
 
-  async one(person: Asker, courseId: string): Promise<CourseCampusView> {
+  async one(person: CurrentUser, courseId: string): Promise<CourseCampusView> {
     const place = await this.access.course(person, courseId);
-    see(place, { kind: 'people' });
+    assertCanSee(place, { kind: 'people' });
     const linked = await this.#linked(courseId);
     if (linked === null) return { campus: null };
     const { link, campus } = linked;
@@ -70,13 +70,13 @@ export class CampusPeople {
     };
   }
 
-  async setNightly(person: Asker, courseId: string, nightly: 'off' | 'add'): Promise<void> {
+  async setNightly(person: CurrentUser, courseId: string, nightly: 'off' | 'add'): Promise<void> {
     await this.#mayManage(person, courseId);
     await this.database.write((manager) => manager.update(CampusCourse, { courseId }, { nightly }));
   }
 
   /** People and their work stay; whoever is known at the campus still comes in by it, once the course is linked again. */
-  async unlink(person: Asker, courseId: string): Promise<void> {
+  async unlink(person: CurrentUser, courseId: string): Promise<void> {
     await this.#mayManage(person, courseId);
     await this.database.write(async (manager, happened) => {
       const exchanges = await manager.find(Exchange, { select: { id: true }, where: { courseId } });
@@ -89,7 +89,7 @@ export class CampusPeople {
   }
 
   /** Asks the campus, and says what that would change. */
-  async preview(person: Asker, courseId: string): Promise<RosterPreview> {
+  async preview(person: CurrentUser, courseId: string): Promise<RosterPreview> {
     await this.#mayManage(person, courseId);
     const linked = await this.#mustBeLinked(courseId);
     const named = await this.#ask(linked);
@@ -99,7 +99,7 @@ export class CampusPeople {
 
   /** What was seen, or nothing: the campus is asked again, and says perhaps something else by now. */
   async apply(
-    person: Asker,
+    person: CurrentUser,
     courseId: string,
     { fingerprint, dropMissing }: CampusPeopleRequest,
   ): Promise<RosterApplied> {
@@ -233,8 +233,8 @@ export class CampusPeople {
     return this.database.write((manager) => manager.update(CampusCourse, { courseId }, change));
   }
 
-  async #mayManage(person: Asker, courseId: string): Promise<void> {
-    act(await this.access.course(person, courseId), { kind: 'manage-course' });
+  async #mayManage(person: CurrentUser, courseId: string): Promise<void> {
+    assertCan(await this.access.course(person, courseId), { kind: 'manage-course' });
   }
 
   async #linked(courseId: string): Promise<Linked | null> {

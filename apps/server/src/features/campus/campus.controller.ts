@@ -10,8 +10,8 @@ import {
   type RosterApplied,
   type RosterPreview,
 } from '@salt-circle/contracts';
-import type { Asker } from '../../access/seeing.js';
-import { Me } from '../../access/session.guard.js';
+import type { CurrentUser } from '../../auth/view-as.js';
+import { Me } from '../../auth/session.guard.js';
 import { CampusFault } from './campus-fault.js';
 import { CampusPeople } from './campus-people.service.js';
 import { Gradebook } from './gradebook.service.js';
@@ -30,32 +30,32 @@ export class CourseCampusController {
   constructor(private readonly people: CampusPeople) {}
 
   @Get()
-  one(@Me() me: Asker, @Param('courseId') courseId: string): Promise<CourseCampusView> {
+  one(@Me() me: CurrentUser, @Param('courseId') courseId: string): Promise<CourseCampusView> {
     return this.people.one(me, courseId);
   }
 
   @Put()
   @HttpCode(204)
-  set(@Me() me: Asker, @Param('courseId') courseId: string, @Body() { nightly }: CourseCampusRequest): Promise<void> {
+  set(@Me() me: CurrentUser, @Param('courseId') courseId: string, @Body() { nightly }: CourseCampusRequest): Promise<void> {
     return this.people.setNightly(me, courseId, nightly);
   }
 
   @Delete()
   @HttpCode(204)
-  unlink(@Me() me: Asker, @Param('courseId') courseId: string): Promise<void> {
+  unlink(@Me() me: CurrentUser, @Param('courseId') courseId: string): Promise<void> {
     return this.people.unlink(me, courseId);
   }
 
   @Post('people/preview')
   @HttpCode(200)
-  preview(@Me() me: Asker, @Param('courseId') courseId: string): Promise<RosterPreview> {
+  preview(@Me() me: CurrentUser, @Param('courseId') courseId: string): Promise<RosterPreview> {
     return told(this.people.preview(me, courseId));
   }
 
   @Post('people')
   @HttpCode(200)
   apply(
-    @Me() me: Asker,
+    @Me() me: CurrentUser,
     @Param('courseId') courseId: string,
     @Body() request: CampusPeopleRequest,
   ): Promise<RosterApplied> {
@@ -69,7 +69,7 @@ export class GradebookController {
 
   @Get()
   one(
-    @Me() me: Asker,
+    @Me() me: CurrentUser,
     @Param('exchangeId') exchangeId: string,
     @Query() { state }: GradebookQuery,
   ): Promise<GradebookView> {
@@ -78,20 +78,20 @@ export class GradebookController {
 
   @Put()
   @HttpCode(204)
-  set(@Me() me: Asker, @Param('exchangeId') exchangeId: string, @Body() request: GradebookRequest): Promise<void> {
+  set(@Me() me: CurrentUser, @Param('exchangeId') exchangeId: string, @Body() request: GradebookRequest): Promise<void> {
     return told(this.gradebook.set(me, exchangeId, request));
   }
 
   @Post('send')
   @HttpCode(204)
-  sendNow(@Me() me: Asker, @Param('exchangeId') exchangeId: string): Promise<void> {
+  sendNow(@Me() me: CurrentUser, @Param('exchangeId') exchangeId: string): Promise<void> {
     return told(this.gradebook.sendNow(me, exchangeId));
   }
 
   @Post('decisions')
   @HttpCode(204)
   decide(
-    @Me() me: Asker,
+    @Me() me: CurrentUser,
     @Param('exchangeId') exchangeId: string,
     @Body() request: GradebookDecisionRequest,
   ): Promise<void> {

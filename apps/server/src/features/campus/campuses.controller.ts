@@ -1,9 +1,9 @@
 import { Body, Controller, Delete, Get, HttpCode, Param, Post, Put, Req } from '@nestjs/common';
 import { CampusNameRequest, CampusRequest, type CampusesView } from '@salt-circle/contracts';
 import type { Request } from 'express';
-import type { Asker } from '../../access/seeing.js';
-import { RecentPassword } from '../../access/recent-password.service.js';
-import { Me } from '../../access/session.guard.js';
+import type { CurrentUser } from '../../auth/view-as.js';
+import { RecentPassword } from '../../auth/recent-password.service.js';
+import { Me } from '../../auth/session.guard.js';
 import { assertRuns, Campuses } from './campuses.service.js';
 
 @Controller('campuses')
@@ -14,12 +14,12 @@ export class CampusesController {
   ) {}
 
   @Get()
-  list(@Me() me: Asker): Promise<CampusesView> {
+  list(@Me() me: CurrentUser): Promise<CampusesView> {
     return this.campuses.list(me);
   }
 
   @Post()
-  async add(@Me() me: Asker, @Body() request: CampusRequest, @Req() { headers }: Request): Promise<{ id: string }> {
+  async add(@Me() me: CurrentUser, @Body() request: CampusRequest, @Req() { headers }: Request): Promise<{ id: string }> {
     assertRuns(me);
     await this.recent.assert(me, headers.cookie);
     return this.campuses.add(me, request);
@@ -27,7 +27,7 @@ export class CampusesController {
 
   @Post('registration')
   async registrationLink(
-    @Me() me: Asker,
+    @Me() me: CurrentUser,
     @Body() { name }: CampusNameRequest,
     @Req() { headers }: Request,
   ): Promise<{ url: string }> {
@@ -38,7 +38,7 @@ export class CampusesController {
 
   @Post('keys')
   @HttpCode(204)
-  async makeKey(@Me() me: Asker, @Req() { headers }: Request): Promise<void> {
+  async makeKey(@Me() me: CurrentUser, @Req() { headers }: Request): Promise<void> {
     assertRuns(me);
     await this.recent.assert(me, headers.cookie);
     return this.campuses.makeKey(me);
@@ -47,7 +47,7 @@ export class CampusesController {
   @Put(':id')
   @HttpCode(204)
   async change(
-    @Me() me: Asker,
+    @Me() me: CurrentUser,
     @Param('id') id: string,
     @Body() request: CampusRequest,
     @Req() { headers }: Request,
@@ -59,7 +59,7 @@ export class CampusesController {
 
   @Delete(':id')
   @HttpCode(204)
-  remove(@Me() me: Asker, @Param('id') id: string): Promise<void> {
+  remove(@Me() me: CurrentUser, @Param('id') id: string): Promise<void> {
     return this.campuses.remove(me, id);
   }
 }

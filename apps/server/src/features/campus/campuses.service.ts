@@ -2,7 +2,7 @@ import { Inject, Injectable, type OnApplicationBootstrap } from '@nestjs/common'
 import type { CampusesView, CampusRequest, CampusRow } from '@salt-circle/contracts';
 import { SCOPE } from '@salt-circle/core';
 import { LessThan, type EntityManager } from 'typeorm';
-import type { Asker } from '../../access/seeing.js';
+import type { CurrentUser } from '../../auth/view-as.js';
 import { Campus, CampusCourse, CampusDeployment, CampusPerson, CampusRegistration } from '../../model/campus.js';
 import { Person } from '../../model/person.js';
 import { Clock } from '../../platform/clock/clock.js';
@@ -48,7 +48,7 @@ export class Campuses implements OnApplicationBootstrap {
     await this.#frame(this.database.read);
   }
 
-  async list(person: Asker): Promise<CampusesView> {
+  async list(person: CurrentUser): Promise<CampusesView> {
     assertRuns(person);
     const manager = this.database.read;
     const campuses: CampusRow[] = [];
@@ -89,7 +89,7 @@ export class Campuses implements OnApplicationBootstrap {
     };
   }
 
-  add(person: Asker, request: CampusRequest): Promise<{ id: string }> {
+  add(person: CurrentUser, request: CampusRequest): Promise<{ id: string }> {
     assertRuns(person);
     return this.insert(request, person.id);
   }
@@ -114,7 +114,7 @@ export class Campuses implements OnApplicationBootstrap {
     });
   }
 
-  async change(person: Asker, id: string, request: CampusRequest): Promise<void> {
+  async change(person: CurrentUser, id: string, request: CampusRequest): Promise<void> {
     assertRuns(person);
     await this.database.write(async (manager, happened) => {
       await assertThere(manager, id);
@@ -128,7 +128,7 @@ export class Campuses implements OnApplicationBootstrap {
   }
 
   /** People keep their work and places; they come in by it no more, and its gradebook hears nothing more. */
-  async remove(person: Asker, id: string): Promise<void> {
+  async remove(person: CurrentUser, id: string): Promise<void> {
     assertRuns(person);
     await this.database.write(async (manager, happened) => {
       await assertThere(manager, id);
@@ -139,7 +139,7 @@ export class Campuses implements OnApplicationBootstrap {
     this.client.forget(id);
   }
 
-  async makeKey(person: Asker): Promise<void> {
+  async makeKey(person: CurrentUser): Promise<void> {
     assertRuns(person);
     await this.keys.rotate();
     await this.database.write((_, happened) =>
@@ -148,7 +148,7 @@ export class Campuses implements OnApplicationBootstrap {
   }
 
   /** A link by which whoever runs a campus registers us there, without typing anything over. */
-  async registrationLink(person: Asker, name: string): Promise<{ url: string }> {
+  async registrationLink(person: CurrentUser, name: string): Promise<{ url: string }> {
     assertRuns(person);
     const token = this.ids.token();
     await this.database.write((manager) =>
@@ -187,7 +187,7 @@ function unusable({ issuer, authUrl, tokenUrl, keysUrl, pages }: Campus): string
   return [issuer, authUrl, tokenUrl, keysUrl, ...pages].filter((one) => webAddress(one) === null);
 }
 
-export function assertRuns({ runsCampuses, seeing }: Asker): void {
+export function assertRuns({ runsCampuses, viewAs: seeing }: CurrentUser): void {
   if (!runsCampuses || seeing !== undefined) throw refusal('unknown');
 }
 

@@ -10,10 +10,10 @@ import {
 } from '@salt-circle/contracts';
 import { PART_WORDS, SCOPE, type GradePartName } from '@salt-circle/core';
 import type { EntityManager } from 'typeorm';
-import { Access, act, see } from '../../access/access.js';
-import { namesOf } from '../../access/listed.js';
-import { activeParticipants } from '../../access/participants.js';
-import type { Asker } from '../../access/seeing.js';
+import { Access, assertCan, assertCanSee } from '../../permissions/access.js';
+import { courseNames } from '../../queries/course-identities.js';
+import { activeParticipants } from '../../queries/participants.js';
+import type { CurrentUser } from '../../auth/view-as.js';
 import { CampusColumn, CampusScoreRow } from '../../model/campus.js';
 import { Database } from '../../platform/database/database.js';
 import { ProblemError } from '../../platform/problems/problem-error.js';
@@ -34,9 +34,9 @@ export class Gradebook {
   ) {}
 
   /** @param only in this state */
-  async one(person: Asker, exchangeId: string, only?: CampusScoreState): Promise<GradebookView> {
+  async one(person: CurrentUser, exchangeId: string, only?: CampusScoreState): Promise<GradebookView> {
     const place = await this.access.exchange(person, exchangeId);
-    see(place, { kind: 'workspace' });
+    assertCanSee(place, { kind: 'workspace' });
     const manager = this.database.read;
     const booked = await bookedOf(manager, exchangeId);
     if (booked === null || !takesGrades(booked)) {
@@ -57,9 +57,9 @@ export class Gradebook {
   }
 
   /** Columns that are not wanted any more stay at the campus, unless they are to go there too. */
-  async set(person: Asker, exchangeId: string, { columns, removeThere }: GradebookRequest): Promise<void> {
+  async set(person: CurrentUser, exchangeId: string, { columns, removeThere }: GradebookRequest): Promise<void> {
     const place = await this.access.exchange(person, exchangeId);
-    act(place, { kind: 'release' });
+    assertCan(place, { kind: 'release' });
     const booked = await this.#booked(exchangeId);
     const parts = place.exchange.gradeParts.map(({ part }) => part);
     const wanted: readonly PartOrWhole[] = { off: [], whole: [''] as const, parts }[columns];
@@ -88,16 +88,16 @@ export class Gradebook {
   }
 
   /** Sends what waits, and looks what the campus holds. */
-  async sendNow(person: Asker, exchangeId: string): Promise<void> {
-    act(await this.access.exchange(person, exchangeId), { kind: 'release' });
+  async sendNow(person: CurrentUser, exchangeId: string): Promise<void> {
+    assertCan(await this.access.exchange(person, exchangeId), { kind: 'release' });
     await this.#booked(exchangeId);
     await this.gradebooks.look();
     await this.gradebooks.compareOne(exchangeId);
   }
 
-  async decide(person: Asker, exchangeId: string, { participantIds, how }: GradebookDecisionRequest): Promise<void> {
+  async decide(person: CurrentUser, exchangeId: string, { participantIds, how }: GradebookDecisionRequest): Promise<void> {
     const place = await this.access.exchange(person, exchangeId);
-    act(place, { kind: 'release' });
+    assertCan(place, { kind: 'release' });
     await this.#booked(exchangeId);
     await this.database.write(async (manager, happened) => {
       let decided = 0;
@@ -165,7 +165,7 @@ function noColumns(booked: Booked, parts: number): ProblemError {
 async function scoresOf(manager: EntityManager, { exchange, link, columns }: Booked): Promise<CampusScoreView[]> {
   const users = await usersOf(manager, link);
   const participants = await activeParticipants(manager, exchange.id);
-  const names = await namesOf(
+  const names = await courseNames(
     manager,
     exchange.courseId,
     participants.map(({ personId }) => personId),

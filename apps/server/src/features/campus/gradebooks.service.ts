@@ -1,7 +1,7 @@
 import { Inject, Injectable } from '@nestjs/common';
 import { MEDIA, readResults, sameScore, SCOPE, scoreBody, scoreOfGrade, type CampusScore } from '@salt-circle/core';
 import { In, IsNull, LessThanOrEqual, type EntityManager } from 'typeorm';
-import { activeParticipants } from '../../access/participants.js';
+import { activeParticipants } from '../../queries/participants.js';
 import { CampusColumn, CampusScoreRow } from '../../model/campus.js';
 import { Exchange } from '../../model/exchange.js';
 import { Clock } from '../../platform/clock/clock.js';
@@ -11,7 +11,7 @@ import { isMailHeld } from '../../platform/database/installation.js';
 import { Database } from '../../platform/database/database.js';
 import { insertAll } from '../../platform/database/insert-all.js';
 import { portions } from '../../platform/database/portions.js';
-import { NowAndThen } from '../../platform/jobs/now-and-then.js';
+import { PeriodicJob } from '../../platform/jobs/periodic-job.js';
 import { ReleasedGrades } from '../grades/released-grades.service.js';
 import { CampusClient } from './campus-client.service.js';
 import { CampusFault } from './campus-fault.js';
@@ -41,7 +41,7 @@ type Theirs = Map<string, number | null>;
  * may have taken is asked about first; and what somebody has changed there is shown, not written over.
  */
 @Injectable()
-export class Gradebooks extends NowAndThen {
+export class Gradebooks extends PeriodicJob {
   readonly #lookedAt = new Map<string, number>();
   /** Campuses that cannot be reached: until when nothing is sent, and how often in a row. */
   readonly #silent = new Map<string, { readonly until: number; readonly times: number }>();

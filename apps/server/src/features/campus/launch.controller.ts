@@ -9,7 +9,7 @@ import {
 } from '@salt-circle/contracts';
 import type { Request, Response } from 'express';
 import { RateLimiterMemory } from 'rate-limiter-flexible';
-import { arrivingIn, browserOf, setArriving, setSessionCookie } from '../../access/session-cookie.js';
+import { arrivingIn, browserOf, setArriving, setSessionCookie } from '../../auth/session-cookie.js';
 import { Campus } from '../../model/campus.js';
 import { Clock } from '../../platform/clock/clock.js';
 import type { Settings } from '../../platform/config/settings.js';

@@ -6,7 +6,7 @@ import { Clock } from '../../platform/clock/clock.js';
 import type { Settings } from '../../platform/config/settings.js';
 import { SETTINGS } from '../../platform/config/settings.token.js';
 import { Database } from '../../platform/database/database.js';
-import { NowAndThen } from '../../platform/jobs/now-and-then.js';
+import { PeriodicJob } from '../../platform/jobs/periodic-job.js';
 import { CampusPeople } from './campus-people.service.js';
 import { Gradebooks } from './gradebooks.service.js';
 
@@ -18,7 +18,7 @@ const APART = 12 * 3_600_000;
 
 /** Every night: who is in linked courses, and whether gradebooks still hold what they were told. */
 @Injectable()
-export class CampusNights extends NowAndThen {
+export class CampusNights extends PeriodicJob {
   /** By course; milliseconds. A campus that fails is asked again the next night. */
   readonly #triedAt = new Map<string, number>();
 

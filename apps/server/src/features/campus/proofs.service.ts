@@ -2,7 +2,7 @@ import { Inject, Injectable } from '@nestjs/common';
 import type { CampusProofView } from '@salt-circle/contracts';
 import { isAddress } from '@salt-circle/core';
 import { LessThan, MoreThan, type EntityManager } from 'typeorm';
-import { takePlace } from '../../access/take-place.js';
+import { takePlace } from '../../queries/take-enrolment.js';
 import { Campus, CampusPerson, CampusProof } from '../../model/campus.js';
 import { Enrolment } from '../../model/course.js';
 import { Person } from '../../model/person.js';

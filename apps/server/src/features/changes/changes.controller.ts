@@ -1,8 +1,8 @@
 import { Controller, Req, Sse, type MessageEvent } from '@nestjs/common';
 import type { Request } from 'express';
 import { Observable } from 'rxjs';
-import type { Asker } from '../../access/seeing.js';
-import { Me } from '../../access/session.guard.js';
+import type { CurrentUser } from '../../auth/view-as.js';
+import { Me } from '../../auth/session.guard.js';
 import { ChangesService } from './changes.service.js';
 
 @Controller('changes')
@@ -11,7 +11,7 @@ export class ChangesController {
 
   /** Server-sent events (HTML Standard, section 9.2), one for each exchange in which something changed. */
   @Sse()
-  listen(@Me() me: Asker, @Req() request: Request): Observable<MessageEvent> {
+  listen(@Me() me: CurrentUser, @Req() request: Request): Observable<MessageEvent> {
     return new Observable((subscriber) =>
       this.changes.listen({
         personId: me.id,

@@ -2,7 +2,7 @@ import { Injectable, type BeforeApplicationShutdown, type OnApplicationBootstrap
 import type { ChangeNews } from '@salt-circle/contracts';
 import { hears } from '@salt-circle/core';
 import { In } from 'typeorm';
-import { SessionService } from '../../access/session.service.js';
+import { SessionService } from '../../auth/session.service.js';
 import { Enrolment } from '../../model/course.js';
 import { Exchange } from '../../model/exchange.js';
 import type { Change } from '../../platform/changes/changes.js';

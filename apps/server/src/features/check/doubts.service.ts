@@ -10,11 +10,11 @@ import {
   type ReviewForm,
 } from '@salt-circle/core';
 import { IsNull, Not, type EntityManager } from 'typeorm';
-import type { Place } from '../../access/access.js';
-import { Authors } from '../../access/authors.js';
-import { formOf } from '../../access/form-of.js';
-import { listedOf } from '../../access/listed.js';
-import { countingRows } from '../../access/written-rows.js';
+import type { ExchangeContext } from '../../permissions/access.js';
+import { Authors } from '../../queries/authors.js';
+import { formOf } from '../../queries/review-form.js';
+import { courseIdentities } from '../../queries/course-identities.js';
+import { countingRows } from '../../queries/written-rows.js';
 import { Draft } from '../../model/draft.js';
 import { Participant } from '../../model/exchange.js';
 import { Review } from '../../model/review.js';
@@ -22,7 +22,7 @@ import { portions } from '../../platform/database/portions.js';
 import { compiled, Threads } from '../../platform/jobs/threads.js';
 import { answerView, saysSomething } from '../reviews/contents.service.js';
 import type { LookedAt, LookTask } from './worker/look.js';
-import { ALLOCATED } from '../../access/review-state.js';
+import { ALLOCATED } from '../../permissions/review-state.js';
 
 /** Megabytes and milliseconds: far more than ten thousand reviews take, and an end all the same. */
 const LIMITS = { memory: 2048, time: 5 * 60_000 };
@@ -42,7 +42,7 @@ export class Doubts implements OnApplicationShutdown {
   readonly #kept = new Map<string, Kept>();
 
   /** By review, in the order of their weight; of each submitted review of the exchange. */
-  async of(manager: EntityManager, place: Place): Promise<ReadonlyMap<string, readonly Doubt[]>> {
+  async of(manager: EntityManager, place: ExchangeContext): Promise<ReadonlyMap<string, readonly Doubt[]>> {
     const reviews = await this.#submitted(manager, place);
     const { id } = place.exchange;
     const stamp = stampOf(place, reviews);
@@ -65,12 +65,12 @@ export class Doubts implements OnApplicationShutdown {
     await this.#threads.end();
   }
 
-  #submitted(manager: EntityManager, { exchange }: Place): Promise<Review[]> {
+  #submitted(manager: EntityManager, { exchange }: ExchangeContext): Promise<Review[]> {
     const where = { exchangeId: exchange.id, ...ALLOCATED, submittedAt: Not(IsNull()) };
     return manager.find(Review, { where, order: { id: 'ASC' } });
   }
 
-  async #look(manager: EntityManager, place: Place, reviews: readonly Review[]) {
+  async #look(manager: EntityManager, place: ExchangeContext, reviews: readonly Review[]) {
     const task: LookTask = {
       reviews: await evidenceOf(manager, place, reviews),
       bounds: place.exchange.doubtBounds ?? USUAL_BOUNDS,
@@ -83,12 +83,12 @@ export class Doubts implements OnApplicationShutdown {
 }
 
 /** Changes with everything that doubts follow from. */
-function stampOf({ exchange }: Place, reviews: readonly Review[]): string {
+function stampOf({ exchange }: ExchangeContext, reviews: readonly Review[]): string {
   const { doubtBounds, names } = exchange;
   return JSON.stringify([doubtBounds, names, reviews.map(({ id, submittedAt }) => [id, submittedAt])]);
 }
 
-async function evidenceOf(manager: EntityManager, place: Place, reviews: readonly Review[]): Promise<LookedAt[]> {
+async function evidenceOf(manager: EntityManager, place: ExchangeContext, reviews: readonly Review[]): Promise<LookedAt[]> {
   const form = await formOf(manager, place);
   const people = await peopleOf(manager, place);
   const evidence: LookedAt[] = [];
@@ -106,10 +106,10 @@ interface People {
 }
 
 /** Whose names are not to stand in a review: whoever of author and reviewer the exchange hides. */
-async function peopleOf(manager: EntityManager, { exchange, course }: Place): Promise<People> {
+async function peopleOf(manager: EntityManager, { exchange, course }: ExchangeContext): Promise<People> {
   const participants = await manager.findBy(Participant, { exchangeId: exchange.id });
   const persons = new Map(participants.map(({ id, personId }) => [id, personId]));
-  const listed = await listedOf(manager, course.id, [...persons.values()]);
+  const listed = await courseIdentities(manager, course.id, [...persons.values()]);
   const authors = await Authors.load(manager, exchange);
   const drafts = new Map((await manager.findBy(Draft, { exchangeId: exchange.id })).map((draft) => [draft.id, draft]));
   const authorsOf = (draftId: string) => {

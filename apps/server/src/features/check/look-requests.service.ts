@@ -1,12 +1,12 @@
 import { Injectable } from '@nestjs/common';
 import type { LookRequest, LookRequestView } from '@salt-circle/contracts';
 import type { EntityManager } from 'typeorm';
-import { Access, act, ownParticipant, see } from '../../access/access.js';
-import { Labels } from '../../access/labels.js';
-import { listedOf } from '../../access/listed.js';
-import { asked, reviewStanding, type ReviewStanding } from '../../access/review-standing.js';
-import type { Asker } from '../../access/seeing.js';
-import { readableRows } from '../../access/written-rows.js';
+import { Access, assertCan, ownParticipant, assertCanSee } from '../../permissions/access.js';
+import { PersonLabels } from '../../queries/person-labels.js';
+import { courseIdentities } from '../../queries/course-identities.js';
+import { writingState, reviewAccess, type ReviewAccess } from '../../permissions/review-access.js';
+import type { CurrentUser } from '../../auth/view-as.js';
+import { readableRows } from '../../queries/written-rows.js';
 import { LookRequestRow } from '../../model/check.js';
 import { Enrolment } from '../../model/course.js';
 import { Participant } from '../../model/exchange.js';
@@ -32,19 +32,19 @@ export class LookRequests {
   ) {}
 
   /** Of the one who asks; staff get everybody’s. */
-  async of(person: Asker, reviewId: string): Promise<LookRequestView[]> {
+  async of(person: CurrentUser, reviewId: string): Promise<LookRequestView[]> {
     const manager = this.database.read;
-    const standing = await reviewStanding(this.access, manager, person, reviewId);
+    const standing = await reviewAccess(this.access, manager, person, reviewId);
     const { place, review } = standing;
     const submitted = review.submittedAt !== null;
-    see(place, { kind: 'review', ...asked(standing), submitted, withheld: review.withheldAt !== null });
+    assertCanSee(place, { kind: 'review', ...writingState(standing), submitted, withheld: review.withheldAt !== null });
     const staff = place.viewer.role !== 'student';
     const participantId = staff ? undefined : ownParticipant(place).id;
     const rows = await manager.find(LookRequestRow, {
       where: { reviewId, ...(participantId !== undefined && { participantId }) },
       order: { at: 'ASC', id: 'ASC' },
     });
-    const labels = staff ? await Labels.ofExchange(manager, place) : null;
+    const labels = staff ? await PersonLabels.ofExchange(manager, place) : null;
     return rows.map((row): LookRequestView => {
       const as = row.participantId === review.reviewerId ? 'reviewer' : 'author';
       const { id, noteId, words, answer } = row;
@@ -55,11 +55,11 @@ export class LookRequests {
     });
   }
 
-  async ask(person: Asker, reviewId: string, { noteId, words }: LookRequest): Promise<LookRequestView[]> {
+  async ask(person: CurrentUser, reviewId: string, { noteId, words }: LookRequest): Promise<LookRequestView[]> {
     await this.database.write(async (manager, happened) => {
-      const standing = await reviewStanding(this.access, manager, person, reviewId);
+      const standing = await reviewAccess(this.access, manager, person, reviewId);
       const { place } = standing;
-      act(place, pleaseLook(standing));
+      assertCan(place, pleaseLook(standing));
       if (noteId !== null && !(await readableRows(manager, standing)).notes.some(({ id }) => id === noteId))
         throw refusal('unknown');
       const participantId = ownParticipant(place).id;
@@ -77,11 +77,11 @@ export class LookRequests {
   }
 
   /** An answer can be given once more; the one who asked reads the last, and is told by mail of the first. */
-  async answer(person: Asker, reviewId: string, requestId: string, answer: string): Promise<LookRequestView[]> {
+  async answer(person: CurrentUser, reviewId: string, requestId: string, answer: string): Promise<LookRequestView[]> {
     await this.database.write(async (manager, happened) => {
-      const standing = await reviewStanding(this.access, manager, person, reviewId);
+      const standing = await reviewAccess(this.access, manager, person, reviewId);
       const { place } = standing;
-      act(place, { kind: 'check' });
+      assertCan(place, { kind: 'check' });
       const row = await manager.findOneBy(LookRequestRow, { id: requestId, reviewId });
       if (row === null) throw refusal('unknown');
       await manager.update(LookRequestRow, { id: requestId }, { answer: answer.trim(), answeredAt: place.now });
@@ -93,7 +93,7 @@ export class LookRequests {
   }
 
   /** Instructors hear once, until they have read it, that somebody waits for an answer. */
-  async #tellStaff(manager: EntityManager, { place, review }: ReviewStanding): Promise<void> {
+  async #tellStaff(manager: EntityManager, { place, review }: ReviewAccess): Promise<void> {
     const { course, exchange } = place;
     const staff = await manager.findBy(Enrolment, { courseId: course.id, role: 'instructor', active: true });
     const where = { course: course.title, exchange: exchange.title };
@@ -108,10 +108,10 @@ export class LookRequests {
     await queueMail(manager, this.ids, this.database.mail, place.now, letters);
   }
 
-  async #tell(manager: EntityManager, { place, review }: ReviewStanding, row: LookRequestRow): Promise<void> {
+  async #tell(manager: EntityManager, { place, review }: ReviewAccess, row: LookRequestRow): Promise<void> {
     const { personId } = await manager.findOneByOrFail(Participant, { id: row.participantId });
     const { course, exchange } = place;
-    const address = (await listedOf(manager, course.id, [personId])).get(personId)?.email;
+    const address = (await courseIdentities(manager, course.id, [personId])).get(personId)?.email;
     // Whoever has left is written to no more.
     if (address === undefined) return;
     const page = row.participantId === review.reviewerId ? `reviews/${review.id}` : `exchanges/${exchange.id}/feedback`;
@@ -129,7 +129,7 @@ export class LookRequests {
   }
 }
 
-function pleaseLook(standing: ReviewStanding) {
+function pleaseLook(standing: ReviewAccess) {
   const { byViewer, ofOwnDraft, review } = standing;
   const submitted = review.submittedAt !== null;
   return { kind: 'please-look', byViewer, ofOwnDraft, submitted, withheld: review.withheldAt !== null } as const;

@@ -1,8 +1,8 @@
 import { Injectable } from '@nestjs/common';
-import { Access, act } from '../../access/access.js';
-import { staffParticipant } from '../../access/participants.js';
-import type { Asker } from '../../access/seeing.js';
-import { countingVersion } from '../../access/versions.js';
+import { Access, assertCan } from '../../permissions/access.js';
+import { staffParticipant } from '../../queries/participants.js';
+import type { CurrentUser } from '../../auth/view-as.js';
+import { countingVersion } from '../../queries/versions.js';
 import { Draft } from '../../model/draft.js';
 import { Review } from '../../model/review.js';
 import { Database } from '../../platform/database/database.js';
@@ -21,10 +21,10 @@ export class OwnReviews {
   ) {}
 
   /** Begun twice, it is one. */
-  async begin(person: Asker, exchangeId: string, draftId: string): Promise<{ id: string }> {
+  async begin(person: CurrentUser, exchangeId: string, draftId: string): Promise<{ id: string }> {
     return this.database.write(async (manager, happened) => {
       const place = await this.access.exchange(person, exchangeId, manager);
-      act(place, { kind: 'review-as-staff' });
+      assertCan(place, { kind: 'review-as-staff' });
       const { role } = place.viewer;
       const draft = await manager.findOneBy(Draft, { id: draftId, exchangeId });
       if (draft === null || role === null || role === 'student') throw refusal('unknown');

@@ -1,7 +1,7 @@
 import { Body, Controller, Get, HttpCode, Param, Post, Put } from '@nestjs/common';
 import { CheckRequest, QueueBoundsRequest, type CheckView, type QueueView } from '@salt-circle/contracts';
-import type { Asker } from '../../access/seeing.js';
-import { Me } from '../../access/session.guard.js';
+import type { CurrentUser } from '../../auth/view-as.js';
+import { Me } from '../../auth/session.guard.js';
 import { OwnReviews } from './own-reviews.service.js';
 import { QueueService } from './queue.service.js';
 
@@ -13,20 +13,20 @@ export class QueueController {
   ) {}
 
   @Get('exchanges/:exchangeId/queue')
-  queue(@Me() me: Asker, @Param('exchangeId') id: string): Promise<QueueView> {
+  queue(@Me() me: CurrentUser, @Param('exchangeId') id: string): Promise<QueueView> {
     return this.reviews.queue(me, id);
   }
 
   @Put('exchanges/:exchangeId/queue/bounds')
   @HttpCode(204)
-  saveBounds(@Me() me: Asker, @Param('exchangeId') id: string, @Body() { bounds }: QueueBoundsRequest): Promise<void> {
+  saveBounds(@Me() me: CurrentUser, @Param('exchangeId') id: string, @Body() { bounds }: QueueBoundsRequest): Promise<void> {
     return this.reviews.saveBounds(me, id, bounds);
   }
 
   @Post('exchanges/:exchangeId/drafts/:draftId/reviews')
   @HttpCode(200)
   begin(
-    @Me() me: Asker,
+    @Me() me: CurrentUser,
     @Param('exchangeId') id: string,
     @Param('draftId') draftId: string,
   ): Promise<{ readonly id: string }> {
@@ -34,12 +34,12 @@ export class QueueController {
   }
 
   @Get('reviews/:reviewId/check')
-  one(@Me() me: Asker, @Param('reviewId') id: string): Promise<CheckView> {
+  one(@Me() me: CurrentUser, @Param('reviewId') id: string): Promise<CheckView> {
     return this.reviews.one(me, id);
   }
 
   @Put('reviews/:reviewId/check')
-  save(@Me() me: Asker, @Param('reviewId') id: string, @Body() request: CheckRequest): Promise<CheckView> {
+  save(@Me() me: CurrentUser, @Param('reviewId') id: string, @Body() request: CheckRequest): Promise<CheckView> {
     return this.reviews.save(me, id, request);
   }
 }

@@ -10,13 +10,13 @@ import type {
 } from '@salt-circle/contracts';
 import { doubtKey, doubtRank, USUAL_BOUNDS, type Doubt, type DoubtBounds } from '@salt-circle/core';
 import { In, IsNull, Not, type EntityManager } from 'typeorm';
-import { Access, act, see, type Place } from '../../access/access.js';
-import { Authors } from '../../access/authors.js';
-import { Labels } from '../../access/labels.js';
-import { namesOf } from '../../access/listed.js';
-import { reviewStanding } from '../../access/review-standing.js';
-import { rowsOfReviews } from '../../access/rows-of-reviews.js';
-import type { Asker } from '../../access/seeing.js';
+import { Access, assertCan, assertCanSee, type ExchangeContext } from '../../permissions/access.js';
+import { Authors } from '../../queries/authors.js';
+import { PersonLabels } from '../../queries/person-labels.js';
+import { courseNames } from '../../queries/course-identities.js';
+import { reviewAccess } from '../../permissions/review-access.js';
+import { rowsOfReviews } from '../../queries/rows-of-reviews.js';
+import type { CurrentUser } from '../../auth/view-as.js';
 import { LookRequestRow, ReviewCheck, Withheld } from '../../model/check.js';
 import { Draft } from '../../model/draft.js';
 import { Exchange } from '../../model/exchange.js';
@@ -26,7 +26,7 @@ import { groupedBy } from '../../platform/grouping/grouped-by.js';
 import { refusal } from '../../platform/problems/sentences.js';
 import { iso } from '../../platform/wire/instants.js';
 import { Doubts } from './doubts.service.js';
-import { ALLOCATED } from '../../access/review-state.js';
+import { ALLOCATED } from '../../permissions/review-state.js';
 import { say } from '../../words/check.js';
 
 /** Submitted reviews, the doubtful first, and what staff have made of them. */
@@ -38,9 +38,9 @@ export class QueueService {
     private readonly doubts: Doubts,
   ) {}
 
-  async queue(person: Asker, exchangeId: string): Promise<QueueView> {
+  async queue(person: CurrentUser, exchangeId: string): Promise<QueueView> {
     const place = await this.access.exchange(person, exchangeId);
-    see(place, { kind: 'workspace' });
+    assertCanSee(place, { kind: 'workspace' });
     const manager = this.database.read;
     const reviews = await manager.findBy(Review, { exchangeId, ...ALLOCATED, submittedAt: Not(IsNull()) });
     const found = await this.doubts.of(manager, place);
@@ -75,20 +75,20 @@ export class QueueService {
     return { bounds: place.exchange.doubtBounds ?? USUAL_BOUNDS, rows };
   }
 
-  async saveBounds(person: Asker, exchangeId: string, bounds: DoubtBoundsRequest): Promise<void> {
+  async saveBounds(person: CurrentUser, exchangeId: string, bounds: DoubtBoundsRequest): Promise<void> {
     await this.database.write(async (manager, happened) => {
       const place = await this.access.exchange(person, exchangeId, manager);
-      act(place, { kind: 'plan' });
+      assertCan(place, { kind: 'plan' });
       await manager.update(Exchange, { id: exchangeId }, { doubtBounds: boundsFrom(bounds) });
       happened.quietly({ topic: 'reviews', courseId: place.course.id, exchangeId });
     });
   }
 
   /** What staff know of one review. */
-  async one(person: Asker, reviewId: string): Promise<CheckView> {
+  async one(person: CurrentUser, reviewId: string): Promise<CheckView> {
     const manager = this.database.read;
-    const { place, review } = await reviewStanding(this.access, manager, person, reviewId);
-    see(place, { kind: 'workspace' });
+    const { place, review } = await reviewAccess(this.access, manager, person, reviewId);
+    assertCanSee(place, { kind: 'workspace' });
     if (review.submittedAt === null) return { doubts: null, looked: null };
     const found = await this.doubts.of(manager, place);
     const check = await manager.findOneBy(ReviewCheck, { reviewId });
@@ -105,16 +105,16 @@ export class QueueService {
     };
   }
 
-  async save(person: Asker, reviewId: string, request: CheckRequest): Promise<CheckView> {
+  async save(person: CurrentUser, reviewId: string, request: CheckRequest): Promise<CheckView> {
     await this.mark(person, reviewId, request);
     return this.one(person, reviewId);
   }
 
   /** Whoever looked first stays the one who has, until the review is submitted again. */
-  mark(person: Asker, reviewId: string, { looked, dismissed }: CheckRequest): Promise<void> {
+  mark(person: CurrentUser, reviewId: string, { looked, dismissed }: CheckRequest): Promise<void> {
     return this.database.write(async (manager, happened) => {
-      const { place, review } = await reviewStanding(this.access, manager, person, reviewId);
-      act(place, { kind: 'check' });
+      const { place, review } = await reviewAccess(this.access, manager, person, reviewId);
+      assertCan(place, { kind: 'check' });
       if (review.submittedAt === null) throw refusal('unknown');
       const known = await manager.findOneBy(ReviewCheck, { reviewId });
       const already = looked && known?.ofSubmission === review.submittedAt && known.lookedAt !== null;
@@ -139,7 +139,7 @@ function boundsFrom(request: DoubtBoundsRequest): DoubtBounds {
 /** Who reviewed whose draft, as staff may know it. */
 class Around {
   private constructor(
-    private readonly labels: Labels,
+    private readonly labels: PersonLabels,
     private readonly authors: Authors,
     private readonly drafts: ReadonlyMap<string, Draft>,
     private readonly reviews: ReadonlyMap<string, Review>,
@@ -147,12 +147,12 @@ class Around {
 
   static async load(
     manager: EntityManager,
-    place: Place,
+    place: ExchangeContext,
     drafts: readonly Draft[],
     reviews: readonly Review[],
   ): Promise<Around> {
     return new Around(
-      await Labels.ofExchange(manager, place),
+      await PersonLabels.ofExchange(manager, place),
       await Authors.load(manager, place.exchange),
       new Map(drafts.map((draft) => [draft.id, draft])),
       new Map(reviews.map((review) => [review.id, review])),
@@ -187,11 +187,11 @@ class Around {
 
 function staffNames(
   manager: EntityManager,
-  { course }: Place,
+  { course }: ExchangeContext,
   checks: readonly ReviewCheck[],
 ): Promise<ReadonlyMap<string, string>> {
   const ids = checks.flatMap(({ lookedBy }) => (lookedBy === null ? [] : [lookedBy]));
-  return namesOf(manager, course.id, [...new Set(ids)]);
+  return courseNames(manager, course.id, [...new Set(ids)]);
 }
 
 /** What was asked and is not answered yet. */

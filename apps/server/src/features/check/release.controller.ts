@@ -1,7 +1,7 @@
 import { Body, Controller, Get, HttpCode, Param, Put } from '@nestjs/common';
 import { ReleasePeopleRequest, type ReleaseView } from '@salt-circle/contracts';
-import type { Asker } from '../../access/seeing.js';
-import { Me } from '../../access/session.guard.js';
+import type { CurrentUser } from '../../auth/view-as.js';
+import { Me } from '../../auth/session.guard.js';
 import { ReleaseService } from './release.service.js';
 
 @Controller()
@@ -9,14 +9,14 @@ export class ReleaseController {
   constructor(private readonly releasing: ReleaseService) {}
 
   @Get('exchanges/:exchangeId/release')
-  release(@Me() me: Asker, @Param('exchangeId') id: string): Promise<ReleaseView> {
+  release(@Me() me: CurrentUser, @Param('exchangeId') id: string): Promise<ReleaseView> {
     return this.releasing.view(me, id);
   }
 
   @Put('exchanges/:exchangeId/release/people')
   @HttpCode(204)
   releasePeople(
-    @Me() me: Asker,
+    @Me() me: CurrentUser,
     @Param('exchangeId') id: string,
     @Body() request: ReleasePeopleRequest,
   ): Promise<void> {

@@ -1,14 +1,14 @@
 import { Injectable } from '@nestjs/common';
 import type { ReleasePeopleRequest, ReleaseRow, ReleaseView } from '@salt-circle/contracts';
 import { In } from 'typeorm';
-import { Access, act, see } from '../../access/access.js';
-import { Authors } from '../../access/authors.js';
-import { ownFeedbackOf } from '../../access/facts-of.js';
-import { Labels } from '../../access/labels.js';
-import { activeParticipants } from '../../access/participants.js';
-import { rowsOfReviews } from '../../access/rows-of-reviews.js';
-import type { Asker } from '../../access/seeing.js';
-import { isHandedIn } from '../../access/versions.js';
+import { Access, assertCan, assertCanSee } from '../../permissions/access.js';
+import { Authors } from '../../queries/authors.js';
+import { ownFeedbackOf } from '../../permissions/exchange-facts.js';
+import { PersonLabels } from '../../queries/person-labels.js';
+import { activeParticipants } from '../../queries/participants.js';
+import { rowsOfReviews } from '../../queries/rows-of-reviews.js';
+import type { CurrentUser } from '../../auth/view-as.js';
+import { isHandedIn } from '../../queries/versions.js';
 import { Withheld } from '../../model/check.js';
 import { Draft } from '../../model/draft.js';
 import { Participant } from '../../model/exchange.js';
@@ -28,11 +28,11 @@ export class ReleaseService {
     private readonly news: ReleaseNews,
   ) {}
 
-  async view(person: Asker, exchangeId: string): Promise<ReleaseView> {
+  async view(person: CurrentUser, exchangeId: string): Promise<ReleaseView> {
     const place = await this.access.exchange(person, exchangeId);
-    see(place, { kind: 'workspace' });
+    assertCanSee(place, { kind: 'workspace' });
     const manager = this.database.read;
-    const labels = await Labels.ofExchange(manager, place);
+    const labels = await PersonLabels.ofExchange(manager, place);
     const ofDraft = groupedBy(await manager.findBy(Review, { exchangeId }), ({ draftId }) => draftId);
     const withheld = await rowsOfReviews(manager, Withheld, exchangeId).getMany();
     const kept = groupedBy(withheld, ({ reviewId }) => reviewId);
@@ -77,13 +77,13 @@ export class ReleaseService {
 
   /** What somebody has read stays read: feedback is not held back from them any more. */
   async setPeople(
-    person: Asker,
+    person: CurrentUser,
     exchangeId: string,
     { participantIds, how, reason = '' }: ReleasePeopleRequest,
   ): Promise<void> {
     await this.database.write(async (manager, happened) => {
       const place = await this.access.exchange(person, exchangeId, manager);
-      act(place, { kind: 'release' });
+      assertCan(place, { kind: 'release' });
       const ids = [...new Set(participantIds)];
       const people = await manager.findBy(Participant, { exchangeId, id: In(ids) });
       if (people.length < ids.length) throw refusal('unknown');

@@ -2,10 +2,10 @@ import { Injectable } from '@nestjs/common';
 import type { WithholdableRequest, WithholdRequest } from '@salt-circle/contracts';
 import { OVERALL_ID } from '@salt-circle/core';
 import type { EntityManager } from 'typeorm';
-import { Access, act } from '../../access/access.js';
-import { formFor } from '../../access/form-of.js';
-import { reviewStanding, type ReviewStanding } from '../../access/review-standing.js';
-import type { Asker } from '../../access/seeing.js';
+import { Access, assertCan } from '../../permissions/access.js';
+import { formFor } from '../../queries/review-form.js';
+import { reviewAccess, type ReviewAccess } from '../../permissions/review-access.js';
+import type { CurrentUser } from '../../auth/view-as.js';
 import { Withheld } from '../../model/check.js';
 import { AnswerRow, NoteRow, Review, SubmittedReview } from '../../model/review.js';
 import { ReviewFile } from '../../model/review-file.js';
@@ -23,7 +23,7 @@ export class Withholding {
   ) {}
 
   /** Again for the same thing: the reason is changed. */
-  async withhold(person: Asker, reviewId: string, request: WithholdRequest): Promise<void> {
+  async withhold(person: CurrentUser, reviewId: string, request: WithholdRequest): Promise<void> {
     await this.database.write(async (manager, happened) => {
       const standing = await this.#standing(person, reviewId, manager);
       const { kind, targetId, told, counts } = request;
@@ -40,7 +40,7 @@ export class Withholding {
   }
 
   /** What is not withheld stays so. */
-  async giveBack(person: Asker, reviewId: string, { kind, targetId }: WithholdableRequest): Promise<void> {
+  async giveBack(person: CurrentUser, reviewId: string, { kind, targetId }: WithholdableRequest): Promise<void> {
     await this.database.write(async (manager, happened) => {
       const standing = await this.#standing(person, reviewId, manager);
       if (!(await manager.existsBy(Withheld, { reviewId, kind, targetId }))) return;
@@ -51,9 +51,9 @@ export class Withholding {
     });
   }
 
-  async #standing(person: Asker, reviewId: string, manager: EntityManager): Promise<ReviewStanding> {
-    const standing = await reviewStanding(this.access, manager, person, reviewId);
-    act(standing.place, { kind: 'check' });
+  async #standing(person: CurrentUser, reviewId: string, manager: EntityManager): Promise<ReviewAccess> {
+    const standing = await reviewAccess(this.access, manager, person, reviewId);
+    assertCan(standing.place, { kind: 'check' });
     if (standing.review.submittedAt === null) throw refusal('unknown');
     return standing;
   }
@@ -61,7 +61,7 @@ export class Withholding {
   /** The reviewer's page and those of staff. The author's is told nothing: that something changed at this moment would tell. */
   #tell(
     quietly: (change: { topic: 'reviews'; courseId: string; exchangeId: string }) => void,
-    { place }: ReviewStanding,
+    { place }: ReviewAccess,
   ) {
     quietly({ topic: 'reviews', courseId: place.course.id, exchangeId: place.exchange.id });
   }
@@ -74,7 +74,7 @@ export class Withholding {
  */
 async function mark(
   manager: EntityManager,
-  { place, review }: ReviewStanding,
+  { place, review }: ReviewAccess,
   { kind, targetId }: WithholdableRequest,
   withheldAt: number | null,
 ): Promise<void> {
@@ -113,7 +113,7 @@ async function mark(
   await manager.update(AnswerRow, where, { withheldAt });
 }
 
-function reported({ place, review }: ReviewStanding, action: 'withheld' | 'given-back', kind: string) {
+function reported({ place, review }: ReviewAccess, action: 'withheld' | 'given-back', kind: string) {
   return {
     action,
     actorId: place.person.id,

@@ -1,7 +1,7 @@
 import { Body, Controller, Get, Param, Post, Put } from '@nestjs/common';
 import { CourseSettingsRequest, CreateCourseRequest, type CourseCard, type CourseView } from '@salt-circle/contracts';
-import type { Asker } from '../../access/seeing.js';
-import { Me } from '../../access/session.guard.js';
+import type { CurrentUser } from '../../auth/view-as.js';
+import { Me } from '../../auth/session.guard.js';
 import { CoursesService } from './courses.service.js';
 
 @Controller('courses')
@@ -9,23 +9,23 @@ export class CoursesController {
   constructor(private readonly courses: CoursesService) {}
 
   @Get()
-  list(@Me() me: Asker): Promise<CourseCard[]> {
+  list(@Me() me: CurrentUser): Promise<CourseCard[]> {
     return this.courses.list(me);
   }
 
   @Post()
-  create(@Me() me: Asker, @Body() request: CreateCourseRequest): Promise<{ id: string }> {
+  create(@Me() me: CurrentUser, @Body() request: CreateCourseRequest): Promise<{ id: string }> {
     return this.courses.create(me, request);
   }
 
   @Get(':courseId')
-  one(@Me() me: Asker, @Param('courseId') courseId: string): Promise<CourseView> {
+  one(@Me() me: CurrentUser, @Param('courseId') courseId: string): Promise<CourseView> {
     return this.courses.one(me, courseId);
   }
 
   @Put(':courseId')
   saveSettings(
-    @Me() me: Asker,
+    @Me() me: CurrentUser,
     @Param('courseId') courseId: string,
     @Body() request: CourseSettingsRequest,
   ): Promise<CourseView> {

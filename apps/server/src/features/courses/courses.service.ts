@@ -8,14 +8,14 @@ import type {
 } from '@salt-circle/contracts';
 import { zoneName } from '@salt-circle/core';
 import type { EntityManager } from 'typeorm';
-import { courseExchanges } from '../../access/course-exchanges.js';
-import type { Asker } from '../../access/seeing.js';
+import { courseExchanges } from '../../queries/course-exchanges.js';
+import type { CurrentUser } from '../../auth/view-as.js';
 import { Clock } from '../../platform/clock/clock.js';
 import { Database, type Report } from '../../platform/database/database.js';
-import { Access, act } from '../../access/access.js';
+import { Access, assertCan } from '../../permissions/access.js';
 import { Participant } from '../../model/exchange.js';
 import type { Person } from '../../model/person.js';
-import { courseCard, exchangeCard } from '../../access/mapper.js';
+import { courseCard, exchangeCard } from '../../queries/exchange-views.js';
 import { Ids } from '../../platform/ids/ids.js';
 import { invalid, refusal } from '../../platform/problems/sentences.js';
 import { Course, Enrolment } from '../../model/course.js';
@@ -30,9 +30,9 @@ export class CoursesService {
     private readonly ids: Ids,
   ) {}
 
-  async list(person: Asker): Promise<CourseCard[]> {
+  async list(person: CurrentUser): Promise<CourseCard[]> {
     const manager = this.database.read;
-    const { seeing } = person;
+    const { viewAs: seeing } = person;
     if (seeing !== undefined)
       return [courseCard(await manager.findOneByOrFail(Course, { id: seeing.courseId }), 'student')];
     const enrolments = await manager.findBy(Enrolment, { personId: person.id, active: true });
@@ -43,7 +43,7 @@ export class CoursesService {
     return cards.sort((a, b) => a.title.localeCompare(b.title));
   }
 
-  async one(person: Asker, courseId: string): Promise<CourseView> {
+  async one(person: CurrentUser, courseId: string): Promise<CourseView> {
     const place = await this.access.course(person, courseId);
     const { course } = place;
     const role = place.viewer.role ?? 'student';
@@ -59,7 +59,7 @@ export class CoursesService {
     };
   }
 
-  create(person: Asker, request: CreateCourseRequest): Promise<{ id: string }> {
+  create(person: CurrentUser, request: CreateCourseRequest): Promise<{ id: string }> {
     if (!person.createsCourses) throw refusal('not-yours');
     return this.database.write((manager, happened) => this.createIn(manager, happened, person, request));
   }
@@ -90,10 +90,10 @@ export class CoursesService {
     return { id };
   }
 
-  saveSettings(person: Asker, courseId: string, request: CourseSettingsRequest): Promise<CourseView> {
+  saveSettings(person: CurrentUser, courseId: string, request: CourseSettingsRequest): Promise<CourseView> {
     const saved = this.database.write(async (manager, happened) => {
       const place = await this.access.course(person, courseId);
-      act(place, { kind: 'manage-course' });
+      assertCan(place, { kind: 'manage-course' });
       assertTimeZone(request.timeZone);
       assertHolidays(request.holidays);
       const holidays = request.holidays.map(({ title, from, to }) => ({ title: title.trim(), from, to }));
@@ -110,13 +110,13 @@ export class CoursesService {
     return saved.then(() => this.one(person, courseId));
   }
 
-  async #exchanges(person: Asker, courseId: string, asStudent: boolean): Promise<ExchangeCard[]> {
+  async #exchanges(person: CurrentUser, courseId: string, asStudent: boolean): Promise<ExchangeCard[]> {
     const manager = this.database.read;
     const all = await courseExchanges(manager, courseId);
     const now = this.clock.now();
     if (!asStudent) return all.map((one) => exchangeCard(one, now));
     const cards: ExchangeCard[] = [];
-    const { seeing } = person;
+    const { viewAs: seeing } = person;
     for (const exchange of all) {
       if (seeing !== undefined && seeing.exchangeId !== exchange.id) continue;
       if (seeing?.example === true) {

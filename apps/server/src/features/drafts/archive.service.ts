@@ -1,25 +1,25 @@
 import { Injectable } from '@nestjs/common';
 import { Readable } from 'node:stream';
 import { ZipFile } from 'yazl';
-import type { Asker } from '../../access/seeing.js';
+import type { CurrentUser } from '../../auth/view-as.js';
 import { Database } from '../../platform/database/database.js';
-import { Access, see, type Place } from '../../access/access.js';
+import { Access, assertCanSee, type ExchangeContext } from '../../permissions/access.js';
 import { iso } from '../../platform/wire/instants.js';
-import { Labels } from '../../access/labels.js';
+import { PersonLabels } from '../../queries/person-labels.js';
 import { FilePicture, StoredFile } from '../../model/stored-file.js';
-import { tamed } from '../../platform/files/file-names.js';
+import { safeFileName } from '../../platform/files/safe-file-name.js';
 import { withRightEnding } from '../../platform/bytes/endings.js';
 import { FileStore } from '../../platform/files/file-store.js';
 import { escapeHtml } from '../../platform/html/escape.js';
 import { withFootnotes } from '../../platform/html/footnotes.js';
 import { hideInHtml } from '../../platform/html/hide-in-html.js';
 import { csvOf } from '../../platform/tables/cells.js';
-import { Authors } from '../../access/authors.js';
+import { Authors } from '../../queries/authors.js';
 import { Draft, DraftPart, type DraftVersion } from '../../model/draft.js';
 import { picturesIn, withPictureFiles } from '../../platform/html/pictures-in-text.js';
 import { hiddenFrom, neutralName, untelling } from '../reading/readings.service.js';
-import { digestOf } from '../../access/version-meta.js';
-import { countingVersion, partsOf } from '../../access/versions.js';
+import { digestOf } from '../../queries/version-meta.js';
+import { countingVersion, partsOf } from '../../queries/versions.js';
 import { say } from '../../words/drafts.js';
 
 export type ArchiveNames = 'name' | 'alias';
@@ -65,11 +65,11 @@ export class ArchiveService {
     private readonly store: FileStore,
   ) {}
 
-  async stream(person: Asker, exchangeId: string, names: ArchiveNames): Promise<{ name: string; zip: Readable }> {
+  async stream(person: CurrentUser, exchangeId: string, names: ArchiveNames): Promise<{ name: string; zip: Readable }> {
     const place = await this.access.exchange(person, exchangeId);
-    see(place, { kind: 'workspace' });
+    assertCanSee(place, { kind: 'workspace' });
     const manager = this.database.read;
-    const labels = await Labels.ofExchange(manager, place);
+    const labels = await PersonLabels.ofExchange(manager, place);
     const authors = await Authors.load(manager, place.exchange);
     const zip = new ZipFile();
     const folders = new Set<string>();
@@ -79,7 +79,7 @@ export class ArchiveService {
       if (version === null || authors.of(draft).length === 0) continue;
       const { name = '', alias = '' } = labels.authorOf(draft);
       const shown = names === 'name' ? name || alias : alias || name;
-      const folder = unique(tamed(shown), folders);
+      const folder = unique(safeFileName(shown), folders);
       const about = [folder, names === 'name' ? name : '', alias];
       const untold =
         names === 'name' ? (html: string) => html : untelling(await hiddenFrom(manager, place.exchange, draft));
@@ -88,11 +88,11 @@ export class ArchiveService {
     }
     zip.addBuffer(Buffer.from(csvOf(index)), 'index.csv');
     zip.end();
-    return { name: `${tamed(place.exchange.title)}.zip`, zip: zip.outputStream as Readable };
+    return { name: `${safeFileName(place.exchange.title)}.zip`, zip: zip.outputStream as Readable };
   }
 
   /** @returns the rows of the index, less what is the same for the whole folder */
-  async #addDraft(zip: ZipFile, place: Place, version: DraftVersion, folder: string, how: How): Promise<string[][]> {
+  async #addDraft(zip: ZipFile, place: ExchangeContext, version: DraftVersion, folder: string, how: How): Promise<string[][]> {
     const { deliverables } = place.exchange;
     const taken = new Set<string>();
     const rows: string[][] = [];
@@ -103,7 +103,7 @@ export class ArchiveService {
       if (part.kind === 'link') row(part.url, digestOf(part));
       for (const { name, digest, path, html, once } of await this.#members(part, title, version, how)) {
         if (once === true && taken.has(name)) continue;
-        const member = unique(tamed(name), taken);
+        const member = unique(safeFileName(name), taken);
         if (path !== undefined) zip.addFile(path, `${folder}/${member}`);
         else if (html !== undefined) addLazily(zip, `${folder}/${member}`, html);
         row(member, digest);

@@ -9,8 +9,8 @@ import {
 import contentDisposition from 'content-disposition';
 import type { Response } from 'express';
 import { pipeline } from 'node:stream/promises';
-import type { Asker } from '../../access/seeing.js';
-import { Me } from '../../access/session.guard.js';
+import type { CurrentUser } from '../../auth/view-as.js';
+import { Me } from '../../auth/session.guard.js';
 import { ArchiveService } from './archive.service.js';
 import { CollectionService } from './collection.service.js';
 import { RemindersService } from './reminders.service.js';
@@ -26,7 +26,7 @@ export class CollectionController {
 
   @Get('archive')
   async archive(
-    @Me() me: Asker,
+    @Me() me: CurrentUser,
     @Param('exchangeId') id: string,
     @Res() response: Response,
     @Query('names') names?: string,
@@ -42,20 +42,20 @@ export class CollectionController {
 
   @Post('reminders/preview')
   @HttpCode(200)
-  preview(@Me() me: Asker, @Param('exchangeId') id: string, @Body() request: RemindRequest): Promise<ReminderView> {
+  preview(@Me() me: CurrentUser, @Param('exchangeId') id: string, @Body() request: RemindRequest): Promise<ReminderView> {
     return this.reminders.preview(me, id, request);
   }
 
   @Post('reminders')
   @HttpCode(200)
-  remind(@Me() me: Asker, @Param('exchangeId') id: string, @Body() request: RemindRequest): Promise<ReminderView> {
+  remind(@Me() me: CurrentUser, @Param('exchangeId') id: string, @Body() request: RemindRequest): Promise<ReminderView> {
     return this.reminders.send(me, id, request);
   }
 
   @Put('participants/:participantId/own-times')
   @HttpCode(204)
   extend(
-    @Me() me: Asker,
+    @Me() me: CurrentUser,
     @Param('exchangeId') id: string,
     @Param('participantId') participantId: string,
     @Body() request: ExtendRequest,
@@ -66,7 +66,7 @@ export class CollectionController {
   @Post('participants/:participantId/hand-in')
   @HttpCode(200)
   handInFor(
-    @Me() me: Asker,
+    @Me() me: CurrentUser,
     @Param('exchangeId') id: string,
     @Param('participantId') participantId: string,
     @Body() request: HandInForRequest,
@@ -77,7 +77,7 @@ export class CollectionController {
   @Post('drafts/:draftId/parts/:partId/copy-again')
   @HttpCode(204)
   copyAgain(
-    @Me() me: Asker,
+    @Me() me: CurrentUser,
     @Param('exchangeId') id: string,
     @Param('draftId') draftId: string,
     @Param('partId') partId: string,

@@ -1,19 +1,19 @@
 import { Injectable } from '@nestjs/common';
 import type { ExtendRequest, HandInForRequest, TextForRequest, VersionMeta } from '@salt-circle/contracts';
 import { IsNull, type EntityManager } from 'typeorm';
-import type { Asker } from '../../access/seeing.js';
+import type { CurrentUser } from '../../auth/view-as.js';
 import { Enrolment } from '../../model/course.js';
 import { Database } from '../../platform/database/database.js';
-import { Access, act, type Place } from '../../access/access.js';
+import { Access, assertCan, type ExchangeContext } from '../../permissions/access.js';
 import { cleanHtml } from '../../platform/html/clean-html.js';
 import { DatesService } from '../planning/dates.service.js';
-import { OwnTimesRow, Participant } from '../../model/exchange.js';
+import { PersonalDatesRow, Participant } from '../../model/exchange.js';
 import { isoOrNull } from '../../platform/wire/instants.js';
 import { Copies } from '../reading/copies.service.js';
 import { Clock } from '../../platform/clock/clock.js';
 import { ProblemError } from '../../platform/problems/problem-error.js';
 import { refusal } from '../../platform/problems/sentences.js';
-import { draftOf, groupIdOf } from '../../access/authors.js';
+import { draftOf, groupIdOf } from '../../permissions/own-draft.js';
 import { Draft, DraftPart } from '../../model/draft.js';
 import { HandInService } from './hand-in.service.js';
 import { OwnDrafts } from './own-draft.service.js';
@@ -33,17 +33,17 @@ export class CollectionService {
   ) {}
 
   /** Own due time or excuse for one student, or, where groups hand in, for the group; other own times stay. */
-  async extend(person: Asker, exchangeId: string, participantId: string, request: ExtendRequest): Promise<void> {
+  async extend(person: CurrentUser, exchangeId: string, participantId: string, request: ExtendRequest): Promise<void> {
     const manager = this.database.read;
     const place = await this.access.exchange(person, exchangeId);
-    act(place, { kind: 'plan' });
+    assertCan(place, { kind: 'plan' });
     const participant = await participantOf(manager, exchangeId, participantId);
     const { exchange, course } = place;
     const groupId = await groupIdOf(manager, exchange, participant.personId);
     const enrolment = await manager.findOneByOrFail(Enrolment, { courseId: course.id, personId: participant.personId });
     const whose = groupId === null ? { studentId: enrolment.id, groupId: null } : { studentId: null, groupId };
     const where = groupId === null ? { exchangeId, enrolmentId: enrolment.id } : { exchangeId, groupId };
-    const known = await manager.findOneBy(OwnTimesRow, where);
+    const known = await manager.findOneBy(PersonalDatesRow, where);
     const rest = {
       reviewsDue: isoOrNull(known?.reviewsDue ?? null),
       repliesDue: isoOrNull(known?.repliesDue ?? null),
@@ -60,14 +60,14 @@ export class CollectionService {
 
   /** Hands in for a student what is saved, and what came by another way. The title is for a draft that has none. */
   handInFor(
-    person: Asker,
+    person: CurrentUser,
     exchangeId: string,
     participantId: string,
     { title = null, texts }: HandInForRequest,
   ): Promise<VersionMeta> {
     return this.database.write(async (manager, happened) => {
       const place = await this.access.exchange(person, exchangeId, manager);
-      act(place, { kind: 'collect' });
+      assertCan(place, { kind: 'collect' });
       const participant = await participantOf(manager, exchangeId, participantId);
       await this.#keepTexts(manager, await this.access.actingFor(place, participantId, manager), texts ?? []);
       const draft = await draftOf(manager, participant, await groupIdOf(manager, place.exchange, participant.personId));
@@ -88,7 +88,7 @@ export class CollectionService {
     });
   }
 
-  async #keepTexts(manager: EntityManager, place: Place, texts: readonly TextForRequest[]): Promise<void> {
+  async #keepTexts(manager: EntityManager, place: ExchangeContext, texts: readonly TextForRequest[]): Promise<void> {
     for (const { deliverableId, html: given } of texts) {
       const html = cleanHtml(given);
       const { title } = this.drafts.deliverable(place, deliverableId, ['text']);
@@ -109,11 +109,11 @@ export class CollectionService {
     }
   }
 
-  async copyAgain(person: Asker, exchangeId: string, draftId: string, partId: string): Promise<void> {
+  async copyAgain(person: CurrentUser, exchangeId: string, draftId: string, partId: string): Promise<void> {
     const place = await this.access.exchange(person, exchangeId);
     const manager = this.database.read;
     const own = await this.access.ownDraft(place);
-    if (own?.id !== draftId) act(place, { kind: 'collect' });
+    if (own?.id !== draftId) assertCan(place, { kind: 'collect' });
     const part = await manager.findOneBy(DraftPart, { id: partId, draftId });
     if (part?.digest == null) throw refusal('unknown');
     await this.copies.again(part.digest, person.id);

@@ -13,8 +13,8 @@ import {
   type SavedView,
   type VersionMeta,
 } from '@salt-circle/contracts';
-import type { Asker } from '../../access/seeing.js';
-import { Me } from '../../access/session.guard.js';
+import type { CurrentUser } from '../../auth/view-as.js';
+import { Me } from '../../auth/session.guard.js';
 import { DraftsService } from './drafts.service.js';
 import { HandInService } from './hand-in.service.js';
 
@@ -26,18 +26,18 @@ export class DraftsController {
   ) {}
 
   @Get('draft')
-  mine(@Me() me: Asker, @Param('exchangeId') id: string): Promise<MyDraftView> {
+  mine(@Me() me: CurrentUser, @Param('exchangeId') id: string): Promise<MyDraftView> {
     return this.drafts.mine(me, id);
   }
 
   @Put('draft')
-  save(@Me() me: Asker, @Param('exchangeId') id: string, @Body() request: DraftSaveRequest): Promise<SavedView> {
+  save(@Me() me: CurrentUser, @Param('exchangeId') id: string, @Body() request: DraftSaveRequest): Promise<SavedView> {
     return this.drafts.save(me, id, request);
   }
 
   @Put('draft/texts/:deliverableId')
   saveText(
-    @Me() me: Asker,
+    @Me() me: CurrentUser,
     @Param('exchangeId') id: string,
     @Param('deliverableId') deliverableId: string,
     @Body() request: TextSaveRequest,
@@ -47,7 +47,7 @@ export class DraftsController {
 
   @Post('draft/links/:deliverableId')
   addLink(
-    @Me() me: Asker,
+    @Me() me: CurrentUser,
     @Param('exchangeId') id: string,
     @Param('deliverableId') deliverableId: string,
     @Body() request: LinkRequest,
@@ -57,7 +57,7 @@ export class DraftsController {
 
   @Put('draft/parts/:partId')
   changeLink(
-    @Me() me: Asker,
+    @Me() me: CurrentUser,
     @Param('exchangeId') id: string,
     @Param('partId') partId: string,
     @Body() request: LinkRequest,
@@ -68,7 +68,7 @@ export class DraftsController {
   @Put('draft/parts/:partId/hidden')
   @HttpCode(204)
   hidePassage(
-    @Me() me: Asker,
+    @Me() me: CurrentUser,
     @Param('exchangeId') id: string,
     @Param('partId') partId: string,
     @Body() request: HideRequest,
@@ -78,14 +78,14 @@ export class DraftsController {
 
   @Delete('draft/parts/:partId')
   @HttpCode(204)
-  removePart(@Me() me: Asker, @Param('exchangeId') id: string, @Param('partId') partId: string): Promise<void> {
+  removePart(@Me() me: CurrentUser, @Param('exchangeId') id: string, @Param('partId') partId: string): Promise<void> {
     return this.drafts.removePart(me, id, partId);
   }
 
   @Put('draft/order/:deliverableId')
   @HttpCode(204)
   order(
-    @Me() me: Asker,
+    @Me() me: CurrentUser,
     @Param('exchangeId') id: string,
     @Param('deliverableId') deliverableId: string,
     @Body() { partIds }: PartOrderRequest,
@@ -94,14 +94,14 @@ export class DraftsController {
   }
 
   @Get('draft/check')
-  check(@Me() me: Asker, @Param('exchangeId') id: string): Promise<HandInCheck> {
+  check(@Me() me: CurrentUser, @Param('exchangeId') id: string): Promise<HandInCheck> {
     return this.handing.check(me, id);
   }
 
   @Post('draft/hide')
   @HttpCode(200)
   hide(
-    @Me() me: Asker,
+    @Me() me: CurrentUser,
     @Param('exchangeId') id: string,
     @Body() { fingerprint, key }: HideFindRequest,
   ): Promise<HandInCheck> {
@@ -110,13 +110,13 @@ export class DraftsController {
 
   @Post('draft/hand-in')
   @HttpCode(200)
-  handIn(@Me() me: Asker, @Param('exchangeId') id: string, @Body() request: HandInRequest): Promise<VersionMeta> {
+  handIn(@Me() me: CurrentUser, @Param('exchangeId') id: string, @Body() request: HandInRequest): Promise<VersionMeta> {
     return this.handing.handIn(me, id, request);
   }
 
   @Post('draft/withdraw')
   @HttpCode(204)
-  withdraw(@Me() me: Asker, @Param('exchangeId') id: string): Promise<void> {
+  withdraw(@Me() me: CurrentUser, @Param('exchangeId') id: string): Promise<void> {
     return this.handing.withdraw(me, id);
   }
 }

@@ -10,23 +10,23 @@ import type {
   TextView,
 } from '@salt-circle/contracts';
 import { IsNull, type EntityManager } from 'typeorm';
-import type { Asker } from '../../access/seeing.js';
+import type { CurrentUser } from '../../auth/view-as.js';
 import { Clock } from '../../platform/clock/clock.js';
 import { Database } from '../../platform/database/database.js';
-import { Access, act, see, type Place } from '../../access/access.js';
+import { Access, assertCan, assertCanSee, type ExchangeContext } from '../../permissions/access.js';
 import { Participant } from '../../model/exchange.js';
-import { namesOf } from '../../access/listed.js';
+import { courseNames } from '../../queries/course-identities.js';
 import { iso, isoOrNull } from '../../platform/wire/instants.js';
 import { cleanHtml } from '../../platform/html/clean-html.js';
 import { Ids } from '../../platform/ids/ids.js';
 import { conflict, invalid, refusal } from '../../platform/problems/sentences.js';
-import { Authors } from '../../access/authors.js';
+import { Authors } from '../../queries/authors.js';
 import { Draft, DraftPart, DraftPicture, DraftVersion } from '../../model/draft.js';
 import { OwnDrafts } from './own-draft.service.js';
 import { picturesIn, withAddresses, withoutAddresses } from '../../platform/html/pictures-in-text.js';
 import { Readings } from '../reading/readings.service.js';
-import { versionMetas } from '../../access/version-metas.js';
-import { changedSinceHandIn, partsOf } from '../../access/versions.js';
+import { versionMetas } from '../../queries/version-metas.js';
+import { changedSinceHandIn, partsOf } from '../../queries/versions.js';
 import { say } from '../../words/drafts.js';
 
 @Injectable()
@@ -40,13 +40,13 @@ export class DraftsService {
     private readonly drafts: OwnDrafts,
   ) {}
 
-  async mine(person: Asker, exchangeId: string): Promise<MyDraftView> {
+  async mine(person: CurrentUser, exchangeId: string): Promise<MyDraftView> {
     const place = await this.access.exchange(person, exchangeId);
-    see(place, { kind: 'own-draft' });
+    assertCanSee(place, { kind: 'own-draft' });
     return this.#view(this.database.read, place);
   }
 
-  save(person: Asker, exchangeId: string, request: DraftSaveRequest): Promise<SavedView> {
+  save(person: CurrentUser, exchangeId: string, request: DraftSaveRequest): Promise<SavedView> {
     const { title, context } = request;
     return this.#saving(person, exchangeId, async (manager, place, draft) => {
       const same = draft.title === title && draft.context === context;
@@ -61,7 +61,7 @@ export class DraftsService {
     });
   }
 
-  saveText(person: Asker, exchangeId: string, deliverableId: string, request: TextSaveRequest): Promise<SavedView> {
+  saveText(person: CurrentUser, exchangeId: string, deliverableId: string, request: TextSaveRequest): Promise<SavedView> {
     const given = cleanHtml(withoutAddresses(request.html), { pictures: true });
     return this.#saving(person, exchangeId, async (manager, place, draft) => {
       const { title } = this.drafts.deliverable(place, deliverableId, ['text']);
@@ -81,7 +81,7 @@ export class DraftsService {
     });
   }
 
-  addLink(person: Asker, exchangeId: string, deliverableId: string, link: LinkRequest): Promise<PartView> {
+  addLink(person: CurrentUser, exchangeId: string, deliverableId: string, link: LinkRequest): Promise<PartView> {
     return this.#saving(person, exchangeId, async (manager, place, draft) => {
       this.drafts.deliverable(place, deliverableId, ['link']);
       const part = await this.drafts.newPart(manager, draft, deliverableId, {
@@ -93,7 +93,7 @@ export class DraftsService {
     });
   }
 
-  changeLink(person: Asker, exchangeId: string, partId: string, link: LinkRequest): Promise<PartView> {
+  changeLink(person: CurrentUser, exchangeId: string, partId: string, link: LinkRequest): Promise<PartView> {
     return this.#saving(person, exchangeId, async (manager, place, draft) => {
       const part = await this.drafts.part(manager, draft, partId);
       if (part.kind !== 'link') throw refusal('unknown');
@@ -104,13 +104,13 @@ export class DraftsService {
   }
 
   /** Taking away what is gone already is no problem. */
-  removePart(person: Asker, exchangeId: string, partId: string): Promise<void> {
+  removePart(person: CurrentUser, exchangeId: string, partId: string): Promise<void> {
     return this.#saving(person, exchangeId, async (manager, _, draft) => {
       await manager.delete(DraftPart, { id: partId, draftId: draft.id, versionId: IsNull() });
     });
   }
 
-  order(person: Asker, exchangeId: string, deliverableId: string, partIds: readonly string[]): Promise<void> {
+  order(person: CurrentUser, exchangeId: string, deliverableId: string, partIds: readonly string[]): Promise<void> {
     return this.#saving(person, exchangeId, async (manager, _, draft) => {
       const rows = await manager.findBy(DraftPart, { draftId: draft.id, versionId: IsNull(), deliverableId });
       if (rows.length !== partIds.length || rows.some(({ id }) => !partIds.includes(id))) {
@@ -121,7 +121,7 @@ export class DraftsService {
   }
 
   /** Hides a passage of a document's reading copy from reviewers, or shows it again. */
-  hide(person: Asker, exchangeId: string, partId: string, { start, end, hide }: HideRequest): Promise<void> {
+  hide(person: CurrentUser, exchangeId: string, partId: string, { start, end, hide }: HideRequest): Promise<void> {
     if (end <= start) {
       throw invalid([{ path: 'end', code: 'empty-passage', sentence: say('choosePassageToHide') }]);
     }
@@ -134,25 +134,25 @@ export class DraftsService {
   }
 
   #saving<T>(
-    person: Asker,
+    person: CurrentUser,
     exchangeId: string,
-    work: (manager: EntityManager, place: Place, draft: Draft) => Promise<T>,
+    work: (manager: EntityManager, place: ExchangeContext, draft: Draft) => Promise<T>,
   ): Promise<T> {
     return this.database.write(async (manager, happened) => {
       const place = await this.access.exchange(person, exchangeId, manager);
-      act(place, { kind: 'save-draft' });
+      assertCan(place, { kind: 'save-draft' });
       const draft = await this.drafts.ensure(manager, place);
       await this.drafts.tell(manager, happened, place, draft);
       return work(manager, place, draft);
     });
   }
 
-  async #partView(manager: EntityManager, place: Place, draft: Draft, part: DraftPart): Promise<PartView> {
+  async #partView(manager: EntityManager, place: ExchangeContext, draft: Draft, part: DraftPart): Promise<PartView> {
     const [view] = await this.readings.parts(manager, place, draft, [part], 'author');
     return view as PartView;
   }
 
-  async #view(manager: EntityManager, place: Place): Promise<MyDraftView> {
+  async #view(manager: EntityManager, place: ExchangeContext): Promise<MyDraftView> {
     const { exchange } = place;
     const draft = await this.access.ownDraft(place, manager);
     const group = await groupView(manager, place);
@@ -194,7 +194,7 @@ function trimmed({ url, title, about }: LinkRequest): Pick<DraftPart, 'url' | 't
   return { url: url.trim(), title: title.trim(), about: about.trim() };
 }
 
-function textView({ html, revision, savedAt }: DraftPart, { exchange }: Place, draft: Draft): TextView {
+function textView({ html, revision, savedAt }: DraftPart, { exchange }: ExchangeContext, draft: Draft): TextView {
   return {
     html: withAddresses(html, `exchanges/${exchange.id}/drafts/${draft.id}`),
     revision,
@@ -212,12 +212,12 @@ async function withOwnPictures(manager: EntityManager, draft: Draft, html: strin
     .reduce((text, digest) => text.replace(new RegExp(`<img[^>]*picture:${digest}[^>]*>`, 'g'), ''), html);
 }
 
-async function groupView(manager: EntityManager, place: Place): Promise<MyDraftView['group']> {
+async function groupView(manager: EntityManager, place: ExchangeContext): Promise<MyDraftView['group']> {
   if (place.groupId === null || place.participant === null) return null;
   const authors = await Authors.load(manager, place.exchange);
   const members = authors.of({ participantId: place.participant.id, groupId: place.groupId });
   const people = await manager.findBy(Participant, { exchangeId: place.exchange.id });
-  const names = await namesOf(
+  const names = await courseNames(
     manager,
     place.course.id,
     people.filter(({ id }) => members.includes(id)).map(({ personId }) => personId),

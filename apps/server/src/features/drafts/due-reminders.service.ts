@@ -6,14 +6,14 @@ import { Clock } from '../../platform/clock/clock.js';
 import type { Settings } from '../../platform/config/settings.js';
 import { SETTINGS } from '../../platform/config/settings.token.js';
 import { Database } from '../../platform/database/database.js';
-import { NowAndThen } from '../../platform/jobs/now-and-then.js';
+import { PeriodicJob } from '../../platform/jobs/periodic-job.js';
 import { RemindersService } from './reminders.service.js';
 
 const LOOK_EVERY = 60_000;
 
 /** Reminds before due times where the plan says so. What was missed while the server was down is made up for, as long as it is not due. */
 @Injectable()
-export class DueReminders extends NowAndThen {
+export class DueReminders extends PeriodicJob {
   constructor(
     private readonly database: Database,
     private readonly clock: Clock,

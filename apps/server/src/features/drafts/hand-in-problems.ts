@@ -1,14 +1,14 @@
 import type { DraftReading, FieldProblem } from '@salt-circle/contracts';
 import { isFilled, missingDeliverables, type Filled } from '@salt-circle/core';
-import type { Place } from '../../access/access.js';
+import type { ExchangeContext } from '../../permissions/access.js';
 import type { Draft, DraftPart } from '../../model/draft.js';
 import type { StoredFile } from '../../model/stored-file.js';
 import { ProblemError } from '../../platform/problems/problem-error.js';
 import { say } from '../../words/drafts.js';
 
 /** All that handing in is decided on, at one moment. */
-export interface HandInStanding {
-  readonly place: Place;
+export interface HandInState {
+  readonly place: ExchangeContext;
   readonly draft: Draft;
   readonly parts: readonly DraftPart[];
   readonly files: ReadonlyMap<string, StoredFile>;
@@ -16,7 +16,7 @@ export interface HandInStanding {
   readonly fingerprint: string;
 }
 
-function filledBy({ parts, reading }: HandInStanding): Filled[] {
+function filledBy({ parts, reading }: HandInState): Filled[] {
   return parts.map(({ id, deliverableId }) => {
     const count = parts.filter((one) => one.deliverableId === deliverableId).length;
     return { deliverableId, count, words: reading.parts.find((one) => one.id === id)?.words ?? 0 };
@@ -24,7 +24,7 @@ function filledBy({ parts, reading }: HandInStanding): Filled[] {
 }
 
 /** What keeps it from being handed in, at the place where it can be mended. */
-export function problemsOf(standing: HandInStanding): FieldProblem[] {
+export function problemsOf(standing: HandInState): FieldProblem[] {
   const { place, draft } = standing;
   const problems: FieldProblem[] = [];
   if (draft.title.trim() === '') {
@@ -51,7 +51,7 @@ const MISSING = {
   recording: 'recordItOrChooseFile',
 } as const;
 
-export function remarksOf({ parts, files, reading }: HandInStanding): string[] {
+export function remarksOf({ parts, files, reading }: HandInState): string[] {
   return parts.flatMap(({ id, name, digest }) => {
     const file = files.get(digest ?? '');
     const title = reading.parts.find((one) => one.id === id)?.deliverable ?? '';

@@ -3,12 +3,12 @@ import { Injectable } from '@nestjs/common';
 import type { FieldProblem, HandInCheck, HandInRequest, VersionMeta } from '@salt-circle/contracts';
 import { feedbackIsOpen } from '@salt-circle/core';
 import { IsNull, type EntityManager } from 'typeorm';
-import type { Asker } from '../../access/seeing.js';
+import type { CurrentUser } from '../../auth/view-as.js';
 import { Clock } from '../../platform/clock/clock.js';
 import { Database, type Report } from '../../platform/database/database.js';
 import { insertAll } from '../../platform/database/insert-all.js';
-import { authorPersons } from '../../access/authors.js';
-import { Access, act, type Place } from '../../access/access.js';
+import { authorPersons } from '../../queries/authors.js';
+import { Access, assertCan, type ExchangeContext } from '../../permissions/access.js';
 import { withFootnote } from '../../platform/html/footnotes.js';
 import { HIDDEN, hideInHtml } from '../../platform/html/hide-in-html.js';
 import { htmlToText } from '../../platform/html/html-to-text.js';
@@ -18,11 +18,11 @@ import { refusal } from '../../platform/problems/sentences.js';
 import { Review } from '../../model/review.js';
 import { Draft, DraftPart, DraftVersion } from '../../model/draft.js';
 import type { LocatedFind } from './name-finds.js';
-import { assertComplete, problemsOf, remarksOf, type HandInStanding as Standing } from './hand-in-problems.js';
+import { assertComplete, problemsOf, remarksOf, type HandInState as Standing } from './hand-in-problems.js';
 import { NameSearch } from './name-search.service.js';
 import { Readings } from '../reading/readings.service.js';
-import { lateView, versionMeta } from '../../access/version-meta.js';
-import { contentDigest, countingVersion, filesOfParts, lastRevision, partsOf } from '../../access/versions.js';
+import { lateView, versionMeta } from '../../queries/version-meta.js';
+import { contentDigest, countingVersion, filesOfParts, lastRevision, partsOf } from '../../queries/versions.js';
 import { say } from '../../words/drafts.js';
 
 @Injectable()
@@ -37,7 +37,7 @@ export class HandInService {
   ) {}
 
   /** What handing in now would mean: what is missing, what it costs, and what may tell a name. */
-  async check(person: Asker, exchangeId: string): Promise<HandInCheck> {
+  async check(person: CurrentUser, exchangeId: string): Promise<HandInCheck> {
     const { finds, ...standing } = await this.#look(person, exchangeId);
     const { place, fingerprint, reading } = standing;
     return {
@@ -53,7 +53,7 @@ export class HandInService {
   }
 
   /** Hides one of the finds from reviewers: in typed words by a mark in their place, in a document in its copy. */
-  async hide(person: Asker, exchangeId: string, fingerprint: string, key: string): Promise<HandInCheck> {
+  async hide(person: CurrentUser, exchangeId: string, fingerprint: string, key: string): Promise<HandInCheck> {
     const looked = await this.#look(person, exchangeId);
     const find = looked.finds.find(({ view }) => view.key === key);
     if (looked.fingerprint !== fingerprint) throw changedSince();
@@ -87,7 +87,7 @@ export class HandInService {
   }
 
   /** Handing in the same saved state twice gives the same version: pressing twice does no harm. */
-  async handIn(person: Asker, exchangeId: string, request: HandInRequest): Promise<VersionMeta> {
+  async handIn(person: CurrentUser, exchangeId: string, request: HandInRequest): Promise<VersionMeta> {
     const { fingerprint, namesSeen, changes = '' } = request;
     // Before the transaction, which nobody else's saving should wait for; the fingerprint ties the two together.
     const told = namesSeen ? null : await this.#look(person, exchangeId);
@@ -99,7 +99,7 @@ export class HandInService {
       const same = standing.fingerprint === fingerprint;
       if (same && last !== null && last.digest === contentDigest(draft, parts))
         return meta(manager, place, draft, last);
-      act(place, { kind: handingIn(place) });
+      assertCan(place, { kind: handingIn(place) });
       if (!same || (told !== null && told.fingerprint !== fingerprint)) throw changedSince();
       assertComplete([...problemsOf(standing), ...(await this.#unchanged(manager, standing))]);
       if (told?.finds.some(({ view }) => !view.removed) === true) throw namesFound();
@@ -109,8 +109,8 @@ export class HandInService {
 
   /** Hands in what a student has saved, whatever the dates: for staff, with the student's version history going on. */
   async handInFor(
-    person: Asker,
-    place: Place,
+    person: CurrentUser,
+    place: ExchangeContext,
     draft: Draft,
     manager: EntityManager,
     happened: Report,
@@ -121,10 +121,10 @@ export class HandInService {
   }
 
   /** Takes back what was handed in. Everything stays saved, and can be handed in again while that is open. */
-  async withdraw(person: Asker, exchangeId: string): Promise<void> {
+  async withdraw(person: CurrentUser, exchangeId: string): Promise<void> {
     await this.database.write(async (manager, happened) => {
       const place = await this.access.exchange(person, exchangeId, manager);
-      act(place, { kind: handingIn(place) });
+      assertCan(place, { kind: handingIn(place) });
       const draft = await this.access.ownDraft(place, manager);
       if (purposeOf(place) === 'revision') {
         await this.#withdrawRevision(manager, happened, place, draft);
@@ -155,7 +155,7 @@ export class HandInService {
   }
 
   /** The draft that was reviewed stays as it is. */
-  async #withdrawRevision(manager: EntityManager, happened: Report, place: Place, draft: Draft | null): Promise<void> {
+  async #withdrawRevision(manager: EntityManager, happened: Report, place: ExchangeContext, draft: Draft | null): Promise<void> {
     const last = draft === null ? null : await lastRevision(manager, draft.id);
     if (draft === null || last === null) return;
     const those = { draftId: draft.id, withdrawnAt: IsNull(), purpose: 'revision' as const };
@@ -167,7 +167,7 @@ export class HandInService {
     });
   }
 
-  async #standing(manager: EntityManager, place: Place, draft: Draft): Promise<Standing> {
+  async #standing(manager: EntityManager, place: ExchangeContext, draft: Draft): Promise<Standing> {
     const parts = await partsOf(manager, draft.id, null, place.exchange.deliverables);
     const fingerprint = createHash('sha256')
       .update(`${draft.id}\n${contentDigest(draft, parts)}`)
@@ -183,7 +183,7 @@ export class HandInService {
   }
 
   /** Where the own draft stands, with what may tell a name in it. */
-  async #look(person: Asker, exchangeId: string): Promise<Standing & { readonly finds: readonly LocatedFind[] }> {
+  async #look(person: CurrentUser, exchangeId: string): Promise<Standing & { readonly finds: readonly LocatedFind[] }> {
     const manager = this.database.read;
     const standing = await this.#standingOf(person, exchangeId, manager);
     const { place, draft, parts, files } = standing;
@@ -192,14 +192,14 @@ export class HandInService {
 
   /** @param how `look` leaves it to the caller to ask whether it can be handed in now */
   async #standingOf(
-    person: Asker,
+    person: CurrentUser,
     exchangeId: string,
     manager: EntityManager,
     how: 'act' | 'look' = 'act',
   ): Promise<Standing> {
     const place = await this.access.exchange(person, exchangeId, manager);
     const draft = await this.access.ownDraft(place, manager);
-    if (how === 'act' || draft === null) act(place, { kind: handingIn(place) });
+    if (how === 'act' || draft === null) assertCan(place, { kind: handingIn(place) });
     if (draft === null) throw nothingSaved();
     return this.#standing(manager, place, draft);
   }
@@ -216,7 +216,7 @@ export class HandInService {
   async #keep(
     manager: EntityManager,
     happened: Report,
-    person: Asker,
+    person: CurrentUser,
     standing: Standing,
     changes = '',
   ): Promise<VersionMeta> {
@@ -269,11 +269,11 @@ export class HandInService {
 }
 
 /** As long as drafts are taken, what is handed in is the draft; later, where it is planned, the revision. */
-function purposeOf({ facts }: Place): DraftVersion['purpose'] {
+function purposeOf({ facts }: ExchangeContext): DraftVersion['purpose'] {
   return !facts.may.handIn && facts.may.revision && feedbackIsOpen(facts) ? 'revision' : 'draft';
 }
 
-function handingIn(place: Place): 'hand-in' | 'hand-in-revision' {
+function handingIn(place: ExchangeContext): 'hand-in' | 'hand-in-revision' {
   return purposeOf(place) === 'revision' ? 'hand-in-revision' : 'hand-in';
 }
 
@@ -288,7 +288,7 @@ function hiddenPassages({ parts, files, reading }: Standing): HandInCheck['hidde
   });
 }
 
-async function meta(manager: EntityManager, place: Place, draft: Draft, version: DraftVersion): Promise<VersionMeta> {
+async function meta(manager: EntityManager, place: ExchangeContext, draft: Draft, version: DraftVersion): Promise<VersionMeta> {
   const parts = await partsOf(manager, draft.id, version.id, place.exchange.deliverables);
   return versionMeta(place.exchange, place.own, version, parts, null);
 }

@@ -3,7 +3,7 @@ import type { EntityManager } from 'typeorm';
 import type { Exchange } from '../../model/exchange.js';
 import type { StoredFile } from '../../model/stored-file.js';
 import { FileWorkers } from '../../platform/files/file-workers.js';
-import { hidesAuthors, identitiesOf } from '../../access/authors.js';
+import { hidesAuthors, identitiesOf } from '../../queries/authors.js';
 import type { Draft, DraftPart } from '../../model/draft.js';
 import { locatedFinds, searchedTexts, type LocatedFind } from './name-finds.js';
 import { withoutNames, type WithoutNames } from './without-names.js';

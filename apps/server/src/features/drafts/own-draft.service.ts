@@ -1,8 +1,9 @@
 import { Injectable } from '@nestjs/common';
 import { makeAliases, MAX_FILES, seededRandom, type Deliverable } from '@salt-circle/core';
 import { IsNull, type EntityManager } from 'typeorm';
-import { ownParticipant, type Place } from '../../access/access.js';
-import { authorPersons, Authors, draftOf } from '../../access/authors.js';
+import { ownParticipant, type ExchangeContext } from '../../permissions/access.js';
+import { authorPersons, Authors } from '../../queries/authors.js';
+import { draftOf } from '../../permissions/own-draft.js';
 import { Draft, DraftPart } from '../../model/draft.js';
 import { Participant } from '../../model/exchange.js';
 import type { Report } from '../../platform/database/database.js';
@@ -17,7 +18,7 @@ export class OwnDrafts {
   constructor(private readonly ids: Ids) {}
 
   /** The draft of the one who asks, made when there is none yet. */
-  async ensure(manager: EntityManager, place: Place): Promise<Draft> {
+  async ensure(manager: EntityManager, place: ExchangeContext): Promise<Draft> {
     const participant = ownParticipant(place);
     const known = await draftOf(manager, participant, place.groupId);
     if (known !== null) return known;
@@ -72,14 +73,14 @@ export class OwnDrafts {
   }
 
   /** @throws ProblemError when the exchange asks for no such thing */
-  deliverable({ exchange }: Place, id: string, kinds: ReadonlyArray<Deliverable['kind']>): Deliverable {
+  deliverable({ exchange }: ExchangeContext, id: string, kinds: ReadonlyArray<Deliverable['kind']>): Deliverable {
     const one = exchange.deliverables.find((each) => each.id === id);
     if (one === undefined || !kinds.includes(one.kind)) throw refusal('unknown');
     return one;
   }
 
   /** Pages of its other authors hear that the draft was changed, and staff that somebody is at work. */
-  async tell(manager: EntityManager, happened: Report, { exchange, person }: Place, draft: Draft): Promise<void> {
+  async tell(manager: EntityManager, happened: Report, { exchange, person }: ExchangeContext, draft: Draft): Promise<void> {
     const where = { courseId: exchange.courseId, exchangeId: exchange.id };
     const personIds = (await authorPersons(manager, exchange, draft)).filter((id) => id !== person.id);
     if (personIds.length > 0) happened.quietly({ topic: 'own-draft', ...where, personIds });
@@ -88,7 +89,7 @@ export class OwnDrafts {
 }
 
 /** A draft stands under one member; somebody who has moved between groups may stand for another one already. */
-async function freeMember(manager: EntityManager, { exchange, groupId }: Place, wanted: string): Promise<string> {
+async function freeMember(manager: EntityManager, { exchange, groupId }: ExchangeContext, wanted: string): Promise<string> {
   const members =
     groupId === null ? [] : (await Authors.load(manager, exchange)).of({ participantId: wanted, groupId });
   const taken = new Set((await manager.findBy(Draft, { exchangeId: exchange.id })).map((one) => one.participantId));

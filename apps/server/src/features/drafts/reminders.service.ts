@@ -2,14 +2,14 @@ import { Injectable } from '@nestjs/common';
 import type { RemindRequest, ReminderView } from '@salt-circle/contracts';
 import { endOf, maySee, resolveDates, withOwnTimes, type OwnTimes, type ResolvedDates } from '@salt-circle/core';
 import { In, IsNull, type EntityManager } from 'typeorm';
-import { Access, act, type Place } from '../../access/access.js';
-import { Authors } from '../../access/authors.js';
-import { datesOf, factsOf } from '../../access/facts-of.js';
-import { listedOf } from '../../access/listed.js';
-import { allOwnTimes } from '../../access/own-times.js';
-import { activeParticipants } from '../../access/participants.js';
-import type { Asker } from '../../access/seeing.js';
-import { isHandedIn } from '../../access/versions.js';
+import { Access, assertCan, type ExchangeContext } from '../../permissions/access.js';
+import { Authors } from '../../queries/authors.js';
+import { datesOf, factsOf } from '../../permissions/exchange-facts.js';
+import { courseIdentities } from '../../queries/course-identities.js';
+import { allPersonalDates } from '../../permissions/personal-dates.js';
+import { activeParticipants } from '../../queries/participants.js';
+import type { CurrentUser } from '../../auth/view-as.js';
+import { isHandedIn } from '../../queries/versions.js';
 import { Draft } from '../../model/draft.js';
 import { Review } from '../../model/review.js';
 import { Clock } from '../../platform/clock/clock.js';
@@ -18,7 +18,7 @@ import { Ids } from '../../platform/ids/ids.js';
 import { queueMail, type Letter } from '../../platform/mail/queue-mail.js';
 import { ProblemError } from '../../platform/problems/problem-error.js';
 import { dateInWords } from '../../platform/problems/sentences.js';
-import { ALLOCATED } from '../../access/review-state.js';
+import { ALLOCATED } from '../../permissions/review-state.js';
 import { say } from '../../words/drafts.js';
 import { paragraphs } from '../../platform/mail/paragraphs.js';
 
@@ -35,7 +35,7 @@ interface Recipient {
 }
 
 /** The exchange that a reminder is about, and when. */
-type Around = Pick<Place, 'exchange' | 'course' | 'now'>;
+type Around = Pick<ExchangeContext, 'exchange' | 'course' | 'now'>;
 
 interface Chosen {
   readonly people: readonly Recipient[];
@@ -52,17 +52,17 @@ export class RemindersService {
     private readonly ids: Ids,
   ) {}
 
-  async preview(person: Asker, exchangeId: string, request: RemindRequest): Promise<ReminderView> {
+  async preview(person: CurrentUser, exchangeId: string, request: RemindRequest): Promise<ReminderView> {
     const place = await this.access.exchange(person, exchangeId);
-    act(place, { kind: 'collect' });
+    assertCan(place, { kind: 'collect' });
     return this.#view(place, await chosen(this.database.read, place, request), request);
   }
 
   /** One mail to each, with the due time that holds for that one. */
-  async send(person: Asker, exchangeId: string, request: RemindRequest): Promise<ReminderView> {
+  async send(person: CurrentUser, exchangeId: string, request: RemindRequest): Promise<ReminderView> {
     return this.database.write(async (manager, happened) => {
       const place = await this.access.exchange(person, exchangeId, manager);
-      act(place, { kind: 'collect' });
+      assertCan(place, { kind: 'collect' });
       const found = await chosen(manager, place, request);
       if (found.people.length === 0) {
         throw new ProblemError({
@@ -122,7 +122,7 @@ export class RemindersService {
     return letters.length;
   }
 
-  #view(place: Place, { people, leftOut }: Chosen, request: RemindRequest): ReminderView {
+  #view(place: ExchangeContext, { people, leftOut }: Chosen, request: RemindRequest): ReminderView {
     const [first] = people;
     return {
       people: people.map(({ name }) => name),
@@ -179,12 +179,12 @@ async function chosen(
   const { exchange, course } = place;
   const wanted = new Set(participantIds);
   const active = (await activeParticipants(manager, exchange.id)).filter(({ id }) => wanted.has(id));
-  const listed = await listedOf(
+  const listed = await courseIdentities(
     manager,
     course.id,
     active.map(({ personId }) => personId),
   );
-  const own = await allOwnTimes(manager, exchange);
+  const own = await allPersonalDates(manager, exchange);
   const handedIn = await authorsHandedIn(manager, place);
   const open = new Map<string, number>();
   const unsubmitted = { exchangeId: exchange.id, ...ALLOCATED, submittedAt: IsNull(), reviewerId: In([...wanted]) };
@@ -220,7 +220,7 @@ async function chosen(
 
 async function authorsHandedIn(
   manager: EntityManager,
-  { exchange }: Pick<Place, 'exchange'>,
+  { exchange }: Pick<ExchangeContext, 'exchange'>,
 ): Promise<ReadonlySet<string>> {
   const drafts = await manager
     .createQueryBuilder(Draft, 'draft')

@@ -1,7 +1,7 @@
 import { Controller, Get, HttpCode, Param, Post } from '@nestjs/common';
 import type { DraftFeedbackView, FeedbackView } from '@salt-circle/contracts';
-import type { Asker } from '../../access/seeing.js';
-import { Me } from '../../access/session.guard.js';
+import type { CurrentUser } from '../../auth/view-as.js';
+import { Me } from '../../auth/session.guard.js';
 import { FeedbackService } from './feedback.service.js';
 import { OtherReviews } from './other-reviews.service.js';
 
@@ -13,13 +13,13 @@ export class FeedbackController {
   ) {}
 
   @Get('exchanges/:exchangeId/feedback')
-  mine(@Me() me: Asker, @Param('exchangeId') id: string): Promise<FeedbackView> {
+  mine(@Me() me: CurrentUser, @Param('exchangeId') id: string): Promise<FeedbackView> {
     return this.feedback.mine(me, id);
   }
 
   @Get('exchanges/:exchangeId/drafts/:draftId/feedback')
   ofDraft(
-    @Me() me: Asker,
+    @Me() me: CurrentUser,
     @Param('exchangeId') id: string,
     @Param('draftId') draftId: string,
   ): Promise<DraftFeedbackView> {
@@ -28,12 +28,12 @@ export class FeedbackController {
 
   @Post('exchanges/:exchangeId/feedback/read')
   @HttpCode(204)
-  read(@Me() me: Asker, @Param('exchangeId') id: string): Promise<void> {
+  read(@Me() me: CurrentUser, @Param('exchangeId') id: string): Promise<void> {
     return this.feedback.read(me, id);
   }
 
   @Get('reviews/:reviewId/others')
-  ofOthers(@Me() me: Asker, @Param('reviewId') id: string): Promise<FeedbackView> {
+  ofOthers(@Me() me: CurrentUser, @Param('reviewId') id: string): Promise<FeedbackView> {
     return this.others.of(me, id);
   }
 }

@@ -1,13 +1,13 @@
 import { Injectable } from '@nestjs/common';
 import type { DraftFeedbackView, FeedbackView } from '@salt-circle/contracts';
 import type { Reader } from '@salt-circle/core';
-import { Access, act, acts, ownParticipant, see, sees, type Place } from '../../access/access.js';
-import { Authors } from '../../access/authors.js';
-import { formOf } from '../../access/form-of.js';
-import { Labels } from '../../access/labels.js';
-import type { Asker } from '../../access/seeing.js';
-import { relation, standingTo } from '../../access/standing.js';
-import { countingVersion, reviewedVersion } from '../../access/versions.js';
+import { Access, assertCan, can, ownParticipant, assertCanSee, canSee, type ExchangeContext } from '../../permissions/access.js';
+import { Authors } from '../../queries/authors.js';
+import { formOf } from '../../queries/review-form.js';
+import { PersonLabels } from '../../queries/person-labels.js';
+import type { CurrentUser } from '../../auth/view-as.js';
+import { draftRelation, draftAccess } from '../../permissions/draft-access.js';
+import { countingVersion, reviewedVersion } from '../../queries/versions.js';
 import { In } from 'typeorm';
 import { Withheld } from '../../model/check.js';
 import { Draft, type DraftVersion } from '../../model/draft.js';
@@ -20,9 +20,9 @@ import { ReviewContents, type Reading } from '../reviews/contents.service.js';
 
 /** What is asked for once, however many drafts are read. */
 export interface ReadAround {
-  readonly place: Place;
+  readonly place: ExchangeContext;
   readonly everyone: Authors;
-  readonly labels: Labels;
+  readonly labels: PersonLabels;
 }
 
 @Injectable()
@@ -35,10 +35,10 @@ export class FeedbackService {
   ) {}
 
   /** Its author has looked at it: it is no news any more. */
-  async read(person: Asker, exchangeId: string): Promise<void> {
+  async read(person: CurrentUser, exchangeId: string): Promise<void> {
     await this.database.write(async (manager, happened) => {
       const place = await this.access.exchange(person, exchangeId, manager);
-      act(place, { kind: 'read-feedback' });
+      assertCan(place, { kind: 'read-feedback' });
       const { id, feedbackReadAt } = ownParticipant(place);
       // Review by review, there is something new to read again and again.
       if (feedbackReadAt !== null && !place.exchange.feedbackEach) return;
@@ -48,14 +48,14 @@ export class FeedbackService {
   }
 
   /** For staff: all that has been submitted about a draft, with what is kept from its author, and what that is. */
-  async ofDraft(person: Asker, exchangeId: string, draftId: string): Promise<DraftFeedbackView> {
+  async ofDraft(person: CurrentUser, exchangeId: string, draftId: string): Promise<DraftFeedbackView> {
     return this.ofDraftIn(await this.around(person, exchangeId), draftId);
   }
 
   /** For staff: what one draft after the other is read with. */
-  async around(person: Asker, exchangeId: string): Promise<ReadAround> {
+  async around(person: CurrentUser, exchangeId: string): Promise<ReadAround> {
     const place = await this.access.exchange(person, exchangeId);
-    see(place, { kind: 'workspace' });
+    assertCanSee(place, { kind: 'workspace' });
     return { place, ...(await this.#people(place)) };
   }
 
@@ -67,7 +67,7 @@ export class FeedbackService {
     if (draft === null || counting === null) throw refusal('unknown');
     const all = await manager.find(Review, { where: { draftId }, order: { id: 'ASC' } });
     const submitted = all.filter(({ submittedAt }) => submittedAt !== null);
-    const reading = { ...relation(await standingTo(manager, place, draft)), byViewer: false };
+    const reading = { ...draftRelation(await draftAccess(manager, place, draft)), byViewer: false };
     const { authors, reviews, drafts } = await this.#contents(around, draft, counting, submitted, reading, 'staff');
     const kept = await manager.findBy(Withheld, { reviewId: In(submitted.map(({ id }) => id)) });
     return {
@@ -75,15 +75,15 @@ export class FeedbackService {
       missing: missingOf(all, authors),
       author: labels.authorOf(draft),
       ownId: all.find(({ voice, reviewerId }) => voice !== null && reviewerId === place.participant?.id)?.id ?? null,
-      mayReview: acts(place, { kind: 'review-as-staff' }),
+      mayReview: can(place, { kind: 'review-as-staff' }),
       withheld: kept.map(({ reviewId, kind, targetId, reason }) => ({ reviewId, kind, targetId, reason })),
     };
   }
 
   /** All that an author gets about the own draft. Reviews in the order of their random ids. */
-  async mine(person: Asker, exchangeId: string): Promise<FeedbackView> {
+  async mine(person: CurrentUser, exchangeId: string): Promise<FeedbackView> {
     const place = await this.access.exchange(person, exchangeId);
-    see(place, { kind: 'feedback' });
+    assertCanSee(place, { kind: 'feedback' });
     const manager = this.database.read;
     const form = await formOf(manager, place);
     const draft = await this.access.ownDraft(place);
@@ -91,9 +91,9 @@ export class FeedbackService {
     if (draft === null || counting === null) return { drafts: [], form, reviews: [], missing: 0 };
     const all = await manager.find(Review, { where: { draftId: draft.id }, order: { id: 'ASC' } });
     // As the author, also of a review of one's own: it comes with the others, once it is submitted.
-    const reading = { ...relation(await standingTo(manager, place, draft)), byViewer: false };
+    const reading = { ...draftRelation(await draftAccess(manager, place, draft)), byViewer: false };
     const seen = all.filter(({ submittedAt, withheldAt }) =>
-      sees(place, { kind: 'review', ...reading, submitted: submittedAt !== null, withheld: withheldAt !== null }),
+      canSee(place, { kind: 'review', ...reading, submitted: submittedAt !== null, withheld: withheldAt !== null }),
     );
     const around = { place, ...(await this.#people(place)) };
     const { authors, reviews, drafts } = await this.#contents(around, draft, counting, seen, reading, 'author');
@@ -101,11 +101,11 @@ export class FeedbackService {
     return { drafts, form, reviews, missing: place.facts.may.released ? missingOf(all, authors) : 0 };
   }
 
-  async #people(place: Place): Promise<Omit<ReadAround, 'place'>> {
+  async #people(place: ExchangeContext): Promise<Omit<ReadAround, 'place'>> {
     const manager = this.database.read;
     return {
       everyone: await Authors.load(manager, place.exchange),
-      labels: await Labels.ofExchange(manager, place),
+      labels: await PersonLabels.ofExchange(manager, place),
     };
   }
 

@@ -1,14 +1,14 @@
 import { Injectable } from '@nestjs/common';
 import type { FeedbackView } from '@salt-circle/contracts';
 import { comparePlaces } from '@salt-circle/core';
-import { Access, see, sees } from '../../access/access.js';
-import { Authors } from '../../access/authors.js';
-import { formOf } from '../../access/form-of.js';
-import { Labels } from '../../access/labels.js';
-import { reviewStanding } from '../../access/review-standing.js';
-import type { Asker } from '../../access/seeing.js';
-import { countingVersion, reviewedVersion } from '../../access/versions.js';
-import { countingRows } from '../../access/written-rows.js';
+import { Access, assertCanSee, canSee } from '../../permissions/access.js';
+import { Authors } from '../../queries/authors.js';
+import { formOf } from '../../queries/review-form.js';
+import { PersonLabels } from '../../queries/person-labels.js';
+import { reviewAccess } from '../../permissions/review-access.js';
+import type { CurrentUser } from '../../auth/view-as.js';
+import { countingVersion, reviewedVersion } from '../../queries/versions.js';
+import { countingRows } from '../../queries/written-rows.js';
 import { Review } from '../../model/review.js';
 import { Database } from '../../platform/database/database.js';
 import { refusal } from '../../platform/problems/sentences.js';
@@ -25,16 +25,16 @@ export class OtherReviews {
   ) {}
 
   /** Nothing that is withheld from the author, and no files: those are the author’s. Reviews in the order of their random ids. */
-  async of(person: Asker, reviewId: string): Promise<FeedbackView> {
+  async of(person: CurrentUser, reviewId: string): Promise<FeedbackView> {
     const manager = this.database.read;
-    const { place, review: own, draft, byViewer } = await reviewStanding(this.access, manager, person, reviewId);
+    const { place, review: own, draft, byViewer } = await reviewAccess(this.access, manager, person, reviewId);
     if (!byViewer) throw refusal('unknown');
     const reviewed = own.submittedAt !== null;
-    see(place, { kind: 'other-review', reviewed, submitted: true, withheld: false });
+    assertCanSee(place, { kind: 'other-review', reviewed, submitted: true, withheld: false });
     const version = await reviewedVersion(manager, own);
     if (version === null) throw refusal('unknown');
     const authors = (await Authors.load(manager, place.exchange)).of(draft);
-    const labels = await Labels.ofExchange(manager, place);
+    const labels = await PersonLabels.ofExchange(manager, place);
     const reading = await this.readings.of(manager, place, draft, version, 'reviewer');
     const byPlace = comparePlaces(reading.parts.map(({ id }) => id));
     const counting = await countingVersion(manager, draft.id);
@@ -45,7 +45,7 @@ export class OtherReviews {
         // What its author thinks of the own draft is that one's.
         !authors.includes(one.reviewerId) &&
         (one.versionId ?? counting?.id) === version.id &&
-        sees(place, {
+        canSee(place, {
           kind: 'other-review',
           reviewed,
           submitted: one.submittedAt !== null,

@@ -1,16 +1,16 @@
 import { Inject, Injectable } from '@nestjs/common';
 import { feedbackIsOpen } from '@salt-circle/core';
 import { In, IsNull, MoreThanOrEqual, Not, type EntityManager } from 'typeorm';
-import { Authors } from '../../access/authors.js';
-import { factsOf } from '../../access/facts-of.js';
-import { listedOf } from '../../access/listed.js';
-import { activeParticipants } from '../../access/participants.js';
+import { Authors } from '../../queries/authors.js';
+import { factsOf } from '../../permissions/exchange-facts.js';
+import { courseIdentities } from '../../queries/course-identities.js';
+import { activeParticipants } from '../../queries/participants.js';
 import { Course } from '../../model/course.js';
 import { Draft } from '../../model/draft.js';
 import { Exchange, Participant } from '../../model/exchange.js';
 import { Review } from '../../model/review.js';
 import { Clock } from '../../platform/clock/clock.js';
-import { NowAndThen } from '../../platform/jobs/now-and-then.js';
+import { PeriodicJob } from '../../platform/jobs/periodic-job.js';
 import type { Settings } from '../../platform/config/settings.js';
 import { SETTINGS } from '../../platform/config/settings.token.js';
 import { Database } from '../../platform/database/database.js';
@@ -26,7 +26,7 @@ const NEWS = 2 * 24 * 3_600_000;
 
 /** Mails authors that their feedback is there, whether it was released by its date or by hand: each once. */
 @Injectable()
-export class ReleaseNews extends NowAndThen {
+export class ReleaseNews extends PeriodicJob {
   /** When each exchange was last gone through: most of the time there is nothing new in it. Milliseconds. */
   readonly #lookedAt = new Map<string, number>();
 
@@ -134,7 +134,7 @@ export class ReleaseNews extends NowAndThen {
     }
     const active = await activeParticipants(manager, exchange.id);
     const course = await manager.findOneByOrFail(Course, { id: exchange.courseId });
-    const listed = await listedOf(
+    const listed = await courseIdentities(
       manager,
       course.id,
       active.map(({ personId }) => personId),

@@ -1,20 +1,20 @@
 import { Injectable } from '@nestjs/common';
 import { LIMITS, type AttachmentCard, type AttachmentPlace } from '@salt-circle/contracts';
 import type { EntityManager } from 'typeorm';
-import { Access, act, type Place } from '../../access/access.js';
-import { attachmentsOf } from '../../access/attachments.js';
-import type { Asker } from '../../access/seeing.js';
+import { Access, assertCan, type ExchangeContext } from '../../permissions/access.js';
+import { attachmentsOf } from '../../queries/attachments.js';
+import type { CurrentUser } from '../../auth/view-as.js';
 import { ExchangeAttachment } from '../../model/attachment.js';
 import { Clock } from '../../platform/clock/clock.js';
 import { Database } from '../../platform/database/database.js';
-import { tamed } from '../../platform/files/file-names.js';
+import { safeFileName } from '../../platform/files/safe-file-name.js';
 import { Ids } from '../../platform/ids/ids.js';
 import { ProblemError } from '../../platform/problems/problem-error.js';
 import { refusal } from '../../platform/problems/sentences.js';
 import { Copies } from '../reading/copies.service.js';
-import { Keeping } from './keeping.service.js';
+import { FileIntake } from './file-intake.service.js';
 import { Uploads } from './uploads.service.js';
-import { attachmentPlace, Welcome } from './welcome.service.js';
+import { attachmentPlace, UploadPolicy } from './upload-policy.service.js';
 import { say } from '../../words/uploads.js';
 
 /** A file that lies ready, from an upload or from the application itself. */
@@ -33,14 +33,14 @@ export class Attachments {
     private readonly access: Access,
     private readonly clock: Clock,
     private readonly ids: Ids,
-    private readonly welcome: Welcome,
-    private readonly keeping: Keeping,
+    private readonly welcome: UploadPolicy,
+    private readonly keeping: FileIntake,
     private readonly uploads: Uploads,
     private readonly copies: Copies,
   ) {}
 
   /** Adds a finished upload. The same upload again gives what it gave before. */
-  async add(person: Asker, exchangeId: string, uploadId: string): Promise<AttachmentCard[]> {
+  async add(person: CurrentUser, exchangeId: string, uploadId: string): Promise<AttachmentCard[]> {
     await this.#planning(person, exchangeId, this.database.read);
     const known = await this.database.read.existsBy(ExchangeAttachment, { uploadId, exchangeId });
     if (known) return attachmentsOf(this.database.read, exchangeId);
@@ -53,7 +53,7 @@ export class Attachments {
   }
 
   /** Adds a file of ours. */
-  async take(person: Asker, exchangeId: string, { path, name, place, uploadId }: Given): Promise<AttachmentCard[]> {
+  async take(person: CurrentUser, exchangeId: string, { path, name, place, uploadId }: Given): Promise<AttachmentCard[]> {
     const inspected = await this.keeping.inspect({ path, name }, uploadId);
     const kept = await this.keeping.keep(path);
     const cards = await this.database.write(async (manager, happened) => {
@@ -64,7 +64,7 @@ export class Attachments {
       await assertRoom(manager, exchangeId);
       await this.keeping.record(manager, kept, inspected);
       await manager.insert(ExchangeAttachment, {
-        ...{ id: this.ids.uuid(), exchangeId, uploadId, place, digest: kept.digest, name: tamed(name) },
+        ...{ id: this.ids.uuid(), exchangeId, uploadId, place, digest: kept.digest, name: safeFileName(name) },
         addedAt: this.clock.now(),
       });
       happened({ action: 'attachment-added', actorId: person.id, courseId: course.id, exchangeId });
@@ -75,7 +75,7 @@ export class Attachments {
   }
 
   /** What is gone already stays gone. */
-  async remove(person: Asker, exchangeId: string, id: string): Promise<void> {
+  async remove(person: CurrentUser, exchangeId: string, id: string): Promise<void> {
     await this.database.write(async (manager, happened) => {
       const { course } = await this.#planning(person, exchangeId, manager);
       const { affected } = await manager.delete(ExchangeAttachment, { id, exchangeId });
@@ -84,9 +84,9 @@ export class Attachments {
     });
   }
 
-  async #planning(person: Asker, exchangeId: string, manager: EntityManager): Promise<Place> {
+  async #planning(person: CurrentUser, exchangeId: string, manager: EntityManager): Promise<ExchangeContext> {
     const place = await this.access.exchange(person, exchangeId, manager);
-    act(place, { kind: 'plan' });
+    assertCan(place, { kind: 'plan' });
     return place;
   }
 }

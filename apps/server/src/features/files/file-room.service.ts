@@ -1,6 +1,6 @@
 import { statfs } from 'node:fs/promises';
 import { Inject, Injectable } from '@nestjs/common';
-import type { Asker } from '../../access/seeing.js';
+import type { CurrentUser } from '../../auth/view-as.js';
 import { DraftPart, type Draft } from '../../model/draft.js';
 import { StoredFile } from '../../model/stored-file.js';
 import type { Settings } from '../../platform/config/settings.js';
@@ -24,7 +24,7 @@ export class FileRoom {
   ) {}
 
   /** @param draft it goes into; null for one that is not begun @param size bytes @throws ProblemError with what to do */
-  async assert(person: Asker, draft: Draft | null, size: number): Promise<void> {
+  async assert(person: CurrentUser, draft: Draft | null, size: number): Promise<void> {
     const { bavail, bsize } = await statfs(this.settings.dataFolder);
     if (bavail * bsize - size < this.settings.diskRest) throw storeFull();
     const open = await this.uploads.sumOf(person);

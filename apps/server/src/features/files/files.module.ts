@@ -4,14 +4,14 @@ import { ReadingModule } from '../reading/reading.module.js';
 import { Attachments } from './attachments.service.js';
 import { Cleaner } from './cleaner.js';
 import { FileRoom } from './file-room.service.js';
-import { Intake, PartReading } from './intake.service.js';
-import { Keeping } from './keeping.service.js';
+import { Intake, PartReading } from './draft-intake.service.js';
+import { FileIntake } from './file-intake.service.js';
 import { PictureIntake } from './picture-intake.service.js';
 import { AttachmentsController, IntakeController, UploadsController } from './uploads.controller.js';
 import { ReviewFilesController } from './review-files.controller.js';
 import { ReviewFiles } from './review-files.service.js';
 import { Uploads } from './uploads.service.js';
-import { Welcome } from './welcome.service.js';
+import { UploadPolicy } from './upload-policy.service.js';
 
 @Module({
   imports: [DraftsModule, ReadingModule],
@@ -21,13 +21,13 @@ import { Welcome } from './welcome.service.js';
     Cleaner,
     FileRoom,
     Intake,
-    Keeping,
+    FileIntake,
     PartReading,
     PictureIntake,
     ReviewFiles,
     Uploads,
-    Welcome,
+    UploadPolicy,
   ],
-  exports: [Keeping, Uploads, Welcome],
+  exports: [FileIntake, Uploads, UploadPolicy],
 })
 export class FilesModule {}

@@ -1,30 +1,30 @@
 import { rm } from 'node:fs/promises';
 import { join } from 'node:path';
 import { Injectable } from '@nestjs/common';
-import type { Asker } from '../../access/seeing.js';
+import type { CurrentUser } from '../../auth/view-as.js';
 import { DraftPicture } from '../../model/draft.js';
 import { Database } from '../../platform/database/database.js';
 import { recordContents } from '../../platform/files/contents.js';
 import { FileStore } from '../../platform/files/file-store.js';
 import { OwnDrafts } from '../drafts/own-draft.service.js';
-import { Keeping } from './keeping.service.js';
+import { FileIntake } from './file-intake.service.js';
 import { Uploads } from './uploads.service.js';
-import { Welcome } from './welcome.service.js';
+import { UploadPolicy } from './upload-policy.service.js';
 
 /** Pictures that are put into typed texts. */
 @Injectable()
 export class PictureIntake {
   constructor(
     private readonly database: Database,
-    private readonly welcome: Welcome,
-    private readonly keeping: Keeping,
+    private readonly welcome: UploadPolicy,
+    private readonly keeping: FileIntake,
     private readonly uploads: Uploads,
     private readonly store: FileStore,
     private readonly drafts: OwnDrafts,
   ) {}
 
   /** @returns the address under which the text shows it */
-  async take(person: Asker, exchangeId: string, uploadId: string): Promise<{ address: string }> {
+  async take(person: CurrentUser, exchangeId: string, uploadId: string): Promise<{ address: string }> {
     const upload = await this.welcome.finished(person, exchangeId, uploadId);
     const folder = await this.store.workFolder();
     try {

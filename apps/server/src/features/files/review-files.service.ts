@@ -2,23 +2,23 @@ import { Injectable } from '@nestjs/common';
 import { LIMITS, type ReviewFileCard, type ReviewFileRequest } from '@salt-circle/contracts';
 import { OVERALL_ID } from '@salt-circle/core';
 import { IsNull, type EntityManager } from 'typeorm';
-import { Access, act } from '../../access/access.js';
-import { formFor } from '../../access/form-of.js';
-import { fileCards, filesOf } from '../../access/review-files.js';
-import { asked, reviewStanding, type ReviewStanding } from '../../access/review-standing.js';
-import type { Asker } from '../../access/seeing.js';
+import { Access, assertCan } from '../../permissions/access.js';
+import { formFor } from '../../queries/review-form.js';
+import { fileCards, filesOf } from '../../queries/review-files.js';
+import { writingState, reviewAccess, type ReviewAccess } from '../../permissions/review-access.js';
+import type { CurrentUser } from '../../auth/view-as.js';
 import { NoteRow, Review } from '../../model/review.js';
 import { ReviewFile } from '../../model/review-file.js';
 import { Clock } from '../../platform/clock/clock.js';
 import { Database, type Report } from '../../platform/database/database.js';
-import { tamed } from '../../platform/files/file-names.js';
+import { safeFileName } from '../../platform/files/safe-file-name.js';
 import { Ids } from '../../platform/ids/ids.js';
 import { ProblemError } from '../../platform/problems/problem-error.js';
 import { invalid, refusal } from '../../platform/problems/sentences.js';
 import { Copies } from '../reading/copies.service.js';
-import { Keeping } from './keeping.service.js';
+import { FileIntake } from './file-intake.service.js';
 import { Uploads } from './uploads.service.js';
-import { Welcome } from './welcome.service.js';
+import { UploadPolicy } from './upload-policy.service.js';
 import { say } from '../../words/uploads.js';
 
 /** Files and spoken remarks that reviewers put to their notes and answers. */
@@ -29,14 +29,14 @@ export class ReviewFiles {
     private readonly access: Access,
     private readonly clock: Clock,
     private readonly ids: Ids,
-    private readonly welcome: Welcome,
-    private readonly keeping: Keeping,
+    private readonly welcome: UploadPolicy,
+    private readonly keeping: FileIntake,
     private readonly uploads: Uploads,
     private readonly copies: Copies,
   ) {}
 
   /** Adds a finished upload to a note or an answer. The same upload again gives what it gave before. */
-  async add(person: Asker, reviewId: string, request: ReviewFileRequest): Promise<ReviewFileCard[]> {
+  async add(person: CurrentUser, reviewId: string, request: ReviewFileRequest): Promise<ReviewFileCard[]> {
     const { uploadId } = request;
     const before = await this.#writing(person, reviewId, this.database.read);
     if (await this.database.read.existsBy(ReviewFile, { uploadId, reviewId })) return this.#cards(before);
@@ -52,7 +52,7 @@ export class ReviewFiles {
       await assertTarget(manager, standing, request);
       await this.keeping.record(manager, kept, inspected);
       await manager.insert(ReviewFile, {
-        ...{ id: this.ids.uuid(), reviewId, uploadId, digest: kept.digest, name: tamed(upload.name) },
+        ...{ id: this.ids.uuid(), reviewId, uploadId, digest: kept.digest, name: safeFileName(upload.name) },
         ...{ itemId: request.itemId ?? null, noteId: request.noteId ?? null },
         ...{ addedAt: this.clock.now(), removedAt: null, withheldAt: null },
       });
@@ -66,7 +66,7 @@ export class ReviewFiles {
   }
 
   /** What is gone already stays gone. What was submitted with it stays submitted, until it is submitted again. */
-  async remove(person: Asker, reviewId: string, id: string): Promise<void> {
+  async remove(person: CurrentUser, reviewId: string, id: string): Promise<void> {
     await this.database.write(async (manager, happened) => {
       const standing = await this.#writing(person, reviewId, manager);
       await manager.update(ReviewFile, { id, reviewId, removedAt: IsNull() }, { removedAt: this.clock.now() });
@@ -74,20 +74,20 @@ export class ReviewFiles {
     });
   }
 
-  async #cards(standing: ReviewStanding, manager: EntityManager = this.database.read): Promise<ReviewFileCard[]> {
+  async #cards(standing: ReviewAccess, manager: EntityManager = this.database.read): Promise<ReviewFileCard[]> {
     const { place, review } = standing;
     return fileCards(manager, await filesOf(manager, place, review, standing), true);
   }
 
-  #tell(happened: Report, { place }: ReviewStanding): void {
+  #tell(happened: Report, { place }: ReviewAccess): void {
     const where = { courseId: place.course.id, exchangeId: place.exchange.id };
     happened.quietly({ topic: 'reviews', ...where });
     happened.quietly({ topic: 'own-review', ...where, personIds: [place.person.id] });
   }
 
-  async #writing(person: Asker, reviewId: string, manager: EntityManager): Promise<ReviewStanding> {
-    const standing = await reviewStanding(this.access, manager, person, reviewId);
-    act(standing.place, { kind: 'write-review', ...asked(standing) });
+  async #writing(person: CurrentUser, reviewId: string, manager: EntityManager): Promise<ReviewAccess> {
+    const standing = await reviewAccess(this.access, manager, person, reviewId);
+    assertCan(standing.place, { kind: 'write-review', ...writingState(standing) });
     // Practice is read once, beside the key, and thrown away.
     if (standing.place.facts.practice) throw refusal('unknown');
     return standing;
@@ -97,7 +97,7 @@ export class ReviewFiles {
 /** @throws ProblemError unless there is something that the file goes with, and room for it */
 async function assertTarget(
   manager: EntityManager,
-  { place, review }: ReviewStanding,
+  { place, review }: ReviewAccess,
   { itemId = null, noteId = null }: ReviewFileRequest,
 ): Promise<void> {
   if ((itemId === null) === (noteId === null)) throw wrong('itemId', say('fileGoesWithAnswerOr'));

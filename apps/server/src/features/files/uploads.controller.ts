@@ -7,24 +7,24 @@ import {
   type PartView,
 } from '@salt-circle/contracts';
 import type { Request, Response } from 'express';
-import type { Asker } from '../../access/seeing.js';
-import { Me } from '../../access/session.guard.js';
+import type { CurrentUser } from '../../auth/view-as.js';
+import { Me } from '../../auth/session.guard.js';
 import { Attachments } from './attachments.service.js';
-import { Intake } from './intake.service.js';
+import { Intake } from './draft-intake.service.js';
 import { PictureIntake } from './picture-intake.service.js';
 import { purposeFrom, Uploads } from './uploads.service.js';
-import { Welcome } from './welcome.service.js';
+import { UploadPolicy } from './upload-policy.service.js';
 
 /** What the protocol needs; reading an upload back is not among it. */
 @Controller('uploads')
 export class UploadsController {
   constructor(
     private readonly uploads: Uploads,
-    private readonly welcome: Welcome,
+    private readonly welcome: UploadPolicy,
   ) {}
 
   @Post()
-  async begin(@Me() me: Asker, @Req() request: Request, @Res() response: Response): Promise<void> {
+  async begin(@Me() me: CurrentUser, @Req() request: Request, @Res() response: Response): Promise<void> {
     const size = Number(request.headers['upload-length'] ?? Number.NaN);
     await this.welcome.assertNew(me, purposeFrom(String(request.headers['upload-metadata'] ?? '')), size);
     await this.uploads.handle(me, null, request, response);
@@ -32,26 +32,26 @@ export class UploadsController {
 
   /** What the one who asks has begun to send, and has not put into a draft. */
   @Get()
-  list(@Me() me: Asker): Promise<OpenUploadView[]> {
+  list(@Me() me: CurrentUser): Promise<OpenUploadView[]> {
     return this.welcome.openUploads(me);
   }
 
   @Head(':id')
-  look(@Me() me: Asker, @Param('id') id: string, @Req() request: Request, @Res() response: Response): Promise<void> {
+  look(@Me() me: CurrentUser, @Param('id') id: string, @Req() request: Request, @Res() response: Response): Promise<void> {
     return this.#goOn(me, id, request, response);
   }
 
   @Patch(':id')
-  more(@Me() me: Asker, @Param('id') id: string, @Req() request: Request, @Res() response: Response): Promise<void> {
+  more(@Me() me: CurrentUser, @Param('id') id: string, @Req() request: Request, @Res() response: Response): Promise<void> {
     return this.#goOn(me, id, request, response);
   }
 
   @Delete(':id')
-  cancel(@Me() me: Asker, @Param('id') id: string, @Req() request: Request, @Res() response: Response): Promise<void> {
+  cancel(@Me() me: CurrentUser, @Param('id') id: string, @Req() request: Request, @Res() response: Response): Promise<void> {
     return this.#goOn(me, id, request, response);
   }
 
-  async #goOn(me: Asker, id: string, request: Request, response: Response): Promise<void> {
+  async #goOn(me: CurrentUser, id: string, request: Request, response: Response): Promise<void> {
     await this.uploads.owned(me, id);
     await this.uploads.handle(me, id, request, response);
   }
@@ -66,13 +66,13 @@ export class IntakeController {
   ) {}
 
   @Post('files')
-  attach(@Me() me: Asker, @Param('exchangeId') id: string, @Body() request: AttachRequest): Promise<PartView> {
+  attach(@Me() me: CurrentUser, @Param('exchangeId') id: string, @Body() request: AttachRequest): Promise<PartView> {
     return this.intake.attach(me, id, request);
   }
 
   @Post('pictures')
   picture(
-    @Me() me: Asker,
+    @Me() me: CurrentUser,
     @Param('exchangeId') id: string,
     @Body() { uploadId }: UploadedRequest,
   ): Promise<{ address: string }> {
@@ -87,7 +87,7 @@ export class AttachmentsController {
 
   @Post()
   add(
-    @Me() me: Asker,
+    @Me() me: CurrentUser,
     @Param('exchangeId') id: string,
     @Body() { uploadId }: UploadedRequest,
   ): Promise<AttachmentCard[]> {
@@ -96,7 +96,7 @@ export class AttachmentsController {
 
   @Delete(':attachmentId')
   @HttpCode(204)
-  remove(@Me() me: Asker, @Param('exchangeId') id: string, @Param('attachmentId') attachmentId: string): Promise<void> {
+  remove(@Me() me: CurrentUser, @Param('exchangeId') id: string, @Param('attachmentId') attachmentId: string): Promise<void> {
     return this.attachments.remove(me, id, attachmentId);
   }
 }

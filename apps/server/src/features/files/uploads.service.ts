@@ -6,7 +6,7 @@ import { join } from 'node:path';
 import { Inject, Injectable, Logger, type OnApplicationShutdown } from '@nestjs/common';
 import type { FileStore as TusStore } from '@tus/file-store';
 import type { Server } from '@tus/server';
-import type { Asker } from '../../access/seeing.js';
+import type { CurrentUser } from '../../auth/view-as.js';
 import type { Settings } from '../../platform/config/settings.js';
 import { SETTINGS } from '../../platform/config/settings.token.js';
 import { Ids } from '../../platform/ids/ids.js';
@@ -73,7 +73,7 @@ export class Uploads implements OnApplicationShutdown {
    * Call it only for requests that have been checked: new ones against the plan, others with `owned`.
    * @param id of the upload, the same that was checked; null for a new one
    */
-  async handle(person: Asker, id: string | null, request: IncomingMessage, response: ServerResponse): Promise<void> {
+  async handle(person: CurrentUser, id: string | null, request: IncomingMessage, response: ServerResponse): Promise<void> {
     const { server } = await this.#ready();
     await this.#asking.run({ personId: person.id, id }, () => server.handle(request, response));
     if (id !== null && request.method === 'DELETE') (await this.#list()).delete(id);
@@ -85,13 +85,13 @@ export class Uploads implements OnApplicationShutdown {
   }
 
   /** How many uploads of a person lie here, and how much they announced together, in bytes. */
-  async sumOf(person: Asker): Promise<{ readonly count: number; readonly bytes: number }> {
+  async sumOf(person: CurrentUser): Promise<{ readonly count: number; readonly bytes: number }> {
     const own = [...(await this.#list()).values()].filter(({ owner }) => owner === person.id);
     return { count: own.length, bytes: own.reduce((sum, { size }) => sum + size, 0) };
   }
 
   /** A person's uploads that are in no draft yet. */
-  async openOf(person: Asker): Promise<OpenUpload[]> {
+  async openOf(person: CurrentUser): Promise<OpenUpload[]> {
     const ids = [...(await this.#list())].flatMap(([id, { owner }]) => (owner === person.id ? [id] : []));
     const open: OpenUpload[] = [];
     for (const id of ids) {
@@ -107,7 +107,7 @@ export class Uploads implements OnApplicationShutdown {
   }
 
   /** An upload of this person, finished or not. @throws ProblemError for any other */
-  async owned(person: Asker, id: string): Promise<Upload & { readonly finished: boolean }> {
+  async owned(person: CurrentUser, id: string): Promise<Upload & { readonly finished: boolean }> {
     const { store } = await this.#ready();
     const upload = ID.test(id) ? await store.getUpload(id).catch(() => null) : null;
     const said = upload?.metadata ?? {};

@@ -2,8 +2,8 @@ import { Controller, Get, Param, Res, StreamableFile } from '@nestjs/common';
 import contentDisposition from 'content-disposition';
 import type { Response } from 'express';
 import type { CourseInsightsView } from '@salt-circle/contracts';
-import type { Asker } from '../../access/seeing.js';
-import { Me } from '../../access/session.guard.js';
+import type { CurrentUser } from '../../auth/view-as.js';
+import { Me } from '../../auth/session.guard.js';
 import { CourseInsights } from './course-insights.service.js';
 import { Results } from './results.service.js';
 
@@ -15,13 +15,13 @@ export class CourseInsightsController {
   ) {}
 
   @Get('insights')
-  of(@Me() me: Asker, @Param('courseId') id: string): Promise<CourseInsightsView> {
+  of(@Me() me: CurrentUser, @Param('courseId') id: string): Promise<CourseInsightsView> {
     return this.insights.of(me, id);
   }
 
   @Get('results.zip')
   async resultsOf(
-    @Me() me: Asker,
+    @Me() me: CurrentUser,
     @Param('courseId') id: string,
     @Res({ passthrough: true }) response: Response,
   ): Promise<StreamableFile> {

@@ -1,9 +1,9 @@
 import { Injectable } from '@nestjs/common';
 import type { CourseInsightsView } from '@salt-circle/contracts';
 import { peerScore, readItems } from '@salt-circle/core';
-import { Access, see } from '../../access/access.js';
-import { courseExchanges } from '../../access/course-exchanges.js';
-import type { Asker } from '../../access/seeing.js';
+import { Access, assertCanSee } from '../../permissions/access.js';
+import { courseExchanges } from '../../queries/course-exchanges.js';
+import type { CurrentUser } from '../../auth/view-as.js';
 import { Enrolment } from '../../model/course.js';
 import { Participant } from '../../model/exchange.js';
 import { Database } from '../../platform/database/database.js';
@@ -18,8 +18,8 @@ export class CourseInsights {
     private readonly access: Access,
   ) {}
 
-  async of(person: Asker, courseId: string): Promise<CourseInsightsView> {
-    see(await this.access.course(person, courseId), { kind: 'people' });
+  async of(person: CurrentUser, courseId: string): Promise<CourseInsightsView> {
+    assertCanSee(await this.access.course(person, courseId), { kind: 'people' });
     const manager = this.database.read;
     const all = await courseExchanges(manager, courseId);
     const due = ({ draftsDue, createdAt }: (typeof all)[number]) => draftsDue ?? createdAt;

@@ -1,12 +1,12 @@
 import { Injectable } from '@nestjs/common';
 import { explainAdjusted, resolveDates, type Adjusted, type GradeRule } from '@salt-circle/core';
 import { In, type EntityManager, type EntityTarget, type FindOptionsWhere } from 'typeorm';
-import { datesOf } from '../../access/facts-of.js';
-import { allOwnTimes } from '../../access/own-times.js';
-import { activeParticipants } from '../../access/participants.js';
-import { nearestInPractice } from '../../access/practice.js';
-import { rowsOfReviews } from '../../access/rows-of-reviews.js';
-import { countingFigures } from '../../access/versions.js';
+import { datesOf } from '../../permissions/exchange-facts.js';
+import { allPersonalDates } from '../../permissions/personal-dates.js';
+import { activeParticipants } from '../../queries/participants.js';
+import { nearestInPractice } from '../../permissions/practice.js';
+import { rowsOfReviews } from '../../queries/rows-of-reviews.js';
+import { countingFigures } from '../../queries/versions.js';
 import { Exchange, Participant } from '../../model/exchange.js';
 import { GradeOverrideRow, ReviewingMark } from '../../model/grade.js';
 import { ReplyRow } from '../../model/reply.js';
@@ -45,7 +45,7 @@ export class Evidence {
       explained: adjusted === null ? new Map() : explainAdjusted(adjusted, ratings),
       practised: rule.score === 'practice' ? await practisedBy(manager, exchange) : new Map(),
       dates: resolveDates(datesOf(exchange)),
-      own: await allOwnTimes(manager, exchange),
+      own: await allPersonalDates(manager, exchange),
       handedInAt: new Map([...counting].map(([draftId, { handedInAt }]) => [draftId, handedInAt])),
       answered: new Set(replies.map(({ reviewId, participantId }) => `${participantId} ${reviewId}`)),
       reflections: byParticipant(await ofThese(manager, ReflectionRow, ids)),

@@ -11,8 +11,8 @@ import {
   type GradePartName,
 } from '@salt-circle/core';
 import writeXlsx, { type Row } from 'write-excel-file/node';
-import { Access, see } from '../../access/access.js';
-import type { Asker } from '../../access/seeing.js';
+import { Access, assertCanSee } from '../../permissions/access.js';
+import type { CurrentUser } from '../../auth/view-as.js';
 import { csvOf } from '../../platform/tables/cells.js';
 import { Grades } from './grades.service.js';
 import { say } from '../../words/grades.js';
@@ -25,14 +25,14 @@ export class GradeFiles {
     private readonly grades: Grades,
   ) {}
 
-  async csv(person: Asker, exchangeId: string): Promise<{ readonly name: string; readonly csv: string }> {
+  async csv(person: CurrentUser, exchangeId: string): Promise<{ readonly name: string; readonly csv: string }> {
     const { name, view } = await this.#view(person, exchangeId);
     const rows = view.rows.map((row) => cellsOf(row, view).map((cell) => (cell === null ? '' : String(cell))));
     return { name: say('gradesCsv', { name }), csv: csvOf([headOf(view), ...rows]) };
   }
 
   /** Every cell is text or a number, never a formula, whatever people wrote. */
-  async xlsx(person: Asker, exchangeId: string): Promise<{ readonly name: string; readonly bytes: Buffer }> {
+  async xlsx(person: CurrentUser, exchangeId: string): Promise<{ readonly name: string; readonly bytes: Buffer }> {
     const { name, view } = await this.#view(person, exchangeId);
     const cell = (value: string | number | null) =>
       value === null ? null : typeof value === 'number' ? { type: Number, value } : { type: String, value };
@@ -48,9 +48,9 @@ export class GradeFiles {
     return { name: say('gradesXlsx', { name }), bytes };
   }
 
-  async #view(person: Asker, exchangeId: string): Promise<{ readonly name: string; readonly view: GradesView }> {
+  async #view(person: CurrentUser, exchangeId: string): Promise<{ readonly name: string; readonly view: GradesView }> {
     const place = await this.access.exchange(person, exchangeId);
-    see(place, { kind: 'workspace' });
+    assertCanSee(place, { kind: 'workspace' });
     return { name: place.exchange.title, view: await this.grades.view(person, exchangeId, true) };
   }
 }

@@ -1,11 +1,11 @@
 import type { GradeRow, GradesView, GradingWorkView } from '@salt-circle/contracts';
 import { gradeOf, type GradingWork } from '@salt-circle/core';
 import type { EntityManager } from 'typeorm';
-import type { Place } from '../../access/access.js';
-import { gradeIsReleased } from '../../access/facts-of.js';
-import { Labels } from '../../access/labels.js';
-import { namesOf } from '../../access/listed.js';
-import { ruleOf } from '../../access/rule-of.js';
+import type { ExchangeContext } from '../../permissions/access.js';
+import { gradeIsReleased } from '../../permissions/exchange-facts.js';
+import { PersonLabels } from '../../queries/person-labels.js';
+import { courseNames } from '../../queries/course-identities.js';
+import { ruleOf } from '../../queries/grade-rule.js';
 import { Enrolment } from '../../model/course.js';
 import { tasksOf } from './grading.service.js';
 import type { Evidenced, GradedSoFar } from './person-evidence.js';
@@ -22,18 +22,18 @@ interface RowsPart {
 /** Everybody’s grade with what it is made of, and whose it is to grade whom; by name. */
 export async function gradeRows(
   manager: EntityManager,
-  place: Place,
+  place: ExchangeContext,
   people: readonly Evidenced[],
   { graders, provisional }: RowsPart,
 ): Promise<GradeRow[]> {
   const { exchange, course } = place;
   const rule = ruleOf(exchange);
-  const labels = await Labels.ofExchange(manager, place);
+  const labels = await PersonLabels.ofExchange(manager, place);
   const enrolled = await manager.findBy(Enrolment, { courseId: course.id });
   const sections = new Map(enrolled.map((one) => [one.personId, one.section]));
   const tasks = await tasksOf(manager, exchange.id);
   const marking = people.flatMap(({ mark }) => mark?.byId ?? []);
-  const markers = await namesOf(manager, course.id, [...new Set(marking)]);
+  const markers = await courseNames(manager, course.id, [...new Set(marking)]);
   const graderNames = new Map(graders.map(({ id, name }) => [id, name]));
   const byOf = ({ by }: GradedSoFar): string | null => {
     if (by === null) return null;

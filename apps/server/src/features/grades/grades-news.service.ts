@@ -1,13 +1,13 @@
 import { Inject, Injectable } from '@nestjs/common';
 import { IsNull, Not } from 'typeorm';
-import { gradeIsReleased } from '../../access/facts-of.js';
-import { activeParticipants } from '../../access/participants.js';
+import { gradeIsReleased } from '../../permissions/exchange-facts.js';
+import { activeParticipants } from '../../queries/participants.js';
 import { Exchange, Participant } from '../../model/exchange.js';
 import { Clock } from '../../platform/clock/clock.js';
 import type { Settings } from '../../platform/config/settings.js';
 import { SETTINGS } from '../../platform/config/settings.token.js';
 import { Database } from '../../platform/database/database.js';
-import { NowAndThen } from '../../platform/jobs/now-and-then.js';
+import { PeriodicJob } from '../../platform/jobs/periodic-job.js';
 import { GradesRelease } from './grades-release.service.js';
 
 const LOOK_EVERY = 60_000;
@@ -16,7 +16,7 @@ const SETTLED = 15 * 60_000;
 
 /** Tells of grades that are released by their date, and of corrections. */
 @Injectable()
-export class GradesNews extends NowAndThen {
+export class GradesNews extends PeriodicJob {
   /** When each exchange was last gone through. Milliseconds. */
   readonly #lookedAt = new Map<string, number>();
 

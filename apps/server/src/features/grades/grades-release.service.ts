@@ -2,11 +2,11 @@ import { Injectable } from '@nestjs/common';
 import type { GradesReleaseRequest } from '@salt-circle/contracts';
 import { gradeOf } from '@salt-circle/core';
 import { In, IsNull, Not, type EntityManager } from 'typeorm';
-import { Access, act } from '../../access/access.js';
-import { addressedOf } from '../../access/addressed.js';
-import { gradeIsReleased } from '../../access/facts-of.js';
-import type { Asker } from '../../access/seeing.js';
-import { ruleOf } from '../../access/rule-of.js';
+import { Access, assertCan } from '../../permissions/access.js';
+import { mailRecipients } from '../../queries/mail-recipients.js';
+import { gradeIsReleased } from '../../permissions/exchange-facts.js';
+import type { CurrentUser } from '../../auth/view-as.js';
+import { ruleOf } from '../../queries/grade-rule.js';
 import { Course } from '../../model/course.js';
 import { Exchange, Participant } from '../../model/exchange.js';
 import { Clock } from '../../platform/clock/clock.js';
@@ -32,11 +32,11 @@ export class GradesRelease {
   ) {}
 
   /** Apart from feedback: for all, from a time on; for some, now; or taken back, until somebody has looked. */
-  async release(person: Asker, exchangeId: string, { how, at, participantIds }: GradesReleaseRequest): Promise<void> {
+  async release(person: CurrentUser, exchangeId: string, { how, at, participantIds }: GradesReleaseRequest): Promise<void> {
     const ids = [...new Set(participantIds)];
     await this.database.write(async (manager, happened) => {
       const place = await this.access.exchange(person, exchangeId, manager);
-      act(place, { kind: 'release' });
+      assertCan(place, { kind: 'release' });
       const when = at === null ? place.now : Date.parse(at);
       if (how === 'none') await takeBack(manager, exchangeId);
       else if (how === 'all') await manager.update(Exchange, { id: exchangeId }, { gradesRelease: when });
@@ -79,7 +79,7 @@ export class GradesRelease {
       const untold = present.filter(({ id, gradeTold }) => grades.has(id) && grades.get(id) !== gradeTold);
       const course = await manager.findOneByOrFail(Course, { id: exchange.courseId });
       const told = new Map(untold.map((one) => [one.personId, one]));
-      const letters = (await addressedOf(manager, course.id, [...told.keys()])).map(({ address, personId }): Letter => {
+      const letters = (await mailRecipients(manager, course.id, [...told.keys()])).map(({ address, personId }): Letter => {
         const { id, gradeTold } = told.get(personId) as Participant;
         const path = `/exchanges/${exchangeId}/grade`;
         return {

@@ -16,8 +16,8 @@ import {
 } from '@salt-circle/contracts';
 import contentDisposition from 'content-disposition';
 import type { Response } from 'express';
-import type { Asker } from '../../access/seeing.js';
-import { Me } from '../../access/session.guard.js';
+import type { CurrentUser } from '../../auth/view-as.js';
+import { Me } from '../../auth/session.guard.js';
 import { GradeFiles } from './grade-files.service.js';
 import { Insights } from './insights.service.js';
 import { GradesRelease } from './grades-release.service.js';
@@ -35,30 +35,30 @@ export class GradesController {
   ) {}
 
   @Get('grades')
-  view(@Me() me: Asker, @Param('exchangeId') id: string): Promise<GradesView> {
+  view(@Me() me: CurrentUser, @Param('exchangeId') id: string): Promise<GradesView> {
     return this.grades.view(me, id);
   }
 
   @Get('grade')
-  own(@Me() me: Asker, @Param('exchangeId') id: string): Promise<OwnGradeView> {
+  own(@Me() me: CurrentUser, @Param('exchangeId') id: string): Promise<OwnGradeView> {
     return this.grades.own(me, id);
   }
 
   @Get('insights')
-  insightsOf(@Me() me: Asker, @Param('exchangeId') id: string): Promise<InsightsView> {
+  insightsOf(@Me() me: CurrentUser, @Param('exchangeId') id: string): Promise<InsightsView> {
     return this.insights.of(me, id);
   }
 
   @Post('grade/read')
   @HttpCode(204)
-  read(@Me() me: Asker, @Param('exchangeId') id: string): Promise<void> {
+  read(@Me() me: CurrentUser, @Param('exchangeId') id: string): Promise<void> {
     return this.grades.read(me, id);
   }
 
   @Post('grades/preview')
   @HttpCode(200)
   preview(
-    @Me() me: Asker,
+    @Me() me: CurrentUser,
     @Param('exchangeId') id: string,
     @Body() request: GradeRuleRequest,
   ): Promise<GradeMoveView[]> {
@@ -67,32 +67,32 @@ export class GradesController {
 
   @Put('grades/rule')
   @HttpCode(204)
-  saveRule(@Me() me: Asker, @Param('exchangeId') id: string, @Body() request: GradeRuleRequest): Promise<void> {
+  saveRule(@Me() me: CurrentUser, @Param('exchangeId') id: string, @Body() request: GradeRuleRequest): Promise<void> {
     return this.grades.saveRule(me, id, request);
   }
 
   @Post('grades/release')
   @HttpCode(204)
-  release(@Me() me: Asker, @Param('exchangeId') id: string, @Body() request: GradesReleaseRequest): Promise<void> {
+  release(@Me() me: CurrentUser, @Param('exchangeId') id: string, @Body() request: GradesReleaseRequest): Promise<void> {
     return this.releases.release(me, id, request);
   }
 
   @Post('grades/graders')
   @HttpCode(204)
-  share(@Me() me: Asker, @Param('exchangeId') id: string, @Body() request: GradingShareRequest): Promise<void> {
+  share(@Me() me: CurrentUser, @Param('exchangeId') id: string, @Body() request: GradingShareRequest): Promise<void> {
     return this.grading.share(me, id, request);
   }
 
   @Put('grades/forms')
   @HttpCode(204)
-  chooseForms(@Me() me: Asker, @Param('exchangeId') id: string, @Body() request: MarkingFormsRequest): Promise<void> {
+  chooseForms(@Me() me: CurrentUser, @Param('exchangeId') id: string, @Body() request: MarkingFormsRequest): Promise<void> {
     return this.grading.chooseForms(me, id, request);
   }
 
   @Put('grades/:participantId/grader')
   @HttpCode(204)
   assign(
-    @Me() me: Asker,
+    @Me() me: CurrentUser,
     @Param('exchangeId') id: string,
     @Param('participantId') participantId: string,
     @Body() request: GraderRequest,
@@ -103,7 +103,7 @@ export class GradesController {
   @Post('grades/:participantId/present')
   @HttpCode(200)
   present(
-    @Me() me: Asker,
+    @Me() me: CurrentUser,
     @Param('exchangeId') id: string,
     @Param('participantId') participantId: string,
   ): Promise<GradingCompanyView> {
@@ -113,7 +113,7 @@ export class GradesController {
   @Put('grades/:participantId/override')
   @HttpCode(204)
   override(
-    @Me() me: Asker,
+    @Me() me: CurrentUser,
     @Param('exchangeId') id: string,
     @Param('participantId') participantId: string,
     @Body() request: GradeOverrideRequest,
@@ -123,7 +123,7 @@ export class GradesController {
 
   @Put('grades/:participantId/reviewing/:itemId')
   mark(
-    @Me() me: Asker,
+    @Me() me: CurrentUser,
     @Param('exchangeId') id: string,
     @Param('participantId') participantId: string,
     @Param('itemId') itemId: string,
@@ -134,7 +134,7 @@ export class GradesController {
 
   @Get('grades.csv')
   async csv(
-    @Me() me: Asker,
+    @Me() me: CurrentUser,
     @Param('exchangeId') id: string,
     @Res({ passthrough: true }) response: Response,
   ): Promise<string> {
@@ -145,7 +145,7 @@ export class GradesController {
   }
 
   @Get('grades.xlsx')
-  async xlsx(@Me() me: Asker, @Param('exchangeId') id: string): Promise<StreamableFile> {
+  async xlsx(@Me() me: CurrentUser, @Param('exchangeId') id: string): Promise<StreamableFile> {
     const { name, bytes } = await this.files.xlsx(me, id);
     return new StreamableFile(bytes, {
       type: 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet',

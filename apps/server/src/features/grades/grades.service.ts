@@ -11,17 +11,17 @@ import type {
 } from '@salt-circle/contracts';
 import { gradeOf, ofMarkKey, QUALITY_COLUMNS, type FormItem, type GradeRule } from '@salt-circle/core';
 import type { EntityManager } from 'typeorm';
-import { Access, act, acts, ownParticipant, participantOf, see, type Place } from '../../access/access.js';
-import { Labels } from '../../access/labels.js';
-import type { Asker } from '../../access/seeing.js';
-import { reviewingFormOf, ruleOf } from '../../access/rule-of.js';
+import { Access, assertCan, can, ownParticipant, participantOf, assertCanSee, type ExchangeContext } from '../../permissions/access.js';
+import { PersonLabels } from '../../queries/person-labels.js';
+import type { CurrentUser } from '../../auth/view-as.js';
+import { reviewingFormOf, ruleOf } from '../../queries/grade-rule.js';
 import { Exchange, Participant } from '../../model/exchange.js';
 import { GradeOverrideRow, ReviewingMark } from '../../model/grade.js';
 import { Review } from '../../model/review.js';
 import { Database } from '../../platform/database/database.js';
 import { conflict, invalid, refusal } from '../../platform/problems/sentences.js';
 import { isoOrNull } from '../../platform/wire/instants.js';
-import { answerFrom, sameAnswer } from '../../access/answer-from.js';
+import { answerFrom, sameAnswer } from '../../queries/answers.js';
 import { adjustSentence, asked } from './rule-asked.js';
 import { KeptEvidence } from './kept-evidence.js';
 import { Evidence, type AllEvidence } from './evidence.service.js';
@@ -41,9 +41,9 @@ export class Grades {
   ) {}
 
   /** @param whole waits for what takes long: what is read out is not to be provisional */
-  async view(person: Asker, exchangeId: string, whole = false): Promise<GradesView> {
+  async view(person: CurrentUser, exchangeId: string, whole = false): Promise<GradesView> {
     const place = await this.access.exchange(person, exchangeId);
-    see(place, { kind: 'workspace' });
+    assertCanSee(place, { kind: 'workspace' });
     const manager = this.database.read;
     const { exchange } = place;
     const rule = ruleOf(exchange);
@@ -65,23 +65,23 @@ export class Grades {
       release: isoOrNull(exchange.gradesRelease),
       problem: provisional ? stillWorking() : problemOf({ adjusted, unpractised }),
       provisional,
-      mayRule: acts(place, { kind: 'plan' }),
+      mayRule: can(place, { kind: 'plan' }),
     };
   }
 
   /** A student has looked at the own grade: its release is not taken back any more. */
-  async read(person: Asker, exchangeId: string): Promise<void> {
+  async read(person: CurrentUser, exchangeId: string): Promise<void> {
     await this.database.write(async (manager) => {
       const place = await this.access.exchange(person, exchangeId, manager);
-      act(place, { kind: 'read-grade' });
+      assertCan(place, { kind: 'read-grade' });
       const { id, gradeReadAt } = ownParticipant(place);
       if (gradeReadAt === null) await manager.update(Participant, { id }, { gradeReadAt: place.now });
     });
   }
 
-  async own(person: Asker, exchangeId: string): Promise<OwnGradeView> {
+  async own(person: CurrentUser, exchangeId: string): Promise<OwnGradeView> {
     const place = await this.access.exchange(person, exchangeId);
-    see(place, { kind: 'own-grade' });
+    assertCanSee(place, { kind: 'own-grade' });
     const { id } = ownParticipant(place);
     const rule = ruleOf(place.exchange);
     const { people } = await this.kept.of(place);
@@ -92,9 +92,9 @@ export class Grades {
   }
 
   /** Whose grade moves by how much, if this were the rule. */
-  async preview(person: Asker, exchangeId: string, request: GradeRuleRequest): Promise<GradeMoveView[]> {
+  async preview(person: CurrentUser, exchangeId: string, request: GradeRuleRequest): Promise<GradeMoveView[]> {
     const place = await this.access.exchange(person, exchangeId);
-    act(place, { kind: 'plan' });
+    assertCan(place, { kind: 'plan' });
     const manager = this.database.read;
     const { parts, rule } = await asked(manager, place, request);
     const present = ruleOf(place.exchange);
@@ -102,7 +102,7 @@ export class Grades {
     // Weights and rounding change nothing of what anybody did.
     const same = JSON.stringify([present.score, present.quality]) === JSON.stringify([rule.score, rule.quality]);
     const after = same ? before : await this.evidence.of(manager, place, rule);
-    const labels = await Labels.ofExchange(manager, place);
+    const labels = await PersonLabels.ofExchange(manager, place);
     const then = new Map(after.people.map((one) => [one.participant.id, gradeOf(parts, rule, one.evidence)]));
     const moves = before.people.map(({ participant, evidence }): GradeMoveView => {
       const now = gradeOf(place.exchange.gradeParts, present, evidence);
@@ -119,10 +119,10 @@ export class Grades {
     return moves.sort((a, b) => Math.abs(b.by ?? 0) - Math.abs(a.by ?? 0));
   }
 
-  async saveRule(person: Asker, exchangeId: string, request: GradeRuleRequest): Promise<void> {
+  async saveRule(person: CurrentUser, exchangeId: string, request: GradeRuleRequest): Promise<void> {
     await this.database.write(async (manager, happened) => {
       const place = await this.access.exchange(person, exchangeId, manager);
-      act(place, { kind: 'plan' });
+      assertCan(place, { kind: 'plan' });
       const { exchange } = place;
       if (exchange.revision !== request.revision) throw conflict(say('planOfThisExchange'), null);
       const { parts, rule } = await asked(manager, place, request);
@@ -137,14 +137,14 @@ export class Grades {
   }
 
   async override(
-    person: Asker,
+    person: CurrentUser,
     exchangeId: string,
     participantId: string,
     request: GradeOverrideRequest,
   ): Promise<void> {
     const { part, value } = request;
     const place = await this.access.exchange(person, exchangeId);
-    act(place, { kind: 'grade' });
+    assertCan(place, { kind: 'grade' });
     await participantOf(this.database.read, exchangeId, participantId);
     const { gradeParts } = place.exchange;
     const rule = ruleOf(place.exchange);
@@ -160,7 +160,7 @@ export class Grades {
     const computed = part === '' ? grade.computed : (line?.computed ?? null);
     const reason = (request.reason ?? '').trim();
     await this.database.write(async (manager, happened) => {
-      act(await this.access.exchange(person, exchangeId, manager), { kind: 'grade' });
+      assertCan(await this.access.exchange(person, exchangeId, manager), { kind: 'grade' });
       const where = { participantId, part };
       if (value === null) await manager.delete(GradeOverrideRow, where);
       else await manager.save(GradeOverrideRow, { ...where, value, reason, computed, byId: person.id, at: place.now });
@@ -178,7 +178,7 @@ export class Grades {
 
   /** One answer of the form by which reviewing is marked. */
   async mark(
-    person: Asker,
+    person: CurrentUser,
     exchangeId: string,
     participantId: string,
     itemId: string,
@@ -186,7 +186,7 @@ export class Grades {
   ): Promise<AnswerView> {
     return this.database.write(async (manager, happened) => {
       const place = await this.access.exchange(person, exchangeId, manager);
-      act(place, { kind: 'grade' });
+      assertCan(place, { kind: 'grade' });
       await participantOf(manager, exchangeId, participantId);
       const item = await markedItem(manager, place, participantId, itemId);
       const { levelId, text, next, value, checks, choices } = answerFrom(request, item);
@@ -207,7 +207,7 @@ export class Grades {
 /** @param key of the item, or of a review and the item, as the exchange has it */
 async function markedItem(
   manager: EntityManager,
-  { exchange }: Place,
+  { exchange }: ExchangeContext,
   participantId: string,
   key: string,
 ): Promise<FormItem> {

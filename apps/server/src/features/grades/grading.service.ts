@@ -14,11 +14,11 @@ import {
   type ReviewForm,
 } from '@salt-circle/core';
 import { In, IsNull, Not, type EntityManager } from 'typeorm';
-import { Access, act, participantOf, type Place } from '../../access/access.js';
-import { activeParticipants } from '../../access/participants.js';
-import { namesOf } from '../../access/listed.js';
-import type { Asker } from '../../access/seeing.js';
-import { ruleOf } from '../../access/rule-of.js';
+import { Access, assertCan, participantOf, type ExchangeContext } from '../../permissions/access.js';
+import { activeParticipants } from '../../queries/participants.js';
+import { courseNames } from '../../queries/course-identities.js';
+import type { CurrentUser } from '../../auth/view-as.js';
+import { ruleOf } from '../../queries/grade-rule.js';
 import { Enrolment } from '../../model/course.js';
 import { Exchange } from '../../model/exchange.js';
 import { GradingTask } from '../../model/grade.js';
@@ -50,18 +50,18 @@ export class Grading {
   ) {}
 
   /** Among graders, anew: whoever had somebody before has nobody now, but for what is graded, where that stays. */
-  async share(person: Asker, exchangeId: string, request: GradingShareRequest): Promise<void> {
+  async share(person: CurrentUser, exchangeId: string, request: GradingShareRequest): Promise<void> {
     const { how, openOnly } = request;
     const works = [...new Set(request.works)];
     const graders = [...new Set(request.graderIds)];
     const before = await this.access.exchange(person, exchangeId);
-    act(before, { kind: 'plan' });
+    assertCan(before, { kind: 'plan' });
     // Before the transaction, which nobody else's saving should wait for.
     const { people } = await this.kept.of(before);
     const graded = new Map(people.map(({ participant, work }) => [participant.id, work]));
     await this.database.write(async (manager, happened) => {
       const place = await this.access.exchange(person, exchangeId, manager);
-      act(place, { kind: 'plan' });
+      assertCan(place, { kind: 'plan' });
       if (how !== 'none') await assertStaff(manager, place, graders);
       const participants = await activeParticipants(manager, exchangeId);
       const enrolled = new Map(
@@ -97,14 +97,14 @@ export class Grading {
 
   /** One person, by hand. */
   async assign(
-    person: Asker,
+    person: CurrentUser,
     exchangeId: string,
     participantId: string,
     { work, graderId }: GraderRequest,
   ): Promise<void> {
     await this.database.write(async (manager, happened) => {
       const place = await this.access.exchange(person, exchangeId, manager);
-      act(place, { kind: 'grade' });
+      assertCan(place, { kind: 'grade' });
       await participantOf(manager, exchangeId, participantId);
       if (graderId === null) await manager.delete(GradingTask, { participantId, work });
       else {
@@ -116,10 +116,10 @@ export class Grading {
   }
 
   /** Says that one is at somebody, and hears who else is. */
-  async present(person: Asker, exchangeId: string, participantId: string): Promise<GradingCompanyView> {
+  async present(person: CurrentUser, exchangeId: string, participantId: string): Promise<GradingCompanyView> {
     const manager = this.database.read;
     const place = await this.access.exchange(person, exchangeId);
-    act(place, { kind: 'grade' });
+    assertCan(place, { kind: 'grade' });
     await participantOf(manager, exchangeId, participantId);
     const now = this.clock.now();
     const here = this.#present.get(participantId) ?? new Map<string, number>();
@@ -130,7 +130,7 @@ export class Grading {
     for (const [other, people] of this.#present) {
       if ([...people.values()].every((at) => at < now - PRESENT)) this.#present.delete(other);
     }
-    const names = await namesOf(
+    const names = await courseNames(
       manager,
       place.course.id,
       [...here.keys()].filter((id) => id !== person.id),
@@ -143,13 +143,13 @@ export class Grading {
    * stays with the form that it was begun by, unless nothing is answered in it yet.
    */
   async chooseForms(
-    person: Asker,
+    person: CurrentUser,
     exchangeId: string,
     { draftFormId, reviewingFormId, each }: MarkingFormsRequest,
   ): Promise<void> {
     await this.database.write(async (manager, happened) => {
       const place = await this.access.exchange(person, exchangeId, manager);
-      act(place, { kind: 'plan' });
+      assertCan(place, { kind: 'plan' });
       if (draftFormId !== undefined) {
         const draftForm = draftFormId === null ? null : await markingForm(manager, place, draftFormId, 'draft');
         await manager.update(Exchange, { id: exchangeId }, { draftForm });
@@ -205,7 +205,7 @@ export async function gradersOf(
     .sort((a, b) => a.name.localeCompare(b.name));
 }
 
-async function assertStaff(manager: EntityManager, { course }: Place, ids: readonly string[]): Promise<void> {
+async function assertStaff(manager: EntityManager, { course }: ExchangeContext, ids: readonly string[]): Promise<void> {
   const staff = new Set((await gradersOf(manager, course.id)).map(({ id }) => id));
   if (ids.length === 0 || ids.some((id) => !staff.has(id))) {
     throw new ProblemError({
@@ -219,7 +219,7 @@ async function assertStaff(manager: EntityManager, { course }: Place, ids: reado
 /** @throws ProblemError where the form gives no points that the grade rests on */
 async function markingForm(
   manager: EntityManager,
-  { course, exchange }: Place,
+  { course, exchange }: ExchangeContext,
   formId: string,
   work: GradingWork,
 ): Promise<ReviewForm> {

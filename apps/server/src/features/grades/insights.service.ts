@@ -14,9 +14,9 @@ import {
   type ReviewForm,
 } from '@salt-circle/core';
 import { In, type EntityManager } from 'typeorm';
-import { Access, see, type Place } from '../../access/access.js';
-import { Labels } from '../../access/labels.js';
-import type { Asker } from '../../access/seeing.js';
+import { Access, assertCanSee, type ExchangeContext } from '../../permissions/access.js';
+import { PersonLabels } from '../../queries/person-labels.js';
+import type { CurrentUser } from '../../auth/view-as.js';
 import { Enrolment } from '../../model/course.js';
 import { DraftPart, type Draft } from '../../model/draft.js';
 import { Participant } from '../../model/exchange.js';
@@ -43,13 +43,13 @@ export class Insights {
     private readonly adjusting: Adjusting,
   ) {}
 
-  async of(person: Asker, exchangeId: string): Promise<InsightsView> {
+  async of(person: CurrentUser, exchangeId: string): Promise<InsightsView> {
     const place = await this.access.exchange(person, exchangeId);
-    see(place, { kind: 'workspace' });
+    assertCanSee(place, { kind: 'workspace' });
     const manager = this.database.read;
     const read = await reviewsInGrades(manager, place);
     const { form, reviews } = read;
-    const labels = await Labels.ofExchange(manager, place);
+    const labels = await PersonLabels.ofExchange(manager, place);
     const peers = peersOf(reviews);
     const ratings = ratingsOf(reviews);
     const adjusted = await withinReason(this.adjusting.of(exchangeId, ratings));
@@ -164,7 +164,7 @@ function daysOf(peers: readonly ReviewInGrade[], timeZone: string): InsightsView
 /** By section, and by each set of groups of the course; a draft belongs where the first of its authors does. */
 async function groupings(
   manager: EntityManager,
-  { course, exchange }: Place,
+  { course, exchange }: ExchangeContext,
   { drafts, authors }: ReadReviews,
 ): Promise<InsightsView['groupings']> {
   const people = new Map(

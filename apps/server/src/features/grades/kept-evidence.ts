@@ -1,5 +1,5 @@
 import { Injectable, type OnApplicationShutdown } from '@nestjs/common';
-import { ruleOf } from '../../access/rule-of.js';
+import { ruleOf } from '../../queries/grade-rule.js';
 import { Database } from '../../platform/database/database.js';
 import { Evidence, type AllEvidence } from './evidence.service.js';
 import type { Around } from './person-evidence.js';

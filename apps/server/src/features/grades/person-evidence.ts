@@ -23,8 +23,8 @@ import {
   type ResolvedDates,
   type ReviewForm,
 } from '@salt-circle/core';
-import type { Place } from '../../access/access.js';
-import { reviewingFormOf } from '../../access/rule-of.js';
+import type { ExchangeContext } from '../../permissions/access.js';
+import { reviewingFormOf } from '../../queries/grade-rule.js';
 import type { Draft } from '../../model/draft.js';
 import type { Exchange, Participant } from '../../model/exchange.js';
 import type { GradeOverrideRow, ReviewingMark } from '../../model/grade.js';
@@ -51,7 +51,7 @@ export interface GradedSoFar {
 }
 
 /** An exchange at a moment, in milliseconds. */
-export type Around = Pick<Place, 'exchange' | 'now'>;
+export type Around = Pick<ExchangeContext, 'exchange' | 'now'>;
 
 /** All that the evidence of a course is put together from, loaded. */
 export interface Sources extends ReadReviews {

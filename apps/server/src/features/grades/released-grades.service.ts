@@ -1,7 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import { gradeOf, type Grade, type GradeRule } from '@salt-circle/core';
-import { gradeIsReleased } from '../../access/facts-of.js';
-import { ruleOf } from '../../access/rule-of.js';
+import { gradeIsReleased } from '../../permissions/exchange-facts.js';
+import { ruleOf } from '../../queries/grade-rule.js';
 import type { Exchange } from '../../model/exchange.js';
 import { KeptEvidence } from './kept-evidence.js';
 

@@ -13,17 +13,17 @@ import {
 } from '@salt-circle/core';
 import type { EntityManager } from 'typeorm';
 import { ZipFile } from 'yazl';
-import { Access, act } from '../../access/access.js';
-import { courseExchanges } from '../../access/course-exchanges.js';
-import { gradeIsReleased } from '../../access/facts-of.js';
-import type { Asker } from '../../access/seeing.js';
-import { countingFigures } from '../../access/versions.js';
-import { ruleOf } from '../../access/rule-of.js';
+import { Access, assertCan } from '../../permissions/access.js';
+import { courseExchanges } from '../../queries/course-exchanges.js';
+import { gradeIsReleased } from '../../permissions/exchange-facts.js';
+import type { CurrentUser } from '../../auth/view-as.js';
+import { countingFigures } from '../../queries/versions.js';
+import { ruleOf } from '../../queries/grade-rule.js';
 import { Course, Enrolment } from '../../model/course.js';
 import { Participant, type Exchange } from '../../model/exchange.js';
 import { Clock } from '../../platform/clock/clock.js';
 import { Database } from '../../platform/database/database.js';
-import { tamed } from '../../platform/files/file-names.js';
+import { safeFileName } from '../../platform/files/safe-file-name.js';
 import { csvOf } from '../../platform/tables/cells.js';
 import { isoOrNull } from '../../platform/wire/instants.js';
 import { Adjusting } from './adjusting.js';
@@ -44,15 +44,15 @@ export class Results {
   ) {}
 
   /** For whoever runs the course. Put together while it is sent: a table at a time, of one exchange after the other. */
-  async stream(person: Asker, courseId: string): Promise<{ readonly name: string; readonly zip: Readable }> {
+  async stream(person: CurrentUser, courseId: string): Promise<{ readonly name: string; readonly zip: Readable }> {
     const place = await this.access.course(person, courseId);
-    act(place, { kind: 'manage-course' });
+    assertCan(place, { kind: 'manage-course' });
     const zip = new ZipFile();
     for (const [name, lines] of this.tables(courseId)) {
       zip.addReadStreamLazy(`${name}.csv`, (done) => done(null, Readable.from(lines())));
     }
     zip.end();
-    return { name: say('resultsZip', { tamed: tamed(place.course.title) }), zip: zip.outputStream as Readable };
+    return { name: say('resultsZip', { tamed: safeFileName(place.course.title) }), zip: zip.outputStream as Readable };
   }
 
   /** Each table by its name, as CSV in pieces. */

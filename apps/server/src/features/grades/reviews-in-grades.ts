@@ -12,11 +12,11 @@ import {
   type ReviewForm,
 } from '@salt-circle/core';
 import type { EntityManager } from 'typeorm';
-import type { Place } from '../../access/access.js';
-import { Authors } from '../../access/authors.js';
-import { formOf } from '../../access/form-of.js';
-import { rowsOfReviews } from '../../access/rows-of-reviews.js';
-import { countingRows } from '../../access/written-rows.js';
+import type { ExchangeContext } from '../../permissions/access.js';
+import { Authors } from '../../queries/authors.js';
+import { formOf } from '../../queries/review-form.js';
+import { rowsOfReviews } from '../../queries/rows-of-reviews.js';
+import { countingRows } from '../../queries/written-rows.js';
 import { Withheld } from '../../model/check.js';
 import { Draft } from '../../model/draft.js';
 import { RatingRow } from '../../model/reply.js';
@@ -60,7 +60,7 @@ export interface ReadReviews {
 }
 
 /** All reviews of an exchange as they count in grades. */
-export async function reviewsInGrades(manager: EntityManager, around: Pick<Place, 'exchange'>): Promise<ReadReviews> {
+export async function reviewsInGrades(manager: EntityManager, around: Pick<ExchangeContext, 'exchange'>): Promise<ReadReviews> {
   const exchangeId = around.exchange.id;
   const form = await formOf(manager, around);
   const authors = await Authors.load(manager, around.exchange);

@@ -9,9 +9,9 @@ import {
   type GradeRule,
 } from '@salt-circle/core';
 import type { EntityManager } from 'typeorm';
-import type { Place } from '../../access/access.js';
-import { formOf } from '../../access/form-of.js';
-import { markingFormsOf } from '../../access/rule-of.js';
+import type { ExchangeContext } from '../../permissions/access.js';
+import { formOf } from '../../queries/review-form.js';
+import { markingFormsOf } from '../../queries/grade-rule.js';
 import { gradeProblem } from '../../platform/problems/plan-sentences.js';
 import { invalid } from '../../platform/problems/sentences.js';
 import { say } from '../../words/grades.js';
@@ -19,7 +19,7 @@ import { say } from '../../words/grades.js';
 /** @throws ProblemError `invalid` for what cannot be a rule of this exchange */
 export async function asked(
   manager: EntityManager,
-  place: Place,
+  place: ExchangeContext,
   request: GradeRuleRequest,
 ): Promise<{ readonly parts: GradePart[]; readonly rule: GradeRule }> {
   const parts = request.gradeParts.map(({ part, weight }) => ({ part, weight }));

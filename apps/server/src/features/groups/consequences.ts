@@ -1,10 +1,10 @@
 import { needsGroups } from '@salt-circle/core';
 import type { EntityManager } from 'typeorm';
-import { draftOf, groupIdOf } from '../../access/authors.js';
+import { draftOf, groupIdOf } from '../../permissions/own-draft.js';
 import { Participant } from '../../model/exchange.js';
-import { setupOf } from '../../access/setup-of.js';
-import type { CoursePerson } from '../../access/enrolled.js';
-import { runningExchanges } from '../../access/running.js';
+import { setupOf } from '../../queries/exchange-setup.js';
+import type { CoursePerson } from '../../queries/course-people.js';
+import { runningExchanges } from '../../queries/running-exchanges.js';
 import { Review } from '../../model/review.js';
 import { say } from '../../words/groups.js';
 

@@ -2,10 +2,10 @@ import { Injectable } from '@nestjs/common';
 import type { DivisionRequest, GroupImportPreview, GroupImportRequest } from '@salt-circle/contracts';
 import { divide, needsGroups, readGroupRows } from '@salt-circle/core';
 import type { EntityManager } from 'typeorm';
-import type { CoursePerson } from '../../access/enrolled.js';
-import { runningExchanges } from '../../access/running.js';
-import type { Asker } from '../../access/seeing.js';
-import { setupOf } from '../../access/setup-of.js';
+import type { CoursePerson } from '../../queries/course-people.js';
+import { runningExchanges } from '../../queries/running-exchanges.js';
+import type { CurrentUser } from '../../auth/view-as.js';
+import { setupOf } from '../../queries/exchange-setup.js';
 import { GroupMemberRow, StudentGroup } from '../../model/group.js';
 import { Clock } from '../../platform/clock/clock.js';
 import { insertAll } from '../../platform/database/insert-all.js';
@@ -30,7 +30,7 @@ export class FillingService {
   ) {}
 
   /** Divides all active students anew; a set that a running exchange goes by is left alone. */
-  divide(person: Asker, courseId: string, setId: string, request: DivisionRequest): Promise<void> {
+  divide(person: CurrentUser, courseId: string, setId: string, request: DivisionRequest): Promise<void> {
     return this.changes.in(person, courseId, async (manager) => {
       await this.changes.set(manager, courseId, setId);
       await this.#assertNotRunning(manager, courseId, setId);
@@ -46,7 +46,7 @@ export class FillingService {
   }
 
   async import(
-    person: Asker,
+    person: CurrentUser,
     courseId: string,
     setId: string,
     request: GroupImportRequest,

@@ -1,8 +1,8 @@
 import { Injectable } from '@nestjs/common';
 import { In, type EntityManager } from 'typeorm';
-import { Access, act } from '../../access/access.js';
-import { enrolledOf, type CoursePerson } from '../../access/enrolled.js';
-import type { Asker } from '../../access/seeing.js';
+import { Access, assertCan } from '../../permissions/access.js';
+import { enrolledOf, type CoursePerson } from '../../queries/course-people.js';
+import type { CurrentUser } from '../../auth/view-as.js';
 import { Draft } from '../../model/draft.js';
 import { Exchange } from '../../model/exchange.js';
 import { GroupSet, StudentGroup } from '../../model/group.js';
@@ -20,13 +20,13 @@ export class GroupChanges {
   ) {}
 
   /** For what must be known before work that takes long; the change itself asks again. */
-  async assertMay(person: Asker, courseId: string): Promise<void> {
-    act(await this.access.course(person, courseId), { kind: 'manage-course' });
+  async assertMay(person: CurrentUser, courseId: string): Promise<void> {
+    assertCan(await this.access.course(person, courseId), { kind: 'manage-course' });
   }
 
-  in<T>(person: Asker, courseId: string, work: (manager: EntityManager) => Promise<T>): Promise<T> {
+  in<T>(person: CurrentUser, courseId: string, work: (manager: EntityManager) => Promise<T>): Promise<T> {
     return this.database.write(async (manager, happened) => {
-      act(await this.access.course(person, courseId, manager), { kind: 'manage-course' });
+      assertCan(await this.access.course(person, courseId, manager), { kind: 'manage-course' });
       const result = await work(manager);
       happened({ action: 'groups-changed', actorId: person.id, courseId });
       return result;

@@ -2,12 +2,12 @@ import { Injectable } from '@nestjs/common';
 import type { GroupMember, GroupSetView, GroupsView } from '@salt-circle/contracts';
 import { needsGroups } from '@salt-circle/core';
 import type { EntityManager } from 'typeorm';
-import { courseExchanges } from '../../access/course-exchanges.js';
-import { Access, see } from '../../access/access.js';
-import type { CoursePerson } from '../../access/enrolled.js';
-import { runningExchanges } from '../../access/running.js';
-import type { Asker } from '../../access/seeing.js';
-import { setupOf } from '../../access/setup-of.js';
+import { courseExchanges } from '../../queries/course-exchanges.js';
+import { Access, assertCanSee } from '../../permissions/access.js';
+import type { CoursePerson } from '../../queries/course-people.js';
+import { runningExchanges } from '../../queries/running-exchanges.js';
+import type { CurrentUser } from '../../auth/view-as.js';
+import { setupOf } from '../../queries/exchange-setup.js';
 import { Exchange } from '../../model/exchange.js';
 import { GroupMemberRow, GroupSet, StudentGroup } from '../../model/group.js';
 import { Clock } from '../../platform/clock/clock.js';
@@ -29,8 +29,8 @@ export class GroupSetsService {
     private readonly ids: Ids,
   ) {}
 
-  async list(person: Asker, courseId: string): Promise<GroupsView> {
-    see(await this.access.course(person, courseId), { kind: 'people' });
+  async list(person: CurrentUser, courseId: string): Promise<GroupsView> {
+    assertCanSee(await this.access.course(person, courseId), { kind: 'people' });
     const manager = this.database.read;
     const students = await activeStudents(manager, courseId);
     const sets = await manager.find(GroupSet, { where: { courseId }, order: { createdAt: 'ASC', id: 'ASC' } });
@@ -47,7 +47,7 @@ export class GroupSetsService {
     };
   }
 
-  addSet(person: Asker, courseId: string, title: string): Promise<{ id: string }> {
+  addSet(person: CurrentUser, courseId: string, title: string): Promise<{ id: string }> {
     return this.changes.in(person, courseId, async (manager) => {
       await assertSetTitleFree(manager, courseId, title, null);
       const id = this.ids.uuid();
@@ -56,7 +56,7 @@ export class GroupSetsService {
     });
   }
 
-  renameSet(person: Asker, courseId: string, setId: string, title: string): Promise<void> {
+  renameSet(person: CurrentUser, courseId: string, setId: string, title: string): Promise<void> {
     return this.changes.in(person, courseId, async (manager) => {
       await this.changes.set(manager, courseId, setId);
       await assertSetTitleFree(manager, courseId, title, setId);
@@ -64,7 +64,7 @@ export class GroupSetsService {
     });
   }
 
-  removeSet(person: Asker, courseId: string, setId: string): Promise<void> {
+  removeSet(person: CurrentUser, courseId: string, setId: string): Promise<void> {
     return this.changes.in(person, courseId, async (manager) => {
       await this.changes.set(manager, courseId, setId);
       const users = (await courseExchanges(manager, courseId, { groupSetId: setId })).filter((one) =>

@@ -7,8 +7,8 @@ import {
   type GroupImportPreview,
   type GroupsView,
 } from '@salt-circle/contracts';
-import type { Asker } from '../../access/seeing.js';
-import { Me } from '../../access/session.guard.js';
+import type { CurrentUser } from '../../auth/view-as.js';
+import { Me } from '../../auth/session.guard.js';
 import { FillingService } from './filling.service.js';
 import { GroupSetsService } from './group-sets.service.js';
 import { GroupsService } from './groups.service.js';
@@ -22,13 +22,13 @@ export class GroupsController {
   ) {}
 
   @Get()
-  list(@Me() me: Asker, @Param('courseId') courseId: string): Promise<GroupsView> {
+  list(@Me() me: CurrentUser, @Param('courseId') courseId: string): Promise<GroupsView> {
     return this.sets.list(me, courseId);
   }
 
   @Post()
   addSet(
-    @Me() me: Asker,
+    @Me() me: CurrentUser,
     @Param('courseId') courseId: string,
     @Body() { title }: GroupSetRequest,
   ): Promise<{ id: string }> {
@@ -38,7 +38,7 @@ export class GroupsController {
   @Put(':setId')
   @HttpCode(204)
   renameSet(
-    @Me() me: Asker,
+    @Me() me: CurrentUser,
     @Param('courseId') courseId: string,
     @Param('setId') setId: string,
     @Body() { title }: GroupSetRequest,
@@ -48,14 +48,14 @@ export class GroupsController {
 
   @Delete(':setId')
   @HttpCode(204)
-  removeSet(@Me() me: Asker, @Param('courseId') courseId: string, @Param('setId') setId: string): Promise<void> {
+  removeSet(@Me() me: CurrentUser, @Param('courseId') courseId: string, @Param('setId') setId: string): Promise<void> {
     return this.sets.removeSet(me, courseId, setId);
   }
 
   @Post(':setId/division')
   @HttpCode(204)
   divide(
-    @Me() me: Asker,
+    @Me() me: CurrentUser,
     @Param('courseId') courseId: string,
     @Param('setId') setId: string,
     @Body() request: DivisionRequest,
@@ -66,7 +66,7 @@ export class GroupsController {
   @Post(':setId/import')
   @HttpCode(200)
   import(
-    @Me() me: Asker,
+    @Me() me: CurrentUser,
     @Param('courseId') courseId: string,
     @Param('setId') setId: string,
     @Body() request: GroupImportRequest,
@@ -76,7 +76,7 @@ export class GroupsController {
 
   @Post(':setId/groups')
   addGroup(
-    @Me() me: Asker,
+    @Me() me: CurrentUser,
     @Param('courseId') courseId: string,
     @Param('setId') setId: string,
     @Body() { title }: GroupSetRequest,
@@ -87,7 +87,7 @@ export class GroupsController {
   @Put(':setId/groups/:groupId')
   @HttpCode(204)
   renameGroup(
-    @Me() me: Asker,
+    @Me() me: CurrentUser,
     @Param('courseId') courseId: string,
     @Param('setId') setId: string,
     @Param('groupId') groupId: string,
@@ -99,7 +99,7 @@ export class GroupsController {
   @Delete(':setId/groups/:groupId')
   @HttpCode(204)
   removeGroup(
-    @Me() me: Asker,
+    @Me() me: CurrentUser,
     @Param('courseId') courseId: string,
     @Param('setId') setId: string,
     @Param('groupId') groupId: string,
@@ -110,7 +110,7 @@ export class GroupsController {
   @Put(':setId/members/:enrolmentId')
   @HttpCode(204)
   moveMember(
-    @Me() me: Asker,
+    @Me() me: CurrentUser,
     @Param('courseId') courseId: string,
     @Param('setId') setId: string,
     @Param('enrolmentId') enrolmentId: string,

@@ -1,7 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import type { MoveMemberRequest } from '@salt-circle/contracts';
 import type { EntityManager } from 'typeorm';
-import type { Asker } from '../../access/seeing.js';
+import type { CurrentUser } from '../../auth/view-as.js';
 import { GroupMemberRow, StudentGroup } from '../../model/group.js';
 import { Clock } from '../../platform/clock/clock.js';
 import { Ids } from '../../platform/ids/ids.js';
@@ -20,7 +20,7 @@ export class GroupsService {
     private readonly ids: Ids,
   ) {}
 
-  addGroup(person: Asker, courseId: string, setId: string, title: string): Promise<{ id: string }> {
+  addGroup(person: CurrentUser, courseId: string, setId: string, title: string): Promise<{ id: string }> {
     return this.changes.in(person, courseId, async (manager) => {
       await this.changes.set(manager, courseId, setId);
       await assertGroupTitleFree(manager, setId, title, null);
@@ -31,7 +31,7 @@ export class GroupsService {
     });
   }
 
-  renameGroup(person: Asker, courseId: string, setId: string, groupId: string, title: string): Promise<void> {
+  renameGroup(person: CurrentUser, courseId: string, setId: string, groupId: string, title: string): Promise<void> {
     return this.changes.in(person, courseId, async (manager) => {
       await this.changes.group(manager, courseId, setId, groupId);
       await assertGroupTitleFree(manager, setId, title, groupId);
@@ -40,7 +40,7 @@ export class GroupsService {
   }
 
   /** Only an empty group can be removed: its members would fall out of whatever goes by it. */
-  removeGroup(person: Asker, courseId: string, setId: string, groupId: string): Promise<void> {
+  removeGroup(person: CurrentUser, courseId: string, setId: string, groupId: string): Promise<void> {
     return this.changes.in(person, courseId, async (manager) => {
       const group = await this.changes.group(manager, courseId, setId, groupId);
       const members = await manager.countBy(GroupMemberRow, { groupId });
@@ -60,7 +60,7 @@ export class GroupsService {
 
   /** Moves somebody; while an exchange that goes by the groups runs, only after the consequences have been read. */
   moveMember(
-    person: Asker,
+    person: CurrentUser,
     courseId: string,
     setId: string,
     enrolmentId: string,

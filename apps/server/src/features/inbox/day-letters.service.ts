@@ -8,7 +8,7 @@ import { SETTINGS } from '../../platform/config/settings.token.js';
 import { Database } from '../../platform/database/database.js';
 import { groupedBy } from '../../platform/grouping/grouped-by.js';
 import { Ids } from '../../platform/ids/ids.js';
-import { NowAndThen } from '../../platform/jobs/now-and-then.js';
+import { PeriodicJob } from '../../platform/jobs/periodic-job.js';
 import { queueMail } from '../../platform/mail/queue-mail.js';
 import { say } from '../../words/inbox.js';
 import { paragraphs } from '../../platform/mail/paragraphs.js';
@@ -19,7 +19,7 @@ const DAY = 24 * 3_600_000;
 
 /** Mails whoever wants one letter a day what has come into the inbox and was not read there. */
 @Injectable()
-export class DayLetters extends NowAndThen {
+export class DayLetters extends PeriodicJob {
   constructor(
     private readonly database: Database,
     private readonly clock: Clock,

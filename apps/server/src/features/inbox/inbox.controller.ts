@@ -1,7 +1,7 @@
 import { Body, Controller, Get, HttpCode, Post, Put } from '@nestjs/common';
 import { MailWishRequest, ReadNewsRequest, type InboxView } from '@salt-circle/contracts';
-import type { Asker } from '../../access/seeing.js';
-import { Me } from '../../access/session.guard.js';
+import type { CurrentUser } from '../../auth/view-as.js';
+import { Me } from '../../auth/session.guard.js';
 import { Inbox } from './inbox.service.js';
 
 @Controller('inbox')
@@ -9,18 +9,18 @@ export class InboxController {
   constructor(private readonly inbox: Inbox) {}
 
   @Get()
-  mine(@Me() me: Asker): Promise<InboxView> {
+  mine(@Me() me: CurrentUser): Promise<InboxView> {
     return this.inbox.mine(me);
   }
 
   @Post('read')
   @HttpCode(200)
-  read(@Me() me: Asker, @Body() { ids }: ReadNewsRequest): Promise<InboxView> {
+  read(@Me() me: CurrentUser, @Body() { ids }: ReadNewsRequest): Promise<InboxView> {
     return this.inbox.read(me, ids);
   }
 
   @Put('mail')
-  wish(@Me() me: Asker, @Body() { mailWish }: MailWishRequest): Promise<InboxView> {
+  wish(@Me() me: CurrentUser, @Body() { mailWish }: MailWishRequest): Promise<InboxView> {
     return this.inbox.wish(me, mailWish);
   }
 }

@@ -1,7 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import type { InboxView } from '@salt-circle/contracts';
 import { In, IsNull, Not } from 'typeorm';
-import type { Asker } from '../../access/seeing.js';
+import type { CurrentUser } from '../../auth/view-as.js';
 import { News } from '../../model/news.js';
 import { Person } from '../../model/person.js';
 import { Clock } from '../../platform/clock/clock.js';
@@ -21,8 +21,8 @@ export class Inbox {
   ) {}
 
   /** With a student's eyes there is nothing: an inbox is its person's own. */
-  async mine(person: Asker): Promise<InboxView> {
-    if (person.seeing !== undefined) return { unread: 0, news: [], mailWish: 'off' };
+  async mine(person: CurrentUser): Promise<InboxView> {
+    if (person.viewAs !== undefined) return { unread: 0, news: [], mailWish: 'off' };
     const manager = this.database.read;
     const order = { at: 'DESC', id: 'ASC' } as const;
     const newest = await manager.find(News, { where: { personId: person.id }, order, take: SHOWN });
@@ -40,7 +40,7 @@ export class Inbox {
     };
   }
 
-  async read(person: Asker, ids: readonly string[]): Promise<InboxView> {
+  async read(person: CurrentUser, ids: readonly string[]): Promise<InboxView> {
     assertOwn(person);
     await this.database.write((manager) =>
       manager.update(
@@ -52,7 +52,7 @@ export class Inbox {
     return this.mine(person);
   }
 
-  async wish(person: Asker, mailWish: InboxView['mailWish']): Promise<InboxView> {
+  async wish(person: CurrentUser, mailWish: InboxView['mailWish']): Promise<InboxView> {
     assertOwn(person);
     await this.database.write(async (manager) => {
       await manager.update(Person, { id: person.id }, { mailWish });
@@ -63,6 +63,6 @@ export class Inbox {
   }
 }
 
-function assertOwn({ seeing }: Asker): void {
+function assertOwn({ viewAs: seeing }: CurrentUser): void {
   if (seeing !== undefined) throw refusal('read-only');
 }

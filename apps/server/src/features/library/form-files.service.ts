@@ -13,10 +13,10 @@ import {
   type FileProblem,
   type FormReading,
 } from '@salt-circle/core';
-import type { Asker } from '../../access/seeing.js';
+import type { CurrentUser } from '../../auth/view-as.js';
 import { Clock } from '../../platform/clock/clock.js';
 import { Database } from '../../platform/database/database.js';
-import { Access, see } from '../../access/access.js';
+import { Access, assertCanSee } from '../../permissions/access.js';
 import { iso } from '../../platform/wire/instants.js';
 import { Ids } from '../../platform/ids/ids.js';
 import { csvOf, unreadable } from '../../platform/tables/cells.js';
@@ -47,9 +47,9 @@ export class FormFilesService {
     private readonly tables: Tables,
   ) {}
 
-  async write(person: Asker, courseId: string, id: string, format: FormFormat): Promise<FormFile> {
+  async write(person: CurrentUser, courseId: string, id: string, format: FormFormat): Promise<FormFile> {
     const place = await this.access.course(person, courseId);
-    see(place, { kind: 'people' });
+    assertCanSee(place, { kind: 'people' });
     const { title, content } = await itemOf(this.database.read, courseId, id, 'form');
     const titled = { title, form: content };
     const stem = fileStem(title);
@@ -74,7 +74,7 @@ export class FormFilesService {
   }
 
   /** Says what a file was understood to be, and adds it when asked to and nothing is wrong. */
-  async read(person: Asker, courseId: string, request: FormFileRequest): Promise<FormImportView> {
+  async read(person: CurrentUser, courseId: string, request: FormFileRequest): Promise<FormImportView> {
     await this.library.assertMayChange(person, courseId);
     const source = await this.tables.table(request);
     return this.library.changing(person, courseId, async (manager) => {

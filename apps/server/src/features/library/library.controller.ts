@@ -12,9 +12,9 @@ import {
   type ShorthandView,
 } from '@salt-circle/contracts';
 import type { Response } from 'express';
-import type { Asker } from '../../access/seeing.js';
+import type { CurrentUser } from '../../auth/view-as.js';
 import { refusal } from '../../platform/problems/sentences.js';
-import { Me } from '../../access/session.guard.js';
+import { Me } from '../../auth/session.guard.js';
 import { FormFilesService, type FormFormat } from './form-files.service.js';
 import { LibraryService } from './library.service.js';
 
@@ -28,13 +28,13 @@ export class LibraryController {
   ) {}
 
   @Get()
-  list(@Me() me: Asker, @Param('courseId') courseId: string): Promise<LibraryView> {
+  list(@Me() me: CurrentUser, @Param('courseId') courseId: string): Promise<LibraryView> {
     return this.library.list(me, courseId);
   }
 
   @Post()
   add(
-    @Me() me: Asker,
+    @Me() me: CurrentUser,
     @Param('courseId') courseId: string,
     @Body() request: LibraryAddRequest,
   ): Promise<{ id: string }> {
@@ -44,7 +44,7 @@ export class LibraryController {
   @Post('form-files')
   @HttpCode(200)
   read(
-    @Me() me: Asker,
+    @Me() me: CurrentUser,
     @Param('courseId') courseId: string,
     @Body() request: FormFileRequest,
   ): Promise<FormImportView> {
@@ -52,13 +52,13 @@ export class LibraryController {
   }
 
   @Get('forms/:id')
-  form(@Me() me: Asker, @Param('courseId') courseId: string, @Param('id') id: string): Promise<LibraryFormView> {
+  form(@Me() me: CurrentUser, @Param('courseId') courseId: string, @Param('id') id: string): Promise<LibraryFormView> {
     return this.library.form(me, courseId, id);
   }
 
   @Put('forms/:id')
   saveForm(
-    @Me() me: Asker,
+    @Me() me: CurrentUser,
     @Param('courseId') courseId: string,
     @Param('id') id: string,
     @Body() request: LibraryFormRequest,
@@ -68,7 +68,7 @@ export class LibraryController {
 
   @Get('forms/:id/files/:format')
   async write(
-    @Me() me: Asker,
+    @Me() me: CurrentUser,
     @Param('courseId') courseId: string,
     @Param('id') id: string,
     @Param('format') format: string,
@@ -81,13 +81,13 @@ export class LibraryController {
   }
 
   @Get('shorthand/:id')
-  shorthand(@Me() me: Asker, @Param('courseId') courseId: string, @Param('id') id: string): Promise<ShorthandView> {
+  shorthand(@Me() me: CurrentUser, @Param('courseId') courseId: string, @Param('id') id: string): Promise<ShorthandView> {
     return this.library.shorthand(me, courseId, id);
   }
 
   @Put('shorthand/:id')
   saveShorthand(
-    @Me() me: Asker,
+    @Me() me: CurrentUser,
     @Param('courseId') courseId: string,
     @Param('id') id: string,
     @Body() request: ShorthandRequest,
@@ -97,13 +97,13 @@ export class LibraryController {
 
   @Delete(':id')
   @HttpCode(204)
-  remove(@Me() me: Asker, @Param('courseId') courseId: string, @Param('id') id: string): Promise<void> {
+  remove(@Me() me: CurrentUser, @Param('courseId') courseId: string, @Param('id') id: string): Promise<void> {
     return this.library.remove(me, courseId, id);
   }
 
   @Post(':id/copies')
   copy(
-    @Me() me: Asker,
+    @Me() me: CurrentUser,
     @Param('courseId') courseId: string,
     @Param('id') id: string,
     @Body() { courseId: target }: LibraryCopyRequest,

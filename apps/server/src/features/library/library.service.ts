@@ -12,13 +12,13 @@ import type {
 } from '@salt-circle/contracts';
 import { checkForm, EMPTY_FORM, formMaximum, usualShorthand } from '@salt-circle/core';
 import type { EntityManager } from 'typeorm';
-import type { Asker } from '../../access/seeing.js';
+import type { CurrentUser } from '../../auth/view-as.js';
 import { Clock } from '../../platform/clock/clock.js';
 import { Database, type Report } from '../../platform/database/database.js';
-import { Access, act, see } from '../../access/access.js';
-import { formOf } from '../../access/form-of.js';
+import { Access, assertCan, assertCanSee } from '../../permissions/access.js';
+import { formOf } from '../../queries/review-form.js';
 import { iso } from '../../platform/wire/instants.js';
-import { settingsOf } from '../../access/settings-of.js';
+import { settingsOf } from '../../queries/plan-settings.js';
 import { formFrom } from '../../platform/wire/form-from.js';
 import { Ids } from '../../platform/ids/ids.js';
 import { conflict, formProblem, invalid, refusal } from '../../platform/problems/sentences.js';
@@ -34,30 +34,30 @@ export class LibraryService {
     private readonly ids: Ids,
   ) {}
 
-  async list(person: Asker, courseId: string): Promise<LibraryView> {
+  async list(person: CurrentUser, courseId: string): Promise<LibraryView> {
     await this.#assertMaySee(person, courseId);
     const items = await this.database.read.find(LibraryItem, { where: { courseId } });
     return { entries: items.map(card).sort((a, b) => a.title.localeCompare(b.title)) };
   }
 
-  async form(person: Asker, courseId: string, id: string): Promise<LibraryFormView> {
+  async form(person: CurrentUser, courseId: string, id: string): Promise<LibraryFormView> {
     await this.#assertMaySee(person, courseId);
     return formView(await itemOf(this.database.read, courseId, id, 'form'));
   }
 
-  async shorthand(person: Asker, courseId: string, id: string): Promise<ShorthandView> {
+  async shorthand(person: CurrentUser, courseId: string, id: string): Promise<ShorthandView> {
     await this.#assertMaySee(person, courseId);
     return shorthandView(await itemOf(this.database.read, courseId, id, 'shorthand'));
   }
 
-  add(person: Asker, courseId: string, request: LibraryAddRequest): Promise<{ id: string }> {
+  add(person: CurrentUser, courseId: string, request: LibraryAddRequest): Promise<{ id: string }> {
     return this.changing(person, courseId, async (manager) => {
       const content = await this.#contentFrom(manager, person, courseId, request);
       return this.insert(manager, courseId, request.kind, request.title, content);
     });
   }
 
-  saveForm(person: Asker, courseId: string, id: string, request: LibraryFormRequest): Promise<SavedView> {
+  saveForm(person: CurrentUser, courseId: string, id: string, request: LibraryFormRequest): Promise<SavedView> {
     return this.changing(person, courseId, async (manager) => {
       const item = await itemOf(manager, courseId, id, 'form');
       const content = formFrom(request);
@@ -65,7 +65,7 @@ export class LibraryService {
     });
   }
 
-  saveShorthand(person: Asker, courseId: string, id: string, request: ShorthandRequest): Promise<SavedView> {
+  saveShorthand(person: CurrentUser, courseId: string, id: string, request: ShorthandRequest): Promise<SavedView> {
     return this.changing(person, courseId, async (manager) => {
       const item = await itemOf(manager, courseId, id, 'shorthand');
       const keys = request.entries.map(({ key }) => key.toLowerCase());
@@ -84,7 +84,7 @@ export class LibraryService {
     });
   }
 
-  remove(person: Asker, courseId: string, id: string): Promise<void> {
+  remove(person: CurrentUser, courseId: string, id: string): Promise<void> {
     return this.changing(person, courseId, async (manager) => {
       const { affected } = await manager.delete(LibraryItem, { id, courseId });
       if (affected === 0) throw refusal('unknown');
@@ -92,10 +92,10 @@ export class LibraryService {
   }
 
   /** To another course in which the same person is an instructor, or once more to this one. */
-  copy(person: Asker, courseId: string, id: string, targetId: string): Promise<{ id: string }> {
+  copy(person: CurrentUser, courseId: string, id: string, targetId: string): Promise<{ id: string }> {
     return this.changing(person, courseId, async (manager) => {
       const place = await this.access.course(person, targetId);
-      act(place, { kind: 'manage-course' });
+      assertCan(place, { kind: 'manage-course' });
       const item = await manager.findOneBy(LibraryItem, { id, courseId });
       if (item === null) throw refusal('unknown');
       const title = targetId === courseId ? say('copy', { title: item.title }) : item.title;
@@ -117,32 +117,32 @@ export class LibraryService {
   }
 
   /** For what must be known before work that takes long; the change itself asks again. */
-  async assertMayChange(person: Asker, courseId: string): Promise<void> {
-    act(await this.access.course(person, courseId), { kind: 'manage-course' });
+  async assertMayChange(person: CurrentUser, courseId: string): Promise<void> {
+    assertCan(await this.access.course(person, courseId), { kind: 'manage-course' });
   }
 
   changing<T>(
-    person: Asker,
+    person: CurrentUser,
     courseId: string,
     work: (manager: EntityManager, happened: Report) => Promise<T>,
   ): Promise<T> {
     return this.database.write(async (manager, happened) => {
       const place = await this.access.course(person, courseId);
-      act(place, { kind: 'manage-course' });
+      assertCan(place, { kind: 'manage-course' });
       const result = await work(manager, happened);
       happened({ action: 'library-changed', actorId: person.id, courseId });
       return result;
     });
   }
 
-  async #assertMaySee(person: Asker, courseId: string): Promise<void> {
+  async #assertMaySee(person: CurrentUser, courseId: string): Promise<void> {
     const place = await this.access.course(person, courseId);
-    see(place, { kind: 'people' });
+    assertCanSee(place, { kind: 'people' });
   }
 
   async #contentFrom(
     manager: EntityManager,
-    person: Asker,
+    person: CurrentUser,
     courseId: string,
     { kind, exchangeId = null }: LibraryAddRequest,
   ): Promise<LibraryContents[LibraryKind]> {
@@ -153,8 +153,8 @@ export class LibraryService {
       throw invalid([{ path: 'exchangeId', code: 'exchange-missing', sentence }]);
     }
     const place = await this.access.exchange(person, exchangeId, manager);
-    see(place, { kind: 'workspace' });
-    act(place, { kind: 'plan' });
+    assertCanSee(place, { kind: 'workspace' });
+    assertCan(place, { kind: 'plan' });
     if (place.course.id !== courseId) throw refusal('unknown');
     const form = await formOf(manager, place);
     if (kind === 'form') return form;

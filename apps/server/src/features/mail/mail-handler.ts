@@ -1,19 +1,19 @@
 import { DATE_ORDER, gradeWords, lateWords, resolveDates, type DateName } from '@salt-circle/core';
 import { In, IsNull, MoreThan, type EntityManager } from 'typeorm';
 import { Course, Enrolment } from '../../model/course.js';
-import { addressedOf, type Addressed } from '../../access/addressed.js';
-import { authorPersons } from '../../access/authors.js';
+import { mailRecipients, type MailRecipient } from '../../queries/mail-recipients.js';
+import { authorPersons } from '../../queries/authors.js';
 import { Draft, DraftVersion } from '../../model/draft.js';
-import { datesOf, factsOf } from '../../access/facts-of.js';
-import { versionMeta } from '../../access/version-meta.js';
-import { partsOf } from '../../access/versions.js';
+import { datesOf, factsOf } from '../../permissions/exchange-facts.js';
+import { versionMeta } from '../../queries/version-meta.js';
+import { partsOf } from '../../queries/versions.js';
 import { Exchange, Participant } from '../../model/exchange.js';
 import { Mail } from '../../model/mail.js';
 import { News } from '../../model/news.js';
 import { RecordEntry } from '../../model/record.js';
 import { Review } from '../../model/review.js';
 import { isoOrNull } from '../../platform/wire/instants.js';
-import { activeParticipants } from '../../access/participants.js';
+import { activeParticipants } from '../../queries/participants.js';
 import { DATE_WORDS, dateInWords } from '../../platform/problems/sentences.js';
 import type { Happening } from '../../platform/record/happening.js';
 import type { HappeningHandler } from '../../platform/record/handler.js';
@@ -110,7 +110,7 @@ async function addedByStaff(
   const draft = await manager.findOneByOrFail(Draft, { id: review.draftId });
   const persons = await authorPersons(manager, exchange, draft);
   const parts = await manager.findBy(Participant, { exchangeId, personId: In(persons), feedbackHeld: IsNull() });
-  const addressed = await addressedOf(
+  const addressed = await mailRecipients(
     manager,
     course.id,
     parts.map(({ personId }) => personId),
@@ -138,7 +138,7 @@ async function reopened(
   const course = await manager.findOneByOrFail(Course, { id: exchange.courseId });
   const review = await manager.findOneByOrFail(Review, { id: String(details['review']) });
   const { personId } = await manager.findOneByOrFail(Participant, { id: review.reviewerId });
-  const [addressed] = await addressedOf(manager, course.id, [personId]);
+  const [addressed] = await mailRecipients(manager, course.id, [personId]);
   if (addressed === undefined) return [];
   const { address } = addressed;
   const release = review.reopenUntil ?? resolveDates(datesOf(exchange))?.release ?? null;
@@ -164,9 +164,9 @@ async function reopened(
   ];
 }
 
-async function addressesOf(manager: EntityManager, exchange: Exchange): Promise<Addressed[]> {
+async function addressesOf(manager: EntityManager, exchange: Exchange): Promise<MailRecipient[]> {
   const active = await activeParticipants(manager, exchange.id);
-  return addressedOf(
+  return mailRecipients(
     manager,
     exchange.courseId,
     active.map(({ personId }) => personId),
@@ -256,9 +256,9 @@ function rulesChanged({ exchange, course, link }: About, details: NonNullable<Ha
 }
 
 /** All authors of a draft get to know of it, whoever pressed. */
-async function authorAddresses(manager: EntityManager, exchange: Exchange, draftId: string): Promise<Addressed[]> {
+async function authorAddresses(manager: EntityManager, exchange: Exchange, draftId: string): Promise<MailRecipient[]> {
   const draft = await manager.findOneByOrFail(Draft, { id: draftId });
-  return addressedOf(manager, exchange.courseId, await authorPersons(manager, exchange, draft));
+  return mailRecipients(manager, exchange.courseId, await authorPersons(manager, exchange, draft));
 }
 
 /** A receipt says what was handed in and when, so that it can be shown to somebody. @returns its text, given who did it */

@@ -1,7 +1,7 @@
 import { Controller, Get, HttpCode, Param, Post } from '@nestjs/common';
 import type { MailView, OutboxView } from '@salt-circle/contracts';
-import type { Asker } from '../../access/seeing.js';
-import { Me } from '../../access/session.guard.js';
+import type { CurrentUser } from '../../auth/view-as.js';
+import { Me } from '../../auth/session.guard.js';
 import { OutboxService } from './outbox.service.js';
 
 @Controller('courses/:courseId/outbox')
@@ -9,20 +9,20 @@ export class OutboxController {
   constructor(private readonly outbox: OutboxService) {}
 
   @Get()
-  list(@Me() me: Asker, @Param('courseId') courseId: string): Promise<OutboxView> {
+  list(@Me() me: CurrentUser, @Param('courseId') courseId: string): Promise<OutboxView> {
     return this.outbox.list(me, courseId);
   }
 
   @Post('again')
   @HttpCode(200)
-  allAgain(@Me() me: Asker, @Param('courseId') courseId: string): Promise<{ letters: number }> {
+  allAgain(@Me() me: CurrentUser, @Param('courseId') courseId: string): Promise<{ letters: number }> {
     return this.outbox.again(me, courseId, null);
   }
 
   @Post(':mailId/again')
   @HttpCode(200)
   again(
-    @Me() me: Asker,
+    @Me() me: CurrentUser,
     @Param('courseId') courseId: string,
     @Param('mailId') mailId: string,
   ): Promise<{ letters: number }> {
@@ -30,7 +30,7 @@ export class OutboxController {
   }
 
   @Get(':mailId')
-  one(@Me() me: Asker, @Param('courseId') courseId: string, @Param('mailId') mailId: string): Promise<MailView> {
+  one(@Me() me: CurrentUser, @Param('courseId') courseId: string, @Param('mailId') mailId: string): Promise<MailView> {
     return this.outbox.one(me, courseId, mailId);
   }
 }

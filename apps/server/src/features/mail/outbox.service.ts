@@ -1,9 +1,9 @@
 import { Injectable } from '@nestjs/common';
 import type { MailRow, MailView, OutboxView } from '@salt-circle/contracts';
-import type { Asker } from '../../access/seeing.js';
+import type { CurrentUser } from '../../auth/view-as.js';
 import { isMailHeld } from '../../platform/database/installation.js';
 import { Database } from '../../platform/database/database.js';
-import { Access, act } from '../../access/access.js';
+import { Access, assertCan } from '../../permissions/access.js';
 import { iso } from '../../platform/wire/instants.js';
 import { refusal } from '../../platform/problems/sentences.js';
 import { Mail } from '../../model/mail.js';
@@ -20,7 +20,7 @@ export class OutboxService {
     private readonly post: PostService,
   ) {}
 
-  async list(person: Asker, courseId: string): Promise<OutboxView> {
+  async list(person: CurrentUser, courseId: string): Promise<OutboxView> {
     await this.#assertMayRead(person, courseId);
     const [mails, total] = await this.database.read.findAndCount(Mail, {
       where: { courseId },
@@ -33,12 +33,12 @@ export class OutboxService {
   }
 
   /** Sends letters again that were given up. @param mailId null for all of the course @returns how many */
-  async again(person: Asker, courseId: string, mailId: string | null): Promise<{ letters: number }> {
+  async again(person: CurrentUser, courseId: string, mailId: string | null): Promise<{ letters: number }> {
     await this.#assertMayRead(person, courseId);
     return { letters: await this.post.again(courseId, mailId === null ? null : [mailId]) };
   }
 
-  async one(person: Asker, courseId: string, mailId: string): Promise<MailView> {
+  async one(person: CurrentUser, courseId: string, mailId: string): Promise<MailView> {
     await this.#assertMayRead(person, courseId);
     const mail = await this.database.read.findOneBy(Mail, { id: mailId, courseId });
     if (mail === null) throw refusal('unknown');
@@ -60,9 +60,9 @@ export class OutboxService {
     return { ...row(mail), text: mail.text };
   }
 
-  async #assertMayRead(person: Asker, courseId: string): Promise<void> {
+  async #assertMayRead(person: CurrentUser, courseId: string): Promise<void> {
     const place = await this.access.course(person, courseId);
-    act(place, { kind: 'manage-course' });
+    assertCan(place, { kind: 'manage-course' });
   }
 }
 

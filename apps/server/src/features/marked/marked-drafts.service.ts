@@ -10,10 +10,10 @@ import {
   type MarkedReview,
   type ReviewForm,
 } from '@salt-circle/core';
-import { Access, type Place } from '../../access/access.js';
-import { rowsOfReviews } from '../../access/rows-of-reviews.js';
-import type { Asker } from '../../access/seeing.js';
-import { handedInDrafts } from '../../access/versions.js';
+import { Access, type ExchangeContext } from '../../permissions/access.js';
+import { rowsOfReviews } from '../../queries/rows-of-reviews.js';
+import type { CurrentUser } from '../../auth/view-as.js';
+import { handedInDrafts } from '../../queries/versions.js';
 import { ReplyRow } from '../../model/reply.js';
 import { Database } from '../../platform/database/database.js';
 import { refusal } from '../../platform/problems/sentences.js';
@@ -46,17 +46,17 @@ export class MarkedDrafts {
   ) {}
 
   /** For its author: each version that was reviewed, the newest first. */
-  async own(person: Asker, exchangeId: string): Promise<Marked[]> {
+  async own(person: CurrentUser, exchangeId: string): Promise<Marked[]> {
     return this.#from(person, exchangeId, await this.feedback.mine(person, exchangeId));
   }
 
   /** For staff. */
-  async ofDraft(person: Asker, exchangeId: string, draftId: string): Promise<Marked[]> {
+  async ofDraft(person: CurrentUser, exchangeId: string, draftId: string): Promise<Marked[]> {
     return this.#from(person, exchangeId, await this.feedback.ofDraft(person, exchangeId, draftId));
   }
 
   /** One review, for whoever may read it: its reviewer, or staff. */
-  async ofReview(person: Asker, reviewId: string): Promise<Marked[]> {
+  async ofReview(person: CurrentUser, reviewId: string): Promise<Marked[]> {
     const desk = await this.reviews.desk(person, reviewId);
     const { id, reviewer, self, answers, files, notes, draft, form } = desk;
     const review = { id, reviewer, self, version: draft.version, answers, files, notes };
@@ -64,7 +64,7 @@ export class MarkedDrafts {
   }
 
   /** All drafts of an exchange one after the other, for staff. */
-  async *ofExchange(person: Asker, exchangeId: string): AsyncGenerator<MarkedDraft> {
+  async *ofExchange(person: CurrentUser, exchangeId: string): AsyncGenerator<MarkedDraft> {
     const around = await this.feedback.around(person, exchangeId);
     const manager = this.database.read;
     const replied = await rowsOfReviews(manager, ReplyRow, exchangeId)
@@ -78,7 +78,7 @@ export class MarkedDrafts {
   }
 
   async #from(
-    person: Asker,
+    person: CurrentUser,
     exchangeId: string,
     { drafts, form, reviews }: FeedbackView,
     { place, threads }: Known = {},
@@ -107,7 +107,7 @@ export class MarkedDrafts {
   }
 
   async #review(
-    person: Asker,
+    person: CurrentUser,
     { id, reviewer, answers, notes, form: own }: FeedbackView['reviews'][number],
     usual: ReviewForm,
     threads?: ReadonlySet<string>,
@@ -140,7 +140,7 @@ export class MarkedDrafts {
 
 /** What is known of a whole exchange: most reviews have no replies. */
 interface Known {
-  readonly place?: Place;
+  readonly place?: ExchangeContext;
   /** Reviews that were replied to. */
   readonly threads?: ReadonlySet<string>;
 }

@@ -1,7 +1,7 @@
 import { readFile } from 'node:fs/promises';
 import { Injectable, type OnApplicationShutdown } from '@nestjs/common';
 import { annotationCollection, type MarkedDraft } from '@salt-circle/core';
-import type { Asker } from '../../access/seeing.js';
+import type { CurrentUser } from '../../auth/view-as.js';
 import { StoredFile } from '../../model/stored-file.js';
 import { Database } from '../../platform/database/database.js';
 import { FileStore } from '../../platform/files/file-store.js';
@@ -48,7 +48,7 @@ export class MarkedFiles implements OnApplicationShutdown {
   }
 
   /** The reading copy of a part that is a PDF, with annotations. */
-  async pages(person: Asker, versions: readonly Marked[], partId: string): Promise<MadeFile> {
+  async pages(person: CurrentUser, versions: readonly Marked[], partId: string): Promise<MadeFile> {
     const of = versions.find(({ reading }) => reading.parts.some(({ id, show }) => id === partId && show === 'pdf'));
     if (of === undefined) throw refusal('unknown');
     const { draft, exchangeId } = of;
@@ -67,7 +67,7 @@ export class MarkedFiles implements OnApplicationShutdown {
     return JSON.stringify(annotationCollection(id, label, drafts), null, 2);
   }
 
-  async ofExchange(person: Asker, exchangeId: string): Promise<string> {
+  async ofExchange(person: CurrentUser, exchangeId: string): Promise<string> {
     const drafts: MarkedDraft[] = [];
     for await (const draft of this.drafts.ofExchange(person, exchangeId)) drafts.push(draft);
     return this.annotations(exchangeId, drafts);

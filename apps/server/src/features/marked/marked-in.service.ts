@@ -11,9 +11,9 @@ import {
   type NoteKind,
 } from '@salt-circle/contracts';
 import { passageOf, type Brought, type BroughtNote, type UnplacedReason } from '@salt-circle/core';
-import { Access, act, type Place } from '../../access/access.js';
-import { asked, reviewStanding } from '../../access/review-standing.js';
-import type { Asker } from '../../access/seeing.js';
+import { Access, assertCan, type ExchangeContext } from '../../permissions/access.js';
+import { writingState, reviewAccess } from '../../permissions/review-access.js';
+import type { CurrentUser } from '../../auth/view-as.js';
 import { StoredFile } from '../../model/stored-file.js';
 import type { Answer } from '../../platform/bytes/answered.js';
 import { Database } from '../../platform/database/database.js';
@@ -25,7 +25,7 @@ import { fileRefused } from '../../platform/problems/file-refused.js';
 import { ProblemError } from '../../platform/problems/problem-error.js';
 import { refusal } from '../../platform/problems/sentences.js';
 import { Uploads } from '../files/uploads.service.js';
-import { Welcome } from '../files/welcome.service.js';
+import { UploadPolicy } from '../files/upload-policy.service.js';
 import { ReadDraftsService } from '../reading/read-drafts.service.js';
 import { ReviewNotes } from '../reviews/review-notes.service.js';
 import { ReviewsService } from '../reviews/reviews.service.js';
@@ -65,14 +65,14 @@ export class MarkedIn implements OnApplicationShutdown {
     private readonly access: Access,
     private readonly store: FileStore,
     private readonly uploads: Uploads,
-    private readonly welcome: Welcome,
+    private readonly welcome: UploadPolicy,
     private readonly reading: ReadDraftsService,
     private readonly reviews: ReviewsService,
     private readonly notes: ReviewNotes,
   ) {}
 
   /** What would be added; nothing is. */
-  async preview(person: Asker, reviewId: string, { uploadId }: BringRequest): Promise<BroughtView> {
+  async preview(person: CurrentUser, reviewId: string, { uploadId }: BringRequest): Promise<BroughtView> {
     const { desk, brought, known } = await this.#read(person, reviewId, uploadId);
     const room = LIMITS.notes - desk.notes.length;
     return {
@@ -91,7 +91,7 @@ export class MarkedIn implements OnApplicationShutdown {
   }
 
   /** All of what was chosen, or none. Twice the same adds nothing twice. */
-  async add(person: Asker, reviewId: string, { uploadId, notes }: BringInRequest): Promise<BroughtInView> {
+  async add(person: CurrentUser, reviewId: string, { uploadId, notes }: BringInRequest): Promise<BroughtInView> {
     const { desk, brought } = await this.#read(person, reviewId, uploadId);
     const kinds = new Map(notes.map(({ id, kind }): [string, NoteKind] => [id, kind]));
     const chosen = brought.notes.flatMap((note) => {
@@ -105,9 +105,9 @@ export class MarkedIn implements OnApplicationShutdown {
     return { added };
   }
 
-  async #read(person: Asker, reviewId: string, uploadId: string) {
-    const standing = await reviewStanding(this.access, this.database.read, person, reviewId);
-    act(standing.place, { kind: 'write-review', ...asked(standing) });
+  async #read(person: CurrentUser, reviewId: string, uploadId: string) {
+    const standing = await reviewAccess(this.access, this.database.read, person, reviewId);
+    assertCan(standing.place, { kind: 'write-review', ...writingState(standing) });
     // Practice is read once, beside the key, and thrown away.
     if (standing.place.facts.practice) throw refusal('unknown');
     const upload = await this.welcome.finished(person, standing.place.exchange.id, uploadId);
@@ -125,7 +125,7 @@ export class MarkedIn implements OnApplicationShutdown {
   }
 
   /** A file that is not taken is on record, like one that is. */
-  async #putOnRecord(person: Asker, { course, exchange }: Place, reviewId: string, error: Error): Promise<never> {
+  async #putOnRecord(person: CurrentUser, { course, exchange }: ExchangeContext, reviewId: string, error: Error): Promise<never> {
     if (error instanceof ProblemError) {
       const where = { courseId: course.id, exchangeId: exchange.id, details: { review: reviewId } };
       await this.database.write((_, happened) =>
@@ -135,7 +135,7 @@ export class MarkedIn implements OnApplicationShutdown {
     throw error;
   }
 
-  async #task(person: Asker, { draft, notes, exchange }: DeskView): Promise<Omit<BringTask, 'bytes'>> {
+  async #task(person: CurrentUser, { draft, notes, exchange }: DeskView): Promise<Omit<BringTask, 'bytes'>> {
     const copies: Array<{ id: string; bytes: Uint8Array }> = [];
     for (const { id, show } of draft.parts) {
       if (show !== 'pdf') continue;

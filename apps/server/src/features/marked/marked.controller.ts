@@ -1,8 +1,8 @@
 import { Body, Controller, Get, HttpCode, Param, Post, Query, StreamableFile } from '@nestjs/common';
 import { BringInRequest, BringRequest, type BroughtInView, type BroughtView } from '@salt-circle/contracts';
 import contentDisposition from 'content-disposition';
-import type { Asker } from '../../access/seeing.js';
-import { Me } from '../../access/session.guard.js';
+import type { CurrentUser } from '../../auth/view-as.js';
+import { Me } from '../../auth/session.guard.js';
 import { MarkedIn } from './marked-in.service.js';
 import { MarkedDrafts, type Marked } from './marked-drafts.service.js';
 import { MarkedFiles, type MadeFile } from './marked-files.service.js';
@@ -29,7 +29,7 @@ export class MarkedController {
 
   @Get('exchanges/:exchangeId/feedback/draft.docx')
   async ownDocument(
-    @Me() me: Asker,
+    @Me() me: CurrentUser,
     @Param('exchangeId') id: string,
     @Query('version') version?: string,
   ): Promise<StreamableFile> {
@@ -37,13 +37,13 @@ export class MarkedController {
   }
 
   @Get('exchanges/:exchangeId/feedback/notes.jsonld')
-  async ownNotes(@Me() me: Asker, @Param('exchangeId') id: string): Promise<StreamableFile> {
+  async ownNotes(@Me() me: CurrentUser, @Param('exchangeId') id: string): Promise<StreamableFile> {
     return this.#notes(await this.drafts.own(me, id));
   }
 
   @Get('exchanges/:exchangeId/feedback/parts/:partId/notes.pdf')
   async ownPages(
-    @Me() me: Asker,
+    @Me() me: CurrentUser,
     @Param('exchangeId') id: string,
     @Param('partId') partId: string,
   ): Promise<StreamableFile> {
@@ -51,13 +51,13 @@ export class MarkedController {
   }
 
   @Get('exchanges/:exchangeId/notes.jsonld')
-  async allNotes(@Me() me: Asker, @Param('exchangeId') id: string): Promise<StreamableFile> {
+  async allNotes(@Me() me: CurrentUser, @Param('exchangeId') id: string): Promise<StreamableFile> {
     return annotations(await this.files.ofExchange(me, id));
   }
 
   @Get('exchanges/:exchangeId/drafts/:draftId/feedback/draft.docx')
   async document(
-    @Me() me: Asker,
+    @Me() me: CurrentUser,
     @Param('exchangeId') id: string,
     @Param('draftId') draftId: string,
     @Query('version') version?: string,
@@ -67,7 +67,7 @@ export class MarkedController {
 
   @Get('exchanges/:exchangeId/drafts/:draftId/feedback/notes.jsonld')
   async notes(
-    @Me() me: Asker,
+    @Me() me: CurrentUser,
     @Param('exchangeId') id: string,
     @Param('draftId') draftId: string,
   ): Promise<StreamableFile> {
@@ -76,7 +76,7 @@ export class MarkedController {
 
   @Get('exchanges/:exchangeId/drafts/:draftId/feedback/parts/:partId/notes.pdf')
   async pages(
-    @Me() me: Asker,
+    @Me() me: CurrentUser,
     @Param('exchangeId') id: string,
     @Param('draftId') draftId: string,
     @Param('partId') partId: string,
@@ -85,18 +85,18 @@ export class MarkedController {
   }
 
   @Get('reviews/:reviewId/draft.docx')
-  async reviewDocument(@Me() me: Asker, @Param('reviewId') reviewId: string): Promise<StreamableFile> {
+  async reviewDocument(@Me() me: CurrentUser, @Param('reviewId') reviewId: string): Promise<StreamableFile> {
     return sent(await this.files.document(await this.drafts.ofReview(me, reviewId)), DOCX);
   }
 
   @Get('reviews/:reviewId/notes.jsonld')
-  async reviewNotes(@Me() me: Asker, @Param('reviewId') reviewId: string): Promise<StreamableFile> {
+  async reviewNotes(@Me() me: CurrentUser, @Param('reviewId') reviewId: string): Promise<StreamableFile> {
     return this.#notes(await this.drafts.ofReview(me, reviewId), reviewId);
   }
 
   @Get('reviews/:reviewId/parts/:partId/notes.pdf')
   async reviewPages(
-    @Me() me: Asker,
+    @Me() me: CurrentUser,
     @Param('reviewId') reviewId: string,
     @Param('partId') partId: string,
   ): Promise<StreamableFile> {
@@ -106,13 +106,13 @@ export class MarkedController {
   /** What a file that was marked elsewhere would add. */
   @Post('reviews/:reviewId/marked/preview')
   @HttpCode(200)
-  preview(@Me() me: Asker, @Param('reviewId') id: string, @Body() request: BringRequest): Promise<BroughtView> {
+  preview(@Me() me: CurrentUser, @Param('reviewId') id: string, @Body() request: BringRequest): Promise<BroughtView> {
     return this.back.preview(me, id, request);
   }
 
   @Post('reviews/:reviewId/marked')
   @HttpCode(200)
-  add(@Me() me: Asker, @Param('reviewId') id: string, @Body() request: BringInRequest): Promise<BroughtInView> {
+  add(@Me() me: CurrentUser, @Param('reviewId') id: string, @Body() request: BringInRequest): Promise<BroughtInView> {
     return this.back.add(me, id, request);
   }
 

@@ -2,11 +2,11 @@ import { Inject, Injectable } from '@nestjs/common';
 import type { InvitationLinkRow, InvitationView, JoinRequest, OpenPlace } from '@salt-circle/contracts';
 import { isAddress } from '@salt-circle/core';
 import { In, LessThan, Not, type EntityManager } from 'typeorm';
-import type { Asker } from '../../access/seeing.js';
+import type { CurrentUser } from '../../auth/view-as.js';
 import { Person } from '../../model/person.js';
 import { hashPassword } from '../../platform/security/passwords.js';
 import { assertGoodPassword } from '../../platform/security/password-rules.js';
-import { SessionService } from '../../access/session.service.js';
+import { SessionService } from '../../auth/session.service.js';
 import { Clock } from '../../platform/clock/clock.js';
 import type { Settings } from '../../platform/config/settings.js';
 import { SETTINGS } from '../../platform/config/settings.token.js';
@@ -21,9 +21,9 @@ import { portions } from '../../platform/database/portions.js';
 import { LinkRenewal, type Renewed } from '../../platform/mail/link-renewal.js';
 import { queueMail, type Letter } from '../../platform/mail/queue-mail.js';
 import { ProblemError } from '../../platform/problems/problem-error.js';
-import { enrolledOf } from '../../access/enrolled.js';
-import { namesOf } from '../../access/listed.js';
-import { takePlace } from '../../access/take-place.js';
+import { enrolledOf } from '../../queries/course-people.js';
+import { courseNames } from '../../queries/course-identities.js';
+import { takePlace } from '../../queries/take-enrolment.js';
 import { Invitation } from '../../model/invitation.js';
 import { say } from '../../words/people.js';
 
@@ -62,12 +62,12 @@ export class Invitations {
   async send(
     manager: EntityManager,
     happened: Report,
-    by: Asker,
+    by: CurrentUser,
     courseId: string,
     enrolmentIds: readonly string[] | null,
   ): Promise<number> {
     const course = await manager.findOneByOrFail(Course, { id: courseId });
-    const inviter = (await namesOf(manager, courseId, [by.id])).get(by.id) ?? by.name;
+    const inviter = (await courseNames(manager, courseId, [by.id])).get(by.id) ?? by.name;
     const wanted = enrolmentIds === null ? null : new Set(enrolmentIds);
     const people = (await enrolledOf(manager, courseId)).filter(
       ({ id, active, taken, email }) => active && !taken && isAddress(email) && (wanted?.has(id) ?? true),
@@ -149,12 +149,12 @@ export class Invitations {
   }
 
   /** The places given to an account's address, if mail to it is known to reach the person. */
-  async openTo(person: Asker): Promise<OpenPlace[]> {
+  async openTo(person: CurrentUser): Promise<OpenPlace[]> {
     return this.#shown(this.database.read, await this.#offersTo(this.database.read, person));
   }
 
   /** Takes places by a link: with the account that is signed in, or with a new one. @returns the token for the cookie of a new account, or null */
-  async accept(token: string, me: Asker | null, request: JoinRequest, browser: string): Promise<string | null> {
+  async accept(token: string, me: CurrentUser | null, request: JoinRequest, browser: string): Promise<string | null> {
     const { invitation, offers } = await this.#valid(this.database.read, token);
     if (me !== null) {
       await this.database.write(async (manager, happened) => {
@@ -183,7 +183,7 @@ export class Invitations {
   }
 
   /** Takes places that were given to an account's address. */
-  takeOpen(me: Asker, placeIds: readonly string[]): Promise<void> {
+  takeOpen(me: CurrentUser, placeIds: readonly string[]): Promise<void> {
     return this.database.write(async (manager, happened) =>
       this.#take(manager, happened, await this.#offersTo(manager, me), placeIds, me),
     );
@@ -210,7 +210,7 @@ export class Invitations {
     }
   }
 
-  async #offersTo(manager: EntityManager, { email, addressConfirmedAt, seeing }: Asker): Promise<Offer[]> {
+  async #offersTo(manager: EntityManager, { email, addressConfirmedAt, viewAs: seeing }: CurrentUser): Promise<Offer[]> {
     if (email === null || addressConfirmedAt === null || seeing !== undefined) return [];
     return this.#offers(manager, await manager.findBy(Invitation, { address: email }));
   }
@@ -244,7 +244,7 @@ export class Invitations {
     const places: OpenPlace[] = [];
     for (const { invitation, enrolment } of offers) {
       const { title } = await manager.findOneByOrFail(Course, { id: enrolment.courseId });
-      const by = (await namesOf(manager, enrolment.courseId, [invitation.inviterId])).get(invitation.inviterId);
+      const by = (await courseNames(manager, enrolment.courseId, [invitation.inviterId])).get(invitation.inviterId);
       const { id, name, role } = enrolment;
       places.push({ id, course: title, name, role, by: by ?? say('yourInstructor') });
     }

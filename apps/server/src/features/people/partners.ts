@@ -1,6 +1,6 @@
 import { listed, endOf } from '@salt-circle/core';
 import { IsNull, Not, type EntityManager } from 'typeorm';
-import { courseExchanges } from '../../access/course-exchanges.js';
+import { courseExchanges } from '../../queries/course-exchanges.js';
 import { Enrolment } from '../../model/course.js';
 import { GroupMemberRow } from '../../model/group.js';
 import { groupedBy } from '../../platform/grouping/grouped-by.js';

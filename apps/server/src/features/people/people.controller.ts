@@ -15,11 +15,11 @@ import {
   type RosterPreview,
 } from '@salt-circle/contracts';
 import type { Request, Response } from 'express';
-import type { Asker } from '../../access/seeing.js';
-import { browserOf, setSessionCookie } from '../../access/session-cookie.js';
+import type { CurrentUser } from '../../auth/view-as.js';
+import { browserOf, setSessionCookie } from '../../auth/session-cookie.js';
 import type { Settings } from '../../platform/config/settings.js';
 import { SETTINGS } from '../../platform/config/settings.token.js';
-import { Me } from '../../access/session.guard.js';
+import { Me } from '../../auth/session.guard.js';
 import { csvOf } from '../../platform/tables/cells.js';
 import { Public } from '../../platform/security/public.js';
 import { AccountService } from '../accounts/account.service.js';
@@ -35,13 +35,13 @@ export class PeopleController {
   ) {}
 
   @Get()
-  list(@Me() me: Asker, @Param('courseId') courseId: string): Promise<PeopleView> {
+  list(@Me() me: CurrentUser, @Param('courseId') courseId: string): Promise<PeopleView> {
     return this.people.list(me, courseId);
   }
 
   @Post()
   add(
-    @Me() me: Asker,
+    @Me() me: CurrentUser,
     @Param('courseId') courseId: string,
     @Body() request: AddPersonRequest,
   ): Promise<{ id: string }> {
@@ -51,7 +51,7 @@ export class PeopleController {
   @Post('roster/preview')
   @HttpCode(200)
   preview(
-    @Me() me: Asker,
+    @Me() me: CurrentUser,
     @Param('courseId') courseId: string,
     @Body() request: RosterRequest,
   ): Promise<RosterPreview> {
@@ -61,7 +61,7 @@ export class PeopleController {
   @Post('roster')
   @HttpCode(200)
   apply(
-    @Me() me: Asker,
+    @Me() me: CurrentUser,
     @Param('courseId') courseId: string,
     @Body() request: RosterApplyRequest,
   ): Promise<RosterApplied> {
@@ -70,13 +70,13 @@ export class PeopleController {
 
   /** Links that staff pass on where no mail server is set. */
   @Get('invitations')
-  invitations(@Me() me: Asker, @Param('courseId') courseId: string): Promise<InvitationLinkRow[]> {
+  invitations(@Me() me: CurrentUser, @Param('courseId') courseId: string): Promise<InvitationLinkRow[]> {
     return this.people.invitationLinks(me, courseId);
   }
 
   @Get('invitations.csv')
   async invitationsFile(
-    @Me() me: Asker,
+    @Me() me: CurrentUser,
     @Param('courseId') courseId: string,
     @Res({ passthrough: true }) response: Response,
   ): Promise<string> {
@@ -89,7 +89,7 @@ export class PeopleController {
   @Post('invitations')
   @HttpCode(200)
   invite(
-    @Me() me: Asker,
+    @Me() me: CurrentUser,
     @Param('courseId') courseId: string,
     @Body() { enrolmentIds }: InviteRequest,
   ): Promise<{ invited: number }> {
@@ -99,7 +99,7 @@ export class PeopleController {
   @Post(':enrolmentId/password-link')
   @HttpCode(204)
   passwordLink(
-    @Me() me: Asker,
+    @Me() me: CurrentUser,
     @Param('courseId') courseId: string,
     @Param('enrolmentId') enrolmentId: string,
   ): Promise<void> {
@@ -109,7 +109,7 @@ export class PeopleController {
   @Put(':enrolmentId')
   @HttpCode(204)
   change(
-    @Me() me: Asker,
+    @Me() me: CurrentUser,
     @Param('courseId') courseId: string,
     @Param('enrolmentId') enrolmentId: string,
     @Body() request: PersonRequest,
@@ -119,14 +119,14 @@ export class PeopleController {
 
   @Delete(':enrolmentId')
   @HttpCode(204)
-  drop(@Me() me: Asker, @Param('courseId') courseId: string, @Param('enrolmentId') enrolmentId: string): Promise<void> {
+  drop(@Me() me: CurrentUser, @Param('courseId') courseId: string, @Param('enrolmentId') enrolmentId: string): Promise<void> {
     return this.people.setActive(me, courseId, enrolmentId, false);
   }
 
   @Post(':enrolmentId/return')
   @HttpCode(204)
   takeBack(
-    @Me() me: Asker,
+    @Me() me: CurrentUser,
     @Param('courseId') courseId: string,
     @Param('enrolmentId') enrolmentId: string,
   ): Promise<void> {
@@ -150,7 +150,7 @@ export class InvitationsController {
   @Post()
   @HttpCode(204)
   async accept(
-    @Me() me: Asker | null,
+    @Me() me: CurrentUser | null,
     @Param('token') token: string,
     @Body() body: JoinRequest,
     @Req() request: Request,
@@ -170,19 +170,19 @@ export class OwnPlacesController {
   ) {}
 
   @Get()
-  async one(@Me() me: Asker, @Req() request: Request): Promise<AccountView> {
+  async one(@Me() me: CurrentUser, @Req() request: Request): Promise<AccountView> {
     const account = await this.account.one(me, request.headers.cookie);
     return { ...account, open: await this.invitations.openTo(me) };
   }
 
   @Get('places')
-  open(@Me() me: Asker): Promise<OpenPlace[]> {
+  open(@Me() me: CurrentUser): Promise<OpenPlace[]> {
     return this.invitations.openTo(me);
   }
 
   @Post('places')
   @HttpCode(204)
-  take(@Me() me: Asker, @Body() { placeIds }: JoinRequest): Promise<void> {
+  take(@Me() me: CurrentUser, @Body() { placeIds }: JoinRequest): Promise<void> {
     return this.invitations.takeOpen(me, placeIds);
   }
 }

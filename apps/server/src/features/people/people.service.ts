@@ -2,20 +2,20 @@ import { Injectable } from '@nestjs/common';
 import type { AddPersonRequest, InvitationLinkRow, PeopleView, PersonRequest, PersonRow } from '@salt-circle/contracts';
 import { isAddress, shownAddress } from '@salt-circle/core';
 import type { EntityManager } from 'typeorm';
-import type { Asker } from '../../access/seeing.js';
+import type { CurrentUser } from '../../auth/view-as.js';
 import { Clock } from '../../platform/clock/clock.js';
 import { Enrolment } from '../../model/course.js';
 import { Database } from '../../platform/database/database.js';
-import { Access, see, act } from '../../access/access.js';
+import { Access, assertCanSee, assertCan } from '../../permissions/access.js';
 import { Ids } from '../../platform/ids/ids.js';
 import { invalid, refusal } from '../../platform/problems/sentences.js';
-import { enrolledOf, type CoursePerson } from '../../access/enrolled.js';
+import { enrolledOf, type CoursePerson } from '../../queries/course-people.js';
 import { Invitation } from '../../model/invitation.js';
 import { Invitations } from './invitations.service.js';
 import { addPlaces, addressTaken } from './places.js';
 import { partnersOf } from './partners.js';
 import { PasswordLinks } from '../accounts/password-links.service.js';
-import { takeIntoRunningExchanges } from '../../access/running.js';
+import { takeIntoRunningExchanges } from '../../queries/running-exchanges.js';
 import { say } from '../../words/people.js';
 
 @Injectable()
@@ -29,9 +29,9 @@ export class PeopleService {
     private readonly passwords: PasswordLinks,
   ) {}
 
-  async list(person: Asker, courseId: string): Promise<PeopleView> {
+  async list(person: CurrentUser, courseId: string): Promise<PeopleView> {
     const place = await this.access.course(person, courseId);
-    see(place, { kind: 'people' });
+    assertCanSee(place, { kind: 'people' });
     const manager = this.database.read;
     const invited = await this.#invited(manager, courseId);
     const partners = await partnersOf(manager, courseId, this.clock.now());
@@ -48,7 +48,7 @@ export class PeopleService {
     return { people, sections: [...new Set(sections)].sort() };
   }
 
-  add(person: Asker, courseId: string, request: AddPersonRequest): Promise<{ id: string }> {
+  add(person: CurrentUser, courseId: string, request: AddPersonRequest): Promise<{ id: string }> {
     return this.#changing(person, courseId, async (manager, happened) => {
       const email = emailFrom(request, null);
       const already = await manager.findOneBy(Enrolment, { courseId, email });
@@ -66,7 +66,7 @@ export class PeopleService {
     });
   }
 
-  async change(person: Asker, courseId: string, enrolmentId: string, request: PersonRequest): Promise<void> {
+  async change(person: CurrentUser, courseId: string, enrolmentId: string, request: PersonRequest): Promise<void> {
     await this.#changing(person, courseId, async (manager, happened) => {
       const one = await this.#enrolled(manager, courseId, enrolmentId);
       const name = request.name.trim();
@@ -88,7 +88,7 @@ export class PeopleService {
   }
 
   /** Dropping hides a person from the course, and all work stays; taking back brings both together again. */
-  async setActive(person: Asker, courseId: string, enrolmentId: string, active: boolean): Promise<void> {
+  async setActive(person: CurrentUser, courseId: string, enrolmentId: string, active: boolean): Promise<void> {
     await this.#changing(person, courseId, async (manager, happened) => {
       const one = await this.#enrolled(manager, courseId, enrolmentId);
       if (one.active === active) return;
@@ -101,7 +101,7 @@ export class PeopleService {
     });
   }
 
-  invite(person: Asker, courseId: string, enrolmentIds: readonly string[]): Promise<{ invited: number }> {
+  invite(person: CurrentUser, courseId: string, enrolmentIds: readonly string[]): Promise<{ invited: number }> {
     return this.#changing(person, courseId, async (manager, happened) => {
       const whom = enrolmentIds.length === 0 ? null : enrolmentIds;
       return { invited: await this.invitations.send(manager, happened, person, courseId, whom) };
@@ -109,13 +109,13 @@ export class PeopleService {
   }
 
   /** Who is invited and has not joined, with links to pass on. */
-  async invitationLinks(person: Asker, courseId: string): Promise<InvitationLinkRow[]> {
-    act(await this.access.course(person, courseId), { kind: 'manage-course' });
+  async invitationLinks(person: CurrentUser, courseId: string): Promise<InvitationLinkRow[]> {
+    assertCan(await this.access.course(person, courseId), { kind: 'manage-course' });
     return this.invitations.links(courseId);
   }
 
   /** Sends a link for a new password to whoever has taken the place: to the account's own address, which nobody here learns. */
-  async sendPasswordLink(person: Asker, courseId: string, enrolmentId: string): Promise<void> {
+  async sendPasswordLink(person: CurrentUser, courseId: string, enrolmentId: string): Promise<void> {
     await this.#changing(person, courseId, async (manager, happened) => {
       const enrolment = await manager.findOneBy(Enrolment, { id: enrolmentId, courseId, active: true });
       if (enrolment === null) throw refusal('unknown');
@@ -138,9 +138,9 @@ export class PeopleService {
     return new Set(open.map(({ enrolmentId }) => enrolmentId));
   }
 
-  async #changing<T>(person: Asker, courseId: string, work: Parameters<typeof this.database.write<T>>[0]): Promise<T> {
+  async #changing<T>(person: CurrentUser, courseId: string, work: Parameters<typeof this.database.write<T>>[0]): Promise<T> {
     const place = await this.access.course(person, courseId);
-    act(place, { kind: 'manage-course' });
+    assertCan(place, { kind: 'manage-course' });
     return this.database.write(work);
   }
 

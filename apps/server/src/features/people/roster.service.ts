@@ -22,20 +22,20 @@ import {
   wordsBy,
 } from '@salt-circle/core';
 import type { EntityManager } from 'typeorm';
-import type { Asker } from '../../access/seeing.js';
+import type { CurrentUser } from '../../auth/view-as.js';
 import { Clock } from '../../platform/clock/clock.js';
 import { Enrolment } from '../../model/course.js';
 import { Database } from '../../platform/database/database.js';
-import { Access, act, type CoursePlace } from '../../access/access.js';
+import { Access, assertCan, type CourseContext } from '../../permissions/access.js';
 import { Ids } from '../../platform/ids/ids.js';
 import { ProblemError } from '../../platform/problems/problem-error.js';
 import { bundleProblem, clashProblem, rosterProblem, told } from '../../platform/problems/roster-sentences.js';
 import { Tables } from '../../platform/tables/tables.js';
 import type { ReadRoster } from '../../platform/tables/worker/tables.js';
-import { enrolledOf } from '../../access/enrolled.js';
+import { enrolledOf } from '../../queries/course-people.js';
 import { Invitations } from './invitations.service.js';
 import { addPlaces, type NewPlace } from './places.js';
-import { takeIntoRunningExchanges } from '../../access/running.js';
+import { takeIntoRunningExchanges } from '../../queries/running-exchanges.js';
 import { say } from '../../words/people.js';
 
 /** A roster as it was read, and what it would change. */
@@ -68,7 +68,7 @@ export class RosterService {
     private readonly tables: Tables,
   ) {}
 
-  async preview(person: Asker, courseId: string, request: RosterRequest): Promise<RosterPreview> {
+  async preview(person: CurrentUser, courseId: string, request: RosterRequest): Promise<RosterPreview> {
     const place = await this.#place(person, courseId);
     const file = await this.tables.roster(request, request.traitColumn ?? null);
     const people = await enrolledOf(this.database.read, place.course.id);
@@ -98,7 +98,7 @@ export class RosterService {
   }
 
   /** All of it, or nothing: with a single error in it, a roster is not applied. */
-  async apply(person: Asker, courseId: string, request: RosterApplyRequest): Promise<RosterApplied> {
+  async apply(person: CurrentUser, courseId: string, request: RosterApplyRequest): Promise<RosterApplied> {
     await this.#place(person, courseId);
     const file = await this.tables.roster(request, request.traitColumn ?? null);
     return this.database.write(async (manager, happened) => {
@@ -128,9 +128,9 @@ export class RosterService {
     });
   }
 
-  async #place(person: Asker, courseId: string): Promise<CoursePlace> {
+  async #place(person: CurrentUser, courseId: string): Promise<CourseContext> {
     const place = await this.access.course(person, courseId);
-    act(place, { kind: 'manage-course' });
+    assertCan(place, { kind: 'manage-course' });
     return place;
   }
 

@@ -1,5 +1,5 @@
 import type { EntityManager } from 'typeorm';
-import { practiceDrafts } from '../../access/practice.js';
+import { practiceDrafts } from '../../permissions/practice.js';
 import { Draft, DraftPart, DraftPicture, DraftVersion } from '../../model/draft.js';
 import { Exchange, Participant } from '../../model/exchange.js';
 import { AnswerRow, NoteRow, Review } from '../../model/review.js';

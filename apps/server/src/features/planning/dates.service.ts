@@ -16,18 +16,18 @@ import {
   type OwnDateName,
 } from '@salt-circle/core';
 import { IsNull, Not, type EntityManager } from 'typeorm';
-import type { Asker } from '../../access/seeing.js';
+import type { CurrentUser } from '../../auth/view-as.js';
 import { Clock } from '../../platform/clock/clock.js';
 import { Enrolment } from '../../model/course.js';
 import { Database, type Report } from '../../platform/database/database.js';
 import { GroupSet, StudentGroup } from '../../model/group.js';
 import { Ids } from '../../platform/ids/ids.js';
 import { DATE_WORDS, dateInWords, dateProblem, invalid, refusal } from '../../platform/problems/sentences.js';
-import { Access, act, type Place } from '../../access/access.js';
-import { datesOf } from '../../access/facts-of.js';
+import { Access, assertCan, type ExchangeContext } from '../../permissions/access.js';
+import { datesOf } from '../../permissions/exchange-facts.js';
 import { ProblemError } from '../../platform/problems/problem-error.js';
-import { Exchange, OwnTimesRow, Participant } from '../../model/exchange.js';
-import { datesAsked, datesFrom } from '../../access/mapper.js';
+import { Exchange, PersonalDatesRow, Participant } from '../../model/exchange.js';
+import { datesAsked, datesFrom } from '../../queries/exchange-views.js';
 import { iso, isoOrNull } from '../../platform/wire/instants.js';
 import { say } from '../../words/planning.js';
 
@@ -49,28 +49,28 @@ export class DatesService {
     private readonly ids: Ids,
   ) {}
 
-  move(person: Asker, exchangeId: string, { dates, tell }: MoveDatesRequest): Promise<SavedView> {
+  move(person: CurrentUser, exchangeId: string, { dates, tell }: MoveDatesRequest): Promise<SavedView> {
     return this.database.write(async (manager, happened) => {
       const place = await this.access.exchange(person, exchangeId, manager);
-      act(place, { kind: 'move-dates' });
+      assertCan(place, { kind: 'move-dates' });
       return this.#apply(manager, happened, place, datesFrom(dates), tell);
     });
   }
 
   /** “Open now” and “close now” are dates moved to this moment. */
-  now(person: Asker, exchangeId: string, { date, tell }: DateNowRequest): Promise<SavedView> {
+  now(person: CurrentUser, exchangeId: string, { date, tell }: DateNowRequest): Promise<SavedView> {
     return this.database.write(async (manager, happened) => {
       const place = await this.access.exchange(person, exchangeId, manager);
-      act(place, { kind: 'move-dates' });
+      assertCan(place, { kind: 'move-dates' });
       return this.#apply(manager, happened, place, moveNow(datesOf(place.exchange), date, place.now), tell);
     });
   }
 
   /** Moves the release date: to a given instant, or to this very moment. */
-  release(person: Asker, exchangeId: string, at: string | null): Promise<{ release: string }> {
+  release(person: CurrentUser, exchangeId: string, at: string | null): Promise<{ release: string }> {
     return this.database.write(async (manager, happened) => {
       const place = await this.access.exchange(person, exchangeId, manager);
-      act(place, { kind: 'release' });
+      assertCan(place, { kind: 'release' });
       const old = datesOf(place.exchange);
       const release = at === null ? place.now : Date.parse(at);
       // Releasing now ends the check now; the date until which one could check is no obstacle.
@@ -92,7 +92,7 @@ export class DatesService {
   async #apply(
     manager: EntityManager,
     happened: Report,
-    place: Place,
+    place: ExchangeContext,
     wanted: ExchangeDates,
     tell: boolean,
   ): Promise<SavedView> {
@@ -123,10 +123,10 @@ export class DatesService {
   }
 
   /** Sets, or changes, the own times of a student or a group. */
-  setOwn(person: Asker, exchangeId: string, request: OwnTimesRequest): Promise<{ id: string }> {
+  setOwn(person: CurrentUser, exchangeId: string, request: OwnTimesRequest): Promise<{ id: string }> {
     return this.database.write(async (manager, happened) => {
       const place = await this.access.exchange(person, exchangeId, manager);
-      act(place, { kind: 'plan' });
+      assertCan(place, { kind: 'plan' });
       const { studentId, groupId } = await this.#whose(manager, place, request);
       const times = Object.fromEntries(
         OWN_DATES.map((name) => [name, request[name] === null ? null : Date.parse(request[name])]),
@@ -134,7 +134,7 @@ export class DatesService {
       assertOwnTimes(times, request.excused, place);
       const where =
         studentId === null ? { exchangeId, groupId: groupId as string } : { exchangeId, enrolmentId: studentId };
-      const known = await manager.findOneBy(OwnTimesRow, where);
+      const known = await manager.findOneBy(PersonalDatesRow, where);
       const id = known?.id ?? this.ids.uuid();
       const row = {
         id,
@@ -145,7 +145,7 @@ export class DatesService {
         excused: request.excused,
         reason: request.reason.trim(),
       };
-      await manager.save(OwnTimesRow, row);
+      await manager.save(PersonalDatesRow, row);
       happened({
         action: 'own-times-set',
         actorId: person.id,
@@ -157,13 +157,13 @@ export class DatesService {
     });
   }
 
-  async removeOwn(person: Asker, exchangeId: string, id: string): Promise<void> {
+  async removeOwn(person: CurrentUser, exchangeId: string, id: string): Promise<void> {
     await this.database.write(async (manager, happened) => {
       const place = await this.access.exchange(person, exchangeId, manager);
-      act(place, { kind: 'plan' });
-      const row = await manager.findOneBy(OwnTimesRow, { id, exchangeId });
+      assertCan(place, { kind: 'plan' });
+      const row = await manager.findOneBy(PersonalDatesRow, { id, exchangeId });
       if (row === null) throw refusal('unknown');
-      await manager.delete(OwnTimesRow, { id });
+      await manager.delete(PersonalDatesRow, { id });
       happened({
         action: 'own-times-removed',
         actorId: person.id,
@@ -176,7 +176,7 @@ export class DatesService {
 
   async #whose(
     manager: EntityManager,
-    { course }: Place,
+    { course }: ExchangeContext,
     { studentId = null, groupId = null }: OwnTimesRequest,
   ): Promise<{ studentId: string | null; groupId: string | null }> {
     if ((studentId === null) === (groupId === null)) {
@@ -197,12 +197,12 @@ export class DatesService {
   }
 }
 
-function assertInOrder(dates: ExchangeDates, { course }: Place): void {
+function assertInOrder(dates: ExchangeDates, { course }: ExchangeContext): void {
   const problems = checkDates(dates, true);
   if (problems.length > 0) throw invalid(problems.map((one) => dateProblem(one, course.timeZone)));
 }
 
-function assertOwnTimes(times: Readonly<Record<OwnDateName, number | null>>, excused: boolean, place: Place): void {
+function assertOwnTimes(times: Readonly<Record<OwnDateName, number | null>>, excused: boolean, place: ExchangeContext): void {
   const dates = resolveDates(datesOf(place.exchange));
   const problems: FieldProblem[] = [];
   if (!excused && OWN_DATES.every((name) => times[name] === null)) {
@@ -233,7 +233,7 @@ function assertOwnTimes(times: Readonly<Record<OwnDateName, number | null>>, exc
 }
 
 /** A release is taken back by moving it ahead again; what somebody has read cannot be. */
-async function assertNobodyHasRead(manager: EntityManager, place: Place, dates: ExchangeDates): Promise<void> {
+async function assertNobodyHasRead(manager: EntityManager, place: ExchangeContext, dates: ExchangeDates): Promise<void> {
   const { facts, exchange, now } = place;
   const release = resolveDates(dates)?.release ?? null;
   if (!facts.may.released || (release !== null && release <= now)) return;

@@ -11,8 +11,8 @@ import {
   type RecordRow,
   type SavedView,
 } from '@salt-circle/contracts';
-import type { Asker } from '../../access/seeing.js';
-import { Me } from '../../access/session.guard.js';
+import type { CurrentUser } from '../../auth/view-as.js';
+import { Me } from '../../auth/session.guard.js';
 import { DatesService } from './dates.service.js';
 import { ExchangesService } from './exchanges.service.js';
 import { PlanService } from './plan.service.js';
@@ -26,40 +26,40 @@ export class ExchangesController {
   ) {}
 
   @Get()
-  one(@Me() me: Asker, @Param('exchangeId') id: string): Promise<ExchangeView> {
+  one(@Me() me: CurrentUser, @Param('exchangeId') id: string): Promise<ExchangeView> {
     return this.exchanges.one(me, id);
   }
 
   @Get('record')
-  record(@Me() me: Asker, @Param('exchangeId') id: string): Promise<RecordRow[]> {
+  record(@Me() me: CurrentUser, @Param('exchangeId') id: string): Promise<RecordRow[]> {
     return this.exchanges.record(me, id);
   }
 
   @Get('plan')
-  plan(@Me() me: Asker, @Param('exchangeId') id: string): Promise<PlanView> {
+  plan(@Me() me: CurrentUser, @Param('exchangeId') id: string): Promise<PlanView> {
     return this.plans.one(me, id);
   }
 
   @Put('plan')
-  savePlan(@Me() me: Asker, @Param('exchangeId') id: string, @Body() request: PlanRequest): Promise<SavedView> {
+  savePlan(@Me() me: CurrentUser, @Param('exchangeId') id: string, @Body() request: PlanRequest): Promise<SavedView> {
     return this.plans.save(me, id, request);
   }
 
   @Put('rules')
-  setRules(@Me() me: Asker, @Param('exchangeId') id: string, @Body() request: RulesRequest): Promise<SavedView> {
+  setRules(@Me() me: CurrentUser, @Param('exchangeId') id: string, @Body() request: RulesRequest): Promise<SavedView> {
     return this.plans.setRules(me, id, request);
   }
 
   @Post('publish')
   @HttpCode(200)
-  publish(@Me() me: Asker, @Param('exchangeId') id: string): Promise<PlanView> {
+  publish(@Me() me: CurrentUser, @Param('exchangeId') id: string): Promise<PlanView> {
     return this.plans.publish(me, id);
   }
 
   @Post('release')
   @HttpCode(200)
   release(
-    @Me() me: Asker,
+    @Me() me: CurrentUser,
     @Param('exchangeId') id: string,
     @Body() { at }: ReleaseRequest,
   ): Promise<{ release: string }> {
@@ -67,19 +67,19 @@ export class ExchangesController {
   }
 
   @Put('dates')
-  moveDates(@Me() me: Asker, @Param('exchangeId') id: string, @Body() request: MoveDatesRequest): Promise<SavedView> {
+  moveDates(@Me() me: CurrentUser, @Param('exchangeId') id: string, @Body() request: MoveDatesRequest): Promise<SavedView> {
     return this.dates.move(me, id, request);
   }
 
   @Post('dates/now')
   @HttpCode(200)
-  dateNow(@Me() me: Asker, @Param('exchangeId') id: string, @Body() request: DateNowRequest): Promise<SavedView> {
+  dateNow(@Me() me: CurrentUser, @Param('exchangeId') id: string, @Body() request: DateNowRequest): Promise<SavedView> {
     return this.dates.now(me, id, request);
   }
 
   @Put('own-times')
   setOwnTimes(
-    @Me() me: Asker,
+    @Me() me: CurrentUser,
     @Param('exchangeId') id: string,
     @Body() request: OwnTimesRequest,
   ): Promise<{ id: string }> {
@@ -88,7 +88,7 @@ export class ExchangesController {
 
   @Delete('own-times/:ownId')
   @HttpCode(204)
-  removeOwnTimes(@Me() me: Asker, @Param('exchangeId') id: string, @Param('ownId') ownId: string): Promise<void> {
+  removeOwnTimes(@Me() me: CurrentUser, @Param('exchangeId') id: string, @Param('ownId') ownId: string): Promise<void> {
     return this.dates.removeOwn(me, id, ownId);
   }
 }

@@ -2,24 +2,24 @@ import { Injectable } from '@nestjs/common';
 import type { ExchangeView, RecordRow, StaffFigures, StudentMarks } from '@salt-circle/contracts';
 import { feedbackIsOpen, hasPractised, isReleasedToAll, maySee } from '@salt-circle/core';
 import { IsNull, Not } from 'typeorm';
-import type { Asker } from '../../access/seeing.js';
+import type { CurrentUser } from '../../auth/view-as.js';
 import { Database } from '../../platform/database/database.js';
-import { Authors } from '../../access/authors.js';
+import { Authors } from '../../queries/authors.js';
 import { Draft, DraftPart, DraftVersion } from '../../model/draft.js';
-import { changedSinceHandIn, isHandedIn } from '../../access/versions.js';
+import { changedSinceHandIn, isHandedIn } from '../../queries/versions.js';
 import { RecordEntry } from '../../model/record.js';
 import { Review } from '../../model/review.js';
 import { ReflectionRow } from '../../model/revision.js';
-import { Access, acts, ownParticipant, see, type Place } from '../../access/access.js';
+import { Access, can, ownParticipant, assertCanSee, type ExchangeContext } from '../../permissions/access.js';
 import { refusal } from '../../platform/problems/sentences.js';
-import { namesOf } from '../../access/listed.js';
+import { courseNames } from '../../queries/course-identities.js';
 import { Participant } from '../../model/exchange.js';
-import { attachmentsOf } from '../../access/attachments.js';
-import { courseCard, exchangeCard, ownTimesPart } from '../../access/mapper.js';
+import { attachmentsOf } from '../../queries/attachments.js';
+import { courseCard, exchangeCard, personalDatesPart } from '../../queries/exchange-views.js';
 import { iso, isoOrNull } from '../../platform/wire/instants.js';
-import { allOwnTimes } from '../../access/own-times.js';
-import { activeParticipants } from '../../access/participants.js';
-import { practiceStates } from '../../access/practice.js';
+import { allPersonalDates } from '../../permissions/personal-dates.js';
+import { activeParticipants } from '../../queries/participants.js';
+import { practiceStates } from '../../permissions/practice.js';
 import { say } from '../../words/planning.js';
 
 @Injectable()
@@ -29,7 +29,7 @@ export class ExchangesService {
     private readonly access: Access,
   ) {}
 
-  async one(person: Asker, exchangeId: string): Promise<ExchangeView> {
+  async one(person: CurrentUser, exchangeId: string): Promise<ExchangeView> {
     const place = await this.access.exchange(person, exchangeId);
     const { exchange, course, viewer, facts, now, own } = place;
     // What a practice draft stands in is no exchange to be looked at.
@@ -52,8 +52,8 @@ export class ExchangesService {
       handInIsLate: facts.may.late,
       mayReview: facts.may.review,
       maySelfReview: facts.may.selfReview,
-      mayRevise: acts(place, { kind: 'hand-in-revision' }),
-      mayReflect: acts(place, { kind: 'reflect' }),
+      mayRevise: can(place, { kind: 'hand-in-revision' }),
+      mayReflect: can(place, { kind: 'reflect' }),
       revisionShown: facts.revisionShown,
       othersReviews: facts.othersReviews,
       reflection: facts.reflection,
@@ -63,23 +63,23 @@ export class ExchangesService {
       released: facts.may.released,
       feedbackOpen: feedbackIsOpen(facts),
       feedbackHeld: facts.ownFeedback === 'held' && isReleasedToAll(facts),
-      own: own === null ? null : ownTimesPart(own),
+      own: own === null ? null : personalDatesPart(own),
       practice: student ? await this.#practice(place) : null,
       figures: student ? null : await this.#figures(place),
       marks: student ? await this.#marks(place) : null,
     };
   }
 
-  async record(person: Asker, exchangeId: string): Promise<RecordRow[]> {
+  async record(person: CurrentUser, exchangeId: string): Promise<RecordRow[]> {
     const place = await this.access.exchange(person, exchangeId);
-    see(place, { kind: 'workspace' });
+    assertCanSee(place, { kind: 'workspace' });
     const entries = await this.database.read.find(RecordEntry, {
       where: { exchangeId },
       order: { id: 'DESC' },
       take: 200,
     });
     const actors = entries.flatMap(({ actorId }) => (actorId === null ? [] : [actorId]));
-    const names = await namesOf(this.database.read, place.course.id, [...new Set(actors)]);
+    const names = await courseNames(this.database.read, place.course.id, [...new Set(actors)]);
     return entries.map(({ at, actorId, action, details }) => ({
       at: iso(at),
       actor: actorId === null ? say('saltCircle') : (names.get(actorId) ?? say('someoneWhoHasLeft')),
@@ -88,17 +88,17 @@ export class ExchangesService {
     }));
   }
 
-  async #practice({ exchange, person }: Place): Promise<ExchangeView['practice']> {
+  async #practice({ exchange, person }: ExchangeContext): Promise<ExchangeView['practice']> {
     const states = (await practiceStates(this.database.read, exchange, person.id))?.(person.id) ?? [];
     const done = states.filter((state) => hasPractised([state])).length;
     return states.length === 0 ? null : { done, of: states.length, first: exchange.practice.when === 'first' };
   }
 
-  async #figures({ exchange }: Place): Promise<StaffFigures> {
+  async #figures({ exchange }: ExchangeContext): Promise<StaffFigures> {
     const exchangeId = exchange.id;
     const manager = this.database.read;
     const active = await activeParticipants(manager, exchangeId);
-    const own = await allOwnTimes(manager, exchange);
+    const own = await allPersonalDates(manager, exchange);
     const students = active.filter(({ personId }) => own.get(personId)?.excused !== true).length;
     const drafts = await manager
       .createQueryBuilder(Draft, 'draft')
@@ -121,7 +121,7 @@ export class ExchangesService {
     return { students, handedIn, allocated, submitted, begun, asked };
   }
 
-  async #marks(place: Place): Promise<StudentMarks> {
+  async #marks(place: ExchangeContext): Promise<StudentMarks> {
     const manager = this.database.read;
     const { id: participantId } = ownParticipant(place);
     const draft = await this.access.ownDraft(place);

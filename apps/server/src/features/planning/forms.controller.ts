@@ -1,7 +1,7 @@
 import { Body, Controller, Get, HttpCode, Param, Post, Put } from '@nestjs/common';
 import { FormRequest, UseFormRequest, type FormView, type SavedView } from '@salt-circle/contracts';
-import type { Asker } from '../../access/seeing.js';
-import { Me } from '../../access/session.guard.js';
+import type { CurrentUser } from '../../auth/view-as.js';
+import { Me } from '../../auth/session.guard.js';
 import { FormsService } from './forms.service.js';
 
 @Controller('exchanges/:exchangeId/form')
@@ -9,18 +9,18 @@ export class FormsController {
   constructor(private readonly forms: FormsService) {}
 
   @Get()
-  one(@Me() me: Asker, @Param('exchangeId') id: string): Promise<FormView> {
+  one(@Me() me: CurrentUser, @Param('exchangeId') id: string): Promise<FormView> {
     return this.forms.one(me, id);
   }
 
   @Put()
-  save(@Me() me: Asker, @Param('exchangeId') id: string, @Body() request: FormRequest): Promise<SavedView> {
+  save(@Me() me: CurrentUser, @Param('exchangeId') id: string, @Body() request: FormRequest): Promise<SavedView> {
     return this.forms.save(me, id, request);
   }
 
   @Post('from-library')
   @HttpCode(200)
-  fromLibrary(@Me() me: Asker, @Param('exchangeId') id: string, @Body() request: UseFormRequest): Promise<SavedView> {
+  fromLibrary(@Me() me: CurrentUser, @Param('exchangeId') id: string, @Body() request: UseFormRequest): Promise<SavedView> {
     return this.forms.useFromLibrary(me, id, request);
   }
 }

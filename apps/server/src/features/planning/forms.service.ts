@@ -2,15 +2,15 @@ import { Injectable } from '@nestjs/common';
 import type { FormRequest, FormView, SavedView, UseFormRequest } from '@salt-circle/contracts';
 import { checkForm, type ReviewForm } from '@salt-circle/core';
 import type { EntityManager } from 'typeorm';
-import type { Asker } from '../../access/seeing.js';
+import type { CurrentUser } from '../../auth/view-as.js';
 import { Clock } from '../../platform/clock/clock.js';
 import { Database } from '../../platform/database/database.js';
 import { Draft } from '../../model/draft.js';
-import { Access, act, sees, type Place } from '../../access/access.js';
+import { Access, assertCan, canSee, type ExchangeContext } from '../../permissions/access.js';
 import { PracticeTry } from '../../model/practice.js';
 import { Exchange, ReviewFormRow } from '../../model/exchange.js';
-import { asForm } from '../../access/form-of.js';
-import { isHandedIn } from '../../access/versions.js';
+import { asForm } from '../../queries/review-form.js';
+import { isHandedIn } from '../../queries/versions.js';
 import { iso } from '../../platform/wire/instants.js';
 import { LibraryItem } from '../../model/library.js';
 import { ProblemError } from '../../platform/problems/problem-error.js';
@@ -28,16 +28,16 @@ export class FormsService {
   ) {}
 
   /** Everybody in the exchange may see the form: authors should know what reviewers will be asked. */
-  async one(person: Asker, exchangeId: string): Promise<FormView> {
+  async one(person: CurrentUser, exchangeId: string): Promise<FormView> {
     return this.#view(this.database.read, await this.access.exchange(person, exchangeId));
   }
 
-  save(person: Asker, exchangeId: string, request: FormRequest): Promise<SavedView> {
+  save(person: CurrentUser, exchangeId: string, request: FormRequest): Promise<SavedView> {
     return this.#change(person, exchangeId, request.revision, () => Promise.resolve(formFrom(request)));
   }
 
   /** Puts a copy of a form of the library in the place of the present one. */
-  useFromLibrary(person: Asker, exchangeId: string, { revision, libraryId }: UseFormRequest): Promise<SavedView> {
+  useFromLibrary(person: CurrentUser, exchangeId: string, { revision, libraryId }: UseFormRequest): Promise<SavedView> {
     return this.#change(person, exchangeId, revision, async (manager, place) => {
       const where = { id: libraryId, courseId: place.course.id, kind: 'form' as const };
       const item = (await manager.findOneBy(LibraryItem, where)) as LibraryItem<'form'> | null;
@@ -47,14 +47,14 @@ export class FormsService {
   }
 
   #change(
-    person: Asker,
+    person: CurrentUser,
     exchangeId: string,
     revision: number,
-    make: (manager: EntityManager, place: Place) => Promise<ReviewForm>,
+    make: (manager: EntityManager, place: ExchangeContext) => Promise<ReviewForm>,
   ): Promise<SavedView> {
     return this.database.write(async (manager, happened) => {
       const place = await this.access.exchange(person, exchangeId, manager);
-      act(place, { kind: 'plan' });
+      assertCan(place, { kind: 'plan' });
       const row = await manager.findOneByOrFail(ReviewFormRow, { id: place.exchange.formId });
       const form = await make(manager, place);
       const same = JSON.stringify(form) === JSON.stringify(asForm(row));
@@ -82,11 +82,11 @@ export class FormsService {
     });
   }
 
-  async #view(manager: EntityManager, place: Place): Promise<FormView> {
+  async #view(manager: EntityManager, place: ExchangeContext): Promise<FormView> {
     const row = await manager.findOneByOrFail(ReviewFormRow, { id: place.exchange.formId });
     const form = asForm(row);
     // Whether a classmate has handed in already is nothing a student should learn from the form.
-    const workings = sees(place, { kind: 'form-workings' });
+    const workings = canSee(place, { kind: 'form-workings' });
     return {
       ...form,
       revision: row.revision,
@@ -97,7 +97,7 @@ export class FormsService {
 }
 
 /** A form is frozen at the first hand-in: everybody is reviewed by the same one. */
-async function frozenBecause(manager: EntityManager, { exchange }: Place): Promise<string | null> {
+async function frozenBecause(manager: EntityManager, { exchange }: ExchangeContext): Promise<string | null> {
   const drafts = await manager
     .createQueryBuilder(Draft, 'draft')
     .where('draft.exchangeId = :id', { id: exchange.id })

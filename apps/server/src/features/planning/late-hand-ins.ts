@@ -1,15 +1,15 @@
 import type { EntityManager } from 'typeorm';
-import { Authors } from '../../access/authors.js';
-import { allOwnTimes } from '../../access/own-times.js';
-import { lateView } from '../../access/version-meta.js';
-import { countingNumber } from '../../access/versions.js';
+import { Authors } from '../../queries/authors.js';
+import { allPersonalDates } from '../../permissions/personal-dates.js';
+import { lateView } from '../../queries/version-meta.js';
+import { countingNumber } from '../../queries/versions.js';
 import { Draft, DraftVersion } from '../../model/draft.js';
 import { Participant, type Exchange } from '../../model/exchange.js';
 
 /** How many drafts that count were handed in late, by everybody's own due time. */
 export async function countLate(manager: EntityManager, exchange: Exchange): Promise<number> {
   const authors = await Authors.load(manager, exchange);
-  const own = await allOwnTimes(manager, exchange);
+  const own = await allPersonalDates(manager, exchange);
   const people = new Map((await manager.findBy(Participant, { exchangeId: exchange.id })).map((one) => [one.id, one]));
   const handedIn = await manager
     .createQueryBuilder(Draft, 'draft')

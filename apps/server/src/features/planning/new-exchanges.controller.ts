@@ -1,7 +1,7 @@
 import { Body, Controller, HttpCode, Param, Post } from '@nestjs/common';
 import { CopyExchangeRequest, CreateExchangeRequest, type CopyPreview } from '@salt-circle/contracts';
-import type { Asker } from '../../access/seeing.js';
-import { Me } from '../../access/session.guard.js';
+import type { CurrentUser } from '../../auth/view-as.js';
+import { Me } from '../../auth/session.guard.js';
 import { NewExchangesService } from './new-exchanges.service.js';
 
 @Controller('courses/:courseId/exchanges')
@@ -10,7 +10,7 @@ export class NewExchangesController {
 
   @Post()
   create(
-    @Me() me: Asker,
+    @Me() me: CurrentUser,
     @Param('courseId') courseId: string,
     @Body() { title, form = 'none' }: CreateExchangeRequest,
   ): Promise<{ id: string }> {
@@ -20,7 +20,7 @@ export class NewExchangesController {
   @Post('copies/preview')
   @HttpCode(200)
   preview(
-    @Me() me: Asker,
+    @Me() me: CurrentUser,
     @Param('courseId') courseId: string,
     @Body() request: CopyExchangeRequest,
   ): Promise<CopyPreview> {
@@ -29,7 +29,7 @@ export class NewExchangesController {
 
   @Post('copies')
   copy(
-    @Me() me: Asker,
+    @Me() me: CurrentUser,
     @Param('courseId') courseId: string,
     @Body() request: CopyExchangeRequest,
   ): Promise<{ id: string }> {

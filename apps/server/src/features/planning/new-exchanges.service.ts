@@ -11,7 +11,7 @@ import {
   type ReviewForm,
 } from '@salt-circle/core';
 import type { EntityManager } from 'typeorm';
-import type { Asker } from '../../access/seeing.js';
+import type { CurrentUser } from '../../auth/view-as.js';
 import { Clock } from '../../platform/clock/clock.js';
 import { ExchangeAttachment } from '../../model/attachment.js';
 import type { Course } from '../../model/course.js';
@@ -21,12 +21,12 @@ import { insertAll } from '../../platform/database/insert-all.js';
 import { Ids } from '../../platform/ids/ids.js';
 import { itemOf } from '../library/library.service.js';
 import { DATE_WORDS, dateInWords, invalid } from '../../platform/problems/sentences.js';
-import { Access, act, see } from '../../access/access.js';
-import { formOf } from '../../access/form-of.js';
+import { Access, assertCan, assertCanSee } from '../../permissions/access.js';
+import { formOf } from '../../queries/review-form.js';
 import { copyPractice } from './copy-practice.js';
-import { insertExchange } from '../../access/insert-exchange.js';
-import { datesFrom, datesView } from '../../access/mapper.js';
-import { rowFrom, settingsOf } from '../../access/settings-of.js';
+import { insertExchange } from '../../queries/insert-exchange.js';
+import { datesFrom, datesView } from '../../queries/exchange-views.js';
+import { rowFrom, settingsOf } from '../../queries/plan-settings.js';
 import { say } from '../../words/planning.js';
 
 interface Source {
@@ -51,9 +51,9 @@ export class NewExchangesService {
     private readonly ids: Ids,
   ) {}
 
-  create(person: Asker, courseId: string, title: string, begin: 'usual' | 'none'): Promise<{ id: string }> {
+  create(person: CurrentUser, courseId: string, title: string, begin: 'usual' | 'none'): Promise<{ id: string }> {
     return this.database.write(async (manager, happened) => {
-      act(await this.access.course(person, courseId), { kind: 'create-exchange' });
+      assertCan(await this.access.course(person, courseId), { kind: 'create-exchange' });
       const id = this.ids.uuid();
       const items = begin === 'usual' ? usualItems(() => this.ids.uuid()) : [];
       const row = { id, courseId, title: title.trim(), createdAt: this.clock.now() };
@@ -63,7 +63,7 @@ export class NewExchangesService {
     });
   }
 
-  async preview(person: Asker, courseId: string, request: CopyExchangeRequest): Promise<CopyPreview> {
+  async preview(person: CurrentUser, courseId: string, request: CopyExchangeRequest): Promise<CopyPreview> {
     const course = await this.#target(person, courseId);
     const { settings } = await this.#source(this.database.read, person, courseId, request);
     const { dates, days } = shifted(datesFrom(settings.dates), request, course);
@@ -81,7 +81,7 @@ export class NewExchangesService {
     };
   }
 
-  copy(person: Asker, courseId: string, request: CopyExchangeRequest): Promise<{ id: string }> {
+  copy(person: CurrentUser, courseId: string, request: CopyExchangeRequest): Promise<{ id: string }> {
     return this.database.write(async (manager, happened) => {
       const course = await this.#target(person, courseId);
       const source = await this.#source(manager, person, courseId, request);
@@ -113,9 +113,9 @@ export class NewExchangesService {
     });
   }
 
-  async #target(person: Asker, courseId: string): Promise<Course> {
+  async #target(person: CurrentUser, courseId: string): Promise<Course> {
     const place = await this.access.course(person, courseId);
-    act(place, { kind: 'create-exchange' });
+    assertCan(place, { kind: 'create-exchange' });
     const { course } = place;
     return course;
   }
@@ -123,7 +123,7 @@ export class NewExchangesService {
   /** Templates are of the target's own library; exchanges of any course that the person is an instructor of. */
   async #source(
     manager: EntityManager,
-    person: Asker,
+    person: CurrentUser,
     courseId: string,
     { from, sourceId }: CopyExchangeRequest,
   ): Promise<Source> {
@@ -133,8 +133,8 @@ export class NewExchangesService {
       return { ...content, courseId, attachments: [], grading: {} };
     }
     const place = await this.access.exchange(person, sourceId, manager);
-    see(place, { kind: 'workspace' });
-    act(place, { kind: 'plan' });
+    assertCanSee(place, { kind: 'workspace' });
+    assertCan(place, { kind: 'plan' });
     const { gradeRule, reviewingForm, reviewingWeighting, reviewingEach, draftForm } = place.exchange;
     return {
       settings: settingsOf(place.exchange),

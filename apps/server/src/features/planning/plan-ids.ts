@@ -4,7 +4,7 @@ import { Enrolment } from '../../model/course.js';
 import type { Exchange } from '../../model/exchange.js';
 import { GroupSet, StudentGroup } from '../../model/group.js';
 import { LibraryItem } from '../../model/library.js';
-import type { PlanRow } from '../../access/settings-of.js';
+import type { PlanRow } from '../../queries/plan-settings.js';
 import { invalid } from '../../platform/problems/sentences.js';
 import { say } from '../../words/planning.js';
 

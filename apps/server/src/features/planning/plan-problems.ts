@@ -20,8 +20,8 @@ import type { EntityManager } from 'typeorm';
 import { Enrolment, type Course } from '../../model/course.js';
 import { Draft } from '../../model/draft.js';
 import { GroupSet, StudentGroup } from '../../model/group.js';
-import { markingFormsOf, ruleOf } from '../../access/rule-of.js';
-import { studentsOf } from '../../access/students.js';
+import { markingFormsOf, ruleOf } from '../../queries/grade-rule.js';
+import { studentsOf } from '../../queries/students.js';
 import {
   contradictionRemark,
   deliverableProblem,
@@ -32,12 +32,12 @@ import {
 } from '../../platform/problems/plan-sentences.js';
 import { DATE_WORDS, dateInWords, dateProblem, formProblem } from '../../platform/problems/sentences.js';
 import { AnswerRow, Review } from '../../model/review.js';
-import { practiceDrafts } from '../../access/practice.js';
-import type { Place } from '../../access/access.js';
-import { isHandedIn } from '../../access/versions.js';
+import { practiceDrafts } from '../../permissions/practice.js';
+import type { ExchangeContext } from '../../permissions/access.js';
+import { isHandedIn } from '../../queries/versions.js';
 import type { Exchange } from '../../model/exchange.js';
-import type { PlanRow } from '../../access/settings-of.js';
-import { setupOf } from '../../access/setup-of.js';
+import type { PlanRow } from '../../queries/plan-settings.js';
+import { setupOf } from '../../queries/exchange-setup.js';
 import { say } from '../../words/planning.js';
 
 /** The dates among the columns of a plan. */
@@ -48,7 +48,7 @@ export function datesIn(row: PlanRow): ExchangeDates {
 /** What must be mended before the plan can be published, in the order of the page. */
 export async function planProblems(
   manager: EntityManager,
-  { course, exchange }: Pick<Place, 'course' | 'exchange'>,
+  { course, exchange }: Pick<ExchangeContext, 'course' | 'exchange'>,
   row: PlanRow,
   form: ReviewForm,
 ): Promise<FieldProblem[]> {
@@ -133,7 +133,7 @@ export function planRemarks(course: Course, row: PlanRow, form: ReviewForm): Fie
 }
 
 /** Settings that can no longer be changed, each with the reason. */
-export async function fixedSettings(manager: EntityManager, { exchange, facts }: Place): Promise<PlanView['fixed']> {
+export async function fixedSettings(manager: EntityManager, { exchange, facts }: ExchangeContext): Promise<PlanView['fixed']> {
   if (!facts.published) return {};
   const exchangeId = exchange.id;
   const reviews = await manager.countBy(Review, { exchangeId });

@@ -3,29 +3,29 @@ import type { FieldProblem, PlanChoices, PlanRequest, PlanView, RulesRequest, Sa
 import { checkDates, takesPart } from '@salt-circle/core';
 import type { EntityManager } from 'typeorm';
 import { Enrolment } from '../../model/course.js';
-import type { Asker } from '../../access/seeing.js';
+import type { CurrentUser } from '../../auth/view-as.js';
 import { Clock } from '../../platform/clock/clock.js';
 import { Database } from '../../platform/database/database.js';
 import { GroupMemberRow, GroupSet, StudentGroup } from '../../model/group.js';
 import { Ids } from '../../platform/ids/ids.js';
 import { LibraryItem } from '../../model/library.js';
-import { studentsOf } from '../../access/students.js';
+import { studentsOf } from '../../queries/students.js';
 import { ProblemError } from '../../platform/problems/problem-error.js';
 import { conflict, dateInWords, dateProblem, invalid } from '../../platform/problems/sentences.js';
-import { Access, act, see, type Place } from '../../access/access.js';
-import { datesOf } from '../../access/facts-of.js';
-import { Exchange, OwnTimesRow } from '../../model/exchange.js';
-import { formOf } from '../../access/form-of.js';
+import { Access, assertCan, assertCanSee, type ExchangeContext } from '../../permissions/access.js';
+import { datesOf } from '../../permissions/exchange-facts.js';
+import { Exchange, PersonalDatesRow } from '../../model/exchange.js';
+import { formOf } from '../../queries/review-form.js';
 import { AllocationPlan } from '../../model/allocation.js';
 import { isoOrNull } from '../../platform/wire/instants.js';
-import { ownTimesPart } from '../../access/mapper.js';
+import { personalDatesPart } from '../../queries/exchange-views.js';
 import { iso } from '../../platform/wire/instants.js';
-import { activeParticipants, enrolParticipants } from '../../access/participants.js';
+import { activeParticipants, enrolParticipants } from '../../queries/participants.js';
 import { countLate } from './late-hand-ins.js';
 import { assertOfCourse } from './plan-ids.js';
 import { datesIn, FIXED_COLUMNS, fixedSettings, planProblems, planRemarks, sameDemands } from './plan-problems.js';
-import { changedColumns, rowFrom, settingsOf, type PlanRow } from '../../access/settings-of.js';
-import { takesPartRule } from '../../access/setup-of.js';
+import { changedColumns, rowFrom, settingsOf, type PlanRow } from '../../queries/plan-settings.js';
+import { takesPartRule } from '../../queries/exchange-setup.js';
 import { say } from '../../words/planning.js';
 
 @Injectable()
@@ -37,16 +37,16 @@ export class PlanService {
     private readonly ids: Ids,
   ) {}
 
-  async one(person: Asker, exchangeId: string): Promise<PlanView> {
+  async one(person: CurrentUser, exchangeId: string): Promise<PlanView> {
     const place = await this.access.exchange(person, exchangeId);
-    see(place, { kind: 'workspace' });
+    assertCanSee(place, { kind: 'workspace' });
     return this.#view(this.database.read, place);
   }
 
-  save(person: Asker, exchangeId: string, request: PlanRequest): Promise<SavedView> {
+  save(person: CurrentUser, exchangeId: string, request: PlanRequest): Promise<SavedView> {
     return this.database.write(async (manager, happened) => {
       const place = await this.access.exchange(person, exchangeId, manager);
-      act(place, { kind: 'plan' });
+      assertCan(place, { kind: 'plan' });
       const { exchange } = place;
       const next = rowFrom(request);
       const changed = changedColumns(exchange, next);
@@ -71,10 +71,10 @@ export class PlanService {
   }
 
   /** Changes what late hand-ins lose, or what the grade is made of, once students have been told. */
-  setRules(person: Asker, exchangeId: string, { tell, ...part }: RulesRequest): Promise<SavedView> {
+  setRules(person: CurrentUser, exchangeId: string, { tell, ...part }: RulesRequest): Promise<SavedView> {
     return this.database.write(async (manager, happened) => {
       const place = await this.access.exchange(person, exchangeId, manager);
-      act(place, { kind: 'move-dates' });
+      assertCan(place, { kind: 'move-dates' });
       const { exchange, course } = place;
       const settings = settingsOf(exchange);
       const next = rowFrom({
@@ -102,10 +102,10 @@ export class PlanService {
     });
   }
 
-  publish(person: Asker, exchangeId: string): Promise<PlanView> {
+  publish(person: CurrentUser, exchangeId: string): Promise<PlanView> {
     return this.database.write(async (manager, happened) => {
       const place = await this.access.exchange(person, exchangeId, manager);
-      act(place, { kind: 'publish' });
+      assertCan(place, { kind: 'publish' });
       const missing = await this.#missing(manager, place);
       if (missing.length > 0) {
         throw new ProblemError({
@@ -126,7 +126,7 @@ export class PlanService {
   /** What can't be kept at all, as opposed to what is missing for publishing. */
   async #check(
     manager: EntityManager,
-    place: Place,
+    place: ExchangeContext,
     next: PlanRow,
     changed: ReadonlyArray<keyof PlanRow>,
   ): Promise<void> {
@@ -175,7 +175,7 @@ export class PlanService {
     if (fresh.length > 0) throw invalid(fresh);
   }
 
-  async #missing(manager: EntityManager, place: Place): Promise<FieldProblem[]> {
+  async #missing(manager: EntityManager, place: ExchangeContext): Promise<FieldProblem[]> {
     const { exchange, course } = place;
     const row = rowFrom(settingsOf(exchange));
     const missing = await planProblems(manager, place, row, await formOf(manager, place));
@@ -192,7 +192,7 @@ export class PlanService {
     return missing;
   }
 
-  async #view(manager: EntityManager, place: Place): Promise<PlanView> {
+  async #view(manager: EntityManager, place: ExchangeContext): Promise<PlanView> {
     const { exchange, course, facts } = place;
     const students = await studentsOf(manager, course.id);
     const rule = { takesPart: takesPartRule(exchange.takesPart) };
@@ -220,7 +220,7 @@ export class PlanService {
     };
   }
 
-  async #choices(manager: EntityManager, { course }: Place): Promise<PlanChoices> {
+  async #choices(manager: EntityManager, { course }: ExchangeContext): Promise<PlanChoices> {
     const students = await studentsOf(manager, course.id);
     const named = students.map(({ id, name, section }) => ({ id, name, section }));
     const sets = await manager.find(GroupSet, {
@@ -249,13 +249,13 @@ export class PlanService {
     };
   }
 
-  async #own(manager: EntityManager, { exchange }: Place): Promise<PlanView['own']> {
-    const rows = await manager.findBy(OwnTimesRow, { exchangeId: exchange.id });
+  async #own(manager: EntityManager, { exchange }: ExchangeContext): Promise<PlanView['own']> {
+    const rows = await manager.findBy(PersonalDatesRow, { exchangeId: exchange.id });
     const named: Array<PlanView['own'][number]> = [];
     for (const row of rows) {
       const { id, enrolmentId, groupId, reason } = row;
       const name = await nameOfOwn(manager, row);
-      named.push({ id, studentId: enrolmentId, groupId, name, reason, ...ownTimesPart(row) });
+      named.push({ id, studentId: enrolmentId, groupId, name, reason, ...personalDatesPart(row) });
     }
     return named.sort((a, b) => a.name.localeCompare(b.name));
   }
@@ -267,7 +267,7 @@ function isRule(name: keyof PlanRow): boolean {
 }
 
 /** Whose own times these are: a group's title, or a student's name. */
-async function nameOfOwn(manager: EntityManager, { groupId, enrolmentId }: OwnTimesRow): Promise<string> {
+async function nameOfOwn(manager: EntityManager, { groupId, enrolmentId }: PersonalDatesRow): Promise<string> {
   if (groupId !== null) return (await manager.findOneBy(StudentGroup, { id: groupId }))?.title ?? '';
   const enrolment = await manager.findOneBy(Enrolment, { id: enrolmentId ?? '' });
   return enrolment?.name ?? '';

@@ -2,9 +2,9 @@ import { Injectable } from '@nestjs/common';
 import type { PracticeDraftRequest } from '@salt-circle/contracts';
 import { countWords, MAX_PRACTICE_DRAFTS, type Deliverable } from '@salt-circle/core';
 import type { EntityManager } from 'typeorm';
-import { Access, act, see, type Place } from '../../access/access.js';
-import type { Asker } from '../../access/seeing.js';
-import { contentDigest, countingVersion, filesOfParts, partsOf } from '../../access/versions.js';
+import { Access, assertCan, assertCanSee, type ExchangeContext } from '../../permissions/access.js';
+import type { CurrentUser } from '../../auth/view-as.js';
+import { contentDigest, countingVersion, filesOfParts, partsOf } from '../../queries/versions.js';
 import { Draft, DraftPart, DraftPicture, DraftVersion } from '../../model/draft.js';
 import { Exchange, Participant } from '../../model/exchange.js';
 import { Review } from '../../model/review.js';
@@ -12,16 +12,16 @@ import type { StoredFile } from '../../model/stored-file.js';
 import { Clock } from '../../platform/clock/clock.js';
 import { Database, type Report } from '../../platform/database/database.js';
 import { insertAll } from '../../platform/database/insert-all.js';
-import { tamed } from '../../platform/files/file-names.js';
+import { safeFileName } from '../../platform/files/safe-file-name.js';
 import { cleanHtml } from '../../platform/html/clean-html.js';
 import { htmlToText } from '../../platform/html/html-to-text.js';
 import { Ids } from '../../platform/ids/ids.js';
 import { ProblemError } from '../../platform/problems/problem-error.js';
 import { invalid, refusal } from '../../platform/problems/sentences.js';
 import { NameSearch } from '../drafts/name-search.service.js';
-import { Keeping } from '../files/keeping.service.js';
+import { FileIntake } from '../files/file-intake.service.js';
 import { Uploads } from '../files/uploads.service.js';
-import { PRACTICE, Welcome } from '../files/welcome.service.js';
+import { PRACTICE, UploadPolicy } from '../files/upload-policy.service.js';
 import { Copies } from '../reading/copies.service.js';
 import { say } from '../../words/practice.js';
 
@@ -48,14 +48,14 @@ export class NewPracticeDrafts {
     private readonly access: Access,
     private readonly clock: Clock,
     private readonly ids: Ids,
-    private readonly welcome: Welcome,
-    private readonly keeping: Keeping,
+    private readonly welcome: UploadPolicy,
+    private readonly keeping: FileIntake,
     private readonly uploads: Uploads,
     private readonly copies: Copies,
     private readonly names: NameSearch,
   ) {}
 
-  async add(person: Asker, exchangeId: string, request: PracticeDraftRequest): Promise<void> {
+  async add(person: CurrentUser, exchangeId: string, request: PracticeDraftRequest): Promise<void> {
     const place = await this.#planning(person, exchangeId, this.database.read);
     switch (request.from) {
       case 'text': {
@@ -79,14 +79,14 @@ export class NewPracticeDrafts {
     }
   }
 
-  async #addFile(person: Asker, place: Place, request: PracticeDraftRequest): Promise<void> {
+  async #addFile(person: CurrentUser, place: ExchangeContext, request: PracticeDraftRequest): Promise<void> {
     const uploadId = request.uploadId ?? '';
     const upload = await this.welcome.finished(person, place.exchange.id, uploadId);
     if (upload.use !== 'attachment' || upload.deliverableId !== PRACTICE) throw refusal('unknown');
     const inspected = await this.keeping.inspect(upload, uploadId);
     const kept = await this.keeping.keep(upload.path);
     const deliverable = this.#deliverable('file', say('file'), inspected.family);
-    const part = { kind: 'file' as const, digest: kept.digest, name: tamed(upload.name) };
+    const part = { kind: 'file' as const, digest: kept.digest, name: safeFileName(upload.name) };
     const parts = [{ ...part, deliverableId: deliverable.id }];
     const title = request.title.trim();
     const sample = { title, deliverables: [deliverable], context: '', parts, pictures: [] };
@@ -96,12 +96,12 @@ export class NewPracticeDrafts {
   }
 
   /** A draft of this or another exchange of the course, as it counts, without its author’s name; the new title is looked through too. */
-  async #given(person: Asker, place: Place, { draftId = '', title }: PracticeDraftRequest): Promise<Sample> {
+  async #given(person: CurrentUser, place: ExchangeContext, { draftId = '', title }: PracticeDraftRequest): Promise<Sample> {
     const manager = this.database.read;
     const draft = await manager.findOneBy(Draft, { id: draftId });
     if (draft === null) throw refusal('unknown');
     const source = await this.access.exchange(person, draft.exchangeId);
-    see(source, { kind: 'workspace' });
+    assertCanSee(source, { kind: 'workspace' });
     if (source.course.id !== place.course.id) throw refusal('unknown');
     const version = await countingVersion(manager, draft.id);
     if (version === null) throw refusal('unknown');
@@ -121,8 +121,8 @@ export class NewPracticeDrafts {
   }
 
   #keep(
-    person: Asker,
-    { exchange: { id: exchangeId } }: Place,
+    person: CurrentUser,
+    { exchange: { id: exchangeId } }: ExchangeContext,
     { consent = '', from }: PracticeDraftRequest,
     sample: Sample,
     before: (manager: EntityManager) => Promise<void> = () => Promise.resolve(),
@@ -145,7 +145,7 @@ export class NewPracticeDrafts {
 
   async #insert(
     manager: EntityManager,
-    person: Asker,
+    person: CurrentUser,
     exchangeId: string,
     { title, context, parts, pictures }: Sample,
   ): Promise<void> {
@@ -169,14 +169,14 @@ export class NewPracticeDrafts {
     await manager.insert(Review, key);
   }
 
-  #tell(happened: Report, person: Asker, { course, exchange }: Place): void {
+  #tell(happened: Report, person: CurrentUser, { course, exchange }: ExchangeContext): void {
     happened({ action: 'practice-added', actorId: person.id, courseId: course.id, exchangeId: exchange.id });
   }
 
-  async #planning(person: Asker, exchangeId: string, manager: EntityManager): Promise<Place> {
+  async #planning(person: CurrentUser, exchangeId: string, manager: EntityManager): Promise<ExchangeContext> {
     const place = await this.access.exchange(person, exchangeId, manager);
     if (place.facts.practice) throw refusal('unknown');
-    act(place, { kind: 'plan' });
+    assertCan(place, { kind: 'plan' });
     return place;
   }
 }

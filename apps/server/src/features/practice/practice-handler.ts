@@ -1,5 +1,5 @@
 import { closeness } from '@salt-circle/core';
-import { asForm } from '../../access/form-of.js';
+import { asForm } from '../../queries/review-form.js';
 import { Exchange, Participant, ReviewFormRow } from '../../model/exchange.js';
 import { PracticeTry } from '../../model/practice.js';
 import { Review } from '../../model/review.js';

@@ -5,8 +5,8 @@ import {
   type PracticeResultView,
   type PracticeView,
 } from '@salt-circle/contracts';
-import type { Asker } from '../../access/seeing.js';
-import { Me } from '../../access/session.guard.js';
+import type { CurrentUser } from '../../auth/view-as.js';
+import { Me } from '../../auth/session.guard.js';
 import { NewPracticeDrafts } from './new-practice-drafts.service.js';
 import { PracticeService } from './practice.service.js';
 
@@ -18,13 +18,13 @@ export class PracticeController {
   ) {}
 
   @Get('exchanges/:exchangeId/practice')
-  list(@Me() me: Asker, @Param('exchangeId') id: string): Promise<PracticeView> {
+  list(@Me() me: CurrentUser, @Param('exchangeId') id: string): Promise<PracticeView> {
     return this.practice.list(me, id);
   }
 
   @Post('exchanges/:exchangeId/practice')
   async add(
-    @Me() me: Asker,
+    @Me() me: CurrentUser,
     @Param('exchangeId') id: string,
     @Body() request: PracticeDraftRequest,
   ): Promise<PracticeView> {
@@ -34,14 +34,14 @@ export class PracticeController {
 
   @Delete('practice/:practiceId')
   @HttpCode(204)
-  remove(@Me() me: Asker, @Param('practiceId') id: string): Promise<void> {
+  remove(@Me() me: CurrentUser, @Param('practiceId') id: string): Promise<void> {
     return this.practice.remove(me, id);
   }
 
   @Post('practice/:practiceId/begin')
   @HttpCode(200)
   begin(
-    @Me() me: Asker,
+    @Me() me: CurrentUser,
     @Param('practiceId') id: string,
     @Body() { again }: PracticeBeginRequest,
   ): Promise<{ reviewId: string }> {
@@ -49,7 +49,7 @@ export class PracticeController {
   }
 
   @Get('practice/:practiceId/result')
-  result(@Me() me: Asker, @Param('practiceId') id: string): Promise<PracticeResultView> {
+  result(@Me() me: CurrentUser, @Param('practiceId') id: string): Promise<PracticeResultView> {
     return this.practice.result(me, id);
   }
 }

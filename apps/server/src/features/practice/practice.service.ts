@@ -2,11 +2,11 @@ import { Injectable } from '@nestjs/common';
 import type { PracticeOwn, PracticeResultView, PracticeView } from '@salt-circle/contracts';
 import { closeness, mayTryAgain, practiceState, resolveDates, withOwnTimes } from '@salt-circle/core';
 import type { EntityManager } from 'typeorm';
-import { Access, act, acts, see, sees, type Place } from '../../access/access.js';
-import { formOf } from '../../access/form-of.js';
-import { ownTries, practiceDrafts, triesByPerson, type OwnTries, type PracticeDraft } from '../../access/practice.js';
-import type { Asker } from '../../access/seeing.js';
-import { countingVersion } from '../../access/versions.js';
+import { Access, assertCan, can, assertCanSee, canSee, type ExchangeContext } from '../../permissions/access.js';
+import { formOf } from '../../queries/review-form.js';
+import { ownTries, practiceDrafts, triesByPerson, type OwnTries, type PracticeDraft } from '../../permissions/practice.js';
+import type { CurrentUser } from '../../auth/view-as.js';
+import { countingVersion } from '../../queries/versions.js';
 import { Draft, DraftVersion } from '../../model/draft.js';
 import { Exchange, Participant } from '../../model/exchange.js';
 import { AnswerRow, NoteRow, Review } from '../../model/review.js';
@@ -27,10 +27,10 @@ export class PracticeService {
     private readonly readings: Readings,
   ) {}
 
-  async list(person: Asker, exchangeId: string): Promise<PracticeView> {
+  async list(person: CurrentUser, exchangeId: string): Promise<PracticeView> {
     const manager = this.database.read;
     const place = await this.access.exchange(person, exchangeId);
-    see(place, { kind: 'exchange' });
+    assertCanSee(place, { kind: 'exchange' });
     const staff = place.viewer.role !== 'student';
     const { practice: rule } = place.exchange;
     const all = await practiceDrafts(manager, exchangeId);
@@ -40,7 +40,7 @@ export class PracticeService {
     let open = false;
     for (const draft of shown) {
       const there = await this.access.exchange(person, draft.exchange.id);
-      open ||= acts(there, { kind: 'practise' });
+      open ||= can(there, { kind: 'practise' });
       cards.push({
         id: draft.exchange.id,
         title: await titleOf(manager, draft.exchange.id),
@@ -54,21 +54,21 @@ export class PracticeService {
   }
 
   /** With all that was tried on it. */
-  async remove(person: Asker, practiceId: string): Promise<void> {
+  async remove(person: CurrentUser, practiceId: string): Promise<void> {
     await this.database.write(async (manager, happened) => {
       const place = await this.#practice(person, practiceId, manager);
       const forId = place.exchange.practiceOf as string;
-      act(await this.access.exchange(person, forId, manager), { kind: 'plan' });
+      assertCan(await this.access.exchange(person, forId, manager), { kind: 'plan' });
       await manager.delete(Exchange, { id: practiceId });
       happened({ action: 'practice-removed', actorId: person.id, courseId: place.course.id, exchangeId: forId });
     });
   }
 
   /** The review in which a student tries a practice draft. @param again throws away what was submitted, and begins anew */
-  begin(person: Asker, practiceId: string, again: boolean): Promise<{ reviewId: string }> {
+  begin(person: CurrentUser, practiceId: string, again: boolean): Promise<{ reviewId: string }> {
     return this.database.write(async (manager) => {
       const place = await this.#practice(person, practiceId, manager);
-      act(place, { kind: 'practise' });
+      assertCan(place, { kind: 'practise' });
       const draft = await this.#ready(manager, place);
       const tries = await ownTries(manager, draft, person.id);
       if (tries.review === null) return { reviewId: await this.#begun(manager, place, person) };
@@ -85,7 +85,7 @@ export class PracticeService {
     });
   }
 
-  async #begun(manager: EntityManager, { exchange }: Place, person: Asker): Promise<string> {
+  async #begun(manager: EntityManager, { exchange }: ExchangeContext, person: CurrentUser): Promise<string> {
     const participantId = this.ids.uuid();
     // Nobody ever reads it: in practice nobody meets anybody.
     const alias = participantId;
@@ -99,13 +99,13 @@ export class PracticeService {
   }
 
   /** The own submitted try beside the key. */
-  async result(person: Asker, practiceId: string): Promise<PracticeResultView> {
+  async result(person: CurrentUser, practiceId: string): Promise<PracticeResultView> {
     const manager = this.database.read;
     const place = await this.#practice(person, practiceId, manager);
     const practice = await this.#ready(manager, place);
     const tries = await ownTries(manager, practice, person.id);
     const tried = tries.review !== null && tries.review.submittedAt !== null;
-    see(place, { kind: 'practice-key', tried });
+    assertCanSee(place, { kind: 'practice-key', tried });
     if (tries.review === null) throw refusal('unknown');
     const draft = await manager.findOneByOrFail(Draft, { exchangeId: practiceId });
     const version = (await countingVersion(manager, draft.id)) as DraftVersion;
@@ -133,14 +133,14 @@ export class PracticeService {
     };
   }
 
-  async #practice(person: Asker, practiceId: string, manager: EntityManager): Promise<Place> {
+  async #practice(person: CurrentUser, practiceId: string, manager: EntityManager): Promise<ExchangeContext> {
     const place = await this.access.exchange(person, practiceId, manager);
     if (!place.facts.practice) throw refusal('unknown');
     return place;
   }
 
   /** @throws ProblemError `unknown` for one whose key is not there yet, and while practice is off */
-  async #ready(manager: EntityManager, { exchange }: Place): Promise<PracticeDraft> {
+  async #ready(manager: EntityManager, { exchange }: ExchangeContext): Promise<PracticeDraft> {
     const all = await practiceDrafts(manager, exchange.practiceOf as string);
     const one = all.find((draft) => draft.exchange.id === exchange.id && draft.ready);
     if (one === undefined || exchange.practice.when === 'off') throw refusal('unknown');
@@ -149,7 +149,7 @@ export class PracticeService {
 }
 
 /** @param place of the practice draft */
-function ownView(place: Place, tries: OwnTries): PracticeOwn {
+function ownView(place: ExchangeContext, tries: OwnTries): PracticeOwn {
   const { exchange } = place;
   const { review, shares } = tries;
   const tried = review !== null && review.submittedAt !== null;
@@ -157,8 +157,8 @@ function ownView(place: Place, tries: OwnTries): PracticeOwn {
     state: practiceState(exchange.practice, tries),
     reviewId: review?.id ?? null,
     shares,
-    again: tried && mayTryAgain(exchange.practice, tries) && acts(place, { kind: 'practise' }),
-    result: sees(place, { kind: 'practice-key', tried }),
+    again: tried && mayTryAgain(exchange.practice, tries) && can(place, { kind: 'practise' }),
+    result: canSee(place, { kind: 'practice-key', tried }),
   };
 }
 

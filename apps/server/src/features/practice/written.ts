@@ -1,7 +1,7 @@
 import type { PracticeContent } from '@salt-circle/contracts';
 import { IsNull, Not, type EntityManager } from 'typeorm';
-import { reviewedVersion } from '../../access/versions.js';
-import { countingRows } from '../../access/written-rows.js';
+import { reviewedVersion } from '../../queries/versions.js';
+import { countingRows } from '../../queries/written-rows.js';
 import { Participant } from '../../model/exchange.js';
 import { Review } from '../../model/review.js';
 import { answerView, noteView, saysSomething } from '../reviews/contents.service.js';

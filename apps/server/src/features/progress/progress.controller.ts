@@ -1,7 +1,7 @@
 import { Controller, Get, Param } from '@nestjs/common';
 import type { ProgressView, StoryView } from '@salt-circle/contracts';
-import type { Asker } from '../../access/seeing.js';
-import { Me } from '../../access/session.guard.js';
+import type { CurrentUser } from '../../auth/view-as.js';
+import { Me } from '../../auth/session.guard.js';
 import { ProgressService } from './progress.service.js';
 import { Stories } from './story.service.js';
 
@@ -13,13 +13,13 @@ export class ProgressController {
   ) {}
 
   @Get('progress')
-  board(@Me() me: Asker, @Param('exchangeId') id: string): Promise<ProgressView> {
+  board(@Me() me: CurrentUser, @Param('exchangeId') id: string): Promise<ProgressView> {
     return this.progress.board(me, id);
   }
 
   @Get('participants/:participantId/story')
   story(
-    @Me() me: Asker,
+    @Me() me: CurrentUser,
     @Param('exchangeId') id: string,
     @Param('participantId') participantId: string,
   ): Promise<StoryView> {

@@ -2,28 +2,28 @@ import { Injectable } from '@nestjs/common';
 import type { ProgressReview, ProgressRow, ProgressView } from '@salt-circle/contracts';
 import { completeness, hasPractised, type OwnTimes, type PracticeState } from '@salt-circle/core';
 import type { EntityManager } from 'typeorm';
-import type { Asker } from '../../access/seeing.js';
+import type { CurrentUser } from '../../auth/view-as.js';
 import { groupedBy } from '../../platform/grouping/grouped-by.js';
 import { Database } from '../../platform/database/database.js';
-import { Authors } from '../../access/authors.js';
-import { lateView } from '../../access/version-meta.js';
-import { countingNumber } from '../../access/versions.js';
+import { Authors } from '../../queries/authors.js';
+import { lateView } from '../../queries/version-meta.js';
+import { countingNumber } from '../../queries/versions.js';
 import { Draft, DraftPart, DraftVersion } from '../../model/draft.js';
 import { StoredFile } from '../../model/stored-file.js';
-import { Access, see } from '../../access/access.js';
+import { Access, assertCanSee } from '../../permissions/access.js';
 import { Participant, type Exchange } from '../../model/exchange.js';
-import { formOf } from '../../access/form-of.js';
-import { Labels } from '../../access/labels.js';
+import { formOf } from '../../queries/review-form.js';
+import { PersonLabels } from '../../queries/person-labels.js';
 import { isoOrNull } from '../../platform/wire/instants.js';
-import { allOwnTimes } from '../../access/own-times.js';
-import { rowsOfReviews } from '../../access/rows-of-reviews.js';
+import { allPersonalDates } from '../../permissions/personal-dates.js';
+import { rowsOfReviews } from '../../queries/rows-of-reviews.js';
 import { LookRequestRow } from '../../model/check.js';
 import { GroupMemberRow, GroupSet, StudentGroup } from '../../model/group.js';
 import { Enrolment } from '../../model/course.js';
-import { practiceStates } from '../../access/practice.js';
-import { activeParticipants } from '../../access/participants.js';
+import { practiceStates } from '../../permissions/practice.js';
+import { activeParticipants } from '../../queries/participants.js';
 import { Review } from '../../model/review.js';
-import { ALLOCATED, isChanging, reviewState } from '../../access/review-state.js';
+import { ALLOCATED, isChanging, reviewState } from '../../permissions/review-state.js';
 
 interface DraftState {
   readonly draftId: string;
@@ -50,12 +50,12 @@ export class ProgressService {
   ) {}
 
   /** A row per student. A fixed number of queries, however large the course. */
-  async board(person: Asker, exchangeId: string): Promise<ProgressView> {
+  async board(person: CurrentUser, exchangeId: string): Promise<ProgressView> {
     const place = await this.access.exchange(person, exchangeId);
-    see(place, { kind: 'workspace' });
+    assertCanSee(place, { kind: 'workspace' });
     const manager = this.database.read;
     const participants = await manager.findBy(Participant, { exchangeId });
-    const labels = await Labels.load(manager, place, participants);
+    const labels = await PersonLabels.load(manager, place, participants);
     const drafts = await draftStates(manager, exchangeId);
     const reviews = await manager.find(Review, { where: { exchangeId, ...ALLOCATED }, order: { position: 'ASC' } });
     const askedAtFirst = completeness(await formOf(manager, place), {}, 0).required;
@@ -76,7 +76,7 @@ export class ProgressService {
       notes: review.noteCount,
     });
     const active = new Set((await activeParticipants(manager, exchangeId)).map(({ id }) => id));
-    const own = await allOwnTimes(manager, place.exchange);
+    const own = await allPersonalDates(manager, place.exchange);
     const practice = await practiceStates(manager, place.exchange);
     const waiting = await rowsOfReviews(manager, LookRequestRow, exchangeId)
       .andWhere('row.answeredAt IS NULL')

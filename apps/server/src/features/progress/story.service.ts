@@ -1,11 +1,11 @@
 import { Injectable } from '@nestjs/common';
 import type { StoryEvent, StoryView } from '@salt-circle/contracts';
 import { In } from 'typeorm';
-import { Access, participantOf, see } from '../../access/access.js';
-import { draftOf, groupIdOf } from '../../access/authors.js';
-import { Labels } from '../../access/labels.js';
-import { listedOf } from '../../access/listed.js';
-import type { Asker } from '../../access/seeing.js';
+import { Access, participantOf, assertCanSee } from '../../permissions/access.js';
+import { draftOf, groupIdOf } from '../../permissions/own-draft.js';
+import { PersonLabels } from '../../queries/person-labels.js';
+import { courseIdentities } from '../../queries/course-identities.js';
+import type { CurrentUser } from '../../auth/view-as.js';
 import { LookRequestRow } from '../../model/check.js';
 import { Draft, DraftVersion } from '../../model/draft.js';
 import { Mail } from '../../model/mail.js';
@@ -23,12 +23,12 @@ export class Stories {
     private readonly access: Access,
   ) {}
 
-  async of(person: Asker, exchangeId: string, participantId: string): Promise<StoryView> {
+  async of(person: CurrentUser, exchangeId: string, participantId: string): Promise<StoryView> {
     const place = await this.access.exchange(person, exchangeId);
-    see(place, { kind: 'workspace' });
+    assertCanSee(place, { kind: 'workspace' });
     const manager = this.database.read;
     const participant = await participantOf(manager, exchangeId, participantId);
-    const labels = await Labels.ofExchange(manager, place);
+    const labels = await PersonLabels.ofExchange(manager, place);
     const groupId = await groupIdOf(manager, place.exchange, participant.personId);
     const draft = await draftOf(manager, participant, groupId);
     const exchange = `/exchanges/${exchangeId}`;
@@ -66,7 +66,7 @@ export class Stories {
     for (const { at, reviewId } of await manager.findBy(LookRequestRow, own)) add('asked', at, `/reviews/${reviewId}`);
     const reflection = await manager.findOneBy(ReflectionRow, own);
     add('reflected', reflection?.handedInAt ?? null, `${exchange}/after`);
-    const address = (await listedOf(manager, place.course.id, [participant.personId])).get(participant.personId)?.email;
+    const address = (await courseIdentities(manager, place.course.id, [participant.personId])).get(participant.personId)?.email;
     const mails = address === undefined ? [] : await manager.findBy(Mail, { exchangeId, address });
     for (const { at, subject } of mails) add('mailed', at, `/courses/${place.course.id}/outbox`, { words: subject });
     return {

@@ -1,9 +1,9 @@
 import { Controller, Get, Param, Res } from '@nestjs/common';
 import type { PartView } from '@salt-circle/contracts';
 import type { Response } from 'express';
-import { Access } from '../../access/access.js';
-import type { Asker } from '../../access/seeing.js';
-import { Me } from '../../access/session.guard.js';
+import { Access } from '../../permissions/access.js';
+import type { CurrentUser } from '../../auth/view-as.js';
+import { Me } from '../../auth/session.guard.js';
 import { ExchangeAttachment } from '../../model/attachment.js';
 import { StoredFile } from '../../model/stored-file.js';
 import { mimeOfCopy, withRightEnding } from '../../platform/bytes/endings.js';
@@ -32,13 +32,13 @@ export class AttachmentFilesController {
   ) {}
 
   @Get()
-  async read(@Me() me: Asker, @Param() which: AttachmentParams): Promise<PartView> {
+  async read(@Me() me: CurrentUser, @Param() which: AttachmentParams): Promise<PartView> {
     const { attachment, file } = await this.#attachment(me, which);
     return this.readings.attachment(attachment, file);
   }
 
   @Get('copy')
-  async copy(@Me() me: Asker, @Param() which: AttachmentParams, @Res() response: Response): Promise<void> {
+  async copy(@Me() me: CurrentUser, @Param() which: AttachmentParams, @Res() response: Response): Promise<void> {
     const { attachment, file } = await this.#attachment(me, which);
     if (file.copyDigest === null) throw refusal('unknown');
     const mime = mimeOfCopy(file.mime);
@@ -51,7 +51,7 @@ export class AttachmentFilesController {
   }
 
   @Get('original')
-  async original(@Me() me: Asker, @Param() which: AttachmentParams, @Res() response: Response): Promise<void> {
+  async original(@Me() me: CurrentUser, @Param() which: AttachmentParams, @Res() response: Response): Promise<void> {
     const { attachment, file } = await this.#attachment(me, which);
     const name = withRightEnding(attachment.name, file.mime);
     sendFile(this.store, response, { digest: file.digest, mime: file.mime, name, attachment: true });
@@ -60,7 +60,7 @@ export class AttachmentFilesController {
   /** Pictures in the reading copy of a document. */
   @Get('pictures/:digest')
   async picture(
-    @Me() me: Asker,
+    @Me() me: CurrentUser,
     @Param() { digest = '', ...which }: AttachmentParams,
     @Res() response: Response,
   ): Promise<void> {
@@ -70,7 +70,7 @@ export class AttachmentFilesController {
   }
 
   /** @throws ProblemError unless the one who asks sees the exchange, and it has this attachment */
-  async #attachment(me: Asker, { exchangeId, attachmentId: id }: AttachmentParams) {
+  async #attachment(me: CurrentUser, { exchangeId, attachmentId: id }: AttachmentParams) {
     const { exchange } = await this.access.exchange(me, exchangeId);
     const manager = this.database.read;
     const attachment = await manager.findOneBy(ExchangeAttachment, { id, exchangeId: exchange.id });

@@ -3,7 +3,7 @@ import { rm } from 'node:fs/promises';
 import { Injectable, Logger, type OnApplicationBootstrap, type OnApplicationShutdown } from '@nestjs/common';
 import type { CopyView } from '@salt-circle/contracts';
 import type { EntityManager } from 'typeorm';
-import { authorPersons } from '../../access/authors.js';
+import { authorPersons } from '../../queries/authors.js';
 import { Draft, DraftPart } from '../../model/draft.js';
 import { ExchangeAttachment } from '../../model/attachment.js';
 import { Exchange, Participant } from '../../model/exchange.js';

@@ -1,15 +1,15 @@
 import { Controller, Get, Param, Query, Res } from '@nestjs/common';
 import type { Response } from 'express';
-import type { Asker } from '../../access/seeing.js';
+import type { CurrentUser } from '../../auth/view-as.js';
 import { Database } from '../../platform/database/database.js';
 import { ReadDraftsService } from './read-drafts.service.js';
 import { DraftPart, DraftPicture } from '../../model/draft.js';
-import { see } from '../../access/access.js';
-import { relation } from '../../access/standing.js';
+import { assertCanSee } from '../../permissions/access.js';
+import { draftRelation } from '../../permissions/draft-access.js';
 import { neutralName } from './readings.service.js';
 import { refusal } from '../../platform/problems/sentences.js';
 import { isDigest, sendFile, sendPicture } from './sending.js';
-import { Me } from '../../access/session.guard.js';
+import { Me } from '../../auth/session.guard.js';
 import { FilePicture, StoredFile } from '../../model/stored-file.js';
 import { mimeOfCopy, withRightEnding } from '../../platform/bytes/endings.js';
 import { FileStore } from '../../platform/files/file-store.js';
@@ -34,7 +34,7 @@ export class FilesController {
   /** What is read in the browser. */
   @Get('parts/:partId/copy')
   async copy(
-    @Me() me: Asker,
+    @Me() me: CurrentUser,
     @Param() { exchangeId, draftId, partId }: PartParams,
     @Res() response: Response,
     @Query('download') download?: string,
@@ -53,12 +53,12 @@ export class FilesController {
   /** As it was handed in, byte for byte, with all it says of itself: never for reviewers. */
   @Get('parts/:partId/original')
   async original(
-    @Me() me: Asker,
+    @Me() me: CurrentUser,
     @Param() { exchangeId, draftId, partId }: PartParams,
     @Res() response: Response,
   ): Promise<void> {
     const { standing, part, file } = await this.#part(me, exchangeId, draftId, partId);
-    see(standing.place, { kind: 'original', ...relation(standing) });
+    assertCanSee(standing.place, { kind: 'original', ...draftRelation(standing) });
     sendFile(this.store, response, {
       digest: file.digest,
       mime: file.mime,
@@ -69,7 +69,7 @@ export class FilesController {
 
   @Get('parts/:partId/captions')
   async captions(
-    @Me() me: Asker,
+    @Me() me: CurrentUser,
     @Param() { exchangeId, draftId, partId }: PartParams,
     @Res() response: Response,
   ): Promise<void> {
@@ -88,7 +88,7 @@ export class FilesController {
   /** Pictures in typed texts and in reading copies of documents. */
   @Get('pictures/:digest')
   async picture(
-    @Me() me: Asker,
+    @Me() me: CurrentUser,
     @Param() { exchangeId, draftId, digest = '' }: PartParams,
     @Res() response: Response,
   ): Promise<void> {
@@ -97,7 +97,7 @@ export class FilesController {
     await sendPicture(this.store, response, digest);
   }
 
-  async #part(me: Asker, exchangeId: string, draftId: string, partId: string) {
+  async #part(me: CurrentUser, exchangeId: string, draftId: string, partId: string) {
     const { standing, part } = await this.drafts.part(me, exchangeId, draftId, partId);
     const file = part.digest === null ? null : await this.database.read.findOneBy(StoredFile, { digest: part.digest });
     if (file === null) throw refusal('unknown');

@@ -2,12 +2,12 @@ import { Injectable } from '@nestjs/common';
 import type { DraftReadingView, VersionView } from '@salt-circle/contracts';
 import { readerOf, type Reader } from '@salt-circle/core';
 import type { EntityManager } from 'typeorm';
-import { Access, see, sees, type Place } from '../../access/access.js';
-import { Labels } from '../../access/labels.js';
-import type { Asker } from '../../access/seeing.js';
-import { relation, standingTo, type Standing } from '../../access/standing.js';
-import { versionMetas } from '../../access/version-metas.js';
-import { countingVersion, lastRevision, reviewedVersion } from '../../access/versions.js';
+import { Access, assertCanSee, canSee, type ExchangeContext } from '../../permissions/access.js';
+import { PersonLabels } from '../../queries/person-labels.js';
+import type { CurrentUser } from '../../auth/view-as.js';
+import { draftRelation, draftAccess, type DraftAccess } from '../../permissions/draft-access.js';
+import { versionMetas } from '../../queries/version-metas.js';
+import { countingVersion, lastRevision, reviewedVersion } from '../../queries/versions.js';
 import { Draft, DraftPart, DraftVersion } from '../../model/draft.js';
 import { Database } from '../../platform/database/database.js';
 import { refusal } from '../../platform/problems/sentences.js';
@@ -23,16 +23,16 @@ export class ReadDraftsService {
     private readonly readings: Readings,
   ) {}
 
-  async version(person: Asker, exchangeId: string, number: number): Promise<VersionView> {
+  async version(person: CurrentUser, exchangeId: string, number: number): Promise<VersionView> {
     const place = await this.access.exchange(person, exchangeId);
-    see(place, { kind: 'own-draft' });
+    assertCanSee(place, { kind: 'own-draft' });
     return this.#version(place, await this.access.ownDraft(place), number, 'author');
   }
 
   /** An earlier version, for staff. */
-  async versionOf(person: Asker, exchangeId: string, draftId: string, number: number): Promise<VersionView> {
+  async versionOf(person: CurrentUser, exchangeId: string, draftId: string, number: number): Promise<VersionView> {
     const place = await this.access.exchange(person, exchangeId);
-    see(place, { kind: 'workspace' });
+    assertCanSee(place, { kind: 'workspace' });
     return this.#version(
       place,
       await this.database.read.findOneBy(Draft, { id: draftId, exchangeId }),
@@ -41,7 +41,7 @@ export class ReadDraftsService {
     );
   }
 
-  async #version(place: Place, draft: Draft | null, number: number, reader: Reader): Promise<VersionView> {
+  async #version(place: ExchangeContext, draft: Draft | null, number: number, reader: Reader): Promise<VersionView> {
     const manager = this.database.read;
     const version = draft === null ? null : await manager.findOneBy(DraftVersion, { draftId: draft.id, number });
     if (draft === null || version === null) throw refusal('unknown');
@@ -51,15 +51,15 @@ export class ReadDraftsService {
   }
 
   /** A handed-in draft, for staff and for its reviewers: each the version that they review, or the one that counts. */
-  async read(person: Asker, exchangeId: string, draftId: string): Promise<DraftReadingView> {
+  async read(person: CurrentUser, exchangeId: string, draftId: string): Promise<DraftReadingView> {
     const place = await this.access.exchange(person, exchangeId);
     const manager = this.database.read;
     const standing = await this.#readable(manager, place, draftId);
     const { draft } = standing;
     const version = await versionFor(manager, standing);
     if (version === null) throw refusal('unknown');
-    const labels = await Labels.ofExchange(manager, place);
-    const told = sees(place, { kind: 'versions', ...relation(standing), ofOwnDraft: false });
+    const labels = await PersonLabels.ofExchange(manager, place);
+    const told = canSee(place, { kind: 'versions', ...draftRelation(standing), ofOwnDraft: false });
     const all = told ? await manager.find(DraftVersion, { where: { draftId }, order: { number: 'ASC' } }) : [];
     const metas = await versionMetas(manager, place, draft, all);
     // Also somebody who reviews the own draft reads it here as a reviewer does.
@@ -74,31 +74,31 @@ export class ReadDraftsService {
   }
 
   /** @throws ProblemError unless the one who asks may read this draft as a reviewer or as staff */
-  async #readable(manager: EntityManager, place: Place, draftId: string): Promise<Standing> {
+  async #readable(manager: EntityManager, place: ExchangeContext, draftId: string): Promise<DraftAccess> {
     const draft = await manager.findOneBy(Draft, { id: draftId, exchangeId: place.exchange.id });
     if (draft === null) throw refusal('unknown');
-    const standing = await standingTo(manager, place, draft);
-    see(place, { kind: 'draft', ...relation(standing) });
+    const standing = await draftAccess(manager, place, draft);
+    assertCanSee(place, { kind: 'draft', ...draftRelation(standing) });
     return standing;
   }
 
   /** Where somebody stands to a draft of which a picture is asked for: as an author, as staff, or as a reviewer. */
-  async reading(person: Asker, exchangeId: string, draftId: string): Promise<Standing> {
+  async reading(person: CurrentUser, exchangeId: string, draftId: string): Promise<DraftAccess> {
     const place = await this.access.exchange(person, exchangeId);
     const manager = this.database.read;
     const mine = await this.access.ownDraft(place);
     if (mine === null || mine.id !== draftId) return this.#readable(manager, place, draftId);
-    see(place, { kind: 'own-draft' });
-    return standingTo(manager, place, mine);
+    assertCanSee(place, { kind: 'own-draft' });
+    return draftAccess(manager, place, mine);
   }
 
   /** A part whose file is asked for. @throws ProblemError for parts that are not for the one who asks */
   async part(
-    person: Asker,
+    person: CurrentUser,
     exchangeId: string,
     draftId: string,
     partId: string,
-  ): Promise<{ readonly standing: Standing; readonly part: DraftPart }> {
+  ): Promise<{ readonly standing: DraftAccess; readonly part: DraftPart }> {
     const standing = await this.reading(person, exchangeId, draftId);
     const manager = this.database.read;
     const part = await manager.findOneBy(DraftPart, { id: partId, draftId: standing.draft.id });
@@ -106,14 +106,14 @@ export class ReadDraftsService {
     const current =
       part.versionId !== null &&
       (part.versionId === (await versionFor(manager, standing))?.id ||
-        (sees(standing.place, { kind: 'revision', ...relation(standing) }) &&
+        (canSee(standing.place, { kind: 'revision', ...draftRelation(standing) }) &&
           part.versionId === (await lastRevision(manager, draftId))?.id));
-    see(standing.place, { kind: 'part', ...relation(standing), saved: part.versionId === null, current });
+    assertCanSee(standing.place, { kind: 'part', ...draftRelation(standing), saved: part.versionId === null, current });
     return { standing, part };
   }
 }
 
 /** The version that somebody reads: who reviews the draft, the one that the review is of; everybody else, the one that counts. */
-function versionFor(manager: EntityManager, { draft, review }: Standing): Promise<DraftVersion | null> {
+function versionFor(manager: EntityManager, { draft, review }: DraftAccess): Promise<DraftVersion | null> {
   return review === null ? countingVersion(manager, draft.id) : reviewedVersion(manager, review);
 }

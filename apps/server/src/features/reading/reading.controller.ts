@@ -1,7 +1,7 @@
 import { Controller, Get, Param, ParseIntPipe } from '@nestjs/common';
 import type { DraftReadingView, VersionView } from '@salt-circle/contracts';
-import type { Asker } from '../../access/seeing.js';
-import { Me } from '../../access/session.guard.js';
+import type { CurrentUser } from '../../auth/view-as.js';
+import { Me } from '../../auth/session.guard.js';
 import { refusal } from '../../platform/problems/sentences.js';
 import { ReadDraftsService } from './read-drafts.service.js';
 
@@ -13,7 +13,7 @@ export class ReadingController {
 
   @Get('draft/versions/:number')
   version(
-    @Me() me: Asker,
+    @Me() me: CurrentUser,
     @Param('exchangeId') id: string,
     @Param('number', WholeNumber) number: number,
   ): Promise<VersionView> {
@@ -21,13 +21,13 @@ export class ReadingController {
   }
 
   @Get('drafts/:draftId')
-  read(@Me() me: Asker, @Param('exchangeId') id: string, @Param('draftId') draftId: string): Promise<DraftReadingView> {
+  read(@Me() me: CurrentUser, @Param('exchangeId') id: string, @Param('draftId') draftId: string): Promise<DraftReadingView> {
     return this.reading.read(me, id, draftId);
   }
 
   @Get('drafts/:draftId/versions/:number')
   versionOf(
-    @Me() me: Asker,
+    @Me() me: CurrentUser,
     @Param('exchangeId') id: string,
     @Param('draftId') draftId: string,
     @Param('number', WholeNumber) number: number,

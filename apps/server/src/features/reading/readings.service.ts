@@ -2,11 +2,11 @@ import { Injectable } from '@nestjs/common';
 import type { DraftReading, PartShow, PartView } from '@salt-circle/contracts';
 import { countWords, findIdentities, type Deliverable, type Identity, type Reader } from '@salt-circle/core';
 import type { EntityManager } from 'typeorm';
-import type { Place } from '../../access/access.js';
+import type { ExchangeContext } from '../../permissions/access.js';
 import { Copies } from './copies.service.js';
 import type { ExchangeAttachment } from '../../model/attachment.js';
 import type { StoredFile } from '../../model/stored-file.js';
-import { hidesAuthors, identitiesOf } from '../../access/authors.js';
+import { hidesAuthors, identitiesOf } from '../../queries/authors.js';
 import { withoutTelling, type BehindText } from '../../platform/html/bare-attributes.js';
 import { withFootnotes } from '../../platform/html/footnotes.js';
 import { endingOf } from '../../platform/bytes/endings.js';
@@ -15,7 +15,7 @@ import { htmlToText } from '../../platform/html/html-to-text.js';
 import type { Draft, DraftPart, DraftVersion } from '../../model/draft.js';
 import type { Exchange } from '../../model/exchange.js';
 import { withAddresses } from '../../platform/html/pictures-in-text.js';
-import { filesOfParts, partsOf } from '../../access/versions.js';
+import { filesOfParts, partsOf } from '../../queries/versions.js';
 
 /** Puts together what somebody gets to read of a draft. The one place that decides what of a file leaves the server. */
 @Injectable()
@@ -24,7 +24,7 @@ export class Readings {
 
   async of(
     manager: EntityManager,
-    place: Place,
+    place: ExchangeContext,
     draft: Draft,
     version: DraftVersion,
     reader: Reader,
@@ -36,7 +36,7 @@ export class Readings {
   }
 
   /** As it is saved now, the way reviewers would see it. */
-  async preview(manager: EntityManager, place: Place, draft: Draft, rows: readonly DraftPart[]): Promise<DraftReading> {
+  async preview(manager: EntityManager, place: ExchangeContext, draft: Draft, rows: readonly DraftPart[]): Promise<DraftReading> {
     const parts = await this.parts(manager, place, draft, rows, 'reviewer');
     return {
       draftId: draft.id,
@@ -49,7 +49,7 @@ export class Readings {
 
   async parts(
     manager: EntityManager,
-    { exchange }: Place,
+    { exchange }: ExchangeContext,
     draft: Pick<Draft, 'id' | 'participantId' | 'groupId'>,
     rows: readonly DraftPart[],
     reader: Reader,

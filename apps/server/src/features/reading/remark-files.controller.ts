@@ -1,12 +1,12 @@
 import { Controller, Get, Param, Res } from '@nestjs/common';
 import type { PartView } from '@salt-circle/contracts';
 import type { Response } from 'express';
-import { Access } from '../../access/access.js';
-import { listedOf, type Listed } from '../../access/listed.js';
-import { fileName, filesOf } from '../../access/review-files.js';
-import { reviewStanding } from '../../access/review-standing.js';
-import type { Asker } from '../../access/seeing.js';
-import { Me } from '../../access/session.guard.js';
+import { Access } from '../../permissions/access.js';
+import { courseIdentities, type CourseIdentity } from '../../queries/course-identities.js';
+import { fileName, filesOf } from '../../queries/review-files.js';
+import { reviewAccess } from '../../permissions/review-access.js';
+import type { CurrentUser } from '../../auth/view-as.js';
+import { Me } from '../../auth/session.guard.js';
 import { Exchange, Participant } from '../../model/exchange.js';
 import type { Review } from '../../model/review.js';
 import { StoredFile } from '../../model/stored-file.js';
@@ -36,7 +36,7 @@ export class RemarkFilesController {
   ) {}
 
   @Get()
-  async read(@Me() me: Asker, @Param() which: FileParams): Promise<PartView> {
+  async read(@Me() me: CurrentUser, @Param() which: FileParams): Promise<PartView> {
     const { name, file, review, full } = await this.#file(me, which);
     const view = this.readings.remarkFile({ ...which, name }, file);
     if (full || view.html === null) return view;
@@ -46,7 +46,7 @@ export class RemarkFilesController {
   }
 
   @Get('copy')
-  async copy(@Me() me: Asker, @Param() which: FileParams, @Res() response: Response): Promise<void> {
+  async copy(@Me() me: CurrentUser, @Param() which: FileParams, @Res() response: Response): Promise<void> {
     const { name, file } = await this.#file(me, which);
     if (file.copyDigest === null) throw refusal('unknown');
     const mime = mimeOfCopy(file.mime);
@@ -56,16 +56,16 @@ export class RemarkFilesController {
 
   /** Pictures in the reading copy of a document. */
   @Get('pictures/:digest')
-  async picture(@Me() me: Asker, @Param() { digest = '', ...which }: FileParams, @Res() response: Response) {
+  async picture(@Me() me: CurrentUser, @Param() { digest = '', ...which }: FileParams, @Res() response: Response) {
     const { file } = await this.#file(me, which);
     if (!(await isPictureOf(this.database.read, file, digest))) throw refusal('unknown');
     await sendPicture(this.store, response, digest);
   }
 
   /** @throws ProblemError unless the review has this file, and the one who asks may see it */
-  async #file(me: Asker, { reviewId, fileId }: FileParams) {
+  async #file(me: CurrentUser, { reviewId, fileId }: FileParams) {
     const manager = this.database.read;
-    const standing = await reviewStanding(this.access, manager, me, reviewId);
+    const standing = await reviewAccess(this.access, manager, me, reviewId);
     const { place, review, byViewer } = standing;
     const rows = await filesOf(manager, place, review, standing);
     const index = rows.findIndex(({ id }) => id === fileId);
@@ -76,10 +76,10 @@ export class RemarkFilesController {
     return { name: fileName(row, file, index, full), file, review, full };
   }
 
-  async #reviewer({ reviewerId }: Review): Promise<Listed[]> {
+  async #reviewer({ reviewerId }: Review): Promise<CourseIdentity[]> {
     const manager = this.database.read;
     const { personId, exchangeId } = await manager.findOneByOrFail(Participant, { id: reviewerId });
     const { courseId } = await manager.findOneByOrFail(Exchange, { id: exchangeId });
-    return [...(await listedOf(manager, courseId, [personId])).values()];
+    return [...(await courseIdentities(manager, courseId, [personId])).values()];
   }
 }

@@ -1,7 +1,7 @@
 import { Body, Controller, Get, HttpCode, Param, Post, Put } from '@nestjs/common';
 import { RatingRequest, ReplyRequest, type ThreadsView } from '@salt-circle/contracts';
-import type { Asker } from '../../access/seeing.js';
-import { Me } from '../../access/session.guard.js';
+import type { CurrentUser } from '../../auth/view-as.js';
+import { Me } from '../../auth/session.guard.js';
 import { Replies } from './replies.service.js';
 
 @Controller('reviews/:reviewId')
@@ -9,18 +9,18 @@ export class RepliesController {
   constructor(private readonly replies: Replies) {}
 
   @Get('replies')
-  threads(@Me() me: Asker, @Param('reviewId') id: string): Promise<ThreadsView> {
+  threads(@Me() me: CurrentUser, @Param('reviewId') id: string): Promise<ThreadsView> {
     return this.replies.threads(me, id);
   }
 
   @Post('replies')
   @HttpCode(200)
-  reply(@Me() me: Asker, @Param('reviewId') id: string, @Body() request: ReplyRequest): Promise<ThreadsView> {
+  reply(@Me() me: CurrentUser, @Param('reviewId') id: string, @Body() request: ReplyRequest): Promise<ThreadsView> {
     return this.replies.reply(me, id, request);
   }
 
   @Put('rating')
-  rate(@Me() me: Asker, @Param('reviewId') id: string, @Body() request: RatingRequest): Promise<ThreadsView> {
+  rate(@Me() me: CurrentUser, @Param('reviewId') id: string, @Body() request: RatingRequest): Promise<ThreadsView> {
     return this.replies.rate(me, id, request);
   }
 }

@@ -8,14 +8,14 @@ import {
 } from '@salt-circle/contracts';
 import { endOf, isReleasedToAll, resolveDates, withOwnTimes } from '@salt-circle/core';
 import { In, type EntityManager } from 'typeorm';
-import { Access, act, acts, ownParticipant, see, sees } from '../../access/access.js';
-import { authorPersons } from '../../access/authors.js';
-import { datesOf } from '../../access/facts-of.js';
-import { Labels } from '../../access/labels.js';
-import { listedOf, namesOf } from '../../access/listed.js';
-import { asked, reviewStanding, type ReviewStanding } from '../../access/review-standing.js';
-import type { Asker } from '../../access/seeing.js';
-import { readableRows, type WrittenRows } from '../../access/written-rows.js';
+import { Access, assertCan, can, ownParticipant, assertCanSee, canSee } from '../../permissions/access.js';
+import { authorPersons } from '../../queries/authors.js';
+import { datesOf } from '../../permissions/exchange-facts.js';
+import { PersonLabels } from '../../queries/person-labels.js';
+import { courseIdentities, courseNames } from '../../queries/course-identities.js';
+import { writingState, reviewAccess, type ReviewAccess } from '../../permissions/review-access.js';
+import type { CurrentUser } from '../../auth/view-as.js';
+import { readableRows, type WrittenRows } from '../../queries/written-rows.js';
 import { Participant } from '../../model/exchange.js';
 import { RatingRow, ReplyRow } from '../../model/reply.js';
 import { Database } from '../../platform/database/database.js';
@@ -38,16 +38,16 @@ export class Replies {
     private readonly ids: Ids,
   ) {}
 
-  async threads(person: Asker, reviewId: string): Promise<ThreadsView> {
+  async threads(person: CurrentUser, reviewId: string): Promise<ThreadsView> {
     const manager = this.database.read;
-    const standing = await reviewStanding(this.access, manager, person, reviewId);
+    const standing = await reviewAccess(this.access, manager, person, reviewId);
     return this.#view(manager, standing);
   }
 
   /** Sent twice, it is there once. */
-  async reply(person: Asker, reviewId: string, request: ReplyRequest): Promise<ThreadsView> {
+  async reply(person: CurrentUser, reviewId: string, request: ReplyRequest): Promise<ThreadsView> {
     await this.database.write(async (manager, happened) => {
-      const standing = await reviewStanding(this.access, manager, person, reviewId);
+      const standing = await reviewAccess(this.access, manager, person, reviewId);
       const { place } = standing;
       const all = await manager.findBy(ReplyRow, { reviewId });
       const taken = await manager.findOneBy(ReplyRow, { id: request.id });
@@ -55,7 +55,7 @@ export class Replies {
         if (taken.reviewId === reviewId && isOwn(taken, standing)) return;
         throw refusal('unknown');
       }
-      act(place, replying(standing, all, request));
+      assertCan(place, replying(standing, all, request));
       await this.#assertThere(manager, standing, request);
       if (all.length >= LIMITS.replies) throw full();
       const as = asWhat(standing);
@@ -76,11 +76,11 @@ export class Replies {
     return this.threads(person, reviewId);
   }
 
-  async rate(person: Asker, reviewId: string, { helped, words }: RatingRequest): Promise<ThreadsView> {
+  async rate(person: CurrentUser, reviewId: string, { helped, words }: RatingRequest): Promise<ThreadsView> {
     await this.database.write(async (manager, happened) => {
-      const standing = await reviewStanding(this.access, manager, person, reviewId);
+      const standing = await reviewAccess(this.access, manager, person, reviewId);
       const { place } = standing;
-      act(place, rating(standing));
+      assertCan(place, rating(standing));
       const { id: participantId } = ownParticipant(place);
       await manager.save(RatingRow, { reviewId, participantId, helped, words: words.trim(), at: place.now });
       happened.quietly({ topic: 'reviews', courseId: place.course.id, exchangeId: place.exchange.id });
@@ -88,19 +88,19 @@ export class Replies {
     return this.threads(person, reviewId);
   }
 
-  async #view(manager: EntityManager, standing: ReviewStanding): Promise<ThreadsView> {
+  async #view(manager: EntityManager, standing: ReviewAccess): Promise<ThreadsView> {
     const { place, review, draft } = standing;
     const written = { submitted: review.submittedAt !== null, withheld: review.withheldAt !== null };
-    see(place, { kind: 'thread', ...asked(standing), ...written });
+    assertCanSee(place, { kind: 'thread', ...writingState(standing), ...written });
     const all = await manager.find(ReplyRow, { where: { reviewId: review.id }, order: { at: 'ASC', id: 'ASC' } });
     const rows = all.filter(speaksOf(await readableRows(manager, standing)));
     const staff = place.viewer.role !== 'student';
-    const names = await namesOf(
+    const names = await courseNames(
       manager,
       place.course.id,
       rows.flatMap(({ personId }) => personId ?? []),
     );
-    const labels = await Labels.ofExchange(manager, place);
+    const labels = await PersonLabels.ofExchange(manager, place);
     const labelOf = ({ as, participantId, personId }: ReplyRow) => {
       if (as === 'staff') return { name: names.get(personId ?? '') ?? say('someoneWhoHasLeft') };
       if (as === 'reviewer') return labels.reviewerOf(review);
@@ -108,7 +108,7 @@ export class Replies {
     };
     const rated = await manager.findOneBy(RatingRow, { reviewId: review.id });
     const { byViewer, ofOwnDraft } = standing;
-    const shown = rated !== null && sees(place, { kind: 'rating', byViewer, ofOwnDraft: ofOwnDraft && !byViewer });
+    const shown = rated !== null && canSee(place, { kind: 'rating', byViewer, ofOwnDraft: ofOwnDraft && !byViewer });
     const dates = resolveDates(datesOf(place.exchange));
     const until = dates === null ? null : withOwnTimes(dates, place.own).repliesDue;
     const { ratings } = place.facts;
@@ -118,24 +118,24 @@ export class Replies {
         const told = staff || as === 'staff' || isOwn(row, standing);
         return { ...{ id, noteId, itemId, as, words }, by: labelOf(row), at: told ? iso(row.at) : null };
       }),
-      may: acts(place, replying(standing, all)),
+      may: can(place, replying(standing, all)),
       over: !staff && until !== null && place.now >= endOf(until),
       until: staff ? null : isoOrNull(until),
       rating: shown ? { helped: rated.helped, words: rated.words } : null,
-      mayRate: acts(place, rating(standing)),
+      mayRate: can(place, rating(standing)),
       ratingRead: ratings === 'off' ? null : ratings,
     };
   }
 
   /** @throws ProblemError unless what is answered is there, for the one who answers */
-  async #assertThere(manager: EntityManager, standing: ReviewStanding, { noteId, itemId }: ReplyRequest) {
+  async #assertThere(manager: EntityManager, standing: ReviewAccess, { noteId, itemId }: ReplyRequest) {
     if (noteId !== null && itemId !== null) throw refusal('unknown');
     const there = speaksOf(await readableRows(manager, standing));
     if (!there({ noteId, itemId })) throw refusal('unknown');
   }
 
   /** The other side hears of it, once until it has looked; of what its author does not see, that one does not hear. */
-  async #tell(manager: EntityManager, standing: ReviewStanding, { as, noteId, itemId }: ReplyRow): Promise<void> {
+  async #tell(manager: EntityManager, standing: ReviewAccess, { as, noteId, itemId }: ReplyRow): Promise<void> {
     const { place, review } = standing;
     const { course, exchange } = place;
     const persons = await concerned(manager, standing);
@@ -146,7 +146,7 @@ export class Replies {
       ...(as === 'reviewer' ? [] : persons.reviewer.map((id) => [id, `/reviews/${review.id}`, 'review'] as const)),
       ...(as === 'author' ? [] : authors.map((id) => [id, `/exchanges/${exchange.id}/feedback`, 'feedback'] as const)),
     ].filter(([id]) => id !== place.person.id);
-    const listed = await listedOf(
+    const listed = await courseIdentities(
       manager,
       course.id,
       to.map(([id]) => id),
@@ -173,12 +173,12 @@ export class Replies {
   }
 }
 
-function asWhat({ place, byViewer }: ReviewStanding): As {
+function asWhat({ place, byViewer }: ReviewAccess): As {
   if (place.viewer.role !== 'student') return 'staff';
   return byViewer ? 'reviewer' : 'author';
 }
 
-function isOwn({ participantId, personId }: ReplyRow, { place }: ReviewStanding): boolean {
+function isOwn({ participantId, personId }: ReplyRow, { place }: ReviewAccess): boolean {
   return participantId === null ? personId === place.person.id : participantId === place.participant?.id;
 }
 
@@ -190,7 +190,7 @@ function speaksOf({ notes, answers }: WrittenRows): (to: Pick<ReplyRow, 'noteId'
 }
 
 function replying(
-  { byViewer, ofOwnDraft, review }: ReviewStanding,
+  { byViewer, ofOwnDraft, review }: ReviewAccess,
   all: readonly ReplyRow[],
   to?: Pick<ReplyRow, 'noteId' | 'itemId'>,
 ) {
@@ -199,7 +199,7 @@ function replying(
   return { kind: 'reply', byViewer, ofOwnDraft, ...written, begun: here.some(({ as }) => as !== 'reviewer') } as const;
 }
 
-function rating({ byViewer, ofOwnDraft, review }: ReviewStanding) {
+function rating({ byViewer, ofOwnDraft, review }: ReviewAccess) {
   // How staff helped is not asked: whoever reads the answer would be whom it is about.
   const ratable = ofOwnDraft && !byViewer && review.voice === null;
   const written = { submitted: review.submittedAt !== null, withheld: review.withheldAt !== null };
@@ -208,7 +208,7 @@ function rating({ byViewer, ofOwnDraft, review }: ReviewStanding) {
 
 async function concerned(
   manager: EntityManager,
-  { place, review, draft }: ReviewStanding,
+  { place, review, draft }: ReviewAccess,
 ): Promise<{ readonly reviewer: string[]; readonly authors: string[] }> {
   const reviewer = await manager.findBy(Participant, { id: In([review.reviewerId]) });
   const persons = await authorPersons(manager, place.exchange, draft);

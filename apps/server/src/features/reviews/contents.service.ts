@@ -2,10 +2,10 @@ import { Injectable } from '@nestjs/common';
 import type { AnswerView, NoteView, ReviewContent } from '@salt-circle/contracts';
 import { comparePlaces, completeness, countWords, type Reviewing, type ReviewForm } from '@salt-circle/core';
 import { In, type EntityManager } from 'typeorm';
-import { sees, type Place } from '../../access/access.js';
-import { fileCards, filesOf } from '../../access/review-files.js';
-import { partsOf, reviewedVersion } from '../../access/versions.js';
-import { countingRows, currentRows } from '../../access/written-rows.js';
+import { canSee, type ExchangeContext } from '../../permissions/access.js';
+import { fileCards, filesOf } from '../../queries/review-files.js';
+import { partsOf, reviewedVersion } from '../../queries/versions.js';
+import { countingRows, currentRows } from '../../queries/written-rows.js';
 import { AnswerRow, NoteRow, Review, SubmittedReview } from '../../model/review.js';
 import { ReviewFile } from '../../model/review-file.js';
 
@@ -18,12 +18,12 @@ export interface Reading extends Reviewing {
 @Injectable()
 export class ReviewContents {
   /** Every note and every answer is asked for by itself: staff may keep a single one from the author. */
-  async load(manager: EntityManager, place: Place, review: Review, reading: Reading): Promise<ReviewContent> {
+  async load(manager: EntityManager, place: ExchangeContext, review: Review, reading: Reading): Promise<ReviewContent> {
     const { byViewer, viewerHandedIn, ofOwnDraft, selfReviewed, othersReviewed } = reading;
     const standing = { byViewer, viewerHandedIn, ofOwnDraft, selfReviewed, othersReviewed };
     const written = { ...standing, submitted: review.submittedAt !== null };
     const shown = (kind: 'answer' | 'note', { withheldAt }: { readonly withheldAt: number | null }) =>
-      sees(place, { kind, ...written, withheld: withheldAt !== null });
+      canSee(place, { kind, ...written, withheld: withheldAt !== null });
     // Its reviewer goes on with it; everybody else gets what was submitted.
     const { answers, notes, version } = await rowsOf(manager, place, review, byViewer);
     const full = byViewer || place.viewer.role !== 'student';
@@ -54,7 +54,7 @@ export class ReviewContents {
   }
 
   /** Brings the counts of a review in step with what is written in it. */
-  async recount(manager: EntityManager, { now }: Place, review: Review, form: ReviewForm): Promise<void> {
+  async recount(manager: EntityManager, { now }: ExchangeContext, review: Review, form: ReviewForm): Promise<void> {
     const answers = await manager.findBy(AnswerRow, { reviewId: review.id });
     // Not where they stand, which is the larger part of a note.
     const notes = await manager.find(NoteRow, {
@@ -83,7 +83,7 @@ export class ReviewContents {
 /** Notes by their places and then by id: the order in which they were made would tell how the reviewer worked. */
 async function rowsOf(
   manager: EntityManager,
-  { exchange }: Pick<Place, 'exchange'>,
+  { exchange }: Pick<ExchangeContext, 'exchange'>,
   review: Review,
   byViewer: boolean,
 ) {

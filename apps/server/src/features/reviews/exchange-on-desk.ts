@@ -1,11 +1,11 @@
 import type { DeskView } from '@salt-circle/contracts';
 import { resolveDates, withOwnTimes } from '@salt-circle/core';
-import type { Place } from '../../access/access.js';
+import type { ExchangeContext } from '../../permissions/access.js';
 import { iso } from '../../platform/wire/instants.js';
 
 /** What the desk says of the exchange. @param self of a review of the own draft, which can be due at a time of its own */
 export function exchangeOnDesk(
-  { exchange, course, facts, timeline, own }: Place,
+  { exchange, course, facts, timeline, own }: ExchangeContext,
   self: boolean,
 ): Omit<DeskView['exchange'], 'attachments'> {
   // Blank only while it is planned, when the key of a practice draft is written.

@@ -1,7 +1,7 @@
 import { Body, Controller, Delete, Get, HttpCode, Param, Put } from '@nestjs/common';
 import { OwnRemarkRequest, type OwnRemarkView } from '@salt-circle/contracts';
-import type { Asker } from '../../access/seeing.js';
-import { Me } from '../../access/session.guard.js';
+import type { CurrentUser } from '../../auth/view-as.js';
+import { Me } from '../../auth/session.guard.js';
 import { OwnRemarks } from './own-remarks.service.js';
 
 @Controller('own-remarks')
@@ -9,19 +9,19 @@ export class OwnRemarksController {
   constructor(private readonly remarks: OwnRemarks) {}
 
   @Get()
-  list(@Me() me: Asker): Promise<OwnRemarkView[]> {
+  list(@Me() me: CurrentUser): Promise<OwnRemarkView[]> {
     return this.remarks.list(me);
   }
 
   @Put(':id')
   @HttpCode(204)
-  change(@Me() me: Asker, @Param('id') id: string, @Body() request: OwnRemarkRequest): Promise<void> {
+  change(@Me() me: CurrentUser, @Param('id') id: string, @Body() request: OwnRemarkRequest): Promise<void> {
     return this.remarks.change(me, id, request);
   }
 
   @Delete(':id')
   @HttpCode(204)
-  remove(@Me() me: Asker, @Param('id') id: string): Promise<void> {
+  remove(@Me() me: CurrentUser, @Param('id') id: string): Promise<void> {
     return this.remarks.remove(me, id);
   }
 }

@@ -2,8 +2,8 @@ import { Injectable } from '@nestjs/common';
 import type { NoteView, OwnRemarkRequest, OwnRemarkView } from '@salt-circle/contracts';
 import { countWords } from '@salt-circle/core';
 import { In, IsNull, type EntityManager } from 'typeorm';
-import type { Place } from '../../access/access.js';
-import type { Asker } from '../../access/seeing.js';
+import type { ExchangeContext } from '../../permissions/access.js';
+import type { CurrentUser } from '../../auth/view-as.js';
 import { refusal } from '../../platform/problems/sentences.js';
 import { Course } from '../../model/course.js';
 import { OwnRemark } from '../../model/own-remark.js';
@@ -30,9 +30,9 @@ export class OwnRemarks {
   ) {}
 
   /** The most used first. */
-  async list(person: Asker): Promise<OwnRemarkView[]> {
+  async list(person: CurrentUser): Promise<OwnRemarkView[]> {
     // They are nobody else's business, also not of staff who look with somebody's eyes.
-    if (person.seeing !== undefined) return [];
+    if (person.viewAs !== undefined) return [];
     const manager = this.database.read;
     const rows = await manager.find(OwnRemark, {
       where: { personId: person.id, removedAt: IsNull() },
@@ -56,7 +56,7 @@ export class OwnRemarks {
    */
   async keep(
     manager: EntityManager,
-    { person, course }: Place,
+    { person, course }: ExchangeContext,
     { notes, again }: { readonly notes: readonly NoteView[]; readonly again: boolean },
   ): Promise<void> {
     const bodies = new Set(notes.map(({ body }) => body.trim()).filter((body) => countWords(body) >= LEAST_WORDS));
@@ -79,7 +79,7 @@ export class OwnRemarks {
     }
   }
 
-  async change(person: Asker, id: string, { title, body }: OwnRemarkRequest): Promise<void> {
+  async change(person: CurrentUser, id: string, { title, body }: OwnRemarkRequest): Promise<void> {
     await this.database.write(async (manager) => {
       const row = await this.#own(manager, person, id);
       const other = await manager.findOneBy(OwnRemark, { personId: row.personId, body });
@@ -94,14 +94,14 @@ export class OwnRemarks {
     });
   }
 
-  async remove(person: Asker, id: string): Promise<void> {
+  async remove(person: CurrentUser, id: string): Promise<void> {
     await this.database.write(async (manager) => {
       await this.#own(manager, person, id);
       await manager.update(OwnRemark, { id }, { removedAt: this.clock.now() });
     });
   }
 
-  async #own(manager: EntityManager, person: Asker, id: string): Promise<OwnRemark> {
+  async #own(manager: EntityManager, person: CurrentUser, id: string): Promise<OwnRemark> {
     const row = await manager.findOneBy(OwnRemark, { id, personId: person.id, removedAt: IsNull() });
     if (row === null) throw refusal('unknown');
     return row;

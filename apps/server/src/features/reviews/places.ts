@@ -9,8 +9,8 @@ import {
   wordsBy,
 } from '@salt-circle/core';
 import type { EntityManager } from 'typeorm';
-import type { Place } from '../../access/access.js';
-import { partsOf } from '../../access/versions.js';
+import type { ExchangeContext } from '../../permissions/access.js';
+import { partsOf } from '../../queries/versions.js';
 import type { Draft, DraftVersion } from '../../model/draft.js';
 import { htmlToText } from '../../platform/html/html-to-text.js';
 import { invalid } from '../../platform/problems/sentences.js';
@@ -67,7 +67,7 @@ const SENTENCES: Readonly<Record<PlaceProblemCode, string>> = wordsBy(say, {
 export async function assertPlace(
   manager: EntityManager,
   readings: Readings,
-  place: Place,
+  place: ExchangeContext,
   { draft, version, at }: { readonly draft: Draft; readonly version: DraftVersion; readonly at: DraftPlace },
 ): Promise<void> {
   const parts = await placeableParts(manager, readings, place, { draft, version, only: at.partId });
@@ -85,7 +85,7 @@ interface Placing {
 export async function placeableParts(
   manager: EntityManager,
   readings: Readings,
-  place: Place,
+  place: ExchangeContext,
   { draft, version, only }: Placing,
 ): Promise<PlaceablePart[]> {
   const rows = await partsOf(manager, draft.id, version.id, place.exchange.deliverables);

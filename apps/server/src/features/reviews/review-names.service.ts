@@ -2,10 +2,10 @@ import { Injectable } from '@nestjs/common';
 import type { ReviewNamesView, ReviewNameView } from '@salt-circle/contracts';
 import { findLookalikes, shapeOfId, type Identity } from '@salt-circle/core';
 import { In, IsNull, type EntityManager } from 'typeorm';
-import { Access, see } from '../../access/access.js';
-import type { Asker } from '../../access/seeing.js';
-import { listedOf } from '../../access/listed.js';
-import { asked, reviewStanding } from '../../access/review-standing.js';
+import { Access, assertCanSee } from '../../permissions/access.js';
+import type { CurrentUser } from '../../auth/view-as.js';
+import { courseIdentities } from '../../queries/course-identities.js';
+import { writingState, reviewAccess } from '../../permissions/review-access.js';
 import { Enrolment } from '../../model/course.js';
 import { GroupMemberRow } from '../../model/group.js';
 import { AnswerRow, NoteRow } from '../../model/review.js';
@@ -29,12 +29,12 @@ export class ReviewNames {
    * of their groups), and whatever looks like an address or an id of the course is called out whether anybody has it or not: an answer
    * that says who exists would be a way to look people up. Names of others are flagged to the teaching team when the review is checked.
    */
-  async inReview(person: Asker, reviewId: string): Promise<ReviewNamesView> {
+  async inReview(person: CurrentUser, reviewId: string): Promise<ReviewNamesView> {
     const manager = this.database.read;
-    const standing = await reviewStanding(this.access, manager, person, reviewId);
+    const standing = await reviewAccess(this.access, manager, person, reviewId);
     const { place, review } = standing;
     const submitted = review.submittedAt !== null;
-    see(place, { kind: 'review', ...asked(standing), submitted, withheld: review.withheldAt !== null });
+    assertCanSee(place, { kind: 'review', ...writingState(standing), submitted, withheld: review.withheldAt !== null });
     const policy = place.exchange.names;
     if (!standing.byViewer || standing.ofOwnDraft || policy === 'open')
       return { policy, searched: 'none', unread: 0, names: [] };
@@ -52,7 +52,7 @@ export class ReviewNames {
     const searched = texts.length < all.length ? 'beginning' : 'all';
     const { unread } = attached;
     if (texts.length === 0) return { policy, searched, unread, names: [] };
-    const own = (await listedOf(manager, place.course.id, [place.person.id])).get(place.person.id);
+    const own = (await courseIdentities(manager, place.course.id, [place.person.id])).get(place.person.id);
     const mates = await this.#groupMates(manager, place.course.id, place.person.id);
     const people: Identity[] = [...(own === undefined ? [] : [own]), ...mates.map((name) => ({ ...NO_SIGNS, name }))];
     const finds = await this.workers.findNames({

@@ -2,8 +2,8 @@ import { Injectable } from '@nestjs/common';
 import type { NoteRequest, NoteView } from '@salt-circle/contracts';
 import type { Place as DraftPlace } from '@salt-circle/core';
 import { In } from 'typeorm';
-import { formFor } from '../../access/form-of.js';
-import type { Asker } from '../../access/seeing.js';
+import { formFor } from '../../queries/review-form.js';
+import type { CurrentUser } from '../../auth/view-as.js';
 import { NoteRow } from '../../model/review.js';
 import { insertAll } from '../../platform/database/insert-all.js';
 import { conflict, refusal } from '../../platform/problems/sentences.js';
@@ -29,7 +29,7 @@ export class ReviewNotes {
     private readonly contents: ReviewContents,
   ) {}
 
-  save(person: Asker, reviewId: string, noteId: string, request: NoteRequest): Promise<NoteView> {
+  save(person: CurrentUser, reviewId: string, noteId: string, request: NoteRequest): Promise<NoteView> {
     return this.writing.in(person, reviewId, request.place.version, async (manager, standing) => {
       const { place, review, version, draft } = standing;
       const { kind, body } = request;
@@ -76,7 +76,7 @@ export class ReviewNotes {
    * @param read number of the version that they stand in
    * @returns how many were added
    */
-  add(person: Asker, reviewId: string, read: number, notes: readonly NewNote[]): Promise<number> {
+  add(person: CurrentUser, reviewId: string, read: number, notes: readonly NewNote[]): Promise<number> {
     return this.writing.in(person, reviewId, read, async (manager, standing, happened) => {
       const { place, review, version, draft } = standing;
       const there = new Set((await manager.findBy(NoteRow, { reviewId })).map(({ id }) => id));
@@ -110,7 +110,7 @@ export class ReviewNotes {
   }
 
   /** Deleting a note that is gone already is no problem. */
-  async remove(person: Asker, reviewId: string, noteId: string): Promise<void> {
+  async remove(person: CurrentUser, reviewId: string, noteId: string): Promise<void> {
     await this.writing.in(person, reviewId, undefined, async (manager, { place, review }) => {
       await manager.delete(NoteRow, { id: noteId, reviewId });
       await this.contents.recount(manager, place, review, await formFor(manager, place, review));

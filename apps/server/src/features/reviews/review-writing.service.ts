@@ -1,15 +1,15 @@
 import { Injectable } from '@nestjs/common';
 import type { EntityManager } from 'typeorm';
-import { Access, act } from '../../access/access.js';
-import { asked, reviewStanding, type ReviewStanding } from '../../access/review-standing.js';
-import type { Asker } from '../../access/seeing.js';
+import { Access, assertCan } from '../../permissions/access.js';
+import { writingState, reviewAccess, type ReviewAccess } from '../../permissions/review-access.js';
+import type { CurrentUser } from '../../auth/view-as.js';
 import type { DraftVersion } from '../../model/draft.js';
 import { Review } from '../../model/review.js';
 import { Database, type Report } from '../../platform/database/database.js';
 import { versionToReview } from './version-to-review.js';
 
 /** Where something was written. */
-export interface Writing extends ReviewStanding {
+export interface Writing extends ReviewAccess {
   /** The version that the review is of from now on. */
   readonly version: DraftVersion;
 }
@@ -24,14 +24,14 @@ export class ReviewWriting {
 
   /** @param read number of the version that the reviewer has in view; the review is of that one from now on */
   in<T>(
-    person: Asker,
+    person: CurrentUser,
     reviewId: string,
     read: number | undefined,
     work: (manager: EntityManager, writing: Writing, happened: Report) => Promise<T>,
   ): Promise<T> {
     return this.database.write(async (manager, happened: Report) => {
-      const standing = await reviewStanding(this.access, manager, person, reviewId);
-      act(standing.place, { kind: 'write-review', ...asked(standing) });
+      const standing = await reviewAccess(this.access, manager, person, reviewId);
+      assertCan(standing.place, { kind: 'write-review', ...writingState(standing) });
       const version = await versionToReview(manager, standing.review, read);
       if (standing.review.versionId === null) {
         await manager.update(Review, { id: reviewId }, { versionId: version.id });
@@ -50,7 +50,7 @@ export class ReviewWriting {
 }
 
 export function reported(
-  { place, review }: ReviewStanding,
+  { place, review }: ReviewAccess,
   action: 'review-begun' | 'review-submitted' | 'review-reopened' | 'notes-brought',
   more: Readonly<Record<string, string>> = {},
 ) {

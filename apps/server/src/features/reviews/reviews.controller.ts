@@ -12,8 +12,8 @@ import {
   type ReviewNamesView,
   type SubmitView,
 } from '@salt-circle/contracts';
-import type { Asker } from '../../access/seeing.js';
-import { Me } from '../../access/session.guard.js';
+import type { CurrentUser } from '../../auth/view-as.js';
+import { Me } from '../../auth/session.guard.js';
 import { ReviewNotes } from './review-notes.service.js';
 import { ReviewNames } from './review-names.service.js';
 import { ReviewsService } from './reviews.service.js';
@@ -27,23 +27,23 @@ export class ReviewsController {
   ) {}
 
   @Get('exchanges/:exchangeId/reviews')
-  mine(@Me() me: Asker, @Param('exchangeId') id: string): Promise<ReviewCard[]> {
+  mine(@Me() me: CurrentUser, @Param('exchangeId') id: string): Promise<ReviewCard[]> {
     return this.reviews.mine(me, id);
   }
 
   @Get('reviews/:reviewId')
-  desk(@Me() me: Asker, @Param('reviewId') id: string): Promise<DeskView> {
+  desk(@Me() me: CurrentUser, @Param('reviewId') id: string): Promise<DeskView> {
     return this.reviews.desk(me, id);
   }
 
   @Get('reviews/:reviewId/names')
-  namesIn(@Me() me: Asker, @Param('reviewId') id: string): Promise<ReviewNamesView> {
+  namesIn(@Me() me: CurrentUser, @Param('reviewId') id: string): Promise<ReviewNamesView> {
     return this.names.inReview(me, id);
   }
 
   @Put('reviews/:reviewId/answers/:itemId')
   saveAnswer(
-    @Me() me: Asker,
+    @Me() me: CurrentUser,
     @Param('reviewId') id: string,
     @Param('itemId') itemId: string,
     @Body() request: AnswerRequest,
@@ -53,7 +53,7 @@ export class ReviewsController {
 
   @Put('reviews/:reviewId/notes/:noteId')
   saveNote(
-    @Me() me: Asker,
+    @Me() me: CurrentUser,
     @Param() { reviewId, noteId }: NoteParams,
     @Body() request: NoteRequest,
   ): Promise<NoteView> {
@@ -62,25 +62,25 @@ export class ReviewsController {
 
   @Delete('reviews/:reviewId/notes/:noteId')
   @HttpCode(204)
-  deleteNote(@Me() me: Asker, @Param() { reviewId, noteId }: NoteParams): Promise<void> {
+  deleteNote(@Me() me: CurrentUser, @Param() { reviewId, noteId }: NoteParams): Promise<void> {
     return this.notes.remove(me, reviewId, noteId);
   }
 
   @Post('reviews/:reviewId/time')
   @HttpCode(204)
-  spend(@Me() me: Asker, @Param('reviewId') id: string, @Body() request: SpentRequest): Promise<void> {
+  spend(@Me() me: CurrentUser, @Param('reviewId') id: string, @Body() request: SpentRequest): Promise<void> {
     return this.reviews.spend(me, id, request);
   }
 
   @Post('reviews/:reviewId/submit')
   @HttpCode(200)
-  submit(@Me() me: Asker, @Param('reviewId') id: string): Promise<SubmitView> {
+  submit(@Me() me: CurrentUser, @Param('reviewId') id: string): Promise<SubmitView> {
     return this.reviews.submit(me, id);
   }
 
   @Post('reviews/:reviewId/reopen')
   @HttpCode(204)
-  reopen(@Me() me: Asker, @Param('reviewId') id: string, @Body() request: ReopenRequest): Promise<void> {
+  reopen(@Me() me: CurrentUser, @Param('reviewId') id: string, @Body() request: ReopenRequest): Promise<void> {
     return this.reviews.reopen(me, id, request);
   }
 }

@@ -10,16 +10,16 @@ import type {
 } from '@salt-circle/contracts';
 import { completeness, OVERALL_ID, readerOf, type Act } from '@salt-circle/core';
 import { IsNull, Not, type EntityManager } from 'typeorm';
-import { Access, act, acts, ownParticipant, see, sees } from '../../access/access.js';
-import { attachmentsOf } from '../../access/attachments.js';
-import { Authors } from '../../access/authors.js';
-import { formFor, formOf } from '../../access/form-of.js';
-import { Labels } from '../../access/labels.js';
-import { ALLOCATED, isChanging, reviewState } from '../../access/review-state.js';
-import type { Asker } from '../../access/seeing.js';
-import { asked, reviewStanding, type ReviewStanding } from '../../access/review-standing.js';
-import { ownStanding, relation, standingTo } from '../../access/standing.js';
-import { countingVersion, reviewedVersion } from '../../access/versions.js';
+import { Access, assertCan, can, ownParticipant, assertCanSee, canSee } from '../../permissions/access.js';
+import { attachmentsOf } from '../../queries/attachments.js';
+import { Authors } from '../../queries/authors.js';
+import { formFor, formOf } from '../../queries/review-form.js';
+import { PersonLabels } from '../../queries/person-labels.js';
+import { ALLOCATED, isChanging, reviewState } from '../../permissions/review-state.js';
+import type { CurrentUser } from '../../auth/view-as.js';
+import { writingState, reviewAccess, type ReviewAccess } from '../../permissions/review-access.js';
+import { ownDraftAccess, draftRelation, draftAccess } from '../../permissions/draft-access.js';
+import { countingVersion, reviewedVersion } from '../../queries/versions.js';
 import { Draft } from '../../model/draft.js';
 import { Participant } from '../../model/exchange.js';
 import { AnswerRow, Review, SubmittedReview } from '../../model/review.js';
@@ -28,7 +28,7 @@ import { ProblemError } from '../../platform/problems/problem-error.js';
 import { conflict, invalid, missingProblem, refusal } from '../../platform/problems/sentences.js';
 import { iso, isoOrNull } from '../../platform/wire/instants.js';
 import { Readings } from '../reading/readings.service.js';
-import { answerFrom, sameAnswer } from '../../access/answer-from.js';
+import { answerFrom, sameAnswer } from '../../queries/answers.js';
 import { answerView, ReviewContents, saysSomething } from './contents.service.js';
 import { exchangeOnDesk } from './exchange-on-desk.js';
 import { OwnRemarks } from './own-remarks.service.js';
@@ -50,37 +50,37 @@ export class ReviewsService {
   ) {}
 
   /** The reviews that a student is to write. */
-  async mine(person: Asker, exchangeId: string): Promise<ReviewCard[]> {
+  async mine(person: CurrentUser, exchangeId: string): Promise<ReviewCard[]> {
     const place = await this.access.exchange(person, exchangeId);
     const participant = ownParticipant(place);
     // Staff who review under their own names alone have nothing that they were given.
     if (place.viewer.role !== 'student' && participant.extraReviews === 0) throw refusal('not-yours');
     const manager = this.database.read;
-    const own = await ownStanding(manager, place);
-    see(place, { kind: 'own-reviews', viewerHandedIn: own.viewerHandedIn });
+    const own = await ownDraftAccess(manager, place);
+    assertCanSee(place, { kind: 'own-reviews', viewerHandedIn: own.viewerHandedIn });
     const reviews = await manager.find(Review, {
       where: { reviewerId: participant.id, ...ALLOCATED },
       order: { position: 'ASC' },
     });
-    const labels = await Labels.ofExchange(manager, place);
+    const labels = await PersonLabels.ofExchange(manager, place);
     const form = await formOf(manager, place);
     const cards: ReviewCard[] = [];
     for (const review of reviews) {
       const draft = await manager.findOneByOrFail(Draft, { id: review.draftId });
       const version = await reviewedVersion(manager, review);
-      const standing = await standingTo(manager, place, draft, own);
+      const standing = await draftAccess(manager, place, draft, own);
       const subject = { kind: 'review', byViewer: true, submitted: false, withheld: false } as const;
       cards.push({
         id: review.id,
         author: labels.authorOf(draft),
         draftTitle: version?.title ?? '',
         draftId: draft.id,
-        revision: sees(place, { kind: 'revision', ...relation(standing) }) && !standing.ofOwnDraft,
-        others: sees(place, {
+        revision: canSee(place, { kind: 'revision', ...draftRelation(standing) }) && !standing.ofOwnDraft,
+        others: canSee(place, {
           ...{ kind: 'other-review', reviewed: review.submittedAt !== null, submitted: true, withheld: false },
         }),
         self: standing.ofOwnDraft,
-        waits: !sees(place, { ...subject, ...relation(standing) }),
+        waits: !canSee(place, { ...subject, ...draftRelation(standing) }),
         state: reviewState(review),
         changing: isChanging(review),
         answered: review.answered,
@@ -91,17 +91,17 @@ export class ReviewsService {
     return cards;
   }
 
-  async desk(person: Asker, reviewId: string): Promise<DeskView> {
+  async desk(person: CurrentUser, reviewId: string): Promise<DeskView> {
     const manager = this.database.read;
     const standing = await this.#standing(person, reviewId, manager);
     const { place, review, draft } = standing;
     const submitted = review.submittedAt !== null;
-    see(place, { kind: 'review', ...asked(standing), submitted, withheld: review.withheldAt !== null });
+    assertCanSee(place, { kind: 'review', ...writingState(standing), submitted, withheld: review.withheldAt !== null });
     const version = await reviewedVersion(manager, review);
     if (version === null) throw refusal('unknown');
     const involved = await manager.findBy(Participant, [{ id: review.reviewerId }, { id: draft.participantId }]);
-    const labels = await Labels.load(manager, place, involved);
-    const life = sees(place, { kind: 'reviewing-life', byViewer: standing.byViewer });
+    const labels = await PersonLabels.load(manager, place, involved);
+    const life = canSee(place, { kind: 'reviewing-life', byViewer: standing.byViewer });
     return {
       id: review.id,
       ...(await this.contents.load(manager, place, review, standing)),
@@ -120,22 +120,22 @@ export class ReviewsService {
       form: await formFor(manager, place, review),
       submittedAt: isoOrNull(life ? review.submittedAt : null),
       changing: life && isChanging(review),
-      editable: acts(place, { kind: 'write-review', ...asked(standing) }),
-      submittable: acts(place, { kind: 'submit-review', ...asked(standing) }),
-      reopenable: submitted && !isChanging(review) && acts(place, reopening(standing)),
+      editable: can(place, { kind: 'write-review', ...writingState(standing) }),
+      submittable: can(place, { kind: 'submit-review', ...writingState(standing) }),
+      reopenable: submitted && !isChanging(review) && can(place, reopening(standing)),
       spentSeconds: life && place.course.measuresTime ? review.spentSeconds : null,
       voice: review.voice,
       earlier: draft.followsId !== null,
       reopenReason: standing.byViewer && isChanging(review) ? review.reopenReason : null,
       reopenUntil: isoOrNull(standing.byViewer && isChanging(review) ? review.reopenUntil : null),
-      checkable: submitted && !place.facts.practice && acts(place, { kind: 'check' }),
+      checkable: submitted && !place.facts.practice && can(place, { kind: 'check' }),
       withheld: await withheldViews(manager, standing),
       practice: practiceOnDesk(standing),
       ...(life ? await this.#neighbours(manager, standing) : { position: 1, total: 1, nextId: null }),
     };
   }
 
-  saveAnswer(person: Asker, reviewId: string, itemId: string, request: AnswerRequest): Promise<AnswerView> {
+  saveAnswer(person: CurrentUser, reviewId: string, itemId: string, request: AnswerRequest): Promise<AnswerView> {
     return this.writing.in(person, reviewId, request.version, async (manager, { place, review }) => {
       const form = await formFor(manager, place, review);
       const item = form.items.find(({ id }) => id === itemId);
@@ -159,13 +159,13 @@ export class ReviewsService {
   }
 
   /** Submitting twice answers with the first time. */
-  submit(person: Asker, reviewId: string): Promise<SubmitView> {
+  submit(person: CurrentUser, reviewId: string): Promise<SubmitView> {
     return this.database.write(async (manager, happened) => {
       const standing = await this.#standing(person, reviewId, manager);
       const { place, review } = standing;
       if (standing.byViewer && review.submittedAt !== null && !isChanging(review))
         return { submittedAt: iso(review.submittedAt) };
-      act(place, { kind: 'submit-review', ...asked(standing) });
+      assertCan(place, { kind: 'submit-review', ...writingState(standing) });
       const form = await formFor(manager, place, review);
       const content = await this.contents.load(manager, place, review, standing);
       const state = completeness(form, content.answers, content.notes.filter(saysSomething).length);
@@ -198,10 +198,10 @@ export class ReviewsService {
   }
 
   /** What was submitted stays so, and is what its author gets, until it is submitted again. */
-  async reopen(person: Asker, reviewId: string, { reason = '', until }: ReopenRequest): Promise<void> {
+  async reopen(person: CurrentUser, reviewId: string, { reason = '', until }: ReopenRequest): Promise<void> {
     await this.database.write(async (manager, happened) => {
       const standing = await this.#standing(person, reviewId, manager);
-      act(standing.place, reopening(standing));
+      assertCan(standing.place, reopening(standing));
       if (standing.review.submittedAt === null || isChanging(standing.review)) return;
       const reopenReason = standing.byViewer ? null : reason.trim();
       if (reopenReason === '') throw invalid([NO_REASON]);
@@ -215,11 +215,11 @@ export class ReviewsService {
   }
 
   /** Time at work, as the page measures it; never more than has passed since it was last told, in however many tabs. */
-  async spend(person: Asker, reviewId: string, { seconds }: SpentRequest): Promise<void> {
+  async spend(person: CurrentUser, reviewId: string, { seconds }: SpentRequest): Promise<void> {
     await this.database.write(async (manager) => {
       const standing = await this.#standing(person, reviewId, manager);
       const { place, review } = standing;
-      act(place, { kind: 'write-review', ...asked(standing) });
+      assertCan(place, { kind: 'write-review', ...writingState(standing) });
       if (!place.course.measuresTime) return;
       const passed = review.spentAt === null ? seconds : Math.max(0, Math.round((place.now - review.spentAt) / 1_000));
       const spentSeconds = review.spentSeconds + Math.min(seconds, passed);
@@ -227,13 +227,13 @@ export class ReviewsService {
     });
   }
 
-  #standing(person: Asker, reviewId: string, manager: EntityManager): Promise<ReviewStanding> {
-    return reviewStanding(this.access, manager, person, reviewId);
+  #standing(person: CurrentUser, reviewId: string, manager: EntityManager): Promise<ReviewAccess> {
+    return reviewAccess(this.access, manager, person, reviewId);
   }
 
   async #neighbours(
     manager: EntityManager,
-    { review, byViewer }: ReviewStanding,
+    { review, byViewer }: ReviewAccess,
   ): Promise<Pick<DeskView, 'position' | 'total' | 'nextId'>> {
     const { reviewerId } = review;
     const voice = review.voice === null ? IsNull() : Not(IsNull());
@@ -245,13 +245,13 @@ export class ReviewsService {
   }
 }
 
-function reopening({ byViewer, review, ofOwnDraft }: ReviewStanding): Act {
+function reopening({ byViewer, review, ofOwnDraft }: ReviewAccess): Act {
   const written = { submitted: review.submittedAt !== null, voice: review.voice !== null };
   return { kind: 'reopen-review', byViewer, ofOwnDraft, ...written };
 }
 
 /** The key is the review by whoever the practice draft stands for, whoever looks at it. */
-function practiceOnDesk({ place, draft, review }: ReviewStanding): DeskView['practice'] {
+function practiceOnDesk({ place, draft, review }: ReviewAccess): DeskView['practice'] {
   const { id, practiceOf } = place.exchange;
   return practiceOf === null ? null : { id, forId: practiceOf, key: draft.participantId === review.reviewerId };
 }

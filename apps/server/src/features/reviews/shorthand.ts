@@ -1,12 +1,12 @@
 import type { ShorthandEntry } from '@salt-circle/contracts';
 import type { EntityManager } from 'typeorm';
-import type { Place } from '../../access/access.js';
+import type { ExchangeContext } from '../../permissions/access.js';
 import { LibraryItem } from '../../model/library.js';
 
 /** The labels for Fix notes that the exchange offers; none when the set has been removed from the library. */
 export async function shorthandOf(
   manager: EntityManager,
-  { exchange, course }: Place,
+  { exchange, course }: ExchangeContext,
 ): Promise<readonly ShorthandEntry[]> {
   if (exchange.shorthandId === null) return [];
   const where = { id: exchange.shorthandId, courseId: course.id, kind: 'shorthand' as const };

@@ -1,5 +1,5 @@
 import type { EntityManager } from 'typeorm';
-import { reviewedVersion } from '../../access/versions.js';
+import { reviewedVersion } from '../../queries/versions.js';
 import { DraftVersion } from '../../model/draft.js';
 import type { Review } from '../../model/review.js';
 import { ProblemError } from '../../platform/problems/problem-error.js';

@@ -1,7 +1,7 @@
 import type { WithheldView } from '@salt-circle/contracts';
 import type { EntityManager } from 'typeorm';
-import { namesOf } from '../../access/listed.js';
-import type { ReviewStanding } from '../../access/review-standing.js';
+import { courseNames } from '../../queries/course-identities.js';
+import type { ReviewAccess } from '../../permissions/review-access.js';
 import { Withheld } from '../../model/check.js';
 import { iso } from '../../platform/wire/instants.js';
 import { say } from '../../words/reviews.js';
@@ -9,7 +9,7 @@ import { say } from '../../words/reviews.js';
 /** What of a review is kept from its author: all of it to staff, what they were told of to its reviewer, nothing to anybody else. */
 export async function withheldViews(
   manager: EntityManager,
-  { place, review, byViewer }: ReviewStanding,
+  { place, review, byViewer }: ReviewAccess,
 ): Promise<WithheldView[]> {
   const staff = place.viewer.role !== 'student';
   if (!staff && !byViewer) return [];
@@ -23,7 +23,7 @@ export async function withheldViews(
       .map(({ kind, targetId, reason }) => ({ kind, targetId, reason, staff: null }));
   }
   const ids = rows.flatMap(({ byId }) => byId ?? []);
-  const names = await namesOf(manager, place.course.id, [...new Set(ids)]);
+  const names = await courseNames(manager, place.course.id, [...new Set(ids)]);
   return rows.map(({ kind, targetId, reason, byId, at, told, counts }) => ({
     kind,
     targetId,

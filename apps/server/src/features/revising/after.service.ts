@@ -2,12 +2,12 @@ import { Injectable } from '@nestjs/common';
 import type { AfterRow } from '@salt-circle/contracts';
 import { HELPED, planFigures, type Helped, type Remark } from '@salt-circle/core';
 import { Not, IsNull } from 'typeorm';
-import { Access, see } from '../../access/access.js';
-import { Authors } from '../../access/authors.js';
-import { Labels } from '../../access/labels.js';
-import { rowsOfReviews } from '../../access/rows-of-reviews.js';
-import type { Asker } from '../../access/seeing.js';
-import { handedInDrafts } from '../../access/versions.js';
+import { Access, assertCanSee } from '../../permissions/access.js';
+import { Authors } from '../../queries/authors.js';
+import { PersonLabels } from '../../queries/person-labels.js';
+import { rowsOfReviews } from '../../queries/rows-of-reviews.js';
+import type { CurrentUser } from '../../auth/view-as.js';
+import { handedInDrafts } from '../../queries/versions.js';
 import { Draft, DraftVersion } from '../../model/draft.js';
 import { Participant } from '../../model/exchange.js';
 import { RatingRow, ReplyRow } from '../../model/reply.js';
@@ -26,12 +26,12 @@ export class AfterService {
     private readonly access: Access,
   ) {}
 
-  async rows(person: Asker, exchangeId: string): Promise<AfterRow[]> {
+  async rows(person: CurrentUser, exchangeId: string): Promise<AfterRow[]> {
     const place = await this.access.exchange(person, exchangeId);
-    see(place, { kind: 'workspace' });
+    assertCanSee(place, { kind: 'workspace' });
     const manager = this.database.read;
     const drafts = await handedInDrafts(manager, exchangeId);
-    const labels = await Labels.ofExchange(manager, place);
+    const labels = await PersonLabels.ofExchange(manager, place);
     const authors = await Authors.load(manager, place.exchange);
     const people = new Map((await manager.findBy(Participant, { exchangeId })).map((one) => [one.id, one]));
     const submitted = { exchangeId, submittedAt: Not(IsNull()), withheldAt: IsNull() };

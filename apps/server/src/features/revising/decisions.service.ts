@@ -2,10 +2,10 @@ import { Injectable } from '@nestjs/common';
 import type { AdoptResult, DecisionRequest, DecisionsView, DecisionView, NotAdopted } from '@salt-circle/contracts';
 import { decisionTarget, matchTextAnchor, MisuseError, placedEdit, splicesOf } from '@salt-circle/core';
 import { In, IsNull, type EntityManager } from 'typeorm';
-import { Access, act, acts, see, sees, type Place } from '../../access/access.js';
-import type { Asker } from '../../access/seeing.js';
-import { relation, standingTo } from '../../access/standing.js';
-import { countingRows } from '../../access/written-rows.js';
+import { Access, assertCan, can, assertCanSee, canSee, type ExchangeContext } from '../../permissions/access.js';
+import type { CurrentUser } from '../../auth/view-as.js';
+import { draftRelation, draftAccess } from '../../permissions/draft-access.js';
+import { countingRows } from '../../queries/written-rows.js';
 import { DraftPart, type Draft } from '../../model/draft.js';
 import { NoteRow, Review } from '../../model/review.js';
 import { AdoptionRow, DecisionRow } from '../../model/revision.js';
@@ -29,9 +29,9 @@ export class Decisions {
     private readonly drafts: OwnDrafts,
   ) {}
 
-  async mine(person: Asker, exchangeId: string): Promise<DecisionsView> {
+  async mine(person: CurrentUser, exchangeId: string): Promise<DecisionsView> {
     const place = await this.access.exchange(person, exchangeId);
-    see(place, { kind: 'feedback' });
+    assertCanSee(place, { kind: 'feedback' });
     const draft = await this.access.ownDraft(place);
     if (draft === null) throw refusal('unknown');
     return viewOf(this.database.read, place, draft);
@@ -39,14 +39,14 @@ export class Decisions {
 
   /** The same decision again is none; another one on an old revision is shown, not written over. */
   async decide(
-    person: Asker,
+    person: CurrentUser,
     exchangeId: string,
     key: string,
     { decision, why, done, revision }: DecisionRequest,
   ): Promise<DecisionView> {
     return this.database.write(async (manager, happened) => {
       const { place, draft } = await this.#own(manager, person, exchangeId);
-      act(place, { kind: 'decide' });
+      assertCan(place, { kind: 'decide' });
       await assertReadable(manager, place, draft, key);
       const known = await manager.findOneBy(DecisionRow, { draftId: draft.id, key });
       const next = { decision, why: why.trim(), doneAt: done ? (known?.doneAt ?? place.now) : null };
@@ -67,11 +67,11 @@ export class Decisions {
   }
 
   /** Puts proposed edits into the saved text, one after the other; what does not fit any more is left out and told. */
-  async adopt(person: Asker, exchangeId: string, noteIds: readonly string[]): Promise<AdoptResult> {
+  async adopt(person: CurrentUser, exchangeId: string, noteIds: readonly string[]): Promise<AdoptResult> {
     return this.database.write(async (manager, happened) => {
       const { place, draft } = await this.#own(manager, person, exchangeId);
-      act(place, { kind: 'decide' });
-      act(place, { kind: 'hand-in-revision' });
+      assertCan(place, { kind: 'decide' });
+      assertCan(place, { kind: 'hand-in-revision' });
       const notes = await readableNotes(manager, place, draft);
       const before = await manager.findBy(AdoptionRow, { draftId: draft.id });
       const skipped: Array<{ noteId: string; why: NotAdopted }> = [];
@@ -94,10 +94,10 @@ export class Decisions {
   }
 
   /** Takes the last adopted edit back out. @throws ProblemError once something was written since */
-  async undo(person: Asker, exchangeId: string, adoptionId: string): Promise<DecisionsView> {
+  async undo(person: CurrentUser, exchangeId: string, adoptionId: string): Promise<DecisionsView> {
     return this.database.write(async (manager, happened) => {
       const { place, draft } = await this.#own(manager, person, exchangeId);
-      act(place, { kind: 'decide' });
+      assertCan(place, { kind: 'decide' });
       const row = await manager.findOneBy(AdoptionRow, { id: adoptionId, draftId: draft.id });
       if (row === null) throw refusal('unknown');
       const part = await textPart(manager, draft, row.deliverableId);
@@ -111,9 +111,9 @@ export class Decisions {
     });
   }
 
-  async #own(manager: EntityManager, person: Asker, exchangeId: string) {
+  async #own(manager: EntityManager, person: CurrentUser, exchangeId: string) {
     const place = await this.access.exchange(person, exchangeId, manager);
-    see(place, { kind: 'feedback' });
+    assertCanSee(place, { kind: 'feedback' });
     const draft = await this.access.ownDraft(place, manager);
     if (draft === null) throw refusal('unknown');
     return { place, draft };
@@ -121,7 +121,7 @@ export class Decisions {
 
   async #put(
     manager: EntityManager,
-    place: Place,
+    place: ExchangeContext,
     draft: Draft,
     note: NoteRow,
   ): Promise<{ readonly deliverableId: string } | NotAdopted> {
@@ -156,7 +156,7 @@ export class Decisions {
     await manager.save(DecisionRow, { draftId: draft.id, key, why: known?.why ?? '', decision, doneAt, revision });
   }
 
-  async #told(manager: EntityManager, happened: Report, place: Place, draft: Draft): Promise<void> {
+  async #told(manager: EntityManager, happened: Report, place: ExchangeContext, draft: Draft): Promise<void> {
     await this.drafts.tell(manager, happened, place, draft);
     const { course, exchange, person } = place;
     // Also the other pages of the one who did it.
@@ -169,17 +169,17 @@ function textPart(manager: EntityManager, draft: Draft, deliverableId: string): 
 }
 
 /** Reviews of the own draft that its author reads. */
-async function readReviews(manager: EntityManager, place: Place, draft: Draft): Promise<Review[]> {
-  const reading = { ...relation(await standingTo(manager, place, draft)), byViewer: false };
+async function readReviews(manager: EntityManager, place: ExchangeContext, draft: Draft): Promise<Review[]> {
+  const reading = { ...draftRelation(await draftAccess(manager, place, draft)), byViewer: false };
   const all = await manager.findBy(Review, { draftId: draft.id });
   return all.filter(({ submittedAt, withheldAt }) =>
-    sees(place, { kind: 'review', ...reading, submitted: submittedAt !== null, withheld: withheldAt !== null }),
+    canSee(place, { kind: 'review', ...reading, submitted: submittedAt !== null, withheld: withheldAt !== null }),
   );
 }
 
 async function readableNotes(
   manager: EntityManager,
-  place: Place,
+  place: ExchangeContext,
   draft: Draft,
 ): Promise<ReadonlyMap<string, NoteRow>> {
   const reviews = await readReviews(manager, place, draft);
@@ -189,7 +189,7 @@ async function readableNotes(
 }
 
 /** @throws ProblemError `not-found` unless the remark is there for its author */
-async function assertReadable(manager: EntityManager, place: Place, draft: Draft, key: string): Promise<void> {
+async function assertReadable(manager: EntityManager, place: ExchangeContext, draft: Draft, key: string): Promise<void> {
   const target = targetOf(key);
   if (target.kind === 'note') {
     if (!(await readableNotes(manager, place, draft)).has(target.noteId)) throw refusal('unknown');
@@ -212,7 +212,7 @@ function targetOf(key: string) {
 }
 
 /** Of remarks that are there: a decision about a note that is withheld since is not told, as the note is not. */
-async function viewOf(manager: EntityManager, place: Place, draft: Draft): Promise<DecisionsView> {
+async function viewOf(manager: EntityManager, place: ExchangeContext, draft: Draft): Promise<DecisionsView> {
   const reviews = await readReviews(manager, place, draft);
   const reviewIds = new Set(reviews.map(({ id }) => id));
   const notes = await readableNotes(manager, place, draft);
@@ -233,7 +233,7 @@ async function viewOf(manager: EntityManager, place: Place, draft: Draft): Promi
     adoptions: adopted
       .filter(({ noteId }) => notes.has(noteId))
       .map(({ id, noteId, deliverableId, after }) => ({ id, noteId, undoable: savedOf.get(deliverableId) === after })),
-    mayAdopt: acts(place, { kind: 'decide' }) && acts(place, { kind: 'hand-in-revision' }),
+    mayAdopt: can(place, { kind: 'decide' }) && can(place, { kind: 'hand-in-revision' }),
   };
 }
 

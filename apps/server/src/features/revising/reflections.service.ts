@@ -2,9 +2,9 @@ import { Injectable } from '@nestjs/common';
 import type { FieldProblem, ReflectionRead, ReflectionRequest, ReflectionView } from '@salt-circle/contracts';
 import { countWords, type ReflectionRule } from '@salt-circle/core';
 import type { EntityManager } from 'typeorm';
-import { Access, act, acts, ownParticipant, see, type Place } from '../../access/access.js';
-import { Labels } from '../../access/labels.js';
-import type { Asker } from '../../access/seeing.js';
+import { Access, assertCan, can, ownParticipant, assertCanSee, type ExchangeContext } from '../../permissions/access.js';
+import { PersonLabels } from '../../queries/person-labels.js';
+import type { CurrentUser } from '../../auth/view-as.js';
 import { Participant } from '../../model/exchange.js';
 import { ReflectionRow } from '../../model/revision.js';
 import { Database } from '../../platform/database/database.js';
@@ -20,21 +20,21 @@ export class Reflections {
     private readonly access: Access,
   ) {}
 
-  async mine(person: Asker, exchangeId: string): Promise<ReflectionView> {
+  async mine(person: CurrentUser, exchangeId: string): Promise<ReflectionView> {
     const place = await this.access.exchange(person, exchangeId);
-    see(place, { kind: 'feedback' });
+    assertCanSee(place, { kind: 'feedback' });
     return this.#view(this.database.read, place);
   }
 
   /** What was handed in can be changed and handed in again, until the time for it is over. */
   async save(
-    person: Asker,
+    person: CurrentUser,
     exchangeId: string,
     { texts, revision, handIn }: ReflectionRequest,
   ): Promise<ReflectionView> {
     return this.database.write(async (manager, happened) => {
       const place = await this.access.exchange(person, exchangeId, manager);
-      act(place, { kind: 'reflect' });
+      assertCan(place, { kind: 'reflect' });
       const rule = ruleOf(place);
       const { id: participantId } = ownParticipant(place);
       const known = await manager.findOneBy(ReflectionRow, { participantId });
@@ -57,14 +57,14 @@ export class Reflections {
   }
 
   /** Those that are handed in, for staff; by name. */
-  async all(person: Asker, exchangeId: string): Promise<ReflectionRead[]> {
+  async all(person: CurrentUser, exchangeId: string): Promise<ReflectionRead[]> {
     const place = await this.access.exchange(person, exchangeId);
-    see(place, { kind: 'workspace' });
+    assertCanSee(place, { kind: 'workspace' });
     const rule = place.exchange.after.reflection;
     if (rule === null) return [];
     const manager = this.database.read;
     const people = await manager.findBy(Participant, { exchangeId });
-    const labels = await Labels.ofExchange(manager, place);
+    const labels = await PersonLabels.ofExchange(manager, place);
     const rows = await handedInOf(manager, exchangeId);
     const known = new Set(people.map(({ id }) => id));
     return rows
@@ -78,7 +78,7 @@ export class Reflections {
       .sort((a, b) => (a.author.name ?? '').localeCompare(b.author.name ?? ''));
   }
 
-  async #view(manager: EntityManager, place: Place): Promise<ReflectionView> {
+  async #view(manager: EntityManager, place: ExchangeContext): Promise<ReflectionView> {
     const { prompts, minimumWords } = ruleOf(place);
     const row = await manager.findOneBy(ReflectionRow, { participantId: ownParticipant(place).id });
     return {
@@ -88,7 +88,7 @@ export class Reflections {
       revision: row?.revision ?? 0,
       savedAt: isoOrNull(row?.savedAt ?? null),
       handedInAt: isoOrNull(row?.handedInAt ?? null),
-      open: acts(place, { kind: 'reflect' }),
+      open: can(place, { kind: 'reflect' }),
     };
   }
 }
@@ -102,7 +102,7 @@ export function handedInOf(manager: EntityManager, exchangeId: string): Promise<
     .getMany();
 }
 
-function ruleOf({ exchange }: Place): ReflectionRule {
+function ruleOf({ exchange }: ExchangeContext): ReflectionRule {
   const rule = exchange.after.reflection;
   if (rule === null) throw refusal('unknown');
   return rule;

@@ -11,8 +11,8 @@ import {
   type ReflectionView,
   type RevisionView,
 } from '@salt-circle/contracts';
-import type { Asker } from '../../access/seeing.js';
-import { Me } from '../../access/session.guard.js';
+import type { CurrentUser } from '../../auth/view-as.js';
+import { Me } from '../../auth/session.guard.js';
 import { AfterService } from './after.service.js';
 import { Decisions } from './decisions.service.js';
 import { Reflections } from './reflections.service.js';
@@ -28,13 +28,13 @@ export class RevisingController {
   ) {}
 
   @Get('decisions')
-  mine(@Me() me: Asker, @Param('exchangeId') id: string): Promise<DecisionsView> {
+  mine(@Me() me: CurrentUser, @Param('exchangeId') id: string): Promise<DecisionsView> {
     return this.decisions.mine(me, id);
   }
 
   @Put('decisions/:key')
   decide(
-    @Me() me: Asker,
+    @Me() me: CurrentUser,
     @Param('exchangeId') id: string,
     @Param('key') key: string,
     @Body() request: DecisionRequest,
@@ -44,13 +44,13 @@ export class RevisingController {
 
   @Post('adoptions')
   @HttpCode(200)
-  adopt(@Me() me: Asker, @Param('exchangeId') id: string, @Body() { noteIds }: AdoptRequest): Promise<AdoptResult> {
+  adopt(@Me() me: CurrentUser, @Param('exchangeId') id: string, @Body() { noteIds }: AdoptRequest): Promise<AdoptResult> {
     return this.decisions.adopt(me, id, noteIds);
   }
 
   @Delete('adoptions/:adoptionId')
   undo(
-    @Me() me: Asker,
+    @Me() me: CurrentUser,
     @Param('exchangeId') id: string,
     @Param('adoptionId') adoptionId: string,
   ): Promise<DecisionsView> {
@@ -58,13 +58,13 @@ export class RevisingController {
   }
 
   @Get('reflection')
-  reflection(@Me() me: Asker, @Param('exchangeId') id: string): Promise<ReflectionView> {
+  reflection(@Me() me: CurrentUser, @Param('exchangeId') id: string): Promise<ReflectionView> {
     return this.reflections.mine(me, id);
   }
 
   @Put('reflection')
   reflect(
-    @Me() me: Asker,
+    @Me() me: CurrentUser,
     @Param('exchangeId') id: string,
     @Body() request: ReflectionRequest,
   ): Promise<ReflectionView> {
@@ -72,17 +72,17 @@ export class RevisingController {
   }
 
   @Get('reflections')
-  allReflections(@Me() me: Asker, @Param('exchangeId') id: string): Promise<ReflectionRead[]> {
+  allReflections(@Me() me: CurrentUser, @Param('exchangeId') id: string): Promise<ReflectionRead[]> {
     return this.reflections.all(me, id);
   }
 
   @Get('drafts/:draftId/revision')
-  revision(@Me() me: Asker, @Param('exchangeId') id: string, @Param('draftId') draftId: string): Promise<RevisionView> {
+  revision(@Me() me: CurrentUser, @Param('exchangeId') id: string, @Param('draftId') draftId: string): Promise<RevisionView> {
     return this.revisions.of(me, id, draftId);
   }
 
   @Get('after')
-  rows(@Me() me: Asker, @Param('exchangeId') id: string): Promise<AfterRow[]> {
+  rows(@Me() me: CurrentUser, @Param('exchangeId') id: string): Promise<AfterRow[]> {
     return this.after.rows(me, id);
   }
 }

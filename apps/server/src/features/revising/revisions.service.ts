@@ -2,12 +2,12 @@ import { Injectable } from '@nestjs/common';
 import type { DraftReading, RemarkView, RevisionView } from '@salt-circle/contracts';
 import { decisionKey, readerOf, type DecisionTarget } from '@salt-circle/core';
 import type { EntityManager } from 'typeorm';
-import { Access, see, sees } from '../../access/access.js';
-import { formOf } from '../../access/form-of.js';
-import { Labels } from '../../access/labels.js';
-import type { Asker } from '../../access/seeing.js';
-import { relation, standingTo, type Standing } from '../../access/standing.js';
-import { countingVersion, lastRevision, partsOf, reviewedVersion } from '../../access/versions.js';
+import { Access, assertCanSee, canSee } from '../../permissions/access.js';
+import { formOf } from '../../queries/review-form.js';
+import { PersonLabels } from '../../queries/person-labels.js';
+import type { CurrentUser } from '../../auth/view-as.js';
+import { draftRelation, draftAccess, type DraftAccess } from '../../permissions/draft-access.js';
+import { countingVersion, lastRevision, partsOf, reviewedVersion } from '../../queries/versions.js';
 import { Draft } from '../../model/draft.js';
 import { Review } from '../../model/review.js';
 import { DecisionRow } from '../../model/revision.js';
@@ -29,15 +29,15 @@ export class Revisions {
   ) {}
 
   /** For its author, as long as no revision is handed in, beside what is saved. */
-  async of(person: Asker, exchangeId: string, draftId: string): Promise<RevisionView> {
+  async of(person: CurrentUser, exchangeId: string, draftId: string): Promise<RevisionView> {
     const place = await this.access.exchange(person, exchangeId);
     const manager = this.database.read;
     const draft = await manager.findOneBy(Draft, { id: draftId, exchangeId });
     if (draft === null) throw refusal('unknown');
-    const standing = await standingTo(manager, place, draft);
-    see(place, { kind: 'revision', ...relation(standing) });
+    const standing = await draftAccess(manager, place, draft);
+    assertCanSee(place, { kind: 'revision', ...draftRelation(standing) });
     const author = standing.ofOwnDraft && place.viewer.role === 'student';
-    if (author && !sees(place, { kind: 'feedback' })) throw refusal('not-released');
+    if (author && !canSee(place, { kind: 'feedback' })) throw refusal('not-released');
     const reader = readerOf(place.viewer, standing);
     const counting = author || standing.review === null ? null : await reviewedVersion(manager, standing.review);
     const reviewed = counting ?? (await countingVersion(manager, draft.id));
@@ -45,7 +45,7 @@ export class Revisions {
     const revision = await lastRevision(manager, draft.id);
     const saved = author && revision === null ? await this.#saved(manager, standing) : null;
     return {
-      author: (await Labels.ofExchange(manager, place)).authorOf(draft),
+      author: (await PersonLabels.ofExchange(manager, place)).authorOf(draft),
       reviewed: await this.readings.of(manager, place, draft, reviewed, reader),
       revision: revision === null ? saved : await this.readings.of(manager, place, draft, revision, reader),
       // When others work is not told to students.
@@ -57,20 +57,20 @@ export class Revisions {
   }
 
   /** For a reviewer those of the own review. */
-  async #remarks(manager: EntityManager, standing: Standing): Promise<RemarkView[]> {
+  async #remarks(manager: EntityManager, standing: DraftAccess): Promise<RemarkView[]> {
     const { place, draft } = standing;
     const student = place.viewer.role === 'student';
     const author = standing.ofOwnDraft && student;
     const form = await formOf(manager, place);
-    const labels = await Labels.ofExchange(manager, place);
+    const labels = await PersonLabels.ofExchange(manager, place);
     const decided = author || !student ? await manager.findBy(DecisionRow, { draftId: draft.id }) : [];
     const decisions = new Map(decided.map((row) => [row.key, decisionView(row)]));
     const remarks: RemarkView[] = [];
     for (const review of await manager.find(Review, { where: { draftId: draft.id }, order: { id: 'ASC' } })) {
       const byViewer = student && !author && review.reviewerId === place.participant?.id;
       const written = { submitted: review.submittedAt !== null, withheld: review.withheldAt !== null };
-      const reading = { ...relation(standing), byViewer };
-      if (!written.submitted || !sees(place, { kind: 'review', ...reading, ...written })) continue;
+      const reading = { ...draftRelation(standing), byViewer };
+      if (!written.submitted || !canSee(place, { kind: 'review', ...reading, ...written })) continue;
       const { answers, notes } = await this.contents.load(manager, place, review, reading);
       const titles = new Map((review.ownForm ?? form).items.map(({ id, title }) => [id, title]));
       const common = { reviewId: review.id, by: labels.reviewerOf(review) };
@@ -93,7 +93,7 @@ export class Revisions {
     return remarks;
   }
 
-  async #saved(manager: EntityManager, { place, draft }: Standing): Promise<DraftReading> {
+  async #saved(manager: EntityManager, { place, draft }: DraftAccess): Promise<DraftReading> {
     const rows = await partsOf(manager, draft.id, null, place.exchange.deliverables);
     const parts = await this.readings.parts(manager, place, draft, rows, 'author');
     const words = parts.reduce((sum, part) => sum + part.words, 0);

@@ -2,14 +2,14 @@ import { Injectable } from '@nestjs/common';
 import type { EarlierView } from '@salt-circle/contracts';
 import { comparePlaces, EMPTY_FORM } from '@salt-circle/core';
 import { IsNull, Not } from 'typeorm';
-import { Access, see, sees } from '../../access/access.js';
-import { Authors } from '../../access/authors.js';
-import { asked, reviewStanding } from '../../access/review-standing.js';
-import type { Asker } from '../../access/seeing.js';
-import { relation } from '../../access/standing.js';
-import { countingVersion } from '../../access/versions.js';
-import { countingRows } from '../../access/written-rows.js';
-import { namesOf } from '../../access/listed.js';
+import { Access, assertCanSee, canSee } from '../../permissions/access.js';
+import { Authors } from '../../queries/authors.js';
+import { writingState, reviewAccess } from '../../permissions/review-access.js';
+import type { CurrentUser } from '../../auth/view-as.js';
+import { draftRelation } from '../../permissions/draft-access.js';
+import { countingVersion } from '../../queries/versions.js';
+import { countingRows } from '../../queries/written-rows.js';
+import { courseNames } from '../../queries/course-identities.js';
 import { Draft, DraftPart, DraftVersion } from '../../model/draft.js';
 import { Exchange, Participant, ReviewFormRow } from '../../model/exchange.js';
 import { Review } from '../../model/review.js';
@@ -26,12 +26,12 @@ export class EarlierReviews {
   ) {}
 
   /** Others are numbered, in the order of their random ids: the aliases that they had were those of another exchange. */
-  async of(person: Asker, reviewId: string): Promise<EarlierView> {
+  async of(person: CurrentUser, reviewId: string): Promise<EarlierView> {
     const manager = this.database.read;
-    const standing = await reviewStanding(this.access, manager, person, reviewId);
+    const standing = await reviewAccess(this.access, manager, person, reviewId);
     const { place, review, draft, byViewer } = standing;
-    see(place, {
-      ...{ kind: 'review', ...asked(standing) },
+    assertCanSee(place, {
+      ...{ kind: 'review', ...writingState(standing) },
       ...{ submitted: review.submittedAt !== null, withheld: review.withheldAt !== null },
     });
     const earlier = draft.followsId === null ? null : await manager.findOneBy(Draft, { id: draft.followsId });
@@ -50,8 +50,8 @@ export class EarlierReviews {
     const others = all.filter(({ reviewerId }) => !authors.includes(reviewerId));
     const isOwn = ({ reviewerId }: Review) => personOf.get(reviewerId) === person.id;
     const seen = others.filter((one) =>
-      sees(place, {
-        ...{ kind: 'earlier-review', ...relation(standing), byViewer, own: isOwn(one) },
+      canSee(place, {
+        ...{ kind: 'earlier-review', ...draftRelation(standing), byViewer, own: isOwn(one) },
         ...{ submitted: true, withheld: one.withheldAt !== null },
       }),
     );
@@ -59,7 +59,7 @@ export class EarlierReviews {
     const voices = seen
       .filter(({ voice }) => voice !== null)
       .flatMap(({ reviewerId }) => personOf.get(reviewerId) ?? []);
-    const names = await namesOf(manager, place.course.id, voices);
+    const names = await courseNames(manager, place.course.id, voices);
     const rowsOf = await countingRows(manager, seen);
     const version = await countingVersion(manager, earlier.id);
     const parts = await manager.findBy(DraftPart, { versionId: version?.id ?? '' });

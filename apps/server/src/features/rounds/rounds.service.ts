@@ -2,16 +2,16 @@ import { Injectable } from '@nestjs/common';
 import type { RoundCard, SecondRoundRequest } from '@salt-circle/contracts';
 import { checkDates, makeAliases, NO_DATES, seededRandom, type ExchangeDates } from '@salt-circle/core';
 import { In, IsNull, Not, type EntityManager } from 'typeorm';
-import { Access, act, see, type Place } from '../../access/access.js';
-import { authorPersons, Authors } from '../../access/authors.js';
-import { formOf } from '../../access/form-of.js';
-import { addressedOf } from '../../access/addressed.js';
-import { datesView } from '../../access/mapper.js';
-import { activeParticipants, enrolParticipants } from '../../access/participants.js';
-import { ALLOCATED } from '../../access/review-state.js';
-import type { Asker } from '../../access/seeing.js';
-import { rowFrom, settingsOf } from '../../access/settings-of.js';
-import { lastRevision, partsOf } from '../../access/versions.js';
+import { Access, assertCan, assertCanSee, type ExchangeContext } from '../../permissions/access.js';
+import { authorPersons, Authors } from '../../queries/authors.js';
+import { formOf } from '../../queries/review-form.js';
+import { mailRecipients } from '../../queries/mail-recipients.js';
+import { datesView } from '../../queries/exchange-views.js';
+import { activeParticipants, enrolParticipants } from '../../queries/participants.js';
+import { ALLOCATED } from '../../permissions/review-state.js';
+import type { CurrentUser } from '../../auth/view-as.js';
+import { rowFrom, settingsOf } from '../../queries/plan-settings.js';
+import { lastRevision, partsOf } from '../../queries/versions.js';
 import { ExchangeAttachment } from '../../model/attachment.js';
 import { Draft, DraftPart, DraftPicture, DraftVersion } from '../../model/draft.js';
 import { Exchange, Participant } from '../../model/exchange.js';
@@ -23,7 +23,7 @@ import { Ids } from '../../platform/ids/ids.js';
 import { queueMail } from '../../platform/mail/queue-mail.js';
 import { ProblemError } from '../../platform/problems/problem-error.js';
 import { dateInWords, dateProblem, invalid } from '../../platform/problems/sentences.js';
-import { insertExchange } from '../../access/insert-exchange.js';
+import { insertExchange } from '../../queries/insert-exchange.js';
 import { say } from '../../words/rounds.js';
 import { paragraphs } from '../../platform/mail/paragraphs.js';
 
@@ -44,9 +44,9 @@ export class Rounds {
   ) {}
 
   /** Those made from this one, the oldest first. */
-  async list(person: Asker, exchangeId: string): Promise<RoundCard[]> {
+  async list(person: CurrentUser, exchangeId: string): Promise<RoundCard[]> {
     const place = await this.access.exchange(person, exchangeId);
-    see(place, { kind: 'workspace' });
+    assertCanSee(place, { kind: 'workspace' });
     const rounds = await this.database.read.find(Exchange, {
       where: { followsId: exchangeId },
       order: { createdAt: 'ASC' },
@@ -55,11 +55,11 @@ export class Rounds {
   }
 
   /** Whoever has left since, and drafts without a revision, are left out; reviewers are told as with every allocation. */
-  make(person: Asker, exchangeId: string, request: SecondRoundRequest): Promise<RoundCard> {
+  make(person: CurrentUser, exchangeId: string, request: SecondRoundRequest): Promise<RoundCard> {
     return this.database.write(async (manager, happened) => {
       const place = await this.access.exchange(person, exchangeId, manager);
-      act(place, { kind: 'create-exchange' });
-      act(place, { kind: 'release' });
+      assertCan(place, { kind: 'create-exchange' });
+      assertCan(place, { kind: 'release' });
       const exchange = await this.#exchange(manager, place, request);
       await enrolParticipants(manager, exchange, this.ids);
       const revised = await this.#revised(manager, place, exchange);
@@ -73,7 +73,7 @@ export class Rounds {
   }
 
   /** The plan and form of the one before, but for what comes before reviewing, and what was planned after it. */
-  async #exchange(manager: EntityManager, place: Place, request: SecondRoundRequest): Promise<Exchange> {
+  async #exchange(manager: EntityManager, place: ExchangeContext, request: SecondRoundRequest): Promise<Exchange> {
     const { exchange: before, course, now } = place;
     // Not on a whole minute, so that drafts are due at once, and not at the end of it.
     const handedIn = now % 60_000 === 0 ? now - 1 : now;
@@ -107,7 +107,7 @@ export class Rounds {
   }
 
   /** @throws ProblemError where nobody has handed in a revision */
-  async #revised(manager: EntityManager, place: Place, exchange: Exchange): Promise<Revised[]> {
+  async #revised(manager: EntityManager, place: ExchangeContext, exchange: Exchange): Promise<Revised[]> {
     const active = await activeParticipants(manager, exchange.id);
     const byPerson = new Map(active.map(({ id, personId }) => [personId, id]));
     const revised: Revised[] = [];
@@ -170,7 +170,7 @@ export class Rounds {
 
   async #sameReviewers(
     manager: EntityManager,
-    place: Place,
+    place: ExchangeContext,
     exchange: Exchange,
     drafts: ReadonlyMap<string, string>,
   ): Promise<void> {
@@ -199,7 +199,7 @@ export class Rounds {
     await insertAll(manager, Review, rows);
   }
 
-  async #tell(manager: EntityManager, place: Place, exchange: Exchange, revised: readonly Revised[]): Promise<void> {
+  async #tell(manager: EntityManager, place: ExchangeContext, exchange: Exchange, revised: readonly Revised[]): Promise<void> {
     const persons = new Set<string>();
     for (const { draft } of revised)
       for (const id of await authorPersons(manager, place.exchange, draft)) persons.add(id);
@@ -208,7 +208,7 @@ export class Rounds {
     const due = dateInWords(exchange.reviewsDue as number, place.course.timeZone);
     const path = `/exchanges/${exchange.id}`;
     const where = { course: place.course.title, exchange: exchange.title, earlier: place.exchange.title };
-    const letters = (await addressedOf(manager, place.course.id, authors)).map(({ address, personId }) => ({
+    const letters = (await mailRecipients(manager, place.course.id, authors)).map(({ address, personId }) => ({
       ...{ address, courseId: place.course.id, exchangeId: exchange.id, news: { personId, path } },
       subject: say('yourRevisionIsReviewedOnce', where),
       text: paragraphs([

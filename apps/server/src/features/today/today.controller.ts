@@ -1,7 +1,7 @@
 import { Controller, Get } from '@nestjs/common';
 import type { TodayView } from '@salt-circle/contracts';
-import type { Asker } from '../../access/seeing.js';
-import { Me } from '../../access/session.guard.js';
+import type { CurrentUser } from '../../auth/view-as.js';
+import { Me } from '../../auth/session.guard.js';
 import { TodayService } from './today.service.js';
 
 @Controller('today')
@@ -9,7 +9,7 @@ export class TodayController {
   constructor(private readonly today: TodayService) {}
 
   @Get()
-  of(@Me() me: Asker): Promise<TodayView> {
+  of(@Me() me: CurrentUser): Promise<TodayView> {
     return this.today.of(me);
   }
 }

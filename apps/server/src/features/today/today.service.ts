@@ -14,14 +14,14 @@ import {
   type StaffSituation,
   type StudentSituation,
 } from '@salt-circle/core';
-import { courseExchanges } from '../../access/course-exchanges.js';
-import { practiceStates } from '../../access/practice.js';
+import { courseExchanges } from '../../queries/course-exchanges.js';
+import { practiceStates } from '../../permissions/practice.js';
 import { IsNull, MoreThan, Not } from 'typeorm';
-import { draftOf, groupIdOf } from '../../access/authors.js';
-import { datesOf } from '../../access/facts-of.js';
+import { draftOf, groupIdOf } from '../../permissions/own-draft.js';
+import { datesOf } from '../../permissions/exchange-facts.js';
 import { isoOrNull } from '../../platform/wire/instants.js';
-import { ALLOCATED, isChanging } from '../../access/review-state.js';
-import type { Asker } from '../../access/seeing.js';
+import { ALLOCATED, isChanging } from '../../permissions/review-state.js';
+import type { CurrentUser } from '../../auth/view-as.js';
 import { AllocationService } from '../allocation/allocation.service.js';
 import { AllocationPreview } from '../../model/allocation.js';
 import { Clock } from '../../platform/clock/clock.js';
@@ -29,7 +29,7 @@ import { Enrolment } from '../../model/course.js';
 import { Database } from '../../platform/database/database.js';
 import { Exchange } from '../../model/exchange.js';
 import { ExchangesService } from '../planning/exchanges.service.js';
-import { nextView } from '../../access/mapper.js';
+import { nextView } from '../../queries/exchange-views.js';
 import type { Draft } from '../../model/draft.js';
 import { Participant } from '../../model/exchange.js';
 import { Review } from '../../model/review.js';
@@ -48,11 +48,11 @@ export class TodayService {
   ) {}
 
   /** What needs this person, most urgent first, and what they are waiting for. */
-  async of(person: Asker): Promise<TodayView> {
+  async of(person: CurrentUser): Promise<TodayView> {
     const items: TodayItem[] = [];
     const waiting: WaitingItem[] = [];
     // With a student's eyes there is one exchange to look at, and Today is not part of it.
-    for (const { exchange, role } of person.seeing === undefined ? await this.#exchangesOf(person) : []) {
+    for (const { exchange, role } of person.viewAs === undefined ? await this.#exchangesOf(person) : []) {
       const view = await this.exchanges.one(person, exchange.id);
       const now = this.clock.now();
       const student = role === 'student' ? await this.#situation(person, view, exchange) : null;
@@ -85,7 +85,7 @@ export class TodayService {
     return { items, waiting };
   }
 
-  async #exchangesOf(person: Asker): Promise<Array<{ exchange: Exchange; role: Enrolment['role'] }>> {
+  async #exchangesOf(person: CurrentUser): Promise<Array<{ exchange: Exchange; role: Enrolment['role'] }>> {
     const manager = this.database.read;
     const found: Array<{ exchange: Exchange; role: Enrolment['role'] }> = [];
     for (const { courseId, role } of await manager.findBy(Enrolment, { personId: person.id, active: true })) {
@@ -100,7 +100,7 @@ export class TodayService {
 
   /** What the rule is asked about, of a student. */
   async #situation(
-    person: Asker,
+    person: CurrentUser,
     view: ExchangeView,
     exchange: Exchange,
   ): Promise<(StudentSituation & { readonly own: OwnTimes | null }) | null> {
@@ -143,7 +143,7 @@ export class TodayService {
   }
 
   /** What is to be practised before reviews open, while it can be. */
-  async #practice(person: Asker, exchange: Exchange, open: boolean): Promise<StudentSituation['practice']> {
+  async #practice(person: CurrentUser, exchange: Exchange, open: boolean): Promise<StudentSituation['practice']> {
     if (exchange.practice.when !== 'first' || !open) return null;
     const states = (await practiceStates(this.database.read, exchange, person.id))?.(person.id) ?? [];
     return { done: states.filter((state) => hasPractised([state])).length, of: states.length };
@@ -184,7 +184,7 @@ export class TodayService {
   }
 
   /** Reviews that somebody of the staff is still to write who reviews as well. */
-  async #staffReviews(person: Asker, view: ExchangeView, exchange: Exchange): Promise<Need[]> {
+  async #staffReviews(person: CurrentUser, view: ExchangeView, exchange: Exchange): Promise<Need[]> {
     const dates = resolveDates(datesOf(exchange));
     const participant = await this.database.read.findOneBy(Participant, { exchangeId: view.id, personId: person.id });
     if (!view.mayReview || dates === null || participant === null || participant.extraReviews === null) return [];

@@ -20,7 +20,7 @@ import {
 import { CalendarLink } from '../../model/calendar.js';
 import { Course, Enrolment } from '../../model/course.js';
 import { Draft, DraftPart, DraftPicture, DraftVersion } from '../../model/draft.js';
-import { Exchange, OwnTimesRow, Participant, ReviewFormRow } from '../../model/exchange.js';
+import { Exchange, PersonalDatesRow, Participant, ReviewFormRow } from '../../model/exchange.js';
 import { FileContent, FilePicture, StoredFile } from '../../model/stored-file.js';
 import { GroupMemberRow, GroupSet, StudentGroup } from '../../model/group.js';
 import { LibraryItem } from '../../model/library.js';
@@ -82,7 +82,7 @@ export const ENTITIES = [
   GroupSet,
   StudentGroup,
   GroupMemberRow,
-  OwnTimesRow,
+  PersonalDatesRow,
   ExchangeAttachment,
   LibraryItem,
   Mail,

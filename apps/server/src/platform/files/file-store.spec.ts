@@ -3,7 +3,7 @@ import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, utimesSync,
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Settings } from '../config/settings.js';
-import { tamed } from './file-names.js';
+import { safeFileName } from './safe-file-name.js';
 import { FileStore } from './file-store.js';
 import { purposeFrom } from '../../features/files/uploads.service.js';
 
@@ -78,14 +78,14 @@ describe('names of files', () => {
     ['😀.png', '😀.png'],
   ];
   it.each(cases)('make %j safe to show and to store: %j', (given, wanted) => {
-    expect(tamed(given)).toBe(wanted);
-    expect(tamed(wanted)).toBe(wanted);
+    expect(safeFileName(given)).toBe(wanted);
+    expect(safeFileName(wanted)).toBe(wanted);
   });
 
   it('are shortened in their middle, ending kept, and made up when nothing is left', () => {
-    const long = tamed(`${'x'.repeat(500)}.docx`);
+    const long = safeFileName(`${'x'.repeat(500)}.docx`);
     expect([long.length, long.endsWith('….docx')]).toEqual([150, true]);
-    for (const nothing of ['', '...', '///', '\u202E']) expect(tamed(nothing)).toMatch(/^file-[0-9a-f]{8}$/);
+    for (const nothing of ['', '...', '///', '\u202E']) expect(safeFileName(nothing)).toMatch(/^file-[0-9a-f]{8}$/);
   });
 });
 

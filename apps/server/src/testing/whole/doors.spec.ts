@@ -5,7 +5,7 @@ import type { AllocationImportView, OpenUploadView } from '@salt-circle/contract
 import { parse } from 'csv-parse/sync';
 import { strFromU8, unzipSync } from 'fflate';
 import request from 'supertest';
-import { OPEN } from '../../access/front-gate.js';
+import { OPEN } from '../../auth/front-gate.js';
 import { Cleaner } from '../../features/files/cleaner.js';
 import { Enrolment } from '../../model/course.js';
 import { GroupSet } from '../../model/group.js';

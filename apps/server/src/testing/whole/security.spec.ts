@@ -1,7 +1,7 @@
 import request from 'supertest';
 import { Person, Session } from '../../model/person.js';
 import { hashPassword } from '../../platform/security/passwords.js';
-import { cookieName } from '../../access/session-cookie.js';
+import { cookieName } from '../../auth/session-cookie.js';
 import { assertEnoughFiles, assertWritable } from '../../platform/config/start-checks.js';
 import { readSettings } from '../../platform/config/settings.js';
 import { assertPurpose } from '../../platform/database/purpose.js';

@@ -1,5 +1,5 @@
 import request from 'supertest';
-import { VIEW_AS_ROUTES } from '../../access/view-as-routes.js';
+import { VIEW_AS_ROUTES } from '../../auth/view-as-routes.js';
 import type { ExchangeView, SessionView } from '@salt-circle/contracts';
 import { publishedExchange, reviewedExchange, submitFilled } from '../acts.js';
 import { ANN, BEN, INES, OUT, TOM } from '../people.js';

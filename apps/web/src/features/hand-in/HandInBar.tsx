@@ -10,7 +10,7 @@ import { When } from '../../app/time/When.js';
 import { useExchange } from '../../app/useExchange.js';
 import { HandInDialog } from './HandInDialog.js';
 import { Receipt } from './Receipt.js';
-import { countingOf, purposeOf, standing, type Purpose } from './standing.js';
+import { countingOf, purposeOf, draftStatus, type Purpose } from './draftStatus.js';
 import { Withdraw, WithdrawDialog } from './Withdraw.js';
 import { say } from '../../words/hand-in.js';
 
@@ -33,7 +33,7 @@ export function HandInBar({ draft, savePrefix, saving, receipt, onReceipt }: Han
   const purpose = purposeOf(exchange);
   const open = exchange.mayHandIn || exchange.mayRevise;
   const counting = countingOf(draft, purpose);
-  const { mark, words: state, explained, loud } = standing(draft, changed, exchange.mayHandIn, purpose);
+  const { mark, words: state, explained, loud } = draftStatus(draft, changed, exchange.mayHandIn, purpose);
   const due = dueOf(exchange);
   const signedOut = saving.state === 'signed-out';
   const nothingNew = counting !== undefined && !changed;

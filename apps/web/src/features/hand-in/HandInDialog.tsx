@@ -7,7 +7,7 @@ import { lateInWords } from '@salt-circle/core';
 import { useExchange } from '../../app/useExchange.js';
 import { HandInPreview } from './HandInPreview.js';
 import { NameFinds } from './NameFinds.js';
-import type { Purpose } from './standing.js';
+import type { Purpose } from './draftStatus.js';
 import { useHandIn, type HandingIn } from './useHandIn.js';
 import { say } from '../../words/hand-in.js';
 

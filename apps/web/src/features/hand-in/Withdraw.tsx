@@ -3,7 +3,7 @@ import { Button, Dialog } from '../../kit/index.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { useExchange } from '../../app/useExchange.js';
 import { useWithdrawMutation } from './handInApi.js';
-import { purposeOf } from './standing.js';
+import { purposeOf } from './draftStatus.js';
 import { say } from '../../words/hand-in.js';
 
 /** A button that leads to it, where there is room for one. */

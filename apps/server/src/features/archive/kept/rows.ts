@@ -3,7 +3,7 @@ import type { ExchangeAttachment } from '../../../model/attachment.js';
 import type { LookRequestRow, ReviewCheck, Withheld } from '../../../model/check.js';
 import type { Course, Enrolment } from '../../../model/course.js';
 import type { Draft, DraftPart, DraftPicture, DraftVersion } from '../../../model/draft.js';
-import type { Exchange, OwnTimesRow, Participant, ReviewFormRow } from '../../../model/exchange.js';
+import type { Exchange, PersonalDatesRow, Participant, ReviewFormRow } from '../../../model/exchange.js';
 import type { GradeOverrideRow, GradingTask, ReviewingMark } from '../../../model/grade.js';
 import type { GroupMemberRow, GroupSet, StudentGroup } from '../../../model/group.js';
 import type { LibraryItem } from '../../../model/library.js';
@@ -30,7 +30,7 @@ export interface ArchiveRows {
   review_form: Omit<ReviewFormRow, 'courseId'>;
   /** The exchange, and its practice drafts, each an exchange of its own. */
   exchange: Omit<Exchange, 'courseId' | 'followsId'>;
-  own_times: OwnTimesRow;
+  own_times: PersonalDatesRow;
   participant: Participant;
   draft: Omit<Draft, 'followsId'>;
   draft_version: DraftVersion;

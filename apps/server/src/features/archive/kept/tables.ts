@@ -4,7 +4,7 @@ import { ExchangeAttachment } from '../../../model/attachment.js';
 import { LookRequestRow, ReviewCheck, Withheld } from '../../../model/check.js';
 import { Enrolment } from '../../../model/course.js';
 import { Draft, DraftPart, DraftPicture, DraftVersion } from '../../../model/draft.js';
-import { Exchange, OwnTimesRow, Participant, ReviewFormRow } from '../../../model/exchange.js';
+import { Exchange, PersonalDatesRow, Participant, ReviewFormRow } from '../../../model/exchange.js';
 import { GradeOverrideRow, GradingTask, ReviewingMark } from '../../../model/grade.js';
 import { GroupMemberRow, GroupSet, StudentGroup } from '../../../model/group.js';
 import { LibraryItem } from '../../../model/library.js';
@@ -83,7 +83,7 @@ export const TABLES: readonly TableOf[] = [
     ids: ['groupSetId', 'shorthandId', 'practiceOf'],
     html: ['briefHtml', 'guideHtml'],
   },
-  { name: 'own_times', entity: OwnTimesRow, where: OF_EXCHANGES, words: ['reason'] },
+  { name: 'own_times', entity: PersonalDatesRow, where: OF_EXCHANGES, words: ['reason'] },
   { name: 'participant', entity: Participant, where: OF_EXCHANGES, words: ['feedbackHeld'] },
   {
     ...{ name: 'draft', entity: Draft, where: OF_EXCHANGES, ids: ['groupId'] },
