@@ -69,7 +69,7 @@ self.addEventListener('fetch', (event) => {
     if (!toServer) event.respondWith(navigated(request));
   } else if (!toServer) event.respondWith(shipped(request));
   // Somebody else's eyes see what the server says, or nothing.
-  else if (request.headers.has('x-salt-circle-see')) return;
+  else if (request.headers.has('x-salt-circle-view-as')) return;
   else if (request.method === 'GET') {
     if (url.pathname !== '/api/changes') event.respondWith(asked(request, url));
   } else event.respondWith(written(request, url, (work) => event.waitUntil(work)));

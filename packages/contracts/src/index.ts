@@ -187,7 +187,7 @@ export type {
   ReviewCard,
   ReviewContent,
   ReviewState,
-  SeeingView,
+  ViewAsView,
   SessionView,
   StaffFigures,
   StudentMarks,

@@ -6,7 +6,13 @@ export type { DateName, ExchangeDates, Instant, ResolvedDates } from './timeline
 export { checkDates, type DateProblemCode } from './timeline/checkDates.js';
 export { isReleased, mayHandIn, nextChange, openingsAt, segments, stageAt } from './timeline/stage.js';
 export type { Openings, Segment, Stage, StageChange, TimelineState } from './timeline/stage.js';
-export { PERSONAL_DATES as OWN_DATES, mergePersonalDates as ownOver, withPersonalDates as withOwnTimes, type PersonalDateName as OwnDateName, type PersonalDates as OwnTimes } from './timeline/personalDates.js';
+export {
+  PERSONAL_DATES as OWN_DATES,
+  mergePersonalDates as ownOver,
+  withPersonalDates as withOwnTimes,
+  type PersonalDateName as OwnDateName,
+  type PersonalDates as OwnTimes,
+} from './timeline/personalDates.js';
 export { checkLateRule, lateness, type LateProblemCode, type LateRule, type Lateness } from './timeline/late.js';
 export { moveNow } from './timeline/moveNow.js';
 export { dayNumber, instantOf, instantsOf, localTime, plusDays, zoneName, type LocalTime } from './timeline/zone.js';

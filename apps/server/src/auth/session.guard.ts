@@ -21,7 +21,7 @@ export const Me = createParamDecorator((_: unknown, context: ExecutionContext): 
 export class SessionGuard implements CanActivate {
   constructor(
     private readonly reflector: Reflector,
-    private readonly seeing: ViewAsService,
+    private readonly viewAs: ViewAsService,
   ) {}
 
   async canActivate(context: ExecutionContext): Promise<boolean> {
@@ -29,7 +29,7 @@ export class SessionGuard implements CanActivate {
     const see = request.headers[VIEW_AS_HEADER];
     const person = request.person ?? null;
     if (person !== null && typeof see === 'string') {
-      request.person = await this.seeing.eyesOf(person, see);
+      request.person = await this.viewAs.eyesOf(person, see);
       if (request.method !== 'GET') throw refusal('read-only');
       if (!isOpenToViewAs(request.path.replace(/^\/api/, ''))) throw refusal('unknown');
     }

@@ -10,7 +10,7 @@ import { refusal } from '../platform/problems/sentences.js';
 import { say } from '../words/access.js';
 
 /** Says at which exchange one looks, with whose eyes, and at which moment: `exchange/participant` or `exchange/example@time`. */
-export const VIEW_AS_HEADER = 'x-salt-circle-see';
+export const VIEW_AS_HEADER = 'x-salt-circle-view-as';
 const EXAMPLE = 'example';
 
 /** Puts a student in the place of the member of staff who asks, for looking only. */
@@ -65,8 +65,8 @@ export class ViewAsService {
     };
   }
 
-  #example(seeing: ViewAs): CurrentUser {
-    return { ...nobody(EXAMPLE, say('exampleStudent'), 'student@example.org'), viewAs: seeing };
+  #example(viewAs: ViewAs): CurrentUser {
+    return { ...nobody(EXAMPLE, say('exampleStudent'), 'student@example.org'), viewAs };
   }
 }
 

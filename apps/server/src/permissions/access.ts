@@ -53,38 +53,46 @@ export class Access {
   ) {}
 
   /** @throws ProblemError `not-found` for anybody without an active enrolment */
-  async course(person: CurrentUser, courseId: string, manager: EntityManager = this.database.read): Promise<CourseContext> {
+  async course(
+    person: CurrentUser,
+    courseId: string,
+    manager: EntityManager = this.database.read,
+  ): Promise<CourseContext> {
     const course = await manager.findOneBy(Course, { id: courseId });
     const viewer = course === null ? { role: null } : await this.#viewer(manager, person, courseId);
     assertAllowed(maySee(viewer, null, { kind: 'course' }));
     return { person, course: course as Course, viewer };
   }
 
-  async #viewer(manager: EntityManager, { id, viewAs: seeing }: CurrentUser, courseId: string): Promise<Viewer> {
+  async #viewer(manager: EntityManager, { id, viewAs }: CurrentUser, courseId: string): Promise<Viewer> {
     // With a student's eyes there is one course, and nothing else is told of.
-    if (seeing !== undefined && seeing.courseId !== courseId) return { role: null };
-    if (seeing !== undefined) return { role: 'student', readOnly: true };
+    if (viewAs !== undefined && viewAs.courseId !== courseId) return { role: null };
+    if (viewAs !== undefined) return { role: 'student', readOnly: true };
     const enrolment = await manager.findOneBy(Enrolment, { courseId, personId: id, active: true });
     return { role: enrolment?.role ?? null };
   }
 
   /** @throws ProblemError `not-found` for anybody who may not know of the exchange */
-  async exchange(person: CurrentUser, exchangeId: string, manager: EntityManager = this.database.read): Promise<ExchangeContext> {
+  async exchange(
+    person: CurrentUser,
+    exchangeId: string,
+    manager: EntityManager = this.database.read,
+  ): Promise<ExchangeContext> {
     const stored = await manager.findOneBy(Exchange, { id: exchangeId });
-    const { viewAs: seeing } = person;
+    const { viewAs } = person;
     if (stored === null) throw refusal('unknown');
     if (stored.practiceOf !== null) return this.#practice(person, stored, stored.practiceOf, manager);
-    if (seeing !== undefined && seeing.exchangeId !== exchangeId) throw refusal('unknown');
+    if (viewAs !== undefined && viewAs.exchangeId !== exchangeId) throw refusal('unknown');
     // An example student sees the exchange as it will be once it is published.
-    const exchange = seeing?.example === true ? { ...stored, publishedAt: stored.publishedAt ?? 0 } : stored;
+    const exchange = viewAs?.example === true ? { ...stored, publishedAt: stored.publishedAt ?? 0 } : stored;
     const { course, viewer } = await this.course(person, exchange.courseId, manager);
     const participant = await this.#participant(manager, person, viewer, exchangeId);
-    const now = seeing?.at ?? this.clock.now();
+    const now = viewAs?.at ?? this.clock.now();
     const own = participant === null ? null : await personalDatesOf(manager, exchange, participant);
     const practiceFirst = viewer.role === 'student' && (await practiceComesFirst(manager, exchange, participant));
     const ownFeedback = participant === null ? 'as-planned' : ownFeedbackOf(participant, now);
     const gradesReleased = participant !== null && gradeIsReleased(exchange, participant, now);
-    const place: ExchangeContext = {
+    const context: ExchangeContext = {
       person,
       course,
       viewer,
@@ -96,21 +104,26 @@ export class Access {
       groupId: participant === null ? null : await groupIdOf(manager, exchange, participant.personId),
       own,
     };
-    assertCanSee(place, { kind: 'exchange' });
+    assertCanSee(context, { kind: 'exchange' });
     if (viewer.role === 'student' && participant === null) throw refusal('unknown');
-    return place;
+    return context;
   }
 
   /**
    * Where somebody stands to a practice draft: whoever may be in the exchange that it is for, with that one's dates and form. All
    * instructors are its one author; a student is a participant from the first try on.
    */
-  async #practice(person: CurrentUser, stored: Exchange, forId: string, manager: EntityManager): Promise<ExchangeContext> {
+  async #practice(
+    person: CurrentUser,
+    stored: Exchange,
+    forId: string,
+    manager: EntityManager,
+  ): Promise<ExchangeContext> {
     const main = await this.exchange(person, forId, manager);
     const exchange = practiceExchange(stored, main.exchange);
     const { role } = main.viewer;
     const mine = role === 'student' ? { personId: person.id } : { extraReviews: Not(IsNull()) };
-    const place: ExchangeContext = {
+    const context: ExchangeContext = {
       ...main,
       exchange,
       timeline: timelineOf(exchange),
@@ -119,8 +132,8 @@ export class Access {
         role === 'assistant' ? null : await manager.findOneBy(Participant, { exchangeId: stored.id, ...mine }),
       groupId: null,
     };
-    assertCanSee(place, { kind: 'exchange' });
-    return place;
+    assertCanSee(context, { kind: 'exchange' });
+    return context;
   }
 
   async #participant(
@@ -136,16 +149,16 @@ export class Access {
     return viewer.role === 'student' || participant?.extraReviews != null ? participant : null;
   }
 
-  /** The same place as that of a participant to act for: for staff who take in what a student brings. */
-  async actingFor(place: ExchangeContext, participantId: string, manager: EntityManager): Promise<ExchangeContext> {
-    assertCan(place, { kind: 'collect' });
-    const participant = await participantOf(manager, place.exchange.id, participantId);
-    return { ...place, participant, groupId: await groupIdOf(manager, place.exchange, participant.personId) };
+  /** The same context as that of a participant to act for: for staff who take in what a student brings. */
+  async actingFor(context: ExchangeContext, participantId: string, manager: EntityManager): Promise<ExchangeContext> {
+    assertCan(context, { kind: 'collect' });
+    const participant = await participantOf(manager, context.exchange.id, participantId);
+    return { ...context, participant, groupId: await groupIdOf(manager, context.exchange, participant.personId) };
   }
 
   /** The draft that the one who asks is an author of, alone or with a group. */
-  async ownDraft(place: ExchangeContext, manager: EntityManager = this.database.read): Promise<Draft | null> {
-    return place.participant === null ? null : draftOf(manager, place.participant, place.groupId);
+  async ownDraft(context: ExchangeContext, manager: EntityManager = this.database.read): Promise<Draft | null> {
+    return context.participant === null ? null : draftOf(manager, context.participant, context.groupId);
   }
 }
 
@@ -160,23 +173,23 @@ export async function participantOf(manager: EntityManager, exchangeId: string, 
 type CheckedContext = Pick<CourseContext, 'viewer'> & Partial<Pick<ExchangeContext, 'facts'>>;
 
 /** @throws ProblemError with the reason, when the one who asks may not see it */
-export function assertCanSee(place: CheckedContext, subject: Subject): void {
-  assertAllowed(maySee(place.viewer, place.facts ?? null, subject));
+export function assertCanSee(context: CheckedContext, subject: Subject): void {
+  assertAllowed(maySee(context.viewer, context.facts ?? null, subject));
 }
 
 /** Like {@link assertCanSee}, as a value. */
-export function canSee(place: CheckedContext, subject: Subject): boolean {
-  return maySee(place.viewer, place.facts ?? null, subject).allowed;
+export function canSee(context: CheckedContext, subject: Subject): boolean {
+  return maySee(context.viewer, context.facts ?? null, subject).allowed;
 }
 
 /** @throws ProblemError with the reason, when the one who asks may not do it */
-export function assertCan(place: CheckedContext, what: Act): void {
-  assertAllowed(mayDo(place.viewer, place.facts ?? null, what));
+export function assertCan(context: CheckedContext, what: Act): void {
+  assertAllowed(mayDo(context.viewer, context.facts ?? null, what));
 }
 
 /** Like {@link assertCan}, as a value. */
-export function can(place: CheckedContext, what: Act): boolean {
-  return mayDo(place.viewer, place.facts ?? null, what).allowed;
+export function can(context: CheckedContext, what: Act): boolean {
+  return mayDo(context.viewer, context.facts ?? null, what).allowed;
 }
 
 function assertAllowed(decision: Decision): void {
@@ -184,7 +197,7 @@ function assertAllowed(decision: Decision): void {
 }
 
 /** The participant a student is; staff never come this far. */
-export function ownParticipant(place: ExchangeContext): Participant {
-  if (place.participant === null) throw refusal('not-yours');
-  return place.participant;
+export function ownParticipant(context: ExchangeContext): Participant {
+  if (context.participant === null) throw refusal('not-yours');
+  return context.participant;
 }

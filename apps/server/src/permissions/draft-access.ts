@@ -7,7 +7,7 @@ import { draftOf } from './own-draft.js';
 
 /** How the one who asks stands to a draft, with the review that it was given to them for, if it was. */
 export interface DraftAccess extends DraftStanding {
-  readonly place: ExchangeContext;
+  readonly context: ExchangeContext;
   readonly draft: Draft;
   /** Of this draft, by the one who asks. */
   readonly review: Review | null;
@@ -17,9 +17,9 @@ export interface DraftAccess extends DraftStanding {
 export type OwnDraftAccess = Pick<DraftStanding, 'viewerHandedIn' | 'selfReviewed' | 'othersReviewed'>;
 
 /** Whether the one who asks has handed in, and has submitted the review of the own draft, and those of others. */
-export async function ownDraftAccess(manager: EntityManager, place: ExchangeContext): Promise<OwnDraftAccess> {
-  const { participant } = place;
-  const own = participant === null ? null : await draftOf(manager, participant, place.groupId);
+export async function ownDraftAccess(manager: EntityManager, context: ExchangeContext): Promise<OwnDraftAccess> {
+  const { participant } = context;
+  const own = participant === null ? null : await draftOf(manager, participant, context.groupId);
   if (participant === null || own === null) {
     return { viewerHandedIn: false, selfReviewed: false, othersReviewed: false };
   }
@@ -41,25 +41,28 @@ export async function ownDraftAccess(manager: EntityManager, place: ExchangeCont
 /** The one answer to “how does this person stand to this draft”: what is seen and done follows from it. */
 export async function draftAccess(
   manager: EntityManager,
-  place: ExchangeContext,
+  context: ExchangeContext,
   draft: Draft,
   own?: OwnDraftAccess,
 ): Promise<DraftAccess> {
-  const { participant } = place;
+  const { participant } = context;
   const review =
     participant === null ? null : await manager.findOneBy(Review, { reviewerId: participant.id, draftId: draft.id });
   return {
-    place,
+    context,
     draft,
     review,
-    ...(own ?? (await ownDraftAccess(manager, place))),
-    ofOwnDraft: isOwnDraft(place, draft),
+    ...(own ?? (await ownDraftAccess(manager, context))),
+    ofOwnDraft: isOwnDraft(context, draft),
     allocatedToViewer: review !== null,
   };
 }
 
 /** Whether the one who asks is an author of this draft. */
-function isOwnDraft({ participant, groupId }: ExchangeContext, draft: Pick<Draft, 'participantId' | 'groupId'>): boolean {
+function isOwnDraft(
+  { participant, groupId }: ExchangeContext,
+  draft: Pick<Draft, 'participantId' | 'groupId'>,
+): boolean {
   if (participant === null) return false;
   return draft.groupId === null ? draft.participantId === participant.id : draft.groupId === groupId;
 }

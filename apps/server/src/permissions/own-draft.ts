@@ -7,7 +7,11 @@ import { GroupMemberRow } from '../model/group.js';
 export type HandInGroups = Pick<Exchange, 'id' | 'courseId' | 'handInAs' | 'groupSetId'>;
 
 /** The group with which somebody hands in; null where everybody hands in alone, or for somebody in no group. */
-export async function groupIdOf(manager: EntityManager, exchange: HandInGroups, personId: string): Promise<string | null> {
+export async function groupIdOf(
+  manager: EntityManager,
+  exchange: HandInGroups,
+  personId: string,
+): Promise<string | null> {
   if (exchange.handInAs !== 'group' || exchange.groupSetId === null) return null;
   const enrolment = await manager.findOneBy(Enrolment, { courseId: exchange.courseId, personId });
   if (enrolment === null) return null;

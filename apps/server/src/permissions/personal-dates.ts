@@ -24,7 +24,11 @@ export async function personalDatesOf(
   return combined(rows, enrolment.id, groups);
 }
 
-function combined(rows: readonly PersonalDatesRow[], enrolmentId: string, groups: ReadonlySet<string>): OwnTimes | null {
+function combined(
+  rows: readonly PersonalDatesRow[],
+  enrolmentId: string,
+  groups: ReadonlySet<string>,
+): OwnTimes | null {
   const person = rows.find((row) => row.enrolmentId === enrolmentId);
   const ofGroups = rows.filter(({ groupId }) => groupId !== null && groups.has(groupId));
   const group = ofGroups.reduce<OwnTimes | null>((all, row) => ownOver(all, asOwn(row)), null);

@@ -23,16 +23,16 @@ export async function reviewAccess(
 ): Promise<ReviewAccess> {
   const review = await manager.findOneBy(Review, { id: reviewId });
   if (review === null) throw refusal('unknown');
-  const place = await access.exchange(person, review.exchangeId, manager);
+  const context = await access.exchange(person, review.exchangeId, manager);
   const draft = await manager.findOneByOrFail(Draft, { id: review.draftId });
-  const standing = await draftAccess(manager, place, draft);
-  return { ...standing, review, byViewer: standing.review?.id === review.id };
+  const toDraft = await draftAccess(manager, context, draft);
+  return { ...toDraft, review, byViewer: toDraft.review?.id === review.id };
 }
 
 /** What the core asks for about writing: what is submitted cannot be written in, unless it is being changed. */
 export function writingState({ byViewer, review, ...standing }: ReviewAccess) {
   const { reopenUntil } = review;
-  const inTime = reopenUntil === null || standing.place.now < endOf(reopenUntil);
+  const inTime = reopenUntil === null || standing.context.now < endOf(reopenUntil);
   const changing = isChanging(review);
   const submitted = review.submittedAt !== null && !changing;
   return {

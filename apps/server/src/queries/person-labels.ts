@@ -16,22 +16,26 @@ const PARTS: readonly Part[] = ['author', 'reviewer'];
  */
 export class PersonLabels {
   private constructor(
-    private readonly place: ExchangeContext,
+    private readonly context: ExchangeContext,
     private readonly labels: Readonly<Record<Part, ReadonlyMap<string, PersonLabel>>>,
     private readonly groupTitles: ReadonlyMap<string, string>,
     /** Names of staff who review under them, by participant. */
     private readonly voices: ReadonlyMap<string, string>,
   ) {}
 
-  static async load(manager: EntityManager, place: ExchangeContext, participants: readonly Participant[]): Promise<PersonLabels> {
+  static async load(
+    manager: EntityManager,
+    context: ExchangeContext,
+    participants: readonly Participant[],
+  ): Promise<PersonLabels> {
     const shown = (one: Participant, part: Part) =>
-      nameShown(place.viewer, place.facts, part, one.personId === place.person.id);
+      nameShown(context.viewer, context.facts, part, one.personId === context.person.id);
     const named = participants.filter((one) =>
       PARTS.some((part) => shown(one, part) === 'name' || shown(one, part) === 'both'),
     );
     const names = await courseNames(
       manager,
-      place.course.id,
+      context.course.id,
       named.map(({ personId }) => personId),
     );
     const label = (one: Participant, part: Part): PersonLabel => {
@@ -49,16 +53,16 @@ export class PersonLabels {
     };
     const labels = (part: Part) => new Map(participants.map((one) => [one.id, label(one, part)] as const));
     return new PersonLabels(
-      place,
+      context,
       { author: labels('author'), reviewer: labels('reviewer') },
-      await groupTitles(manager, place),
-      await namesOfVoices(manager, place),
+      await groupTitles(manager, context),
+      await namesOfVoices(manager, context),
     );
   }
 
   /** All participants of the exchange. */
-  static async ofExchange(manager: EntityManager, place: ExchangeContext): Promise<PersonLabels> {
-    return PersonLabels.load(manager, place, await manager.findBy(Participant, { exchangeId: place.exchange.id }));
+  static async ofExchange(manager: EntityManager, context: ExchangeContext): Promise<PersonLabels> {
+    return PersonLabels.load(manager, context, await manager.findBy(Participant, { exchangeId: context.exchange.id }));
   }
 
   author(participantId: string): PersonLabel {
@@ -68,10 +72,10 @@ export class PersonLabels {
   /** Whose draft it is: a student, or a group, which has a title for a name. */
   authorOf({ participantId, groupId, alias }: Pick<Draft, 'participantId' | 'groupId' | 'alias'>): PersonLabel {
     if (groupId === null) return this.author(participantId);
-    const { place } = this;
+    const { context } = this;
     const name = this.groupTitles.get(groupId) ?? '';
     const aliased = { alias: alias ?? '' };
-    switch (nameShown(place.viewer, place.facts, 'author', groupId === place.groupId)) {
+    switch (nameShown(context.viewer, context.facts, 'author', groupId === context.groupId)) {
       case 'self':
         return { you: true, ...aliased };
       case 'name':
@@ -90,7 +94,7 @@ export class PersonLabels {
   /** Whose review it is; staff who review under their own names are named to everybody who reads it, with their role. */
   reviewerOf({ reviewerId, voice }: Pick<Review, 'reviewerId' | 'voice'>): PersonLabel {
     if (voice === null) return this.reviewer(reviewerId);
-    if (reviewerId === this.place.participant?.id) return { you: true, role: voice };
+    if (reviewerId === this.context.participant?.id) return { you: true, role: voice };
     return { name: this.voices.get(reviewerId) ?? '', role: voice };
   }
 
@@ -101,7 +105,10 @@ export class PersonLabels {
   }
 }
 
-async function namesOfVoices(manager: EntityManager, { exchange, course }: ExchangeContext): Promise<Map<string, string>> {
+async function namesOfVoices(
+  manager: EntityManager,
+  { exchange, course }: ExchangeContext,
+): Promise<Map<string, string>> {
   const people = await manager
     .createQueryBuilder(Participant, 'participant')
     .innerJoin(Review, 'review', 'review.reviewerId = participant.id AND review.voice IS NOT NULL')
@@ -117,8 +124,8 @@ async function namesOfVoices(manager: EntityManager, { exchange, course }: Excha
 }
 
 /** Titles of groups that hand in; a hidden one is not loaded. */
-async function groupTitles(manager: EntityManager, place: ExchangeContext): Promise<Map<string, string>> {
-  const { exchange, viewer, facts } = place;
+async function groupTitles(manager: EntityManager, context: ExchangeContext): Promise<Map<string, string>> {
+  const { exchange, viewer, facts } = context;
   const hidden = nameShown(viewer, facts, 'author', false) === 'alias';
   if (exchange.handInAs !== 'group' || exchange.groupSetId === null || hidden) return new Map();
   const groups = await manager.findBy(StudentGroup, { setId: exchange.groupSetId });

@@ -20,7 +20,7 @@ export interface FileReading extends Reviewing {
  */
 export async function filesOf(
   manager: EntityManager,
-  place: ExchangeContext,
+  context: ExchangeContext,
   review: Review,
   reading: FileReading,
 ): Promise<ReviewFile[]> {
@@ -35,7 +35,7 @@ export async function filesOf(
       at === null ? row.removedAt === null : row.addedAt <= at && (row.removedAt === null || row.removedAt > at);
     const kept = row.withheldAt !== null || withheld.has(row.noteId ?? row.itemId ?? '');
     const subject = { kind: 'attachment', ...standing, submitted: review.submittedAt !== null } as const;
-    return there && canSee(place, { ...subject, withheld: kept || review.withheldAt !== null });
+    return there && canSee(context, { ...subject, withheld: kept || review.withheldAt !== null });
   });
 }
 

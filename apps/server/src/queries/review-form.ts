@@ -5,7 +5,10 @@ import { ReviewFormRow } from '../model/exchange.js';
 import type { Review } from '../model/review.js';
 
 /** The review form of the exchange that somebody is in. */
-export async function formOf(manager: EntityManager, { exchange }: Pick<ExchangeContext, 'exchange'>): Promise<ReviewForm> {
+export async function formOf(
+  manager: EntityManager,
+  { exchange }: Pick<ExchangeContext, 'exchange'>,
+): Promise<ReviewForm> {
   return asForm(await manager.findOneByOrFail(ReviewFormRow, { id: exchange.formId }));
 }
 

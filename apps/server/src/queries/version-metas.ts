@@ -11,19 +11,19 @@ import { partsOf } from './versions.js';
 /** What is told of versions to their authors and to staff. */
 export async function versionMetas(
   manager: EntityManager,
-  place: ExchangeContext,
+  context: ExchangeContext,
   draft: Draft,
   versions: readonly DraftVersion[],
 ): Promise<VersionMeta[]> {
-  const { exchange } = place;
+  const { exchange } = context;
   const author = await manager.findOneBy(Participant, { id: draft.participantId });
-  const own = place.own ?? (author === null ? null : await personalDatesOf(manager, exchange, author));
+  const own = context.own ?? (author === null ? null : await personalDatesOf(manager, exchange, author));
   const names = await courseNames(
     manager,
     exchange.courseId,
     versions.flatMap(({ handedInBy }) => (handedInBy === null ? [] : [handedInBy])),
   );
-  const told = (by: string | null) => (by === null || by === place.person.id ? null : (names.get(by) ?? null));
+  const told = (by: string | null) => (by === null || by === context.person.id ? null : (names.get(by) ?? null));
   const metas: VersionMeta[] = [];
   for (const version of versions) {
     const parts = await partsOf(manager, draft.id, version.id, exchange.deliverables);

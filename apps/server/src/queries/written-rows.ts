@@ -44,11 +44,11 @@ export async function currentRows(manager: EntityManager, { id: reviewId }: Pick
  */
 export async function readableRows(
   manager: EntityManager,
-  { place, review, byViewer }: Pick<ReviewAccess, 'place' | 'review' | 'byViewer'>,
+  { context, review, byViewer }: Pick<ReviewAccess, 'context' | 'review' | 'byViewer'>,
 ): Promise<WrittenRows> {
   if (byViewer) return currentRows(manager, review);
   const rows = (await countingRows(manager, [review]))(review);
-  if (place.viewer.role !== 'student') return rows;
+  if (context.viewer.role !== 'student') return rows;
   const open = ({ withheldAt }: { readonly withheldAt: number | null }) => withheldAt === null;
   return { answers: rows.answers.filter(open), notes: rows.notes.filter(open) };
 }

@@ -51,7 +51,7 @@ interface Around {
 /** When it is, unless somebody says otherwise. */
 const NOW = '2026-03-28T09:00:00.000Z';
 
-const SESSION = { person: { id: 'ann', name: 'Ann' }, seeing: null, demo: false, mail: false, now: NOW };
+const SESSION = { person: { id: 'ann', name: 'Ann' }, viewAs: null, demo: false, mail: false, now: NOW };
 
 /** In a page of its own, below the pages that it has above itself. */
 export async function show(what: ReactNode, { session = {}, exchange = {} }: Around = {}) {

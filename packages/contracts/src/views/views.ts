@@ -37,10 +37,10 @@ export interface SessionView {
   readonly now: IsoInstant;
   readonly clockMoved: boolean;
   /** Set while somebody of the staff looks with a student's eyes: who looks, at which exchange, and as whom. */
-  readonly seeing: SeeingView | null;
+  readonly viewAs: ViewAsView | null;
 }
 
-export interface SeeingView {
+export interface ViewAsView {
   readonly by: string;
   readonly as: string;
   readonly exchangeId: string;

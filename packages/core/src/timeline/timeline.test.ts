@@ -102,7 +102,13 @@ describe('a self-review with a due time of its own', () => {
     const { review, selfReview, selfReviewOver } = openingsAt(state, own, now);
     return [review, selfReview, selfReviewOver];
   };
-  const MORE: PersonalDates = { draftsDue: null, reviewsDue: at(22), repliesDue: null, revisionDue: null, excused: false };
+  const MORE: PersonalDates = {
+    draftsDue: null,
+    reviewsDue: at(22),
+    repliesDue: null,
+    revisionDue: null,
+    excused: false,
+  };
 
   it('can be submitted until then, before or after the others', () => {
     expect(may(early, null, end(16) - 1)).toEqual([true, true, false]);
@@ -173,7 +179,13 @@ describe('the optional stages', () => {
     ]);
   });
 
-  const own: PersonalDates = { draftsDue: at(16), reviewsDue: null, repliesDue: null, revisionDue: null, excused: false };
+  const own: PersonalDates = {
+    draftsDue: at(16),
+    reviewsDue: null,
+    repliesDue: null,
+    revisionDue: null,
+    excused: false,
+  };
   it('give an extension its own end, without touching anybody else', () => {
     expect(openingsAt(state, own, at(15))).toMatchObject({ handIn: true, late: false, review: true });
     expect(openingsAt(state, own, end(16)).handIn).toBe(false);

@@ -86,7 +86,7 @@ interface Written {
   readonly withheld: boolean;
 }
 
-/** What an exchange consists of, as far as seeing it goes. */
+/** What an exchange consists of, as far as viewAs it goes. */
 export type Subject =
   | { readonly kind: 'course' }
   /** Names and addresses of everybody in the course, and its library. */

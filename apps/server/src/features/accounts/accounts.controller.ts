@@ -58,7 +58,7 @@ export class SessionController {
       mail: mailArrives(this.settings),
       now: new Date(person?.viewAs?.at ?? this.clock.now()).toISOString(),
       clockMoved: this.clock.offset !== 0,
-      seeing: seeingView(person),
+      viewAs: viewAsView(person),
     };
   }
 
@@ -209,7 +209,7 @@ export class AccountController {
   }
 }
 
-function seeingView(person: CurrentUser | null): SessionView['seeing'] {
+function viewAsView(person: CurrentUser | null): SessionView['viewAs'] {
   if (person?.viewAs === undefined) return null;
   const { by, exchangeId, example } = person.viewAs;
   return { by: by.name, as: person.name, exchangeId, example };

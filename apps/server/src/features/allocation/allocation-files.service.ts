@@ -29,11 +29,11 @@ export class AllocationFiles {
   ) {}
 
   async write(person: CurrentUser, exchangeId: string): Promise<{ name: string; csv: string }> {
-    const place = await this.access.exchange(person, exchangeId);
-    assertCanSee(place, { kind: 'workspace' });
+    const context = await this.access.exchange(person, exchangeId);
+    assertCanSee(context, { kind: 'workspace' });
     const manager = this.database.read;
-    const question = await this.#question(manager, place);
-    const { reviewers, drafts } = await namesIn(manager, place, question);
+    const question = await this.#question(manager, context);
+    const { reviewers, drafts } = await namesIn(manager, context, question);
     const nameOf = new Map([...reviewers, ...drafts].map(({ id, names }) => [id, names[0] ?? '']));
     const rows = question.current
       .filter(({ draftId }) => nameOf.has(draftId))
@@ -44,7 +44,7 @@ export class AllocationFiles {
       ])
       .sort((a, b) => a.join().localeCompare(b.join()));
     return {
-      name: say('allocationCsv', { title: place.exchange.title }),
+      name: say('allocationCsv', { title: context.exchange.title }),
       csv: csvOf([[...ALLOCATION_CSV_HEADER], ...rows]),
     };
   }
@@ -57,10 +57,10 @@ export class AllocationFiles {
       throw unreadable(say('allocationsAreReadFromCsv'), say('chooseFileThatEndsIn'));
     }
     return this.database.write(async (manager, happened) => {
-      const place = await this.access.exchange(person, exchangeId, manager);
-      assertCan(place, { kind: 'allocate' });
-      const question = await this.#question(manager, place);
-      const { reviewers, drafts } = await namesIn(manager, place, question);
+      const context = await this.access.exchange(person, exchangeId, manager);
+      assertCan(context, { kind: 'allocate' });
+      const question = await this.#question(manager, context);
+      const { reviewers, drafts } = await namesIn(manager, context, question);
       const { pairs, problems } = readAllocationRows(source.cells, reviewers, drafts, question.problem.forbidden);
       const wanted = new Map(pairs.map((pair) => [pairKey(pair), pair]));
       const there = new Map(question.current.map((one) => [pairKey(one), one]));
@@ -69,7 +69,7 @@ export class AllocationFiles {
       const add = pairs.filter((pair) => !there.has(pairKey(pair)));
       const applied = request.apply && problems.length === 0;
       if (applied) {
-        await makeChange(manager, this.ids, place.exchange, place.now, {
+        await makeChange(manager, this.ids, context.exchange, context.now, {
           act: 'imported',
           add: add.map(({ fixed, ...pair }) => ({ ...pair, locked: fixed })),
           remove,
@@ -79,16 +79,16 @@ export class AllocationFiles {
             await manager.update(Review, { reviewerId, draftId }, { locked: fixed });
           }
         }
-        await tellReviewers(manager, place.exchange, place.now, this.database.mail, this.ids);
+        await tellReviewers(manager, context.exchange, context.now, this.database.mail, this.ids);
         happened({
           action: 'allocation-imported',
           actorId: person.id,
-          courseId: place.course.id,
+          courseId: context.course.id,
           exchangeId,
           details: { added: add.length, removed: remove.length },
         });
       }
-      const show = await shower(manager, place, question);
+      const show = await shower(manager, context, question);
       return {
         added: add.map(show),
         removed: remove.map(show),
@@ -107,8 +107,12 @@ export class AllocationFiles {
   }
 }
 
-async function shower(manager: EntityManager, place: ExchangeContext, question: Question): Promise<(pair: Pair) => ImportedPair> {
-  const labels = await PersonLabels.ofExchange(manager, place);
+async function shower(
+  manager: EntityManager,
+  context: ExchangeContext,
+  question: Question,
+): Promise<(pair: Pair) => ImportedPair> {
+  const labels = await PersonLabels.ofExchange(manager, context);
   const drafts = new Map(question.drafts.map((one) => [one.draftId, one]));
   return ({ reviewerId, draftId }) => {
     const draft = drafts.get(draftId);

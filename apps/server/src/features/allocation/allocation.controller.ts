@@ -37,7 +37,11 @@ export class AllocationController {
   }
 
   @Put('schedule')
-  setSchedule(@Me() me: CurrentUser, @Param('exchangeId') id: string, @Body() request: ScheduleRequest): Promise<SavedView> {
+  setSchedule(
+    @Me() me: CurrentUser,
+    @Param('exchangeId') id: string,
+    @Body() request: ScheduleRequest,
+  ): Promise<SavedView> {
     return this.allocation.setSchedule(me, id, request);
   }
 

@@ -44,18 +44,18 @@ export class AllocationService {
   async one(person: CurrentUser, exchangeId: string): Promise<AllocationView> {
     // Taken before anything is read: what is read is at least as new.
     const asOf = this.database.stamp();
-    const place = await this.access.exchange(person, exchangeId);
-    assertCanSee(place, { kind: 'workspace' });
-    return { ...(await this.#board(this.database.read, place)), asOf };
+    const context = await this.access.exchange(person, exchangeId);
+    assertCanSee(context, { kind: 'workspace' });
+    return { ...(await this.#board(this.database.read, context)), asOf };
   }
 
   /** @param circumstances what has been loaded of them already, in the same transaction */
-  async #board(manager: EntityManager, place: ExchangeContext, circumstances?: Circumstances): Promise<Board> {
-    const { exchange, now } = place;
+  async #board(manager: EntityManager, context: ExchangeContext, circumstances?: Circumstances): Promise<Board> {
+    const { exchange, now } = context;
     const plan = await planOf(manager, exchange.id, now);
     const known = circumstances ?? (await loadCircumstances(manager, exchange, now));
     const question = questionOf(exchange, wishesOf(exchange, plan), known, await loadPairs(manager, exchange.id));
-    return boardView(manager, place, question, plan, await PersonLabels.ofExchange(manager, place));
+    return boardView(manager, context, question, plan, await PersonLabels.ofExchange(manager, context));
   }
 
   /** How many things a repair would mend. Of an exchange that the one who asks may see. */
@@ -71,14 +71,14 @@ export class AllocationService {
 
   /** Puts a previewed allocation in the place of the current one; what has begun stays. */
   apply(person: CurrentUser, exchangeId: string, previewId: string): Promise<AllocationView> {
-    return this.#changing(person, exchangeId, async (manager, happened, place) => {
+    return this.#changing(person, exchangeId, async (manager, happened, context) => {
       const preview = await manager.findOneBy(AllocationPreview, { id: previewId, exchangeId });
       if (preview === null) throw previewGone();
       // Whom and how many students review is what they have been told: a matter of the plan.
       const { whom, reviewsEach } = preview.content.wishes;
-      if (whom !== place.exchange.whom || reviewsEach !== place.exchange.reviewsPerStudent)
-        assertCan(place, { kind: 'plan' });
-      return this.applyPreview(manager, happened, place, preview);
+      if (whom !== context.exchange.whom || reviewsEach !== context.exchange.reviewsPerStudent)
+        assertCan(context, { kind: 'plan' });
+      return this.applyPreview(manager, happened, context, preview);
     });
   }
 
@@ -123,7 +123,7 @@ export class AllocationService {
 
   /** @param stepId which step is meant: what somebody else has done since is not taken back in its stead */
   undo(person: CurrentUser, exchangeId: string, stepId: number): Promise<AllocationView> {
-    return this.#changing(person, exchangeId, async (manager, happened, place) => {
+    return this.#changing(person, exchangeId, async (manager, happened, context) => {
       const step = await undoable(manager, exchangeId);
       if (step !== null && step.id !== stepId) {
         throw new ProblemError({
@@ -139,14 +139,14 @@ export class AllocationService {
           whatToDo: say('changePairsByHandInstead'),
         });
       }
-      const pairs = await undo(manager, place.exchange, step, place.now);
+      const pairs = await undo(manager, context.exchange, step, context.now);
       const { hands: _hands, wishes, ...settings } = step.before;
       if (Object.keys(settings).length > 0) await manager.update(Exchange, { id: exchangeId }, settings);
       if (wishes !== undefined) await manager.update(AllocationPlan, { exchangeId }, wishes);
       happened({
         action: 'allocation-undone',
         actorId: person.id,
-        courseId: place.course.id,
+        courseId: context.course.id,
         exchangeId,
         details: { act: step.act, pairs },
       });
@@ -155,22 +155,22 @@ export class AllocationService {
 
   /** What is done by hand, as a whole or not at all. */
   byHand(person: CurrentUser, exchangeId: string, request: AllocationActsRequest): Promise<AllocationView> {
-    return this.#changing(person, exchangeId, async (manager, happened, place) => {
-      const plan = await planOf(manager, exchangeId, place.now);
-      const circumstances = await loadCircumstances(manager, place.exchange, place.now);
+    return this.#changing(person, exchangeId, async (manager, happened, context) => {
+      const plan = await planOf(manager, exchangeId, context.now);
+      const circumstances = await loadCircumstances(manager, context.exchange, context.now);
       const pairs = await loadPairs(manager, exchangeId);
-      const question = questionOf(place.exchange, wishesOf(place.exchange, plan), circumstances, pairs);
-      const labels = await PersonLabels.ofExchange(manager, place);
+      const question = questionOf(context.exchange, wishesOf(context.exchange, plan), circumstances, pairs);
+      const labels = await PersonLabels.ofExchange(manager, context);
       const work = manualChanges(question, labels, request);
       const { change } = work;
       const hands = await lockAndSeparate(manager, exchangeId, work);
       const before = hands === undefined ? {} : { hands };
-      await makeChange(manager, this.ids, place.exchange, place.now, { ...change, before });
-      await tellReviewers(manager, place.exchange, place.now, this.database.mail, this.ids);
+      await makeChange(manager, this.ids, context.exchange, context.now, { ...change, before });
+      await tellReviewers(manager, context.exchange, context.now, this.database.mail, this.ids);
       happened({
         action: 'allocation-by-hand',
         actorId: person.id,
-        courseId: place.course.id,
+        courseId: context.course.id,
         exchangeId,
         details: {
           added: change.add.length,
@@ -184,19 +184,19 @@ export class AllocationService {
   }
 
   setPlan(person: CurrentUser, exchangeId: string, request: AllocationPlanRequest): Promise<AllocationView> {
-    return this.#changing(person, exchangeId, async (manager, happened, place) => {
+    return this.#changing(person, exchangeId, async (manager, happened, context) => {
       const { avoid, mix, maxPerDraft } = request.wishes;
-      await this.#schedule(manager, happened, place, request, { avoid, mix, maxPerDraft: maxPerDraft ?? null });
+      await this.#schedule(manager, happened, context, request, { avoid, mix, maxPerDraft: maxPerDraft ?? null });
     });
   }
 
   /** When drafts are allocated by themselves, from the Plan page: also before the exchange is published. */
   setSchedule(person: CurrentUser, exchangeId: string, request: ScheduleRequest): Promise<SavedView> {
     return this.database.write(async (manager, happened) => {
-      const place = await this.access.exchange(person, exchangeId, manager);
-      assertCan(place, { kind: 'plan' });
-      const revision = await this.#schedule(manager, happened, place, request, {});
-      return { revision, savedAt: new Date(place.now).toISOString() };
+      const context = await this.access.exchange(person, exchangeId, manager);
+      assertCan(context, { kind: 'plan' });
+      const revision = await this.#schedule(manager, happened, context, request, {});
+      return { revision, savedAt: new Date(context.now).toISOString() };
     });
   }
 
@@ -204,18 +204,18 @@ export class AllocationService {
   async #schedule(
     manager: EntityManager,
     happened: Report,
-    place: ExchangeContext,
+    context: ExchangeContext,
     { revision, schedule, at, party, patience }: ScheduleRequest,
     wishes: Partial<Pick<AllocationPlan, 'avoid' | 'mix' | 'maxPerDraft'>>,
   ): Promise<number> {
-    const exchangeId = place.exchange.id;
-    const plan = await planOf(manager, exchangeId, place.now);
+    const exchangeId = context.exchange.id;
+    const plan = await planOf(manager, exchangeId, context.now);
     if (plan.revision !== revision) throw conflict(say('howDraftsAreAllocated'), { revision: plan.revision });
     const runAt = schedule === 'at' && at !== null ? Date.parse(at) : null;
     const changed = schedule !== plan.schedule || runAt !== plan.runAt;
-    if (changed) assertWillRun(place, { schedule, runAt });
+    if (changed) assertWillRun(context, { schedule, runAt });
     const rolling = schedule === 'nightly';
-    if (rolling !== place.exchange.rolling)
+    if (rolling !== context.exchange.rolling)
       assertRollingCanChange(await manager.findBy(Review, { exchangeId, ...ALLOCATED }));
     await manager.save(AllocationPlan, {
       ...plan,
@@ -225,14 +225,14 @@ export class AllocationService {
       runAt,
       party,
       patience,
-      ranUntil: changed ? place.now : plan.ranUntil,
+      ranUntil: changed ? context.now : plan.ranUntil,
       ...(changed ? { lastRunAt: null, lastOutcome: null } : {}),
     });
     await manager.update(Exchange, { id: exchangeId }, { rolling });
     happened({
       action: 'allocation-planned',
-      actorId: place.person.id,
-      courseId: place.course.id,
+      actorId: context.person.id,
+      courseId: context.course.id,
       exchangeId,
       details: { schedule },
     });
@@ -284,12 +284,12 @@ export class AllocationService {
   async #changing(
     person: CurrentUser,
     exchangeId: string,
-    work: (manager: EntityManager, happened: Report, place: ExchangeContext) => Promise<Circumstances | void>,
+    work: (manager: EntityManager, happened: Report, context: ExchangeContext) => Promise<Circumstances | void>,
   ): Promise<AllocationView> {
     const board = await this.database.write(async (manager, happened) => {
-      const place = await this.access.exchange(person, exchangeId, manager);
-      assertCan(place, { kind: 'allocate' });
-      const circumstances = await work(manager, happened, place);
+      const context = await this.access.exchange(person, exchangeId, manager);
+      assertCan(context, { kind: 'allocate' });
+      const circumstances = await work(manager, happened, context);
       const after = await this.access.exchange(person, exchangeId, manager);
       return this.#board(manager, after, circumstances ?? undefined);
     });
@@ -334,7 +334,10 @@ function assertRollingCanChange(reviews: readonly Review[]): void {
 }
 
 /** A time that has passed would never come. */
-function assertWillRun({ exchange, course, now }: ExchangeContext, plan: Pick<AllocationPlan, 'schedule' | 'runAt'>): void {
+function assertWillRun(
+  { exchange, course, now }: ExchangeContext,
+  plan: Pick<AllocationPlan, 'schedule' | 'runAt'>,
+): void {
   const dates = resolveDates(datesOf(exchange));
   if (plan.schedule === 'command' || dates === null) return;
   if (nextRun(scheduleOf(plan), dates, course.timeZone, now) !== null) return;

@@ -30,7 +30,7 @@ export type Board = Omit<AllocationView, 'asOf'>;
 /** Everything that the board shows: people, drafts, pairs, wishes, and what has happened since. */
 export async function boardView(
   manager: EntityManager,
-  place: ExchangeContext,
+  context: ExchangeContext,
   question: Question,
   plan: AllocationPlan,
   labels: PersonLabels,
@@ -42,7 +42,7 @@ export async function boardView(
   const people: readonly Participant[] = [...question.students, ...question.extras];
   const known = new Set(people.map(({ id }) => id));
   const gone = [...question.leftOut].filter(([id]) => !known.has(id) && reviewing.has(id)).map(([id]) => id);
-  const states = await practiceStates(manager, place.exchange);
+  const states = await practiceStates(manager, context.exchange);
   const practised = new Map(question.students.map((one) => [one.id, states && hasPractised(states(one.personId))]));
   const reviewer = (id: string, extra: boolean): BoardReviewer => ({
     id,
@@ -86,7 +86,7 @@ export async function boardView(
       required: one.required,
       notes: one.noteCount,
     }));
-  const kept = await manager.findOneBy(AllocationPreview, { exchangeId: place.exchange.id, madeBy: '' });
+  const kept = await manager.findOneBy(AllocationPreview, { exchangeId: context.exchange.id, madeBy: '' });
   return {
     revision: plan.revision,
     applied: pairs.length > 0,
@@ -100,12 +100,12 @@ export async function boardView(
     earlier: question.problem.earlier,
     wishes: question.wishes,
     earlierExchanges: question.earlier.exchanges,
-    hasGroups: place.exchange.groupSetId !== null,
-    schedule: scheduleView(place, plan),
-    staff: await staffOf(manager, place, question),
-    suggestion: suggestionView(happenedSince(question, place.course.timeZone, place.now), labels),
-    alone: isReviewingOver(question, place.now) ? [] : aloneIn(question),
-    undo: undoView(await undoable(manager, place.exchange.id)),
+    hasGroups: context.exchange.groupSetId !== null,
+    schedule: scheduleView(context, plan),
+    staff: await staffOf(manager, context, question),
+    suggestion: suggestionView(happenedSince(question, context.course.timeZone, context.now), labels),
+    alone: isReviewingOver(question, context.now) ? [] : aloneIn(question),
+    undo: undoView(await undoable(manager, context.exchange.id)),
     kept: kept === null ? null : previewView(kept),
   };
 }

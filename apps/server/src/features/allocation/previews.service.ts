@@ -66,17 +66,17 @@ export class PreviewsService {
   ) {}
 
   async start(person: CurrentUser, exchangeId: string, request: PreviewRequest): Promise<JobView> {
-    const place = await this.access.exchange(person, exchangeId);
-    assertCan(place, { kind: 'allocate' });
+    const context = await this.access.exchange(person, exchangeId);
+    assertCan(context, { kind: 'allocate' });
     const manager = this.database.read;
-    const plan = await planOf(manager, exchangeId, place.now);
-    const wishes = wishesFrom(request.wishes) ?? wishesOf(place.exchange, plan);
-    assertGroups(place.exchange, wishes);
-    const question = await loadQuestion(manager, place.exchange, wishes, place.now);
+    const plan = await planOf(manager, exchangeId, context.now);
+    const wishes = wishesFrom(request.wishes) ?? wishesOf(context.exchange, plan);
+    assertGroups(context.exchange, wishes);
+    const question = await loadQuestion(manager, context.exchange, wishes, context.now);
     assertPossible(question, request.kind);
     const job: Job = {
       id: this.ids.uuid(),
-      courseId: place.course.id,
+      courseId: context.course.id,
       exchangeId,
       personId: person.id,
       end: new AbortController(),
@@ -87,7 +87,7 @@ export class PreviewsService {
     };
     this.#keep(job);
     const seed = request.seed ?? this.ids.seed();
-    const task = taskOf(question, request.kind, seed, place, plan);
+    const task = taskOf(question, request.kind, seed, context, plan);
     const work = this.#run(job, { question, task, kind: request.kind, madeBy: person.id });
     await Promise.race([work, new Promise((resolve) => setTimeout(resolve, PATIENCE).unref())]);
     return jobView(job);
@@ -104,8 +104,8 @@ export class PreviewsService {
 
   async drop(person: CurrentUser, exchangeId: string, previewId: string): Promise<void> {
     await this.database.write(async (manager) => {
-      const place = await this.access.exchange(person, exchangeId, manager);
-      assertCan(place, { kind: 'allocate' });
+      const context = await this.access.exchange(person, exchangeId, manager);
+      assertCan(context, { kind: 'allocate' });
       await manager.delete(AllocationPreview, { id: previewId, exchangeId });
     });
   }
@@ -124,8 +124,8 @@ export class PreviewsService {
   }
 
   async #own(person: CurrentUser, exchangeId: string, jobId: string): Promise<Job> {
-    const place = await this.access.exchange(person, exchangeId);
-    assertCan(place, { kind: 'allocate' });
+    const context = await this.access.exchange(person, exchangeId);
+    assertCan(context, { kind: 'allocate' });
     const job = this.#jobs.get(jobId);
     if (job === undefined || job.exchangeId !== exchangeId || job.personId !== person.id) throw refusal('unknown');
     return job;

@@ -44,11 +44,7 @@ export class ArchiveImport {
     const { found, person, ids } = coming;
     this.#courseId = ids.uuid();
     this.#you = found.people.find((one) => isReader(one, person));
-    this.#to = new IdRemap(
-      found.ids,
-      ids,
-      this.#you === undefined ? [] : [[this.#you.personId as string, person.id]],
-    );
+    this.#to = new IdRemap(found.ids, ids, this.#you === undefined ? [] : [[this.#you.personId as string, person.id]]);
   }
 
   /** All of it, in the transaction of `manager`. */

@@ -27,9 +27,9 @@ export class ArchiveReading {
     private readonly clock: Clock,
     private readonly ids: Ids,
     private readonly store: FileStore,
-    private readonly keeping: FileIntake,
+    private readonly intake: FileIntake,
     private readonly uploads: Uploads,
-    private readonly welcome: UploadPolicy,
+    private readonly policy: UploadPolicy,
     private readonly copies: Copies,
   ) {}
 
@@ -86,7 +86,7 @@ export class ArchiveReading {
 
   async #opened<T>(person: CurrentUser, uploadId: string, work: (archive: ArchiveFile) => Promise<T>): Promise<T> {
     if (!person.createsCourses || person.viewAs !== undefined) throw refusal('not-yours');
-    const upload = await this.welcome.finished(person, '', uploadId);
+    const upload = await this.policy.finished(person, '', uploadId);
     if (upload.use !== 'archive') throw refusal('unknown');
     return this.uploads.using(upload, async () => {
       const archive = await ArchiveFile.open(upload.path, ARCHIVE_VERSION);
@@ -115,7 +115,7 @@ export class ArchiveReading {
         const path = await archive.unpack(digest, folder);
         const inspected = named.family === 'captions' ? null : await this.#inspected(path, digest, named.name);
         if (named.family === null && inspected?.family !== 'image') throw broken(say('pictureIsNone', { digest }));
-        const kept = await this.keeping.keep(path);
+        const kept = await this.intake.keep(path);
         if (kept.digest !== digest) throw broken(say('fileIsNotWhatIts', { digest }));
         brought.add(digest);
         if (named.family !== null) taken.set(digest, inspected ?? CAPTIONS);
@@ -128,7 +128,7 @@ export class ArchiveReading {
 
   async #inspected(path: string, digest: string, name: string): Promise<Inspected> {
     try {
-      return await this.keeping.inspect({ path, name }, null);
+      return await this.intake.inspect({ path, name }, null);
     } catch (error) {
       if (!isFileRefused(error)) throw error;
       throw broken(say('fileOfThisArchiveIs', { digest: digest.slice(0, 12), sentence: error.problem.sentence }));

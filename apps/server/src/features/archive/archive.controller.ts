@@ -15,7 +15,11 @@ export class ArchiveController {
   ) {}
 
   @Get('exchanges/:exchangeId/archive.zip')
-  async make(@Me() me: CurrentUser, @Param('exchangeId') id: string, @Query() query: ArchiveQuery): Promise<StreamableFile> {
+  async make(
+    @Me() me: CurrentUser,
+    @Param('exchangeId') id: string,
+    @Query() query: ArchiveQuery,
+  ): Promise<StreamableFile> {
     const wishes = { aliases: query.people === 'aliases', drafts: query.drafts !== 'no' };
     const { name, zip } = await this.archives.stream(me, id, wishes);
     return new StreamableFile(zip, { type: 'application/zip', disposition: contentDisposition(name) });

@@ -47,20 +47,24 @@ export class ExchangeArchives implements OnApplicationShutdown {
     @Inject(SETTINGS) private readonly settings: Settings,
   ) {}
 
-  async stream(person: CurrentUser, exchangeId: string, wishes: ArchiveWishes): Promise<{ name: string; zip: Readable }> {
-    const place = await this.access.exchange(person, exchangeId);
-    assertCan(place, { kind: 'plan' });
-    const { exchange, course } = place;
+  async stream(
+    person: CurrentUser,
+    exchangeId: string,
+    wishes: ArchiveWishes,
+  ): Promise<{ name: string; zip: Readable }> {
+    const context = await this.access.exchange(person, exchangeId);
+    assertCan(context, { kind: 'plan' });
+    const { exchange, course } = context;
     const zip = new ZipFile();
     zip.addBuffer(Buffer.from(readme()), 'README.txt');
-    const form = await formOf(this.database.read, place);
+    const form = await formOf(this.database.read, context);
     zip.addBuffer(Buffer.from(JSON.stringify(writeFormFile({ title: exchange.title, form }), null, 2)), 'form.json');
-    for (const [name, text] of await this.#beside(person, place, wishes)) zip.addBuffer(Buffer.from(text), name);
+    for (const [name, text] of await this.#beside(person, context, wishes)) zip.addBuffer(Buffer.from(text), name);
     await this.database.report({
       ...{ action: 'archive-made', actorId: person.id, courseId: course.id, exchangeId },
       details: { people: wishes.aliases ? 'aliases' : 'names', drafts: wishes.drafts },
     });
-    await this.#addRows(zip, place, wishes);
+    await this.#addRows(zip, context, wishes);
     return { name: say('archiveZip', { tamed: safeFileName(exchange.title) }), zip: zip.outputStream as Readable };
   }
 
@@ -80,7 +84,7 @@ export class ExchangeArchives implements OnApplicationShutdown {
   }
 
   /** Read in a thread, as of one moment, into files of a folder that goes with the sending. */
-  async #addRows(zip: ZipFile, place: ExchangeContext, wishes: ArchiveWishes): Promise<void> {
+  async #addRows(zip: ZipFile, context: ExchangeContext, wishes: ArchiveWishes): Promise<void> {
     const { connection } = this.database.read;
     const into = await this.store.workFolder();
     const over = () => void rm(into, { recursive: true, force: true });
@@ -92,7 +96,7 @@ export class ExchangeArchives implements OnApplicationShutdown {
       ...{
         dataFolder: this.settings.dataFolder,
         filesFolder: this.store.root,
-        exchangeId: place.exchange.id,
+        exchangeId: context.exchange.id,
         wishes,
         into,
       },
@@ -106,7 +110,7 @@ export class ExchangeArchives implements OnApplicationShutdown {
       });
     for (const [name, path] of made.members) zip.addFile(path, name);
     for (const digest of made.digests) zip.addFile(this.store.path(digest), `files/${digest}`, { compress: false });
-    zip.addBuffer(Buffer.from(JSON.stringify(this.#manifest(place, wishes, made.rows), null, 2)), 'manifest.json');
+    zip.addBuffer(Buffer.from(JSON.stringify(this.#manifest(context, wishes, made.rows), null, 2)), 'manifest.json');
     zip.end();
   }
 

@@ -17,7 +17,10 @@ export interface ArrivalState {
 export type Arriving = Pick<CampusArrival, 'campusId' | 'launch' | 'roleRead'>;
 
 /** Loads what is known of the person and the course, and asks the core what comes next. */
-export async function arrivalState(manager: EntityManager, { campusId, launch, roleRead }: Arriving): Promise<ArrivalState> {
+export async function arrivalState(
+  manager: EntityManager,
+  { campusId, launch, roleRead }: Arriving,
+): Promise<ArrivalState> {
   const tie = await manager.findOneBy(CampusPerson, { campusId, user: launch.user });
   const person = tie === null ? null : await manager.findOneBy(Person, { id: tie.personId });
   const { deploymentId, course } = launch;

@@ -49,7 +49,7 @@ export interface At {
   readonly userAgent: string;
 }
 
-type Work = (manager: EntityManager, happened: Report, arrival: CampusArrival, standing: ArrivalState) => Promise<void>;
+type Work = (manager: EntityManager, happened: Report, arrival: CampusArrival, state: ArrivalState) => Promise<void>;
 
 /** Takes somebody whom a campus has sent to where they belong, asking no more than has to be asked. */
 @Injectable()
@@ -92,9 +92,9 @@ export class Arrivals {
 
   /** The first time: a person of the campus's own, or the one behind the place that the course has for it. */
   begin(at: At): Promise<Arrived> {
-    return this.#on(at, async (manager, happened, { campusId, launch }, standing) => {
-      if (standing.next !== 'who') throw arrivalProblem('arrival-over');
-      const { waiting } = standing;
+    return this.#on(at, async (manager, happened, { campusId, launch }, state) => {
+      if (state.next !== 'who') throw arrivalProblem('arrival-over');
+      const { waiting } = state;
       const personId = waiting?.behind.id ?? this.ids.uuid();
       if (waiting === null) {
         const person = { id: personId, email: null, name: launch.name ?? say('somebody'), passwordHash: null };
@@ -108,9 +108,9 @@ export class Arrivals {
   async account(at: At, { email, password }: ArrivalAccountRequest, network: string): Promise<Arrived> {
     await this.#found(this.database.read, at);
     const person = await this.signIn.whose(email, password, { network });
-    return this.#on(at, async (manager, happened, { campusId, launch }, standing) => {
-      const { waiting, next } = standing;
-      if ((next !== 'who' && next !== 'prove') || standing.person !== null) throw arrivalProblem('arrival-over');
+    return this.#on(at, async (manager, happened, { campusId, launch }, state) => {
+      const { waiting, next } = state;
+      if ((next !== 'who' && next !== 'prove') || state.person !== null) throw arrivalProblem('arrival-over');
       const isOwner = waiting === null || waiting.behind.id === person.id || reaches(person, waiting);
       if (next === 'prove' && !isOwner) {
         const sentence = say('thisAccountIsNotOne');
@@ -185,16 +185,16 @@ export class Arrivals {
     };
   }
 
-  async found(at: At): Promise<{ readonly arrival: CampusArrival; readonly standing: ArrivalState }> {
+  async found(at: At): Promise<{ readonly arrival: CampusArrival; readonly state: ArrivalState }> {
     const arrival = await this.#found(this.database.read, at);
-    return { arrival, standing: await arrivalState(this.database.read, arrival) };
+    return { arrival, state: await arrivalState(this.database.read, arrival) };
   }
 
   /** Whatever can be done without asking is done; what comes then is shown. */
   async #on(at: At, work?: Work): Promise<Arrived> {
     // Looked at first: whoever has nothing here takes no turn of the database.
     await this.#found(this.database.read, at);
-    const { arrival, standing, target, session } = await this.database.write(async (manager, happened) => {
+    const { arrival, state, target, session } = await this.database.write(async (manager, happened) => {
       const found = await this.#found(manager, at);
       if (work !== undefined) await work(manager, happened, found, await arrivalState(manager, found));
       const after = await manager.findOneByOrFail(CampusArrival, { tokenHash: found.tokenHash });
@@ -202,13 +202,13 @@ export class Arrivals {
       const { person, next } = reached;
       const to = next === 'go' ? await targetOf(manager, reached, after.launch) : null;
       if (person === null || to === null || to === 'exchange-gone')
-        return { arrival: after, standing: reached, target: to, session: null };
+        return { arrival: after, state: reached, target: to, session: null };
       await manager.delete(CampusArrival, { tokenHash: found.tokenHash });
       happened({ action: 'campus-arrived', actorId: person.id, details: { campus: after.campusId } });
       const opened = await this.sessions.openIn(manager, person.id, at.userAgent, false);
-      return { arrival: after, standing: reached, target: to, session: opened };
+      return { arrival: after, state: reached, target: to, session: opened };
     });
-    return { view: await this.#view(arrival, standing, target, at.token), session, framed: arrival.framed };
+    return { view: await this.#view(arrival, state, target, at.token), session, framed: arrival.framed };
   }
 
   /** Takes or makes the place where nothing stands in the way, and keeps what the campus says of its course and link. */
@@ -282,12 +282,12 @@ export class Arrivals {
 
   async #view(
     { campusId, launch, chosen }: CampusArrival,
-    standing: ArrivalState,
+    state: ArrivalState,
     target: string | null,
     token: string,
   ): Promise<ArrivalView> {
     const manager = this.database.read;
-    const { person, link, place, waiting, next } = standing;
+    const { person, link, place, waiting, next } = state;
     const campus = await manager.findOneByOrFail(Campus, { id: campusId });
     const stop = typeof next === 'object' ? next.stop : target === 'exchange-gone' ? target : null;
     const choosing = next === 'choose' && link !== null;
@@ -314,7 +314,11 @@ export class Arrivals {
 }
 
 /** The page that a link leads to; what the link is for is noted. */
-async function targetOf(manager: EntityManager, { link, place, person }: ArrivalState, launch: Launch): Promise<string> {
+async function targetOf(
+  manager: EntityManager,
+  { link, place, person }: ArrivalState,
+  launch: Launch,
+): Promise<string> {
   if (link === null) return '/';
   const { courseId } = link;
   const { linkId } = launch;

@@ -53,8 +53,8 @@ export class CampusPeople {
   ) {}
 
   async one(person: CurrentUser, courseId: string): Promise<CourseCampusView> {
-    const place = await this.access.course(person, courseId);
-    assertCanSee(place, { kind: 'people' });
+    const context = await this.access.course(person, courseId);
+    assertCanSee(context, { kind: 'people' });
     const linked = await this.#linked(courseId);
     if (linked === null) return { campus: null };
     const { link, campus } = linked;

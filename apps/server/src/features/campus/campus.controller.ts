@@ -36,7 +36,11 @@ export class CourseCampusController {
 
   @Put()
   @HttpCode(204)
-  set(@Me() me: CurrentUser, @Param('courseId') courseId: string, @Body() { nightly }: CourseCampusRequest): Promise<void> {
+  set(
+    @Me() me: CurrentUser,
+    @Param('courseId') courseId: string,
+    @Body() { nightly }: CourseCampusRequest,
+  ): Promise<void> {
     return this.people.setNightly(me, courseId, nightly);
   }
 
@@ -78,7 +82,11 @@ export class GradebookController {
 
   @Put()
   @HttpCode(204)
-  set(@Me() me: CurrentUser, @Param('exchangeId') exchangeId: string, @Body() request: GradebookRequest): Promise<void> {
+  set(
+    @Me() me: CurrentUser,
+    @Param('exchangeId') exchangeId: string,
+    @Body() request: GradebookRequest,
+  ): Promise<void> {
     return told(this.gradebook.set(me, exchangeId, request));
   }
 

@@ -19,7 +19,11 @@ export class CampusesController {
   }
 
   @Post()
-  async add(@Me() me: CurrentUser, @Body() request: CampusRequest, @Req() { headers }: Request): Promise<{ id: string }> {
+  async add(
+    @Me() me: CurrentUser,
+    @Body() request: CampusRequest,
+    @Req() { headers }: Request,
+  ): Promise<{ id: string }> {
     assertRuns(me);
     await this.recent.assert(me, headers.cookie);
     return this.campuses.add(me, request);

@@ -187,8 +187,8 @@ function unusable({ issuer, authUrl, tokenUrl, keysUrl, pages }: Campus): string
   return [issuer, authUrl, tokenUrl, keysUrl, ...pages].filter((one) => webAddress(one) === null);
 }
 
-export function assertRuns({ runsCampuses, viewAs: seeing }: CurrentUser): void {
-  if (!runsCampuses || seeing !== undefined) throw refusal('unknown');
+export function assertRuns({ runsCampuses, viewAs }: CurrentUser): void {
+  if (!runsCampuses || viewAs !== undefined) throw refusal('unknown');
 }
 
 async function assertThere(manager: EntityManager, id: string): Promise<void> {

@@ -35,8 +35,8 @@ export class Gradebook {
 
   /** @param only in this state */
   async one(person: CurrentUser, exchangeId: string, only?: CampusScoreState): Promise<GradebookView> {
-    const place = await this.access.exchange(person, exchangeId);
-    assertCanSee(place, { kind: 'workspace' });
+    const context = await this.access.exchange(person, exchangeId);
+    assertCanSee(context, { kind: 'workspace' });
     const manager = this.database.read;
     const booked = await bookedOf(manager, exchangeId);
     if (booked === null || !takesGrades(booked)) {
@@ -58,10 +58,10 @@ export class Gradebook {
 
   /** Columns that are not wanted any more stay at the campus, unless they are to go there too. */
   async set(person: CurrentUser, exchangeId: string, { columns, removeThere }: GradebookRequest): Promise<void> {
-    const place = await this.access.exchange(person, exchangeId);
-    assertCan(place, { kind: 'release' });
+    const context = await this.access.exchange(person, exchangeId);
+    assertCan(context, { kind: 'release' });
     const booked = await this.#booked(exchangeId);
-    const parts = place.exchange.gradeParts.map(({ part }) => part);
+    const parts = context.exchange.gradeParts.map(({ part }) => part);
     const wanted: readonly PartOrWhole[] = { off: [], whole: [''] as const, parts }[columns];
     if (columns === 'parts' && (parts.length === 0 || !canMake(booked))) throw noColumns(booked, parts.length);
     const gone = booked.columns.filter(({ part }) => !wanted.includes(part));
@@ -76,7 +76,7 @@ export class Gradebook {
       const fresh = wanted.filter((part) => !there.has(part));
       for (const part of fresh)
         await manager.insert(CampusColumn, { exchangeId, part, url: null, label: null, fault: null });
-      const where = { courseId: place.course.id, exchangeId };
+      const where = { courseId: context.course.id, exchangeId };
       happened({
         action: 'campus-columns-set',
         actorId: person.id,
@@ -95,9 +95,13 @@ export class Gradebook {
     await this.gradebooks.compareOne(exchangeId);
   }
 
-  async decide(person: CurrentUser, exchangeId: string, { participantIds, how }: GradebookDecisionRequest): Promise<void> {
-    const place = await this.access.exchange(person, exchangeId);
-    assertCan(place, { kind: 'release' });
+  async decide(
+    person: CurrentUser,
+    exchangeId: string,
+    { participantIds, how }: GradebookDecisionRequest,
+  ): Promise<void> {
+    const context = await this.access.exchange(person, exchangeId);
+    assertCan(context, { kind: 'release' });
     await this.#booked(exchangeId);
     await this.database.write(async (manager, happened) => {
       let decided = 0;
@@ -110,7 +114,7 @@ export class Gradebook {
       }
       // A column that is missing at the campus is made anew.
       if (how === 'again') await manager.update(CampusColumn, { exchangeId }, { tries: 0, nextTryAt: 0, fault: null });
-      const where = { courseId: place.course.id, exchangeId };
+      const where = { courseId: context.course.id, exchangeId };
       happened({ action: 'campus-score-decided', actorId: person.id, ...where, details: { how, people: decided } });
     });
     if (how !== 'theirs') await this.gradebooks.look();

@@ -56,8 +56,8 @@ export class Proofs {
         whatToDo: say('usePasswordOfYourAccount'),
       });
     }
-    const { arrival, standing } = await this.arrivals.found(at);
-    const { next, person, waiting } = standing;
+    const { arrival, state } = await this.arrivals.found(at);
+    const { next, person, waiting } = state;
     const address = email?.trim().toLowerCase() ?? null;
     await this.tries.take({ network: `proof ${network}`, account: `proof ${address ?? waiting?.place.id ?? ''}` });
     let owner: Owner | null = null;

@@ -42,13 +42,13 @@ export class Doubts implements OnApplicationShutdown {
   readonly #kept = new Map<string, Kept>();
 
   /** By review, in the order of their weight; of each submitted review of the exchange. */
-  async of(manager: EntityManager, place: ExchangeContext): Promise<ReadonlyMap<string, readonly Doubt[]>> {
-    const reviews = await this.#submitted(manager, place);
-    const { id } = place.exchange;
-    const stamp = stampOf(place, reviews);
+  async of(manager: EntityManager, context: ExchangeContext): Promise<ReadonlyMap<string, readonly Doubt[]>> {
+    const reviews = await this.#submitted(manager, context);
+    const { id } = context.exchange;
+    const stamp = stampOf(context, reviews);
     const known = this.#kept.get(id);
     if (known?.stamp === stamp) return known.doubts;
-    const doubts = this.#look(manager, place, reviews);
+    const doubts = this.#look(manager, context, reviews);
     this.#kept.delete(id);
     this.#kept.set(id, { stamp, doubts });
     for (const [oldest] of this.#kept) if (this.#kept.size > KEPT) this.#kept.delete(oldest);
@@ -70,10 +70,10 @@ export class Doubts implements OnApplicationShutdown {
     return manager.find(Review, { where, order: { id: 'ASC' } });
   }
 
-  async #look(manager: EntityManager, place: ExchangeContext, reviews: readonly Review[]) {
+  async #look(manager: EntityManager, context: ExchangeContext, reviews: readonly Review[]) {
     const task: LookTask = {
-      reviews: await evidenceOf(manager, place, reviews),
-      bounds: place.exchange.doubtBounds ?? USUAL_BOUNDS,
+      reviews: await evidenceOf(manager, context, reviews),
+      bounds: context.exchange.doubtBounds ?? USUAL_BOUNDS,
     };
     const found = await this.#threads.run<Array<readonly [string, readonly Doubt[]]>, never>('look', task, {
       time: LIMITS.time,
@@ -88,9 +88,13 @@ function stampOf({ exchange }: ExchangeContext, reviews: readonly Review[]): str
   return JSON.stringify([doubtBounds, names, reviews.map(({ id, submittedAt }) => [id, submittedAt])]);
 }
 
-async function evidenceOf(manager: EntityManager, place: ExchangeContext, reviews: readonly Review[]): Promise<LookedAt[]> {
-  const form = await formOf(manager, place);
-  const people = await peopleOf(manager, place);
+async function evidenceOf(
+  manager: EntityManager,
+  context: ExchangeContext,
+  reviews: readonly Review[],
+): Promise<LookedAt[]> {
+  const form = await formOf(manager, context);
+  const people = await peopleOf(manager, context);
   const evidence: LookedAt[] = [];
   for (const some of portions(reviews)) {
     evidence.push(...(await lookedAt(manager, form, people, some)));

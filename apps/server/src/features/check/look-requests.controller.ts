@@ -14,7 +14,11 @@ export class LookRequestsController {
   }
 
   @Post('reviews/:reviewId/look-requests')
-  askToLook(@Me() me: CurrentUser, @Param('reviewId') id: string, @Body() request: LookRequest): Promise<LookRequestView[]> {
+  askToLook(
+    @Me() me: CurrentUser,
+    @Param('reviewId') id: string,
+    @Body() request: LookRequest,
+  ): Promise<LookRequestView[]> {
     return this.looks.ask(me, id, request);
   }
 

@@ -34,17 +34,17 @@ export class LookRequests {
   /** Of the one who asks; staff get everybody’s. */
   async of(person: CurrentUser, reviewId: string): Promise<LookRequestView[]> {
     const manager = this.database.read;
-    const standing = await reviewAccess(this.access, manager, person, reviewId);
-    const { place, review } = standing;
+    const access = await reviewAccess(this.access, manager, person, reviewId);
+    const { context, review } = access;
     const submitted = review.submittedAt !== null;
-    assertCanSee(place, { kind: 'review', ...writingState(standing), submitted, withheld: review.withheldAt !== null });
-    const staff = place.viewer.role !== 'student';
-    const participantId = staff ? undefined : ownParticipant(place).id;
+    assertCanSee(context, { kind: 'review', ...writingState(access), submitted, withheld: review.withheldAt !== null });
+    const staff = context.viewer.role !== 'student';
+    const participantId = staff ? undefined : ownParticipant(context).id;
     const rows = await manager.find(LookRequestRow, {
       where: { reviewId, ...(participantId !== undefined && { participantId }) },
       order: { at: 'ASC', id: 'ASC' },
     });
-    const labels = staff ? await PersonLabels.ofExchange(manager, place) : null;
+    const labels = staff ? await PersonLabels.ofExchange(manager, context) : null;
     return rows.map((row): LookRequestView => {
       const as = row.participantId === review.reviewerId ? 'reviewer' : 'author';
       const { id, noteId, words, answer } = row;
@@ -57,21 +57,21 @@ export class LookRequests {
 
   async ask(person: CurrentUser, reviewId: string, { noteId, words }: LookRequest): Promise<LookRequestView[]> {
     await this.database.write(async (manager, happened) => {
-      const standing = await reviewAccess(this.access, manager, person, reviewId);
-      const { place } = standing;
-      assertCan(place, pleaseLook(standing));
-      if (noteId !== null && !(await readableRows(manager, standing)).notes.some(({ id }) => id === noteId))
+      const access = await reviewAccess(this.access, manager, person, reviewId);
+      const { context } = access;
+      assertCan(context, pleaseLook(access));
+      if (noteId !== null && !(await readableRows(manager, access)).notes.some(({ id }) => id === noteId))
         throw refusal('unknown');
-      const participantId = ownParticipant(place).id;
+      const participantId = ownParticipant(context).id;
       const already = await manager.findBy(LookRequestRow, { reviewId, participantId });
       // Pressed twice, it is asked once.
       if (already.some((one) => one.noteId === noteId && one.words === words.trim())) return;
       if (already.length >= MOST) throw tooMany();
-      const row = { id: this.ids.uuid(), reviewId, noteId, participantId, words: words.trim(), at: place.now };
+      const row = { id: this.ids.uuid(), reviewId, noteId, participantId, words: words.trim(), at: context.now };
       await manager.insert(LookRequestRow, row);
-      const where = { courseId: place.course.id, exchangeId: place.exchange.id };
+      const where = { courseId: context.course.id, exchangeId: context.exchange.id };
       happened({ action: 'look-asked', actorId: person.id, ...where, details: { review: reviewId } });
-      await this.#tellStaff(manager, standing);
+      await this.#tellStaff(manager, access);
     });
     return this.of(person, reviewId);
   }
@@ -79,22 +79,22 @@ export class LookRequests {
   /** An answer can be given once more; the one who asked reads the last, and is told by mail of the first. */
   async answer(person: CurrentUser, reviewId: string, requestId: string, answer: string): Promise<LookRequestView[]> {
     await this.database.write(async (manager, happened) => {
-      const standing = await reviewAccess(this.access, manager, person, reviewId);
-      const { place } = standing;
-      assertCan(place, { kind: 'check' });
+      const access = await reviewAccess(this.access, manager, person, reviewId);
+      const { context } = access;
+      assertCan(context, { kind: 'check' });
       const row = await manager.findOneBy(LookRequestRow, { id: requestId, reviewId });
       if (row === null) throw refusal('unknown');
-      await manager.update(LookRequestRow, { id: requestId }, { answer: answer.trim(), answeredAt: place.now });
-      if (row.answeredAt === null) await this.#tell(manager, standing, row);
-      const where = { courseId: place.course.id, exchangeId: place.exchange.id };
+      await manager.update(LookRequestRow, { id: requestId }, { answer: answer.trim(), answeredAt: context.now });
+      if (row.answeredAt === null) await this.#tell(manager, access, row);
+      const where = { courseId: context.course.id, exchangeId: context.exchange.id };
       happened({ action: 'look-answered', actorId: person.id, ...where, details: { review: reviewId } });
     });
     return this.of(person, reviewId);
   }
 
   /** Instructors hear once, until they have read it, that somebody waits for an answer. */
-  async #tellStaff(manager: EntityManager, { place, review }: ReviewAccess): Promise<void> {
-    const { course, exchange } = place;
+  async #tellStaff(manager: EntityManager, { context, review }: ReviewAccess): Promise<void> {
+    const { course, exchange } = context;
     const staff = await manager.findBy(Enrolment, { courseId: course.id, role: 'instructor', active: true });
     const where = { course: course.title, exchange: exchange.title };
     const letters = staff.map(({ email: address, personId }) => ({
@@ -105,18 +105,18 @@ export class LookRequests {
       exchangeId: exchange.id,
       news: { personId, path: `/reviews/${review.id}`, once: true },
     }));
-    await queueMail(manager, this.ids, this.database.mail, place.now, letters);
+    await queueMail(manager, this.ids, this.database.mail, context.now, letters);
   }
 
-  async #tell(manager: EntityManager, { place, review }: ReviewAccess, row: LookRequestRow): Promise<void> {
+  async #tell(manager: EntityManager, { context, review }: ReviewAccess, row: LookRequestRow): Promise<void> {
     const { personId } = await manager.findOneByOrFail(Participant, { id: row.participantId });
-    const { course, exchange } = place;
+    const { course, exchange } = context;
     const address = (await courseIdentities(manager, course.id, [personId])).get(personId)?.email;
     // Whoever has left is written to no more.
     if (address === undefined) return;
     const page = row.participantId === review.reviewerId ? `reviews/${review.id}` : `exchanges/${exchange.id}/feedback`;
     const where = { course: course.title, exchange: exchange.title };
-    await queueMail(manager, this.ids, this.database.mail, place.now, [
+    await queueMail(manager, this.ids, this.database.mail, context.now, [
       {
         address,
         subject: say('answerToWhatYouAsked', where),
@@ -129,8 +129,8 @@ export class LookRequests {
   }
 }
 
-function pleaseLook(standing: ReviewAccess) {
-  const { byViewer, ofOwnDraft, review } = standing;
+function pleaseLook(access: ReviewAccess) {
+  const { byViewer, ofOwnDraft, review } = access;
   const submitted = review.submittedAt !== null;
   return { kind: 'please-look', byViewer, ofOwnDraft, submitted, withheld: review.withheldAt !== null } as const;
 }

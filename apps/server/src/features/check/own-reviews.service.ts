@@ -23,9 +23,9 @@ export class OwnReviews {
   /** Begun twice, it is one. */
   async begin(person: CurrentUser, exchangeId: string, draftId: string): Promise<{ id: string }> {
     return this.database.write(async (manager, happened) => {
-      const place = await this.access.exchange(person, exchangeId, manager);
-      assertCan(place, { kind: 'review-as-staff' });
-      const { role } = place.viewer;
+      const context = await this.access.exchange(person, exchangeId, manager);
+      assertCan(context, { kind: 'review-as-staff' });
+      const { role } = context.viewer;
       const draft = await manager.findOneBy(Draft, { id: draftId, exchangeId });
       if (draft === null || role === null || role === 'student') throw refusal('unknown');
       if ((await countingVersion(manager, draft.id)) === null) throw refusal('unknown');
@@ -40,10 +40,10 @@ export class OwnReviews {
         reviewerId,
         draftId,
         position: 0,
-        ...{ voice: role, ownForm: place.exchange.draftForm },
-        toldAt: place.now,
+        ...{ voice: role, ownForm: context.exchange.draftForm },
+        toldAt: context.now,
       });
-      const where = { courseId: place.course.id, exchangeId };
+      const where = { courseId: context.course.id, exchangeId };
       happened({ action: 'review-by-staff', actorId: person.id, ...where, details: { review: id } });
       return { id };
     });

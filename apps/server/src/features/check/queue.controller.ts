@@ -19,7 +19,11 @@ export class QueueController {
 
   @Put('exchanges/:exchangeId/queue/bounds')
   @HttpCode(204)
-  saveBounds(@Me() me: CurrentUser, @Param('exchangeId') id: string, @Body() { bounds }: QueueBoundsRequest): Promise<void> {
+  saveBounds(
+    @Me() me: CurrentUser,
+    @Param('exchangeId') id: string,
+    @Body() { bounds }: QueueBoundsRequest,
+  ): Promise<void> {
     return this.reviews.saveBounds(me, id, bounds);
   }
 

@@ -39,12 +39,12 @@ export class QueueService {
   ) {}
 
   async queue(person: CurrentUser, exchangeId: string): Promise<QueueView> {
-    const place = await this.access.exchange(person, exchangeId);
-    assertCanSee(place, { kind: 'workspace' });
+    const context = await this.access.exchange(person, exchangeId);
+    assertCanSee(context, { kind: 'workspace' });
     const manager = this.database.read;
     const reviews = await manager.findBy(Review, { exchangeId, ...ALLOCATED, submittedAt: Not(IsNull()) });
-    const found = await this.doubts.of(manager, place);
-    const around = await Around.load(manager, place, await manager.findBy(Draft, { exchangeId }), reviews);
+    const found = await this.doubts.of(manager, context);
+    const around = await Around.load(manager, context, await manager.findBy(Draft, { exchangeId }), reviews);
     const marked = await rowsOfReviews(manager, ReviewCheck, exchangeId).getMany();
     const checks = new Map(marked.map((one) => [one.reviewId, one]));
     const kept = groupedBy(await rowsOfReviews(manager, Withheld, exchangeId).getMany(), ({ reviewId }) => reviewId);
@@ -52,7 +52,7 @@ export class QueueService {
       .andWhere('row.answeredAt IS NULL')
       .getMany();
     const requests = groupedBy(waiting, ({ reviewId }) => reviewId);
-    const names = await staffNames(manager, place, [...checks.values()]);
+    const names = await staffNames(manager, context, [...checks.values()]);
     const rows = reviews.map((review): QueueRow => {
       const check = checks.get(review.id) ?? null;
       return {
@@ -72,33 +72,33 @@ export class QueueService {
     const rank = ({ doubts }: QueueRow) =>
       doubtRank(doubts.flatMap(({ doubt, dismissed }) => (dismissed ? [] : [doubt])));
     rows.sort((a, b) => rank(b) - rank(a) || a.words - b.words || (a.reviewId < b.reviewId ? -1 : 1));
-    return { bounds: place.exchange.doubtBounds ?? USUAL_BOUNDS, rows };
+    return { bounds: context.exchange.doubtBounds ?? USUAL_BOUNDS, rows };
   }
 
   async saveBounds(person: CurrentUser, exchangeId: string, bounds: DoubtBoundsRequest): Promise<void> {
     await this.database.write(async (manager, happened) => {
-      const place = await this.access.exchange(person, exchangeId, manager);
-      assertCan(place, { kind: 'plan' });
+      const context = await this.access.exchange(person, exchangeId, manager);
+      assertCan(context, { kind: 'plan' });
       await manager.update(Exchange, { id: exchangeId }, { doubtBounds: boundsFrom(bounds) });
-      happened.quietly({ topic: 'reviews', courseId: place.course.id, exchangeId });
+      happened.quietly({ topic: 'reviews', courseId: context.course.id, exchangeId });
     });
   }
 
   /** What staff know of one review. */
   async one(person: CurrentUser, reviewId: string): Promise<CheckView> {
     const manager = this.database.read;
-    const { place, review } = await reviewAccess(this.access, manager, person, reviewId);
-    assertCanSee(place, { kind: 'workspace' });
+    const { context, review } = await reviewAccess(this.access, manager, person, reviewId);
+    assertCanSee(context, { kind: 'workspace' });
     if (review.submittedAt === null) return { doubts: null, looked: null };
-    const found = await this.doubts.of(manager, place);
+    const found = await this.doubts.of(manager, context);
     const check = await manager.findOneBy(ReviewCheck, { reviewId });
     const requests = await manager.findBy(LookRequestRow, { reviewId, answeredAt: IsNull() });
     const doubts = [...askedFor(review, requests), ...(found.get(reviewId) ?? [])];
     const others = doubts.flatMap((doubt) => (doubt.code === 'same-text' ? [doubt.reviewId] : []));
     const reviews = await manager.findBy(Review, { id: In(others) });
     const drafts = await manager.findBy(Draft, { id: In(reviews.map(({ draftId }) => draftId)) });
-    const around = await Around.load(manager, place, drafts, reviews);
-    const names = await staffNames(manager, place, check === null ? [] : [check]);
+    const around = await Around.load(manager, context, drafts, reviews);
+    const names = await staffNames(manager, context, check === null ? [] : [check]);
     return {
       doubts: around.views(doubts, check),
       looked: lookedView(review, check, names),
@@ -113,18 +113,18 @@ export class QueueService {
   /** Whoever looked first stays the one who has, until the review is submitted again. */
   mark(person: CurrentUser, reviewId: string, { looked, dismissed }: CheckRequest): Promise<void> {
     return this.database.write(async (manager, happened) => {
-      const { place, review } = await reviewAccess(this.access, manager, person, reviewId);
-      assertCan(place, { kind: 'check' });
+      const { context, review } = await reviewAccess(this.access, manager, person, reviewId);
+      assertCan(context, { kind: 'check' });
       if (review.submittedAt === null) throw refusal('unknown');
       const known = await manager.findOneBy(ReviewCheck, { reviewId });
       const already = looked && known?.ofSubmission === review.submittedAt && known.lookedAt !== null;
       const mark = already
         ? {}
         : looked
-          ? { lookedAt: place.now, lookedBy: person.id, ofSubmission: review.submittedAt }
+          ? { lookedAt: context.now, lookedBy: person.id, ofSubmission: review.submittedAt }
           : { lookedAt: null, lookedBy: null, ofSubmission: null };
       await manager.save(ReviewCheck, { ...known, reviewId, ...mark, dismissed: [...new Set(dismissed)] });
-      happened.quietly({ topic: 'reviews', courseId: place.course.id, exchangeId: place.exchange.id });
+      happened.quietly({ topic: 'reviews', courseId: context.course.id, exchangeId: context.exchange.id });
     });
   }
 }
@@ -147,13 +147,13 @@ class Around {
 
   static async load(
     manager: EntityManager,
-    place: ExchangeContext,
+    context: ExchangeContext,
     drafts: readonly Draft[],
     reviews: readonly Review[],
   ): Promise<Around> {
     return new Around(
-      await PersonLabels.ofExchange(manager, place),
-      await Authors.load(manager, place.exchange),
+      await PersonLabels.ofExchange(manager, context),
+      await Authors.load(manager, context.exchange),
       new Map(drafts.map((draft) => [draft.id, draft])),
       new Map(reviews.map((review) => [review.id, review])),
     );

@@ -29,10 +29,10 @@ export class ReleaseService {
   ) {}
 
   async view(person: CurrentUser, exchangeId: string): Promise<ReleaseView> {
-    const place = await this.access.exchange(person, exchangeId);
-    assertCanSee(place, { kind: 'workspace' });
+    const context = await this.access.exchange(person, exchangeId);
+    assertCanSee(context, { kind: 'workspace' });
     const manager = this.database.read;
-    const labels = await PersonLabels.ofExchange(manager, place);
+    const labels = await PersonLabels.ofExchange(manager, context);
     const ofDraft = groupedBy(await manager.findBy(Review, { exchangeId }), ({ draftId }) => draftId);
     const withheld = await rowsOfReviews(manager, Withheld, exchangeId).getMany();
     const kept = groupedBy(withheld, ({ reviewId }) => reviewId);
@@ -41,7 +41,7 @@ export class ReleaseService {
       .where('draft.exchangeId = :exchangeId', { exchangeId })
       .andWhere(isHandedIn(manager))
       .getMany();
-    const authors = await Authors.load(manager, place.exchange);
+    const authors = await Authors.load(manager, context.exchange);
     const received = new Map<string, Omit<ReleaseRow, 'participantId' | 'person' | 'how' | 'reason' | 'readAt'>>();
     for (const draft of drafts) {
       const own = authors.of(draft);
@@ -65,7 +65,7 @@ export class ReleaseService {
           participantId: one.id,
           person: labels.author(one.id),
           ...got,
-          how: ownFeedbackOf(one, place.now),
+          how: ownFeedbackOf(one, context.now),
           reason: one.feedbackHeld,
           readAt: isoOrNull(one.feedbackReadAt),
         },
@@ -82,8 +82,8 @@ export class ReleaseService {
     { participantIds, how, reason = '' }: ReleasePeopleRequest,
   ): Promise<void> {
     await this.database.write(async (manager, happened) => {
-      const place = await this.access.exchange(person, exchangeId, manager);
-      assertCan(place, { kind: 'release' });
+      const context = await this.access.exchange(person, exchangeId, manager);
+      assertCan(context, { kind: 'release' });
       const ids = [...new Set(participantIds)];
       const people = await manager.findBy(Participant, { exchangeId, id: In(ids) });
       if (people.length < ids.length) throw refusal('unknown');
@@ -91,12 +91,12 @@ export class ReleaseService {
       const set = {
         'as-planned': { feedbackFrom: null, feedbackHeld: null },
         held: { feedbackFrom: null, feedbackHeld: reason.trim() },
-        early: { feedbackFrom: place.now, feedbackHeld: null },
+        early: { feedbackFrom: context.now, feedbackHeld: null },
       }[how];
       await manager.update(Participant, { id: In(changed.map(({ id }) => id)) }, set);
       const untold = changed.filter(({ feedbackToldAt }) => feedbackToldAt === null).map(({ id }) => id);
-      if (how === 'early') await this.news.tellNow(manager, place.exchange, untold, place.now);
-      const where = { courseId: place.course.id, exchangeId };
+      if (how === 'early') await this.news.tellNow(manager, context.exchange, untold, context.now);
+      const where = { courseId: context.course.id, exchangeId };
       happened({
         ...where,
         action: 'release-changed',

@@ -25,45 +25,45 @@ export class Withholding {
   /** Again for the same thing: the reason is changed. */
   async withhold(person: CurrentUser, reviewId: string, request: WithholdRequest): Promise<void> {
     await this.database.write(async (manager, happened) => {
-      const standing = await this.#standing(person, reviewId, manager);
+      const access = await this.#standing(person, reviewId, manager);
       const { kind, targetId, told, counts } = request;
-      const { place } = standing;
-      await mark(manager, standing, request, place.now);
+      const { context } = access;
+      await mark(manager, access, request, context.now);
       const known = await manager.findOneBy(Withheld, { reviewId, kind, targetId });
       await manager.save(Withheld, {
         ...{ id: known?.id ?? this.ids.uuid(), reviewId, kind, targetId, reason: request.reason.trim() },
-        ...{ byId: person.id, at: place.now, told, counts },
+        ...{ byId: person.id, at: context.now, told, counts },
       });
-      happened(reported(standing, 'withheld', kind));
-      this.#tell(happened.quietly, standing);
+      happened(reported(access, 'withheld', kind));
+      this.#tell(happened.quietly, access);
     });
   }
 
   /** What is not withheld stays so. */
   async giveBack(person: CurrentUser, reviewId: string, { kind, targetId }: WithholdableRequest): Promise<void> {
     await this.database.write(async (manager, happened) => {
-      const standing = await this.#standing(person, reviewId, manager);
+      const access = await this.#standing(person, reviewId, manager);
       if (!(await manager.existsBy(Withheld, { reviewId, kind, targetId }))) return;
-      await mark(manager, standing, { kind, targetId }, null);
+      await mark(manager, access, { kind, targetId }, null);
       await manager.delete(Withheld, { reviewId, kind, targetId });
-      happened(reported(standing, 'given-back', kind));
-      this.#tell(happened.quietly, standing);
+      happened(reported(access, 'given-back', kind));
+      this.#tell(happened.quietly, access);
     });
   }
 
   async #standing(person: CurrentUser, reviewId: string, manager: EntityManager): Promise<ReviewAccess> {
-    const standing = await reviewAccess(this.access, manager, person, reviewId);
-    assertCan(standing.place, { kind: 'check' });
-    if (standing.review.submittedAt === null) throw refusal('unknown');
-    return standing;
+    const access = await reviewAccess(this.access, manager, person, reviewId);
+    assertCan(access.context, { kind: 'check' });
+    if (access.review.submittedAt === null) throw refusal('unknown');
+    return access;
   }
 
   /** The reviewer's page and those of staff. The author's is told nothing: that something changed at this moment would tell. */
   #tell(
     quietly: (change: { topic: 'reviews'; courseId: string; exchangeId: string }) => void,
-    { place }: ReviewAccess,
+    { context }: ReviewAccess,
   ) {
-    quietly({ topic: 'reviews', courseId: place.course.id, exchangeId: place.exchange.id });
+    quietly({ topic: 'reviews', courseId: context.course.id, exchangeId: context.exchange.id });
   }
 }
 
@@ -74,7 +74,7 @@ export class Withholding {
  */
 async function mark(
   manager: EntityManager,
-  { place, review }: ReviewAccess,
+  { context, review }: ReviewAccess,
   { kind, targetId }: WithholdableRequest,
   withheldAt: number | null,
 ): Promise<void> {
@@ -104,7 +104,7 @@ async function mark(
     await manager.update(NoteRow, where, { withheldAt });
     return;
   }
-  const { items, overall } = await formFor(manager, place, review);
+  const { items, overall } = await formFor(manager, context, review);
   const asked = items.some(({ id }) => id === targetId) || (targetId === OVERALL_ID && overall !== 'none');
   if (!asked) throw refusal('unknown');
   // An answer that was left out has nothing to be kept from anybody; one that comes later is another.
@@ -113,12 +113,12 @@ async function mark(
   await manager.update(AnswerRow, where, { withheldAt });
 }
 
-function reported({ place, review }: ReviewAccess, action: 'withheld' | 'given-back', kind: string) {
+function reported({ context, review }: ReviewAccess, action: 'withheld' | 'given-back', kind: string) {
   return {
     action,
-    actorId: place.person.id,
-    courseId: place.course.id,
-    exchangeId: place.exchange.id,
+    actorId: context.person.id,
+    courseId: context.course.id,
+    exchangeId: context.exchange.id,
     details: { review: review.id, kind },
   };
 }

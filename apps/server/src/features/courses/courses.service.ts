@@ -32,9 +32,9 @@ export class CoursesService {
 
   async list(person: CurrentUser): Promise<CourseCard[]> {
     const manager = this.database.read;
-    const { viewAs: seeing } = person;
-    if (seeing !== undefined)
-      return [courseCard(await manager.findOneByOrFail(Course, { id: seeing.courseId }), 'student')];
+    const { viewAs } = person;
+    if (viewAs !== undefined)
+      return [courseCard(await manager.findOneByOrFail(Course, { id: viewAs.courseId }), 'student')];
     const enrolments = await manager.findBy(Enrolment, { personId: person.id, active: true });
     const cards: CourseCard[] = [];
     for (const { courseId, role } of enrolments) {
@@ -44,9 +44,9 @@ export class CoursesService {
   }
 
   async one(person: CurrentUser, courseId: string): Promise<CourseView> {
-    const place = await this.access.course(person, courseId);
-    const { course } = place;
-    const role = place.viewer.role ?? 'student';
+    const context = await this.access.course(person, courseId);
+    const { course } = context;
+    const role = context.viewer.role ?? 'student';
     return {
       ...courseCard(course, role),
       exchanges: await this.#exchanges(person, courseId, role === 'student'),
@@ -92,8 +92,8 @@ export class CoursesService {
 
   saveSettings(person: CurrentUser, courseId: string, request: CourseSettingsRequest): Promise<CourseView> {
     const saved = this.database.write(async (manager, happened) => {
-      const place = await this.access.course(person, courseId);
-      assertCan(place, { kind: 'manage-course' });
+      const context = await this.access.course(person, courseId);
+      assertCan(context, { kind: 'manage-course' });
       assertTimeZone(request.timeZone);
       assertHolidays(request.holidays);
       const holidays = request.holidays.map(({ title, from, to }) => ({ title: title.trim(), from, to }));
@@ -116,11 +116,11 @@ export class CoursesService {
     const now = this.clock.now();
     if (!asStudent) return all.map((one) => exchangeCard(one, now));
     const cards: ExchangeCard[] = [];
-    const { viewAs: seeing } = person;
+    const { viewAs } = person;
     for (const exchange of all) {
-      if (seeing !== undefined && seeing.exchangeId !== exchange.id) continue;
-      if (seeing?.example === true) {
-        cards.push(exchangeCard({ ...exchange, publishedAt: exchange.publishedAt ?? 0 }, seeing.at ?? now));
+      if (viewAs !== undefined && viewAs.exchangeId !== exchange.id) continue;
+      if (viewAs?.example === true) {
+        cards.push(exchangeCard({ ...exchange, publishedAt: exchange.publishedAt ?? 0 }, viewAs.at ?? now));
         continue;
       }
       const takesPart = await manager.existsBy(Participant, { exchangeId: exchange.id, personId: person.id });

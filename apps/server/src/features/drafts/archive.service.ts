@@ -66,11 +66,11 @@ export class ArchiveService {
   ) {}
 
   async stream(person: CurrentUser, exchangeId: string, names: ArchiveNames): Promise<{ name: string; zip: Readable }> {
-    const place = await this.access.exchange(person, exchangeId);
-    assertCanSee(place, { kind: 'workspace' });
+    const context = await this.access.exchange(person, exchangeId);
+    assertCanSee(context, { kind: 'workspace' });
     const manager = this.database.read;
-    const labels = await PersonLabels.ofExchange(manager, place);
-    const authors = await Authors.load(manager, place.exchange);
+    const labels = await PersonLabels.ofExchange(manager, context);
+    const authors = await Authors.load(manager, context.exchange);
     const zip = new ZipFile();
     const folders = new Set<string>();
     const index = [indexHead()];
@@ -82,18 +82,24 @@ export class ArchiveService {
       const folder = unique(safeFileName(shown), folders);
       const about = [folder, names === 'name' ? name : '', alias];
       const untold =
-        names === 'name' ? (html: string) => html : untelling(await hiddenFrom(manager, place.exchange, draft));
-      for (const row of await this.#addDraft(zip, place, version, folder, { names, untold }))
+        names === 'name' ? (html: string) => html : untelling(await hiddenFrom(manager, context.exchange, draft));
+      for (const row of await this.#addDraft(zip, context, version, folder, { names, untold }))
         index.push([...about, ...row]);
     }
     zip.addBuffer(Buffer.from(csvOf(index)), 'index.csv');
     zip.end();
-    return { name: `${safeFileName(place.exchange.title)}.zip`, zip: zip.outputStream as Readable };
+    return { name: `${safeFileName(context.exchange.title)}.zip`, zip: zip.outputStream as Readable };
   }
 
   /** @returns the rows of the index, less what is the same for the whole folder */
-  async #addDraft(zip: ZipFile, place: ExchangeContext, version: DraftVersion, folder: string, how: How): Promise<string[][]> {
-    const { deliverables } = place.exchange;
+  async #addDraft(
+    zip: ZipFile,
+    context: ExchangeContext,
+    version: DraftVersion,
+    folder: string,
+    how: How,
+  ): Promise<string[][]> {
+    const { deliverables } = context.exchange;
     const taken = new Set<string>();
     const rows: string[][] = [];
     for (const part of await partsOf(this.database.read, version.draftId, version.id, deliverables)) {

@@ -42,13 +42,21 @@ export class CollectionController {
 
   @Post('reminders/preview')
   @HttpCode(200)
-  preview(@Me() me: CurrentUser, @Param('exchangeId') id: string, @Body() request: RemindRequest): Promise<ReminderView> {
+  preview(
+    @Me() me: CurrentUser,
+    @Param('exchangeId') id: string,
+    @Body() request: RemindRequest,
+  ): Promise<ReminderView> {
     return this.reminders.preview(me, id, request);
   }
 
   @Post('reminders')
   @HttpCode(200)
-  remind(@Me() me: CurrentUser, @Param('exchangeId') id: string, @Body() request: RemindRequest): Promise<ReminderView> {
+  remind(
+    @Me() me: CurrentUser,
+    @Param('exchangeId') id: string,
+    @Body() request: RemindRequest,
+  ): Promise<ReminderView> {
     return this.reminders.send(me, id, request);
   }
 

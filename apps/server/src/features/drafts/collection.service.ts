@@ -35,10 +35,10 @@ export class CollectionService {
   /** Own due time or excuse for one student, or, where groups hand in, for the group; other own times stay. */
   async extend(person: CurrentUser, exchangeId: string, participantId: string, request: ExtendRequest): Promise<void> {
     const manager = this.database.read;
-    const place = await this.access.exchange(person, exchangeId);
-    assertCan(place, { kind: 'plan' });
+    const context = await this.access.exchange(person, exchangeId);
+    assertCan(context, { kind: 'plan' });
     const participant = await participantOf(manager, exchangeId, participantId);
-    const { exchange, course } = place;
+    const { exchange, course } = context;
     const groupId = await groupIdOf(manager, exchange, participant.personId);
     const enrolment = await manager.findOneByOrFail(Enrolment, { courseId: course.id, personId: participant.personId });
     const whose = groupId === null ? { studentId: enrolment.id, groupId: null } : { studentId: null, groupId };
@@ -66,11 +66,15 @@ export class CollectionService {
     { title = null, texts }: HandInForRequest,
   ): Promise<VersionMeta> {
     return this.database.write(async (manager, happened) => {
-      const place = await this.access.exchange(person, exchangeId, manager);
-      assertCan(place, { kind: 'collect' });
+      const context = await this.access.exchange(person, exchangeId, manager);
+      assertCan(context, { kind: 'collect' });
       const participant = await participantOf(manager, exchangeId, participantId);
-      await this.#keepTexts(manager, await this.access.actingFor(place, participantId, manager), texts ?? []);
-      const draft = await draftOf(manager, participant, await groupIdOf(manager, place.exchange, participant.personId));
+      await this.#keepTexts(manager, await this.access.actingFor(context, participantId, manager), texts ?? []);
+      const draft = await draftOf(
+        manager,
+        participant,
+        await groupIdOf(manager, context.exchange, participant.personId),
+      );
       if (draft === null) {
         throw new ProblemError({
           code: 'draft-empty',
@@ -84,16 +88,16 @@ export class CollectionService {
         await manager.update(Draft, { id: draft.id }, { title: title.trim(), revision, savedAt: this.clock.now() });
       }
       const named = untitled ? { ...draft, title: title.trim() } : draft;
-      return this.handing.handInFor(person, place, named, manager, happened);
+      return this.handing.handInFor(person, context, named, manager, happened);
     });
   }
 
-  async #keepTexts(manager: EntityManager, place: ExchangeContext, texts: readonly TextForRequest[]): Promise<void> {
+  async #keepTexts(manager: EntityManager, context: ExchangeContext, texts: readonly TextForRequest[]): Promise<void> {
     for (const { deliverableId, html: given } of texts) {
       const html = cleanHtml(given);
-      const { title } = this.drafts.deliverable(place, deliverableId, ['text']);
+      const { title } = this.drafts.deliverable(context, deliverableId, ['text']);
       if (html === '') continue;
-      const draft = await this.drafts.ensure(manager, place);
+      const draft = await this.drafts.ensure(manager, context);
       const where = { draftId: draft.id, versionId: IsNull(), deliverableId };
       const current = await manager.findOneBy(DraftPart, where);
       if (current !== null && current.html !== '') {
@@ -110,10 +114,10 @@ export class CollectionService {
   }
 
   async copyAgain(person: CurrentUser, exchangeId: string, draftId: string, partId: string): Promise<void> {
-    const place = await this.access.exchange(person, exchangeId);
+    const context = await this.access.exchange(person, exchangeId);
     const manager = this.database.read;
-    const own = await this.access.ownDraft(place);
-    if (own?.id !== draftId) assertCan(place, { kind: 'collect' });
+    const own = await this.access.ownDraft(context);
+    if (own?.id !== draftId) assertCan(context, { kind: 'collect' });
     const part = await manager.findOneBy(DraftPart, { id: partId, draftId });
     if (part?.digest == null) throw refusal('unknown');
     await this.copies.again(part.digest, person.id);

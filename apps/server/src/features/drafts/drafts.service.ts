@@ -41,36 +41,45 @@ export class DraftsService {
   ) {}
 
   async mine(person: CurrentUser, exchangeId: string): Promise<MyDraftView> {
-    const place = await this.access.exchange(person, exchangeId);
-    assertCanSee(place, { kind: 'own-draft' });
-    return this.#view(this.database.read, place);
+    const context = await this.access.exchange(person, exchangeId);
+    assertCanSee(context, { kind: 'own-draft' });
+    return this.#view(this.database.read, context);
   }
 
   save(person: CurrentUser, exchangeId: string, request: DraftSaveRequest): Promise<SavedView> {
-    const { title, context } = request;
-    return this.#saving(person, exchangeId, async (manager, place, draft) => {
-      const same = draft.title === title && draft.context === context;
+    const { title, context: note } = request;
+    return this.#saving(person, exchangeId, async (manager, context, draft) => {
+      const same = draft.title === title && draft.context === note;
       if (!same && draft.revision !== request.revision) {
-        throw conflict(say('yourDraft'), await this.#view(manager, place), draft.groupId !== null);
+        throw conflict(say('yourDraft'), await this.#view(manager, context), draft.groupId !== null);
       }
       if (same && draft.savedAt !== null) return { revision: draft.revision, savedAt: iso(draft.savedAt) };
       const revision = draft.revision + 1;
       const savedAt = this.clock.now();
-      await manager.update(Draft, { id: draft.id }, { title, context, revision, savedAt });
+      await manager.update(Draft, { id: draft.id }, { title, context: note, revision, savedAt });
       return { revision, savedAt: iso(savedAt) };
     });
   }
 
-  saveText(person: CurrentUser, exchangeId: string, deliverableId: string, request: TextSaveRequest): Promise<SavedView> {
+  saveText(
+    person: CurrentUser,
+    exchangeId: string,
+    deliverableId: string,
+    request: TextSaveRequest,
+  ): Promise<SavedView> {
     const given = cleanHtml(withoutAddresses(request.html), { pictures: true });
-    return this.#saving(person, exchangeId, async (manager, place, draft) => {
-      const { title } = this.drafts.deliverable(place, deliverableId, ['text']);
+    return this.#saving(person, exchangeId, async (manager, context, draft) => {
+      const { title } = this.drafts.deliverable(context, deliverableId, ['text']);
       const html = await withOwnPictures(manager, draft, given);
       const current = await manager.findOneBy(DraftPart, { draftId: draft.id, versionId: IsNull(), deliverableId });
       const same = current?.html === html;
       if (same && current.savedAt !== null) return { revision: current.revision, savedAt: iso(current.savedAt) };
       if (!same && (current?.revision ?? 0) !== request.revision) {
-        throw conflict(`“${title}”`, current === null ? null : textView(current, place, draft), draft.groupId !== null);
+        throw conflict(
+          `“${title}”`,
+          current === null ? null : textView(current, context, draft),
+          draft.groupId !== null,
+        );
       }
       const revision = request.revision + 1;
       const savedAt = this.clock.now();
@@ -82,24 +91,24 @@ export class DraftsService {
   }
 
   addLink(person: CurrentUser, exchangeId: string, deliverableId: string, link: LinkRequest): Promise<PartView> {
-    return this.#saving(person, exchangeId, async (manager, place, draft) => {
-      this.drafts.deliverable(place, deliverableId, ['link']);
+    return this.#saving(person, exchangeId, async (manager, context, draft) => {
+      this.drafts.deliverable(context, deliverableId, ['link']);
       const part = await this.drafts.newPart(manager, draft, deliverableId, {
         kind: 'link',
         ...trimmed(link),
         savedAt: this.clock.now(),
       });
-      return this.#partView(manager, place, draft, part);
+      return this.#partView(manager, context, draft, part);
     });
   }
 
   changeLink(person: CurrentUser, exchangeId: string, partId: string, link: LinkRequest): Promise<PartView> {
-    return this.#saving(person, exchangeId, async (manager, place, draft) => {
+    return this.#saving(person, exchangeId, async (manager, context, draft) => {
       const part = await this.drafts.part(manager, draft, partId);
       if (part.kind !== 'link') throw refusal('unknown');
       const next = { ...part, ...trimmed(link), savedAt: this.clock.now() };
       await manager.save(DraftPart, next);
-      return this.#partView(manager, place, draft, next);
+      return this.#partView(manager, context, draft, next);
     });
   }
 
@@ -136,26 +145,26 @@ export class DraftsService {
   #saving<T>(
     person: CurrentUser,
     exchangeId: string,
-    work: (manager: EntityManager, place: ExchangeContext, draft: Draft) => Promise<T>,
+    work: (manager: EntityManager, context: ExchangeContext, draft: Draft) => Promise<T>,
   ): Promise<T> {
     return this.database.write(async (manager, happened) => {
-      const place = await this.access.exchange(person, exchangeId, manager);
-      assertCan(place, { kind: 'save-draft' });
-      const draft = await this.drafts.ensure(manager, place);
-      await this.drafts.tell(manager, happened, place, draft);
-      return work(manager, place, draft);
+      const context = await this.access.exchange(person, exchangeId, manager);
+      assertCan(context, { kind: 'save-draft' });
+      const draft = await this.drafts.ensure(manager, context);
+      await this.drafts.tell(manager, happened, context, draft);
+      return work(manager, context, draft);
     });
   }
 
-  async #partView(manager: EntityManager, place: ExchangeContext, draft: Draft, part: DraftPart): Promise<PartView> {
-    const [view] = await this.readings.parts(manager, place, draft, [part], 'author');
+  async #partView(manager: EntityManager, context: ExchangeContext, draft: Draft, part: DraftPart): Promise<PartView> {
+    const [view] = await this.readings.parts(manager, context, draft, [part], 'author');
     return view as PartView;
   }
 
-  async #view(manager: EntityManager, place: ExchangeContext): Promise<MyDraftView> {
-    const { exchange } = place;
-    const draft = await this.access.ownDraft(place, manager);
-    const group = await groupView(manager, place);
+  async #view(manager: EntityManager, context: ExchangeContext): Promise<MyDraftView> {
+    const { exchange } = context;
+    const draft = await this.access.ownDraft(context, manager);
+    const group = await groupView(manager, context);
     if (draft === null) {
       const none = { texts: {}, parts: [], versions: [], changedSinceHandIn: false };
       return { id: null, revision: 0, title: '', context: '', savedAt: null, ...none, group };
@@ -170,15 +179,15 @@ export class DraftsService {
       title: draft.title,
       context: draft.context,
       savedAt: isoOrNull(saved.length === 0 ? null : Math.max(...saved)),
-      texts: Object.fromEntries(texts.map((row) => [row.deliverableId, textView(row, place, draft)])),
+      texts: Object.fromEntries(texts.map((row) => [row.deliverableId, textView(row, context, draft)])),
       parts: await this.readings.parts(
         manager,
-        place,
+        context,
         draft,
         rows.filter(({ kind }) => kind !== 'text'),
         'author',
       ),
-      versions: await versionMetas(manager, place, draft, versions),
+      versions: await versionMetas(manager, context, draft, versions),
       changedSinceHandIn: await changedSinceHandIn(
         manager,
         draft,
@@ -212,18 +221,18 @@ async function withOwnPictures(manager: EntityManager, draft: Draft, html: strin
     .reduce((text, digest) => text.replace(new RegExp(`<img[^>]*picture:${digest}[^>]*>`, 'g'), ''), html);
 }
 
-async function groupView(manager: EntityManager, place: ExchangeContext): Promise<MyDraftView['group']> {
-  if (place.groupId === null || place.participant === null) return null;
-  const authors = await Authors.load(manager, place.exchange);
-  const members = authors.of({ participantId: place.participant.id, groupId: place.groupId });
-  const people = await manager.findBy(Participant, { exchangeId: place.exchange.id });
+async function groupView(manager: EntityManager, context: ExchangeContext): Promise<MyDraftView['group']> {
+  if (context.groupId === null || context.participant === null) return null;
+  const authors = await Authors.load(manager, context.exchange);
+  const members = authors.of({ participantId: context.participant.id, groupId: context.groupId });
+  const people = await manager.findBy(Participant, { exchangeId: context.exchange.id });
   const names = await courseNames(
     manager,
-    place.course.id,
+    context.course.id,
     people.filter(({ id }) => members.includes(id)).map(({ personId }) => personId),
   );
   return {
-    title: authors.titleOf(place.groupId) ?? '',
+    title: authors.titleOf(context.groupId) ?? '',
     members: [...names.values()].sort((a, b) => a.localeCompare(b)),
   };
 }

@@ -8,7 +8,7 @@ import { say } from '../../words/drafts.js';
 
 /** All that handing in is decided on, at one moment. */
 export interface HandInState {
-  readonly place: ExchangeContext;
+  readonly context: ExchangeContext;
   readonly draft: Draft;
   readonly parts: readonly DraftPart[];
   readonly files: ReadonlyMap<string, StoredFile>;
@@ -24,21 +24,21 @@ function filledBy({ parts, reading }: HandInState): Filled[] {
 }
 
 /** What keeps it from being handed in, at the place where it can be mended. */
-export function problemsOf(standing: HandInState): FieldProblem[] {
-  const { place, draft } = standing;
+export function problemsOf(state: HandInState): FieldProblem[] {
+  const { context, draft } = state;
   const problems: FieldProblem[] = [];
   if (draft.title.trim() === '') {
     problems.push({ path: 'title', code: 'missing', sentence: say('giveYourDraftTitle') });
   }
-  const filled = filledBy(standing);
-  for (const { id, title, kind } of missingDeliverables(place.exchange.deliverables, filled)) {
+  const filled = filledBy(state);
+  for (const { id, title, kind } of missingDeliverables(context.exchange.deliverables, filled)) {
     problems.push({
       path: `parts.${id}`,
       code: 'missing',
       sentence: say(MISSING[kind], { title }),
     });
   }
-  if (problems.length === 0 && !place.exchange.deliverables.some((one) => isFilled(one, filled))) {
+  if (problems.length === 0 && !context.exchange.deliverables.some((one) => isFilled(one, filled))) {
     problems.push({ path: 'parts', code: 'missing', sentence: say('thereIsNothingInThis') });
   }
   return problems;

@@ -39,13 +39,13 @@ export class HandInService {
   /** What handing in now would mean: what is missing, what it costs, and what may tell a name. */
   async check(person: CurrentUser, exchangeId: string): Promise<HandInCheck> {
     const { finds, ...standing } = await this.#look(person, exchangeId);
-    const { place, fingerprint, reading } = standing;
+    const { context, fingerprint, reading } = standing;
     return {
       fingerprint,
       problems: [...problemsOf(standing), ...(await this.#unchanged(this.database.read, standing))],
       remarks: remarksOf(standing),
-      purpose: purposeOf(place),
-      late: purposeOf(place) === 'revision' ? null : lateView(place.exchange, place.own, place.now),
+      purpose: purposeOf(context),
+      late: purposeOf(context) === 'revision' ? null : lateView(context.exchange, context.own, context.now),
       finds: finds.map(({ view }) => view),
       hidden: hiddenPassages(standing),
       reading,
@@ -59,9 +59,9 @@ export class HandInService {
     if (looked.fingerprint !== fingerprint) throw changedSince();
     if (find === undefined || !find.view.hideable) throw refusal('unknown');
     await this.database.write(async (manager) => {
-      const standing = await this.#standingOf(person, exchangeId, manager);
-      if (standing.fingerprint !== fingerprint) throw changedSince();
-      await this.#hide(manager, standing.draft, find);
+      const state = await this.#standingOf(person, exchangeId, manager);
+      if (state.fingerprint !== fingerprint) throw changedSince();
+      await this.#hide(manager, state.draft, find);
     });
     return this.check(person, exchangeId);
   }
@@ -92,42 +92,42 @@ export class HandInService {
     // Before the transaction, which nobody else's saving should wait for; the fingerprint ties the two together.
     const told = namesSeen ? null : await this.#look(person, exchangeId);
     return this.database.write(async (manager, happened) => {
-      const standing = await this.#standingOf(person, exchangeId, manager, 'look');
-      const { place, draft, parts } = standing;
-      const revises = handingIn(place) === 'hand-in-revision';
+      const state = await this.#standingOf(person, exchangeId, manager, 'look');
+      const { context, draft, parts } = state;
+      const revises = handingIn(context) === 'hand-in-revision';
       const last = revises ? await lastRevision(manager, draft.id) : await countingVersion(manager, draft.id);
-      const same = standing.fingerprint === fingerprint;
+      const same = state.fingerprint === fingerprint;
       if (same && last !== null && last.digest === contentDigest(draft, parts))
-        return meta(manager, place, draft, last);
-      assertCan(place, { kind: handingIn(place) });
+        return meta(manager, context, draft, last);
+      assertCan(context, { kind: handingIn(context) });
       if (!same || (told !== null && told.fingerprint !== fingerprint)) throw changedSince();
-      assertComplete([...problemsOf(standing), ...(await this.#unchanged(manager, standing))]);
+      assertComplete([...problemsOf(state), ...(await this.#unchanged(manager, state))]);
       if (told?.finds.some(({ view }) => !view.removed) === true) throw namesFound();
-      return this.#keep(manager, happened, person, standing, changes.trim());
+      return this.#keep(manager, happened, person, state, changes.trim());
     });
   }
 
   /** Hands in what a student has saved, whatever the dates: for staff, with the student's version history going on. */
   async handInFor(
     person: CurrentUser,
-    place: ExchangeContext,
+    context: ExchangeContext,
     draft: Draft,
     manager: EntityManager,
     happened: Report,
   ): Promise<VersionMeta> {
-    const standing = await this.#standing(manager, place, draft);
-    assertComplete(problemsOf(standing));
-    return this.#keep(manager, happened, person, standing);
+    const state = await this.#standing(manager, context, draft);
+    assertComplete(problemsOf(state));
+    return this.#keep(manager, happened, person, state);
   }
 
   /** Takes back what was handed in. Everything stays saved, and can be handed in again while that is open. */
   async withdraw(person: CurrentUser, exchangeId: string): Promise<void> {
     await this.database.write(async (manager, happened) => {
-      const place = await this.access.exchange(person, exchangeId, manager);
-      assertCan(place, { kind: handingIn(place) });
-      const draft = await this.access.ownDraft(place, manager);
-      if (purposeOf(place) === 'revision') {
-        await this.#withdrawRevision(manager, happened, place, draft);
+      const context = await this.access.exchange(person, exchangeId, manager);
+      assertCan(context, { kind: handingIn(context) });
+      const draft = await this.access.ownDraft(context, manager);
+      if (purposeOf(context) === 'revision') {
+        await this.#withdrawRevision(manager, happened, context, draft);
         return;
       }
       const last = draft === null ? null : await countingVersion(manager, draft.id);
@@ -147,7 +147,7 @@ export class HandInService {
       happened({
         action: 'draft-withdrawn',
         actorId: person.id,
-        courseId: place.course.id,
+        courseId: context.course.id,
         exchangeId,
         details: { version: last.number, draft: draft.id },
       });
@@ -155,29 +155,34 @@ export class HandInService {
   }
 
   /** The draft that was reviewed stays as it is. */
-  async #withdrawRevision(manager: EntityManager, happened: Report, place: ExchangeContext, draft: Draft | null): Promise<void> {
+  async #withdrawRevision(
+    manager: EntityManager,
+    happened: Report,
+    context: ExchangeContext,
+    draft: Draft | null,
+  ): Promise<void> {
     const last = draft === null ? null : await lastRevision(manager, draft.id);
     if (draft === null || last === null) return;
     const those = { draftId: draft.id, withdrawnAt: IsNull(), purpose: 'revision' as const };
     await manager.update(DraftVersion, those, { withdrawnAt: this.clock.now() });
     happened({
-      ...{ action: 'revision-withdrawn', actorId: place.person.id },
-      ...{ courseId: place.course.id, exchangeId: place.exchange.id },
+      ...{ action: 'revision-withdrawn', actorId: context.person.id },
+      ...{ courseId: context.course.id, exchangeId: context.exchange.id },
       details: { version: last.number, draft: draft.id },
     });
   }
 
-  async #standing(manager: EntityManager, place: ExchangeContext, draft: Draft): Promise<Standing> {
-    const parts = await partsOf(manager, draft.id, null, place.exchange.deliverables);
+  async #standing(manager: EntityManager, context: ExchangeContext, draft: Draft): Promise<Standing> {
+    const parts = await partsOf(manager, draft.id, null, context.exchange.deliverables);
     const fingerprint = createHash('sha256')
       .update(`${draft.id}\n${contentDigest(draft, parts)}`)
       .digest('base64url');
     return {
-      place,
+      context,
       draft,
       parts,
       files: await filesOfParts(manager, parts),
-      reading: await this.readings.preview(manager, place, draft, parts),
+      reading: await this.readings.preview(manager, context, draft, parts),
       fingerprint,
     };
   }
@@ -185,9 +190,9 @@ export class HandInService {
   /** Where the own draft stands, with what may tell a name in it. */
   async #look(person: CurrentUser, exchangeId: string): Promise<Standing & { readonly finds: readonly LocatedFind[] }> {
     const manager = this.database.read;
-    const standing = await this.#standingOf(person, exchangeId, manager);
-    const { place, draft, parts, files } = standing;
-    return { ...standing, finds: await this.names.finds(manager, place.exchange, draft, parts, files) };
+    const state = await this.#standingOf(person, exchangeId, manager);
+    const { context, draft, parts, files } = state;
+    return { ...state, finds: await this.names.finds(manager, context.exchange, draft, parts, files) };
   }
 
   /** @param how `look` leaves it to the caller to ask whether it can be handed in now */
@@ -197,16 +202,16 @@ export class HandInService {
     manager: EntityManager,
     how: 'act' | 'look' = 'act',
   ): Promise<Standing> {
-    const place = await this.access.exchange(person, exchangeId, manager);
-    const draft = await this.access.ownDraft(place, manager);
-    if (how === 'act' || draft === null) assertCan(place, { kind: handingIn(place) });
+    const context = await this.access.exchange(person, exchangeId, manager);
+    const draft = await this.access.ownDraft(context, manager);
+    if (how === 'act' || draft === null) assertCan(context, { kind: handingIn(context) });
     if (draft === null) throw nothingSaved();
-    return this.#standing(manager, place, draft);
+    return this.#standing(manager, context, draft);
   }
 
   /** A revision in which nothing was changed is none. */
-  async #unchanged(manager: EntityManager, { place, draft, parts }: Standing): Promise<FieldProblem[]> {
-    if (purposeOf(place) !== 'revision') return [];
+  async #unchanged(manager: EntityManager, { context, draft, parts }: Standing): Promise<FieldProblem[]> {
+    if (purposeOf(context) !== 'revision') return [];
     const reviewed = await countingVersion(manager, draft.id);
     if (reviewed === null || reviewed.digest !== contentDigest(draft, parts)) return [];
     const sentence = say('nothingHasBeenChangedSince');
@@ -217,10 +222,10 @@ export class HandInService {
     manager: EntityManager,
     happened: Report,
     person: CurrentUser,
-    standing: Standing,
+    state: Standing,
     changes = '',
   ): Promise<VersionMeta> {
-    const { place, draft, parts, reading } = standing;
+    const { context, draft, parts, reading } = state;
     // Numbers go on over what was taken back: a number never means two things.
     const before = await manager.maximum(DraftVersion, 'number', { draftId: draft.id });
     const version = manager.create(DraftVersion, {
@@ -230,11 +235,11 @@ export class HandInService {
       title: draft.title.trim(),
       context: draft.context.trim(),
       // Staff who hand in for a student hand in the draft.
-      purpose: place.viewer.role === 'student' ? purposeOf(place) : 'draft',
+      purpose: context.viewer.role === 'student' ? purposeOf(context) : 'draft',
       changes,
       words: reading.words,
       digest: contentDigest(draft, parts),
-      handedInAt: place.now,
+      handedInAt: context.now,
       handedInBy: person.id,
       withdrawnAt: null,
     });
@@ -243,9 +248,9 @@ export class HandInService {
       .filter(({ kind, html }) => kind !== 'text' || html !== '')
       .map((part) => ({ ...part, id: this.ids.uuid(), versionId: version.id, uploadId: null }));
     await insertAll(manager, DraftPart, copies);
-    const forStudent = place.viewer.role !== 'student';
-    const where = { courseId: place.course.id, exchangeId: place.exchange.id };
-    const personIds = await authorPersons(manager, place.exchange, draft);
+    const forStudent = context.viewer.role !== 'student';
+    const where = { courseId: context.course.id, exchangeId: context.exchange.id };
+    const personIds = await authorPersons(manager, context.exchange, draft);
     happened.quietly({ topic: 'own-draft', ...where, personIds });
     happened({
       action: forStudent
@@ -254,17 +259,17 @@ export class HandInService {
           ? 'revision-handed-in'
           : 'draft-handed-in',
       actorId: person.id,
-      courseId: place.course.id,
-      exchangeId: place.exchange.id,
+      courseId: context.course.id,
+      exchangeId: context.exchange.id,
       details: {
         version: version.number,
         words: version.words,
         digest: version.digest,
-        at: place.now,
+        at: context.now,
         draft: draft.id,
       },
     });
-    return meta(manager, place, draft, version);
+    return meta(manager, context, draft, version);
   }
 }
 
@@ -273,8 +278,8 @@ function purposeOf({ facts }: ExchangeContext): DraftVersion['purpose'] {
   return !facts.may.handIn && facts.may.revision && feedbackIsOpen(facts) ? 'revision' : 'draft';
 }
 
-function handingIn(place: ExchangeContext): 'hand-in' | 'hand-in-revision' {
-  return purposeOf(place) === 'revision' ? 'hand-in-revision' : 'hand-in';
+function handingIn(context: ExchangeContext): 'hand-in' | 'hand-in-revision' {
+  return purposeOf(context) === 'revision' ? 'hand-in-revision' : 'hand-in';
 }
 
 /** What is hidden from reviewers in copies of documents, so that it can be shown again. */
@@ -288,9 +293,14 @@ function hiddenPassages({ parts, files, reading }: Standing): HandInCheck['hidde
   });
 }
 
-async function meta(manager: EntityManager, place: ExchangeContext, draft: Draft, version: DraftVersion): Promise<VersionMeta> {
-  const parts = await partsOf(manager, draft.id, version.id, place.exchange.deliverables);
-  return versionMeta(place.exchange, place.own, version, parts, null);
+async function meta(
+  manager: EntityManager,
+  context: ExchangeContext,
+  draft: Draft,
+  version: DraftVersion,
+): Promise<VersionMeta> {
+  const parts = await partsOf(manager, draft.id, version.id, context.exchange.deliverables);
+  return versionMeta(context.exchange, context.own, version, parts, null);
 }
 
 function nothingSaved(): ProblemError {

@@ -18,17 +18,17 @@ export class OwnDrafts {
   constructor(private readonly ids: Ids) {}
 
   /** The draft of the one who asks, made when there is none yet. */
-  async ensure(manager: EntityManager, place: ExchangeContext): Promise<Draft> {
-    const participant = ownParticipant(place);
-    const known = await draftOf(manager, participant, place.groupId);
+  async ensure(manager: EntityManager, context: ExchangeContext): Promise<Draft> {
+    const participant = ownParticipant(context);
+    const known = await draftOf(manager, participant, context.groupId);
     if (known !== null) return known;
-    const { groupId } = place;
+    const { groupId } = context;
     const draft = manager.create(Draft, {
       id: this.ids.uuid(),
-      exchangeId: place.exchange.id,
-      participantId: await freeMember(manager, place, participant.id),
+      exchangeId: context.exchange.id,
+      participantId: await freeMember(manager, context, participant.id),
       groupId,
-      alias: groupId === null ? null : await this.#groupAlias(manager, place.exchange.id),
+      alias: groupId === null ? null : await this.#groupAlias(manager, context.exchange.id),
       title: '',
       context: '',
       revision: 0,
@@ -80,7 +80,12 @@ export class OwnDrafts {
   }
 
   /** Pages of its other authors hear that the draft was changed, and staff that somebody is at work. */
-  async tell(manager: EntityManager, happened: Report, { exchange, person }: ExchangeContext, draft: Draft): Promise<void> {
+  async tell(
+    manager: EntityManager,
+    happened: Report,
+    { exchange, person }: ExchangeContext,
+    draft: Draft,
+  ): Promise<void> {
     const where = { courseId: exchange.courseId, exchangeId: exchange.id };
     const personIds = (await authorPersons(manager, exchange, draft)).filter((id) => id !== person.id);
     if (personIds.length > 0) happened.quietly({ topic: 'own-draft', ...where, personIds });
@@ -89,7 +94,11 @@ export class OwnDrafts {
 }
 
 /** A draft stands under one member; somebody who has moved between groups may stand for another one already. */
-async function freeMember(manager: EntityManager, { exchange, groupId }: ExchangeContext, wanted: string): Promise<string> {
+async function freeMember(
+  manager: EntityManager,
+  { exchange, groupId }: ExchangeContext,
+  wanted: string,
+): Promise<string> {
   const members =
     groupId === null ? [] : (await Authors.load(manager, exchange)).of({ participantId: wanted, groupId });
   const taken = new Set((await manager.findBy(Draft, { exchangeId: exchange.id })).map((one) => one.participantId));

@@ -53,17 +53,17 @@ export class RemindersService {
   ) {}
 
   async preview(person: CurrentUser, exchangeId: string, request: RemindRequest): Promise<ReminderView> {
-    const place = await this.access.exchange(person, exchangeId);
-    assertCan(place, { kind: 'collect' });
-    return this.#view(place, await chosen(this.database.read, place, request), request);
+    const context = await this.access.exchange(person, exchangeId);
+    assertCan(context, { kind: 'collect' });
+    return this.#view(context, await chosen(this.database.read, context, request), request);
   }
 
   /** One mail to each, with the due time that holds for that one. */
   async send(person: CurrentUser, exchangeId: string, request: RemindRequest): Promise<ReminderView> {
     return this.database.write(async (manager, happened) => {
-      const place = await this.access.exchange(person, exchangeId, manager);
-      assertCan(place, { kind: 'collect' });
-      const found = await chosen(manager, place, request);
+      const context = await this.access.exchange(person, exchangeId, manager);
+      assertCan(context, { kind: 'collect' });
+      const found = await chosen(manager, context, request);
       if (found.people.length === 0) {
         throw new ProblemError({
           code: 'invalid',
@@ -73,8 +73,8 @@ export class RemindersService {
       }
       const letters = found.people.map((one) => ({
         address: one.email,
-        ...this.#letter(place, one, request),
-        courseId: place.course.id,
+        ...this.#letter(context, one, request),
+        courseId: context.course.id,
         exchangeId,
         news: { personId: one.personId, path: `/exchanges/${exchangeId}` },
       }));
@@ -82,11 +82,11 @@ export class RemindersService {
       happened({
         action: 'reminded',
         actorId: person.id,
-        courseId: place.course.id,
+        courseId: context.course.id,
         exchangeId,
         details: { people: letters.length },
       });
-      return this.#view(place, found, request);
+      return this.#view(context, found, request);
     });
   }
 
@@ -122,13 +122,13 @@ export class RemindersService {
     return letters.length;
   }
 
-  #view(place: ExchangeContext, { people, leftOut }: Chosen, request: RemindRequest): ReminderView {
+  #view(context: ExchangeContext, { people, leftOut }: Chosen, request: RemindRequest): ReminderView {
     const [first] = people;
     return {
       people: people.map(({ name }) => name),
       leftOut,
       ownTimes: people.filter(({ own }) => own !== null && own[DUE[request.about]] !== null).map(({ name }) => name),
-      ...(first === undefined ? { subject: '', text: '' } : this.#letter(place, first, request)),
+      ...(first === undefined ? { subject: '', text: '' } : this.#letter(context, first, request)),
     };
   }
 

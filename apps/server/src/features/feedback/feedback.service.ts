@@ -1,7 +1,15 @@
 import { Injectable } from '@nestjs/common';
 import type { DraftFeedbackView, FeedbackView } from '@salt-circle/contracts';
 import type { Reader } from '@salt-circle/core';
-import { Access, assertCan, can, ownParticipant, assertCanSee, canSee, type ExchangeContext } from '../../permissions/access.js';
+import {
+  Access,
+  assertCan,
+  can,
+  ownParticipant,
+  assertCanSee,
+  canSee,
+  type ExchangeContext,
+} from '../../permissions/access.js';
 import { Authors } from '../../queries/authors.js';
 import { formOf } from '../../queries/review-form.js';
 import { PersonLabels } from '../../queries/person-labels.js';
@@ -20,7 +28,7 @@ import { ReviewContents, type Reading } from '../reviews/contents.service.js';
 
 /** What is asked for once, however many drafts are read. */
 export interface ReadAround {
-  readonly place: ExchangeContext;
+  readonly context: ExchangeContext;
   readonly everyone: Authors;
   readonly labels: PersonLabels;
 }
@@ -37,13 +45,13 @@ export class FeedbackService {
   /** Its author has looked at it: it is no news any more. */
   async read(person: CurrentUser, exchangeId: string): Promise<void> {
     await this.database.write(async (manager, happened) => {
-      const place = await this.access.exchange(person, exchangeId, manager);
-      assertCan(place, { kind: 'read-feedback' });
-      const { id, feedbackReadAt } = ownParticipant(place);
+      const context = await this.access.exchange(person, exchangeId, manager);
+      assertCan(context, { kind: 'read-feedback' });
+      const { id, feedbackReadAt } = ownParticipant(context);
       // Review by review, there is something new to read again and again.
-      if (feedbackReadAt !== null && !place.exchange.feedbackEach) return;
-      await manager.update(Participant, { id }, { feedbackReadAt: place.now });
-      happened.quietly({ topic: 'own-draft', courseId: place.course.id, exchangeId, personIds: [person.id] });
+      if (feedbackReadAt !== null && !context.exchange.feedbackEach) return;
+      await manager.update(Participant, { id }, { feedbackReadAt: context.now });
+      happened.quietly({ topic: 'own-draft', courseId: context.course.id, exchangeId, personIds: [person.id] });
     });
   }
 
@@ -54,64 +62,64 @@ export class FeedbackService {
 
   /** For staff: what one draft after the other is read with. */
   async around(person: CurrentUser, exchangeId: string): Promise<ReadAround> {
-    const place = await this.access.exchange(person, exchangeId);
-    assertCanSee(place, { kind: 'workspace' });
-    return { place, ...(await this.#people(place)) };
+    const context = await this.access.exchange(person, exchangeId);
+    assertCanSee(context, { kind: 'workspace' });
+    return { context, ...(await this.#people(context)) };
   }
 
   async ofDraftIn(around: ReadAround, draftId: string): Promise<DraftFeedbackView> {
-    const { place, labels } = around;
+    const { context, labels } = around;
     const manager = this.database.read;
-    const draft = await manager.findOneBy(Draft, { id: draftId, exchangeId: place.exchange.id });
+    const draft = await manager.findOneBy(Draft, { id: draftId, exchangeId: context.exchange.id });
     const counting = draft === null ? null : await countingVersion(manager, draft.id);
     if (draft === null || counting === null) throw refusal('unknown');
     const all = await manager.find(Review, { where: { draftId }, order: { id: 'ASC' } });
     const submitted = all.filter(({ submittedAt }) => submittedAt !== null);
-    const reading = { ...draftRelation(await draftAccess(manager, place, draft)), byViewer: false };
+    const reading = { ...draftRelation(await draftAccess(manager, context, draft)), byViewer: false };
     const { authors, reviews, drafts } = await this.#contents(around, draft, counting, submitted, reading, 'staff');
     const kept = await manager.findBy(Withheld, { reviewId: In(submitted.map(({ id }) => id)) });
     return {
-      ...{ drafts, form: await formOf(manager, place), reviews },
+      ...{ drafts, form: await formOf(manager, context), reviews },
       missing: missingOf(all, authors),
       author: labels.authorOf(draft),
-      ownId: all.find(({ voice, reviewerId }) => voice !== null && reviewerId === place.participant?.id)?.id ?? null,
-      mayReview: can(place, { kind: 'review-as-staff' }),
+      ownId: all.find(({ voice, reviewerId }) => voice !== null && reviewerId === context.participant?.id)?.id ?? null,
+      mayReview: can(context, { kind: 'review-as-staff' }),
       withheld: kept.map(({ reviewId, kind, targetId, reason }) => ({ reviewId, kind, targetId, reason })),
     };
   }
 
   /** All that an author gets about the own draft. Reviews in the order of their random ids. */
   async mine(person: CurrentUser, exchangeId: string): Promise<FeedbackView> {
-    const place = await this.access.exchange(person, exchangeId);
-    assertCanSee(place, { kind: 'feedback' });
+    const context = await this.access.exchange(person, exchangeId);
+    assertCanSee(context, { kind: 'feedback' });
     const manager = this.database.read;
-    const form = await formOf(manager, place);
-    const draft = await this.access.ownDraft(place);
+    const form = await formOf(manager, context);
+    const draft = await this.access.ownDraft(context);
     const counting = draft === null ? null : await countingVersion(manager, draft.id);
     if (draft === null || counting === null) return { drafts: [], form, reviews: [], missing: 0 };
     const all = await manager.find(Review, { where: { draftId: draft.id }, order: { id: 'ASC' } });
     // As the author, also of a review of one's own: it comes with the others, once it is submitted.
-    const reading = { ...draftRelation(await draftAccess(manager, place, draft)), byViewer: false };
+    const reading = { ...draftRelation(await draftAccess(manager, context, draft)), byViewer: false };
     const seen = all.filter(({ submittedAt, withheldAt }) =>
-      canSee(place, { kind: 'review', ...reading, submitted: submittedAt !== null, withheld: withheldAt !== null }),
+      canSee(context, { kind: 'review', ...reading, submitted: submittedAt !== null, withheld: withheldAt !== null }),
     );
-    const around = { place, ...(await this.#people(place)) };
+    const around = { context, ...(await this.#people(context)) };
     const { authors, reviews, drafts } = await this.#contents(around, draft, counting, seen, reading, 'author');
     // Until all are released, what is not submitted yet is nobody's to know.
-    return { drafts, form, reviews, missing: place.facts.may.released ? missingOf(all, authors) : 0 };
+    return { drafts, form, reviews, missing: context.facts.may.released ? missingOf(all, authors) : 0 };
   }
 
-  async #people(place: ExchangeContext): Promise<Omit<ReadAround, 'place'>> {
+  async #people(context: ExchangeContext): Promise<Omit<ReadAround, 'context'>> {
     const manager = this.database.read;
     return {
-      everyone: await Authors.load(manager, place.exchange),
-      labels: await PersonLabels.ofExchange(manager, place),
+      everyone: await Authors.load(manager, context.exchange),
+      labels: await PersonLabels.ofExchange(manager, context),
     };
   }
 
   /** What these reviews say, and the versions that they are of. */
   async #contents(
-    { place, everyone, labels }: ReadAround,
+    { context, everyone, labels }: ReadAround,
     draft: Draft,
     counting: DraftVersion,
     seen: readonly Review[],
@@ -130,12 +138,12 @@ export class FeedbackService {
         reviewer: labels.reviewerOf(review),
         self: authors.includes(review.reviewerId),
         version: version.number,
-        ...(await this.contents.load(manager, place, review, reading)),
+        ...(await this.contents.load(manager, context, review, reading)),
       });
     }
     const read = versions.size === 0 ? [counting] : [...versions.values()].sort((a, b) => b.number - a.number);
     const drafts: Array<FeedbackView['drafts'][number]> = [];
-    for (const version of read) drafts.push(await this.readings.of(manager, place, draft, version, as));
+    for (const version of read) drafts.push(await this.readings.of(manager, context, draft, version, as));
     return { authors, reviews, drafts };
   }
 }

@@ -27,15 +27,15 @@ export class OtherReviews {
   /** Nothing that is withheld from the author, and no files: those are the author’s. Reviews in the order of their random ids. */
   async of(person: CurrentUser, reviewId: string): Promise<FeedbackView> {
     const manager = this.database.read;
-    const { place, review: own, draft, byViewer } = await reviewAccess(this.access, manager, person, reviewId);
+    const { context, review: own, draft, byViewer } = await reviewAccess(this.access, manager, person, reviewId);
     if (!byViewer) throw refusal('unknown');
     const reviewed = own.submittedAt !== null;
-    assertCanSee(place, { kind: 'other-review', reviewed, submitted: true, withheld: false });
+    assertCanSee(context, { kind: 'other-review', reviewed, submitted: true, withheld: false });
     const version = await reviewedVersion(manager, own);
     if (version === null) throw refusal('unknown');
-    const authors = (await Authors.load(manager, place.exchange)).of(draft);
-    const labels = await PersonLabels.ofExchange(manager, place);
-    const reading = await this.readings.of(manager, place, draft, version, 'reviewer');
+    const authors = (await Authors.load(manager, context.exchange)).of(draft);
+    const labels = await PersonLabels.ofExchange(manager, context);
+    const reading = await this.readings.of(manager, context, draft, version, 'reviewer');
     const byPlace = comparePlaces(reading.parts.map(({ id }) => id));
     const counting = await countingVersion(manager, draft.id);
     const all = await manager.find(Review, { where: { draftId: draft.id }, order: { id: 'ASC' } });
@@ -45,7 +45,7 @@ export class OtherReviews {
         // What its author thinks of the own draft is that one's.
         !authors.includes(one.reviewerId) &&
         (one.versionId ?? counting?.id) === version.id &&
-        canSee(place, {
+        canSee(context, {
           kind: 'other-review',
           reviewed,
           submitted: one.submittedAt !== null,
@@ -56,7 +56,7 @@ export class OtherReviews {
     const open = ({ withheldAt }: { readonly withheldAt: number | null }) => withheldAt === null;
     return {
       drafts: [reading],
-      form: await formOf(manager, place),
+      form: await formOf(manager, context),
       reviews: others.map((review) => {
         const { answers, notes } = rowsOf(review);
         return {

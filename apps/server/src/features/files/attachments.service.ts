@@ -33,8 +33,8 @@ export class Attachments {
     private readonly access: Access,
     private readonly clock: Clock,
     private readonly ids: Ids,
-    private readonly welcome: UploadPolicy,
-    private readonly keeping: FileIntake,
+    private readonly policy: UploadPolicy,
+    private readonly intake: FileIntake,
     private readonly uploads: Uploads,
     private readonly copies: Copies,
   ) {}
@@ -44,7 +44,7 @@ export class Attachments {
     await this.#planning(person, exchangeId, this.database.read);
     const known = await this.database.read.existsBy(ExchangeAttachment, { uploadId, exchangeId });
     if (known) return attachmentsOf(this.database.read, exchangeId);
-    const upload = await this.welcome.finished(person, exchangeId, uploadId);
+    const upload = await this.policy.finished(person, exchangeId, uploadId);
     if (upload.use !== 'attachment') throw refusal('unknown');
     const place = attachmentPlace(upload.deliverableId);
     const cards = await this.take(person, exchangeId, { ...upload, place, uploadId });
@@ -53,16 +53,20 @@ export class Attachments {
   }
 
   /** Adds a file of ours. */
-  async take(person: CurrentUser, exchangeId: string, { path, name, place, uploadId }: Given): Promise<AttachmentCard[]> {
-    const inspected = await this.keeping.inspect({ path, name }, uploadId);
-    const kept = await this.keeping.keep(path);
+  async take(
+    person: CurrentUser,
+    exchangeId: string,
+    { path, name, place, uploadId }: Given,
+  ): Promise<AttachmentCard[]> {
+    const inspected = await this.intake.inspect({ path, name }, uploadId);
+    const kept = await this.intake.keep(path);
     const cards = await this.database.write(async (manager, happened) => {
       const { course } = await this.#planning(person, exchangeId, manager);
       // The same request a second time, while the first was still looking into the file.
       const twice = uploadId !== null && (await manager.existsBy(ExchangeAttachment, { uploadId, exchangeId }));
       if (twice) return attachmentsOf(manager, exchangeId);
       await assertRoom(manager, exchangeId);
-      await this.keeping.record(manager, kept, inspected);
+      await this.intake.record(manager, kept, inspected);
       await manager.insert(ExchangeAttachment, {
         ...{ id: this.ids.uuid(), exchangeId, uploadId, place, digest: kept.digest, name: safeFileName(name) },
         addedAt: this.clock.now(),
@@ -85,9 +89,9 @@ export class Attachments {
   }
 
   async #planning(person: CurrentUser, exchangeId: string, manager: EntityManager): Promise<ExchangeContext> {
-    const place = await this.access.exchange(person, exchangeId, manager);
-    assertCan(place, { kind: 'plan' });
-    return place;
+    const context = await this.access.exchange(person, exchangeId, manager);
+    assertCan(context, { kind: 'plan' });
+    return context;
   }
 }
 

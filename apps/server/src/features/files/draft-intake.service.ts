@@ -34,8 +34,8 @@ export class PartReading {
     private readonly copies: Copies,
   ) {}
 
-  async view(manager: EntityManager, place: ExchangeContext, draft: Draft, part: DraftPart): Promise<PartView> {
-    const [view] = await this.readings.parts(manager, place, draft, [part], 'author');
+  async view(manager: EntityManager, context: ExchangeContext, draft: Draft, part: DraftPart): Promise<PartView> {
+    const [view] = await this.readings.parts(manager, context, draft, [part], 'author');
     return view as PartView;
   }
 
@@ -52,8 +52,8 @@ export class Intake {
     private readonly database: Database,
     private readonly access: Access,
     private readonly clock: Clock,
-    private readonly welcome: UploadPolicy,
-    private readonly keeping: FileIntake,
+    private readonly policy: UploadPolicy,
+    private readonly intake: FileIntake,
     private readonly uploads: Uploads,
     private readonly drafts: OwnDrafts,
     private readonly reading: PartReading,
@@ -63,7 +63,7 @@ export class Intake {
   async attach(person: CurrentUser, exchangeId: string, { uploadId, captionsFor }: AttachRequest): Promise<PartView> {
     const known = await this.#attached(person, exchangeId, uploadId);
     if (known !== null) return known;
-    const upload = await this.welcome.finished(person, exchangeId, uploadId);
+    const upload = await this.policy.finished(person, exchangeId, uploadId);
     const view =
       captionsFor === undefined
         ? await this.take(person, exchangeId, upload)
@@ -74,14 +74,14 @@ export class Intake {
 
   /** Takes a file of ours into the draft: looked at, kept, and its reading copy on the way. */
   async take(person: CurrentUser, exchangeId: string, file: Taken): Promise<PartView> {
-    const place = await this.welcome.place(person, exchangeId, file.participantId);
-    const deliverable = this.drafts.deliverable(place, file.deliverableId, ['file', 'recording']);
+    const context = await this.policy.place(person, exchangeId, file.participantId);
+    const deliverable = this.drafts.deliverable(context, file.deliverableId, ['file', 'recording']);
     const inspected = await this.#fitting(file, deliverable);
-    const kept = await this.keeping.keep(file.path);
+    const kept = await this.intake.keep(file.path);
     const view = await this.database.write(async (manager, happened) => {
-      const now = await this.welcome.place(person, exchangeId, file.participantId, manager);
+      const now = await this.policy.place(person, exchangeId, file.participantId, manager);
       const draft = await this.drafts.ensure(manager, now);
-      await this.keeping.record(manager, kept, inspected);
+      await this.intake.record(manager, kept, inspected);
       const part = await this.drafts.newPart(manager, draft, deliverable.id, {
         kind: deliverable.kind,
         digest: kept.digest,
@@ -98,17 +98,17 @@ export class Intake {
 
   async #takeCaptions(person: CurrentUser, exchangeId: string, upload: Upload, partId: string): Promise<PartView> {
     if (!(await isWebVtt(upload.path))) {
-      throw await this.keeping.refuse(upload.id, say('theseAreNoCaptionsIn'), say('chooseVtt'));
+      throw await this.intake.refuse(upload.id, say('theseAreNoCaptionsIn'), say('chooseVtt'));
     }
-    const kept = await this.keeping.keep(upload.path);
+    const kept = await this.intake.keep(upload.path);
     const view = await this.database.write(async (manager, happened) => {
-      const place = await this.welcome.place(person, exchangeId, null, manager);
-      const draft = await this.drafts.ensure(manager, place);
+      const context = await this.policy.place(person, exchangeId, null, manager);
+      const draft = await this.drafts.ensure(manager, context);
       const part = await this.drafts.part(manager, draft, partId);
-      await this.keeping.record(manager, kept, { family: 'captions', mime: 'text/vtt', facts: {} });
+      await this.intake.record(manager, kept, { family: 'captions', mime: 'text/vtt', facts: {} });
       await manager.update(DraftPart, { id: part.id }, { captions: kept.digest });
-      await this.drafts.tell(manager, happened, place, draft);
-      return this.reading.view(manager, place, draft, { ...part, captions: kept.digest });
+      await this.drafts.tell(manager, happened, context, draft);
+      return this.reading.view(manager, context, draft, { ...part, captions: kept.digest });
     });
     this.reading.copy(kept.digest, person);
     return view;
@@ -116,19 +116,19 @@ export class Intake {
 
   async #attached(person: CurrentUser, exchangeId: string, uploadId: string): Promise<PartView | null> {
     const manager = this.database.read;
-    const place = await this.access.exchange(person, exchangeId);
-    const draft = await this.access.ownDraft(place);
+    const context = await this.access.exchange(person, exchangeId);
+    const draft = await this.access.ownDraft(context);
     const part = draft === null ? null : await manager.findOneBy(DraftPart, { uploadId, draftId: draft.id });
-    return part === null || draft === null ? null : this.reading.view(manager, place, draft, part);
+    return part === null || draft === null ? null : this.reading.view(manager, context, draft, part);
   }
 
   /** What the file is, if it is of a kind that the deliverable takes. */
   async #fitting(file: Taken, { families, kind, title }: Deliverable): Promise<Inspected> {
-    const inspected = await this.keeping.inspect(file, file.id);
+    const inspected = await this.intake.inspect(file, file.id);
     const taken = kind === 'recording' ? (['audio', 'video'] as const) : families;
     if ((taken as readonly string[]).includes(inspected.family)) return inspected;
     const allowed = taken.map((family) => FAMILIES[family]).join(', ');
-    throw await this.keeping.refuse(
+    throw await this.intake.refuse(
       file.id,
       say('isWhichIsNotTaken', { tamed: safeFileName(file.name), families: FAMILIES[inspected.family], title }),
       say('handIn', { allowed }),

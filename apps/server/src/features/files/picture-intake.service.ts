@@ -16,8 +16,8 @@ import { UploadPolicy } from './upload-policy.service.js';
 export class PictureIntake {
   constructor(
     private readonly database: Database,
-    private readonly welcome: UploadPolicy,
-    private readonly keeping: FileIntake,
+    private readonly policy: UploadPolicy,
+    private readonly intake: FileIntake,
     private readonly uploads: Uploads,
     private readonly store: FileStore,
     private readonly drafts: OwnDrafts,
@@ -25,15 +25,15 @@ export class PictureIntake {
 
   /** @returns the address under which the text shows it */
   async take(person: CurrentUser, exchangeId: string, uploadId: string): Promise<{ address: string }> {
-    const upload = await this.welcome.finished(person, exchangeId, uploadId);
+    const upload = await this.policy.finished(person, exchangeId, uploadId);
     const folder = await this.store.workFolder();
     try {
       const to = join(folder, 'picture');
-      await this.keeping.cleanPicture(upload.path, to);
-      const { digest } = await this.keeping.keep(to);
+      await this.intake.cleanPicture(upload.path, to);
+      const { digest } = await this.intake.keep(to);
       const draftId = await this.database.write(async (manager) => {
-        const place = await this.welcome.place(person, exchangeId, null, manager);
-        const draft = await this.drafts.ensure(manager, place);
+        const context = await this.policy.place(person, exchangeId, null, manager);
+        const draft = await this.drafts.ensure(manager, context);
         await recordContents(manager, [digest]);
         await manager.save(DraftPicture, { draftId: draft.id, digest });
         return draft.id;

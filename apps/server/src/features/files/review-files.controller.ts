@@ -10,7 +10,11 @@ export class ReviewFilesController {
   constructor(private readonly files: ReviewFiles) {}
 
   @Post()
-  add(@Me() me: CurrentUser, @Param('reviewId') id: string, @Body() request: ReviewFileRequest): Promise<ReviewFileCard[]> {
+  add(
+    @Me() me: CurrentUser,
+    @Param('reviewId') id: string,
+    @Body() request: ReviewFileRequest,
+  ): Promise<ReviewFileCard[]> {
     return this.files.add(me, id, request);
   }
 

@@ -29,8 +29,8 @@ export class ReviewFiles {
     private readonly access: Access,
     private readonly clock: Clock,
     private readonly ids: Ids,
-    private readonly welcome: UploadPolicy,
-    private readonly keeping: FileIntake,
+    private readonly policy: UploadPolicy,
+    private readonly intake: FileIntake,
     private readonly uploads: Uploads,
     private readonly copies: Copies,
   ) {}
@@ -40,25 +40,25 @@ export class ReviewFiles {
     const { uploadId } = request;
     const before = await this.#writing(person, reviewId, this.database.read);
     if (await this.database.read.existsBy(ReviewFile, { uploadId, reviewId })) return this.#cards(before);
-    const upload = await this.welcome.finished(person, before.place.exchange.id, uploadId);
+    const upload = await this.policy.finished(person, before.context.exchange.id, uploadId);
     if (upload.use !== 'remark' || upload.deliverableId !== reviewId) throw refusal('unknown');
     await assertTarget(this.database.read, before, request);
-    const inspected = await this.keeping.inspect(upload, uploadId);
-    const kept = await this.keeping.keep(upload.path);
+    const inspected = await this.intake.inspect(upload, uploadId);
+    const kept = await this.intake.keep(upload.path);
     const cards = await this.database.write(async (manager, happened) => {
-      const standing = await this.#writing(person, reviewId, manager);
+      const access = await this.#writing(person, reviewId, manager);
       // The same request a second time, while the first was still looking into the file.
-      if (await manager.existsBy(ReviewFile, { uploadId, reviewId })) return this.#cards(standing, manager);
-      await assertTarget(manager, standing, request);
-      await this.keeping.record(manager, kept, inspected);
+      if (await manager.existsBy(ReviewFile, { uploadId, reviewId })) return this.#cards(access, manager);
+      await assertTarget(manager, access, request);
+      await this.intake.record(manager, kept, inspected);
       await manager.insert(ReviewFile, {
         ...{ id: this.ids.uuid(), reviewId, uploadId, digest: kept.digest, name: safeFileName(upload.name) },
         ...{ itemId: request.itemId ?? null, noteId: request.noteId ?? null },
         ...{ addedAt: this.clock.now(), removedAt: null, withheldAt: null },
       });
-      await manager.update(Review, { id: reviewId }, { workedAt: standing.place.now });
-      this.#tell(happened, standing);
-      return this.#cards(standing, manager);
+      await manager.update(Review, { id: reviewId }, { workedAt: access.context.now });
+      this.#tell(happened, access);
+      return this.#cards(access, manager);
     });
     this.copies.enqueue(kept.digest, person.id);
     await this.uploads.forget(uploadId);
@@ -68,36 +68,36 @@ export class ReviewFiles {
   /** What is gone already stays gone. What was submitted with it stays submitted, until it is submitted again. */
   async remove(person: CurrentUser, reviewId: string, id: string): Promise<void> {
     await this.database.write(async (manager, happened) => {
-      const standing = await this.#writing(person, reviewId, manager);
+      const access = await this.#writing(person, reviewId, manager);
       await manager.update(ReviewFile, { id, reviewId, removedAt: IsNull() }, { removedAt: this.clock.now() });
-      this.#tell(happened, standing);
+      this.#tell(happened, access);
     });
   }
 
-  async #cards(standing: ReviewAccess, manager: EntityManager = this.database.read): Promise<ReviewFileCard[]> {
-    const { place, review } = standing;
-    return fileCards(manager, await filesOf(manager, place, review, standing), true);
+  async #cards(access: ReviewAccess, manager: EntityManager = this.database.read): Promise<ReviewFileCard[]> {
+    const { context, review } = access;
+    return fileCards(manager, await filesOf(manager, context, review, access), true);
   }
 
-  #tell(happened: Report, { place }: ReviewAccess): void {
-    const where = { courseId: place.course.id, exchangeId: place.exchange.id };
+  #tell(happened: Report, { context }: ReviewAccess): void {
+    const where = { courseId: context.course.id, exchangeId: context.exchange.id };
     happened.quietly({ topic: 'reviews', ...where });
-    happened.quietly({ topic: 'own-review', ...where, personIds: [place.person.id] });
+    happened.quietly({ topic: 'own-review', ...where, personIds: [context.person.id] });
   }
 
   async #writing(person: CurrentUser, reviewId: string, manager: EntityManager): Promise<ReviewAccess> {
-    const standing = await reviewAccess(this.access, manager, person, reviewId);
-    assertCan(standing.place, { kind: 'write-review', ...writingState(standing) });
+    const access = await reviewAccess(this.access, manager, person, reviewId);
+    assertCan(access.context, { kind: 'write-review', ...writingState(access) });
     // Practice is read once, beside the key, and thrown away.
-    if (standing.place.facts.practice) throw refusal('unknown');
-    return standing;
+    if (access.context.facts.practice) throw refusal('unknown');
+    return access;
   }
 }
 
 /** @throws ProblemError unless there is something that the file goes with, and room for it */
 async function assertTarget(
   manager: EntityManager,
-  { place, review }: ReviewAccess,
+  { context, review }: ReviewAccess,
   { itemId = null, noteId = null }: ReviewFileRequest,
 ): Promise<void> {
   if ((itemId === null) === (noteId === null)) throw wrong('itemId', say('fileGoesWithAnswerOr'));
@@ -105,7 +105,7 @@ async function assertTarget(
     throw wrong('itemId', say('fileGoesWithWordsWrite'));
   }
   if (itemId !== null) {
-    const { items, overall } = await formFor(manager, place, review);
+    const { items, overall } = await formFor(manager, context, review);
     const there = items.some(({ id }) => id === itemId) || (itemId === OVERALL_ID && overall !== 'none');
     if (!there) throw wrong('itemId', say('formHasNoSuchItem'));
   } else if (!(await manager.existsBy(NoteRow, { id: noteId ?? '', reviewId: review.id }))) {

@@ -48,17 +48,17 @@ export class UploadPolicy {
 
   /** Bytes of what goes with a note or an answer, or brings notes, of a review that the one who asks may write. */
   async #mostRemarked(person: CurrentUser, { exchangeId, deliverableId: reviewId }: Purpose): Promise<number> {
-    const standing = await reviewAccess(this.access, this.database.read, person, reviewId);
-    if (standing.review.exchangeId !== exchangeId) throw refusal('unknown');
-    assertCan(standing.place, { kind: 'write-review', ...writingState(standing) });
+    const access = await reviewAccess(this.access, this.database.read, person, reviewId);
+    if (access.review.exchangeId !== exchangeId) throw refusal('unknown');
+    assertCan(access.context, { kind: 'write-review', ...writingState(access) });
     return LIMITS.remarkMegabytes * MEGA;
   }
 
   /** Bytes of what goes into a draft. */
   async #most(person: CurrentUser, { exchangeId, participantId, deliverableId, use }: Purpose): Promise<number> {
-    const place = await this.place(person, exchangeId, participantId);
+    const context = await this.place(person, exchangeId, participantId);
     const kinds = use === 'picture' ? (['text'] as const) : (['file', 'recording'] as const);
-    const { maxMegabytes } = this.drafts.deliverable(place, deliverableId, kinds);
+    const { maxMegabytes } = this.drafts.deliverable(context, deliverableId, kinds);
     return use === 'picture' ? PICTURE_BYTES : use === 'captions' ? CAPTION_BYTES : maxMegabytes * MEGA;
   }
 
@@ -101,10 +101,10 @@ export class UploadPolicy {
     participantId: string | null,
     manager: EntityManager = this.database.read,
   ): Promise<ExchangeContext> {
-    const place = await this.access.exchange(person, exchangeId, manager);
-    if (participantId !== null) return this.access.actingFor(place, participantId, manager);
-    assertCan(place, { kind: 'save-draft' });
-    return place;
+    const context = await this.access.exchange(person, exchangeId, manager);
+    if (participantId !== null) return this.access.actingFor(context, participantId, manager);
+    assertCan(context, { kind: 'save-draft' });
+    return context;
   }
 
   /** An upload that is there as a whole, and still has a place. */
@@ -121,8 +121,8 @@ export class UploadPolicy {
 }
 
 /** Bytes. @throws ProblemError for somebody who makes no courses */
-function mostOfArchive({ createsCourses, viewAs: seeing }: CurrentUser): number {
-  if (!createsCourses || seeing !== undefined) throw refusal('not-yours');
+function mostOfArchive({ createsCourses, viewAs }: CurrentUser): number {
+  if (!createsCourses || viewAs !== undefined) throw refusal('not-yours');
   return LIMITS.archiveMegabytes * MEGA;
 }
 

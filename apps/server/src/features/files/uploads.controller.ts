@@ -20,34 +20,49 @@ import { UploadPolicy } from './upload-policy.service.js';
 export class UploadsController {
   constructor(
     private readonly uploads: Uploads,
-    private readonly welcome: UploadPolicy,
+    private readonly policy: UploadPolicy,
   ) {}
 
   @Post()
   async begin(@Me() me: CurrentUser, @Req() request: Request, @Res() response: Response): Promise<void> {
     const size = Number(request.headers['upload-length'] ?? Number.NaN);
-    await this.welcome.assertNew(me, purposeFrom(String(request.headers['upload-metadata'] ?? '')), size);
+    await this.policy.assertNew(me, purposeFrom(String(request.headers['upload-metadata'] ?? '')), size);
     await this.uploads.handle(me, null, request, response);
   }
 
   /** What the one who asks has begun to send, and has not put into a draft. */
   @Get()
   list(@Me() me: CurrentUser): Promise<OpenUploadView[]> {
-    return this.welcome.openUploads(me);
+    return this.policy.openUploads(me);
   }
 
   @Head(':id')
-  look(@Me() me: CurrentUser, @Param('id') id: string, @Req() request: Request, @Res() response: Response): Promise<void> {
+  look(
+    @Me() me: CurrentUser,
+    @Param('id') id: string,
+    @Req() request: Request,
+    @Res() response: Response,
+  ): Promise<void> {
     return this.#goOn(me, id, request, response);
   }
 
   @Patch(':id')
-  more(@Me() me: CurrentUser, @Param('id') id: string, @Req() request: Request, @Res() response: Response): Promise<void> {
+  more(
+    @Me() me: CurrentUser,
+    @Param('id') id: string,
+    @Req() request: Request,
+    @Res() response: Response,
+  ): Promise<void> {
     return this.#goOn(me, id, request, response);
   }
 
   @Delete(':id')
-  cancel(@Me() me: CurrentUser, @Param('id') id: string, @Req() request: Request, @Res() response: Response): Promise<void> {
+  cancel(
+    @Me() me: CurrentUser,
+    @Param('id') id: string,
+    @Req() request: Request,
+    @Res() response: Response,
+  ): Promise<void> {
     return this.#goOn(me, id, request, response);
   }
 
@@ -96,7 +111,11 @@ export class AttachmentsController {
 
   @Delete(':attachmentId')
   @HttpCode(204)
-  remove(@Me() me: CurrentUser, @Param('exchangeId') id: string, @Param('attachmentId') attachmentId: string): Promise<void> {
+  remove(
+    @Me() me: CurrentUser,
+    @Param('exchangeId') id: string,
+    @Param('attachmentId') attachmentId: string,
+  ): Promise<void> {
     return this.attachments.remove(me, id, attachmentId);
   }
 }

@@ -73,7 +73,12 @@ export class Uploads implements OnApplicationShutdown {
    * Call it only for requests that have been checked: new ones against the plan, others with `owned`.
    * @param id of the upload, the same that was checked; null for a new one
    */
-  async handle(person: CurrentUser, id: string | null, request: IncomingMessage, response: ServerResponse): Promise<void> {
+  async handle(
+    person: CurrentUser,
+    id: string | null,
+    request: IncomingMessage,
+    response: ServerResponse,
+  ): Promise<void> {
     const { server } = await this.#ready();
     await this.#asking.run({ personId: person.id, id }, () => server.handle(request, response));
     if (id !== null && request.method === 'DELETE') (await this.#list()).delete(id);

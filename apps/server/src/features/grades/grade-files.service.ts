@@ -49,9 +49,9 @@ export class GradeFiles {
   }
 
   async #view(person: CurrentUser, exchangeId: string): Promise<{ readonly name: string; readonly view: GradesView }> {
-    const place = await this.access.exchange(person, exchangeId);
-    assertCanSee(place, { kind: 'workspace' });
-    return { name: place.exchange.title, view: await this.grades.view(person, exchangeId, true) };
+    const context = await this.access.exchange(person, exchangeId);
+    assertCanSee(context, { kind: 'workspace' });
+    return { name: context.exchange.title, view: await this.grades.view(person, exchangeId, true) };
   }
 }
 

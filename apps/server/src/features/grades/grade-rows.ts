@@ -22,13 +22,13 @@ interface RowsPart {
 /** Everybody’s grade with what it is made of, and whose it is to grade whom; by name. */
 export async function gradeRows(
   manager: EntityManager,
-  place: ExchangeContext,
+  context: ExchangeContext,
   people: readonly Evidenced[],
   { graders, provisional }: RowsPart,
 ): Promise<GradeRow[]> {
-  const { exchange, course } = place;
+  const { exchange, course } = context;
   const rule = ruleOf(exchange);
-  const labels = await PersonLabels.ofExchange(manager, place);
+  const labels = await PersonLabels.ofExchange(manager, context);
   const enrolled = await manager.findBy(Enrolment, { courseId: course.id });
   const sections = new Map(enrolled.map((one) => [one.personId, one.section]));
   const tasks = await tasksOf(manager, exchange.id);
@@ -39,7 +39,7 @@ export async function gradeRows(
     if (by === null) return null;
     if ('personId' in by) return markers.get(by.personId) ?? whoHasLeft();
     const { you, name } = labels.reviewerOf(by.review);
-    return (you === true ? graderNames.get(place.person.id) : name) ?? whoHasLeft();
+    return (you === true ? graderNames.get(context.person.id) : name) ?? whoHasLeft();
   };
   const workOf = ({ participant, work }: Evidenced, kind: GradingWork): GradingWorkView => {
     const graderId = tasks.get(participant.id)?.[kind];
@@ -65,7 +65,7 @@ export async function gradeRows(
         answers: mark?.answers ?? {},
         by: mark?.byId == null ? null : (markers.get(mark.byId) ?? whoHasLeft()),
       },
-      released: gradeIsReleased(exchange, participant, place.now),
+      released: gradeIsReleased(exchange, participant, context.now),
       // Whether a grade is another one than what was told, nobody knows before it is worked out.
       correction: !provisional && told !== null && told !== (grade.words ?? '') ? told : null,
     };

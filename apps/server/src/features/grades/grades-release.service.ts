@@ -32,25 +32,29 @@ export class GradesRelease {
   ) {}
 
   /** Apart from feedback: for all, from a time on; for some, now; or taken back, until somebody has looked. */
-  async release(person: CurrentUser, exchangeId: string, { how, at, participantIds }: GradesReleaseRequest): Promise<void> {
+  async release(
+    person: CurrentUser,
+    exchangeId: string,
+    { how, at, participantIds }: GradesReleaseRequest,
+  ): Promise<void> {
     const ids = [...new Set(participantIds)];
     await this.database.write(async (manager, happened) => {
-      const place = await this.access.exchange(person, exchangeId, manager);
-      assertCan(place, { kind: 'release' });
-      const when = at === null ? place.now : Date.parse(at);
+      const context = await this.access.exchange(person, exchangeId, manager);
+      assertCan(context, { kind: 'release' });
+      const when = at === null ? context.now : Date.parse(at);
       if (how === 'none') await takeBack(manager, exchangeId);
       else if (how === 'all') await manager.update(Exchange, { id: exchangeId }, { gradesRelease: when });
       else {
         const found = await manager.findBy(Participant, { exchangeId, id: In(ids) });
         if (ids.length === 0 || found.length < ids.length) throw refusal('unknown');
-        await manager.update(Participant, { id: In(ids) }, { gradeFrom: place.now });
+        await manager.update(Participant, { id: In(ids) }, { gradeFrom: context.now });
       }
       const details = {
         how,
         at: how === 'all' ? isoOrNull(when) : null,
         people: how === 'some' ? ids.length : null,
       };
-      const where = { courseId: place.course.id, exchangeId };
+      const where = { courseId: context.course.id, exchangeId };
       happened({ action: 'grades-released', actorId: person.id, ...where, details });
     });
     await this.tell(exchangeId);
@@ -79,20 +83,22 @@ export class GradesRelease {
       const untold = present.filter(({ id, gradeTold }) => grades.has(id) && grades.get(id) !== gradeTold);
       const course = await manager.findOneByOrFail(Course, { id: exchange.courseId });
       const told = new Map(untold.map((one) => [one.personId, one]));
-      const letters = (await mailRecipients(manager, course.id, [...told.keys()])).map(({ address, personId }): Letter => {
-        const { id, gradeTold } = told.get(personId) as Participant;
-        const path = `/exchanges/${exchangeId}/grade`;
-        return {
-          ...{ address, courseId: course.id, exchangeId, news: { personId, path } },
-          ...letter(
-            course.title,
-            exchange.title,
-            gradeTold,
-            grades.get(id) ?? '',
-            `${this.database.mail.publicUrl}${path}`,
-          ),
-        };
-      });
+      const letters = (await mailRecipients(manager, course.id, [...told.keys()])).map(
+        ({ address, personId }): Letter => {
+          const { id, gradeTold } = told.get(personId) as Participant;
+          const path = `/exchanges/${exchangeId}/grade`;
+          return {
+            ...{ address, courseId: course.id, exchangeId, news: { personId, path } },
+            ...letter(
+              course.title,
+              exchange.title,
+              gradeTold,
+              grades.get(id) ?? '',
+              `${this.database.mail.publicUrl}${path}`,
+            ),
+          };
+        },
+      );
       for (const { id } of untold) await manager.update(Participant, { id }, { gradeTold: grades.get(id) });
       if (letters.length > 0) await queueMail(manager, this.ids, this.database.mail, now, letters);
       return untold.length;

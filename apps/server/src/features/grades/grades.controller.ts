@@ -73,7 +73,11 @@ export class GradesController {
 
   @Post('grades/release')
   @HttpCode(204)
-  release(@Me() me: CurrentUser, @Param('exchangeId') id: string, @Body() request: GradesReleaseRequest): Promise<void> {
+  release(
+    @Me() me: CurrentUser,
+    @Param('exchangeId') id: string,
+    @Body() request: GradesReleaseRequest,
+  ): Promise<void> {
     return this.releases.release(me, id, request);
   }
 
@@ -85,7 +89,11 @@ export class GradesController {
 
   @Put('grades/forms')
   @HttpCode(204)
-  chooseForms(@Me() me: CurrentUser, @Param('exchangeId') id: string, @Body() request: MarkingFormsRequest): Promise<void> {
+  chooseForms(
+    @Me() me: CurrentUser,
+    @Param('exchangeId') id: string,
+    @Body() request: MarkingFormsRequest,
+  ): Promise<void> {
     return this.grading.chooseForms(me, id, request);
   }
 

@@ -11,7 +11,15 @@ import type {
 } from '@salt-circle/contracts';
 import { gradeOf, ofMarkKey, QUALITY_COLUMNS, type FormItem, type GradeRule } from '@salt-circle/core';
 import type { EntityManager } from 'typeorm';
-import { Access, assertCan, can, ownParticipant, participantOf, assertCanSee, type ExchangeContext } from '../../permissions/access.js';
+import {
+  Access,
+  assertCan,
+  can,
+  ownParticipant,
+  participantOf,
+  assertCanSee,
+  type ExchangeContext,
+} from '../../permissions/access.js';
 import { PersonLabels } from '../../queries/person-labels.js';
 import type { CurrentUser } from '../../auth/view-as.js';
 import { reviewingFormOf, ruleOf } from '../../queries/grade-rule.js';
@@ -42,16 +50,16 @@ export class Grades {
 
   /** @param whole waits for what takes long: what is read out is not to be provisional */
   async view(person: CurrentUser, exchangeId: string, whole = false): Promise<GradesView> {
-    const place = await this.access.exchange(person, exchangeId);
-    assertCanSee(place, { kind: 'workspace' });
+    const context = await this.access.exchange(person, exchangeId);
+    assertCanSee(context, { kind: 'workspace' });
     const manager = this.database.read;
-    const { exchange } = place;
+    const { exchange } = context;
     const rule = ruleOf(exchange);
-    const worked = this.kept.of(place);
+    const worked = this.kept.of(context);
     const there = whole ? await worked : await withinReason(worked);
     const { people, adjusted, unpractised } =
-      there ?? (await this.evidence.of(manager, place, { ...rule, score: 'mean' }));
-    const graders = await gradersOf(manager, place.course.id);
+      there ?? (await this.evidence.of(manager, context, { ...rule, score: 'mean' }));
+    const graders = await gradersOf(manager, context.course.id);
     const provisional = there === null;
     return {
       parts: exchange.gradeParts,
@@ -61,51 +69,51 @@ export class Grades {
       draftForm: exchange.draftForm?.items ?? null,
       reviewingEach: exchange.reviewingEach,
       graders,
-      rows: await gradeRows(manager, place, people, { graders, provisional }),
+      rows: await gradeRows(manager, context, people, { graders, provisional }),
       release: isoOrNull(exchange.gradesRelease),
       problem: provisional ? stillWorking() : problemOf({ adjusted, unpractised }),
       provisional,
-      mayRule: can(place, { kind: 'plan' }),
+      mayRule: can(context, { kind: 'plan' }),
     };
   }
 
   /** A student has looked at the own grade: its release is not taken back any more. */
   async read(person: CurrentUser, exchangeId: string): Promise<void> {
     await this.database.write(async (manager) => {
-      const place = await this.access.exchange(person, exchangeId, manager);
-      assertCan(place, { kind: 'read-grade' });
-      const { id, gradeReadAt } = ownParticipant(place);
-      if (gradeReadAt === null) await manager.update(Participant, { id }, { gradeReadAt: place.now });
+      const context = await this.access.exchange(person, exchangeId, manager);
+      assertCan(context, { kind: 'read-grade' });
+      const { id, gradeReadAt } = ownParticipant(context);
+      if (gradeReadAt === null) await manager.update(Participant, { id }, { gradeReadAt: context.now });
     });
   }
 
   async own(person: CurrentUser, exchangeId: string): Promise<OwnGradeView> {
-    const place = await this.access.exchange(person, exchangeId);
-    assertCanSee(place, { kind: 'own-grade' });
-    const { id } = ownParticipant(place);
-    const rule = ruleOf(place.exchange);
-    const { people } = await this.kept.of(place);
+    const context = await this.access.exchange(person, exchangeId);
+    assertCanSee(context, { kind: 'own-grade' });
+    const { id } = ownParticipant(context);
+    const rule = ruleOf(context.exchange);
+    const { people } = await this.kept.of(context);
     const mine = people.find(({ participant }) => participant.id === id);
     if (mine === undefined) throw refusal('unknown');
-    const grade = gradeOf(place.exchange.gradeParts, rule, mine.evidence);
+    const grade = gradeOf(context.exchange.gradeParts, rule, mine.evidence);
     return { rule, grade, grounds: asStudentsRead(mine.grounds, rule) };
   }
 
   /** Whose grade moves by how much, if this were the rule. */
   async preview(person: CurrentUser, exchangeId: string, request: GradeRuleRequest): Promise<GradeMoveView[]> {
-    const place = await this.access.exchange(person, exchangeId);
-    assertCan(place, { kind: 'plan' });
+    const context = await this.access.exchange(person, exchangeId);
+    assertCan(context, { kind: 'plan' });
     const manager = this.database.read;
-    const { parts, rule } = await asked(manager, place, request);
-    const present = ruleOf(place.exchange);
-    const before = await this.evidence.of(manager, place, present);
+    const { parts, rule } = await asked(manager, context, request);
+    const present = ruleOf(context.exchange);
+    const before = await this.evidence.of(manager, context, present);
     // Weights and rounding change nothing of what anybody did.
     const same = JSON.stringify([present.score, present.quality]) === JSON.stringify([rule.score, rule.quality]);
-    const after = same ? before : await this.evidence.of(manager, place, rule);
-    const labels = await PersonLabels.ofExchange(manager, place);
+    const after = same ? before : await this.evidence.of(manager, context, rule);
+    const labels = await PersonLabels.ofExchange(manager, context);
     const then = new Map(after.people.map((one) => [one.participant.id, gradeOf(parts, rule, one.evidence)]));
     const moves = before.people.map(({ participant, evidence }): GradeMoveView => {
-      const now = gradeOf(place.exchange.gradeParts, present, evidence);
+      const now = gradeOf(context.exchange.gradeParts, present, evidence);
       const next = then.get(participant.id);
       const by = now.percent === null || next?.percent == null ? null : next.percent - now.percent;
       return {
@@ -121,17 +129,17 @@ export class Grades {
 
   async saveRule(person: CurrentUser, exchangeId: string, request: GradeRuleRequest): Promise<void> {
     await this.database.write(async (manager, happened) => {
-      const place = await this.access.exchange(person, exchangeId, manager);
-      assertCan(place, { kind: 'plan' });
-      const { exchange } = place;
+      const context = await this.access.exchange(person, exchangeId, manager);
+      assertCan(context, { kind: 'plan' });
+      const { exchange } = context;
       if (exchange.revision !== request.revision) throw conflict(say('planOfThisExchange'), null);
-      const { parts, rule } = await asked(manager, place, request);
+      const { parts, rule } = await asked(manager, context, request);
       const revision = exchange.revision + 1;
       await manager.update(Exchange, { id: exchangeId }, { gradeParts: parts, gradeRule: rule, revision });
-      const reported = { actorId: person.id, courseId: place.course.id, exchangeId };
+      const reported = { actorId: person.id, courseId: context.course.id, exchangeId };
       happened({ ...reported, action: 'grade-rule-set' });
       // What students were told of is told of again, as where it is changed in the plan.
-      if (place.facts.published && JSON.stringify(parts) !== JSON.stringify(exchange.gradeParts))
+      if (context.facts.published && JSON.stringify(parts) !== JSON.stringify(exchange.gradeParts))
         happened({ ...reported, action: 'rules-changed', details: { changed: 'gradeParts', tell: true } });
     });
   }
@@ -143,15 +151,15 @@ export class Grades {
     request: GradeOverrideRequest,
   ): Promise<void> {
     const { part, value } = request;
-    const place = await this.access.exchange(person, exchangeId);
-    assertCan(place, { kind: 'grade' });
+    const context = await this.access.exchange(person, exchangeId);
+    assertCan(context, { kind: 'grade' });
     await participantOf(this.database.read, exchangeId, participantId);
-    const { gradeParts } = place.exchange;
-    const rule = ruleOf(place.exchange);
+    const { gradeParts } = context.exchange;
+    const rule = ruleOf(context.exchange);
     const most = part === '' ? rule.most : 1;
     if (value !== null && !(value >= 0 && value <= most)) throw invalid([outside(part === '' ? rule.most : 100)]);
     // Before the transaction, which nobody else's saving should wait for.
-    const { people } = await this.kept.of(place);
+    const { people } = await this.kept.of(context);
     const mine = people.find(({ participant }) => participant.id === participantId);
     if (mine === undefined) throw refusal('unknown');
     const grade = gradeOf(gradeParts, rule, mine.evidence);
@@ -163,9 +171,10 @@ export class Grades {
       assertCan(await this.access.exchange(person, exchangeId, manager), { kind: 'grade' });
       const where = { participantId, part };
       if (value === null) await manager.delete(GradeOverrideRow, where);
-      else await manager.save(GradeOverrideRow, { ...where, value, reason, computed, byId: person.id, at: place.now });
+      else
+        await manager.save(GradeOverrideRow, { ...where, value, reason, computed, byId: person.id, at: context.now });
       happened({
-        ...{ action: 'grade-overridden', actorId: person.id, courseId: place.course.id, exchangeId },
+        ...{ action: 'grade-overridden', actorId: person.id, courseId: context.course.id, exchangeId },
         details: {
           participant: participantId,
           part: part === '' ? 'whole' : part,
@@ -185,10 +194,10 @@ export class Grades {
     request: AnswerRequest,
   ): Promise<AnswerView> {
     return this.database.write(async (manager, happened) => {
-      const place = await this.access.exchange(person, exchangeId, manager);
-      assertCan(place, { kind: 'grade' });
+      const context = await this.access.exchange(person, exchangeId, manager);
+      assertCan(context, { kind: 'grade' });
       await participantOf(manager, exchangeId, participantId);
-      const item = await markedItem(manager, place, participantId, itemId);
+      const item = await markedItem(manager, context, participantId, itemId);
       const { levelId, text, next, value, checks, choices } = answerFrom(request, item);
       const known = await manager.findOneBy(ReviewingMark, { participantId });
       const current = known?.answers[itemId] ?? null;
@@ -197,8 +206,8 @@ export class Grades {
         throw conflict(say('whatIsSaidUnder', { title: item.title }), current);
       const answer = { levelId, text, next, value, checks, choices, revision: request.revision + 1 };
       const answers = { ...known?.answers, [itemId]: answer };
-      await manager.save(ReviewingMark, { participantId, answers, byId: person.id, at: place.now });
-      happened.quietly({ topic: 'grades', courseId: place.course.id, exchangeId });
+      await manager.save(ReviewingMark, { participantId, answers, byId: person.id, at: context.now });
+      happened.quietly({ topic: 'grades', courseId: context.course.id, exchangeId });
       return answer;
     });
   }

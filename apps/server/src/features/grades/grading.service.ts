@@ -60,12 +60,12 @@ export class Grading {
     const { people } = await this.kept.of(before);
     const graded = new Map(people.map(({ participant, work }) => [participant.id, work]));
     await this.database.write(async (manager, happened) => {
-      const place = await this.access.exchange(person, exchangeId, manager);
-      assertCan(place, { kind: 'plan' });
-      if (how !== 'none') await assertStaff(manager, place, graders);
+      const context = await this.access.exchange(person, exchangeId, manager);
+      assertCan(context, { kind: 'plan' });
+      if (how !== 'none') await assertStaff(manager, context, graders);
       const participants = await activeParticipants(manager, exchangeId);
       const enrolled = new Map(
-        (await manager.findBy(Enrolment, { courseId: place.course.id })).map((one) => [one.personId, one]),
+        (await manager.findBy(Enrolment, { courseId: context.course.id })).map((one) => [one.personId, one]),
       );
       const byName = participants
         .map(({ id, personId }) => ({
@@ -89,7 +89,7 @@ export class Grading {
         );
       }
       happened({
-        ...{ action: 'grading-shared', actorId: person.id, courseId: place.course.id, exchangeId },
+        ...{ action: 'grading-shared', actorId: person.id, courseId: context.course.id, exchangeId },
         details: { works: works.join(', '), how, graders: graders.length },
       });
     });
@@ -103,23 +103,23 @@ export class Grading {
     { work, graderId }: GraderRequest,
   ): Promise<void> {
     await this.database.write(async (manager, happened) => {
-      const place = await this.access.exchange(person, exchangeId, manager);
-      assertCan(place, { kind: 'grade' });
+      const context = await this.access.exchange(person, exchangeId, manager);
+      assertCan(context, { kind: 'grade' });
       await participantOf(manager, exchangeId, participantId);
       if (graderId === null) await manager.delete(GradingTask, { participantId, work });
       else {
-        await assertStaff(manager, place, [graderId]);
+        await assertStaff(manager, context, [graderId]);
         await manager.save(GradingTask, { participantId, work, graderId });
       }
-      happened.quietly({ topic: 'grades', courseId: place.course.id, exchangeId });
+      happened.quietly({ topic: 'grades', courseId: context.course.id, exchangeId });
     });
   }
 
   /** Says that one is at somebody, and hears who else is. */
   async present(person: CurrentUser, exchangeId: string, participantId: string): Promise<GradingCompanyView> {
     const manager = this.database.read;
-    const place = await this.access.exchange(person, exchangeId);
-    assertCan(place, { kind: 'grade' });
+    const context = await this.access.exchange(person, exchangeId);
+    assertCan(context, { kind: 'grade' });
     await participantOf(manager, exchangeId, participantId);
     const now = this.clock.now();
     const here = this.#present.get(participantId) ?? new Map<string, number>();
@@ -132,7 +132,7 @@ export class Grading {
     }
     const names = await courseNames(
       manager,
-      place.course.id,
+      context.course.id,
       [...here.keys()].filter((id) => id !== person.id),
     );
     return { others: [...names.values()].sort() };
@@ -148,10 +148,10 @@ export class Grading {
     { draftFormId, reviewingFormId, each }: MarkingFormsRequest,
   ): Promise<void> {
     await this.database.write(async (manager, happened) => {
-      const place = await this.access.exchange(person, exchangeId, manager);
-      assertCan(place, { kind: 'plan' });
+      const context = await this.access.exchange(person, exchangeId, manager);
+      assertCan(context, { kind: 'plan' });
       if (draftFormId !== undefined) {
-        const draftForm = draftFormId === null ? null : await markingForm(manager, place, draftFormId, 'draft');
+        const draftForm = draftFormId === null ? null : await markingForm(manager, context, draftFormId, 'draft');
         await manager.update(Exchange, { id: exchangeId }, { draftForm });
         const begun = await manager.findBy(Review, { exchangeId, voice: Not(IsNull()), submittedAt: IsNull() });
         for (const { id } of begun) {
@@ -160,7 +160,8 @@ export class Grading {
         }
       }
       if (reviewingFormId !== undefined) {
-        const form = reviewingFormId === null ? null : await markingForm(manager, place, reviewingFormId, 'reviewing');
+        const form =
+          reviewingFormId === null ? null : await markingForm(manager, context, reviewingFormId, 'reviewing');
         const reviewing = {
           reviewingForm: form === null ? null : [...form.items],
           reviewingWeighting: form?.weighting ?? ('points' as const),
@@ -169,7 +170,7 @@ export class Grading {
       }
       await manager.update(Exchange, { id: exchangeId }, { reviewingEach: each });
       happened({
-        ...{ action: 'marking-forms-set', actorId: person.id, courseId: place.course.id, exchangeId },
+        ...{ action: 'marking-forms-set', actorId: person.id, courseId: context.course.id, exchangeId },
         details: { each },
       });
     });

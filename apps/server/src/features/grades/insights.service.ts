@@ -44,12 +44,12 @@ export class Insights {
   ) {}
 
   async of(person: CurrentUser, exchangeId: string): Promise<InsightsView> {
-    const place = await this.access.exchange(person, exchangeId);
-    assertCanSee(place, { kind: 'workspace' });
+    const context = await this.access.exchange(person, exchangeId);
+    assertCanSee(context, { kind: 'workspace' });
     const manager = this.database.read;
-    const read = await reviewsInGrades(manager, place);
+    const read = await reviewsInGrades(manager, context);
     const { form, reviews } = read;
-    const labels = await PersonLabels.ofExchange(manager, place);
+    const labels = await PersonLabels.ofExchange(manager, context);
     const peers = peersOf(reviews);
     const ratings = ratingsOf(reviews);
     const adjusted = await withinReason(this.adjusting.of(exchangeId, ratings));
@@ -68,7 +68,7 @@ export class Insights {
     );
     return {
       items,
-      groupings: await groupings(manager, place, read),
+      groupings: await groupings(manager, context, read),
       drafts: (adjusted?.drafts ?? []).flatMap((one) => {
         const draft = draftOf.get(one.id);
         if (draft === undefined) return [];
@@ -85,11 +85,11 @@ export class Insights {
       reviews: peers.flatMap(({ review, words, notes, answers, places }) => {
         const draft = draftOf.get(review.draftId);
         if (draft === undefined) return [];
-        const minutes = place.course.measuresTime ? review.spentSeconds / 60 : null;
+        const minutes = context.course.measuresTime ? review.spentSeconds / 60 : null;
         const [who, author] = [labels.reviewer(review.reviewerId), labels.authorOf(draft)];
         const shares = levelShares(form, answers);
         const levels = items.map(({ itemId }) => shares[itemId] ?? null);
-        const day = dayOf(review, place.course.timeZone);
+        const day = dayOf(review, context.course.timeZone);
         const stand = places.flatMap(({ id, kind }): Array<[typeof kind, number]> => {
           const part = draftPartOf(along.get(id) ?? null);
           return part === null ? [] : [[kind, part]];
@@ -104,8 +104,8 @@ export class Insights {
           ),
         ),
       })),
-      uptake: place.facts.may.released ? await uptakeOf(manager, exchangeId, peers) : [],
-      days: daysOf(peers, place.course.timeZone),
+      uptake: context.facts.may.released ? await uptakeOf(manager, exchangeId, peers) : [],
+      days: daysOf(peers, context.course.timeZone),
       provisional: adjusted === null,
       problem: adjusted === null ? stillWorking() : adjusted.problem === null ? null : adjustSentence(adjusted.problem),
     };

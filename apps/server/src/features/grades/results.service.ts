@@ -45,14 +45,17 @@ export class Results {
 
   /** For whoever runs the course. Put together while it is sent: a table at a time, of one exchange after the other. */
   async stream(person: CurrentUser, courseId: string): Promise<{ readonly name: string; readonly zip: Readable }> {
-    const place = await this.access.course(person, courseId);
-    assertCan(place, { kind: 'manage-course' });
+    const context = await this.access.course(person, courseId);
+    assertCan(context, { kind: 'manage-course' });
     const zip = new ZipFile();
     for (const [name, lines] of this.tables(courseId)) {
       zip.addReadStreamLazy(`${name}.csv`, (done) => done(null, Readable.from(lines())));
     }
     zip.end();
-    return { name: say('resultsZip', { tamed: safeFileName(place.course.title) }), zip: zip.outputStream as Readable };
+    return {
+      name: say('resultsZip', { tamed: safeFileName(context.course.title) }),
+      zip: zip.outputStream as Readable,
+    };
   }
 
   /** Each table by its name, as CSV in pieces. */

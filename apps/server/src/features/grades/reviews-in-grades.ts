@@ -60,7 +60,10 @@ export interface ReadReviews {
 }
 
 /** All reviews of an exchange as they count in grades. */
-export async function reviewsInGrades(manager: EntityManager, around: Pick<ExchangeContext, 'exchange'>): Promise<ReadReviews> {
+export async function reviewsInGrades(
+  manager: EntityManager,
+  around: Pick<ExchangeContext, 'exchange'>,
+): Promise<ReadReviews> {
   const exchangeId = around.exchange.id;
   const form = await formOf(manager, around);
   const authors = await Authors.load(manager, around.exchange);

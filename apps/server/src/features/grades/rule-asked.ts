@@ -19,7 +19,7 @@ import { say } from '../../words/grades.js';
 /** @throws ProblemError `invalid` for what cannot be a rule of this exchange */
 export async function asked(
   manager: EntityManager,
-  place: ExchangeContext,
+  context: ExchangeContext,
   request: GradeRuleRequest,
 ): Promise<{ readonly parts: GradePart[]; readonly rule: GradeRule }> {
   const parts = request.gradeParts.map(({ part, weight }) => ({ part, weight }));
@@ -45,14 +45,14 @@ export async function asked(
     scoreTold: request.scoreTold,
     quality: { ...request.quality },
   };
-  const context = {
-    formHasPoints: formMaximum(await formOf(manager, place)) !== null,
-    hasReplies: place.exchange.repliesDue !== null,
+  const gradeContext = {
+    formHasPoints: formMaximum(await formOf(manager, context)) !== null,
+    hasReplies: context.exchange.repliesDue !== null,
   };
   const problems = [
-    ...checkGradeParts(parts, context),
+    ...checkGradeParts(parts, gradeContext),
     ...checkGradeRule(rule, parts),
-    ...checkMarkingForms(parts, rule, markingFormsOf(place.exchange)),
+    ...checkMarkingForms(parts, rule, markingFormsOf(context.exchange)),
   ];
   if (problems.length > 0) throw invalid(problems.map(gradeProblem));
   return { parts, rule };

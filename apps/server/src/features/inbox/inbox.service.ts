@@ -63,6 +63,6 @@ export class Inbox {
   }
 }
 
-function assertOwn({ viewAs: seeing }: CurrentUser): void {
-  if (seeing !== undefined) throw refusal('read-only');
+function assertOwn({ viewAs }: CurrentUser): void {
+  if (viewAs !== undefined) throw refusal('read-only');
 }

@@ -48,8 +48,8 @@ export class FormFilesService {
   ) {}
 
   async write(person: CurrentUser, courseId: string, id: string, format: FormFormat): Promise<FormFile> {
-    const place = await this.access.course(person, courseId);
-    assertCanSee(place, { kind: 'people' });
+    const context = await this.access.course(person, courseId);
+    assertCanSee(context, { kind: 'people' });
     const { title, content } = await itemOf(this.database.read, courseId, id, 'form');
     const titled = { title, form: content };
     const stem = fileStem(title);

@@ -81,7 +81,11 @@ export class LibraryController {
   }
 
   @Get('shorthand/:id')
-  shorthand(@Me() me: CurrentUser, @Param('courseId') courseId: string, @Param('id') id: string): Promise<ShorthandView> {
+  shorthand(
+    @Me() me: CurrentUser,
+    @Param('courseId') courseId: string,
+    @Param('id') id: string,
+  ): Promise<ShorthandView> {
     return this.library.shorthand(me, courseId, id);
   }
 

@@ -94,8 +94,8 @@ export class LibraryService {
   /** To another course in which the same person is an instructor, or once more to this one. */
   copy(person: CurrentUser, courseId: string, id: string, targetId: string): Promise<{ id: string }> {
     return this.changing(person, courseId, async (manager) => {
-      const place = await this.access.course(person, targetId);
-      assertCan(place, { kind: 'manage-course' });
+      const context = await this.access.course(person, targetId);
+      assertCan(context, { kind: 'manage-course' });
       const item = await manager.findOneBy(LibraryItem, { id, courseId });
       if (item === null) throw refusal('unknown');
       const title = targetId === courseId ? say('copy', { title: item.title }) : item.title;
@@ -127,8 +127,8 @@ export class LibraryService {
     work: (manager: EntityManager, happened: Report) => Promise<T>,
   ): Promise<T> {
     return this.database.write(async (manager, happened) => {
-      const place = await this.access.course(person, courseId);
-      assertCan(place, { kind: 'manage-course' });
+      const context = await this.access.course(person, courseId);
+      assertCan(context, { kind: 'manage-course' });
       const result = await work(manager, happened);
       happened({ action: 'library-changed', actorId: person.id, courseId });
       return result;
@@ -136,8 +136,8 @@ export class LibraryService {
   }
 
   async #assertMaySee(person: CurrentUser, courseId: string): Promise<void> {
-    const place = await this.access.course(person, courseId);
-    assertCanSee(place, { kind: 'people' });
+    const context = await this.access.course(person, courseId);
+    assertCanSee(context, { kind: 'people' });
   }
 
   async #contentFrom(
@@ -152,13 +152,13 @@ export class LibraryService {
       const sentence = say('templateIsMadeFromExchange');
       throw invalid([{ path: 'exchangeId', code: 'exchange-missing', sentence }]);
     }
-    const place = await this.access.exchange(person, exchangeId, manager);
-    assertCanSee(place, { kind: 'workspace' });
-    assertCan(place, { kind: 'plan' });
-    if (place.course.id !== courseId) throw refusal('unknown');
-    const form = await formOf(manager, place);
+    const context = await this.access.exchange(person, exchangeId, manager);
+    assertCanSee(context, { kind: 'workspace' });
+    assertCan(context, { kind: 'plan' });
+    if (context.course.id !== courseId) throw refusal('unknown');
+    const form = await formOf(manager, context);
     if (kind === 'form') return form;
-    return { settings: settingsOf(place.exchange), form };
+    return { settings: settingsOf(context.exchange), form };
   }
 
   async #save<Kind extends LibraryKind>(

@@ -61,8 +61,8 @@ export class OutboxService {
   }
 
   async #assertMayRead(person: CurrentUser, courseId: string): Promise<void> {
-    const place = await this.access.course(person, courseId);
-    assertCan(place, { kind: 'manage-course' });
+    const context = await this.access.course(person, courseId);
+    assertCan(context, { kind: 'manage-course' });
   }
 }
 

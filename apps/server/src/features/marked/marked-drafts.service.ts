@@ -73,7 +73,8 @@ export class MarkedDrafts {
     const threads = new Set(replied.map(({ id }) => id));
     for (const { id } of await handedInDrafts(manager, exchangeId)) {
       const view = await this.feedback.ofDraftIn(around, id);
-      for (const { draft } of await this.#from(person, exchangeId, view, { place: around.place, threads })) yield draft;
+      for (const { draft } of await this.#from(person, exchangeId, view, { context: around.context, threads }))
+        yield draft;
     }
   }
 
@@ -81,9 +82,9 @@ export class MarkedDrafts {
     person: CurrentUser,
     exchangeId: string,
     { drafts, form, reviews }: FeedbackView,
-    { place, threads }: Known = {},
+    { context, threads }: Known = {},
   ): Promise<Marked[]> {
-    const { exchange, course } = place ?? (await this.access.exchange(person, exchangeId));
+    const { exchange, course } = context ?? (await this.access.exchange(person, exchangeId));
     if (drafts.length === 0) throw refusal('unknown');
     const all: Marked[] = [];
     for (const reading of drafts) {
@@ -140,7 +141,7 @@ export class MarkedDrafts {
 
 /** What is known of a whole exchange: most reviews have no replies. */
 interface Known {
-  readonly place?: ExchangeContext;
+  readonly context?: ExchangeContext;
   /** Reviews that were replied to. */
   readonly threads?: ReadonlySet<string>;
 }

@@ -65,7 +65,7 @@ export class MarkedIn implements OnApplicationShutdown {
     private readonly access: Access,
     private readonly store: FileStore,
     private readonly uploads: Uploads,
-    private readonly welcome: UploadPolicy,
+    private readonly policy: UploadPolicy,
     private readonly reading: ReadDraftsService,
     private readonly reviews: ReviewsService,
     private readonly notes: ReviewNotes,
@@ -106,18 +106,18 @@ export class MarkedIn implements OnApplicationShutdown {
   }
 
   async #read(person: CurrentUser, reviewId: string, uploadId: string) {
-    const standing = await reviewAccess(this.access, this.database.read, person, reviewId);
-    assertCan(standing.place, { kind: 'write-review', ...writingState(standing) });
+    const access = await reviewAccess(this.access, this.database.read, person, reviewId);
+    assertCan(access.context, { kind: 'write-review', ...writingState(access) });
     // Practice is read once, beside the key, and thrown away.
-    if (standing.place.facts.practice) throw refusal('unknown');
-    const upload = await this.welcome.finished(person, standing.place.exchange.id, uploadId);
+    if (access.context.facts.practice) throw refusal('unknown');
+    const upload = await this.policy.finished(person, access.context.exchange.id, uploadId);
     if (upload.use !== 'marked' || upload.deliverableId !== reviewId) throw refusal('unknown');
     const desk = await this.reviews.desk(person, reviewId);
     const task = { ...(await this.#task(person, desk)), bytes: await readFile(upload.path) };
     const beginning = await beginningOf(upload.path);
     const brought = await this.uploads
       .using(upload, () => this.#brought(task, beginning))
-      .catch((error: Error) => this.#putOnRecord(person, standing.place, reviewId, error));
+      .catch((error: Error) => this.#putOnRecord(person, access.context, reviewId, error));
     const there = new Set(desk.notes.map(({ id }) => id));
     const notes = brought.notes.filter((note) => !there.has(idOf(reviewId, note)));
     const known = brought.known + brought.notes.length - notes.length;
@@ -125,7 +125,12 @@ export class MarkedIn implements OnApplicationShutdown {
   }
 
   /** A file that is not taken is on record, like one that is. */
-  async #putOnRecord(person: CurrentUser, { course, exchange }: ExchangeContext, reviewId: string, error: Error): Promise<never> {
+  async #putOnRecord(
+    person: CurrentUser,
+    { course, exchange }: ExchangeContext,
+    reviewId: string,
+    error: Error,
+  ): Promise<never> {
     if (error instanceof ProblemError) {
       const where = { courseId: course.id, exchangeId: exchange.id, details: { review: reviewId } };
       await this.database.write((_, happened) =>

@@ -210,8 +210,8 @@ export class Invitations {
     }
   }
 
-  async #offersTo(manager: EntityManager, { email, addressConfirmedAt, viewAs: seeing }: CurrentUser): Promise<Offer[]> {
-    if (email === null || addressConfirmedAt === null || seeing !== undefined) return [];
+  async #offersTo(manager: EntityManager, { email, addressConfirmedAt, viewAs }: CurrentUser): Promise<Offer[]> {
+    if (email === null || addressConfirmedAt === null || viewAs !== undefined) return [];
     return this.#offers(manager, await manager.findBy(Invitation, { address: email }));
   }
 

@@ -119,7 +119,11 @@ export class PeopleController {
 
   @Delete(':enrolmentId')
   @HttpCode(204)
-  drop(@Me() me: CurrentUser, @Param('courseId') courseId: string, @Param('enrolmentId') enrolmentId: string): Promise<void> {
+  drop(
+    @Me() me: CurrentUser,
+    @Param('courseId') courseId: string,
+    @Param('enrolmentId') enrolmentId: string,
+  ): Promise<void> {
     return this.people.setActive(me, courseId, enrolmentId, false);
   }
 

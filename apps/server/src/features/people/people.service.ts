@@ -30,8 +30,8 @@ export class PeopleService {
   ) {}
 
   async list(person: CurrentUser, courseId: string): Promise<PeopleView> {
-    const place = await this.access.course(person, courseId);
-    assertCanSee(place, { kind: 'people' });
+    const context = await this.access.course(person, courseId);
+    assertCanSee(context, { kind: 'people' });
     const manager = this.database.read;
     const invited = await this.#invited(manager, courseId);
     const partners = await partnersOf(manager, courseId, this.clock.now());
@@ -138,9 +138,13 @@ export class PeopleService {
     return new Set(open.map(({ enrolmentId }) => enrolmentId));
   }
 
-  async #changing<T>(person: CurrentUser, courseId: string, work: Parameters<typeof this.database.write<T>>[0]): Promise<T> {
-    const place = await this.access.course(person, courseId);
-    assertCan(place, { kind: 'manage-course' });
+  async #changing<T>(
+    person: CurrentUser,
+    courseId: string,
+    work: Parameters<typeof this.database.write<T>>[0],
+  ): Promise<T> {
+    const context = await this.access.course(person, courseId);
+    assertCan(context, { kind: 'manage-course' });
     return this.database.write(work);
   }
 

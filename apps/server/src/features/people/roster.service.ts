@@ -69,9 +69,9 @@ export class RosterService {
   ) {}
 
   async preview(person: CurrentUser, courseId: string, request: RosterRequest): Promise<RosterPreview> {
-    const place = await this.#place(person, courseId);
+    const context = await this.#place(person, courseId);
     const file = await this.tables.roster(request, request.traitColumn ?? null);
-    const people = await enrolledOf(this.database.read, place.course.id);
+    const people = await enrolledOf(this.database.read, context.course.id);
     const reading = read(file, request, people);
     const { add, update, missing, unchanged } = reading.changes;
     return {
@@ -129,9 +129,9 @@ export class RosterService {
   }
 
   async #place(person: CurrentUser, courseId: string): Promise<CourseContext> {
-    const place = await this.access.course(person, courseId);
-    assertCan(place, { kind: 'manage-course' });
-    return place;
+    const context = await this.access.course(person, courseId);
+    assertCan(context, { kind: 'manage-course' });
+    return context;
   }
 
   /** An address that somebody else of the course has is a clash, and comes never so far. */

@@ -51,37 +51,37 @@ export class DatesService {
 
   move(person: CurrentUser, exchangeId: string, { dates, tell }: MoveDatesRequest): Promise<SavedView> {
     return this.database.write(async (manager, happened) => {
-      const place = await this.access.exchange(person, exchangeId, manager);
-      assertCan(place, { kind: 'move-dates' });
-      return this.#apply(manager, happened, place, datesFrom(dates), tell);
+      const context = await this.access.exchange(person, exchangeId, manager);
+      assertCan(context, { kind: 'move-dates' });
+      return this.#apply(manager, happened, context, datesFrom(dates), tell);
     });
   }
 
   /** “Open now” and “close now” are dates moved to this moment. */
   now(person: CurrentUser, exchangeId: string, { date, tell }: DateNowRequest): Promise<SavedView> {
     return this.database.write(async (manager, happened) => {
-      const place = await this.access.exchange(person, exchangeId, manager);
-      assertCan(place, { kind: 'move-dates' });
-      return this.#apply(manager, happened, place, moveNow(datesOf(place.exchange), date, place.now), tell);
+      const context = await this.access.exchange(person, exchangeId, manager);
+      assertCan(context, { kind: 'move-dates' });
+      return this.#apply(manager, happened, context, moveNow(datesOf(context.exchange), date, context.now), tell);
     });
   }
 
   /** Moves the release date: to a given instant, or to this very moment. */
   release(person: CurrentUser, exchangeId: string, at: string | null): Promise<{ release: string }> {
     return this.database.write(async (manager, happened) => {
-      const place = await this.access.exchange(person, exchangeId, manager);
-      assertCan(place, { kind: 'release' });
-      const old = datesOf(place.exchange);
-      const release = at === null ? place.now : Date.parse(at);
+      const context = await this.access.exchange(person, exchangeId, manager);
+      assertCan(context, { kind: 'release' });
+      const old = datesOf(context.exchange);
+      const release = at === null ? context.now : Date.parse(at);
       // Releasing now ends the check now; the date until which one could check is no obstacle.
       const dates = { ...old, release, checkUntil: old.checkUntil === null ? null : Math.min(old.checkUntil, release) };
-      assertInOrder(dates, place);
-      await assertNobodyHasRead(manager, place, dates);
-      await manager.update(Exchange, { id: exchangeId }, { ...dates, revision: place.exchange.revision + 1 });
+      assertInOrder(dates, context);
+      await assertNobodyHasRead(manager, context, dates);
+      await manager.update(Exchange, { id: exchangeId }, { ...dates, revision: context.exchange.revision + 1 });
       happened({
         action: at === null ? 'feedback-released' : 'dates-changed',
         actorId: person.id,
-        courseId: place.course.id,
+        courseId: context.course.id,
         exchangeId,
         details: { release: iso(release) },
       });
@@ -92,14 +92,14 @@ export class DatesService {
   async #apply(
     manager: EntityManager,
     happened: Report,
-    place: ExchangeContext,
+    context: ExchangeContext,
     wanted: ExchangeDates,
     tell: boolean,
   ): Promise<SavedView> {
-    const { exchange, course, person } = place;
+    const { exchange, course, person } = context;
     const dates = datesAsked(wanted, exchange);
-    assertInOrder(dates, place);
-    await assertNobodyHasRead(manager, place, dates);
+    assertInOrder(dates, context);
+    await assertNobodyHasRead(manager, context, dates);
     const old = datesOf(exchange);
     const moved = DATE_ORDER.filter((name) => old[name] !== dates[name]);
     const revision = exchange.revision + (moved.length > 0 ? 1 : 0);
@@ -125,13 +125,13 @@ export class DatesService {
   /** Sets, or changes, the own times of a student or a group. */
   setOwn(person: CurrentUser, exchangeId: string, request: OwnTimesRequest): Promise<{ id: string }> {
     return this.database.write(async (manager, happened) => {
-      const place = await this.access.exchange(person, exchangeId, manager);
-      assertCan(place, { kind: 'plan' });
-      const { studentId, groupId } = await this.#whose(manager, place, request);
+      const context = await this.access.exchange(person, exchangeId, manager);
+      assertCan(context, { kind: 'plan' });
+      const { studentId, groupId } = await this.#whose(manager, context, request);
       const times = Object.fromEntries(
         OWN_DATES.map((name) => [name, request[name] === null ? null : Date.parse(request[name])]),
       ) as Record<OwnDateName, number | null>;
-      assertOwnTimes(times, request.excused, place);
+      assertOwnTimes(times, request.excused, context);
       const where =
         studentId === null ? { exchangeId, groupId: groupId as string } : { exchangeId, enrolmentId: studentId };
       const known = await manager.findOneBy(PersonalDatesRow, where);
@@ -149,7 +149,7 @@ export class DatesService {
       happened({
         action: 'own-times-set',
         actorId: person.id,
-        courseId: place.course.id,
+        courseId: context.course.id,
         exchangeId,
         details: { student: studentId, group: groupId, excused: request.excused },
       });
@@ -159,15 +159,15 @@ export class DatesService {
 
   async removeOwn(person: CurrentUser, exchangeId: string, id: string): Promise<void> {
     await this.database.write(async (manager, happened) => {
-      const place = await this.access.exchange(person, exchangeId, manager);
-      assertCan(place, { kind: 'plan' });
+      const context = await this.access.exchange(person, exchangeId, manager);
+      assertCan(context, { kind: 'plan' });
       const row = await manager.findOneBy(PersonalDatesRow, { id, exchangeId });
       if (row === null) throw refusal('unknown');
       await manager.delete(PersonalDatesRow, { id });
       happened({
         action: 'own-times-removed',
         actorId: person.id,
-        courseId: place.course.id,
+        courseId: context.course.id,
         exchangeId,
         details: { student: row.enrolmentId, group: row.groupId },
       });
@@ -202,8 +202,12 @@ function assertInOrder(dates: ExchangeDates, { course }: ExchangeContext): void 
   if (problems.length > 0) throw invalid(problems.map((one) => dateProblem(one, course.timeZone)));
 }
 
-function assertOwnTimes(times: Readonly<Record<OwnDateName, number | null>>, excused: boolean, place: ExchangeContext): void {
-  const dates = resolveDates(datesOf(place.exchange));
+function assertOwnTimes(
+  times: Readonly<Record<OwnDateName, number | null>>,
+  excused: boolean,
+  context: ExchangeContext,
+): void {
+  const dates = resolveDates(datesOf(context.exchange));
   const problems: FieldProblem[] = [];
   if (!excused && OWN_DATES.every((name) => times[name] === null)) {
     problems.push({ path: 'draftsDue', code: 'own-empty', sentence: say('giveAtLeastOneDue') });
@@ -215,13 +219,13 @@ function assertOwnTimes(times: Readonly<Record<OwnDateName, number | null>>, exc
     if (opening === null) {
       problems.push({ path: name, code: 'own-early', sentence: say('setDatesOfExchangeFirst') });
     } else if (at <= opening) {
-      const when = dateInWords(opening, place.course.timeZone);
+      const when = dateInWords(opening, context.course.timeZone);
       problems.push({
         path: name,
         code: 'own-early',
         sentence: say('mustBeAfterMoveIt', { date: DATE_WORDS[name], other: DATE_WORDS[OPENING[name]], when }),
       });
-    } else if (OPENING[name] === 'release' && place.exchange[name] === null) {
+    } else if (OPENING[name] === 'release' && context.exchange[name] === null) {
       problems.push({
         path: name,
         code: 'own-without-stage',
@@ -233,8 +237,12 @@ function assertOwnTimes(times: Readonly<Record<OwnDateName, number | null>>, exc
 }
 
 /** A release is taken back by moving it ahead again; what somebody has read cannot be. */
-async function assertNobodyHasRead(manager: EntityManager, place: ExchangeContext, dates: ExchangeDates): Promise<void> {
-  const { facts, exchange, now } = place;
+async function assertNobodyHasRead(
+  manager: EntityManager,
+  context: ExchangeContext,
+  dates: ExchangeDates,
+): Promise<void> {
+  const { facts, exchange, now } = context;
   const release = resolveDates(dates)?.release ?? null;
   if (!facts.may.released || (release !== null && release <= now)) return;
   const read = await manager.countBy(Participant, { exchangeId: exchange.id, feedbackReadAt: Not(IsNull()) });

@@ -67,7 +67,11 @@ export class ExchangesController {
   }
 
   @Put('dates')
-  moveDates(@Me() me: CurrentUser, @Param('exchangeId') id: string, @Body() request: MoveDatesRequest): Promise<SavedView> {
+  moveDates(
+    @Me() me: CurrentUser,
+    @Param('exchangeId') id: string,
+    @Body() request: MoveDatesRequest,
+  ): Promise<SavedView> {
     return this.dates.move(me, id, request);
   }
 

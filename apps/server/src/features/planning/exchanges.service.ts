@@ -30,8 +30,8 @@ export class ExchangesService {
   ) {}
 
   async one(person: CurrentUser, exchangeId: string): Promise<ExchangeView> {
-    const place = await this.access.exchange(person, exchangeId);
-    const { exchange, course, viewer, facts, now, own } = place;
+    const context = await this.access.exchange(person, exchangeId);
+    const { exchange, course, viewer, facts, now, own } = context;
     // What a practice draft stands in is no exchange to be looked at.
     if (facts.practice) throw refusal('unknown');
     const student = viewer.role === 'student';
@@ -47,13 +47,13 @@ export class ExchangesService {
       briefHtml: exchange.briefHtml,
       guideHtml: exchange.guideHtml,
       attachments: await attachmentsOf(this.database.read, exchange.id),
-      alias: student && exchange.names !== 'open' ? ownParticipant(place).alias : null,
+      alias: student && exchange.names !== 'open' ? ownParticipant(context).alias : null,
       mayHandIn: facts.may.handIn,
       handInIsLate: facts.may.late,
       mayReview: facts.may.review,
       maySelfReview: facts.may.selfReview,
-      mayRevise: can(place, { kind: 'hand-in-revision' }),
-      mayReflect: can(place, { kind: 'reflect' }),
+      mayRevise: can(context, { kind: 'hand-in-revision' }),
+      mayReflect: can(context, { kind: 'reflect' }),
       revisionShown: facts.revisionShown,
       othersReviews: facts.othersReviews,
       reflection: facts.reflection,
@@ -64,22 +64,22 @@ export class ExchangesService {
       feedbackOpen: feedbackIsOpen(facts),
       feedbackHeld: facts.ownFeedback === 'held' && isReleasedToAll(facts),
       own: own === null ? null : personalDatesPart(own),
-      practice: student ? await this.#practice(place) : null,
-      figures: student ? null : await this.#figures(place),
-      marks: student ? await this.#marks(place) : null,
+      practice: student ? await this.#practice(context) : null,
+      figures: student ? null : await this.#figures(context),
+      marks: student ? await this.#marks(context) : null,
     };
   }
 
   async record(person: CurrentUser, exchangeId: string): Promise<RecordRow[]> {
-    const place = await this.access.exchange(person, exchangeId);
-    assertCanSee(place, { kind: 'workspace' });
+    const context = await this.access.exchange(person, exchangeId);
+    assertCanSee(context, { kind: 'workspace' });
     const entries = await this.database.read.find(RecordEntry, {
       where: { exchangeId },
       order: { id: 'DESC' },
       take: 200,
     });
     const actors = entries.flatMap(({ actorId }) => (actorId === null ? [] : [actorId]));
-    const names = await courseNames(this.database.read, place.course.id, [...new Set(actors)]);
+    const names = await courseNames(this.database.read, context.course.id, [...new Set(actors)]);
     return entries.map(({ at, actorId, action, details }) => ({
       at: iso(at),
       actor: actorId === null ? say('saltCircle') : (names.get(actorId) ?? say('someoneWhoHasLeft')),
@@ -121,10 +121,10 @@ export class ExchangesService {
     return { students, handedIn, allocated, submitted, begun, asked };
   }
 
-  async #marks(place: ExchangeContext): Promise<StudentMarks> {
+  async #marks(context: ExchangeContext): Promise<StudentMarks> {
     const manager = this.database.read;
-    const { id: participantId } = ownParticipant(place);
-    const draft = await this.access.ownDraft(place);
+    const { id: participantId } = ownParticipant(context);
+    const draft = await this.access.ownDraft(context);
     const versions =
       draft === null
         ? []
@@ -135,7 +135,7 @@ export class ExchangesService {
     const begun = draft !== null && (draft.revision > 0 || (await manager.existsBy(DraftPart, { draftId: draft.id })));
     const mine = await manager.findBy(Review, { reviewerId: participantId });
     const received = draft === null ? [] : await manager.findBy(Review, { draftId: draft.id });
-    const opened = maySee(place.viewer, place.facts, {
+    const opened = maySee(context.viewer, context.facts, {
       kind: 'own-reviews',
       viewerHandedIn: versions.length > 0,
     }).allowed;
@@ -143,12 +143,12 @@ export class ExchangesService {
       draft: versions.length > 0 ? 'handed-in' : begun ? 'saved' : 'none',
       savedSinceHandIn:
         draft !== null &&
-        (await changedSinceHandIn(manager, draft, versions.at(-1) ?? null, place.exchange.deliverables)),
+        (await changedSinceHandIn(manager, draft, versions.at(-1) ?? null, context.exchange.deliverables)),
       versions: versions.filter(({ purpose }) => purpose === 'draft').length,
       // Reviewers learn of their allocation when they may open the drafts, not before.
       reviewsAllocated: opened ? mine.length : 0,
       reviewsDone: mine.filter(({ submittedAt }) => submittedAt !== null).length,
-      reviewsReceived: feedbackIsOpen(place.facts)
+      reviewsReceived: feedbackIsOpen(context.facts)
         ? received.filter(({ submittedAt, withheldAt }) => submittedAt !== null && withheldAt === null).length
         : null,
       revised: versions.some(({ purpose }) => purpose === 'revision'),

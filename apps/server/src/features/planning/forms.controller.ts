@@ -20,7 +20,11 @@ export class FormsController {
 
   @Post('from-library')
   @HttpCode(200)
-  fromLibrary(@Me() me: CurrentUser, @Param('exchangeId') id: string, @Body() request: UseFormRequest): Promise<SavedView> {
+  fromLibrary(
+    @Me() me: CurrentUser,
+    @Param('exchangeId') id: string,
+    @Body() request: UseFormRequest,
+  ): Promise<SavedView> {
     return this.forms.useFromLibrary(me, id, request);
   }
 }

@@ -38,8 +38,8 @@ export class FormsService {
 
   /** Puts a copy of a form of the library in the place of the present one. */
   useFromLibrary(person: CurrentUser, exchangeId: string, { revision, libraryId }: UseFormRequest): Promise<SavedView> {
-    return this.#change(person, exchangeId, revision, async (manager, place) => {
-      const where = { id: libraryId, courseId: place.course.id, kind: 'form' as const };
+    return this.#change(person, exchangeId, revision, async (manager, context) => {
+      const where = { id: libraryId, courseId: context.course.id, kind: 'form' as const };
       const item = (await manager.findOneBy(LibraryItem, where)) as LibraryItem<'form'> | null;
       if (item === null) throw refusal('unknown');
       return item.content;
@@ -50,15 +50,15 @@ export class FormsService {
     person: CurrentUser,
     exchangeId: string,
     revision: number,
-    make: (manager: EntityManager, place: ExchangeContext) => Promise<ReviewForm>,
+    make: (manager: EntityManager, context: ExchangeContext) => Promise<ReviewForm>,
   ): Promise<SavedView> {
     return this.database.write(async (manager, happened) => {
-      const place = await this.access.exchange(person, exchangeId, manager);
-      assertCan(place, { kind: 'plan' });
-      const row = await manager.findOneByOrFail(ReviewFormRow, { id: place.exchange.formId });
-      const form = await make(manager, place);
+      const context = await this.access.exchange(person, exchangeId, manager);
+      assertCan(context, { kind: 'plan' });
+      const row = await manager.findOneByOrFail(ReviewFormRow, { id: context.exchange.formId });
+      const form = await make(manager, context);
       const same = JSON.stringify(form) === JSON.stringify(asForm(row));
-      const frozen = await frozenBecause(manager, place);
+      const frozen = await frozenBecause(manager, context);
       if (frozen !== null && !same) {
         throw new ProblemError({
           code: 'form-frozen',
@@ -66,14 +66,14 @@ export class FormsService {
           whatToDo: say('keepCopyInLibraryChange'),
         });
       }
-      if (row.revision !== revision && !same) throw conflict(say('form'), await this.#view(manager, place));
+      if (row.revision !== revision && !same) throw conflict(say('form'), await this.#view(manager, context));
       const next = row.revision + 1;
       await manager.update(ReviewFormRow, { id: row.id }, { ...form, items: [...form.items], revision: next });
       if (!same) {
         happened({
           action: 'form-changed',
           actorId: person.id,
-          courseId: place.course.id,
+          courseId: context.course.id,
           exchangeId,
           details: { items: form.items.length },
         });
@@ -82,15 +82,15 @@ export class FormsService {
     });
   }
 
-  async #view(manager: EntityManager, place: ExchangeContext): Promise<FormView> {
-    const row = await manager.findOneByOrFail(ReviewFormRow, { id: place.exchange.formId });
+  async #view(manager: EntityManager, context: ExchangeContext): Promise<FormView> {
+    const row = await manager.findOneByOrFail(ReviewFormRow, { id: context.exchange.formId });
     const form = asForm(row);
     // Whether a classmate has handed in already is nothing a student should learn from the form.
-    const workings = canSee(place, { kind: 'form-workings' });
+    const workings = canSee(context, { kind: 'form-workings' });
     return {
       ...form,
       revision: row.revision,
-      frozen: workings ? await frozenBecause(manager, place) : say('formIsYourInstructorsTo'),
+      frozen: workings ? await frozenBecause(manager, context) : say('formIsYourInstructorsTo'),
       problems: workings ? checkForm(form).map(formProblem) : [],
     };
   }

@@ -114,9 +114,9 @@ export class NewExchangesService {
   }
 
   async #target(person: CurrentUser, courseId: string): Promise<Course> {
-    const place = await this.access.course(person, courseId);
-    assertCan(place, { kind: 'create-exchange' });
-    const { course } = place;
+    const context = await this.access.course(person, courseId);
+    assertCan(context, { kind: 'create-exchange' });
+    const { course } = context;
     return course;
   }
 
@@ -132,14 +132,14 @@ export class NewExchangesService {
       // Sections and groups may have gone since; what is not there any more counts as not chosen.
       return { ...content, courseId, attachments: [], grading: {} };
     }
-    const place = await this.access.exchange(person, sourceId, manager);
-    assertCanSee(place, { kind: 'workspace' });
-    assertCan(place, { kind: 'plan' });
-    const { gradeRule, reviewingForm, reviewingWeighting, reviewingEach, draftForm } = place.exchange;
+    const context = await this.access.exchange(person, sourceId, manager);
+    assertCanSee(context, { kind: 'workspace' });
+    assertCan(context, { kind: 'plan' });
+    const { gradeRule, reviewingForm, reviewingWeighting, reviewingEach, draftForm } = context.exchange;
     return {
-      settings: settingsOf(place.exchange),
-      form: await formOf(manager, place),
-      courseId: place.course.id,
+      settings: settingsOf(context.exchange),
+      form: await formOf(manager, context),
+      courseId: context.course.id,
       grading: { gradeRule, reviewingForm, reviewingWeighting, reviewingEach, draftForm },
       attachments: await manager.findBy(ExchangeAttachment, { exchangeId: sourceId }),
     };

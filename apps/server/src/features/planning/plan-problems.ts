@@ -133,7 +133,10 @@ export function planRemarks(course: Course, row: PlanRow, form: ReviewForm): Fie
 }
 
 /** Settings that can no longer be changed, each with the reason. */
-export async function fixedSettings(manager: EntityManager, { exchange, facts }: ExchangeContext): Promise<PlanView['fixed']> {
+export async function fixedSettings(
+  manager: EntityManager,
+  { exchange, facts }: ExchangeContext,
+): Promise<PlanView['fixed']> {
   if (!facts.published) return {};
   const exchangeId = exchange.id;
   const reviews = await manager.countBy(Review, { exchangeId });

@@ -38,22 +38,22 @@ export class PlanService {
   ) {}
 
   async one(person: CurrentUser, exchangeId: string): Promise<PlanView> {
-    const place = await this.access.exchange(person, exchangeId);
-    assertCanSee(place, { kind: 'workspace' });
-    return this.#view(this.database.read, place);
+    const context = await this.access.exchange(person, exchangeId);
+    assertCanSee(context, { kind: 'workspace' });
+    return this.#view(this.database.read, context);
   }
 
   save(person: CurrentUser, exchangeId: string, request: PlanRequest): Promise<SavedView> {
     return this.database.write(async (manager, happened) => {
-      const place = await this.access.exchange(person, exchangeId, manager);
-      assertCan(place, { kind: 'plan' });
-      const { exchange } = place;
+      const context = await this.access.exchange(person, exchangeId, manager);
+      assertCan(context, { kind: 'plan' });
+      const { exchange } = context;
       const next = rowFrom(request);
       const changed = changedColumns(exchange, next);
       if (exchange.revision !== request.revision && changed.length > 0) {
-        throw conflict(say('plan'), await this.#view(manager, place));
+        throw conflict(say('plan'), await this.#view(manager, context));
       }
-      await this.#check(manager, place, next, changed);
+      await this.#check(manager, context, next, changed);
       const revision = exchange.revision + 1;
       await manager.update(Exchange, { id: exchangeId }, { ...next, revision });
       if (changed.length > 0) {
@@ -61,7 +61,7 @@ export class PlanService {
         happened({
           action: dates.length === changed.length ? 'dates-changed' : 'plan-changed',
           actorId: person.id,
-          courseId: place.course.id,
+          courseId: context.course.id,
           exchangeId,
           details: { changed: changed.join(', ') },
         });
@@ -73,9 +73,9 @@ export class PlanService {
   /** Changes what late hand-ins lose, or what the grade is made of, once students have been told. */
   setRules(person: CurrentUser, exchangeId: string, { tell, ...part }: RulesRequest): Promise<SavedView> {
     return this.database.write(async (manager, happened) => {
-      const place = await this.access.exchange(person, exchangeId, manager);
-      assertCan(place, { kind: 'move-dates' });
-      const { exchange, course } = place;
+      const context = await this.access.exchange(person, exchangeId, manager);
+      assertCan(context, { kind: 'move-dates' });
+      const { exchange, course } = context;
       const settings = settingsOf(exchange);
       const next = rowFrom({
         ...settings,
@@ -83,7 +83,7 @@ export class PlanService {
         gradeParts: part.gradeParts ?? settings.gradeParts,
       });
       const changed = changedColumns(exchange, next).filter((name) => isRule(name));
-      const problems = await planProblems(manager, place, next, await formOf(manager, place));
+      const problems = await planProblems(manager, context, next, await formOf(manager, context));
       const fresh = problems.filter(({ path }) => changed.some((name) => path.split('.')[0] === name));
       if (fresh.length > 0) throw invalid(fresh);
       const revision = exchange.revision + (changed.length > 0 ? 1 : 0);
@@ -104,9 +104,9 @@ export class PlanService {
 
   publish(person: CurrentUser, exchangeId: string): Promise<PlanView> {
     return this.database.write(async (manager, happened) => {
-      const place = await this.access.exchange(person, exchangeId, manager);
-      assertCan(place, { kind: 'publish' });
-      const missing = await this.#missing(manager, place);
+      const context = await this.access.exchange(person, exchangeId, manager);
+      assertCan(context, { kind: 'publish' });
+      const missing = await this.#missing(manager, context);
       if (missing.length > 0) {
         throw new ProblemError({
           code: 'plan-incomplete',
@@ -117,8 +117,8 @@ export class PlanService {
       }
       const publishedAt = this.clock.now();
       await manager.update(Exchange, { id: exchangeId }, { publishedAt });
-      await enrolParticipants(manager, place.exchange, this.ids);
-      happened({ action: 'exchange-published', actorId: person.id, courseId: place.course.id, exchangeId });
+      await enrolParticipants(manager, context.exchange, this.ids);
+      happened({ action: 'exchange-published', actorId: person.id, courseId: context.course.id, exchangeId });
       return this.#view(manager, await this.access.exchange(person, exchangeId, manager));
     });
   }
@@ -126,11 +126,11 @@ export class PlanService {
   /** What can't be kept at all, as opposed to what is missing for publishing. */
   async #check(
     manager: EntityManager,
-    place: ExchangeContext,
+    context: ExchangeContext,
     next: PlanRow,
     changed: ReadonlyArray<keyof PlanRow>,
   ): Promise<void> {
-    const { exchange, course, facts } = place;
+    const { exchange, course, facts } = context;
     await assertOfCourse(manager, course.id, exchange, next);
     if (!facts.published) {
       const problems = checkDates(datesIn(next), false).map((one) => dateProblem(one, course.timeZone));
@@ -154,7 +154,7 @@ export class PlanService {
         fields: rules.map((path) => ({ path, code: 'fixed', sentence })),
       });
     }
-    const fixed = await fixedSettings(manager, place);
+    const fixed = await fixedSettings(manager, context);
     const clashes = (Object.entries(fixed) as Array<[keyof typeof FIXED_COLUMNS, string]>).filter(([name]) => {
       const columns = FIXED_COLUMNS[name].filter((column) => changed.includes(column));
       return name === 'deliverables'
@@ -169,16 +169,16 @@ export class PlanService {
         fields: clashes.map(([path, sentence]) => ({ path, code: 'fixed', sentence })),
       });
     }
-    const problems = await planProblems(manager, place, next, await formOf(manager, place));
+    const problems = await planProblems(manager, context, next, await formOf(manager, context));
     // What was accepted at publishing and comes from people leaving since must not block a mended brief.
     const fresh = problems.filter(({ path }) => changed.some((name) => path.split('.')[0] === name));
     if (fresh.length > 0) throw invalid(fresh);
   }
 
-  async #missing(manager: EntityManager, place: ExchangeContext): Promise<FieldProblem[]> {
-    const { exchange, course } = place;
+  async #missing(manager: EntityManager, context: ExchangeContext): Promise<FieldProblem[]> {
+    const { exchange, course } = context;
     const row = rowFrom(settingsOf(exchange));
-    const missing = await planProblems(manager, place, row, await formOf(manager, place));
+    const missing = await planProblems(manager, context, row, await formOf(manager, context));
     const due = exchange.draftsDue;
     if (due !== null && due <= this.clock.now() && exchange.publishedAt === null) {
       const past: FieldProblem = {
@@ -192,8 +192,8 @@ export class PlanService {
     return missing;
   }
 
-  async #view(manager: EntityManager, place: ExchangeContext): Promise<PlanView> {
-    const { exchange, course, facts } = place;
+  async #view(manager: EntityManager, context: ExchangeContext): Promise<PlanView> {
+    const { exchange, course, facts } = context;
     const students = await studentsOf(manager, course.id);
     const rule = { takesPart: takesPartRule(exchange.takesPart) };
     const allocation = await manager.findOneBy(AllocationPlan, { exchangeId: exchange.id });
@@ -204,10 +204,10 @@ export class PlanService {
       students: facts.published
         ? (await activeParticipants(manager, exchange.id)).length
         : students.filter((one) => takesPart(rule, one)).length,
-      missing: await this.#missing(manager, place),
-      remarks: planRemarks(course, rowFrom(settingsOf(exchange)), await formOf(manager, place)),
-      fixed: await fixedSettings(manager, place),
-      own: await this.#own(manager, place),
+      missing: await this.#missing(manager, context),
+      remarks: planRemarks(course, rowFrom(settingsOf(exchange)), await formOf(manager, context)),
+      fixed: await fixedSettings(manager, context),
+      own: await this.#own(manager, context),
       lateHandIns: facts.published ? await countLate(manager, exchange) : 0,
       allocation: {
         revision: allocation?.revision ?? 0,
@@ -216,7 +216,7 @@ export class PlanService {
         party: allocation?.party ?? 3,
         patience: allocation?.patience ?? 3,
       },
-      choices: await this.#choices(manager, place),
+      choices: await this.#choices(manager, context),
     };
   }
 

@@ -48,15 +48,15 @@ export class NewPracticeDrafts {
     private readonly access: Access,
     private readonly clock: Clock,
     private readonly ids: Ids,
-    private readonly welcome: UploadPolicy,
-    private readonly keeping: FileIntake,
+    private readonly policy: UploadPolicy,
+    private readonly intake: FileIntake,
     private readonly uploads: Uploads,
     private readonly copies: Copies,
     private readonly names: NameSearch,
   ) {}
 
   async add(person: CurrentUser, exchangeId: string, request: PracticeDraftRequest): Promise<void> {
-    const place = await this.#planning(person, exchangeId, this.database.read);
+    const context = await this.#planning(person, exchangeId, this.database.read);
     switch (request.from) {
       case 'text': {
         const deliverable = this.#deliverable('text', say('text'));
@@ -64,7 +64,7 @@ export class NewPracticeDrafts {
         if (html === '') throw invalid([NOTHING_IN_IT]);
         const parts = [{ deliverableId: deliverable.id, kind: 'text' as const, html }];
         const title = request.title.trim();
-        return this.#keep(person, place, request, {
+        return this.#keep(person, context, request, {
           title,
           deliverables: [deliverable],
           context: '',
@@ -73,36 +73,40 @@ export class NewPracticeDrafts {
         });
       }
       case 'file':
-        return this.#addFile(person, place, request);
+        return this.#addFile(person, context, request);
       case 'draft':
-        return this.#keep(person, place, request, await this.#given(person, place, request));
+        return this.#keep(person, context, request, await this.#given(person, context, request));
     }
   }
 
-  async #addFile(person: CurrentUser, place: ExchangeContext, request: PracticeDraftRequest): Promise<void> {
+  async #addFile(person: CurrentUser, context: ExchangeContext, request: PracticeDraftRequest): Promise<void> {
     const uploadId = request.uploadId ?? '';
-    const upload = await this.welcome.finished(person, place.exchange.id, uploadId);
+    const upload = await this.policy.finished(person, context.exchange.id, uploadId);
     if (upload.use !== 'attachment' || upload.deliverableId !== PRACTICE) throw refusal('unknown');
-    const inspected = await this.keeping.inspect(upload, uploadId);
-    const kept = await this.keeping.keep(upload.path);
+    const inspected = await this.intake.inspect(upload, uploadId);
+    const kept = await this.intake.keep(upload.path);
     const deliverable = this.#deliverable('file', say('file'), inspected.family);
     const part = { kind: 'file' as const, digest: kept.digest, name: safeFileName(upload.name) };
     const parts = [{ ...part, deliverableId: deliverable.id }];
     const title = request.title.trim();
     const sample = { title, deliverables: [deliverable], context: '', parts, pictures: [] };
-    await this.#keep(person, place, request, sample, (manager) => this.keeping.record(manager, kept, inspected));
+    await this.#keep(person, context, request, sample, (manager) => this.intake.record(manager, kept, inspected));
     this.copies.enqueue(kept.digest, person.id);
     await this.uploads.forget(uploadId);
   }
 
   /** A draft of this or another exchange of the course, as it counts, without its author’s name; the new title is looked through too. */
-  async #given(person: CurrentUser, place: ExchangeContext, { draftId = '', title }: PracticeDraftRequest): Promise<Sample> {
+  async #given(
+    person: CurrentUser,
+    context: ExchangeContext,
+    { draftId = '', title }: PracticeDraftRequest,
+  ): Promise<Sample> {
     const manager = this.database.read;
     const draft = await manager.findOneBy(Draft, { id: draftId });
     if (draft === null) throw refusal('unknown');
     const source = await this.access.exchange(person, draft.exchangeId);
     assertCanSee(source, { kind: 'workspace' });
-    if (source.course.id !== place.course.id) throw refusal('unknown');
+    if (source.course.id !== context.course.id) throw refusal('unknown');
     const version = await countingVersion(manager, draft.id);
     if (version === null) throw refusal('unknown');
     const { deliverables } = source.exchange;
@@ -128,18 +132,18 @@ export class NewPracticeDrafts {
     before: (manager: EntityManager) => Promise<void> = () => Promise.resolve(),
   ): Promise<void> {
     return this.database.write(async (manager, happened) => {
-      const place = await this.#planning(person, exchangeId, manager);
+      const context = await this.#planning(person, exchangeId, manager);
       await assertRoom(manager, exchangeId);
       await before(manager);
       const id = this.ids.uuid();
       await manager.insert(Exchange, {
-        ...{ id, courseId: place.course.id, formId: place.exchange.formId, title: sample.title },
+        ...{ id, courseId: context.course.id, formId: context.exchange.formId, title: sample.title },
         ...{ briefHtml: '', guideHtml: '', reviewsPerStudent: 1, names: 'both-ways', publishedAt: null, revision: 1 },
         ...{ deliverables: sample.deliverables, practiceOf: exchangeId, createdAt: this.clock.now() },
         practiceConsent: from === 'draft' ? consent.trim() : null,
       });
       await this.#insert(manager, person, id, sample);
-      this.#tell(happened, person, place);
+      this.#tell(happened, person, context);
     });
   }
 
@@ -174,10 +178,10 @@ export class NewPracticeDrafts {
   }
 
   async #planning(person: CurrentUser, exchangeId: string, manager: EntityManager): Promise<ExchangeContext> {
-    const place = await this.access.exchange(person, exchangeId, manager);
-    if (place.facts.practice) throw refusal('unknown');
-    assertCan(place, { kind: 'plan' });
-    return place;
+    const context = await this.access.exchange(person, exchangeId, manager);
+    if (context.facts.practice) throw refusal('unknown');
+    assertCan(context, { kind: 'plan' });
+    return context;
   }
 }
 

@@ -4,7 +4,13 @@ import { closeness, mayTryAgain, practiceState, resolveDates, withOwnTimes } fro
 import type { EntityManager } from 'typeorm';
 import { Access, assertCan, can, assertCanSee, canSee, type ExchangeContext } from '../../permissions/access.js';
 import { formOf } from '../../queries/review-form.js';
-import { ownTries, practiceDrafts, triesByPerson, type OwnTries, type PracticeDraft } from '../../permissions/practice.js';
+import {
+  ownTries,
+  practiceDrafts,
+  triesByPerson,
+  type OwnTries,
+  type PracticeDraft,
+} from '../../permissions/practice.js';
 import type { CurrentUser } from '../../auth/view-as.js';
 import { countingVersion } from '../../queries/versions.js';
 import { Draft, DraftVersion } from '../../model/draft.js';
@@ -29,10 +35,10 @@ export class PracticeService {
 
   async list(person: CurrentUser, exchangeId: string): Promise<PracticeView> {
     const manager = this.database.read;
-    const place = await this.access.exchange(person, exchangeId);
-    assertCanSee(place, { kind: 'exchange' });
-    const staff = place.viewer.role !== 'student';
-    const { practice: rule } = place.exchange;
+    const context = await this.access.exchange(person, exchangeId);
+    assertCanSee(context, { kind: 'exchange' });
+    const staff = context.viewer.role !== 'student';
+    const { practice: rule } = context.exchange;
     const all = await practiceDrafts(manager, exchangeId);
     // Without its key a practice draft is the instructor’s own business, and so is one while practice is off.
     const shown = staff ? all : all.filter(({ ready }) => ready && rule.when !== 'off');
@@ -48,33 +54,33 @@ export class PracticeService {
         staff: staff ? await staffView(manager, draft) : null,
       });
     }
-    const dates = resolveDates(place.timeline.dates);
-    const until = dates === null ? null : withOwnTimes(dates, place.own).reviewsDue;
+    const dates = resolveDates(context.timeline.dates);
+    const until = dates === null ? null : withOwnTimes(dates, context.own).reviewsDue;
     return { rule, open, until: isoOrNull(until), drafts: cards };
   }
 
   /** With all that was tried on it. */
   async remove(person: CurrentUser, practiceId: string): Promise<void> {
     await this.database.write(async (manager, happened) => {
-      const place = await this.#practice(person, practiceId, manager);
-      const forId = place.exchange.practiceOf as string;
+      const context = await this.#practice(person, practiceId, manager);
+      const forId = context.exchange.practiceOf as string;
       assertCan(await this.access.exchange(person, forId, manager), { kind: 'plan' });
       await manager.delete(Exchange, { id: practiceId });
-      happened({ action: 'practice-removed', actorId: person.id, courseId: place.course.id, exchangeId: forId });
+      happened({ action: 'practice-removed', actorId: person.id, courseId: context.course.id, exchangeId: forId });
     });
   }
 
   /** The review in which a student tries a practice draft. @param again throws away what was submitted, and begins anew */
   begin(person: CurrentUser, practiceId: string, again: boolean): Promise<{ reviewId: string }> {
     return this.database.write(async (manager) => {
-      const place = await this.#practice(person, practiceId, manager);
-      assertCan(place, { kind: 'practise' });
-      const draft = await this.#ready(manager, place);
+      const context = await this.#practice(person, practiceId, manager);
+      assertCan(context, { kind: 'practise' });
+      const draft = await this.#ready(manager, context);
       const tries = await ownTries(manager, draft, person.id);
-      if (tries.review === null) return { reviewId: await this.#begun(manager, place, person) };
+      if (tries.review === null) return { reviewId: await this.#begun(manager, context, person) };
       const { id: reviewId, submittedAt } = tries.review;
       if (submittedAt === null || !again) return { reviewId };
-      if (!mayTryAgain(place.exchange.practice, tries)) throw refusal('already-submitted');
+      if (!mayTryAgain(context.exchange.practice, tries)) throw refusal('already-submitted');
       // Emptied, not deleted: a page that is still open knows their revisions, which only ever go up.
       const empty = { levelId: null, text: '', next: '', value: null, checks: {}, choices: [] };
       await manager.update(AnswerRow, { reviewId }, { ...empty, revision: () => 'revision + 1' });
@@ -101,18 +107,18 @@ export class PracticeService {
   /** The own submitted try beside the key. */
   async result(person: CurrentUser, practiceId: string): Promise<PracticeResultView> {
     const manager = this.database.read;
-    const place = await this.#practice(person, practiceId, manager);
-    const practice = await this.#ready(manager, place);
+    const context = await this.#practice(person, practiceId, manager);
+    const practice = await this.#ready(manager, context);
     const tries = await ownTries(manager, practice, person.id);
     const tried = tries.review !== null && tries.review.submittedAt !== null;
-    assertCanSee(place, { kind: 'practice-key', tried });
+    assertCanSee(context, { kind: 'practice-key', tried });
     if (tries.review === null) throw refusal('unknown');
     const draft = await manager.findOneByOrFail(Draft, { exchangeId: practiceId });
     const version = (await countingVersion(manager, draft.id)) as DraftVersion;
-    const form = await formOf(manager, place);
+    const form = await formOf(manager, context);
     const yours = await writtenIn(manager, tries.review);
     const key = await writtenIn(manager, await keyOf(manager, practiceId));
-    const { exchange, course } = place;
+    const { exchange, course } = context;
     return {
       id: practiceId,
       title: version.title,
@@ -124,8 +130,8 @@ export class PracticeService {
         timeZone: course.timeZone,
       },
       rule: exchange.practice,
-      own: ownView(place, tries),
-      draft: await this.readings.of(manager, place, draft, version, 'reviewer'),
+      own: ownView(context, tries),
+      draft: await this.readings.of(manager, context, draft, version, 'reviewer'),
       form,
       closeness: closeness(form, yours.answers, key.answers),
       yours,
@@ -134,9 +140,9 @@ export class PracticeService {
   }
 
   async #practice(person: CurrentUser, practiceId: string, manager: EntityManager): Promise<ExchangeContext> {
-    const place = await this.access.exchange(person, practiceId, manager);
-    if (!place.facts.practice) throw refusal('unknown');
-    return place;
+    const context = await this.access.exchange(person, practiceId, manager);
+    if (!context.facts.practice) throw refusal('unknown');
+    return context;
   }
 
   /** @throws ProblemError `unknown` for one whose key is not there yet, and while practice is off */
@@ -149,16 +155,16 @@ export class PracticeService {
 }
 
 /** @param place of the practice draft */
-function ownView(place: ExchangeContext, tries: OwnTries): PracticeOwn {
-  const { exchange } = place;
+function ownView(context: ExchangeContext, tries: OwnTries): PracticeOwn {
+  const { exchange } = context;
   const { review, shares } = tries;
   const tried = review !== null && review.submittedAt !== null;
   return {
     state: practiceState(exchange.practice, tries),
     reviewId: review?.id ?? null,
     shares,
-    again: tried && mayTryAgain(exchange.practice, tries) && can(place, { kind: 'practise' }),
-    result: canSee(place, { kind: 'practice-key', tried }),
+    again: tried && mayTryAgain(exchange.practice, tries) && can(context, { kind: 'practise' }),
+    result: canSee(context, { kind: 'practice-key', tried }),
   };
 }
 

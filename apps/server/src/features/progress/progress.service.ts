@@ -51,15 +51,15 @@ export class ProgressService {
 
   /** A row per student. A fixed number of queries, however large the course. */
   async board(person: CurrentUser, exchangeId: string): Promise<ProgressView> {
-    const place = await this.access.exchange(person, exchangeId);
-    assertCanSee(place, { kind: 'workspace' });
+    const context = await this.access.exchange(person, exchangeId);
+    assertCanSee(context, { kind: 'workspace' });
     const manager = this.database.read;
     const participants = await manager.findBy(Participant, { exchangeId });
-    const labels = await PersonLabels.load(manager, place, participants);
+    const labels = await PersonLabels.load(manager, context, participants);
     const drafts = await draftStates(manager, exchangeId);
     const reviews = await manager.find(Review, { where: { exchangeId, ...ALLOCATED }, order: { position: 'ASC' } });
-    const askedAtFirst = completeness(await formOf(manager, place), {}, 0).required;
-    const authors = await Authors.load(manager, place.exchange);
+    const askedAtFirst = completeness(await formOf(manager, context), {}, 0).required;
+    const authors = await Authors.load(manager, context.exchange);
     const draftOf = new Map(drafts.flatMap((one) => authors.of(one).map((id) => [id, one] as const)));
     const draftById = new Map(drafts.map((one) => [one.draftId, one]));
     const byReviewer = groupedBy(reviews, ({ reviewerId }) => reviewerId);
@@ -76,18 +76,18 @@ export class ProgressService {
       notes: review.noteCount,
     });
     const active = new Set((await activeParticipants(manager, exchangeId)).map(({ id }) => id));
-    const own = await allPersonalDates(manager, place.exchange);
-    const practice = await practiceStates(manager, place.exchange);
+    const own = await allPersonalDates(manager, context.exchange);
+    const practice = await practiceStates(manager, context.exchange);
     const waiting = await rowsOfReviews(manager, LookRequestRow, exchangeId)
       .andWhere('row.answeredAt IS NULL')
       .getMany();
     const asks = groupedBy(waiting, ({ participantId }) => participantId);
     const enrolled = await manager.find(Enrolment, {
-      where: { courseId: place.course.id },
+      where: { courseId: context.course.id },
       select: { id: true, personId: true, section: true },
     });
     const sections = new Map(enrolled.map((one) => [one.personId, one.section]));
-    const groups = await groupsByPerson(manager, place.course.id);
+    const groups = await groupsByPerson(manager, context.course.id);
     const students = participants.filter(({ extraReviews }) => extraReviews === null);
     const rows = students.map(({ id, personId }): ProgressRow => {
       const draft = draftOf.get(id);
@@ -96,7 +96,7 @@ export class ProgressService {
       return {
         id,
         person: labels.author(id),
-        draft: draftView(place.exchange, own.get(personId) ?? null, draft, authors.titleOf(draft?.groupId ?? null)),
+        draft: draftView(context.exchange, own.get(personId) ?? null, draft, authors.titleOf(draft?.groupId ?? null)),
         reviews: given.map(asView),
         practised: practice === null ? null : practisedView(practice(personId)),
         received: received.filter(({ submittedAt }) => submittedAt !== null).length,
@@ -105,7 +105,7 @@ export class ProgressService {
         excused: own.get(personId)?.excused === true,
         words: given.reduce((sum, { words }) => sum + words, 0),
         notes: given.reduce((sum, { noteCount }) => sum + noteCount, 0),
-        minutes: place.course.measuresTime
+        minutes: context.course.measuresTime
           ? Math.round(given.reduce((sum, { spentSeconds }) => sum + spentSeconds, 0) / 60)
           : null,
         workedAt: isoOrNull(lastWorked(given)),

@@ -24,12 +24,12 @@ export class Stories {
   ) {}
 
   async of(person: CurrentUser, exchangeId: string, participantId: string): Promise<StoryView> {
-    const place = await this.access.exchange(person, exchangeId);
-    assertCanSee(place, { kind: 'workspace' });
+    const context = await this.access.exchange(person, exchangeId);
+    assertCanSee(context, { kind: 'workspace' });
     const manager = this.database.read;
     const participant = await participantOf(manager, exchangeId, participantId);
-    const labels = await PersonLabels.ofExchange(manager, place);
-    const groupId = await groupIdOf(manager, place.exchange, participant.personId);
+    const labels = await PersonLabels.ofExchange(manager, context);
+    const groupId = await groupIdOf(manager, context.exchange, participant.personId);
     const draft = await draftOf(manager, participant, groupId);
     const exchange = `/exchanges/${exchangeId}`;
     const found: Array<Omit<StoryEvent, 'at'> & { readonly at: number | null }> = [];
@@ -66,9 +66,11 @@ export class Stories {
     for (const { at, reviewId } of await manager.findBy(LookRequestRow, own)) add('asked', at, `/reviews/${reviewId}`);
     const reflection = await manager.findOneBy(ReflectionRow, own);
     add('reflected', reflection?.handedInAt ?? null, `${exchange}/after`);
-    const address = (await courseIdentities(manager, place.course.id, [participant.personId])).get(participant.personId)?.email;
+    const address = (await courseIdentities(manager, context.course.id, [participant.personId])).get(
+      participant.personId,
+    )?.email;
     const mails = address === undefined ? [] : await manager.findBy(Mail, { exchangeId, address });
-    for (const { at, subject } of mails) add('mailed', at, `/courses/${place.course.id}/outbox`, { words: subject });
+    for (const { at, subject } of mails) add('mailed', at, `/courses/${context.course.id}/outbox`, { words: subject });
     return {
       person: labels.author(participantId),
       events: found

@@ -57,8 +57,8 @@ export class FilesController {
     @Param() { exchangeId, draftId, partId }: PartParams,
     @Res() response: Response,
   ): Promise<void> {
-    const { standing, part, file } = await this.#part(me, exchangeId, draftId, partId);
-    assertCanSee(standing.place, { kind: 'original', ...draftRelation(standing) });
+    const { access, part, file } = await this.#part(me, exchangeId, draftId, partId);
+    assertCanSee(access.context, { kind: 'original', ...draftRelation(access) });
     sendFile(this.store, response, {
       digest: file.digest,
       mime: file.mime,
@@ -98,12 +98,12 @@ export class FilesController {
   }
 
   async #part(me: CurrentUser, exchangeId: string, draftId: string, partId: string) {
-    const { standing, part } = await this.drafts.part(me, exchangeId, draftId, partId);
+    const { access, part } = await this.drafts.part(me, exchangeId, draftId, partId);
     const file = part.digest === null ? null : await this.database.read.findOneBy(StoredFile, { digest: part.digest });
     if (file === null) throw refusal('unknown');
-    const { deliverables } = standing.place.exchange;
+    const { deliverables } = access.context.exchange;
     const title = deliverables.find(({ id }) => id === part.deliverableId)?.title ?? '';
-    return { standing, part, file, title };
+    return { access, part, file, title };
   }
 
   async #hasPicture(draftId: string, digest: string): Promise<boolean> {

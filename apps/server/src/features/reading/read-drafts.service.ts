@@ -24,48 +24,48 @@ export class ReadDraftsService {
   ) {}
 
   async version(person: CurrentUser, exchangeId: string, number: number): Promise<VersionView> {
-    const place = await this.access.exchange(person, exchangeId);
-    assertCanSee(place, { kind: 'own-draft' });
-    return this.#version(place, await this.access.ownDraft(place), number, 'author');
+    const context = await this.access.exchange(person, exchangeId);
+    assertCanSee(context, { kind: 'own-draft' });
+    return this.#version(context, await this.access.ownDraft(context), number, 'author');
   }
 
   /** An earlier version, for staff. */
   async versionOf(person: CurrentUser, exchangeId: string, draftId: string, number: number): Promise<VersionView> {
-    const place = await this.access.exchange(person, exchangeId);
-    assertCanSee(place, { kind: 'workspace' });
+    const context = await this.access.exchange(person, exchangeId);
+    assertCanSee(context, { kind: 'workspace' });
     return this.#version(
-      place,
+      context,
       await this.database.read.findOneBy(Draft, { id: draftId, exchangeId }),
       number,
       'staff',
     );
   }
 
-  async #version(place: ExchangeContext, draft: Draft | null, number: number, reader: Reader): Promise<VersionView> {
+  async #version(context: ExchangeContext, draft: Draft | null, number: number, reader: Reader): Promise<VersionView> {
     const manager = this.database.read;
     const version = draft === null ? null : await manager.findOneBy(DraftVersion, { draftId: draft.id, number });
     if (draft === null || version === null) throw refusal('unknown');
-    const reading = await this.readings.of(manager, place, draft, version, reader);
-    const [meta] = await versionMetas(manager, place, draft, [version]);
+    const reading = await this.readings.of(manager, context, draft, version, reader);
+    const [meta] = await versionMetas(manager, context, draft, [version]);
     return { ...(meta as NonNullable<typeof meta>), context: version.context, reading };
   }
 
   /** A handed-in draft, for staff and for its reviewers: each the version that they review, or the one that counts. */
   async read(person: CurrentUser, exchangeId: string, draftId: string): Promise<DraftReadingView> {
-    const place = await this.access.exchange(person, exchangeId);
+    const context = await this.access.exchange(person, exchangeId);
     const manager = this.database.read;
-    const standing = await this.#readable(manager, place, draftId);
-    const { draft } = standing;
-    const version = await versionFor(manager, standing);
+    const access = await this.#readable(manager, context, draftId);
+    const { draft } = access;
+    const version = await versionFor(manager, access);
     if (version === null) throw refusal('unknown');
-    const labels = await PersonLabels.ofExchange(manager, place);
-    const told = canSee(place, { kind: 'versions', ...draftRelation(standing), ofOwnDraft: false });
+    const labels = await PersonLabels.ofExchange(manager, context);
+    const told = canSee(context, { kind: 'versions', ...draftRelation(access), ofOwnDraft: false });
     const all = told ? await manager.find(DraftVersion, { where: { draftId }, order: { number: 'ASC' } }) : [];
-    const metas = await versionMetas(manager, place, draft, all);
+    const metas = await versionMetas(manager, context, draft, all);
     // Also somebody who reviews the own draft reads it here as a reviewer does.
-    const reader = readerOf(place.viewer, { ofOwnDraft: false });
+    const reader = readerOf(context.viewer, { ofOwnDraft: false });
     return {
-      ...(await this.readings.of(manager, place, draft, version, reader)),
+      ...(await this.readings.of(manager, context, draft, version, reader)),
       author: labels.authorOf(draft),
       handedInAt: iso(version.handedInAt),
       late: metas.find(({ number }) => number === version.number)?.late ?? null,
@@ -74,22 +74,22 @@ export class ReadDraftsService {
   }
 
   /** @throws ProblemError unless the one who asks may read this draft as a reviewer or as staff */
-  async #readable(manager: EntityManager, place: ExchangeContext, draftId: string): Promise<DraftAccess> {
-    const draft = await manager.findOneBy(Draft, { id: draftId, exchangeId: place.exchange.id });
+  async #readable(manager: EntityManager, context: ExchangeContext, draftId: string): Promise<DraftAccess> {
+    const draft = await manager.findOneBy(Draft, { id: draftId, exchangeId: context.exchange.id });
     if (draft === null) throw refusal('unknown');
-    const standing = await draftAccess(manager, place, draft);
-    assertCanSee(place, { kind: 'draft', ...draftRelation(standing) });
-    return standing;
+    const access = await draftAccess(manager, context, draft);
+    assertCanSee(context, { kind: 'draft', ...draftRelation(access) });
+    return access;
   }
 
   /** Where somebody stands to a draft of which a picture is asked for: as an author, as staff, or as a reviewer. */
   async reading(person: CurrentUser, exchangeId: string, draftId: string): Promise<DraftAccess> {
-    const place = await this.access.exchange(person, exchangeId);
+    const context = await this.access.exchange(person, exchangeId);
     const manager = this.database.read;
-    const mine = await this.access.ownDraft(place);
-    if (mine === null || mine.id !== draftId) return this.#readable(manager, place, draftId);
-    assertCanSee(place, { kind: 'own-draft' });
-    return draftAccess(manager, place, mine);
+    const mine = await this.access.ownDraft(context);
+    if (mine === null || mine.id !== draftId) return this.#readable(manager, context, draftId);
+    assertCanSee(context, { kind: 'own-draft' });
+    return draftAccess(manager, context, mine);
   }
 
   /** A part whose file is asked for. @throws ProblemError for parts that are not for the one who asks */
@@ -98,18 +98,18 @@ export class ReadDraftsService {
     exchangeId: string,
     draftId: string,
     partId: string,
-  ): Promise<{ readonly standing: DraftAccess; readonly part: DraftPart }> {
-    const standing = await this.reading(person, exchangeId, draftId);
+  ): Promise<{ readonly access: DraftAccess; readonly part: DraftPart }> {
+    const access = await this.reading(person, exchangeId, draftId);
     const manager = this.database.read;
-    const part = await manager.findOneBy(DraftPart, { id: partId, draftId: standing.draft.id });
+    const part = await manager.findOneBy(DraftPart, { id: partId, draftId: access.draft.id });
     if (part === null) throw refusal('unknown');
     const current =
       part.versionId !== null &&
-      (part.versionId === (await versionFor(manager, standing))?.id ||
-        (canSee(standing.place, { kind: 'revision', ...draftRelation(standing) }) &&
+      (part.versionId === (await versionFor(manager, access))?.id ||
+        (canSee(access.context, { kind: 'revision', ...draftRelation(access) }) &&
           part.versionId === (await lastRevision(manager, draftId))?.id));
-    assertCanSee(standing.place, { kind: 'part', ...draftRelation(standing), saved: part.versionId === null, current });
-    return { standing, part };
+    assertCanSee(access.context, { kind: 'part', ...draftRelation(access), saved: part.versionId === null, current });
+    return { access, part };
   }
 }
 

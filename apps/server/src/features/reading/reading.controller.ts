@@ -21,7 +21,11 @@ export class ReadingController {
   }
 
   @Get('drafts/:draftId')
-  read(@Me() me: CurrentUser, @Param('exchangeId') id: string, @Param('draftId') draftId: string): Promise<DraftReadingView> {
+  read(
+    @Me() me: CurrentUser,
+    @Param('exchangeId') id: string,
+    @Param('draftId') draftId: string,
+  ): Promise<DraftReadingView> {
     return this.reading.read(me, id, draftId);
   }
 

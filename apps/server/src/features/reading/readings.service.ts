@@ -24,20 +24,25 @@ export class Readings {
 
   async of(
     manager: EntityManager,
-    place: ExchangeContext,
+    context: ExchangeContext,
     draft: Draft,
     version: DraftVersion,
     reader: Reader,
   ): Promise<DraftReading> {
-    const rows = await partsOf(manager, draft.id, version.id, place.exchange.deliverables);
-    const parts = await this.parts(manager, place, draft, rows, reader);
-    const { title, context, number } = version;
-    return { draftId: draft.id, title, context, version: number, ...summary(parts) };
+    const rows = await partsOf(manager, draft.id, version.id, context.exchange.deliverables);
+    const parts = await this.parts(manager, context, draft, rows, reader);
+    const { title, number } = version;
+    return { draftId: draft.id, title, context: version.context, version: number, ...summary(parts) };
   }
 
   /** As it is saved now, the way reviewers would see it. */
-  async preview(manager: EntityManager, place: ExchangeContext, draft: Draft, rows: readonly DraftPart[]): Promise<DraftReading> {
-    const parts = await this.parts(manager, place, draft, rows, 'reviewer');
+  async preview(
+    manager: EntityManager,
+    context: ExchangeContext,
+    draft: Draft,
+    rows: readonly DraftPart[],
+  ): Promise<DraftReading> {
+    const parts = await this.parts(manager, context, draft, rows, 'reviewer');
     return {
       draftId: draft.id,
       title: draft.title.trim(),

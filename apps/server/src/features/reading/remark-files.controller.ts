@@ -65,14 +65,14 @@ export class RemarkFilesController {
   /** @throws ProblemError unless the review has this file, and the one who asks may see it */
   async #file(me: CurrentUser, { reviewId, fileId }: FileParams) {
     const manager = this.database.read;
-    const standing = await reviewAccess(this.access, manager, me, reviewId);
-    const { place, review, byViewer } = standing;
-    const rows = await filesOf(manager, place, review, standing);
+    const access = await reviewAccess(this.access, manager, me, reviewId);
+    const { context, review, byViewer } = access;
+    const rows = await filesOf(manager, context, review, access);
     const index = rows.findIndex(({ id }) => id === fileId);
     const row = rows[index];
     const file = row === undefined ? null : await manager.findOneBy(StoredFile, { digest: row.digest });
     if (row === undefined || file === null) throw refusal('unknown');
-    const full = byViewer || place.viewer.role !== 'student';
+    const full = byViewer || context.viewer.role !== 'student';
     return { name: fileName(row, file, index, full), file, review, full };
   }
 

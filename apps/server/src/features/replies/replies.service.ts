@@ -40,36 +40,36 @@ export class Replies {
 
   async threads(person: CurrentUser, reviewId: string): Promise<ThreadsView> {
     const manager = this.database.read;
-    const standing = await reviewAccess(this.access, manager, person, reviewId);
-    return this.#view(manager, standing);
+    const access = await reviewAccess(this.access, manager, person, reviewId);
+    return this.#view(manager, access);
   }
 
   /** Sent twice, it is there once. */
   async reply(person: CurrentUser, reviewId: string, request: ReplyRequest): Promise<ThreadsView> {
     await this.database.write(async (manager, happened) => {
-      const standing = await reviewAccess(this.access, manager, person, reviewId);
-      const { place } = standing;
+      const access = await reviewAccess(this.access, manager, person, reviewId);
+      const { context } = access;
       const all = await manager.findBy(ReplyRow, { reviewId });
       const taken = await manager.findOneBy(ReplyRow, { id: request.id });
       if (taken !== null) {
-        if (taken.reviewId === reviewId && isOwn(taken, standing)) return;
+        if (taken.reviewId === reviewId && isOwn(taken, access)) return;
         throw refusal('unknown');
       }
-      assertCan(place, replying(standing, all, request));
-      await this.#assertThere(manager, standing, request);
+      assertCan(context, replying(access, all, request));
+      await this.#assertThere(manager, access, request);
       if (all.length >= LIMITS.replies) throw full();
-      const as = asWhat(standing);
+      const as = asWhat(access);
       const row = manager.create(ReplyRow, {
         ...{ id: request.id, reviewId, noteId: request.noteId, itemId: request.itemId, as },
-        participantId: as === 'staff' ? null : ownParticipant(place).id,
+        participantId: as === 'staff' ? null : ownParticipant(context).id,
         personId: as === 'staff' ? person.id : null,
-        ...{ words: request.words.trim(), at: place.now },
+        ...{ words: request.words.trim(), at: context.now },
       });
       await manager.insert(ReplyRow, row);
-      await this.#tell(manager, standing, row);
-      const where = { courseId: place.course.id, exchangeId: place.exchange.id };
+      await this.#tell(manager, access, row);
+      const where = { courseId: context.course.id, exchangeId: context.exchange.id };
       happened({ action: 'replied', actorId: person.id, ...where, details: { review: reviewId, as } });
-      const personIds = await concerned(manager, standing);
+      const personIds = await concerned(manager, access);
       happened.quietly({ topic: 'own-review', ...where, personIds: personIds.reviewer });
       happened.quietly({ topic: 'own-draft', ...where, personIds: personIds.authors });
     });
@@ -78,74 +78,74 @@ export class Replies {
 
   async rate(person: CurrentUser, reviewId: string, { helped, words }: RatingRequest): Promise<ThreadsView> {
     await this.database.write(async (manager, happened) => {
-      const standing = await reviewAccess(this.access, manager, person, reviewId);
-      const { place } = standing;
-      assertCan(place, rating(standing));
-      const { id: participantId } = ownParticipant(place);
-      await manager.save(RatingRow, { reviewId, participantId, helped, words: words.trim(), at: place.now });
-      happened.quietly({ topic: 'reviews', courseId: place.course.id, exchangeId: place.exchange.id });
+      const access = await reviewAccess(this.access, manager, person, reviewId);
+      const { context } = access;
+      assertCan(context, rating(access));
+      const { id: participantId } = ownParticipant(context);
+      await manager.save(RatingRow, { reviewId, participantId, helped, words: words.trim(), at: context.now });
+      happened.quietly({ topic: 'reviews', courseId: context.course.id, exchangeId: context.exchange.id });
     });
     return this.threads(person, reviewId);
   }
 
-  async #view(manager: EntityManager, standing: ReviewAccess): Promise<ThreadsView> {
-    const { place, review, draft } = standing;
+  async #view(manager: EntityManager, access: ReviewAccess): Promise<ThreadsView> {
+    const { context, review, draft } = access;
     const written = { submitted: review.submittedAt !== null, withheld: review.withheldAt !== null };
-    assertCanSee(place, { kind: 'thread', ...writingState(standing), ...written });
+    assertCanSee(context, { kind: 'thread', ...writingState(access), ...written });
     const all = await manager.find(ReplyRow, { where: { reviewId: review.id }, order: { at: 'ASC', id: 'ASC' } });
-    const rows = all.filter(speaksOf(await readableRows(manager, standing)));
-    const staff = place.viewer.role !== 'student';
+    const rows = all.filter(speaksOf(await readableRows(manager, access)));
+    const staff = context.viewer.role !== 'student';
     const names = await courseNames(
       manager,
-      place.course.id,
+      context.course.id,
       rows.flatMap(({ personId }) => personId ?? []),
     );
-    const labels = await PersonLabels.ofExchange(manager, place);
+    const labels = await PersonLabels.ofExchange(manager, context);
     const labelOf = ({ as, participantId, personId }: ReplyRow) => {
       if (as === 'staff') return { name: names.get(personId ?? '') ?? say('someoneWhoHasLeft') };
       if (as === 'reviewer') return labels.reviewerOf(review);
-      return participantId === place.participant?.id ? labels.author(participantId) : labels.authorOf(draft);
+      return participantId === context.participant?.id ? labels.author(participantId) : labels.authorOf(draft);
     };
     const rated = await manager.findOneBy(RatingRow, { reviewId: review.id });
-    const { byViewer, ofOwnDraft } = standing;
-    const shown = rated !== null && canSee(place, { kind: 'rating', byViewer, ofOwnDraft: ofOwnDraft && !byViewer });
-    const dates = resolveDates(datesOf(place.exchange));
-    const until = dates === null ? null : withOwnTimes(dates, place.own).repliesDue;
-    const { ratings } = place.facts;
+    const { byViewer, ofOwnDraft } = access;
+    const shown = rated !== null && canSee(context, { kind: 'rating', byViewer, ofOwnDraft: ofOwnDraft && !byViewer });
+    const dates = resolveDates(datesOf(context.exchange));
+    const until = dates === null ? null : withOwnTimes(dates, context.own).repliesDue;
+    const { ratings } = context.facts;
     return {
       replies: rows.map((row): ReplyView => {
         const { id, noteId, itemId, as, words } = row;
-        const told = staff || as === 'staff' || isOwn(row, standing);
+        const told = staff || as === 'staff' || isOwn(row, access);
         return { ...{ id, noteId, itemId, as, words }, by: labelOf(row), at: told ? iso(row.at) : null };
       }),
-      may: can(place, replying(standing, all)),
-      over: !staff && until !== null && place.now >= endOf(until),
+      may: can(context, replying(access, all)),
+      over: !staff && until !== null && context.now >= endOf(until),
       until: staff ? null : isoOrNull(until),
       rating: shown ? { helped: rated.helped, words: rated.words } : null,
-      mayRate: can(place, rating(standing)),
+      mayRate: can(context, rating(access)),
       ratingRead: ratings === 'off' ? null : ratings,
     };
   }
 
   /** @throws ProblemError unless what is answered is there, for the one who answers */
-  async #assertThere(manager: EntityManager, standing: ReviewAccess, { noteId, itemId }: ReplyRequest) {
+  async #assertThere(manager: EntityManager, access: ReviewAccess, { noteId, itemId }: ReplyRequest) {
     if (noteId !== null && itemId !== null) throw refusal('unknown');
-    const there = speaksOf(await readableRows(manager, standing));
+    const there = speaksOf(await readableRows(manager, access));
     if (!there({ noteId, itemId })) throw refusal('unknown');
   }
 
   /** The other side hears of it, once until it has looked; of what its author does not see, that one does not hear. */
-  async #tell(manager: EntityManager, standing: ReviewAccess, { as, noteId, itemId }: ReplyRow): Promise<void> {
-    const { place, review } = standing;
-    const { course, exchange } = place;
-    const persons = await concerned(manager, standing);
-    const asAuthor = { place: { ...place, viewer: { role: 'student' as const } }, review, byViewer: false };
+  async #tell(manager: EntityManager, access: ReviewAccess, { as, noteId, itemId }: ReplyRow): Promise<void> {
+    const { context, review } = access;
+    const { course, exchange } = context;
+    const persons = await concerned(manager, access);
+    const asAuthor = { context: { ...context, viewer: { role: 'student' as const } }, review, byViewer: false };
     const open = speaksOf(await readableRows(manager, asAuthor))({ noteId, itemId });
-    const authors = open && review.withheldAt === null && isReleasedToAll(place.facts) ? persons.authors : [];
+    const authors = open && review.withheldAt === null && isReleasedToAll(context.facts) ? persons.authors : [];
     const to = [
       ...(as === 'reviewer' ? [] : persons.reviewer.map((id) => [id, `/reviews/${review.id}`, 'review'] as const)),
       ...(as === 'author' ? [] : authors.map((id) => [id, `/exchanges/${exchange.id}/feedback`, 'feedback'] as const)),
-    ].filter(([id]) => id !== place.person.id);
+    ].filter(([id]) => id !== context.person.id);
     const listed = await courseIdentities(
       manager,
       course.id,
@@ -169,17 +169,17 @@ export class Replies {
         },
       ];
     });
-    await queueMail(manager, this.ids, this.database.mail, place.now, letters);
+    await queueMail(manager, this.ids, this.database.mail, context.now, letters);
   }
 }
 
-function asWhat({ place, byViewer }: ReviewAccess): As {
-  if (place.viewer.role !== 'student') return 'staff';
+function asWhat({ context, byViewer }: ReviewAccess): As {
+  if (context.viewer.role !== 'student') return 'staff';
   return byViewer ? 'reviewer' : 'author';
 }
 
-function isOwn({ participantId, personId }: ReplyRow, { place }: ReviewAccess): boolean {
-  return participantId === null ? personId === place.person.id : participantId === place.participant?.id;
+function isOwn({ participantId, personId }: ReplyRow, { context }: ReviewAccess): boolean {
+  return participantId === null ? personId === context.person.id : participantId === context.participant?.id;
 }
 
 /** Whether a reply is about something that is there for the one who looks. */
@@ -208,11 +208,11 @@ function rating({ byViewer, ofOwnDraft, review }: ReviewAccess) {
 
 async function concerned(
   manager: EntityManager,
-  { place, review, draft }: ReviewAccess,
+  { context, review, draft }: ReviewAccess,
 ): Promise<{ readonly reviewer: string[]; readonly authors: string[] }> {
   const reviewer = await manager.findBy(Participant, { id: In([review.reviewerId]) });
-  const persons = await authorPersons(manager, place.exchange, draft);
-  const held = await manager.findBy(Participant, { exchangeId: place.exchange.id, personId: In(persons) });
+  const persons = await authorPersons(manager, context.exchange, draft);
+  const held = await manager.findBy(Participant, { exchangeId: context.exchange.id, personId: In(persons) });
   return {
     reviewer: reviewer.map(({ personId }) => personId),
     authors: held.filter(({ feedbackHeld }) => feedbackHeld === null).map(({ personId }) => personId),

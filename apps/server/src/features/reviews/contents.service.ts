@@ -18,18 +18,23 @@ export interface Reading extends Reviewing {
 @Injectable()
 export class ReviewContents {
   /** Every note and every answer is asked for by itself: staff may keep a single one from the author. */
-  async load(manager: EntityManager, place: ExchangeContext, review: Review, reading: Reading): Promise<ReviewContent> {
+  async load(
+    manager: EntityManager,
+    context: ExchangeContext,
+    review: Review,
+    reading: Reading,
+  ): Promise<ReviewContent> {
     const { byViewer, viewerHandedIn, ofOwnDraft, selfReviewed, othersReviewed } = reading;
     const standing = { byViewer, viewerHandedIn, ofOwnDraft, selfReviewed, othersReviewed };
     const written = { ...standing, submitted: review.submittedAt !== null };
     const shown = (kind: 'answer' | 'note', { withheldAt }: { readonly withheldAt: number | null }) =>
-      canSee(place, { kind, ...written, withheld: withheldAt !== null });
+      canSee(context, { kind, ...written, withheld: withheldAt !== null });
     // Its reviewer goes on with it; everybody else gets what was submitted.
-    const { answers, notes, version } = await rowsOf(manager, place, review, byViewer);
-    const full = byViewer || place.viewer.role !== 'student';
+    const { answers, notes, version } = await rowsOf(manager, context, review, byViewer);
+    const full = byViewer || context.viewer.role !== 'student';
     return {
       ...(review.ownForm === null ? {} : { form: review.ownForm }),
-      files: await fileCards(manager, await filesOf(manager, place, review, reading), full),
+      files: await fileCards(manager, await filesOf(manager, context, review, reading), full),
       answers: Object.fromEntries(
         answers.filter((row) => shown('answer', row)).map((row): [string, AnswerView] => [row.itemId, answerView(row)]),
       ),

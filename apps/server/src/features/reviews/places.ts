@@ -67,10 +67,10 @@ const SENTENCES: Readonly<Record<PlaceProblemCode, string>> = wordsBy(say, {
 export async function assertPlace(
   manager: EntityManager,
   readings: Readings,
-  place: ExchangeContext,
+  context: ExchangeContext,
   { draft, version, at }: { readonly draft: Draft; readonly version: DraftVersion; readonly at: DraftPlace },
 ): Promise<void> {
-  const parts = await placeableParts(manager, readings, place, { draft, version, only: at.partId });
+  const parts = await placeableParts(manager, readings, context, { draft, version, only: at.partId });
   assertFits(at, parts);
 }
 
@@ -85,12 +85,12 @@ interface Placing {
 export async function placeableParts(
   manager: EntityManager,
   readings: Readings,
-  place: ExchangeContext,
+  context: ExchangeContext,
   { draft, version, only }: Placing,
 ): Promise<PlaceablePart[]> {
-  const rows = await partsOf(manager, draft.id, version.id, place.exchange.deliverables);
+  const rows = await partsOf(manager, draft.id, version.id, context.exchange.deliverables);
   const wanted = only === undefined ? rows : rows.filter(({ id }) => id === only);
-  const views = await readings.parts(manager, place, draft, wanted, 'reviewer');
+  const views = await readings.parts(manager, context, draft, wanted, 'reviewer');
   return views.map(({ id, show, html, facts }): PlaceablePart => ({
     id,
     textLength: show === 'html' && html !== null ? htmlToText(html).length : null,

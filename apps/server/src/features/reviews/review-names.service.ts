@@ -31,12 +31,12 @@ export class ReviewNames {
    */
   async inReview(person: CurrentUser, reviewId: string): Promise<ReviewNamesView> {
     const manager = this.database.read;
-    const standing = await reviewAccess(this.access, manager, person, reviewId);
-    const { place, review } = standing;
+    const access = await reviewAccess(this.access, manager, person, reviewId);
+    const { context, review } = access;
     const submitted = review.submittedAt !== null;
-    assertCanSee(place, { kind: 'review', ...writingState(standing), submitted, withheld: review.withheldAt !== null });
-    const policy = place.exchange.names;
-    if (!standing.byViewer || standing.ofOwnDraft || policy === 'open')
+    assertCanSee(context, { kind: 'review', ...writingState(access), submitted, withheld: review.withheldAt !== null });
+    const policy = context.exchange.names;
+    if (!access.byViewer || access.ofOwnDraft || policy === 'open')
       return { policy, searched: 'none', unread: 0, names: [] };
     const answers = await manager.findBy(AnswerRow, { reviewId });
     const notes = await manager.findBy(NoteRow, { reviewId });
@@ -52,14 +52,14 @@ export class ReviewNames {
     const searched = texts.length < all.length ? 'beginning' : 'all';
     const { unread } = attached;
     if (texts.length === 0) return { policy, searched, unread, names: [] };
-    const own = (await courseIdentities(manager, place.course.id, [place.person.id])).get(place.person.id);
-    const mates = await this.#groupMates(manager, place.course.id, place.person.id);
+    const own = (await courseIdentities(manager, context.course.id, [context.person.id])).get(context.person.id);
+    const mates = await this.#groupMates(manager, context.course.id, context.person.id);
     const people: Identity[] = [...(own === undefined ? [] : [own]), ...mates.map((name) => ({ ...NO_SIGNS, name }))];
     const finds = await this.workers.findNames({
       texts: texts.map(({ text }) => ({ text, as: 'prose' as const })),
       people,
     });
-    const shapes = await idShapes(manager, place.course.id);
+    const shapes = await idShapes(manager, context.course.id);
     const names = texts.flatMap(({ on, text }, index): ReviewNameView[] => {
       const sure = (finds[index] ?? []).filter(({ certainty }) => certainty === 'sure');
       const words = new Map([

@@ -31,7 +31,7 @@ export class ReviewNotes {
 
   save(person: CurrentUser, reviewId: string, noteId: string, request: NoteRequest): Promise<NoteView> {
     return this.writing.in(person, reviewId, request.place.version, async (manager, standing) => {
-      const { place, review, version, draft } = standing;
+      const { context, review, version, draft } = standing;
       const { kind, body } = request;
       const at = placeFrom(request.place);
       const edit = editFrom(request.edit ?? null);
@@ -47,9 +47,9 @@ export class ReviewNotes {
         throw conflict(say('thisNote'), current === null ? null : noteView(current, version.number));
       }
       await assertRoom(manager, reviewId, noteId, body.length + sizeOf([at.selector, edit]));
-      if (!stays) await assertPlace(manager, this.readings, place, { draft, version, at });
+      if (!stays) await assertPlace(manager, this.readings, context, { draft, version, at });
       assertEdit(kind, at, edit);
-      const form = await formFor(manager, place, review);
+      const form = await formFor(manager, context, review);
       if (itemId !== null && !form.items.some(({ id }) => id === itemId)) throw unknownItem();
       const row = {
         id: noteId,
@@ -62,10 +62,10 @@ export class ReviewNotes {
         itemId,
         withheldAt: current?.withheldAt ?? null,
         revision: request.revision + 1,
-        createdAt: current?.createdAt ?? place.now,
+        createdAt: current?.createdAt ?? context.now,
       };
       await manager.save(NoteRow, row);
-      await this.contents.recount(manager, place, review, form);
+      await this.contents.recount(manager, context, review, form);
       return noteView(row, version.number);
     });
   }
@@ -78,12 +78,12 @@ export class ReviewNotes {
    */
   add(person: CurrentUser, reviewId: string, read: number, notes: readonly NewNote[]): Promise<number> {
     return this.writing.in(person, reviewId, read, async (manager, standing, happened) => {
-      const { place, review, version, draft } = standing;
+      const { context, review, version, draft } = standing;
       const there = new Set((await manager.findBy(NoteRow, { reviewId })).map(({ id }) => id));
       const fresh = notes.filter(({ id }) => !there.has(id));
       if (fresh.length === 0) return 0;
       if (await manager.existsBy(NoteRow, { id: In(fresh.map(({ id }) => id)) })) throw refusal('unknown');
-      const parts = await placeableParts(manager, this.readings, place, { draft, version });
+      const parts = await placeableParts(manager, this.readings, context, { draft, version });
       for (const { kind, at, edit } of fresh) {
         assertFits(at, parts);
         assertEdit(kind, at, edit);
@@ -96,14 +96,14 @@ export class ReviewNotes {
         itemId: null,
         withheldAt: null,
         revision: 1,
-        createdAt: place.now,
+        createdAt: context.now,
       };
       await insertAll(
         manager,
         NoteRow,
         fresh.map(({ id, kind, body, at, edit }) => ({ ...row, id, kind, body, ...at, edit })),
       );
-      await this.contents.recount(manager, place, review, await formFor(manager, place, review));
+      await this.contents.recount(manager, context, review, await formFor(manager, context, review));
       happened({ ...reported(standing, 'notes-brought'), details: { review: reviewId, notes: fresh.length } });
       return fresh.length;
     });
@@ -111,9 +111,9 @@ export class ReviewNotes {
 
   /** Deleting a note that is gone already is no problem. */
   async remove(person: CurrentUser, reviewId: string, noteId: string): Promise<void> {
-    await this.writing.in(person, reviewId, undefined, async (manager, { place, review }) => {
+    await this.writing.in(person, reviewId, undefined, async (manager, { context, review }) => {
       await manager.delete(NoteRow, { id: noteId, reviewId });
-      await this.contents.recount(manager, place, review, await formFor(manager, place, review));
+      await this.contents.recount(manager, context, review, await formFor(manager, context, review));
     });
   }
 }

@@ -30,35 +30,35 @@ export class ReviewWriting {
     work: (manager: EntityManager, writing: Writing, happened: Report) => Promise<T>,
   ): Promise<T> {
     return this.database.write(async (manager, happened: Report) => {
-      const standing = await reviewAccess(this.access, manager, person, reviewId);
-      assertCan(standing.place, { kind: 'write-review', ...writingState(standing) });
-      const version = await versionToReview(manager, standing.review, read);
-      if (standing.review.versionId === null) {
+      const access = await reviewAccess(this.access, manager, person, reviewId);
+      assertCan(access.context, { kind: 'write-review', ...writingState(access) });
+      const version = await versionToReview(manager, access.review, read);
+      if (access.review.versionId === null) {
         await manager.update(Review, { id: reviewId }, { versionId: version.id });
       }
-      const review = { ...standing.review, versionId: version.id };
-      const result = await work(manager, { ...standing, review, version }, happened);
-      if (standing.review.begunAt === null) happened(reported(standing, 'review-begun'));
-      const { course, exchange } = standing.place;
+      const review = { ...access.review, versionId: version.id };
+      const result = await work(manager, { ...access, review, version }, happened);
+      if (access.review.begunAt === null) happened(reported(access, 'review-begun'));
+      const { course, exchange } = access.context;
       const where = { courseId: course.id, exchangeId: exchange.id };
       happened.quietly({ topic: 'reviews', ...where });
       // Another tab or device of the reviewer shows it too.
-      happened.quietly({ topic: 'own-review', ...where, personIds: [standing.place.person.id] });
+      happened.quietly({ topic: 'own-review', ...where, personIds: [access.context.person.id] });
       return result;
     });
   }
 }
 
 export function reported(
-  { place, review }: ReviewAccess,
+  { context, review }: ReviewAccess,
   action: 'review-begun' | 'review-submitted' | 'review-reopened' | 'notes-brought',
   more: Readonly<Record<string, string>> = {},
 ) {
   return {
     action,
-    actorId: place.person.id,
-    courseId: place.course.id,
-    exchangeId: place.exchange.id,
+    actorId: context.person.id,
+    courseId: context.course.id,
+    exchangeId: context.exchange.id,
     details: { review: review.id, ...more },
   };
 }

@@ -51,36 +51,36 @@ export class ReviewsService {
 
   /** The reviews that a student is to write. */
   async mine(person: CurrentUser, exchangeId: string): Promise<ReviewCard[]> {
-    const place = await this.access.exchange(person, exchangeId);
-    const participant = ownParticipant(place);
+    const context = await this.access.exchange(person, exchangeId);
+    const participant = ownParticipant(context);
     // Staff who review under their own names alone have nothing that they were given.
-    if (place.viewer.role !== 'student' && participant.extraReviews === 0) throw refusal('not-yours');
+    if (context.viewer.role !== 'student' && participant.extraReviews === 0) throw refusal('not-yours');
     const manager = this.database.read;
-    const own = await ownDraftAccess(manager, place);
-    assertCanSee(place, { kind: 'own-reviews', viewerHandedIn: own.viewerHandedIn });
+    const own = await ownDraftAccess(manager, context);
+    assertCanSee(context, { kind: 'own-reviews', viewerHandedIn: own.viewerHandedIn });
     const reviews = await manager.find(Review, {
       where: { reviewerId: participant.id, ...ALLOCATED },
       order: { position: 'ASC' },
     });
-    const labels = await PersonLabels.ofExchange(manager, place);
-    const form = await formOf(manager, place);
+    const labels = await PersonLabels.ofExchange(manager, context);
+    const form = await formOf(manager, context);
     const cards: ReviewCard[] = [];
     for (const review of reviews) {
       const draft = await manager.findOneByOrFail(Draft, { id: review.draftId });
       const version = await reviewedVersion(manager, review);
-      const standing = await draftAccess(manager, place, draft, own);
+      const access = await draftAccess(manager, context, draft, own);
       const subject = { kind: 'review', byViewer: true, submitted: false, withheld: false } as const;
       cards.push({
         id: review.id,
         author: labels.authorOf(draft),
         draftTitle: version?.title ?? '',
         draftId: draft.id,
-        revision: canSee(place, { kind: 'revision', ...draftRelation(standing) }) && !standing.ofOwnDraft,
-        others: canSee(place, {
+        revision: canSee(context, { kind: 'revision', ...draftRelation(access) }) && !access.ofOwnDraft,
+        others: canSee(context, {
           ...{ kind: 'other-review', reviewed: review.submittedAt !== null, submitted: true, withheld: false },
         }),
-        self: standing.ofOwnDraft,
-        waits: !canSee(place, { ...subject, ...draftRelation(standing) }),
+        self: access.ofOwnDraft,
+        waits: !canSee(context, { ...subject, ...draftRelation(access) }),
         state: reviewState(review),
         changing: isChanging(review),
         answered: review.answered,
@@ -93,51 +93,51 @@ export class ReviewsService {
 
   async desk(person: CurrentUser, reviewId: string): Promise<DeskView> {
     const manager = this.database.read;
-    const standing = await this.#standing(person, reviewId, manager);
-    const { place, review, draft } = standing;
+    const access = await this.#standing(person, reviewId, manager);
+    const { context, review, draft } = access;
     const submitted = review.submittedAt !== null;
-    assertCanSee(place, { kind: 'review', ...writingState(standing), submitted, withheld: review.withheldAt !== null });
+    assertCanSee(context, { kind: 'review', ...writingState(access), submitted, withheld: review.withheldAt !== null });
     const version = await reviewedVersion(manager, review);
     if (version === null) throw refusal('unknown');
     const involved = await manager.findBy(Participant, [{ id: review.reviewerId }, { id: draft.participantId }]);
-    const labels = await PersonLabels.load(manager, place, involved);
-    const life = canSee(place, { kind: 'reviewing-life', byViewer: standing.byViewer });
+    const labels = await PersonLabels.load(manager, context, involved);
+    const life = canSee(context, { kind: 'reviewing-life', byViewer: access.byViewer });
     return {
       id: review.id,
-      ...(await this.contents.load(manager, place, review, standing)),
+      ...(await this.contents.load(manager, context, review, access)),
       exchange: {
-        ...exchangeOnDesk(place, standing.ofOwnDraft),
-        attachments: await attachmentsOf(manager, place.exchange.practiceOf ?? place.exchange.id),
+        ...exchangeOnDesk(context, access.ofOwnDraft),
+        attachments: await attachmentsOf(manager, context.exchange.practiceOf ?? context.exchange.id),
       },
       author: labels.authorOf(draft),
       // All instructors write the one key.
-      reviewer: place.facts.practice && standing.byViewer ? { you: true, alias: '' } : labels.reviewerOf(review),
-      self: (await Authors.load(manager, place.exchange)).of(draft).includes(review.reviewerId),
-      shorthand: await shorthandOf(manager, place),
+      reviewer: context.facts.practice && access.byViewer ? { you: true, alias: '' } : labels.reviewerOf(review),
+      self: (await Authors.load(manager, context.exchange)).of(draft).includes(review.reviewerId),
+      shorthand: await shorthandOf(manager, context),
       // An author who looks at a review reads what the reviewer read.
-      draft: await this.readings.of(manager, place, draft, version, readerOf(place.viewer, { ofOwnDraft: false })),
+      draft: await this.readings.of(manager, context, draft, version, readerOf(context.viewer, { ofOwnDraft: false })),
       overtaken: life && version.id !== (await countingVersion(manager, draft.id))?.id,
-      form: await formFor(manager, place, review),
+      form: await formFor(manager, context, review),
       submittedAt: isoOrNull(life ? review.submittedAt : null),
       changing: life && isChanging(review),
-      editable: can(place, { kind: 'write-review', ...writingState(standing) }),
-      submittable: can(place, { kind: 'submit-review', ...writingState(standing) }),
-      reopenable: submitted && !isChanging(review) && can(place, reopening(standing)),
-      spentSeconds: life && place.course.measuresTime ? review.spentSeconds : null,
+      editable: can(context, { kind: 'write-review', ...writingState(access) }),
+      submittable: can(context, { kind: 'submit-review', ...writingState(access) }),
+      reopenable: submitted && !isChanging(review) && can(context, reopening(access)),
+      spentSeconds: life && context.course.measuresTime ? review.spentSeconds : null,
       voice: review.voice,
       earlier: draft.followsId !== null,
-      reopenReason: standing.byViewer && isChanging(review) ? review.reopenReason : null,
-      reopenUntil: isoOrNull(standing.byViewer && isChanging(review) ? review.reopenUntil : null),
-      checkable: submitted && !place.facts.practice && can(place, { kind: 'check' }),
-      withheld: await withheldViews(manager, standing),
-      practice: practiceOnDesk(standing),
-      ...(life ? await this.#neighbours(manager, standing) : { position: 1, total: 1, nextId: null }),
+      reopenReason: access.byViewer && isChanging(review) ? review.reopenReason : null,
+      reopenUntil: isoOrNull(access.byViewer && isChanging(review) ? review.reopenUntil : null),
+      checkable: submitted && !context.facts.practice && can(context, { kind: 'check' }),
+      withheld: await withheldViews(manager, access),
+      practice: practiceOnDesk(access),
+      ...(life ? await this.#neighbours(manager, access) : { position: 1, total: 1, nextId: null }),
     };
   }
 
   saveAnswer(person: CurrentUser, reviewId: string, itemId: string, request: AnswerRequest): Promise<AnswerView> {
-    return this.writing.in(person, reviewId, request.version, async (manager, { place, review }) => {
-      const form = await formFor(manager, place, review);
+    return this.writing.in(person, reviewId, request.version, async (manager, { context, review }) => {
+      const form = await formFor(manager, context, review);
       const item = form.items.find(({ id }) => id === itemId);
       const overall = itemId === OVERALL_ID && form.overall !== 'none';
       if (item === undefined && !overall) throw refusal('unknown');
@@ -153,7 +153,7 @@ export class ReviewsService {
       }
       const row = { reviewId, itemId, ...next, revision: revision + 1, withheldAt: current?.withheldAt ?? null };
       await manager.save(AnswerRow, row);
-      await this.contents.recount(manager, place, review, form);
+      await this.contents.recount(manager, context, review, form);
       return answerView(row);
     });
   }
@@ -161,13 +161,13 @@ export class ReviewsService {
   /** Submitting twice answers with the first time. */
   submit(person: CurrentUser, reviewId: string): Promise<SubmitView> {
     return this.database.write(async (manager, happened) => {
-      const standing = await this.#standing(person, reviewId, manager);
-      const { place, review } = standing;
-      if (standing.byViewer && review.submittedAt !== null && !isChanging(review))
+      const access = await this.#standing(person, reviewId, manager);
+      const { context, review } = access;
+      if (access.byViewer && review.submittedAt !== null && !isChanging(review))
         return { submittedAt: iso(review.submittedAt) };
-      assertCan(place, { kind: 'submit-review', ...writingState(standing) });
-      const form = await formFor(manager, place, review);
-      const content = await this.contents.load(manager, place, review, standing);
+      assertCan(context, { kind: 'submit-review', ...writingState(access) });
+      const form = await formFor(manager, context, review);
+      const content = await this.contents.load(manager, context, review, access);
       const state = completeness(form, content.answers, content.notes.filter(saysSomething).length);
       if (!state.complete || !state.begun) {
         throw new ProblemError({
@@ -179,8 +179,8 @@ export class ReviewsService {
           fields: state.missing.map((one) => missingProblem(one, form)),
         });
       }
-      const submittedAt = place.now;
-      await this.contents.recount(manager, place, review, form);
+      const submittedAt = context.now;
+      await this.contents.recount(manager, context, review, form);
       await manager.update(
         Review,
         { id: reviewId },
@@ -191,8 +191,8 @@ export class ReviewsService {
       );
       await manager.delete(SubmittedReview, { reviewId });
       await this.contents.settleFiles(manager, reviewId);
-      await this.remarks.keep(manager, place, { notes: content.notes, again: review.submittedAt !== null });
-      happened(reported(standing, 'review-submitted'));
+      await this.remarks.keep(manager, context, { notes: content.notes, again: review.submittedAt !== null });
+      happened(reported(access, 'review-submitted'));
       return { submittedAt: iso(submittedAt) };
     });
   }
@@ -200,30 +200,31 @@ export class ReviewsService {
   /** What was submitted stays so, and is what its author gets, until it is submitted again. */
   async reopen(person: CurrentUser, reviewId: string, { reason = '', until }: ReopenRequest): Promise<void> {
     await this.database.write(async (manager, happened) => {
-      const standing = await this.#standing(person, reviewId, manager);
-      assertCan(standing.place, reopening(standing));
-      if (standing.review.submittedAt === null || isChanging(standing.review)) return;
-      const reopenReason = standing.byViewer ? null : reason.trim();
+      const access = await this.#standing(person, reviewId, manager);
+      assertCan(access.context, reopening(access));
+      if (access.review.submittedAt === null || isChanging(access.review)) return;
+      const reopenReason = access.byViewer ? null : reason.trim();
       if (reopenReason === '') throw invalid([NO_REASON]);
-      await this.contents.keep(manager, standing.review);
-      const reopenUntil = standing.byViewer || until === undefined ? null : Date.parse(until);
-      if (reopenUntil !== null && reopenUntil <= standing.place.now) throw invalid([PAST]);
-      const reopened = { reopenedAt: standing.place.now, reopenReason, reopenUntil };
+      await this.contents.keep(manager, access.review);
+      const reopenUntil = access.byViewer || until === undefined ? null : Date.parse(until);
+      if (reopenUntil !== null && reopenUntil <= access.context.now) throw invalid([PAST]);
+      const reopened = { reopenedAt: access.context.now, reopenReason, reopenUntil };
       await manager.update(Review, { id: reviewId }, reopened);
-      happened(reported(standing, 'review-reopened', reopenReason === null ? {} : { reason: reopenReason }));
+      happened(reported(access, 'review-reopened', reopenReason === null ? {} : { reason: reopenReason }));
     });
   }
 
   /** Time at work, as the page measures it; never more than has passed since it was last told, in however many tabs. */
   async spend(person: CurrentUser, reviewId: string, { seconds }: SpentRequest): Promise<void> {
     await this.database.write(async (manager) => {
-      const standing = await this.#standing(person, reviewId, manager);
-      const { place, review } = standing;
-      assertCan(place, { kind: 'write-review', ...writingState(standing) });
-      if (!place.course.measuresTime) return;
-      const passed = review.spentAt === null ? seconds : Math.max(0, Math.round((place.now - review.spentAt) / 1_000));
+      const access = await this.#standing(person, reviewId, manager);
+      const { context, review } = access;
+      assertCan(context, { kind: 'write-review', ...writingState(access) });
+      if (!context.course.measuresTime) return;
+      const passed =
+        review.spentAt === null ? seconds : Math.max(0, Math.round((context.now - review.spentAt) / 1_000));
       const spentSeconds = review.spentSeconds + Math.min(seconds, passed);
-      await manager.update(Review, { id: reviewId }, { spentSeconds, spentAt: place.now });
+      await manager.update(Review, { id: reviewId }, { spentSeconds, spentAt: context.now });
     });
   }
 
@@ -251,7 +252,7 @@ function reopening({ byViewer, review, ofOwnDraft }: ReviewAccess): Act {
 }
 
 /** The key is the review by whoever the practice draft stands for, whoever looks at it. */
-function practiceOnDesk({ place, draft, review }: ReviewAccess): DeskView['practice'] {
-  const { id, practiceOf } = place.exchange;
+function practiceOnDesk({ context, draft, review }: ReviewAccess): DeskView['practice'] {
+  const { id, practiceOf } = context.exchange;
   return practiceOf === null ? null : { id, forId: practiceOf, key: draft.participantId === review.reviewerId };
 }

@@ -9,9 +9,9 @@ import { say } from '../../words/reviews.js';
 /** What of a review is kept from its author: all of it to staff, what they were told of to its reviewer, nothing to anybody else. */
 export async function withheldViews(
   manager: EntityManager,
-  { place, review, byViewer }: ReviewAccess,
+  { context, review, byViewer }: ReviewAccess,
 ): Promise<WithheldView[]> {
-  const staff = place.viewer.role !== 'student';
+  const staff = context.viewer.role !== 'student';
   if (!staff && !byViewer) return [];
   const rows = await manager.find(Withheld, {
     where: { reviewId: review.id },
@@ -23,7 +23,7 @@ export async function withheldViews(
       .map(({ kind, targetId, reason }) => ({ kind, targetId, reason, staff: null }));
   }
   const ids = rows.flatMap(({ byId }) => byId ?? []);
-  const names = await courseNames(manager, place.course.id, [...new Set(ids)]);
+  const names = await courseNames(manager, context.course.id, [...new Set(ids)]);
   return rows.map(({ kind, targetId, reason, byId, at, told, counts }) => ({
     kind,
     targetId,

@@ -27,12 +27,12 @@ export class AfterService {
   ) {}
 
   async rows(person: CurrentUser, exchangeId: string): Promise<AfterRow[]> {
-    const place = await this.access.exchange(person, exchangeId);
-    assertCanSee(place, { kind: 'workspace' });
+    const context = await this.access.exchange(person, exchangeId);
+    assertCanSee(context, { kind: 'workspace' });
     const manager = this.database.read;
     const drafts = await handedInDrafts(manager, exchangeId);
-    const labels = await PersonLabels.ofExchange(manager, place);
-    const authors = await Authors.load(manager, place.exchange);
+    const labels = await PersonLabels.ofExchange(manager, context);
+    const authors = await Authors.load(manager, context.exchange);
     const people = new Map((await manager.findBy(Participant, { exchangeId })).map((one) => [one.id, one]));
     const submitted = { exchangeId, submittedAt: Not(IsNull()), withheldAt: IsNull() };
     const reviews = groupedBy(await manager.findBy(Review, submitted), ({ draftId }) => draftId);
@@ -72,7 +72,7 @@ export class AfterService {
         .getMany(),
       ({ draftId }) => draftId,
     );
-    const asks = place.exchange.after.reflection !== null;
+    const asks = context.exchange.after.reflection !== null;
     const reflected = new Set((await handedInOf(manager, exchangeId)).map(({ participantId }) => participantId));
     const rows = drafts.map((draft): AfterRow => {
       const own = authors.of(draft);

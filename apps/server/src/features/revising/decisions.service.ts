@@ -30,11 +30,11 @@ export class Decisions {
   ) {}
 
   async mine(person: CurrentUser, exchangeId: string): Promise<DecisionsView> {
-    const place = await this.access.exchange(person, exchangeId);
-    assertCanSee(place, { kind: 'feedback' });
-    const draft = await this.access.ownDraft(place);
+    const context = await this.access.exchange(person, exchangeId);
+    assertCanSee(context, { kind: 'feedback' });
+    const draft = await this.access.ownDraft(context);
     if (draft === null) throw refusal('unknown');
-    return viewOf(this.database.read, place, draft);
+    return viewOf(this.database.read, context, draft);
   }
 
   /** The same decision again is none; another one on an old revision is shown, not written over. */
@@ -45,11 +45,11 @@ export class Decisions {
     { decision, why, done, revision }: DecisionRequest,
   ): Promise<DecisionView> {
     return this.database.write(async (manager, happened) => {
-      const { place, draft } = await this.#own(manager, person, exchangeId);
-      assertCan(place, { kind: 'decide' });
-      await assertReadable(manager, place, draft, key);
+      const { context, draft } = await this.#own(manager, person, exchangeId);
+      assertCan(context, { kind: 'decide' });
+      await assertReadable(manager, context, draft, key);
       const known = await manager.findOneBy(DecisionRow, { draftId: draft.id, key });
-      const next = { decision, why: why.trim(), doneAt: done ? (known?.doneAt ?? place.now) : null };
+      const next = { decision, why: why.trim(), doneAt: done ? (known?.doneAt ?? context.now) : null };
       const same =
         known !== null &&
         known.decision === next.decision &&
@@ -61,7 +61,7 @@ export class Decisions {
       }
       const row = { draftId: draft.id, key, ...next, revision: revision + 1 };
       await manager.save(DecisionRow, row);
-      await this.drafts.tell(manager, happened, place, draft);
+      await this.drafts.tell(manager, happened, context, draft);
       return decisionView(row);
     });
   }
@@ -69,10 +69,10 @@ export class Decisions {
   /** Puts proposed edits into the saved text, one after the other; what does not fit any more is left out and told. */
   async adopt(person: CurrentUser, exchangeId: string, noteIds: readonly string[]): Promise<AdoptResult> {
     return this.database.write(async (manager, happened) => {
-      const { place, draft } = await this.#own(manager, person, exchangeId);
-      assertCan(place, { kind: 'decide' });
-      assertCan(place, { kind: 'hand-in-revision' });
-      const notes = await readableNotes(manager, place, draft);
+      const { context, draft } = await this.#own(manager, person, exchangeId);
+      assertCan(context, { kind: 'decide' });
+      assertCan(context, { kind: 'hand-in-revision' });
+      const notes = await readableNotes(manager, context, draft);
       const before = await manager.findBy(AdoptionRow, { draftId: draft.id });
       const skipped: Array<{ noteId: string; why: NotAdopted }> = [];
       const changed = new Set<string>();
@@ -83,45 +83,45 @@ export class Decisions {
           skipped.push({ noteId, why: 'already' });
           continue;
         }
-        const made = await this.#put(manager, place, draft, note);
+        const made = await this.#put(manager, context, draft, note);
         if (typeof made !== 'string') changed.add(made.deliverableId);
         // What an edit that was put in just now has changed is two edits of the same words.
         else skipped.push({ noteId, why: made === 'gone' && changed.size > 0 ? 'conflict' : made });
       }
-      await this.#told(manager, happened, place, draft);
-      return { ...(await viewOf(manager, place, draft)), skipped };
+      await this.#told(manager, happened, context, draft);
+      return { ...(await viewOf(manager, context, draft)), skipped };
     });
   }
 
   /** Takes the last adopted edit back out. @throws ProblemError once something was written since */
   async undo(person: CurrentUser, exchangeId: string, adoptionId: string): Promise<DecisionsView> {
     return this.database.write(async (manager, happened) => {
-      const { place, draft } = await this.#own(manager, person, exchangeId);
-      assertCan(place, { kind: 'decide' });
+      const { context, draft } = await this.#own(manager, person, exchangeId);
+      assertCan(context, { kind: 'decide' });
       const row = await manager.findOneBy(AdoptionRow, { id: adoptionId, draftId: draft.id });
       if (row === null) throw refusal('unknown');
       const part = await textPart(manager, draft, row.deliverableId);
       if (part === null || part.html !== row.after) throw writtenSince();
-      const saved = { html: row.before, revision: part.revision + 1, savedAt: place.now };
+      const saved = { html: row.before, revision: part.revision + 1, savedAt: context.now };
       await manager.update(DraftPart, { id: part.id }, saved);
       await manager.delete(AdoptionRow, { id: row.id });
       await this.#decided(manager, draft, row.noteId, null);
-      await this.#told(manager, happened, place, draft);
-      return viewOf(manager, place, draft);
+      await this.#told(manager, happened, context, draft);
+      return viewOf(manager, context, draft);
     });
   }
 
   async #own(manager: EntityManager, person: CurrentUser, exchangeId: string) {
-    const place = await this.access.exchange(person, exchangeId, manager);
-    assertCanSee(place, { kind: 'feedback' });
-    const draft = await this.access.ownDraft(place, manager);
+    const context = await this.access.exchange(person, exchangeId, manager);
+    assertCanSee(context, { kind: 'feedback' });
+    const draft = await this.access.ownDraft(context, manager);
     if (draft === null) throw refusal('unknown');
-    return { place, draft };
+    return { context, draft };
   }
 
   async #put(
     manager: EntityManager,
-    place: ExchangeContext,
+    context: ExchangeContext,
     draft: Draft,
     note: NoteRow,
   ): Promise<{ readonly deliverableId: string } | NotAdopted> {
@@ -137,13 +137,13 @@ export class Decisions {
     const placed = placedEdit(text, match.range, edit);
     if (placed === null) return 'gone';
     const html = spliceHtml(part.html, splicesOf(text, placed));
-    await manager.update(DraftPart, { id: part.id }, { html, revision: part.revision + 1, savedAt: place.now });
+    await manager.update(DraftPart, { id: part.id }, { html, revision: part.revision + 1, savedAt: context.now });
     const { deliverableId } = part;
     await manager.insert(AdoptionRow, {
       ...{ id: this.ids.uuid(), draftId: draft.id, noteId: note.id, deliverableId },
-      ...{ before: part.html, after: html, at: place.now },
+      ...{ before: part.html, after: html, at: context.now },
     });
-    await this.#decided(manager, draft, note.id, place.now);
+    await this.#decided(manager, draft, note.id, context.now);
     return { deliverableId };
   }
 
@@ -156,9 +156,9 @@ export class Decisions {
     await manager.save(DecisionRow, { draftId: draft.id, key, why: known?.why ?? '', decision, doneAt, revision });
   }
 
-  async #told(manager: EntityManager, happened: Report, place: ExchangeContext, draft: Draft): Promise<void> {
-    await this.drafts.tell(manager, happened, place, draft);
-    const { course, exchange, person } = place;
+  async #told(manager: EntityManager, happened: Report, context: ExchangeContext, draft: Draft): Promise<void> {
+    await this.drafts.tell(manager, happened, context, draft);
+    const { course, exchange, person } = context;
     // Also the other pages of the one who did it.
     happened.quietly({ topic: 'own-draft', courseId: course.id, exchangeId: exchange.id, personIds: [person.id] });
   }
@@ -169,33 +169,38 @@ function textPart(manager: EntityManager, draft: Draft, deliverableId: string): 
 }
 
 /** Reviews of the own draft that its author reads. */
-async function readReviews(manager: EntityManager, place: ExchangeContext, draft: Draft): Promise<Review[]> {
-  const reading = { ...draftRelation(await draftAccess(manager, place, draft)), byViewer: false };
+async function readReviews(manager: EntityManager, context: ExchangeContext, draft: Draft): Promise<Review[]> {
+  const reading = { ...draftRelation(await draftAccess(manager, context, draft)), byViewer: false };
   const all = await manager.findBy(Review, { draftId: draft.id });
   return all.filter(({ submittedAt, withheldAt }) =>
-    canSee(place, { kind: 'review', ...reading, submitted: submittedAt !== null, withheld: withheldAt !== null }),
+    canSee(context, { kind: 'review', ...reading, submitted: submittedAt !== null, withheld: withheldAt !== null }),
   );
 }
 
 async function readableNotes(
   manager: EntityManager,
-  place: ExchangeContext,
+  context: ExchangeContext,
   draft: Draft,
 ): Promise<ReadonlyMap<string, NoteRow>> {
-  const reviews = await readReviews(manager, place, draft);
+  const reviews = await readReviews(manager, context, draft);
   const rowsOf = await countingRows(manager, reviews);
   const notes = reviews.flatMap((review) => rowsOf(review).notes.filter(({ withheldAt }) => withheldAt === null));
   return new Map(notes.map((note) => [note.id, note]));
 }
 
 /** @throws ProblemError `not-found` unless the remark is there for its author */
-async function assertReadable(manager: EntityManager, place: ExchangeContext, draft: Draft, key: string): Promise<void> {
+async function assertReadable(
+  manager: EntityManager,
+  context: ExchangeContext,
+  draft: Draft,
+  key: string,
+): Promise<void> {
   const target = targetOf(key);
   if (target.kind === 'note') {
-    if (!(await readableNotes(manager, place, draft)).has(target.noteId)) throw refusal('unknown');
+    if (!(await readableNotes(manager, context, draft)).has(target.noteId)) throw refusal('unknown');
     return;
   }
-  const review = (await readReviews(manager, place, draft)).find(({ id }) => id === target.reviewId);
+  const review = (await readReviews(manager, context, draft)).find(({ id }) => id === target.reviewId);
   if (review === undefined) throw refusal('unknown');
   const { answers } = (await countingRows(manager, [review]))(review);
   const there = answers.some(({ itemId, withheldAt }) => itemId === target.itemId && withheldAt === null);
@@ -212,10 +217,10 @@ function targetOf(key: string) {
 }
 
 /** Of remarks that are there: a decision about a note that is withheld since is not told, as the note is not. */
-async function viewOf(manager: EntityManager, place: ExchangeContext, draft: Draft): Promise<DecisionsView> {
-  const reviews = await readReviews(manager, place, draft);
+async function viewOf(manager: EntityManager, context: ExchangeContext, draft: Draft): Promise<DecisionsView> {
+  const reviews = await readReviews(manager, context, draft);
   const reviewIds = new Set(reviews.map(({ id }) => id));
-  const notes = await readableNotes(manager, place, draft);
+  const notes = await readableNotes(manager, context, draft);
   const rows = await manager.find(DecisionRow, { where: { draftId: draft.id }, order: { key: 'ASC' } });
   const shown = rows.filter(({ key }) => {
     const target = decisionTarget(key);
@@ -233,7 +238,7 @@ async function viewOf(manager: EntityManager, place: ExchangeContext, draft: Dra
     adoptions: adopted
       .filter(({ noteId }) => notes.has(noteId))
       .map(({ id, noteId, deliverableId, after }) => ({ id, noteId, undoable: savedOf.get(deliverableId) === after })),
-    mayAdopt: can(place, { kind: 'decide' }) && can(place, { kind: 'hand-in-revision' }),
+    mayAdopt: can(context, { kind: 'decide' }) && can(context, { kind: 'hand-in-revision' }),
   };
 }
 

@@ -2,7 +2,14 @@ import { Injectable } from '@nestjs/common';
 import type { FieldProblem, ReflectionRead, ReflectionRequest, ReflectionView } from '@salt-circle/contracts';
 import { countWords, type ReflectionRule } from '@salt-circle/core';
 import type { EntityManager } from 'typeorm';
-import { Access, assertCan, can, ownParticipant, assertCanSee, type ExchangeContext } from '../../permissions/access.js';
+import {
+  Access,
+  assertCan,
+  can,
+  ownParticipant,
+  assertCanSee,
+  type ExchangeContext,
+} from '../../permissions/access.js';
 import { PersonLabels } from '../../queries/person-labels.js';
 import type { CurrentUser } from '../../auth/view-as.js';
 import { Participant } from '../../model/exchange.js';
@@ -21,9 +28,9 @@ export class Reflections {
   ) {}
 
   async mine(person: CurrentUser, exchangeId: string): Promise<ReflectionView> {
-    const place = await this.access.exchange(person, exchangeId);
-    assertCanSee(place, { kind: 'feedback' });
-    return this.#view(this.database.read, place);
+    const context = await this.access.exchange(person, exchangeId);
+    assertCanSee(context, { kind: 'feedback' });
+    return this.#view(this.database.read, context);
   }
 
   /** What was handed in can be changed and handed in again, until the time for it is over. */
@@ -33,38 +40,38 @@ export class Reflections {
     { texts, revision, handIn }: ReflectionRequest,
   ): Promise<ReflectionView> {
     return this.database.write(async (manager, happened) => {
-      const place = await this.access.exchange(person, exchangeId, manager);
-      assertCan(place, { kind: 'reflect' });
-      const rule = ruleOf(place);
-      const { id: participantId } = ownParticipant(place);
+      const context = await this.access.exchange(person, exchangeId, manager);
+      assertCan(context, { kind: 'reflect' });
+      const rule = ruleOf(context);
+      const { id: participantId } = ownParticipant(context);
       const known = await manager.findOneBy(ReflectionRow, { participantId });
       const given = rule.prompts.map((_, index) => texts[index] ?? '');
       const same = JSON.stringify(known?.texts) === JSON.stringify(given);
       if (!same && (known?.revision ?? 0) !== revision) {
-        throw conflict(say('yourReflection'), await this.#view(manager, place));
+        throw conflict(say('yourReflection'), await this.#view(manager, context));
       }
       if (handIn) assertEnough(rule, given);
       await manager.save(ReflectionRow, {
         participantId,
         texts: given,
         revision: same ? (known?.revision ?? 0) : revision + 1,
-        savedAt: same ? (known?.savedAt ?? place.now) : place.now,
-        handedInAt: handIn ? place.now : (known?.handedInAt ?? null),
+        savedAt: same ? (known?.savedAt ?? context.now) : context.now,
+        handedInAt: handIn ? context.now : (known?.handedInAt ?? null),
       });
-      if (handIn) happened.quietly({ topic: 'drafts', courseId: place.course.id, exchangeId });
-      return this.#view(manager, place);
+      if (handIn) happened.quietly({ topic: 'drafts', courseId: context.course.id, exchangeId });
+      return this.#view(manager, context);
     });
   }
 
   /** Those that are handed in, for staff; by name. */
   async all(person: CurrentUser, exchangeId: string): Promise<ReflectionRead[]> {
-    const place = await this.access.exchange(person, exchangeId);
-    assertCanSee(place, { kind: 'workspace' });
-    const rule = place.exchange.after.reflection;
+    const context = await this.access.exchange(person, exchangeId);
+    assertCanSee(context, { kind: 'workspace' });
+    const rule = context.exchange.after.reflection;
     if (rule === null) return [];
     const manager = this.database.read;
     const people = await manager.findBy(Participant, { exchangeId });
-    const labels = await PersonLabels.ofExchange(manager, place);
+    const labels = await PersonLabels.ofExchange(manager, context);
     const rows = await handedInOf(manager, exchangeId);
     const known = new Set(people.map(({ id }) => id));
     return rows
@@ -78,9 +85,9 @@ export class Reflections {
       .sort((a, b) => (a.author.name ?? '').localeCompare(b.author.name ?? ''));
   }
 
-  async #view(manager: EntityManager, place: ExchangeContext): Promise<ReflectionView> {
-    const { prompts, minimumWords } = ruleOf(place);
-    const row = await manager.findOneBy(ReflectionRow, { participantId: ownParticipant(place).id });
+  async #view(manager: EntityManager, context: ExchangeContext): Promise<ReflectionView> {
+    const { prompts, minimumWords } = ruleOf(context);
+    const row = await manager.findOneBy(ReflectionRow, { participantId: ownParticipant(context).id });
     return {
       prompts,
       minimumWords,
@@ -88,7 +95,7 @@ export class Reflections {
       revision: row?.revision ?? 0,
       savedAt: isoOrNull(row?.savedAt ?? null),
       handedInAt: isoOrNull(row?.handedInAt ?? null),
-      open: can(place, { kind: 'reflect' }),
+      open: can(context, { kind: 'reflect' }),
     };
   }
 }

@@ -44,7 +44,11 @@ export class RevisingController {
 
   @Post('adoptions')
   @HttpCode(200)
-  adopt(@Me() me: CurrentUser, @Param('exchangeId') id: string, @Body() { noteIds }: AdoptRequest): Promise<AdoptResult> {
+  adopt(
+    @Me() me: CurrentUser,
+    @Param('exchangeId') id: string,
+    @Body() { noteIds }: AdoptRequest,
+  ): Promise<AdoptResult> {
     return this.decisions.adopt(me, id, noteIds);
   }
 
@@ -77,7 +81,11 @@ export class RevisingController {
   }
 
   @Get('drafts/:draftId/revision')
-  revision(@Me() me: CurrentUser, @Param('exchangeId') id: string, @Param('draftId') draftId: string): Promise<RevisionView> {
+  revision(
+    @Me() me: CurrentUser,
+    @Param('exchangeId') id: string,
+    @Param('draftId') draftId: string,
+  ): Promise<RevisionView> {
     return this.revisions.of(me, id, draftId);
   }
 

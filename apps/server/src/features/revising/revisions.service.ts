@@ -30,48 +30,48 @@ export class Revisions {
 
   /** For its author, as long as no revision is handed in, beside what is saved. */
   async of(person: CurrentUser, exchangeId: string, draftId: string): Promise<RevisionView> {
-    const place = await this.access.exchange(person, exchangeId);
+    const context = await this.access.exchange(person, exchangeId);
     const manager = this.database.read;
     const draft = await manager.findOneBy(Draft, { id: draftId, exchangeId });
     if (draft === null) throw refusal('unknown');
-    const standing = await draftAccess(manager, place, draft);
-    assertCanSee(place, { kind: 'revision', ...draftRelation(standing) });
-    const author = standing.ofOwnDraft && place.viewer.role === 'student';
-    if (author && !canSee(place, { kind: 'feedback' })) throw refusal('not-released');
-    const reader = readerOf(place.viewer, standing);
-    const counting = author || standing.review === null ? null : await reviewedVersion(manager, standing.review);
+    const access = await draftAccess(manager, context, draft);
+    assertCanSee(context, { kind: 'revision', ...draftRelation(access) });
+    const author = access.ofOwnDraft && context.viewer.role === 'student';
+    if (author && !canSee(context, { kind: 'feedback' })) throw refusal('not-released');
+    const reader = readerOf(context.viewer, access);
+    const counting = author || access.review === null ? null : await reviewedVersion(manager, access.review);
     const reviewed = counting ?? (await countingVersion(manager, draft.id));
     if (reviewed === null) throw refusal('unknown');
     const revision = await lastRevision(manager, draft.id);
-    const saved = author && revision === null ? await this.#saved(manager, standing) : null;
+    const saved = author && revision === null ? await this.#saved(manager, access) : null;
     return {
-      author: (await PersonLabels.ofExchange(manager, place)).authorOf(draft),
-      reviewed: await this.readings.of(manager, place, draft, reviewed, reader),
-      revision: revision === null ? saved : await this.readings.of(manager, place, draft, revision, reader),
+      author: (await PersonLabels.ofExchange(manager, context)).authorOf(draft),
+      reviewed: await this.readings.of(manager, context, draft, reviewed, reader),
+      revision: revision === null ? saved : await this.readings.of(manager, context, draft, revision, reader),
       // When others work is not told to students.
       handedInAt: reader === 'reviewer' ? null : isoOrNull(revision?.handedInAt ?? null),
       changes: reader === 'reviewer' ? null : (revision?.changes ?? null),
       savedOnly: saved !== null,
-      remarks: await this.#remarks(manager, standing),
+      remarks: await this.#remarks(manager, access),
     };
   }
 
   /** For a reviewer those of the own review. */
-  async #remarks(manager: EntityManager, standing: DraftAccess): Promise<RemarkView[]> {
-    const { place, draft } = standing;
-    const student = place.viewer.role === 'student';
-    const author = standing.ofOwnDraft && student;
-    const form = await formOf(manager, place);
-    const labels = await PersonLabels.ofExchange(manager, place);
+  async #remarks(manager: EntityManager, access: DraftAccess): Promise<RemarkView[]> {
+    const { context, draft } = access;
+    const student = context.viewer.role === 'student';
+    const author = access.ofOwnDraft && student;
+    const form = await formOf(manager, context);
+    const labels = await PersonLabels.ofExchange(manager, context);
     const decided = author || !student ? await manager.findBy(DecisionRow, { draftId: draft.id }) : [];
     const decisions = new Map(decided.map((row) => [row.key, decisionView(row)]));
     const remarks: RemarkView[] = [];
     for (const review of await manager.find(Review, { where: { draftId: draft.id }, order: { id: 'ASC' } })) {
-      const byViewer = student && !author && review.reviewerId === place.participant?.id;
+      const byViewer = student && !author && review.reviewerId === context.participant?.id;
       const written = { submitted: review.submittedAt !== null, withheld: review.withheldAt !== null };
-      const reading = { ...draftRelation(standing), byViewer };
-      if (!written.submitted || !canSee(place, { kind: 'review', ...reading, ...written })) continue;
-      const { answers, notes } = await this.contents.load(manager, place, review, reading);
+      const reading = { ...draftRelation(access), byViewer };
+      if (!written.submitted || !canSee(context, { kind: 'review', ...reading, ...written })) continue;
+      const { answers, notes } = await this.contents.load(manager, context, review, reading);
       const titles = new Map((review.ownForm ?? form).items.map(({ id, title }) => [id, title]));
       const common = { reviewId: review.id, by: labels.reviewerOf(review) };
       const remark = (target: DecisionTarget, part: Pick<RemarkView, 'note' | 'itemTitle' | 'words'>) => {
@@ -93,9 +93,9 @@ export class Revisions {
     return remarks;
   }
 
-  async #saved(manager: EntityManager, { place, draft }: DraftAccess): Promise<DraftReading> {
-    const rows = await partsOf(manager, draft.id, null, place.exchange.deliverables);
-    const parts = await this.readings.parts(manager, place, draft, rows, 'author');
+  async #saved(manager: EntityManager, { context, draft }: DraftAccess): Promise<DraftReading> {
+    const rows = await partsOf(manager, draft.id, null, context.exchange.deliverables);
+    const parts = await this.readings.parts(manager, context, draft, rows, 'author');
     const words = parts.reduce((sum, part) => sum + part.words, 0);
     return { draftId: draft.id, title: draft.title, context: draft.context, version: 0, words, parts };
   }

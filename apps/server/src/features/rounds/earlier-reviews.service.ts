@@ -28,10 +28,10 @@ export class EarlierReviews {
   /** Others are numbered, in the order of their random ids: the aliases that they had were those of another exchange. */
   async of(person: CurrentUser, reviewId: string): Promise<EarlierView> {
     const manager = this.database.read;
-    const standing = await reviewAccess(this.access, manager, person, reviewId);
-    const { place, review, draft, byViewer } = standing;
-    assertCanSee(place, {
-      ...{ kind: 'review', ...writingState(standing) },
+    const access = await reviewAccess(this.access, manager, person, reviewId);
+    const { context, review, draft, byViewer } = access;
+    assertCanSee(context, {
+      ...{ kind: 'review', ...writingState(access) },
       ...{ submitted: review.submittedAt !== null, withheld: review.withheldAt !== null },
     });
     const earlier = draft.followsId === null ? null : await manager.findOneBy(Draft, { id: draft.followsId });
@@ -50,16 +50,16 @@ export class EarlierReviews {
     const others = all.filter(({ reviewerId }) => !authors.includes(reviewerId));
     const isOwn = ({ reviewerId }: Review) => personOf.get(reviewerId) === person.id;
     const seen = others.filter((one) =>
-      canSee(place, {
-        ...{ kind: 'earlier-review', ...draftRelation(standing), byViewer, own: isOwn(one) },
+      canSee(context, {
+        ...{ kind: 'earlier-review', ...draftRelation(access), byViewer, own: isOwn(one) },
         ...{ submitted: true, withheld: one.withheldAt !== null },
       }),
     );
-    const staff = place.viewer.role !== 'student';
+    const staff = context.viewer.role !== 'student';
     const voices = seen
       .filter(({ voice }) => voice !== null)
       .flatMap(({ reviewerId }) => personOf.get(reviewerId) ?? []);
-    const names = await courseNames(manager, place.course.id, voices);
+    const names = await courseNames(manager, context.course.id, voices);
     const rowsOf = await countingRows(manager, seen);
     const version = await countingVersion(manager, earlier.id);
     const parts = await manager.findBy(DraftPart, { versionId: version?.id ?? '' });

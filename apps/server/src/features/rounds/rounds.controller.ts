@@ -18,7 +18,11 @@ export class RoundsController {
   }
 
   @Post('exchanges/:exchangeId/rounds')
-  make(@Me() me: CurrentUser, @Param('exchangeId') id: string, @Body() request: SecondRoundRequest): Promise<RoundCard> {
+  make(
+    @Me() me: CurrentUser,
+    @Param('exchangeId') id: string,
+    @Body() request: SecondRoundRequest,
+  ): Promise<RoundCard> {
     return this.rounds.make(me, id, request);
   }
 

@@ -45,8 +45,8 @@ export class Rounds {
 
   /** Those made from this one, the oldest first. */
   async list(person: CurrentUser, exchangeId: string): Promise<RoundCard[]> {
-    const place = await this.access.exchange(person, exchangeId);
-    assertCanSee(place, { kind: 'workspace' });
+    const context = await this.access.exchange(person, exchangeId);
+    assertCanSee(context, { kind: 'workspace' });
     const rounds = await this.database.read.find(Exchange, {
       where: { followsId: exchangeId },
       order: { createdAt: 'ASC' },
@@ -57,24 +57,24 @@ export class Rounds {
   /** Whoever has left since, and drafts without a revision, are left out; reviewers are told as with every allocation. */
   make(person: CurrentUser, exchangeId: string, request: SecondRoundRequest): Promise<RoundCard> {
     return this.database.write(async (manager, happened) => {
-      const place = await this.access.exchange(person, exchangeId, manager);
-      assertCan(place, { kind: 'create-exchange' });
-      assertCan(place, { kind: 'release' });
-      const exchange = await this.#exchange(manager, place, request);
+      const context = await this.access.exchange(person, exchangeId, manager);
+      assertCan(context, { kind: 'create-exchange' });
+      assertCan(context, { kind: 'release' });
+      const exchange = await this.#exchange(manager, context, request);
       await enrolParticipants(manager, exchange, this.ids);
-      const revised = await this.#revised(manager, place, exchange);
+      const revised = await this.#revised(manager, context, exchange);
       const drafts = await this.#drafts(manager, exchange, revised);
-      if (request.reviewers === 'same') await this.#sameReviewers(manager, place, exchange, drafts);
-      await this.#tell(manager, place, exchange, revised);
-      const where = { courseId: place.course.id, exchangeId: exchange.id };
+      if (request.reviewers === 'same') await this.#sameReviewers(manager, context, exchange, drafts);
+      await this.#tell(manager, context, exchange, revised);
+      const where = { courseId: context.course.id, exchangeId: exchange.id };
       happened({ action: 'round-made', actorId: person.id, ...where, details: { drafts: drafts.size } });
       return { id: exchange.id, title: exchange.title };
     });
   }
 
   /** The plan and form of the one before, but for what comes before reviewing, and what was planned after it. */
-  async #exchange(manager: EntityManager, place: ExchangeContext, request: SecondRoundRequest): Promise<Exchange> {
-    const { exchange: before, course, now } = place;
+  async #exchange(manager: EntityManager, context: ExchangeContext, request: SecondRoundRequest): Promise<Exchange> {
+    const { exchange: before, course, now } = context;
     // Not on a whole minute, so that drafts are due at once, and not at the end of it.
     const handedIn = now % 60_000 === 0 ? now - 1 : now;
     const dates: ExchangeDates = {
@@ -95,7 +95,7 @@ export class Rounds {
     const after = { ...row.after, reflection: null };
     const follows = { followsId: before.id, earlierShown: request.earlierShown, publishedAt: now, createdAt: now };
     const made = { ...row, after, ...follows, id, courseId: course.id };
-    await insertExchange(manager, this.ids, made, await formOf(manager, place));
+    await insertExchange(manager, this.ids, made, await formOf(manager, context));
     const attached = await manager.findBy(ExchangeAttachment, { exchangeId: before.id });
     const own = { exchangeId: id, uploadId: null };
     await insertAll(
@@ -107,14 +107,17 @@ export class Rounds {
   }
 
   /** @throws ProblemError where nobody has handed in a revision */
-  async #revised(manager: EntityManager, place: ExchangeContext, exchange: Exchange): Promise<Revised[]> {
+  async #revised(manager: EntityManager, context: ExchangeContext, exchange: Exchange): Promise<Revised[]> {
     const active = await activeParticipants(manager, exchange.id);
     const byPerson = new Map(active.map(({ id, personId }) => [personId, id]));
     const revised: Revised[] = [];
-    for (const draft of await manager.find(Draft, { where: { exchangeId: place.exchange.id }, order: { id: 'ASC' } })) {
+    for (const draft of await manager.find(Draft, {
+      where: { exchangeId: context.exchange.id },
+      order: { id: 'ASC' },
+    })) {
       const revision = await lastRevision(manager, draft.id);
       if (revision === null) continue;
-      const persons = await authorPersons(manager, place.exchange, draft);
+      const persons = await authorPersons(manager, context.exchange, draft);
       const participantId = persons.map((id) => byPerson.get(id)).find((id) => id !== undefined);
       if (participantId !== undefined) revised.push({ draft, revision, participantId });
     }
@@ -170,16 +173,16 @@ export class Rounds {
 
   async #sameReviewers(
     manager: EntityManager,
-    place: ExchangeContext,
+    context: ExchangeContext,
     exchange: Exchange,
     drafts: ReadonlyMap<string, string>,
   ): Promise<void> {
     const active = await activeParticipants(manager, exchange.id);
     const now = new Map(active.map(({ id, personId }) => [personId, id]));
-    const people = await manager.findBy(Participant, { exchangeId: place.exchange.id });
+    const people = await manager.findBy(Participant, { exchangeId: context.exchange.id });
     const personOf = new Map(people.map(({ id, personId }) => [id, personId]));
     const reviews = await manager.find(Review, {
-      where: { exchangeId: place.exchange.id, ...ALLOCATED, submittedAt: Not(IsNull()) },
+      where: { exchangeId: context.exchange.id, ...ALLOCATED, submittedAt: Not(IsNull()) },
       order: { position: 'ASC' },
     });
     const pairs = reviews.flatMap(({ reviewerId, draftId }) => {
@@ -199,17 +202,22 @@ export class Rounds {
     await insertAll(manager, Review, rows);
   }
 
-  async #tell(manager: EntityManager, place: ExchangeContext, exchange: Exchange, revised: readonly Revised[]): Promise<void> {
+  async #tell(
+    manager: EntityManager,
+    context: ExchangeContext,
+    exchange: Exchange,
+    revised: readonly Revised[],
+  ): Promise<void> {
     const persons = new Set<string>();
     for (const { draft } of revised)
-      for (const id of await authorPersons(manager, place.exchange, draft)) persons.add(id);
+      for (const id of await authorPersons(manager, context.exchange, draft)) persons.add(id);
     const active = await activeParticipants(manager, exchange.id);
     const authors = active.map(({ personId }) => personId).filter((id) => persons.has(id));
-    const due = dateInWords(exchange.reviewsDue as number, place.course.timeZone);
+    const due = dateInWords(exchange.reviewsDue as number, context.course.timeZone);
     const path = `/exchanges/${exchange.id}`;
-    const where = { course: place.course.title, exchange: exchange.title, earlier: place.exchange.title };
-    const letters = (await mailRecipients(manager, place.course.id, authors)).map(({ address, personId }) => ({
-      ...{ address, courseId: place.course.id, exchangeId: exchange.id, news: { personId, path } },
+    const where = { course: context.course.title, exchange: exchange.title, earlier: context.exchange.title };
+    const letters = (await mailRecipients(manager, context.course.id, authors)).map(({ address, personId }) => ({
+      ...{ address, courseId: context.course.id, exchangeId: exchange.id, news: { personId, path } },
       subject: say('yourRevisionIsReviewedOnce', where),
       text: paragraphs([
         say('whatYouHandedInAs', where),
@@ -217,6 +225,6 @@ export class Rounds {
         `${this.database.mail.publicUrl}${path}`,
       ]),
     }));
-    await queueMail(manager, this.ids, this.database.mail, place.now, letters);
+    await queueMail(manager, this.ids, this.database.mail, context.now, letters);
   }
 }

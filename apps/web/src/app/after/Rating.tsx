@@ -3,7 +3,7 @@ import { HELPED, type Helped, wordsBy } from '@salt-circle/core';
 import { useState } from 'react';
 import { Button, TextArea } from '../../kit/index.js';
 import { ProblemNotice } from '../ProblemNotice.js';
-import { useSeeing } from '../seeing/useSeeing.js';
+import { useViewAs } from '../view-as/useViewAs.js';
 import { useRateMutation, useThreadsQuery } from './afterApi.js';
 import { say } from '../../words/app.js';
 
@@ -22,10 +22,10 @@ const READ_BY = wordsBy(say, {
 /** How a review helped: to say, as its author, or to read. */
 export function Rating({ reviewId }: { readonly reviewId: string }) {
   const { data } = useThreadsQuery(reviewId);
-  const seeing = useSeeing() !== null;
+  const viewAs = useViewAs() !== null;
   if (data === undefined) return null;
   const { rating, mayRate, ratingRead } = data;
-  if (mayRate && !seeing && ratingRead !== null) {
+  if (mayRate && !viewAs && ratingRead !== null) {
     return <Rate key={rating?.helped} reviewId={reviewId} given={rating} hint={READ_BY[ratingRead]} />;
   }
   if (rating === null) return null;

@@ -5,7 +5,7 @@ import { Button, TextArea } from '../../kit/index.js';
 import { labelWords } from '../People.js';
 import { ProblemNotice } from '../ProblemNotice.js';
 import { useKeptText } from '../saving/useKeptText.js';
-import { useSeeing } from '../seeing/useSeeing.js';
+import { useViewAs } from '../view-as/useViewAs.js';
 import { useMe } from '../session/useMe.js';
 import { When } from '../time/When.js';
 import { useReplyMutation, useThreadsQuery } from './afterApi.js';
@@ -24,13 +24,13 @@ export interface ThreadProps {
 /** What was answered to a review, or to something in it, and a place to answer. */
 export function Thread({ reviewId, noteId, itemId, timeZone, quiet = false }: ThreadProps) {
   const { data } = useThreadsQuery(reviewId);
-  const seeing = useSeeing() !== null;
+  const viewAs = useViewAs() !== null;
   const me = useMe();
   const [kept, change, letGo] = useKeptText(`${me.id}:reply:${reviewId}:${noteId ?? itemId ?? ''}`);
   const [writing, setWriting] = useState(kept !== '');
   if (data === undefined) return null;
   const here = data.replies.filter((one) => one.noteId === (noteId ?? null) && one.itemId === (itemId ?? null));
-  const open = writing && !seeing && (data.may || kept !== '');
+  const open = writing && !viewAs && (data.may || kept !== '');
   if (here.length === 0 && (quiet || !data.may) && !open) return null;
   return (
     <div className="mt-1 border-l-2 border-line pl-2 text-sm">
@@ -53,7 +53,7 @@ export function Thread({ reviewId, noteId, itemId, timeZone, quiet = false }: Th
         />
       ) : (
         data.may &&
-        !seeing && (
+        !viewAs && (
           <span className="no-print">
             <Button look="quiet" small onClick={() => setWriting(true)}>
               {noteId === undefined && itemId === undefined ? say('answerWholeReview') : say('answer')}

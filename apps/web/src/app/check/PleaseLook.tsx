@@ -2,7 +2,7 @@ import { LIMITS } from '@salt-circle/contracts';
 import { useState } from 'react';
 import { Button, Dialog, TextArea } from '../../kit/index.js';
 import { ProblemNotice } from '../ProblemNotice.js';
-import { useSeeing } from '../seeing/useSeeing.js';
+import { useViewAs } from '../view-as/useViewAs.js';
 import { When } from '../time/When.js';
 import { useAskToLookMutation, useLookRequestsQuery } from './checkApi.js';
 import { say } from '../../words/app.js';
@@ -19,7 +19,7 @@ export function PleaseLook({ reviewId, noteId, timeZone }: PleaseLookProps) {
   const { data = [] } = useLookRequestsQuery(reviewId);
   const [asking, setAsking] = useState(false);
   // With somebody else's eyes one reads, and asks for nothing.
-  const seeing = useSeeing() !== null;
+  const viewAs = useViewAs() !== null;
   const here = data.filter((one) => one.noteId === (noteId ?? null));
   return (
     <div className="no-print mt-1 text-sm">
@@ -42,7 +42,7 @@ export function PleaseLook({ reviewId, noteId, timeZone }: PleaseLookProps) {
           )}
         </div>
       ))}
-      {!seeing && (
+      {!viewAs && (
         <Button look="quiet" small onClick={() => setAsking(true)}>
           {say('askInstructorToLook')}
         </Button>

@@ -1,5 +1,5 @@
 import { useEffect, type ReactNode } from 'react';
-import { SeeingBand } from '../seeing/SeeingBand.js';
+import { ViewAsBand } from '../view-as/ViewAsBand.js';
 import { TopBar, type Crumb } from './TopBar.js';
 import { say } from '../../words/app.js';
 
@@ -20,7 +20,7 @@ export function Page({ crumbs = [], title, aside, fill = false, children }: Page
   }, [title]);
   return (
     <div className={fill ? 'flex h-dvh flex-col' : 'flex min-h-dvh flex-col'}>
-      <SeeingBand />
+      <ViewAsBand />
       <TopBar crumbs={crumbs} title={title} aside={aside} />
       <main id="main" tabIndex={-1} className={`flex flex-1 flex-col outline-none ${fill ? 'min-h-0' : ''}`}>
         {children}

@@ -15,16 +15,16 @@ export function SignedIn() {
   const { data, error } = useSessionQuery();
   const location = useLocation();
   const personId = data?.person?.id ?? null;
-  const seeing = data?.seeing != null;
+  const viewAs = data?.viewAs != null;
   const [loadedFor, setLoadedFor] = useState<string | null>(null);
   // With borrowed eyes one hears what the student hears, and a stream cannot say whose eyes they are.
-  useChanges(personId !== null && !seeing);
+  useChanges(personId !== null && !viewAs);
   useEffect(() => {
     if (personId === null) return;
     // With a student's eyes, what the student left unsent in this browser is none of ours.
-    if (seeing) setLoadedFor(personId);
+    if (viewAs) setLoadedFor(personId);
     else void saveQueue.load(personId).then(() => setLoadedFor(personId));
-  }, [personId, seeing]);
+  }, [personId, viewAs]);
   if (error !== undefined) return <ProblemNotice error={problemOf(error)} />;
   if (data === undefined) return <Loading what={say('saltCircleLabel')} />;
   if (personId === null) {
@@ -33,10 +33,10 @@ export function SignedIn() {
   if (loadedFor !== personId) return <Loading what={say('yourWork')} />;
   return (
     <>
-      {!seeing && <LeftBehind personId={personId} />}
+      {!viewAs && <LeftBehind personId={personId} />}
       <Outlet />
       <SignedOutBar />
-      {!seeing && <ConfirmPasswordDialog />}
+      {!viewAs && <ConfirmPasswordDialog />}
     </>
   );
 }

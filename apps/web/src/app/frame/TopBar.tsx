@@ -51,10 +51,10 @@ export function TopBar({ crumbs, title, aside }: TopBarProps) {
       </nav>
       <div className="flex flex-wrap items-center justify-end gap-x-3 gap-y-1">
         {aside}
-        {data?.demo === true && data.seeing === null && <DemoClock />}
-        {data?.person != null && data.seeing === null && <QuickJump />}
-        {data?.person != null && data.seeing === null && <InboxLink />}
-        {data?.person != null && data.seeing === null && (
+        {data?.demo === true && data.viewAs === null && <DemoClock />}
+        {data?.person != null && data.viewAs === null && <QuickJump />}
+        {data?.person != null && data.viewAs === null && <InboxLink />}
+        {data?.person != null && data.viewAs === null && (
           <PersonMenu name={data.person.name} demo={data.demo} runsCampuses={data.person.runsCampuses} />
         )}
       </div>

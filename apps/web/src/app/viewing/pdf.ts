@@ -1,16 +1,16 @@
 import { GlobalWorkerOptions, getDocument, type PDFDocumentLoadingTask } from 'pdfjs-dist';
 import workerAddress from 'pdfjs-dist/build/pdf.worker.min.mjs?url';
-import { seeHeader } from '../seeing/seeAs.js';
+import { viewAsHeader } from '../view-as/viewAs.js';
 
 GlobalWorkerOptions.workerSrc = workerAddress;
 
 /** Opens a PDF piece by piece: the first page shows before the last one has been loaded. Nothing in it is run. */
 export function openPdf(address: string): PDFDocumentLoadingTask {
-  const see = seeHeader();
+  const see = viewAsHeader();
   return getDocument({
     url: address,
     withCredentials: true,
-    httpHeaders: see === null ? {} : { 'x-salt-circle-see': see },
+    httpHeaders: see === null ? {} : { 'x-salt-circle-view-as': see },
     isEvalSupported: false,
     enableXfa: false,
     useWasm: false,

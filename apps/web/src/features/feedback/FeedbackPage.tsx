@@ -12,7 +12,7 @@ import { RemarkFiles } from '../../app/remarks/RemarkFiles.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { inPlace, ReadDraft, useReadNotes, type ReadNote, type ReadNotes } from '../../app/reading/ReadDraft.js';
 import { When } from '../../app/time/When.js';
-import { useSeeing } from '../../app/seeing/useSeeing.js';
+import { useViewAs } from '../../app/view-as/useViewAs.js';
 import { TakeAlong } from '../../app/marked/TakeAlong.js';
 import { useExchange } from '../../app/useExchange.js';
 import { usePrinting } from '../../app/usePrinting.js';
@@ -31,7 +31,7 @@ export function FeedbackPage() {
     refetchOnMountOrArgChange: true,
   });
   const [read] = useReadFeedbackMutation();
-  const seen = useSeeing() !== null;
+  const seen = useViewAs() !== null;
   const there = data !== undefined && data.reviews.length > 0 && !seen;
   useEffect(() => {
     if (there) void read(exchange.id);
@@ -118,11 +118,11 @@ function Feedback({ feedback, draft, version }: FeedbackProps) {
   const printing = usePrinting();
   const [order, setOrder] = useState<'place' | 'kind' | 'reviewer'>('place');
   const { timeZone } = exchange.course;
-  const seeing = useSeeing() !== null;
+  const viewAs = useViewAs() !== null;
   const { data: decisions } = useDecisionsQuery(exchange.id);
   const rivals = (note: FeedbackNote) => overlapping(note, notes, reading.annotation.match);
   const deciding = (key: string, note: FeedbackNote | null) =>
-    seeing ? null : (
+    viewAs ? null : (
       <Decide exchangeId={exchange.id} of={key} decision={decisionOf(decisions, key)}>
         {note !== null && note.edit !== null && decisions !== undefined && (
           <Adopt exchangeId={exchange.id} noteId={note.id} decisions={decisions} rivals={rivals(note)} />
@@ -162,7 +162,7 @@ function Feedback({ feedback, draft, version }: FeedbackProps) {
       >
         <div className="mb-4 flex flex-wrap items-start justify-between gap-3">
           <h2 className="font-serif text-2xl font-semibold">{draft.title}</h2>
-          {!seeing && <TakeAlong small base={`/exchanges/${exchange.id}/feedback`} draft={draft} />}
+          {!viewAs && <TakeAlong small base={`/exchanges/${exchange.id}/feedback`} draft={draft} />}
         </div>
       </ReadDraft>
       <section className="border-l border-line bg-crust px-5 py-3">
@@ -218,7 +218,7 @@ function Feedback({ feedback, draft, version }: FeedbackProps) {
                       />
                     </li>
                   )}
-                  {decisions?.mayAdopt === true && !seeing && (
+                  {decisions?.mayAdopt === true && !viewAs && (
                     <li>
                       <AdoptAll exchangeId={exchange.id} noteIds={adoptable(notes, decisions, rivals)} />
                     </li>

@@ -1,7 +1,7 @@
 import type { GradeLine, GradePartName } from '@salt-circle/core';
 import { useEffect } from 'react';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
-import { useSeeing } from '../../app/seeing/useSeeing.js';
+import { useViewAs } from '../../app/view-as/useViewAs.js';
 import { useExchange } from '../../app/useExchange.js';
 import { Loading } from '../../kit/index.js';
 import { Arithmetic } from './Arithmetic.js';
@@ -27,10 +27,10 @@ export function OwnGradePage() {
   const { data, error } = useOwnGradeQuery(exchange.id, { refetchOnMountOrArgChange: true });
   const [read] = useReadGradeMutation();
   const seen = data !== undefined;
-  const seeing = useSeeing() !== null;
+  const viewAs = useViewAs() !== null;
   useEffect(() => {
-    if (seen && !seeing) void read(exchange.id);
-  }, [seen, seeing, read, exchange.id]);
+    if (seen && !viewAs) void read(exchange.id);
+  }, [seen, viewAs, read, exchange.id]);
   if (error !== undefined) return <ProblemNotice error={error} />;
   if (data === undefined) return <Loading what={say('yourGrade')} />;
   const { grade, rule, grounds } = data;

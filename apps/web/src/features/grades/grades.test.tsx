@@ -336,7 +336,7 @@ describe('a student’s own grade', () => {
   });
 
   it('is not read by staff who look with that one’s eyes', async () => {
-    const asked = await read({ seeing: { exchangeId: 'x', participantId: 'ann', name: 'Ann' } });
+    const asked = await read({ viewAs: { exchangeId: 'x', participantId: 'ann', name: 'Ann' } });
     await new Promise((resolve) => setTimeout(resolve, 50));
     expect(changesIn(asked)).toEqual([]);
   });

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { Button, Dialog, Menu, SaveMark, StateMark } from '../../kit/index.js';
 import type { SavingState } from '../../app/saving/useSaving.js';
 import { requestSignIn } from '../../app/session/requestSignIn.js';
-import { useSeeing } from '../../app/seeing/useSeeing.js';
+import { useViewAs } from '../../app/view-as/useViewAs.js';
 import { useNarrow } from '../../app/useNarrow.js';
 import { saveQueue } from '../../app/store.js';
 import { When } from '../../app/time/When.js';
@@ -26,7 +26,7 @@ export interface HandInBarProps {
 export function HandInBar({ draft, savePrefix, saving, receipt, onReceipt }: HandInBarProps) {
   const exchange = useExchange();
   const narrow = useNarrow();
-  const seeing = useSeeing() !== null;
+  const viewAs = useViewAs() !== null;
   const [withdrawing, setWithdrawing] = useState(false);
   const [looking, setLooking] = useState<'as-reviewer' | 'hand-in' | null>(null);
   const changed = hasChanged(draft, savePrefix, saving);
@@ -60,11 +60,11 @@ export function HandInBar({ draft, savePrefix, saving, receipt, onReceipt }: Han
             <When at={due} timeZone={exchange.course.timeZone} exact={exchange.handInIsLate} />
           </span>
         )}
-        {!narrow && open && counting !== undefined && !seeing && <Withdraw />}
-        {!narrow && exchange.mayHandIn && !seeing && (
+        {!narrow && open && counting !== undefined && !viewAs && <Withdraw />}
+        {!narrow && exchange.mayHandIn && !viewAs && (
           <Button onClick={() => setLooking('as-reviewer')}>{say('seeItAsReviewer')}</Button>
         )}
-        {narrow && open && !seeing && (
+        {narrow && open && !viewAs && (
           <Menu
             trigger={
               <Button small aria-label={say('moreAboutHandingIn')}>
@@ -80,7 +80,7 @@ export function HandInBar({ draft, savePrefix, saving, receipt, onReceipt }: Han
         {open && (
           <Button
             look="primary"
-            disabled={(nothingNew && !signedOut) || seeing}
+            disabled={(nothingNew && !signedOut) || viewAs}
             onClick={() => (signedOut ? requestSignIn() : setLooking('hand-in'))}
           >
             {signedOut ? say('signInToHandIn') : handInWords(purpose, counting !== undefined)}

@@ -4,7 +4,7 @@ import { Button, Empty, Loading } from '../../kit/index.js';
 import { usePolling } from '../../app/changes/useChanges.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { useSavingState } from '../../app/saving/useSaving.js';
-import { useSeeing } from '../../app/seeing/useSeeing.js';
+import { useViewAs } from '../../app/view-as/useViewAs.js';
 import { useMe } from '../../app/session/useMe.js';
 import { When } from '../../app/time/When.js';
 import { useExchange } from '../../app/useExchange.js';
@@ -73,7 +73,7 @@ function Opened({ draft }: { readonly draft: MyDraftView }) {
 function Writing({ draft }: { readonly draft: MyDraftView }) {
   const exchange = useExchange();
   const me = useMe();
-  const seeing = useSeeing() !== null;
+  const viewAs = useViewAs() !== null;
   const prefix = `${me.id}:draft:${exchange.id}`;
   const saving = useSavingState(prefix, draft.savedAt);
   const [receipt, setReceipt] = useState<VersionMeta | null>(null);
@@ -122,7 +122,7 @@ function Writing({ draft }: { readonly draft: MyDraftView }) {
               <DraftSide draft={draft} />
             </details>
           )}
-          <DraftHead draft={draft} saveKey={`${prefix}:head`} editable={!seeing} />
+          <DraftHead draft={draft} saveKey={`${prefix}:head`} editable={!viewAs} />
           {deliverables.map((deliverable, index) => {
             const shared = { deliverable, draft, heading: several || deliverable.kind !== 'text', number: index + 1 };
             if (deliverable.kind === 'text') {
@@ -131,14 +131,14 @@ function Writing({ draft }: { readonly draft: MyDraftView }) {
                   key={deliverable.id}
                   {...shared}
                   saveKey={`${prefix}:text:${deliverable.id}`}
-                  editable={!seeing}
+                  editable={!viewAs}
                 />
               );
             }
             return deliverable.kind === 'link' ? (
-              <LinksSection key={deliverable.id} {...shared} editable={!seeing} />
+              <LinksSection key={deliverable.id} {...shared} editable={!viewAs} />
             ) : (
-              <FilesSection key={deliverable.id} {...shared} editable={!seeing} />
+              <FilesSection key={deliverable.id} {...shared} editable={!viewAs} />
             );
           })}
         </div>

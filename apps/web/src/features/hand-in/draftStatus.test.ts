@@ -21,7 +21,11 @@ const twice = { id: 'd', versions: [version(1), version(2)] };
 describe('whether a draft counts', () => {
   it('is loudly denied before handing in, whether or not something is saved', () => {
     expect(draftStatus(none, false, true)).toMatchObject({ mark: 'not-begun', words: 'Not handed in yet', loud: true });
-    expect(draftStatus(saved, false, true)).toMatchObject({ mark: 'in-progress', words: 'Not handed in yet', loud: true });
+    expect(draftStatus(saved, false, true)).toMatchObject({
+      mark: 'in-progress',
+      words: 'Not handed in yet',
+      loud: true,
+    });
     // Never claims that it is saved: the saved state beside it says so, or says why not.
     expect(draftStatus(saved, true, true).explained).not.toMatch(/saved/);
     // Typed a moment ago, not even saved.

@@ -2,7 +2,7 @@ import type { PlanView } from '@salt-circle/contracts';
 import { resolveDates } from '@salt-circle/core';
 import { useState } from 'react';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
-import { seeAs } from '../../app/seeing/seeAs.js';
+import { startViewAs } from '../../app/view-as/viewAs.js';
 import { toDates } from '../../app/time/dates.js';
 import { useExchange } from '../../app/useExchange.js';
 import { Button, Dialog, Menu, TextField } from '../../kit/index.js';
@@ -17,7 +17,7 @@ export function PlanMenu({ plan, readOnly }: { readonly plan: PlanView; readonly
   const [archiving, setArchiving] = useState(false);
   const dates = resolveDates(toDates(plan.dates));
   const look = (at: number | null) =>
-    seeAs(exchange.id, at === null ? 'example' : `example@${new Date(at).toISOString()}`);
+    startViewAs(exchange.id, at === null ? 'example' : `example@${new Date(at).toISOString()}`);
   const minute = 60_000;
   const looks =
     dates === null

@@ -4,7 +4,7 @@ import { Link, useParams } from 'react-router';
 import { useFeedbackQuery, useRevisionQuery } from '../../app/after/afterApi.js';
 import { Person } from '../../app/People.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
-import { useSeeing } from '../../app/seeing/useSeeing.js';
+import { useViewAs } from '../../app/view-as/useViewAs.js';
 import { When } from '../../app/time/When.js';
 import { useExchange } from '../../app/useExchange.js';
 import { useVersions } from '../../app/viewing/useVersions.js';
@@ -53,13 +53,13 @@ export function RevisePage() {
 function Revising({ draftId }: { readonly draftId: string }) {
   const exchange = useExchange();
   // With somebody else's eyes one reads, and decides nothing.
-  const seeing = useSeeing() !== null;
+  const viewAs = useViewAs() !== null;
   const { data, error } = useRevisionQuery({ exchangeId: exchange.id, draftId }, { refetchOnMountOrArgChange: true });
   if (error !== undefined) return <ProblemNotice error={error} />;
   if (data === undefined) return <Loading what={say('yourRevision')} />;
   return (
     <>
-      <Beside view={data} own={!seeing} />
+      <Beside view={data} own={!viewAs} />
       <RevisionBar view={data} />
     </>
   );

@@ -7,7 +7,7 @@ import { labelWords } from '../../app/People.js';
 import { usePolling } from '../../app/changes/useChanges.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { useProgressQuery } from '../../app/progressApi.js';
-import { seeAs } from '../../app/seeing/seeAs.js';
+import { startViewAs } from '../../app/view-as/viewAs.js';
 import { lateInWords } from '@salt-circle/core';
 import { When } from '../../app/time/When.js';
 import { useExchange } from '../../app/useExchange.js';
@@ -216,7 +216,7 @@ function ActsCell({ row, onDo }: { readonly row: ProgressRow; readonly onDo: (do
   const name = person.name ?? say('thisStudent');
   return (
     <span className="whitespace-nowrap">
-      <Button small aria-label={say('seeExchangeAs', { name })} onClick={() => seeAs(exchange.id, id)}>
+      <Button small aria-label={say('seeExchangeAs', { name })} onClick={() => startViewAs(exchange.id, id)}>
         {say('seeAs')}
       </Button>{' '}
       <Menu

@@ -2,7 +2,7 @@
 const KEY = 'salt-circle.see';
 
 /** What to send along with each request while looking with a student's eyes, or null. */
-export function seeHeader(): string | null {
+export function viewAsHeader(): string | null {
   return sessionStorage.getItem(KEY);
 }
 
@@ -10,12 +10,12 @@ export function seeHeader(): string | null {
  * Looks at an exchange with a student's eyes. A full load: nothing of one's own view stays in memory.
  * @param who a participant's id, or `example` with an optional `@time`
  */
-export function seeAs(exchangeId: string, who: string): void {
+export function startViewAs(exchangeId: string, who: string): void {
   sessionStorage.setItem(KEY, `${exchangeId}/${who}`);
   window.location.assign(`/exchanges/${exchangeId}`);
 }
 
-export function seeAsMyself(to: string): void {
+export function endViewAs(to: string): void {
   sessionStorage.removeItem(KEY);
   window.location.assign(to);
 }

@@ -17,14 +17,14 @@ async function see(index: number, eyes: string, path: string, method: 'get' | 'p
   const cookie = await world.cookieOf(index);
   return request(world.app.getHttpServer())
     [method](`/api${path}`)
-    .set({ 'x-salt-circle': '1', 'x-salt-circle-see': eyes, cookie });
+    .set({ 'x-salt-circle': '1', 'x-salt-circle-view-as': eyes, cookie });
 }
 const participantOf = async (id: string, name: string) =>
   (
     await world.do<{ rows: Array<{ id: string; person: { name: string } }> }>(INES, 'get', `/exchanges/${id}/progress`)
   ).rows.find(({ person }) => person.name.startsWith(name))?.id ?? '';
 
-describe('seeing as a student', () => {
+describe('viewing as a student', () => {
   it('answers to the letter what the student gets', async () => {
     const { id, byAnn, byBen } = await reviewedExchange(world);
     await submitFilled(world, BEN, byBen);
@@ -109,7 +109,7 @@ describe('seeing as a student', () => {
       marks: { draft: 'none' },
     });
     const session = (await see(INES, `${id}/example@${at}`, '/session')).body as SessionView;
-    expect(session).toMatchObject({ now: at, seeing: { by: 'Ines Marchetti', example: true, exchangeId: id } });
+    expect(session).toMatchObject({ now: at, viewAs: { by: 'Ines Marchetti', example: true, exchangeId: id } });
     expect((await see(INES, `${id}/example`, `/exchanges/${id}`)).body).toMatchObject({
       published: true,
       stage: 'planning',

@@ -3,16 +3,16 @@ import { Eye } from 'lucide-react';
 import { Button } from '../../kit/index.js';
 import { useExchangeQuery, useSessionQuery } from '../api.js';
 import { useNow } from '../time/useNow.js';
-import { seeAsMyself } from './seeAs.js';
+import { endViewAs } from './viewAs.js';
 import { say } from '../../words/app.js';
 
 /** Says with whose eyes one looks, and leads back. */
-export function SeeingBand() {
+export function ViewAsBand() {
   const { data } = useSessionQuery();
-  const seeing = data?.seeing ?? null;
-  const { data: exchange } = useExchangeQuery(seeing?.exchangeId ?? '', { skip: seeing === null });
+  const viewAs = data?.viewAs ?? null;
+  const { data: exchange } = useExchangeQuery(viewAs?.exchangeId ?? '', { skip: viewAs === null });
   const now = useNow();
-  if (seeing === null) return null;
+  if (viewAs === null) return null;
   const zone = exchange?.course.timeZone;
   return (
     <div
@@ -22,17 +22,17 @@ export function SeeingBand() {
       <p className="flex items-center gap-2">
         <Eye size={17} aria-hidden="true" className="shrink-0 text-iodine" />
         <span>
-          {seeing.example && zone !== undefined
+          {viewAs.example && zone !== undefined
             ? say('youSeeThisExchangeAs', {
                 person: <strong>{say('exampleStudent')}</strong>,
                 when: exactly(now, zone, now),
               })
             : say('youSeeThisExchangeAsWould', {
-                person: <strong>{seeing.example ? say('exampleStudent') : seeing.as}</strong>,
+                person: <strong>{viewAs.example ? say('exampleStudent') : viewAs.as}</strong>,
               })}
         </span>
       </p>
-      <Button small onClick={() => seeAsMyself(`/exchanges/${seeing.exchangeId}${seeing.example ? '/plan' : ''}`)}>
+      <Button small onClick={() => endViewAs(`/exchanges/${viewAs.exchangeId}${viewAs.example ? '/plan' : ''}`)}>
         {say('backToYourOwnView')}
       </Button>
     </div>
