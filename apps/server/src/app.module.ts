@@ -3,7 +3,7 @@ import { RepliesModule } from './features/replies/replies.module.js';
 import { RevisingModule } from './features/revising/revising.module.js';
 import { DescriptionModule } from './features/description/description.module.js';
 import { GradesModule } from './features/grades/grades.module.js';
-import { MarkedModule } from './features/marked/marked.module.js';
+import { AnnotatedFilesModule } from './features/annotated-files/annotated-files.module.js';
 import { RoundsModule } from './features/rounds/rounds.module.js';
 import { Module, type DynamicModule } from '@nestjs/common';
 import { APP_FILTER, APP_GUARD, APP_PIPE } from '@nestjs/core';
@@ -17,7 +17,7 @@ import { AllocationModule } from './features/allocation/allocation.module.js';
 import { CalendarModule } from './features/calendar/calendar.module.js';
 import { ChangesModule } from './features/changes/changes.module.js';
 import { CampusModule } from './features/campus/campus.module.js';
-import { CheckModule } from './features/check/check.module.js';
+import { ModerationModule } from './features/moderation/moderation.module.js';
 import { CoursesModule } from './features/courses/courses.module.js';
 import { DraftsModule } from './features/drafts/drafts.module.js';
 import { FeedbackModule } from './features/feedback/feedback.module.js';
@@ -55,14 +55,14 @@ const FEATURES = [
   ReviewsModule,
   PracticeModule,
   ProgressModule,
-  CheckModule,
+  ModerationModule,
   FeedbackModule,
   RepliesModule,
   RevisingModule,
   RoundsModule,
   DescriptionModule,
   GradesModule,
-  MarkedModule,
+  AnnotatedFilesModule,
   ArchiveModule,
   CampusModule,
   InboxModule,

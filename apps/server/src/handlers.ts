@@ -1,14 +1,14 @@
 import { insertAll } from './platform/database/insert-all.js';
 import { mailHandler } from './features/mail/mail-handler.js';
 import { practiceHandler } from './features/practice/practice-handler.js';
-import { RecordEntry } from './model/record.js';
-import type { HappeningHandler } from './platform/record/handler.js';
+import { AuditEntry } from './model/audit-entry.js';
+import type { EventHandler } from './platform/events/event-handler.js';
 
 /** Writes the record. */
-const recordHandler: HappeningHandler = async (happenings, manager, { now }) => {
+const recordHandler: EventHandler = async (happenings, manager, { now }) => {
   await insertAll(
     manager,
-    RecordEntry,
+    AuditEntry,
     happenings.map((one) => ({
       at: now,
       actorId: one.actorId,
@@ -21,4 +21,4 @@ const recordHandler: HappeningHandler = async (happenings, manager, { now }) => 
 };
 
 /** All side concerns of what happens, in the order in which they run. */
-export const HAPPENING_HANDLERS: readonly HappeningHandler[] = [recordHandler, practiceHandler, mailHandler];
+export const EVENT_HANDLERS: readonly EventHandler[] = [recordHandler, practiceHandler, mailHandler];

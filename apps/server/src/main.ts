@@ -11,7 +11,7 @@ import { keptOffset } from './demo/demo-clock.js';
 import { connectDemoCampus } from './demo/demo-campus.js';
 import { keepDemoAlive } from './demo/keep-alive.js';
 import { seedDemo } from './demo/seed.js';
-import { HAPPENING_HANDLERS } from './handlers.js';
+import { EVENT_HANDLERS } from './handlers.js';
 import { Ids } from './platform/ids/ids.js';
 
 /**
@@ -36,7 +36,7 @@ async function main(): Promise<void> {
   const ids = new Ids();
   const database = await Database.open(settings.dataFolder, clock, {
     mail: mailSettingsOf(settings),
-    handlers: HAPPENING_HANDLERS,
+    handlers: EVENT_HANDLERS,
   });
   await assertPurpose(database, settings.mode);
   // Nothing of the demo leaves it.

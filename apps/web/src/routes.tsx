@@ -158,11 +158,11 @@ export const router = createBrowserRouter([
               },
               {
                 path: 'check',
-                lazy: async () => ({ Component: (await import('./features/check/CheckPage.js')).CheckPage }),
+                lazy: async () => ({ Component: (await import('./features/moderation/CheckPage.js')).CheckPage }),
               },
               {
                 path: 'check/:draftId',
-                lazy: async () => ({ Component: (await import('./features/check/SideBySidePage.js')).SideBySidePage }),
+                lazy: async () => ({ Component: (await import('./features/moderation/SideBySidePage.js')).SideBySidePage }),
               },
               {
                 path: 'draft',

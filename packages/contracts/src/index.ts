@@ -130,7 +130,7 @@ export {
   QueueBoundsRequest,
   WithholdableRequest,
   WithholdRequest,
-} from './requests/check.js';
+} from './requests/moderation.js';
 export { LookAnswerRequest, LookRequest } from './requests/look.js';
 export { ReleasePeopleRequest } from './requests/release.js';
 export { PracticeBeginRequest, PracticeDraftRequest, PracticeRuleRequest } from './requests/practice.js';
@@ -294,7 +294,7 @@ export type {
 export type { CourseInsightsView, InsightsView, UptakeView } from './views/insights.js';
 export type { EarlierView, RoundCard } from './views/earlier.js';
 export { SecondRoundRequest } from './requests/round.js';
-export type { CheckView, DoubtView, LookedView, QueueRow, QueueView, WithheldView } from './views/check.js';
+export type { CheckView, DoubtView, LookedView, QueueRow, QueueView, WithheldView } from './views/moderation.js';
 export type { PracticeCard, PracticeContent, PracticeOwn, PracticeResultView, PracticeView } from './views/practice.js';
 export { boardChange, changedBoard, type BoardChange } from './views/boardChange.js';
 export type { ShorthandEntry } from './views/shorthand.js';

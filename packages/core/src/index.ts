@@ -7,11 +7,11 @@ export { checkDates, type DateProblemCode } from './timeline/checkDates.js';
 export { isReleased, mayHandIn, nextChange, openingsAt, segments, stageAt } from './timeline/stage.js';
 export type { Openings, Segment, Stage, StageChange, TimelineState } from './timeline/stage.js';
 export {
-  PERSONAL_DATES as OWN_DATES,
-  mergePersonalDates as ownOver,
-  withPersonalDates as withOwnTimes,
-  type PersonalDateName as OwnDateName,
-  type PersonalDates as OwnTimes,
+  PERSONAL_DATES,
+  mergePersonalDates,
+  withPersonalDates,
+  type PersonalDateName,
+  type PersonalDates,
 } from './timeline/personalDates.js';
 export { checkLateRule, lateness, type LateProblemCode, type LateRule, type Lateness } from './timeline/late.js';
 export { moveNow } from './timeline/moveNow.js';
@@ -154,10 +154,10 @@ export {
   type FactPart,
   type SubmitFacts,
 } from './quality/submitFacts.js';
-export { doubtKey, doubtRank, doubtsOf, levelShares, USUAL_BOUNDS } from './quality/doubts.js';
+export { flagKey, flagRank, flagsOf, levelShares, DEFAULT_FLAGGING_RULES } from './quality/flags.js';
 export { agreedOn, type Agreed, type AgreedItem } from './quality/agreed.js';
 export { itemSpreads, type ItemSpread } from './quality/spread.js';
-export type { Doubt, DoubtBounds, ReviewEvidence } from './quality/doubts.js';
+export type { Flag, FlaggingRules, ReviewEvidence } from './quality/flags.js';
 export { usualShorthand, type ShorthandLabel } from './shorthand/usualShorthand.js';
 export { listed } from './words/listed.js';
 export { catalogues, ENGLISH, language, partsFor, sentences, speakBy, type Say, type Spoken } from './words/say.js';
@@ -179,7 +179,7 @@ export type {
   OwnFeedback,
   Act,
   Decision,
-  DraftRelation as DraftStanding,
+  DraftRelation,
   ExchangeFacts,
   NamesPolicy,
   Refusal,
@@ -196,17 +196,17 @@ export { PeopleByWord } from './identity/peopleByWord.js';
 export {
   staffNeeds,
   studentNeeds,
-  studentStatus as studentStanding,
+  studentStatus,
   type Need,
   type NeedKind,
   type OwnReview,
   type StaffSituation,
-  type StudentStatus as TodayStanding,
+  type StudentStatus,
   type StudentSituation,
 } from './today/needs.js';
 export { contradictions, type ContradictionCode } from './setup/contradictions.js';
 export { byFamilyName } from './people/familyName.js';
-export { accountOf, type AccountAround, type AccountSettings } from './account/account.js';
+export { planSummary, type PlanSummaryContext, type PlanSummarySettings } from './planSummary/planSummary.js';
 export {
   deliverableWords,
   FAMILY_WORDS,
@@ -215,8 +215,8 @@ export {
   lateInWords,
   lateWords,
   PART_WORDS,
-} from './account/settingWords.js';
-export { formWords } from './account/formWords.js';
+} from './planSummary/settingWords.js';
+export { formWords } from './planSummary/formWords.js';
 export { type Rating } from './scoring/ratingDesign.js';
 export {
   adjustScores,
@@ -308,29 +308,29 @@ export {
   SCORE_WORDS,
   shareWords,
 } from './grading/gradeRuleWords.js';
-export { answerLines } from './marked/answerLines.js';
-export { bringText, type Brought, type MarkedText, type ReadText, type TextMark } from './marked/brought.js';
+export { answerLines } from './annotatedFiles/answerLines.js';
+export { importMarks, type ImportedMarks, type AnnotatedText, type ReadText, type TextMark } from './annotatedFiles/importMarks.js';
 export {
-  settle,
-  type BringLimits,
-  type BroughtNote,
+  planImport,
+  type ImportLimits,
+  type ImportedNote,
   type KnownNote,
   type PlacedMark,
   type Unplaced,
   type UnplacedReason,
-} from './marked/settle.js';
-export { guessKind } from './marked/guessKind.js';
-export { ANNOTATION_CONTEXT, annotationCollection, PAGE_SIZE } from './marked/annotations.js';
+} from './annotatedFiles/planImport.js';
+export { guessKind } from './annotatedFiles/guessKind.js';
+export { ANNOTATION_CONTEXT, annotationCollection, PAGE_SIZE } from './annotatedFiles/annotations.js';
 export {
   editLine,
   KIND_NAMES,
   noteLines,
   passageOf,
-  type MarkedAnswer,
-  type MarkedDraft,
-  type MarkedKind,
-  type MarkedNote,
-  type MarkedPart,
-  type MarkedReply,
-  type MarkedReview,
-} from './marked/marked.js';
+  type AnnotatedAnswer,
+  type AnnotatedDraft,
+  type AnnotatedKind,
+  type AnnotatedNote,
+  type AnnotatedPart,
+  type AnnotatedReply,
+  type AnnotatedReview,
+} from './annotatedFiles/annotatedDraft.js';

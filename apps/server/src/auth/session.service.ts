@@ -49,9 +49,9 @@ export class SessionService {
 
   /** @param browser what it calls itself @returns the token for the cookie */
   open(person: Pick<Person, 'id'>, action: 'signed-in' | 'stepped-in', browser = ''): Promise<string> {
-    return this.database.write(async (manager, happened) => {
+    return this.database.write(async (manager, emit) => {
       const token = await this.openIn(manager, person.id, browser, action === 'signed-in');
-      happened({ action, actorId: person.id });
+      emit({ action, actorId: person.id });
       return token;
     });
   }

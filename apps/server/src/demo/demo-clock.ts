@@ -1,13 +1,13 @@
 import type { Database } from '../platform/database/database.js';
-import { Setting } from '../model/record.js';
+import { Setting } from '../model/audit-entry.js';
 
 const KEY = 'demo.clock-offset';
 
 /** So that the moved time survives a restart. */
 export async function keepOffset(database: Database, offset: number, actorId: string | null): Promise<void> {
-  await database.write(async (manager, happened) => {
+  await database.write(async (manager, emit) => {
     await manager.save(Setting, { key: KEY, value: String(offset) });
-    happened({ action: 'clock-moved', actorId, details: { offset } });
+    emit({ action: 'clock-moved', actorId, details: { offset } });
   });
 }
 

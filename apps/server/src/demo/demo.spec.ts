@@ -1,7 +1,7 @@
 import type { DeskView } from '@salt-circle/contracts';
 import { matchTextAnchor } from '@salt-circle/core';
 import { htmlToText } from '../platform/html/html-to-text.js';
-import { Setting } from '../model/record.js';
+import { Setting } from '../model/audit-entry.js';
 import { type TestPerson } from '../testing/people.js';
 import { World } from '../testing/world.js';
 import { keepOffset, keptOffset } from './demo-clock.js';

@@ -1,18 +1,18 @@
-import { DATE_ORDER, OWN_DATES } from '@salt-circle/core';
+import { DATE_ORDER, PERSONAL_DATES } from '@salt-circle/core';
 import type { Database } from '../platform/database/database.js';
 import type { EntityTarget, ObjectLiteral } from 'typeorm';
 import { Draft, DraftPart, DraftVersion } from '../model/draft.js';
 import { Exchange, PersonalDatesRow } from '../model/exchange.js';
 import { Mail } from '../model/mail.js';
 import { NoteRow, Review } from '../model/review.js';
-import { Setting } from '../model/record.js';
+import { Setting } from '../model/audit-entry.js';
 
 const KEY = 'demo.last-day';
 const DAY = 24 * 3_600_000;
 
 const MOVED: ReadonlyArray<readonly [entity: EntityTarget<ObjectLiteral>, columns: readonly string[]]> = [
   [Exchange, [...DATE_ORDER, 'publishedAt', 'createdAt']],
-  [PersonalDatesRow, OWN_DATES],
+  [PersonalDatesRow, PERSONAL_DATES],
   [Mail, ['at']],
   [Draft, ['savedAt']],
   [DraftVersion, ['handedInAt', 'withdrawnAt']],

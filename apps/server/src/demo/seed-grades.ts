@@ -1,5 +1,5 @@
 import { readyReviewingForm, type GradePart } from '@salt-circle/core';
-import { OwnReviews } from '../features/check/own-reviews.service.js';
+import { OwnReviews } from '../features/moderation/own-reviews.service.js';
 import { GradesRelease } from '../features/grades/grades-release.service.js';
 import { Grades } from '../features/grades/grades.service.js';
 import { ReviewsService } from '../features/reviews/reviews.service.js';

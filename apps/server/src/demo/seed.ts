@@ -1,6 +1,6 @@
 import type { INestApplication } from '@nestjs/common';
 import { seededRandom, type AfterRule } from '@salt-circle/core';
-import { QueueService } from '../features/check/queue.service.js';
+import { ReviewQueue } from '../features/moderation/review-queue.service.js';
 import { CoursesService } from '../features/courses/courses.service.js';
 import { NewExchangesService } from '../features/planning/new-exchanges.service.js';
 import { Course, Enrolment } from '../model/course.js';
@@ -217,7 +217,7 @@ async function released(
   await fillReviews(seeder, students, id, { from: -18, days: 7.5, unfinishedShare: 0.04 });
   // By now somebody has looked through all of them.
   at(seeder, -6);
-  const queue = seeder.app.get(QueueService);
+  const queue = seeder.app.get(ReviewQueue);
   const { rows } = await queue.queue(teacher, id);
   for (const { reviewId } of rows) await queue.mark(assistant ?? teacher, reviewId, { looked: true, dismissed: [] });
   await afterRelease(seeder, teacher, students, id, { from: -3.5, revised: 3 });

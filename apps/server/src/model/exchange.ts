@@ -2,7 +2,7 @@ import type {
   AfterRule,
   CommentRule,
   Deliverable,
-  DoubtBounds,
+  FlaggingRules,
   FormItem,
   GradePart,
   GradeRule,
@@ -192,7 +192,7 @@ export class Exchange {
 
   /** What makes a submitted review doubtful; null for the usual. */
   @Column('simple-json', { nullable: true })
-  doubtBounds: DoubtBounds | null;
+  doubtBounds: FlaggingRules | null;
 
   /** Of the practice drafts of this exchange. */
   @Column('simple-json', { default: '{"when":"off","tries":null,"closeEnough":null}' })

@@ -5,7 +5,7 @@ import {
   type Act,
   type Decision,
   type ExchangeFacts,
-  type OwnTimes,
+  type PersonalDates,
   type Subject,
   type TimelineState,
   type Viewer,
@@ -41,7 +41,7 @@ export interface ExchangeContext extends CourseContext {
   /** The group with which the participant hands in; null for staff and where everybody hands in alone. */
   readonly groupId: string | null;
   /** Due times of the participant's own; null for somebody without. */
-  readonly own: OwnTimes | null;
+  readonly own: PersonalDates | null;
 }
 
 /** Loads where somebody stands, and asks the core what follows from it. Every route comes through here. */

@@ -1,4 +1,4 @@
-import type { DraftStanding } from '@salt-circle/core';
+import type { DraftRelation } from '@salt-circle/core';
 import { IsNull, Not, type EntityManager } from 'typeorm';
 import { DraftVersion, type Draft } from '../model/draft.js';
 import { Review } from '../model/review.js';
@@ -6,7 +6,7 @@ import type { ExchangeContext } from './access.js';
 import { draftOf } from './own-draft.js';
 
 /** How the one who asks stands to a draft, with the review that it was given to them for, if it was. */
-export interface DraftAccess extends DraftStanding {
+export interface DraftAccess extends DraftRelation {
   readonly context: ExchangeContext;
   readonly draft: Draft;
   /** Of this draft, by the one who asks. */
@@ -14,7 +14,7 @@ export interface DraftAccess extends DraftStanding {
 }
 
 /** How the one who asks stands to any draft of the exchange, as far as it follows from the own one. */
-export type OwnDraftAccess = Pick<DraftStanding, 'viewerHandedIn' | 'selfReviewed' | 'othersReviewed'>;
+export type OwnDraftAccess = Pick<DraftRelation, 'viewerHandedIn' | 'selfReviewed' | 'othersReviewed'>;
 
 /** Whether the one who asks has handed in, and has submitted the review of the own draft, and those of others. */
 export async function ownDraftAccess(manager: EntityManager, context: ExchangeContext): Promise<OwnDraftAccess> {
@@ -68,7 +68,7 @@ function isOwnDraft(
 }
 
 /** What the core asks for, without what was loaded. */
-export function draftRelation(standing: DraftStanding): DraftStanding {
+export function draftRelation(standing: DraftRelation): DraftRelation {
   const { viewerHandedIn, ofOwnDraft, selfReviewed, othersReviewed, allocatedToViewer } = standing;
   return { viewerHandedIn, ofOwnDraft, selfReviewed, othersReviewed, allocatedToViewer };
 }

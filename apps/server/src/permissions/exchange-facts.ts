@@ -6,7 +6,7 @@ import {
   type ExchangeDates,
   type ExchangeFacts,
   type OwnFeedback,
-  type OwnTimes,
+  type PersonalDates,
   type TimelineState,
 } from '@salt-circle/core';
 import type { Exchange, Participant } from '../model/exchange.js';
@@ -47,7 +47,7 @@ export function gradeIsReleased(
  */
 export function factsOf(
   exchange: Exchange,
-  own: OwnTimes | null,
+  own: PersonalDates | null,
   now: number,
   { practiceFirst = false, ownFeedback = 'as-planned', gradesReleased = false }: Partial<ForAsker> = {},
 ): ExchangeFacts {

@@ -1,10 +1,10 @@
-import { ownOver, type OwnTimes } from '@salt-circle/core';
+import { mergePersonalDates, type PersonalDates } from '@salt-circle/core';
 import type { EntityManager } from 'typeorm';
 import { Enrolment } from '../model/course.js';
 import { GroupMemberRow } from '../model/group.js';
 import { PersonalDatesRow, type Exchange, type Participant } from '../model/exchange.js';
 
-function asOwn({ draftsDue, reviewsDue, repliesDue, revisionDue, excused }: PersonalDatesRow): OwnTimes {
+function asOwn({ draftsDue, reviewsDue, repliesDue, revisionDue, excused }: PersonalDatesRow): PersonalDates {
   return { draftsDue, reviewsDue, repliesDue, revisionDue, excused };
 }
 
@@ -13,7 +13,7 @@ export async function personalDatesOf(
   manager: EntityManager,
   exchange: Pick<Exchange, 'id' | 'courseId'>,
   participant: Pick<Participant, 'personId'>,
-): Promise<OwnTimes | null> {
+): Promise<PersonalDates | null> {
   const rows = await manager.findBy(PersonalDatesRow, { exchangeId: exchange.id });
   if (rows.length === 0) return null;
   const where = { courseId: exchange.courseId, personId: participant.personId };
@@ -28,20 +28,20 @@ function combined(
   rows: readonly PersonalDatesRow[],
   enrolmentId: string,
   groups: ReadonlySet<string>,
-): OwnTimes | null {
+): PersonalDates | null {
   const person = rows.find((row) => row.enrolmentId === enrolmentId);
   const ofGroups = rows.filter(({ groupId }) => groupId !== null && groups.has(groupId));
-  const group = ofGroups.reduce<OwnTimes | null>((all, row) => ownOver(all, asOwn(row)), null);
-  return ownOver(person === undefined ? null : asOwn(person), group);
+  const group = ofGroups.reduce<PersonalDates | null>((all, row) => mergePersonalDates(all, asOwn(row)), null);
+  return mergePersonalDates(person === undefined ? null : asOwn(person), group);
 }
 
 /** The own times of all participants that have some, by person id. A fixed number of queries. */
 export async function allPersonalDates(
   manager: EntityManager,
   exchange: Pick<Exchange, 'id' | 'courseId'>,
-): Promise<Map<string, OwnTimes>> {
+): Promise<Map<string, PersonalDates>> {
   const rows = await manager.findBy(PersonalDatesRow, { exchangeId: exchange.id });
-  const found = new Map<string, OwnTimes>();
+  const found = new Map<string, PersonalDates>();
   if (rows.length === 0) return found;
   const members = await manager
     .createQueryBuilder(GroupMemberRow, 'member')

@@ -1,5 +1,5 @@
 import type { CourseCard, DatesView, ExchangeCard, NextChangeView, OwnTimesPart } from '@salt-circle/contracts';
-import { DATE_ORDER, nextChange, type DateName, type ExchangeDates, type OwnTimes } from '@salt-circle/core';
+import { DATE_ORDER, nextChange, type DateName, type ExchangeDates, type PersonalDates } from '@salt-circle/core';
 import type { Course } from '../model/course.js';
 import type { CourseContext } from '../permissions/access.js';
 import type { Exchange } from '../model/exchange.js';
@@ -28,7 +28,7 @@ export function datesAsked(dates: ExchangeDates, { selfReview }: Pick<Exchange, 
 }
 
 /** The next date that changes something, for the wire; null when none is left. */
-export function nextView(exchange: Exchange, now: number, own: OwnTimes | null = null): NextChangeView | null {
+export function nextView(exchange: Exchange, now: number, own: PersonalDates | null = null): NextChangeView | null {
   const next = nextChange(timelineOf(exchange), now, own);
   return next === null ? null : { date: next.date, at: iso(next.at) };
 }
@@ -39,7 +39,7 @@ export function courseCard(course: Course, role: NonNullable<CourseContext['view
 }
 
 /** An exchange as lists show it at `now` (milliseconds), with the own times of the one who asks. */
-export function exchangeCard(exchange: Exchange, now: number, own: OwnTimes | null = null): ExchangeCard {
+export function exchangeCard(exchange: Exchange, now: number, own: PersonalDates | null = null): ExchangeCard {
   return {
     id: exchange.id,
     title: exchange.title,
@@ -51,7 +51,7 @@ export function exchangeCard(exchange: Exchange, now: number, own: OwnTimes | nu
 }
 
 /** Own times for the wire: ISO 8601, null for what stays common. */
-export function personalDatesPart({ draftsDue, reviewsDue, repliesDue, revisionDue, excused }: OwnTimes): OwnTimesPart {
+export function personalDatesPart({ draftsDue, reviewsDue, repliesDue, revisionDue, excused }: PersonalDates): OwnTimesPart {
   return {
     draftsDue: isoOrNull(draftsDue),
     reviewsDue: isoOrNull(reviewsDue),

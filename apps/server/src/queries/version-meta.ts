@@ -1,5 +1,5 @@
 import type { LateView, VersionMeta } from '@salt-circle/contracts';
-import { endOf, lateness, resolveDates, withOwnTimes, type OwnTimes } from '@salt-circle/core';
+import { endOf, lateness, resolveDates, withPersonalDates, type PersonalDates } from '@salt-circle/core';
 import { createHash } from 'node:crypto';
 import { datesOf } from '../permissions/exchange-facts.js';
 import type { Exchange } from '../model/exchange.js';
@@ -7,10 +7,10 @@ import { iso } from '../platform/wire/instants.js';
 import type { DraftPart, DraftVersion } from '../model/draft.js';
 
 /** How late a hand-in is, and what that costs; null for one in time. */
-export function lateView(exchange: Exchange, own: OwnTimes | null, handedInAt: number): LateView | null {
+export function lateView(exchange: Exchange, own: PersonalDates | null, handedInAt: number): LateView | null {
   const dates = resolveDates(datesOf(exchange));
   if (dates === null) return null;
-  const { draftsDue } = withOwnTimes(dates, own);
+  const { draftsDue } = withPersonalDates(dates, own);
   if (handedInAt < endOf(draftsDue)) return null;
   return { ...lateness(exchange.late, draftsDue, handedInAt), rule: exchange.late };
 }
@@ -18,7 +18,7 @@ export function lateView(exchange: Exchange, own: OwnTimes | null, handedInAt: n
 /** A version for lists: what it consists of, its digest (SHA-256, hexadecimal), and how late it was. */
 export function versionMeta(
   exchange: Exchange,
-  own: OwnTimes | null,
+  own: PersonalDates | null,
   version: DraftVersion,
   parts: readonly DraftPart[],
   by: string | null,

@@ -1,4 +1,4 @@
-import { describeTextAnchor, type MarkedNote } from '@salt-circle/core';
+import { describeTextAnchor, type AnnotatedNote } from '@salt-circle/core';
 import fc from 'fast-check';
 
 const words = fc.stringMatching(/^[a-zäß🪿 ,.]{1,12}$/u).filter((text) => text.trim() !== '');
@@ -36,8 +36,8 @@ export const ANY_NOTES = fc.array(fc.tuple(fc.double({ min: 0, max: 1, noNaN: tr
 /** Notes at places of a text, which may lie over each other. */
 export function notesOn(
   text: string,
-  given: ReadonlyArray<readonly [share: number, length: number, edit: MarkedNote['edit']]>,
-): MarkedNote[] {
+  given: ReadonlyArray<readonly [share: number, length: number, edit: AnnotatedNote['edit']]>,
+): AnnotatedNote[] {
   return given.map(([share, length, edit], index) => {
     // Nobody selects half a letter.
     const letters = [...text];

@@ -24,7 +24,7 @@ import { SessionService } from '../auth/session.service.js';
 import { createApp } from '../app.js';
 import { Clock } from '../platform/clock/clock.js';
 import { mailSettingsOf, type Settings } from '../platform/config/settings.js';
-import { HAPPENING_HANDLERS } from '../handlers.js';
+import { EVENT_HANDLERS } from '../handlers.js';
 import { Course, Enrolment } from '../model/course.js';
 import { DATABASE_FILE, writerSource } from '../platform/database/data-source.js';
 import { Database } from '../platform/database/database.js';
@@ -159,7 +159,7 @@ export class World {
     const ids = new SeededIds();
     const database = await Database.open(folder, clock, {
       mail: mailSettingsOf(settings),
-      handlers: HAPPENING_HANDLERS,
+      handlers: EVENT_HANDLERS,
       ids,
     });
     const app = await createApp({ settings, database, clock, ids });

@@ -1,4 +1,4 @@
-import type { WithheldView } from './check.js';
+import type { WithheldView } from './moderation.js';
 import type {
   Check,
   DateName,
@@ -14,7 +14,7 @@ import type {
   SelfReview,
   Stage,
   NeedKind,
-  TodayStanding,
+  StudentStatus,
 } from '@salt-circle/core';
 import type { NoteKind } from '../noteKinds.js';
 import type { ShorthandEntry } from './shorthand.js';
@@ -375,7 +375,7 @@ export interface WaitingItem {
   readonly role: Role;
   readonly next: NextChangeView;
   /** Of a student: how far what was asked is done. */
-  readonly standing: TodayStanding;
+  readonly standing: StudentStatus;
 }
 
 export interface TodayView {

@@ -1,6 +1,6 @@
 import { krippendorffAlpha } from '../agreement/krippendorffAlpha.js';
 import type { Answers, FormItem, ReviewForm } from '../form/form.js';
-import { levelShares } from '../quality/doubts.js';
+import { levelShares } from '../quality/flags.js';
 
 /** What one review says of one draft. */
 export interface ReadReview {

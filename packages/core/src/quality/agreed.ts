@@ -1,6 +1,6 @@
 import { say } from '../words/form.js';
 import type { Answers, FormItem, ReviewForm } from '../form/form.js';
-import { levelShares } from './doubts.js';
+import { levelShares } from './flags.js';
 
 /** An item on which all reviews of a draft say the same, or on which they are far apart. */
 export interface AgreedItem {

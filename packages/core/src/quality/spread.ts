@@ -1,5 +1,5 @@
 import type { Answers, ReviewForm } from '../form/form.js';
-import { levelShares } from './doubts.js';
+import { levelShares } from './flags.js';
 
 /** How far apart the reviews of one draft are on an item. */
 export interface ItemSpread {

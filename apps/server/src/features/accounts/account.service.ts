@@ -64,11 +64,11 @@ export class AccountService {
     await assertGoodPassword(password, [person.name, person.email]);
     const passwordHash = await hashPassword(password);
     const { present } = await this.sessions.of(person.id, cookie);
-    await this.database.write(async (manager, happened) => {
+    await this.database.write(async (manager, emit) => {
       await manager.update(Person, { id: person.id }, { passwordHash });
       await manager.delete(PasswordLink, { personId: person.id });
       await this.sessions.end(manager, person.id, { keep: present });
-      happened({ action: 'password-changed', actorId: person.id });
+      emit({ action: 'password-changed', actorId: person.id });
       if (person.email !== null) {
         const letter = { address: person.email, ...passwordChanged(this.settings.publicUrl) };
         await queueMail(manager, this.ids, this.database.mail, this.clock.now(), [letter]);

@@ -4,7 +4,7 @@ import { Like } from 'typeorm';
 import { Enrolment } from '../../model/course.js';
 import { Mail } from '../../model/mail.js';
 import { PasswordLink, Person, Session } from '../../model/person.js';
-import { RecordEntry } from '../../model/record.js';
+import { AuditEntry } from '../../model/audit-entry.js';
 import { Expiry } from '../../platform/expiry/expiry.js';
 import { hashPassword } from '../../platform/security/passwords.js';
 import { ANN, BEN, INES } from '../../testing/people.js';
@@ -182,11 +182,11 @@ describe('a new address', () => {
 
 describe('tries to sign in', () => {
   it('that come to nothing are counted for account and network together, and cost the database nothing', async () => {
-    const before = await world.database.read.count(RecordEntry);
+    const before = await world.database.read.count(AuditEntry);
     const tries = await Promise.all([...Array(12)].map((_, index) => signIn('guess@example.org', `try ${index}`)));
     expect(tries.map(({ status }) => status).filter((status) => status === 401)).toHaveLength(10);
     expect(tries.filter(({ status }) => status === 429)).toHaveLength(2);
-    expect(await world.database.read.count(RecordEntry)).toBe(before);
+    expect(await world.database.read.count(AuditEntry)).toBe(before);
     expect((await signIn('ann@example.org', OLD)).status).toBe(204);
   });
 

@@ -77,7 +77,7 @@ export class AddressChanges {
 
   /** @returns whether the change is made by it, or waits for the other link */
   confirm(token: string): Promise<{ readonly made: boolean }> {
-    return this.database.write(async (manager, happened) => {
+    return this.database.write(async (manager, emit) => {
       const { change, which, person } = await this.#valid(manager, token);
       if (!isLast(change, which)) {
         await manager.update(
@@ -92,7 +92,7 @@ export class AddressChanges {
       await manager.delete(AddressChange, { personId: person.id });
       // Links that went to the old address let nobody in any more.
       await manager.delete(PasswordLink, { personId: person.id });
-      happened({ action: 'address-changed', actorId: person.id });
+      emit({ action: 'address-changed', actorId: person.id });
       return { made: true };
     });
   }

@@ -89,14 +89,14 @@ export class PasswordLinks implements OnApplicationShutdown {
     const { person } = await this.#valid(this.database.read, token);
     await assertGoodPassword(password, [person.name, person.email]);
     const passwordHash = await hashPassword(password);
-    const session = await this.database.write(async (manager, happened) => {
+    const session = await this.database.write(async (manager, emit) => {
       const found = await this.#valid(manager, token);
       const { id, email } = found.person;
       // Whoever has the link reads the mail of the address.
       await manager.update(Person, { id }, { passwordHash, addressConfirmedAt: this.clock.real() });
       await manager.delete(PasswordLink, { personId: id });
       await this.sessions.end(manager, id, {});
-      happened({ action: 'password-changed', actorId: id });
+      emit({ action: 'password-changed', actorId: id });
       await queueMail(manager, this.ids, this.database.mail, this.clock.now(), [
         { address: email as string, ...passwordChanged(this.settings.publicUrl) },
       ]);

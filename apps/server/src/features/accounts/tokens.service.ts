@@ -53,21 +53,21 @@ export class Tokens {
     }
     const token = TOKEN_PREFIX + this.ids.token();
     const now = this.clock.real();
-    await this.database.write(async (manager, happened) => {
+    await this.database.write(async (manager, emit) => {
       await manager.insert(AccessToken, {
         ...{ tokenHash: this.tokens.hash(token), id: this.ids.uuid(), personId: person.id, name: name.trim(), scope },
         ...{ createdAt: now, endsAt: now + days * DAY, usedAt: null },
       });
-      happened({ action: 'token-made', actorId: person.id, details: { scope, days } });
+      emit({ action: 'token-made', actorId: person.id, details: { scope, days } });
     });
     return { token };
   }
 
   /** Taken back twice, it is gone once. */
   async takeBack({ id: personId }: CurrentUser, id: string): Promise<void> {
-    await this.database.write(async (manager, happened) => {
+    await this.database.write(async (manager, emit) => {
       const { affected } = await manager.delete(AccessToken, { personId, id });
-      if ((affected ?? 0) > 0) happened({ action: 'token-taken-back', actorId: personId });
+      if ((affected ?? 0) > 0) emit({ action: 'token-taken-back', actorId: personId });
     });
   }
 }

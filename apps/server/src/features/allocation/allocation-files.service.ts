@@ -56,7 +56,7 @@ export class AllocationFiles {
     if (source.kind !== 'table') {
       throw unreadable(say('allocationsAreReadFromCsv'), say('chooseFileThatEndsIn'));
     }
-    return this.database.write(async (manager, happened) => {
+    return this.database.write(async (manager, emit) => {
       const context = await this.access.exchange(person, exchangeId, manager);
       assertCan(context, { kind: 'allocate' });
       const question = await this.#question(manager, context);
@@ -80,7 +80,7 @@ export class AllocationFiles {
           }
         }
         await tellReviewers(manager, context.exchange, context.now, this.database.mail, this.ids);
-        happened({
+        emit({
           action: 'allocation-imported',
           actorId: person.id,
           courseId: context.course.id,

@@ -11,7 +11,7 @@ import { nextRun, pairKey, resolveDates } from '@salt-circle/core';
 import type { EntityManager } from 'typeorm';
 import type { CurrentUser } from '../../auth/view-as.js';
 import { Course, Enrolment } from '../../model/course.js';
-import { Database, type Report } from '../../platform/database/database.js';
+import { Database, type EmitEvent } from '../../platform/database/database.js';
 import { Access, assertCan, assertCanSee, type ExchangeContext } from '../../permissions/access.js';
 import { Exchange, Participant } from '../../model/exchange.js';
 import { PersonLabels } from '../../queries/person-labels.js';
@@ -71,21 +71,21 @@ export class AllocationService {
 
   /** Puts a previewed allocation in the place of the current one; what has begun stays. */
   apply(person: CurrentUser, exchangeId: string, previewId: string): Promise<AllocationView> {
-    return this.#changing(person, exchangeId, async (manager, happened, context) => {
+    return this.#changing(person, exchangeId, async (manager, emit, context) => {
       const preview = await manager.findOneBy(AllocationPreview, { id: previewId, exchangeId });
       if (preview === null) throw previewGone();
       // Whom and how many students review is what they have been told: a matter of the plan.
       const { whom, reviewsEach } = preview.content.wishes;
       if (whom !== context.exchange.whom || reviewsEach !== context.exchange.reviewsPerStudent)
         assertCan(context, { kind: 'plan' });
-      return this.applyPreview(manager, happened, context, preview);
+      return this.applyPreview(manager, emit, context, preview);
     });
   }
 
   /** Within a transaction; also for planned runs, which have no person. */
   async applyPreview(
     manager: EntityManager,
-    happened: Report,
+    emit: EmitEvent,
     place: Pick<ExchangeContext, 'exchange' | 'course' | 'now'> & { readonly person: Pick<CurrentUser, 'id'> | null },
     preview: AllocationPreview,
   ): Promise<Circumstances> {
@@ -111,7 +111,7 @@ export class AllocationService {
     );
     // A nightly round that found nothing to give is nothing to put on record.
     if (!changed) return circumstances;
-    happened({
+    emit({
       action: preview.kind === 'repair' ? 'allocation-repaired' : 'allocation-applied',
       actorId: place.person?.id ?? null,
       courseId: place.course.id,
@@ -123,7 +123,7 @@ export class AllocationService {
 
   /** @param stepId which step is meant: what somebody else has done since is not taken back in its stead */
   undo(person: CurrentUser, exchangeId: string, stepId: number): Promise<AllocationView> {
-    return this.#changing(person, exchangeId, async (manager, happened, context) => {
+    return this.#changing(person, exchangeId, async (manager, emit, context) => {
       const step = await undoable(manager, exchangeId);
       if (step !== null && step.id !== stepId) {
         throw new ProblemError({
@@ -143,7 +143,7 @@ export class AllocationService {
       const { hands: _hands, wishes, ...settings } = step.before;
       if (Object.keys(settings).length > 0) await manager.update(Exchange, { id: exchangeId }, settings);
       if (wishes !== undefined) await manager.update(AllocationPlan, { exchangeId }, wishes);
-      happened({
+      emit({
         action: 'allocation-undone',
         actorId: person.id,
         courseId: context.course.id,
@@ -155,7 +155,7 @@ export class AllocationService {
 
   /** What is done by hand, as a whole or not at all. */
   byHand(person: CurrentUser, exchangeId: string, request: AllocationActsRequest): Promise<AllocationView> {
-    return this.#changing(person, exchangeId, async (manager, happened, context) => {
+    return this.#changing(person, exchangeId, async (manager, emit, context) => {
       const plan = await planOf(manager, exchangeId, context.now);
       const circumstances = await loadCircumstances(manager, context.exchange, context.now);
       const pairs = await loadPairs(manager, exchangeId);
@@ -167,7 +167,7 @@ export class AllocationService {
       const before = hands === undefined ? {} : { hands };
       await makeChange(manager, this.ids, context.exchange, context.now, { ...change, before });
       await tellReviewers(manager, context.exchange, context.now, this.database.mail, this.ids);
-      happened({
+      emit({
         action: 'allocation-by-hand',
         actorId: person.id,
         courseId: context.course.id,
@@ -184,18 +184,18 @@ export class AllocationService {
   }
 
   setPlan(person: CurrentUser, exchangeId: string, request: AllocationPlanRequest): Promise<AllocationView> {
-    return this.#changing(person, exchangeId, async (manager, happened, context) => {
+    return this.#changing(person, exchangeId, async (manager, emit, context) => {
       const { avoid, mix, maxPerDraft } = request.wishes;
-      await this.#schedule(manager, happened, context, request, { avoid, mix, maxPerDraft: maxPerDraft ?? null });
+      await this.#schedule(manager, emit, context, request, { avoid, mix, maxPerDraft: maxPerDraft ?? null });
     });
   }
 
   /** When drafts are allocated by themselves, from the Plan page: also before the exchange is published. */
   setSchedule(person: CurrentUser, exchangeId: string, request: ScheduleRequest): Promise<SavedView> {
-    return this.database.write(async (manager, happened) => {
+    return this.database.write(async (manager, emit) => {
       const context = await this.access.exchange(person, exchangeId, manager);
       assertCan(context, { kind: 'plan' });
-      const revision = await this.#schedule(manager, happened, context, request, {});
+      const revision = await this.#schedule(manager, emit, context, request, {});
       return { revision, savedAt: new Date(context.now).toISOString() };
     });
   }
@@ -203,7 +203,7 @@ export class AllocationService {
   /** @returns the new revision */
   async #schedule(
     manager: EntityManager,
-    happened: Report,
+    emit: EmitEvent,
     context: ExchangeContext,
     { revision, schedule, at, party, patience }: ScheduleRequest,
     wishes: Partial<Pick<AllocationPlan, 'avoid' | 'mix' | 'maxPerDraft'>>,
@@ -229,7 +229,7 @@ export class AllocationService {
       ...(changed ? { lastRunAt: null, lastOutcome: null } : {}),
     });
     await manager.update(Exchange, { id: exchangeId }, { rolling });
-    happened({
+    emit({
       action: 'allocation-planned',
       actorId: context.person.id,
       courseId: context.course.id,
@@ -243,13 +243,13 @@ export class AllocationService {
   setExtra(person: CurrentUser, exchangeId: string, request: ExtraReviewerRequest): Promise<AllocationView> {
     const { personId } = request;
     const reviews = request.reviews ?? null;
-    return this.#changing(person, exchangeId, async (manager, happened, { course, exchange }) => {
+    return this.#changing(person, exchangeId, async (manager, emit, { course, exchange }) => {
       const enrolment = await manager.findOneBy(Enrolment, { courseId: course.id, personId, active: true });
       if (enrolment === null || enrolment.role === 'student') throw refusal('unknown');
       const known = await manager.findOneBy(Participant, { exchangeId, personId });
       if (reviews === null) await removeExtra(manager, known);
       else await staffParticipant(manager, this.ids, exchange.id, personId, reviews);
-      happened({
+      emit({
         action: 'extra-reviewer-set',
         actorId: person.id,
         courseId: course.id,
@@ -284,12 +284,12 @@ export class AllocationService {
   async #changing(
     person: CurrentUser,
     exchangeId: string,
-    work: (manager: EntityManager, happened: Report, context: ExchangeContext) => Promise<Circumstances | void>,
+    work: (manager: EntityManager, emit: EmitEvent, context: ExchangeContext) => Promise<Circumstances | void>,
   ): Promise<AllocationView> {
-    const board = await this.database.write(async (manager, happened) => {
+    const board = await this.database.write(async (manager, emit) => {
       const context = await this.access.exchange(person, exchangeId, manager);
       assertCan(context, { kind: 'allocate' });
-      const circumstances = await work(manager, happened, context);
+      const circumstances = await work(manager, emit, context);
       const after = await this.access.exchange(person, exchangeId, manager);
       return this.#board(manager, after, circumstances ?? undefined);
     });

@@ -139,7 +139,7 @@ export class PlannedRuns implements OnApplicationBootstrap, OnApplicationShutdow
     outcome: RunOutcome,
   ): Promise<void> {
     try {
-      await this.database.write(async (manager, happened) => {
+      await this.database.write(async (manager, emit) => {
         const plan = await manager.findOneByOrFail(AllocationPlan, { exchangeId });
         // Somebody else may have done it, or planned anew, while this was being worked out.
         if (plan.ranUntil >= slot || plan.schedule === 'command') return;
@@ -148,7 +148,7 @@ export class PlannedRuns implements OnApplicationBootstrap, OnApplicationShutdow
         const now = this.clock.now();
         await manager.update(AllocationPlan, { exchangeId }, { ranUntil: slot, lastRunAt: now, lastOutcome: outcome });
         if (preview !== null && outcome !== 'kept') {
-          await this.allocation.applyPreview(manager, happened, { exchange, course, now, person: null }, preview);
+          await this.allocation.applyPreview(manager, emit, { exchange, course, now, person: null }, preview);
         } else if (preview !== null) {
           await manager.delete(AllocationPreview, { exchangeId, madeBy: '' });
           await manager.insert(AllocationPreview, preview);
@@ -158,7 +158,7 @@ export class PlannedRuns implements OnApplicationBootstrap, OnApplicationShutdow
         if (outcome !== 'applied' && outcome !== 'nothing-to-do' && isNews) {
           await this.#tellInstructors(manager, exchange, course, preview, now, outcome);
         }
-        happened({
+        emit({
           action: 'allocation-run',
           actorId: null,
           courseId: course.id,

@@ -69,9 +69,9 @@ export class ArchiveReading {
       const found = await this.#survey(archive);
       const files = await this.#takeFiles(archive, found);
       const coming = { archive, found, ...files, person, courseTitle, now: this.clock.now(), ids: this.ids };
-      const made = await this.database.write(async (manager, happened) => {
+      const made = await this.database.write(async (manager, emit) => {
         const here = await new ArchiveImport(coming).write(manager);
-        happened({
+        emit({
           ...{ action: 'archive-read', actorId: person.id, ...here },
           details: { people: archive.manifest.people, drafts: archive.manifest.drafts },
         });

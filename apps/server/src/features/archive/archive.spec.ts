@@ -5,7 +5,7 @@ import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { IsNull } from 'typeorm';
 import { ForbiddenPair } from '../../model/allocation.js';
-import { LookRequestRow } from '../../model/check.js';
+import { LookRequestRow } from '../../model/moderation.js';
 import { Draft, DraftPicture } from '../../model/draft.js';
 import { FileContent } from '../../model/stored-file.js';
 import { Exchange, PersonalDatesRow, Participant } from '../../model/exchange.js';

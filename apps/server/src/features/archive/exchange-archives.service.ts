@@ -16,7 +16,7 @@ import { compiled, Threads } from '../../platform/jobs/threads.js';
 import { iso } from '../../platform/wire/instants.js';
 import { AllocationFiles } from '../allocation/allocation-files.service.js';
 import { GradeFiles } from '../grades/grade-files.service.js';
-import { MarkedFiles } from '../marked/marked-files.service.js';
+import { AnnotatedFiles } from '../annotated-files/annotated-files.service.js';
 import type { ArchiveWishes } from './kept/archive-lines.js';
 import type { ArchiveManifest } from './kept/rows.js';
 import { plainTables } from './kept/tables.js';
@@ -43,7 +43,7 @@ export class ExchangeArchives implements OnApplicationShutdown {
     private readonly store: FileStore,
     private readonly allocation: AllocationFiles,
     private readonly grades: GradeFiles,
-    private readonly marked: MarkedFiles,
+    private readonly marked: AnnotatedFiles,
     @Inject(SETTINGS) private readonly settings: Settings,
   ) {}
 

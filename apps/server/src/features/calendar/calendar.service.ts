@@ -1,6 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import type { CalendarLinkView } from '@salt-circle/contracts';
-import { resolveDates, withOwnTimes, type OwnTimes, type DateName } from '@salt-circle/core';
+import { resolveDates, withPersonalDates, type PersonalDates, type DateName } from '@salt-circle/core';
 import ical from 'ical-generator';
 import { In, type EntityManager } from 'typeorm';
 import { courseExchanges } from '../../queries/course-exchanges.js';
@@ -18,7 +18,7 @@ import { Ids } from '../../platform/ids/ids.js';
 import { refusal } from '../../platform/problems/sentences.js';
 import { CalendarLink } from '../../model/calendar.js';
 import { GroupMemberRow } from '../../model/group.js';
-import { RecordEntry } from '../../model/record.js';
+import { AuditEntry } from '../../model/audit-entry.js';
 import { say } from '../../words/calendar.js';
 
 /** What falls due for whom, in the words of a calendar entry. */
@@ -141,14 +141,14 @@ export class CalendarService {
 async function changedFor(manager: EntityManager, exchange: Exchange, enrolment: Enrolment): Promise<Changed> {
   const groups = await manager.findBy(GroupMemberRow, { enrolmentId: enrolment.id });
   const mine = new Set<unknown>([enrolment.id, ...groups.map(({ groupId }) => groupId)]);
-  const rows = await manager.find(RecordEntry, {
+  const rows = await manager.find(AuditEntry, {
     where: {
       exchangeId: exchange.id,
       action: In(['plan-changed', 'dates-changed', 'feedback-released', 'own-times-set', 'own-times-removed']),
     },
     order: { id: 'ASC' },
   });
-  const concerns = ({ action, details }: RecordEntry) => {
+  const concerns = ({ action, details }: AuditEntry) => {
     if (action.startsWith('own-times')) return mine.has(details['student']) || mine.has(details['group']);
     // Of the plan, what an entry says beside its time.
     return action !== 'plan-changed' || String(details['changed']).split(', ').includes('title');
@@ -161,13 +161,13 @@ function entriesOf(
   exchange: Exchange,
   course: Course,
   student: boolean,
-  own: OwnTimes | null,
+  own: PersonalDates | null,
   changed: Changed,
 ): Entry[] {
   const planned = datesOf(exchange);
   const common = resolveDates(planned);
   if (common === null || own?.excused === true) return [];
-  const dates = withOwnTimes(common, own);
+  const dates = withPersonalDates(common, own);
   const seen = new Set<number>();
   return (student ? studentEntries() : staffEntries()).flatMap(([name, words]): Entry[] => {
     const without = name === 'checkUntil' || (name === 'selfReviewDue' && planned.selfReviewDue === null);

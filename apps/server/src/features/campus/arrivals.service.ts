@@ -15,7 +15,7 @@ import { Course, Enrolment } from '../../model/course.js';
 import { Exchange, Participant } from '../../model/exchange.js';
 import { Person } from '../../model/person.js';
 import { Clock } from '../../platform/clock/clock.js';
-import { Database, type Report } from '../../platform/database/database.js';
+import { Database, type EmitEvent } from '../../platform/database/database.js';
 import { Expiry } from '../../platform/expiry/expiry.js';
 import { hashOf } from '../../platform/ids/hash-of.js';
 import { Ids } from '../../platform/ids/ids.js';
@@ -49,7 +49,7 @@ export interface At {
   readonly userAgent: string;
 }
 
-type Work = (manager: EntityManager, happened: Report, arrival: CampusArrival, state: ArrivalState) => Promise<void>;
+type Work = (manager: EntityManager, emit: EmitEvent, arrival: CampusArrival, state: ArrivalState) => Promise<void>;
 
 /** Takes somebody whom a campus has sent to where they belong, asking no more than has to be asked. */
 @Injectable()
@@ -92,7 +92,7 @@ export class Arrivals {
 
   /** The first time: a person of the campus's own, or the one behind the place that the course has for it. */
   begin(at: At): Promise<Arrived> {
-    return this.#on(at, async (manager, happened, { campusId, launch }, state) => {
+    return this.#on(at, async (manager, emit, { campusId, launch }, state) => {
       if (state.next !== 'who') throw arrivalProblem('arrival-over');
       const { waiting } = state;
       const personId = waiting?.behind.id ?? this.ids.uuid();
@@ -100,7 +100,7 @@ export class Arrivals {
         const person = { id: personId, email: null, name: launch.name ?? say('somebody'), passwordHash: null };
         await manager.insert(Person, { ...person, createsCourses: false, createdAt: this.clock.now() });
       } else await this.invitations.end(manager, [waiting.place.id]);
-      await this.#tie(manager, happened, campusId, launch, personId);
+      await this.#tie(manager, emit, campusId, launch, personId);
     });
   }
 
@@ -108,7 +108,7 @@ export class Arrivals {
   async account(at: At, { email, password }: ArrivalAccountRequest, network: string): Promise<Arrived> {
     await this.#found(this.database.read, at);
     const person = await this.signIn.whose(email, password, { network });
-    return this.#on(at, async (manager, happened, { campusId, launch }, state) => {
+    return this.#on(at, async (manager, emit, { campusId, launch }, state) => {
       const { waiting, next } = state;
       if ((next !== 'who' && next !== 'prove') || state.person !== null) throw arrivalProblem('arrival-over');
       const isOwner = waiting === null || waiting.behind.id === person.id || reaches(person, waiting);
@@ -116,19 +116,19 @@ export class Arrivals {
         const sentence = say('thisAccountIsNotOne');
         throw invalid([{ path: 'email', code: 'other-account', sentence }]);
       }
-      await this.#tie(manager, happened, campusId, launch, person.id);
+      await this.#tie(manager, emit, campusId, launch, person.id);
     });
   }
 
   /** The instructor says which course the campus's is. */
   course(at: At, { courseId, title, timeZone }: ArrivalCourseRequest): Promise<Arrived> {
-    return this.#on(at, async (manager, happened, { campusId, launch }, { next, person }) => {
+    return this.#on(at, async (manager, emit, { campusId, launch }, { next, person }) => {
       if (next !== 'course' || person === null) throw arrivalProblem('arrival-over');
       const { makesCourses } = await manager.findOneByOrFail(Campus, { id: campusId });
       if (courseId === null && !makesCourses && !person.createsCourses) throw refusal('not-yours');
       const id =
         courseId ??
-        (await this.courses.createIn(manager, happened, person, { title, timeZone }, this.#place(person, launch))).id;
+        (await this.courses.createIn(manager, emit, person, { title, timeZone }, this.#place(person, launch))).id;
       if (!(await this.#linkable(manager, person)).some((one) => one.id === id) && courseId !== null) {
         throw refusal('unknown');
       }
@@ -137,7 +137,7 @@ export class Arrivals {
         ...{ title: launch.course.title, services: launch.services, fetchedAt: null, fault: null },
       });
       await manager.update(Enrolment, { courseId: id, personId: person.id }, { campusUser: launch.user });
-      happened({ action: 'campus-linked', actorId: person.id, courseId: id, details: { campus: campusId } });
+      emit({ action: 'campus-linked', actorId: person.id, courseId: id, details: { campus: campusId } });
     });
   }
 
@@ -151,7 +151,7 @@ export class Arrivals {
 
   /** What a link on a page of the campus shall lead to. */
   choose(at: At, { exchangeId, column }: ArrivalChoiceRequest): Promise<Arrived> {
-    return this.#on(at, async (manager, happened, { tokenHash, launch, campusId }, { next, person, link }) => {
+    return this.#on(at, async (manager, emit, { tokenHash, launch, campusId }, { next, person, link }) => {
       if (next !== 'choose' || link === null) throw arrivalProblem('arrival-over');
       const { courseId } = link;
       if (exchangeId !== null && !(await manager.existsBy(Exchange, { id: exchangeId, courseId })))
@@ -159,7 +159,7 @@ export class Arrivals {
       const wanted = column && exchangeId !== null && launch.choosing?.acceptsColumn === true;
       await manager.update(CampusArrival, { tokenHash }, { chosen: { exchangeId, column: wanted } });
       const details = { campus: campusId, column: wanted };
-      happened({
+      emit({
         action: 'campus-link-chosen',
         actorId: person?.id ?? null,
         courseId,
@@ -194,17 +194,17 @@ export class Arrivals {
   async #on(at: At, work?: Work): Promise<Arrived> {
     // Looked at first: whoever has nothing here takes no turn of the database.
     await this.#found(this.database.read, at);
-    const { arrival, state, target, session } = await this.database.write(async (manager, happened) => {
+    const { arrival, state, target, session } = await this.database.write(async (manager, emit) => {
       const found = await this.#found(manager, at);
-      if (work !== undefined) await work(manager, happened, found, await arrivalState(manager, found));
+      if (work !== undefined) await work(manager, emit, found, await arrivalState(manager, found));
       const after = await manager.findOneByOrFail(CampusArrival, { tokenHash: found.tokenHash });
-      const reached = await this.#settle(manager, happened, after);
+      const reached = await this.#settle(manager, emit, after);
       const { person, next } = reached;
       const to = next === 'go' ? await targetOf(manager, reached, after.launch) : null;
       if (person === null || to === null || to === 'exchange-gone')
         return { arrival: after, state: reached, target: to, session: null };
       await manager.delete(CampusArrival, { tokenHash: found.tokenHash });
-      happened({ action: 'campus-arrived', actorId: person.id, details: { campus: after.campusId } });
+      emit({ action: 'campus-arrived', actorId: person.id, details: { campus: after.campusId } });
       const opened = await this.sessions.openIn(manager, person.id, at.userAgent, false);
       return { arrival: after, state: reached, target: to, session: opened };
     });
@@ -212,7 +212,7 @@ export class Arrivals {
   }
 
   /** Takes or makes the place where nothing stands in the way, and keeps what the campus says of its course and link. */
-  async #settle(manager: EntityManager, happened: Report, arrival: CampusArrival): Promise<ArrivalState> {
+  async #settle(manager: EntityManager, emit: EmitEvent, arrival: CampusArrival): Promise<ArrivalState> {
     const { campusId, launch } = arrival;
     const before = await arrivalState(manager, arrival);
     const { person, link, waiting, next } = before;
@@ -237,7 +237,7 @@ export class Arrivals {
       await manager.insert(Enrolment, { id: this.ids.uuid(), courseId, personId: person.id, active: true, ...place });
       await takeIntoRunningExchanges(manager, courseId, this.clock.now(), this.ids);
     }
-    happened({ action: 'person-joined', actorId: person.id, courseId, details: { campus: campusId } });
+    emit({ action: 'person-joined', actorId: person.id, courseId, details: { campus: campusId } });
     return arrivalState(manager, arrival);
   }
 
@@ -256,13 +256,13 @@ export class Arrivals {
 
   async #tie(
     manager: EntityManager,
-    happened: Report,
+    emit: EmitEvent,
     campusId: string,
     launch: Launch,
     personId: string,
   ): Promise<void> {
     await manager.insert(CampusPerson, { campusId, user: launch.user, personId, createdAt: this.clock.real() });
-    happened({ action: 'campus-person-known', actorId: personId, details: { campus: campusId } });
+    emit({ action: 'campus-person-known', actorId: personId, details: { campus: campusId } });
   }
 
   async #found(manager: EntityManager, { token, browser }: Pick<At, 'token' | 'browser'>): Promise<CampusArrival> {

@@ -158,9 +158,9 @@ export class CampusClient {
     const known = this.#recorded.get(id);
     const isNews = fault !== null && (known?.fault !== fault || now - known.at > RECORDED_STEP);
     if (isNews) this.#recorded.set(id, { fault, at: now });
-    await this.database.write(async (manager, happened) => {
+    await this.database.write(async (manager, emit) => {
       await manager.update(Campus, { id }, change);
-      if (isNews) happened({ action: 'campus-failed', actorId: null, details: { campus: id } });
+      if (isNews) emit({ action: 'campus-failed', actorId: null, details: { campus: id } });
     });
   }
 }

@@ -78,13 +78,13 @@ export class CampusPeople {
   /** People and their work stay; whoever is known at the campus still comes in by it, once the course is linked again. */
   async unlink(person: CurrentUser, courseId: string): Promise<void> {
     await this.#mayManage(person, courseId);
-    await this.database.write(async (manager, happened) => {
+    await this.database.write(async (manager, emit) => {
       const exchanges = await manager.find(Exchange, { select: { id: true }, where: { courseId } });
       for (const { id } of exchanges) await manager.delete(CampusColumn, { exchangeId: id });
       await manager.delete(CampusCourse, { courseId });
       // Another course of the campus, or another campus, may know somebody else by such an id.
       await manager.update(Enrolment, { courseId }, { campusUser: null });
-      happened({ action: 'campus-unlinked', actorId: person.id, courseId });
+      emit({ action: 'campus-unlinked', actorId: person.id, courseId });
     });
   }
 
@@ -106,7 +106,7 @@ export class CampusPeople {
     await this.#mayManage(person, courseId);
     const linked = await this.#mustBeLinked(courseId);
     const { members } = await this.#ask(linked);
-    return this.database.write(async (manager, happened) => {
+    return this.database.write(async (manager, emit) => {
       const changes = compareMembers(await this.#places(manager, linked.link), members);
       if (fingerprintOf(changes) !== fingerprint) {
         throw new ProblemError({
@@ -121,7 +121,7 @@ export class CampusPeople {
       const counts = { ...(await this.#take(manager, courseId, changes)), dropped: dropped.length };
       const missing = changes.missing.length - dropped.length;
       await manager.update(CampusCourse, { courseId }, { missing });
-      happened({ action: 'campus-people-taken', actorId: person.id, courseId, details: counts });
+      emit({ action: 'campus-people-taken', actorId: person.id, courseId, details: counts });
       return { ...counts, invited: 0 };
     });
   }
@@ -135,13 +135,13 @@ export class CampusPeople {
     if (linked === null) return;
     try {
       const { members } = await this.#ask(linked);
-      await this.database.write(async (manager, happened) => {
+      await this.database.write(async (manager, emit) => {
         const found = compareMembers(await this.#places(manager, linked.link), members);
         const sure = { ...found, update: found.update.filter(({ tiedBy, rejoins }) => tiedBy === null && !rejoins) };
         const counts = await this.#take(manager, courseId, sure);
         await manager.update(CampusCourse, { courseId }, { missing: found.missing.length });
         if (counts.added + counts.updated > 0) {
-          happened({ action: 'campus-people-taken', actorId: null, courseId, details: { ...counts, dropped: 0 } });
+          emit({ action: 'campus-people-taken', actorId: null, courseId, details: { ...counts, dropped: 0 } });
         }
       });
     } catch (error) {

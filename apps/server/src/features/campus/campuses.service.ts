@@ -99,7 +99,7 @@ export class Campuses implements OnApplicationBootstrap {
    * @throws ProblemError when the link is over by now
    */
   insert(facts: CampusFacts, byId: string | null, registration: string | null = null): Promise<{ id: string }> {
-    return this.database.write(async (manager, happened) => {
+    return this.database.write(async (manager, emit) => {
       if (registration !== null) {
         const { affected } = await manager.delete(CampusRegistration, { tokenHash: registration });
         if (affected !== 1) throw linkOver();
@@ -109,20 +109,20 @@ export class Campuses implements OnApplicationBootstrap {
       await manager.insert(Campus, { id, ...columnsOf(facts), createdAt: this.clock.real() });
       await setDeployments(manager, id, facts.deployments);
       await this.#frame(manager);
-      happened({ action: 'campus-added', actorId: byId, details: { campus: id } });
+      emit({ action: 'campus-added', actorId: byId, details: { campus: id } });
       return { id };
     });
   }
 
   async change(person: CurrentUser, id: string, request: CampusRequest): Promise<void> {
     assertRuns(person);
-    await this.database.write(async (manager, happened) => {
+    await this.database.write(async (manager, emit) => {
       await assertThere(manager, id);
       await assertNew(manager, request, id);
       await manager.update(Campus, { id }, columnsOf(request));
       await setDeployments(manager, id, request.deployments);
       await this.#frame(manager);
-      happened({ action: 'campus-changed', actorId: person.id, details: { campus: id, active: request.active } });
+      emit({ action: 'campus-changed', actorId: person.id, details: { campus: id, active: request.active } });
     });
     this.client.forget(id);
   }
@@ -130,11 +130,11 @@ export class Campuses implements OnApplicationBootstrap {
   /** People keep their work and places; they come in by it no more, and its gradebook hears nothing more. */
   async remove(person: CurrentUser, id: string): Promise<void> {
     assertRuns(person);
-    await this.database.write(async (manager, happened) => {
+    await this.database.write(async (manager, emit) => {
       await assertThere(manager, id);
       await manager.delete(Campus, { id });
       await this.#frame(manager);
-      happened({ action: 'campus-removed', actorId: person.id, details: { campus: id } });
+      emit({ action: 'campus-removed', actorId: person.id, details: { campus: id } });
     });
     this.client.forget(id);
   }
@@ -142,8 +142,8 @@ export class Campuses implements OnApplicationBootstrap {
   async makeKey(person: CurrentUser): Promise<void> {
     assertRuns(person);
     await this.keys.rotate();
-    await this.database.write((_, happened) =>
-      Promise.resolve(happened({ action: 'campus-key-made', actorId: person.id })),
+    await this.database.write((_, emit) =>
+      Promise.resolve(emit({ action: 'campus-key-made', actorId: person.id })),
     );
   }
 

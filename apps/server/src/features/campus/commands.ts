@@ -58,9 +58,9 @@ export function removeCampus(folder: string, which: string): Promise<string> {
     const [row] = rows;
     if (row === undefined) throw new Error(`There is no platform with the id or name “${wanted}”.`);
     if (rows.length > 1) throw new Error(`${rows.length} platforms are called “${wanted}”: give the id of one.`);
-    await database.write(async (manager, happened) => {
+    await database.write(async (manager, emit) => {
       await manager.delete(Campus, { id: row.id });
-      happened({ action: 'campus-removed', actorId: null, details: { campus: row.id } });
+      emit({ action: 'campus-removed', actorId: null, details: { campus: row.id } });
     });
     return row.name;
   });

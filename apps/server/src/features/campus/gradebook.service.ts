@@ -67,7 +67,7 @@ export class Gradebook {
     const gone = booked.columns.filter(({ part }) => !wanted.includes(part));
     // At the campus first: what fails there leaves all as it is.
     if (removeThere) for (const { url } of gone) if (url !== null) await this.columns.remove(booked, url);
-    await this.database.write(async (manager, happened) => {
+    await this.database.write(async (manager, emit) => {
       for (const { part } of gone) {
         await manager.delete(CampusColumn, { exchangeId, part });
         await manager.delete(CampusScoreRow, { exchangeId, part });
@@ -77,7 +77,7 @@ export class Gradebook {
       for (const part of fresh)
         await manager.insert(CampusColumn, { exchangeId, part, url: null, label: null, fault: null });
       const where = { courseId: context.course.id, exchangeId };
-      happened({
+      emit({
         action: 'campus-columns-set',
         actorId: person.id,
         ...where,
@@ -103,7 +103,7 @@ export class Gradebook {
     const context = await this.access.exchange(person, exchangeId);
     assertCan(context, { kind: 'release' });
     await this.#booked(exchangeId);
-    await this.database.write(async (manager, happened) => {
+    await this.database.write(async (manager, emit) => {
       let decided = 0;
       const state = how === 'again' ? 'refused' : 'changed';
       const chosen = new Set(participantIds);
@@ -115,7 +115,7 @@ export class Gradebook {
       // A column that is missing at the campus is made anew.
       if (how === 'again') await manager.update(CampusColumn, { exchangeId }, { tries: 0, nextTryAt: 0, fault: null });
       const where = { courseId: context.course.id, exchangeId };
-      happened({ action: 'campus-score-decided', actorId: person.id, ...where, details: { how, people: decided } });
+      emit({ action: 'campus-score-decided', actorId: person.id, ...where, details: { how, people: decided } });
     });
     if (how !== 'theirs') await this.gradebooks.look();
   }

@@ -2,7 +2,7 @@ import type { GradebookView, GradesView, PeopleView } from '@salt-circle/contrac
 import type { Fault, State } from '@salt-circle/stand-in-campus';
 import { CampusScoreRow } from '../../model/campus.js';
 import { Exchange } from '../../model/exchange.js';
-import { RecordEntry } from '../../model/record.js';
+import { AuditEntry } from '../../model/audit-entry.js';
 import { publishedExchange, handIn } from '../../testing/acts.js';
 import { CampusWorld } from '../../testing/campus.js';
 import { ANN, BEN, CHO, INES, PEOPLE, TOM } from '../../testing/people.js';
@@ -92,7 +92,7 @@ describe('the gradebook of a campus', () => {
     await give(ANN, 92);
     await look();
     expect([given()['u-2001'], there()['u-2001']?.times, there()['u-2002']?.times]).toEqual([92, 2, 1]);
-    const sent = await world.database.read.findBy(RecordEntry, { action: 'campus-scores-sent' });
+    const sent = await world.database.read.findBy(AuditEntry, { action: 'campus-scores-sent' });
     expect(sent.map(({ details }) => details['people'])).toEqual([3, 1]);
   });
 

@@ -261,7 +261,7 @@ export class Gradebooks extends PeriodicJob {
   }
 
   async #keep({ exchange }: Booked, outcomes: ReadonlyMap<CampusScoreRow, Partial<CampusScoreRow>>): Promise<void> {
-    await this.database.write(async (manager, happened) => {
+    await this.database.write(async (manager, emit) => {
       let sent = 0;
       for (const [row, outcome] of outcomes) {
         const { participantId, part } = row;
@@ -274,7 +274,7 @@ export class Gradebooks extends PeriodicJob {
       }
       const details = { people: sent };
       const where = { courseId: exchange.courseId, exchangeId: exchange.id };
-      if (sent > 0) happened({ action: 'campus-scores-sent', actorId: null, ...where, details });
+      if (sent > 0) emit({ action: 'campus-scores-sent', actorId: null, ...where, details });
     });
   }
 

@@ -192,11 +192,11 @@ export class LaunchController {
     if (!taken) return 'too-many';
     this.#logger.warn(`somebody was not let in: ${fault}`);
     const details = { fault, campus: campusId };
-    await this.database.write(async (manager, happened) => {
+    await this.database.write(async (manager, emit) => {
       if (campusId !== null && isItsDoing(fault)) {
         await manager.update(Campus, { id: campusId }, { arrivalFault: fault, arrivalFaultAt: this.clock.real() });
       }
-      happened({ action: 'campus-refused', actorId: null, details });
+      emit({ action: 'campus-refused', actorId: null, details });
     });
     return fault;
   }

@@ -6,7 +6,7 @@ import { Campus, CampusCourse, CampusPerson } from '../../model/campus.js';
 import { Course, Enrolment } from '../../model/course.js';
 import { Mail } from '../../model/mail.js';
 import { Person, Session } from '../../model/person.js';
-import { RecordEntry } from '../../model/record.js';
+import { AuditEntry } from '../../model/audit-entry.js';
 import { CampusWorld, fieldsIn, type Visitor } from '../../testing/campus.js';
 import { ANN, INES } from '../../testing/people.js';
 import { World } from '../../testing/world.js';
@@ -29,7 +29,7 @@ const end = async () => {
 };
 
 const faultsOnRecord = async () =>
-  (await world.database.read.findBy(RecordEntry, { action: 'campus-refused' })).map(({ details }) => details['fault']);
+  (await world.database.read.findBy(AuditEntry, { action: 'campus-refused' })).map(({ details }) => details['fault']);
 
 /** An instructor of the campus who makes a course of it here. */
 async function makeCourse(): Promise<{ odile: Visitor; courseId: string }> {

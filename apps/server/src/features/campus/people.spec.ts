@@ -2,7 +2,7 @@ import type { CourseCampusView, RosterPreview } from '@salt-circle/contracts';
 import type { Fault, Member } from '@salt-circle/stand-in-campus';
 import { Campus, CampusCourse } from '../../model/campus.js';
 import { Course, Enrolment } from '../../model/course.js';
-import { RecordEntry } from '../../model/record.js';
+import { AuditEntry } from '../../model/audit-entry.js';
 import { CampusWorld } from '../../testing/campus.js';
 import { ANN, INES, TOM } from '../../testing/people.js';
 import { World } from '../../testing/world.js';
@@ -105,7 +105,7 @@ describe('people of a campus', () => {
     expect((await view()).campus?.fault).toMatch(words);
     await world.as(INES, 'post', '/courses/course/campus/people/preview');
     // On record once, however often it is tried.
-    expect(await world.database.read.countBy(RecordEntry, { action: 'campus-failed' })).toBe(1);
+    expect(await world.database.read.countBy(AuditEntry, { action: 'campus-failed' })).toBe(1);
     expect(await places()).toHaveLength(5);
     behave();
     await preview();
@@ -150,7 +150,7 @@ describe('people of a campus', () => {
     const after = await places();
     expect(after).toHaveLength(14);
     expect(after.find(({ name }) => name === 'Finn H.')).toMatchObject({ campusUser: null });
-    const [entry] = await world.database.read.findBy(RecordEntry, { action: 'campus-people-taken' });
+    const [entry] = await world.database.read.findBy(AuditEntry, { action: 'campus-people-taken' });
     expect([entry?.actorId, entry?.details]).toEqual([null, { added: 8, updated: 0, dropped: 0 }]);
     // Seen by somebody, it is proposed.
     expect((await preview()).update.map(({ changes }) => changes)).toEqual([

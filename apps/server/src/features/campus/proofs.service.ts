@@ -86,7 +86,7 @@ export class Proofs {
 
   /** Whoever has the link reads the mail: the account, or the place, is the campus's person's from now on. */
   async confirm(token: string): Promise<void> {
-    await this.database.write(async (manager, happened) => {
+    await this.database.write(async (manager, emit) => {
       const { campusId, user, personId } = await this.#valid(manager, token);
       const known = await manager.findOneBy(CampusPerson, { campusId, user });
       const places = await manager.findBy(Enrolment, { personId });
@@ -106,7 +106,7 @@ export class Proofs {
         places.map(({ id }) => id),
       );
       await manager.delete(CampusProof, { campusId, user });
-      happened({ action: 'campus-person-known', actorId: known?.personId ?? personId, details: { campus: campusId } });
+      emit({ action: 'campus-person-known', actorId: known?.personId ?? personId, details: { campus: campusId } });
     });
   }
 

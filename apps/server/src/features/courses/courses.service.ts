@@ -11,7 +11,7 @@ import type { EntityManager } from 'typeorm';
 import { courseExchanges } from '../../queries/course-exchanges.js';
 import type { CurrentUser } from '../../auth/view-as.js';
 import { Clock } from '../../platform/clock/clock.js';
-import { Database, type Report } from '../../platform/database/database.js';
+import { Database, type EmitEvent } from '../../platform/database/database.js';
 import { Access, assertCan } from '../../permissions/access.js';
 import { Participant } from '../../model/exchange.js';
 import type { Person } from '../../model/person.js';
@@ -61,13 +61,13 @@ export class CoursesService {
 
   create(person: CurrentUser, request: CreateCourseRequest): Promise<{ id: string }> {
     if (!person.createsCourses) throw refusal('not-yours');
-    return this.database.write((manager, happened) => this.createIn(manager, happened, person, request));
+    return this.database.write((manager, emit) => this.createIn(manager, emit, person, request));
   }
 
   /** Makes a course whose instructor the person is, as part of a larger change. May the person do it? That is asked before. */
   async createIn(
     manager: EntityManager,
-    happened: Report,
+    emit: EmitEvent,
     person: Pick<Person, 'id' | 'name' | 'email'>,
     request: CreateCourseRequest,
     place: Partial<Enrolment> = {},
@@ -86,12 +86,12 @@ export class CoursesService {
       active: true,
       ...place,
     });
-    happened({ action: 'course-created', actorId: person.id, courseId: id });
+    emit({ action: 'course-created', actorId: person.id, courseId: id });
     return { id };
   }
 
   saveSettings(person: CurrentUser, courseId: string, request: CourseSettingsRequest): Promise<CourseView> {
-    const saved = this.database.write(async (manager, happened) => {
+    const saved = this.database.write(async (manager, emit) => {
       const context = await this.access.course(person, courseId);
       assertCan(context, { kind: 'manage-course' });
       assertTimeZone(request.timeZone);
@@ -105,7 +105,7 @@ export class CoursesService {
         ...(measuresTime !== undefined && { measuresTime }),
       };
       await manager.update(Course, { id: courseId }, row);
-      happened({ action: 'course-changed', actorId: person.id, courseId });
+      emit({ action: 'course-changed', actorId: person.id, courseId });
     });
     return saved.then(() => this.one(person, courseId));
   }

@@ -65,7 +65,7 @@ export class CollectionService {
     participantId: string,
     { title = null, texts }: HandInForRequest,
   ): Promise<VersionMeta> {
-    return this.database.write(async (manager, happened) => {
+    return this.database.write(async (manager, emit) => {
       const context = await this.access.exchange(person, exchangeId, manager);
       assertCan(context, { kind: 'collect' });
       const participant = await participantOf(manager, exchangeId, participantId);
@@ -88,7 +88,7 @@ export class CollectionService {
         await manager.update(Draft, { id: draft.id }, { title: title.trim(), revision, savedAt: this.clock.now() });
       }
       const named = untitled ? { ...draft, title: title.trim() } : draft;
-      return this.handing.handInFor(person, context, named, manager, happened);
+      return this.handing.handInFor(person, context, named, manager, emit);
     });
   }
 

@@ -147,11 +147,11 @@ export class DraftsService {
     exchangeId: string,
     work: (manager: EntityManager, context: ExchangeContext, draft: Draft) => Promise<T>,
   ): Promise<T> {
-    return this.database.write(async (manager, happened) => {
+    return this.database.write(async (manager, emit) => {
       const context = await this.access.exchange(person, exchangeId, manager);
       assertCan(context, { kind: 'save-draft' });
       const draft = await this.drafts.ensure(manager, context);
-      await this.drafts.tell(manager, happened, context, draft);
+      await this.drafts.tell(manager, emit, context, draft);
       return work(manager, context, draft);
     });
   }

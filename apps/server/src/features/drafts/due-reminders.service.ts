@@ -26,7 +26,7 @@ export class DueReminders extends PeriodicJob {
   protected async round(): Promise<void> {
     const wanted = { remindHours: Not(IsNull()), publishedAt: Not(IsNull()) };
     for (const { id } of await this.database.read.findBy(Exchange, wanted)) {
-      await this.database.write(async (manager, happened) => {
+      await this.database.write(async (manager, emit) => {
         const exchange = await manager.findOneByOrFail(Exchange, { id });
         if (exchange.remindHours === null) return;
         const course = await manager.findOneByOrFail(Course, { id: exchange.courseId });
@@ -36,7 +36,7 @@ export class DueReminders extends PeriodicJob {
         if (people === 0) return;
         // In the same transaction: whoever was reminded is not once more.
         await manager.update(Exchange, { id }, { remindedUntil: now });
-        happened({ action: 'reminded', actorId: null, courseId: course.id, exchangeId: id, details: { people } });
+        emit({ action: 'reminded', actorId: null, courseId: course.id, exchangeId: id, details: { people } });
       });
     }
   }

@@ -5,7 +5,7 @@ import { feedbackIsOpen } from '@salt-circle/core';
 import { IsNull, type EntityManager } from 'typeorm';
 import type { CurrentUser } from '../../auth/view-as.js';
 import { Clock } from '../../platform/clock/clock.js';
-import { Database, type Report } from '../../platform/database/database.js';
+import { Database, type EmitEvent } from '../../platform/database/database.js';
 import { insertAll } from '../../platform/database/insert-all.js';
 import { authorPersons } from '../../queries/authors.js';
 import { Access, assertCan, type ExchangeContext } from '../../permissions/access.js';
@@ -18,7 +18,7 @@ import { refusal } from '../../platform/problems/sentences.js';
 import { Review } from '../../model/review.js';
 import { Draft, DraftPart, DraftVersion } from '../../model/draft.js';
 import type { LocatedFind } from './name-finds.js';
-import { assertComplete, problemsOf, remarksOf, type HandInState as Standing } from './hand-in-problems.js';
+import { assertComplete, problemsOf, remarksOf, type HandInState } from './hand-in-problems.js';
 import { NameSearch } from './name-search.service.js';
 import { Readings } from '../reading/readings.service.js';
 import { lateView, versionMeta } from '../../queries/version-meta.js';
@@ -91,7 +91,7 @@ export class HandInService {
     const { fingerprint, namesSeen, changes = '' } = request;
     // Before the transaction, which nobody else's saving should wait for; the fingerprint ties the two together.
     const told = namesSeen ? null : await this.#look(person, exchangeId);
-    return this.database.write(async (manager, happened) => {
+    return this.database.write(async (manager, emit) => {
       const state = await this.#standingOf(person, exchangeId, manager, 'look');
       const { context, draft, parts } = state;
       const revises = handingIn(context) === 'hand-in-revision';
@@ -103,7 +103,7 @@ export class HandInService {
       if (!same || (told !== null && told.fingerprint !== fingerprint)) throw changedSince();
       assertComplete([...problemsOf(state), ...(await this.#unchanged(manager, state))]);
       if (told?.finds.some(({ view }) => !view.removed) === true) throw namesFound();
-      return this.#keep(manager, happened, person, state, changes.trim());
+      return this.#keep(manager, emit, person, state, changes.trim());
     });
   }
 
@@ -113,21 +113,21 @@ export class HandInService {
     context: ExchangeContext,
     draft: Draft,
     manager: EntityManager,
-    happened: Report,
+    emit: EmitEvent,
   ): Promise<VersionMeta> {
     const state = await this.#standing(manager, context, draft);
     assertComplete(problemsOf(state));
-    return this.#keep(manager, happened, person, state);
+    return this.#keep(manager, emit, person, state);
   }
 
   /** Takes back what was handed in. Everything stays saved, and can be handed in again while that is open. */
   async withdraw(person: CurrentUser, exchangeId: string): Promise<void> {
-    await this.database.write(async (manager, happened) => {
+    await this.database.write(async (manager, emit) => {
       const context = await this.access.exchange(person, exchangeId, manager);
       assertCan(context, { kind: handingIn(context) });
       const draft = await this.access.ownDraft(context, manager);
       if (purposeOf(context) === 'revision') {
-        await this.#withdrawRevision(manager, happened, context, draft);
+        await this.#withdrawRevision(manager, emit, context, draft);
         return;
       }
       const last = draft === null ? null : await countingVersion(manager, draft.id);
@@ -144,7 +144,7 @@ export class HandInService {
         { draftId: draft.id, withdrawnAt: IsNull(), purpose: 'draft' },
         { withdrawnAt: this.clock.now() },
       );
-      happened({
+      emit({
         action: 'draft-withdrawn',
         actorId: person.id,
         courseId: context.course.id,
@@ -157,7 +157,7 @@ export class HandInService {
   /** The draft that was reviewed stays as it is. */
   async #withdrawRevision(
     manager: EntityManager,
-    happened: Report,
+    emit: EmitEvent,
     context: ExchangeContext,
     draft: Draft | null,
   ): Promise<void> {
@@ -165,14 +165,14 @@ export class HandInService {
     if (draft === null || last === null) return;
     const those = { draftId: draft.id, withdrawnAt: IsNull(), purpose: 'revision' as const };
     await manager.update(DraftVersion, those, { withdrawnAt: this.clock.now() });
-    happened({
+    emit({
       ...{ action: 'revision-withdrawn', actorId: context.person.id },
       ...{ courseId: context.course.id, exchangeId: context.exchange.id },
       details: { version: last.number, draft: draft.id },
     });
   }
 
-  async #standing(manager: EntityManager, context: ExchangeContext, draft: Draft): Promise<Standing> {
+  async #standing(manager: EntityManager, context: ExchangeContext, draft: Draft): Promise<HandInState> {
     const parts = await partsOf(manager, draft.id, null, context.exchange.deliverables);
     const fingerprint = createHash('sha256')
       .update(`${draft.id}\n${contentDigest(draft, parts)}`)
@@ -188,7 +188,7 @@ export class HandInService {
   }
 
   /** Where the own draft stands, with what may tell a name in it. */
-  async #look(person: CurrentUser, exchangeId: string): Promise<Standing & { readonly finds: readonly LocatedFind[] }> {
+  async #look(person: CurrentUser, exchangeId: string): Promise<HandInState & { readonly finds: readonly LocatedFind[] }> {
     const manager = this.database.read;
     const state = await this.#standingOf(person, exchangeId, manager);
     const { context, draft, parts, files } = state;
@@ -201,7 +201,7 @@ export class HandInService {
     exchangeId: string,
     manager: EntityManager,
     how: 'act' | 'look' = 'act',
-  ): Promise<Standing> {
+  ): Promise<HandInState> {
     const context = await this.access.exchange(person, exchangeId, manager);
     const draft = await this.access.ownDraft(context, manager);
     if (how === 'act' || draft === null) assertCan(context, { kind: handingIn(context) });
@@ -210,7 +210,7 @@ export class HandInService {
   }
 
   /** A revision in which nothing was changed is none. */
-  async #unchanged(manager: EntityManager, { context, draft, parts }: Standing): Promise<FieldProblem[]> {
+  async #unchanged(manager: EntityManager, { context, draft, parts }: HandInState): Promise<FieldProblem[]> {
     if (purposeOf(context) !== 'revision') return [];
     const reviewed = await countingVersion(manager, draft.id);
     if (reviewed === null || reviewed.digest !== contentDigest(draft, parts)) return [];
@@ -220,9 +220,9 @@ export class HandInService {
 
   async #keep(
     manager: EntityManager,
-    happened: Report,
+    emit: EmitEvent,
     person: CurrentUser,
-    state: Standing,
+    state: HandInState,
     changes = '',
   ): Promise<VersionMeta> {
     const { context, draft, parts, reading } = state;
@@ -251,8 +251,8 @@ export class HandInService {
     const forStudent = context.viewer.role !== 'student';
     const where = { courseId: context.course.id, exchangeId: context.exchange.id };
     const personIds = await authorPersons(manager, context.exchange, draft);
-    happened.quietly({ topic: 'own-draft', ...where, personIds });
-    happened({
+    emit.quietly({ topic: 'own-draft', ...where, personIds });
+    emit({
       action: forStudent
         ? 'draft-handed-in-for'
         : version.purpose === 'revision'
@@ -283,7 +283,7 @@ function handingIn(context: ExchangeContext): 'hand-in' | 'hand-in-revision' {
 }
 
 /** What is hidden from reviewers in copies of documents, so that it can be shown again. */
-function hiddenPassages({ parts, files, reading }: Standing): HandInCheck['hidden'] {
+function hiddenPassages({ parts, files, reading }: HandInState): HandInCheck['hidden'] {
   return parts.flatMap(({ id, digest, hidden }) => {
     const file = files.get(digest ?? '');
     if (hidden.length === 0 || file?.copyHtml == null) return [];

@@ -6,7 +6,7 @@ import { authorPersons, Authors } from '../../queries/authors.js';
 import { draftOf } from '../../permissions/own-draft.js';
 import { Draft, DraftPart } from '../../model/draft.js';
 import { Participant } from '../../model/exchange.js';
-import type { Report } from '../../platform/database/database.js';
+import type { EmitEvent } from '../../platform/database/database.js';
 import { Ids } from '../../platform/ids/ids.js';
 import { ProblemError } from '../../platform/problems/problem-error.js';
 import { refusal } from '../../platform/problems/sentences.js';
@@ -82,14 +82,14 @@ export class OwnDrafts {
   /** Pages of its other authors hear that the draft was changed, and staff that somebody is at work. */
   async tell(
     manager: EntityManager,
-    happened: Report,
+    emit: EmitEvent,
     { exchange, person }: ExchangeContext,
     draft: Draft,
   ): Promise<void> {
     const where = { courseId: exchange.courseId, exchangeId: exchange.id };
     const personIds = (await authorPersons(manager, exchange, draft)).filter((id) => id !== person.id);
-    if (personIds.length > 0) happened.quietly({ topic: 'own-draft', ...where, personIds });
-    happened.quietly({ topic: 'drafts', ...where });
+    if (personIds.length > 0) emit.quietly({ topic: 'own-draft', ...where, personIds });
+    emit.quietly({ topic: 'drafts', ...where });
   }
 }
 

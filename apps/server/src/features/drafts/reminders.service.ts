@@ -1,6 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import type { RemindRequest, ReminderView } from '@salt-circle/contracts';
-import { endOf, maySee, resolveDates, withOwnTimes, type OwnTimes, type ResolvedDates } from '@salt-circle/core';
+import { endOf, maySee, resolveDates, withPersonalDates, type PersonalDates, type ResolvedDates } from '@salt-circle/core';
 import { In, IsNull, type EntityManager } from 'typeorm';
 import { Access, assertCan, type ExchangeContext } from '../../permissions/access.js';
 import { Authors } from '../../queries/authors.js';
@@ -29,7 +29,7 @@ interface Recipient {
   readonly name: string;
   readonly email: string;
   readonly personId: string;
-  readonly own: OwnTimes | null;
+  readonly own: PersonalDates | null;
   /** Reviews that are not submitted yet. */
   readonly open: number;
 }
@@ -60,7 +60,7 @@ export class RemindersService {
 
   /** One mail to each, with the due time that holds for that one. */
   async send(person: CurrentUser, exchangeId: string, request: RemindRequest): Promise<ReminderView> {
-    return this.database.write(async (manager, happened) => {
+    return this.database.write(async (manager, emit) => {
       const context = await this.access.exchange(person, exchangeId, manager);
       assertCan(context, { kind: 'collect' });
       const found = await chosen(manager, context, request);
@@ -79,7 +79,7 @@ export class RemindersService {
         news: { personId: one.personId, path: `/exchanges/${exchangeId}` },
       }));
       await queueMail(manager, this.ids, this.database.mail, this.clock.now(), letters);
-      happened({
+      emit({
         action: 'reminded',
         actorId: person.id,
         courseId: context.course.id,
@@ -106,7 +106,7 @@ export class RemindersService {
       const request = { about, participantIds: everybody };
       const { people } = await chosen(manager, around, request);
       for (const one of people) {
-        const due = withOwnTimes(common, one.own)[DUE[about]];
+        const due = withPersonalDates(common, one.own)[DUE[about]];
         const at = due - hours * 3_600_000;
         if (at <= since || at > now || now >= endOf(due)) continue;
         letters.push({
@@ -134,7 +134,7 @@ export class RemindersService {
 
   #letter({ exchange, course }: Around, { own, open }: Recipient, { about, words = '' }: RemindRequest) {
     const common = resolveDates(datesOf(exchange));
-    const dates = common === null ? null : withOwnTimes(common, own);
+    const dates = common === null ? null : withPersonalDates(common, own);
     const added = words.trim();
     const page = `${this.database.mail.publicUrl}/exchanges/${exchange.id}`;
     const at = (time: number) => dateInWords(time, course.timeZone);
@@ -191,7 +191,7 @@ async function chosen(
   for (const { reviewerId } of about === 'reviews' ? await manager.findBy(Review, unsubmitted) : [])
     open.set(reviewerId, (open.get(reviewerId) ?? 0) + 1);
   // A reminder must not tell somebody of drafts that are not theirs to open yet.
-  const mayOpen = (times: OwnTimes | null, id: string) => {
+  const mayOpen = (times: PersonalDates | null, id: string) => {
     const facts = factsOf(exchange, times, place.now);
     return maySee({ role: 'student' }, facts, { kind: 'own-reviews', viewerHandedIn: handedIn.has(id) }).allowed;
   };

@@ -17,7 +17,7 @@ import type { CurrentUser } from '../../auth/view-as.js';
 import { draftRelation, draftAccess } from '../../permissions/draft-access.js';
 import { countingVersion, reviewedVersion } from '../../queries/versions.js';
 import { In } from 'typeorm';
-import { Withheld } from '../../model/check.js';
+import { Withheld } from '../../model/moderation.js';
 import { Draft, type DraftVersion } from '../../model/draft.js';
 import { Participant } from '../../model/exchange.js';
 import { Review } from '../../model/review.js';
@@ -44,14 +44,14 @@ export class FeedbackService {
 
   /** Its author has looked at it: it is no news any more. */
   async read(person: CurrentUser, exchangeId: string): Promise<void> {
-    await this.database.write(async (manager, happened) => {
+    await this.database.write(async (manager, emit) => {
       const context = await this.access.exchange(person, exchangeId, manager);
       assertCan(context, { kind: 'read-feedback' });
       const { id, feedbackReadAt } = ownParticipant(context);
       // Review by review, there is something new to read again and again.
       if (feedbackReadAt !== null && !context.exchange.feedbackEach) return;
       await manager.update(Participant, { id }, { feedbackReadAt: context.now });
-      happened.quietly({ topic: 'own-draft', courseId: context.course.id, exchangeId, personIds: [person.id] });
+      emit.quietly({ topic: 'own-draft', courseId: context.course.id, exchangeId, personIds: [person.id] });
     });
   }
 

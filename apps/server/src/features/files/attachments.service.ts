@@ -60,7 +60,7 @@ export class Attachments {
   ): Promise<AttachmentCard[]> {
     const inspected = await this.intake.inspect({ path, name }, uploadId);
     const kept = await this.intake.keep(path);
-    const cards = await this.database.write(async (manager, happened) => {
+    const cards = await this.database.write(async (manager, emit) => {
       const { course } = await this.#planning(person, exchangeId, manager);
       // The same request a second time, while the first was still looking into the file.
       const twice = uploadId !== null && (await manager.existsBy(ExchangeAttachment, { uploadId, exchangeId }));
@@ -71,7 +71,7 @@ export class Attachments {
         ...{ id: this.ids.uuid(), exchangeId, uploadId, place, digest: kept.digest, name: safeFileName(name) },
         addedAt: this.clock.now(),
       });
-      happened({ action: 'attachment-added', actorId: person.id, courseId: course.id, exchangeId });
+      emit({ action: 'attachment-added', actorId: person.id, courseId: course.id, exchangeId });
       return attachmentsOf(manager, exchangeId);
     });
     this.copies.enqueue(kept.digest, person.id);
@@ -80,11 +80,11 @@ export class Attachments {
 
   /** What is gone already stays gone. */
   async remove(person: CurrentUser, exchangeId: string, id: string): Promise<void> {
-    await this.database.write(async (manager, happened) => {
+    await this.database.write(async (manager, emit) => {
       const { course } = await this.#planning(person, exchangeId, manager);
       const { affected } = await manager.delete(ExchangeAttachment, { id, exchangeId });
       if (affected === 0) return;
-      happened({ action: 'attachment-removed', actorId: person.id, courseId: course.id, exchangeId });
+      emit({ action: 'attachment-removed', actorId: person.id, courseId: course.id, exchangeId });
     });
   }
 

@@ -78,7 +78,7 @@ export class Intake {
     const deliverable = this.drafts.deliverable(context, file.deliverableId, ['file', 'recording']);
     const inspected = await this.#fitting(file, deliverable);
     const kept = await this.intake.keep(file.path);
-    const view = await this.database.write(async (manager, happened) => {
+    const view = await this.database.write(async (manager, emit) => {
       const now = await this.policy.place(person, exchangeId, file.participantId, manager);
       const draft = await this.drafts.ensure(manager, now);
       await this.intake.record(manager, kept, inspected);
@@ -89,7 +89,7 @@ export class Intake {
         uploadId: file.id,
         savedAt: this.clock.now(),
       });
-      await this.drafts.tell(manager, happened, now, draft);
+      await this.drafts.tell(manager, emit, now, draft);
       return this.reading.view(manager, now, draft, part);
     });
     this.reading.copy(kept.digest, person);
@@ -101,13 +101,13 @@ export class Intake {
       throw await this.intake.refuse(upload.id, say('theseAreNoCaptionsIn'), say('chooseVtt'));
     }
     const kept = await this.intake.keep(upload.path);
-    const view = await this.database.write(async (manager, happened) => {
+    const view = await this.database.write(async (manager, emit) => {
       const context = await this.policy.place(person, exchangeId, null, manager);
       const draft = await this.drafts.ensure(manager, context);
       const part = await this.drafts.part(manager, draft, partId);
       await this.intake.record(manager, kept, { family: 'captions', mime: 'text/vtt', facts: {} });
       await manager.update(DraftPart, { id: part.id }, { captions: kept.digest });
-      await this.drafts.tell(manager, happened, context, draft);
+      await this.drafts.tell(manager, emit, context, draft);
       return this.reading.view(manager, context, draft, { ...part, captions: kept.digest });
     });
     this.reading.copy(kept.digest, person);

@@ -10,7 +10,7 @@ import type { CurrentUser } from '../../auth/view-as.js';
 import { NoteRow, Review } from '../../model/review.js';
 import { ReviewFile } from '../../model/review-file.js';
 import { Clock } from '../../platform/clock/clock.js';
-import { Database, type Report } from '../../platform/database/database.js';
+import { Database, type EmitEvent } from '../../platform/database/database.js';
 import { safeFileName } from '../../platform/files/safe-file-name.js';
 import { Ids } from '../../platform/ids/ids.js';
 import { ProblemError } from '../../platform/problems/problem-error.js';
@@ -45,7 +45,7 @@ export class ReviewFiles {
     await assertTarget(this.database.read, before, request);
     const inspected = await this.intake.inspect(upload, uploadId);
     const kept = await this.intake.keep(upload.path);
-    const cards = await this.database.write(async (manager, happened) => {
+    const cards = await this.database.write(async (manager, emit) => {
       const access = await this.#writing(person, reviewId, manager);
       // The same request a second time, while the first was still looking into the file.
       if (await manager.existsBy(ReviewFile, { uploadId, reviewId })) return this.#cards(access, manager);
@@ -57,7 +57,7 @@ export class ReviewFiles {
         ...{ addedAt: this.clock.now(), removedAt: null, withheldAt: null },
       });
       await manager.update(Review, { id: reviewId }, { workedAt: access.context.now });
-      this.#tell(happened, access);
+      this.#tell(emit, access);
       return this.#cards(access, manager);
     });
     this.copies.enqueue(kept.digest, person.id);
@@ -67,10 +67,10 @@ export class ReviewFiles {
 
   /** What is gone already stays gone. What was submitted with it stays submitted, until it is submitted again. */
   async remove(person: CurrentUser, reviewId: string, id: string): Promise<void> {
-    await this.database.write(async (manager, happened) => {
+    await this.database.write(async (manager, emit) => {
       const access = await this.#writing(person, reviewId, manager);
       await manager.update(ReviewFile, { id, reviewId, removedAt: IsNull() }, { removedAt: this.clock.now() });
-      this.#tell(happened, access);
+      this.#tell(emit, access);
     });
   }
 
@@ -79,10 +79,10 @@ export class ReviewFiles {
     return fileCards(manager, await filesOf(manager, context, review, access), true);
   }
 
-  #tell(happened: Report, { context }: ReviewAccess): void {
+  #tell(emit: EmitEvent, { context }: ReviewAccess): void {
     const where = { courseId: context.course.id, exchangeId: context.exchange.id };
-    happened.quietly({ topic: 'reviews', ...where });
-    happened.quietly({ topic: 'own-review', ...where, personIds: [context.person.id] });
+    emit.quietly({ topic: 'reviews', ...where });
+    emit.quietly({ topic: 'own-review', ...where, personIds: [context.person.id] });
   }
 
   async #writing(person: CurrentUser, reviewId: string, manager: EntityManager): Promise<ReviewAccess> {

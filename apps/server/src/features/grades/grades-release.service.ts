@@ -38,7 +38,7 @@ export class GradesRelease {
     { how, at, participantIds }: GradesReleaseRequest,
   ): Promise<void> {
     const ids = [...new Set(participantIds)];
-    await this.database.write(async (manager, happened) => {
+    await this.database.write(async (manager, emit) => {
       const context = await this.access.exchange(person, exchangeId, manager);
       assertCan(context, { kind: 'release' });
       const when = at === null ? context.now : Date.parse(at);
@@ -55,7 +55,7 @@ export class GradesRelease {
         people: how === 'some' ? ids.length : null,
       };
       const where = { courseId: context.course.id, exchangeId };
-      happened({ action: 'grades-released', actorId: person.id, ...where, details });
+      emit({ action: 'grades-released', actorId: person.id, ...where, details });
     });
     await this.tell(exchangeId);
   }

@@ -128,7 +128,7 @@ export class Grades {
   }
 
   async saveRule(person: CurrentUser, exchangeId: string, request: GradeRuleRequest): Promise<void> {
-    await this.database.write(async (manager, happened) => {
+    await this.database.write(async (manager, emit) => {
       const context = await this.access.exchange(person, exchangeId, manager);
       assertCan(context, { kind: 'plan' });
       const { exchange } = context;
@@ -137,10 +137,10 @@ export class Grades {
       const revision = exchange.revision + 1;
       await manager.update(Exchange, { id: exchangeId }, { gradeParts: parts, gradeRule: rule, revision });
       const reported = { actorId: person.id, courseId: context.course.id, exchangeId };
-      happened({ ...reported, action: 'grade-rule-set' });
+      emit({ ...reported, action: 'grade-rule-set' });
       // What students were told of is told of again, as where it is changed in the plan.
       if (context.facts.published && JSON.stringify(parts) !== JSON.stringify(exchange.gradeParts))
-        happened({ ...reported, action: 'rules-changed', details: { changed: 'gradeParts', tell: true } });
+        emit({ ...reported, action: 'rules-changed', details: { changed: 'gradeParts', tell: true } });
     });
   }
 
@@ -167,13 +167,13 @@ export class Grades {
     if (part !== '' && line === undefined) throw refusal('unknown');
     const computed = part === '' ? grade.computed : (line?.computed ?? null);
     const reason = (request.reason ?? '').trim();
-    await this.database.write(async (manager, happened) => {
+    await this.database.write(async (manager, emit) => {
       assertCan(await this.access.exchange(person, exchangeId, manager), { kind: 'grade' });
       const where = { participantId, part };
       if (value === null) await manager.delete(GradeOverrideRow, where);
       else
         await manager.save(GradeOverrideRow, { ...where, value, reason, computed, byId: person.id, at: context.now });
-      happened({
+      emit({
         ...{ action: 'grade-overridden', actorId: person.id, courseId: context.course.id, exchangeId },
         details: {
           participant: participantId,
@@ -193,7 +193,7 @@ export class Grades {
     itemId: string,
     request: AnswerRequest,
   ): Promise<AnswerView> {
-    return this.database.write(async (manager, happened) => {
+    return this.database.write(async (manager, emit) => {
       const context = await this.access.exchange(person, exchangeId, manager);
       assertCan(context, { kind: 'grade' });
       await participantOf(manager, exchangeId, participantId);
@@ -207,7 +207,7 @@ export class Grades {
       const answer = { levelId, text, next, value, checks, choices, revision: request.revision + 1 };
       const answers = { ...known?.answers, [itemId]: answer };
       await manager.save(ReviewingMark, { participantId, answers, byId: person.id, at: context.now });
-      happened.quietly({ topic: 'grades', courseId: context.course.id, exchangeId });
+      emit.quietly({ topic: 'grades', courseId: context.course.id, exchangeId });
       return answer;
     });
   }

@@ -59,7 +59,7 @@ export class Grading {
     // Before the transaction, which nobody else's saving should wait for.
     const { people } = await this.kept.of(before);
     const graded = new Map(people.map(({ participant, work }) => [participant.id, work]));
-    await this.database.write(async (manager, happened) => {
+    await this.database.write(async (manager, emit) => {
       const context = await this.access.exchange(person, exchangeId, manager);
       assertCan(context, { kind: 'plan' });
       if (how !== 'none') await assertStaff(manager, context, graders);
@@ -88,7 +88,7 @@ export class Grading {
           moved.map(({ id }) => ({ participantId: id, work, graderId: shared.get(id) as string })),
         );
       }
-      happened({
+      emit({
         ...{ action: 'grading-shared', actorId: person.id, courseId: context.course.id, exchangeId },
         details: { works: works.join(', '), how, graders: graders.length },
       });
@@ -102,7 +102,7 @@ export class Grading {
     participantId: string,
     { work, graderId }: GraderRequest,
   ): Promise<void> {
-    await this.database.write(async (manager, happened) => {
+    await this.database.write(async (manager, emit) => {
       const context = await this.access.exchange(person, exchangeId, manager);
       assertCan(context, { kind: 'grade' });
       await participantOf(manager, exchangeId, participantId);
@@ -111,7 +111,7 @@ export class Grading {
         await assertStaff(manager, context, [graderId]);
         await manager.save(GradingTask, { participantId, work, graderId });
       }
-      happened.quietly({ topic: 'grades', courseId: context.course.id, exchangeId });
+      emit.quietly({ topic: 'grades', courseId: context.course.id, exchangeId });
     });
   }
 
@@ -147,7 +147,7 @@ export class Grading {
     exchangeId: string,
     { draftFormId, reviewingFormId, each }: MarkingFormsRequest,
   ): Promise<void> {
-    await this.database.write(async (manager, happened) => {
+    await this.database.write(async (manager, emit) => {
       const context = await this.access.exchange(person, exchangeId, manager);
       assertCan(context, { kind: 'plan' });
       if (draftFormId !== undefined) {
@@ -169,7 +169,7 @@ export class Grading {
         await manager.update(Exchange, { id: exchangeId }, reviewing);
       }
       await manager.update(Exchange, { id: exchangeId }, { reviewingEach: each });
-      happened({
+      emit({
         ...{ action: 'marking-forms-set', actorId: person.id, courseId: context.course.id, exchangeId },
         details: { each },
       });

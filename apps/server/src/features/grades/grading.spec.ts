@@ -211,14 +211,14 @@ describe('scores of peers', () => {
     const ofAnn = await database.read.findOneByOrFail(Review, { id: byAnn });
     const cho = await database.read.findOneByOrFail(Participant, { exchangeId: id, personId: PEOPLE[CHO]?.id });
     const near = async (ann: number, other: number) => {
-      await database.write(async (writing, happened) => {
+      await database.write(async (writing, emit) => {
         await writing.save(Review, { ...ofAnn, id: 'r-cho', reviewerId: cho.id, position: 0 });
         const [answer] = await writing.findBy(AnswerRow, { reviewId: byAnn });
         const [item] = (await world.do<FormView>(INES, 'get', `/exchanges/${id}/form`)).items;
         await writing.save(AnswerRow, { ...answer, reviewId: 'r-cho', ...level(item, 0) } as AnswerRow);
         await writing.update(PracticeTry, { reviewId: tries[0] }, { share: ann });
         await writing.update(PracticeTry, { reviewId: tries[1] }, { share: other });
-        happened.quietly({ topic: 'grades', courseId: 'course', exchangeId: id });
+        emit.quietly({ topic: 'grades', courseId: 'course', exchangeId: id });
       });
     };
     await near(0.75, 0.25);

@@ -9,7 +9,7 @@ import {
   peerScore,
   qualityOf,
   weightedScore,
-  withOwnTimes,
+  withPersonalDates,
   type Adjusted,
   type Answers,
   type Explanation,
@@ -18,7 +18,7 @@ import {
   type GradeRule,
   type GradingWork,
   type Override,
-  type OwnTimes,
+  type PersonalDates,
   type PartEvidence,
   type ResolvedDates,
   type ReviewForm,
@@ -65,7 +65,7 @@ export interface Sources extends ReadReviews {
   /** Of all; null while they are missing. */
   readonly dates: ResolvedDates | null;
   /** By person. */
-  readonly own: ReadonlyMap<string, OwnTimes>;
+  readonly own: ReadonlyMap<string, PersonalDates>;
   /** By draft; milliseconds. */
   readonly handedInAt: ReadonlyMap<string, number>;
   /** Participant and review, where its author has answered. */
@@ -94,7 +94,7 @@ export function evidenceOf(sources: Sources): (participant: Participant) => Evid
   return (participant) => {
     const { around, dates: common, own, marks, handedInAt, rule } = sources;
     const times = own.get(participant.personId) ?? null;
-    const dates = common === null ? null : withOwnTimes(common, times);
+    const dates = common === null ? null : withPersonalDates(common, times);
     // A draft that is only saved is none.
     const saved = index.draftOf.get(participant.id);
     const draft = saved !== undefined && handedInAt.has(saved.id) ? saved : undefined;

@@ -17,7 +17,7 @@ import { Authors } from '../../queries/authors.js';
 import { formOf } from '../../queries/review-form.js';
 import { rowsOfReviews } from '../../queries/rows-of-reviews.js';
 import { countingRows } from '../../queries/written-rows.js';
-import { Withheld } from '../../model/check.js';
+import { Withheld } from '../../model/moderation.js';
 import { Draft } from '../../model/draft.js';
 import { RatingRow } from '../../model/reply.js';
 import { Review, type NoteRow } from '../../model/review.js';

@@ -25,10 +25,10 @@ export class GroupChanges {
   }
 
   in<T>(person: CurrentUser, courseId: string, work: (manager: EntityManager) => Promise<T>): Promise<T> {
-    return this.database.write(async (manager, happened) => {
+    return this.database.write(async (manager, emit) => {
       assertCan(await this.access.course(person, courseId, manager), { kind: 'manage-course' });
       const result = await work(manager);
-      happened({ action: 'groups-changed', actorId: person.id, courseId });
+      emit({ action: 'groups-changed', actorId: person.id, courseId });
       return result;
     });
   }

@@ -14,7 +14,7 @@ import { checkForm, EMPTY_FORM, formMaximum, usualShorthand } from '@salt-circle
 import type { EntityManager } from 'typeorm';
 import type { CurrentUser } from '../../auth/view-as.js';
 import { Clock } from '../../platform/clock/clock.js';
-import { Database, type Report } from '../../platform/database/database.js';
+import { Database, type EmitEvent } from '../../platform/database/database.js';
 import { Access, assertCan, assertCanSee } from '../../permissions/access.js';
 import { formOf } from '../../queries/review-form.js';
 import { iso } from '../../platform/wire/instants.js';
@@ -124,13 +124,13 @@ export class LibraryService {
   changing<T>(
     person: CurrentUser,
     courseId: string,
-    work: (manager: EntityManager, happened: Report) => Promise<T>,
+    work: (manager: EntityManager, emit: EmitEvent) => Promise<T>,
   ): Promise<T> {
-    return this.database.write(async (manager, happened) => {
+    return this.database.write(async (manager, emit) => {
       const context = await this.access.course(person, courseId);
       assertCan(context, { kind: 'manage-course' });
-      const result = await work(manager, happened);
-      happened({ action: 'library-changed', actorId: person.id, courseId });
+      const result = await work(manager, emit);
+      emit({ action: 'library-changed', actorId: person.id, courseId });
       return result;
     });
   }

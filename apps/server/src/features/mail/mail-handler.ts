@@ -10,13 +10,13 @@ import { partsOf } from '../../queries/versions.js';
 import { Exchange, Participant } from '../../model/exchange.js';
 import { Mail } from '../../model/mail.js';
 import { News } from '../../model/news.js';
-import { RecordEntry } from '../../model/record.js';
+import { AuditEntry } from '../../model/audit-entry.js';
 import { Review } from '../../model/review.js';
 import { isoOrNull } from '../../platform/wire/instants.js';
 import { activeParticipants } from '../../queries/participants.js';
 import { DATE_WORDS, dateInWords } from '../../platform/problems/sentences.js';
-import type { Happening } from '../../platform/record/happening.js';
-import type { HappeningHandler } from '../../platform/record/handler.js';
+import type { DomainEvent } from '../../platform/events/domain-event.js';
+import type { EventHandler } from '../../platform/events/event-handler.js';
 import { queueMail, type Letter } from '../../platform/mail/queue-mail.js';
 import { say } from '../../words/letters.js';
 import { paragraphs } from '../../platform/mail/paragraphs.js';
@@ -28,7 +28,7 @@ interface About {
 }
 
 /** Tells by mail what people should not have to find out by looking. */
-export const mailHandler: HappeningHandler = async (happenings, manager, { now, mail, ids }) => {
+export const mailHandler: EventHandler = async (happenings, manager, { now, mail, ids }) => {
   for (const happening of happenings) {
     const letters = await lettersFor(manager, happening, mail.publicUrl, now);
     if (letters.length > 0) await queueMail(manager, ids, mail, now, letters);
@@ -37,7 +37,7 @@ export const mailHandler: HappeningHandler = async (happenings, manager, { now, 
 
 async function lettersFor(
   manager: EntityManager,
-  happening: Happening,
+  happening: DomainEvent,
   publicUrl: string,
   now: number,
 ): Promise<Letter[]> {
@@ -98,7 +98,7 @@ async function lettersFor(
 async function addedByStaff(
   manager: EntityManager,
   exchangeId: string,
-  details: NonNullable<Happening['details']>,
+  details: NonNullable<DomainEvent['details']>,
   publicUrl: string,
   now: number,
 ): Promise<Letter[]> {
@@ -131,7 +131,7 @@ async function addedByStaff(
 async function reopened(
   manager: EntityManager,
   exchangeId: string,
-  details: NonNullable<Happening['details']>,
+  details: NonNullable<DomainEvent['details']>,
   publicUrl: string,
 ): Promise<Letter[]> {
   const exchange = await manager.findOneByOrFail(Exchange, { id: exchangeId });
@@ -191,7 +191,7 @@ function published({ exchange, course, link }: About): Text {
   };
 }
 
-function movedDates(details: Happening['details'] = {}): DateName[] {
+function movedDates(details: DomainEvent['details'] = {}): DateName[] {
   return DATE_ORDER.filter((name) => name in details);
 }
 
@@ -204,7 +204,7 @@ const TOGETHER = 10 * 60_000;
  * @returns null where everything is as it was before them: there is nothing to tell
  */
 async function moved(manager: EntityManager, { exchange, course, link }: About, now: number): Promise<Text | null> {
-  const changes = await manager.find(RecordEntry, {
+  const changes = await manager.find(AuditEntry, {
     where: { exchangeId: exchange.id, action: 'dates-changed', at: MoreThan(now - TOGETHER) },
     order: { id: 'ASC' },
   });
@@ -239,7 +239,7 @@ async function withdrawLetters(
   await manager.delete(News, { exchangeId, words: subject, at, readAt: IsNull() });
 }
 
-function rulesChanged({ exchange, course, link }: About, details: NonNullable<Happening['details']>): Text {
+function rulesChanged({ exchange, course, link }: About, details: NonNullable<DomainEvent['details']>): Text {
   const where = { exchange: exchange.title, course: course.title };
   const changed = String(details['changed']).split(', ');
   const { late, gradeParts } = exchange;
@@ -265,7 +265,7 @@ async function authorAddresses(manager: EntityManager, exchange: Exchange, draft
 async function receiptOf(
   manager: EntityManager,
   { exchange, course, link }: About,
-  { action, details = {} }: Happening,
+  { action, details = {} }: DomainEvent,
 ): Promise<(name: string) => Text> {
   const draftId = String(details['draft']);
   const number = Number(details['version']);
@@ -289,8 +289,8 @@ async function receiptOf(
 
 function withdrawn(
   { exchange, course, link }: About,
-  action: Happening['action'],
-  details: NonNullable<Happening['details']>,
+  action: DomainEvent['action'],
+  details: NonNullable<DomainEvent['details']>,
 ): Text {
   const revision = action === 'revision-withdrawn';
   const where = { exchange: exchange.title, course: course.title };

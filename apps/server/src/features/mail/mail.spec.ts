@@ -82,8 +82,8 @@ describe('the outbox', () => {
   it('keeps nothing of what was undone', async () => {
     const before = (await outbox(world)).total;
     await expect(
-      world.database.write((_, happened) => {
-        happened({ action: 'exchange-published', actorId: null, exchangeId: 'none' });
+      world.database.write((_, emit) => {
+        emit({ action: 'exchange-published', actorId: null, exchangeId: 'none' });
         return Promise.resolve();
       }),
     ).rejects.toThrow();

@@ -12,7 +12,7 @@ import type { Settings } from '../../platform/config/settings.js';
 import { SETTINGS } from '../../platform/config/settings.token.js';
 import { Course, Enrolment } from '../../model/course.js';
 import { Mail } from '../../model/mail.js';
-import { Database, type Report } from '../../platform/database/database.js';
+import { Database, type EmitEvent } from '../../platform/database/database.js';
 import { insertAll } from '../../platform/database/insert-all.js';
 import { Expiry } from '../../platform/expiry/expiry.js';
 import { hashOf } from '../../platform/ids/hash-of.js';
@@ -61,7 +61,7 @@ export class Invitations {
    */
   async send(
     manager: EntityManager,
-    happened: Report,
+    emit: EmitEvent,
     by: CurrentUser,
     courseId: string,
     enrolmentIds: readonly string[] | null,
@@ -98,7 +98,7 @@ export class Invitations {
       rows.map((row, index) => ({ ...row, mailId: mailIds[index] ?? null })),
     );
     if (people.length > 0)
-      happened({ action: 'invited', actorId: by.id, courseId, details: { people: people.length } });
+      emit({ action: 'invited', actorId: by.id, courseId, details: { people: people.length } });
     return people.length;
   }
 
@@ -157,9 +157,9 @@ export class Invitations {
   async accept(token: string, me: CurrentUser | null, request: JoinRequest, browser: string): Promise<string | null> {
     const { invitation, offers } = await this.#valid(this.database.read, token);
     if (me !== null) {
-      await this.database.write(async (manager, happened) => {
+      await this.database.write(async (manager, emit) => {
         const found = await this.#valid(manager, token);
-        await this.#take(manager, happened, found.offers, request.placeIds, me);
+        await this.#take(manager, emit, found.offers, request.placeIds, me);
         // Whoever has a link that staff cannot read reads the mail of its address.
         const proven = !found.invitation.shown && found.invitation.address === me.email;
         if (proven) await manager.update(Person, { id: me.id }, { addressConfirmedAt: this.clock.real() });
@@ -170,29 +170,29 @@ export class Invitations {
     const email = invitation.address;
     await assertGoodPassword(request.password ?? '', [name, email, ...offers.map(({ enrolment }) => enrolment.name)]);
     const passwordHash = await hashPassword(request.password ?? '');
-    return this.database.write(async (manager, happened) => {
+    return this.database.write(async (manager, emit) => {
       const found = await this.#valid(manager, token);
       if (await manager.existsBy(Person, { email })) throw hasAccount(found.invitation);
       const now = this.clock.real();
       const addressConfirmedAt = found.invitation.shown ? null : now;
       const person = { id: this.ids.uuid(), email, name, passwordHash, addressConfirmedAt, createsCourses: false };
       await manager.insert(Person, { ...person, createdAt: now });
-      await this.#take(manager, happened, found.offers, request.placeIds, person);
+      await this.#take(manager, emit, found.offers, request.placeIds, person);
       return this.sessions.openIn(manager, person.id, browser, true);
     });
   }
 
   /** Takes places that were given to an account's address. */
   takeOpen(me: CurrentUser, placeIds: readonly string[]): Promise<void> {
-    return this.database.write(async (manager, happened) =>
-      this.#take(manager, happened, await this.#offersTo(manager, me), placeIds, me),
+    return this.database.write(async (manager, emit) =>
+      this.#take(manager, emit, await this.#offersTo(manager, me), placeIds, me),
     );
   }
 
   /** The person behind an open place is replaced by the one who takes it, with all that the place has. */
   async #take(
     manager: EntityManager,
-    happened: Report,
+    emit: EmitEvent,
     offers: readonly Offer[],
     placeIds: readonly string[],
     person: Pick<Person, 'id'>,
@@ -206,7 +206,7 @@ export class Invitations {
       if (there !== null) throw await thereAlready(manager, courseId);
       await takePlace(manager, enrolment, person.id);
       await this.end(manager, [id]);
-      happened({ action: 'person-joined', actorId: person.id, courseId });
+      emit({ action: 'person-joined', actorId: person.id, courseId });
     }
   }
 

@@ -49,7 +49,7 @@ export class PeopleService {
   }
 
   add(person: CurrentUser, courseId: string, request: AddPersonRequest): Promise<{ id: string }> {
-    return this.#changing(person, courseId, async (manager, happened) => {
+    return this.#changing(person, courseId, async (manager, emit) => {
       const email = emailFrom(request, null);
       const already = await manager.findOneBy(Enrolment, { courseId, email });
       if (already !== null) {
@@ -60,14 +60,14 @@ export class PeopleService {
       const [id = ''] = await addPlaces(manager, this.ids, this.clock.now(), courseId, [{ ...place, trait: null }]);
       await assertCampusIdFree(manager, courseId, id, request.campusId ?? null);
       await takeIntoRunningExchanges(manager, courseId, this.clock.now(), this.ids);
-      happened({ action: 'person-added', actorId: person.id, courseId, details: { role: request.role } });
-      if (request.invite) await this.invitations.send(manager, happened, person, courseId, [id]);
+      emit({ action: 'person-added', actorId: person.id, courseId, details: { role: request.role } });
+      if (request.invite) await this.invitations.send(manager, emit, person, courseId, [id]);
       return { id };
     });
   }
 
   async change(person: CurrentUser, courseId: string, enrolmentId: string, request: PersonRequest): Promise<void> {
-    await this.#changing(person, courseId, async (manager, happened) => {
+    await this.#changing(person, courseId, async (manager, emit) => {
       const one = await this.#enrolled(manager, courseId, enrolmentId);
       const name = request.name.trim();
       const email = emailFrom(request, one);
@@ -83,13 +83,13 @@ export class PeopleService {
       // What somebody has written here, no campus writes over.
       await manager.update(Enrolment, { id: enrolmentId }, { ...place, ...(isOther && { source: 'hand' as const }) });
       await takeIntoRunningExchanges(manager, courseId, this.clock.now(), this.ids);
-      happened({ action: 'person-changed', actorId: person.id, courseId, details: { enrolment: enrolmentId } });
+      emit({ action: 'person-changed', actorId: person.id, courseId, details: { enrolment: enrolmentId } });
     });
   }
 
   /** Dropping hides a person from the course, and all work stays; taking back brings both together again. */
   async setActive(person: CurrentUser, courseId: string, enrolmentId: string, active: boolean): Promise<void> {
-    await this.#changing(person, courseId, async (manager, happened) => {
+    await this.#changing(person, courseId, async (manager, emit) => {
       const one = await this.#enrolled(manager, courseId, enrolmentId);
       if (one.active === active) return;
       if (!active && one.role === 'instructor') await this.#assertAnotherInstructor(manager, courseId, one);
@@ -97,14 +97,14 @@ export class PeopleService {
       if (!active) await this.invitations.end(manager, [enrolmentId]);
       if (active) await takeIntoRunningExchanges(manager, courseId, this.clock.now(), this.ids);
       const action = active ? 'person-taken-back' : 'person-dropped';
-      happened({ action, actorId: person.id, courseId, details: { enrolment: enrolmentId } });
+      emit({ action, actorId: person.id, courseId, details: { enrolment: enrolmentId } });
     });
   }
 
   invite(person: CurrentUser, courseId: string, enrolmentIds: readonly string[]): Promise<{ invited: number }> {
-    return this.#changing(person, courseId, async (manager, happened) => {
+    return this.#changing(person, courseId, async (manager, emit) => {
       const whom = enrolmentIds.length === 0 ? null : enrolmentIds;
-      return { invited: await this.invitations.send(manager, happened, person, courseId, whom) };
+      return { invited: await this.invitations.send(manager, emit, person, courseId, whom) };
     });
   }
 
@@ -116,11 +116,11 @@ export class PeopleService {
 
   /** Sends a link for a new password to whoever has taken the place: to the account's own address, which nobody here learns. */
   async sendPasswordLink(person: CurrentUser, courseId: string, enrolmentId: string): Promise<void> {
-    await this.#changing(person, courseId, async (manager, happened) => {
+    await this.#changing(person, courseId, async (manager, emit) => {
       const enrolment = await manager.findOneBy(Enrolment, { id: enrolmentId, courseId, active: true });
       if (enrolment === null) throw refusal('unknown');
       await this.passwords.sendTo(manager, enrolment);
-      happened({
+      emit({
         action: 'password-link-sent',
         actorId: person.id,
         courseId,

@@ -101,7 +101,7 @@ export class RosterService {
   async apply(person: CurrentUser, courseId: string, request: RosterApplyRequest): Promise<RosterApplied> {
     await this.#place(person, courseId);
     const file = await this.tables.roster(request, request.traitColumn ?? null);
-    return this.database.write(async (manager, happened) => {
+    return this.database.write(async (manager, emit) => {
       const people = await enrolledOf(manager, courseId);
       const { changes, problems } = read(file, request, people);
       assertRight(problems);
@@ -122,8 +122,8 @@ export class RosterService {
       );
       await takeIntoRunningExchanges(manager, courseId, this.clock.now(), this.ids);
       const counts = { added: added.length, updated: changes.update.length, dropped: dropped.length };
-      happened({ action: 'roster-applied', actorId: person.id, courseId, details: counts });
-      const invited = request.invite ? await this.invitations.send(manager, happened, person, courseId, added) : 0;
+      emit({ action: 'roster-applied', actorId: person.id, courseId, details: counts });
+      const invited = request.invite ? await this.invitations.send(manager, emit, person, courseId, added) : 0;
       return { ...counts, invited };
     });
   }

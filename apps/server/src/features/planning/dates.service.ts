@@ -10,16 +10,16 @@ import {
   checkDates,
   DATE_ORDER,
   moveNow,
-  OWN_DATES,
+  PERSONAL_DATES,
   resolveDates,
   type ExchangeDates,
-  type OwnDateName,
+  type PersonalDateName,
 } from '@salt-circle/core';
 import { IsNull, Not, type EntityManager } from 'typeorm';
 import type { CurrentUser } from '../../auth/view-as.js';
 import { Clock } from '../../platform/clock/clock.js';
 import { Enrolment } from '../../model/course.js';
-import { Database, type Report } from '../../platform/database/database.js';
+import { Database, type EmitEvent } from '../../platform/database/database.js';
 import { GroupSet, StudentGroup } from '../../model/group.js';
 import { Ids } from '../../platform/ids/ids.js';
 import { DATE_WORDS, dateInWords, dateProblem, invalid, refusal } from '../../platform/problems/sentences.js';
@@ -32,7 +32,7 @@ import { iso, isoOrNull } from '../../platform/wire/instants.js';
 import { say } from '../../words/planning.js';
 
 /** The opening that each due time of one's own must come after. */
-const OPENING: Readonly<Record<OwnDateName, 'draftsOpen' | 'reviewsOpen' | 'release'>> = {
+const OPENING: Readonly<Record<PersonalDateName, 'draftsOpen' | 'reviewsOpen' | 'release'>> = {
   draftsDue: 'draftsOpen',
   reviewsDue: 'reviewsOpen',
   repliesDue: 'release',
@@ -50,25 +50,25 @@ export class DatesService {
   ) {}
 
   move(person: CurrentUser, exchangeId: string, { dates, tell }: MoveDatesRequest): Promise<SavedView> {
-    return this.database.write(async (manager, happened) => {
+    return this.database.write(async (manager, emit) => {
       const context = await this.access.exchange(person, exchangeId, manager);
       assertCan(context, { kind: 'move-dates' });
-      return this.#apply(manager, happened, context, datesFrom(dates), tell);
+      return this.#apply(manager, emit, context, datesFrom(dates), tell);
     });
   }
 
   /** “Open now” and “close now” are dates moved to this moment. */
   now(person: CurrentUser, exchangeId: string, { date, tell }: DateNowRequest): Promise<SavedView> {
-    return this.database.write(async (manager, happened) => {
+    return this.database.write(async (manager, emit) => {
       const context = await this.access.exchange(person, exchangeId, manager);
       assertCan(context, { kind: 'move-dates' });
-      return this.#apply(manager, happened, context, moveNow(datesOf(context.exchange), date, context.now), tell);
+      return this.#apply(manager, emit, context, moveNow(datesOf(context.exchange), date, context.now), tell);
     });
   }
 
   /** Moves the release date: to a given instant, or to this very moment. */
   release(person: CurrentUser, exchangeId: string, at: string | null): Promise<{ release: string }> {
-    return this.database.write(async (manager, happened) => {
+    return this.database.write(async (manager, emit) => {
       const context = await this.access.exchange(person, exchangeId, manager);
       assertCan(context, { kind: 'release' });
       const old = datesOf(context.exchange);
@@ -78,7 +78,7 @@ export class DatesService {
       assertInOrder(dates, context);
       await assertNobodyHasRead(manager, context, dates);
       await manager.update(Exchange, { id: exchangeId }, { ...dates, revision: context.exchange.revision + 1 });
-      happened({
+      emit({
         action: at === null ? 'feedback-released' : 'dates-changed',
         actorId: person.id,
         courseId: context.course.id,
@@ -91,7 +91,7 @@ export class DatesService {
 
   async #apply(
     manager: EntityManager,
-    happened: Report,
+    emit: EmitEvent,
     context: ExchangeContext,
     wanted: ExchangeDates,
     tell: boolean,
@@ -111,7 +111,7 @@ export class DatesService {
           [`was.${name}`, isoOrNull(old[name])],
         ]),
       );
-      happened({
+      emit({
         action: 'dates-changed',
         actorId: person.id,
         courseId: course.id,
@@ -124,13 +124,13 @@ export class DatesService {
 
   /** Sets, or changes, the own times of a student or a group. */
   setOwn(person: CurrentUser, exchangeId: string, request: OwnTimesRequest): Promise<{ id: string }> {
-    return this.database.write(async (manager, happened) => {
+    return this.database.write(async (manager, emit) => {
       const context = await this.access.exchange(person, exchangeId, manager);
       assertCan(context, { kind: 'plan' });
       const { studentId, groupId } = await this.#whose(manager, context, request);
       const times = Object.fromEntries(
-        OWN_DATES.map((name) => [name, request[name] === null ? null : Date.parse(request[name])]),
-      ) as Record<OwnDateName, number | null>;
+        PERSONAL_DATES.map((name) => [name, request[name] === null ? null : Date.parse(request[name])]),
+      ) as Record<PersonalDateName, number | null>;
       assertOwnTimes(times, request.excused, context);
       const where =
         studentId === null ? { exchangeId, groupId: groupId as string } : { exchangeId, enrolmentId: studentId };
@@ -146,7 +146,7 @@ export class DatesService {
         reason: request.reason.trim(),
       };
       await manager.save(PersonalDatesRow, row);
-      happened({
+      emit({
         action: 'own-times-set',
         actorId: person.id,
         courseId: context.course.id,
@@ -158,13 +158,13 @@ export class DatesService {
   }
 
   async removeOwn(person: CurrentUser, exchangeId: string, id: string): Promise<void> {
-    await this.database.write(async (manager, happened) => {
+    await this.database.write(async (manager, emit) => {
       const context = await this.access.exchange(person, exchangeId, manager);
       assertCan(context, { kind: 'plan' });
       const row = await manager.findOneBy(PersonalDatesRow, { id, exchangeId });
       if (row === null) throw refusal('unknown');
       await manager.delete(PersonalDatesRow, { id });
-      happened({
+      emit({
         action: 'own-times-removed',
         actorId: person.id,
         courseId: context.course.id,
@@ -203,16 +203,16 @@ function assertInOrder(dates: ExchangeDates, { course }: ExchangeContext): void 
 }
 
 function assertOwnTimes(
-  times: Readonly<Record<OwnDateName, number | null>>,
+  times: Readonly<Record<PersonalDateName, number | null>>,
   excused: boolean,
   context: ExchangeContext,
 ): void {
   const dates = resolveDates(datesOf(context.exchange));
   const problems: FieldProblem[] = [];
-  if (!excused && OWN_DATES.every((name) => times[name] === null)) {
+  if (!excused && PERSONAL_DATES.every((name) => times[name] === null)) {
     problems.push({ path: 'draftsDue', code: 'own-empty', sentence: say('giveAtLeastOneDue') });
   }
-  for (const name of OWN_DATES) {
+  for (const name of PERSONAL_DATES) {
     const at = times[name];
     if (at === null) continue;
     const opening = dates?.[OPENING[name]] ?? null;

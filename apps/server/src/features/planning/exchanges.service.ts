@@ -7,7 +7,7 @@ import { Database } from '../../platform/database/database.js';
 import { Authors } from '../../queries/authors.js';
 import { Draft, DraftPart, DraftVersion } from '../../model/draft.js';
 import { changedSinceHandIn, isHandedIn } from '../../queries/versions.js';
-import { RecordEntry } from '../../model/record.js';
+import { AuditEntry } from '../../model/audit-entry.js';
 import { Review } from '../../model/review.js';
 import { ReflectionRow } from '../../model/revision.js';
 import { Access, can, ownParticipant, assertCanSee, type ExchangeContext } from '../../permissions/access.js';
@@ -73,7 +73,7 @@ export class ExchangesService {
   async record(person: CurrentUser, exchangeId: string): Promise<RecordRow[]> {
     const context = await this.access.exchange(person, exchangeId);
     assertCanSee(context, { kind: 'workspace' });
-    const entries = await this.database.read.find(RecordEntry, {
+    const entries = await this.database.read.find(AuditEntry, {
       where: { exchangeId },
       order: { id: 'DESC' },
       take: 200,

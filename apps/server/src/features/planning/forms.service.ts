@@ -52,7 +52,7 @@ export class FormsService {
     revision: number,
     make: (manager: EntityManager, context: ExchangeContext) => Promise<ReviewForm>,
   ): Promise<SavedView> {
-    return this.database.write(async (manager, happened) => {
+    return this.database.write(async (manager, emit) => {
       const context = await this.access.exchange(person, exchangeId, manager);
       assertCan(context, { kind: 'plan' });
       const row = await manager.findOneByOrFail(ReviewFormRow, { id: context.exchange.formId });
@@ -70,7 +70,7 @@ export class FormsService {
       const next = row.revision + 1;
       await manager.update(ReviewFormRow, { id: row.id }, { ...form, items: [...form.items], revision: next });
       if (!same) {
-        happened({
+        emit({
           action: 'form-changed',
           actorId: person.id,
           courseId: context.course.id,

@@ -52,13 +52,13 @@ export class NewExchangesService {
   ) {}
 
   create(person: CurrentUser, courseId: string, title: string, begin: 'usual' | 'none'): Promise<{ id: string }> {
-    return this.database.write(async (manager, happened) => {
+    return this.database.write(async (manager, emit) => {
       assertCan(await this.access.course(person, courseId), { kind: 'create-exchange' });
       const id = this.ids.uuid();
       const items = begin === 'usual' ? usualItems(() => this.ids.uuid()) : [];
       const row = { id, courseId, title: title.trim(), createdAt: this.clock.now() };
       await insertExchange(manager, this.ids, row, { ...EMPTY_FORM, items });
-      happened({ action: 'exchange-created', actorId: person.id, courseId, exchangeId: id });
+      emit({ action: 'exchange-created', actorId: person.id, courseId, exchangeId: id });
       return { id };
     });
   }
@@ -82,7 +82,7 @@ export class NewExchangesService {
   }
 
   copy(person: CurrentUser, courseId: string, request: CopyExchangeRequest): Promise<{ id: string }> {
-    return this.database.write(async (manager, happened) => {
+    return this.database.write(async (manager, emit) => {
       const course = await this.#target(person, courseId);
       const source = await this.#source(manager, person, courseId, request);
       const { dates } = shifted(datesFrom(source.settings.dates), request, course);
@@ -102,7 +102,7 @@ export class NewExchangesService {
         const into = { id, courseId, formId, personId: person.id, now: this.clock.now() };
         await copyPractice(manager, this.ids, request.sourceId, into);
       }
-      happened({
+      emit({
         action: 'exchange-copied',
         actorId: person.id,
         courseId,

@@ -44,7 +44,7 @@ export class PlanService {
   }
 
   save(person: CurrentUser, exchangeId: string, request: PlanRequest): Promise<SavedView> {
-    return this.database.write(async (manager, happened) => {
+    return this.database.write(async (manager, emit) => {
       const context = await this.access.exchange(person, exchangeId, manager);
       assertCan(context, { kind: 'plan' });
       const { exchange } = context;
@@ -58,7 +58,7 @@ export class PlanService {
       await manager.update(Exchange, { id: exchangeId }, { ...next, revision });
       if (changed.length > 0) {
         const dates = changed.filter((name) => name in datesOf(exchange));
-        happened({
+        emit({
           action: dates.length === changed.length ? 'dates-changed' : 'plan-changed',
           actorId: person.id,
           courseId: context.course.id,
@@ -72,7 +72,7 @@ export class PlanService {
 
   /** Changes what late hand-ins lose, or what the grade is made of, once students have been told. */
   setRules(person: CurrentUser, exchangeId: string, { tell, ...part }: RulesRequest): Promise<SavedView> {
-    return this.database.write(async (manager, happened) => {
+    return this.database.write(async (manager, emit) => {
       const context = await this.access.exchange(person, exchangeId, manager);
       assertCan(context, { kind: 'move-dates' });
       const { exchange, course } = context;
@@ -90,7 +90,7 @@ export class PlanService {
       if (changed.length > 0) {
         const { late, gradeParts } = next;
         await manager.update(Exchange, { id: exchangeId }, { late, gradeParts, revision });
-        happened({
+        emit({
           action: 'rules-changed',
           actorId: person.id,
           courseId: course.id,
@@ -103,7 +103,7 @@ export class PlanService {
   }
 
   publish(person: CurrentUser, exchangeId: string): Promise<PlanView> {
-    return this.database.write(async (manager, happened) => {
+    return this.database.write(async (manager, emit) => {
       const context = await this.access.exchange(person, exchangeId, manager);
       assertCan(context, { kind: 'publish' });
       const missing = await this.#missing(manager, context);
@@ -118,7 +118,7 @@ export class PlanService {
       const publishedAt = this.clock.now();
       await manager.update(Exchange, { id: exchangeId }, { publishedAt });
       await enrolParticipants(manager, context.exchange, this.ids);
-      happened({ action: 'exchange-published', actorId: person.id, courseId: context.course.id, exchangeId });
+      emit({ action: 'exchange-published', actorId: person.id, courseId: context.course.id, exchangeId });
       return this.#view(manager, await this.access.exchange(person, exchangeId, manager));
     });
   }

@@ -10,7 +10,7 @@ import { Exchange, Participant } from '../../model/exchange.js';
 import { Review } from '../../model/review.js';
 import type { StoredFile } from '../../model/stored-file.js';
 import { Clock } from '../../platform/clock/clock.js';
-import { Database, type Report } from '../../platform/database/database.js';
+import { Database, type EmitEvent } from '../../platform/database/database.js';
 import { insertAll } from '../../platform/database/insert-all.js';
 import { safeFileName } from '../../platform/files/safe-file-name.js';
 import { cleanHtml } from '../../platform/html/clean-html.js';
@@ -131,7 +131,7 @@ export class NewPracticeDrafts {
     sample: Sample,
     before: (manager: EntityManager) => Promise<void> = () => Promise.resolve(),
   ): Promise<void> {
-    return this.database.write(async (manager, happened) => {
+    return this.database.write(async (manager, emit) => {
       const context = await this.#planning(person, exchangeId, manager);
       await assertRoom(manager, exchangeId);
       await before(manager);
@@ -143,7 +143,7 @@ export class NewPracticeDrafts {
         practiceConsent: from === 'draft' ? consent.trim() : null,
       });
       await this.#insert(manager, person, id, sample);
-      this.#tell(happened, person, context);
+      this.#tell(emit, person, context);
     });
   }
 
@@ -173,8 +173,8 @@ export class NewPracticeDrafts {
     await manager.insert(Review, key);
   }
 
-  #tell(happened: Report, person: CurrentUser, { course, exchange }: ExchangeContext): void {
-    happened({ action: 'practice-added', actorId: person.id, courseId: course.id, exchangeId: exchange.id });
+  #tell(emit: EmitEvent, person: CurrentUser, { course, exchange }: ExchangeContext): void {
+    emit({ action: 'practice-added', actorId: person.id, courseId: course.id, exchangeId: exchange.id });
   }
 
   async #planning(person: CurrentUser, exchangeId: string, manager: EntityManager): Promise<ExchangeContext> {

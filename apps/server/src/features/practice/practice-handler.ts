@@ -3,11 +3,11 @@ import { asForm } from '../../queries/review-form.js';
 import { Exchange, Participant, ReviewFormRow } from '../../model/exchange.js';
 import { PracticeTry } from '../../model/practice.js';
 import { Review } from '../../model/review.js';
-import type { HappeningHandler } from '../../platform/record/handler.js';
+import type { EventHandler } from '../../platform/events/event-handler.js';
 import { keyOf, writtenIn } from './written.js';
 
 /** Keeps each submitted try of a practice draft, with how near it comes to the key. */
-export const practiceHandler: HappeningHandler = async (happenings, manager, { now, ids }) => {
+export const practiceHandler: EventHandler = async (happenings, manager, { now, ids }) => {
   for (const { action, exchangeId, details } of happenings) {
     if (action !== 'review-submitted') continue;
     const exchange = await manager.findOneByOrFail(Exchange, { id: exchangeId ?? '' });

@@ -1,6 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import type { PracticeOwn, PracticeResultView, PracticeView } from '@salt-circle/contracts';
-import { closeness, mayTryAgain, practiceState, resolveDates, withOwnTimes } from '@salt-circle/core';
+import { closeness, mayTryAgain, practiceState, resolveDates, withPersonalDates } from '@salt-circle/core';
 import type { EntityManager } from 'typeorm';
 import { Access, assertCan, can, assertCanSee, canSee, type ExchangeContext } from '../../permissions/access.js';
 import { formOf } from '../../queries/review-form.js';
@@ -55,18 +55,18 @@ export class PracticeService {
       });
     }
     const dates = resolveDates(context.timeline.dates);
-    const until = dates === null ? null : withOwnTimes(dates, context.own).reviewsDue;
+    const until = dates === null ? null : withPersonalDates(dates, context.own).reviewsDue;
     return { rule, open, until: isoOrNull(until), drafts: cards };
   }
 
   /** With all that was tried on it. */
   async remove(person: CurrentUser, practiceId: string): Promise<void> {
-    await this.database.write(async (manager, happened) => {
+    await this.database.write(async (manager, emit) => {
       const context = await this.#practice(person, practiceId, manager);
       const forId = context.exchange.practiceOf as string;
       assertCan(await this.access.exchange(person, forId, manager), { kind: 'plan' });
       await manager.delete(Exchange, { id: practiceId });
-      happened({ action: 'practice-removed', actorId: person.id, courseId: context.course.id, exchangeId: forId });
+      emit({ action: 'practice-removed', actorId: person.id, courseId: context.course.id, exchangeId: forId });
     });
   }
 

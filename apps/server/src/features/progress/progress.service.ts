@@ -1,6 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import type { ProgressReview, ProgressRow, ProgressView } from '@salt-circle/contracts';
-import { completeness, hasPractised, type OwnTimes, type PracticeState } from '@salt-circle/core';
+import { completeness, hasPractised, type PersonalDates, type PracticeState } from '@salt-circle/core';
 import type { EntityManager } from 'typeorm';
 import type { CurrentUser } from '../../auth/view-as.js';
 import { groupedBy } from '../../platform/grouping/grouped-by.js';
@@ -17,7 +17,7 @@ import { PersonLabels } from '../../queries/person-labels.js';
 import { isoOrNull } from '../../platform/wire/instants.js';
 import { allPersonalDates } from '../../permissions/personal-dates.js';
 import { rowsOfReviews } from '../../queries/rows-of-reviews.js';
-import { LookRequestRow } from '../../model/check.js';
+import { LookRequestRow } from '../../model/moderation.js';
 import { GroupMemberRow, GroupSet, StudentGroup } from '../../model/group.js';
 import { Enrolment } from '../../model/course.js';
 import { practiceStates } from '../../permissions/practice.js';
@@ -147,7 +147,7 @@ function lastWorked(reviews: readonly Review[]): number | null {
 
 function draftView(
   exchange: Exchange,
-  own: OwnTimes | null,
+  own: PersonalDates | null,
   draft: DraftState | undefined,
   group: string | null,
 ): ProgressRow['draft'] {

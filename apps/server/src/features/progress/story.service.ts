@@ -6,7 +6,7 @@ import { draftOf, groupIdOf } from '../../permissions/own-draft.js';
 import { PersonLabels } from '../../queries/person-labels.js';
 import { courseIdentities } from '../../queries/course-identities.js';
 import type { CurrentUser } from '../../auth/view-as.js';
-import { LookRequestRow } from '../../model/check.js';
+import { LookRequestRow } from '../../model/moderation.js';
 import { Draft, DraftVersion } from '../../model/draft.js';
 import { Mail } from '../../model/mail.js';
 import { RatingRow, ReplyRow } from '../../model/reply.js';

@@ -9,7 +9,7 @@ import { ExchangeAttachment } from '../../model/attachment.js';
 import { Exchange, Participant } from '../../model/exchange.js';
 import { Review } from '../../model/review.js';
 import { ReviewFile } from '../../model/review-file.js';
-import { Database, type Report } from '../../platform/database/database.js';
+import { Database, type EmitEvent } from '../../platform/database/database.js';
 import { FilePicture, StoredFile } from '../../model/stored-file.js';
 import { insertAll } from '../../platform/database/insert-all.js';
 import { recordContents } from '../../platform/files/contents.js';
@@ -112,10 +112,10 @@ export class Copies implements OnApplicationBootstrap, OnApplicationShutdown {
   async #keep(digest: string, folder: string, made: Converted): Promise<void> {
     for (const picture of made.pictures ?? []) await this.store.adopt(join(folder, picture));
     const copy = made.copyFile === undefined ? null : await this.store.adopt(join(folder, made.copyFile));
-    await this.database.write(async (manager, happened) => {
+    await this.database.write(async (manager, emit) => {
       const row = await manager.findOneBy(StoredFile, { digest });
       if (row === null) return;
-      await tellReaders(manager, happened, digest);
+      await tellReaders(manager, emit, digest);
       const pictures = [...new Set(made.pictures ?? [])];
       await recordContents(manager, copy === null ? pictures : [copy.digest, ...pictures]);
       await manager.delete(FilePicture, { fileDigest: digest });
@@ -142,9 +142,9 @@ export class Copies implements OnApplicationBootstrap, OnApplicationShutdown {
   }
 
   async #failed(digest: string, copyProblem: string): Promise<void> {
-    await this.database.write(async (manager, happened) => {
+    await this.database.write(async (manager, emit) => {
       await manager.update(StoredFile, { digest }, { copyState: 'failed', copyProblem });
-      await tellReaders(manager, happened, digest);
+      await tellReaders(manager, emit, digest);
     });
   }
 
@@ -162,24 +162,24 @@ export class Copies implements OnApplicationBootstrap, OnApplicationShutdown {
 }
 
 /** Pages of authors and staff that show the file hear that its copy is there, or is not to be had. */
-async function tellReaders(manager: EntityManager, happened: Report, digest: string): Promise<void> {
+async function tellReaders(manager: EntityManager, emit: EmitEvent, digest: string): Promise<void> {
   const parts = await manager.findBy(DraftPart, { digest });
   for (const draftId of new Set(parts.map((part) => part.draftId))) {
     const draft = await manager.findOneByOrFail(Draft, { id: draftId });
     const exchange = await manager.findOneByOrFail(Exchange, { id: draft.exchangeId });
     const where = { courseId: exchange.courseId, exchangeId: exchange.id };
     const personIds = await authorPersons(manager, exchange, draft);
-    happened.quietly({ topic: 'own-draft', ...where, personIds });
-    happened.quietly({ topic: 'drafts', ...where });
+    emit.quietly({ topic: 'own-draft', ...where, personIds });
+    emit.quietly({ topic: 'drafts', ...where });
   }
   for (const { reviewId } of await manager.findBy(ReviewFile, { digest })) {
     const review = await manager.findOneByOrFail(Review, { id: reviewId });
     const { courseId } = await manager.findOneByOrFail(Exchange, { id: review.exchangeId });
     const { personId } = await manager.findOneByOrFail(Participant, { id: review.reviewerId });
-    happened.quietly({ topic: 'own-review', courseId, exchangeId: review.exchangeId, personIds: [personId] });
+    emit.quietly({ topic: 'own-review', courseId, exchangeId: review.exchangeId, personIds: [personId] });
   }
   for (const { exchangeId } of await manager.findBy(ExchangeAttachment, { digest })) {
     const { courseId } = await manager.findOneByOrFail(Exchange, { id: exchangeId });
-    happened.quietly({ topic: 'plan', courseId, exchangeId });
+    emit.quietly({ topic: 'plan', courseId, exchangeId });
   }
 }

@@ -6,7 +6,7 @@ import {
   type ReplyView,
   type ThreadsView,
 } from '@salt-circle/contracts';
-import { endOf, isReleasedToAll, resolveDates, withOwnTimes } from '@salt-circle/core';
+import { endOf, isReleasedToAll, resolveDates, withPersonalDates } from '@salt-circle/core';
 import { In, type EntityManager } from 'typeorm';
 import { Access, assertCan, can, ownParticipant, assertCanSee, canSee } from '../../permissions/access.js';
 import { authorPersons } from '../../queries/authors.js';
@@ -46,7 +46,7 @@ export class Replies {
 
   /** Sent twice, it is there once. */
   async reply(person: CurrentUser, reviewId: string, request: ReplyRequest): Promise<ThreadsView> {
-    await this.database.write(async (manager, happened) => {
+    await this.database.write(async (manager, emit) => {
       const access = await reviewAccess(this.access, manager, person, reviewId);
       const { context } = access;
       const all = await manager.findBy(ReplyRow, { reviewId });
@@ -68,22 +68,22 @@ export class Replies {
       await manager.insert(ReplyRow, row);
       await this.#tell(manager, access, row);
       const where = { courseId: context.course.id, exchangeId: context.exchange.id };
-      happened({ action: 'replied', actorId: person.id, ...where, details: { review: reviewId, as } });
+      emit({ action: 'replied', actorId: person.id, ...where, details: { review: reviewId, as } });
       const personIds = await concerned(manager, access);
-      happened.quietly({ topic: 'own-review', ...where, personIds: personIds.reviewer });
-      happened.quietly({ topic: 'own-draft', ...where, personIds: personIds.authors });
+      emit.quietly({ topic: 'own-review', ...where, personIds: personIds.reviewer });
+      emit.quietly({ topic: 'own-draft', ...where, personIds: personIds.authors });
     });
     return this.threads(person, reviewId);
   }
 
   async rate(person: CurrentUser, reviewId: string, { helped, words }: RatingRequest): Promise<ThreadsView> {
-    await this.database.write(async (manager, happened) => {
+    await this.database.write(async (manager, emit) => {
       const access = await reviewAccess(this.access, manager, person, reviewId);
       const { context } = access;
       assertCan(context, rating(access));
       const { id: participantId } = ownParticipant(context);
       await manager.save(RatingRow, { reviewId, participantId, helped, words: words.trim(), at: context.now });
-      happened.quietly({ topic: 'reviews', courseId: context.course.id, exchangeId: context.exchange.id });
+      emit.quietly({ topic: 'reviews', courseId: context.course.id, exchangeId: context.exchange.id });
     });
     return this.threads(person, reviewId);
   }
@@ -110,7 +110,7 @@ export class Replies {
     const { byViewer, ofOwnDraft } = access;
     const shown = rated !== null && canSee(context, { kind: 'rating', byViewer, ofOwnDraft: ofOwnDraft && !byViewer });
     const dates = resolveDates(datesOf(context.exchange));
-    const until = dates === null ? null : withOwnTimes(dates, context.own).repliesDue;
+    const until = dates === null ? null : withPersonalDates(dates, context.own).repliesDue;
     const { ratings } = context.facts;
     return {
       replies: rows.map((row): ReplyView => {

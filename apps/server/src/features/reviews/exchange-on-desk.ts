@@ -1,5 +1,5 @@
 import type { DeskView } from '@salt-circle/contracts';
-import { resolveDates, withOwnTimes } from '@salt-circle/core';
+import { resolveDates, withPersonalDates } from '@salt-circle/core';
 import type { ExchangeContext } from '../../permissions/access.js';
 import { iso } from '../../platform/wire/instants.js';
 
@@ -10,7 +10,7 @@ export function exchangeOnDesk(
 ): Omit<DeskView['exchange'], 'attachments'> {
   // Blank only while it is planned, when the key of a practice draft is written.
   const common = resolveDates(timeline.dates);
-  const dates = common === null ? null : withOwnTimes(common, own);
+  const dates = common === null ? null : withPersonalDates(common, own);
   return {
     id: exchange.id,
     title: exchange.title,

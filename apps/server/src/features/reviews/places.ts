@@ -1,7 +1,7 @@
 import type { AnySelectorRequest, FieldProblem, PlaceRequest, TextSelectorRequest } from '@salt-circle/contracts';
 import {
   checkPlace,
-  type Place as DraftPlace,
+  type Place,
   type PlaceablePart,
   type PlaceProblemCode,
   type Selector,
@@ -18,7 +18,7 @@ import type { Readings } from '../reading/readings.service.js';
 import { say } from '../../words/reviews.js';
 
 /** What is kept of the place that a request names: the fields of its kind, in one order, so that the same place reads the same. */
-export function placeFrom({ partId, selector }: Pick<PlaceRequest, 'partId' | 'selector'>): DraftPlace {
+export function placeFrom({ partId, selector }: Pick<PlaceRequest, 'partId' | 'selector'>): Place {
   return { partId, selector: selectorFrom(selector) };
 }
 
@@ -68,7 +68,7 @@ export async function assertPlace(
   manager: EntityManager,
   readings: Readings,
   context: ExchangeContext,
-  { draft, version, at }: { readonly draft: Draft; readonly version: DraftVersion; readonly at: DraftPlace },
+  { draft, version, at }: { readonly draft: Draft; readonly version: DraftVersion; readonly at: Place },
 ): Promise<void> {
   const parts = await placeableParts(manager, readings, context, { draft, version, only: at.partId });
   assertFits(at, parts);
@@ -101,7 +101,7 @@ export async function placeableParts(
 }
 
 /** @throws ProblemError `invalid` with the reason */
-export function assertFits(at: DraftPlace, parts: readonly PlaceablePart[]): void {
+export function assertFits(at: Place, parts: readonly PlaceablePart[]): void {
   const problem = checkPlace(at, parts);
   if (problem === null) return;
   const field: FieldProblem = { path: problem.path.join('.'), code: problem.code, sentence: SENTENCES[problem.code] };

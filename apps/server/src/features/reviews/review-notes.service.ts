@@ -1,6 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import type { NoteRequest, NoteView } from '@salt-circle/contracts';
-import type { Place as DraftPlace } from '@salt-circle/core';
+import type { Place } from '@salt-circle/core';
 import { In } from 'typeorm';
 import { formFor } from '../../queries/review-form.js';
 import type { CurrentUser } from '../../auth/view-as.js';
@@ -17,7 +17,7 @@ import { say } from '../../words/reviews.js';
 
 /** A note that comes with others. */
 export interface NewNote extends Pick<NoteRow, 'id' | 'kind' | 'body' | 'edit'> {
-  readonly at: DraftPlace;
+  readonly at: Place;
 }
 
 /** The notes of a review, as its reviewer writes them. */
@@ -77,7 +77,7 @@ export class ReviewNotes {
    * @returns how many were added
    */
   add(person: CurrentUser, reviewId: string, read: number, notes: readonly NewNote[]): Promise<number> {
-    return this.writing.in(person, reviewId, read, async (manager, standing, happened) => {
+    return this.writing.in(person, reviewId, read, async (manager, standing, emit) => {
       const { context, review, version, draft } = standing;
       const there = new Set((await manager.findBy(NoteRow, { reviewId })).map(({ id }) => id));
       const fresh = notes.filter(({ id }) => !there.has(id));
@@ -104,7 +104,7 @@ export class ReviewNotes {
         fresh.map(({ id, kind, body, at, edit }) => ({ ...row, id, kind, body, ...at, edit })),
       );
       await this.contents.recount(manager, context, review, await formFor(manager, context, review));
-      happened({ ...reported(standing, 'notes-brought'), details: { review: reviewId, notes: fresh.length } });
+      emit({ ...reported(standing, 'notes-brought'), details: { review: reviewId, notes: fresh.length } });
       return fresh.length;
     });
   }

@@ -5,7 +5,7 @@ import { writingState, reviewAccess, type ReviewAccess } from '../../permissions
 import type { CurrentUser } from '../../auth/view-as.js';
 import type { DraftVersion } from '../../model/draft.js';
 import { Review } from '../../model/review.js';
-import { Database, type Report } from '../../platform/database/database.js';
+import { Database, type EmitEvent } from '../../platform/database/database.js';
 import { versionToReview } from './version-to-review.js';
 
 /** Where something was written. */
@@ -27,9 +27,9 @@ export class ReviewWriting {
     person: CurrentUser,
     reviewId: string,
     read: number | undefined,
-    work: (manager: EntityManager, writing: Writing, happened: Report) => Promise<T>,
+    work: (manager: EntityManager, writing: Writing, emit: EmitEvent) => Promise<T>,
   ): Promise<T> {
-    return this.database.write(async (manager, happened: Report) => {
+    return this.database.write(async (manager, emit: EmitEvent) => {
       const access = await reviewAccess(this.access, manager, person, reviewId);
       assertCan(access.context, { kind: 'write-review', ...writingState(access) });
       const version = await versionToReview(manager, access.review, read);
@@ -37,13 +37,13 @@ export class ReviewWriting {
         await manager.update(Review, { id: reviewId }, { versionId: version.id });
       }
       const review = { ...access.review, versionId: version.id };
-      const result = await work(manager, { ...access, review, version }, happened);
-      if (access.review.begunAt === null) happened(reported(access, 'review-begun'));
+      const result = await work(manager, { ...access, review, version }, emit);
+      if (access.review.begunAt === null) emit(reported(access, 'review-begun'));
       const { course, exchange } = access.context;
       const where = { courseId: course.id, exchangeId: exchange.id };
-      happened.quietly({ topic: 'reviews', ...where });
+      emit.quietly({ topic: 'reviews', ...where });
       // Another tab or device of the reviewer shows it too.
-      happened.quietly({ topic: 'own-review', ...where, personIds: [access.context.person.id] });
+      emit.quietly({ topic: 'own-review', ...where, personIds: [access.context.person.id] });
       return result;
     });
   }

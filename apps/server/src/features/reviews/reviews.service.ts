@@ -160,7 +160,7 @@ export class ReviewsService {
 
   /** Submitting twice answers with the first time. */
   submit(person: CurrentUser, reviewId: string): Promise<SubmitView> {
-    return this.database.write(async (manager, happened) => {
+    return this.database.write(async (manager, emit) => {
       const access = await this.#standing(person, reviewId, manager);
       const { context, review } = access;
       if (access.byViewer && review.submittedAt !== null && !isChanging(review))
@@ -192,14 +192,14 @@ export class ReviewsService {
       await manager.delete(SubmittedReview, { reviewId });
       await this.contents.settleFiles(manager, reviewId);
       await this.remarks.keep(manager, context, { notes: content.notes, again: review.submittedAt !== null });
-      happened(reported(access, 'review-submitted'));
+      emit(reported(access, 'review-submitted'));
       return { submittedAt: iso(submittedAt) };
     });
   }
 
   /** What was submitted stays so, and is what its author gets, until it is submitted again. */
   async reopen(person: CurrentUser, reviewId: string, { reason = '', until }: ReopenRequest): Promise<void> {
-    await this.database.write(async (manager, happened) => {
+    await this.database.write(async (manager, emit) => {
       const access = await this.#standing(person, reviewId, manager);
       assertCan(access.context, reopening(access));
       if (access.review.submittedAt === null || isChanging(access.review)) return;
@@ -210,7 +210,7 @@ export class ReviewsService {
       if (reopenUntil !== null && reopenUntil <= access.context.now) throw invalid([PAST]);
       const reopened = { reopenedAt: access.context.now, reopenReason, reopenUntil };
       await manager.update(Review, { id: reviewId }, reopened);
-      happened(reported(access, 'review-reopened', reopenReason === null ? {} : { reason: reopenReason }));
+      emit(reported(access, 'review-reopened', reopenReason === null ? {} : { reason: reopenReason }));
     });
   }
 

@@ -2,7 +2,7 @@ import type { WithheldView } from '@salt-circle/contracts';
 import type { EntityManager } from 'typeorm';
 import { courseNames } from '../../queries/course-identities.js';
 import type { ReviewAccess } from '../../permissions/review-access.js';
-import { Withheld } from '../../model/check.js';
+import { Withheld } from '../../model/moderation.js';
 import { iso } from '../../platform/wire/instants.js';
 import { say } from '../../words/reviews.js';
 

@@ -9,7 +9,7 @@ import { countingRows } from '../../queries/written-rows.js';
 import { DraftPart, type Draft } from '../../model/draft.js';
 import { NoteRow, Review } from '../../model/review.js';
 import { AdoptionRow, DecisionRow } from '../../model/revision.js';
-import { Database, type Report } from '../../platform/database/database.js';
+import { Database, type EmitEvent } from '../../platform/database/database.js';
 import { htmlToText } from '../../platform/html/html-to-text.js';
 import { spliceHtml } from '../../platform/html/splice-html.js';
 import { Ids } from '../../platform/ids/ids.js';
@@ -44,7 +44,7 @@ export class Decisions {
     key: string,
     { decision, why, done, revision }: DecisionRequest,
   ): Promise<DecisionView> {
-    return this.database.write(async (manager, happened) => {
+    return this.database.write(async (manager, emit) => {
       const { context, draft } = await this.#own(manager, person, exchangeId);
       assertCan(context, { kind: 'decide' });
       await assertReadable(manager, context, draft, key);
@@ -61,14 +61,14 @@ export class Decisions {
       }
       const row = { draftId: draft.id, key, ...next, revision: revision + 1 };
       await manager.save(DecisionRow, row);
-      await this.drafts.tell(manager, happened, context, draft);
+      await this.drafts.tell(manager, emit, context, draft);
       return decisionView(row);
     });
   }
 
   /** Puts proposed edits into the saved text, one after the other; what does not fit any more is left out and told. */
   async adopt(person: CurrentUser, exchangeId: string, noteIds: readonly string[]): Promise<AdoptResult> {
-    return this.database.write(async (manager, happened) => {
+    return this.database.write(async (manager, emit) => {
       const { context, draft } = await this.#own(manager, person, exchangeId);
       assertCan(context, { kind: 'decide' });
       assertCan(context, { kind: 'hand-in-revision' });
@@ -88,14 +88,14 @@ export class Decisions {
         // What an edit that was put in just now has changed is two edits of the same words.
         else skipped.push({ noteId, why: made === 'gone' && changed.size > 0 ? 'conflict' : made });
       }
-      await this.#told(manager, happened, context, draft);
+      await this.#told(manager, emit, context, draft);
       return { ...(await viewOf(manager, context, draft)), skipped };
     });
   }
 
   /** Takes the last adopted edit back out. @throws ProblemError once something was written since */
   async undo(person: CurrentUser, exchangeId: string, adoptionId: string): Promise<DecisionsView> {
-    return this.database.write(async (manager, happened) => {
+    return this.database.write(async (manager, emit) => {
       const { context, draft } = await this.#own(manager, person, exchangeId);
       assertCan(context, { kind: 'decide' });
       const row = await manager.findOneBy(AdoptionRow, { id: adoptionId, draftId: draft.id });
@@ -106,7 +106,7 @@ export class Decisions {
       await manager.update(DraftPart, { id: part.id }, saved);
       await manager.delete(AdoptionRow, { id: row.id });
       await this.#decided(manager, draft, row.noteId, null);
-      await this.#told(manager, happened, context, draft);
+      await this.#told(manager, emit, context, draft);
       return viewOf(manager, context, draft);
     });
   }
@@ -156,11 +156,11 @@ export class Decisions {
     await manager.save(DecisionRow, { draftId: draft.id, key, why: known?.why ?? '', decision, doneAt, revision });
   }
 
-  async #told(manager: EntityManager, happened: Report, context: ExchangeContext, draft: Draft): Promise<void> {
-    await this.drafts.tell(manager, happened, context, draft);
+  async #told(manager: EntityManager, emit: EmitEvent, context: ExchangeContext, draft: Draft): Promise<void> {
+    await this.drafts.tell(manager, emit, context, draft);
     const { course, exchange, person } = context;
     // Also the other pages of the one who did it.
-    happened.quietly({ topic: 'own-draft', courseId: course.id, exchangeId: exchange.id, personIds: [person.id] });
+    emit.quietly({ topic: 'own-draft', courseId: course.id, exchangeId: exchange.id, personIds: [person.id] });
   }
 }
 

@@ -39,7 +39,7 @@ export class Reflections {
     exchangeId: string,
     { texts, revision, handIn }: ReflectionRequest,
   ): Promise<ReflectionView> {
-    return this.database.write(async (manager, happened) => {
+    return this.database.write(async (manager, emit) => {
       const context = await this.access.exchange(person, exchangeId, manager);
       assertCan(context, { kind: 'reflect' });
       const rule = ruleOf(context);
@@ -58,7 +58,7 @@ export class Reflections {
         savedAt: same ? (known?.savedAt ?? context.now) : context.now,
         handedInAt: handIn ? context.now : (known?.handedInAt ?? null),
       });
-      if (handIn) happened.quietly({ topic: 'drafts', courseId: context.course.id, exchangeId });
+      if (handIn) emit.quietly({ topic: 'drafts', courseId: context.course.id, exchangeId });
       return this.#view(manager, context);
     });
   }

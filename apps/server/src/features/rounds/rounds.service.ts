@@ -56,7 +56,7 @@ export class Rounds {
 
   /** Whoever has left since, and drafts without a revision, are left out; reviewers are told as with every allocation. */
   make(person: CurrentUser, exchangeId: string, request: SecondRoundRequest): Promise<RoundCard> {
-    return this.database.write(async (manager, happened) => {
+    return this.database.write(async (manager, emit) => {
       const context = await this.access.exchange(person, exchangeId, manager);
       assertCan(context, { kind: 'create-exchange' });
       assertCan(context, { kind: 'release' });
@@ -67,7 +67,7 @@ export class Rounds {
       if (request.reviewers === 'same') await this.#sameReviewers(manager, context, exchange, drafts);
       await this.#tell(manager, context, exchange, revised);
       const where = { courseId: context.course.id, exchangeId: exchange.id };
-      happened({ action: 'round-made', actorId: person.id, ...where, details: { drafts: drafts.size } });
+      emit({ action: 'round-made', actorId: person.id, ...where, details: { drafts: drafts.size } });
       return { id: exchange.id, title: exchange.title };
     });
   }

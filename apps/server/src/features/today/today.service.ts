@@ -6,11 +6,11 @@ import {
   resolveDates,
   staffNeeds,
   studentNeeds,
-  studentStanding,
-  withOwnTimes,
+  studentStatus,
+  withPersonalDates,
   type Need,
   type OwnReview,
-  type OwnTimes,
+  type PersonalDates,
   type StaffSituation,
   type StudentSituation,
 } from '@salt-circle/core';
@@ -76,7 +76,7 @@ export class TodayService {
         items.push({ ...base, kind, due: isoOrNull(due), reviewId, done, of });
       }
       const next = nextView(exchange, now, student?.own ?? null);
-      const standing = student === null ? 'on-time' : studentStanding(student);
+      const standing = student === null ? 'on-time' : studentStatus(student);
       if (next !== null && needs.length === 0) waiting.push({ ...base, role, next, standing });
     }
     const time = (at: string | null) => (at === null ? Infinity : Date.parse(at));
@@ -103,7 +103,7 @@ export class TodayService {
     person: CurrentUser,
     view: ExchangeView,
     exchange: Exchange,
-  ): Promise<(StudentSituation & { readonly own: OwnTimes | null }) | null> {
+  ): Promise<(StudentSituation & { readonly own: PersonalDates | null }) | null> {
     const { marks, own } = view;
     const common = resolveDates(datesOf(exchange));
     if (marks === null || common === null) return null;
@@ -117,7 +117,7 @@ export class TodayService {
     return {
       own: times,
       stage: view.stage,
-      dates: withOwnTimes(common, times),
+      dates: withPersonalDates(common, times),
       excused: own?.excused === true,
       mayHandIn: view.mayHandIn,
       mayReview: view.mayReview,

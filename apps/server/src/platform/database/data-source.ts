@@ -26,7 +26,7 @@ import { GroupMemberRow, GroupSet, StudentGroup } from '../../model/group.js';
 import { LibraryItem } from '../../model/library.js';
 import { Mail } from '../../model/mail.js';
 import { Invitation } from '../../model/invitation.js';
-import { LookRequestRow, ReviewCheck, Withheld } from '../../model/check.js';
+import { LookRequestRow, ReviewCheck, Withheld } from '../../model/moderation.js';
 import { News } from '../../model/news.js';
 import { PracticeTry } from '../../model/practice.js';
 import { ReviewFile } from '../../model/review-file.js';
@@ -35,7 +35,7 @@ import { RatingRow, ReplyRow } from '../../model/reply.js';
 import { AccessToken } from '../../model/access-token.js';
 import { GradeOverrideRow, GradingTask, ReviewingMark } from '../../model/grade.js';
 import { AdoptionRow, DecisionRow, ReflectionRow } from '../../model/revision.js';
-import { RecordEntry, Setting } from '../../model/record.js';
+import { AuditEntry, Setting } from '../../model/audit-entry.js';
 import { AnswerRow, NoteRow, Review, SubmittedReview } from '../../model/review.js';
 import { privateFolder } from '../config/private-folder.js';
 import { MIGRATIONS } from './migrations/index.js';
@@ -77,7 +77,7 @@ export const ENTITIES = [
   GradingTask,
   AccessToken,
   News,
-  RecordEntry,
+  AuditEntry,
   Setting,
   GroupSet,
   StudentGroup,

@@ -5,10 +5,10 @@ import { DataSource } from 'typeorm';
 import { Person, Session } from '../../model/person.js';
 import { Invitation } from '../../model/invitation.js';
 import { Clock } from '../clock/clock.js';
-import { RecordEntry } from '../../model/record.js';
+import { AuditEntry } from '../../model/audit-entry.js';
 import { Enrolment } from '../../model/course.js';
 import { Exchange, Participant, ReviewFormRow } from '../../model/exchange.js';
-import { HAPPENING_HANDLERS } from '../../handlers.js';
+import { EVENT_HANDLERS } from '../../handlers.js';
 import { SettingsError } from '../config/settings.js';
 import { Mail } from '../../model/mail.js';
 import { endHolding, settleInstallation } from './installation.js';
@@ -201,19 +201,19 @@ async function columns(source: DataSource): Promise<string[]> {
 describe('Database', () => {
   let database: Database;
   beforeEach(async () => {
-    database = await Database.open(folder, new Clock(), { mail: MAIL, handlers: HAPPENING_HANDLERS });
+    database = await Database.open(folder, new Clock(), { mail: MAIL, handlers: EVENT_HANDLERS });
   });
   afterEach(() => database.onApplicationShutdown());
 
   it('keeps nothing of a transaction that throws, what it reported included', async () => {
-    const failing = database.write(async (manager, happened) => {
+    const failing = database.write(async (manager, emit) => {
       await manager.insert(Person, person('a'));
-      happened({ action: 'course-created', actorId: 'a' });
+      emit({ action: 'course-created', actorId: 'a' });
       throw new Error('half-way');
     });
     await expect(failing).rejects.toThrow('half-way');
     expect(await database.read.count(Person)).toBe(0);
-    expect(await database.read.count(RecordEntry)).toBe(0);
+    expect(await database.read.count(AuditEntry)).toBe(0);
   });
 
   it('runs transactions one after the other, and never shows the middle of one', async () => {
@@ -250,15 +250,15 @@ describe('Database', () => {
     const told: string[] = [];
     database.changes.listen((changes) => told.push(...changes.map(({ topic }) => topic)));
     const about = { courseId: 'c', exchangeId: 'x' };
-    await database.write((_, happened) => {
-      happened.quietly({ topic: 'drafts', ...about });
-      happened({ action: 'allocation-planned', actorId: 'a', ...about });
+    await database.write((_, emit) => {
+      emit.quietly({ topic: 'drafts', ...about });
+      emit({ action: 'allocation-planned', actorId: 'a', ...about });
       expect(told).toEqual([]);
       return Promise.resolve();
     });
     expect(told).toEqual(['allocation', 'drafts']);
-    const failing = database.write((_, happened) => {
-      happened.quietly({ topic: 'reviews', ...about });
+    const failing = database.write((_, emit) => {
+      emit.quietly({ topic: 'reviews', ...about });
       return Promise.reject(new Error('half-way'));
     });
     await expect(failing).rejects.toThrow('half-way');
@@ -388,6 +388,6 @@ describe('Database', () => {
     for (const statement of ["UPDATE record SET action = 'x'", 'DELETE FROM record']) {
       await expect(database.write((manager) => manager.query(statement))).rejects.toThrow('append-only');
     }
-    expect(await database.read.find(RecordEntry)).toMatchObject([{ action: 'signed-in', actorId: 'a' }]);
+    expect(await database.read.find(AuditEntry)).toMatchObject([{ action: 'signed-in', actorId: 'a' }]);
   });
 });

@@ -8,9 +8,9 @@ import { SettingsError, type MailSettings } from '../config/settings.js';
 import { lockedByOthers, storeFull } from '../problems/storage.js';
 import { Person } from '../../model/person.js';
 import { Ids } from '../ids/ids.js';
-import type { HappeningHandler } from '../record/handler.js';
-import type { Happening } from '../record/happening.js';
-import { changesOf } from '../record/topics-of.js';
+import type { EventHandler } from '../events/event-handler.js';
+import type { DomainEvent } from '../events/domain-event.js';
+import { changesOf } from '../events/topics-of.js';
 import { readerSource, writerSource } from './data-source.js';
 import { MIGRATIONS } from './migrations/index.js';
 
@@ -18,7 +18,7 @@ import { MIGRATIONS } from './migrations/index.js';
 export interface DatabaseSetting {
   readonly mail: MailSettings;
   /** Side concerns of what happens, in the order in which they run. */
-  readonly handlers: readonly HappeningHandler[];
+  readonly handlers: readonly EventHandler[];
   /** Of what handlers write; random ones, where none are given. */
   readonly ids?: Ids;
 }
@@ -80,8 +80,8 @@ async function takeLock(manager: EntityManager): Promise<void> {
 }
 
 /** Tells, within a transaction, what happened in it. */
-export interface Report {
-  (happening: Happening): void;
+export interface EmitEvent {
+  (happening: DomainEvent): void;
   /** For what pages show but nobody needs to know later: typed text that was saved, say. */
   readonly quietly: (change: Change) => void;
 }
@@ -137,7 +137,7 @@ export class Database implements OnApplicationShutdown {
    * @throws ProblemError `too-busy` when something beside the server holds the database for longer than ten seconds, `store-full` when the
    *   disk is full
    */
-  write<T>(work: (manager: EntityManager, happened: Report) => Promise<T>): Promise<T> {
+  write<T>(work: (manager: EntityManager, emit: EmitEvent) => Promise<T>): Promise<T> {
     if (this.#transaction.getStore() !== undefined) throw new Error('a transaction cannot wait for one within it');
     const until = performance.now() + LONGEST_WAIT;
     const run = this.#last.then(() => untilFree(() => this.#transact(work), until));
@@ -152,8 +152,8 @@ export class Database implements OnApplicationShutdown {
   }
 
   /** For what happened without changing anything else. */
-  report(happening: Happening): Promise<void> {
-    return this.write((_, happened) => Promise.resolve(happened(happening)));
+  report(happening: DomainEvent): Promise<void> {
+    return this.write((_, emit) => Promise.resolve(emit(happening)));
   }
 
   /** The last transaction failed because the disk was full. */
@@ -172,16 +172,16 @@ export class Database implements OnApplicationShutdown {
     }
   }
 
-  async #transact<T>(work: (manager: EntityManager, happened: Report) => Promise<T>): Promise<T> {
-    const happenings: Happening[] = [];
+  async #transact<T>(work: (manager: EntityManager, emit: EmitEvent) => Promise<T>): Promise<T> {
+    const happenings: DomainEvent[] = [];
     const quiet: Change[] = [];
-    const happened: Report = Object.assign((one: Happening) => void happenings.push(one), {
+    const emit: EmitEvent = Object.assign((one: DomainEvent) => void happenings.push(one), {
       quietly: (change: Change) => void quiet.push(change),
     });
     const result = await this.#kept((manager) =>
       this.#transaction.run(manager, async () => {
         await takeLock(manager);
-        const done = await work(manager, happened);
+        const done = await work(manager, emit);
         const context = { now: this.clock.now(), mail: this.mail, ids: this.setting.ids ?? RANDOM };
         if (happenings.length > 0) {
           for (const handle of this.setting.handlers) await handle(happenings, manager, context);

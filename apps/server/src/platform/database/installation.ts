@@ -3,7 +3,7 @@ import { existsSync, readFileSync, renameSync, statSync, writeFileSync } from 'n
 import { join } from 'node:path';
 import type { EntityManager } from 'typeorm';
 import { Mail } from '../../model/mail.js';
-import { Setting } from '../../model/record.js';
+import { Setting } from '../../model/audit-entry.js';
 import type { Database } from './database.js';
 import { DATABASE_FILE } from './data-source.js';
 

@@ -1,6 +1,6 @@
 import { Person } from '../../model/person.js';
 import { SettingsError, type Mode } from '../config/settings.js';
-import { Setting } from '../../model/record.js';
+import { Setting } from '../../model/audit-entry.js';
 import type { Database } from './database.js';
 
 const KEY = 'demo';

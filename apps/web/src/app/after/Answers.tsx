@@ -6,7 +6,7 @@ import { allQuestions, formOfReview, questions, wasAsked, type Question } from '
 import { labelWords } from '../People.js';
 import { Rating } from './Rating.js';
 import { Thread } from './Thread.js';
-import { PleaseLook } from '../check/PleaseLook.js';
+import { PleaseLook } from '../moderation/PleaseLook.js';
 import { RemarkFiles } from '../remarks/RemarkFiles.js';
 import { say } from '../../words/app.js';
 

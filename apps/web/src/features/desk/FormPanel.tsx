@@ -15,7 +15,7 @@ import { KIND_TEXT, kindWord } from '../../app/reading/noteKinds.js';
 import { SaveTrouble } from '../../app/form/SaveTrouble.js';
 import type { AnswersState } from '../../app/form/useAnswers.js';
 import { DeskThread } from './DeskThread.js';
-import { PeersUnder } from '../../app/check/PeersUnder.js';
+import { PeersUnder } from '../../app/moderation/PeersUnder.js';
 import { Withholding } from './Withholding.js';
 import { AddRemarkFile, type AddRemarkFileProps } from './AddRemarkFile.js';
 import { saysSomething } from './useNotes.js';

@@ -1,6 +1,6 @@
 import { LIMITS, type LookRequestView } from '@salt-circle/contracts';
 import { useState } from 'react';
-import { useAnswerLookMutation, useLookRequestsQuery } from '../../app/check/checkApi.js';
+import { useAnswerLookMutation, useLookRequestsQuery } from '../../app/moderation/checkApi.js';
 import { labelWords } from '../../app/People.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { When } from '../../app/time/When.js';

@@ -2,7 +2,7 @@ import { wordsBy } from '@salt-circle/core';
 import type { DeskView, Withholdable, WithheldView } from '@salt-circle/contracts';
 import { LIMITS } from '@salt-circle/contracts';
 import { createContext, use, useMemo, useState, type ReactNode } from 'react';
-import { useGiveBackMutation, useWithholdMutation } from '../../app/check/checkApi.js';
+import { useGiveBackMutation, useWithholdMutation } from '../../app/moderation/checkApi.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { When } from '../../app/time/When.js';
 import { Button, Checkbox, Dialog, TextArea } from '../../kit/index.js';

@@ -8,7 +8,7 @@ import { Person } from '../../app/People.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { ReadDraft, useReadNotes, type ReadNote } from '../../app/reading/ReadDraft.js';
 import { useDeskQuery } from '../../app/reviewApi.js';
-import { TakeAlong } from '../../app/marked/TakeAlong.js';
+import { TakeAlong } from '../../app/annotated-files/TakeAlong.js';
 import { useExchange } from '../../app/useExchange.js';
 import { Loading } from '../../kit/index.js';
 import { say } from '../../words/grades.js';

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { Link, NavLink, Outlet, useLocation, useParams, useSearchParams } from 'react-router';
 import { useNameKey } from '../../app/boards/nameOrder.js';
 import { usePolling } from '../../app/changes/useChanges.js';
-import { useQueueQuery } from '../../app/check/checkApi.js';
+import { useQueueQuery } from '../../app/moderation/checkApi.js';
 import { labelWords } from '../../app/People.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { useMe } from '../../app/session/useMe.js';

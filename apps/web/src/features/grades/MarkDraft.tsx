@@ -1,8 +1,8 @@
 import type { DeskView, DraftFeedbackView, Problem } from '@salt-circle/contracts';
 import { completeness, formScore, OVERALL_ID, scoreWords, type FormItem } from '@salt-circle/core';
 import { useMemo, useState } from 'react';
-import { useBeginOwnReviewMutation } from '../../app/check/checkApi.js';
-import { PeersOf, PeersUnder } from '../../app/check/PeersUnder.js';
+import { useBeginOwnReviewMutation } from '../../app/moderation/checkApi.js';
+import { PeersOf, PeersUnder } from '../../app/moderation/PeersUnder.js';
 import { AnswerWords } from '../../app/form/AnswerWords.js';
 import { AnswerText, ItemInput } from '../../app/form/ItemInput.js';
 import { SaveTrouble } from '../../app/form/SaveTrouble.js';

@@ -1,7 +1,7 @@
 import type { GradeRow, GradesView } from '@salt-circle/contracts';
 import type { GradingWork } from '@salt-circle/core';
 import { useLocation, useParams } from 'react-router';
-import { useDraftFeedbackQuery } from '../../app/check/checkApi.js';
+import { useDraftFeedbackQuery } from '../../app/moderation/checkApi.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { useExchange } from '../../app/useExchange.js';
 import { Loading, Select } from '../../kit/index.js';

@@ -1,5 +1,5 @@
 import type { GradeRow, GradesView, GradingWorkView, QueueView } from '@salt-circle/contracts';
-import { USUAL_GRADE_RULE, type Doubt } from '@salt-circle/core';
+import { USUAL_GRADE_RULE, type Flag } from '@salt-circle/core';
 import { asked, gradedOf, isOf, ordered, workWords } from './work.js';
 
 const work = (state: GradingWorkView['state'], part: Partial<GradingWorkView> = {}): GradingWorkView => ({
@@ -55,7 +55,7 @@ describe('what there is to grade', () => {
 describe('the order in which one goes along', () => {
   const ROWS = [row('a', 'done', 'done'), row('b', 'open', 'open'), row('c', 'done', 'open'), row('d', 'none', 'none')];
   const ids = (rows: readonly GradeRow[]) => rows.map(({ id }) => id).join('');
-  const doubt = (of: string, doubts: Array<readonly [Doubt, boolean]>) => ({
+  const doubt = (of: string, doubts: Array<readonly [Flag, boolean]>) => ({
     ...{ reviewId: `of ${of}` },
     doubts: doubts.map(([one, dismissed]) => ({ doubt: one, dismissed, key: one.code, other: null })),
   });

@@ -1,5 +1,5 @@
 import type { GradeRow, GradesView, GradingWorkView, QueueView } from '@salt-circle/contracts';
-import { doubtRank, GRADING_WORKS, type GradingWork, wordsBy } from '@salt-circle/core';
+import { flagRank, GRADING_WORKS, type GradingWork, wordsBy } from '@salt-circle/core';
 import { say } from '../../words/grades.js';
 
 /** How far somebody is graded: all that is asked for, some of it, or nothing yet; `nothing` where there is nothing to grade. */
@@ -69,7 +69,7 @@ export function ordered(
   const rank = new Map(
     queue?.rows.map(({ reviewId, doubts }) => [
       reviewId,
-      doubtRank(doubts.filter(({ dismissed }) => !dismissed).map(({ doubt }) => doubt)),
+      flagRank(doubts.filter(({ dismissed }) => !dismissed).map(({ doubt }) => doubt)),
     ]),
   );
   // By the worst of somebody’s reviews: one that may harm somebody is not made good by others.

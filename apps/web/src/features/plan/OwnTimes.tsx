@@ -1,5 +1,5 @@
 import type { OwnTimesView, PlanView } from '@salt-circle/contracts';
-import { type OwnDateName, exactly, listed, wordsBy } from '@salt-circle/core';
+import { type PersonalDateName, exactly, listed, wordsBy } from '@salt-circle/core';
 import { useState } from 'react';
 import { problemOf } from '../../app/api.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
@@ -13,7 +13,7 @@ import { SettingsGroup } from './SettingsGroup.js';
 import { say } from '../../words/plan.js';
 
 /** Of the others nothing goes by yet: what is set of them is kept as it is. */
-const OWN_DATES = ['draftsDue', 'reviewsDue'] as const satisfies readonly OwnDateName[];
+const OWN_DATES = ['draftsDue', 'reviewsDue'] as const satisfies readonly PersonalDateName[];
 const OWN_DATE_WORDS = wordsBy(say, { draftsDue: 'draftsDue', reviewsDue: 'reviewsDue' });
 
 const BLANK: OwnTimesBody = {

@@ -7,7 +7,7 @@ import { toDates } from '../../app/time/dates.js';
 import { useNow } from '../../app/time/useNow.js';
 import { useNarrow } from '../../app/useNarrow.js';
 import { usePublishMutation } from './planApi.js';
-import { accountOf, exactly } from '@salt-circle/core';
+import { planSummary, exactly } from '@salt-circle/core';
 import type { Settings } from './settings.js';
 import { useExchange } from '../../app/useExchange.js';
 import { say } from '../../words/plan.js';
@@ -31,7 +31,7 @@ export function PlainWords({ settings, plan, form, canPublish, saveKey, unsaved 
   const { course } = useExchange();
   const narrow = useNarrow(LARGE);
   const { kind, at } = plan.allocation;
-  const account = accountOf(
+  const account = planSummary(
     { ...settings, dates: toDates(settings.dates) },
     {
       students: plan.students,

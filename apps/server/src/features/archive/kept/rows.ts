@@ -1,6 +1,6 @@
 import type { AllocationPlan, AllocationStep, ForbiddenPair } from '../../../model/allocation.js';
 import type { ExchangeAttachment } from '../../../model/attachment.js';
-import type { LookRequestRow, ReviewCheck, Withheld } from '../../../model/check.js';
+import type { LookRequestRow, ReviewCheck, Withheld } from '../../../model/moderation.js';
 import type { Course, Enrolment } from '../../../model/course.js';
 import type { Draft, DraftPart, DraftPicture, DraftVersion } from '../../../model/draft.js';
 import type { Exchange, PersonalDatesRow, Participant, ReviewFormRow } from '../../../model/exchange.js';
@@ -8,7 +8,7 @@ import type { GradeOverrideRow, GradingTask, ReviewingMark } from '../../../mode
 import type { GroupMemberRow, GroupSet, StudentGroup } from '../../../model/group.js';
 import type { LibraryItem } from '../../../model/library.js';
 import type { PracticeTry } from '../../../model/practice.js';
-import type { RecordEntry } from '../../../model/record.js';
+import type { AuditEntry } from '../../../model/audit-entry.js';
 import type { RatingRow, ReplyRow } from '../../../model/reply.js';
 import type { AnswerRow, NoteRow, Review, SubmittedReview } from '../../../model/review.js';
 import type { ReviewFile } from '../../../model/review-file.js';
@@ -57,7 +57,7 @@ export interface ArchiveRows {
   allocation_plan: AllocationPlan;
   forbidden_pair: Omit<ForbiddenPair, 'id'>;
   allocation_step: Omit<AllocationStep, 'id'>;
-  record: Omit<RecordEntry, 'id' | 'courseId'>;
+  record: Omit<AuditEntry, 'id' | 'courseId'>;
   /** A file in `files/`, under its digest (SHA-256). */
   stored_file: Pick<StoredFile, 'digest' | 'size' | 'mime' | 'family'>;
 }

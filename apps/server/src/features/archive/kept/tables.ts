@@ -1,7 +1,7 @@
 import type { EntityMetadata, EntityTarget, ObjectLiteral } from 'typeorm';
 import { AllocationPlan, AllocationStep, ForbiddenPair } from '../../../model/allocation.js';
 import { ExchangeAttachment } from '../../../model/attachment.js';
-import { LookRequestRow, ReviewCheck, Withheld } from '../../../model/check.js';
+import { LookRequestRow, ReviewCheck, Withheld } from '../../../model/moderation.js';
 import { Enrolment } from '../../../model/course.js';
 import { Draft, DraftPart, DraftPicture, DraftVersion } from '../../../model/draft.js';
 import { Exchange, PersonalDatesRow, Participant, ReviewFormRow } from '../../../model/exchange.js';
@@ -9,7 +9,7 @@ import { GradeOverrideRow, GradingTask, ReviewingMark } from '../../../model/gra
 import { GroupMemberRow, GroupSet, StudentGroup } from '../../../model/group.js';
 import { LibraryItem } from '../../../model/library.js';
 import { PracticeTry } from '../../../model/practice.js';
-import { RecordEntry } from '../../../model/record.js';
+import { AuditEntry } from '../../../model/audit-entry.js';
 import { RatingRow, ReplyRow } from '../../../model/reply.js';
 import { AnswerRow, NoteRow, Review, SubmittedReview } from '../../../model/review.js';
 import { ReviewFile } from '../../../model/review-file.js';
@@ -122,7 +122,7 @@ export const TABLES: readonly TableOf[] = [
   { name: 'allocation_plan', entity: AllocationPlan, where: OF_EXCHANGES },
   { name: 'forbidden_pair', entity: ForbiddenPair, where: OF_EXCHANGES },
   { name: 'allocation_step', entity: AllocationStep, where: OF_EXCHANGES },
-  { name: 'record', entity: RecordEntry, where: OF_EXCHANGES, ids: ['actorId', 'exchangeId'], words: ['details'] },
+  { name: 'record', entity: AuditEntry, where: OF_EXCHANGES, ids: ['actorId', 'exchangeId'], words: ['details'] },
   {
     ...{ name: 'stored_file', entity: StoredFile, where: 'digest IN (SELECT digest FROM files)' },
     columns: ['digest', 'size', 'mime', 'family'],

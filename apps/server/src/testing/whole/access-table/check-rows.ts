@@ -1,4 +1,4 @@
-import { USUAL_BOUNDS } from '@salt-circle/core';
+import { DEFAULT_FLAGGING_RULES } from '@salt-circle/core';
 import { inside, staffOnly, type Row } from './row.js';
 
 /** Before reviewing opens she has none. */
@@ -16,7 +16,7 @@ export function checking({ id, byAnn }: { readonly id: string; readonly byAnn: s
     {
       route: 'PUT /api/exchanges/:exchangeId/queue/bounds',
       url: `/exchanges/${id}/queue/bounds`,
-      body: { bounds: USUAL_BOUNDS },
+      body: { bounds: DEFAULT_FLAGGING_RULES },
       ...staffOnly(204, 403),
     },
     {

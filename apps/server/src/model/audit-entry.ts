@@ -1,0 +1,39 @@
+import { Column, Entity, Index, PrimaryGeneratedColumn } from 'typeorm';
+
+/**
+ * Who did what, when, on what. Append-only: triggers of the database refuse to change or delete a row.
+ * Ids are plain values, not references, so that the record outlives what it speaks of.
+ */
+@Entity('record')
+@Index('record_exchange', ['exchangeId', 'id'])
+export class AuditEntry {
+  @PrimaryGeneratedColumn()
+  id: number;
+
+  @Column('integer')
+  at: number;
+
+  @Column('text', { nullable: true })
+  actorId: string | null;
+
+  @Column('text')
+  action: string;
+
+  @Column('text', { nullable: true })
+  courseId: string | null;
+
+  @Column('text', { nullable: true })
+  exchangeId: string | null;
+
+  @Column('simple-json')
+  details: Record<string, string | number | boolean | null>;
+}
+
+@Entity('setting')
+export class Setting {
+  @Column('text', { primary: true })
+  key: string;
+
+  @Column('text')
+  value: string;
+}
