@@ -19,7 +19,7 @@ const { changesFigures } = await import('./changes.mjs');
 const { durableFigures } = await import('./durable.mjs');
 const { fileFigures } = await import('./files.mjs');
 const { deskFigures } = await import('./desk.mjs');
-const { doubtFigures } = await import('./doubts.mjs');
+const { flagFigures } = await import('./flags.mjs');
 const { scoringFigures } = await import('./scoring.mjs');
 const { afterFigures } = await import('./after.mjs');
 const { gradingFigures } = await import('./grading.mjs');
@@ -144,7 +144,7 @@ const save = await timed(async (round) => {
   const answer = await call(
     `/reviews/${ids.reviewId}/answers/first`,
     'PUT',
-    { revision, text: `The doubts belong before the costs, ${round}.` },
+    { revision, text: `The flags belong before the costs, ${round}.` },
     reviewer,
   );
   revision = answer.revision;
@@ -215,7 +215,7 @@ await stopped(server);
 identityFigures(line, round);
 
 await allocationFigures(line, round);
-doubtFigures({ line, round });
+flagFigures({ line, round });
 scoringFigures({ line, round });
 await afterFigures({ line, round });
 await gradingFigures({ line, round });

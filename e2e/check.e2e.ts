@@ -41,11 +41,11 @@ test('the queue is worked through by keys alone', async ({ stepIn }) => {
   // All reasons said to be none: nothing is left to look at.
   const reasons = tomasz.getByRole('region', { name: 'Why to look' });
   await expect(reasons.getByRole('listitem').first()).toBeVisible();
-  const doubts = reasons.getByRole('button', { name: 'No doubt' });
-  for (let left = await doubts.count(); left > 0; left -= 1) {
-    await doubts.first().focus();
+  const flags = reasons.getByRole('button', { name: 'No flag' });
+  for (let left = await flags.count(); left > 0; left -= 1) {
+    await flags.first().focus();
     await tomasz.keyboard.press('Enter');
-    await expect(doubts).toHaveCount(left - 1);
+    await expect(flags).toHaveCount(left - 1);
   }
   await tomasz.getByRole('navigation', { name: 'Where I am' }).getByRole('link', { name: OPEN }).click();
   await tomasz.getByRole('link', { name: /^Check and release/ }).click();

@@ -126,7 +126,7 @@ export {
 } from './requests/work.js';
 export {
   CheckRequest,
-  DoubtBoundsRequest,
+  FlaggingRulesRequest,
   QueueBoundsRequest,
   WithholdableRequest,
   WithholdRequest,
@@ -294,7 +294,7 @@ export type {
 export type { CourseInsightsView, InsightsView, UptakeView } from './views/insights.js';
 export type { EarlierView, RoundCard } from './views/earlier.js';
 export { SecondRoundRequest } from './requests/round.js';
-export type { CheckView, DoubtView, LookedView, QueueRow, QueueView, WithheldView } from './views/moderation.js';
+export type { CheckView, FlagView, LookedView, QueueRow, QueueView, WithheldView } from './views/moderation.js';
 export type { PracticeCard, PracticeContent, PracticeOwn, PracticeResultView, PracticeView } from './views/practice.js';
 export { boardChange, changedBoard, type BoardChange } from './views/boardChange.js';
 export type { ShorthandEntry } from './views/shorthand.js';

@@ -25,10 +25,10 @@ export const LIMITS = {
   /** Levels, bands, entries or options of one item. */
   parts: 30,
   holidays: 60,
-  /** Doubts of one review that are said to be none, and words that may hurt. */
-  doubts: 100,
-  /** A name or a word, and what kind of doubt it is. */
-  doubtKey: 240,
+  /** Dismissed flags of one review, and words that may hurt. */
+  flags: 100,
+  /** A name or a word, and what kind of flag it is. */
+  flagKey: 240,
   harshWords: 200,
   /** Characters of one answer in a thread, and answers to one review. */
   reply: 4_000,

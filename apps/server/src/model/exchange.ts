@@ -190,9 +190,9 @@ export class Exchange {
   @Column('text', { nullable: true })
   shorthandId: string | null;
 
-  /** What makes a submitted review doubtful; null for the usual. */
+  /** Which flags a review gets; null for the usual. */
   @Column('simple-json', { nullable: true })
-  doubtBounds: FlaggingRules | null;
+  flaggingRules: FlaggingRules | null;
 
   /** Of the practice drafts of this exchange. */
   @Column('simple-json', { default: '{"when":"off","tries":null,"closeEnough":null}' })

@@ -22,7 +22,7 @@ export class ReviewCheck {
   @Column('integer', { nullable: true })
   ofSubmission: number | null;
 
-  /** Keys of doubts that are none. */
+  /** Keys of dismissed flags. */
   @Column('simple-json', { default: '[]' })
   dismissed: string[];
 }

@@ -234,7 +234,7 @@ export const say = sentences('grades', {
   nothingToGrade: 'nothing to grade',
   toGrade: 'to grade',
   byName: 'by name',
-  doubtfulReviewsFirst: 'doubtful reviews first',
+  flaggedReviewsFirst: 'flagged reviews first',
   openFirst: 'open first',
   lastMarkedBy: 'Last marked by {by}.',
   asSentence: '{grounds}.',

@@ -1,7 +1,7 @@
 import { sentences } from './say.js';
 
 export const say = sentences('check', {
-  whatMakesReviewDoubtful: 'What makes a review doubtful',
+  flaggingRulesTitle: 'Flagging rules',
   theseAreReasonsToLook:
     'These are reasons to look, no marks: nothing follows from them by itself, and students see none of it.',
   farFewerWordsThanOthers: 'Far fewer words than others: less than this share of the middle one',
@@ -20,7 +20,7 @@ export const say = sentences('check', {
   reviews: 'the reviews',
   submittedReviews: 'Submitted reviews {span}',
   showOnly: 'Show only',
-  whatMakesOneDoubtful: 'What makes one doubtful…',
+  flaggingRulesOpen: 'Flagging rules…',
   noReviewHasBeenSubmitted: 'No review has been submitted yet.',
   onceReviewersSubmitYouCan: 'Once reviewers submit, you can read each review on its draft here.',
   noneOf: 'None of the {rows}.',

@@ -26,11 +26,11 @@ export class CheckRequest {
   @IsBoolean()
   looked!: boolean;
 
-  /** Keys of the doubts that are none. */
+  /** Keys of dismissed flags. */
   @IsArray()
-  @ArrayMaxSize(LIMITS.doubts)
+  @ArrayMaxSize(LIMITS.flags)
   @IsString({ each: true })
-  @MaxLength(LIMITS.doubtKey, { each: true })
+  @MaxLength(LIMITS.flagKey, { each: true })
   dismissed!: string[];
 }
 
@@ -67,8 +67,8 @@ export class WithholdRequest extends WithholdableRequest {
 
 const SHARE = { message: () => say('giveShareBetween0And') };
 
-/** What makes a review doubtful. */
-export class DoubtBoundsRequest {
+/** Which flags a review gets. */
+export class FlaggingRulesRequest {
   @ValidateIf((_, value) => value !== null)
   @IsNumber({}, SHARE)
   @Min(0, SHARE)
@@ -112,6 +112,6 @@ export class DoubtBoundsRequest {
 export class QueueBoundsRequest {
   @IsObject()
   @ValidateNested()
-  @Type(() => DoubtBoundsRequest)
-  bounds!: DoubtBoundsRequest;
+  @Type(() => FlaggingRulesRequest)
+  bounds!: FlaggingRulesRequest;
 }

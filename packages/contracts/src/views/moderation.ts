@@ -2,10 +2,10 @@ import type { Flag, FlaggingRules } from '@salt-circle/core';
 import type { Withholdable } from '../withholdable.js';
 import type { IsoInstant, PersonLabel } from './person.js';
 
-/** A doubt about a review, with what it is known by. */
-export interface DoubtView {
+/** A flag about a review, with what it is known by. */
+export interface FlagView {
   readonly key: string;
-  readonly doubt: Flag;
+  readonly flag: Flag;
   /** Somebody of the staff has said that it is none. */
   readonly dismissed: boolean;
   /** Of a text that stands in another review: whose that is. */
@@ -18,7 +18,7 @@ export interface LookedView {
   readonly at: IsoInstant;
 }
 
-/** A submitted review in the queue, the doubtful first. */
+/** A submitted review in the queue, those with flags first. */
 export interface QueueRow {
   readonly reviewId: string;
   readonly reviewer: PersonLabel;
@@ -28,7 +28,7 @@ export interface QueueRow {
   readonly words: number;
   readonly notes: number;
   readonly submittedAt: IsoInstant;
-  readonly doubts: readonly DoubtView[];
+  readonly flags: readonly FlagView[];
   readonly looked: LookedView | null;
   /** Kept from the author: all of it, or so many things of it. */
   readonly withheld: 'all' | number;
@@ -58,6 +58,6 @@ export interface WithheldView {
 /** What staff know of one review beside what stands in it. */
 export interface CheckView {
   /** Null for a review that is not submitted. */
-  readonly doubts: readonly DoubtView[] | null;
+  readonly flags: readonly FlagView[] | null;
   readonly looked: LookedView | null;
 }

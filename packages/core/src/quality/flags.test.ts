@@ -10,7 +10,7 @@ const review = (id: string, part: Partial<ReviewEvidence> = {}): ReviewEvidence 
 const of = (one: Partial<ReviewEvidence>, bounds = DEFAULT_FLAGGING_RULES, others = [review('x'), review('y'), review('z')]) =>
   flagsOf([review('one', one), ...others], bounds).get('one') as Flag[];
 
-describe('doubts about a review', () => {
+describe('flags about a review', () => {
   it('are none about one like the others', () => {
     expect(of({})).toEqual([]);
     expect(flagsOf([], DEFAULT_FLAGGING_RULES).size).toBe(0);

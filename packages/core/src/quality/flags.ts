@@ -3,7 +3,7 @@ import { rangeBounds } from '../form/range.js';
 import { itemMaximum, itemPoints } from '../form/score.js';
 import { nearestTexts } from './shingles.js';
 
-/** What makes a submitted review doubtful; null turns a reason off. */
+/** Which flags a review gets; null turns a reason off. */
 export interface FlaggingRules {
   /** Fewer words than this share of the median of all reviews, 0..1. */
   readonly fewWords: number | null;
@@ -91,15 +91,15 @@ const WEIGHTS: Readonly<Record<Flag['code'], number>> = {
 };
 
 /** By which a reason that was dismissed is known again: a new figure does not bring it back, a new word does. */
-export function flagKey(doubt: Flag): string {
-  if ('exact' in doubt) return `${doubt.code}:${doubt.exact.toLowerCase()}`;
-  if (doubt.code === 'asked') return `asked:${doubt.requestId}`;
-  return doubt.code === 'same-text' ? `${doubt.code}:${doubt.reviewId}` : doubt.code;
+export function flagKey(flag: Flag): string {
+  if ('exact' in flag) return `${flag.code}:${flag.exact.toLowerCase()}`;
+  if (flag.code === 'asked') return `asked:${flag.requestId}`;
+  return flag.code === 'same-text' ? `${flag.code}:${flag.reviewId}` : flag.code;
 }
 
-/** 0 for no doubt; the more, the sooner a review is to be looked at. */
-export function flagRank(doubts: readonly Flag[]): number {
-  return doubts.reduce((sum, { code }) => sum + WEIGHTS[code], 0);
+/** 0 for no flag; the more, the sooner a review is to be looked at. */
+export function flagRank(flags: readonly Flag[]): number {
+  return flags.reduce((sum, { code }) => sum + WEIGHTS[code], 0);
 }
 
 /** Too few to say what is usual among them. */
@@ -146,8 +146,8 @@ export function flagsOf(
           : null,
         bounds.oneEnd ? oneEnd(review) : null,
       ];
-      const doubts = found.filter((one) => one !== null);
-      return [review.id, doubts.sort((a, b) => WEIGHTS[b.code] - WEIGHTS[a.code])];
+      const flags = found.filter((one) => one !== null);
+      return [review.id, flags.sort((a, b) => WEIGHTS[b.code] - WEIGHTS[a.code])];
     }),
   );
 }

@@ -28,22 +28,22 @@ describe('“please look”', () => {
     world.clock.goTo(AT.closed);
     expect((await ask(BEN, 'This is not about my draft.', NOTE_ID)).status).toBe(201);
     const { rows } = await world.do<QueueView>(INES, 'get', `/exchanges/${id}/queue`);
-    expect(rows[0]?.doubts[0]?.doubt).toMatchObject({
+    expect(rows[0]?.flags[0]?.flag).toMatchObject({
       code: 'asked',
       by: 'author',
       words: 'This is not about my draft.',
     });
-    // It waits for an answer: it is not a doubt to be dismissed, and looking alone does not settle it.
-    const key = rows[0]?.doubts[0]?.key ?? '';
+    // It waits for an answer: it is not a flag to be dismissed, and looking alone does not settle it.
+    const key = rows[0]?.flags[0]?.key ?? '';
     await world.do(INES, 'put', `/reviews/${byAnn}/check`, { looked: true, dismissed: [key] });
     const looked = await world.do<QueueView>(INES, 'get', `/exchanges/${id}/queue`);
-    expect(looked.rows[0]?.doubts[0]).toMatchObject({ key, dismissed: false });
+    expect(looked.rows[0]?.flags[0]).toMatchObject({ key, dismissed: false });
     const [request] = await seenBy(TOM);
     expect(request).toMatchObject({ noteId: NOTE_ID, by: { person: { name: PEOPLE[BEN]?.name }, as: 'author' } });
     expect((await answer(TOM, request?.id ?? '')).status).toBe(200);
     expect(await seenBy(BEN)).toMatchObject([{ answer: 'I have withheld it.', by: null }]);
     const after = await world.do<QueueView>(INES, 'get', `/exchanges/${id}/queue`);
-    expect(after.rows[0]?.doubts.map(({ key }) => key)).toEqual(['nothing-to-do', 'hasty']);
+    expect(after.rows[0]?.flags.map(({ key }) => key)).toEqual(['nothing-to-do', 'hasty']);
     // Told once: a second answer mends the first.
     await answer(INES, request?.id ?? '', 'I have looked again.');
     const { mails } = await world.do<OutboxView>(INES, 'get', '/courses/course/outbox');

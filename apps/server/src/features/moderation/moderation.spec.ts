@@ -37,7 +37,7 @@ const withhold = (kind: string, targetId: string, part: object = {}, who: number
 const feedback = async () => (await world.do<FeedbackView>(BEN, 'get', `/exchanges/${id}/feedback`)).reviews;
 
 describe('the queue', () => {
-  it('puts the doubtful first, with reasons and figures', async () => {
+  it('puts those with flags first, with reasons and figures', async () => {
     await submitted();
     await fillIn(world, BEN, byBen);
     await leaveNote(world, BEN, byBen, { body: `${PEOPLE[ANN]?.name} wrote this in a rubbish way.` }, THIRD);
@@ -45,13 +45,13 @@ describe('the queue', () => {
     const { rows, bounds } = await queue();
     expect(bounds).toEqual(DEFAULT_FLAGGING_RULES);
     expect(rows.map(({ reviewId }) => reviewId)).toEqual([byBen, byAnn]);
-    expect(rows[0]?.doubts.map(({ doubt }) => doubt)).toEqual([
+    expect(rows[0]?.flags.map(({ flag }) => flag)).toEqual([
       { code: 'harsh', exact: 'rubbish' },
       { code: 'name', exact: PEOPLE[ANN]?.name },
       { code: 'nothing-to-do', notes: 1 },
       { code: 'hasty', seconds: 0 },
     ]);
-    expect(rows[1]?.doubts.map(({ key }) => key)).toEqual(['hasty']);
+    expect(rows[1]?.flags.map(({ key }) => key)).toEqual(['hasty']);
   });
 
   it('knows who has looked, until the review is submitted again', async () => {
@@ -61,14 +61,14 @@ describe('the queue', () => {
     // Two at once: whoever was first stays the one who has looked.
     await world.do(INES, 'put', path, { looked: true, dismissed: ['hasty'] });
     const [row] = (await queue()).rows;
-    expect(row).toMatchObject({ looked: { by: PEOPLE[TOM]?.name }, doubts: [{ key: 'hasty', dismissed: true }] });
-    expect(await world.do<CheckView>(INES, 'get', path)).toEqual({ looked: row?.looked, doubts: row?.doubts });
+    expect(row).toMatchObject({ looked: { by: PEOPLE[TOM]?.name }, flags: [{ key: 'hasty', dismissed: true }] });
+    expect(await world.do<CheckView>(INES, 'get', path)).toEqual({ looked: row?.looked, flags: row?.flags });
     await world.do(ANN, 'post', `/reviews/${byAnn}/reopen`);
     world.clock.goTo(AT.reviewing + 3_600_000);
     await world.do(ANN, 'post', `/reviews/${byAnn}/submit`);
     const again = (await queue()).rows[0];
     // The hour that passed is in it now, so it is not hasty any more.
-    expect([again?.looked, again?.doubts]).toEqual([null, []]);
+    expect([again?.looked, again?.flags]).toEqual([null, []]);
   });
 
   it('goes by bounds that an instructor sets', async () => {
@@ -78,7 +78,7 @@ describe('the queue', () => {
     await world.do(INES, 'put', path, { bounds });
     const { rows, bounds: kept } = await queue();
     expect(kept.harshWords).toEqual(['month']);
-    expect(rows[0]?.doubts.map(({ key }) => key)).toEqual(['harsh:month']);
+    expect(rows[0]?.flags.map(({ key }) => key)).toEqual(['harsh:month']);
     expect((await world.as(TOM, 'put', path, { bounds })).status).toBe(403);
     for (const wrong of [{ ...bounds, sameText: 1.5 }, { ...bounds, harshWords: 'x' }, { ...bounds, hasty: -1 }, null])
       expect((await world.as(INES, 'put', path, { bounds: wrong })).status).toBe(422);

@@ -27,12 +27,12 @@ import { ALLOCATED } from '../../permissions/review-state.js';
 /** Megabytes and milliseconds: far more than ten thousand reviews take, and an end all the same. */
 const LIMITS = { memory: 2048, time: 5 * 60_000 };
 
-/** Exchanges whose doubts are kept in memory. */
+/** Exchanges whose flags are kept in memory. */
 const KEPT = 50;
 
 interface Kept {
   readonly stamp: string;
-  readonly doubts: Promise<ReadonlyMap<string, readonly Flag[]>>;
+  readonly flags: Promise<ReadonlyMap<string, readonly Flag[]>>;
 }
 
 /** Why submitted reviews are to be looked at. Worked out in a thread when something was submitted since, and kept. */
@@ -47,13 +47,13 @@ export class ReviewFlags implements OnApplicationShutdown {
     const { id } = context.exchange;
     const stamp = stampOf(context, reviews);
     const known = this.#kept.get(id);
-    if (known?.stamp === stamp) return known.doubts;
-    const doubts = this.#look(manager, context, reviews);
+    if (known?.stamp === stamp) return known.flags;
+    const flags = this.#look(manager, context, reviews);
     this.#kept.delete(id);
-    this.#kept.set(id, { stamp, doubts });
+    this.#kept.set(id, { stamp, flags });
     for (const [oldest] of this.#kept) if (this.#kept.size > KEPT) this.#kept.delete(oldest);
     try {
-      return await doubts;
+      return await flags;
     } catch (error) {
       // What failed is tried again the next time.
       this.#kept.delete(id);
@@ -73,7 +73,7 @@ export class ReviewFlags implements OnApplicationShutdown {
   async #look(manager: EntityManager, context: ExchangeContext, reviews: readonly Review[]) {
     const task: LookTask = {
       reviews: await evidenceOf(manager, context, reviews),
-      bounds: context.exchange.doubtBounds ?? DEFAULT_FLAGGING_RULES,
+      bounds: context.exchange.flaggingRules ?? DEFAULT_FLAGGING_RULES,
     };
     const found = await this.#threads.run<Array<readonly [string, readonly Flag[]]>, never>('look', task, {
       time: LIMITS.time,
@@ -82,10 +82,10 @@ export class ReviewFlags implements OnApplicationShutdown {
   }
 }
 
-/** Changes with everything that doubts follow from. */
+/** Changes with everything that flags follow from. */
 function stampOf({ exchange }: ExchangeContext, reviews: readonly Review[]): string {
-  const { doubtBounds, names } = exchange;
-  return JSON.stringify([doubtBounds, names, reviews.map(({ id, submittedAt }) => [id, submittedAt])]);
+  const { flaggingRules, names } = exchange;
+  return JSON.stringify([flaggingRules, names, reviews.map(({ id, submittedAt }) => [id, submittedAt])]);
 }
 
 async function evidenceOf(

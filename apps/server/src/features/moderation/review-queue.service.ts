@@ -2,8 +2,8 @@ import { Injectable } from '@nestjs/common';
 import type {
   CheckRequest,
   CheckView,
-  DoubtBoundsRequest,
-  DoubtView,
+  FlaggingRulesRequest,
+  FlagView,
   LookedView,
   QueueRow,
   QueueView,
@@ -29,13 +29,13 @@ import { ReviewFlags } from './review-flags.service.js';
 import { ALLOCATED } from '../../permissions/review-state.js';
 import { say } from '../../words/moderation.js';
 
-/** Submitted reviews, the doubtful first, and what staff have made of them. */
+/** Submitted reviews, those with flags first, and what staff have made of them. */
 @Injectable()
 export class ReviewQueue {
   constructor(
     private readonly database: Database,
     private readonly access: Access,
-    private readonly doubts: ReviewFlags,
+    private readonly flags: ReviewFlags,
   ) {}
 
   async queue(person: CurrentUser, exchangeId: string): Promise<QueueView> {
@@ -43,7 +43,7 @@ export class ReviewQueue {
     assertCanSee(context, { kind: 'workspace' });
     const manager = this.database.read;
     const reviews = await manager.findBy(Review, { exchangeId, ...ALLOCATED, submittedAt: Not(IsNull()) });
-    const found = await this.doubts.of(manager, context);
+    const found = await this.flags.of(manager, context);
     const around = await Around.load(manager, context, await manager.findBy(Draft, { exchangeId }), reviews);
     const marked = await rowsOfReviews(manager, ReviewCheck, exchangeId).getMany();
     const checks = new Map(marked.map((one) => [one.reviewId, one]));
@@ -61,7 +61,7 @@ export class ReviewQueue {
         words: review.words,
         notes: review.noteCount,
         submittedAt: iso(review.submittedAt as number),
-        doubts: around.views(
+        flags: around.views(
           [...askedFor(review, requests.get(review.id) ?? []), ...(found.get(review.id) ?? [])],
           check,
         ),
@@ -69,17 +69,17 @@ export class ReviewQueue {
         withheld: review.withheldAt !== null ? 'all' : (kept.get(review.id)?.length ?? 0),
       };
     });
-    const rank = ({ doubts }: QueueRow) =>
-      flagRank(doubts.flatMap(({ doubt, dismissed }) => (dismissed ? [] : [doubt])));
+    const rank = ({ flags }: QueueRow) =>
+      flagRank(flags.flatMap(({ flag, dismissed }) => (dismissed ? [] : [flag])));
     rows.sort((a, b) => rank(b) - rank(a) || a.words - b.words || (a.reviewId < b.reviewId ? -1 : 1));
-    return { bounds: context.exchange.doubtBounds ?? DEFAULT_FLAGGING_RULES, rows };
+    return { bounds: context.exchange.flaggingRules ?? DEFAULT_FLAGGING_RULES, rows };
   }
 
-  async saveBounds(person: CurrentUser, exchangeId: string, bounds: DoubtBoundsRequest): Promise<void> {
+  async saveBounds(person: CurrentUser, exchangeId: string, bounds: FlaggingRulesRequest): Promise<void> {
     await this.database.write(async (manager, emit) => {
       const context = await this.access.exchange(person, exchangeId, manager);
       assertCan(context, { kind: 'plan' });
-      await manager.update(Exchange, { id: exchangeId }, { doubtBounds: boundsFrom(bounds) });
+      await manager.update(Exchange, { id: exchangeId }, { flaggingRules: boundsFrom(bounds) });
       emit.quietly({ topic: 'reviews', courseId: context.course.id, exchangeId });
     });
   }
@@ -89,18 +89,18 @@ export class ReviewQueue {
     const manager = this.database.read;
     const { context, review } = await reviewAccess(this.access, manager, person, reviewId);
     assertCanSee(context, { kind: 'workspace' });
-    if (review.submittedAt === null) return { doubts: null, looked: null };
-    const found = await this.doubts.of(manager, context);
+    if (review.submittedAt === null) return { flags: null, looked: null };
+    const found = await this.flags.of(manager, context);
     const check = await manager.findOneBy(ReviewCheck, { reviewId });
     const requests = await manager.findBy(LookRequestRow, { reviewId, answeredAt: IsNull() });
-    const doubts = [...askedFor(review, requests), ...(found.get(reviewId) ?? [])];
-    const others = doubts.flatMap((doubt) => (doubt.code === 'same-text' ? [doubt.reviewId] : []));
+    const flags = [...askedFor(review, requests), ...(found.get(reviewId) ?? [])];
+    const others = flags.flatMap((flag) => (flag.code === 'same-text' ? [flag.reviewId] : []));
     const reviews = await manager.findBy(Review, { id: In(others) });
     const drafts = await manager.findBy(Draft, { id: In(reviews.map(({ draftId }) => draftId)) });
     const around = await Around.load(manager, context, drafts, reviews);
     const names = await staffNames(manager, context, check === null ? [] : [check]);
     return {
-      doubts: around.views(doubts, check),
+      flags: around.views(flags, check),
       looked: lookedView(review, check, names),
     };
   }
@@ -130,7 +130,7 @@ export class ReviewQueue {
 }
 
 /** Field by field in one order, so that equal bounds are equal texts. */
-function boundsFrom(request: DoubtBoundsRequest): FlaggingRules {
+function boundsFrom(request: FlaggingRulesRequest): FlaggingRules {
   const { fewWords, nothingToDo, farFromOthers, oneEnd, sameText, hasty, names } = request;
   const harshWords = [...new Set(request.harshWords.map((word) => word.trim().toLowerCase()))].filter(Boolean);
   return { fewWords, nothingToDo, farFromOthers, oneEnd, sameText, hasty, names, harshWords };
@@ -169,16 +169,16 @@ class Around {
     };
   }
 
-  views(doubts: readonly Flag[], check: ReviewCheck | null): DoubtView[] {
-    return doubts.map((doubt) => {
-      const key = flagKey(doubt);
-      const that = doubt.code === 'same-text' ? this.reviews.get(doubt.reviewId) : undefined;
+  views(flags: readonly Flag[], check: ReviewCheck | null): FlagView[] {
+    return flags.map((flag) => {
+      const key = flagKey(flag);
+      const that = flag.code === 'same-text' ? this.reviews.get(flag.reviewId) : undefined;
       const { reviewer, author } = that === undefined ? { reviewer: null, author: null } : this.labelsOf(that);
       return {
         key,
-        doubt,
+        flag,
         // What somebody asks for is answered, not dismissed.
-        dismissed: doubt.code !== 'asked' && check?.dismissed.includes(key) === true,
+        dismissed: flag.code !== 'asked' && check?.dismissed.includes(key) === true,
         other: reviewer === null || author === null ? null : { reviewer, author },
       };
     });

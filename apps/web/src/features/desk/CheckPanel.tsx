@@ -1,9 +1,9 @@
-import type { DeskView, DoubtView } from '@salt-circle/contracts';
+import type { DeskView, FlagView } from '@salt-circle/contracts';
 import { useEffect, useEffectEvent } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { isTyping, useWalk } from '../../app/boards/Walk.js';
 import { useReviewCheckQuery, useSaveCheckMutation } from '../../app/moderation/checkApi.js';
-import { doubtWords } from '../../app/moderation/doubtWords.js';
+import { flagWords } from '../../app/moderation/flagWords.js';
 import { selectSingleKeys } from '../../app/layoutSlice.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { useAppSelector } from '../../app/store.js';
@@ -26,8 +26,8 @@ export function CheckPanel({ desk, onNote }: CheckPanelProps) {
   const navigate = useNavigate();
   const walk = useWalk();
   const singleKeys = useAppSelector(selectSingleKeys);
-  const doubts = data?.doubts ?? null;
-  const dismissed = (doubts ?? []).filter((one) => one.dismissed).map(({ key }) => key);
+  const flags = data?.flags ?? null;
+  const dismissed = (flags ?? []).filter((one) => one.dismissed).map(({ key }) => key);
   const mark = async (looked: boolean, keys: readonly string[] = dismissed) =>
     (await save({ reviewId: desk.id, looked, dismissed: keys })).error === undefined;
   const lookedAt = async () => {
@@ -36,7 +36,7 @@ export function CheckPanel({ desk, onNote }: CheckPanelProps) {
   };
   const onKey = useEffectEvent((event: KeyboardEvent) => {
     const plain = !event.ctrlKey && !event.metaKey && !event.altKey && !event.defaultPrevented;
-    if (doubts === null || !singleKeys || !plain || isTyping(event.target)) return;
+    if (flags === null || !singleKeys || !plain || isTyping(event.target)) return;
     if (event.key.toLowerCase() === 'l') void lookedAt();
   });
   useEffect(() => {
@@ -44,8 +44,8 @@ export function CheckPanel({ desk, onNote }: CheckPanelProps) {
     return () => document.removeEventListener('keydown', onKey);
   }, []);
   if (error !== undefined) return <ProblemNotice error={error} />;
-  if (data === undefined || doubts === null) return <Loading what={say('whatStandsOut')} />;
-  const toggle = ({ key, dismissed: off }: DoubtView) => {
+  if (data === undefined || flags === null) return <Loading what={say('whatStandsOut')} />;
+  const toggle = ({ key, dismissed: off }: FlagView) => {
     const keys = off ? dismissed.filter((one) => one !== key) : [...dismissed, key];
     void mark(data.looked !== null, keys);
   };
@@ -54,26 +54,26 @@ export function CheckPanel({ desk, onNote }: CheckPanelProps) {
       <LookAnswers reviewId={desk.id} timeZone={desk.exchange.timeZone} onNote={onNote} />
       <section aria-label={say('whyToLook')}>
         <h3 className="mb-1 font-semibold">{say('whyToLook')}</h3>
-        {doubts.length === 0 ? (
+        {flags.length === 0 ? (
           <p className="text-ink-soft">{say('nothingStandsOutInThis')}</p>
         ) : (
           <ul>
-            {doubts.map((one) => (
+            {flags.map((one) => (
               <li key={one.key} className="flex items-baseline justify-between gap-3 border-b border-line py-1">
                 <span className={one.dismissed ? 'text-ink-soft line-through' : 'text-copper'}>
-                  {doubtWords(one)}
-                  {one.doubt.code === 'same-text' && (
+                  {flagWords(one)}
+                  {one.flag.code === 'same-text' && (
                     <>
                       {' '}
-                      <Link to={`/reviews/${one.doubt.reviewId}`} className="text-dusk underline">
+                      <Link to={`/reviews/${one.flag.reviewId}`} className="text-dusk underline">
                         {say('readThatOne')}
                       </Link>
                     </>
                   )}
                 </span>
-                {one.doubt.code !== 'asked' && (
+                {one.flag.code !== 'asked' && (
                   <Button small look="quiet" onClick={() => toggle(one)}>
-                    {one.dismissed ? say('itIsOne') : say('noDoubt')}
+                    {one.dismissed ? say('restoreFlag') : say('dismissFlag')}
                   </Button>
                 )}
               </li>

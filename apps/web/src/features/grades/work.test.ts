@@ -55,23 +55,23 @@ describe('what there is to grade', () => {
 describe('the order in which one goes along', () => {
   const ROWS = [row('a', 'done', 'done'), row('b', 'open', 'open'), row('c', 'done', 'open'), row('d', 'none', 'none')];
   const ids = (rows: readonly GradeRow[]) => rows.map(({ id }) => id).join('');
-  const doubt = (of: string, doubts: Array<readonly [Flag, boolean]>) => ({
+  const flag = (of: string, flags: Array<readonly [Flag, boolean]>) => ({
     ...{ reviewId: `of ${of}` },
-    doubts: doubts.map(([one, dismissed]) => ({ doubt: one, dismissed, key: one.code, other: null })),
+    flags: flags.map(([one, dismissed]) => ({ flag: one, dismissed, key: one.code, other: null })),
   });
   const queue = {
     rows: [
-      doubt('a', [[{ code: 'few-words', words: 3, usual: 100 }, false]]),
-      doubt('c', [[{ code: 'harsh', exact: 'rubbish' }, false]]),
+      flag('a', [[{ code: 'few-words', words: 3, usual: 100 }, false]]),
+      flag('c', [[{ code: 'harsh', exact: 'rubbish' }, false]]),
       // Somebody has said that it is none.
-      doubt('b', [[{ code: 'harsh', exact: 'rubbish' }, true]]),
+      flag('b', [[{ code: 'harsh', exact: 'rubbish' }, true]]),
     ],
   } as unknown as QueueView;
 
-  it('is by name, by what is open, or by the worst doubt that stands', () => {
+  it('is by name, by what is open, or by the worst flag that stands', () => {
     expect(ids(ordered(ROWS, 'name', BOTH, queue))).toBe('abcd');
     expect(ids(ordered(ROWS, 'open', BOTH, queue))).toBe('bcad');
-    expect(ids(ordered(ROWS, 'doubt', BOTH, queue))).toBe('cabd');
-    expect(ids(ordered(ROWS, 'doubt', BOTH, undefined))).toBe('abcd');
+    expect(ids(ordered(ROWS, 'flag', BOTH, queue))).toBe('cabd');
+    expect(ids(ordered(ROWS, 'flag', BOTH, undefined))).toBe('abcd');
   });
 });

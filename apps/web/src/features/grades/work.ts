@@ -48,7 +48,7 @@ export function workWords({ state, by, grader }: GradingWorkView): string {
   }
 }
 
-export const ORDERS = wordsBy(say, { name: 'byName', doubt: 'doubtfulReviewsFirst', open: 'openFirst' });
+export const ORDERS = wordsBy(say, { name: 'byName', flag: 'flaggedReviewsFirst', open: 'openFirst' });
 export type Order = keyof typeof ORDERS;
 
 /**
@@ -67,9 +67,9 @@ export function ordered(
     return rows.toSorted((a, b) => place[gradedOf(a, works)] - place[gradedOf(b, works)]);
   }
   const rank = new Map(
-    queue?.rows.map(({ reviewId, doubts }) => [
+    queue?.rows.map(({ reviewId, flags }) => [
       reviewId,
-      flagRank(doubts.filter(({ dismissed }) => !dismissed).map(({ doubt }) => doubt)),
+      flagRank(flags.filter(({ dismissed }) => !dismissed).map(({ flag }) => flag)),
     ]),
   );
   // By the worst of somebody’s reviews: one that may harm somebody is not made good by others.

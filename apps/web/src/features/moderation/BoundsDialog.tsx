@@ -11,7 +11,7 @@ interface BoundsDialogProps {
   readonly onClose: () => void;
 }
 
-/** What makes a review doubtful, for this exchange. */
+/** Which flags a review gets, for this exchange. */
 export function BoundsDialog({ bounds: given, onClose }: BoundsDialogProps) {
   const exchange = useExchange();
   const [bounds, setBounds] = useState(given);
@@ -31,7 +31,7 @@ export function BoundsDialog({ bounds: given, onClose }: BoundsDialogProps) {
       open
       onClose={onClose}
       wide
-      title={say('whatMakesReviewDoubtful')}
+      title={say('flaggingRulesTitle')}
       description={say('theseAreReasonsToLook')}
     >
       <form

@@ -10,13 +10,13 @@ import { QueueTable } from './QueueTable.js';
 import { SHOWN, type Shown } from './shown.js';
 import { say } from '../../words/moderation.js';
 
-/** Look through what reviewers wrote, the doubtful first; then release it to the authors. */
+/** Look through what reviewers wrote, those with flags first; then release it to the authors. */
 export function CheckPage() {
   const exchange = useExchange();
   const polling = { refetchOnMountOrArgChange: true, pollingInterval: usePolling(20_000) };
   const { data: queue, error } = useQueueQuery(exchange.id, polling);
   const [shown, setShown] = useState<Shown | 'all' | null>(null);
-  const [sort, setSort] = useState<BoardSort>({ key: 'doubts', down: false });
+  const [sort, setSort] = useState<BoardSort>({ key: 'flags', down: false });
   const [setting, setSetting] = useState(false);
   if (error !== undefined) return <ProblemNotice error={error} />;
   if (queue === undefined) return <Loading what={say('reviews')} />;
@@ -46,7 +46,7 @@ export function CheckPage() {
               </Button>
             ))}
             {exchange.course.role === 'instructor' && (
-              <Button onClick={() => setSetting(true)}>{say('whatMakesOneDoubtful')}</Button>
+              <Button onClick={() => setSetting(true)}>{say('flaggingRulesOpen')}</Button>
             )}
           </div>
         </div>

@@ -2,13 +2,13 @@ import type { QueueRow } from '@salt-circle/contracts';
 import { Link } from 'react-router';
 import { NameOrder, useNameKey } from '../../app/boards/nameOrder.js';
 import { useBeginWalk } from '../../app/boards/Walk.js';
-import { doubtWords } from '../../app/moderation/doubtWords.js';
+import { flagWords } from '../../app/moderation/flagWords.js';
 import { labelWords, Person } from '../../app/People.js';
 import { BoardTable, sortedRows, StateMark, type BoardColumn, type BoardSort } from '../../kit/index.js';
 import { say } from '../../words/moderation.js';
 
 export interface QueueTableProps {
-  /** As the server puts them: the doubtful first. */
+  /** As the server puts them: those with flags first. */
   readonly rows: readonly QueueRow[];
   readonly sort: BoardSort;
   readonly onSort: (sort: BoardSort) => void;
@@ -62,7 +62,7 @@ function useColumns(rows: readonly QueueRow[]): ReadonlyArray<BoardColumn<QueueR
       cell: ({ author, self }) => (self ? say('ownDraft') : <Person label={author} />),
     },
     {
-      key: 'doubts',
+      key: 'flags',
       head: say('whyToLook'),
       sort: ({ reviewId }) => place.get(reviewId) ?? 0,
       cell: (row) => <Reasons row={row} />,
@@ -84,13 +84,13 @@ function useColumns(rows: readonly QueueRow[]): ReadonlyArray<BoardColumn<QueueR
 }
 
 function Reasons({ row }: { readonly row: QueueRow }) {
-  const { doubts, withheld } = row;
-  const open = doubts.filter(({ dismissed }) => !dismissed);
+  const { flags, withheld } = row;
+  const open = flags.filter(({ dismissed }) => !dismissed);
   return (
     <ul className="max-w-[36rem] text-sm">
       {open.map((one) => (
         <li key={one.key} className="text-copper">
-          {doubtWords(one)}
+          {flagWords(one)}
         </li>
       ))}
       {withheld !== 0 && (

@@ -6,8 +6,8 @@ export const SHOWN = {
   open: {
     words: () => say('toLookAt'),
     // What somebody asks for waits for an answer, also where it was looked at before.
-    holds: ({ doubts, looked }: QueueRow) =>
-      doubts.some(({ doubt, dismissed }) => doubt.code === 'asked' || (looked === null && !dismissed)),
+    holds: ({ flags, looked }: QueueRow) =>
+      flags.some(({ flag, dismissed }) => flag.code === 'asked' || (looked === null && !dismissed)),
   },
   looked: {
     words: () => say('lookedAt'),

@@ -17,7 +17,7 @@ export interface LookTask {
   readonly bounds: FlaggingRules;
 }
 
-/** What the thread does: the doubts of each review. */
+/** What the thread does: the flags of each review. */
 export function look({ reviews, bounds }: LookTask): Array<readonly [string, readonly Flag[]]> {
   const evidence = reviews.map(({ people, ...review }) => ({
     ...review,

@@ -1,9 +1,9 @@
 import type { Flag } from '@salt-circle/core';
-import { doubtWords } from './doubtWords.js';
+import { flagWords } from './flagWords.js';
 
-const words = (doubt: Flag, other = null as Parameters<typeof doubtWords>[0]['other']) => doubtWords({ doubt, other });
+const words = (flag: Flag, other = null as Parameters<typeof flagWords>[0]['other']) => flagWords({ flag, other });
 
-describe('a doubt in words', () => {
+describe('a flag in words', () => {
   it('has its figures', () => {
     expect(words({ code: 'few-words', words: 1, usual: 180.5 })).toBe('1 word; half of the reviews have 181 or more');
     expect(words({ code: 'nothing-to-do', notes: 0 })).toBe('no notes on the draft');

@@ -1,7 +1,7 @@
 import { performance } from 'node:perf_hooks';
 import { flagsOf, seededRandom, DEFAULT_FLAGGING_RULES } from '@salt-circle/core';
 
-// What makes reviews doubtful, for a large course: against cutting the same texts into words, which is the least one can do.
+// Flags of reviews in a large course: against cutting the same texts into words, which is the least one can do.
 
 const VOCABULARY = 4_000;
 
@@ -34,16 +34,16 @@ function timed(work) {
   return times.sort((a, b) => a - b)[1];
 }
 
-export function doubtFigures({ line, round }) {
+export function flagFigures({ line, round }) {
   const [small, large] = [reviewsOf(1_000), reviewsOf(6_000)];
   const [one, six] = [small, large].map((reviews) => timed(() => flagsOf(reviews, DEFAULT_FLAGGING_RULES)));
   const split = timed(() => large.map(({ text }) => text.match(/[\p{L}\p{N}]+/gu).length));
-  line('doubts of 6,000 reviews : cutting them into words', round(six / split), `${round(six)} ms here, in a thread`);
+  line('flags of 6,000 reviews : cutting them into words', round(six / split), `${round(six)} ms here, in a thread`);
   line('  the same : of 1,000 reviews', round(six / one), 'linear would be 6');
 }
 
-if (process.argv[1]?.endsWith('doubts.mjs')) {
+if (process.argv[1]?.endsWith('flags.mjs')) {
   const line = (name, value, remark = '') =>
     process.stdout.write(`${name.padEnd(52)} ${String(value).padStart(9)}  ${remark}\n`);
-  doubtFigures({ line, round: (value, digits = 1) => Number(value.toFixed(digits)) });
+  flagFigures({ line, round: (value, digits = 1) => Number(value.toFixed(digits)) });
 }
