@@ -162,7 +162,9 @@ export const router = createBrowserRouter([
               },
               {
                 path: 'check/:draftId',
-                lazy: async () => ({ Component: (await import('./features/moderation/SideBySidePage.js')).SideBySidePage }),
+                lazy: async () => ({
+                  Component: (await import('./features/moderation/SideBySidePage.js')).SideBySidePage,
+                }),
               },
               {
                 path: 'draft',

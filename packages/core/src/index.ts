@@ -309,7 +309,13 @@ export {
   shareWords,
 } from './grading/gradeRuleWords.js';
 export { answerLines } from './annotatedFiles/answerLines.js';
-export { importMarks, type ImportedMarks, type AnnotatedText, type ReadText, type TextMark } from './annotatedFiles/importMarks.js';
+export {
+  importMarks,
+  type ImportedMarks,
+  type AnnotatedText,
+  type ReadText,
+  type TextMark,
+} from './annotatedFiles/importMarks.js';
 export {
   planImport,
   type ImportLimits,

@@ -4,8 +4,8 @@ import { Column, Entity, Index, PrimaryGeneratedColumn } from 'typeorm';
  * Who did what, when, on what. Append-only: triggers of the database refuse to change or delete a row.
  * Ids are plain values, not references, so that the record outlives what it speaks of.
  */
-@Entity('record')
-@Index('record_exchange', ['exchangeId', 'id'])
+@Entity('audit_entry')
+@Index('audit_entry_exchange', ['exchangeId', 'id'])
 export class AuditEntry {
   @PrimaryGeneratedColumn()
   id: number;

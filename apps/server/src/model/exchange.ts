@@ -234,9 +234,9 @@ export class Exchange {
 }
 
 /** Due times of one student or one group that differ from the common ones, or an excuse. */
-@Entity('own_times')
-@Unique('own_times_student', ['exchangeId', 'enrolmentId'])
-@Unique('own_times_group', ['exchangeId', 'groupId'])
+@Entity('personal_dates')
+@Unique('personal_dates_student', ['exchangeId', 'enrolmentId'])
+@Unique('personal_dates_group', ['exchangeId', 'groupId'])
 export class PersonalDatesRow {
   @PrimaryColumn('text')
   id: string;

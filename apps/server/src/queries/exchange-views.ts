@@ -51,7 +51,13 @@ export function exchangeCard(exchange: Exchange, now: number, own: PersonalDates
 }
 
 /** Own times for the wire: ISO 8601, null for what stays common. */
-export function personalDatesPart({ draftsDue, reviewsDue, repliesDue, revisionDue, excused }: PersonalDates): OwnTimesPart {
+export function personalDatesPart({
+  draftsDue,
+  reviewsDue,
+  repliesDue,
+  revisionDue,
+  excused,
+}: PersonalDates): OwnTimesPart {
   return {
     draftsDue: isoOrNull(draftsDue),
     reviewsDue: isoOrNull(reviewsDue),

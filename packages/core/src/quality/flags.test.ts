@@ -1,14 +1,25 @@
 import { newItem } from '../form/newItem.js';
 import type { CriterionItem } from '../form/form.js';
-import { flagKey, flagRank, flagsOf, levelShares, DEFAULT_FLAGGING_RULES, type Flag, type ReviewEvidence } from './flags.js';
+import {
+  flagKey,
+  flagRank,
+  flagsOf,
+  levelShares,
+  DEFAULT_FLAGGING_RULES,
+  type Flag,
+  type ReviewEvidence,
+} from './flags.js';
 
 const review = (id: string, part: Partial<ReviewEvidence> = {}): ReviewEvidence => ({
   ...{ id, draftId: 'd', reviewerId: `by-${id}`, self: false, words: 200, notes: 4, telling: 2, seconds: 3_600 },
   ...{ levels: { a: 0.5, b: 0.5, c: 0.75 }, text: '', names: [] },
   ...part,
 });
-const of = (one: Partial<ReviewEvidence>, bounds = DEFAULT_FLAGGING_RULES, others = [review('x'), review('y'), review('z')]) =>
-  flagsOf([review('one', one), ...others], bounds).get('one') as Flag[];
+const of = (
+  one: Partial<ReviewEvidence>,
+  bounds = DEFAULT_FLAGGING_RULES,
+  others = [review('x'), review('y'), review('z')],
+) => flagsOf([review('one', one), ...others], bounds).get('one') as Flag[];
 
 describe('flags about a review', () => {
   it('are none about one like the others', () => {
@@ -69,9 +80,7 @@ describe('flags about a review', () => {
     expect(flagRank([{ code: 'harsh', exact: 'x' }])).toBeGreaterThan(flagRank(of({ words: 9, telling: 0 })));
     expect(flagRank([])).toBe(0);
     expect(flagKey({ code: 'name', exact: 'Ann' })).toBe('name:ann');
-    expect(flagKey({ code: 'few-words', words: 1, usual: 2 })).toBe(
-      flagKey({ code: 'few-words', words: 9, usual: 9 }),
-    );
+    expect(flagKey({ code: 'few-words', words: 1, usual: 2 })).toBe(flagKey({ code: 'few-words', words: 9, usual: 9 }));
   });
 });
 

@@ -52,6 +52,7 @@ export async function readContents(
   const fill = (table: TableOf) => {
     const defaults = older ? defaultsOf(table, metadataOf(table)) : [];
     return (line: Line) => {
+      if (older) renameColumns(table, line);
       for (const [column, value] of defaults) {
         if (column in line) continue;
         line[column] = value;
@@ -70,6 +71,19 @@ export async function readContents(
     }
   }
   return { ...surveyor.found(), filled: [...filled], fill };
+}
+
+/** Columns that were called something else, by table: their names of then and of now. */
+const RENAMED: Readonly<Record<string, ReadonlyArray<readonly [then: string, now: string]>>> = {
+  exchange: [['doubtBounds', 'flaggingRules']],
+};
+
+function renameColumns({ name }: TableOf, line: Line): void {
+  for (const [then, now] of RENAMED[name] ?? []) {
+    if (!(then in line)) continue;
+    line[now] = line[then];
+    delete line[then];
+  }
 }
 
 /** Sees the rows of an archive, table after table. */

@@ -213,9 +213,9 @@ describe('an archive of an exchange', () => {
     const kept = JSON.parse(readFileSync(SCHEMA_FILE, 'utf8')) as { title: string };
     // Else: node scripts/archive-schema.mjs.
     expect({ ...made, title: kept.title }).toEqual(kept);
-    const { entityMetadatas } = world.app.get(Database).read.connection;
-    expect(entityMetadatas.map(({ tableName }) => tableName).sort()).toEqual(
-      [...TABLES.map(({ name }) => name as string), ...Object.keys(LEFT_OUT)].sort(),
+    const { connection } = world.app.get(Database).read;
+    expect(connection.entityMetadatas.map(({ tableName }) => tableName).sort()).toEqual(
+      [...TABLES.map(({ entity }) => connection.getMetadata(entity).tableName), ...Object.keys(LEFT_OUT)].sort(),
     );
   });
 
@@ -368,7 +368,7 @@ describe('an archive that is not as it came', () => {
       [without(good, 'manifest.json'), 'has no manifest.json'],
       [{ 'a.txt': strToU8('a') }, 'not the archive of an exchange'],
       [
-        change(good, 'manifest.json', (text) => text.replace('"version": 1', '"version": 2')),
+        change(good, 'manifest.json', (text) => text.replace('"version": 2', '"version": 3')),
         'made by a newer Salt Circle',
       ],
       [change(good, 'manifest.json', () => '{'), 'is not JSON'],
@@ -473,14 +473,18 @@ describe('an archive that is not as it came', () => {
   it('of an older version is filled in, with a sentence', async () => {
     const good = await archived();
     const older = change(
-      rows(good, 'exchange', ({ draftForm: _, reviewingEach: __, ...row }) => row),
+      // The flagging rules had another name.
+      rows(good, 'exchange', ({ draftForm: _, reviewingEach: __, flaggingRules: doubtBounds, ...row }) => ({
+        ...row,
+        doubtBounds,
+      })),
       'manifest.json',
-      (text) => text.replace('"version": 1', '"version": 0'),
+      (text) => text.replace('"version": 2', '"version": 1'),
     );
     const remarks = ((await preview(older)).body as ArchiveView).remarks.join('\n');
     expect(remarks).toContain('“exchange.draftForm” was not known yet when this archive was made: it was filled in.');
     const { exchangeId } = await taken(older);
     const [row] = rowsOf(await archived(exchangeId), 'exchange');
-    expect([row?.['draftForm'], row?.['reviewingEach']]).toEqual([null, false]);
+    expect([row?.['draftForm'], row?.['reviewingEach'], row?.['flaggingRules']]).toEqual([null, false, null]);
   });
 });

@@ -142,9 +142,7 @@ export class Campuses implements OnApplicationBootstrap {
   async makeKey(person: CurrentUser): Promise<void> {
     assertRuns(person);
     await this.keys.rotate();
-    await this.database.write((_, emit) =>
-      Promise.resolve(emit({ action: 'campus-key-made', actorId: person.id })),
-    );
+    await this.database.write((_, emit) => Promise.resolve(emit({ action: 'campus-key-made', actorId: person.id })));
   }
 
   /** A link by which whoever runs a campus registers us there, without typing anything over. */

@@ -188,7 +188,10 @@ export class HandInService {
   }
 
   /** Where the own draft stands, with what may tell a name in it. */
-  async #look(person: CurrentUser, exchangeId: string): Promise<HandInState & { readonly finds: readonly LocatedFind[] }> {
+  async #look(
+    person: CurrentUser,
+    exchangeId: string,
+  ): Promise<HandInState & { readonly finds: readonly LocatedFind[] }> {
     const manager = this.database.read;
     const state = await this.#standingOf(person, exchangeId, manager);
     const { context, draft, parts, files } = state;

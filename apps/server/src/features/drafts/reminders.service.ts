@@ -1,6 +1,13 @@
 import { Injectable } from '@nestjs/common';
 import type { RemindRequest, ReminderView } from '@salt-circle/contracts';
-import { endOf, maySee, resolveDates, withPersonalDates, type PersonalDates, type ResolvedDates } from '@salt-circle/core';
+import {
+  endOf,
+  maySee,
+  resolveDates,
+  withPersonalDates,
+  type PersonalDates,
+  type ResolvedDates,
+} from '@salt-circle/core';
 import { In, IsNull, type EntityManager } from 'typeorm';
 import { Access, assertCan, type ExchangeContext } from '../../permissions/access.js';
 import { Authors } from '../../queries/authors.js';

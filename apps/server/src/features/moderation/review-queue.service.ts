@@ -69,8 +69,7 @@ export class ReviewQueue {
         withheld: review.withheldAt !== null ? 'all' : (kept.get(review.id)?.length ?? 0),
       };
     });
-    const rank = ({ flags }: QueueRow) =>
-      flagRank(flags.flatMap(({ flag, dismissed }) => (dismissed ? [] : [flag])));
+    const rank = ({ flags }: QueueRow) => flagRank(flags.flatMap(({ flag, dismissed }) => (dismissed ? [] : [flag])));
     rows.sort((a, b) => rank(b) - rank(a) || a.words - b.words || (a.reviewId < b.reviewId ? -1 : 1));
     return { bounds: context.exchange.flaggingRules ?? DEFAULT_FLAGGING_RULES, rows };
   }

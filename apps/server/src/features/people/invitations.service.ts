@@ -97,8 +97,7 @@ export class Invitations {
       Invitation,
       rows.map((row, index) => ({ ...row, mailId: mailIds[index] ?? null })),
     );
-    if (people.length > 0)
-      emit({ action: 'invited', actorId: by.id, courseId, details: { people: people.length } });
+    if (people.length > 0) emit({ action: 'invited', actorId: by.id, courseId, details: { people: people.length } });
     return people.length;
   }
 

@@ -385,7 +385,7 @@ describe('Database', () => {
 
   it('refuses to change or delete the record', async () => {
     await database.report({ action: 'signed-in', actorId: 'a' });
-    for (const statement of ["UPDATE record SET action = 'x'", 'DELETE FROM record']) {
+    for (const statement of ["UPDATE audit_entry SET action = 'x'", 'DELETE FROM audit_entry']) {
       await expect(database.write((manager) => manager.query(statement))).rejects.toThrow('append-only');
     }
     expect(await database.read.find(AuditEntry)).toMatchObject([{ action: 'signed-in', actorId: 'a' }]);

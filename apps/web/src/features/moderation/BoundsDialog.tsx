@@ -27,13 +27,7 @@ export function BoundsDialog({ bounds: given, onClose }: BoundsDialogProps) {
     if (result.error === undefined) onClose();
   };
   return (
-    <Dialog
-      open
-      onClose={onClose}
-      wide
-      title={say('flaggingRulesTitle')}
-      description={say('theseAreReasonsToLook')}
-    >
+    <Dialog open onClose={onClose} wide title={say('flaggingRulesTitle')} description={say('theseAreReasonsToLook')}>
       <form
         className="space-y-3"
         onSubmit={(event) => {

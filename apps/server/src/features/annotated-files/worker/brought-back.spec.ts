@@ -238,7 +238,12 @@ describe('a PDF that poppler 22.12 has marked', () => {
 
   it('comes back as it was taken along, with what was put in, struck out, and answered', async () => {
     const marks = await done(bringPages(task(sample('marked.pdf'))));
-    const notes = marks.notes.map((note, index): AnnotatedNote => ({ ...note, id: `n${index}`, by: 'Skua', replies: [] }));
+    const notes = marks.notes.map((note, index): AnnotatedNote => ({
+      ...note,
+      id: `n${index}`,
+      by: 'Skua',
+      replies: [],
+    }));
     const [first, second] = notes as [AnnotatedNote, AnnotatedNote, ...AnnotatedNote[]];
     const all = [
       ...notes,

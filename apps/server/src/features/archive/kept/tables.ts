@@ -48,7 +48,7 @@ export const SETS = `WITH
       role <> 'student'
       OR personId IN (SELECT personId FROM participant WHERE exchangeId IN (SELECT id FROM these))
       OR id IN (SELECT enrolmentId FROM group_member WHERE setId IN (SELECT id FROM sets))
-      OR id IN (SELECT enrolmentId FROM own_times WHERE exchangeId IN (SELECT id FROM these)))),
+      OR id IN (SELECT enrolmentId FROM personal_dates WHERE exchangeId IN (SELECT id FROM these)))),
   files(digest) AS (
     SELECT digest FROM draft_part WHERE draftId IN (SELECT id FROM drafts) AND digest IS NOT NULL
     UNION SELECT captions FROM draft_part WHERE draftId IN (SELECT id FROM drafts) AND captions IS NOT NULL

@@ -23,6 +23,7 @@ import { DraftForms1766102400000 } from './0022-draft-forms.js';
 import { ReviewingWeighting1766275200000 } from './0024-reviewing-weighting.js';
 import { RecentPassword1766361600000 } from './0025-recent-password.js';
 import { FileContents1766448000000 } from './0026-file-contents.js';
+import { PlainNames1766534400000 } from './0027-plain-names.js';
 import { Campuses1766188800000 } from './0023-campuses.js';
 
 /** In the order in which they run. A migration that has landed is never edited. */
@@ -53,4 +54,5 @@ export const MIGRATIONS = [
   ReviewingWeighting1766275200000,
   RecentPassword1766361600000,
   FileContents1766448000000,
+  PlainNames1766534400000,
 ] as const;
