@@ -57,7 +57,18 @@ export default {
       comment: 'Other packages use what index.ts names.',
       severity: 'error',
       from: { path: '^(packages|apps)/([^/]+)/' },
-      to: { path: '^packages/([^/]+)/src/', pathNot: ['^packages/$2/', '^packages/[^/]+/src/index.ts$'] },
+      to: {
+        path: '^packages/([^/]+)/src/',
+        pathNot: ['^packages/$2/', '^packages/[^/]+/src/index.ts$', '^packages/contracts/src/plain.ts$'],
+      },
+    },
+    {
+      name: 'no-validators-in-the-browser',
+      comment:
+        'Values come from contracts/plain; the index brings the classes of requests, and their validators, along.',
+      severity: 'error',
+      from: { path: '^apps/web/src/', pathNot: '\\.test\\.tsx?$' },
+      to: { path: '^packages/contracts/src/index.ts$', dependencyTypesNot: ['type-only'] },
     },
     {
       name: 'kit-knows-no-feature',

@@ -1,8 +1,8 @@
 import { spawn } from 'node:child_process';
-import { at, installed, must, root } from './run.mjs';
+import { at, installed, must, root, TSC } from './run.mjs';
 
 await installed();
-await must('npx', ['tsc', '-b', 'packages/core', 'packages/contracts', 'apps/server']);
+await must('node', [TSC, '-b', 'packages/core', 'packages/contracts', 'apps/server']);
 
 const children = [];
 const start = (command, args, env = {}) => {
@@ -21,7 +21,7 @@ process.on('SIGINT', () => stop(0));
 process.on('SIGTERM', () => stop(0));
 
 process.stdout.write('Salt Circle for development: http://localhost:4601 (pages reload as you save).\n');
-start('npx', ['tsc', '-b', '-w', '--preserveWatchOutput', 'packages/core', 'packages/contracts', 'apps/server']);
+start('node', [TSC, '-b', '-w', '--preserveWatchOutput', 'packages/core', 'packages/contracts', 'apps/server']);
 start(process.execPath, ['--watch', '--enable-source-maps', 'apps/server/dist/main.js'], {
   SALT_CIRCLE_MODE: 'demo',
   SALT_CIRCLE_DATA: process.env.SALT_CIRCLE_DATA ?? at('data', 'development'),

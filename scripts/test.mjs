@@ -1,4 +1,4 @@
-import { BROWSERS, browserPath, built, installed, must, run, runKept } from './run.mjs';
+import { BROWSERS, browserPath, built, installed, must, run, runKept, TSC } from './run.mjs';
 
 const only = process.argv.slice(2);
 
@@ -87,7 +87,7 @@ async function runLane(lane) {
 await installed();
 if (wanted('server')) await tools();
 // Threads that read files, and the server that a test kills, are the compiled ones.
-if (['server', 'types', 'attacks'].some(wanted)) await must('npx', ['tsc', '-b', 'apps/campus', 'apps/server']);
+if (['server', 'types', 'attacks'].some(wanted)) await must('node', [TSC, '-b', 'apps/campus', 'apps/server']);
 for (const lanes of STAGES) await Promise.all(lanes.map(runLane));
 if (wanted('browser')) {
   process.stdout.write('\n── browser ──\n');

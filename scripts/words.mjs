@@ -1,6 +1,6 @@
 import { readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import ts from 'typescript';
-import { at, must } from './run.mjs';
+import { at, must, TSC } from './run.mjs';
 
 /**
  * Words for another language.
@@ -20,7 +20,7 @@ if (what === 'out' && file !== undefined) {
   writeFileSync(file, `${JSON.stringify(english, null, 2)}\n`);
   process.stdout.write(`${count(english)} sentences of ${Object.keys(english).length} areas are in ${file}\n`);
 } else if (what === 'check' && file !== undefined && language !== undefined) {
-  await must('npx', ['tsc', '-b', 'packages/core']);
+  await must('node', [TSC, '-b', 'packages/core']);
   const { checkTranslation } = await import('../packages/core/dist/index.js');
   const english = sentences();
   const other = JSON.parse(readFileSync(file, 'utf8'));

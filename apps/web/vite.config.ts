@@ -5,7 +5,7 @@ import { defineConfig } from 'vite';
 import { VitePWA } from 'vite-plugin-pwa';
 import { pdfAssets } from './pdfAssets.js';
 
-const source = (name: string) => fileURLToPath(new URL(`../../packages/${name}/src/index.ts`, import.meta.url));
+const source = (path: string) => fileURLToPath(new URL(`../../packages/${path}`, import.meta.url));
 
 export default defineConfig({
   plugins: [
@@ -28,7 +28,12 @@ export default defineConfig({
       },
     }),
   ],
-  resolve: { alias: { '@salt-circle/core': source('core'), '@salt-circle/contracts': source('contracts') } },
+  resolve: {
+    alias: [
+      { find: /^@salt-circle\/(core|contracts)$/, replacement: source('$1/src/index.ts') },
+      { find: '@salt-circle/contracts/plain', replacement: source('contracts/src/plain.ts') },
+    ],
+  },
   build: {
     outDir: 'dist',
     // Inlined files would need data: sources in the content policy.

@@ -6,13 +6,8 @@ export type { DateName, ExchangeDates, Instant, ResolvedDates } from './timeline
 export { checkDates, type DateProblemCode } from './timeline/checkDates.js';
 export { isReleased, mayHandIn, nextChange, openingsAt, segments, stageAt } from './timeline/stage.js';
 export type { Openings, Segment, Stage, StageChange, TimelineState } from './timeline/stage.js';
-export {
-  PERSONAL_DATES,
-  mergePersonalDates,
-  withPersonalDates,
-  type PersonalDateName,
-  type PersonalDates,
-} from './timeline/personalDates.js';
+export { PERSONAL_DATES, mergePersonalDates, withPersonalDates } from './timeline/personalDates.js';
+export type { PersonalDateName, PersonalDates } from './timeline/personalDates.js';
 export { checkLateRule, lateness, type LateProblemCode, type LateRule, type Lateness } from './timeline/late.js';
 export { moveNow } from './timeline/moveNow.js';
 export { dayNumber, instantOf, instantsOf, localTime, plusDays, zoneName, type LocalTime } from './timeline/zone.js';
@@ -20,39 +15,16 @@ export { daysToFirst, holidayClashes, shiftDates, type Holiday, type HolidayClas
 export { countWords } from './text/words.js';
 export { TextCollector, type PlacedRun } from './text/textCollector.js';
 export { checksOf, EMPTY_FORM, ITEM_KINDS, OVERALL_ID } from './form/form.js';
-export type {
-  Answer,
-  Answers,
-  Band,
-  Check,
-  ChecklistEntry,
-  ChecklistItem,
-  ChoiceItem,
-  ChoiceOption,
-  CommentRule,
-  CriterionItem,
-  FormItem,
-  ItemKind,
-  Level,
-  NumberItem,
-  PairItem,
-  PromptItem,
-  RangeItem,
-  ReviewForm,
-} from './form/form.js';
+export type { Answer, Answers, Band, Check, ChecklistEntry, ChecklistItem, ChoiceItem } from './form/form.js';
+export type { ChoiceOption, CommentRule, CriterionItem, FormItem, ItemKind, Level, NumberItem } from './form/form.js';
+export type { PairItem, PromptItem, RangeItem, ReviewForm } from './form/form.js';
 export { checkForm, MAX_NOTES, RANGE_STEPS, type FormProblemCode } from './form/checkForm.js';
 export { bandOf, formMaximum, formScore, itemMaximum, itemPoints, weightSum } from './form/score.js';
 export { closeness, KAPPA_ITEMS } from './agreement/closeness.js';
 export type { Closeness, ClosenessUnit, ItemCloseness } from './agreement/closeness.js';
 export { weightedKappa } from './agreement/weightedKappa.js';
-export {
-  hasPractised,
-  MAX_PRACTICE_DRAFTS,
-  MAX_PRACTICE_TRIES,
-  mayTryAgain,
-  NO_PRACTICE,
-  practiceState,
-} from './practice/practice.js';
+export { hasPractised, MAX_PRACTICE_DRAFTS, MAX_PRACTICE_TRIES, mayTryAgain } from './practice/practice.js';
+export { NO_PRACTICE, practiceState } from './practice/practice.js';
 export type { PracticeRule, PracticeState, PracticeTries } from './practice/practice.js';
 export { newItem, usualItems, type NewId } from './form/newItem.js';
 export { rangeBounds } from './form/range.js';
@@ -60,17 +32,8 @@ export { valueFault, type ValueFault } from './form/value.js';
 export type { FormScore } from './form/score.js';
 export { scoreWords } from './form/scoreWords.js';
 export { completeness, type Completeness, type Missing } from './form/completeness.js';
-export {
-  checkDeliverables,
-  DEFAULT_MEGABYTES,
-  DELIVERABLE_KINDS,
-  FILE_FAMILIES,
-  isFilled,
-  MAX_DELIVERABLES,
-  MAX_FILES,
-  MAX_MEGABYTES,
-  missingDeliverables,
-} from './setup/deliverables.js';
+export { checkDeliverables, DEFAULT_MEGABYTES, DELIVERABLE_KINDS, FILE_FAMILIES } from './setup/deliverables.js';
+export { isFilled, MAX_DELIVERABLES, MAX_FILES, MAX_MEGABYTES, missingDeliverables } from './setup/deliverables.js';
 export type { Deliverable, DeliverableKind, DeliverableProblemCode, FileFamily, Filled } from './setup/deliverables.js';
 export { checkGradeParts, GRADE_PARTS, type GradePart, type GradePartName } from './setup/gradeParts.js';
 export type { GradeProblemCode } from './setup/gradeParts.js';
@@ -101,13 +64,8 @@ export { formLosses, LOSSES, type FormLosses } from './formats/losses.js';
 export type { FileProblem } from './formats/structure.js';
 export { seededRandom, shuffled, type Random } from './random/random.js';
 export { allocate } from './allocation/allocate.js';
-export {
-  repair,
-  type AdditionReason,
-  type AllocationChanges,
-  type RemovalReason,
-  type Repair,
-} from './allocation/repair.js';
+export { repair } from './allocation/repair.js';
+export type { AdditionReason, AllocationChanges, RemovalReason, Repair } from './allocation/repair.js';
 export { poolRound, type PoolProblem, type PoolRound } from './allocation/poolRound.js';
 export { measure, type Measures } from './allocation/quality.js';
 export { MAX_CAPACITY } from './allocation/problem.js';
@@ -116,17 +74,8 @@ export { dueRun, nextRun, nightsWaited, NIGHTLY_HOUR, type Schedule } from './al
 export { reviewerStrengths, type ReviewingRecord } from './allocation/strengthOf.js';
 export { ALLOCATION_CSV_HEADER, readAllocationRows } from './allocation/rows.js';
 export type { AllocationRowCode, AllocationRowProblem, AllocationRows, Named } from './allocation/rows.js';
-export type {
-  Allocation,
-  AllocationProblem,
-  AllocationProgress,
-  AllocationQuality,
-  DraftEntry,
-  Pair,
-  ReviewerEntry,
-  Shortfall,
-  Watch,
-} from './allocation/problem.js';
+export type { Allocation, AllocationProblem, AllocationProgress, AllocationQuality } from './allocation/problem.js';
+export type { DraftEntry, Pair, ReviewerEntry, Shortfall, Watch } from './allocation/problem.js';
 export { fromWebSelectors, toWebSelectors, type WebSelector } from './anchoring/webAnnotation.js';
 export { describeTextAnchor } from './anchoring/describe.js';
 export { matchTextAnchor, type AnchorMatch, type Certainty } from './anchoring/match.js';
@@ -136,24 +85,11 @@ export type { Place, PlaceablePart, PlaceProblemCode, Selector } from './anchori
 export { boxBetween, grownBox, hits, movedBox, unturned, type Box, type Point, type Turn } from './anchoring/region.js';
 export type { TextAnchor, TextPositionSelector, TextQuoteSelector, TextRange } from './anchoring/selectors.js';
 export { editTyped, passageAfter, placedEdit, type ProposedEdit } from './edits/proposedEdit.js';
-export {
-  applyEdit,
-  invertSplices,
-  rebaseEdit,
-  spliced,
-  splicesOf,
-  type Splice,
-  type TextEdit,
-} from './edits/textEdit.js';
+export { applyEdit, invertSplices, rebaseEdit, spliced, splicesOf } from './edits/textEdit.js';
+export type { Splice, TextEdit } from './edits/textEdit.js';
 export { ActiveTime } from './quality/activeTime.js';
-export {
-  saysWhatToDo,
-  submitFacts,
-  TELLING_WORDS,
-  type FactNote,
-  type FactPart,
-  type SubmitFacts,
-} from './quality/submitFacts.js';
+export { saysWhatToDo, submitFacts, TELLING_WORDS } from './quality/submitFacts.js';
+export type { FactNote, FactPart, SubmitFacts } from './quality/submitFacts.js';
 export { flagKey, flagRank, flagsOf, levelShares, DEFAULT_FLAGGING_RULES } from './quality/flags.js';
 export { agreedOn, type Agreed, type AgreedItem } from './quality/agreed.js';
 export { itemSpreads, type ItemSpread } from './quality/spread.js';
@@ -175,168 +111,60 @@ export { mayDo } from './visibility/mayDo.js';
 export { nameShown, type NameShown, type Part } from './visibility/names.js';
 export { makeAliases } from './visibility/aliases.js';
 export { REFUSALS } from './visibility/facts.js';
-export type {
-  OwnFeedback,
-  Act,
-  Decision,
-  DraftRelation,
-  ExchangeFacts,
-  NamesPolicy,
-  Refusal,
-  Reviewing,
-  Role,
-  SelfReview,
-  Subject,
-  Viewer,
-} from './visibility/facts.js';
+export type { OwnFeedback, Act, Decision, DraftRelation, ExchangeFacts, NamesPolicy } from './visibility/facts.js';
+export type { Refusal, Reviewing, Role, SelfReview, Subject, Viewer } from './visibility/facts.js';
 export { findIdentities, type IdentityFind, type SearchOptions } from './identity/findIdentities.js';
 export type { Identity } from './identity/nameForms.js';
 export { findLookalikes, shapeOfId } from './identity/lookalikes.js';
 export { PeopleByWord } from './identity/peopleByWord.js';
-export {
-  staffNeeds,
-  studentNeeds,
-  studentStatus,
-  type Need,
-  type NeedKind,
-  type OwnReview,
-  type StaffSituation,
-  type StudentStatus,
-  type StudentSituation,
-} from './today/needs.js';
+export { staffNeeds, studentNeeds, studentStatus } from './today/needs.js';
+export type { Need, NeedKind, OwnReview, StaffSituation, StudentStatus, StudentSituation } from './today/needs.js';
 export { contradictions, type ContradictionCode } from './setup/contradictions.js';
 export { byFamilyName } from './people/familyName.js';
 export { planSummary, type PlanSummaryContext, type PlanSummarySettings } from './planSummary/planSummary.js';
-export {
-  deliverableWords,
-  FAMILY_WORDS,
-  gradeWords,
-  KIND_WORDS,
-  lateInWords,
-  lateWords,
-  PART_WORDS,
-} from './planSummary/settingWords.js';
+export { deliverableWords, FAMILY_WORDS, gradeWords, KIND_WORDS, lateInWords } from './planSummary/settingWords.js';
+export { lateWords, PART_WORDS } from './planSummary/settingWords.js';
 export { formWords } from './planSummary/formWords.js';
 export { type Rating } from './scoring/ratingDesign.js';
-export {
-  adjustScores,
-  type Adjusted,
-  type AdjustedDraft,
-  type AdjustProblem,
-  type ReviewerSeverity,
-} from './scoring/adjustScores.js';
+export { adjustScores } from './scoring/adjustScores.js';
+export type { Adjusted, AdjustedDraft, AdjustProblem, ReviewerSeverity } from './scoring/adjustScores.js';
 export { normalQuantile } from './scoring/normalQuantile.js';
-export {
-  krippendorffAlpha,
-  type Alpha,
-  type MeasureLevel,
-  type Unit as RatedUnit,
-} from './agreement/krippendorffAlpha.js';
-export {
-  intraclassCorrelation,
-  ratingsNeeded,
-  spearmanBrown,
-  type IntraclassCorrelation,
-  type Reliability,
-} from './agreement/intraclassCorrelation.js';
-export {
-  blandAltman,
-  pearson,
-  spearman,
-  type LimitsOfAgreement,
-  type Pair as AgreementPair,
-} from './agreement/correlation.js';
-export {
-  checkGradeRule,
-  GRADE_STEPS,
-  QUALITY_COLUMNS,
-  ROUNDINGS,
-  SCORE_METHODS,
-  USUAL_GRADE_RULE,
-  USUAL_PART_RULE,
-  type GradeBand,
-  type GradeRule,
-  type GradeRuleProblemCode,
-  type GradeScale,
-  type GradeStep,
-  type PartRule,
-  type QualityColumn,
-  type Rounding,
-  type ScoreMethod,
-} from './grading/gradeRule.js';
-export {
-  gradeOf,
-  type Grade,
-  type GradeEvidence,
-  type GradeLine,
-  type LineState,
-  type Override,
-  type PartEvidence,
-} from './grading/gradeOf.js';
+export { krippendorffAlpha } from './agreement/krippendorffAlpha.js';
+export type { Alpha, MeasureLevel, Unit as RatedUnit } from './agreement/krippendorffAlpha.js';
+export { intraclassCorrelation, ratingsNeeded, spearmanBrown } from './agreement/intraclassCorrelation.js';
+export type { IntraclassCorrelation, Reliability } from './agreement/intraclassCorrelation.js';
+export { blandAltman, pearson, spearman } from './agreement/correlation.js';
+export type { LimitsOfAgreement, Pair as AgreementPair } from './agreement/correlation.js';
+export { checkGradeRule, GRADE_STEPS, QUALITY_COLUMNS, ROUNDINGS, SCORE_METHODS } from './grading/gradeRule.js';
+export { USUAL_GRADE_RULE, USUAL_PART_RULE } from './grading/gradeRule.js';
+export type { GradeBand, GradeRule, GradeRuleProblemCode, GradeScale, GradeStep } from './grading/gradeRule.js';
+export type { PartRule, QualityColumn, Rounding, ScoreMethod } from './grading/gradeRule.js';
+export { gradeOf } from './grading/gradeOf.js';
+export type { Grade, GradeEvidence, GradeLine, LineState, Override, PartEvidence } from './grading/gradeOf.js';
 export { GRADING_WORKS, shareOut, type GradingWork, type ToGrade } from './grading/shareOut.js';
 export { peerScore, weightedScore } from './grading/peerScore.js';
-export {
-  closenessToOthers,
-  qualityOf,
-  substanceOf,
-  SUBSTANTIAL,
-  type QualityEvidence,
-  type ReviewSubstance,
-} from './grading/reviewingQuality.js';
+export { closenessToOthers, qualityOf, substanceOf, SUBSTANTIAL } from './grading/reviewingQuality.js';
+export type { QualityEvidence, ReviewSubstance } from './grading/reviewingQuality.js';
 export { meanAnswer } from './form/meanAnswer.js';
 export { sameScale } from './form/sameScale.js';
 export { checkMarkingForms, type MarkingForms, type MarkingProblemCode } from './grading/markingForms.js';
 export { markKey, ofMarkKey, readyReviewingForm } from './grading/reviewingForm.js';
-export {
-  alongDraft,
-  DRAFT_PARTS,
-  draftPartOf,
-  placeShare,
-  type AlongDraft,
-  type PartExtent,
-} from './insights/alongDraft.js';
+export { alongDraft, DRAFT_PARTS, draftPartOf, placeShare } from './insights/alongDraft.js';
+export type { AlongDraft, PartExtent } from './insights/alongDraft.js';
 export { RELIABLE, reliabilityOf, type ScoreReliability } from './insights/reliability.js';
 export { readItems, SCALE_PARTS, type ItemInsight, type ReadReview } from './insights/readItems.js';
 export { explainAdjusted, type Explanation } from './scoring/explain.js';
 export { explanationWords } from './scoring/explainWords.js';
-export {
-  HOW_WORDS,
-  MISSING_WORDS,
-  partRuleWords,
-  QUALITY_WORDS,
-  ROUNDING_WORDS,
-  SCORE_WORDS,
-  shareWords,
-} from './grading/gradeRuleWords.js';
+export { HOW_WORDS, MISSING_WORDS, partRuleWords, QUALITY_WORDS, ROUNDING_WORDS } from './grading/gradeRuleWords.js';
+export { SCORE_WORDS, shareWords } from './grading/gradeRuleWords.js';
 export { answerLines } from './annotatedFiles/answerLines.js';
-export {
-  importMarks,
-  type ImportedMarks,
-  type AnnotatedText,
-  type ReadText,
-  type TextMark,
-} from './annotatedFiles/importMarks.js';
-export {
-  planImport,
-  type ImportLimits,
-  type ImportedNote,
-  type KnownNote,
-  type PlacedMark,
-  type Unplaced,
-  type UnplacedReason,
-} from './annotatedFiles/planImport.js';
+export { importMarks } from './annotatedFiles/importMarks.js';
+export type { ImportedMarks, AnnotatedText, ReadText, TextMark } from './annotatedFiles/importMarks.js';
+export { planImport } from './annotatedFiles/planImport.js';
+export type { ImportLimits, ImportedNote, KnownNote, PlacedMark, Unplaced } from './annotatedFiles/planImport.js';
+export type { UnplacedReason } from './annotatedFiles/planImport.js';
 export { guessKind } from './annotatedFiles/guessKind.js';
 export { ANNOTATION_CONTEXT, annotationCollection, PAGE_SIZE } from './annotatedFiles/annotations.js';
-export {
-  editLine,
-  KIND_NAMES,
-  noteLines,
-  passageOf,
-  type AnnotatedAnswer,
-  type AnnotatedDraft,
-  type AnnotatedKind,
-  type AnnotatedNote,
-  type AnnotatedPart,
-  type AnnotatedReply,
-  type AnnotatedReview,
-} from './annotatedFiles/annotatedDraft.js';
+export { editLine, KIND_NAMES, noteLines, passageOf } from './annotatedFiles/annotatedDraft.js';
+export type { AnnotatedAnswer, AnnotatedDraft, AnnotatedKind, AnnotatedNote } from './annotatedFiles/annotatedDraft.js';
+export type { AnnotatedPart, AnnotatedReply, AnnotatedReview } from './annotatedFiles/annotatedDraft.js';

@@ -1,4 +1,5 @@
-import { LIMITS, type DecisionView } from '@salt-circle/contracts';
+import type { DecisionView } from '@salt-circle/contracts';
+import { LIMITS } from '@salt-circle/contracts/plain';
 import { DECISIONS, type DecisionKind, wordsBy } from '@salt-circle/core';
 import { useState, type KeyboardEvent, type ReactNode } from 'react';
 import { Button, Checkbox, TextField } from '../../kit/index.js';

@@ -1,4 +1,4 @@
-import { LIMITS } from '@salt-circle/contracts';
+import { LIMITS } from '@salt-circle/contracts/plain';
 import { HELPED, type Helped, wordsBy } from '@salt-circle/core';
 import { useState } from 'react';
 import { Button, TextArea } from '../../kit/index.js';

@@ -1,5 +1,6 @@
 import { wordsBy } from '@salt-circle/core';
-import { LIMITS, type ReplyView } from '@salt-circle/contracts';
+import type { ReplyView } from '@salt-circle/contracts';
+import { LIMITS } from '@salt-circle/contracts/plain';
 import { useState } from 'react';
 import { Button, TextArea } from '../../kit/index.js';
 import { labelWords } from '../People.js';

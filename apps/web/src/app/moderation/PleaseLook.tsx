@@ -1,4 +1,4 @@
-import { LIMITS } from '@salt-circle/contracts';
+import { LIMITS } from '@salt-circle/contracts/plain';
 import { useState } from 'react';
 import { Button, Dialog, TextArea } from '../../kit/index.js';
 import { ProblemNotice } from '../ProblemNotice.js';

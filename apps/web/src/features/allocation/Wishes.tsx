@@ -1,5 +1,5 @@
 import type { AllocationView, WishesView } from '@salt-circle/contracts';
-import { LIMITS } from '@salt-circle/contracts';
+import { LIMITS } from '@salt-circle/contracts/plain';
 import { Checkbox, Select } from '../../kit/index.js';
 import type { WishesBody } from './allocationApi.js';
 import { WHOM_WORDS } from './sentences.js';

@@ -1,13 +1,13 @@
-import {
-  changedBoard,
-  type AllocationImportView,
-  type AllocationView,
-  type BoardChange,
-  type JobView,
-  type PreviewKind,
-  type Problem,
-  type ScheduleKind,
+import type {
+  AllocationImportView,
+  AllocationView,
+  BoardChange,
+  JobView,
+  PreviewKind,
+  Problem,
+  ScheduleKind,
 } from '@salt-circle/contracts';
+import { changedBoard } from '@salt-circle/contracts/plain';
 import type { Pair, Whom } from '@salt-circle/core';
 import { api } from '../../app/api.js';
 import type { RootState } from '../../app/store.js';

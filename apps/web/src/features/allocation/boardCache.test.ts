@@ -1,4 +1,5 @@
-import { boardChange, type AllocationView } from '@salt-circle/contracts';
+import type { AllocationView } from '@salt-circle/contracts';
+import { boardChange } from '@salt-circle/contracts/plain';
 import { store } from '../../app/store.js';
 import { Wire } from '../../testing/wire.js';
 import { allocationApi } from './allocationApi.js';

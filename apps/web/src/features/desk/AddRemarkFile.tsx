@@ -1,4 +1,5 @@
-import { LIMITS, type ReviewFileCard } from '@salt-circle/contracts';
+import type { ReviewFileCard } from '@salt-circle/contracts';
+import { LIMITS } from '@salt-circle/contracts/plain';
 import { useState } from 'react';
 import { api } from '../../app/api.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';

@@ -1,4 +1,4 @@
-import { LIMITS } from '@salt-circle/contracts';
+import { LIMITS } from '@salt-circle/contracts/plain';
 import {
   describeTextAnchor,
   editTyped,

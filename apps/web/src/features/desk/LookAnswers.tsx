@@ -1,4 +1,5 @@
-import { LIMITS, type LookRequestView } from '@salt-circle/contracts';
+import type { LookRequestView } from '@salt-circle/contracts';
+import { LIMITS } from '@salt-circle/contracts/plain';
 import { useState } from 'react';
 import { useAnswerLookMutation, useLookRequestsQuery } from '../../app/moderation/checkApi.js';
 import { labelWords } from '../../app/People.js';

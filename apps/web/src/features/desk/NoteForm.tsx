@@ -1,4 +1,5 @@
-import { LIMITS, type NoteView, type ReviewFileCard, type ShorthandEntry } from '@salt-circle/contracts';
+import type { NoteView, ReviewFileCard, ShorthandEntry } from '@salt-circle/contracts';
+import { LIMITS } from '@salt-circle/contracts/plain';
 import type { AnchorMatch, FormItem } from '@salt-circle/core';
 import { Trash2 } from 'lucide-react';
 import { RadioGroup } from 'radix-ui';

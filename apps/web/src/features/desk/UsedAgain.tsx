@@ -1,4 +1,5 @@
-import { LIMITS, type OwnRemarkView } from '@salt-circle/contracts';
+import type { OwnRemarkView } from '@salt-circle/contracts';
+import { LIMITS } from '@salt-circle/contracts/plain';
 import { useState } from 'react';
 import { api } from '../../app/api.js';
 import { Button, Dialog, TextArea, TextField } from '../../kit/index.js';

@@ -1,6 +1,6 @@
 import { wordsBy } from '@salt-circle/core';
 import type { DeskView, Withholdable, WithheldView } from '@salt-circle/contracts';
-import { LIMITS } from '@salt-circle/contracts';
+import { LIMITS } from '@salt-circle/contracts/plain';
 import { createContext, use, useMemo, useState, type ReactNode } from 'react';
 import { useGiveBackMutation, useWithholdMutation } from '../../app/moderation/checkApi.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';

@@ -1,4 +1,4 @@
-import { LIMITS } from '@salt-circle/contracts';
+import { LIMITS } from '@salt-circle/contracts/plain';
 import { ActiveTime } from '@salt-circle/core';
 import { useEffect } from 'react';
 import { ownFetch } from '../../app/ownFetch.js';

@@ -1,10 +1,6 @@
 import { listed } from '@salt-circle/core';
-import {
-  CAMPUS_SCORE_STATES,
-  type CampusScoreState,
-  type CampusScoreView,
-  type GradebookView,
-} from '@salt-circle/contracts';
+import type { CampusScoreState, CampusScoreView, GradebookView } from '@salt-circle/contracts';
+import { CAMPUS_SCORE_STATES } from '@salt-circle/contracts/plain';
 import { useState } from 'react';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { relatively } from '../../app/time/words.js';

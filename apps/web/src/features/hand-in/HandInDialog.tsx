@@ -1,4 +1,5 @@
-import { LIMITS, type HandInCheck, type NameFindView, type VersionMeta } from '@salt-circle/contracts';
+import type { HandInCheck, NameFindView, VersionMeta } from '@salt-circle/contracts';
+import { LIMITS } from '@salt-circle/contracts/plain';
 import { useState } from 'react';
 import { Button, Checkbox, Loading, Notice, TextArea } from '../../kit/index.js';
 import { useUnattached } from '../../app/recording/useUnattached.js';

@@ -1,5 +1,6 @@
 import { wordsBy, listed } from '@salt-circle/core';
-import { LIMITS, type ReleaseRow } from '@salt-circle/contracts';
+import type { ReleaseRow } from '@salt-circle/contracts';
+import { LIMITS } from '@salt-circle/contracts/plain';
 import { useState } from 'react';
 import { useReleasePeopleMutation } from '../../app/moderation/checkApi.js';
 import { labelWords } from '../../app/People.js';

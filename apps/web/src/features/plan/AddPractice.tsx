@@ -1,4 +1,5 @@
-import { LIMITS, type PracticeDraftRequest } from '@salt-circle/contracts';
+import type { PracticeDraftRequest } from '@salt-circle/contracts';
+import { LIMITS } from '@salt-circle/contracts/plain';
 import { skipToken } from '@reduxjs/toolkit/query';
 import { useState } from 'react';
 import { useCourseQuery } from '../../app/api.js';

@@ -1,4 +1,4 @@
-import { LIMITS } from '@salt-circle/contracts';
+import { LIMITS } from '@salt-circle/contracts/plain';
 import { MAX_PROMPTS, type AfterRule, type RatingsRule } from '@salt-circle/core';
 import { Button, Checkbox, Select, TextArea, TextField } from '../../kit/index.js';
 import { say } from '../../words/plan.js';

@@ -1,4 +1,5 @@
-import { LIMITS, type AttachmentCard, type AttachmentPlace } from '@salt-circle/contracts';
+import type { AttachmentCard, AttachmentPlace } from '@salt-circle/contracts';
+import { LIMITS } from '@salt-circle/contracts/plain';
 import { useState } from 'react';
 import { api } from '../../app/api.js';
 import { Attachments } from '../../app/attachments/Attachments.js';

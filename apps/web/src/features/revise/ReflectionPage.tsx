@@ -1,5 +1,5 @@
 import type { ReflectionView } from '@salt-circle/contracts';
-import { LIMITS } from '@salt-circle/contracts';
+import { LIMITS } from '@salt-circle/contracts/plain';
 import { countWords } from '@salt-circle/core';
 import { useState } from 'react';
 import { api, problemOf } from '../../app/api.js';
