@@ -41,7 +41,7 @@ test('the queue is worked through by keys alone', async ({ stepIn }) => {
   // All reasons said to be none: nothing is left to look at.
   const reasons = tomasz.getByRole('region', { name: 'Why to look' });
   await expect(reasons.getByRole('listitem').first()).toBeVisible();
-  const flags = reasons.getByRole('button', { name: 'No flag' });
+  const flags = reasons.getByRole('button', { name: 'Dismiss flag' });
   for (let left = await flags.count(); left > 0; left -= 1) {
     await flags.first().focus();
     await tomasz.keyboard.press('Enter');

@@ -58,7 +58,7 @@ const REASONS: Readonly<Record<UnplacedReason, string>> = {
 /** Comments, changes and marks that a reviewer made elsewhere, brought back as notes. */
 @Injectable()
 export class AnnotatedFileImport implements OnApplicationShutdown {
-  readonly #threads = new Threads(compiled('features/marked/worker/marked.js'), THREADS);
+  readonly #threads = new Threads(compiled('features/annotated-files/worker/marked.js'), THREADS);
 
   constructor(
     private readonly database: Database,

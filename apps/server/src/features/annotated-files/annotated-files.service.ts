@@ -24,7 +24,7 @@ export interface MadeFile {
 /** Drafts with what was written about them, as files for other programs. */
 @Injectable()
 export class AnnotatedFiles implements OnApplicationShutdown {
-  readonly #threads = new Threads(compiled('features/marked/worker/marked.js'), LIMITS);
+  readonly #threads = new Threads(compiled('features/annotated-files/worker/marked.js'), LIMITS);
 
   constructor(
     private readonly database: Database,

@@ -38,7 +38,7 @@ interface Kept {
 /** Why submitted reviews are to be looked at. Worked out in a thread when something was submitted since, and kept. */
 @Injectable()
 export class ReviewFlags implements OnApplicationShutdown {
-  readonly #threads = new Threads(compiled('features/check/worker/look.js'), LIMITS);
+  readonly #threads = new Threads(compiled('features/moderation/worker/look.js'), LIMITS);
   readonly #kept = new Map<string, Kept>();
 
   /** By review, in the order of their weight; of each submitted review of the exchange. */
