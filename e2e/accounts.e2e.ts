@@ -98,7 +98,7 @@ test('one account joins two courses; each shows what it lists itself', async ({ 
   await wanda.getByRole('checkbox', { name: 'Coastal Restoration' }).uncheck();
   await wanda.getByLabel('Your name').fill('Wanda');
   await wanda.getByLabel('New password').fill('glasswort and thrift');
-  await wanda.getByRole('button', { name: 'Take your place' }).click();
+  await wanda.getByRole('button', { name: 'Join the course' }).click();
   await expect(wanda.getByRole('link', { name: 'Field Methods Seminar' })).toBeVisible();
   // The other place waits where what needs her is.
   await wanda.getByRole('button', { name: 'Take the place in Coastal Restoration' }).click();
@@ -106,7 +106,7 @@ test('one account joins two courses; each shows what it lists itself', async ({ 
   await wanda.goto('/account');
   await expect(wanda.getByText('W. Frey (visiting)')).toBeVisible();
   await ines.getByRole('link', { name: 'People' }).click();
-  await expect(ines.getByRole('row', { name: new RegExp(email) })).toContainText('taken');
+  await expect(ines.getByRole('row', { name: new RegExp(email) })).toContainText('joined');
   await expect(ines.getByRole('row', { name: new RegExp(email) })).toContainText('W. Frey (visiting)');
   // Other tests count who takes part.
   for (const [course, name] of places) {

@@ -20,7 +20,7 @@ test('an archive is read into a second, empty installation, and looks the same',
 
   await here.getByRole('link', { name: /^Plan/ }).click();
   await here.getByRole('button', { name: 'Preview and more…' }).click();
-  await here.getByRole('menuitem', { name: 'Take along as an archive…' }).click();
+  await here.getByRole('menuitem', { name: 'Export archive (ZIP)…' }).click();
   const [archive] = await Promise.all([
     here.waitForEvent('download'),
     here.getByRole('link', { name: 'Make the archive' }).click(),

@@ -114,7 +114,7 @@ test('an instructor links a course, students come by the campus, and their grade
   await odile.getByRole('button', { name: 'From Northmere…' }).click();
   const people = odile.getByRole('dialog');
   await people.getByRole('button', { name: 'Ask now' }).click();
-  await expect(people.getByText('9 to add, 0 to update, 1 unchanged, 0 not named')).toBeVisible();
+  await expect(people.getByText('9 to add, 0 to update, 1 unchanged, 0 missing from this file')).toBeVisible();
   await people.getByRole('button', { name: 'Apply' }).click();
   await expect(people.getByText('9 added, 0 updated, 0 dropped.')).toBeVisible();
   await people.getByRole('button', { name: 'Close' }).last().click();
@@ -191,10 +191,10 @@ test('an instructor links a course, students come by the campus, and their grade
     .last()
     .click();
   const given = odile.getByRole('dialog').first().getByRole('region', { name: 'The grade' });
-  await given.getByRole('button', { name: 'Give another grade as a whole' }).click();
+  await given.getByRole('button', { name: 'Override final grade' }).click();
   await given.getByLabel(/^Percent/).fill('91');
   await given.getByLabel('Why').fill('One review counts less than the other.');
-  await given.getByRole('button', { name: 'Give it' }).click();
+  await given.getByRole('button', { name: 'Save override' }).click();
   await expect(given.getByText('91 percent is given instead', { exact: false })).toBeVisible();
   await odile.keyboard.press('Escape');
   // Somebody changes another one at the campus meanwhile: that is shown, and not written over.
@@ -208,7 +208,7 @@ test('an instructor links a course, students come by the campus, and their grade
   await teacher.reload();
   await expect(score('Anouk Vermeer')).toHaveText('91');
   await expect(score('Bashir Noorzai')).toHaveText('77');
-  await gradebook.getByRole('button', { name: 'Send ours for Bashir Noorzai' }).click();
+  await gradebook.getByRole('button', { name: 'Overwrite the grade of Bashir Noorzai' }).click();
   await expect(gradebook.getByRole('row', { name: /Bashir Noorzai/ })).toContainText('sent');
   await teacher.reload();
   await expect(score('Bashir Noorzai')).toHaveText('100');

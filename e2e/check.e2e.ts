@@ -20,7 +20,7 @@ async function count(page: Page, words: string): Promise<number> {
 test('the queue is worked through by keys alone', async ({ stepIn }) => {
   const tomasz = await stepIn('Tomasz Wilk');
   await toCheck(tomasz, OPEN);
-  const open = await count(tomasz, 'To look at');
+  const open = await count(tomasz, 'To check');
   expect(open).toBeGreaterThan(3);
   const first = tomasz.getByRole('table', { name: 'Submitted reviews' }).getByRole('link').first();
   // From the head of the page on, by Tab alone.
@@ -30,16 +30,16 @@ test('the queue is worked through by keys alone', async ({ stepIn }) => {
   await expect(first).toBeFocused();
   await tomasz.keyboard.press('Enter');
   await expect(tomasz.getByText(`1 of ${open}`)).toBeVisible();
-  await expect(tomasz.getByRole('heading', { name: 'Why to look' })).toBeVisible();
-  await expect(tomasz.getByText('not looked at yet')).toBeVisible();
+  await expect(tomasz.getByRole('heading', { name: 'Flags' })).toBeVisible();
+  await expect(tomasz.getByText('not checked yet')).toBeVisible();
   await tomasz.keyboard.press('l');
   await expect(tomasz.getByText(`2 of ${open}`)).toBeVisible();
   await tomasz.keyboard.press('p');
-  await expect(tomasz.getByText('looked at by Tomasz Wilk')).toBeVisible();
+  await expect(tomasz.getByText('checked by Tomasz Wilk')).toBeVisible();
   await tomasz.keyboard.press('n');
   await expect(tomasz.getByText(`2 of ${open}`)).toBeVisible();
   // All reasons said to be none: nothing is left to look at.
-  const reasons = tomasz.getByRole('region', { name: 'Why to look' });
+  const reasons = tomasz.getByRole('region', { name: 'Flags' });
   await expect(reasons.getByRole('listitem').first()).toBeVisible();
   const flags = reasons.getByRole('button', { name: 'Dismiss flag' });
   for (let left = await flags.count(); left > 0; left -= 1) {
@@ -49,8 +49,8 @@ test('the queue is worked through by keys alone', async ({ stepIn }) => {
   }
   await tomasz.getByRole('navigation', { name: 'Where I am' }).getByRole('link', { name: OPEN }).click();
   await tomasz.getByRole('link', { name: /^Check and release/ }).click();
-  await expect(shown(tomasz, 'To look at')).toHaveText(`To look at ${open - 2}`);
-  await expect(shown(tomasz, 'Looked at')).toHaveText('Looked at 1');
+  await expect(shown(tomasz, 'To check')).toHaveText(`To check ${open - 2}`);
+  await expect(shown(tomasz, 'Checked')).toHaveText('Checked 1');
   expectNoFaults(tomasz);
 });
 
@@ -68,7 +68,7 @@ test('what is withheld is gone for its author, told to its reviewer, and given b
   const asked = ines.getByRole('dialog', { name: 'Withhold this note' });
   await asked.getByRole('button', { name: 'Withhold it' }).click();
   await expect(asked.getByText(/^Say why/)).toBeVisible();
-  await asked.getByLabel('Reason, for the record').fill('It guesses at who wrote this.');
+  await asked.getByLabel('Reason (kept on record)').fill('It guesses at who wrote this.');
   await asked.getByRole('checkbox', { name: /^The reviewer sees/ }).check();
   await asked.getByRole('button', { name: 'Withhold it' }).click();
   await expect(notes.getByText('Kept from the author: It guesses at who wrote this.')).toBeVisible();
@@ -106,7 +106,7 @@ test('what is withheld is gone for its author, told to its reviewer, and given b
 
   await ines.goto(withheldIn);
   await ines.getByRole('tab', { name: /^Notes/ }).click();
-  await notes.getByRole('button', { name: 'Give it back' }).click();
+  await notes.getByRole('button', { name: 'Show again' }).click();
   await expect(notes.getByText(/Kept from the author/)).toHaveCount(0);
   await writer.reload();
   await writer.getByRole('tab', { name: /^Notes/ }).click();

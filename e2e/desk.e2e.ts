@@ -230,7 +230,7 @@ test('a draft of three parts: notes by mouse, by keys and without a connection, 
   await expect(page.getByRole('tab', { name: 'Notes 5' })).toBeVisible();
 
   // What is opened is kept: without a connection the page can be loaded anew, with all its parts.
-  await expect(page.getByRole('button', { name: 'Kept here' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Available offline' })).toBeVisible();
   await page.context().setOffline(true);
   await page.reload();
   await expect(page.getByRole('tab', { name: 'Notes 5' })).toBeVisible();
@@ -238,7 +238,7 @@ test('a draft of three parts: notes by mouse, by keys and without a connection, 
   await expect(page.getByText('No connection: kept in this browser').first()).toBeVisible();
   await page.reload();
   await expect(page.getByRole('tab', { name: 'Notes 8' })).toBeVisible();
-  await page.getByRole('button', { name: 'Kept here' }).click();
+  await page.getByRole('button', { name: 'Available offline' }).click();
   await expect(page.getByText('3 changes wait to be sent.')).toBeVisible();
   await page.keyboard.press('Escape');
   await page.context().setOffline(false);
@@ -292,7 +292,7 @@ test('the draft in a second window follows the desk, and what is written there s
   await page.goto(`/reviews/${reviewId}`);
   const [second] = await Promise.all([
     page.context().waitForEvent('page'),
-    page.getByRole('button', { name: 'Second window' }).click(),
+    page.getByRole('button', { name: 'Open draft in a new window' }).click(),
   ]);
   await expect(second.getByRole('document', { name: /^Draft/ })).toContainText('read on Mondays');
   await expect(second.getByRole('heading', { name: 'Missing' })).toHaveCount(0);
@@ -318,7 +318,7 @@ test('a draft is taken along, marked in other programs, and comes back as notes'
   const page = await stepIn('Goran Ilić');
   const { reviewId } = await prepared(ines, author, page, 'A draft that is taken along');
   await page.goto(`/reviews/${reviewId}`);
-  await page.getByRole('button', { name: 'Take along…' }).click();
+  await page.getByRole('button', { name: 'Download…' }).click();
   const [document] = await Promise.all([
     page.waitForEvent('download'),
     page.getByRole('menuitem', { name: /^Text with comments/ }).click(),
@@ -326,13 +326,13 @@ test('a draft is taken along, marked in other programs, and comes back as notes'
   expect(document.suggestedFilename()).toBe('The gauge.docx');
 
   const bring = async (name: string) => {
-    await page.getByRole('button', { name: 'Take along…' }).click();
-    await page.getByRole('menuitem', { name: 'Bring a marked file back…' }).click();
+    await page.getByRole('button', { name: 'Download…' }).click();
+    await page.getByRole('menuitem', { name: 'Import annotated file…' }).click();
     await page.getByLabel('Choose the file, or drop it here').setInputFiles(sample(name));
   };
   // As LibreOffice Writer saved it, with comments and tracked changes.
   await bring('marked.docx');
-  const dialog = page.getByRole('dialog', { name: 'Bring a marked file back' });
+  const dialog = page.getByRole('dialog', { name: 'Import annotated file' });
   await expect(dialog.getByText('5 notes are in this file.')).toBeVisible();
   await expect(dialog.getByRole('region', { name: 'Not brought in' })).toContainText('First the grass');
   await dialog.getByRole('combobox', { name: 'Kind of the note on “2009.”' }).selectOption('Ask');

@@ -30,7 +30,7 @@ test('drafts and reviewing of six people are graded by keys, and a grade is over
   await ines.getByRole('button', { name: /^Reviewing not marked/ }).press('Enter');
   await board.getByRole('rowheader').first().getByRole('link').press('Enter');
   const marks = ines.getByRole('complementary', { name: 'Marks and grade' });
-  await ines.getByLabel('Order').selectOption('open first');
+  await ines.getByLabel('Order').selectOption('incomplete first');
   await ines.getByRole('link', { name: 'All grades' }).focus();
   const names: string[] = [];
   for (let person = 0; person < 6; person += 1) {
@@ -40,7 +40,7 @@ test('drafts and reviewing of six people are graded by keys, and a grade is over
     await draft.getByRole('button', { name: 'Mark the draft' }).press('Enter');
     const items = draft.getByRole('radiogroup');
     await expect(items).toHaveCount(2);
-    await draft.getByText('What the others say').first().press('Enter');
+    await draft.getByText('Other reviews').first().press('Enter');
     await draft.getByRole('button', { name: 'Take over' }).first().press('Enter');
     await expect(items.first().getByRole('radio', { checked: true })).toHaveCount(1);
     await chooseLevel(ines, items.nth(1), 1);
@@ -65,12 +65,12 @@ test('drafts and reviewing of six people are graded by keys, and a grade is over
   await ines.getByRole('link', { name: 'All grades' }).press('Enter');
   await board.getByRole('row').nth(1).getByRole('button').last().press('Enter');
   const given = sheet(ines).getByRole('region', { name: 'The grade' });
-  await given.getByRole('button', { name: 'Give another grade as a whole' }).press('Enter');
+  await given.getByRole('button', { name: 'Override final grade' }).press('Enter');
   await given.getByLabel(/^Percent/).fill('92');
-  await expect(given.getByRole('button', { name: 'Give it' })).toBeDisabled();
+  await expect(given.getByRole('button', { name: 'Save override' })).toBeDisabled();
   await given.getByLabel('Why').fill('Ninety by a peer; the second map is worth the rest.');
-  await given.getByRole('button', { name: 'Give it' }).press('Enter');
-  await expect(given.getByText('92 percent is given instead', { exact: false })).toBeVisible();
+  await given.getByRole('button', { name: 'Save override' }).press('Enter');
+  await expect(given.getByText('Overridden to 92%', { exact: false })).toBeVisible();
   const who = (await sheet(ines).getByRole('heading', { level: 2 }).innerText()).split('\n')[0] ?? '';
   await ines.keyboard.press('Escape');
 
@@ -78,7 +78,7 @@ test('drafts and reviewing of six people are graded by keys, and a grade is over
   const rules = ines.getByRole('dialog', { name: 'Weights and rules' });
   await rules.getByLabel('Weight of reviews done').fill('40');
   await expect(rules.getByRole('button', { name: 'Save' })).toBeDisabled();
-  await rules.getByRole('button', { name: 'Show who moves' }).click();
+  await rules.getByRole('button', { name: 'Preview changes' }).click();
   await expect(rules.getByText(/grades? moves?\.$/)).toBeVisible();
   await rules.getByRole('button', { name: 'Save' }).click();
   await expect(rules).toBeHidden();
@@ -87,7 +87,7 @@ test('drafts and reviewing of six people are graded by keys, and a grade is over
   const release = ines.getByRole('dialog', { name: 'Release grades' });
   await release.getByRole('button', { name: 'Release' }).click();
   await expect(release).toBeHidden();
-  await expect(ines.getByText('24 of 24 students see theirs')).toBeVisible();
+  await expect(ines.getByText('Released to 24 of 24')).toBeVisible();
   expectNoFaults(ines);
 
   const name = who.replace(/ \S+$/, '');

@@ -27,9 +27,9 @@ const STAFF_VIEWS: readonly View[] = [
     name: 'roster dialog',
     open: async (page) => {
       await page.getByRole('link', { name: 'People' }).click();
-      await page.getByRole('button', { name: 'Read a roster…' }).click();
+      await page.getByRole('button', { name: 'Import roster…' }).click();
       await page.getByLabel('Or pasted rows').fill('name,email,year\nMina Holt,mina at home,2');
-      await page.getByRole('button', { name: 'See what it would change' }).click();
+      await page.getByRole('button', { name: 'Preview', exact: true }).click();
       await expect(page.getByText(/is not an email address/)).toBeVisible();
     },
   },
@@ -57,7 +57,7 @@ const STAFF_VIEWS: readonly View[] = [
     name: 'a review, read',
     open: async (page) => {
       await page.getByRole('table', { name: 'Submitted reviews' }).getByRole('link').first().click();
-      await expect(page.getByRole('heading', { name: 'Why to look' })).toBeVisible();
+      await expect(page.getByRole('heading', { name: 'Flags' })).toBeVisible();
     },
   },
   {

@@ -11,7 +11,7 @@ async function plan(ines: Page): Promise<void> {
   await ines.getByRole('button', { name: 'New exchange…' }).click();
   await ines.getByLabel('Title').fill(TITLE);
   await ines.getByLabel('Review form').selectOption({ label: 'None yet' });
-  await ines.getByRole('button', { name: 'Create and plan it' }).click();
+  await ines.getByRole('button', { name: 'Create', exact: true }).click();
   await expect(ines.getByRole('heading', { name: 'Before you publish' })).toBeVisible();
   await expect(ines.getByRole('button', { name: 'Publish…' })).toBeDisabled();
 
@@ -51,7 +51,7 @@ async function buildForm(ines: Page): Promise<void> {
   await ines.keyboard.press('p');
   const prompt = ines.getByRole('listitem').filter({ has: ines.getByText('At least') });
   await prompt.getByLabel('What it asks').fill('What should come first?');
-  await prompt.getByLabel('Least number of words').fill('6');
+  await prompt.getByLabel('Minimum number of words').fill('6');
   await expect(ines.getByRole('heading', { name: '4 points, 2 items' })).toBeVisible();
   // Moved up and back, removed and brought back: nothing is lost.
   await ines.getByRole('button', { name: 'Move “What should come first?” up' }).click();

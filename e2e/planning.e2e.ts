@@ -37,16 +37,16 @@ async function newCourse(ines: Page): Promise<void> {
 
 async function addPeople(ines: Page): Promise<void> {
   await coursePage(ines, 'People');
-  await ines.getByRole('button', { name: 'Read a roster…' }).click();
-  const dialog = ines.getByRole('dialog', { name: 'Read a roster' });
+  await ines.getByRole('button', { name: 'Import roster…' }).click();
+  const dialog = ines.getByRole('dialog', { name: 'Import roster' });
   // A slip in one row: it is named, and nothing can be applied until it is mended on the spot.
   await dialog.getByLabel('Or pasted rows').fill(ROSTER.replace('bo@students.example.org', 'bo at students'));
-  await dialog.getByRole('button', { name: 'See what it would change' }).click();
+  await dialog.getByRole('button', { name: 'Preview', exact: true }).click();
   await expect(dialog.getByText('Row 3: “bo at students” is not an email address. Correct it.')).toBeVisible();
-  await expect(dialog.getByRole('button', { name: 'Mend what is listed first' })).toBeDisabled();
-  await dialog.getByLabel('The rows, to be mended here').fill(ROSTER);
+  await expect(dialog.getByRole('button', { name: 'Fix the errors listed first' })).toBeDisabled();
+  await dialog.getByLabel('Fix the rows here').fill(ROSTER);
   await dialog.getByRole('button', { name: 'Read again' }).click();
-  await expect(dialog.getByText('12 to add, 0 to update, 0 unchanged, 0 not named')).toBeVisible();
+  await expect(dialog.getByText('12 to add, 0 to update, 0 unchanged, 0 missing from this file')).toBeVisible();
   await dialog.getByLabel('Invite the people who are added').check();
   await dialog.getByRole('button', { name: 'Apply' }).click();
   await expect(ines.getByText('12 added, 0 updated, 0 dropped.')).toBeVisible();
@@ -112,7 +112,7 @@ async function begin(ines: Page, title: string): Promise<void> {
   await ines.getByRole('button', { name: 'New exchange…' }).click();
   await ines.getByRole('dialog').getByLabel('Title').fill(title);
   await ines.getByRole('dialog').getByLabel('Review form').selectOption({ label: 'None yet' });
-  await ines.getByRole('button', { name: 'Create and plan it' }).click();
+  await ines.getByRole('button', { name: 'Create', exact: true }).click();
   await ines.getByRole('textbox', { name: 'Brief' }).fill('One page on a plant of the dunes.');
   await ines.getByLabel('Drafts open').fill(localTime(1, 8));
   await ines.getByLabel('Drafts due').fill(localTime(8, 23));
@@ -173,12 +173,12 @@ test('six different exchanges are planned from nothing, and told in plain words'
     await ines.getByRole('combobox', { name: 'Names' }).selectOption('open');
     await buildForm(ines, async () => {
       await ines.getByLabel('Overall comment', { exact: true }).selectOption('required');
-      await ines.getByLabel('Least number of notes').fill('3');
+      await ines.getByLabel('Minimum number of notes').fill('3');
     });
     await expectAccount(
       ines,
       '12 students hand in a typed draft by',
-      'each who handed in reviews the drafts of all others in the own group of “Partners”.',
+      'everyone who handed in reviews the drafts of all others in their own group of “Partners”.',
       'The form: comments only, no points, an overall comment, at least 3 notes on the draft.',
       'Authors and reviewers see each other’s names.',
     );
@@ -205,7 +205,7 @@ test('six different exchanges are planned from nothing, and told in plain words'
 
   await test.step('group hand-in of two deliverables, reviewed by single students of other groups', async () => {
     await begin(ines, 'Transect and talk');
-    await open(ines, 'What is handed in');
+    await open(ines, 'Submission format');
     await ines.getByRole('combobox', { name: 'Hand in' }).selectOption('group');
     await ines.getByLabel('Title of deliverable 1').fill('Report');
     await ines.getByRole('button', { name: 'Add a deliverable' }).click();
@@ -214,7 +214,7 @@ test('six different exchanges are planned from nothing, and told in plain words'
     await whom(ines, 'Only drafts from other groups', 'Circles');
     await buildForm(ines, async () => {
       const item = await addItem(ines, 'p', 'What would you ask the group?');
-      await item.getByLabel('Least number of words').fill('10');
+      await item.getByLabel('Minimum number of words').fill('10');
     });
     await expectAccount(
       ines,
@@ -230,14 +230,14 @@ test('six different exchanges are planned from nothing, and told in plain words'
     await buildForm(ines, async () => {
       for (const title of ['What is described best?', 'What could not be told from the sheet?']) {
         const item = await addItem(ines, 'p', title);
-        await item.getByLabel('Least number of words').fill('15');
+        await item.getByLabel('Minimum number of words').fill('15');
       }
       await expect(ines.getByText('2 of 2 items required, at least 30 words in all')).toBeVisible();
     });
     await expectAccount(
       ines,
       'Everybody reviews their own draft first, with the same form; the drafts of others open after that.',
-      'each who handed in reviews 2 drafts by others, and gets about as many reviews.',
+      'everyone who handed in reviews 2 drafts by classmates, and gets about as many reviews.',
       'The form: 2 prompts, comments only, no points',
       'authors and reviewers know each other by an alias that stays the same.',
     );
@@ -279,7 +279,7 @@ test('six different exchanges are planned from nothing, and told in plain words'
       await range.getByLabel('Weight of Would you find your way with it?').fill('60');
       await expect(ines.getByRole('heading', { name: 'Weights add up to 100, 2 items' })).toBeVisible();
       // Tried as a reviewer would.
-      await ines.getByRole('button', { name: 'Preview' }).click();
+      await ines.getByRole('button', { name: 'Preview', exact: true }).click();
       await ines.getByRole('spinbutton', { name: /points$/ }).fill('6.5');
       await expect(ines.getByRole('listitem').filter({ hasText: '5 to 7 with a hand lens' })).toContainText('(chosen)');
       await ines.getByRole('button', { name: 'Back to building' }).click();
@@ -324,7 +324,7 @@ test('an exchange is seen with a student’s eyes, before and after it is publis
   const stage = (words: RegExp) =>
     ines.getByRole('navigation', { name: 'Stages' }).getByRole('link', { name: words }).click();
   await stage(/^Plan/);
-  await open(ines, 'What is written');
+  await open(ines, 'Assignment instructions');
   await ines.getByLabel('Attach files to the brief, or drop them here').setInputFiles(sample('report.docx'));
   await expect(ines.getByRole('button', { name: 'Remove report.docx' })).toBeVisible();
   await stage(/^Drafts/);
@@ -345,7 +345,7 @@ test('an exchange is seen with a student’s eyes, before and after it is publis
   await expect(ines.getByText('Feedback has not been released yet.')).toBeVisible();
   await ines.getByRole('button', { name: 'Back to your own view' }).click();
   await stage(/^Plan/);
-  await open(ines, 'What is written');
+  await open(ines, 'Assignment instructions');
   await ines.getByRole('button', { name: 'Remove report.docx' }).click();
   await expect(ines.getByText('“report.docx” is not attached any more.')).toBeVisible();
   expectNoFaults(ines);
@@ -379,7 +379,7 @@ test('what was planned is used again: library, template and copy', async ({ step
   await ines.getByRole('link', { name: 'Site description' }).last().click();
   await ines.getByRole('navigation', { name: 'Stages' }).getByRole('link', { name: /^Plan/ }).click();
   await ines.getByRole('button', { name: 'Preview and more…' }).click();
-  await ines.getByRole('menuitem', { name: 'Keep as a template…' }).click();
+  await ines.getByRole('menuitem', { name: 'Save as template…' }).click();
   await ines.getByRole('dialog').getByLabel('Title').fill('Description round');
   await ines.getByRole('button', { name: 'Keep it' }).click();
   await expect(ines.getByRole('dialog')).toHaveCount(0);
@@ -393,7 +393,7 @@ test('what was planned is used again: library, template and copy', async ({ step
   await fresh.getByLabel('Dates').selectOption('first');
   await fresh.getByLabel('First day').fill(localTime(60, 8).slice(0, 10));
   await expect(fresh.getByText(/^Drafts open: /)).toBeVisible();
-  await fresh.getByRole('button', { name: 'Create and plan it' }).click();
+  await fresh.getByRole('button', { name: 'Create', exact: true }).click();
   await expect(ines.getByRole('heading', { name: 'Second description', level: 1 })).toBeVisible();
   await expect(ines.getByText('Nothing is missing.')).toBeVisible();
   await ines.getByRole('link', { name: 'Build it' }).click();
@@ -425,17 +425,17 @@ test('somebody is invited, takes the place, and has due times in a calendar', as
   const mina = await context.newPage();
   await mina.goto(link);
   await mina.getByLabel('New password').fill('short');
-  await mina.getByRole('button', { name: 'Take your place' }).click();
+  await mina.getByRole('button', { name: 'Join the course' }).click();
   await expect(mina.getByText('A password needs at least 10 characters.')).toBeVisible();
   await mina.getByLabel('New password').fill('salt and water and wind');
-  await mina.getByRole('button', { name: 'Take your place' }).click();
+  await mina.getByRole('button', { name: 'Join the course' }).click();
   await expect(mina.getByRole('heading', { name: 'Today', level: 1 })).toBeVisible();
   await mina.getByRole('button', { name: 'Mina Holt: account and theme' }).click();
   await mina.getByRole('menuitem', { name: 'Due times in your calendar…' }).click();
   await mina.getByRole('button', { name: 'Make an address' }).click();
   const address = new URL(await mina.getByLabel('Your address').inputValue()).pathname;
   expect(await (await mina.request.get(address)).text()).toContain('BEGIN:VCALENDAR');
-  await mina.getByRole('button', { name: 'Take it back' }).click();
+  await mina.getByRole('button', { name: 'Remove address' }).click();
   await expect(mina.getByText('You have no address yet.')).toBeVisible();
   expect((await mina.request.get(address)).status()).toBe(404);
   await context.close();
@@ -453,8 +453,8 @@ test('dates of a published exchange move with a notice, and one student gets mor
   await ines.getByRole('button', { name: 'Move dates' }).click();
   await expect(ines.getByText('One date is not moved yet.')).toHaveCount(0);
   await open(ines, 'Extensions');
-  await ines.getByRole('button', { name: 'Extend or excuse…' }).click();
-  const dialog = ines.getByRole('dialog', { name: 'Extend or excuse' });
+  await ines.getByRole('button', { name: 'Add extension or exemption…' }).click();
+  const dialog = ines.getByRole('dialog', { name: 'Add extension or exemption' });
   await dialog.getByLabel('Whose').selectOption({ label: 'Chiara Fonti' });
   await dialog.getByLabel('Drafts due').fill(localTime(3, 20));
   await dialog.getByLabel('Reason').fill('Field week');

@@ -36,8 +36,8 @@ test('an instructor has students practise before they review', async ({ stepIn }
   await ines.getByRole('button', { name: /^Practice/ }).click();
   await expect(ines.getByText('key submitted')).toBeVisible();
   await ines.getByRole('combobox', { name: 'Practice', exact: true }).selectOption('first');
-  await ines.getByLabel('Tries of each practice draft').selectOption('2');
-  await ines.getByLabel('Near enough, in percent of the items').fill('100');
+  await ines.getByLabel('Attempts per practice draft').selectOption('2');
+  await ines.getByLabel('Passing agreement, in percent of the items').fill('100');
   await expect(ines.getByText(/until 100% of the items are near to the key/)).toBeVisible();
 
   // A second one, which students do not see before its key is there.

@@ -79,7 +79,7 @@ test('a class goes from half-done reviews to a revision', async ({ stepIn }) => 
   const harsh = beside.filter({ hasText: HARSH });
   await harsh.getByRole('button', { name: 'Withhold…' }).click();
   const asked = tomasz.getByRole('dialog', { name: 'Withhold this note' });
-  await asked.getByLabel('Reason, for the record').fill('It helps nobody.');
+  await asked.getByLabel('Reason (kept on record)').fill('It helps nobody.');
   await asked.getByRole('button', { name: 'Withhold it' }).click();
   await expect(harsh.getByText('Kept from the author: It helps nobody.')).toBeVisible();
   const question = beside.filter({ hasText: QUESTION });

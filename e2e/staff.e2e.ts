@@ -5,11 +5,11 @@ test('an assistant looks at everything and allocates, but plans and releases not
   const page = await stepIn('Tomasz Wilk');
   await jumpTo(page, 'Salt-marsh restoration proposal');
   await page.getByRole('link', { name: /^Plan/ }).click();
-  await page.getByRole('button', { name: /^What is written/ }).click();
+  await page.getByRole('button', { name: /^Assignment instructions/ }).click();
   await expect(page.getByLabel('Title')).toBeDisabled();
-  await page.getByRole('button', { name: /^Record/ }).click();
+  await page.getByRole('button', { name: /^Activity log/ }).click();
   await expect(
-    page.getByRole('list', { name: 'Record, newest first' }).getByText('Ines Marchetti published'),
+    page.getByRole('list', { name: 'Activity log, newest first' }).getByText('Ines Marchetti published'),
   ).toBeVisible();
   await page.getByRole('link', { name: /^Reviews/ }).click();
   await page.getByRole('link', { name: 'submitted' }).first().click();
@@ -35,7 +35,7 @@ test('an allocation is looked at, tried again, dropped, applied, and replaced un
   const first = await pairs.innerText();
   await page.getByRole('button', { name: 'Try another' }).click();
   await expect(async () => expect(await pairs.innerText()).not.toBe(first)).toPass();
-  await page.getByRole('button', { name: 'Drop the preview' }).click();
+  await page.getByRole('button', { name: 'Discard preview' }).click();
   await expect(page.getByText('No drafts have been allocated yet.')).toBeVisible();
   await page.getByRole('button', { name: 'Preview an allocation' }).click();
   await page.getByRole('button', { name: /^Apply \d+ reviews/ }).click();

@@ -45,7 +45,7 @@ const inGroup = (ines: Page, name: string) =>
 
 async function planned(ines: Page): Promise<void> {
   const id = await copyOfMonitoringPlan(ines, EXCHANGE);
-  await ines.getByRole('button', { name: /^What is handed in/ }).click();
+  await ines.getByRole('button', { name: /^Submission format/ }).click();
   await ines.getByRole('combobox', { name: 'Hand in' }).selectOption('group');
   await ines.getByRole('button', { name: /^Who reviews whom/ }).click();
   const groups = ines.getByRole('combobox', { name: 'Groups' });
@@ -156,7 +156,7 @@ test('staff remind, give more time, hand in for a student, and take all hand-ins
   await ines.getByRole('link', { name: /^Drafts/ }).click();
   await ines.getByRole('button', { name: 'Remind 22…' }).click();
   const reminder = ines.getByRole('dialog', { name: 'Remind 22 students' });
-  await reminder.getByLabel('Words of your own, if you like').fill('The boat leaves at nine.');
+  await reminder.getByLabel('Add a message (optional)').fill('The boat leaves at nine.');
   await expect(reminder.getByText(/The boat leaves at nine\.$/m).last()).toBeVisible();
   await expect(reminder.getByText(/^To: /)).not.toContainText(TEAM[0]);
   await reminder.getByRole('button', { name: 'Send it' }).click();
@@ -181,11 +181,11 @@ test('staff remind, give more time, hand in for a student, and take all hand-ins
   // A part that is required is not there: it is said, and nothing was handed in.
   await expect(forStudent.getByRole('alert')).toContainText('missing');
   await ines.keyboard.press('Escape');
-  await more('Excuse…');
-  const excuse = ines.getByRole('dialog', { name: /^Excuse from this exchange/ });
-  await excuse.getByLabel('Reason, for the record').fill('At sea until June.');
-  await excuse.getByRole('button', { name: 'Excuse from this exchange' }).click();
-  await expect(row).toContainText('excused');
+  await more('Exempt…');
+  const excuse = ines.getByRole('dialog', { name: /^Exempt from this exchange/ });
+  await excuse.getByLabel('Reason (kept on record)').fill('At sea until June.');
+  await excuse.getByRole('button', { name: 'Exempt from this exchange' }).click();
+  await expect(row).toContainText('exempt');
 
   await ines.getByRole('button', { name: 'Download all…' }).click();
   const [download] = await Promise.all([

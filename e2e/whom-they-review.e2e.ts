@@ -73,7 +73,7 @@ test('the board by mouse: preview, wishes, apply, undo, drag, swap, hold, keep a
   await page.getByRole('button', { name: 'Undo the last change' }).click();
   await expect(rowOf(page, to)).toContainText('2 of 2');
 
-  // Swapped, held, kept apart; the repair mends that.
+  // Swapped, locked, never paired; the fix mends that.
   await chip.click();
   await page.getByRole('menuitem', { name: /^Swap with/ }).click();
   const choice = page.getByRole('dialog').getByRole('listitem').first().getByRole('button');
@@ -88,14 +88,14 @@ test('the board by mouse: preview, wishes, apply, undo, drag, swap, hold, keep a
   await page.getByRole('menuitem', { name: /^Let go/ }).click();
   await expect(said(page)).toContainText('Let go');
   await chip.click();
-  await page.getByRole('menuitem', { name: /^Keep apart/ }).click();
+  await page.getByRole('menuitem', { name: /^Never pair/ }).click();
   await expect(page.getByText('1 pair that you keep apart is allocated')).toBeVisible();
-  await page.getByRole('button', { name: 'See the repair' }).click();
-  await expect(page.getByText('Repair, not applied')).toBeVisible();
-  await expect(page.getByText('you keep the two apart')).toBeVisible();
-  await page.getByRole('button', { name: 'Apply the repair' }).click();
+  await page.getByRole('button', { name: 'Review the fix' }).click();
+  await expect(page.getByText('Fix, not applied')).toBeVisible();
+  await expect(page.getByText('you set the two never to be paired')).toBeVisible();
+  await page.getByRole('button', { name: 'Apply the fix' }).click();
   await expect(page.getByText('Preview: nothing has been applied yet.')).toHaveCount(0);
-  await expect(page.getByText('Something has happened since')).toHaveCount(0);
+  await expect(page.getByText('Changes since allocation')).toHaveCount(0);
   expect(await draftsOf(from)).not.toContain(moved);
   await expect(page.getByText('2 for each')).toBeVisible();
 
@@ -139,7 +139,7 @@ test('the board by mouse: preview, wishes, apply, undo, drag, swap, hold, keep a
 
   // Staff review as well, and a plan for when.
   await page.getByRole('button', { name: 'More' }).click();
-  await page.getByRole('menuitem', { name: 'Staff who review as well…' }).click();
+  await page.getByRole('menuitem', { name: 'Add staff reviewers…' }).click();
   await page.getByLabel('Reviews by Ines Marchetti').selectOption('2 reviews');
   await page.keyboard.press('Escape');
   await expect(rowOf(page, 'you')).toContainText('of the staff');
@@ -227,7 +227,7 @@ test('the board by keyboard alone', async ({ stepIn, world }) => {
   await page.keyboard.press('Enter');
   await expect(page.getByRole('button', { name: `${label}, held` })).toBeVisible();
 
-  // The matrix: a cell is found, filled, moved, kept apart.
+  // The matrix: a cell is found, filled, moved, set never to be paired.
   await tabTo(page, button('Matrix'));
   await page.keyboard.press('Enter');
   await tabTo(page, matrix(page));
@@ -250,7 +250,7 @@ test('the board by keyboard alone', async ({ stepIn, world }) => {
   await expect(said(page)).toContainText('Taken away: ');
   await expect(cell).toContainText('not allocated');
   await page.keyboard.press('k');
-  await expect(cell).toContainText('kept apart');
+  await expect(cell).toContainText('never paired');
   await page.keyboard.press('Enter');
   await expect(said(page)).toContainText('Not possible: ');
 
@@ -293,12 +293,12 @@ test('what has begun is taken away only after a second yes, and comes back with 
     .split(' reviews ');
   const row = rowOf(page, reviewer);
   await chip.click();
-  await page.getByRole('menuitem', { name: /^Take away/ }).click();
-  const dialog = page.getByRole('dialog', { name: 'Take away what has begun?' });
+  await page.getByRole('menuitem', { name: /^Remove/ }).click();
+  const dialog = page.getByRole('dialog', { name: 'Remove what has begun?' });
   await expect(
     dialog.getByText(new RegExp(`${reviewer}’s review of the draft by ${author} has been submitted`)),
   ).toBeVisible();
-  await dialog.getByRole('button', { name: 'Take it away, keep the work' }).click();
+  await dialog.getByRole('button', { name: 'Remove it, keep the work' }).click();
   await expect(said(page)).toContainText('Taken away; the work is kept.');
   await expect(row).toContainText('1 of 2');
   await row.getByRole('button', { name: /^Add a draft for/ }).click();

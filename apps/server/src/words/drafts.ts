@@ -33,7 +33,7 @@ export const say = sentences('server.drafts', {
   submitToCount: 'What you have written counts once you submit it.',
   handInToCount: 'What you have saved does not count before it is handed in.',
   nothingHasBeenSavedOr: 'Nothing has been saved or added for this student, so there is nothing to hand in.',
-  addFileForStudentOr: 'Add a file for the student, or give more time.',
+  addFileForStudentOr: 'Add a file for the student, or grant an extension.',
   studentHasSavedTextFor: 'The student has saved a text for “{title}”; it would be written over.',
   leaveFieldEmptyToHand: 'Leave the field empty to hand in what is saved.',
   thingsAreMissingBeforeThis:

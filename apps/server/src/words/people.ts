@@ -3,9 +3,9 @@ import { sentences } from '@salt-circle/core';
 export const say = sentences('server.people', {
   thisLinkHasEnded: '(this link has ended)',
   yourInstructor: 'Your instructor',
-  yourPlaceIn: 'Your place in {title}',
+  yourPlaceIn: 'Join {title}',
   hasGivenYouPlaceIn:
-    '{name},\n\n{inviter} has given you a place in “{title}” on Salt Circle, where drafts are reviewed by classmates.\n\nTake it here:\n{secret}\n\nThe link is for you alone and can be used once, within 60 days.\n',
+    '{name},\n\n{inviter} has added you to “{title}” on Salt Circle, where classmates review each other’s drafts.\n\nJoin here:\n{secret}\n\nThe link is for you alone and can be used once, within 60 days.\n',
   partnerOfIn: 'Partner of {names} in “{title}”.',
   isInCourseAlready: '{name} is in the course already.',
   wasDroppedTakePersonBack: '{name} was dropped; take the person back in the list.',

@@ -31,7 +31,7 @@ describe('StateMark', () => {
     const { container } = render(states.map((state) => <StateMark key={state} state={state} share={0.4} />));
     const shapes = [...container.querySelectorAll('svg')].map(({ innerHTML }) => innerHTML);
     expect(new Set(shapes).size).toBe(5);
-    for (const word of ['not begun', 'in progress', 'done', 'late', 'excused'])
+    for (const word of ['not begun', 'in progress', 'done', 'late', 'exempt'])
       expect(screen.getByText(word).classList.contains('sr-only')).toBe(true);
   });
 

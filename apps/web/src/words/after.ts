@@ -2,9 +2,9 @@ import { sentences } from './say.js';
 
 export const say = sentences('after', {
   notRead: 'Not read',
-  toBeDecided: 'To be decided',
+  toBeDecided: 'Not yet decided',
   noRevision: 'No revision',
-  reviewOfNoUse: 'A review of no use',
+  reviewOfNoUse: 'Rated unhelpful',
   whatCameAfterRelease: 'what came after the release',
   nothingHasBeenHandedIn: 'Nothing has been handed in.',
   whatAuthorsMakeOfTheir: 'What authors make of their feedback stands here, draft by draft.',

@@ -35,7 +35,8 @@ export const say = sentences('feedback', {
   draftWithNotesOfOthers: 'The draft with the notes of others',
   notesOfOthers: 'Notes of others',
   reviewsByOthersLabel: 'Reviews by others',
-  agreeOn: '{reviewers, plural, one {Your reviewer agrees on {items}.} other {All your # reviewers agree on {items}.}}',
+  agreeOn:
+    '{reviewers, plural, one {Your reviewer agrees on {items}.} =2 {Both reviewers agree on {items}.} other {All # reviewers agree on {items}.}}',
   fromTo: '“{title}” (from {low} to {high})',
   theyDifferOn: 'They differ on {differ}.',
   nothingHereAsksForDecision: 'Nothing here asks for a decision.',

@@ -5,7 +5,7 @@ export const say = sentences('join', {
   goToSaltCircle: 'Go to Salt Circle',
   yourInvitation: 'your invitation',
   places: 'Places',
-  hasGivenYouPlaceAs: '{by} has given you a place as {role}. The course lists you as {name}.',
+  hasGivenYouPlaceAs: '{by} has added you as {role}. The course lists you as {name}.',
   youAreSignedInAs: 'You are signed in as {strong}.',
   invitationWentToYouCan: 'The invitation went to {invited}; you can take it with this account all the same.',
   takePlaces: '{placeIds, plural, one {Take 1 place} other {Take # places}}',
@@ -17,6 +17,6 @@ export const say = sentences('join', {
   iHaveNoAccount: 'I have no account',
   makeAccountFromThenOn: 'Make an account. From then on you sign in with {strong}.',
   yourName: 'Your name',
-  takeYourPlace: 'Take your place',
+  takeYourPlace: 'Join the course',
   iHaveAccountAlready: 'I have an account already',
 });

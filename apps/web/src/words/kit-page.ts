@@ -15,7 +15,7 @@ export const say = sentences('kit-page', {
   buttons: 'Buttons',
   handIn: 'Hand in…',
   seeItAsReviewer: 'See it as a reviewer',
-  dropPreview: 'Drop the preview',
+  dropPreview: 'Discard preview',
   remove: 'Remove',
   working: 'Working',
   notNow: 'Not now',

@@ -17,7 +17,7 @@ export const say = sentences('library', {
   shorthandSets: 'Shorthand sets',
   noneYetSetOfShort: 'None yet. A set of short labels with a key each, for Fix notes.',
   exchangeTemplates: 'Exchange templates',
-  noneYetOnPlanPage: 'None yet. On the Plan page of an exchange, choose “Keep as a template”.',
+  noneYetOnPlanPage: 'None yet. On the Plan page of an exchange, choose “Save as template”.',
   library: 'the library',
   libraryLabel: 'Library',
   readFormFromFileLabel: 'Read a form from a file…',

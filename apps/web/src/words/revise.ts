@@ -18,7 +18,7 @@ export const say = sentences('revise', {
   anotherOneThanWasReviewed: '{name}, another one than was reviewed',
   thisComesOnceYouHave: 'This comes once you have read your feedback.',
   questions: 'the questions',
-  thinkYourFeedbackOver: 'Think your feedback over',
+  thinkYourFeedbackOver: 'Write your reflection',
   handedIn: 'Handed in.',
   whatYouChangedSinceCounts: 'What you changed since counts once you hand in again.',
   notHandedInYet: 'Not handed in yet.',

@@ -12,7 +12,7 @@ export const say = sentences('today', {
   itComesIntoCourseOf:
     'It comes into a course of its own. Nobody is let in or told: each student’s place waits, as after a roster.',
   chooseArchiveOrDropIt: 'Choose the archive, or drop it here',
-  zipThatWasMadeWith: 'The ZIP that was made with “Take along as an archive…”.',
+  zipThatWasMadeWith: 'The ZIP that “Export archive (ZIP)…” made.',
   underAliasesWithoutNamesAs: 'Under aliases, without names, as it was {when}',
   underAliasesWithoutNamesWithout: 'Under aliases, without names, without the drafts, as it was {when}',
   withNamesAsItWas: 'With names, as it was {when}',
@@ -35,7 +35,7 @@ export const say = sentences('today', {
   whatYouAreAskedTo: 'What you are asked to do will be listed here, soonest first.',
   whatNeedsYouLabel: 'What needs you',
   courses: 'Courses',
-  nothingToDoYet: 'Nothing to do yet',
+  nothingToDoYet: 'Coming up',
   yourDraftIsNotHanded: 'Your draft is not handed in',
   handIn: 'Hand in',
   youChangedYourDraftAfter: 'You changed your draft after handing in; the earlier version counts',
@@ -58,7 +58,7 @@ export const say = sentences('today', {
   reviseYourDraftAndHand: 'Revise your draft and hand it in',
   revise: 'Revise',
   revisionDue: 'revision due {when}',
-  thinkYourFeedbackOver: 'Think your feedback over',
+  thinkYourFeedbackOver: 'Write your reflection',
   write: 'Write',
   thisExchangeIsStillBeing: 'This exchange is still being planned',
   plan: 'Plan',
@@ -68,7 +68,7 @@ export const say = sentences('today', {
   reviewsOpen: 'reviews open {when}',
   somethingHasHappenedSinceDrafts:
     'Something has happened since drafts were allocated ({done, plural, one {1 case} other {# cases}})',
-  seeRepair: 'See the repair',
+  seeRepair: 'Review the fix',
   plannedAllocationWasNotApplied: 'The planned allocation was not applied: not everybody could be placed',
   ofStudentsHaveNotHanded:
     '{of2, plural, one {{of} of 1 student has not handed in} other {{of} of # students have not handed in}}',

@@ -120,7 +120,7 @@ describe('grades', () => {
       },
       '100%',
     ],
-    ['nothing to go by at all', { weights: { 'instructor-mark': 1 } }, null],
+    ['no data at all', { weights: { 'instructor-mark': 1 } }, null],
     ['no parts', { weights: {} }, null],
     // 10 percentage points a started day, two days: 20; capped at 15.
     [

@@ -62,8 +62,8 @@ describe('the plan in plain words', () => {
     expect(planSummary(SETTINGS, AROUND)).toEqual([
       '24 students hand in a typed draft by Thu 12 Mar, 12:00 UTC.',
       'Writing opens Mon 2 Mar, 12:00 UTC.',
-      'Drafts are allocated when you say so; nobody has one to review before.',
-      'From Sat 14 Mar, 12:00 UTC to Fri 20 Mar, 12:00 UTC, each who handed in reviews 2 drafts by others, and gets about as many reviews.',
+      'Drafts are allocated when you start it; reviewers see nothing until then.',
+      'From Sat 14 Mar, 12:00 UTC to Fri 20 Mar, 12:00 UTC, everyone who handed in reviews 2 drafts by classmates, and gets about as many reviews.',
       'Nobody sees a name but you and your assistants: authors and reviewers know each other by an alias that stays the same.',
       'Authors read their feedback on Thu 26 Mar, 12:00 UTC; until then you can look at the reviews.',
     ]);
@@ -79,7 +79,7 @@ describe('the plan in plain words', () => {
     const late = { amount: 10, unit: 'percent', per: 'day', cap: 30, graceMinutes: 15 } as const;
     const words = account({ dates: long, late });
     expect(words).toContain(
-      'Late hand-ins are taken until Fri 13 Mar, 12:00 UTC. A late hand-in loses 10 percentage points for each day that has been started, at most 30 percentage points, after 15 minutes of grace.',
+      'Late work is accepted until Fri 13 Mar, 12:00 UTC. Late work loses 10 percentage points for each day or part of a day, at most 30 percentage points, after a 15-minute grace period.',
     );
     expect(words).toContain('From Fri 13 Mar, 12:00 UTC to');
     expect(words).toContain(
@@ -93,7 +93,7 @@ describe('the plan in plain words', () => {
 
   it('counts one as one, and names who takes part', () => {
     expect(account({ reviewsPerStudent: 1 }, { students: 1 })).toMatch(
-      /^One student hands in .* reviews 1 draft by others/,
+      /^One student hands in .* reviews 1 draft by a classmate/,
     );
     const rule = { sections: ['Tuesday'], groupIds: ['g1'], studentIds: ['e1'] };
     expect(account({ takesPart: { ...rule, kind: 'chosen' } })).toMatch(
@@ -106,12 +106,12 @@ describe('the plan in plain words', () => {
 
   it('tells each way of who reviews whom', () => {
     expect(grouped({ whom: 'own-group' })).toContain(
-      'each who handed in reviews 2 drafts from the own group in “Teams”.',
+      'everyone who handed in reviews 2 drafts from their own group in “Teams”.',
     );
     expect(grouped({ whom: 'other-groups' })).toContain('reviews 2 drafts from other groups of “Teams”.');
-    expect(grouped({ whom: 'partners' })).toContain('reviews the drafts of all others in the own group of “Teams”.');
+    expect(grouped({ whom: 'partners' })).toContain('reviews the drafts of all others in their own group of “Teams”.');
     expect(account({ whom: 'partners' })).toContain('a group set that is not chosen yet');
-    expect(account({ ownHandInFirst: false })).toContain('each, handed in or not, reviews 2 drafts by others');
+    expect(account({ ownHandInFirst: false })).toContain('everyone, handed in or not, reviews 2 drafts by classmates');
     expect(account({ selfReview: 'first' })).toContain('Everybody reviews their own draft first');
     const dates = { ...SETTINGS.dates, selfReviewDue: iso(23) };
     expect(account({ selfReview: 'after', dates })).toContain('That review is due Mon 23 Mar, 12:00 UTC.');
@@ -126,13 +126,13 @@ describe('the plan in plain words', () => {
     expect(account({})).not.toContain('practice');
     const practice = { when: 'first', tries: 2, closeEnough: 0.75 } as const;
     expect(account({ practice })).toContain(
-      'students review practice drafts and see your key beside their own review, up to 2 times: until 75% of the items are near to the key, or until no try is left.',
+      'students review practice drafts and see your own review beside theirs, up to 2 times: until 75% of the items are close to your review, or until no attempt is left.',
     );
     expect(account({ practice: { ...practice, tries: null } })).toContain(
-      'as often as they like: until 75% of the items are near to the key.',
+      'as often as they like: until 75% of the items are close to your review.',
     );
     expect(account({ practice: { ...practice, when: 'offered', tries: 1 } })).toContain(
-      'Students can review practice drafts first, and see your key beside their own review, once.',
+      'Students can review practice drafts first, and see your own review beside theirs, once.',
     );
   });
 
@@ -142,10 +142,10 @@ describe('the plan in plain words', () => {
       'Every night, whoever has handed in is given drafts to review.',
     );
     expect(by({ kind: 'nightly', at: null })).toContain(
-      'Until Fri 20 Mar, 12:00 UTC, each who handed in reviews 2 drafts by others, as drafts come in.',
+      'Until Fri 20 Mar, 12:00 UTC, everyone who handed in reviews 2 drafts by classmates, as drafts come in.',
     );
-    expect(by({ kind: 'at-due', at: null })).toContain('Drafts are allocated by themselves as soon as they are due.');
-    expect(by({ kind: 'at', at: iso(13) })).toContain('Drafts are allocated by themselves on Fri 13 Mar, 12:00 UTC.');
+    expect(by({ kind: 'at-due', at: null })).toContain('Drafts are allocated automatically at the draft due date.');
+    expect(by({ kind: 'at', at: iso(13) })).toContain('Drafts are allocated automatically on Fri 13 Mar, 12:00 UTC.');
   });
 
   it('tells check and release apart where they are on different days', () => {
@@ -164,7 +164,7 @@ describe('the plan in plain words', () => {
     const talk = { ...text, id: 'b', kind: 'recording', title: 'Talk', required: false } as const;
     const data = { ...text, id: 'c', kind: 'file', title: 'Data', families: ['pdf', 'document'] } as const;
     expect(account({ deliverables: [text, talk, data] })).toContain(
-      'hand in Report (typed text), Talk (recording; may be left out) and Data (file: PDF or word processor document) by',
+      'hand in Report (typed text), Talk (recording; optional) and Data (file: PDF or word processor document) by',
     );
     const form = { ...EMPTY_FORM, overall: 'required', minimumNotes: 3 } as const;
     expect(account({}, { form })).toContain(

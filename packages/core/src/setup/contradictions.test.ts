@@ -47,7 +47,7 @@ describe('settings that do not go together', () => {
     ['a loss without a grade', { late, gradeParts: [] }, ['late-without-grade']],
     ['notes made, none asked for', { gradeParts: [{ part: 'notes-made', weight: 1 }] }, ['part-needs-notes']],
     [
-      'notes made, some hoped for',
+      'notes made, some suggested',
       { gradeParts: [{ part: 'notes-made', weight: 1 }], form: { ...form(criterion(0, 2)), targetNotes: 3 } },
       [],
     ],

@@ -9,32 +9,32 @@ export const say = sentences('core.account', {
   nothingYet: 'nothing yet',
   typedDraft: 'a typed draft',
   deliverable:
-    '{title} ({families, select, some {file: {kinds}} other {{kind}}}{required, select, yes {} other {; may be left out}})',
+    '{title} ({families, select, some {file: {kinds}} other {{kind}}}{required, select, yes {} other {; optional}})',
   untitled: 'Untitled',
   quoted: '“{words}”',
   writingOpens: 'Writing opens {opens}.',
-  lateUntil: 'Late hand-ins are taken until {until}.',
-  lateLosesNothing: 'Being late loses nothing.',
+  lateUntil: 'Late work is accepted until {until}.',
+  lateLosesNothing: 'No late penalty.',
   lateLoses:
-    'A late hand-in loses {unit, select, percent {{amount, plural, one {# percentage point} other {# percentage points}}} other {{amount, plural, one {# point} other {# points}}}}{per, select, day { for each day that has been started} other { once}}{capped, select, percent {, at most {cap, plural, one {# percentage point} other {# percentage points}}} points {, at most {cap, plural, one {# point} other {# points}}} other {}}{grace, plural, =0 {} one {, after # minute of grace} other {, after # minutes of grace}}.',
+    'Late work loses {unit, select, percent {{amount, plural, one {# percentage point} other {# percentage points}}} other {{amount, plural, one {# point} other {# points}}}}{per, select, day { for each day or part of a day} other { once}}{capped, select, percent {, at most {cap, plural, one {# percentage point} other {# percentage points}}} points {, at most {cap, plural, one {# point} other {# points}}} other {}}{grace, plural, =0 {} one {, after a #-minute grace period} other {, after a #-minute grace period}}.',
   practiceOffered:
-    'Students can review practice drafts first, and see your key beside their own review{tries, plural, =0 {, as often as they like} =1 {, once} other {, up to # times}}.',
+    'Students can review practice drafts first, and see your own review beside theirs{tries, plural, =0 {, as often as they like} =1 {, once} other {, up to # times}}.',
   practiceFirst:
-    'Before the drafts of others open to them, students review practice drafts and see your key beside their own review{tries, plural, =0 {, as often as they like} =1 {, once} other {, up to # times}}.',
+    'Before the drafts of others open to them, students review practice drafts and see your own review beside theirs{tries, plural, =0 {, as often as they like} =1 {, once} other {, up to # times}}.',
   practiceUntilNear:
-    'Before the drafts of others open to them, students review practice drafts and see your key beside their own review{tries, plural, =0 {, as often as they like: until {percent}% of the items are near to the key} =1 {, once: until {percent}% of the items are near to the key, or until no try is left} other {, up to # times: until {percent}% of the items are near to the key, or until no try is left}}.',
+    'Before the drafts of others open to them, students review practice drafts and see your own review beside theirs{tries, plural, =0 {, as often as they like: until {percent}% of the items are close to your review} =1 {, once: until {percent}% of the items are close to your review, or until no attempt is left} other {, up to # times: until {percent}% of the items are close to your review, or until no attempt is left}}.',
   selfFirst: 'Everybody reviews their own draft first, with the same form; the drafts of others open after that.',
   selfWith: 'Everybody also reviews their own draft, with the same form.',
   selfAfter:
     'Everybody reviews their own draft as well, with the same form, once the reviews of the others are submitted.',
   selfDue: 'That review is due {due}.',
   reviewing:
-    '{span, select, nightly {Until {until}, } dated {From {from} to {until}, } other {Then }}{who, select, alone {each student alone} handedIn {each who handed in} other {each, handed in or not,}} {whom, select, others {{drafts, plural, one {reviews 1 draft by others} other {reviews # drafts by others}}} groups {{drafts, plural, one {reviews 1 draft by other groups} other {reviews # drafts by other groups}}} ownGroup {{drafts, plural, one {reviews 1 draft from the own group in {set}} other {reviews # drafts from the own group in {set}}}} otherGroups {{drafts, plural, one {reviews 1 draft from other groups of {set}} other {reviews # drafts from other groups of {set}}}} other {reviews the drafts of all others in the own group of {set}}}{end, select, nightly {, as drafts come in} fair {, and gets about as many reviews} other {}}.',
+    '{span, select, nightly {Until {until}, } dated {From {from} to {until}, } other {Then }}{who, select, alone {each student alone} handedIn {everyone who handed in} other {everyone, handed in or not,}} {whom, select, others {{drafts, plural, one {reviews 1 draft by a classmate} other {reviews # drafts by classmates}}} groups {{drafts, plural, one {reviews 1 draft by other groups} other {reviews # drafts by other groups}}} ownGroup {{drafts, plural, one {reviews 1 draft from their own group in {set}} other {reviews # drafts from their own group in {set}}}} otherGroups {{drafts, plural, one {reviews 1 draft from other groups of {set}} other {reviews # drafts from other groups of {set}}}} other {reviews the drafts of all others in their own group of {set}}}{end, select, nightly {, as drafts come in} fair {, and gets about as many reviews} other {}}.',
   setNotChosen: 'a group set that is not chosen yet',
   allocatedNightly: 'Every night, whoever has handed in is given drafts to review.',
-  allocatedAtDue: 'Drafts are allocated by themselves as soon as they are due.',
-  allocatedAt: 'Drafts are allocated by themselves on {at}.',
-  allocatedOnCommand: 'Drafts are allocated when you say so; nobody has one to review before.',
+  allocatedAtDue: 'Drafts are allocated automatically at the draft due date.',
+  allocatedAt: 'Drafts are allocated automatically on {at}.',
+  allocatedOnCommand: 'Drafts are allocated when you start it; reviewers see nothing until then.',
   formAsksNothing: 'The review form asks for nothing yet.',
   form: 'The form: {parts}.',
   namesOpen: 'Authors and reviewers see each other’s names.',

@@ -29,7 +29,7 @@ const answers = (status: number, body: BodyInit, disposition = '') =>
   });
 
 const choose = async (words: string) => {
-  fireEvent.keyDown(screen.getByRole('button', { name: 'Take along…' }), { key: 'Enter' });
+  fireEvent.keyDown(screen.getByRole('button', { name: 'Download…' }), { key: 'Enter' });
   fireEvent.click(await screen.findByRole('menuitem', { name: words }));
 };
 
@@ -40,7 +40,7 @@ describe('taking a draft along', () => {
     await choose('Map.pdf with notes (PDF)');
     await waitFor(() => expect(saved).toEqual(['Nordküste.pdf']));
     expect(asked).toEqual(['/api/reviews/r1/parts/p2/notes.pdf']);
-    fireEvent.keyDown(screen.getByRole('button', { name: 'Take along…' }), { key: 'Enter' });
+    fireEvent.keyDown(screen.getByRole('button', { name: 'Download…' }), { key: 'Enter' });
     expect(screen.queryByRole('menuitem', { name: /^Report with notes/ })).toBeNull();
   });
 

@@ -81,7 +81,7 @@ function CalendarLink() {
         </Button>
         {data.madeAt !== null && (
           <Button busy={revoking.isLoading} onClick={() => void revoke()}>
-            {say('takeItBack')}
+            {say('calendarRemoveAddress')}
           </Button>
         )}
       </div>

@@ -35,7 +35,7 @@ describe('what a picker offers', () => {
     ]);
     expect(words(draftChoices(model, hands, 'ann'))).toEqual([
       '– ben: has it already',
-      '– cho: kept apart',
+      '– cho: never paired',
       '– ann: own draft',
     ]);
   });
@@ -52,7 +52,7 @@ describe('what a picker offers', () => {
   it('pairs to change drafts with, where both may', () => {
     const choices = swapChoices(model, hands, pair('ann', 'ben'));
     expect(words(choices)).toEqual([
-      '– ben, who reviews cho: kept apart',
+      '– ben, who reviews cho: never paired',
       '– cho, who reviews ann: own draft',
       '– dee, who reviews ann: own draft',
     ]);

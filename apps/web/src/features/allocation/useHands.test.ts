@@ -72,7 +72,7 @@ describe('acts by hand', () => {
     };
     await refused(() => hands.current.add(pair('ann', 'ann')), 'own draft');
     await refused(() => hands.current.add(pair('ann', 'ben')), 'has it already');
-    await refused(() => hands.current.move(pair('ann', 'ben'), pair('ben', 'dee')), 'kept apart');
+    await refused(() => hands.current.move(pair('ann', 'ben'), pair('ben', 'dee')), 'never paired');
     // Ann would get Cho's draft, and Ben the own one.
     await refused(() => hands.current.swap(pair('ann', 'ben'), pair('ben', 'cho')), 'own draft');
     expect(sent()).toEqual([]);

@@ -56,7 +56,7 @@ it('puts the draft with all its parts, the notes by their places, and the form o
   const paper = await screen.findByRole('article', { hidden: true });
   expect(paper.textContent).toContain('Draft by Lagoon, version 2; review by you, not submitted');
   expect(within(paper).getByText('The bed rose.')).toBeTruthy();
-  expect(paper.textContent).toContain('3 pages: “Take along…” has its pages with the notes on them');
+  expect(paper.textContent).toContain('3 pages: “Download…” has its pages with the notes on them');
   expect(
     within(paper)
       .getAllByRole('comment', { hidden: true })

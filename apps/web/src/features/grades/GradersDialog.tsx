@@ -79,7 +79,7 @@ export function GradersDialog({ view, onClose }: { readonly view: GradesView; re
         )}
         {error !== undefined && <ProblemNotice error={error} />}
         <Button look="primary" busy={isLoading} onClick={() => void go()}>
-          {how === 'none' ? say('takeItBack') : say('shareOut')}
+          {how === 'none' ? say('removeAssignment') : say('shareOut')}
         </Button>
       </div>
     </Dialog>

@@ -62,7 +62,7 @@ export function ReleaseGradesDialog({ view, chosen, onClose }: ReleaseGradesDial
         )}
         {error !== undefined && <ProblemNotice error={error} />}
         <Button look="primary" busy={isLoading} onClick={() => void go()}>
-          {how === 'none' ? say('takeItBack') : say('releaseLabel')}
+          {how === 'none' ? say('withdrawRelease') : say('releaseLabel')}
         </Button>
       </div>
     </Dialog>

@@ -105,7 +105,7 @@ function GiveInstead({ row, part, most, onDone }: GiveInsteadProps) {
         </Button>
         {known !== null && (
           <Button small busy={isLoading} onClick={() => void go(null)}>
-            {say('takeItBack')}
+            {say('removeOverride')}
           </Button>
         )}
         <Button small onClick={onDone}>

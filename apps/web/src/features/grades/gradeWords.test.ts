@@ -49,9 +49,9 @@ describe('a grade in words', () => {
       '(10 × 75 + 30 × 62.5) ÷ 40 − 80 for being late = -14.38 percent, not below 0.',
     );
     expect(sumWords(grade({ parts: {} }), USUAL_GRADE_RULE)).toBe('Nothing counts yet, so there is no grade.');
-    expect(roundingWords(USUAL_GRADE_RULE)).toBe('Rounded to 1 percent: to the nearest, halves up.');
+    expect(roundingWords(USUAL_GRADE_RULE)).toBe('Rounded to 1 percent: nearest, ties up.');
     expect(roundingWords({ ...USUAL_GRADE_RULE, scale: { kind: 'points', of: 20 }, step: 0.5 })).toBe(
-      'Rounded to 0.5 points of 20: to the nearest, halves up.',
+      'Rounded to 0.5 points of 20: nearest, ties up.',
     );
   });
 });

@@ -105,16 +105,16 @@ describe('the board of grades', () => {
         .map(({ textContent }) => textContent);
     expect(cells('Ann')).toEqual(expect.arrayContaining(['50%', '60%', '58%']));
     expect(cells('Ben')).toEqual(expect.arrayContaining(['80% *was 57%']));
-    expect(cells('Cho')).toEqual(expect.arrayContaining(['100%', 'open']));
-    expect(screen.getByRole('heading', { name: /1 of 3 students sees theirs/ })).not.toBeNull();
+    expect(cells('Cho')).toEqual(expect.arrayContaining(['100%', 'pending']));
+    expect(screen.getByRole('heading', { name: /Released to 1 of 3/ })).not.toBeNull();
   });
 
   it('shows those alone to whom something applies, and offers what applies to nobody not at all', async () => {
     await open();
-    fireEvent.click(screen.getByRole('button', { name: 'Changed since overridden 1' }));
+    fireEvent.click(screen.getByRole('button', { name: 'Override out of date 1' }));
     expect(names().join()).toMatch(/^Ben Kiss/);
     expect(names()).toHaveLength(1);
-    fireEvent.click(screen.getByRole('button', { name: 'Changed since overridden 1' }));
+    fireEvent.click(screen.getByRole('button', { name: 'Override out of date 1' }));
     fireEvent.click(screen.getByRole('button', { name: 'Late 1' }));
     expect(names().join()).toMatch(/^Cho Sato/);
     expect(screen.queryByRole('button', { name: /^Reviewing not marked/ })).toBeNull();
@@ -157,8 +157,8 @@ describe('the gradebook of a campus', () => {
     expect(line('Cho Sato')).toContain('excused');
     expect(line('Cho Sato')).toContain('Northmere refused (422).');
     expect(line('Ann Mensah')).toContain('58%sent');
-    expect(within(dialog).queryByRole('button', { name: /^Leave all theirs/ })).toBeNull();
-    fireEvent.click(within(dialog).getByRole('button', { name: 'Send ours for Ben Kiss' }));
+    expect(within(dialog).queryByRole('button', { name: /^Keep all gradebook values/ })).toBeNull();
+    fireEvent.click(within(dialog).getByRole('button', { name: 'Overwrite the grade of Ben Kiss' }));
     await waitFor(() => expect(changesIn(asked)).toHaveLength(1));
     expect(changesIn(asked)[0]?.body).toEqual({ how: 'ours', participantIds: ['Ben Kiss'] });
   });
@@ -172,7 +172,7 @@ describe('the sheet of a grade', () => {
     expect(text).toContain('1 of 2 reviews submitted; in proportion');
     expect(text).toContain('60%, the mean from 2 reviews');
     expect(text).toContain('(25 × 50 + 75 × 60) ÷ 100 = 57.5 percent.');
-    expect(text).toContain('80 percent is given instead: Ill in the last week. What was worked out has changed since.');
+    expect(text).toContain('Overridden to 80%. Reason: Ill in the last week. The computed grade has changed since.');
     expect(within(dialog).getByRole('link', { name: 'Score from peers' }).getAttribute('href')).toBe(
       '/exchanges/x/check/ben-draft',
     );
@@ -184,8 +184,8 @@ describe('the sheet of a grade', () => {
     const refused = { code: 'invalid', sentence: 'Mend this.', whatToDo: '', fields } as unknown as Problem;
     const asked = await open({}, {}, { [path]: refused });
     const dialog = await sheet('Ann Mensah');
-    fireEvent.click(within(dialog).getAllByRole('button', { name: 'Give something else' })[0] as HTMLElement);
-    const give = within(dialog).getByRole<HTMLButtonElement>('button', { name: 'Give it' });
+    fireEvent.click(within(dialog).getAllByRole('button', { name: 'Override…' })[0] as HTMLElement);
+    const give = within(dialog).getByRole<HTMLButtonElement>('button', { name: 'Save override' });
     fireEvent.change(within(dialog).getByLabelText(/^Percent/), { target: { value: '62.5' } });
     expect(give.disabled).toBe(true);
     fireEvent.change(within(dialog).getByLabelText('Why'), { target: { value: 'One review was lost.' } });
@@ -197,15 +197,15 @@ describe('the sheet of a grade', () => {
     expect(within(dialog).getByLabelText<HTMLInputElement>('Why').value).toBe('One review was lost.');
     server({ '/exchanges/x/grades': VIEW, '/exchanges/x/gradebook': NO_GRADEBOOK });
     fireEvent.click(give);
-    await waitFor(() => expect(within(dialog).queryByRole('button', { name: 'Give it' })).toBeNull());
+    await waitFor(() => expect(within(dialog).queryByRole('button', { name: 'Save override' })).toBeNull());
   });
 
   it('takes back what was given instead', async () => {
     const asked = await open();
     const dialog = await sheet('Ben Kiss');
-    fireEvent.click(within(dialog).getByRole('button', { name: 'Change the grade as a whole' }));
+    fireEvent.click(within(dialog).getByRole('button', { name: 'Change the override' }));
     expect(within(dialog).getByLabelText<HTMLInputElement>(/^Percent/).value).toBe('80');
-    fireEvent.click(within(dialog).getByRole('button', { name: 'Take it back' }));
+    fireEvent.click(within(dialog).getByRole('button', { name: 'Remove override' }));
     await waitFor(() => expect(changesIn(asked)).toHaveLength(1));
     expect(changesIn(asked)[0]?.body).toMatchObject({ part: '', value: null });
   });
@@ -229,14 +229,14 @@ describe('weights and rules', () => {
     const keep = screen.getByRole<HTMLButtonElement>('button', { name: 'Save' });
     change('Weight of reviews done', '40');
     expect(keep.disabled).toBe(true);
-    fireEvent.click(screen.getByRole('button', { name: 'Show who moves' }));
-    await screen.findByText('One grade moves.');
+    fireEvent.click(screen.getByRole('button', { name: 'Preview changes' }));
+    await screen.findByText('1 grade will change.');
     expect(screen.getByText('Ann Mensah: 58% → 56% (−2)')).not.toBeNull();
-    change('At most, percent', '110');
-    expect(screen.queryByText('One grade moves.')).toBeNull();
+    change('Cap (percent)', '110');
+    expect(screen.queryByText('1 grade will change.')).toBeNull();
     expect(keep.disabled).toBe(true);
-    fireEvent.click(screen.getByRole('button', { name: 'Show who moves' }));
-    await screen.findByText('One grade moves.');
+    fireEvent.click(screen.getByRole('button', { name: 'Preview changes' }));
+    await screen.findByText('1 grade will change.');
     fireEvent.click(keep);
     await waitFor(() => expect(screen.queryByRole('dialog')).toBeNull());
     const last = changesIn(asked).at(-1);
@@ -257,11 +257,11 @@ describe('weights and rules', () => {
     change('How many percent step 1 of Reviews done gives', '40');
     fireEvent.click(screen.getByRole('button', { name: 'Add a step' }));
     fireEvent.click(screen.getByRole('button', { name: 'Remove step 2' }));
-    fireEvent.change(screen.getByLabelText('Said in'), { target: { value: 'bands' } });
+    fireEvent.change(screen.getByLabelText('Display as'), { target: { value: 'bands' } });
     change('Name of band 2', 'on its way');
     fireEvent.click(screen.getByRole('button', { name: 'Remove band 3' }));
-    fireEvent.click(screen.getByRole('button', { name: 'Show who moves' }));
-    await screen.findByText('Nobody’s grade moves.');
+    fireEvent.click(screen.getByRole('button', { name: 'Preview changes' }));
+    await screen.findByText('No grade will change.');
     const { parts, scale } = changesIn(asked)[0]?.body as { parts: Array<{ steps: unknown }>; scale: unknown };
     const steps = [
       { from: expect.closeTo(0.333, 9), gives: expect.closeTo(0.4, 9) },
@@ -280,8 +280,8 @@ describe('weights and rules', () => {
     const refused = { code: 'invalid', sentence: 'Mend this.', whatToDo: '', fields } as unknown as Problem;
     const asked = await open({}, {}, { '/exchanges/x/grades/preview': refused });
     await dialog();
-    change('At most, percent', '');
-    fireEvent.click(screen.getByRole('button', { name: 'Show who moves' }));
+    change('Cap (percent)', '');
+    fireEvent.click(screen.getByRole('button', { name: 'Preview changes' }));
     await screen.findByText('A grade comes to 100 to 200 percent at most.');
     // Nothing, which the server refuses, and not 0 of which nobody spoke.
     expect(changesIn(asked)[0]?.body).toMatchObject({ most: null });
@@ -294,13 +294,13 @@ describe('the release of grades', () => {
     const asked = await open({ rows: [...ROWS, row('dee', 'Dee New', { grade: given({ parts: {} }) })] });
     fireEvent.click(screen.getByRole('button', { name: 'Release…' }));
     const all = await screen.findByRole('dialog');
-    expect(all.textContent).toContain('3 students get a grade, 1 has none yet. Of 1, some part is open');
+    expect(all.textContent).toContain('3 students get a grade, 1 has none yet. 1 grade has missing components');
     fireEvent.keyDown(all, { key: 'Escape' });
     await waitFor(() => expect(screen.queryByRole('dialog')).toBeNull());
     fireEvent.click(screen.getByRole('button', { name: 'Late 1' }));
     fireEvent.click(screen.getByRole('button', { name: 'Release…' }));
     const some = await screen.findByRole('dialog');
-    expect(within(some).getByLabelText<HTMLSelectElement>('Who sees theirs').value).toBe('some');
+    expect(within(some).getByLabelText<HTMLSelectElement>('Release to').value).toBe('some');
     fireEvent.click(within(some).getByRole('button', { name: 'Release' }));
     await waitFor(() => expect(changesIn(asked)).toHaveLength(1));
     expect(changesIn(asked)[0]?.body).toEqual({ how: 'some', at: null, participantIds: ['cho'] });

@@ -65,7 +65,7 @@ describe('the board of drafts', () => {
     expect(names()).toEqual(['Cho Sato']);
     press('Not handed in 1');
     expect(names()).toHaveLength(4);
-    expect(screen.getByText('excused')).not.toBeNull();
+    expect(screen.getByText('exempt')).not.toBeNull();
   });
 
   it('asks for nothing where revisions are reviewed once more', async () => {
@@ -94,7 +94,7 @@ describe('the board of reviews', () => {
     await open(<ReviewsPage />);
     for (const [filter, who] of [
       ['Unfinished 1', 'Ben Kiss'],
-      ['Thin 1', 'Cho Sato'],
+      ['Too short 1', 'Cho Sato'],
       ['Not handed in 1', 'Cho Sato'],
     ] as const) {
       press(filter);
