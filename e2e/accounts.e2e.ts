@@ -93,7 +93,7 @@ test('one account joins two courses; each shows what it lists itself', async ({ 
   await expect(ines.getByText('known to the addressee only')).toBeVisible();
 
   const wanda = await stranger(browser, baseURL);
-  await wanda.goto(await linkIn(wanda, /Your place in Field Methods/, email));
+  await wanda.goto(await linkIn(wanda, /Join Field Methods/, email));
   await expect(wanda.getByRole('checkbox', { name: 'Coastal Restoration' })).toBeChecked();
   await wanda.getByRole('checkbox', { name: 'Coastal Restoration' }).uncheck();
   await wanda.getByLabel('Your name').fill('Wanda');

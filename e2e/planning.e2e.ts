@@ -299,9 +299,9 @@ test('six different exchanges are planned from nothing, and told in plain words'
   await coursePage(ines, 'Outbox');
   await expect(ines.getByText('24 mails')).toBeVisible();
   // What one act sent stands together.
-  await ines.getByText(/^Your place in Dune Botany.* to 12 people: 12 not sent \(no mail server\)/).click();
+  await ines.getByText(/^Join Dune Botany.* to 12 people: 12 not sent \(no mail server\)/).click();
   await ines
-    .getByRole('button', { name: /Your place in Dune Botany/ })
+    .getByRole('button', { name: /Join Dune Botany/ })
     .first()
     .click();
   await expect(ines.getByRole('article')).toContainText('/join/');
@@ -415,7 +415,7 @@ test('somebody is invited, takes the place, and has due times in a calendar', as
   await expect(ines.getByRole('row', { name: /Mina Holt/ })).toContainText('invited');
   await coursePage(ines, 'Outbox');
   await ines
-    .getByRole('button', { name: /Your place in Field Methods Seminar/ })
+    .getByRole('button', { name: /Join Field Methods Seminar/ })
     .first()
     .click();
   const text = await ines.getByRole('article').innerText();

@@ -254,7 +254,7 @@ export const say = sentences('app', {
   bringMarkedFileBack: 'Bring a marked file back…',
   print: 'Print…',
   placesForYou: 'Places for you',
-  hasGivenYouPlaceAs: '{by} has given you a place as {role}.',
+  hasGivenYouPlaceAs: '{by} has added you as {role}.',
   takePlaceIn: 'Take the place in {course}',
   takePlace: 'Take the place',
   onWholeDraft: 'On the whole draft',

@@ -144,7 +144,7 @@ describe('a mail server', () => {
     expect((await outbox(world)).mails).toMatchObject([{ state: 'waiting' }]);
     expect([await deliver(), await deliver()]).toEqual([1, 0]);
     const [mail] = received as [ParsedMail];
-    expect(mail.subject).toBe('Your place in Coastal Restoration');
+    expect(mail.subject).toBe('Join Coastal Restoration');
     expect(mail.from?.text).toBe('"Salt Circle" <salt@example.org>');
     expect(mail.text).toMatch(/^Zoë Ström,\n/);
     expect(mail.text).toMatch(/https:\/\/salt-circle\.example\.org\/join\/[\w-]{40,}/);
