@@ -89,7 +89,7 @@ test('one account joins two courses; each shows what it lists itself', async ({ 
   }
   // The second course cannot read the link: Wanda has more than its place.
   await ines.getByRole('link', { name: 'Outbox' }).click();
-  await ines.getByRole('button', { name: new RegExp(`Your place.*${email}`) }).click();
+  await ines.getByRole('button', { name: new RegExp(`Join .*${email}`) }).click();
   await expect(ines.getByText('known to the addressee only')).toBeVisible();
 
   const wanda = await stranger(browser, baseURL);

@@ -71,7 +71,7 @@ test('what is withheld is gone for its author, told to its reviewer, and given b
   await asked.getByLabel('Reason (kept on record)').fill('It guesses at who wrote this.');
   await asked.getByRole('checkbox', { name: /^The reviewer sees/ }).check();
   await asked.getByRole('button', { name: 'Withhold it' }).click();
-  await expect(notes.getByText('Kept from the author: It guesses at who wrote this.')).toBeVisible();
+  await expect(notes.getByText('Hidden from the author: It guesses at who wrote this.')).toBeVisible();
 
   const writer = await stepIn(author);
   await jumpTo(writer, RELEASED);

@@ -79,7 +79,7 @@ test('drafts and reviewing of six people are graded by keys, and a grade is over
   await rules.getByLabel('Weight of reviews done').fill('40');
   await expect(rules.getByRole('button', { name: 'Save' })).toBeDisabled();
   await rules.getByRole('button', { name: 'Preview changes' }).click();
-  await expect(rules.getByText(/grades? moves?\.$/)).toBeVisible();
+  await expect(rules.getByText(/grades? will change\.$/)).toBeVisible();
   await rules.getByRole('button', { name: 'Save' }).click();
   await expect(rules).toBeHidden();
 

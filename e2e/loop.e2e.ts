@@ -109,7 +109,7 @@ async function review(page: Page, number: number): Promise<void> {
   await page.getByRole('button', { name: 'Submit review…' }).click();
   const facts = page.getByRole('dialog', { name: 'Before you submit' });
   // The note is a question, so nothing says yet what to do; that is said, and keeps from nothing.
-  await expect(facts.getByText('0 notes say what to do, of 1 in all', { exact: false })).toBeVisible();
+  await expect(facts.getByText('Notes that tell the author what to change: 0 of 1.', { exact: false })).toBeVisible();
   await expect(facts.getByText('Neither your name nor an address or a student number was found in it.')).toBeVisible();
   await facts.getByRole('button', { name: 'Submit review' }).click();
   await expect(page.getByText('Submitted', { exact: true })).toBeVisible();

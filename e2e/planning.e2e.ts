@@ -50,7 +50,7 @@ async function addPeople(ines: Page): Promise<void> {
   await dialog.getByLabel('Invite the people who are added').check();
   await dialog.getByRole('button', { name: 'Apply' }).click();
   await expect(ines.getByText('12 added, 0 updated, 0 dropped.')).toBeVisible();
-  await ines.getByRole('button', { name: 'Close' }).click();
+  await ines.getByRole('button', { name: 'Close' }).last().click();
   await expect(ines.getByRole('rowheader', { name: 'Ada Orr' })).toBeVisible();
 }
 

@@ -38,7 +38,7 @@ test('an instructor has students practise before they review', async ({ stepIn }
   await ines.getByRole('combobox', { name: 'Practice', exact: true }).selectOption('first');
   await ines.getByLabel('Attempts per practice draft').selectOption('2');
   await ines.getByLabel('Passing agreement, in percent of the items').fill('100');
-  await expect(ines.getByText(/until 100% of the items are near to the key/)).toBeVisible();
+  await expect(ines.getByText(/until 100% of the items are close to your review/)).toBeVisible();
 
   // A second one, which students do not see before its key is there.
   await ines.getByRole('button', { name: 'Add a practice draft…' }).click();
@@ -64,9 +64,11 @@ test('an instructor has students practise before they review', async ({ stepIn }
   await expect(dagny.getByText('This is practice: no other student reads what you write here')).toBeVisible();
   await answer(dagny, { points: '6', days: '90' });
   await submit(dagny);
-  await dagny.getByRole('link', { name: 'Compare with the key' }).click();
-  await expect(dagny.getByText('3 of the 4 items that can be compared are near the key (75%).')).toBeVisible();
-  await expect(dagny.getByText('not near: 84 more than the key')).toBeVisible();
+  await dagny.getByRole('link', { name: 'Compare with your instructor' }).click();
+  await expect(
+    dagny.getByText('3 of the 4 items that can be compared are close to your instructor’s review (75%).'),
+  ).toBeVisible();
+  await expect(dagny.getByText('not near: 84 more than your instructor')).toBeVisible();
   await expect(dagny.getByText('Say who, and since when. The whole plan rests on this.').first()).toBeVisible();
 
   await dagny.getByRole('link', { name: 'Back to practice, to try again' }).click();
@@ -74,15 +76,19 @@ test('an instructor has students practise before they review', async ({ stepIn }
   await expect(dagny.getByText('0 of 6 done')).toBeVisible();
   await answer(dagny, { points: '3', days: '6' });
   await submit(dagny);
-  await dagny.getByRole('link', { name: 'Compare with the key' }).click();
-  await expect(dagny.getByText('All 4 items that can be compared are near the key.')).toBeVisible();
+  await dagny.getByRole('link', { name: 'Compare with your instructor' }).click();
+  await expect(
+    dagny.getByText('All 4 items that can be compared are close to your instructor’s review.'),
+  ).toBeVisible();
   await dagny.goto('/');
   await expect(dagny.getByRole('heading', { name: 'Today', level: 1 })).toBeVisible();
   await expect(dagny.getByText('Practice comes before reviewing')).toHaveCount(0);
 
   await ines.reload();
   await ines.getByRole('button', { name: /^Practice/ }).click();
-  await expect(ines.getByText('1 student has tried it, on average 100% of the items near the key')).toBeVisible();
+  await expect(
+    ines.getByText('1 student has tried it, on average 100% of the items close to your review'),
+  ).toBeVisible();
   await jumpTo(ines, EXCHANGE);
   expectNoFaults(ines, dagny);
 });

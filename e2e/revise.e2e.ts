@@ -81,7 +81,7 @@ test('a class goes from half-done reviews to a revision', async ({ stepIn }) => 
   const asked = tomasz.getByRole('dialog', { name: 'Withhold this note' });
   await asked.getByLabel('Reason (kept on record)').fill('It helps nobody.');
   await asked.getByRole('button', { name: 'Withhold it' }).click();
-  await expect(harsh.getByText('Kept from the author: It helps nobody.')).toBeVisible();
+  await expect(harsh.getByText('Hidden from the author: It helps nobody.')).toBeVisible();
   const question = beside.filter({ hasText: QUESTION });
   await question.getByRole('button', { name: 'Answer…' }).click();
   await question.getByLabel('Your answer').fill('Well asked.');

@@ -82,7 +82,7 @@ test('the board by mouse: preview, wishes, apply, undo, drag, swap, hold, keep a
   await page.getByRole('button', { name: 'Undo the last change' }).click();
   await expect(chip).toBeVisible();
   await chip.click();
-  await page.getByRole('menuitem', { name: /^Hold/ }).click();
+  await page.getByRole('menuitem', { name: /^Lock/ }).click();
   await expect(from.getByRole('button', { name: `Ada Aalto reviews ${moved}, held` })).toBeVisible();
   await from.getByRole('button', { name: /, held$/ }).click();
   await page.getByRole('menuitem', { name: /^Let go/ }).click();

@@ -11,6 +11,7 @@ import { ServeStaticModule } from '@nestjs/serve-static';
 import { LoggerModule } from 'nestjs-pino';
 import { AccessModule } from './permissions/permissions.module.js';
 import { DemoModule } from './demo/demo.module.js';
+import { AuditModule } from './features/audit/audit.module.js';
 import { AccountsModule } from './features/accounts/accounts.module.js';
 import { ArchiveModule } from './features/archive/archive.module.js';
 import { AllocationModule } from './features/allocation/allocation.module.js';
@@ -55,6 +56,7 @@ const FEATURES = [
   ReviewsModule,
   PracticeModule,
   ProgressModule,
+  AuditModule,
   ModerationModule,
   FeedbackModule,
   RepliesModule,

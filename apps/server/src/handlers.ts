@@ -2,10 +2,11 @@ import { insertAll } from './platform/database/insert-all.js';
 import { mailHandler } from './features/mail/mail-handler.js';
 import { practiceHandler } from './features/practice/practice-handler.js';
 import { AuditEntry } from './model/audit-entry.js';
+import { EVENT_VERSION } from './platform/events/past-events.js';
 import type { EventHandler } from './platform/events/event-handler.js';
 
-/** Writes the record. */
-const recordHandler: EventHandler = async (happenings, manager, { now }) => {
+/** Writes the audit log. */
+const auditHandler: EventHandler = async (happenings, manager, { now }) => {
   await insertAll(
     manager,
     AuditEntry,
@@ -16,9 +17,10 @@ const recordHandler: EventHandler = async (happenings, manager, { now }) => {
       courseId: one.courseId ?? null,
       exchangeId: one.exchangeId ?? null,
       details: { ...one.details },
+      version: EVENT_VERSION,
     })),
   );
 };
 
 /** All side concerns of what happens, in the order in which they run. */
-export const EVENT_HANDLERS: readonly EventHandler[] = [recordHandler, practiceHandler, mailHandler];
+export const EVENT_HANDLERS: readonly EventHandler[] = [auditHandler, practiceHandler, mailHandler];

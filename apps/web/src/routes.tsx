@@ -225,6 +225,10 @@ export const router = createBrowserRouter([
                 lazy: async () => ({ Component: (await import('./features/grades/OwnGradePage.js')).OwnGradePage }),
               },
               {
+                path: 'activity',
+                lazy: async () => ({ Component: (await import('./features/activity/ActivityPage.js')).ActivityPage }),
+              },
+              {
                 path: 'after',
                 lazy: async () => ({ Component: (await import('./features/after/AfterPage.js')).AfterPage }),
               },

@@ -38,7 +38,7 @@ export const OPENS: Readonly<Record<TokenScope, readonly string[]>> = {
     '/exchanges/:exchangeId/release',
     '/exchanges/:exchangeId/after',
     '/exchanges/:exchangeId/reflections',
-    '/exchanges/:exchangeId/record',
+    '/exchanges/:exchangeId/activity',
     '/exchanges/:exchangeId/rounds',
     '/exchanges/:exchangeId/notes.jsonld',
     '/exchanges/:exchangeId/participants/:participantId/story',

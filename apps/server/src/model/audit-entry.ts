@@ -25,8 +25,13 @@ export class AuditEntry {
   @Column('text', { nullable: true })
   exchangeId: string | null;
 
+  /** The event's payload; its shape goes by action and version. */
   @Column('simple-json')
-  details: Record<string, string | number | boolean | null>;
+  details: Record<string, unknown>;
+
+  /** Of the payload: see `platform/events/past-events.ts`. */
+  @Column('integer', { default: 1 })
+  version: number;
 }
 
 @Entity('setting')

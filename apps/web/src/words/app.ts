@@ -251,7 +251,7 @@ export const say = sentences('app', {
   textWithCommentsAndChanges: 'Text with comments and changes (DOCX)',
   withNotesPdf: '{deliverable} with notes (PDF)',
   notesForProgramsJsonLd: 'Notes for programs (JSON-LD)',
-  bringMarkedFileBack: 'Bring a marked file back…',
+  bringMarkedFileBack: 'Import annotated file…',
   print: 'Print…',
   placesForYou: 'Places for you',
   hasGivenYouPlaceAs: '{by} has added you as {role}.',

@@ -15,7 +15,7 @@ export const say = sentences('desk', {
   whatToDoNext: 'What to do next',
   thereAreNoNotesOn: 'There are no notes on the draft.',
   notesSayWhatToDo:
-    '{telling, plural, one {1 of your {notes} notes tells} other {# of your {notes} notes tell}} the author what to change. (Change and Fix notes count with a proposed edit or at least {tellingwords} words.)',
+    'Notes that tell the author what to change: {telling} of {notes}. A Change or Fix note counts with a proposed edit, or from {tellingwords} words on.',
   nothingSaidAbout: 'Nothing said about',
   everyItemAndEveryPart: 'Every item and every part has a word on it.',
   overallComment: 'Overall comment',

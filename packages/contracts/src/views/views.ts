@@ -383,11 +383,34 @@ export interface TodayView {
   readonly waiting: readonly WaitingItem[];
 }
 
-export interface RecordRow {
+/** A date that was moved; null for one that was or is not set. */
+export interface AuditMove {
+  readonly date: DateName;
+  readonly from: IsoInstant | null;
+  readonly to: IsoInstant | null;
+}
+
+/** An override: shares from 0 to 1; null where nothing was overridden, or what was before is not on record. */
+export interface AuditGrade {
+  /** A part of the grade, or `whole`. */
+  readonly part: string;
+  readonly from: number | null;
+  readonly to: number | null;
+}
+
+/** An entry of the audit log: who did what to whom, from what to what, and why. */
+export interface AuditRow {
+  readonly id: number;
   readonly at: IsoInstant;
   readonly actor: string;
   readonly action: string;
-  readonly details: Readonly<Record<string, string | number | boolean | null>>;
+  /** Whom it concerns; of a review the reviewer, then the authors of the draft. */
+  readonly about: readonly string[];
+  readonly moved: readonly AuditMove[];
+  readonly grade: AuditGrade | null;
+  /** Names of settings that changed. */
+  readonly changed: readonly string[];
+  readonly reason: string | null;
 }
 
 export interface SubmitView {

@@ -41,7 +41,7 @@ describe('planned runs', () => {
     const record = await on.world.do<Array<{ action: string; actor: string }>>(
       INES,
       'get',
-      `/exchanges/${on.id}/record`,
+      `/exchanges/${on.id}/activity`,
     );
     expect(record.find(({ action }) => action === 'allocation-applied')?.actor).toBe('Salt Circle');
     await on.undo();

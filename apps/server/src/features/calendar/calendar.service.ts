@@ -19,6 +19,7 @@ import { refusal } from '../../platform/problems/sentences.js';
 import { CalendarLink } from '../../model/calendar.js';
 import { GroupMemberRow } from '../../model/group.js';
 import { AuditEntry } from '../../model/audit-entry.js';
+import { pastEvent } from '../../platform/events/past-events.js';
 import { say } from '../../words/calendar.js';
 
 /** What falls due for whom, in the words of a calendar entry. */
@@ -148,10 +149,12 @@ async function changedFor(manager: EntityManager, exchange: Exchange, enrolment:
     },
     order: { id: 'ASC' },
   });
-  const concerns = ({ action, details }: AuditEntry) => {
-    if (action.startsWith('own-times')) return mine.has(details['student']) || mine.has(details['group']);
+  const concerns = (entry: AuditEntry) => {
+    const event = pastEvent(entry);
+    if (event.action === 'own-times-set' || event.action === 'own-times-removed')
+      return mine.has(event.details.student) || mine.has(event.details.group);
     // Of the plan, what an entry says beside its time.
-    return action !== 'plan-changed' || String(details['changed']).split(', ').includes('title');
+    return event.action !== 'plan-changed' || event.details.changed.includes('title');
   };
   const since = rows.filter((row) => row.at >= (exchange.publishedAt ?? 0) && concerns(row));
   return { times: since.length, at: since.at(-1)?.at ?? exchange.publishedAt ?? 0 };

@@ -87,7 +87,7 @@ describe('the description of the API', () => {
       ['/api/exchanges/{exchangeId}/grades', `/exchanges/${id}/grades`],
       ['/api/exchanges/{exchangeId}/insights', `/exchanges/${id}/insights`],
       ['/api/exchanges/{exchangeId}/queue', `/exchanges/${id}/queue`],
-      ['/api/exchanges/{exchangeId}/record', `/exchanges/${id}/record`],
+      ['/api/exchanges/{exchangeId}/activity', `/exchanges/${id}/activity`],
       ['/api/reviews/{reviewId}', `/reviews/${byAnn}`],
       ['/api/courses', '/courses'],
       ['/api/courses/{courseId}', '/courses/course'],

@@ -1,4 +1,4 @@
-import type { AttachmentCard, CourseView, ExchangeView, PartView, RecordRow } from '@salt-circle/contracts';
+import type { AttachmentCard, CourseView, ExchangeView, PartView, AuditRow } from '@salt-circle/contracts';
 import { ExchangeAttachment } from '../../model/attachment.js';
 import { StoredFile } from '../../model/stored-file.js';
 import { FileStore } from '../../platform/files/file-store.js';
@@ -48,7 +48,7 @@ describe('attachments of brief and guide', () => {
       'content-security-policy': expect.stringContaining('sandbox'),
     });
     for (const path of [card.id, `${card.id}/original`, picture]) expect((await fetched(OUT, path)).status).toBe(404);
-    const record = await world.do<RecordRow[]>(INES, 'get', `/exchanges/${id}/record`);
+    const record = await world.do<AuditRow[]>(INES, 'get', `/exchanges/${id}/activity`);
     expect(record[0]).toMatchObject({ action: 'attachment-added' });
   });
 

@@ -140,7 +140,7 @@ export class Grades {
       emit({ ...reported, action: 'grade-rule-set' });
       // What students were told of is told of again, as where it is changed in the plan.
       if (context.facts.published && JSON.stringify(parts) !== JSON.stringify(exchange.gradeParts))
-        emit({ ...reported, action: 'rules-changed', details: { changed: 'gradeParts', tell: true } });
+        emit({ ...reported, action: 'rules-changed', details: { changed: ['gradeParts'], tell: true } });
     });
   }
 
@@ -170,6 +170,7 @@ export class Grades {
     await this.database.write(async (manager, emit) => {
       assertCan(await this.access.exchange(person, exchangeId, manager), { kind: 'grade' });
       const where = { participantId, part };
+      const from = (await manager.findOneBy(GradeOverrideRow, where))?.value ?? computed;
       if (value === null) await manager.delete(GradeOverrideRow, where);
       else
         await manager.save(GradeOverrideRow, { ...where, value, reason, computed, byId: person.id, at: context.now });
@@ -178,8 +179,9 @@ export class Grades {
         details: {
           participant: participantId,
           part: part === '' ? 'whole' : part,
-          value,
-          ...(value !== null && { reason }),
+          from: shareOf(part, from),
+          to: shareOf(part, value),
+          reason: value === null ? null : reason,
         },
       });
     });
@@ -246,4 +248,9 @@ function problemOf({ adjusted, unpractised }: Pick<AllEvidence, 'adjusted' | 'un
 
 function outside(most: number) {
   return { path: 'value', code: 'grade-outside', sentence: say('give0ToPercent', { most }) };
+}
+
+/** Of an override: a grade as a whole is given in percent, a part as a share. @returns a share from 0 to 1 */
+function shareOf(part: string, value: number | null): number | null {
+  return value !== null && part === '' ? value / 100 : value;
 }

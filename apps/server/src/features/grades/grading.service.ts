@@ -90,7 +90,7 @@ export class Grading {
       }
       emit({
         ...{ action: 'grading-shared', actorId: person.id, courseId: context.course.id, exchangeId },
-        details: { works: works.join(', '), how, graders: graders.length },
+        details: { works, how, graders: graders.length },
       });
     });
   }

@@ -15,11 +15,14 @@ import { Review } from '../../model/review.js';
 import { isoOrNull } from '../../platform/wire/instants.js';
 import { activeParticipants } from '../../queries/participants.js';
 import { DATE_WORDS, dateInWords } from '../../platform/problems/sentences.js';
-import type { DomainEvent } from '../../platform/events/domain-event.js';
+import type { DomainEvent, EventOf, EventPayloads } from '../../platform/events/domain-event.js';
+import { pastEvent } from '../../platform/events/past-events.js';
 import type { EventHandler } from '../../platform/events/event-handler.js';
 import { queueMail, type Letter } from '../../platform/mail/queue-mail.js';
 import { say } from '../../words/letters.js';
 import { paragraphs } from '../../platform/mail/paragraphs.js';
+
+type HandedInEvent = EventOf<'draft-handed-in'> | EventOf<'draft-handed-in-for'> | EventOf<'revision-handed-in'>;
 
 interface About {
   readonly exchange: Exchange;
@@ -41,11 +44,10 @@ async function lettersFor(
   publicUrl: string,
   now: number,
 ): Promise<Letter[]> {
-  const { action, exchangeId, details = {} } = happening;
+  const { action, exchangeId } = happening;
   if (exchangeId === undefined) return [];
-  if (action === 'review-reopened' && typeof details['reason'] === 'string')
-    return reopened(manager, exchangeId, details, publicUrl);
-  if (action === 'review-submitted') return addedByStaff(manager, exchangeId, details, publicUrl, now);
+  if (action === 'review-reopened') return reopened(manager, exchangeId, happening.details, publicUrl);
+  if (action === 'review-submitted') return addedByStaff(manager, exchangeId, happening.details, publicUrl, now);
   const concerned =
     action === 'exchange-published' ||
     action === 'draft-handed-in' ||
@@ -53,8 +55,8 @@ async function lettersFor(
     action === 'draft-withdrawn' ||
     action === 'revision-handed-in' ||
     action === 'revision-withdrawn' ||
-    (action === 'rules-changed' && details['tell'] === true) ||
-    (action === 'dates-changed' && details['tell'] === true && movedDates(details).length > 0);
+    (action === 'rules-changed' && happening.details.tell) ||
+    (action === 'dates-changed' && happening.details.tell && happening.details.moved.length > 0);
   if (!concerned) return [];
   const exchange = await manager.findOneByOrFail(Exchange, { id: exchangeId });
   const course = await manager.findOneByOrFail(Course, { id: exchange.courseId });
@@ -62,7 +64,7 @@ async function lettersFor(
   if (action === 'draft-handed-in' || action === 'draft-handed-in-for' || action === 'revision-handed-in') {
     const by = await manager.findOneBy(Enrolment, { courseId: course.id, personId: happening.actorId ?? '' });
     const receipt = await receiptOf(manager, about, happening);
-    const addressed = await authorAddresses(manager, exchange, String(details['draft']));
+    const addressed = await authorAddresses(manager, exchange, happening.details.draft);
     return addressed.map(({ address, personId }) => ({
       address,
       ...receipt(address === by?.email ? say('you') : (by?.name ?? say('somebody'))),
@@ -72,9 +74,9 @@ async function lettersFor(
     }));
   }
   if (action === 'draft-withdrawn' || action === 'revision-withdrawn') {
-    const addressed = await authorAddresses(manager, exchange, String(details['draft']));
+    const addressed = await authorAddresses(manager, exchange, happening.details.draft);
     return addressed.map(({ address, personId }) => ({
-      ...{ address, ...withdrawn(about, action, details), courseId: course.id, exchangeId },
+      ...{ address, ...withdrawn(about, happening), courseId: course.id, exchangeId },
       news: { personId, path: `/exchanges/${exchangeId}/draft`, always: true },
     }));
   }
@@ -82,7 +84,7 @@ async function lettersFor(
     action === 'exchange-published'
       ? published(about)
       : action === 'rules-changed'
-        ? rulesChanged(about, details)
+        ? rulesChanged(about, happening.details)
         : await moved(manager, about, now);
   if (text === null) return [];
   const addressed = await addressesOf(manager, exchange);
@@ -98,11 +100,11 @@ async function lettersFor(
 async function addedByStaff(
   manager: EntityManager,
   exchangeId: string,
-  details: NonNullable<DomainEvent['details']>,
+  details: EventPayloads['review-submitted'],
   publicUrl: string,
   now: number,
 ): Promise<Letter[]> {
-  const review = await manager.findOneByOrFail(Review, { id: String(details['review']) });
+  const review = await manager.findOneByOrFail(Review, { id: details.review });
   if (review.voice === null) return [];
   const exchange = await manager.findOneByOrFail(Exchange, { id: exchangeId });
   if (exchange.feedbackEach || !factsOf(exchange, null, now).may.released) return [];
@@ -131,12 +133,14 @@ async function addedByStaff(
 async function reopened(
   manager: EntityManager,
   exchangeId: string,
-  details: NonNullable<DomainEvent['details']>,
+  details: EventPayloads['review-reopened'],
   publicUrl: string,
 ): Promise<Letter[]> {
+  // Whoever reopens their own review knows.
+  if (details.reason === undefined) return [];
   const exchange = await manager.findOneByOrFail(Exchange, { id: exchangeId });
   const course = await manager.findOneByOrFail(Course, { id: exchange.courseId });
-  const review = await manager.findOneByOrFail(Review, { id: String(details['review']) });
+  const review = await manager.findOneByOrFail(Review, { id: details.review });
   const { personId } = await manager.findOneByOrFail(Participant, { id: review.reviewerId });
   const [addressed] = await mailRecipients(manager, course.id, [personId]);
   if (addressed === undefined) return [];
@@ -153,7 +157,7 @@ async function reopened(
       subject: say('reviewOfYoursForHas', where),
       text: paragraphs([
         say('reviewThatYouSubmittedFor', where),
-        String(details['reason']),
+        details.reason,
         counts.join(' '),
         `${publicUrl}/reviews/${review.id}`,
       ]),
@@ -191,10 +195,6 @@ function published({ exchange, course, link }: About): Text {
   };
 }
 
-function movedDates(details: DomainEvent['details'] = {}): DateName[] {
-  return DATE_ORDER.filter((name) => name in details);
-}
-
 /** Milliseconds within which changes of dates are told in one letter. */
 const TOGETHER = 10 * 60_000;
 
@@ -212,10 +212,9 @@ async function moved(manager: EntityManager, { exchange, course, link }: About, 
   const subject = say('datesOfHaveMoved', where);
   await withdrawLetters(manager, exchange.id, subject, now - TOGETHER);
   const before = new Map<DateName, string | null>();
-  for (const { details } of changes) {
-    if (details['tell'] !== true) continue;
-    for (const name of movedDates(details))
-      if (!before.has(name)) before.set(name, (details[`was.${name}`] as string | null | undefined) ?? null);
+  for (const event of changes.map(pastEvent)) {
+    if (event.action !== 'dates-changed' || !event.details.tell) continue;
+    for (const { date, from } of event.details.moved) if (!before.has(date)) before.set(date, from);
   }
   const names = DATE_ORDER.filter((name) => before.has(name) && before.get(name) !== isoOrNull(exchange[name]));
   if (names.length === 0) return null;
@@ -239,9 +238,8 @@ async function withdrawLetters(
   await manager.delete(News, { exchangeId, words: subject, at, readAt: IsNull() });
 }
 
-function rulesChanged({ exchange, course, link }: About, details: NonNullable<DomainEvent['details']>): Text {
+function rulesChanged({ exchange, course, link }: About, { changed }: EventPayloads['rules-changed']): Text {
   const where = { exchange: exchange.title, course: course.title };
-  const changed = String(details['changed']).split(', ');
   const { late, gradeParts } = exchange;
   const lines = [
     ...(changed.includes('late') ? [late === null ? say('lateHandInLosesNothing') : lateWords(late)] : []),
@@ -265,10 +263,8 @@ async function authorAddresses(manager: EntityManager, exchange: Exchange, draft
 async function receiptOf(
   manager: EntityManager,
   { exchange, course, link }: About,
-  { action, details = {} }: DomainEvent,
+  { action, details: { draft: draftId, version: number } }: HandedInEvent,
 ): Promise<(name: string) => Text> {
-  const draftId = String(details['draft']);
-  const number = Number(details['version']);
   const version = await manager.findOneByOrFail(DraftVersion, { draftId, number });
   const parts = await partsOf(manager, draftId, version.id, exchange.deliverables);
   const meta = versionMeta(exchange, null, version, parts, null);
@@ -289,14 +285,13 @@ async function receiptOf(
 
 function withdrawn(
   { exchange, course, link }: About,
-  action: DomainEvent['action'],
-  details: NonNullable<DomainEvent['details']>,
+  { action, details }: EventOf<'draft-withdrawn'> | EventOf<'revision-withdrawn'>,
 ): Text {
   const revision = action === 'revision-withdrawn';
   const where = { exchange: exchange.title, course: course.title };
   const key = revision ? 'draftThatWasReviewedStays' : 'nothingIsHandedInNow';
   return {
     subject: say('takenBackYourFor', { ...where, purpose: revision ? 'revision' : 'draft' }),
-    text: paragraphs([say(key, { ...where, version: String(details['version']) }), `${link}/draft`]),
+    text: paragraphs([say(key, { ...where, version: String(details.version) }), `${link}/draft`]),
   };
 }

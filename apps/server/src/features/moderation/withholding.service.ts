@@ -34,7 +34,7 @@ export class Withholding {
         ...{ id: known?.id ?? this.ids.uuid(), reviewId, kind, targetId, reason: request.reason.trim() },
         ...{ byId: person.id, at: context.now, told, counts },
       });
-      emit(reported(access, 'withheld', kind));
+      emit({ action: 'withheld', ...reported(access), details: { review: reviewId, kind } });
       this.#tell(emit.quietly, access);
     });
   }
@@ -46,7 +46,7 @@ export class Withholding {
       if (!(await manager.existsBy(Withheld, { reviewId, kind, targetId }))) return;
       await mark(manager, access, { kind, targetId }, null);
       await manager.delete(Withheld, { reviewId, kind, targetId });
-      emit(reported(access, 'given-back', kind));
+      emit({ action: 'given-back', ...reported(access), details: { review: reviewId, kind } });
       this.#tell(emit.quietly, access);
     });
   }
@@ -113,12 +113,6 @@ async function mark(
   await manager.update(AnswerRow, where, { withheldAt });
 }
 
-function reported({ context, review }: ReviewAccess, action: 'withheld' | 'given-back', kind: string) {
-  return {
-    action,
-    actorId: context.person.id,
-    courseId: context.course.id,
-    exchangeId: context.exchange.id,
-    details: { review: review.id, kind },
-  };
+function reported({ context }: ReviewAccess) {
+  return { actorId: context.person.id, courseId: context.course.id, exchangeId: context.exchange.id };
 }

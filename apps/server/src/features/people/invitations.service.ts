@@ -205,7 +205,7 @@ export class Invitations {
       if (there !== null) throw await thereAlready(manager, courseId);
       await takePlace(manager, enrolment, person.id);
       await this.end(manager, [id]);
-      emit({ action: 'person-joined', actorId: person.id, courseId });
+      emit({ action: 'person-joined', actorId: person.id, courseId, details: {} });
     }
   }
 

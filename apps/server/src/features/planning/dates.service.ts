@@ -8,7 +8,6 @@ import type {
 } from '@salt-circle/contracts';
 import {
   checkDates,
-  DATE_ORDER,
   moveNow,
   PERSONAL_DATES,
   resolveDates,
@@ -23,12 +22,13 @@ import { Database, type EmitEvent } from '../../platform/database/database.js';
 import { GroupSet, StudentGroup } from '../../model/group.js';
 import { Ids } from '../../platform/ids/ids.js';
 import { DATE_WORDS, dateInWords, dateProblem, invalid, refusal } from '../../platform/problems/sentences.js';
+import { movedDates } from './moved-dates.js';
 import { Access, assertCan, type ExchangeContext } from '../../permissions/access.js';
 import { datesOf } from '../../permissions/exchange-facts.js';
 import { ProblemError } from '../../platform/problems/problem-error.js';
 import { Exchange, PersonalDatesRow, Participant } from '../../model/exchange.js';
 import { datesAsked, datesFrom } from '../../queries/exchange-views.js';
-import { iso, isoOrNull } from '../../platform/wire/instants.js';
+import { iso } from '../../platform/wire/instants.js';
 import { say } from '../../words/planning.js';
 
 /** The opening that each due time of one's own must come after. */
@@ -78,13 +78,9 @@ export class DatesService {
       assertInOrder(dates, context);
       await assertNobodyHasRead(manager, context, dates);
       await manager.update(Exchange, { id: exchangeId }, { ...dates, revision: context.exchange.revision + 1 });
-      emit({
-        action: at === null ? 'feedback-released' : 'dates-changed',
-        actorId: person.id,
-        courseId: context.course.id,
-        exchangeId,
-        details: { release: iso(release) },
-      });
+      const who = { actorId: person.id, courseId: context.course.id, exchangeId };
+      if (at === null) emit({ action: 'feedback-released', ...who, details: { release: iso(release) } });
+      else emit({ action: 'dates-changed', ...who, details: { moved: movedDates(old, dates), tell: false } });
       return { release: iso(release) };
     });
   }
@@ -101,22 +97,16 @@ export class DatesService {
     assertInOrder(dates, context);
     await assertNobodyHasRead(manager, context, dates);
     const old = datesOf(exchange);
-    const moved = DATE_ORDER.filter((name) => old[name] !== dates[name]);
+    const moved = movedDates(old, dates);
     const revision = exchange.revision + (moved.length > 0 ? 1 : 0);
     if (moved.length > 0) {
       await manager.update(Exchange, { id: exchange.id }, { ...dates, revision });
-      const details = Object.fromEntries(
-        moved.flatMap((name): Array<[string, string | null]> => [
-          [name, isoOrNull(dates[name])],
-          [`was.${name}`, isoOrNull(old[name])],
-        ]),
-      );
       emit({
         action: 'dates-changed',
         actorId: person.id,
         courseId: course.id,
         exchangeId: exchange.id,
-        details: { ...details, tell },
+        details: { moved, tell },
       });
     }
     return { revision, savedAt: iso(this.clock.now()) };
@@ -151,7 +141,7 @@ export class DatesService {
         actorId: person.id,
         courseId: context.course.id,
         exchangeId,
-        details: { student: studentId, group: groupId, excused: request.excused },
+        details: { student: studentId, group: groupId, excused: request.excused, reason: row.reason },
       });
       return { id };
     });

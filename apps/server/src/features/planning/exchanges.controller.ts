@@ -8,7 +8,6 @@ import {
   RulesRequest,
   type ExchangeView,
   type PlanView,
-  type RecordRow,
   type SavedView,
 } from '@salt-circle/contracts';
 import type { CurrentUser } from '../../auth/view-as.js';
@@ -28,11 +27,6 @@ export class ExchangesController {
   @Get()
   one(@Me() me: CurrentUser, @Param('exchangeId') id: string): Promise<ExchangeView> {
     return this.exchanges.one(me, id);
-  }
-
-  @Get('record')
-  record(@Me() me: CurrentUser, @Param('exchangeId') id: string): Promise<RecordRow[]> {
-    return this.exchanges.record(me, id);
   }
 
   @Get('plan')

@@ -1,5 +1,5 @@
 import { Injectable } from '@nestjs/common';
-import type { ExchangeView, RecordRow, StaffFigures, StudentMarks } from '@salt-circle/contracts';
+import type { ExchangeView, StaffFigures, StudentMarks } from '@salt-circle/contracts';
 import { feedbackIsOpen, hasPractised, isReleasedToAll, maySee } from '@salt-circle/core';
 import { IsNull, Not } from 'typeorm';
 import type { CurrentUser } from '../../auth/view-as.js';
@@ -7,20 +7,17 @@ import { Database } from '../../platform/database/database.js';
 import { Authors } from '../../queries/authors.js';
 import { Draft, DraftPart, DraftVersion } from '../../model/draft.js';
 import { changedSinceHandIn, isHandedIn } from '../../queries/versions.js';
-import { AuditEntry } from '../../model/audit-entry.js';
 import { Review } from '../../model/review.js';
 import { ReflectionRow } from '../../model/revision.js';
-import { Access, can, ownParticipant, assertCanSee, type ExchangeContext } from '../../permissions/access.js';
+import { Access, can, ownParticipant, type ExchangeContext } from '../../permissions/access.js';
 import { refusal } from '../../platform/problems/sentences.js';
-import { courseNames } from '../../queries/course-identities.js';
 import { Participant } from '../../model/exchange.js';
 import { attachmentsOf } from '../../queries/attachments.js';
 import { courseCard, exchangeCard, personalDatesPart } from '../../queries/exchange-views.js';
-import { iso, isoOrNull } from '../../platform/wire/instants.js';
+import { isoOrNull } from '../../platform/wire/instants.js';
 import { allPersonalDates } from '../../permissions/personal-dates.js';
 import { activeParticipants } from '../../queries/participants.js';
 import { practiceStates } from '../../permissions/practice.js';
-import { say } from '../../words/planning.js';
 
 @Injectable()
 export class ExchangesService {
@@ -68,24 +65,6 @@ export class ExchangesService {
       figures: student ? null : await this.#figures(context),
       marks: student ? await this.#marks(context) : null,
     };
-  }
-
-  async record(person: CurrentUser, exchangeId: string): Promise<RecordRow[]> {
-    const context = await this.access.exchange(person, exchangeId);
-    assertCanSee(context, { kind: 'workspace' });
-    const entries = await this.database.read.find(AuditEntry, {
-      where: { exchangeId },
-      order: { id: 'DESC' },
-      take: 200,
-    });
-    const actors = entries.flatMap(({ actorId }) => (actorId === null ? [] : [actorId]));
-    const names = await courseNames(this.database.read, context.course.id, [...new Set(actors)]);
-    return entries.map(({ at, actorId, action, details }) => ({
-      at: iso(at),
-      actor: actorId === null ? say('saltCircle') : (names.get(actorId) ?? say('someoneWhoHasLeft')),
-      action,
-      details,
-    }));
   }
 
   async #practice({ exchange, person }: ExchangeContext): Promise<ExchangeView['practice']> {

@@ -12,6 +12,7 @@ import { LibraryItem } from '../../model/library.js';
 import { studentsOf } from '../../queries/students.js';
 import { ProblemError } from '../../platform/problems/problem-error.js';
 import { conflict, dateInWords, dateProblem, invalid } from '../../platform/problems/sentences.js';
+import { movedDates } from './moved-dates.js';
 import { Access, assertCan, assertCanSee, type ExchangeContext } from '../../permissions/access.js';
 import { datesOf } from '../../permissions/exchange-facts.js';
 import { Exchange, PersonalDatesRow } from '../../model/exchange.js';
@@ -57,14 +58,12 @@ export class PlanService {
       const revision = exchange.revision + 1;
       await manager.update(Exchange, { id: exchangeId }, { ...next, revision });
       if (changed.length > 0) {
-        const dates = changed.filter((name) => name in datesOf(exchange));
-        emit({
-          action: dates.length === changed.length ? 'dates-changed' : 'plan-changed',
-          actorId: person.id,
-          courseId: context.course.id,
-          exchangeId,
-          details: { changed: changed.join(', ') },
-        });
+        const moved = movedDates(datesOf(exchange), next);
+        const who = { actorId: person.id, courseId: context.course.id, exchangeId };
+        // Nobody is told by a letter: before it is published, and of what is no date, there is nobody to tell.
+        if (moved.length > 0) emit({ action: 'dates-changed', ...who, details: { moved, tell: false } });
+        const others = changed.filter((name) => !(name in datesOf(exchange)));
+        if (others.length > 0) emit({ action: 'plan-changed', ...who, details: { changed: others } });
       }
       return { revision, savedAt: iso(this.clock.now()) };
     });
@@ -95,7 +94,7 @@ export class PlanService {
           actorId: person.id,
           courseId: course.id,
           exchangeId,
-          details: { changed: changed.join(', '), tell },
+          details: { changed, tell },
         });
       }
       return { revision, savedAt: iso(this.clock.now()) };

@@ -8,11 +8,12 @@ import { keyOf, writtenIn } from './written.js';
 
 /** Keeps each submitted try of a practice draft, with how near it comes to the key. */
 export const practiceHandler: EventHandler = async (happenings, manager, { now, ids }) => {
-  for (const { action, exchangeId, details } of happenings) {
-    if (action !== 'review-submitted') continue;
+  for (const happening of happenings) {
+    if (happening.action !== 'review-submitted') continue;
+    const { exchangeId, details } = happening;
     const exchange = await manager.findOneByOrFail(Exchange, { id: exchangeId ?? '' });
     if (exchange.practiceOf === null) continue;
-    const review = await manager.findOneByOrFail(Review, { id: String(details?.['review']) });
+    const review = await manager.findOneByOrFail(Review, { id: details.review });
     const { extraReviews } = await manager.findOneByOrFail(Participant, { id: review.reviewerId });
     // The key itself is no try.
     if (extraReviews !== null) continue;

@@ -104,7 +104,7 @@ export class ReviewNotes {
         fresh.map(({ id, kind, body, at, edit }) => ({ ...row, id, kind, body, ...at, edit })),
       );
       await this.contents.recount(manager, context, review, await formFor(manager, context, review));
-      emit({ ...reported(standing, 'notes-brought'), details: { review: reviewId, notes: fresh.length } });
+      emit({ action: 'notes-brought', ...reported(standing), details: { review: reviewId, notes: fresh.length } });
       return fresh.length;
     });
   }

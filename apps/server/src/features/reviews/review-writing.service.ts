@@ -38,7 +38,8 @@ export class ReviewWriting {
       }
       const review = { ...access.review, versionId: version.id };
       const result = await work(manager, { ...access, review, version }, emit);
-      if (access.review.begunAt === null) emit(reported(access, 'review-begun'));
+      if (access.review.begunAt === null)
+        emit({ action: 'review-begun', ...reported(access), details: { review: reviewId } });
       const { course, exchange } = access.context;
       const where = { courseId: course.id, exchangeId: exchange.id };
       emit.quietly({ topic: 'reviews', ...where });
@@ -49,16 +50,7 @@ export class ReviewWriting {
   }
 }
 
-export function reported(
-  { context, review }: ReviewAccess,
-  action: 'review-begun' | 'review-submitted' | 'review-reopened' | 'notes-brought',
-  more: Readonly<Record<string, string>> = {},
-) {
-  return {
-    action,
-    actorId: context.person.id,
-    courseId: context.course.id,
-    exchangeId: context.exchange.id,
-    details: { review: review.id, ...more },
-  };
+/** Who did it, and where: what all events of a review have. */
+export function reported({ context }: ReviewAccess) {
+  return { actorId: context.person.id, courseId: context.course.id, exchangeId: context.exchange.id };
 }

@@ -192,7 +192,7 @@ export class ReviewsService {
       await manager.delete(SubmittedReview, { reviewId });
       await this.contents.settleFiles(manager, reviewId);
       await this.remarks.keep(manager, context, { notes: content.notes, again: review.submittedAt !== null });
-      emit(reported(access, 'review-submitted'));
+      emit({ action: 'review-submitted', ...reported(access), details: { review: reviewId } });
       return { submittedAt: iso(submittedAt) };
     });
   }
@@ -210,7 +210,8 @@ export class ReviewsService {
       if (reopenUntil !== null && reopenUntil <= access.context.now) throw invalid([PAST]);
       const reopened = { reopenedAt: access.context.now, reopenReason, reopenUntil };
       await manager.update(Review, { id: reviewId }, reopened);
-      emit(reported(access, 'review-reopened', reopenReason === null ? {} : { reason: reopenReason }));
+      const said = reopenReason === null ? {} : { reason: reopenReason };
+      emit({ action: 'review-reopened', ...reported(access), details: { review: reviewId, ...said } });
     });
   }
 

@@ -252,7 +252,7 @@ describe('Database', () => {
     const about = { courseId: 'c', exchangeId: 'x' };
     await database.write((_, emit) => {
       emit.quietly({ topic: 'drafts', ...about });
-      emit({ action: 'allocation-planned', actorId: 'a', ...about });
+      emit({ action: 'allocation-planned', actorId: 'a', ...about, details: { schedule: 'off' } });
       expect(told).toEqual([]);
       return Promise.resolve();
     });

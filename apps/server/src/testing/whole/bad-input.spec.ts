@@ -380,7 +380,7 @@ describe('release', () => {
     expect(JSON.stringify(feedback)).not.toContain('Ann Mensah');
     // Ann's reviewer never submitted.
     expect(await world.do(ANN, 'get', `/exchanges/${id}/feedback`)).toMatchObject({ reviews: [], missing: 1 });
-    const record = await world.do<Array<{ action: string }>>(INES, 'get', `/exchanges/${id}/record`);
+    const record = await world.do<Array<{ action: string }>>(INES, 'get', `/exchanges/${id}/activity`);
     expect(record[0]?.action).toBe('feedback-released');
   });
 });

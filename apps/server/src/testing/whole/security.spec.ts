@@ -127,7 +127,7 @@ describe('the record', () => {
     const rows = await world.do<Array<{ actor: string; action: string; at: string }>>(
       INES,
       'get',
-      `/exchanges/${id}/record`,
+      `/exchanges/${id}/activity`,
     );
     expect(rows.map(({ action }) => action)).toEqual([
       'exchange-published',
@@ -137,7 +137,7 @@ describe('the record', () => {
     ]);
     expect(new Set(rows.map(({ actor }) => actor))).toEqual(new Set(['Ines Marchetti']));
     expect(JSON.stringify(rows)).not.toContain('Write a report');
-    expect((await world.as(ANN, 'get', `/exchanges/${id}/record`)).status).toBe(403);
+    expect((await world.as(ANN, 'get', `/exchanges/${id}/activity`)).status).toBe(403);
   });
 });
 

@@ -97,7 +97,7 @@ function PlanWorkspace({ plan, fresh, readOnly }: WorkspaceProps) {
         </fieldset>
         <FormSummary form={form} readOnly={readOnly} />
         <OwnTimes plan={plan} readOnly={readOnly} />
-        <RecordGroup exchangeId={exchange.id} timeZone={exchange.course.timeZone} />
+        <RecordGroup />
       </div>
       <PlainWords
         settings={settings}

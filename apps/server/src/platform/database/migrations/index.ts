@@ -24,6 +24,7 @@ import { ReviewingWeighting1766275200000 } from './0024-reviewing-weighting.js';
 import { RecentPassword1766361600000 } from './0025-recent-password.js';
 import { FileContents1766448000000 } from './0026-file-contents.js';
 import { PlainNames1766534400000 } from './0027-plain-names.js';
+import { EventVersions1766620800000 } from './0028-event-versions.js';
 import { Campuses1766188800000 } from './0023-campuses.js';
 
 /** In the order in which they run. A migration that has landed is never edited. */
@@ -55,4 +56,5 @@ export const MIGRATIONS = [
   RecentPassword1766361600000,
   FileContents1766448000000,
   PlainNames1766534400000,
+  EventVersions1766620800000,
 ] as const;

@@ -53,7 +53,8 @@ export function exchangeRows(
     },
     { route: 'GET /api/exchanges/:exchangeId', url: exchange, ...signedIn(200), ...inside },
     ...courseRows(id),
-    { route: 'GET /api/exchanges/:exchangeId/record', url: `${exchange}/record`, ...staffOnly(200) },
+    { route: 'GET /api/exchanges/:exchangeId/activity', url: `${exchange}/activity`, ...staffOnly(200) },
+    { route: 'GET /api/exchanges/:exchangeId/activity.csv', url: `${exchange}/activity.csv`, ...staffOnly(200) },
     { route: 'GET /api/exchanges/:exchangeId/plan', url: `${exchange}/plan`, ...staffOnly(200) },
     {
       route: 'PUT /api/exchanges/:exchangeId/plan',

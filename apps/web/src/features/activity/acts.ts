@@ -1,0 +1,90 @@
+import type { AuditRow } from '@salt-circle/contracts';
+import { say } from '../../words/activity.js';
+
+/** The sentence of each act, by what it is about. */
+const ACTS = {
+  kindPlan: {
+    'exchange-created': 'exchangeCreated',
+    'exchange-copied': 'exchangeCopied',
+    'own-times-set': 'ownTimesSet',
+    'own-times-removed': 'ownTimesRemoved',
+    'plan-changed': 'planChanged',
+    'dates-changed': 'datesChanged',
+    'rules-changed': 'rulesChanged',
+    'attachment-added': 'attachmentAdded',
+    'attachment-removed': 'attachmentRemoved',
+    'form-changed': 'formChanged',
+    'exchange-published': 'exchangePublished',
+    reminded: 'reminded',
+    'practice-added': 'practiceAdded',
+    'practice-removed': 'practiceRemoved',
+    'round-made': 'roundMade',
+  },
+  kindDrafts: {
+    'draft-handed-in': 'draftHandedIn',
+    'draft-handed-in-for': 'draftHandedInFor',
+    'draft-withdrawn': 'draftWithdrawn',
+    'revision-handed-in': 'revisionHandedIn',
+    'revision-withdrawn': 'revisionWithdrawn',
+  },
+  kindAllocation: {
+    'allocation-applied': 'allocationApplied',
+    'allocation-repaired': 'allocationRepaired',
+    'allocation-undone': 'allocationUndone',
+    'allocation-by-hand': 'allocationByHand',
+    'allocation-imported': 'allocationImported',
+    'allocation-planned': 'allocationPlanned',
+    'allocation-run': 'allocationRun',
+    'extra-reviewer-set': 'extraReviewerSet',
+  },
+  kindReviews: {
+    replied: 'replied',
+    'notes-brought': 'notesBrought',
+    'notes-refused': 'notesRefused',
+    withheld: 'withheld',
+    'given-back': 'givenBack',
+    'release-changed': 'releaseChanged',
+    'look-asked': 'lookAsked',
+    'look-answered': 'lookAnswered',
+    'review-by-staff': 'reviewByStaff',
+    'review-begun': 'reviewBegun',
+    'review-submitted': 'reviewSubmitted',
+    'review-reopened': 'reviewReopened',
+    'feedback-released': 'feedbackReleased',
+  },
+  kindGrades: {
+    'grade-rule-set': 'gradeRuleSet',
+    'grading-shared': 'gradingShared',
+    'campus-columns-set': 'campusColumnsSet',
+    'campus-scores-sent': 'campusScoresSent',
+    'campus-score-decided': 'campusScoreDecided',
+    'marking-forms-set': 'markingFormsSet',
+    'reviewing-form-set': 'reviewingFormSet',
+    'grade-overridden': 'gradeOverridden',
+    'grades-released': 'gradesReleased',
+  },
+  kindOther: {
+    'archive-made': 'archiveMade',
+    'archive-read': 'archiveRead',
+    'campus-link-chosen': 'campusLinkChosen',
+  },
+} as const;
+
+export type ActivityKind = keyof typeof ACTS;
+export const ACTIVITY_KINDS = Object.keys(ACTS) as ActivityKind[];
+
+const KEYS: ReadonlyMap<string, Exclude<Parameters<typeof say>[0], ActivityKind>> = new Map(
+  Object.values(ACTS).flatMap((acts) => Object.entries(acts)),
+) as never;
+
+export function kindOf(action: string): ActivityKind {
+  return ACTIVITY_KINDS.find((kind) => action in ACTS[kind]) ?? 'kindOther';
+}
+
+/** What somebody did, in one sentence; an act without words of its own by its name. */
+export function activityWords({ actor, action, about }: AuditRow): string {
+  const key = KEYS.get(action) as 'gradeOverridden' | undefined;
+  return key === undefined
+    ? say('otherAct', { actor, action })
+    : say(key, { actor, person: about[0] ?? say('somebody') });
+}
