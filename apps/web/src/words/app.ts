@@ -119,17 +119,16 @@ export const say = sentences('app', {
   nameStandsInIt: 'mentions a hidden name: “{exact}”',
   ofItsTextAlsoStands: '{share} of its text is also in another review by the same reviewer',
   ofItsTextAlsoStandsIn: '{share} of its text is also in another review',
-  wordsHalfOfReviewsHave: '{words, plural, one {1 word} other {# words}}; half of the reviews have {usual} or more',
+  wordsHalfOfReviewsHave: '{words, plural, one {1 word} other {# words}}, the median is {usual}',
   noNotesOnDraft: 'no notes on the draft',
-  noneOfItsNotesSays:
-    '{notes, plural, one {its one note does not say what to do} other {none of its # notes says what to do}}',
+  noneOfItsNotesSays: 'no note says what to change',
   ofThisDraftOfScale:
-    '{side, select, more {{others, plural, one {gives more than the other review of this draft} other {gives more than the # other reviews of this draft}}} less {{others, plural, one {gives less than the other review of this draft} other {gives less than the # other reviews of this draft}}} other {{others, plural, one {other levels than the other review of this draft} other {other levels than the # other reviews of this draft}}}}: {apart} of the scale apart on average',
+    '{side, select, more {{others, plural, one {scores higher than the other review} other {scores higher than the # other reviews}}} less {{others, plural, one {scores lower than the other review} other {scores lower than the # other reviews}}} other {{others, plural, one {scores differ from the other review} other {scores differ from the # other reviews}}}} by {apart} of the scale on average',
   submittedAfterItsFirstWord: '{seconds, plural, one {finished in 1 second} other {finished in # seconds}}',
   highestLevelEverywhereItems:
-    '{items, plural, one {the highest level everywhere (1 item)} other {the highest level everywhere (# items)}}',
+    '{items, plural, one {highest level everywhere (1 item)} other {highest level everywhere (# items)}}',
   lowestLevelEverywhereItems:
-    '{items, plural, one {the lowest level everywhere (1 item)} other {the lowest level everywhere (# items)}}',
+    '{items, plural, one {lowest level everywhere (1 item)} other {lowest level everywhere (# items)}}',
   notAnswered: 'not answered',
   ofOf: '{strong} of {itemMaximum}',
   untitled: 'Untitled',
@@ -449,9 +448,8 @@ export const say = sentences('app', {
   firstOfTwo: 'the first, {when}',
   secondOfTwo: 'the second, {when}',
   putInAndTaken: '{told} <out>taken out</out>, <in>put in</in>',
-  ofItsTextAlsoStandsInThat: '{share} of its text also stands in the review by {reviewer}',
-  submittedMinutesAfter:
-    '{minutes, plural, one {submitted 1 minute after its first word} other {submitted # minutes after its first word}}',
+  ofItsTextAlsoStandsInThat: '{share} of its text is also in the review by {reviewer}',
+  submittedMinutesAfter: '{minutes, plural, one {finished in 1 minute} other {finished in # minutes}}',
   frameBack: 'Back a frame',
   withRole: '{role, select, instructor {{name} (instructor)} assistant {{name} (assistant)} other {{name} (student)}}',
   you: 'you',

@@ -48,7 +48,7 @@ export const say = sentences('exchange', {
   release: 'release {when}',
   revisionDue: 'revision due {when}',
   answersUntil: 'answers until {when}',
-  whoHasRead: 'who has read',
+  whoHasRead: 'feedback use',
   yourRevision: 'your revision',
   handedInVersion: 'handed in, version {versions}',
   noRevisionOfYours: 'no revision of yours',

@@ -230,7 +230,7 @@ export const say = sentences('grades', {
   nothingCountsYetSoThere: 'Nothing counts yet, so there is no grade.',
   pointOf: '{step, plural, one {Rounded to # point of {of}: {how}.} other {Rounded to # points of {of}: {how}.}}',
   roundedToOf: 'Rounded to {step} percent: {how}.',
-  gradedHalfGradedToGrade: 'Graded {graded}, in progress {half}, to grade {open}',
+  gradedHalfGradedToGrade: 'graded {graded}, in progress {half}, to grade {open}',
   nothingToGrade: 'nothing to grade',
   toGrade: 'to grade',
   byName: 'by name',

@@ -22,7 +22,7 @@ export function flagWords({ flag, other }: Pick<FlagView, 'flag' | 'other'>): st
     case 'few-words':
       return say('wordsHalfOfReviewsHave', { words: flag.words, usual: Math.round(flag.usual) });
     case 'nothing-to-do':
-      return flag.notes === 0 ? say('noNotesOnDraft') : say('noneOfItsNotesSays', { notes: flag.notes });
+      return flag.notes === 0 ? say('noNotesOnDraft') : say('noneOfItsNotesSays');
     case 'far-from-others':
       return say('ofThisDraftOfScale', {
         side: flag.gives ?? 'none',

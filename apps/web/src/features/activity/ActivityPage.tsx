@@ -1,5 +1,5 @@
 import type { AuditRow } from '@salt-circle/contracts';
-import { exactly, listed } from '@salt-circle/core';
+import { exactly } from '@salt-circle/core';
 import { useMemo, useState } from 'react';
 import { api, problemOf } from '../../app/api.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
@@ -47,7 +47,11 @@ export function ActivityPage() {
         <h2 className="text-xl font-semibold">
           {say('title')}{' '}
           <span className="text-base font-normal text-ink-soft">
-            {say('entries', { shown: rows.length, total: data.length })}
+            {say('entries', {
+              shown: rows.length,
+              total: data.length,
+              all: rows.length === data.length ? 'yes' : 'no',
+            })}
           </span>
         </h2>
         <a href={`/api/exchanges/${exchange.id}/activity.csv`} download>
@@ -131,13 +135,12 @@ interface WhatProps {
 }
 
 function What({ row, timeZone, now }: WhatProps) {
-  const { about, moved, grade, changed, reason } = row;
+  const { moved, grade, changed, reason } = row;
   const at = (time: string | null) => (time === null ? say('notSet') : exactly(Date.parse(time), timeZone, now));
   const share = (value: number | null) => (value === null ? say('computed') : percent(value));
   const lines = [
     ...moved.map(({ date, from, to }) => say('moved', { date: say(date), from: at(from), to: at(to) })),
     ...(grade === null ? [] : [say('override', { part: grade.part, from: share(grade.from), to: share(grade.to) })]),
-    ...(about.length > 1 ? [say('concerns', { people: listed([...about]) })] : []),
     ...(changed.length > 0 ? [say('settings', { names: changed.join(', ') })] : []),
     ...(reason === null ? [] : [say('reason', { reason })]),
   ];
@@ -145,7 +148,8 @@ function What({ row, timeZone, now }: WhatProps) {
     <>
       {activityWords(row)}
       {lines.map((line) => (
-        <span key={line} className="block text-sm text-ink-soft">
+        <span key={line} className="text-ink-soft">
+          {' · '}
           {line}
         </span>
       ))}

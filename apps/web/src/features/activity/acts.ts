@@ -1,4 +1,5 @@
 import type { AuditRow } from '@salt-circle/contracts';
+import { listed } from '@salt-circle/core';
 import { say } from '../../words/activity.js';
 
 /** The sentence of each act, by what it is about. */
@@ -83,8 +84,9 @@ export function kindOf(action: string): ActivityKind {
 
 /** What somebody did, in one sentence; an act without words of its own by its name. */
 export function activityWords({ actor, action, about }: AuditRow): string {
-  const key = KEYS.get(action) as 'gradeOverridden' | undefined;
+  const key = KEYS.get(action) as 'withheld' | undefined;
+  const [person = say('somebody'), ...authors] = about;
   return key === undefined
     ? say('otherAct', { actor, action })
-    : say(key, { actor, person: about[0] ?? say('somebody') });
+    : say(key, { actor, person, author: authors.length === 0 ? say('somebody') : listed(authors) });
 }

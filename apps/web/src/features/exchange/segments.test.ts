@@ -83,7 +83,7 @@ describe('the ruler', () => {
       'reviews: 17 of 42 done',
       'check: release Thu 26 Mar',
       'grades: none planned',
-      'after: who has read',
+      'after: feedback use',
     ]);
     expect(read(exchange({ figures: { ...FIGURES, allocated: 0 } }), at(15))[2]).toBe('allocation: not allocated !');
   });
@@ -96,7 +96,7 @@ describe('the ruler', () => {
       'reviews: open Sat 14 Mar',
       'check: release Thu 26 Mar',
       'grades: none planned',
-      'after: who has read',
+      'after: feedback use',
     ]);
     expect(read(exchange({ released: true }), at(27)).at(-3)).toBe('check: feedback released');
   });
@@ -119,7 +119,7 @@ describe('the ruler', () => {
       'reviews: no date yet',
       'check: no date yet',
       'grades: none planned',
-      'after: who has read',
+      'after: feedback use',
     ]);
     expect(
       rulerSegments(view, '/exchanges/x/plan', at(5)).every(({ from, until }) => from === null && until === null),
