@@ -84,7 +84,7 @@ test('what is withheld is gone for its author, told to its reviewer, and given b
   const adjoa = await stepIn('Adjoa Mensah');
   await adjoa.goto(new URL(ines.url()).pathname);
   await adjoa.getByRole('tab', { name: /^Notes/ }).click();
-  await expect(adjoa.getByText(/keeps this note from the author: It guesses/)).toBeVisible();
+  await expect(adjoa.getByText(/hid this note from the author: It guesses/)).toBeVisible();
 
   // Its author asks about another one; the instructor answers beside the review.
   await received.getByRole('button', { name: 'Ask the instructor to look…' }).first().click();
@@ -107,7 +107,7 @@ test('what is withheld is gone for its author, told to its reviewer, and given b
   await ines.goto(withheldIn);
   await ines.getByRole('tab', { name: /^Notes/ }).click();
   await notes.getByRole('button', { name: 'Show again' }).click();
-  await expect(notes.getByText(/Kept from the author/)).toHaveCount(0);
+  await expect(notes.getByText(/Hidden from the author/)).toHaveCount(0);
   await writer.reload();
   await writer.getByRole('tab', { name: /^Notes/ }).click();
   await expect(received.locator('[role=comment]')).toHaveCount(kept + 1);

@@ -200,7 +200,7 @@ test('six different exchanges are planned from nothing, and told in plain words'
       for (const [index, level] of ['hard to see', 'seen', 'before one’s eyes'].entries())
         await item.getByLabel(`Name of level ${index + 1}`).fill(level);
     });
-    await expectAccount(ines, 'reviews 2 drafts from the own group in “Circles”.', 'The form: 1 criterion, 4 points');
+    await expectAccount(ines, 'reviews 2 drafts from their own group in “Circles”.', 'The form: 1 criterion, 4 points');
   });
 
   await test.step('group hand-in of two deliverables, reviewed by single students of other groups', async () => {
@@ -260,7 +260,7 @@ test('six different exchanges are planned from nothing, and told in plain words'
       await ines.keyboard.press('Control+Shift+z');
       await expect(ines.locator('main ol > li').last().getByLabel('What it asks')).toHaveValue('Drawing');
     });
-    await expectAccount(ines, 'The form: 5 pairs of what works and next step, comments only, no points');
+    await expectAccount(ines, 'The form: 5 strengths and next steps questions, comments only, no points');
   });
 
   await test.step('a checklist plus a holistic range', async () => {

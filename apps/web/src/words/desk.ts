@@ -72,7 +72,7 @@ export const say = sentences('desk', {
   reopenForReviewer: 'Reopen for the reviewer…',
   backToPlan: 'Back to the plan',
   key: 'The key',
-  compareWithKey: 'Compare with the key',
+  compareWithKey: 'Compare with your instructor',
   next: 'Next',
   nextDraft: 'Next draft',
   nextByThisReviewer: 'Next by this reviewer',

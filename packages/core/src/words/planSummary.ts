@@ -81,9 +81,9 @@ export const say = sentences('core.account', {
   reflectionPart: 'reflection',
   instructorMark: 'instructor’s mark',
   lateInGrace:
-    '{long, select, minutes {{count, plural, one {1 minute late} other {# minutes late}}} hours {{count} hours late} other {{count} days late}}, within the time of grace: nothing is lost.',
+    '{long, select, minutes {{count, plural, one {1 minute late} other {# minutes late}}} hours {{count} hours late} other {{count} days late}}, within the grace period: no penalty.',
   lateForNothing:
-    '{long, select, minutes {{count, plural, one {1 minute late} other {# minutes late}}} hours {{count} hours late} other {{count} days late}}. Nothing is lost by it.',
+    '{long, select, minutes {{count, plural, one {1 minute late} other {# minutes late}}} hours {{count} hours late} other {{count} days late}}: no penalty.',
   lateWithLoss:
     '{long, select, minutes {{count, plural, one {1 minute late} other {# minutes late}}} hours {{count} hours late} other {{count} days late}}: loses {unit, select, percent {{loses, plural, one {# percentage point} other {# percentage points}}} other {{loses, plural, one {# point} other {# points}}}}.',
 });

@@ -138,14 +138,19 @@ export class CalendarService {
   }
 }
 
-/** By the record: what was said to all, and what concerns this person alone; nothing of what concerns others. */
+const CHANGES = [
+  ...['exchange-published', 'plan-changed', 'dates-changed', 'feedback-released'],
+  ...['own-times-set', 'own-times-removed'],
+];
+
+/** By the audit log: what was said to all, and what concerns this person alone; nothing of what concerns others. */
 async function changedFor(manager: EntityManager, exchange: Exchange, enrolment: Enrolment): Promise<Changed> {
   const groups = await manager.findBy(GroupMemberRow, { enrolmentId: enrolment.id });
   const mine = new Set<unknown>([enrolment.id, ...groups.map(({ groupId }) => groupId)]);
   const rows = await manager.find(AuditEntry, {
     where: {
       exchangeId: exchange.id,
-      action: In(['plan-changed', 'dates-changed', 'feedback-released', 'own-times-set', 'own-times-removed']),
+      action: In(CHANGES),
     },
     order: { id: 'ASC' },
   });
@@ -156,7 +161,9 @@ async function changedFor(manager: EntityManager, exchange: Exchange, enrolment:
     // Of the plan, what an entry says beside its time.
     return event.action !== 'plan-changed' || event.details.changed.includes('title');
   };
-  const since = rows.filter((row) => row.at >= (exchange.publishedAt ?? 0) && concerns(row));
+  // What was planned before it was published, in the same moment perhaps, is no change.
+  const published = rows.findLastIndex(({ action }) => action === 'exchange-published');
+  const since = rows.slice(published + 1).filter((row) => row.at >= (exchange.publishedAt ?? 0) && concerns(row));
   return { times: since.length, at: since.at(-1)?.at ?? exchange.publishedAt ?? 0 };
 }
 

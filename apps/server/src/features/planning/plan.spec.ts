@@ -145,7 +145,7 @@ describe('dates of a published exchange', () => {
     const told = (await mails()).filter(({ subject }) => subject.includes('rules of'));
     expect(told).toHaveLength(3);
     const letter = await world.database.read.findOneByOrFail(Mail, { subject: told[0]?.subject ?? '' });
-    expect(letter.text).toContain('A late hand-in loses 10 percentage points for each day that has been started');
+    expect(letter.text).toContain('Late work loses 10 percentage points for each day or part of a day');
     expect(letter.text).toContain('The grade: reviews done 100%.');
     // The same again is no change, and tells nobody.
     await set({ late });

@@ -90,11 +90,11 @@ describe('what being late costs', () => {
   const rule = { amount: 5, unit: 'percent', per: 'day', cap: 20, graceMinutes: 15 } as const;
   const HOUR = 3_600_000;
   const cases: Array<[Parameters<typeof lateInWords>[0], string]> = [
-    [{ by: 10_000, startedDays: 0, loses: 0, rule }, '1 minute late, within the time of grace: nothing is lost.'],
+    [{ by: 10_000, startedDays: 0, loses: 0, rule }, '1 minute late, within the grace period: no penalty.'],
     [{ by: 35 * 60_000, startedDays: 1, loses: 5, rule }, '35 minutes late: loses 5 percentage points.'],
     [{ by: 30 * HOUR, startedDays: 2, loses: 10, rule }, '30 hours late: loses 10 percentage points.'],
     [{ by: 72 * HOUR, startedDays: 4, loses: 1, rule: { ...rule, unit: 'points' } }, '3 days late: loses 1 point.'],
-    [{ by: HOUR, startedDays: 1, loses: 0, rule: null }, '60 minutes late. Nothing is lost by it.'],
+    [{ by: HOUR, startedDays: 1, loses: 0, rule: null }, '60 minutes late: no penalty.'],
   ];
   it.each(cases)('is said in words: %j', (late, words) => {
     expect(lateInWords(late)).toBe(words);
