@@ -134,7 +134,7 @@ async function takeAll() {
 
   const practising = await as('Dagny Holm');
   await workspace(practising, 'Monitoring plan', 'practice');
-  await practising.getByRole('link', { name: 'Compare with the key' }).click();
+  await practising.getByRole('link', { name: 'Compare with your instructor' }).click();
   await practising.getByRole('heading', { name: 'What is there' }).waitFor();
   await take(practising, 'practice');
   await practising.context().close();

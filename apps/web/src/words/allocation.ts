@@ -131,7 +131,7 @@ export const say = sentences('allocation', {
     '{forbidden, plural, one {1 pair that you keep apart is} other {# pairs that you keep apart are}} allocated',
   seeRepair: 'Review the fix',
   draftsCanStillComeIn: 'Drafts can still come in.',
-  theyAreDueWhoeverHands: 'They are due {when}. Whoever hands in after you apply gets reviews by a repair.',
+  theyAreDueWhoeverHands: 'They are due {when}. Students who hand in later get their reviews through a fix.',
   findByName: 'Find by name',
   moreTypePartOfName: '{fitting} more; type part of a name.',
   peopleAreTooManyFor: '{nodes} people are too many for a ring.',

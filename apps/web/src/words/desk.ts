@@ -224,7 +224,7 @@ export const say = sentences('desk', {
   sayWhatAndWhy: 'Say what, and why',
   proposeEdit: 'Propose an edit…',
   changeProposedEdit: 'Change the proposed edit…',
-  speaksTo: 'Belongs to question',
+  speaksTo: 'For question',
   noItemOfForm: 'none',
   done: 'Done',
   removeThisNote: 'Remove this note',
