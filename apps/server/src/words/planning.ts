@@ -7,8 +7,6 @@ export const say = sentences('server.planning', {
   setDatesOfExchangeFirst: 'Set the dates of the exchange first.',
   mustBeAfterMoveIt: '“{date}” must be after “{other}” ({when}). Move it later.',
   thisExchangeHasNoSet: 'This exchange has no “{dateWords}”. Set it for everybody first.',
-  saltCircle: 'Salt Circle',
-  someoneWhoHasLeft: 'someone who has left',
   form: 'The form',
   formIsYourInstructorsTo: 'The form is your instructor’s to change.',
   soReviewFormCanNo:

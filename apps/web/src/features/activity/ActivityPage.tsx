@@ -17,7 +17,7 @@ import {
   type BoardSort,
 } from '../../kit/index.js';
 import { say } from '../../words/activity.js';
-import { ACTIVITY_KINDS, activityWords, kindOf, type ActivityKind } from './acts.js';
+import { ACTIVITY_KINDS, activityWords, DATE_WORDS, KIND_WORDS, kindOf, type ActivityKind } from './acts.js';
 
 const { useActivityQuery } = api.injectEndpoints({
   endpoints: (build) => ({
@@ -74,7 +74,7 @@ export function ActivityPage() {
           <Select
             label={say('filterKind')}
             value={kind}
-            options={[['', say('everything')], ...ACTIVITY_KINDS.map((one) => [one, say(one)] as const)]}
+            options={[['', say('everything')], ...ACTIVITY_KINDS.map((one) => [one, KIND_WORDS[one]] as const)]}
             onChange={(next) => setKind(next as ActivityKind | '')}
           />
         </div>
@@ -139,7 +139,7 @@ function What({ row, timeZone, now }: WhatProps) {
   const at = (time: string | null) => (time === null ? say('notSet') : exactly(Date.parse(time), timeZone, now));
   const share = (value: number | null) => (value === null ? say('computed') : percent(value));
   const lines = [
-    ...moved.map(({ date, from, to }) => say('moved', { date: say(date), from: at(from), to: at(to) })),
+    ...moved.map(({ date, from, to }) => say('moved', { date: DATE_WORDS[date], from: at(from), to: at(to) })),
     ...(grade === null ? [] : [say('override', { part: grade.part, from: share(grade.from), to: share(grade.to) })]),
     ...(changed.length > 0 ? [say('settings', { names: changed.join(', ') })] : []),
     ...(reason === null ? [] : [say('reason', { reason })]),

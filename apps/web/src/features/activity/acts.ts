@@ -1,5 +1,5 @@
 import type { AuditRow } from '@salt-circle/contracts';
-import { listed } from '@salt-circle/core';
+import { listed, wordsBy, type DateName } from '@salt-circle/core';
 import { say } from '../../words/activity.js';
 
 /** The sentence of each act, by what it is about. */
@@ -73,6 +73,28 @@ const ACTS = {
 
 export type ActivityKind = keyof typeof ACTS;
 export const ACTIVITY_KINDS = Object.keys(ACTS) as ActivityKind[];
+
+export const KIND_WORDS: Readonly<Record<ActivityKind, string>> = wordsBy(say, {
+  kindPlan: 'kindPlan',
+  kindDrafts: 'kindDrafts',
+  kindAllocation: 'kindAllocation',
+  kindReviews: 'kindReviews',
+  kindGrades: 'kindGrades',
+  kindOther: 'kindOther',
+});
+
+export const DATE_WORDS: Readonly<Record<DateName, string>> = wordsBy(say, {
+  draftsOpen: 'draftsOpen',
+  draftsDue: 'draftsDue',
+  lateUntil: 'lateUntil',
+  reviewsOpen: 'reviewsOpen',
+  selfReviewDue: 'selfReviewDue',
+  reviewsDue: 'reviewsDue',
+  checkUntil: 'checkUntil',
+  release: 'release',
+  repliesDue: 'repliesDue',
+  revisionDue: 'revisionDue',
+});
 
 const KEYS = new Map<string, string>(Object.values(ACTS).flatMap((acts) => Object.entries(acts)));
 
