@@ -41,7 +41,7 @@ export async function markedFigures({ line, round }) {
   await installed();
   await built();
   const { pdf, docx, bringDocument, bringPages } = await import(
-    at('apps', 'server', 'dist', 'features', 'marked', 'worker', 'marked.js')
+    at('apps', 'server', 'dist', 'features', 'annotated-files', 'worker', 'marked.js')
   );
   const bytes = await pagesOf();
   const note = (index, selector) => ({

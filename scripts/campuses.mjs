@@ -2,7 +2,7 @@ import { at, built, installed } from './run.mjs';
 
 await installed();
 await built();
-const commands = await import(at('apps', 'server', 'dist', 'features', 'campus', 'commands.js'));
+const commands = await import(at('apps', 'server', 'dist', 'features', 'campus', 'platforms', 'commands.js'));
 const folder = process.env.SALT_CIRCLE_DATA ?? at('data', 'production');
 const [, , what = 'list', email = ''] = process.argv;
 

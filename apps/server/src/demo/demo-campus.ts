@@ -1,5 +1,5 @@
 import type { INestApplication } from '@nestjs/common';
-import { Campuses } from '../features/campus/campuses.service.js';
+import { Campuses } from '../features/campus/platforms/campuses.service.js';
 import { Campus } from '../model/campus.js';
 import { Database } from '../platform/database/database.js';
 

@@ -12,9 +12,9 @@ import {
 } from '@salt-circle/contracts';
 import type { CurrentUser } from '../../auth/view-as.js';
 import { Me } from '../../auth/session.guard.js';
-import { CampusFault } from './campus-fault.js';
-import { CampusPeople } from './campus-people.service.js';
-import { Gradebook } from './gradebook.service.js';
+import { CampusFault } from './platforms/campus-fault.js';
+import { CampusPeople } from './people/campus-people.service.js';
+import { Gradebook } from './gradebook/gradebook.service.js';
 
 /** What a campus did not do, as an answer. */
 async function told<T>(work: Promise<T>): Promise<T> {

@@ -121,7 +121,7 @@ describe('answers', () => {
   });
 });
 
-describe('the record', () => {
+describe('the audit log', () => {
   it('says who did what, when, and nothing of what they wrote', async () => {
     const id = await publishedExchange(world);
     const rows = await world.do<Array<{ actor: string; action: string; at: string }>>(
@@ -133,6 +133,7 @@ describe('the record', () => {
       'exchange-published',
       'form-changed',
       'plan-changed',
+      'dates-changed',
       'exchange-created',
     ]);
     expect(new Set(rows.map(({ actor }) => actor))).toEqual(new Set(['Ines Marchetti']));

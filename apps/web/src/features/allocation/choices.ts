@@ -1,6 +1,6 @@
 import { pairKey, type Pair } from '@salt-circle/core';
 import type { Model } from './model.js';
-import type { Choice } from './Picker.js';
+import type { Choice } from './views/Picker.js';
 import { hindrance, type Hands } from './useHands.js';
 import { say } from '../../words/allocation.js';
 

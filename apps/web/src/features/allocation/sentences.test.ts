@@ -1,7 +1,7 @@
 import type { PreviewView } from '@salt-circle/contracts';
 import { allocate, type AllocationProblem } from '@salt-circle/core';
 import { Model, measuresOf } from './model.js';
-import { ringOf } from './ring.js';
+import { ringOf } from './views/ring.js';
 import {
   effectSentence,
   measuredFigures,

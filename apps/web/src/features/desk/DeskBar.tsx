@@ -13,7 +13,7 @@ import { When } from '../../app/time/When.js';
 import { BeforeSubmit } from './BeforeSubmit.js';
 import { useReopenReviewMutation, useSubmitReviewMutation } from '../../app/reviewApi.js';
 import { itemAnchor } from './FormPanel.js';
-import { ReopenDialog } from './ReopenDialog.js';
+import { ReopenDialog } from './moderation/ReopenDialog.js';
 import { missingWords } from '../../app/form/itemState.js';
 import { say } from '../../words/desk.js';
 

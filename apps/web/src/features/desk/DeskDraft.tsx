@@ -3,7 +3,7 @@ import type { Selector } from '@salt-circle/core';
 import { memo, type ReactNode, type Ref } from 'react';
 import { AnnotatedDraft, type AnnotatedDraftProps } from '../../app/reading/AnnotatedDraft.js';
 import type { Annotation } from '../../app/reading/useAnnotation.js';
-import type { Notes } from './useNotes.js';
+import type { Notes } from './notes/useNotes.js';
 import { say } from '../../words/desk.js';
 
 export interface DeskDraftProps {

@@ -1,7 +1,7 @@
 import { When } from '../../app/time/When.js';
 import type { DeskView } from '@salt-circle/contracts';
 import { Notice } from '../../kit/index.js';
-import type { Notes } from './useNotes.js';
+import type { Notes } from './notes/useNotes.js';
 import { say } from '../../words/desk.js';
 
 /** What a reviewer should know before writing on. */

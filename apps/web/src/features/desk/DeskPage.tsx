@@ -24,7 +24,7 @@ import { usePrinting } from '../../app/usePrinting.js';
 import { useDeskView } from './useDeskView.js';
 import { useTimeSpent } from './useTimeSpent.js';
 import { BringBack } from './BringBack.js';
-import { CheckPanel, KeepFromAuthor } from './CheckPanel.js';
+import { CheckPanel, KeepFromAuthor } from './moderation/CheckPanel.js';
 import { DeskBar } from './DeskBar.js';
 import { DeskDraft } from './DeskDraft.js';
 import { DeskNotices, NoteRemoved } from './DeskNotices.js';
@@ -33,15 +33,15 @@ import { openDraftWindow, useLinkedAnnotation } from './deskLink.js';
 import { DeskTools } from './DeskTools.js';
 import { PeersOf } from '../../app/moderation/PeersUnder.js';
 import { EarlierPanel } from './EarlierPanel.js';
-import { NoteCard } from './NoteCard.js';
+import { NoteCard } from './notes/NoteCard.js';
 import { OnPaper } from './OnPaper.js';
-import type { NoteAids } from './NoteForm.js';
+import type { NoteAids } from './notes/NoteForm.js';
 import { useDeskQuery } from '../../app/reviewApi.js';
 import { KeptHere } from './KeptHere.js';
 import { DeskThread, ThreadsOf } from './DeskThread.js';
-import { WithholdingOf } from './Withholding.js';
+import { WithholdingOf } from './moderation/Withholding.js';
 import { useAnswers } from '../../app/form/useAnswers.js';
-import { saysSomething, useNotes } from './useNotes.js';
+import { saysSomething, useNotes } from './notes/useNotes.js';
 import { say } from '../../words/desk.js';
 
 /** Draft and review form side by side; everything is saved as it is typed. */

@@ -16,9 +16,9 @@ import { SaveTrouble } from '../../app/form/SaveTrouble.js';
 import type { AnswersState } from '../../app/form/useAnswers.js';
 import { DeskThread } from './DeskThread.js';
 import { PeersUnder } from '../../app/moderation/PeersUnder.js';
-import { Withholding } from './Withholding.js';
-import { AddRemarkFile, type AddRemarkFileProps } from './AddRemarkFile.js';
-import { saysSomething } from './useNotes.js';
+import { Withholding } from './moderation/Withholding.js';
+import { AddRemarkFile, type AddRemarkFileProps } from './notes/AddRemarkFile.js';
+import { saysSomething } from './notes/useNotes.js';
 import { say } from '../../words/desk.js';
 
 export interface FormPanelProps {

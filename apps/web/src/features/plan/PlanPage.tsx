@@ -14,7 +14,7 @@ import { FormSummary } from './FormSummary.js';
 import { ChangingGrade } from './ChangingGrade.js';
 import { GradeParts } from '../../app/GradeParts.js';
 import { Names } from './Names.js';
-import { OwnTimes } from './OwnTimes.js';
+import { OwnTimes } from './dates/OwnTimes.js';
 import { PlainWords } from './PlainWords.js';
 import { Practice } from './Practice.js';
 import { PlanMenu } from './PlanMenu.js';
@@ -27,7 +27,7 @@ import { AfterRelease } from './AfterRelease.js';
 import { afterWords, handInWords, namesWords, practiceWords, takesPartWords, whomWords } from './summaries.js';
 import { TakesPart } from './TakesPart.js';
 import { usePlanSettings } from './usePlanSettings.js';
-import { WhenGroup } from './WhenGroup.js';
+import { WhenGroup } from './dates/WhenGroup.js';
 import { WhoReviews } from './WhoReviews.js';
 import { say } from '../../words/plan.js';
 
