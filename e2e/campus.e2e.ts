@@ -195,7 +195,7 @@ test('an instructor links a course, students come by the campus, and their grade
   await given.getByLabel(/^Percent/).fill('91');
   await given.getByLabel('Why').fill('One review counts less than the other.');
   await given.getByRole('button', { name: 'Save override' }).click();
-  await expect(given.getByText('91 percent is given instead', { exact: false })).toBeVisible();
+  await expect(given.getByText('Overridden to 91%', { exact: false })).toBeVisible();
   await odile.keyboard.press('Escape');
   // Somebody changes another one at the campus meanwhile: that is shown, and not written over.
   const row = teacher.getByRole('row', { name: /Bashir Noorzai/ });
