@@ -8,9 +8,14 @@ test('an assistant looks at everything and allocates, but plans and releases not
   await page.getByRole('button', { name: /^Assignment instructions/ }).click();
   await expect(page.getByLabel('Title')).toBeDisabled();
   await page.getByRole('button', { name: /^Activity log/ }).click();
-  await expect(
-    page.getByRole('list', { name: 'Activity log, newest first' }).getByText('Ines Marchetti published'),
-  ).toBeVisible();
+  await page.getByRole('link', { name: 'Open the activity log' }).click();
+  const log = page.getByRole('table', { name: 'Activity, newest first' });
+  await page.getByLabel('Kind').selectOption('Plan and dates');
+  await page.getByLabel('Search').fill('published');
+  await expect(log.getByRole('row')).toHaveCount(2);
+  await expect(log.getByText('Ines Marchetti published')).toBeVisible();
+  await page.getByLabel('Person').selectOption('Adjoa Mensah');
+  await expect(page.getByText('Nothing matches.')).toBeVisible();
   await page.getByRole('link', { name: /^Reviews/ }).click();
   await page.getByRole('link', { name: 'submitted' }).first().click();
   await expect(page.getByRole('heading', { level: 1 })).toContainText(/ on /);
