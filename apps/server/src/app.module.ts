@@ -9,7 +9,7 @@ import { Module, type DynamicModule } from '@nestjs/common';
 import { APP_FILTER, APP_GUARD, APP_PIPE } from '@nestjs/core';
 import { ServeStaticModule } from '@nestjs/serve-static';
 import { LoggerModule } from 'nestjs-pino';
-import { AccessModule } from './permissions/permissions.module.js';
+import { PermissionsModule } from './permissions/permissions.module.js';
 import { DemoModule } from './demo/demo.module.js';
 import { AuditModule } from './features/audit/audit.module.js';
 import { AccountsModule } from './features/accounts/accounts.module.js';
@@ -83,7 +83,7 @@ export class AppModule {
         PlatformModule.for(surroundings),
         // Guards run in the order in which modules are listed: where a request comes from is asked before who it is.
         SecurityModule,
-        AccessModule,
+        PermissionsModule,
         ...FEATURES,
         ...(settings.mode === 'demo' ? [DemoModule] : []),
         ...(settings.webFolder === null ? [] : [webApplication(settings.webFolder)]),

@@ -16,4 +16,4 @@ import { SessionService } from '../auth/session.service.js';
   ],
   exports: [Access, AccessTokens, SessionService, RecentPassword],
 })
-export class AccessModule {}
+export class PermissionsModule {}

@@ -43,3 +43,8 @@ export function writingState({ byViewer, review, ...standing }: ReviewAccess) {
     reopenedByStaff: changing && inTime && review.reopenReason !== null,
   };
 }
+
+/** Who did it, and where: what all events of a review have. */
+export function eventOrigin({ context }: ReviewAccess) {
+  return { actorId: context.person.id, courseId: context.course.id, exchangeId: context.exchange.id };
+}

@@ -4,7 +4,7 @@ import { OVERALL_ID } from '@salt-circle/core';
 import type { EntityManager } from 'typeorm';
 import { Access, assertCan } from '../../permissions/access.js';
 import { formFor } from '../../queries/review-form.js';
-import { reviewAccess, type ReviewAccess } from '../../permissions/review-access.js';
+import { eventOrigin, reviewAccess, type ReviewAccess } from '../../permissions/review-access.js';
 import type { CurrentUser } from '../../auth/view-as.js';
 import { Withheld } from '../../model/moderation.js';
 import { AnswerRow, NoteRow, Review, SubmittedReview } from '../../model/review.js';
@@ -34,7 +34,7 @@ export class Withholding {
         ...{ id: known?.id ?? this.ids.uuid(), reviewId, kind, targetId, reason: request.reason.trim() },
         ...{ byId: person.id, at: context.now, told, counts },
       });
-      emit({ action: 'withheld', ...reported(access), details: { review: reviewId, kind } });
+      emit({ action: 'withheld', ...eventOrigin(access), details: { review: reviewId, kind } });
       this.#tell(emit.quietly, access);
     });
   }
@@ -46,7 +46,7 @@ export class Withholding {
       if (!(await manager.existsBy(Withheld, { reviewId, kind, targetId }))) return;
       await mark(manager, access, { kind, targetId }, null);
       await manager.delete(Withheld, { reviewId, kind, targetId });
-      emit({ action: 'given-back', ...reported(access), details: { review: reviewId, kind } });
+      emit({ action: 'given-back', ...eventOrigin(access), details: { review: reviewId, kind } });
       this.#tell(emit.quietly, access);
     });
   }
@@ -111,8 +111,4 @@ async function mark(
   const where = { reviewId, itemId: targetId };
   if (inKept.length === 0 && !(await manager.existsBy(AnswerRow, where))) throw refusal('unknown');
   await manager.update(AnswerRow, where, { withheldAt });
-}
-
-function reported({ context }: ReviewAccess) {
-  return { actorId: context.person.id, courseId: context.course.id, exchangeId: context.exchange.id };
 }

@@ -1,3 +1,4 @@
+import { eventOrigin } from '../../permissions/review-access.js';
 import { Injectable } from '@nestjs/common';
 import type { NoteRequest, NoteView } from '@salt-circle/contracts';
 import type { Place } from '@salt-circle/core';
@@ -11,7 +12,7 @@ import { Readings } from '../reading/readings.service.js';
 import { noteView, ReviewContents } from './contents.service.js';
 import { assertEdit, editFrom, unknownItem } from './edits.js';
 import { assertFits, assertPlace, placeableParts, placeFrom } from './places.js';
-import { reported, ReviewWriting } from './review-writing.service.js';
+import { ReviewWriting } from './review-writing.service.js';
 import { assertRoom } from './room.js';
 import { say } from '../../words/reviews.js';
 
@@ -104,7 +105,7 @@ export class ReviewNotes {
         fresh.map(({ id, kind, body, at, edit }) => ({ ...row, id, kind, body, ...at, edit })),
       );
       await this.contents.recount(manager, context, review, await formFor(manager, context, review));
-      emit({ action: 'notes-brought', ...reported(standing), details: { review: reviewId, notes: fresh.length } });
+      emit({ action: 'notes-brought', ...eventOrigin(standing), details: { review: reviewId, notes: fresh.length } });
       return fresh.length;
     });
   }

@@ -1,7 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import type { EntityManager } from 'typeorm';
 import { Access, assertCan } from '../../permissions/access.js';
-import { writingState, reviewAccess, type ReviewAccess } from '../../permissions/review-access.js';
+import { eventOrigin, writingState, reviewAccess, type ReviewAccess } from '../../permissions/review-access.js';
 import type { CurrentUser } from '../../auth/view-as.js';
 import type { DraftVersion } from '../../model/draft.js';
 import { Review } from '../../model/review.js';
@@ -39,7 +39,7 @@ export class ReviewWriting {
       const review = { ...access.review, versionId: version.id };
       const result = await work(manager, { ...access, review, version }, emit);
       if (access.review.begunAt === null)
-        emit({ action: 'review-begun', ...reported(access), details: { review: reviewId } });
+        emit({ action: 'review-begun', ...eventOrigin(access), details: { review: reviewId } });
       const { course, exchange } = access.context;
       const where = { courseId: course.id, exchangeId: exchange.id };
       emit.quietly({ topic: 'reviews', ...where });
@@ -48,9 +48,4 @@ export class ReviewWriting {
       return result;
     });
   }
-}
-
-/** Who did it, and where: what all events of a review have. */
-export function reported({ context }: ReviewAccess) {
-  return { actorId: context.person.id, courseId: context.course.id, exchangeId: context.exchange.id };
 }

@@ -17,7 +17,7 @@ import { formFor, formOf } from '../../queries/review-form.js';
 import { PersonLabels } from '../../queries/person-labels.js';
 import { ALLOCATED, isChanging, reviewState } from '../../permissions/review-state.js';
 import type { CurrentUser } from '../../auth/view-as.js';
-import { writingState, reviewAccess, type ReviewAccess } from '../../permissions/review-access.js';
+import { eventOrigin, writingState, reviewAccess, type ReviewAccess } from '../../permissions/review-access.js';
 import { ownDraftAccess, draftRelation, draftAccess } from '../../permissions/draft-access.js';
 import { countingVersion, reviewedVersion } from '../../queries/versions.js';
 import { Draft } from '../../model/draft.js';
@@ -34,7 +34,7 @@ import { exchangeOnDesk } from './exchange-on-desk.js';
 import { OwnRemarks } from './own-remarks.service.js';
 import { withheldViews } from './withheld-views.js';
 import { shorthandOf } from './shorthand.js';
-import { reported, ReviewWriting } from './review-writing.service.js';
+import { ReviewWriting } from './review-writing.service.js';
 import { NO_REASON, PAST } from './reopen-problems.js';
 import { say } from '../../words/reviews.js';
 
@@ -192,7 +192,7 @@ export class ReviewsService {
       await manager.delete(SubmittedReview, { reviewId });
       await this.contents.settleFiles(manager, reviewId);
       await this.remarks.keep(manager, context, { notes: content.notes, again: review.submittedAt !== null });
-      emit({ action: 'review-submitted', ...reported(access), details: { review: reviewId } });
+      emit({ action: 'review-submitted', ...eventOrigin(access), details: { review: reviewId } });
       return { submittedAt: iso(submittedAt) };
     });
   }
@@ -211,7 +211,7 @@ export class ReviewsService {
       const reopened = { reopenedAt: access.context.now, reopenReason, reopenUntil };
       await manager.update(Review, { id: reviewId }, reopened);
       const said = reopenReason === null ? {} : { reason: reopenReason };
-      emit({ action: 'review-reopened', ...reported(access), details: { review: reviewId, ...said } });
+      emit({ action: 'review-reopened', ...eventOrigin(access), details: { review: reviewId, ...said } });
     });
   }
 

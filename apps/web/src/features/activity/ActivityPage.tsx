@@ -1,5 +1,5 @@
 import type { AuditRow } from '@salt-circle/contracts';
-import { exactly } from '@salt-circle/core';
+import { exactly, listed, PART_WORDS, type GradePartName } from '@salt-circle/core';
 import { useMemo, useState } from 'react';
 import { api, problemOf } from '../../app/api.js';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
@@ -17,7 +17,15 @@ import {
   type BoardSort,
 } from '../../kit/index.js';
 import { say } from '../../words/activity.js';
-import { ACTIVITY_KINDS, activityWords, DATE_WORDS, KIND_WORDS, kindOf, type ActivityKind } from './acts.js';
+import {
+  ACTIVITY_KINDS,
+  activityWords,
+  DATE_WORDS,
+  KIND_WORDS,
+  kindOf,
+  sectionsOf,
+  type ActivityKind,
+} from './acts.js';
 
 const { useActivityQuery } = api.injectEndpoints({
   endpoints: (build) => ({
@@ -104,7 +112,7 @@ interface Wanted {
 function isShown(row: AuditRow, { wanted, person, kind }: Wanted): boolean {
   if (kind !== '' && kindOf(row.action) !== kind) return false;
   if (person !== '' && row.actor !== person && !row.about.includes(person)) return false;
-  const text = [activityWords(row), ...row.about, row.reason ?? '', ...row.changed].join(' ').toLowerCase();
+  const text = [activityWords(row), ...row.about, row.reason ?? '', ...sectionsOf(row.changed)].join(' ').toLowerCase();
   return wanted
     .toLowerCase()
     .split(/\s+/)
@@ -136,12 +144,15 @@ interface WhatProps {
 
 function What({ row, timeZone, now }: WhatProps) {
   const { moved, grade, changed, reason } = row;
+  const sections = sectionsOf(changed);
   const at = (time: string | null) => (time === null ? say('notSet') : exactly(Date.parse(time), timeZone, now));
   const share = (value: number | null) => (value === null ? say('computed') : percent(value));
   const lines = [
     ...moved.map(({ date, from, to }) => say('moved', { date: DATE_WORDS[date], from: at(from), to: at(to) })),
-    ...(grade === null ? [] : [say('override', { part: grade.part, from: share(grade.from), to: share(grade.to) })]),
-    ...(changed.length > 0 ? [say('settings', { names: changed.join(', ') })] : []),
+    ...(grade === null
+      ? []
+      : [say('override', { part: partWords(grade.part), from: share(grade.from), to: share(grade.to) })]),
+    ...(sections.length > 0 ? [say('settings', { sections: listed(sections) })] : []),
     ...(reason === null ? [] : [say('reason', { reason })]),
   ];
   return (
@@ -155,4 +166,8 @@ function What({ row, timeZone, now }: WhatProps) {
       ))}
     </>
   );
+}
+
+function partWords(part: string): string {
+  return part === 'whole' ? say('finalGrade') : PART_WORDS[part as GradePartName];
 }

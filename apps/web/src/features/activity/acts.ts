@@ -83,6 +83,43 @@ export const KIND_WORDS: Readonly<Record<ActivityKind, string>> = wordsBy(say, {
   kindOther: 'kindOther',
 });
 
+/** Sections of the plan, by the settings in them. */
+const SECTIONS = {
+  sectionInstructions: ['title', 'briefHtml'],
+  sectionSubmission: ['deliverables', 'handInAs', 'groupSetId'],
+  sectionTakesPart: ['takesPart'],
+  sectionReviewing: ['whom', 'reviewsPerStudent', 'selfReview', 'ownHandInFirst', 'feedbackEach', 'reviewsFinal'],
+  sectionNames: ['names', 'showNamesAtRelease'],
+  sectionGuide: ['guideHtml', 'shorthandId'],
+  sectionPractice: ['practice'],
+  sectionAfter: ['after'],
+  sectionReminders: ['remindHours'],
+  sectionLate: ['late'],
+  sectionGrade: ['gradeParts'],
+} as const;
+
+const SECTION_WORDS: Readonly<Record<keyof typeof SECTIONS, string>> = wordsBy(say, {
+  sectionInstructions: 'sectionInstructions',
+  sectionSubmission: 'sectionSubmission',
+  sectionTakesPart: 'sectionTakesPart',
+  sectionReviewing: 'sectionReviewing',
+  sectionNames: 'sectionNames',
+  sectionGuide: 'sectionGuide',
+  sectionPractice: 'sectionPractice',
+  sectionAfter: 'sectionAfter',
+  sectionReminders: 'sectionReminders',
+  sectionLate: 'sectionLate',
+  sectionGrade: 'sectionGrade',
+});
+
+/** What of the plan was changed, as its page calls it. @param changed names of settings */
+export function sectionsOf(changed: readonly string[]): string[] {
+  const sections = Object.keys(SECTIONS) as Array<keyof typeof SECTIONS>;
+  return sections
+    .filter((section) => (SECTIONS[section] as readonly string[]).some((name) => changed.includes(name)))
+    .map((section) => SECTION_WORDS[section]);
+}
+
 export const DATE_WORDS: Readonly<Record<DateName, string>> = wordsBy(say, {
   draftsOpen: 'draftsOpen',
   draftsDue: 'draftsDue',
