@@ -58,7 +58,8 @@ export default {
       transform: { ...shared.transform, ...js },
       setupFiles: ['reflect-metadata'],
       setupFilesAfterEnv: ['<rootDir>/apps/server/src/testing/kept-threads.ts'],
-      testMatch: ['<rootDir>/apps/server/src/**/*.spec.ts'],
+      // All at once by shards, which load the application once for several files; one file by its name.
+      testMatch: [`<rootDir>/apps/server/src/**/*.${process.env['SALT_CIRCLE_SHARDS'] === '1' ? 'shard' : 'spec'}.ts`],
     },
     {
       ...shared,

@@ -25,14 +25,14 @@ async function tools() {
   await run('apt-get', ['install', '-y', '-qq', '--no-install-recommends', ...TOOLS], { quiet: true });
 }
 
-/** On two cores Jest would keep to one of them. */
-const PROCESSES = ['--maxWorkers', '2'];
+/** On two cores Jest would keep to one of them; a third process works while others wait for a thread or a clock. */
+const PROCESSES = ['--maxWorkers', '3'];
 
 const npm = (script) => ['npm', ['run', '--silent', script]];
 const jest = (...projects) => [
   'npx',
   ['jest', ...PROCESSES, '--selectProjects', ...projects],
-  { env: { NODE_OPTIONS: '--experimental-vm-modules --no-warnings' } },
+  { env: { NODE_OPTIONS: '--experimental-vm-modules --no-warnings', SALT_CIRCLE_SHARDS: '1' } },
 ];
 
 /**

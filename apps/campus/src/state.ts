@@ -135,13 +135,20 @@ function plain(name: string): string {
   return name.normalize('NFD').replace(/\p{M}/gu, '').toLowerCase();
 }
 
+/** Made once for all platforms of a process: making it takes up to a second, and each has an address of its own. */
+let firstKey: string | null = null;
+
 export function newState(): State {
-  const { privateKey } = generateKeyPairSync('rsa', { modulusLength: 2048 });
+  firstKey ??= generateKeyPairSync('rsa', {
+    modulusLength: 2048,
+    privateKeyEncoding: { type: 'pkcs8', format: 'pem' },
+    publicKeyEncoding: { type: 'spki', format: 'pem' },
+  }).privateKey;
   return {
     course: { id: 'c-river-210', title: 'Reading Rivers', label: 'RIV 210' },
     people: peopleOfCourse(),
     ...{ links: [], columns: [], scores: {}, tool: null, registrations: [], faults: [], pageSize: 5 },
-    key: { id: randomUUID(), pem: privateKey.export({ type: 'pkcs8', format: 'pem' }).toString() },
+    key: { id: randomUUID(), pem: firstKey },
   };
 }
 

@@ -1,0 +1,3 @@
+import { runShard } from './run-shard.js';
+
+runShard(2);
