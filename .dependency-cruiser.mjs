@@ -40,17 +40,17 @@ export default {
     { name: 'server-and-web-are-apart', severity: 'error', from: within('apps/server'), to: { path: '^apps/web/' } },
     { name: 'web-and-server-are-apart', severity: 'error', from: within('apps/web'), to: { path: '^apps/server/' } },
     {
-      name: 'the-stand-in-campus-is-apart',
+      name: 'the-stand-in-platform-is-apart',
       comment: 'It speaks with us by the standards alone; tests start it.',
       severity: 'error',
-      from: { path: '^apps/campus/src' },
+      from: { path: '^apps/platform/src' },
       to: { path: '^(packages|apps/(server|web))/' },
     },
     {
-      name: 'only-tests-start-the-stand-in-campus',
+      name: 'only-tests-start-the-stand-in-platform',
       severity: 'error',
       from: { path: '^apps/(server|web)/src', pathNot: '\\.spec\\.ts$|/testing/' },
-      to: { path: '^apps/campus/' },
+      to: { path: '^apps/platform/' },
     },
     {
       name: 'packages-by-their-front-door',

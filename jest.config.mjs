@@ -24,7 +24,7 @@ const shared = {
   moduleNameMapper: {
     '^@salt-circle/(core|contracts)$': '<rootDir>/packages/$1/src/index.ts',
     '^@salt-circle/contracts/plain$': '<rootDir>/packages/contracts/src/plain.ts',
-    '^@salt-circle/stand-in-campus$': '<rootDir>/apps/campus/src/index.ts',
+    '^@salt-circle/stand-in-platform$': '<rootDir>/apps/platform/src/index.ts',
     '^(\\.{1,2}/.*)\\.js$': '$1',
   },
   rootDir: import.meta.dirname,

@@ -25,7 +25,7 @@ const { afterFigures } = await import('./after.mjs');
 const { gradingFigures } = await import('./grading.mjs');
 const { markedFigures } = await import('./marked.mjs');
 const { archiveFigures } = await import('./archive.mjs');
-const { campusFigures } = await import('./campus.mjs');
+const { platformFigures } = await import('./lti.mjs');
 const { identityFigures } = await import('./identity.mjs');
 const { allocationFigures } = await import('./allocation.mjs');
 
@@ -221,5 +221,5 @@ await afterFigures({ line, round });
 await gradingFigures({ line, round });
 await markedFigures({ line, round });
 await archiveFigures({ line, round });
-await campusFigures({ line, round });
+await platformFigures({ line, round });
 versionFigures({ line, round });

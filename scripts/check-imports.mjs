@@ -5,7 +5,7 @@ import { at, must, run } from './run.mjs';
 
 /** In these no folder imports another in a circle. Inside `apps/web` features are apart anyway. */
 const HOUSES = ['apps/server/src', 'packages/core/src', 'packages/contracts/src'];
-const sources = [...HOUSES, 'apps/web/src', 'apps/campus/src'];
+const sources = [...HOUSES, 'apps/web/src', 'apps/platform/src'];
 const found = at('.cache', 'imports.json');
 
 await mkdir(at('.cache'), { recursive: true });

@@ -1,6 +1,6 @@
 import { rmSync } from 'node:fs';
 import { join } from 'node:path';
-import { at, built, installed, startCampus, startServer } from './run.mjs';
+import { at, built, installed, startPlatform, startServer } from './run.mjs';
 
 const port = process.env.PORT ?? '4600';
 const folder = process.env.SALT_CIRCLE_DATA ?? at('data', 'demo');
@@ -9,14 +9,14 @@ if (process.argv.includes('--fresh')) rmSync(folder, { recursive: true, force: t
 await installed();
 await built();
 
-const campusPort = Number(process.env.CAMPUS_PORT ?? Number(port) + 10);
-const campusUrl = `http://localhost:${campusPort}`;
+const platformPort = Number(process.env.PLATFORM_PORT ?? Number(port) + 10);
+const platformUrl = `http://localhost:${platformPort}`;
 
 let server;
 try {
   server = await startServer(
     {
-      SALT_CIRCLE_DEMO_CAMPUS: campusUrl,
+      SALT_CIRCLE_DEMO_PLATFORM: platformUrl,
       SALT_CIRCLE_MODE: 'demo',
       SALT_CIRCLE_DATA: folder,
       PORT: port,
@@ -29,8 +29,8 @@ try {
   process.exit(1);
 }
 
-const campus = await startCampus({
-  ...{ port: campusPort, file: join(folder, 'campus.json'), tool: `http://localhost:${port}` },
+const platform = await startPlatform({
+  ...{ port: platformPort, file: join(folder, 'platform.json'), tool: `http://localhost:${port}` },
 });
 
 process.stdout.write(`
@@ -42,7 +42,7 @@ Step into anybody with one press on the first page, or sign in with an email add
   assistant    tomasz.wilk@example.org
   student      farida.aziz@students.example.org, and 27 more
 
-${campus === null ? `The stand-in campus could not start: port ${campusPort} is taken. Set CAMPUS_PORT to another one.` : `A stand-in campus, from which people come in, runs on ${campusUrl}`}
+${platform === null ? `The stand-in platform could not start: port ${platformPort} is taken. Set PLATFORM_PORT to another one.` : `A stand-in platform, from which people come in, runs on ${platformUrl}`}
 
 The clock in the bar moves the demo's time. "npm run demo -- --fresh" starts over. Ctrl-C stops it.
 `);
@@ -53,12 +53,12 @@ const stop = () => {
   stopping = true;
   server.removeAllListeners('exit');
   server.on('exit', () => process.exit(0));
-  campus?.kill('SIGTERM');
+  platform?.kill('SIGTERM');
   server.kill('SIGTERM');
 };
 process.on('SIGINT', stop);
 process.on('SIGTERM', stop);
 server.on('exit', (code) => {
-  campus?.kill('SIGTERM');
+  platform?.kill('SIGTERM');
   process.exit(code ?? 1);
 });

@@ -82,24 +82,24 @@ export async function built() {
   );
   if (existsSync(outcome) && existsSync(server) && statSync(outcome).mtimeMs > sources) return;
   process.stdout.write('Building…\n');
-  await must('node', [TSC, '-b', 'packages/core', 'packages/contracts', 'apps/campus', 'apps/server']);
+  await must('node', [TSC, '-b', 'packages/core', 'packages/contracts', 'apps/platform', 'apps/server']);
   // Whoever asks for it: a test would hand on its own, and get the libraries' slow halves for developers.
   const env = { NODE_ENV: 'production' };
   await must('npx', ['vite', 'build', 'apps/web', '--logLevel', 'warn', '--emptyOutDir'], { env });
 }
 
 /**
- * Starts the stand-in campus, which knows Salt Circle at the address `tool`.
+ * Starts the stand-in platform, which knows Salt Circle at the address `tool`.
  *
  * @param {{ port: number | string, file: string, tool: string }} options
  * @returns {Promise<import('node:child_process').ChildProcess | null>} once it listens; null where it could not
  */
-export function startCampus({ port, file, tool }) {
+export function startPlatform({ port, file, tool }) {
   return new Promise((done) => {
-    const child = spawn(process.execPath, ['--enable-source-maps', at('apps', 'campus', 'dist', 'main.js')], {
+    const child = spawn(process.execPath, ['--enable-source-maps', at('apps', 'platform', 'dist', 'main.js')], {
       cwd: root,
       stdio: ['ignore', 'pipe', 'inherit'],
-      env: { ...process.env, CAMPUS_PORT: String(port), CAMPUS_DATA: file, CAMPUS_TOOL: tool },
+      env: { ...process.env, PLATFORM_PORT: String(port), PLATFORM_DATA: file, PLATFORM_TOOL: tool },
     });
     child.stdout.on('data', (data) => String(data).includes('listens on') && done(child));
     child.on('exit', () => done(null));

@@ -87,7 +87,7 @@ async function runLane(lane) {
 await installed();
 if (wanted('server')) await tools();
 // Threads that read files, and the server that a test kills, are the compiled ones.
-if (['server', 'types', 'attacks'].some(wanted)) await must('node', [TSC, '-b', 'apps/campus', 'apps/server']);
+if (['server', 'types', 'attacks'].some(wanted)) await must('node', [TSC, '-b', 'apps/platform', 'apps/server']);
 for (const lanes of STAGES) await Promise.all(lanes.map(runLane));
 if (wanted('browser')) {
   process.stdout.write('\n── browser ──\n');

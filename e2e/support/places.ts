@@ -7,6 +7,6 @@ export const SEED = join(CACHE, 'seed');
 const PORT = 4611;
 
 export const folderOf = (worker: number): string => join(CACHE, `worker-${worker}`);
-/** Of the stand-in campus that belongs to the server of a worker. */
-export const campusPortOf = (worker: number): number => PORT + 20 + worker;
+/** Of the stand-in platform that belongs to the server of a worker. */
+export const platformPortOf = (worker: number): number => PORT + 20 + worker;
 export const portOf = (worker: number): number => PORT + worker;

@@ -2,8 +2,8 @@ import type { ChildProcess } from 'node:child_process';
 import { once } from 'node:events';
 import { execFileSync } from 'node:child_process';
 import { cpSync, rmSync } from 'node:fs';
-import { at, built, startCampus, startServer } from '../../scripts/run.mjs';
-import { campusPortOf, folderOf, portOf, SEED } from './places.js';
+import { at, built, startPlatform, startServer } from '../../scripts/run.mjs';
+import { platformPortOf, folderOf, portOf, SEED } from './places.js';
 
 /** A server of one worker alone: its tests move the time and change the data. */
 export interface World {
@@ -12,9 +12,9 @@ export interface World {
   readonly folder: string;
 }
 
-function start(folder: string, port: number, mode = 'demo', campus = ''): Promise<ChildProcess> {
+function start(folder: string, port: number, mode = 'demo', platform = ''): Promise<ChildProcess> {
   const settings = {
-    SALT_CIRCLE_DEMO_CAMPUS: campus,
+    SALT_CIRCLE_DEMO_PLATFORM: platform,
     SALT_CIRCLE_MODE: mode,
     SALT_CIRCLE_DATA: folder,
     PORT: String(port),
@@ -44,7 +44,7 @@ export async function withWorld(worker: number, use: (world: World) => Promise<v
   const folder = folderOf(worker);
   rmSync(folder, { recursive: true, force: true });
   cpSync(SEED, folder, { recursive: true });
-  const server = await start(folder, portOf(worker), 'demo', `http://localhost:${campusPortOf(worker)}`);
+  const server = await start(folder, portOf(worker), 'demo', `http://localhost:${platformPortOf(worker)}`);
   await use({ url: `http://localhost:${portOf(worker)}`, folder });
   await stop(server);
 }
@@ -73,13 +73,13 @@ export async function withEmpty(
   }
 }
 
-/** The stand-in campus that the server of a worker knows. */
-export async function withCampus(worker: number, use: (url: string) => Promise<void>): Promise<void> {
-  const port = campusPortOf(worker);
-  const file = `${folderOf(worker)}/campus.json`;
+/** The stand-in platform that the server of a worker knows. */
+export async function withPlatform(worker: number, use: (url: string) => Promise<void>): Promise<void> {
+  const port = platformPortOf(worker);
+  const file = `${folderOf(worker)}/platform.json`;
   rmSync(file, { force: true });
-  const campus = await startCampus({ port, file, tool: `http://localhost:${portOf(worker)}` });
-  if (campus === null) throw new Error(`the stand-in campus could not start on port ${port}`);
+  const platform = await startPlatform({ port, file, tool: `http://localhost:${portOf(worker)}` });
+  if (platform === null) throw new Error(`the stand-in platform could not start on port ${port}`);
   await use(`http://localhost:${port}`);
-  await stop(campus);
+  await stop(platform);
 }

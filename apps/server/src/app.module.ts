@@ -17,7 +17,7 @@ import { ArchiveModule } from './features/archive/archive.module.js';
 import { AllocationModule } from './features/allocation/allocation.module.js';
 import { CalendarModule } from './features/calendar/calendar.module.js';
 import { ChangesModule } from './features/changes/changes.module.js';
-import { CampusModule } from './features/campus/campus.module.js';
+import { LtiModule } from './features/lti/lti.module.js';
 import { ModerationModule } from './features/moderation/moderation.module.js';
 import { CoursesModule } from './features/courses/courses.module.js';
 import { DraftsModule } from './features/drafts/drafts.module.js';
@@ -66,7 +66,7 @@ const FEATURES = [
   GradesModule,
   AnnotatedFilesModule,
   ArchiveModule,
-  CampusModule,
+  LtiModule,
   InboxModule,
   TodayModule,
   ChangesModule,

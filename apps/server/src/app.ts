@@ -8,6 +8,7 @@ import { SessionService } from './auth/session.service.js';
 import { AppModule } from './app.module.js';
 import { Description } from './features/description/description.service.js';
 import type { Surroundings } from './platform/platform.module.js';
+import { earlierAddresses } from './platform/security/earlier-addresses.js';
 import { Framing } from './platform/security/framing.js';
 import { securityHeaders } from './platform/security/headers.js';
 
@@ -20,6 +21,7 @@ export async function createApp(surroundings: Surroundings): Promise<NestExpress
   app.useLogger(app.get(Logger));
   app.setGlobalPrefix('api');
   app.use(securityHeaders(surroundings.settings.secure, app.get(Framing)));
+  app.use(earlierAddresses);
   app.use(compression());
   // What the API answers is somebody's own; no cache on the way may keep it.
   app.use('/api', (_: unknown, response: { setHeader(name: string, value: string): void }, next: () => void) => {

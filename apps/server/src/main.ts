@@ -8,7 +8,7 @@ import { settleInstallation } from './platform/database/installation.js';
 import { assertPurpose } from './platform/database/purpose.js';
 import { Database } from './platform/database/database.js';
 import { keptOffset } from './demo/demo-clock.js';
-import { connectDemoCampus } from './demo/demo-campus.js';
+import { connectDemoPlatform } from './demo/demo-platform.js';
 import { keepDemoAlive } from './demo/keep-alive.js';
 import { seedDemo } from './demo/seed.js';
 import { EVENT_HANDLERS } from './handlers.js';
@@ -48,7 +48,7 @@ async function main(): Promise<void> {
   const app = await createApp({ settings, database, clock, ids });
   if (settings.mode === 'demo') {
     await seedDemo(app);
-    if (settings.demoCampus !== null) await connectDemoCampus(app, settings.demoCampus);
+    if (settings.demoPlatform !== null) await connectDemoPlatform(app, settings.demoPlatform);
     await keepDemoAlive(database, clock.real());
     clock.move(await keptOffset(database));
   }

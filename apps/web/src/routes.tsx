@@ -43,11 +43,11 @@ export const router = createBrowserRouter([
         lazy: async () => ({ Component: (await import('./features/arrive/ArrivePage.js')).ArrivePage }),
       },
       {
-        path: '/campus-window',
+        path: '/lti-window',
         lazy: async () => ({ Component: (await import('./features/arrive/WindowPage.js')).WindowPage }),
       },
       {
-        path: '/campus-proof/:token',
+        path: '/platform-proof/:token',
         lazy: async () => ({ Component: (await import('./features/arrive/ProofPage.js')).ProofPage }),
       },
       { path: '/demo', lazy: async () => ({ Component: (await import('./features/demo/DemoPage.js')).DemoPage }) },
@@ -65,8 +65,8 @@ export const router = createBrowserRouter([
             lazy: async () => ({ Component: (await import('./features/account/AccountPage.js')).AccountPage }),
           },
           {
-            path: '/campuses',
-            lazy: async () => ({ Component: (await import('./features/campuses/CampusesPage.js')).CampusesPage }),
+            path: '/platforms',
+            lazy: async () => ({ Component: (await import('./features/platforms/PlatformsPage.js')).PlatformsPage }),
           },
           {
             path: '/description',

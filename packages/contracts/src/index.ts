@@ -310,22 +310,22 @@ export {
   ArrivalChoiceRequest,
   ArrivalCourseRequest,
   ArrivalMailRequest,
-  CampusNameRequest,
-  CampusPeopleRequest,
-  CampusRequest,
-  CourseCampusRequest,
+  PlatformNameRequest,
+  PlatformPeopleRequest,
+  PlatformRequest,
+  CoursePlatformRequest,
   GradebookDecisionRequest,
   GradebookQuery,
   GradebookRequest,
-} from './requests/campus.js';
-export { CAMPUS_SCORE_STATES } from './views/campus.js';
+} from './requests/lti.js';
+export { LTI_SCORE_STATES } from './views/lti.js';
 export type {
   ArrivalView,
-  CampusesView,
-  CampusProofView,
-  CampusRow,
-  CampusScoreState,
-  CampusScoreView,
-  CourseCampusView,
+  PlatformsView,
+  LtiProofView,
+  PlatformRow,
+  LtiScoreState,
+  LtiScoreView,
+  CoursePlatformView,
   GradebookView,
-} from './views/campus.js';
+} from './views/lti.js';

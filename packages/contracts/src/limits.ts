@@ -48,7 +48,7 @@ export const LIMITS = {
   archiveMegabytes: 1_900,
   /** Bytes of a roster, group list or form file, as it is on disk. */
   importBytes: 2_500_000,
-  /** Bytes of the form with which a campus sends somebody: a signed statement, mostly. */
+  /** Bytes of the form with which a platform sends somebody: a signed statement, mostly. */
   formBytes: 100_000,
   shorthandEntries: 40,
   reviewsPerStudentMin: 1,

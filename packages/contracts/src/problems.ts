@@ -70,8 +70,8 @@ export const PROBLEM_CODES = [
   'allocation-changed',
   'allocation-begun',
   'too-few-drafts',
-  'campus-wrong',
-  'campus-silent',
+  'platform-wrong',
+  'platform-silent',
   'unexpected',
 ] as const;
 

@@ -16,12 +16,12 @@ export const OPEN = [
   'password-links',
   'address-links',
   'invitations',
-  'campus',
+  'lti',
   'demo',
 ] as const;
 
-/** Where browsers are sent with a form by campuses. */
-const FORMS = ['/campus/login', '/campus/launch'];
+/** Where browsers are sent with a form by platforms. */
+const FORMS = ['/lti/login', '/lti/launch'];
 
 const SAFE = new Set(['GET', 'HEAD', 'OPTIONS']);
 // Compressed bodies are not taken: nothing here sends any.

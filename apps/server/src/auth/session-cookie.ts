@@ -38,7 +38,7 @@ function arrivingName({ secure }: Pick<Settings, 'secure'>): string {
   return secure ? `__Host-${ARRIVING}` : ARRIVING;
 }
 
-/** By which a browser is known again that a campus has been asked about. It comes back by a form of the campus, from another site. */
+/** By which a browser is known again that a platform has been asked about. It comes back by a form of the platform, from another site. */
 export function setArriving(response: Response, token: string, settings: Settings): void {
   response.cookie(arrivingName(settings), token, { ...options(settings), ...framed(settings), maxAge: 3_600_000 });
 }

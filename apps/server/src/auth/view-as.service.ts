@@ -74,6 +74,6 @@ export class ViewAsService {
 function nobody(id: string, name: string, email: string): Person {
   return {
     ...{ id, name, email, passwordHash: null, addressConfirmedAt: null },
-    ...{ mailWish: 'off' as const, createsCourses: false, runsCampuses: false, createdAt: 0 },
+    ...{ mailWish: 'off' as const, createsCourses: false, runsPlatforms: false, createdAt: 0 },
   };
 }

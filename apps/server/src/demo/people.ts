@@ -29,7 +29,7 @@ const STUDENT_NAMES = [
   'Yara Costa',
 ] as const;
 
-/** Names without their accents, lower case, as campus mail systems write them. */
+/** Names without their accents, lower case, as platform mail systems write them. */
 function mailName(name: string): string {
   return name
     .normalize('NFD')

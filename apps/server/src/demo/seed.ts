@@ -161,8 +161,8 @@ async function addPeople(
     passwordHash,
     addressConfirmedAt: Date.now(),
     createsCourses,
-    // In the demo, whoever teaches sees to campuses as well.
-    runsCampuses: createsCourses,
+    // In the demo, whoever teaches sees to platforms as well.
+    runsPlatforms: createsCourses,
     mailWish: 'at-once' as const,
     createdAt: Date.now(),
   }));

@@ -29,7 +29,7 @@ export class Course {
 @Entity('enrolment')
 @Unique('enrolment_once', ['courseId', 'personId'])
 @Unique('enrolment_address', ['courseId', 'email'])
-@Index('enrolment_campus_user', ['courseId', 'campusUser'], { unique: true })
+@Index('enrolment_lti_user', ['courseId', 'ltiUser'], { unique: true })
 export class Enrolment {
   @PrimaryColumn('text')
   id: string;
@@ -71,7 +71,7 @@ export class Enrolment {
   @Column('text', { default: 'hand' })
   source: PlaceSource;
 
-  /** Of the person at the campus that the course is linked to. */
+  /** Of the person at the platform that the course is linked to. */
   @Column('text', { nullable: true })
-  campusUser: string | null;
+  ltiUser: string | null;
 }

@@ -32,9 +32,9 @@ export class Person {
   @Column('boolean', { default: false })
   createsCourses: boolean;
 
-  /** Connects campuses, and sees how they do. */
+  /** Connects platforms, and sees how they do. */
   @Column('boolean', { default: false })
-  runsCampuses: boolean;
+  runsPlatforms: boolean;
 
   @Column('integer')
   createdAt: number;

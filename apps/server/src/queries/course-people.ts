@@ -8,7 +8,7 @@ export interface CoursePerson extends Enrolled {
   /** By somebody's account; which one is nobody's business in the course. */
   readonly taken: boolean;
   readonly source: PlaceSource;
-  readonly campusUser: string | null;
+  readonly ltiUser: string | null;
 }
 
 type Raw = Omit<CoursePerson, 'active' | 'taken'> & { readonly active: number; readonly taken: number };
@@ -29,8 +29,8 @@ export async function enrolledOf(manager: EntityManager, courseId: string): Prom
       'enrolment.role AS role',
       'enrolment.active AS active',
       'enrolment.source AS source',
-      'enrolment.campusUser AS campusUser',
-      '(person.email IS NOT NULL OR EXISTS (SELECT 1 FROM campus_person WHERE campus_person.personId = person.id)) AS taken',
+      'enrolment.ltiUser AS ltiUser',
+      '(person.email IS NOT NULL OR EXISTS (SELECT 1 FROM lti_person WHERE lti_person.personId = person.id)) AS taken',
     ])
     .where('enrolment.courseId = :courseId', { courseId })
     .getRawMany<Raw>();

@@ -152,8 +152,8 @@ export class World {
       publicUrl: 'https://salt-circle.example.org',
       smtp: null,
       mailFrom: 'Salt Circle <salt-circle@example.org>',
-      campusNetworks: ['127.0.0.0/8'],
-      demoCampus: null,
+      platformNetworks: ['127.0.0.0/8'],
+      demoPlatform: null,
       ...part,
     };
     const ids = new SeededIds();

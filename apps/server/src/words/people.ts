@@ -18,8 +18,8 @@ export const say = sentences('server.people', {
   section: 'section',
   mixingColumn: 'mixing column',
   comesBackWithAllEarlier: 'comes back, with all earlier work',
-  studentsCameByCampusAnd:
-    '{ofCampus, plural, one {One student came by the campus, and stays.} other {# students came by the campus, and stay.}}',
+  studentsCameByPlatformAnd:
+    '{ofPlatform, plural, one {One student came from the platform and stays.} other {# students came from the platform and stay.}}',
   peopleFound: '{count, plural, one {1 person found.} other {# people found.}}',
   givenName: 'given name',
   familyName: 'family name',

@@ -73,8 +73,8 @@ const TAGS = [
   'Decisions',
   'Inbox',
   'Grades',
-  'Campus',
-  'Campuses',
+  'Platform',
+  'Platforms',
 ] as const;
 export type Tag = (typeof TAGS)[number];
 

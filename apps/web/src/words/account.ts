@@ -5,7 +5,8 @@ export const say = sentences('account', {
   yourAccountWord: 'your account',
   name: 'Name',
   howYouComeIn: 'How you come in',
-  byYourCampusPressLink: 'By your campus: press the link on the page of your course there. You have no password here.',
+  byYourPlatformPressLink:
+    'Through your learning platform: open the link on your course page there. You have no password here.',
   addressToSignInWith: 'Address to sign in with',
   password: 'Password',
   whereYouAreSignedIn: 'Where you are signed in',

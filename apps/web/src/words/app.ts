@@ -233,7 +233,7 @@ export const say = sentences('app', {
   accountAndTheme: '{name}: account and theme',
   yourAccount: 'Your account',
   dueTimesInYourCalendarLabel: 'Due times in your calendar…',
-  campuses: 'Campuses',
+  platforms: 'Learning platforms',
   whatScriptsCanCall: 'What scripts can call',
   goTo: 'Go to',
   ctrlK: 'Ctrl K',

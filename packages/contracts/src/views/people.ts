@@ -5,7 +5,7 @@ export interface PersonRow {
   /** Of the enrolment. */
   readonly id: string;
   readonly name: string;
-  /** Blank for none: a campus need not pass addresses on. */
+  /** Blank for none: a platform need not pass addresses on. */
   readonly email: string;
   readonly role: Role;
   readonly campusId: string | null;

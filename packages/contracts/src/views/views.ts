@@ -27,8 +27,8 @@ export interface SessionView {
     readonly name: string;
     readonly email: string;
     readonly createsCourses: boolean;
-    /** Whether the person sees to campuses. */
-    readonly runsCampuses: boolean;
+    /** Whether the person sees to platforms. */
+    readonly runsPlatforms: boolean;
   } | null;
   readonly demo: boolean;
   /** Whether mail leaves this server, or can be read in the demo. */

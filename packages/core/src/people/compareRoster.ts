@@ -1,4 +1,4 @@
-import type { PlaceSource } from '../campus/compareMembers.js';
+import type { PlaceSource } from '../lti/compareMembers.js';
 import type { Role } from '../visibility/facts.js';
 import type { RosterEntry } from './roster.js';
 
@@ -33,7 +33,7 @@ export interface RosterUpdate {
 export interface RosterClash {
   readonly entry: RosterEntry;
   /**
-   * `two-people`: campus id and address belong to two people. `other-id`: the address belongs to somebody who has another campus
+   * `two-people`: campus id and address belong to two people. `other-id`: the address belongs to somebody who has another platform
    * id. `met-twice`: an earlier row means the same person. `other-role`: has another role here.
    */
   readonly code: 'two-people' | 'other-id' | 'met-twice' | 'other-role';
@@ -49,8 +49,8 @@ export interface RosterChanges {
   readonly update: readonly RosterUpdate[];
   /** Active students whom the roster does not name. Only dropped when asked for. */
   readonly missing: readonly Enrolled[];
-  /** The same, but that they came by a campus: they stay. */
-  readonly ofCampus: number;
+  /** The same, but that they came by a platform: they stay. */
+  readonly ofPlatform: number;
   readonly unchanged: number;
   readonly clashes: readonly RosterClash[];
 }
@@ -117,6 +117,6 @@ export function compareRoster(
     else update.push({ entry, enrolled: known, fields, rejoins: !known.active });
   }
   const gone = enrolled.filter(({ id, active, role }) => active && role === 'student' && !named.has(id));
-  const missing = gone.filter(({ source }) => source !== 'campus');
-  return { add, update, missing, unchanged, clashes, ofCampus: gone.length - missing.length };
+  const missing = gone.filter(({ source }) => source !== 'platform');
+  return { add, update, missing, unchanged, clashes, ofPlatform: gone.length - missing.length };
 }

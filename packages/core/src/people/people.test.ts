@@ -129,7 +129,7 @@ describe('compareRoster', () => {
 
   it('changes nothing by the same roster a second time', () => {
     const changes = compareRoster([enrolled()], [entry({})], ALL);
-    expect(changes).toEqual({ add: [], update: [], missing: [], unchanged: 1, clashes: [], ofCampus: 0 });
+    expect(changes).toEqual({ add: [], update: [], missing: [], unchanged: 1, clashes: [], ofPlatform: 0 });
   });
 
   it('adds, updates, takes back and misses, each by campus id first', () => {

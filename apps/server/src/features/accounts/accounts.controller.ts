@@ -52,7 +52,7 @@ export class SessionController {
           ? null
           : {
               ...{ id: person.id, name: person.name, email: person.email ?? '' },
-              ...{ createsCourses: person.createsCourses, runsCampuses: person.runsCampuses },
+              ...{ createsCourses: person.createsCourses, runsPlatforms: person.runsPlatforms },
             },
       demo: this.settings.mode === 'demo',
       mail: mailArrives(this.settings),

@@ -237,10 +237,10 @@ describe('what lasts longer than a session', () => {
     await world.database.write((manager) => manager.update(Person, { id: 'p-ines' }, { passwordHash }));
     world.clock.skip(11 * 60_000);
     expect((await make()).body).toMatchObject({ code: 'password-needed' });
-    await world.database.write((manager) => manager.update(Person, { id: 'p-ines' }, { runsCampuses: true }));
+    await world.database.write((manager) => manager.update(Person, { id: 'p-ines' }, { runsPlatforms: true }));
     for (const [method, path, body] of [
-      ['post', '/campuses/registration', { name: 'North' }],
-      ['post', '/campuses/keys', {}],
+      ['post', '/platforms/registration', { name: 'North' }],
+      ['post', '/platforms/keys', {}],
     ] as const)
       expect((await world.as(INES, method, path, body)).body.code).toBe('password-needed');
     expect((await world.as(INES, 'post', '/session/password', { password: 'no' })).status).toBe(422);

@@ -15,7 +15,7 @@ export const TABLES = {
   people: wordsBy(say, {
     person: 'idOfPersonOtherTablesName',
     name: 'asCourseListsIt',
-    campus_id: 'asCourseListsIt',
+    lti_id: 'asCourseListsIt',
     section: 'sectionOfCourse',
     role: 'studentAssistantOrInstructor',
     active: 'n1ForWhoeverIsInCourse',

@@ -82,7 +82,7 @@ export class Results {
   async #people(manager: EntityManager, courseId: string): Promise<Array<RowOf<'people'>>> {
     const enrolled = await manager.find(Enrolment, { where: { courseId }, order: { personId: 'ASC' } });
     return enrolled.map(({ personId, name, campusId, section, role, active }) => ({
-      ...{ person: personId, name, campus_id: campusId, section, role, active: active ? 1 : 0 },
+      ...{ person: personId, name, lti_id: campusId, section, role, active: active ? 1 : 0 },
     }));
   }
 

@@ -35,15 +35,13 @@ export class PeopleService {
     const manager = this.database.read;
     const invited = await this.#invited(manager, courseId);
     const partners = await partnersOf(manager, courseId, this.clock.now());
-    const people = (await enrolledOf(manager, courseId)).map(
-      ({ personId, taken, campusUser: _, ...row }): PersonRow => ({
-        ...row,
-        email: shownAddress(row.email),
-        place: taken ? 'taken' : invited.has(row.id) ? 'invited' : 'open',
-        you: personId === person.id,
-        partnerOf: partners.get(row.id) ?? [],
-      }),
-    );
+    const people = (await enrolledOf(manager, courseId)).map(({ personId, taken, ltiUser: _, ...row }): PersonRow => ({
+      ...row,
+      email: shownAddress(row.email),
+      place: taken ? 'taken' : invited.has(row.id) ? 'invited' : 'open',
+      you: personId === person.id,
+      partnerOf: partners.get(row.id) ?? [],
+    }));
     const sections = people.flatMap(({ section, active }) => (section === null || !active ? [] : [section]));
     return { people, sections: [...new Set(sections)].sort() };
   }
@@ -80,7 +78,7 @@ export class PeopleService {
       await assertCampusIdFree(manager, courseId, enrolmentId, request.campusId ?? null);
       const place = { name, email, role: request.role, ...placeFrom(request) };
       const isOther = name !== one.name || email !== one.email || place.campusId !== one.campusId;
-      // What somebody has written here, no campus writes over.
+      // What somebody has written here, no platform writes over.
       await manager.update(Enrolment, { id: enrolmentId }, { ...place, ...(isOther && { source: 'hand' as const }) });
       await takeIntoRunningExchanges(manager, courseId, this.clock.now(), this.ids);
       emit({ action: 'person-changed', actorId: person.id, courseId, details: { enrolment: enrolmentId } });

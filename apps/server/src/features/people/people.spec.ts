@@ -201,7 +201,7 @@ describe('people by hand', () => {
 
   it('are listed as the course says, whatever account has taken the place', async () => {
     const ann = (await people()).find(({ name }) => name.startsWith('Ann'));
-    const body = { name: 'A. Mensah', email: 'a.m@campus.example', role: 'student', campusId: 'c-1', section: 'B' };
+    const body = { name: 'A. Mensah', email: 'a.m@platform.example', role: 'student', campusId: 'c-1', section: 'B' };
     await world.do(INES, 'put', `${COURSE}/${ann?.id}`, body);
     expect((await people()).find(({ id }) => id === ann?.id)).toMatchObject({ ...body, place: 'taken' });
     const { person } = await world.do<SessionView>(ANN, 'get', '/session');

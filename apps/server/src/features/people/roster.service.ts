@@ -145,10 +145,10 @@ export class RosterService {
   }
 }
 
-/** People of the campus are no business of a file. */
-function stays({ ofCampus }: RosterChanges): string {
-  if (ofCampus === 0) return '';
-  return say('studentsCameByCampusAnd', { ofCampus });
+/** People of the platform are no business of a file. */
+function stays({ ofPlatform }: RosterChanges): string {
+  if (ofPlatform === 0) return '';
+  return say('studentsCameByPlatformAnd', { ofPlatform });
 }
 
 function assertRight(problems: readonly RosterProblemView[]): void {

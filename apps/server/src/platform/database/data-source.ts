@@ -4,19 +4,19 @@ import { ExchangeAttachment } from '../../model/attachment.js';
 import { AddressChange, PasswordLink, Person, Session } from '../../model/person.js';
 import { AllocationPlan, AllocationPreview, AllocationStep, ForbiddenPair } from '../../model/allocation.js';
 import {
-  Campus,
-  CampusArrival,
-  CampusColumn,
-  CampusCourse,
-  CampusDeployment,
-  CampusKey,
-  CampusLink,
-  CampusLogin,
-  CampusPerson,
-  CampusProof,
-  CampusRegistration,
-  CampusScoreRow,
-} from '../../model/campus.js';
+  LtiPlatform,
+  LtiArrival,
+  LtiLineItem,
+  LtiCourse,
+  LtiDeployment,
+  LtiKey,
+  LtiLink,
+  LtiLogin,
+  LtiPerson,
+  LtiProof,
+  LtiRegistration,
+  LtiScoreRow,
+} from '../../model/lti.js';
 import { CalendarLink } from '../../model/calendar.js';
 import { Course, Enrolment } from '../../model/course.js';
 import { Draft, DraftPart, DraftPicture, DraftVersion } from '../../model/draft.js';
@@ -92,18 +92,18 @@ export const ENTITIES = [
   ForbiddenPair,
   AllocationPreview,
   AllocationStep,
-  Campus,
-  CampusDeployment,
-  CampusKey,
-  CampusRegistration,
-  CampusLogin,
-  CampusArrival,
-  CampusPerson,
-  CampusProof,
-  CampusCourse,
-  CampusLink,
-  CampusColumn,
-  CampusScoreRow,
+  LtiPlatform,
+  LtiDeployment,
+  LtiKey,
+  LtiRegistration,
+  LtiLogin,
+  LtiArrival,
+  LtiPerson,
+  LtiProof,
+  LtiCourse,
+  LtiLink,
+  LtiLineItem,
+  LtiScoreRow,
 ];
 
 /** In the folder of the data. */

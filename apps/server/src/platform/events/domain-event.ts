@@ -17,7 +17,7 @@ interface HandedIn extends OfVersion {
   readonly at: number;
 }
 interface OfPlatform {
-  readonly campus: string | null;
+  readonly platform: string | null;
 }
 interface PeopleChanged {
   readonly added: number;
@@ -122,21 +122,21 @@ export interface EventPayloads {
   'look-asked': OfReview;
   'look-answered': OfReview;
   replied: OfReview & { readonly as: string };
-  'campus-added': OfPlatform;
-  'campus-changed': OfPlatform & { readonly active: boolean };
-  'campus-removed': OfPlatform;
-  'campus-key-made': Plain;
-  'campus-refused': OfPlatform & { readonly fault: string };
-  'campus-failed': OfPlatform;
-  'campus-arrived': OfPlatform;
-  'campus-person-known': OfPlatform;
-  'campus-linked': OfPlatform;
-  'campus-unlinked': Plain;
-  'campus-link-chosen': OfPlatform & { readonly column: boolean };
-  'campus-people-taken': PeopleChanged;
-  'campus-columns-set': { readonly columns: string; readonly removed: number };
-  'campus-scores-sent': { readonly people: number };
-  'campus-score-decided': { readonly how: string; readonly people: number };
+  'platform-added': OfPlatform;
+  'platform-changed': OfPlatform & { readonly active: boolean };
+  'platform-removed': OfPlatform;
+  'platform-key-made': Plain;
+  'platform-refused': OfPlatform & { readonly fault: string };
+  'platform-failed': OfPlatform;
+  'platform-arrived': OfPlatform;
+  'platform-person-known': OfPlatform;
+  'platform-linked': OfPlatform;
+  'platform-unlinked': Plain;
+  'platform-link-chosen': OfPlatform & { readonly column: boolean };
+  'platform-people-taken': PeopleChanged;
+  'platform-columns-set': { readonly columns: string; readonly removed: number };
+  'platform-scores-sent': { readonly people: number };
+  'platform-score-decided': { readonly how: string; readonly people: number };
 }
 
 export type EventAction = keyof EventPayloads;

@@ -4,7 +4,7 @@ import type { Settings } from '../config/settings.js';
 import { AddressRefused, Networks } from './guarded-lookup.js';
 import { Outward, OutwardError } from './outward.js';
 
-const settings = (campusNetworks: readonly string[]) => ({ campusNetworks }) as unknown as Settings;
+const settings = (platformNetworks: readonly string[]) => ({ platformNetworks }) as unknown as Settings;
 
 let server: Server | null = null;
 let outward: Outward | null = null;

@@ -46,8 +46,8 @@ export class Outward implements OnApplicationShutdown {
   readonly #networks: Networks;
   readonly #agent: Agent;
 
-  constructor(@Inject(SETTINGS) { campusNetworks }: Settings) {
-    this.#networks = new Networks(campusNetworks);
+  constructor(@Inject(SETTINGS) { platformNetworks }: Settings) {
+    this.#networks = new Networks(platformNetworks);
     this.#agent = new Agent({ connect: { lookup: this.#networks.lookup, timeout: PATIENCE }, keepAliveTimeout: 2_000 });
   }
 

@@ -53,8 +53,8 @@ const STATUS: Readonly<Record<ProblemCode, number>> = {
   'allocation-changed': 409,
   'allocation-begun': 409,
   'too-few-drafts': 409,
-  'campus-wrong': 422,
-  'campus-silent': 502,
+  'platform-wrong': 422,
+  'platform-silent': 502,
   unexpected: 500,
 };
 

@@ -22,7 +22,7 @@ export function securityHeaders(secure: boolean, framing: Framing): ReturnType<t
         manifestSrc: ["'self'"],
         baseUri: ["'none'"],
         formAction: ["'self'"],
-        // Only pages of campuses that are connected; headers that older browsers know instead say no to all.
+        // Only pages of platforms that are connected; headers that older browsers know instead say no to all.
         frameAncestors: [() => framing.ancestors],
       },
     },

@@ -23,10 +23,10 @@ function initials(name: string): string {
 interface PersonMenuProps {
   readonly name: string;
   readonly demo: boolean;
-  readonly runsCampuses: boolean;
+  readonly runsPlatforms: boolean;
 }
 
-export function PersonMenu({ name, demo, runsCampuses }: PersonMenuProps) {
+export function PersonMenu({ name, demo, runsPlatforms }: PersonMenuProps) {
   const navigate = useNavigate();
   const [calendar, setCalendar] = useState(false);
   const me = useMe();
@@ -67,7 +67,7 @@ export function PersonMenu({ name, demo, runsCampuses }: PersonMenuProps) {
           [
             { words: say('yourAccount'), onPick: () => void navigate('/account') },
             { words: say('dueTimesInYourCalendarLabel'), onPick: () => setCalendar(true) },
-            ...(runsCampuses ? [{ words: say('campuses'), onPick: () => void navigate('/campuses') }] : []),
+            ...(runsPlatforms ? [{ words: say('platforms'), onPick: () => void navigate('/platforms') }] : []),
             ...(demo ? [{ words: say('whatScriptsCanCall'), onPick: () => void navigate('/description') }] : []),
           ],
           themes,

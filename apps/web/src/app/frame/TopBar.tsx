@@ -55,7 +55,7 @@ export function TopBar({ crumbs, title, aside }: TopBarProps) {
         {data?.person != null && data.viewAs === null && <QuickJump />}
         {data?.person != null && data.viewAs === null && <InboxLink />}
         {data?.person != null && data.viewAs === null && (
-          <PersonMenu name={data.person.name} demo={data.demo} runsCampuses={data.person.runsCampuses} />
+          <PersonMenu name={data.person.name} demo={data.demo} runsPlatforms={data.person.runsPlatforms} />
         )}
       </div>
     </header>

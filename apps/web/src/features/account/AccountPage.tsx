@@ -36,7 +36,7 @@ function Sections({ account }: { readonly account: AccountView }) {
       </Section>
       {account.email === '' ? (
         <Section title={say('howYouComeIn')}>
-          <p>{say('byYourCampusPressLink')}</p>
+          <p>{say('byYourPlatformPressLink')}</p>
         </Section>
       ) : (
         <>

@@ -56,9 +56,9 @@ const ACTS = {
   kindGrades: {
     'grade-rule-set': 'gradeRuleSet',
     'grading-shared': 'gradingShared',
-    'campus-columns-set': 'campusColumnsSet',
-    'campus-scores-sent': 'campusScoresSent',
-    'campus-score-decided': 'campusScoreDecided',
+    'platform-columns-set': 'platformColumnsSet',
+    'platform-scores-sent': 'platformScoresSent',
+    'platform-score-decided': 'platformScoreDecided',
     'marking-forms-set': 'markingFormsSet',
     'reviewing-form-set': 'reviewingFormSet',
     'grade-overridden': 'gradeOverridden',
@@ -67,7 +67,7 @@ const ACTS = {
   kindOther: {
     'archive-made': 'archiveMade',
     'archive-read': 'archiveRead',
-    'campus-link-chosen': 'campusLinkChosen',
+    'platform-link-chosen': 'platformLinkChosen',
   },
 } as const;
 

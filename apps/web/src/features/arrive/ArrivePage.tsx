@@ -12,7 +12,7 @@ import { WhichCourse } from './WhichCourse.js';
 import { ByMail, OwnAccount } from './WhoYouAre.js';
 import { say } from '../../words/arrive.js';
 
-/** What somebody is asked who comes from a campus, one thing after the other, and no more than has to be asked. */
+/** What somebody is asked who comes from a platform, one thing after the other, and no more than has to be asked. */
 export function ArrivePage() {
   const { token = '' } = useParams();
   const { data, error, refetch } = useArrivalQuery(token, { refetchOnMountOrArgChange: true });
@@ -64,7 +64,7 @@ function Who({ view, token, busy, error, tell }: StepProps) {
     return <OwnAccount token={token} busy={busy} error={error} tell={tell} byMail onLeave={() => setOwn(false)} />;
   return (
     <>
-      <p>{say('youComeFromFromCourse', { campus: view.campus, course: view.course })}</p>
+      <p>{say('youComeFromFromCourse', { platform: view.platform, course: view.course })}</p>
       {error !== undefined && <ProblemNotice error={error} />}
       <Button look="primary" busy={busy} onClick={() => tell('begin')}>
         {say('goOn')}
@@ -85,10 +85,10 @@ function Prove({ view, token, busy, error, tell, again }: StepProps & { readonly
     <>
       <p>
         {taken
-          ? say('placeInThisCourseBelongs', { name, campus: view.campus })
+          ? say('placeInThisCourseBelongs', { name, platform: view.platform })
           : hint === ''
-            ? say('courseListsAndNobodyHas', { name, campus: view.campus })
-            : say('courseListsAndNobodyHasTaken', { name, hint, campus: view.campus })}
+            ? say('courseListsAndNobodyHas', { name, platform: view.platform })
+            : say('courseListsAndNobodyHasTaken', { name, hint, platform: view.platform })}
       </p>
       <ByMail token={token} email={null} words={hint === '' ? say('sendMeLink') : say('sendLinkTo', { hint })} />
       {byPassword && !own && (
@@ -113,7 +113,7 @@ function Role({ view, busy, error, tell }: StepProps) {
     <>
       <p>
         {say('saysThatYouAreIn', {
-          campus: view.campus,
+          platform: view.platform,
           roles: role === null ? say('neitherStudentNorStaff') : ROLES[role],
           course: view.course,
           roles2: courseRole === null ? say('notListed') : ROLES[courseRole],

@@ -4,7 +4,7 @@ import { Button, Checkbox } from '../../kit/index.js';
 import type { StepProps } from './step.js';
 import { say } from '../../words/arrive.js';
 
-/** What a link on a page of the campus shall lead to; the choice goes back there. */
+/** What a link on a page of the platform shall lead to; the choice goes back there. */
 export function ChooseLink({ view, busy, error, tell }: StepProps) {
   const [exchangeId, setExchangeId] = useState<string | null>(view.exchanges[0]?.id ?? null);
   const [column, setColumn] = useState(view.acceptsColumn);
@@ -27,7 +27,7 @@ export function ChooseLink({ view, busy, error, tell }: StepProps) {
       </div>
       {view.acceptsColumn && exchangeId !== null && (
         <Checkbox
-          label={say('withColumnInGradebookOf', { campus: view.campus })}
+          label={say('withColumnInGradebookOf', { platform: view.platform })}
           checked={column}
           onChange={({ target }) => setColumn(target.checked)}
         />

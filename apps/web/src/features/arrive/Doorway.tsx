@@ -2,7 +2,7 @@ import { useEffect, type ReactNode } from 'react';
 import { Ring } from '../../kit/index.js';
 import { say } from '../../words/arrive.js';
 
-/** A narrow page for whoever comes from a campus; also inside of one of its pages. */
+/** A narrow page for whoever comes from a platform; also inside of one of its pages. */
 export function Doorway({ title, children }: { readonly title: string; readonly children: ReactNode }) {
   useEffect(() => {
     document.title = say('saltCircle', { title });

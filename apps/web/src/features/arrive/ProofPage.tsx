@@ -5,7 +5,7 @@ import { useConfirmProofMutation, useProofQuery } from './arriveApi.js';
 import { Doorway } from './Doorway.js';
 import { say } from '../../words/arrive.js';
 
-/** Where a link by mail leads: the account, or the place, is the same person's as the campus's. */
+/** Where a link by mail leads: the account, or the place, is the same person's as the platform's. */
 export function ProofPage() {
   const { token = '' } = useParams();
   const { data, error } = useProofQuery(token);
@@ -15,13 +15,13 @@ export function ProofPage() {
       {error !== undefined && !isSuccess && <ProblemNotice error={error} />}
       {data === undefined && error === undefined && <Loading what={say('whatLinkIsFor')} />}
       {isSuccess ? (
-        <Notice tone="done" title={say('isEnoughFromNowOn', { campus: data?.campus ?? say('campus') })}>
+        <Notice tone="done" title={say('isEnoughFromNowOn', { platform: data?.platform ?? say('platform') })}>
           {say('goBackToPageThat')}
         </Notice>
       ) : (
         data !== undefined && (
           <>
-            <p>{say('somebodyHasComeToSalt', { campus: data.campus, name: data.name })}</p>
+            <p>{say('somebodyHasComeToSalt', { platform: data.platform, name: data.name })}</p>
             {refused !== undefined && <ProblemNotice error={refused} />}
             <Button look="primary" busy={isLoading} onClick={() => void confirm(token)}>
               {say('itIsMe')}

@@ -8,7 +8,7 @@ import { say } from '../../words/arrive.js';
 
 const NEW = '';
 
-/** The instructor says which course the campus's is: a new one, or one of the own. */
+/** The instructor says which course the platform's is: a new one, or one of the own. */
 export function WhichCourse({ view, busy, error, tell }: StepProps) {
   const [courseId, setCourseId] = useState(view.mayMake ? NEW : (view.courses[0]?.id ?? NEW));
   const [title, setTitle] = useState(view.course);
@@ -22,10 +22,10 @@ export function WhichCourse({ view, busy, error, tell }: StepProps) {
     event.preventDefault();
     tell('course', { courseId: courseId === NEW ? null : courseId, title, timeZone });
   };
-  if (options.length === 0) return <p>{say('youAreNoInstructorOf', { campus: view.campus })}</p>;
+  if (options.length === 0) return <p>{say('youAreNoInstructorOf', { platform: view.platform })}</p>;
   return (
     <form onSubmit={submit} className="space-y-4">
-      <p>{say('fromNowOnEverybodyWho', { course: view.course, campus: view.campus })}</p>
+      <p>{say('fromNowOnEverybodyWho', { course: view.course, platform: view.platform })}</p>
       <Select label={say('course')} value={courseId} options={options} onChange={setCourseId} />
       {courseId === NEW && (
         <>

@@ -10,7 +10,7 @@ export function WindowPage() {
     <Doorway title={say('onePressMore')}>
       <p>{say('thisBrowserDoesNotLet')}</p>
       <p>
-        <a className={buttonClass('primary')} href={`/api/campus/login${search}`} target="_blank" rel="noopener">
+        <a className={buttonClass('primary')} href={`/api/lti/login${search}`} target="_blank" rel="noopener">
           {say('openSaltCircle')}
         </a>
       </p>

@@ -1,4 +1,4 @@
-import type { ArrivalView, CampusProofView } from '@salt-circle/contracts';
+import type { ArrivalView, LtiProofView } from '@salt-circle/contracts';
 import { api } from '../../app/api.js';
 
 /** What is said of an arrival, and the body of it. */
@@ -8,7 +8,7 @@ export interface Saying {
   readonly body?: object;
 }
 
-const at = (token: string, what = '') => `/campus/arrivals/${token}${what}`;
+const at = (token: string, what = '') => `/lti/arrivals/${token}${what}`;
 
 export const {
   useArrivalQuery,
@@ -26,10 +26,10 @@ export const {
     sendProof: build.mutation<null, { token: string; email: string | null }>({
       query: ({ token, email }) => ({ url: at(token, '/mail'), method: 'POST', body: { email } }),
     }),
-    fault: build.query<{ sentence: string; whatToDo: string }, string>({ query: (code) => `/campus/faults/${code}` }),
-    proof: build.query<CampusProofView, string>({ query: (token) => `/campus/proofs/${token}` }),
+    fault: build.query<{ sentence: string; whatToDo: string }, string>({ query: (code) => `/lti/faults/${code}` }),
+    proof: build.query<LtiProofView, string>({ query: (token) => `/lti/proofs/${token}` }),
     confirmProof: build.mutation<null, string>({
-      query: (token) => ({ url: `/campus/proofs/${token}`, method: 'POST' }),
+      query: (token) => ({ url: `/lti/proofs/${token}`, method: 'POST' }),
     }),
   }),
 });

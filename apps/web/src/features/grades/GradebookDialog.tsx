@@ -1,6 +1,6 @@
 import { listed } from '@salt-circle/core';
-import type { CampusScoreState, CampusScoreView, GradebookView } from '@salt-circle/contracts';
-import { CAMPUS_SCORE_STATES } from '@salt-circle/contracts/plain';
+import type { LtiScoreState, LtiScoreView, GradebookView } from '@salt-circle/contracts';
+import { LTI_SCORE_STATES } from '@salt-circle/contracts/plain';
 import { useState } from 'react';
 import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { relatively } from '../../app/time/words.js';
@@ -15,12 +15,12 @@ import {
 } from './gradesApi.js';
 import { say } from '../../words/grades.js';
 
-const statesOfScores = (): Readonly<Record<CampusScoreState, readonly [mark: MarkState, words: string]>> => ({
+const statesOfScores = (): Readonly<Record<LtiScoreState, readonly [mark: MarkState, words: string]>> => ({
   sent: ['done', say('sentWord')],
   waiting: ['in-progress', say('waitingWord')],
   refused: ['late', say('refusedWord')],
   changed: ['late', say('changedThere')],
-  apart: ['excused', say('notOfCampus')],
+  apart: ['excused', say('notOfPlatform')],
   unreleased: ['not-begun', say('notReleased')],
 });
 
@@ -29,13 +29,13 @@ interface GradebookDialogProps {
   readonly onClose: () => void;
 }
 
-/** What the gradebook of the campus is told, person by person, and what to do where the two differ. */
+/** What the gradebook of the platform is told, person by person, and what to do where the two differ. */
 export function GradebookDialog({ view, onClose }: GradebookDialogProps) {
   const exchange = useExchange();
-  const [only, setOnly] = useState<CampusScoreState | null>(null);
+  const [only, setOnly] = useState<LtiScoreState | null>(null);
   const [send, sending] = useSendScoresMutation();
   const [decide, deciding] = useDecideScoresMutation();
-  const { campus, faults, columns, counts } = view;
+  const { platform, faults, columns, counts } = view;
   const { data: some } = useGradebookQuery({ exchangeId: exchange.id, state: only });
   const rows = some?.scores ?? [];
   const all = only === null ? Object.values(counts).reduce((sum, one) => sum + one, 0) : counts[only];
@@ -47,7 +47,7 @@ export function GradebookDialog({ view, onClose }: GradebookDialogProps) {
       open
       wide
       onClose={onClose}
-      title={say('gradebookOf', { campus: campus ?? say('campus') })}
+      title={say('gradebookOf', { platform: platform ?? say('platform') })}
       description={say('gradesGoThereOnceThey')}
     >
       <div className="space-y-4">
@@ -60,7 +60,7 @@ export function GradebookDialog({ view, onClose }: GradebookDialogProps) {
         {columns !== 'off' && (
           <>
             <div className="flex flex-wrap gap-2">
-              {CAMPUS_SCORE_STATES.filter((state) => counts[state] > 0).map((state) => (
+              {LTI_SCORE_STATES.filter((state) => counts[state] > 0).map((state) => (
                 <Button
                   key={state}
                   small
@@ -116,7 +116,7 @@ function WhichColumns({ view }: { readonly view: GradebookView }) {
         label={say('whatGoesThere')}
         value={columns}
         options={options}
-        {...(!view.canMake && { hint: say('letsNobodyMakeColumnsOne', { campus: view.campus }) })}
+        {...(!view.canMake && { hint: say('letsNobodyMakeColumnsOne', { platform: view.platform }) })}
         onChange={(next) => setColumns(next as GradebookView['columns'])}
       />
       {fewer && view.canMake && (
@@ -142,7 +142,7 @@ function WhichColumns({ view }: { readonly view: GradebookView }) {
 }
 
 interface RowsProps {
-  readonly rows: readonly CampusScoreView[];
+  readonly rows: readonly LtiScoreView[];
   readonly parts: boolean;
   readonly onDecide: (how: 'ours' | 'theirs', participantIds: readonly string[]) => void;
 }
@@ -184,7 +184,7 @@ function Rows({ rows, parts, onDecide }: RowsProps) {
   );
 }
 
-function Besides({ row, onDecide }: { readonly row: CampusScoreView; readonly onDecide: RowsProps['onDecide'] }) {
+function Besides({ row, onDecide }: { readonly row: LtiScoreView; readonly onDecide: RowsProps['onDecide'] }) {
   const { state, at, nextTryAt, error, theirs, name, participantId } = row;
   const now = Date.now();
   if (state === 'changed')
@@ -209,7 +209,7 @@ function Besides({ row, onDecide }: { readonly row: CampusScoreView; readonly on
   return words.length === 0 ? null : <span className="block text-sm text-ink-soft">{listed(words, 'comma')}</span>;
 }
 
-function oursWords({ state, kind, ours }: CampusScoreView): string {
+function oursWords({ state, kind, ours }: LtiScoreView): string {
   if (state === 'unreleased' || state === 'apart') return '';
   if (kind === 'graded' && ours !== null) return percent(ours);
   return kind === 'excused' ? say('excused') : say('notGraded');

@@ -101,7 +101,7 @@ export function GradesPage() {
             <Button onClick={() => setDialog('graders')}>{say('shareOutLabel')}</Button>
           )}
           {data.mayRule && <Button onClick={() => setDialog('form')}>{say('formsForMarking')}</Button>}
-          {gradebook !== undefined && gradebook.campus !== null && (
+          {gradebook !== undefined && gradebook.platform !== null && (
             <Button onClick={() => setDialog('gradebook')}>{gradebookWords(gradebook)}</Button>
           )}
           {data.mayRule && <Button onClick={() => setDialog('rule')}>{say('weightsAndRules')}</Button>}

@@ -1,5 +1,5 @@
 import type {
-  CampusScoreView,
+  LtiScoreView,
   GradebookView,
   GradeGroundsView,
   GradeMoveView,
@@ -75,7 +75,7 @@ const VIEW: GradesView = {
 };
 
 const NO_GRADEBOOK: GradebookView = {
-  ...{ campus: null, columns: 'off', canMake: false, faults: [], tidy: null, scores: [] },
+  ...{ platform: null, columns: 'off', canMake: false, faults: [], tidy: null, scores: [] },
   counts: { changed: 0, refused: 0, waiting: 0, sent: 0, unreleased: 0, apart: 0 },
 };
 
@@ -128,13 +128,13 @@ describe('the board of grades', () => {
   });
 });
 
-describe('the gradebook of a campus', () => {
-  const score = (name: string, part: Partial<CampusScoreView>): CampusScoreView => ({
+describe('the gradebook of a platform', () => {
+  const score = (name: string, part: Partial<LtiScoreView>): LtiScoreView => ({
     ...{ participantId: name, name, part: '', state: 'sent', kind: 'graded', ours: 58, theirs: null },
     ...{ at: null, nextTryAt: null, error: null, ...part },
   });
   const GRADEBOOK: GradebookView = {
-    ...{ ...NO_GRADEBOOK, campus: 'Northmere', columns: 'whole', canMake: true },
+    ...{ ...NO_GRADEBOOK, platform: 'Northmere', columns: 'whole', canMake: true },
     counts: { ...NO_GRADEBOOK.counts, changed: 1, refused: 1, sent: 1 },
     scores: [
       score('Ben Kiss', { state: 'changed', ours: 80, theirs: 77 }),

@@ -1,5 +1,5 @@
 import type {
-  CampusScoreState,
+  LtiScoreState,
   GradebookDecisionRequest,
   GradebookRequest,
   GradebookView,
@@ -74,7 +74,7 @@ export const {
       query: ({ exchangeId, ...body }) => ({ url: `/exchanges/${exchangeId}/grades/forms`, method: 'PUT', body }),
       invalidatesTags: ['Grades'],
     }),
-    gradebook: build.query<GradebookView, { exchangeId: string; state: CampusScoreState | null }>({
+    gradebook: build.query<GradebookView, { exchangeId: string; state: LtiScoreState | null }>({
       query: ({ exchangeId, state }) => `/exchanges/${exchangeId}/gradebook${state === null ? '' : `?state=${state}`}`,
       providesTags: ['Grades'],
     }),

@@ -17,10 +17,10 @@ import {
   type BoardSort,
 } from '../../kit/index.js';
 import { NameOrder, useNameKey } from '../../app/boards/nameOrder.js';
-import { CampusDialog } from './CampusDialog.js';
+import { PlatformDialog } from './PlatformDialog.js';
 import { PersonDialog } from './PersonDialog.js';
 import {
-  useCourseCampusQuery,
+  useCoursePlatformQuery,
   useInviteMutation,
   usePeopleQuery,
   useSendPasswordLinkMutation,
@@ -43,7 +43,7 @@ const PLACES: Readonly<Record<PersonRow['place'], string>> = wordsBy(say, {
 const SOURCES: Readonly<Record<PersonRow['source'], string>> = wordsBy(say, {
   hand: 'byHand',
   roster: 'roster',
-  campus: 'campus',
+  platform: 'platform',
   archive: 'archive',
 });
 
@@ -54,8 +54,8 @@ export function PeoplePage() {
   const [editing, setEditing] = useState<PersonRow | 'new' | null>(null);
   const [importing, setImporting] = useState(false);
   const [asking, setAsking] = useState(false);
-  const { data: linked } = useCourseCampusQuery(course.id, { refetchOnMountOrArgChange: true });
-  const campus = linked?.campus ?? null;
+  const { data: linked } = useCoursePlatformQuery(course.id, { refetchOnMountOrArgChange: true });
+  const platform = linked?.platform ?? null;
   const [search, setSearch] = useState('');
   const [section, setSection] = useState('');
   const [invite, inviting] = useInviteMutation();
@@ -85,11 +85,11 @@ export function PeoplePage() {
               </Button>
             )}
             <Button onClick={() => setEditing('new')}>{say('addPerson')}</Button>
-            {campus !== null && (
+            {platform !== null && (
               <Button onClick={() => setAsking(true)}>
-                {campus.missing > 0
-                  ? say('fromNotThereAnyMore', { name: campus.name, missing: campus.missing })
-                  : say('from', { name: campus.name })}
+                {platform.missing > 0
+                  ? say('fromNotThereAnyMore', { name: platform.name, missing: platform.missing })
+                  : say('from', { name: platform.name })}
               </Button>
             )}
             <Button look="primary" onClick={() => setImporting(true)}>
@@ -106,7 +106,7 @@ export function PeoplePage() {
       {inviting.error !== undefined && <ProblemNotice error={inviting.error} />}
       {students.length === 0 && (
         <Empty title={say('thereAreNoStudentsIn')}>
-          <p>{campus !== null ? say('canSayWhoTheyAre', { name: campus.name }) : say('readRosterCsvFileRows')}</p>
+          <p>{platform !== null ? say('canSayWhoTheyAre', { name: platform.name }) : say('readRosterCsvFileRows')}</p>
         </Empty>
       )}
       <div className="mb-3 flex flex-wrap gap-3">
@@ -138,7 +138,7 @@ export function PeoplePage() {
           onClose={() => setEditing(null)}
         />
       )}
-      {asking && campus !== null && <CampusDialog campus={campus} onClose={() => setAsking(false)} />}
+      {asking && platform !== null && <PlatformDialog platform={platform} onClose={() => setAsking(false)} />}
       {importing && <RosterDialog onClose={() => setImporting(false)} />}
     </div>
   );
@@ -243,7 +243,7 @@ function RowMenu({ person, onEdit }: { readonly person: PersonRow; readonly onEd
           [
             { words: say('change'), onPick: () => onEdit(person) },
             ...(active && place !== 'taken' && email !== '' ? [mail] : []),
-            ...(active && place === 'taken' && !you && source !== 'campus' ? [password] : []),
+            ...(active && place === 'taken' && !you && source !== 'platform' ? [password] : []),
           ],
           [move],
         ]}

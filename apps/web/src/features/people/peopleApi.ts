@@ -1,4 +1,4 @@
-import type { CourseCampusView, PeopleView, RosterApplied, RosterPreview } from '@salt-circle/contracts';
+import type { CoursePlatformView, PeopleView, RosterApplied, RosterPreview } from '@salt-circle/contracts';
 import type { Role } from '@salt-circle/core';
 import { api } from '../../app/api.js';
 
@@ -29,34 +29,36 @@ export const {
   useSetActiveMutation,
   useInviteMutation,
   useSendPasswordLinkMutation,
-  useCourseCampusQuery,
-  usePreviewCampusPeopleMutation,
-  useApplyCampusPeopleMutation,
+  useCoursePlatformQuery,
+  usePreviewPlatformPeopleMutation,
+  useApplyPlatformPeopleMutation,
   useSetNightlyMutation,
-  useUnlinkCampusMutation,
+  useUnlinkPlatformMutation,
 } = api.injectEndpoints({
   endpoints: (build) => ({
     people: build.query<PeopleView, string>({ query: (id) => at(id), providesTags: ['People'] }),
-    courseCampus: build.query<CourseCampusView, string>({
-      query: (id) => `/courses/${id}/campus`,
-      providesTags: ['Campus'],
+    coursePlatform: build.query<CoursePlatformView, string>({
+      query: (id) => `/courses/${id}/platform`,
+      providesTags: ['Platform'],
     }),
-    previewCampusPeople: build.mutation<RosterPreview, string>({
-      query: (id) => ({ url: `/courses/${id}/campus/people/preview`, method: 'POST' }),
+    previewPlatformPeople: build.mutation<RosterPreview, string>({
+      query: (id) => ({ url: `/courses/${id}/platform/people/preview`, method: 'POST' }),
       // When it was asked last, and what went wrong, are other ones by then.
-      invalidatesTags: ['Campus'],
+      invalidatesTags: ['Platform'],
     }),
-    applyCampusPeople: build.mutation<RosterApplied, { courseId: string; fingerprint: string; dropMissing: boolean }>({
-      query: ({ courseId, ...body }) => ({ url: `/courses/${courseId}/campus/people`, method: 'POST', body }),
-      invalidatesTags: [...CHANGED, 'Campus'],
-    }),
+    applyPlatformPeople: build.mutation<RosterApplied, { courseId: string; fingerprint: string; dropMissing: boolean }>(
+      {
+        query: ({ courseId, ...body }) => ({ url: `/courses/${courseId}/platform/people`, method: 'POST', body }),
+        invalidatesTags: [...CHANGED, 'Platform'],
+      },
+    ),
     setNightly: build.mutation<null, { courseId: string; nightly: 'off' | 'add' }>({
-      query: ({ courseId, nightly }) => ({ url: `/courses/${courseId}/campus`, method: 'PUT', body: { nightly } }),
-      invalidatesTags: ['Campus'],
+      query: ({ courseId, nightly }) => ({ url: `/courses/${courseId}/platform`, method: 'PUT', body: { nightly } }),
+      invalidatesTags: ['Platform'],
     }),
-    unlinkCampus: build.mutation<null, string>({
-      query: (id) => ({ url: `/courses/${id}/campus`, method: 'DELETE' }),
-      invalidatesTags: ['Campus', 'People', 'Grades'],
+    unlinkPlatform: build.mutation<null, string>({
+      query: (id) => ({ url: `/courses/${id}/platform`, method: 'DELETE' }),
+      invalidatesTags: ['Platform', 'People', 'Grades'],
     }),
     previewRoster: build.mutation<RosterPreview, { courseId: string; source: RosterSource }>({
       query: ({ courseId, source }) => ({ url: at(courseId, '/roster/preview'), method: 'POST', body: source }),

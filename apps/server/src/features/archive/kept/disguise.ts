@@ -26,7 +26,7 @@ const EMPTIED: Readonly<Partial<Record<ArchivedTable, Line>>> = {
 const NAMES_OF_FILES: ReadonlySet<string> = new Set(['draft_part', 'exchange_attachment', 'review_file']);
 
 /**
- * For research: rows without names, addresses and ids of a campus, with their dates moved, and with the names hidden that are found in
+ * For research: rows without names, addresses and ids of a platform, with their dates moved, and with the names hidden that are found in
  * texts. What stands in their place is as long, so that places in texts stay where they are.
  */
 export class Disguise {

@@ -21,7 +21,7 @@ import type { StoredFile } from '../../../model/stored-file.js';
  */
 export interface ArchiveRows {
   /** People as the course lists them, staff and whoever takes part. */
-  enrolment: Omit<Enrolment, 'courseId' | 'source' | 'campusUser'>;
+  enrolment: Omit<Enrolment, 'courseId' | 'source' | 'ltiUser'>;
   group_set: Omit<GroupSet, 'courseId'>;
   student_group: StudentGroup;
   group_member: GroupMemberRow;

@@ -56,8 +56,8 @@ export const SETS = `WITH
     UNION SELECT digest FROM exchange_attachment WHERE exchangeId IN (SELECT id FROM these)
     UNION SELECT digest FROM review_file WHERE reviewId IN (SELECT id FROM reviews))`;
 
-/** Of one installation: the course, what a table numbers itself, uploads, the round before, and what a place has from a campus. */
-export const HERE_ALONE: ReadonlySet<string> = new Set(['courseId', 'uploadId', 'followsId', 'source', 'campusUser']);
+/** Of one installation: the course, what a table numbers itself, uploads, the round before, and what a place has from a platform. */
+export const HERE_ALONE: ReadonlySet<string> = new Set(['courseId', 'uploadId', 'followsId', 'source', 'ltiUser']);
 
 const OF_EXCHANGES = 'exchangeId IN (SELECT id FROM these)';
 const OF_PARTICIPANTS = 'participantId IN (SELECT id FROM parts)';
@@ -146,18 +146,18 @@ export const LEFT_OUT: Readonly<Record<string, string>> = {
   file_content: 'what lies in the file store of the installation',
   file_picture: 'is made anew with the reading copy',
   setting: 'of the installation',
-  campus: 'of the installation',
-  campus_deployment: 'of the installation',
-  campus_key: 'of the installation, and secret',
-  campus_registration: 'of the installation',
-  campus_login: 'a browser on its way',
-  campus_arrival: 'a browser on its way',
-  campus_person: 'of an account',
-  campus_proof: 'of an account',
-  campus_course: 'links this course alone',
-  campus_link: 'links this course alone',
-  campus_column: 'what this campus was told',
-  campus_score: 'what this campus was told',
+  lti_platform: 'of the installation',
+  lti_deployment: 'of the installation',
+  lti_key: 'of the installation, and secret',
+  lti_registration: 'of the installation',
+  lti_login: 'a browser on its way',
+  lti_arrival: 'a browser on its way',
+  lti_person: 'of an account',
+  lti_proof: 'of an account',
+  lti_course: 'links this course alone',
+  lti_link: 'links this course alone',
+  lti_line_item: 'what this platform was told',
+  lti_score: 'what this platform was told',
 };
 
 /** The columns of a table that are in the archive, by their names there. */

@@ -26,6 +26,7 @@ import { FileContents1766448000000 } from './0026-file-contents.js';
 import { PlainNames1766534400000 } from './0027-plain-names.js';
 import { EventVersions1766620800000 } from './0028-event-versions.js';
 import { Campuses1766188800000 } from './0023-campuses.js';
+import { LtiNames1766707200000 } from './0029-lti-names.js';
 
 /** In the order in which they run. A migration that has landed is never edited. */
 export const MIGRATIONS = [
@@ -57,4 +58,5 @@ export const MIGRATIONS = [
   FileContents1766448000000,
   PlainNames1766534400000,
   EventVersions1766620800000,
+  LtiNames1766707200000,
 ] as const;

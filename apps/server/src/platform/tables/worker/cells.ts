@@ -2,7 +2,7 @@ import { CsvError, parse } from 'csv-parse/sync';
 import { Refused } from '../../bytes/refused.js';
 import { say } from '../../../words/tables.js';
 
-/** What a table may have. A roster of a large course has some thousand rows, and a campus system some dozens of columns. */
+/** What a table may have. A roster of a large course has some thousand rows, and a platform system some dozens of columns. */
 export const TABLE_BOUNDS = { rows: 5_000, columns: 200, cells: 500_000, cell: 20_000 } as const;
 
 const BOM = '\uFEFF';

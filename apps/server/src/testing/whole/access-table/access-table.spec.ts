@@ -6,7 +6,7 @@ import { AT } from '../../plan.js';
 import { World } from '../../world.js';
 import { accountRows } from './account-rows.js';
 import { after } from './after-rows.js';
-import { campusRows } from './campus-rows.js';
+import { platformRows } from './lti-rows.js';
 import { checking } from './check-rows.js';
 import { grading } from './grade-rows.js';
 import { marked } from './marked-rows.js';
@@ -25,7 +25,7 @@ describe('who may call what, when', () => {
   beforeAll(async () => {
     world = await World.open({ mode: 'demo' });
     const ids = await reviewedExchange(world);
-    await world.database.write((manager) => manager.update(Person, { id: 'p-ines' }, { runsCampuses: true }));
+    await world.database.write((manager) => manager.update(Person, { id: 'p-ines' }, { runsPlatforms: true }));
     await submitFilled(world, ANN, ids.byAnn);
     const board = await world.do<{ rows: Array<{ person: { name: string }; draft: { id: string } }> }>(
       INES,
@@ -43,7 +43,7 @@ describe('who may call what, when', () => {
       ...after(ids, draftOfBen),
       ...marked(ids, draftOfBen),
       ...grading(ids),
-      ...campusRows(ids.id),
+      ...platformRows(ids.id),
     ];
   });
   afterAll(() => world.close());
