@@ -108,7 +108,7 @@ export type { DecisionKind, DecisionTarget, PlanFigures, Remark } from './revisi
 export { feedbackIsOpen, isReleasedToAll, maySee, readerOf, type Reader } from './visibility/maySee.js';
 export { hears, TOPICS, type Topic } from './visibility/hears.js';
 export { mayDo } from './visibility/mayDo.js';
-export { nameShown, type NameShown, type Part } from './visibility/names.js';
+export { hidesNames, nameShown, type NameShown, type Part } from './visibility/names.js';
 export { makeAliases } from './visibility/aliases.js';
 export { REFUSALS } from './visibility/facts.js';
 export type { OwnFeedback, Act, Decision, DraftRelation, ExchangeFacts, NamesPolicy } from './visibility/facts.js';

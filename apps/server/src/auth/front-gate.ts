@@ -10,15 +10,7 @@ import type { PersonRequest } from './session.guard.js';
 import type { SessionService } from './session.service.js';
 
 /** What somebody may send to who is not signed in, under `/api`. All of it is small. */
-export const OPEN = [
-  'session',
-  'forgotten',
-  'password-links',
-  'address-links',
-  'invitations',
-  'lti',
-  'demo',
-] as const;
+export const OPEN = ['session', 'forgotten', 'password-links', 'address-links', 'invitations', 'lti', 'demo'] as const;
 
 /** Where browsers are sent with a form by platforms. */
 const FORMS = ['/lti/login', '/lti/launch'];

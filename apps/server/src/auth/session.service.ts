@@ -1,5 +1,5 @@
 import { createHmac } from 'node:crypto';
-import { Inject, Injectable } from '@nestjs/common';
+import { Inject, Injectable, Logger } from '@nestjs/common';
 import { LessThan, Not, type EntityManager } from 'typeorm';
 import { AccessToken } from '../model/access-token.js';
 import { Person, Session } from '../model/person.js';
@@ -23,6 +23,10 @@ const LONGEST_NAME = 300;
 /** Sessions of people who have shown who they are. How they show it is for the accounts to say. */
 @Injectable()
 export class SessionService {
+  readonly #logger = new Logger('sessions');
+  /** Hashes of tokens whose sessions are being extended. */
+  readonly #extending = new Set<string>();
+
   constructor(
     private readonly database: Database,
     private readonly clock: Clock,
@@ -41,10 +45,20 @@ export class SessionService {
     const session = await this.database.read.findOneBy(Session, { tokenHash });
     const now = this.clock.real();
     if (session === null || now - session.lastSeenAt > IDLE || now - session.createdAt > LONGEST) return null;
-    if (now - session.lastSeenAt > SEEN_STEP) {
-      await this.database.write((manager) => manager.update(Session, { tokenHash }, { lastSeenAt: now }));
-    }
+    if (now - session.lastSeenAt > SEEN_STEP) this.#extend(tokenHash, now);
     return this.database.read.findOneBy(Person, { id: session.personId });
+  }
+
+  /** Nobody waits for it: changes stand in a queue, and whoever only reads has no part in that. */
+  #extend(tokenHash: string, now: number): void {
+    if (this.#extending.has(tokenHash)) return;
+    this.#extending.add(tokenHash);
+    this.database
+      .write((manager) => manager.update(Session, { tokenHash }, { lastSeenAt: now }))
+      .catch((fault: unknown) =>
+        this.#logger.warn(fault, 'a session could not be extended; its next request tries again'),
+      )
+      .finally(() => this.#extending.delete(tokenHash));
   }
 
   /** @param browser what it calls itself @returns the token for the cookie */

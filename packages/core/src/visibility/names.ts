@@ -1,4 +1,4 @@
-import type { ExchangeFacts, Viewer } from './facts.js';
+import type { ExchangeFacts, NamesPolicy, Viewer } from './facts.js';
 
 /** `both`: name and alias side by side, for staff. `self`: the viewer's own. */
 export type NameShown = 'name' | 'alias' | 'both' | 'self';
@@ -17,7 +17,10 @@ export function nameShown(
   const { names } = exchange;
   if (viewer.role === 'instructor' || viewer.role === 'assistant') return names === 'open' ? 'name' : 'both';
   if (exchange.showNamesAtRelease && exchange.may.released) return 'name';
-  if (names === 'open') return 'name';
-  if (names === 'both-ways') return 'alias';
-  return (names === 'reviewers-only') === (part === 'reviewer') ? 'alias' : 'name';
+  return hidesNames(names, part) ? 'alias' : 'name';
+}
+
+/** Whether an exchange keeps the names of authors, or of reviewers, from the other side until release. */
+export function hidesNames(names: NamesPolicy, part: Part): boolean {
+  return names === 'both-ways' || names === (part === 'author' ? 'authors-only' : 'reviewers-only');
 }

@@ -135,6 +135,21 @@ describe('sessions', () => {
     expect((await sessions()).map(({ thisOne }) => thisOne)).toEqual([true]);
   });
 
+  it('are extended beside what is read, which never waits for a change', async () => {
+    await world.as(ANN, 'get', '/today');
+    const before = Date.now() - 2 * HOUR;
+    await world.database.write((manager) => manager.update(Session, { personId: 'p-ann' }, { lastSeenAt: before }));
+    let end: () => void = () => undefined;
+    const held = world.database.write(() => new Promise<void>((resolve) => (end = resolve)));
+    expect((await world.as(ANN, 'get', '/today')).status).toBe(200);
+    end();
+    await held;
+    await world.database.write(() => Promise.resolve());
+    expect((await world.database.read.findOneByOrFail(Session, { personId: 'p-ann' })).lastSeenAt).toBeGreaterThan(
+      before,
+    );
+  });
+
   it('that have run out are removed', async () => {
     await world.as(ANN, 'get', '/today');
     await world.database.write((manager) =>

@@ -1,4 +1,11 @@
-import type { CheckView, DeskView, DraftFeedbackView, FeedbackView, QueueView } from '@salt-circle/contracts';
+import type {
+  CheckView,
+  DeskView,
+  DraftFeedbackView,
+  FeedbackView,
+  PeopleView,
+  QueueView,
+} from '@salt-circle/contracts';
 import { DEFAULT_FLAGGING_RULES } from '@salt-circle/core';
 import { begin, sample, send } from '../../testing/uploads.js';
 import { fillIn, leaveNote, NOTE_ID, reviewedExchange, submitFilled } from '../../testing/acts.js';
@@ -52,6 +59,26 @@ describe('the queue', () => {
       { code: 'hasty', seconds: 0 },
     ]);
     expect(rows[1]?.flags.map(({ key }) => key)).toEqual(['hasty']);
+  });
+
+  it('looks again once a name is corrected', async () => {
+    await fillIn(world, BEN, byBen);
+    await leaveNote(
+      world,
+      BEN,
+      byBen,
+      { body: 'I think that Oyelaran wrote this: name the month of each reading.' },
+      THIRD,
+    );
+    await world.do(BEN, 'post', `/reviews/${byBen}/submit`);
+    const named = async () => (await queue()).rows[0]?.flags.some(({ flag }) => flag.code === 'name');
+    expect(await named()).toBe(false);
+    const { people } = await world.do<PeopleView>(INES, 'get', '/courses/course/people');
+    const ann = people.find(({ name }) => name === PEOPLE[ANN]?.name);
+    await world.do(INES, 'put', `/courses/course/people/${ann?.id}`, {
+      ...{ name: 'Ann Oyelaran', email: ann?.email, role: 'student', campusId: null, section: null },
+    });
+    expect(await named()).toBe(true);
   });
 
   it('knows who has looked, until the review is submitted again', async () => {

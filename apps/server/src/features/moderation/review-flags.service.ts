@@ -1,12 +1,13 @@
+import { createHash } from 'node:crypto';
 import { Injectable, type OnApplicationShutdown } from '@nestjs/common';
 import {
   countWords,
+  hidesNames,
   levelShares,
   saysWhatToDo,
   DEFAULT_FLAGGING_RULES,
   type Flag,
   type Identity,
-  type NamesPolicy,
   type ReviewForm,
 } from '@salt-circle/core';
 import { IsNull, Not, type EntityManager } from 'typeorm';
@@ -15,7 +16,9 @@ import { Authors } from '../../queries/authors.js';
 import { formOf } from '../../queries/review-form.js';
 import { courseIdentities } from '../../queries/course-identities.js';
 import { countingRows } from '../../queries/written-rows.js';
+import { Enrolment } from '../../model/course.js';
 import { Draft } from '../../model/draft.js';
+import { GroupMemberRow } from '../../model/group.js';
 import { Participant } from '../../model/exchange.js';
 import { Review } from '../../model/review.js';
 import { portions } from '../../platform/database/portions.js';
@@ -45,7 +48,7 @@ export class ReviewFlags implements OnApplicationShutdown {
   async of(manager: EntityManager, context: ExchangeContext): Promise<ReadonlyMap<string, readonly Flag[]>> {
     const reviews = await this.#submitted(manager, context);
     const { id } = context.exchange;
-    const stamp = stampOf(context, reviews);
+    const stamp = stampOf(context, reviews, await namesIn(manager, context));
     const known = this.#kept.get(id);
     if (known?.stamp === stamp) return known.flags;
     const flags = this.#look(manager, context, reviews);
@@ -83,9 +86,23 @@ export class ReviewFlags implements OnApplicationShutdown {
 }
 
 /** Changes with everything that flags follow from. */
-function stampOf({ exchange }: ExchangeContext, reviews: readonly Review[]): string {
+function stampOf({ exchange }: ExchangeContext, reviews: readonly Review[], people: string): string {
   const { flaggingRules, names } = exchange;
-  return JSON.stringify([flaggingRules, names, reviews.map(({ id, submittedAt }) => [id, submittedAt])]);
+  return JSON.stringify([flaggingRules, names, people, reviews.map(({ id, submittedAt }) => [id, submittedAt])]);
+}
+
+/** A digest of whom names can tell: of everybody in the course, and of groups, whose members are authors together. */
+async function namesIn(manager: EntityManager, { exchange, course }: ExchangeContext): Promise<string> {
+  if (exchange.names === 'open') return '';
+  const people = await manager
+    .createQueryBuilder(Enrolment, 'one')
+    .leftJoin(GroupMemberRow, 'member', 'member.enrolmentId = one.id')
+    .where('one.courseId = :id', { id: course.id })
+    .select(['one.id', 'one.name', 'one.email', 'one.campusId', 'member.groupId'])
+    .orderBy('one.id')
+    .addOrderBy('member.groupId')
+    .getRawMany<object>();
+  return createHash('sha256').update(JSON.stringify(people)).digest('base64url');
 }
 
 async function evidenceOf(
@@ -123,19 +140,15 @@ async function peopleOf(manager: EntityManager, { exchange, course }: ExchangeCo
   return {
     authorsOf,
     hidden: ({ draftId, reviewerId }) => {
-      const hides = HIDES[exchange.names];
-      const ids = [...(hides.authors ? authorsOf(draftId) : []), ...(hides.reviewers ? [reviewerId] : [])];
+      const { names } = exchange;
+      const ids = [
+        ...(hidesNames(names, 'author') ? authorsOf(draftId) : []),
+        ...(hidesNames(names, 'reviewer') ? [reviewerId] : []),
+      ];
       return ids.flatMap((id) => listed.get(persons.get(id) ?? '') ?? []);
     },
   };
 }
-
-const HIDES: Readonly<Record<NamesPolicy, { readonly authors: boolean; readonly reviewers: boolean }>> = {
-  open: { authors: false, reviewers: false },
-  'both-ways': { authors: true, reviewers: true },
-  'authors-only': { authors: true, reviewers: false },
-  'reviewers-only': { authors: false, reviewers: true },
-};
 
 async function lookedAt(
   manager: EntityManager,

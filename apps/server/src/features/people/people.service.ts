@@ -136,14 +136,12 @@ export class PeopleService {
     return new Set(open.map(({ enrolmentId }) => enrolmentId));
   }
 
-  async #changing<T>(
-    person: CurrentUser,
-    courseId: string,
-    work: Parameters<typeof this.database.write<T>>[0],
-  ): Promise<T> {
-    const context = await this.access.course(person, courseId);
-    assertCan(context, { kind: 'manage-course' });
-    return this.database.write(work);
+  /** Whether somebody may is asked where it is done: another change may have waited before it. */
+  #changing<T>(person: CurrentUser, courseId: string, work: Parameters<typeof this.database.write<T>>[0]): Promise<T> {
+    return this.database.write(async (manager, emit) => {
+      assertCan(await this.access.course(person, courseId, manager), { kind: 'manage-course' });
+      return work(manager, emit);
+    });
   }
 
   async #enrolled(manager: EntityManager, courseId: string, enrolmentId: string): Promise<CoursePerson> {

@@ -1,4 +1,5 @@
 import { strToU8, zipSync } from 'fflate';
+import { Enrolment } from '../../model/course.js';
 import type { PeopleView, RosterApplied, RosterPreview, SessionView } from '@salt-circle/contracts';
 import { handIn, publishedExchange } from '../../testing/acts.js';
 import { ANN, BEN, INES } from '../../testing/people.js';
@@ -208,5 +209,43 @@ describe('people by hand', () => {
     expect(person).toMatchObject({ name: 'Ann Mensah', email: 'ann@example.org' });
     const taken = await world.as(INES, 'put', `${COURSE}/${ann?.id}`, { ...body, email: 'ben@example.org' });
     expect(taken.body.fields[0].code).toBe('email-taken');
+  });
+});
+
+describe('whoever has lost the right', () => {
+  it.each<[string, (fingerprint: string) => readonly ['post', string, object]]>([
+    [
+      'adds nobody',
+      () => [
+        'post',
+        COURSE,
+        { name: 'Eve', email: 'eve@example.org', role: 'student', campusId: null, section: null, invite: false },
+      ],
+    ],
+    [
+      'applies no roster',
+      (fingerprint) => [
+        'post',
+        `${COURSE}/roster`,
+        { ...ask({ text: ROSTER }), dropMissing: false, invite: false, fingerprint },
+      ],
+    ],
+  ])('%s, also with a request that was waiting', async (_, request) => {
+    const { fingerprint } = await preview({ text: ROSTER });
+    const before = await world.database.read.countBy(Enrolment, { courseId: 'course' });
+    await world.as(INES, 'get', COURSE);
+    let go: () => void = () => undefined;
+    const begun = new Promise<void>((resolve) => (go = resolve));
+    const held = world.database.write(async (manager) => {
+      await begun;
+      await manager.update(Enrolment, { courseId: 'course', personId: 'p-ines' }, { role: 'assistant' });
+    });
+    const answer = world.as(INES, ...request(fingerprint)).then(({ status }) => status);
+    // Time enough to come to stand in the queue behind that.
+    await new Promise((resolve) => setTimeout(resolve, 300));
+    go();
+    await held;
+    expect(await answer).toBe(403);
+    expect(await world.database.read.countBy(Enrolment, { courseId: 'course' })).toBe(before);
   });
 });

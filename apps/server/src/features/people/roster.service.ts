@@ -102,6 +102,8 @@ export class RosterService {
     await this.#place(person, courseId);
     const file = await this.tables.roster(request, request.traitColumn ?? null);
     return this.database.write(async (manager, emit) => {
+      // Once more: a large file takes a while to read.
+      await this.#place(person, courseId);
       const people = await enrolledOf(manager, courseId);
       const { changes, problems } = read(file, request, people);
       assertRight(problems);

@@ -71,14 +71,16 @@ export class LtiPeople {
   }
 
   async setNightly(person: CurrentUser, courseId: string, nightly: 'off' | 'add'): Promise<void> {
-    await this.#mayManage(person, courseId);
-    await this.database.write((manager) => manager.update(LtiCourse, { courseId }, { nightly }));
+    await this.database.write(async (manager) => {
+      await this.#mayManage(person, courseId);
+      await manager.update(LtiCourse, { courseId }, { nightly });
+    });
   }
 
   /** People and their work stay; whoever is known at the platform still comes in by it, once the course is linked again. */
   async unlink(person: CurrentUser, courseId: string): Promise<void> {
-    await this.#mayManage(person, courseId);
     await this.database.write(async (manager, emit) => {
+      await this.#mayManage(person, courseId);
       const exchanges = await manager.find(Exchange, { select: { id: true }, where: { courseId } });
       for (const { id } of exchanges) await manager.delete(LtiLineItem, { exchangeId: id });
       await manager.delete(LtiCourse, { courseId });
@@ -107,6 +109,8 @@ export class LtiPeople {
     const linked = await this.#mustBeLinked(courseId);
     const { members } = await this.#ask(linked);
     return this.database.write(async (manager, emit) => {
+      // Once more: the platform takes its time to answer.
+      await this.#mayManage(person, courseId);
       const changes = compareMembers(await this.#places(manager, linked.link), members);
       if (fingerprintOf(changes) !== fingerprint) {
         throw new ProblemError({

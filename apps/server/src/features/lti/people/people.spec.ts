@@ -83,7 +83,7 @@ describe('people of a platform', () => {
     const source = { text, base64: null, traitColumn: null, classIds: [] };
     const file = await world.do<RosterPreview>(INES, 'post', '/courses/course/people/roster/preview', source);
     expect(file.missing.map(({ name }) => name)).toEqual(['Ann Mensah', 'B. Noorzai', 'Ben Kiss', 'Cho Sato']);
-    expect(file.read).toContain('6 students came by the platform, and stay.');
+    expect(file.read).toContain('6 students came from the platform and stay.');
     state().people = state().people.filter(({ id: one }) => one !== 'u-2003');
     const gone = await preview();
     expect(gone.missing.map(({ name }) => name)).toEqual(['Célia Duarte']);
@@ -92,9 +92,9 @@ describe('people of a platform', () => {
   });
 
   it.each<[Fault[], RegExp]>([
-    [['page'], /says that it is not there \(404\): “There is no such page\.”/],
+    [['page'], /did not find it \(404\): “There is no such page\.”/],
     [['circle'], /its pages lead round in a circle/],
-    [['down'], /has a fault of its own \(503\): “be right back”/],
+    [['down'], /reports an internal error \(503\): “be right back”/],
   ])('change nothing where the platform does not give them: %j', async (faults, words) => {
     behave(...faults);
     const { status, body } = await world.as(INES, 'post', '/courses/course/platform/people/preview');
@@ -154,7 +154,7 @@ describe('people of a platform', () => {
     expect([entry?.actorId, entry?.details]).toEqual([null, { added: 8, updated: 0, dropped: 0 }]);
     // Seen by somebody, it is proposed.
     expect((await preview()).update.map(({ changes }) => changes)).toEqual([
-      ['is taken for Finn Halvorsen of the platform, because of the same address'],
+      ['matched with Finn Halvorsen on the platform by email address'],
     ]);
     await world.do(INES, 'put', '/courses/course/platform', { nightly: 'off' });
     state().people = state().people.filter(({ id }) => id === 'u-1001');
@@ -170,7 +170,7 @@ describe('people of a platform', () => {
     expect(await view()).toEqual({ platform: null });
     expect(await places()).toHaveLength(5);
     const { body } = await world.as(INES, 'post', '/courses/course/platform/people/preview');
-    expect((body as { sentence: string }).sentence).toBe('This course is not linked to a platform.');
+    expect((body as { sentence: string }).sentence).toBe('This course is not linked to a learning platform.');
     expect(await world.database.read.count(Course)).toBe(2);
   });
 
@@ -211,8 +211,10 @@ describe('people of a platform', () => {
       const { status, body } = await world.as(INES, 'post', '/courses/course/platform/people/preview');
       const { sentence } = body as { sentence: string };
       // The one name among them cannot be looked up here: it is not reached either.
-      expect([url, status >= 422, /does not ask|cannot be reached/.test(sentence)]).toEqual([url, true, true]);
+      expect([url, status >= 422, /cannot be asked|cannot be reached/.test(sentence)]).toEqual([url, true, true]);
     }
-    expect((await world.database.read.findOneByOrFail(LtiPlatform, { id: 'northmere' })).fault).toMatch(/does not ask/);
+    expect((await world.database.read.findOneByOrFail(LtiPlatform, { id: 'northmere' })).fault).toMatch(
+      /cannot be asked/,
+    );
   });
 });

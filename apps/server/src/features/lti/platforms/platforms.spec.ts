@@ -76,13 +76,13 @@ describe('platforms', () => {
   it.each<[string, RegExp, (own: string) => object]>([
     [
       'is somebody else',
-      /calls itself elsewhere\.example/,
+      /names elsewhere\.example/,
       (own) => ({ ...complete(own), issuer: 'https://elsewhere.example' }),
     ],
-    ['says too little', /does not say all that is needed/, (own) => ({ ...complete(own), jwks_uri: undefined })],
+    ['says too little', /description lacks something/, (own) => ({ ...complete(own), jwks_uri: undefined })],
     [
       'is no learning platform',
-      /no platform that speaks the standard/,
+      /does not support LTI 1.3/,
       (own) => ({ ...complete(own), [PLATFORM]: undefined }),
     ],
     ['says nothing that can be read', /no JSON object/, () => [] as unknown as object],
