@@ -27,6 +27,7 @@ const { markedFigures } = await import('./marked.mjs');
 const { archiveFigures } = await import('./archive.mjs');
 const { platformFigures } = await import('./lti.mjs');
 const { identityFigures } = await import('./identity.mjs');
+const { todayFigures } = await import('./today.mjs');
 const { allocationFigures } = await import('./allocation.mjs');
 
 const { call, cookieOf } = callsTo(base);
@@ -212,6 +213,7 @@ await changesFigures({ base, cookie: instructor, exchangeId: ids.exchangeId, lin
 await deskFigures({ base, cookie: reviewer, reviewId: ids.reviewId, call, line, round, median });
 await fileFigures({ server, call, cookieOf, base, ids, line, round, median });
 await stopped(server);
+await todayFigures({ folder, env, base, line, round });
 identityFigures(line, round);
 
 await allocationFigures(line, round);

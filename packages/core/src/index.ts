@@ -117,7 +117,7 @@ export { findIdentities, type IdentityFind, type SearchOptions } from './identit
 export type { Identity } from './identity/nameForms.js';
 export { findLookalikes, shapeOfId } from './identity/lookalikes.js';
 export { PeopleByWord } from './identity/peopleByWord.js';
-export { staffNeeds, studentNeeds, studentStatus } from './today/needs.js';
+export { isOver, staffNeeds, studentNeeds, studentStatus } from './today/needs.js';
 export type { Need, NeedKind, OwnReview, StaffSituation, StudentStatus, StudentSituation } from './today/needs.js';
 export { contradictions, type ContradictionCode } from './setup/contradictions.js';
 export { byFamilyName } from './people/familyName.js';
@@ -139,8 +139,16 @@ export { checkGradeRule, GRADE_STEPS, QUALITY_COLUMNS, ROUNDINGS, SCORE_METHODS 
 export { USUAL_GRADE_RULE, USUAL_PART_RULE } from './grading/gradeRule.js';
 export type { GradeBand, GradeRule, GradeRuleProblemCode, GradeScale, GradeStep } from './grading/gradeRule.js';
 export type { PartRule, QualityColumn, Rounding, ScoreMethod } from './grading/gradeRule.js';
-export { gradeOf } from './grading/gradeOf.js';
-export type { Grade, GradeEvidence, GradeLine, LineState, Override, PartEvidence } from './grading/gradeOf.js';
+export { givenGrade, givenWords, gradeOf, isSameGrade } from './grading/gradeOf.js';
+export type {
+  GivenGrade,
+  Grade,
+  GradeEvidence,
+  GradeLine,
+  LineState,
+  Override,
+  PartEvidence,
+} from './grading/gradeOf.js';
 export { GRADING_WORKS, shareOut, type GradingWork, type ToGrade } from './grading/shareOut.js';
 export { peerScore, weightedScore } from './grading/peerScore.js';
 export { closenessToOthers, qualityOf, substanceOf, SUBSTANTIAL } from './grading/reviewingQuality.js';

@@ -4,6 +4,7 @@ import type {
   Deliverable,
   FlaggingRules,
   FormItem,
+  GivenGrade,
   GradePart,
   GradeRule,
   LateRule,
@@ -316,9 +317,9 @@ export class Participant {
   @Column('integer', { nullable: true })
   gradeFrom: number | null;
 
-  /** The grade that was last told of, in words: a later one is a correction. Null before. */
-  @Column('text', { nullable: true })
-  gradeTold: string | null;
+  /** The grade that was last told of: another one is a correction. Null before. */
+  @Column('simple-json', { nullable: true })
+  gradeTold: GivenGrade | null;
 
   /** When the grade was first looked at; null before. */
   @Column('integer', { nullable: true })

@@ -136,19 +136,56 @@ export function shareOf(done: number, { how, steps, minimum }: PartRule): number
   return steps.reduce((best, { from, gives }) => (share >= from - SAME ? Math.max(best, gives) : best), 0);
 }
 
-function said(percent: number | null, { scale, step, rounding }: GradeRule): Pick<Grade, 'value' | 'words'> {
+function said(percent: number | null, rule: GradeRule): Pick<Grade, 'value' | 'words'> {
   if (percent === null) return { value: null, words: null };
-  if (scale.kind === 'points') {
-    const value = rounded((percent / 100) * scale.of, step, rounding);
-    return { value, words: `${value} of ${scale.of}` };
-  }
-  const value = rounded(percent, step, rounding);
-  if (scale.kind === 'percent') return { value, words: `${value}%` };
+  const { scale, step, rounding } = rule;
+  const value = rounded(scale.kind === 'points' ? (percent / 100) * scale.of : percent, step, rounding);
+  return { value, words: givenWords(givenGrade({ value }, rule)) };
+}
+
+/** A grade as somebody is given it: a figure or a name on its scale, apart from any language. */
+export type GivenGrade =
+  | { readonly scale: 'none' }
+  | { readonly scale: 'percent'; readonly value: number }
+  | { readonly scale: 'points'; readonly value: number; readonly of: number }
+  | { readonly scale: 'bands'; readonly name: string };
+
+/** @param value rounded, in percent or points; null without a grade */
+export function givenGrade({ value }: Pick<Grade, 'value'>, { scale }: Pick<GradeRule, 'scale'>): GivenGrade {
+  if (value === null) return { scale: 'none' };
+  if (scale.kind === 'points') return { scale: 'points', value, of: scale.of };
+  if (scale.kind === 'percent') return { scale: 'percent', value };
   const band = scale.bands.reduce<(typeof scale.bands)[number] | null>(
     (best, one) => (one.from <= value + SAME && (best === null || one.from > best.from) ? one : best),
     null,
   );
-  return { value, words: band?.name ?? null };
+  return band === null ? { scale: 'none' } : { scale: 'bands', name: band.name };
+}
+
+/** "87%", "17.5 of 20", the name of a band; null for no grade. */
+export function givenWords(given: GivenGrade): string | null {
+  switch (given.scale) {
+    case 'none':
+      return null;
+    case 'percent':
+      return `${given.value}%`;
+    case 'points':
+      return `${given.value} of ${given.of}`;
+    case 'bands':
+      return given.name;
+  }
+}
+
+export function isSameGrade(one: GivenGrade, other: GivenGrade): boolean {
+  const [a, b] = [one, other].map((given) =>
+    JSON.stringify([
+      given.scale,
+      'value' in given ? given.value : null,
+      'of' in given ? given.of : null,
+      'name' in given ? given.name : null,
+    ]),
+  );
+  return a === b;
 }
 
 /**

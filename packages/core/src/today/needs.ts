@@ -1,6 +1,6 @@
 import type { Instant, ResolvedDates } from '../timeline/dates.js';
-import { endOf } from '../timeline/dates.js';
-import type { Stage } from '../timeline/stage.js';
+import { endOf, resolveDates } from '../timeline/dates.js';
+import { stageAt, type Stage, type TimelineState } from '../timeline/stage.js';
 
 /** What somebody is to do in an exchange, or has missed in it. */
 export type NeedKind =
@@ -77,6 +77,15 @@ export interface StudentSituation {
 
 /** Feedback that nobody has read stays on the list this long, in milliseconds. */
 const NEWS = 14 * 24 * 3_600_000;
+
+/**
+ * Whether an exchange asks nothing of anybody any more, and has nothing that is news: it has been closed, and its feedback was
+ * released two weeks ago and more. For people without own due times.
+ */
+export function isOver(state: TimelineState, now: Instant): boolean {
+  const dates = resolveDates(state.dates);
+  return dates !== null && stageAt(state, now) === 'closed' && now - dates.release >= NEWS;
+}
 
 /** What is to be done by one student, the most pressing first. Nothing is asked of an excused one. */
 export function studentNeeds(at: StudentSituation, now: Instant): Need[] {

@@ -33,11 +33,12 @@ export interface Pairs {
   readonly voiced: readonly Pair[];
 }
 
-/** In the order of random ids: nothing of the persons steers who reviews whom. */
+/** In the order of random ids: nothing of the persons steers who reviews whom. @param earlier null to load it */
 export async function loadCircumstances(
   manager: EntityManager,
   exchange: Exchange,
   now: number,
+  earlier: Earlier | null = null,
 ): Promise<Circumstances> {
   const participants = await manager.findBy(Participant, { exchangeId: exchange.id });
   const students = await activeParticipants(manager, exchange.id);
@@ -49,7 +50,7 @@ export async function loadCircumstances(
     leftOut: await whoIsLeftOut(manager, exchange, participants, students, drafts),
     drafts,
     groups: await groupsOf(manager, exchange, students),
-    earlier: await Earlier.load(manager, exchange, now),
+    earlier: earlier ?? (await Earlier.load(manager, exchange, now)),
   };
 }
 

@@ -26,6 +26,11 @@ export class Earlier {
     readonly strengths: ReadonlyMap<string, number>,
   ) {}
 
+  /** For what does not ask whom somebody has met before: that is read from every earlier exchange of the course. */
+  static none(): Earlier {
+    return new Earlier([], new Map(), new Map());
+  }
+
   static async load(manager: EntityManager, exchange: Exchange, now: number): Promise<Earlier> {
     const others = (await courseExchanges(manager, exchange.courseId))
       // What comes after this one is no meeting of before.

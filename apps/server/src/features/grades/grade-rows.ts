@@ -1,5 +1,5 @@
 import type { GradeRow, GradesView, GradingWorkView } from '@salt-circle/contracts';
-import { gradeOf, type GradingWork } from '@salt-circle/core';
+import { givenGrade, givenWords, gradeOf, isSameGrade, type GradingWork } from '@salt-circle/core';
 import type { EntityManager } from 'typeorm';
 import type { ExchangeContext } from '../../permissions/access.js';
 import { gradeIsReleased } from '../../permissions/exchange-facts.js';
@@ -67,7 +67,8 @@ export async function gradeRows(
       },
       released: gradeIsReleased(exchange, participant, context.now),
       // Whether a grade is another one than what was told, nobody knows before it is worked out.
-      correction: !provisional && told !== null && told !== (grade.words ?? '') ? told : null,
+      correction:
+        !provisional && told !== null && !isSameGrade(told, givenGrade(grade, rule)) ? (givenWords(told) ?? '') : null,
     };
   });
   return rows.sort((a, b) => (a.person.name ?? '').localeCompare(b.person.name ?? ''));

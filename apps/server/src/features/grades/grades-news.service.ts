@@ -1,6 +1,7 @@
 import { Inject, Injectable } from '@nestjs/common';
+import { isOver } from '@salt-circle/core';
 import { IsNull, Not } from 'typeorm';
-import { gradeIsReleased } from '../../permissions/exchange-facts.js';
+import { gradeIsReleased, timelineOf } from '../../permissions/exchange-facts.js';
 import { activeParticipants } from '../../queries/participants.js';
 import { Exchange, Participant } from '../../model/exchange.js';
 import { Clock } from '../../platform/clock/clock.js';
@@ -19,6 +20,9 @@ const SETTLED = 15 * 60_000;
 export class GradesNews extends PeriodicJob {
   /** When each exchange was last gone through. Milliseconds. */
   readonly #lookedAt = new Map<string, number>();
+  /** Exchanges that are over, and were gone through since: nothing comes of them until something changes. */
+  readonly #settled = new Set<string>();
+  readonly #stop: () => void;
 
   constructor(
     private readonly database: Database,
@@ -27,6 +31,17 @@ export class GradesNews extends PeriodicJob {
     @Inject(SETTINGS) { mode }: Settings,
   ) {
     super({ name: 'grades-news', every: LOOK_EVERY, fault: 'nobody could be told of grades' }, mode);
+    this.#stop = database.changes.listen((changes) => {
+      for (const { exchangeId } of changes) {
+        if (exchangeId === null) this.#settled.clear();
+        else this.#settled.delete(exchangeId);
+      }
+    });
+  }
+
+  override async onApplicationShutdown(): Promise<void> {
+    this.#stop();
+    await super.onApplicationShutdown();
   }
 
   protected async round(): Promise<void> {
@@ -37,14 +52,16 @@ export class GradesNews extends PeriodicJob {
       .where('participant.gradeFrom IS NOT NULL')
       .select('DISTINCT participant.exchangeId', 'id')
       .getRawMany<{ id: string }>();
-    const released = await manager.findBy(Exchange, { gradesRelease: Not(IsNull()) });
+    const released = await manager.find(Exchange, { where: { gradesRelease: Not(IsNull()) }, select: { id: true } });
     for (const id of new Set([...released, ...early].map((one) => one.id))) {
+      if (this.#settled.has(id)) continue;
       const exchange = await manager.findOneByOrFail(Exchange, { id });
       const people = await activeParticipants(manager, id);
       const untold = people.some((one) => one.gradeTold === null && gradeIsReleased(exchange, one, now));
       if (!untold && now - (this.#lookedAt.get(id) ?? 0) < SETTLED) continue;
       await this.grades.tell(id);
       this.#lookedAt.set(id, now);
+      if (isOver(timelineOf(exchange), now) && (exchange.gradesRelease ?? Infinity) <= now) this.#settled.add(id);
     }
   }
 }

@@ -1,6 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import type { GradesReleaseRequest } from '@salt-circle/contracts';
-import { gradeOf } from '@salt-circle/core';
+import { givenGrade, givenWords, gradeOf, isSameGrade, type GivenGrade } from '@salt-circle/core';
 import { In, IsNull, Not, type EntityManager } from 'typeorm';
 import { Access, assertCan } from '../../permissions/access.js';
 import { mailRecipients } from '../../queries/mail-recipients.js';
@@ -74,13 +74,19 @@ export class GradesRelease {
     const grades = new Map(
       people
         .filter(({ participant }) => gradeIsReleased(exchange, participant, now))
-        .map(({ participant, evidence }) => [participant.id, gradeOf(exchange.gradeParts, rule, evidence).words ?? '']),
+        .map(({ participant, evidence }) => [
+          participant.id,
+          givenGrade(gradeOf(exchange.gradeParts, rule, evidence), rule),
+        ]),
     );
     if (grades.size === 0) return 0;
     return this.database.write(async (manager) => {
       // In the order of random ids, which says nothing of who somebody is.
       const present = await manager.find(Participant, { where: { exchangeId }, order: { id: 'ASC' } });
-      const untold = present.filter(({ id, gradeTold }) => grades.has(id) && grades.get(id) !== gradeTold);
+      const untold = present.filter(({ id, gradeTold }) => {
+        const given = grades.get(id);
+        return given !== undefined && (gradeTold === null || !isSameGrade(given, gradeTold));
+      });
       const course = await manager.findOneByOrFail(Course, { id: exchange.courseId });
       const told = new Map(untold.map((one) => [one.personId, one]));
       const letters = (await mailRecipients(manager, course.id, [...told.keys()])).map(
@@ -93,7 +99,7 @@ export class GradesRelease {
               course.title,
               exchange.title,
               gradeTold,
-              grades.get(id) ?? '',
+              grades.get(id) ?? { scale: 'none' },
               `${this.database.mail.publicUrl}${path}`,
             ),
           };
@@ -121,15 +127,15 @@ async function takeBack(manager: EntityManager, exchangeId: string): Promise<voi
   await manager.update(Participant, { exchangeId }, { gradeFrom: null, gradeTold: null });
 }
 
-/** @param was what was told of before; null for nothing, empty for no grade */
+/** @param was what was told of before; null for nothing */
 function letter(
   course: string,
   exchange: string,
-  was: string | null,
-  is: string,
+  was: GivenGrade | null,
+  is: GivenGrade,
   link: string,
 ): Pick<Letter, 'subject' | 'text'> {
-  const named = (grade: string) => (grade === '' ? say('noGrade') : grade);
+  const named = (grade: GivenGrade) => givenWords(grade) ?? say('noGrade');
   if (was === null) {
     return {
       subject: say('yourGradeForIsThere', { course, exchange }),

@@ -1,22 +1,24 @@
 import { Injectable } from '@nestjs/common';
 import type { TodayItem, TodayKind, TodayView, WaitingItem } from '@salt-circle/contracts';
 import {
+  DATE_ORDER,
   endOf,
   hasPractised,
+  isOver,
   resolveDates,
   staffNeeds,
   studentNeeds,
   studentStatus,
   withPersonalDates,
+  type DateName,
   type Need,
   type OwnReview,
   type PersonalDates,
   type StaffSituation,
   type StudentSituation,
 } from '@salt-circle/core';
-import { courseExchanges } from '../../queries/course-exchanges.js';
 import { practiceStates } from '../../permissions/practice.js';
-import { IsNull, MoreThan, Not } from 'typeorm';
+import { In, IsNull, MoreThan, Not } from 'typeorm';
 import { draftOf, groupIdOf } from '../../permissions/own-draft.js';
 import { datesOf } from '../../permissions/exchange-facts.js';
 import { isoOrNull } from '../../platform/wire/instants.js';
@@ -27,16 +29,24 @@ import { AllocationPreview } from '../../model/allocation.js';
 import { Clock } from '../../platform/clock/clock.js';
 import { Enrolment } from '../../model/course.js';
 import { Database } from '../../platform/database/database.js';
-import { Exchange } from '../../model/exchange.js';
+import { Exchange, Participant, PersonalDatesRow } from '../../model/exchange.js';
 import { ExchangesService } from '../planning/exchanges.service.js';
 import { nextView } from '../../queries/exchange-views.js';
 import type { Draft } from '../../model/draft.js';
-import { Participant } from '../../model/exchange.js';
 import { Review } from '../../model/review.js';
 import type { ExchangeView } from '@salt-circle/contracts';
 
 /** What the core says is to be done, or what only the allocation can tell. */
 type Found = Omit<Need, 'kind'> & { readonly kind: TodayKind };
+
+/** As much of an exchange as tells whether it is over: whole ones are large, and somebody has many. */
+interface Outline extends Record<DateName, number | null> {
+  readonly id: string;
+  readonly courseId: string;
+  readonly publishedAt: number | null;
+  readonly rolling: number;
+  readonly reflects: number;
+}
 
 @Injectable()
 export class TodayService {
@@ -85,17 +95,40 @@ export class TodayService {
     return { items, waiting };
   }
 
+  /** Those in which something can be asked of the person: what is over for everybody costs no more than its row. */
   async #exchangesOf(person: CurrentUser): Promise<Array<{ exchange: Exchange; role: Enrolment['role'] }>> {
     const manager = this.database.read;
-    const found: Array<{ exchange: Exchange; role: Enrolment['role'] }> = [];
-    for (const { courseId, role } of await manager.findBy(Enrolment, { personId: person.id, active: true })) {
-      for (const exchange of await courseExchanges(manager, courseId)) {
-        const takesPart =
-          role !== 'student' || (await manager.existsBy(Participant, { exchangeId: exchange.id, personId: person.id }));
-        if (takesPart && (role !== 'student' || exchange.publishedAt !== null)) found.push({ exchange, role });
-      }
-    }
-    return found;
+    const places = new Map(
+      (await manager.findBy(Enrolment, { personId: person.id, active: true })).map((one) => [one.courseId, one]),
+    );
+    const all = await manager
+      .createQueryBuilder(Exchange, 'one')
+      .where({ courseId: In([...places.keys()]), practiceOf: IsNull() })
+      .select(['id', 'courseId', 'publishedAt', 'rolling', ...DATE_ORDER].map((column) => `one.${column} AS ${column}`))
+      .addSelect("one.after ->> '$.reflection' IS NOT NULL", 'reflects')
+      .getRawMany<Outline>();
+    const taken = await manager.find(Participant, { where: { personId: person.id }, select: { exchangeId: true } });
+    const takesPart = new Set(taken.map(({ exchangeId }) => exchangeId));
+    const ownTimes = await manager.find(PersonalDatesRow, {
+      where: [{ enrolmentId: In([...places.values()].map(({ id }) => id)) }, { groupId: Not(IsNull()) }],
+      select: { exchangeId: true },
+    });
+    const hasOwnTimes = new Set(ownTimes.map(({ exchangeId }) => exchangeId));
+    const now = this.clock.now();
+    const roleIn = ({ courseId }: Pick<Exchange, 'courseId'>) => places.get(courseId)?.role ?? 'student';
+    const running = all.filter((one) => {
+      const isStudent = roleIn(one) === 'student';
+      if (isStudent && (one.publishedAt === null || !takesPart.has(one.id))) return false;
+      // Where nothing follows the release, a reflection can be handed in for ever.
+      const waits = isStudent && one.reflects === 1;
+      const state = { dates: one, publishedAt: one.publishedAt, rolling: one.rolling === 1 };
+      return waits || hasOwnTimes.has(one.id) || !isOver(state, now);
+    });
+    const found = await manager.find(Exchange, {
+      where: { id: In(running.map(({ id }) => id)) },
+      order: { courseId: 'ASC', createdAt: 'ASC' },
+    });
+    return found.map((exchange) => ({ exchange, role: roleIn(exchange) }));
   }
 
   /** What the rule is asked about, of a student. */

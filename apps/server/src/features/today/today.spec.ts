@@ -2,6 +2,9 @@ import { handIn, publishedExchange, reviewedExchange, write, submitFilled } from
 import { ANN, BEN, CHO, INES, TOM } from '../../testing/people.js';
 import { AT } from '../../testing/plan.js';
 import { World } from '../../testing/world.js';
+import { Enrolment } from '../../model/course.js';
+import { PersonalDatesRow } from '../../model/exchange.js';
+import { ExchangesService } from '../planning/exchanges.service.js';
 
 interface Item {
   readonly kind: string;
@@ -82,6 +85,28 @@ describe('Today', () => {
     // It leaves once it was read.
     await world.do(BEN, 'post', `/exchanges/${id}/feedback/read`);
     expect(await today(BEN)).toEqual({ items: [], waiting: [] });
+  });
+
+  it('leaves out what is long over, but not for whoever has more time', async () => {
+    const { id, byBen } = await reviewedExchange(world);
+    await submitFilled(world, BEN, byBen);
+    world.clock.goTo(AT.closed + 30 * 24 * 3_600_000);
+    const asked = jest.spyOn(world.app.get(ExchangesService), 'one');
+    expect(await today(INES)).toEqual({ items: [], waiting: [] });
+    expect(await today(ANN)).toEqual({ items: [], waiting: [] });
+    expect(asked).not.toHaveBeenCalled();
+    const { id: enrolmentId } = await world.database.read.findOneByOrFail(Enrolment, {
+      personId: 'p-ann',
+      courseId: 'course',
+    });
+    await world.database.write((manager) =>
+      manager.insert(PersonalDatesRow, {
+        ...{ id: 'own', exchangeId: id, enrolmentId, groupId: null, draftsDue: null, reviewsDue: null },
+        ...{ repliesDue: null, revisionDue: world.clock.now() + 3_600_000, excused: false, reason: 'Ill.' },
+      }),
+    );
+    await today(ANN);
+    expect(asked).toHaveBeenCalledTimes(1);
   });
 
   it('never tells before reviewing opens that drafts have been allocated', async () => {

@@ -10,6 +10,7 @@ import { Enrolment } from '../../model/course.js';
 import { Exchange, Participant, ReviewFormRow } from '../../model/exchange.js';
 import { EVENT_HANDLERS } from '../../handlers.js';
 import { SettingsError } from '../config/settings.js';
+import { LtiPerson, LtiPlatform } from '../../model/lti.js';
 import { Mail } from '../../model/mail.js';
 import { endHolding, settleInstallation } from './installation.js';
 import { Database } from './database.js';
@@ -119,6 +120,74 @@ describe('the schema', () => {
     await database.onApplicationShutdown();
   });
 
+  it('keeps platforms and grades that were told under the names and in the form of now, and back', async () => {
+    const source = await writerSource(folder)
+      .setOptions({ migrations: MIGRATIONS.slice(0, 28) })
+      .initialize();
+    await source.runMigrations();
+    await source.query('PRAGMA foreign_keys = OFF');
+    await insertRow(source, 'campus', {
+      ...{
+        id: 'n',
+        name: 'N',
+        issuer: '',
+        clientId: 'c',
+        authUrl: '',
+        tokenUrl: '',
+        keysUrl: '',
+        pages: '[]',
+        createdAt: 0,
+      },
+      arrivalFault: 'campus-paused',
+    });
+    await insertRow(source, 'campus_person', { campusId: 'n', user: 'u-1', personId: 'p', createdAt: 0 });
+    await insertRow(source, 'enrolment', {
+      ...{ id: 'e', courseId: 'c', personId: 'p', name: 'P', email: 'p@example.org', role: 'student', campusId: 'c-7' },
+      ...{ source: 'campus', campusUser: 'u-1' },
+    });
+    await insertRow(source, 'audit_entry', {
+      ...{ at: 0, action: 'campus-refused', details: '{"fault":"campus-paused","campus":"n"}', version: 2 },
+    });
+    const told = ['87%', '17.5 of 20', '', 'Very good', null, '3 of us'];
+    for (const [at, gradeTold] of told.entries())
+      await insertRow(source, 'participant', {
+        id: `p${at}`,
+        exchangeId: 'x',
+        personId: `p${at}`,
+        alias: `A${at}`,
+        gradeTold,
+      });
+    const before = await stored(source);
+    await source.destroy();
+
+    const now = await writerSource(folder).initialize();
+    await now.query('PRAGMA foreign_keys = OFF');
+    await now.runMigrations();
+    expect(await now.manager.findOneBy(LtiPlatform, { id: 'n' })).toMatchObject({ arrivalFault: 'platform-paused' });
+    expect(await now.manager.findOneBy(LtiPerson, { platformId: 'n' })).toMatchObject({ user: 'u-1', personId: 'p' });
+    expect(await now.manager.findOneBy(Enrolment, { id: 'e' })).toMatchObject({
+      ...{ source: 'platform', ltiUser: 'u-1', campusId: 'c-7' },
+    });
+    expect(await now.manager.find(AuditEntry)).toMatchObject([
+      { action: 'platform-refused', details: { fault: 'platform-paused', platform: 'n' } },
+    ]);
+    const grades = await now.manager.find(Participant, { select: { id: true, gradeTold: true }, order: { id: 'ASC' } });
+    expect(grades.map(({ gradeTold }) => gradeTold)).toEqual([
+      { scale: 'percent', value: 87 },
+      { scale: 'points', value: 17.5, of: 20 },
+      { scale: 'none' },
+      { scale: 'bands', name: 'Very good' },
+      null,
+      { scale: 'bands', name: '3 of us' },
+    ]);
+    while ((await now.query<unknown[]>('SELECT 1 FROM migrations')).length > 28) {
+      await now.query('PRAGMA foreign_keys = OFF');
+      await now.undoLastMigration();
+    }
+    expect(await stored(now)).toEqual(before);
+    await now.destroy();
+  });
+
   it('makes of somebody without an account as many people as there are places, and of an account one', async () => {
     const old = await writerSource(folder)
       .setOptions({ migrations: MIGRATIONS.slice(0, 5) })
@@ -180,6 +249,12 @@ async function insertRow(source: DataSource, table: string, row: Readonly<Record
   const columns = Object.keys(row).map((column) => `"${column}"`);
   const values = columns.map(() => '?');
   await source.query(`INSERT INTO "${table}" (${columns.join()}) VALUES (${values.join()})`, Object.values(row));
+}
+
+/** What the tables hold that have other names now. */
+async function stored(source: DataSource): Promise<unknown[]> {
+  const tables = ['campus', 'campus_person', 'enrolment', 'audit_entry', 'participant'];
+  return Promise.all(tables.map((table) => source.query(`SELECT * FROM "${table}" ORDER BY 1`)));
 }
 
 /** Every column, index and foreign key, as SQLite itself describes them. */

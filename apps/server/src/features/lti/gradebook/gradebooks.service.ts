@@ -1,6 +1,16 @@
 import { Inject, Injectable } from '@nestjs/common';
-import { MEDIA, readResults, sameScore, SCOPE, scoreBody, scoreOfGrade, type LtiScore } from '@salt-circle/core';
+import {
+  isOver,
+  MEDIA,
+  readResults,
+  sameScore,
+  SCOPE,
+  scoreBody,
+  scoreOfGrade,
+  type LtiScore,
+} from '@salt-circle/core';
 import { In, IsNull, LessThanOrEqual, type EntityManager } from 'typeorm';
+import { timelineOf } from '../../../permissions/exchange-facts.js';
 import { activeParticipants } from '../../../queries/participants.js';
 import { LtiLineItem, LtiScoreRow } from '../../../model/lti.js';
 import { Exchange } from '../../../model/exchange.js';
@@ -43,6 +53,8 @@ type Theirs = Map<string, number | null>;
 @Injectable()
 export class Gradebooks extends PeriodicJob {
   readonly #lookedAt = new Map<string, number>();
+  /** Exchanges that are over, and were worked out since: until something changes, only what still waits is sent. */
+  readonly #settled = new Set<string>();
   /** Platforms that cannot be reached: until when nothing is sent, and how often in a row. */
   readonly #silent = new Map<string, { readonly until: number; readonly times: number }>();
   readonly #stop: () => void;
@@ -58,8 +70,13 @@ export class Gradebooks extends PeriodicJob {
     super({ name: 'gradebooks', every: LOOK_EVERY, fault: 'grades could not be passed on' }, settings.mode);
     this.#stop = database.changes.listen((changes) => {
       for (const { exchangeId } of changes) {
-        if (exchangeId === null) this.#lookedAt.clear();
-        else this.#lookedAt.delete(exchangeId);
+        if (exchangeId === null) {
+          this.#lookedAt.clear();
+          this.#settled.clear();
+        } else {
+          this.#lookedAt.delete(exchangeId);
+          this.#settled.delete(exchangeId);
+        }
       }
     });
   }
@@ -101,6 +118,8 @@ export class Gradebooks extends PeriodicJob {
   }
 
   async #pass(exchangeId: string): Promise<void> {
+    const waits = { exchangeId, state: 'waiting' as const };
+    if (this.#settled.has(exchangeId) && !(await this.database.read.existsBy(LtiScoreRow, waits))) return;
     const booked = await bookedOf(this.database.read, exchangeId);
     if (booked === null || !booked.platform.active) return;
     await this.#want(booked);
@@ -122,6 +141,7 @@ export class Gradebooks extends PeriodicJob {
     if (now - (this.#lookedAt.get(exchange.id) ?? -DAY) < (lately ? AGAIN.lately : AGAIN.later)) return;
     // Before anything is read: what changes meanwhile is seen the next time.
     this.#lookedAt.set(exchange.id, now);
+    if (!lately && isOver(timelineOf(exchange), now)) this.#settled.add(exchange.id);
     const { rule, grades } = await this.grades.of(exchange, now);
     const users = await this.#users(booked);
     await this.database.write(async (manager) => {

@@ -80,12 +80,8 @@ describe('platforms', () => {
       (own) => ({ ...complete(own), issuer: 'https://elsewhere.example' }),
     ],
     ['says too little', /description lacks something/, (own) => ({ ...complete(own), jwks_uri: undefined })],
-    [
-      'is no learning platform',
-      /does not support LTI 1.3/,
-      (own) => ({ ...complete(own), [PLATFORM]: undefined }),
-    ],
-    ['says nothing that can be read', /no JSON object/, () => [] as unknown as object],
+    ['is no learning platform', /does not support LTI 1.3/, (own) => ({ ...complete(own), [PLATFORM]: undefined })],
+    ['says nothing that can be read', /not a JSON object/, () => [] as unknown as object],
     ...(['authorization_endpoint', 'token_endpoint', 'jwks_uri', 'registration_endpoint'] as const).flatMap((field) =>
       ['https://x;sandbox/auth', 'javascript:alert(1)', 'https://a b/', 'https://x,y/', 'https://u:p@x/', '//x'].map(
         (address): [string, RegExp, (own: string) => object] => [

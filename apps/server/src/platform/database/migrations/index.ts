@@ -27,6 +27,7 @@ import { PlainNames1766534400000 } from './0027-plain-names.js';
 import { EventVersions1766620800000 } from './0028-event-versions.js';
 import { Campuses1766188800000 } from './0023-campuses.js';
 import { LtiNames1766707200000 } from './0029-lti-names.js';
+import { GivenGrades1766793600000 } from './0030-given-grades.js';
 
 /** In the order in which they run. A migration that has landed is never edited. */
 export const MIGRATIONS = [
@@ -59,4 +60,5 @@ export const MIGRATIONS = [
   PlainNames1766534400000,
   EventVersions1766620800000,
   LtiNames1766707200000,
+  GivenGrades1766793600000,
 ] as const;
