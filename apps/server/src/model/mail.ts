@@ -1,4 +1,5 @@
 import { Column, Entity, Index, PrimaryColumn } from 'typeorm';
+import type { StoredLetterKind } from './letter-kind.js';
 
 /** `ended`: never sent, because what it was about is over. */
 export type MailState = 'kept' | 'waiting' | 'sent' | 'failed' | 'ended';
@@ -25,6 +26,9 @@ export class Mail {
 
   @Column('text', { nullable: true })
   exchangeId: string | null;
+
+  @Column('text', { default: '' })
+  kind: StoredLetterKind;
 
   @Column('text')
   subject: string;

@@ -1,4 +1,5 @@
 import { Column, Entity, ForeignKey, Index, PrimaryColumn } from 'typeorm';
+import type { StoredLetterKind } from './letter-kind.js';
 import { Person } from './person.js';
 
 /** Something that happened and concerns one person. Ids of course and exchange are plain values: it outlives them. */
@@ -21,6 +22,9 @@ export class News {
 
   @Column('text', { nullable: true })
   exchangeId: string | null;
+
+  @Column('text', { default: '' })
+  kind: StoredLetterKind;
 
   @Column('text')
   words: string;

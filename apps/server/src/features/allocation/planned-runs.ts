@@ -183,6 +183,7 @@ export class PlannedRuns implements OnApplicationBootstrap, OnApplicationShutdow
     const people = await manager.findBy(Enrolment, { courseId: course.id, role: 'instructor', active: true });
     const where = { course: course.title, exchange: exchange.title };
     const letters = people.map(({ email, personId }) => ({
+      kind: 'allocation-outcome' as const,
       address: email,
       subject: say(SUBJECTS[outcome] ?? 'notBeenAllocated', where),
       text: paragraphs([

@@ -55,6 +55,7 @@ export async function tellReviewers(
     const { email } = await manager.findOneByOrFail(Enrolment, { courseId: course.id, personId });
     const due = dateInWords(own?.reviewsDue ?? (exchange.reviewsDue as number), course.timeZone);
     letters.push({
+      kind: 'reviews-to-write',
       address: email,
       ...letter(exchange, course, mine.length, due, mail.publicUrl),
       courseId: course.id,

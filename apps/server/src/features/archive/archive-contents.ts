@@ -1,5 +1,6 @@
 import type { EntityMetadata } from 'typeorm';
 import type { ArchiveFile } from './archive-file.js';
+import { gradeOfWords } from './earlier-values.js';
 import { broken } from './archive-file.js';
 import type { Line } from './kept/lines.js';
 import type { ArchivedTable } from './kept/rows.js';
@@ -53,6 +54,7 @@ export async function readContents(
     const defaults = older ? defaultsOf(table, metadataOf(table)) : [];
     return (line: Line) => {
       if (older) renameColumns(table, line);
+      if (older) convertValues(table, line);
       for (const [column, value] of defaults) {
         if (column in line) continue;
         line[column] = value;
@@ -84,6 +86,12 @@ function renameColumns({ name }: TableOf, line: Line): void {
     line[now] = line[then];
     delete line[then];
   }
+}
+
+/** Values that were kept in another form. */
+function convertValues({ name }: TableOf, line: Line): void {
+  if (name === 'participant' && typeof line['gradeTold'] === 'string')
+    line['gradeTold'] = gradeOfWords(line['gradeTold']);
 }
 
 /** Sees the rows of an archive, table after table. */

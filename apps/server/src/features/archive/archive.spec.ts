@@ -368,7 +368,7 @@ describe('an archive that is not as it came', () => {
       [without(good, 'manifest.json'), 'has no manifest.json'],
       [{ 'a.txt': strToU8('a') }, 'not the archive of an exchange'],
       [
-        change(good, 'manifest.json', (text) => text.replace('"version": 2', '"version": 3')),
+        change(good, 'manifest.json', (text) => text.replace('"version": 3', '"version": 4')),
         'made by a newer Salt Circle',
       ],
       [change(good, 'manifest.json', () => '{'), 'is not JSON'],
@@ -472,19 +472,28 @@ describe('an archive that is not as it came', () => {
 
   it('of an older version is filled in, with a sentence', async () => {
     const good = await archived();
+    // The flagging rules had another name, and told grades were words.
+    const named = rows(good, 'exchange', ({ draftForm: _, reviewingEach: __, flaggingRules: doubtBounds, ...row }) => ({
+      ...row,
+      doubtBounds,
+    }));
+    const told = ['17.5 of 20', '87%', '', 'Very good'];
     const older = change(
-      // The flagging rules had another name.
-      rows(good, 'exchange', ({ draftForm: _, reviewingEach: __, flaggingRules: doubtBounds, ...row }) => ({
-        ...row,
-        doubtBounds,
-      })),
+      rows(named, 'participant', (row) => ({ ...row, gradeTold: told.shift() ?? null })),
       'manifest.json',
-      (text) => text.replace('"version": 2', '"version": 1'),
+      (text) => text.replace('"version": 3', '"version": 1'),
     );
     const remarks = ((await preview(older)).body as ArchiveView).remarks.join('\n');
     expect(remarks).toContain('“exchange.draftForm” was not known yet when this archive was made: it was filled in.');
     const { exchangeId } = await taken(older);
-    const [row] = rowsOf(await archived(exchangeId), 'exchange');
+    const back = await archived(exchangeId);
+    const grades = rowsOf(back, 'participant').map(({ gradeTold }) => JSON.stringify(gradeTold));
+    for (const grade of [
+      { scale: 'points', value: 17.5, of: 20 },
+      { scale: 'percent', value: 87 },
+    ])
+      expect(grades).toContain(JSON.stringify(grade));
+    const [row] = rowsOf(back, 'exchange');
     expect([row?.['draftForm'], row?.['reviewingEach'], row?.['flaggingRules']]).toEqual([null, false, null]);
   });
 });

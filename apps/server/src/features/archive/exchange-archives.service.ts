@@ -24,7 +24,7 @@ import type { RowsMade, RowsTask } from './worker/archive.js';
 import { say } from '../../words/archive.js';
 
 /** Of the format; a change that an older application cannot read makes it one more. */
-export const ARCHIVE_VERSION = 2;
+export const ARCHIVE_VERSION = 3;
 
 /** Megabytes and milliseconds: ten thousand people take a tenth of it. */
 const THREADS = { memory: 2_048, time: 1_800_000, atOnce: 2, inTurn: true };

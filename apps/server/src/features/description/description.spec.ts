@@ -18,7 +18,7 @@ interface Answered {
 
 const MAKER = join(import.meta.dirname, '../../../../../scripts/api-answers.mjs');
 const FILES =
-  /\.(?:zip|csv|xlsx|docx|pdf|jsonld|json)$|calendar\/\{token\}$|uploads\/\{id\}$|\/(?:archive|changes|copy|original|captions|file)$|\{(?:format|digest)\}$|platform\/(?:login|register\/\{token\}|arrivals\/\{token\}\/return)$/;
+  /\.(?:zip|csv|xlsx|docx|pdf|jsonld|json)$|calendar\/\{token\}$|uploads\/\{id\}$|\/(?:archive|changes|copy|original|captions|file)$|\{(?:format|digest)\}$|lti\/(?:login|register\/\{token\}|arrivals\/\{token\}\/return)$/;
 
 let world: World;
 let document: OpenAPIObject;

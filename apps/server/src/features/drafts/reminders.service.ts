@@ -79,6 +79,7 @@ export class RemindersService {
         });
       }
       const letters = found.people.map((one) => ({
+        kind: 'reminder' as const,
         address: one.email,
         ...this.#letter(context, one, request),
         courseId: context.course.id,
@@ -117,6 +118,7 @@ export class RemindersService {
         const at = due - hours * 3_600_000;
         if (at <= since || at > now || now >= endOf(due)) continue;
         letters.push({
+          kind: 'reminder',
           address: one.email,
           ...this.#letter(around, one, request),
           courseId: course.id,

@@ -150,6 +150,7 @@ export class ReleaseNews extends PeriodicJob {
         {
           id,
           letter: {
+            kind: 'feedback-released' as const,
             address,
             subject: say('feedbackOnYourDraftFor', where),
             text: paragraphs([

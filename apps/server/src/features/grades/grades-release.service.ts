@@ -94,7 +94,7 @@ export class GradesRelease {
           const { id, gradeTold } = told.get(personId) as Participant;
           const path = `/exchanges/${exchangeId}/grade`;
           return {
-            ...{ address, courseId: course.id, exchangeId, news: { personId, path } },
+            ...{ kind: 'grade', address, courseId: course.id, exchangeId, news: { personId, path } },
             ...letter(
               course.title,
               exchange.title,

@@ -48,6 +48,7 @@ export class DayLetters extends PeriodicJob {
         const lines = news.map(({ words, path }) => `${words}\n${publicUrl}${path}`);
         return [
           {
+            kind: 'day-letter' as const,
             address,
             subject: say('saltCircleThatHappened', { news: news.length }),
             text: paragraphs([...lines, say('youGetOneLetterDay', { address: `${publicUrl}/account` })]),

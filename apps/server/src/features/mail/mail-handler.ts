@@ -18,6 +18,7 @@ import { DATE_WORDS, dateInWords } from '../../platform/problems/sentences.js';
 import type { DomainEvent, EventOf, EventPayloads } from '../../platform/events/domain-event.js';
 import { pastEvent } from '../../platform/events/past-events.js';
 import type { EventHandler } from '../../platform/events/event-handler.js';
+import { TOGETHER } from '../../platform/mail/letter-rules.js';
 import { queueMail, type Letter } from '../../platform/mail/queue-mail.js';
 import { say } from '../../words/letters.js';
 import { paragraphs } from '../../platform/mail/paragraphs.js';
@@ -66,18 +67,19 @@ async function lettersFor(
     const receipt = await receiptOf(manager, about, happening);
     const addressed = await authorAddresses(manager, exchange, happening.details.draft);
     return addressed.map(({ address, personId }) => ({
+      kind: 'receipt',
       address,
       ...receipt(address === by?.email ? say('you') : (by?.name ?? say('somebody'))),
       courseId: course.id,
       exchangeId,
-      news: { personId, path: `/exchanges/${exchangeId}/draft`, always: true },
+      news: { personId, path: `/exchanges/${exchangeId}/draft` },
     }));
   }
   if (action === 'draft-withdrawn' || action === 'revision-withdrawn') {
     const addressed = await authorAddresses(manager, exchange, happening.details.draft);
     return addressed.map(({ address, personId }) => ({
-      ...{ address, ...withdrawn(about, happening), courseId: course.id, exchangeId },
-      news: { personId, path: `/exchanges/${exchangeId}/draft`, always: true },
+      ...{ kind: 'taken-back', address, ...withdrawn(about, happening), courseId: course.id, exchangeId },
+      news: { personId, path: `/exchanges/${exchangeId}/draft` },
     }));
   }
   const text =
@@ -88,13 +90,17 @@ async function lettersFor(
         : await moved(manager, about, now);
   if (text === null) return [];
   const addressed = await addressesOf(manager, exchange);
-  const news = (personId: string) => ({ personId, path: `/exchanges/${exchangeId}` });
   return addressed.map(({ address, personId }) => ({
-    ...{ address, ...text, courseId: course.id, exchangeId },
-    news: news(personId),
-    ...(action === 'dates-changed' && { waits: TOGETHER }),
+    ...{ kind: KINDS[action], address, ...text, courseId: course.id, exchangeId },
+    news: { personId, path: `/exchanges/${exchangeId}` },
   }));
 }
+
+const KINDS = {
+  'exchange-published': 'exchange-published',
+  'rules-changed': 'rules-changed',
+  'dates-changed': 'dates-moved',
+} as const;
 
 /** To the authors who read their feedback by now: somebody of the staff has added to it. Review by review, they are told as of any other. */
 async function addedByStaff(
@@ -120,12 +126,13 @@ async function addedByStaff(
   const path = `/exchanges/${exchangeId}/feedback`;
   const where = { voice: review.voice ?? '', exchange: exchange.title, course: course.title };
   return addressed.map(({ address, personId }) => ({
+    kind: 'staff-review-added',
     address,
     subject: say('yourFeedbackForHasReview', where),
     text: paragraphs([say('yourHasAddedReviewTo', where), `${publicUrl}${path}`]),
     courseId: course.id,
     exchangeId,
-    news: { personId, path, once: true },
+    news: { personId, path },
   }));
 }
 
@@ -153,6 +160,7 @@ async function reopened(
   ];
   return [
     {
+      kind: 'review-reopened',
       address,
       subject: say('reviewOfYoursForHas', where),
       text: paragraphs([
@@ -195,9 +203,6 @@ function published({ exchange, course, link }: About): Text {
   };
 }
 
-/** Milliseconds within which changes of dates are told in one letter. */
-const TOGETHER = 10 * 60_000;
-
 /**
  * What has changed since the first of the changes that belong together; letters of the earlier ones that have not left are ended.
  *
@@ -210,7 +215,7 @@ async function moved(manager: EntityManager, { exchange, course, link }: About, 
   });
   const where = { exchange: exchange.title, course: course.title };
   const subject = say('datesOfHaveMoved', where);
-  await withdrawLetters(manager, exchange.id, subject, now - TOGETHER);
+  await withdrawLetters(manager, exchange.id, now - TOGETHER);
   const before = new Map<DateName, string | null>();
   for (const event of changes.map(pastEvent)) {
     if (event.action !== 'dates-changed' || !event.details.tell) continue;
@@ -226,16 +231,11 @@ async function moved(manager: EntityManager, { exchange, course, link }: About, 
   return { subject, text: paragraphs([say('datesOfInHaveMoved', where), lines.join('\n'), link]) };
 }
 
-/** Letters that another one takes the place of, as far as they have not left; what stands in inboxes unread goes with them. */
-async function withdrawLetters(
-  manager: EntityManager,
-  exchangeId: string,
-  subject: string,
-  since: number,
-): Promise<void> {
-  const at = MoreThan(since);
-  await manager.update(Mail, { exchangeId, subject, at, state: In(['waiting', 'kept']) }, { state: 'ended' });
-  await manager.delete(News, { exchangeId, words: subject, at, readAt: IsNull() });
+/** Letters of moved dates that another one takes the place of, as far as they have not left; what stands in inboxes unread goes with them. */
+async function withdrawLetters(manager: EntityManager, exchangeId: string, since: number): Promise<void> {
+  const told = { exchangeId, kind: 'dates-moved' as const, at: MoreThan(since) };
+  await manager.update(Mail, { ...told, state: In(['waiting', 'kept']) }, { state: 'ended' });
+  await manager.delete(News, { ...told, readAt: IsNull() });
 }
 
 function rulesChanged({ exchange, course, link }: About, { changed }: EventPayloads['rules-changed']): Text {

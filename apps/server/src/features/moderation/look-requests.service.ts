@@ -98,12 +98,13 @@ export class LookRequests {
     const staff = await manager.findBy(Enrolment, { courseId: course.id, role: 'instructor', active: true });
     const where = { course: course.title, exchange: exchange.title };
     const letters = staff.map(({ email: address, personId }) => ({
+      kind: 'look-asked' as const,
       address,
       subject: say('youAreAskedToLook', where),
       text: paragraphs([say('somebodyAsksYouToLook', where), `${this.database.mail.publicUrl}/reviews/${review.id}`]),
       courseId: course.id,
       exchangeId: exchange.id,
-      news: { personId, path: `/reviews/${review.id}`, once: true },
+      news: { personId, path: `/reviews/${review.id}` },
     }));
     await queueMail(manager, this.ids, this.database.mail, context.now, letters);
   }
@@ -118,6 +119,7 @@ export class LookRequests {
     const where = { course: course.title, exchange: exchange.title };
     await queueMail(manager, this.ids, this.database.mail, context.now, [
       {
+        kind: 'look-answered',
         address,
         subject: say('answerToWhatYouAsked', where),
         text: paragraphs([say('youAskedYourInstructorTo', where), `${this.database.mail.publicUrl}/${page}`]),

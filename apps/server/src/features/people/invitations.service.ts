@@ -89,7 +89,13 @@ export class Invitations {
       // Without a mail server staff pass the link on; but not one to somebody who is known here by more than this place.
       const shown = !this.database.mail.sendsMail && !known.has(email);
       rows.push({ tokenHash: hashOf(token), enrolmentId: id, address: email, shown, inviterId: by.id, createdAt: now });
-      letters.push({ address: email, courseId, sealed: !shown, ...this.#letter(name, inviter, course, token) });
+      letters.push({
+        kind: 'invitation',
+        address: email,
+        courseId,
+        sealed: !shown,
+        ...this.#letter(name, inviter, course, token),
+      });
     }
     const mailIds = await queueMail(manager, this.ids, this.database.mail, this.clock.now(), letters);
     await insertAll(

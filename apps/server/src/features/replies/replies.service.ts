@@ -157,6 +157,7 @@ export class Replies {
       if (address === undefined) return [];
       return [
         {
+          kind: 'reply',
           address,
           subject: say(what === 'review' ? 'reviewOfYours' : 'yourFeedback', where),
           text: paragraphs([
@@ -165,7 +166,7 @@ export class Replies {
           ]),
           courseId: course.id,
           exchangeId: exchange.id,
-          news: { personId, path, once: true },
+          news: { personId, path },
         },
       ];
     });

@@ -217,6 +217,7 @@ export class Rounds {
     const path = `/exchanges/${exchange.id}`;
     const where = { course: context.course.title, exchange: exchange.title, earlier: context.exchange.title };
     const letters = (await mailRecipients(manager, context.course.id, authors)).map(({ address, personId }) => ({
+      kind: 'next-round' as const,
       ...{ address, courseId: context.course.id, exchangeId: exchange.id, news: { personId, path } },
       subject: say('yourRevisionIsReviewedOnce', where),
       text: paragraphs([

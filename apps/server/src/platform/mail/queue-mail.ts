@@ -5,11 +5,14 @@ import type { MailSettings } from '../config/settings.js';
 import { insertAll } from '../database/insert-all.js';
 import { portions } from '../database/portions.js';
 import type { Ids } from '../ids/ids.js';
+import type { LetterKind } from '../../model/letter-kind.js';
 import { Mail } from '../../model/mail.js';
 import { News } from '../../model/news.js';
 import { Person } from '../../model/person.js';
+import { LETTER_RULES } from './letter-rules.js';
 
 export interface Letter {
+  readonly kind: LetterKind;
   readonly address: string;
   readonly subject: string;
   readonly text: string;
@@ -17,19 +20,13 @@ export interface Letter {
   readonly exchangeId?: string | null;
   /** See `Mail.secret`. */
   readonly secret?: string;
-  /** Milliseconds for which it waits before it leaves, so that another one can take its place. */
-  readonly waits?: number;
-  /** See `Mail.sealed`. */
+  /** See `Mail.sealed`; where it depends on more than the kind. */
   readonly sealed?: boolean;
   /** It tells one person of something: it stands in that person's inbox too, and is mailed as the person wishes. */
   readonly news?: {
     readonly personId: string;
     /** Where it leads, within the application. */
     readonly path: string;
-    /** As long as it has not been read it is told once, however often it happens. */
-    readonly once?: boolean;
-    /** Mailed whatever the wishes: a receipt. */
-    readonly always?: boolean;
   };
 }
 
@@ -40,14 +37,13 @@ async function tellNews(
   now: number,
   letters: readonly Letter[],
 ): Promise<readonly Letter[]> {
-  const told = letters.flatMap(({ news, subject, courseId, exchangeId = null }) =>
-    news === undefined || courseId === null ? [] : [{ ...news, words: subject, courseId, exchangeId }],
-  );
+  const told = letters.flatMap(({ news, courseId }) => (news === undefined || courseId === null ? [] : [news]));
   if (told.length === 0) return letters;
   const wishes = new Map<string, Person['mailWish']>();
   const waiting = new Set<string>();
-  const keyOf = ({ personId, path, words }: Pick<News, 'personId' | 'path' | 'words'>) =>
-    JSON.stringify([personId, path, words]);
+  // By what it is and where it leads, in whatever words it was told.
+  const keyOf = ({ personId, path, kind }: Pick<News, 'personId' | 'path' | 'kind'>) =>
+    JSON.stringify([personId, path, kind]);
   for (const some of portions(told)) {
     const personId = In([...new Set(some.map((one) => one.personId))]);
     for (const { id, mailWish } of await manager.find(Person, {
@@ -59,16 +55,17 @@ async function tellNews(
   }
   const rows: Array<QueryDeepPartialEntity<News>> = [];
   const mailed = letters.filter((letter) => {
-    const { news, subject: words, courseId, exchangeId = null } = letter;
+    const { kind, news, subject: words, courseId, exchangeId = null } = letter;
     if (news === undefined || courseId === null) return true;
-    const { personId, path, once = false, always = false } = news;
-    const key = keyOf({ personId, path, words });
+    const { personId, path } = news;
+    const { once = false, always = false } = LETTER_RULES[kind];
+    const key = keyOf({ personId, path, kind });
     if (once && waiting.has(key)) return false;
     waiting.add(key);
     const wish = wishes.get(personId) ?? 'off';
     rows.push({
       id: ids.uuid(),
-      ...{ personId, path, words, courseId, exchangeId },
+      ...{ personId, path, kind, words, courseId, exchangeId },
       at: now,
       mailDay: wish === 'daily' && !always,
     });
@@ -76,6 +73,11 @@ async function tellNews(
   });
   await insertAll(manager, News, rows);
   return mailed;
+}
+
+function sendFrom(kind: LetterKind, now: number): number {
+  const { waits } = LETTER_RULES[kind];
+  return waits === undefined ? 0 : now + waits;
 }
 
 /** The one way in which a mail comes into being: in the transaction of what it tells of. @returns the ids, in the order given */
@@ -88,22 +90,21 @@ export async function queueMail(
 ): Promise<string[]> {
   // Whoever has no address has an inbox all the same.
   const mailed = (await tellNews(manager, ids, now, letters)).filter(({ address }) => isAddress(address));
-  const rows = mailed.map(
-    ({ address, subject, text, courseId, exchangeId = null, secret = null, sealed = false, waits = 0 }) => ({
-      id: ids.uuid(),
-      at: now,
-      address,
-      // A line break in a subject would be a header of its own.
-      subject: subject.replace(/\s+/gu, ' ').slice(0, 250),
-      text,
-      courseId,
-      exchangeId,
-      secret,
-      sealed,
-      nextTryAt: waits === 0 ? 0 : now + waits,
-      state: sendsMail ? ('waiting' as const) : ('kept' as const),
-    }),
-  );
+  const rows = mailed.map(({ kind, address, subject, text, courseId, exchangeId = null, secret = null, sealed }) => ({
+    id: ids.uuid(),
+    at: now,
+    kind,
+    address,
+    // A line break in a subject would be a header of its own.
+    subject: subject.replace(/\s+/gu, ' ').slice(0, 250),
+    text,
+    courseId,
+    exchangeId,
+    secret,
+    sealed: sealed ?? LETTER_RULES[kind].sealed ?? false,
+    nextTryAt: sendFrom(kind, now),
+    state: sendsMail ? ('waiting' as const) : ('kept' as const),
+  }));
   await insertAll(manager, Mail, rows);
   return rows.map(({ id }) => id);
 }

@@ -125,7 +125,10 @@ export class Proofs {
     const secret = `${this.settings.publicUrl}/platform-proof/${token}`;
     const text = say('somebodyHasComeToSalt', { name: person.name, name2: platform.name, secret });
     await queueMail(manager, this.ids, this.database.mail, this.clock.now(), [
-      { address, courseId: null, subject: say('isItYouWhoComes', { name: platform.name }), text, secret, sealed: true },
+      {
+        ...{ kind: 'platform-proof', address, courseId: null },
+        ...{ subject: say('isItYouWhoComes', { name: platform.name }), text, secret },
+      },
     ]);
   }
 

@@ -28,6 +28,7 @@ import { EventVersions1766620800000 } from './0028-event-versions.js';
 import { Campuses1766188800000 } from './0023-campuses.js';
 import { LtiNames1766707200000 } from './0029-lti-names.js';
 import { GivenGrades1766793600000 } from './0030-given-grades.js';
+import { LetterKinds1766880000000 } from './0031-letter-kinds.js';
 
 /** In the order in which they run. A migration that has landed is never edited. */
 export const MIGRATIONS = [
@@ -61,4 +62,5 @@ export const MIGRATIONS = [
   EventVersions1766620800000,
   LtiNames1766707200000,
   GivenGrades1766793600000,
+  LetterKinds1766880000000,
 ] as const;
