@@ -1,8 +1,10 @@
 import { createApi, type BaseQueryFn } from '@reduxjs/toolkit/query/react';
 import type { CourseCard, CourseView, DemoPerson, ExchangeView, Problem, SessionView } from '@salt-circle/contracts';
+import { TOPICS } from '@salt-circle/core';
 import { ownFetch } from './ownFetch.js';
 import { confirmPassword } from './session/confirmPassword.js';
 import { say } from '../words/app.js';
+import { changedAnywhere, changedHere, OWN_TAGS } from './changes/freshness.js';
 
 interface Call {
   readonly url: string;
@@ -44,54 +46,29 @@ const baseQuery: BaseQueryFn<string | Call, unknown, Problem> = async (given) =>
   }
 };
 
-/** What the cache is told apart by. */
-const TAGS = [
-  'Session',
-  'Courses',
-  'Exchange',
-  'Plan',
-  'Form',
-  'Draft',
-  'Allocation',
-  'Review',
-  'OwnRemarks',
-  'Progress',
-  'Feedback',
-  'Today',
-  'People',
-  'Groups',
-  'Library',
-  'Outbox',
-  'Calendar',
-  'Reading',
-  'Account',
-  'Uploads',
-  'Practice',
-  'Queue',
-  'Looks',
-  'Threads',
-  'Decisions',
-  'Inbox',
-  'Grades',
-  'Platform',
-  'Platforms',
-] as const;
-export type Tag = (typeof TAGS)[number];
-
 /** Features add their endpoints to this one. Each mutation names the tags it changes. */
 export const api = createApi({
   reducerPath: 'api',
   baseQuery,
-  tagTypes: TAGS,
+  tagTypes: [...OWN_TAGS, ...TOPICS],
   endpoints: (build) => ({
     session: build.query<SessionView, void>({ query: () => '/session', providesTags: ['Session'] }),
     signIn: build.mutation<null, { email: string; password: string }>({
       query: (body) => ({ url: '/session', method: 'POST', body }),
     }),
     signOut: build.mutation<null, void>({ query: () => ({ url: '/session', method: 'DELETE' }) }),
-    courses: build.query<CourseCard[], void>({ query: () => '/courses', providesTags: ['Courses'] }),
-    course: build.query<CourseView, string>({ query: (id) => `/courses/${id}`, providesTags: ['Courses'] }),
-    exchange: build.query<ExchangeView, string>({ query: (id) => `/exchanges/${id}`, providesTags: ['Exchange'] }),
+    courses: build.query<CourseCard[], void>({
+      query: () => '/courses',
+      providesTags: changedAnywhere(['Courses'], 'plan', 'people'),
+    }),
+    course: build.query<CourseView, string>({
+      query: (id) => `/courses/${id}`,
+      providesTags: changedHere(['Courses'], 'plan', 'people'),
+    }),
+    exchange: build.query<ExchangeView, string>({
+      query: (id) => `/exchanges/${id}`,
+      providesTags: changedHere(['Exchange'], 'plan', 'drafts', 'allocation', 'reviews', 'own-draft'),
+    }),
     demoPeople: build.query<DemoPerson[], void>({ query: () => '/demo/people' }),
     stepIn: build.mutation<null, string>({
       query: (personId) => ({ url: '/demo/step-in', method: 'POST', body: { personId } }),
@@ -99,7 +76,7 @@ export const api = createApi({
     moveClock: build.mutation<{ now: string }, string | null>({
       query: (to) => ({ url: '/demo/clock', method: 'POST', body: { to } }),
       // Every stage, right and figure may be another one at another time.
-      invalidatesTags: TAGS,
+      invalidatesTags: OWN_TAGS,
     }),
   }),
 });

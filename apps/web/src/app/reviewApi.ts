@@ -1,10 +1,14 @@
 import type { DeskView, SubmitView } from '@salt-circle/contracts';
 import { api } from './api.js';
+import { changedAnywhere } from './changes/freshness.js';
 
 /** One review, as its desk has it. */
 export const { useDeskQuery, useSubmitReviewMutation, useReopenReviewMutation } = api.injectEndpoints({
   endpoints: (build) => ({
-    desk: build.query<DeskView, string>({ query: (id) => `/reviews/${id}`, providesTags: ['Review'] }),
+    desk: build.query<DeskView, string>({
+      query: (id) => `/reviews/${id}`,
+      providesTags: changedAnywhere(['Review'], 'own-review'),
+    }),
     submitReview: build.mutation<SubmitView, string>({
       query: (id) => ({ url: `/reviews/${id}/submit`, method: 'POST' }),
       invalidatesTags: ['Review', 'Exchange', 'Today', 'Progress', 'OwnRemarks', 'Practice', 'Plan', 'Grades'],

@@ -15,6 +15,7 @@ import type {
   ThreadsView,
 } from '@salt-circle/contracts';
 import { api } from '../api.js';
+import { changedAnywhere, changedHere } from '../changes/freshness.js';
 
 interface OfReview {
   readonly reviewId: string;
@@ -46,7 +47,7 @@ export const {
   endpoints: (build) => ({
     feedback: build.query<FeedbackView, string>({
       query: (id) => `/exchanges/${id}/feedback`,
-      providesTags: ['Feedback'],
+      providesTags: changedHere(['Feedback'], 'plan', 'own-draft'),
     }),
     readFeedback: build.mutation<null, string>({
       query: (id) => ({ url: `/exchanges/${id}/feedback/read`, method: 'POST' }),
@@ -54,11 +55,11 @@ export const {
     }),
     others: build.query<FeedbackView, string>({
       query: (reviewId) => `/reviews/${reviewId}/others`,
-      providesTags: ['Feedback'],
+      providesTags: changedAnywhere(['Feedback'], 'plan'),
     }),
     threads: build.query<ThreadsView, string>({
       query: (reviewId) => `/reviews/${reviewId}/replies`,
-      providesTags: ['Threads'],
+      providesTags: changedAnywhere(['Threads'], 'reviews', 'own-draft', 'own-review'),
     }),
     reply: build.mutation<ThreadsView, OfReview & ReplyRequest>({
       query: ({ reviewId, ...body }) => ({ url: `/reviews/${reviewId}/replies`, method: 'POST', body }),
@@ -70,7 +71,7 @@ export const {
     }),
     decisions: build.query<DecisionsView, string>({
       query: (exchangeId) => `/exchanges/${exchangeId}/decisions`,
-      providesTags: ['Decisions'],
+      providesTags: changedHere(['Decisions'], 'own-draft'),
     }),
     decide: build.mutation<DecisionView, OfExchange & { key: string } & DecisionRequest>({
       query: ({ exchangeId, key, ...body }) => ({
@@ -90,22 +91,28 @@ export const {
     }),
     revision: build.query<RevisionView, OfExchange & { draftId: string }>({
       query: ({ exchangeId, draftId }) => `/exchanges/${exchangeId}/drafts/${draftId}/revision`,
-      providesTags: ['Decisions', 'Draft'],
+      providesTags: changedHere(['Decisions', 'Draft'], 'drafts', 'own-draft'),
     }),
     after: build.query<AfterRow[], string>({
       query: (exchangeId) => `/exchanges/${exchangeId}/after`,
-      providesTags: ['Progress'],
+      providesTags: changedHere(['Progress'], 'plan', 'drafts', 'reviews'),
     }),
     reflections: build.query<ReflectionRead[], string>({
       query: (exchangeId) => `/exchanges/${exchangeId}/reflections`,
-      providesTags: ['Progress'],
+      providesTags: changedHere(['Progress'], 'drafts', 'reviews'),
     }),
-    rounds: build.query<RoundCard[], string>({ query: (id) => `/exchanges/${id}/rounds`, providesTags: ['Exchange'] }),
+    rounds: build.query<RoundCard[], string>({
+      query: (id) => `/exchanges/${id}/rounds`,
+      providesTags: changedHere(['Exchange'], 'plan'),
+    }),
     makeRound: build.mutation<RoundCard, OfExchange & SecondRoundRequest>({
       query: ({ exchangeId, ...body }) => ({ url: `/exchanges/${exchangeId}/rounds`, method: 'POST', body }),
       invalidatesTags: ['Exchange', 'Courses', 'Today'],
     }),
-    inbox: build.query<InboxView, void>({ query: () => '/inbox', providesTags: ['Inbox'] }),
+    inbox: build.query<InboxView, void>({
+      query: () => '/inbox',
+      providesTags: changedAnywhere(['Inbox'], 'plan', 'reviews', 'own-draft', 'own-review'),
+    }),
     readNews: build.mutation<InboxView, readonly string[]>({
       query: (ids) => ({ url: '/inbox/read', method: 'POST', body: { ids } }),
       invalidatesTags: ['Inbox'],

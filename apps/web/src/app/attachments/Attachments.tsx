@@ -7,13 +7,14 @@ import { attachmentAddress, originalAddress } from '../viewing/address.js';
 import { PartViewer } from '../viewing/PartViewer.js';
 import { bytesInWords } from '../viewing/sizes.js';
 import { say } from '../../words/app.js';
+import { changedHere } from '../changes/freshness.js';
 
 const { useAttachmentQuery } = api.injectEndpoints({
   endpoints: (build) => ({
     attachment: build.query<PartView, { exchangeId: string; id: string }>({
       query: ({ exchangeId, id }) => `/exchanges/${exchangeId}/attachments/${id}`,
       // While its copy is being made.
-      providesTags: ['Exchange'],
+      providesTags: changedHere(['Exchange'], 'plan'),
     }),
   }),
 });

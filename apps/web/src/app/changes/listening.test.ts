@@ -104,18 +104,20 @@ describe('gathering', () => {
   afterEach(() => jest.useRealTimers());
 
   it('asks at once for the first, and once for all that comes soon after', () => {
-    const asked: Topic[][] = [];
-    const gathered = gathering(3_000, (topics) => asked.push([...topics]));
-    gathered.add(['drafts']);
-    for (let typed = 0; typed < 50; typed += 1) gathered.add(['reviews']);
-    gathered.add(['drafts']);
-    expect(asked).toEqual([['drafts']]);
+    const asked: string[][] = [];
+    const gathered = gathering(3_000, (tags) => asked.push(tags.map(({ type, id }) => `${type} of ${id ?? 'all'}`)));
+    const add = (type: Topic, id = 'x') => gathered.add([{ type, id }]);
+    add('drafts');
+    for (let typed = 0; typed < 50; typed += 1) add('reviews');
+    add('reviews', 'y');
+    add('drafts');
+    expect(asked).toEqual([['drafts of x']]);
     jest.advanceTimersByTime(3_000);
-    expect(asked).toEqual([['drafts'], ['reviews', 'drafts']]);
+    expect(asked).toEqual([['drafts of x'], ['reviews of x', 'reviews of y', 'drafts of x']]);
     jest.advanceTimersByTime(10_000);
-    gathered.add(['plan']);
+    add('plan');
     expect(asked).toHaveLength(3);
-    gathered.add(['plan']);
+    add('plan');
     gathered.end();
     jest.advanceTimersByTime(10_000);
     expect(asked).toHaveLength(3);

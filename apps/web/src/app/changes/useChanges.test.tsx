@@ -5,6 +5,7 @@ import { useCallback, useState } from 'react';
 import { api } from '../api.js';
 import { store } from '../store.js';
 import { Wire } from '../../testing/wire.js';
+import { changedHere } from './freshness.js';
 import type { Hearing } from './listening.js';
 import { useChanges, useNews, usePolling } from './useChanges.js';
 
@@ -23,7 +24,10 @@ jest.mock('./listening.js', () => ({
 const { useExchangeQuery } = api.injectEndpoints({
   overrideExisting: true,
   endpoints: (build) => ({
-    exchange: build.query<{ title: string }, string>({ query: (id) => `/exchanges/${id}`, providesTags: ['Exchange'] }),
+    exchange: build.query<{ title: string }, string>({
+      query: (id) => `/exchanges/${id}`,
+      providesTags: changedHere(['Exchange'], 'plan'),
+    }),
   }),
 });
 
@@ -67,6 +71,7 @@ describe('a page that hears of changes', () => {
     await act(() => wire.answer({ title: 'At the beginning' }));
     shows('At the beginning, asks every 0, 0 previews');
     news({ topics: ['mail'] });
+    news({ topics: ['plan'], exchangeId: 'another' });
     expect(wire.asked).toHaveLength(2);
     unmount();
   });

@@ -1,25 +1,11 @@
 import type { ChangeNews } from '@salt-circle/contracts';
 import { TOPICS, type Topic } from '@salt-circle/core';
 import { useEffect } from 'react';
-import { api, type Tag } from '../api.js';
+import { api } from '../api.js';
 import { useAppDispatch, useAppSelector } from '../store.js';
 import { liveChanged, selectLive } from './changesSlice.js';
+import { tagsOf, type TopicTag } from './freshness.js';
 import { canListen, listen } from './listening.js';
-
-/** What is asked for again when something changed. Pages with typed text keep what is typed and has
- * not been sent. */
-const TAGS_OF: Readonly<Record<Topic, readonly Tag[]>> = {
-  plan: ['Exchange', 'Courses', 'Today', 'Feedback', 'Inbox'],
-  drafts: ['Progress', 'Exchange', 'Today', 'Reading'],
-  allocation: ['Allocation', 'Exchange', 'Today'],
-  reviews: ['Progress', 'Exchange', 'Today', 'Queue', 'Looks', 'Threads', 'Inbox'],
-  people: ['People', 'Groups', 'Library', 'Courses'],
-  grades: ['Grades'],
-  mail: ['Outbox'],
-  'own-draft': ['Draft', 'Exchange', 'Today', 'Threads', 'Decisions', 'Inbox'],
-  'own-review': ['Review', 'Threads', 'Inbox'],
-  preview: [],
-};
 
 /** Milliseconds between two times of asking again: fifty people who type are not fifty questions. */
 const AT_MOST_EVERY = 3_000;
@@ -32,12 +18,12 @@ export function useChanges(wanted: boolean): void {
   const dispatch = useAppDispatch();
   useEffect(() => {
     if (!wanted || !canListen()) return;
-    const again = (topics: readonly Topic[]) =>
-      dispatch(api.util.invalidateTags([...new Set(topics.flatMap((topic) => TAGS_OF[topic]))]));
+    // Pages with typed text keep what is typed and has not been sent.
+    const again = (tags: ReadonlyArray<Topic | TopicTag>) => dispatch(api.util.invalidateTags([...tags]));
     const gathered = gathering(AT_MOST_EVERY, again);
     const end = listen({
       onNews: (news) => {
-        gathered.add(news.topics);
+        gathered.add(tagsOf(news));
         for (const hear of hearers) hear(news);
       },
       onLive: (live) => {
@@ -53,21 +39,21 @@ export function useChanges(wanted: boolean): void {
   }, [wanted, dispatch]);
 }
 
-/** Hands over the first topics at once, and what comes soon after them together, `every` milliseconds at the earliest. */
-export function gathering(every: number, hand: (topics: readonly Topic[]) => void) {
-  const waiting = new Set<Topic>();
+/** Hands over the first tags at once, and what comes soon after them together, each once, `every` milliseconds at the earliest. */
+export function gathering(every: number, hand: (tags: readonly TopicTag[]) => void) {
+  const waiting = new Map<string, TopicTag>();
   let timer: ReturnType<typeof setTimeout> | null = null;
   const handOver = () => {
     timer = null;
     if (waiting.size === 0) return;
-    const topics = [...waiting];
+    const tags = [...waiting.values()];
     waiting.clear();
     timer = setTimeout(handOver, every);
-    hand(topics);
+    hand(tags);
   };
   return {
-    add: (topics: readonly Topic[]) => {
-      for (const topic of topics) waiting.add(topic);
+    add: (tags: readonly TopicTag[]) => {
+      for (const tag of tags) waiting.set(`${tag.type} ${tag.id ?? ''}`, tag);
       if (timer === null) handOver();
     },
     end: () => {

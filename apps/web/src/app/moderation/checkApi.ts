@@ -9,6 +9,7 @@ import type {
 } from '@salt-circle/contracts';
 import type { FlaggingRules } from '@salt-circle/core';
 import { api } from '../api.js';
+import { changedAnywhere, changedHere } from '../changes/freshness.js';
 
 interface Target {
   readonly reviewId: string;
@@ -41,7 +42,7 @@ export const {
   endpoints: (build) => ({
     queue: build.query<QueueView, string>({
       query: (exchangeId) => `/exchanges/${exchangeId}/queue`,
-      providesTags: ['Queue'],
+      providesTags: changedHere(['Queue'], 'reviews', 'people'),
     }),
     saveBounds: build.mutation<null, { exchangeId: string; bounds: FlaggingRules }>({
       query: ({ exchangeId, bounds }) => ({
@@ -51,7 +52,10 @@ export const {
       }),
       invalidatesTags: ['Queue'],
     }),
-    reviewCheck: build.query<CheckView, string>({ query: (id) => `/reviews/${id}/check`, providesTags: ['Queue'] }),
+    reviewCheck: build.query<CheckView, string>({
+      query: (id) => `/reviews/${id}/check`,
+      providesTags: changedAnywhere(['Queue'], 'reviews', 'people'),
+    }),
     saveCheck: build.mutation<CheckView, { reviewId: string; looked: boolean; dismissed: readonly string[] }>({
       query: ({ reviewId, ...body }) => ({ url: `/reviews/${reviewId}/check`, method: 'PUT', body }),
       invalidatesTags: ['Queue'],
@@ -69,11 +73,11 @@ export const {
     }),
     draftFeedback: build.query<DraftFeedbackView, { exchangeId: string; draftId: string }>({
       query: ({ exchangeId, draftId }) => `/exchanges/${exchangeId}/drafts/${draftId}/feedback`,
-      providesTags: ['Feedback', 'Queue', 'Review'],
+      providesTags: changedHere(['Feedback', 'Queue', 'Review'], 'plan', 'reviews'),
     }),
     lookRequests: build.query<LookRequestView[], string>({
       query: (reviewId) => `/reviews/${reviewId}/look-requests`,
-      providesTags: ['Looks'],
+      providesTags: changedAnywhere(['Looks'], 'reviews'),
     }),
     askToLook: build.mutation<LookRequestView[], { reviewId: string; noteId: string | null; words: string }>({
       query: ({ reviewId, ...body }) => ({ url: `/reviews/${reviewId}/look-requests`, method: 'POST', body }),
@@ -89,7 +93,7 @@ export const {
     }),
     releaseView: build.query<ReleaseView, string>({
       query: (exchangeId) => `/exchanges/${exchangeId}/release`,
-      providesTags: ['Queue'],
+      providesTags: changedHere(['Queue'], 'plan', 'reviews'),
     }),
     /** At an instant in ISO 8601, or now. */
     release: build.mutation<{ release: string }, { id: string; at: string | null }>({

@@ -1,5 +1,6 @@
 import type { PracticeDraftRequest, PracticeResultView, PracticeView } from '@salt-circle/contracts';
 import { api } from '../api.js';
+import { changedHere } from '../changes/freshness.js';
 
 export const {
   usePracticeQuery,
@@ -11,7 +12,7 @@ export const {
   endpoints: (build) => ({
     practice: build.query<PracticeView, string>({
       query: (exchangeId) => `/exchanges/${exchangeId}/practice`,
-      providesTags: ['Practice'],
+      providesTags: changedHere(['Practice'], 'plan'),
     }),
     addPractice: build.mutation<PracticeView, { exchangeId: string; request: PracticeDraftRequest }>({
       query: ({ exchangeId, request }) => ({ url: `/exchanges/${exchangeId}/practice`, method: 'POST', body: request }),

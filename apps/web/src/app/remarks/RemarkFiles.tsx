@@ -5,12 +5,13 @@ import { api } from '../api.js';
 import { ProblemNotice } from '../ProblemNotice.js';
 import { PartViewer } from '../viewing/PartViewer.js';
 import { say } from '../../words/app.js';
+import { changedAnywhere } from '../changes/freshness.js';
 
 const { useRemarkFileQuery } = api.injectEndpoints({
   endpoints: (build) => ({
     remarkFile: build.query<PartView, { reviewId: string; id: string }>({
       query: ({ reviewId, id }) => `/reviews/${reviewId}/files/${id}`,
-      providesTags: ['Review'],
+      providesTags: changedAnywhere(['Review'], 'own-review'),
     }),
   }),
 });

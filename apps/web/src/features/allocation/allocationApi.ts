@@ -11,6 +11,7 @@ import { changedBoard } from '@salt-circle/contracts/plain';
 import type { Pair, Whom } from '@salt-circle/core';
 import { api } from '../../app/api.js';
 import type { RootState } from '../../app/store.js';
+import { changedHere } from '../../app/changes/freshness.js';
 
 /** All that follows from who reviews whom. */
 const FOLLOWS = ['Exchange', 'Progress', 'Today', 'Review', 'Plan'] as const;
@@ -78,7 +79,7 @@ const boards = api.injectEndpoints({
   endpoints: (build) => ({
     allocation: build.query<AllocationView, string>({
       queryFn: (id, { getState }, _, ask) => askBoard({ id, url: at(id) }, getState(), ask),
-      providesTags: ['Allocation'],
+      providesTags: changedHere(['Allocation'], 'allocation'),
       // A question asked before an act may be answered after it: what is older never takes the place of what is newer.
       merge: (shown, answer) => (answer.asOf >= shown.asOf ? answer : undefined),
     }),

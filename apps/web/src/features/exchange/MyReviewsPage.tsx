@@ -8,12 +8,13 @@ import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { When } from '../../app/time/When.js';
 import { useExchange } from '../../app/useExchange.js';
 import { say } from '../../words/exchange.js';
+import { changedHere } from '../../app/changes/freshness.js';
 
 const { useMyReviewsQuery } = api.injectEndpoints({
   endpoints: (build) => ({
     myReviews: build.query<ReviewCard[], string>({
       query: (id) => `/exchanges/${id}/reviews`,
-      providesTags: ['Review'],
+      providesTags: changedHere(['Review'], 'own-review'),
     }),
   }),
 });

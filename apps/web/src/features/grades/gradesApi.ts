@@ -15,6 +15,7 @@ import type {
   OwnGradeView,
 } from '@salt-circle/contracts';
 import { api } from '../../app/api.js';
+import { changedHere } from '../../app/changes/freshness.js';
 
 interface OfExchange {
   readonly exchangeId: string;
@@ -38,8 +39,14 @@ export const {
   useDecideScoresMutation,
 } = api.injectEndpoints({
   endpoints: (build) => ({
-    grades: build.query<GradesView, string>({ query: (id) => `/exchanges/${id}/grades`, providesTags: ['Grades'] }),
-    ownGrade: build.query<OwnGradeView, string>({ query: (id) => `/exchanges/${id}/grade`, providesTags: ['Grades'] }),
+    grades: build.query<GradesView, string>({
+      query: (id) => `/exchanges/${id}/grades`,
+      providesTags: changedHere(['Grades'], 'grades', 'reviews', 'drafts', 'people'),
+    }),
+    ownGrade: build.query<OwnGradeView, string>({
+      query: (id) => `/exchanges/${id}/grade`,
+      providesTags: changedHere(['Grades'], 'plan'),
+    }),
     previewRule: build.mutation<GradeMoveView[], OfExchange & GradeRuleRequest>({
       query: ({ exchangeId, ...body }) => ({ url: `/exchanges/${exchangeId}/grades/preview`, method: 'POST', body }),
     }),
@@ -76,7 +83,7 @@ export const {
     }),
     gradebook: build.query<GradebookView, { exchangeId: string; state: LtiScoreState | null }>({
       query: ({ exchangeId, state }) => `/exchanges/${exchangeId}/gradebook${state === null ? '' : `?state=${state}`}`,
-      providesTags: ['Grades'],
+      providesTags: changedHere(['Grades'], 'grades'),
     }),
     setGradebook: build.mutation<null, OfExchange & GradebookRequest>({
       query: ({ exchangeId, ...body }) => ({ url: `/exchanges/${exchangeId}/gradebook`, method: 'PUT', body }),

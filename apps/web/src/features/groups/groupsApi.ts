@@ -1,5 +1,6 @@
 import type { GroupImportPreview, GroupsView } from '@salt-circle/contracts';
 import { api } from '../../app/api.js';
+import { changedHere } from '../../app/changes/freshness.js';
 
 const CHANGED = ['Groups', 'Plan'] as const;
 const at = (courseId: string, path = '') => `/courses/${courseId}/group-sets${path}`;
@@ -29,7 +30,7 @@ export const {
   useMoveMemberMutation,
 } = api.injectEndpoints({
   endpoints: (build) => ({
-    groups: build.query<GroupsView, string>({ query: (id) => at(id), providesTags: ['Groups'] }),
+    groups: build.query<GroupsView, string>({ query: (id) => at(id), providesTags: changedHere(['Groups'], 'people') }),
     addSet: build.mutation<{ id: string }, { courseId: string; title: string }>({
       query: ({ courseId, title }) => ({ url: at(courseId), method: 'POST', body: { title } }),
       invalidatesTags: CHANGED,

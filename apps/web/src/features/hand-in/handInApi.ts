@@ -8,6 +8,7 @@ import type {
   VersionView,
 } from '@salt-circle/contracts';
 import { api } from '../../app/api.js';
+import { changedHere } from '../../app/changes/freshness.js';
 
 const CHANGED = ['Draft', 'Exchange', 'Today', 'Progress'] as const;
 
@@ -27,7 +28,10 @@ export const {
   useCopyAgainMutation,
 } = api.injectEndpoints({
   endpoints: (build) => ({
-    myDraft: build.query<MyDraftView, string>({ query: (id) => `/exchanges/${id}/draft`, providesTags: ['Draft'] }),
+    myDraft: build.query<MyDraftView, string>({
+      query: (id) => `/exchanges/${id}/draft`,
+      providesTags: changedHere(['Draft'], 'own-draft'),
+    }),
     version: build.query<VersionView, { exchangeId: string; number: number }>({
       query: ({ exchangeId, number }) => `/exchanges/${exchangeId}/draft/versions/${number}`,
     }),

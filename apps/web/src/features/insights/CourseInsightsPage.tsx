@@ -9,12 +9,13 @@ import { Figure } from './Figure.js';
 import { lines } from './options.js';
 import { percent, percentCell } from './percent.js';
 import { say } from '../../words/insights.js';
+import { changedHere } from '../../app/changes/freshness.js';
 
 const { useCourseInsightsQuery } = api.injectEndpoints({
   endpoints: (build) => ({
     courseInsights: build.query<CourseInsightsView, string>({
       query: (id) => `/courses/${id}/insights`,
-      providesTags: ['Grades'],
+      providesTags: changedHere(['Grades'], 'grades', 'reviews', 'drafts'),
     }),
   }),
 });

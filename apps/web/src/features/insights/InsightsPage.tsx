@@ -14,12 +14,13 @@ import { dayBars, heatMap, heightOf, intervals } from './options.js';
 import { percent } from './percent.js';
 import { ReviewsBehind, type Behind } from './ReviewsBehind.js';
 import { say } from '../../words/insights.js';
+import { changedHere } from '../../app/changes/freshness.js';
 
 const { useInsightsQuery } = api.injectEndpoints({
   endpoints: (build) => ({
     insights: build.query<InsightsView, string>({
       query: (id) => `/exchanges/${id}/insights`,
-      providesTags: ['Grades', 'Progress'],
+      providesTags: changedHere(['Grades', 'Progress'], 'grades', 'reviews', 'drafts'),
     }),
   }),
 });

@@ -1,5 +1,6 @@
 import type { FormImportView, ShorthandView } from '@salt-circle/contracts';
 import { api } from '../../app/api.js';
+import { changedHere } from '../../app/changes/freshness.js';
 
 const at = (courseId: string, path = '') => `/courses/${courseId}/library${path}`;
 
@@ -36,7 +37,7 @@ export const {
     }),
     shorthand: build.query<ShorthandView, { courseId: string; id: string }>({
       query: ({ courseId, id }) => at(courseId, `/shorthand/${id}`),
-      providesTags: ['Library'],
+      providesTags: changedHere(['Library'], 'people'),
     }),
   }),
 });

@@ -6,11 +6,18 @@ import { ProblemNotice } from '../../app/ProblemNotice.js';
 import { Loading } from '../../kit/index.js';
 import { Mails } from './Mails.js';
 import { say } from '../../words/outbox.js';
+import { changedAnywhere } from '../../app/changes/freshness.js';
 
 const { useDemoMailsQuery, useDemoMailQuery } = api.injectEndpoints({
   endpoints: (build) => ({
-    demoMails: build.query<OutboxView, void>({ query: () => '/demo/mail', providesTags: ['Outbox'] }),
-    demoMail: build.query<MailView, string>({ query: (id) => `/demo/mail/${id}`, providesTags: ['Outbox'] }),
+    demoMails: build.query<OutboxView, void>({
+      query: () => '/demo/mail',
+      providesTags: changedAnywhere(['Outbox'], 'mail'),
+    }),
+    demoMail: build.query<MailView, string>({
+      query: (id) => `/demo/mail/${id}`,
+      providesTags: changedAnywhere(['Outbox'], 'mail'),
+    }),
   }),
 });
 

@@ -7,10 +7,14 @@ import { useCourse } from '../../app/useCourse.js';
 import { Button, Dialog, Loading, Notice } from '../../kit/index.js';
 import { Mails } from './Mails.js';
 import { say } from '../../words/outbox.js';
+import { changedHere } from '../../app/changes/freshness.js';
 
 const { useOutboxQuery, useMailQuery, useSendAgainMutation, useInvitationLinksQuery } = api.injectEndpoints({
   endpoints: (build) => ({
-    outbox: build.query<OutboxView, string>({ query: (id) => `/courses/${id}/outbox`, providesTags: ['Outbox'] }),
+    outbox: build.query<OutboxView, string>({
+      query: (id) => `/courses/${id}/outbox`,
+      providesTags: changedHere(['Outbox'], 'mail'),
+    }),
     sendAgain: build.mutation<{ letters: number }, { courseId: string; id: string | null }>({
       query: ({ courseId, id }) => ({
         url: `/courses/${courseId}/outbox/${id === null ? '' : `${id}/`}again`,
@@ -21,11 +25,11 @@ const { useOutboxQuery, useMailQuery, useSendAgainMutation, useInvitationLinksQu
     }),
     invitationLinks: build.query<InvitationLinkRow[], string>({
       query: (courseId) => `/courses/${courseId}/people/invitations`,
-      providesTags: ['Outbox', 'People'],
+      providesTags: changedHere(['Outbox', 'People'], 'mail', 'people'),
     }),
     mail: build.query<MailView, { courseId: string; id: string }>({
       query: ({ courseId, id }) => `/courses/${courseId}/outbox/${id}`,
-      providesTags: ['Outbox'],
+      providesTags: changedHere(['Outbox'], 'mail'),
     }),
   }),
 });

@@ -1,6 +1,7 @@
 import type { CoursePlatformView, PeopleView, RosterApplied, RosterPreview } from '@salt-circle/contracts';
 import type { Role } from '@salt-circle/core';
 import { api } from '../../app/api.js';
+import { changedHere } from '../../app/changes/freshness.js';
 
 export interface RosterSource {
   readonly text: string | null;
@@ -36,7 +37,7 @@ export const {
   useUnlinkPlatformMutation,
 } = api.injectEndpoints({
   endpoints: (build) => ({
-    people: build.query<PeopleView, string>({ query: (id) => at(id), providesTags: ['People'] }),
+    people: build.query<PeopleView, string>({ query: (id) => at(id), providesTags: changedHere(['People'], 'people') }),
     coursePlatform: build.query<CoursePlatformView, string>({
       query: (id) => `/courses/${id}/platform`,
       providesTags: ['Platform'],

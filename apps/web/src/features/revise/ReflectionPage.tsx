@@ -10,6 +10,7 @@ import { When } from '../../app/time/When.js';
 import { useExchange } from '../../app/useExchange.js';
 import { Button, Empty, Loading, Notice, TextArea } from '../../kit/index.js';
 import { say } from '../../words/revise.js';
+import { changedHere } from '../../app/changes/freshness.js';
 
 interface Given {
   readonly exchangeId: string;
@@ -22,7 +23,7 @@ const { useReflectionQuery, useReflectMutation } = api.injectEndpoints({
   endpoints: (build) => ({
     reflection: build.query<ReflectionView, string>({
       query: (id) => `/exchanges/${id}/reflection`,
-      providesTags: ['Feedback'],
+      providesTags: changedHere(['Feedback'], 'plan'),
     }),
     reflect: build.mutation<ReflectionView, Given>({
       query: ({ exchangeId, ...body }) => ({ url: `/exchanges/${exchangeId}/reflection`, method: 'PUT', body }),

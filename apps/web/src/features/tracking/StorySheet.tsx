@@ -8,12 +8,13 @@ import { When } from '../../app/time/When.js';
 import { useExchange } from '../../app/useExchange.js';
 import { Loading, Sheet } from '../../kit/index.js';
 import { say } from '../../words/tracking.js';
+import { changedHere } from '../../app/changes/freshness.js';
 
 const { useStoryQuery } = api.injectEndpoints({
   endpoints: (build) => ({
     story: build.query<StoryView, { exchangeId: string; id: string }>({
       query: ({ exchangeId, id }) => `/exchanges/${exchangeId}/participants/${id}/story`,
-      providesTags: ['Progress'],
+      providesTags: changedHere(['Progress'], 'drafts', 'reviews'),
     }),
   }),
 });

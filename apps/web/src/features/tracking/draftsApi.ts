@@ -8,6 +8,7 @@ import type {
   VersionView,
 } from '@salt-circle/contracts';
 import { api } from '../../app/api.js';
+import { changedHere } from '../../app/changes/freshness.js';
 
 const CHANGED = ['Progress', 'Exchange', 'Plan', 'Draft', 'Today'] as const;
 
@@ -23,7 +24,7 @@ export const {
   endpoints: (build) => ({
     draftReading: build.query<DraftReadingView, { exchangeId: string; draftId: string }>({
       query: ({ exchangeId, draftId }) => `/exchanges/${exchangeId}/drafts/${draftId}`,
-      providesTags: ['Draft', 'Reading'],
+      providesTags: changedHere(['Draft', 'Reading'], 'drafts', 'own-draft'),
     }),
     staffVersion: build.query<VersionView, { exchangeId: string; draftId: string; number: number }>({
       query: ({ exchangeId, draftId, number }) => `/exchanges/${exchangeId}/drafts/${draftId}/versions/${number}`,
