@@ -50,7 +50,7 @@ function asksAgain(topic: Topic, exchangeId: string | null = 'x'): string[] {
 describe('what is asked again for', () => {
   beforeAll(async () => {
     const { upsertQueryData } = api.util as unknown as {
-      upsertQueryData: (endpoint: string, argument: unknown, data: unknown) => Parameters<typeof store.dispatch>[0];
+      upsertQueryData: (endpoint: string, argument: unknown, data: unknown) => () => Promise<unknown>;
     };
     for (const [endpoint, argument] of SHOWN) await store.dispatch(upsertQueryData(endpoint, argument, {}));
   });
