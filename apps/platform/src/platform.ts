@@ -69,14 +69,21 @@ function connect(store: Store, tool: Tool): void {
 
 function appOf(store: Store, base: () => string): Express {
   const app = express();
-  const { state } = store;
   app.disable('x-powered-by');
   app.use(services(store, base));
   app.use(express.urlencoded({ extended: false, limit: '200kb' }));
+  showPages(app, store, base);
+  launchTool(app, store, base);
+  takeChanges(app, store);
+  registerTools(app, store, base);
+  return app;
+}
 
-  const whoIs = (request: Request): Member | null =>
-    store.member(/(?:^|; )stand_in=([^;]+)/.exec(request.headers.cookie ?? '')?.[1] ?? '') ?? null;
+function whoIs(store: Store, request: Request): Member | null {
+  return store.member(/(?:^|; )stand_in=([^;]+)/.exec(request.headers.cookie ?? '')?.[1] ?? '') ?? null;
+}
 
+function showPages(app: Express, store: Store, base: () => string): void {
   app.get('/', (_, response) => void response.send(homePage(store)));
   app.post('/enter', (request, response) => {
     response.cookie('stand_in', String((request.body as { id?: string }).id ?? ''), {
@@ -87,7 +94,7 @@ function appOf(store: Store, base: () => string): Express {
   });
   const signedIn = (path: string, show: (who: Member, request: Request) => string) =>
     app.get(path, (request, response) => {
-      const who = whoIs(request);
+      const who = whoIs(store, request);
       if (who === null) response.redirect(303, '/');
       else response.send(show(who, request));
     });
@@ -95,7 +102,10 @@ function appOf(store: Store, base: () => string): Express {
   signedIn('/gradebook', (who) => gradebookPage(store, who));
   signedIn('/settings', (who) => settingsPage(store, who, base()));
   signedIn('/inside/:id', (who, request) => insidePage(who, String(request.params['id'])));
+}
 
+function launchTool(app: Express, store: Store, base: () => string): void {
+  const { state } = store;
   /** The application is told that somebody comes (OpenID Connect core, section 4). */
   const initiation = ({ loginUrl, launchUrl, clientId, deploymentId }: Tool, who: Member, hint: string): string => {
     const to = new URL(loginUrl);
@@ -106,7 +116,7 @@ function appOf(store: Store, base: () => string): Express {
   };
   const sent = (path: string, hintOf: (request: Request) => string) =>
     app.get(path, (request, response) => {
-      const who = whoIs(request);
+      const who = whoIs(store, request);
       if (who === null || state.tool === null) response.redirect(303, '/course');
       else response.redirect(302, initiation(state.tool, who, hintOf(request)));
     });
@@ -116,7 +126,7 @@ function appOf(store: Store, base: () => string): Express {
   app.get('/auth', (request, response) => {
     const asked = request.query as Record<string, string>;
     const { tool } = state;
-    const who = whoIs(request);
+    const who = whoIs(store, request);
     const wrong =
       tool === null || asked['client_id'] !== tool.clientId
         ? 'The application is not connected.'
@@ -150,13 +160,19 @@ function appOf(store: Store, base: () => string): Express {
       })
       .catch(
         (error: Error) =>
-          void response.status(400).send(page(whoIs(request), 'This did not work', `<p>${esc(error.message)}</p>`)),
+          void response
+            .status(400)
+            .send(page(whoIs(store, request), 'This did not work', `<p>${esc(error.message)}</p>`)),
       )
       .catch(next);
   });
+}
 
+/** What is changed by hand on the pages. */
+function takeChanges(app: Express, store: Store): void {
+  const { state } = store;
   app.post('/gradebook', (request, response) => {
-    const who = whoIs(request);
+    const who = whoIs(store, request);
     const { column = '', person = '', given = '' } = request.body as Record<string, string>;
     const value = Number(given);
     if (who !== null && isStaff(who) && given !== '' && Number.isFinite(value)) {
@@ -199,8 +215,11 @@ function appOf(store: Store, base: () => string): Express {
     }
     response.redirect(303, '/settings');
   });
+}
 
-  // Dynamic registration: the application is opened with where this platform describes itself, and a token to register with.
+/** Dynamic registration: the application is opened with where this platform describes itself, and a token to register with. */
+function registerTools(app: Express, store: Store, base: () => string): void {
+  const { state } = store;
   app.post('/connect', (request, response) => {
     const address = String((request.body as { address?: string }).address ?? '');
     if (!URL.canParse(address)) {
@@ -252,7 +271,6 @@ function appOf(store: Store, base: () => string): Express {
       [OWN_KIND]: { ...(body[OWN_KIND] as object), deployment_id: tool.deploymentId },
     });
   });
-  return app;
 }
 
 function addLink({ state }: Store, item: Record<string, unknown>): void {

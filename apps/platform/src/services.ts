@@ -21,14 +21,17 @@ interface Token {
   readonly until: number;
 }
 
+/** What each service works on. */
+interface Services {
+  readonly router: Router;
+  readonly store: Store;
+  readonly base: () => string;
+  /** Answers where it may not. @returns whether the request may go on */
+  readonly allowed: (request: Request, response: Response, scope: string) => boolean;
+}
+
 export function services(store: Store, base: () => string): Router {
   const router = express.Router();
-  const tokens = new Map<string, Token>();
-  const used = new Set<string>();
-  /** Scores that have failed once, by column and person. */
-  const failed = new Set<string>();
-  const { state } = store;
-
   router.use(express.json({ type: ['application/json', TYPES.column, TYPES.score], limit: '100kb' }));
   router.use((_request, response, next) => {
     if (store.has('down')) {
@@ -38,9 +41,19 @@ export function services(store: Store, base: () => string): Router {
     if (store.has('slow')) setTimeout(next, 5_000);
     else next();
   });
-
   router.get('/keys', (_, response) => void response.json(keySet(store)));
+  const offered = { router, store, base, allowed: giveTokens(router, store, base) };
+  giveMembers(offered);
+  keepColumns(offered);
+  takeScores(offered);
+  giveResults(offered);
+  return router;
+}
 
+/** @returns as in {@link Services} */
+function giveTokens(router: Router, store: Store, base: () => string): Services['allowed'] {
+  const tokens = new Map<string, Token>();
+  const used = new Set<string>();
   router.post('/token', express.urlencoded({ extended: false }), (request, response, next) => {
     const body = request.body as Record<string, string>;
     const refuse = (error: string, description: string) =>
@@ -52,7 +65,8 @@ export function services(store: Store, base: () => string): Router {
         const id = textOf(claims['jti']);
         if (id === '' || used.has(id)) return refuse('invalid_client', 'This statement has been used before.');
         used.add(id);
-        if (claims['sub'] !== state.tool?.clientId) return refuse('invalid_client', 'Somebody else is the subject.');
+        if (claims['sub'] !== store.state.tool?.clientId)
+          return refuse('invalid_client', 'Somebody else is the subject.');
         const scopes = (body['scope'] ?? '').split(' ').filter((one) => KNOWN.includes(one));
         if (scopes.length === 0) return refuse('invalid_scope', 'None of these is given here.');
         const value = randomUUID();
@@ -64,8 +78,7 @@ export function services(store: Store, base: () => string): Router {
       .catch(next);
   });
 
-  /** @returns whether the request may go on */
-  const allowed = (request: Request, response: Response, scope: string): boolean => {
+  return (request, response, scope) => {
     const value = (request.headers.authorization ?? '').replace(/^Bearer /, '');
     const token = tokens.get(value);
     if (store.has('tokens')) tokens.delete(value);
@@ -79,7 +92,10 @@ export function services(store: Store, base: () => string): Router {
     }
     return true;
   };
+}
 
+function giveMembers({ router, store, base, allowed }: Services): void {
+  const { state } = store;
   router.get('/services/:course/members', (request, response) => {
     if (!allowed(request, response, MEMBERS)) return;
     const page = Number(request.query['page'] ?? 1);
@@ -106,14 +122,22 @@ export function services(store: Store, base: () => string): Router {
       }),
     );
   });
+}
 
-  const shown = ({ id, ...rest }: Column) => ({ id: `${base()}/services/${state.course.id}/columns/${id}`, ...rest });
-  const columnOf = (request: Request, response: Response): Column | null => {
-    const column = state.columns.find(({ id }) => id === request.params['column']);
-    if (column === undefined) response.status(404).json({ message: 'There is no such column.' });
-    return column ?? null;
-  };
+function shown({ store: { state }, base }: Services, { id, ...rest }: Column) {
+  return { id: `${base()}/services/${state.course.id}/columns/${id}`, ...rest };
+}
 
+/** Answers where there is none. */
+function columnOf({ store: { state } }: Services, request: Request, response: Response): Column | null {
+  const column = state.columns.find(({ id }) => id === request.params['column']);
+  if (column === undefined) response.status(404).json({ message: 'There is no such column.' });
+  return column ?? null;
+}
+
+function keepColumns(offered: Services): void {
+  const { router, store, allowed } = offered;
+  const { state } = store;
   router
     .route('/services/:course/columns')
     .get((request, response) => {
@@ -122,7 +146,7 @@ export function services(store: Store, base: () => string): Router {
       const found = state.columns.filter(
         (one) => (resource === undefined || one.resourceId === resource) && (tag === undefined || one.tag === tag),
       );
-      response.type(TYPES.columns).send(JSON.stringify(found.map(shown)));
+      response.type(TYPES.columns).send(JSON.stringify(found.map((column) => shown(offered, column))));
     })
     .post((request, response) => {
       if (!allowed(request, response, `${AGS}/lineitem`)) return;
@@ -137,39 +161,45 @@ export function services(store: Store, base: () => string): Router {
       response
         .status(201)
         .type(TYPES.column)
-        .send(JSON.stringify(shown(column)));
+        .send(JSON.stringify(shown(offered, column)));
     });
 
   router
     .route('/services/:course/columns/:column')
     .get((request, response) => {
       if (!allowed(request, response, `${AGS}/lineitem`)) return;
-      const column = columnOf(request, response);
-      if (column !== null) response.type(TYPES.column).send(JSON.stringify(shown(column)));
+      const column = columnOf(offered, request, response);
+      if (column !== null) response.type(TYPES.column).send(JSON.stringify(shown(offered, column)));
     })
     .put((request, response) => {
       if (!allowed(request, response, `${AGS}/lineitem`)) return;
-      const column = columnOf(request, response);
+      const column = columnOf(offered, request, response);
       if (column === null) return;
       const { label } = request.body as Partial<Column>;
       const renamed = { ...column, label: typeof label === 'string' ? label : column.label };
       state.columns = state.columns.map((one) => (one.id === column.id ? renamed : one));
       store.keep();
-      response.type(TYPES.column).send(JSON.stringify(shown(renamed)));
+      response.type(TYPES.column).send(JSON.stringify(shown(offered, renamed)));
     })
     .delete((request, response) => {
       if (!allowed(request, response, `${AGS}/lineitem`)) return;
-      const column = columnOf(request, response);
+      const column = columnOf(offered, request, response);
       if (column === null) return;
       state.columns = state.columns.filter(({ id }) => id !== column.id);
       delete state.scores[column.id];
       store.keep();
       response.status(204).end();
     });
+}
 
+function takeScores(offered: Services): void {
+  const { router, store, allowed } = offered;
+  const { state } = store;
+  /** Scores that have failed once, by column and person. */
+  const failed = new Set<string>();
   router.post('/services/:course/columns/:column/scores', (request, response) => {
     if (!allowed(request, response, `${AGS}/score`)) return;
-    const column = columnOf(request, response);
+    const column = columnOf(offered, request, response);
     if (column === null) return;
     const body = request.body as Record<string, unknown>;
     const user = textOf(body['userId']);
@@ -213,13 +243,16 @@ export function services(store: Store, base: () => string): Router {
     }
     response.status(204).end();
   });
+}
 
+function giveResults(offered: Services): void {
+  const { router, store, allowed } = offered;
   router.get('/services/:course/columns/:column/results', (request, response) => {
     if (!allowed(request, response, `${AGS}/result.readonly`)) return;
-    const column = columnOf(request, response);
+    const column = columnOf(offered, request, response);
     if (column === null) return;
-    const rows = Object.entries(state.scores[column.id] ?? {}).map(([userId, { given, maximum, comment }]) => ({
-      ...{ id: `${shown(column).id}/results/${userId}`, scoreOf: shown(column).id, userId, comment },
+    const rows = Object.entries(store.state.scores[column.id] ?? {}).map(([userId, { given, maximum, comment }]) => ({
+      ...{ id: `${shown(offered, column).id}/results/${userId}`, scoreOf: shown(offered, column).id, userId, comment },
       ...(given !== null && {
         resultScore: (given / maximum) * column.scoreMaximum,
         resultMaximum: column.scoreMaximum,
@@ -227,5 +260,4 @@ export function services(store: Store, base: () => string): Router {
     }));
     response.type(TYPES.results).send(JSON.stringify(rows));
   });
-  return router;
 }
