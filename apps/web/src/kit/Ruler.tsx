@@ -101,15 +101,14 @@ interface NowLineProps {
   readonly flip: boolean;
 }
 
+/** Ends at the bar of its segment: it crosses none of the words below. */
 function NowLine({ at, words, flip }: NowLineProps) {
   return (
     <span
-      className="pointer-events-none absolute -top-2 bottom-0 z-10 hidden border-l border-madder min-[900px]:block"
+      className="pointer-events-none absolute -top-2 z-10 hidden h-[11px] border-l border-madder min-[900px]:block"
       style={{ left: `${(at * 100).toFixed(2)}%` }}
     >
-      <span
-        className={`absolute -top-1.5 bg-salt px-1 text-xs whitespace-nowrap text-madder ${flip ? 'right-1' : 'left-1'}`}
-      >
+      <span className={`absolute -top-2.5 px-1 text-xs whitespace-nowrap text-madder ${flip ? 'right-1' : 'left-1'}`}>
         {say('now', { words })}
       </span>
     </span>

@@ -49,10 +49,10 @@ export const say = sentences('platforms', {
   shownAlreadySigns: 'shown already, signs',
   signsNow: 'signs now',
   shownForWhatItSigned: 'shown for what it signed, until',
-  keysThatWeSignWith: 'Keys that we sign with',
-  firstOneIsMadeWhen: 'The first one is made when it is needed.',
+  keysThatWeSignWith: 'Signing keys',
+  firstOneIsMadeWhen: 'The first key is made when it is needed.',
   newKeyIsShownDay:
-    'A new key is shown a day before it signs, and an old one a week after, so nobody is kept out. One that is half a year old is followed by itself.',
+    'A new key is published a day before it signs, and an old one stays for a week. Keys are replaced by themselves after half a year.',
   makeNewKey: 'Make a new key',
   loginInitiation: 'Login initiation',
   redirectAndLaunch: 'Redirect and launch',
