@@ -15,7 +15,7 @@ import { RingView } from './views/RingView.js';
 import { ScheduleDialog } from './ScheduleDialog.js';
 import { Side } from './Side.js';
 import { StaffDialog } from './StaffDialog.js';
-import { useHands } from './useHands.js';
+import { useManualChanges } from './useManualChanges.js';
 import { usePreview } from './usePreview.js';
 import { asBody } from './Wishes.js';
 import { say } from '../../words/allocation.js';
@@ -61,7 +61,7 @@ function Workspace({ view }: { readonly view: AllocationView }) {
   const wishes = changed ?? preview?.wishes ?? view.wishes;
   const look = (kind: 'new' | 'repair', seed: number | null, wanted = wishes) =>
     previewing.start({ kind, seed, wishes: asBody(wanted) });
-  const hands = useHands(exchange.id, model, () => {
+  const manual = useManualChanges(exchange.id, model, () => {
     // What is kept apart from now on shows in the preview at once.
     if (preview !== null && preview.kind !== 'round') look(preview.kind, preview.seed);
   });
@@ -69,7 +69,7 @@ function Workspace({ view }: { readonly view: AllocationView }) {
     setPicture(next);
     localStorage.setItem(PICTURE_KEY, next);
   };
-  const shown = { model, hands, preview: preview !== null };
+  const shown = { model, manual, preview: preview !== null };
   const none = model.pairs.length === 0 && preview === null;
   return (
     <div className="grid flex-1 grid-cols-1 lg:grid-cols-[minmax(0,1fr)_19rem] xl:grid-cols-[minmax(0,1fr)_23rem]">
@@ -77,7 +77,7 @@ function Workspace({ view }: { readonly view: AllocationView }) {
         <div className="mb-3 flex flex-wrap items-center justify-between gap-3">
           <h2 className="text-xl font-semibold">{say('whoReviewsWhom')}</h2>
           <div className="flex items-center gap-2">
-            {view.undo !== null && preview === null && <Undo of={view.undo} onDone={hands.quiet} />}
+            {view.undo !== null && preview === null && <Undo of={view.undo} onDone={manual.quiet} />}
             <More view={view} wishes={wishes} />
             <Pictures value={picture} onChange={choose} />
           </div>
@@ -86,10 +86,10 @@ function Workspace({ view }: { readonly view: AllocationView }) {
         <div className="mb-1 min-h-11">
           {preview !== null && <p className="text-copper">{say('previewNothingHasBeenApplied')}</p>}
           <p role="status" aria-live="polite" className="text-sm text-ink-soft">
-            {hands.said}
+            {manual.said}
           </p>
         </div>
-        {hands.problem !== null && <ProblemNotice error={hands.problem} />}
+        {manual.problem !== null && <ProblemNotice error={manual.problem} />}
         {none && <NothingYet view={view} published={exchange.published} />}
         {/* Pairs can be made by hand before there are any; a ring of nobody shows nothing. */}
         {view.drafts.length > 0 && picture === 'list' && <ListView {...shown} />}
@@ -99,7 +99,7 @@ function Workspace({ view }: { readonly view: AllocationView }) {
       <Side
         view={view}
         model={model}
-        hands={hands}
+        manual={manual}
         previewing={previewing}
         wishes={wishes}
         onWishes={(next) => {
@@ -113,13 +113,13 @@ function Workspace({ view }: { readonly view: AllocationView }) {
         }}
       />
       <Dialog
-        open={hands.asked !== null}
-        onClose={hands.forget}
+        open={manual.asked !== null}
+        onClose={manual.forget}
         title={say('takeAwayWhatHasBegun')}
-        description={hands.asked?.problem.sentence ?? ''}
+        description={manual.asked?.problem.sentence ?? ''}
       >
-        <p className="mb-4">{hands.asked?.problem.whatToDo}</p>
-        <Button look="destructive" busy={hands.busy} onClick={hands.confirm}>
+        <p className="mb-4">{manual.asked?.problem.whatToDo}</p>
+        <Button look="destructive" busy={manual.busy} onClick={manual.confirm}>
           {say('takeItAwayKeepWork')}
         </Button>
       </Dialog>

@@ -17,7 +17,7 @@ import {
   type FigureWords,
 } from './sentences.js';
 import { waysOut } from './together.js';
-import type { Hands } from './useHands.js';
+import type { ManualChanges } from './useManualChanges.js';
 import { say } from '../../words/allocation.js';
 
 const TITLES: Readonly<Record<PreviewView['kind'], string>> = wordsBy(say, {
@@ -120,7 +120,7 @@ function Seed({ seed, onTry }: { readonly seed: number; readonly onTry: (seed: n
 }
 
 /** People of whose group nobody else has handed in, and what can be done for them. */
-export function Alone({ model, hands }: { readonly model: Model; readonly hands: Hands }) {
+export function Alone({ model, manual }: { readonly model: Model; readonly manual: ManualChanges }) {
   const { alone } = model.view;
   if (alone.length === 0 || !model.view.applied) return null;
   return (
@@ -135,7 +135,7 @@ export function Alone({ model, hands }: { readonly model: Model; readonly hands:
       <ul className="mt-1 space-y-1">
         {waysOut(model).map(({ words, add }) => (
           <li key={words}>
-            <Button small busy={hands.busy} onClick={() => hands.together(add)}>
+            <Button small busy={manual.busy} onClick={() => manual.together(add)}>
               {words}
             </Button>
           </li>

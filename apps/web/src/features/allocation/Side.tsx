@@ -9,7 +9,7 @@ import { useApplyPreviewMutation, useDropPreviewMutation } from './allocationApi
 import type { Model } from './model.js';
 import { Alone, CurrentPanel, EarlyWarning, PreviewPanel, Running, Suggestion } from './Panel.js';
 import { outcomeWords, scheduleWords } from './sentences.js';
-import type { Hands } from './useHands.js';
+import type { ManualChanges } from './useManualChanges.js';
 import type { Previewing } from './usePreview.js';
 import { Wishes } from './Wishes.js';
 import { say } from '../../words/allocation.js';
@@ -17,7 +17,7 @@ import { say } from '../../words/allocation.js';
 interface SideProps {
   readonly view: AllocationView;
   readonly model: Model;
-  readonly hands: Hands;
+  readonly manual: ManualChanges;
   readonly previewing: Previewing;
   readonly wishes: WishesView;
   readonly onWishes: (wishes: WishesView) => void;
@@ -26,7 +26,7 @@ interface SideProps {
 }
 
 /** Beside the board: how good it is, what can be done, what is wished, and when it runs. */
-export function Side({ view, model, hands, previewing, wishes, onWishes, onLook, onShow }: SideProps) {
+export function Side({ view, model, manual, previewing, wishes, onWishes, onLook, onShow }: SideProps) {
   const exchange = useExchange();
   const now = useNow();
   const { preview, running, problem } = previewing;
@@ -58,7 +58,7 @@ export function Side({ view, model, hands, previewing, wishes, onWishes, onLook,
         </Notice>
       )}
       {preview === null && <Suggestion view={view} busy={running !== null} onRepair={() => onLook('repair', null)} />}
-      {preview === null && <Alone model={model} hands={hands} />}
+      {preview === null && <Alone model={model} manual={manual} />}
       {early && view.handedIn < view.students && <EarlyWarning />}
       <Actions view={view} preview={preview} busy={running !== null} onLook={onLook} onShow={onShow} />
       {/* Below what is pressed: buttons that move by themselves are missed. */}

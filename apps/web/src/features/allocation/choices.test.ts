@@ -1,7 +1,7 @@
 import type { AllocationView } from '@salt-circle/contracts';
 import { draftChoices, reviewerChoices, swapChoices } from './choices.js';
 import { Model } from './model.js';
-import type { Hands } from './useHands.js';
+import type { ManualChanges } from './useManualChanges.js';
 
 const ids = ['ann', 'ben', 'cho', 'dee'];
 const pair = (reviewerId: string, author: string) => ({ reviewerId, draftId: `d-${author}` });
@@ -22,18 +22,18 @@ const view = {
 const model = new Model(view, null);
 const done: string[] = [];
 const say = (what: string) => (a: object, b?: object) => done.push(JSON.stringify([what, a, b]));
-const hands = { add: say('add'), move: say('move'), swap: say('swap') } as unknown as Hands;
+const manual = { add: say('add'), move: say('move'), swap: say('swap') } as unknown as ManualChanges;
 const words = (choices: ReturnType<typeof draftChoices>) =>
   choices.map(({ words: who, effect, disabled }) => `${disabled ? '– ' : ''}${who}: ${effect}`);
 
 describe('what a picker offers', () => {
   it('drafts that could be added, those with the fewest reviews first, and why others cannot', () => {
-    expect(words(draftChoices(model, hands, 'dee'))).toEqual([
+    expect(words(draftChoices(model, manual, 'dee'))).toEqual([
       'ben: 1 review now, then 2, met before',
       'cho: 1 review now, then 2',
       '– ann: has it already',
     ]);
-    expect(words(draftChoices(model, hands, 'ann'))).toEqual([
+    expect(words(draftChoices(model, manual, 'ann'))).toEqual([
       '– ben: has it already',
       '– cho: never paired',
       '– ann: own draft',
@@ -41,7 +41,7 @@ describe('what a picker offers', () => {
   });
 
   it('reviewers who could take a draft over; those who have not handed in come last', () => {
-    expect(words(reviewerChoices(model, hands, pair('ann', 'ben')))).toEqual([
+    expect(words(reviewerChoices(model, manual, pair('ann', 'ben')))).toEqual([
       'cho: writes 1 of 1 now, then 2',
       'dee: writes 1 of 1 now, then 2, has not handed in',
       '– ann: has it already',
@@ -50,13 +50,13 @@ describe('what a picker offers', () => {
   });
 
   it('pairs to change drafts with, where both may', () => {
-    const choices = swapChoices(model, hands, pair('ann', 'ben'));
+    const choices = swapChoices(model, manual, pair('ann', 'ben'));
     expect(words(choices)).toEqual([
       '– ben, who reviews cho: never paired',
       '– cho, who reviews ann: own draft',
       '– dee, who reviews ann: own draft',
     ]);
-    const [free] = swapChoices(model, hands, pair('dee', 'ann'));
+    const [free] = swapChoices(model, manual, pair('dee', 'ann'));
     expect(free?.words).toBe('ben, who reviews cho');
     free?.onPick();
     expect(done.pop()).toBe(JSON.stringify(['swap', pair('dee', 'ann'), pair('ben', 'cho')]));

@@ -1,11 +1,11 @@
 import { pairKey, type Pair } from '@salt-circle/core';
 import type { Model } from './model.js';
 import type { Choice } from './views/Picker.js';
-import { hindrance, type Hands } from './useHands.js';
+import { hindrance, type ManualChanges } from './useManualChanges.js';
 import { say } from '../../words/allocation.js';
 
 /** Drafts that a reviewer could get as well, those with the fewest reviews first. */
-export function draftChoices(model: Model, hands: Hands, reviewerId: string): Choice[] {
+export function draftChoices(model: Model, manual: ManualChanges, reviewerId: string): Choice[] {
   return sorted(
     model.view.drafts
       .filter(({ closed }) => !closed)
@@ -21,14 +21,14 @@ export function draftChoices(model: Model, hands: Hands, reviewerId: string): Ch
             say('nowThen', { reviews: load, then: load + 1, met: model.times.has(pairKey(pair)) ? 'yes' : 'no' }),
           disabled: reason !== null,
           rank: load,
-          onPick: () => hands.add(pair),
+          onPick: () => manual.add(pair),
         };
       }),
   );
 }
 
 /** Reviewers who could take over a draft, those with the fewest reviews first. */
-export function reviewerChoices(model: Model, hands: Hands, from: Pair): Choice[] {
+export function reviewerChoices(model: Model, manual: ManualChanges, from: Pair): Choice[] {
   return sorted(
     model.view.reviewers
       .filter(({ leftOut }) => leftOut === null || leftOut === 'not-handed-in')
@@ -44,14 +44,14 @@ export function reviewerChoices(model: Model, hands: Hands, from: Pair): Choice[
             say('writesOfNowThen', { given, capacity, then: given + 1, apart: leftOut === null ? 'no' : 'yes' }),
           disabled: reason !== null,
           rank: given - capacity + (leftOut === null ? 0 : 1000),
-          onPick: () => hands.move(from, to),
+          onPick: () => manual.move(from, to),
         };
       }),
   );
 }
 
 /** Other pairs with which this one could change drafts. */
-export function swapChoices(model: Model, hands: Hands, pair: Pair): Choice[] {
+export function swapChoices(model: Model, manual: ManualChanges, pair: Pair): Choice[] {
   return sorted(
     model.pairs
       .filter(({ reviewerId, draftId }) => reviewerId !== pair.reviewerId && draftId !== pair.draftId)
@@ -68,7 +68,7 @@ export function swapChoices(model: Model, hands: Hands, pair: Pair): Choice[] {
           effect: reason ?? say('numbersStayAsTheyAre'),
           disabled: reason !== null,
           rank: 0,
-          onPick: () => hands.swap(pair, other),
+          onPick: () => manual.swap(pair, other),
         };
       }),
   );

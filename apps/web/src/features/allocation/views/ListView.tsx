@@ -14,12 +14,12 @@ import { Picker, type Choice } from './Picker.js';
 import { named } from '../sentences.js';
 import { stepOf } from './steps.js';
 import { useCellFocus } from './useCellFocus.js';
-import type { Hands } from '../useHands.js';
+import type { ManualChanges } from '../useManualChanges.js';
 import { say } from '../../../words/allocation.js';
 
 export interface BoardProps {
   readonly model: Model;
-  readonly hands: Hands;
+  readonly manual: ManualChanges;
   /** A preview is shown: its pairs are not there yet to be moved about. */
   readonly preview: boolean;
 }
@@ -35,7 +35,7 @@ const COLUMNS = 'grid-cols-[9rem_1fr_4rem_4rem] xl:grid-cols-[13rem_1fr_4.5rem_m
 const LEFT_OUT = wordsBy(say, { 'not-handed-in': 'notHandedIn', excused: 'excused', left: 'noLongerInCourse' });
 
 /** A row per reviewer: whose drafts they review, and who reviews theirs. Drafts are dragged from row to row. */
-export function ListView({ model, hands, preview }: BoardProps) {
+export function ListView({ model, manual, preview }: BoardProps) {
   const [wanted, setWanted] = useState('');
   const [picking, setPicking] = useState<Picking | null>(null);
   const scroller = useRef<HTMLDivElement>(null);
@@ -69,7 +69,7 @@ export function ListView({ model, hands, preview }: BoardProps) {
           const from = model.applied.get(String(dragged.id));
           if (over === null || from === undefined || over.id === from.reviewerId) return;
           const { reviewerId, draftId } = from;
-          hands.move({ reviewerId, draftId }, { reviewerId: String(over.id), draftId });
+          manual.move({ reviewerId, draftId }, { reviewerId: String(over.id), draftId });
         }}
       >
         <div className={`grid gap-3 border-b border-ink px-2 py-1.5 text-sm font-semibold text-ink-soft ${COLUMNS}`}>
@@ -102,7 +102,7 @@ export function ListView({ model, hands, preview }: BoardProps) {
                   row={index}
                   active={active}
                   model={model}
-                  hands={hands}
+                  manual={manual}
                   preview={preview}
                   onActive={setActive}
                   onPick={setPicking}
@@ -132,7 +132,7 @@ interface RowProps extends BoardProps {
   readonly onPick: (picking: Picking) => void;
 }
 
-function Row({ reviewer, row, active, model, hands, preview, onActive, onPick }: RowProps) {
+function Row({ reviewer, row, active, model, manual, preview, onActive, onPick }: RowProps) {
   const { setNodeRef, isOver } = useDroppable({ id: reviewer.id, disabled: preview });
   const drafts = model.draftsOf.get(reviewer.id) ?? [];
   const own = model.ownOf.get(reviewer.id);
@@ -161,7 +161,7 @@ function Row({ reviewer, row, active, model, hands, preview, onActive, onPick }:
             key={draftId}
             pair={{ reviewerId: reviewer.id, draftId }}
             model={model}
-            hands={hands}
+            manual={manual}
             preview={preview}
             cell={cell(col)}
             onPick={onPick}
@@ -175,7 +175,7 @@ function Row({ reviewer, row, active, model, hands, preview, onActive, onPick }:
             onClick={() =>
               onPick({
                 title: say('furtherDraftFor', { reviewerName: model.reviewerName(reviewer.id) }),
-                choices: draftChoices(model, hands, reviewer.id),
+                choices: draftChoices(model, manual, reviewer.id),
               })
             }
             className="rounded border border-dashed border-edge p-1 text-ink-soft hover:bg-crust"
@@ -210,7 +210,7 @@ interface ChipProps extends BoardProps {
   readonly onPick: (picking: Picking) => void;
 }
 
-function Chip({ pair, model, hands, preview, cell, onPick }: ChipProps) {
+function Chip({ pair, model, manual, preview, cell, onPick }: ChipProps) {
   const { setNodeRef, listeners, transform, isDragging } = useDraggable({ id: pairKey(pair), disabled: preview });
   const applied = model.applied.get(pairKey(pair));
   const author = model.authorName(pair.draftId);
@@ -262,9 +262,9 @@ function Chip({ pair, model, hands, preview, cell, onPick }: ChipProps) {
       }
       onKeyDown={(event) => {
         const keys: Readonly<Record<string, () => void>> = {
-          Delete: () => hands.remove(pair),
-          h: () => hands.hold(pair),
-          k: () => hands.keepApart(pair),
+          Delete: () => manual.remove(pair),
+          h: () => manual.hold(pair),
+          k: () => manual.keepApart(pair),
         };
         keys[event.key]?.();
         // Arrows go from draft to draft: Down would open the menu as well, and the menu would take the focus.
@@ -286,26 +286,26 @@ function Chip({ pair, model, hands, preview, cell, onPick }: ChipProps) {
             onPick: () =>
               onPick({
                 title: say('whoReviewsInsteadOf', { author, reviewer }),
-                choices: reviewerChoices(model, hands, pair),
+                choices: reviewerChoices(model, manual, pair),
               }),
           },
           {
             words: say('swapWithAnotherPair'),
             onPick: () =>
-              onPick({ title: say('changesDraftsWith', { reviewer }), choices: swapChoices(model, hands, pair) }),
+              onPick({ title: say('changesDraftsWith', { reviewer }), choices: swapChoices(model, manual, pair) }),
           },
         ],
         [
           {
             words: applied?.locked === true ? say('letGoH') : say('holdInEveryNewAllocation'),
-            onPick: () => hands.hold(pair),
+            onPick: () => manual.hold(pair),
           },
           {
             words: model.isApart(pair) ? say('allowAgainK') : say('keepApartFromNowOn'),
-            onPick: () => hands.keepApart(pair),
+            onPick: () => manual.keepApart(pair),
           },
         ],
-        [{ words: say('takeAwayDelete'), onPick: () => hands.remove(pair) }],
+        [{ words: say('takeAwayDelete'), onPick: () => manual.remove(pair) }],
       ]}
     />
   );

@@ -12,7 +12,7 @@ import { say } from '../../../words/allocation.js';
 
 /** Reviewers down, drafts across: every pair there is or could be. One cell at a time is looked at and acted on. */
 export function MatrixView(board: BoardProps) {
-  const { model, hands, preview } = board;
+  const { model, manual, preview } = board;
   const { reviewers, drafts } = model.view;
   const scroller = useRef<HTMLDivElement>(null);
   const geometry = new Geometry(reviewers.length, drafts.length);
@@ -46,8 +46,8 @@ export function MatrixView(board: BoardProps) {
         preview={preview}
         onToggle={chosen.toggle}
         onCarry={chosen.carry}
-        onHold={() => hands.hold(chosen.pair)}
-        onApart={() => hands.keepApart(chosen.pair)}
+        onHold={() => manual.hold(chosen.pair)}
+        onApart={() => manual.keepApart(chosen.pair)}
       />
       <div
         ref={scroller}

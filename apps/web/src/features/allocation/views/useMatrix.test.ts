@@ -4,7 +4,7 @@ import type { KeyboardEvent, PointerEvent } from 'react';
 import { Model } from '../model.js';
 import { Geometry, HEAD, LABEL } from './matrixGeometry.js';
 import { ids, view } from '../testing/board.js';
-import type { Hands } from '../useHands.js';
+import type { ManualChanges } from '../useManualChanges.js';
 import { matrixKeys, useChosenCell, useMatrixDrag } from './useMatrix.js';
 
 const pair = (reviewerId: string, author: string): Pair => ({ reviewerId, draftId: `d-${author}` });
@@ -26,15 +26,15 @@ function board(part: { readonly preview?: boolean; readonly busy?: boolean } = {
     (name: string) =>
     (...given: unknown[]) =>
       void done.push([name, ...given]);
-  const hands = {
+  const manual = {
     busy: part.busy === true,
     add: act('add'),
     remove: act('remove'),
     move: act('move'),
     hold: act('hold'),
     keepApart: act('keepApart'),
-  } as unknown as Hands;
-  const props = { model: new Model(view({ pairs }), null), hands, preview: part.preview === true };
+  } as unknown as ManualChanges;
+  const props = { model: new Model(view({ pairs }), null), manual, preview: part.preview === true };
   return { props, done };
 }
 

@@ -19,7 +19,7 @@ export interface ChosenCell {
 }
 
 /** @param onGo brings a cell into sight */
-export function useChosenCell({ model, hands }: BoardProps, onGo: (cell: Cell) => void): ChosenCell {
+export function useChosenCell({ model, manual }: BoardProps, onGo: (cell: Cell) => void): ChosenCell {
   const { reviewers, drafts } = model.view;
   const [at, setAt] = useState<Cell>({ row: 0, col: Math.min(1, Math.max(0, drafts.length - 1)) });
   const [carried, setCarried] = useState<Pair | null>(null);
@@ -38,9 +38,9 @@ export function useChosenCell({ model, hands }: BoardProps, onGo: (cell: Cell) =
       setAt(cell);
       onGo(cell);
     },
-    toggle: () => (given ? hands.remove(pair) : hands.add(pair)),
+    toggle: () => (given ? manual.remove(pair) : manual.add(pair)),
     carry: () => {
-      if (carried !== null) hands.move(carried, pair);
+      if (carried !== null) manual.move(carried, pair);
       setCarried(carried === null && given ? pair : null);
     },
     putDown: () => setCarried(null),
@@ -49,18 +49,18 @@ export function useChosenCell({ model, hands }: BoardProps, onGo: (cell: Cell) =
 
 /** Arrows move; letters act on the chosen cell. */
 export function matrixKeys(
-  { model, hands, preview }: BoardProps,
+  { model, manual, preview }: BoardProps,
   { at, pair, go, toggle, carry, putDown }: ChosenCell,
   geometry: Geometry,
 ) {
   const acts: Readonly<Record<string, () => void>> = preview
-    ? { k: () => hands.keepApart(pair) }
+    ? { k: () => manual.keepApart(pair) }
     : {
         Enter: toggle,
         ' ': toggle,
         m: carry,
-        h: () => model.meeting(pair) === 'given' && hands.hold(pair),
-        k: () => hands.keepApart(pair),
+        h: () => model.meeting(pair) === 'given' && manual.hold(pair),
+        k: () => manual.keepApart(pair),
         Escape: putDown,
       };
   return (event: KeyboardEvent) => {
@@ -69,7 +69,7 @@ export function matrixKeys(
     if (step === null && act === undefined) return;
     event.preventDefault();
     if (step !== null) go(geometry.after(at, step));
-    else if (!hands.busy) act?.();
+    else if (!manual.busy) act?.();
   };
 }
 
@@ -80,7 +80,7 @@ interface Drag {
 
 /** A mark is dragged to another cell; a press without moving only chooses. */
 export function useMatrixDrag(
-  { model, hands, preview }: BoardProps,
+  { model, manual, preview }: BoardProps,
   { at, pairAt, go, toggle }: ChosenCell,
   geometry: Geometry,
   frame: RefObject<HTMLElement | null>,
@@ -111,7 +111,7 @@ export function useMatrixDrag(
       onPointerUp: (event: PointerEvent) => {
         const cell = cellUnder(event);
         if (dragged?.moved === true && cell !== null) {
-          hands.move(pairAt(dragged.from), pairAt(cell));
+          manual.move(pairAt(dragged.from), pairAt(cell));
           go(cell);
         }
         setDragged(null);

@@ -10,7 +10,7 @@ jest.mock('../../app/saving/browserStore.js', () => ({ browserStore: () => ({}) 
 
 import { Model } from './model.js';
 import { ids, view } from './testing/board.js';
-import { useHands } from './useHands.js';
+import { useManualChanges } from './useManualChanges.js';
 
 const pair = (reviewerId: string, author: string) => ({ reviewerId, draftId: `d-${author}` });
 /** Everybody reviews the next one. */
@@ -29,7 +29,7 @@ const keptApart = jest.fn();
 const open = () => {
   const model = new Model(view({ pairs: applied, forbidden: [pair('ben', 'dee')] }), null);
   const wrapper = ({ children }: { readonly children: ReactNode }) => createElement(Provider, { store, children });
-  return renderHook(() => useHands('x', model, keptApart), { wrapper }).result;
+  return renderHook(() => useManualChanges('x', model, keptApart), { wrapper }).result;
 };
 const wire = new Wire();
 const sent = () => wire.asked.map(({ body }) => body);
@@ -51,36 +51,36 @@ beforeEach(() => {
 
 describe('acts by hand', () => {
   it('say what they do, and what becomes of the balance', async () => {
-    const hands = open();
-    await done(() => hands.current.add(pair('ann', 'cho')));
+    const manual = open();
+    await done(() => manual.current.add(pair('ann', 'cho')));
     expect(sent()).toEqual([{ add: [pair('ann', 'cho')] }]);
-    expect(hands.current.said).toBe(
+    expect(manual.current.said).toBe(
       'Added: Ann and the draft by Cho. Now reviews per draft 1 to 2 (before: 1 for each).',
     );
-    await done(() => hands.current.move(pair('ann', 'ben'), pair('cho', 'ben')));
+    await done(() => manual.current.move(pair('ann', 'ben'), pair('cho', 'ben')));
     expect(sent()[1]).toEqual({ remove: [pair('ann', 'ben')], add: [pair('cho', 'ben')] });
-    expect(hands.current.said).toMatch(
+    expect(manual.current.said).toMatch(
       /^Moved: Cho and the draft by Ben, instead of Ann .* Now reviews per draft 1 for each/,
     );
   });
 
   it('do not send what cannot be, and say why', async () => {
-    const hands = open();
+    const manual = open();
     const refused = async (work: () => void, words: string) => {
       await done(() => work());
-      expect(hands.current.said).toContain(words);
+      expect(manual.current.said).toContain(words);
     };
-    await refused(() => hands.current.add(pair('ann', 'ann')), 'own draft');
-    await refused(() => hands.current.add(pair('ann', 'ben')), 'has it already');
-    await refused(() => hands.current.move(pair('ann', 'ben'), pair('ben', 'dee')), 'never paired');
+    await refused(() => manual.current.add(pair('ann', 'ann')), 'own draft');
+    await refused(() => manual.current.add(pair('ann', 'ben')), 'has it already');
+    await refused(() => manual.current.move(pair('ann', 'ben'), pair('ben', 'dee')), 'never paired');
     // Ann would get Cho's draft, and Ben the own one.
-    await refused(() => hands.current.swap(pair('ann', 'ben'), pair('ben', 'cho')), 'own draft');
+    await refused(() => manual.current.swap(pair('ann', 'ben'), pair('ben', 'cho')), 'own draft');
     expect(sent()).toEqual([]);
   });
 
   it('swap two pairs in one act', async () => {
-    const hands = open();
-    await done(() => hands.current.swap(pair('ann', 'ben'), pair('cho', 'dee')));
+    const manual = open();
+    await done(() => manual.current.swap(pair('ann', 'ben'), pair('cho', 'dee')));
     expect(sent()).toEqual([
       {
         remove: [pair('ann', 'ben'), pair('cho', 'dee')],
@@ -90,11 +90,11 @@ describe('acts by hand', () => {
   });
 
   it('hold what is not held and let go what is; keep apart and allow again, which shows in a preview', async () => {
-    const hands = open();
-    await done(() => hands.current.hold(pair('ann', 'ben')));
-    await done(() => hands.current.hold(pair('ben', 'cho')));
-    await done(() => hands.current.keepApart(pair('ben', 'dee')));
-    await done(() => hands.current.keepApart(pair('ben', 'ann')));
+    const manual = open();
+    await done(() => manual.current.hold(pair('ann', 'ben')));
+    await done(() => manual.current.hold(pair('ben', 'cho')));
+    await done(() => manual.current.keepApart(pair('ben', 'dee')));
+    await done(() => manual.current.keepApart(pair('ben', 'ann')));
     expect(sent()).toEqual([
       { unlock: [pair('ann', 'ben')] },
       { lock: [pair('ben', 'cho')] },
@@ -105,38 +105,62 @@ describe('acts by hand', () => {
   });
 
   it('wait for a second yes before work is taken away', async () => {
-    const hands = open();
-    await done(() => hands.current.remove(pair('ann', 'ben')), refusal('needs-confirming'));
-    expect([hands.current.said, hands.current.asked?.problem.sentence]).toEqual(['', 'No.']);
-    await done(() => hands.current.confirm());
+    const manual = open();
+    await done(() => manual.current.remove(pair('ann', 'ben')), refusal('needs-confirming'));
+    expect([manual.current.said, manual.current.asked?.problem.sentence]).toEqual(['', 'No.']);
+    await done(() => manual.current.confirm());
     expect(sent()[1]).toEqual({ remove: [pair('ann', 'ben')], confirmed: true });
-    expect([hands.current.asked, hands.current.said.startsWith('Taken away; the work is kept.')]).toEqual([null, true]);
-    await done(() => hands.current.remove(pair('ann', 'ben')), refusal('needs-confirming'));
-    act(() => hands.current.forget());
-    expect(hands.current.asked).toBeNull();
+    expect([manual.current.asked, manual.current.said.startsWith('Taken away; the work is kept.')]).toEqual([
+      null,
+      true,
+    ]);
+    await done(() => manual.current.remove(pair('ann', 'ben')), refusal('needs-confirming'));
+    act(() => manual.current.forget());
+    expect(manual.current.asked).toBeNull();
   });
 
   it('show why the server refused, until something else is done', async () => {
-    const hands = open();
-    await done(() => hands.current.remove(pair('ann', 'ben')), refusal('allocation-changed'));
-    expect([hands.current.problem?.code, hands.current.said]).toEqual(['allocation-changed', '']);
-    act(() => hands.current.quiet());
-    expect(hands.current.problem).toBeNull();
+    const manual = open();
+    await done(() => manual.current.remove(pair('ann', 'ben')), refusal('allocation-changed'));
+    expect([manual.current.problem?.code, manual.current.said]).toEqual(['allocation-changed', '']);
+    act(() => manual.current.quiet());
+    expect(manual.current.problem).toBeNull();
   });
 
-  it('are not begun while the last one is on its way: what is seen is not what is there', async () => {
-    const hands = open();
+  it('that are pressed while the last one is on its way are done after it, on the board as it is then', async () => {
+    const manual = open();
     await act(async () => {
-      hands.current.remove(pair('ann', 'ben'));
+      manual.current.remove(pair('ann', 'ben'));
       await Promise.resolve();
     });
-    const [, said] = [hands.current.busy, hands.current.said];
+    const [, said] = [manual.current.busy, manual.current.said];
     await act(async () => {
-      hands.current.remove(pair('ben', 'cho'));
+      manual.current.remove(pair('ben', 'cho'));
       await Promise.resolve();
     });
-    expect([hands.current.busy, sent(), hands.current.said]).toEqual([true, [{ remove: [pair('ann', 'ben')] }], said]);
+    expect([manual.current.busy, sent(), manual.current.said]).toEqual([
+      true,
+      [{ remove: [pair('ann', 'ben')] }],
+      said,
+    ]);
     await act(() => wire.answer(view()));
-    expect(hands.current.busy).toBe(false);
+    expect(sent()).toEqual([{ remove: [pair('ann', 'ben')] }, { remove: [pair('ben', 'cho')] }]);
+    await act(() => wire.answer(view()));
+    expect(manual.current.busy).toBe(false);
+  });
+
+  it('that were to follow one that is refused are not done', async () => {
+    const manual = open();
+    await act(async () => {
+      manual.current.remove(pair('ann', 'ben'));
+      await Promise.resolve();
+    });
+    act(() => manual.current.remove(pair('ben', 'cho')));
+    await act(() => wire.refuse(refusal('needs-confirming')));
+    expect([sent().length, manual.current.busy, manual.current.asked?.problem.code]).toEqual([
+      1,
+      false,
+      'needs-confirming',
+    ]);
   });
 });

@@ -1,13 +1,24 @@
 import type { Problem } from '@salt-circle/contracts';
 import { pairKey, type Pair } from '@salt-circle/core';
-import { useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { problemOf } from '../../app/api.js';
 import { useActByHandMutation, type ActsBody } from './allocationApi.js';
 import { afterActs, type Meeting, type Model } from './model.js';
 import { effectSentence } from './sentences.js';
 import { say } from '../../words/allocation.js';
 
-export interface Hands {
+interface Acts {
+  readonly add: (pair: Pair) => void;
+  /** Pairs for people whom the rules give nobody; they may be of one's own draft. */
+  readonly together: (pairs: readonly Pair[]) => void;
+  readonly remove: (pair: Pair) => void;
+  readonly move: (from: Pair, to: Pair) => void;
+  readonly swap: (a: Pair, b: Pair) => void;
+  readonly hold: (pair: Pair) => void;
+  readonly keepApart: (pair: Pair) => void;
+}
+
+export interface ManualChanges extends Acts {
   readonly busy: boolean;
   /** What the last act did, for eyes and screen readers. */
   readonly said: string;
@@ -18,14 +29,6 @@ export interface Hands {
   readonly forget: () => void;
   /** After something else was done: what was said is no news any more. */
   readonly quiet: () => void;
-  readonly add: (pair: Pair) => void;
-  /** Pairs for people whom the rules give nobody; they may be of one's own draft. */
-  readonly together: (pairs: readonly Pair[]) => void;
-  readonly remove: (pair: Pair) => void;
-  readonly move: (from: Pair, to: Pair) => void;
-  readonly swap: (a: Pair, b: Pair) => void;
-  readonly hold: (pair: Pair) => void;
-  readonly keepApart: (pair: Pair) => void;
 }
 
 /** Why a pair cannot be made, in a few words; null when it can. */
@@ -43,16 +46,15 @@ export function hindrance(meeting: Meeting): string | null {
 }
 
 /** Acts by hand on the board, each with what it does to the balance. */
-export function useHands(id: string, model: Model, onKeptApart: () => void): Hands {
-  const [act, { isLoading }] = useActByHandMutation();
+export function useManualChanges(id: string, model: Model, onKeptApart: () => void): ManualChanges {
+  const [act, { isLoading, isError }] = useActByHandMutation();
   const [said, setSaid] = useState('');
   const [problem, setProblem] = useState<Problem | null>(null);
-  const [asked, setAsked] = useState<Hands['asked']>(null);
+  const [asked, setAsked] = useState<ManualChanges['asked']>(null);
+
+  const waiting = useRef<((acts: Acts) => void) | null>(null);
 
   const go = async (body: ActsBody, what: string) => {
-    // What is seen is not what is there until the last act has come back: another one now might do the opposite of
-    // what it is meant to.
-    if (isLoading) return;
     setProblem(null);
     setSaid(what);
     const answer = await act({ id, ...body });
@@ -84,17 +86,7 @@ export function useHands(id: string, model: Model, onKeptApart: () => void): Han
     }
     return true;
   };
-  return {
-    busy: isLoading,
-    said,
-    problem,
-    asked,
-    confirm: () => asked !== null && change({ ...asked.body, confirmed: true }, say('takenAwayWorkIsKept')),
-    forget: () => setAsked(null),
-    quiet: () => {
-      setSaid('');
-      setProblem(null);
-    },
+  const acts: Acts = {
     add: (pair) => possible([pair]) && change({ add: [pair] }, say('added', { names: names(pair) })),
     together: (pairs) => change({ add: [...pairs] }, say('addedOf', { pairs: pairs.map(names).join('; ') })),
     remove: (pair) => change({ remove: [pair] }, say('takenAwayOf', { names: names(pair) })),
@@ -125,6 +117,37 @@ export function useHands(id: string, model: Model, onKeptApart: () => void): Han
         apart ? say('allowedAgain', { names: names(pair) }) : say('keptApartFromNowOn', { names: names(pair) }),
       );
     },
+  };
+  // What is seen is not what is there until the last act has come back. What is pressed meanwhile is done on the board after it.
+  const inTurn = (act: (fresh: Acts) => void) => {
+    if (isLoading) waiting.current = act;
+    else act(acts);
+  };
+  useEffect(() => {
+    if (isLoading || waiting.current === null) return;
+    const next = waiting.current;
+    waiting.current = null;
+    // What was to follow one that was refused was meant for another board.
+    if (!isError) next(acts);
+  });
+  return {
+    busy: isLoading,
+    said,
+    problem,
+    asked,
+    confirm: () => asked !== null && change({ ...asked.body, confirmed: true }, say('takenAwayWorkIsKept')),
+    forget: () => setAsked(null),
+    quiet: () => {
+      setSaid('');
+      setProblem(null);
+    },
+    add: (pair) => inTurn((fresh) => fresh.add(pair)),
+    together: (pairs) => inTurn((fresh) => fresh.together(pairs)),
+    remove: (pair) => inTurn((fresh) => fresh.remove(pair)),
+    move: (from, to) => inTurn((fresh) => fresh.move(from, to)),
+    swap: (a, b) => inTurn((fresh) => fresh.swap(a, b)),
+    hold: (pair) => inTurn((fresh) => fresh.hold(pair)),
+    keepApart: (pair) => inTurn((fresh) => fresh.keepApart(pair)),
   };
 }
 
