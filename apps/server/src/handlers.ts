@@ -6,11 +6,11 @@ import { EVENT_VERSION } from './platform/events/past-events.js';
 import type { EventHandler } from './platform/events/event-handler.js';
 
 /** Writes the audit log. */
-const auditHandler: EventHandler = async (happenings, manager, { now }) => {
+const auditHandler: EventHandler = async (events, manager, { now }) => {
   await insertAll(
     manager,
     AuditEntry,
-    happenings.map((one) => ({
+    events.map((one) => ({
       at: now,
       actorId: one.actorId,
       action: one.action,

@@ -1,4 +1,4 @@
-import type { CourseCard, DatesView, ExchangeCard, NextChangeView, OwnTimesPart } from '@salt-circle/contracts';
+import type { CourseCard, DatesView, ExchangeCard, NextChangeView, PersonalDatesPart } from '@salt-circle/contracts';
 import { DATE_ORDER, nextChange, type DateName, type ExchangeDates, type PersonalDates } from '@salt-circle/core';
 import type { Course } from '../model/course.js';
 import type { CourseContext } from '../permissions/access.js';
@@ -57,7 +57,7 @@ export function personalDatesPart({
   repliesDue,
   revisionDue,
   excused,
-}: PersonalDates): OwnTimesPart {
+}: PersonalDates): PersonalDatesPart {
   return {
     draftsDue: isoOrNull(draftsDue),
     reviewsDue: isoOrNull(reviewsDue),

@@ -11,7 +11,7 @@ import { courseNames } from './course-identities.js';
 const PARTS: readonly Part[] = ['author', 'reviewer'];
 
 /**
- * The one mapper from participants to what the one who asks may call them. A hidden name is not even
+ * The one place that turns participants into what the one who asks may call them. A hidden name is not even
  * loaded: it cannot leave by mistake.
  */
 export class PersonLabels {

@@ -30,7 +30,7 @@ export const say = sentences('server.archive', {
   rowsOfContradictEachOther: 'Rows of “{name}” contradict each other.',
   thisIsArchiveOfOne:
     'This is an archive of one exchange of Salt Circle.\n\nmanifest.json     what it is and what it holds\nrows/*.jsonl      everything, a JSON object a line, described by docs/schemas/exchange-archive.schema.json of Salt Circle\nfiles/*           files, each under its SHA-256\nform.json         the review form, in the form format\n*.csv, *.jsonld   the same once more, as other programs read it\n',
-  archiveZip: '{tamed} archive.zip',
+  archiveZip: '{name} archive.zip',
   course: 'Course',
   leftOut: '(left out)',
   group: 'Group',

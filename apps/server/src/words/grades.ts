@@ -37,7 +37,7 @@ export const say = sentences('server.grades', {
   give0ToPercent: 'Give 0 to {most} percent.',
   markOfDraft: 'the mark of the draft',
   markOfReviewing: 'the mark of reviewing',
-  resultsZip: '{tamed} results.zip',
+  resultsZip: '{name} results.zip',
   overallComment: 'Overall comment',
   thereAreTooFewScores: 'There are too few scores to tell severe reviewers from weak drafts: plain means are used.',
   allScoresAreSameThere: 'All scores are the same: there is nothing to adjust.',

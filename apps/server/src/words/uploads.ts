@@ -5,7 +5,7 @@ export const say = sentences('server.uploads', {
   handInSmallerFileOr: 'Hand in a smaller file, or give a link instead.',
   mb: '{bytes} MB',
   theseAreNoCaptionsIn: 'These are no captions in WebVTT.',
-  isWhichIsNotTaken: '“{tamed}” is {families}, which is not taken for “{title}”.',
+  isWhichIsNotTaken: '“{name}” is {families}, which is not taken for “{title}”.',
   handIn: 'Hand in {allowed}.',
   pdf: 'a PDF',
   docxOrOdt: 'a DOCX or ODT',
@@ -35,7 +35,7 @@ export const say = sentences('server.uploads', {
   serverHasNoRoomLeft:
     'The server has no room left for files, so this one was not taken. Everything else is as it was.',
   tellYourInstructorAndTry: 'Tell your instructor, and try again later. What was uploaded so far is kept.',
-  hasNotBeenUploadedAs: '“{tamed}” has not been uploaded as a whole yet.',
+  hasNotBeenUploadedAs: '“{name}” has not been uploaded as a whole yet.',
   waitUntilItIsOr: 'Wait until it is, or choose the file again.',
   chooseVtt: 'Choose a .vtt file: it begins with WEBVTT.',
   restIsAsItWas: 'Everything else is as it was.',

@@ -322,7 +322,7 @@ export class DateNowRequest {
   tell!: boolean;
 }
 
-export class OwnTimesRequest {
+export class PersonalDatesRequest {
   /** Of one of the two: an enrolment of a student, or a group. */
   @IsOptional()
   @IsString()

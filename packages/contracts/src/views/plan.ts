@@ -14,7 +14,7 @@ import type {
 import type { FieldProblem } from '../problems.js';
 import type { ScheduleKind } from './allocation.js';
 import type { IsoInstant } from './person.js';
-import type { DatesView, OwnTimesPart } from './views.js';
+import type { DatesView, PersonalDatesPart } from './views.js';
 
 /** All settings of an exchange, as they are saved. */
 export interface PlanSettings {
@@ -77,7 +77,7 @@ export interface PlanView extends PlanSettings {
   readonly remarks: readonly FieldProblem[];
   /** Settings that can no longer be changed, with the reason. */
   readonly fixed: Readonly<Partial<Record<FixableSetting, string>>>;
-  readonly own: readonly OwnTimesView[];
+  readonly own: readonly PersonalDatesView[];
   /** Drafts that count and were handed in late. */
   readonly lateHandIns: number;
   /** When drafts are allocated without anybody asking for it. */
@@ -103,7 +103,7 @@ export interface PlanChoices {
   readonly shorthand: ReadonlyArray<{ readonly id: string; readonly title: string }>;
 }
 
-export interface OwnTimesView extends OwnTimesPart {
+export interface PersonalDatesView extends PersonalDatesPart {
   readonly id: string;
   readonly studentId: string | null;
   readonly groupId: string | null;

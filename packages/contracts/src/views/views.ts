@@ -108,7 +108,7 @@ export interface StudentMarks {
   readonly reflected: boolean;
 }
 
-export interface OwnTimesPart {
+export interface PersonalDatesPart {
   readonly draftsDue: IsoInstant | null;
   readonly reviewsDue: IsoInstant | null;
   readonly repliesDue: IsoInstant | null;
@@ -165,7 +165,7 @@ export interface ExchangeView extends ExchangeCard {
   /** The feedback of the one who asks is held back for now. */
   readonly feedbackHeld: boolean;
   /** Due times of the one who asks that differ from the common ones, and whether that one is excused. */
-  readonly own: OwnTimesPart | null;
+  readonly own: PersonalDatesPart | null;
   /** Practice drafts that a student can try, and how many of them are behind that one; null without any, and for staff. */
   readonly practice: { readonly done: number; readonly of: number; readonly first: boolean } | null;
   readonly figures: StaffFigures | null;

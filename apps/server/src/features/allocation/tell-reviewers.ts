@@ -39,7 +39,7 @@ export async function tellReviewers(
     (await manager.findBy(Participant, { exchangeId: exchange.id })).map((one) => [one.id, one]),
   );
   const handedIn = new Set((await handedInDrafts(manager, exchange)).flatMap(({ authorIds }) => authorIds));
-  const ownTimes = await allPersonalDates(manager, exchange);
+  const personalDates = await allPersonalDates(manager, exchange);
   const byReviewer = new Map<string, Review[]>();
   for (const review of reviews) {
     byReviewer.set(review.reviewerId, [...(byReviewer.get(review.reviewerId) ?? []), review]);
@@ -47,7 +47,7 @@ export async function tellReviewers(
   const letters: Letter[] = [];
   for (const [reviewerId, mine] of byReviewer) {
     const { personId, extraReviews } = participants.get(reviewerId) as Participant;
-    const own = ownTimes.get(personId) ?? null;
+    const own = personalDates.get(personId) ?? null;
     const facts = factsOf(exchange, own, now);
     const viewerHandedIn = extraReviews !== null || handedIn.has(reviewerId);
     const open = maySee({ role: 'student' }, facts, { kind: 'own-reviews', viewerHandedIn });

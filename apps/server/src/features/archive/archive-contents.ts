@@ -47,7 +47,7 @@ export async function readContents(
   newest: number,
   metadataOf: (table: TableOf) => EntityMetadata,
 ): Promise<ArchiveContents> {
-  const surveyor = new ContentsReader();
+  const reader = new ContentsReader();
   const filled = new Set<string>();
   const older = archive.manifest.version < newest;
   const fill = (table: TableOf) => {
@@ -64,7 +64,7 @@ export async function readContents(
   };
   for (const table of TABLES) {
     const metadata = metadataOf(table);
-    const look = surveyor.table(table, metadata);
+    const look = reader.table(table, metadata);
     let number = 0;
     for await (const line of archive.rows(table, fill(table))) {
       number += 1;
@@ -72,7 +72,7 @@ export async function readContents(
       if (wrong !== null) throw broken(say('lineOf', { number, name: table.name, wrong }));
     }
   }
-  return { ...surveyor.found(), filled: [...filled], fill };
+  return { ...reader.found(), filled: [...filled], fill };
 }
 
 /** Columns that were called something else, by table: their names of then and of now. */

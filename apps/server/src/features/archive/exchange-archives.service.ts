@@ -65,7 +65,7 @@ export class ExchangeArchives implements OnApplicationShutdown {
       details: { people: wishes.aliases ? 'aliases' : 'names', drafts: wishes.drafts },
     });
     await this.#addRows(zip, context, wishes);
-    return { name: say('archiveZip', { tamed: safeFileName(exchange.title) }), zip: zip.outputStream as Readable };
+    return { name: say('archiveZip', { name: safeFileName(exchange.title) }), zip: zip.outputStream as Readable };
   }
 
   /** What other programs read, by the services of the pages: they speak of people by their names. */

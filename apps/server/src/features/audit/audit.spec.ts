@@ -30,7 +30,12 @@ describe('the audit log', () => {
     await world.do(INES, 'put', `/exchanges/${id}/grades/${ann.id}/override`, { ...override, value: 70 });
     const { id: studentId } = await world.database.read.findOneByOrFail(Enrolment, { name: nameOf(BEN) });
     const none = { draftsDue: null, reviewsDue: null, repliesDue: null, revisionDue: null, reason: '' };
-    await world.do(INES, 'put', `/exchanges/${id}/own-times`, { ...none, studentId, excused: true, reason: 'At sea' });
+    await world.do(INES, 'put', `/exchanges/${id}/personal-dates`, {
+      ...none,
+      studentId,
+      excused: true,
+      reason: 'At sea',
+    });
     await leaveNote(world, ANN, byAnn);
     await submitFilled(world, ANN, byAnn);
     const rows = await log();

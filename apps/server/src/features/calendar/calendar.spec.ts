@@ -69,7 +69,7 @@ describe('the calendar feed', () => {
     expect(await marks(ANN)).toEqual([0, at]);
     world.clock.goTo(world.clock.now() + 3_600_000);
     const body = { studentId: `e-${ANN}`, draftsDue: '2026-03-13T09:00:00.000Z', excused: false, reason: '' };
-    await world.do(INES, 'put', `/exchanges/${id}/own-times`, {
+    await world.do(INES, 'put', `/exchanges/${id}/personal-dates`, {
       ...{ reviewsDue: null, repliesDue: null, revisionDue: null },
       ...body,
     });
@@ -106,8 +106,8 @@ describe('the calendar feed', () => {
     const enrolment = `e-${ANN}`;
     const none = { draftsDue: null, reviewsDue: null, repliesDue: null, revisionDue: null, excused: false, reason: '' };
     const draftsDue = new Date(AT.reviewing).toISOString();
-    await world.do(INES, 'put', `/exchanges/${id}/own-times`, { ...none, studentId: enrolment, draftsDue });
-    await world.do(INES, 'put', `/exchanges/${id}/own-times`, { ...none, studentId: `e-${BEN}`, excused: true });
+    await world.do(INES, 'put', `/exchanges/${id}/personal-dates`, { ...none, studentId: enrolment, draftsDue });
+    await world.do(INES, 'put', `/exchanges/${id}/personal-dates`, { ...none, studentId: `e-${BEN}`, excused: true });
     expect(read(await feed(await linkOf(ANN)))[0]).toMatchObject({ at: draftsDue });
     expect(read(await feed(await linkOf(BEN)))).toEqual([]);
     expect(read(await feed(await linkOf(INES))).map(({ summary }) => summary)).toContain(

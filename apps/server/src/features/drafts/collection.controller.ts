@@ -60,7 +60,7 @@ export class CollectionController {
     return this.reminders.send(me, id, request);
   }
 
-  @Put('participants/:participantId/own-times')
+  @Put('participants/:participantId/personal-dates')
   @HttpCode(204)
   extend(
     @Me() me: CurrentUser,

@@ -199,7 +199,7 @@ describe('a hand-in', () => {
     // An extension makes the same hand-in one in time.
     const row = await rowOf(id, 'Ann');
     const draftsDue = new Date(AT.afterDue + DAY / 2).toISOString();
-    await world.do(INES, 'put', `/exchanges/${id}/participants/${row?.id}/own-times`, {
+    await world.do(INES, 'put', `/exchanges/${id}/participants/${row?.id}/personal-dates`, {
       what: 'extend',
       draftsDue,
       reason: 'Ill.',
@@ -270,7 +270,7 @@ describe('staff', () => {
     await handIn(world, ANN, id);
     const everybody = (await board(id)).rows.map((row) => row.id);
     const cho = (await rowOf(id, 'Cho'))?.id;
-    await world.do(INES, 'put', `/exchanges/${id}/participants/${cho}/own-times`, { what: 'excuse', reason: '' });
+    await world.do(INES, 'put', `/exchanges/${id}/participants/${cho}/personal-dates`, { what: 'excuse', reason: '' });
     const words = 'The boat leaves at nine.';
     const preview = await world.do<ReminderView>(TOM, 'post', `/exchanges/${id}/reminders/preview`, {
       participantIds: everybody,
@@ -324,7 +324,7 @@ describe('staff', () => {
     await handIn(world, ANN, id);
     const cho = (await rowOf(id, 'Cho'))?.id;
     const later = { what: 'extend', draftsDue: new Date(AT.afterDue + 2 * DAY).toISOString(), reason: '' };
-    await world.do(INES, 'put', `/exchanges/${id}/participants/${cho}/own-times`, later);
+    await world.do(INES, 'put', `/exchanges/${id}/participants/${cho}/personal-dates`, later);
     const reminded = async (at: number) => {
       world.clock.goTo(at);
       await world.app.get(DueReminders).look();
@@ -358,12 +358,12 @@ describe('staff', () => {
     expect((await pasted(cho?.id, '<p onclick="x()">Came by mail, three days late.</p>')).body).toMatchObject({
       ...{ number: 1, words: 6 },
     });
-    await world.do(INES, 'put', `/exchanges/${id}/participants/${cho?.id}/own-times`, {
+    await world.do(INES, 'put', `/exchanges/${id}/participants/${cho?.id}/personal-dates`, {
       what: 'excuse',
       reason: 'Ill.',
     });
     expect(await rowOf(id, 'Cho')).toMatchObject({ excused: true });
-    await world.do(INES, 'put', `/exchanges/${id}/participants/${cho?.id}/own-times`, {
+    await world.do(INES, 'put', `/exchanges/${id}/participants/${cho?.id}/personal-dates`, {
       what: 'take-back',
       reason: '',
     });

@@ -130,7 +130,7 @@ export class Intake {
     const allowed = taken.map((family) => FAMILIES[family]).join(', ');
     throw await this.intake.refuse(
       file.id,
-      say('isWhichIsNotTaken', { tamed: safeFileName(file.name), families: FAMILIES[inspected.family], title }),
+      say('isWhichIsNotTaken', { name: safeFileName(file.name), families: FAMILIES[inspected.family], title }),
       say('handIn', { allowed }),
     );
   }

@@ -114,7 +114,7 @@ export class UploadPolicy {
     if (upload.finished) return upload;
     throw new ProblemError({
       code: 'upload-unfinished',
-      sentence: say('hasNotBeenUploadedAs', { tamed: safeFileName(upload.name) }),
+      sentence: say('hasNotBeenUploadedAs', { name: safeFileName(upload.name) }),
       whatToDo: say('waitUntilItIsOr'),
     });
   }

@@ -29,7 +29,7 @@ import { groupedBy } from '../../platform/grouping/grouped-by.js';
 import { htmlToText } from '../../platform/html/html-to-text.js';
 import { Adjusting } from './adjusting.js';
 import { within } from './person-evidence.js';
-import { peersOf, ratingsOf, reviewsInGrades, type ReadReviews, type ReviewInGrade } from './reviews-in-grades.js';
+import { peersOf, ratingsOf, reviewsInGrades, type GradedReviews, type ReviewInGrade } from './reviews-in-grades.js';
 import { adjustSentence } from './rule-asked.js';
 import { uptakeOf } from './uptake.js';
 import { stillWorking, withinReason } from './within-reason.js';
@@ -165,7 +165,7 @@ function daysOf(peers: readonly ReviewInGrade[], timeZone: string): InsightsView
 async function groupings(
   manager: EntityManager,
   { course, exchange }: ExchangeContext,
-  { drafts, authors }: ReadReviews,
+  { drafts, authors }: GradedReviews,
 ): Promise<InsightsView['groupings']> {
   const people = new Map(
     (await manager.findBy(Participant, { exchangeId: exchange.id })).map((one) => [one.id, one.personId]),

@@ -31,7 +31,7 @@ import type { GradeOverrideRow, ReviewingMark } from '../../model/grade.js';
 import type { Review } from '../../model/review.js';
 import type { ReflectionRow } from '../../model/revision.js';
 import { groupedBy } from '../../platform/grouping/grouped-by.js';
-import { peersOf, qualityFrom, type ReadReviews, type ReviewInGrade } from './reviews-in-grades.js';
+import { peersOf, qualityFrom, type GradedReviews, type ReviewInGrade } from './reviews-in-grades.js';
 
 export interface Evidenced {
   readonly participant: Participant;
@@ -54,7 +54,7 @@ export interface GradedSoFar {
 export type Around = Pick<ExchangeContext, 'exchange' | 'now'>;
 
 /** All that the evidence of a course is put together from, loaded. */
-export interface Sources extends ReadReviews {
+export interface Sources extends GradedReviews {
   readonly around: Around;
   readonly rule: GradeRule;
   readonly adjusted: Adjusted | null;

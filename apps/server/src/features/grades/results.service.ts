@@ -29,7 +29,7 @@ import { isoOrNull } from '../../platform/wire/instants.js';
 import { Adjusting } from './adjusting.js';
 import { Evidence } from './evidence.service.js';
 import { cellsOf, dictionary, headOf, TABLES, type RowOf, type TableName } from './results-tables.js';
-import { ratingsOf, reviewsInGrades, type ReadReviews, type ReviewInGrade } from './reviews-in-grades.js';
+import { ratingsOf, reviewsInGrades, type GradedReviews, type ReviewInGrade } from './reviews-in-grades.js';
 import { say } from '../../words/grades.js';
 
 /** All of a course as tables that programs for statistics read, with what their columns mean. */
@@ -53,7 +53,7 @@ export class Results {
     }
     zip.end();
     return {
-      name: say('resultsZip', { tamed: safeFileName(context.course.title) }),
+      name: say('resultsZip', { name: safeFileName(context.course.title) }),
       zip: zip.outputStream as Readable,
     };
   }
@@ -108,7 +108,7 @@ export class Results {
     }
   }
 
-  async #drafts(manager: EntityManager, exchange: Exchange, { drafts, authors }: ReadReviews) {
+  async #drafts(manager: EntityManager, exchange: Exchange, { drafts, authors }: GradedReviews) {
     const people = await peopleOf(manager, exchange);
     const counting = await countingFigures(manager, exchange.id);
     return drafts.flatMap((draft) => {
@@ -120,7 +120,7 @@ export class Results {
     });
   }
 
-  async #reviews(manager: EntityManager, exchange: Exchange, { reviews }: ReadReviews) {
+  async #reviews(manager: EntityManager, exchange: Exchange, { reviews }: GradedReviews) {
     const people = await peopleOf(manager, exchange);
     const { measuresTime } = await manager.findOneByOrFail(Course, { id: exchange.courseId });
     return reviews.map(({ review, self, score, words, notes, directed, helped }): RowOf<'reviews'> => ({
@@ -135,7 +135,7 @@ export class Results {
     }));
   }
 
-  async #scores({ id: exchange }: Exchange, { reviews }: ReadReviews): Promise<Array<RowOf<'scores'>>> {
+  async #scores({ id: exchange }: Exchange, { reviews }: GradedReviews): Promise<Array<RowOf<'scores'>>> {
     const { drafts } = await this.adjusting.of(exchange, ratingsOf(reviews));
     return drafts.map(({ id, ratings, mean, adjusted, se, low, high }) => ({
       ...{ exchange, draft: id, reviews: ratings, mean, adjusted, se, low, high },

@@ -50,7 +50,7 @@ const HELPED_SHARE: Readonly<Record<Helped, number>> = Object.fromEntries(
   HELPED.map((step, index) => [step, 1 - index / (HELPED.length - 1)]),
 ) as Record<Helped, number>;
 
-export interface ReadReviews {
+export interface GradedReviews {
   readonly form: ReviewForm;
   /** Staff's own among them. */
   readonly reviews: readonly ReviewInGrade[];
@@ -63,7 +63,7 @@ export interface ReadReviews {
 export async function reviewsInGrades(
   manager: EntityManager,
   around: Pick<ExchangeContext, 'exchange'>,
-): Promise<ReadReviews> {
+): Promise<GradedReviews> {
   const exchangeId = around.exchange.id;
   const form = await formOf(manager, around);
   const authors = await Authors.load(manager, around.exchange);

@@ -32,23 +32,23 @@ interface About {
 }
 
 /** Tells by mail what people should not have to find out by looking. */
-export const mailHandler: EventHandler = async (happenings, manager, { now, mail, ids }) => {
-  for (const happening of happenings) {
-    const letters = await lettersFor(manager, happening, mail.publicUrl, now);
+export const mailHandler: EventHandler = async (events, manager, { now, mail, ids }) => {
+  for (const event of events) {
+    const letters = await lettersFor(manager, event, mail.publicUrl, now);
     if (letters.length > 0) await queueMail(manager, ids, mail, now, letters);
   }
 };
 
 async function lettersFor(
   manager: EntityManager,
-  happening: DomainEvent,
+  event: DomainEvent,
   publicUrl: string,
   now: number,
 ): Promise<Letter[]> {
-  const { action, exchangeId } = happening;
+  const { action, exchangeId } = event;
   if (exchangeId === undefined) return [];
-  if (action === 'review-reopened') return reopened(manager, exchangeId, happening.details, publicUrl);
-  if (action === 'review-submitted') return addedByStaff(manager, exchangeId, happening.details, publicUrl, now);
+  if (action === 'review-reopened') return reopened(manager, exchangeId, event.details, publicUrl);
+  if (action === 'review-submitted') return addedByStaff(manager, exchangeId, event.details, publicUrl, now);
   const concerned =
     action === 'exchange-published' ||
     action === 'draft-handed-in' ||
@@ -56,17 +56,17 @@ async function lettersFor(
     action === 'draft-withdrawn' ||
     action === 'revision-handed-in' ||
     action === 'revision-withdrawn' ||
-    (action === 'rules-changed' && happening.details.tell) ||
-    (action === 'dates-changed' && happening.details.tell && happening.details.moved.length > 0);
+    (action === 'rules-changed' && event.details.tell) ||
+    (action === 'dates-changed' && event.details.tell && event.details.moved.length > 0);
   if (!concerned) return [];
   const exchange = await manager.findOneByOrFail(Exchange, { id: exchangeId });
   const course = await manager.findOneByOrFail(Course, { id: exchange.courseId });
   const about = { exchange, course, link: `${publicUrl}/exchanges/${exchangeId}` };
   if (action === 'draft-handed-in' || action === 'draft-handed-in-for' || action === 'revision-handed-in') {
-    const by = await manager.findOneBy(Enrolment, { courseId: course.id, personId: happening.actorId ?? '' });
-    const receipt = await receiptOf(manager, about, happening);
-    const addressed = await authorAddresses(manager, exchange, happening.details.draft);
-    return addressed.map(({ address, personId }) => ({
+    const by = await manager.findOneBy(Enrolment, { courseId: course.id, personId: event.actorId ?? '' });
+    const receipt = await receiptOf(manager, about, event);
+    const recipients = await authorAddresses(manager, exchange, event.details.draft);
+    return recipients.map(({ address, personId }) => ({
       kind: 'receipt',
       address,
       ...receipt(address === by?.email ? say('you') : (by?.name ?? say('somebody'))),
@@ -76,9 +76,9 @@ async function lettersFor(
     }));
   }
   if (action === 'draft-withdrawn' || action === 'revision-withdrawn') {
-    const addressed = await authorAddresses(manager, exchange, happening.details.draft);
-    return addressed.map(({ address, personId }) => ({
-      ...{ kind: 'taken-back', address, ...withdrawn(about, happening), courseId: course.id, exchangeId },
+    const recipients = await authorAddresses(manager, exchange, event.details.draft);
+    return recipients.map(({ address, personId }) => ({
+      ...{ kind: 'taken-back', address, ...withdrawn(about, event), courseId: course.id, exchangeId },
       news: { personId, path: `/exchanges/${exchangeId}/draft` },
     }));
   }
@@ -86,11 +86,11 @@ async function lettersFor(
     action === 'exchange-published'
       ? published(about)
       : action === 'rules-changed'
-        ? rulesChanged(about, happening.details)
+        ? rulesChanged(about, event.details)
         : await moved(manager, about, now);
   if (text === null) return [];
-  const addressed = await addressesOf(manager, exchange);
-  return addressed.map(({ address, personId }) => ({
+  const recipients = await addressesOf(manager, exchange);
+  return recipients.map(({ address, personId }) => ({
     ...{ kind: KINDS[action], address, ...text, courseId: course.id, exchangeId },
     news: { personId, path: `/exchanges/${exchangeId}` },
   }));
@@ -118,14 +118,14 @@ async function addedByStaff(
   const draft = await manager.findOneByOrFail(Draft, { id: review.draftId });
   const persons = await authorPersons(manager, exchange, draft);
   const parts = await manager.findBy(Participant, { exchangeId, personId: In(persons), feedbackHeld: IsNull() });
-  const addressed = await mailRecipients(
+  const recipients = await mailRecipients(
     manager,
     course.id,
     parts.map(({ personId }) => personId),
   );
   const path = `/exchanges/${exchangeId}/feedback`;
   const where = { voice: review.voice ?? '', exchange: exchange.title, course: course.title };
-  return addressed.map(({ address, personId }) => ({
+  return recipients.map(({ address, personId }) => ({
     kind: 'staff-review-added',
     address,
     subject: say('yourFeedbackForHasReview', where),
@@ -149,9 +149,9 @@ async function reopened(
   const course = await manager.findOneByOrFail(Course, { id: exchange.courseId });
   const review = await manager.findOneByOrFail(Review, { id: details.review });
   const { personId } = await manager.findOneByOrFail(Participant, { id: review.reviewerId });
-  const [addressed] = await mailRecipients(manager, course.id, [personId]);
-  if (addressed === undefined) return [];
-  const { address } = addressed;
+  const [recipient] = await mailRecipients(manager, course.id, [personId]);
+  if (recipient === undefined) return [];
+  const { address } = recipient;
   const release = review.reopenUntil ?? resolveDates(datesOf(exchange))?.release ?? null;
   const where = { exchange: exchange.title, course: course.title };
   const counts = [

@@ -3,7 +3,7 @@ import type {
   DateNowRequest,
   FieldProblem,
   MoveDatesRequest,
-  OwnTimesRequest,
+  PersonalDatesRequest,
   SavedView,
 } from '@salt-circle/contracts';
 import {
@@ -113,7 +113,7 @@ export class DatesService {
   }
 
   /** Sets, or changes, the own times of a student or a group. */
-  setOwn(person: CurrentUser, exchangeId: string, request: OwnTimesRequest): Promise<{ id: string }> {
+  setOwn(person: CurrentUser, exchangeId: string, request: PersonalDatesRequest): Promise<{ id: string }> {
     return this.database.write(async (manager, emit) => {
       const context = await this.access.exchange(person, exchangeId, manager);
       assertCan(context, { kind: 'plan' });
@@ -121,7 +121,7 @@ export class DatesService {
       const times = Object.fromEntries(
         PERSONAL_DATES.map((name) => [name, request[name] === null ? null : Date.parse(request[name])]),
       ) as Record<PersonalDateName, number | null>;
-      assertOwnTimes(times, request.excused, context);
+      assertPersonalDates(times, request.excused, context);
       const where =
         studentId === null ? { exchangeId, groupId: groupId as string } : { exchangeId, enrolmentId: studentId };
       const known = await manager.findOneBy(PersonalDatesRow, where);
@@ -167,7 +167,7 @@ export class DatesService {
   async #whose(
     manager: EntityManager,
     { course }: ExchangeContext,
-    { studentId = null, groupId = null }: OwnTimesRequest,
+    { studentId = null, groupId = null }: PersonalDatesRequest,
   ): Promise<{ studentId: string | null; groupId: string | null }> {
     if ((studentId === null) === (groupId === null)) {
       throw invalid([{ path: 'studentId', code: 'whose', sentence: say('chooseOneStudentOrOne') }]);
@@ -192,7 +192,7 @@ function assertInOrder(dates: ExchangeDates, { course }: ExchangeContext): void 
   if (problems.length > 0) throw invalid(problems.map((one) => dateProblem(one, course.timeZone)));
 }
 
-function assertOwnTimes(
+function assertPersonalDates(
   times: Readonly<Record<PersonalDateName, number | null>>,
   excused: boolean,
   context: ExchangeContext,

@@ -2,7 +2,7 @@ import { Body, Controller, Delete, Get, HttpCode, Param, Post, Put } from '@nest
 import {
   DateNowRequest,
   MoveDatesRequest,
-  OwnTimesRequest,
+  PersonalDatesRequest,
   PlanRequest,
   ReleaseRequest,
   RulesRequest,
@@ -75,18 +75,22 @@ export class ExchangesController {
     return this.dates.now(me, id, request);
   }
 
-  @Put('own-times')
-  setOwnTimes(
+  @Put('personal-dates')
+  setPersonalDates(
     @Me() me: CurrentUser,
     @Param('exchangeId') id: string,
-    @Body() request: OwnTimesRequest,
+    @Body() request: PersonalDatesRequest,
   ): Promise<{ id: string }> {
     return this.dates.setOwn(me, id, request);
   }
 
-  @Delete('own-times/:ownId')
+  @Delete('personal-dates/:ownId')
   @HttpCode(204)
-  removeOwnTimes(@Me() me: CurrentUser, @Param('exchangeId') id: string, @Param('ownId') ownId: string): Promise<void> {
+  removePersonalDates(
+    @Me() me: CurrentUser,
+    @Param('exchangeId') id: string,
+    @Param('ownId') ownId: string,
+  ): Promise<void> {
     return this.dates.removeOwn(me, id, ownId);
   }
 }

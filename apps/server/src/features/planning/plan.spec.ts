@@ -177,7 +177,7 @@ describe('dates of a published exchange', () => {
     const { choices } = await plan(id);
     const of = (name: string) => choices.students.find((one) => one.name.startsWith(name))?.id ?? '';
     const none = { draftsDue: null, reviewsDue: null, repliesDue: null, revisionDue: null, excused: false, reason: '' };
-    const put = (body: object) => world.as(INES, 'put', `/exchanges/${id}/own-times`, { ...none, ...body });
+    const put = (body: object) => world.as(INES, 'put', `/exchanges/${id}/personal-dates`, { ...none, ...body });
     expect(
       (await put({ studentId: of('Ann'), draftsDue: new Date(AT.reviewing).toISOString(), reason: 'Illness' })).status,
     ).toBe(200);
@@ -196,7 +196,7 @@ describe('dates of a published exchange', () => {
     expect([own, seen.figures]).toMatchObject([null, { students: 2, handedIn: 1 }]);
     const row = (await plan(id)).own.find(({ name }) => name.startsWith('Ann'));
     expect(row).toMatchObject({ reason: 'Illness', groupId: null });
-    await world.do(INES, 'delete', `/exchanges/${id}/own-times/${row?.id}`);
+    await world.do(INES, 'delete', `/exchanges/${id}/personal-dates/${row?.id}`);
     expect((await world.do<ExchangeView>(ANN, 'get', `/exchanges/${id}`)).mayHandIn).toBe(false);
   });
 });

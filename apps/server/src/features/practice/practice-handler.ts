@@ -7,10 +7,10 @@ import type { EventHandler } from '../../platform/events/event-handler.js';
 import { keyOf, writtenIn } from './written.js';
 
 /** Keeps each submitted try of a practice draft, with how near it comes to the key. */
-export const practiceHandler: EventHandler = async (happenings, manager, { now, ids }) => {
-  for (const happening of happenings) {
-    if (happening.action !== 'review-submitted') continue;
-    const { exchangeId, details } = happening;
+export const practiceHandler: EventHandler = async (events, manager, { now, ids }) => {
+  for (const event of events) {
+    if (event.action !== 'review-submitted') continue;
+    const { exchangeId, details } = event;
     const exchange = await manager.findOneByOrFail(Exchange, { id: exchangeId ?? '' });
     if (exchange.practiceOf === null) continue;
     const review = await manager.findOneByOrFail(Review, { id: details.review });

@@ -109,11 +109,11 @@ export class TodayService {
       .getRawMany<Outline>();
     const taken = await manager.find(Participant, { where: { personId: person.id }, select: { exchangeId: true } });
     const takesPart = new Set(taken.map(({ exchangeId }) => exchangeId));
-    const ownTimes = await manager.find(PersonalDatesRow, {
+    const personalDates = await manager.find(PersonalDatesRow, {
       where: [{ enrolmentId: In([...places.values()].map(({ id }) => id)) }, { groupId: Not(IsNull()) }],
       select: { exchangeId: true },
     });
-    const hasOwnTimes = new Set(ownTimes.map(({ exchangeId }) => exchangeId));
+    const hasPersonalDates = new Set(personalDates.map(({ exchangeId }) => exchangeId));
     const now = this.clock.now();
     const roleIn = ({ courseId }: Pick<Exchange, 'courseId'>) => places.get(courseId)?.role ?? 'student';
     const running = all.filter((one) => {
@@ -122,7 +122,7 @@ export class TodayService {
       // Where nothing follows the release, a reflection can be handed in for ever.
       const waits = isStudent && one.reflects === 1;
       const state = { dates: one, publishedAt: one.publishedAt, rolling: one.rolling === 1 };
-      return waits || hasOwnTimes.has(one.id) || !isOver(state, now);
+      return waits || hasPersonalDates.has(one.id) || !isOver(state, now);
     });
     const found = await manager.find(Exchange, {
       where: { id: In(running.map(({ id }) => id)) },

@@ -81,7 +81,7 @@ async function takeLock(manager: EntityManager): Promise<void> {
 
 /** Tells, within a transaction, what happened in it. */
 export interface EmitEvent {
-  (happening: DomainEvent): void;
+  (event: DomainEvent): void;
   /** For what pages show but nobody needs to know later: typed text that was saved, say. */
   readonly quietly: (change: Change) => void;
 }
@@ -152,8 +152,8 @@ export class Database implements OnApplicationShutdown {
   }
 
   /** For what happened without changing anything else. */
-  report(happening: DomainEvent): Promise<void> {
-    return this.write((_, emit) => Promise.resolve(emit(happening)));
+  report(event: DomainEvent): Promise<void> {
+    return this.write((_, emit) => Promise.resolve(emit(event)));
   }
 
   /** The last transaction failed because the disk was full. */
@@ -173,9 +173,9 @@ export class Database implements OnApplicationShutdown {
   }
 
   async #transact<T>(work: (manager: EntityManager, emit: EmitEvent) => Promise<T>): Promise<T> {
-    const happenings: DomainEvent[] = [];
+    const events: DomainEvent[] = [];
     const quiet: Change[] = [];
-    const emit: EmitEvent = Object.assign((one: DomainEvent) => void happenings.push(one), {
+    const emit: EmitEvent = Object.assign((one: DomainEvent) => void events.push(one), {
       quietly: (change: Change) => void quiet.push(change),
     });
     const result = await this.#kept((manager) =>
@@ -183,13 +183,13 @@ export class Database implements OnApplicationShutdown {
         await takeLock(manager);
         const done = await work(manager, emit);
         const context = { now: this.clock.now(), mail: this.mail, ids: this.setting.ids ?? RANDOM };
-        if (happenings.length > 0) {
-          for (const handle of this.setting.handlers) await handle(happenings, manager, context);
+        if (events.length > 0) {
+          for (const handle of this.setting.handlers) await handle(events, manager, context);
         }
         return done;
       }),
     );
-    this.changes.tell([...happenings.flatMap(changesOf), ...quiet]);
+    this.changes.tell([...events.flatMap(changesOf), ...quiet]);
     return result;
   }
 

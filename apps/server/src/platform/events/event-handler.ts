@@ -12,7 +12,7 @@ export interface HandlerContext {
 
 /** Runs inside the transaction in which something happened: both are kept, or neither. */
 export type EventHandler = (
-  happenings: readonly DomainEvent[],
+  events: readonly DomainEvent[],
   manager: EntityManager,
   context: HandlerContext,
 ) => Promise<void>;

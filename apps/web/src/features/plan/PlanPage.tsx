@@ -8,7 +8,7 @@ import { useMe } from '../../app/session/useMe.js';
 import { useFresh } from '../../app/useFresh.js';
 import { useExchange } from '../../app/useExchange.js';
 import { FormSummary } from './FormSummary.js';
-import { OwnTimes } from './dates/OwnTimes.js';
+import { Extensions } from './dates/Extensions.js';
 import { PlainWords } from './PlainWords.js';
 import { PlanMenu } from './PlanMenu.js';
 import { usePlanFormQuery, usePlanQuery } from './planApi.js';
@@ -82,7 +82,7 @@ function PlanWorkspace({ plan, fresh, readOnly }: WorkspaceProps) {
           />
         </fieldset>
         <FormSummary form={form} readOnly={readOnly} />
-        <OwnTimes plan={plan} readOnly={readOnly} />
+        <Extensions plan={plan} readOnly={readOnly} />
         <RecordGroup />
       </div>
       <PlainWords

@@ -2,7 +2,7 @@ import type {
   AllocationPlanRequest,
   DatesView,
   FormView,
-  OwnTimesView,
+  PersonalDatesView,
   PlanView,
   SavedView,
 } from '@salt-circle/contracts';
@@ -22,7 +22,7 @@ export interface RulesPart {
 
 export const tellWords = (students: number) => say('tellByMail', { students });
 
-export type OwnTimesBody = Omit<OwnTimesView, 'id' | 'name'>;
+export type PersonalDatesBody = Omit<PersonalDatesView, 'id' | 'name'>;
 
 export const {
   usePlanQuery,
@@ -33,8 +33,8 @@ export const {
   useDateNowMutation,
   useSetRulesMutation,
   useSetScheduleMutation,
-  useSetOwnTimesMutation,
-  useRemoveOwnTimesMutation,
+  useSetPersonalDatesMutation,
+  useRemovePersonalDatesMutation,
   useKeepTemplateMutation,
 } = api.injectEndpoints({
   endpoints: (build) => ({
@@ -70,12 +70,12 @@ export const {
       },
       invalidatesTags: [...MOVED, 'Outbox'],
     }),
-    setOwnTimes: build.mutation<{ id: string }, { exchangeId: string; body: OwnTimesBody }>({
-      query: ({ exchangeId, body }) => ({ url: `/exchanges/${exchangeId}/own-times`, method: 'PUT', body }),
+    setPersonalDates: build.mutation<{ id: string }, { exchangeId: string; body: PersonalDatesBody }>({
+      query: ({ exchangeId, body }) => ({ url: `/exchanges/${exchangeId}/personal-dates`, method: 'PUT', body }),
       invalidatesTags: ['Plan', 'Exchange', 'Progress'],
     }),
-    removeOwnTimes: build.mutation<null, { exchangeId: string; id: string }>({
-      query: ({ exchangeId, id }) => ({ url: `/exchanges/${exchangeId}/own-times/${id}`, method: 'DELETE' }),
+    removePersonalDates: build.mutation<null, { exchangeId: string; id: string }>({
+      query: ({ exchangeId, id }) => ({ url: `/exchanges/${exchangeId}/personal-dates/${id}`, method: 'DELETE' }),
       invalidatesTags: ['Plan', 'Exchange', 'Progress'],
     }),
     keepTemplate: build.mutation<{ id: string }, { courseId: string; exchangeId: string; title: string }>({

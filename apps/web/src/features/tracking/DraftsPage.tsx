@@ -13,13 +13,14 @@ import { When } from '../../app/time/When.js';
 import { useExchange } from '../../app/useExchange.js';
 import { bytesInWords } from '../../app/viewing/sizes.js';
 import { ArchiveDialog } from './ArchiveDialog.js';
-import { OwnTimesDialog, type OwnTimesDone } from './OwnTimesDialog.js';
+import { ExtensionDialog, type PersonalDatesDone } from './ExtensionDialog.js';
 import { HandInForDialog } from './HandInForDialog.js';
 import { ReminderDialog } from './ReminderDialog.js';
 import { DraftCell } from './ReviewsPage.js';
 import { say } from '../../words/tracking.js';
 
-type Doing = { readonly what: OwnTimesDone | 'hand-in-for'; readonly row: ProgressRow } | 'remind' | 'archive' | null;
+type Doing =
+  { readonly what: PersonalDatesDone | 'hand-in-for'; readonly row: ProgressRow } | 'remind' | 'archive' | null;
 
 /** Who has handed in what, and when; and what to do about those who have not. */
 export function DraftsPage() {
@@ -97,7 +98,7 @@ export function DraftsPage() {
         <HandInForDialog row={doing.row} onClose={done} />
       )}
       {doing !== null && typeof doing === 'object' && doing.what !== 'hand-in-for' && (
-        <OwnTimesDialog what={doing.what} row={doing.row} onClose={done} />
+        <ExtensionDialog what={doing.what} row={doing.row} onClose={done} />
       )}
     </div>
   );

@@ -38,7 +38,7 @@ export const {
     }),
     extend: build.mutation<null, ExtendRequest & { exchangeId: string; participantId: string }>({
       query: ({ exchangeId, participantId, ...body }) => ({
-        url: `/exchanges/${exchangeId}/participants/${participantId}/own-times`,
+        url: `/exchanges/${exchangeId}/participants/${participantId}/personal-dates`,
         method: 'PUT',
         body,
       }),

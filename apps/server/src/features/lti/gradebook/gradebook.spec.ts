@@ -100,7 +100,7 @@ describe('the gradebook of a platform', () => {
     const { people } = await world.do<PeopleView>(INES, 'get', '/courses/course/people');
     const studentId = people.find(({ name }) => name === 'Cho Sato')?.id;
     const none = { groupId: null, draftsDue: null, reviewsDue: null, repliesDue: null, revisionDue: null, reason: '' };
-    await world.do(INES, 'put', `/exchanges/${id}/own-times`, {
+    await world.do(INES, 'put', `/exchanges/${id}/personal-dates`, {
       ...none,
       studentId,
       excused: true,

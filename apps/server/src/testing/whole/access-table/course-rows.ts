@@ -151,11 +151,15 @@ export function courseRows(exchangeId: string): Row[] {
       ...inside,
     },
     {
-      route: 'PUT /api/exchanges/:exchangeId/own-times',
-      url: `${exchange}/own-times`,
+      route: 'PUT /api/exchanges/:exchangeId/personal-dates',
+      url: `${exchange}/personal-dates`,
       body: { ...own, studentId: none },
       ...mine,
     },
-    { route: 'DELETE /api/exchanges/:exchangeId/own-times/:ownId', url: `${exchange}/own-times/${none}`, ...mine },
+    {
+      route: 'DELETE /api/exchanges/:exchangeId/personal-dates/:ownId',
+      url: `${exchange}/personal-dates/${none}`,
+      ...mine,
+    },
   ];
 }

@@ -194,8 +194,8 @@ export function handingIn(exchange: string, draftOfBen: string): Row[] {
       ...staffOnly(422),
     },
     {
-      route: 'PUT /api/exchanges/:exchangeId/participants/:participantId/own-times',
-      url: `${exchange}/participants/none/own-times`,
+      route: 'PUT /api/exchanges/:exchangeId/participants/:participantId/personal-dates',
+      url: `${exchange}/participants/none/personal-dates`,
       body: { what: 'excuse', reason: '' },
       ...staffOnly(404, 403),
     },

@@ -1,4 +1,4 @@
-import type { OwnTimesView, PlanView } from '@salt-circle/contracts';
+import type { PersonalDatesView, PlanView } from '@salt-circle/contracts';
 import { type PersonalDateName, exactly, listed, wordsBy } from '@salt-circle/core';
 import { useState } from 'react';
 import { problemOf } from '../../../app/api.js';
@@ -8,7 +8,7 @@ import { useExchange } from '../../../app/useExchange.js';
 import { Button, Checkbox, Dialog, Select, TextField } from '../../../kit/index.js';
 import { afterRelease } from '../../../app/time/afterRelease.js';
 import { DateInput } from '../../../app/time/DateInput.js';
-import { useRemoveOwnTimesMutation, useSetOwnTimesMutation, type OwnTimesBody } from '../planApi.js';
+import { useRemovePersonalDatesMutation, useSetPersonalDatesMutation, type PersonalDatesBody } from '../planApi.js';
 import { SettingsGroup } from '../SettingsGroup.js';
 import { say } from '../../../words/plan.js';
 
@@ -16,7 +16,7 @@ import { say } from '../../../words/plan.js';
 const OWN_DATES = ['draftsDue', 'reviewsDue'] as const satisfies readonly PersonalDateName[];
 const OWN_DATE_WORDS = wordsBy(say, { draftsDue: 'draftsDue', reviewsDue: 'reviewsDue' });
 
-const BLANK: OwnTimesBody = {
+const BLANK: PersonalDatesBody = {
   studentId: null,
   groupId: null,
   draftsDue: null,
@@ -28,10 +28,10 @@ const BLANK: OwnTimesBody = {
 };
 
 /** Extensions and excuses, for a student or a group. */
-export function OwnTimes({ plan, readOnly }: { readonly plan: PlanView; readonly readOnly: boolean }) {
+export function Extensions({ plan, readOnly }: { readonly plan: PlanView; readonly readOnly: boolean }) {
   const exchange = useExchange();
-  const [editing, setEditing] = useState<OwnTimesBody | null>(null);
-  const [remove, removing] = useRemoveOwnTimesMutation();
+  const [editing, setEditing] = useState<PersonalDatesBody | null>(null);
+  const [remove, removing] = useRemovePersonalDatesMutation();
   const count = plan.own.length;
   return (
     <SettingsGroup
@@ -69,7 +69,7 @@ export function OwnTimes({ plan, readOnly }: { readonly plan: PlanView; readonly
         </Button>
       )}
       {editing !== null && (
-        <OwnTimesDialog
+        <ExtensionDialog
           key={editing.studentId ?? editing.groupId}
           plan={plan}
           start={editing}
@@ -80,7 +80,7 @@ export function OwnTimes({ plan, readOnly }: { readonly plan: PlanView; readonly
   );
 }
 
-function OwnWords({ one, timeZone }: { readonly one: OwnTimesView; readonly timeZone: string }) {
+function OwnWords({ one, timeZone }: { readonly one: PersonalDatesView; readonly timeZone: string }) {
   const now = useNow();
   const times = OWN_DATES.flatMap((date) => {
     const at = one[date];
@@ -96,15 +96,15 @@ function OwnWords({ one, timeZone }: { readonly one: OwnTimesView; readonly time
 
 interface DialogProps {
   readonly plan: PlanView;
-  readonly start: OwnTimesBody;
+  readonly start: PersonalDatesBody;
   readonly onClose: () => void;
 }
 
-function OwnTimesDialog({ plan, start, onClose }: DialogProps) {
+function ExtensionDialog({ plan, start, onClose }: DialogProps) {
   const exchange = useExchange();
   const now = useNow();
-  const [own, setOwn] = useState<OwnTimesBody>(start);
-  const [save, { isLoading, error }] = useSetOwnTimesMutation();
+  const [own, setOwn] = useState<PersonalDatesBody>(start);
+  const [save, { isLoading, error }] = useSetPersonalDatesMutation();
   const wrong = error === undefined ? [] : problemOf(error).fields;
   const { choices } = plan;
   const groups = choices.groupSets.flatMap((set) =>

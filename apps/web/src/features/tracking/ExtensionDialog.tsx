@@ -8,22 +8,22 @@ import { useExchange } from '../../app/useExchange.js';
 import { useExtendMutation } from './draftsApi.js';
 import { say } from '../../words/tracking.js';
 
-export type OwnTimesDone = 'extend' | 'excuse' | 'take-back';
+export type PersonalDatesDone = 'extend' | 'excuse' | 'take-back';
 
-const TITLES: Readonly<Record<OwnTimesDone, string>> = wordsBy(say, {
+const TITLES: Readonly<Record<PersonalDatesDone, string>> = wordsBy(say, {
   extend: 'giveMoreTimeLabel',
   excuse: 'excuseFromThisExchange',
   'take-back': 'takeExcuseBackLabel',
 });
 
-export interface OwnTimesDialogProps {
-  readonly what: OwnTimesDone;
+export interface ExtensionDialogProps {
+  readonly what: PersonalDatesDone;
   readonly row: ProgressRow;
   readonly onClose: () => void;
 }
 
 /** More time for one student (or the student's group), or an excuse, with the reason on record. */
-export function OwnTimesDialog({ what, row, onClose }: OwnTimesDialogProps) {
+export function ExtensionDialog({ what, row, onClose }: ExtensionDialogProps) {
   const exchange = useExchange();
   const [until, setUntil] = useState<string | null>(null);
   const [reason, setReason] = useState('');
