@@ -59,7 +59,7 @@ export default {
       setupFiles: ['reflect-metadata'],
       setupFilesAfterEnv: ['<rootDir>/apps/server/src/testing/kept-threads.ts'],
       // All at once by shards, which load the application once for several files; one file by its name.
-      testMatch: [`<rootDir>/apps/server/src/**/*.${process.env['SALT_CIRCLE_SHARDS'] === '1' ? 'shard' : 'spec'}.ts`],
+      testMatch: [`<rootDir>/apps/server/src/**/*.${process.env['TEST_SHARDS'] === '1' ? 'shard' : 'spec'}.ts`],
     },
     {
       ...shared,

@@ -32,7 +32,7 @@ const npm = (script) => ['npm', ['run', '--silent', script]];
 const jest = (...projects) => [
   'npx',
   ['jest', ...PROCESSES, '--selectProjects', ...projects],
-  { env: { NODE_OPTIONS: '--experimental-vm-modules --no-warnings', SALT_CIRCLE_SHARDS: '1' } },
+  { env: { NODE_OPTIONS: '--experimental-vm-modules --no-warnings', TEST_SHARDS: '1' } },
 ];
 
 /**
