@@ -1,19 +1,19 @@
 import type { Topic } from '@salt-circle/core';
-import { api } from '../api.js';
-import { store } from '../store.js';
-import { tagsOf } from './freshness.js';
-import '../after/afterApi.js';
-import '../moderation/checkApi.js';
-import '../progressApi.js';
-import '../reviewApi.js';
-import '../../features/allocation/allocationApi.js';
-import '../../features/grades/gradesApi.js';
-import '../../features/hand-in/handInApi.js';
-import '../../features/outbox/OutboxPage.js';
-import '../../features/people/peopleApi.js';
-import '../../features/today/todayApi.js';
+import { api } from '../app/api.js';
+import { store } from '../app/store.js';
+import { tagsOf } from '../app/changes/freshness.js';
+import '../app/after/afterApi.js';
+import '../app/moderation/checkApi.js';
+import '../app/progressApi.js';
+import '../app/reviewApi.js';
+import '../features/allocation/allocationApi.js';
+import '../features/grades/gradesApi.js';
+import '../features/hand-in/handInApi.js';
+import '../features/outbox/OutboxPage.js';
+import '../features/people/peopleApi.js';
+import '../features/today/todayApi.js';
 
-jest.mock('../saving/browserStore.js', () => ({ browserStore: () => ({}) }));
+jest.mock('../app/saving/browserStore.js', () => ({ browserStore: () => ({}) }));
 
 /** What is on a page of the exchange `x` of the course `c`, as it would be asked for. */
 const SHOWN: ReadonlyArray<readonly [endpoint: string, argument: unknown]> = [
