@@ -98,6 +98,8 @@ export class ChangesService implements OnApplicationBootstrap, BeforeApplication
     const [{ courseId, exchangeId }] = changes;
     const manager = this.database.read;
     const exchange = exchangeId === null ? null : await manager.findOneBy(Exchange, { id: exchangeId });
+    // Pages ask about the exchange, not about what its practice drafts stand in.
+    const about = exchange?.practiceOf ?? exchangeId;
     const facts = exchange === null ? null : { published: exchange.publishedAt !== null };
     const listening = [...new Set([...this.#listeners].map(({ personId }) => personId))];
     const enrolled = await manager.findBy(Enrolment, { courseId, active: true, personId: In(listening) });
@@ -108,7 +110,7 @@ export class ChangesService implements OnApplicationBootstrap, BeforeApplication
         hears(viewer, facts, topic, personIds?.includes(personId) === true),
       );
       const topics = [...new Set(heard.map(({ topic }) => topic))];
-      if (topics.length > 0) tell({ topics, courseId, exchangeId });
+      if (topics.length > 0) tell({ topics, courseId, exchangeId: about });
     }
   }
 }

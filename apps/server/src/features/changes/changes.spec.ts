@@ -2,6 +2,7 @@ import type { ChangeNews } from '@salt-circle/contracts';
 import { handIn, leaveNote, publishedExchange, reviewedExchange, write } from '../../testing/acts.js';
 import { ANN, BEN, CHO, INES, OUT, TOM } from '../../testing/people.js';
 import { AT, DATES } from '../../testing/plan.js';
+import { practiceOn, tryPractice } from '../../testing/practice.js';
 import { World } from '../../testing/world.js';
 import { ChangesService, MOST_PAGES } from './changes.service.js';
 
@@ -70,6 +71,19 @@ describe('what open pages hear', () => {
     await deliver();
     await leaveNote(world, BEN, byBen);
     expect(await topicsAfterMark(id, ines, ann, cho)).toEqual([['allocation', 'reviews'], [], []]);
+  });
+
+  it('is, of a practice draft that was tried, that the exchange it is for has changed', async () => {
+    const id = await publishedExchange(world);
+    const { practiceId } = await practiceOn(world, id);
+    world.clock.goTo(AT.drafting);
+    const ines = await opened(INES);
+    await deliver();
+    ines.length = 0;
+    await tryPractice(world, ANN, practiceId);
+    await deliver();
+    await until(() => ines.some(({ topics }) => topics.includes('reviews')));
+    expect(ines.filter(({ exchangeId }) => exchangeId !== id)).toEqual([]);
   });
 
   it('is nothing of what was refused, of other courses, and of what somebody outside may not know', async () => {

@@ -33,8 +33,9 @@ export class GradesNews extends PeriodicJob {
     super({ name: 'grades-news', every: LOOK_EVERY, fault: 'nobody could be told of grades' }, mode);
     this.#stop = database.changes.listen((changes) => {
       for (const { exchangeId } of changes) {
-        if (exchangeId === null) this.#settled.clear();
-        else this.#settled.delete(exchangeId);
+        const again = exchangeId === null ? [...this.#settled] : [exchangeId];
+        // Told of once that has settled, too.
+        for (const id of again) if (this.#settled.delete(id)) this.#lookedAt.set(id, clock.now());
       }
     });
   }

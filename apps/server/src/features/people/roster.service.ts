@@ -34,7 +34,7 @@ import { Tables } from '../../platform/tables/tables.js';
 import type { ReadRoster } from '../../platform/tables/worker/tables.js';
 import { enrolledOf } from '../../queries/course-people.js';
 import { Invitations } from './invitations.service.js';
-import { addPlaces, type NewPlace } from './places.js';
+import { addPlaces, type NewPlace } from '../../queries/add-places.js';
 import { takeIntoRunningExchanges } from '../../queries/running-exchanges.js';
 import { say } from '../../words/people.js';
 

@@ -28,6 +28,7 @@ import { AllocationService } from '../allocation/allocation.service.js';
 import { AllocationPreview } from '../../model/allocation.js';
 import { Clock } from '../../platform/clock/clock.js';
 import { Enrolment } from '../../model/course.js';
+import { GroupMemberRow } from '../../model/group.js';
 import { Database } from '../../platform/database/database.js';
 import { Exchange, Participant, PersonalDatesRow } from '../../model/exchange.js';
 import { ExchangesService } from '../planning/exchanges.service.js';
@@ -109,8 +110,14 @@ export class TodayService {
       .getRawMany<Outline>();
     const taken = await manager.find(Participant, { where: { personId: person.id }, select: { exchangeId: true } });
     const takesPart = new Set(taken.map(({ exchangeId }) => exchangeId));
+    const ownPlaces = [...places.values()].map(({ id }) => id);
     const personalDates = await manager.find(PersonalDatesRow, {
-      where: [{ enrolmentId: In([...places.values()].map(({ id }) => id)) }, { groupId: Not(IsNull()) }],
+      where: [
+        { enrolmentId: In(ownPlaces) },
+        {
+          groupId: In((await manager.findBy(GroupMemberRow, { enrolmentId: In(ownPlaces) })).map((one) => one.groupId)),
+        },
+      ],
       select: { exchangeId: true },
     });
     const hasPersonalDates = new Set(personalDates.map(({ exchangeId }) => exchangeId));

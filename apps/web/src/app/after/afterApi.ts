@@ -101,9 +101,10 @@ export const {
       query: (exchangeId) => `/exchanges/${exchangeId}/reflections`,
       providesTags: changedHere(['Progress'], 'drafts', 'reviews'),
     }),
+    // What follows an exchange is another one, of which the news are.
     rounds: build.query<RoundCard[], string>({
       query: (id) => `/exchanges/${id}/rounds`,
-      providesTags: changedHere(['Exchange'], 'plan'),
+      providesTags: changedAnywhere(['Exchange'], 'plan'),
     }),
     makeRound: build.mutation<RoundCard, OfExchange & SecondRoundRequest>({
       query: ({ exchangeId, ...body }) => ({ url: `/exchanges/${exchangeId}/rounds`, method: 'POST', body }),

@@ -16,12 +16,11 @@ import { enrolledOf } from '../../../queries/course-people.js';
 import { takeIntoRunningExchanges } from '../../../queries/running-exchanges.js';
 import type { CurrentUser } from '../../../auth/view-as.js';
 import { LtiPlatform, LtiLineItem, LtiCourse } from '../../../model/lti.js';
+import { addPlaces } from '../../../queries/add-places.js';
 import { Enrolment } from '../../../model/course.js';
 import { Exchange } from '../../../model/exchange.js';
-import { Person } from '../../../model/person.js';
 import { Clock } from '../../../platform/clock/clock.js';
 import { Database } from '../../../platform/database/database.js';
-import { insertAll } from '../../../platform/database/insert-all.js';
 import { Ids } from '../../../platform/ids/ids.js';
 import { ProblemError } from '../../../platform/problems/problem-error.js';
 import { isoOrNull } from '../../../platform/wire/instants.js';
@@ -166,33 +165,11 @@ export class LtiPeople {
     { add, update }: Pick<MemberChanges, 'add' | 'update'>,
   ): Promise<{ added: number; updated: number }> {
     const now = this.clock.now();
-    const rows = add.map((member) => {
-      const name = member.name ?? say('somebody');
-      const person = { id: this.ids.uuid(), email: null, name, passwordHash: null, createdAt: now };
-      const email = member.email ?? noAddress(this.ids.uuid());
-      const { role, campusId, user } = member;
-      const place = {
-        id: this.ids.uuid(),
-        courseId,
-        personId: person.id,
-        name,
-        email,
-        role,
-        campusId,
-        ltiUser: user,
-      };
-      return { person, place: { ...place, active: true, section: null, trait: null, source: 'platform' as const } };
-    });
-    await insertAll(
-      manager,
-      Person,
-      rows.map(({ person }) => person),
-    );
-    await insertAll(
-      manager,
-      Enrolment,
-      rows.map(({ place }) => place),
-    );
+    const places = add.map(({ name, email, role, campusId, user }) => ({
+      ...{ name: name ?? say('somebody'), email: email ?? noAddress(this.ids.uuid()), role, campusId, ltiUser: user },
+      ...{ section: null, trait: null },
+    }));
+    await addPlaces(manager, this.ids, now, courseId, places, 'platform');
     for (const { place, member, fields, tiedBy } of update) {
       const changed = Object.fromEntries(fields.map(({ field, to }) => [field, to]));
       // A place that came from elsewhere stays with its source: the platform is only tied to it.
