@@ -1,10 +1,9 @@
-import { LIMITS } from '@salt-circle/contracts/plain';
 import { useState } from 'react';
-import { Button, Dialog, TextArea } from '../../kit/index.js';
-import { ProblemNotice } from '../ProblemNotice.js';
+import { Button, Dialog } from '../../kit/index.js';
 import { useViewAs } from '../view-as/useViewAs.js';
 import { When } from '../time/When.js';
 import { useAskToLookMutation, useLookRequestsQuery } from './checkApi.js';
+import { WordsForm } from './WordsForm.js';
 import { say } from '../../words/app.js';
 
 export interface PleaseLookProps {
@@ -72,24 +71,15 @@ function AskDialog({ reviewId, noteId, onClose }: AskDialogProps) {
       title={noteId === null ? say('askYourInstructorToLook') : say('askYourInstructorToLookAt')}
       description={say('whenSomethingIsUnfairHurtful')}
     >
-      <form
-        className="space-y-3"
-        onSubmit={(event) => {
-          event.preventDefault();
-          void go();
-        }}
-      >
-        <TextArea
-          label={say('whatShouldBeLookedAt')}
-          value={words}
-          maxLength={LIMITS.guidance}
-          onChange={({ target }) => setWords(target.value)}
-        />
-        {error !== undefined && <ProblemNotice error={error} />}
-        <Button look="primary" type="submit" busy={isLoading}>
-          {say('ask')}
-        </Button>
-      </form>
+      <WordsForm
+        label={say('whatShouldBeLookedAt')}
+        value={words}
+        onChange={setWords}
+        problem={error}
+        busy={isLoading}
+        submit={say('ask')}
+        onSubmit={() => void go()}
+      />
     </Dialog>
   );
 }

@@ -1,11 +1,11 @@
 import { wordsBy } from '@salt-circle/core';
 import type { DeskView, Withholdable, WithheldView } from '@salt-circle/contracts';
-import { LIMITS } from '@salt-circle/contracts/plain';
 import { createContext, use, useMemo, useState, type ReactNode } from 'react';
 import { useGiveBackMutation, useWithholdMutation } from '../../../app/moderation/checkApi.js';
+import { WordsForm } from '../../../app/moderation/WordsForm.js';
 import { ProblemNotice } from '../../../app/ProblemNotice.js';
 import { When } from '../../../app/time/When.js';
-import { Button, Checkbox, Dialog, TextArea } from '../../../kit/index.js';
+import { Button, Checkbox, Dialog } from '../../../kit/index.js';
 import { say } from '../../../words/desk.js';
 
 interface Around {
@@ -130,19 +130,15 @@ function WithholdDialog({ reviewId, kind, targetId, onClose }: WithholdDialogPro
       title={say('withholdOf', { what: WHAT[kind] })}
       description={say('authorSeesNothingOfIt')}
     >
-      <form
-        className="space-y-3"
-        onSubmit={(event) => {
-          event.preventDefault();
-          void go();
-        }}
+      <WordsForm
+        label={say('reasonForRecord')}
+        value={reason}
+        onChange={setReason}
+        problem={error}
+        busy={isLoading}
+        submit={say('withholdIt')}
+        onSubmit={() => void go()}
       >
-        <TextArea
-          label={say('reasonForRecord')}
-          value={reason}
-          maxLength={LIMITS.guidance}
-          onChange={({ target }) => setReason(target.value)}
-        />
         <Checkbox
           label={say('reviewerSeesThatItIs')}
           checked={told}
@@ -153,11 +149,7 @@ function WithholdDialog({ reviewId, kind, targetId, onClose }: WithholdDialogPro
           checked={counts}
           onChange={({ target }) => setCounts(target.checked)}
         />
-        {error !== undefined && <ProblemNotice error={error} />}
-        <Button look="primary" type="submit" busy={isLoading}>
-          {say('withholdIt')}
-        </Button>
-      </form>
+      </WordsForm>
     </Dialog>
   );
 }
