@@ -51,7 +51,7 @@ test('an allocation is looked at, tried again, dropped, applied, and replaced un
   await expect(page.getByText(/reviews allocated\./)).toBeVisible();
   await jumpTo(page, 'Salt-marsh restoration proposal');
   await page.getByRole('link', { name: /^Allocation/ }).click();
-  await expect(page.getByText(/^Reviewing has begun, so nothing is dealt anew/)).toBeVisible();
+  await expect(page.getByText(/^Reviewing has begun, so pairs stay/)).toBeVisible();
   await expect(page.getByRole('button', { name: /Preview an/ })).toHaveCount(0);
   expectNoFaults(page);
 });

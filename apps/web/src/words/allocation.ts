@@ -174,7 +174,7 @@ export const say = sentences('allocation', {
   previewRepair: 'Preview a fix',
   dropPreview: 'Discard preview',
   reviewingHasBegunSoNothing:
-    'Reviewing has begun, so nothing is dealt anew. A repair moves as little as it can, and nothing that has begun.',
+    'Reviewing has begun, so pairs stay. A fix moves as few as it can, and none that have begun.',
   replaceAllocation: 'Replace the allocation?',
   whatIsAllocatedNowIs:
     'What is allocated now is replaced, but for pairs that are held. None of it has begun, so no work is lost, and you can undo it.',
@@ -287,7 +287,7 @@ export const say = sentences('allocation', {
   notAppliedNotEverybodyCould: 'not applied: not everybody could be placed',
   nothingToDo: 'nothing to do',
   notAppliedFewerThanTwo: 'not applied: fewer than two drafts',
-  onlyWhenYouSaySo: 'Only when you say so',
+  onlyWhenYouSaySo: 'Only when you start it',
   everyNightAmongThoseWho:
     'Every night among those who wait, {party} or more; nobody waits more than {patience, plural, one {1 night} other {# nights}}',
   makeAndPartners: 'Make {name} and {name2} partners',
